@@ -1,0 +1,1 @@
+"""Sheet, items, styles and anchors, and their JSON form."""

@@ -1,0 +1,72 @@
+"""What is always wrong, refused in one place: names, ids, colours, sizes."""
+
+import math
+import re
+
+from buildup.errors import Refusal
+from buildup.geometry.tolerances import FARTHEST
+
+LONGEST_NAME = 120
+LONGEST_SHEET = 36_000.0
+"""Sheet units, about 9.5 m: the longest sheet a common plotter takes."""
+SHORTEST_SHEET = 1.0
+MOST_ANCHORS = 10_000
+"""Anchors in one outline."""
+
+_ID = re.compile(r"[A-Za-z0-9_-]{1,40}")
+_COLOUR = re.compile(r"#[0-9A-Fa-f]{6}")
+
+
+def check_id(text: str) -> None:
+    """Refuses an id that is not 1 to 40 letters, digits, `-` or `_`."""
+    if not _ID.fullmatch(text):
+        raise Refusal("bad_id", "An item came with an id that cannot be used. Nothing was changed.")
+
+
+def check_name(text: str) -> None:
+    """Refuses an empty name and one of more than `LONGEST_NAME` characters."""
+    if not text.strip():
+        raise Refusal("bad_name", "A name needs at least one character. The old name was kept.")
+    if len(text) > LONGEST_NAME:
+        raise Refusal(
+            "bad_name",
+            f"A name can have up to {LONGEST_NAME} characters; this one has {len(text)}. "
+            "The old name was kept; shorten it and try again.",
+        )
+
+
+def check_colour(text: str | None) -> None:
+    """Refuses a colour that is not `#RRGGBB` or None."""
+    if text is not None and not _COLOUR.fullmatch(text):
+        raise Refusal(
+            "bad_colour",
+            f"“{text[:20]}” is not a colour like #C2410C. The old colour was kept.",
+        )
+
+
+def check_numbers(*numbers: float) -> None:
+    """Refuses NaN, infinity and magnitudes beyond `FARTHEST`."""
+    for number in numbers:
+        if not math.isfinite(number) or abs(number) > FARTHEST:
+            raise Refusal(
+                "bad_number",
+                "A number is missing, not finite or far too large. Nothing was changed; "
+                "type a number in the size of the sheet.",
+            )
+
+
+def check_point(point: tuple[float, float]) -> complex:
+    """The point as a complex number, if both numbers are sound."""
+    check_numbers(*point)
+    return complex(point[0], point[1])
+
+
+def check_sheet_size(width: float, height: float) -> None:
+    """Refuses a sheet that is not between `SHORTEST_SHEET` and `LONGEST_SHEET` each way."""
+    check_numbers(width, height)
+    if not all(SHORTEST_SHEET <= side <= LONGEST_SHEET for side in (width, height)):
+        raise Refusal(
+            "bad_sheet",
+            "A sheet can be from 1 px to 36,000 px (9.5 m) a side. "
+            "Nothing was changed; type a size in between.",
+        )

@@ -1,0 +1,174 @@
+"""Units of length, and reading what a designer types: `75`, `12 mm`, `1/8 in`, `(10+2)*3`.
+
+Absolute lengths by W3C CSS Values and Units 3: 1 in = 96 px = 72 pt = 6 pc = 25.4 mm.
+"""
+
+import math
+import re
+from dataclasses import dataclass
+
+from buildup.errors import Refusal
+from buildup.geometry.tolerances import FARTHEST
+
+
+@dataclass(frozen=True, slots=True)
+class Unit:
+    """A unit of length: sheet units in one of it, and the decimals worth showing."""
+
+    name: str
+    size: float
+    decimals: int
+
+
+UNITS = {
+    u.name: u
+    for u in (
+        Unit("mm", 96 / 25.4, 2),
+        Unit("cm", 96 / 2.54, 3),
+        Unit("in", 96.0, 4),
+        Unit("pt", 96 / 72, 2),
+        Unit("pc", 96 / 6, 3),
+        Unit("px", 1.0, 2),
+    )
+}
+
+_TOKEN = re.compile(r"\s*(?:(\d+(?:[.,]\d*)?|[.,]\d+)|([a-z]+|[%°\"″])|([-+*/()−×÷]))", re.I)
+_SAME = {"−": "-", "×": "*", "÷": "/"}
+_ALIAS = {'"': "in", "″": "in", "inch": "in", "inches": "in"}
+LONGEST_TEXT = 80
+
+
+def unit_of(name: str) -> Unit:
+    """The unit of a name.
+
+    Raises:
+        Refusal: `bad_unit`.
+
+    """
+    found = UNITS.get(name)
+    if found is None:
+        known = ", ".join(UNITS)
+        raise Refusal("bad_unit", f"“{name[:12]}” is not a unit known here. Use one of {known}.")
+    return found
+
+
+def read_length(text: str, *, unit: str) -> float:
+    """A typed length in sheet units; a bare number counts in `unit`.
+
+    Numbers, `+ - * / ( )` and units; a comma is a decimal point. A unit multiplies the product or
+    quotient it stands in, so `1/8 in` is an eighth of an inch; `10 + 2 mm` in pt is 10 pt + 2 mm.
+
+    Raises:
+        Refusal: `bad_length` with a sentence that names what was typed, or `bad_unit`.
+
+    >>> read_length("1/8 in", unit="mm")
+    12.0
+    >>> read_length("75", unit="px")
+    75.0
+
+    """
+    reading = _Reading(text, unit_of(unit).size)
+    value, measured = reading.whole()
+    return reading.sound(value if measured else value * unit_of(unit).size)
+
+
+def read_number(text: str) -> float:
+    """A typed plain number (an angle, a count, a percentage), with arithmetic.
+
+    Raises:
+        Refusal: `bad_length`.
+
+    >>> read_number("360/8")
+    45.0
+
+    """
+    reading = _Reading(re.sub(r"\s*[°%]\s*$", "", text), None)
+    return reading.sound(reading.whole()[0])
+
+
+class _Reading:
+    """One pass of recursive descent; a value is a number and whether it already is a length."""
+
+    def __init__(self, text: str, size: float | None) -> None:
+        self.text = text
+        self.size = size
+        self.at = 0
+        self.tokens: list[tuple[str, str, str]] = []
+        end = 0
+        while end < len(text.rstrip()):
+            match = _TOKEN.match(text, end)
+            if match is None or len(text) > LONGEST_TEXT:
+                raise self._refusal()
+            self.tokens.append((match[1] or "", match[2] or "", match[3] or ""))
+            end = match.end()
+
+    def whole(self) -> tuple[float, bool]:
+        try:
+            value = self._sum()
+        except ZeroDivisionError:
+            raise self._refusal() from None
+        if self.at < len(self.tokens):
+            raise self._refusal()
+        return value
+
+    def sound(self, value: float) -> float:
+        if not abs(value) <= FARTHEST:
+            raise self._refusal()
+        return value
+
+    def _refusal(self) -> Refusal:
+        example = "“12 mm” or “1/8 in”" if self.size else "“45” or “360/8”"
+        return Refusal(
+            "bad_length",
+            f"“{self.text[:30]}” could not be read. The old value was kept; "
+            f"type something like {example}.",
+        )
+
+    def _next(self) -> tuple[str, str, str]:
+        number, unit, sign = self.tokens[self.at] if self.at < len(self.tokens) else ("", "", "")
+        return number, unit, _SAME.get(sign, sign)
+
+    def _sum(self) -> tuple[float, bool]:
+        terms = [self._product()]
+        while (sign := self._next()[2]) in ("+", "-"):
+            self.at += 1
+            value, measured = self._product()
+            terms.append((value if sign == "+" else -value, measured))
+        measured = any(m for _, m in terms)
+        size = self.size if self.size and measured else 1.0
+        return math.fsum(v if m else v * size for v, m in terms), measured
+
+    def _product(self) -> tuple[float, bool]:
+        value, measured = self._factor()
+        while True:
+            _, unit, sign = self._next()
+            if unit:
+                if measured or self.size is None:
+                    raise self._refusal()
+                value, measured = value * unit_of(_ALIAS.get(unit.lower(), unit.lower())).size, True
+                self.at += 1
+            elif sign in ("*", "/"):
+                self.at += 1
+                other, other_measured = self._factor()
+                if other_measured and (measured or sign == "/"):
+                    raise self._refusal()
+                value = value * other if sign == "*" else value / other
+                measured = measured or other_measured
+            else:
+                return value, measured
+
+    def _factor(self) -> tuple[float, bool]:
+        number, _, sign = self._next()
+        self.at += 1
+        if number:
+            return float(number.replace(",", ".")), False
+        if sign in ("-", "+"):
+            value, measured = self._factor()
+            return (-value if sign == "-" else value), measured
+        if sign == "(":
+            inside = self._sum()
+            if self._next()[2] != ")":
+                raise self._refusal()
+            self.at += 1
+            return inside
+        raise self._refusal()

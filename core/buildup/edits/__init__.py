@@ -1,0 +1,1 @@
+"""The commands, one module a family of edits, and apply()."""

@@ -1,0 +1,105 @@
+"""The only way to edit a drawing.
+
+- `apply` is pure and deterministic: no clock, no random numbers, no files, no globals.
+- A refused command changes nothing.
+- What a command does not name comes out bit for bit the same.
+- The cost grows with what is touched, not with the drawing.
+"""
+
+from collections.abc import Mapping
+from typing import Any
+
+from buildup.drawing.codec import read, write, wrong
+from buildup.drawing.model import Drawing
+from buildup.edits.anchors import (
+    MoveAnchors,
+    MoveHandle,
+    PlaceAnchor,
+    RemoveAnchors,
+    SetAnchorKind,
+    SetHandle,
+)
+from buildup.edits.change import Change, inverse
+from buildup.edits.command import Command
+from buildup.edits.outlines import AddOutline, CloseOutline, DrawAnchor
+from buildup.edits.placing import MoveItems, PlaceItems, ResizeItems, TurnItems
+from buildup.edits.shapes import DragPeg, DrawShape, SetDial, TurnIntoOutlines
+from buildup.edits.sheets import SetSheet
+from buildup.edits.stack import (
+    DuplicateItems,
+    HideItems,
+    LockItems,
+    OrderItems,
+    RemoveItems,
+    RenameItem,
+)
+from buildup.edits.styling import SetFill, SetStroke, SetStrokeWidth
+
+COMMANDS: tuple[type[Command], ...] = (
+    DrawAnchor,
+    CloseOutline,
+    AddOutline,
+    MoveAnchors,
+    PlaceAnchor,
+    MoveHandle,
+    SetHandle,
+    SetAnchorKind,
+    RemoveAnchors,
+    DrawShape,
+    SetDial,
+    DragPeg,
+    TurnIntoOutlines,
+    MoveItems,
+    ResizeItems,
+    TurnItems,
+    PlaceItems,
+    SetFill,
+    SetStroke,
+    SetStrokeWidth,
+    RemoveItems,
+    DuplicateItems,
+    OrderItems,
+    HideItems,
+    LockItems,
+    RenameItem,
+    SetSheet,
+)
+"""Every command there is; the API's schema and the front end's types come from this table."""
+
+
+def kind_of(command: type[Command] | Command) -> str:
+    """The literal kind of a command."""
+    return str(command.__dataclass_fields__["kind"].default)
+
+
+_BY_KIND: Mapping[str, type[Command]] = {kind_of(c): c for c in COMMANDS}
+
+
+def apply(drawing: Drawing, command: Command) -> Change:
+    """What a command does to a drawing, and what takes it back.
+
+    Raises:
+        Refusal: when it cannot be done; the drawing is unchanged in any case.
+
+    """
+    forward = command.delta(drawing)
+    return Change(command.name, forward, inverse(drawing, forward))
+
+
+def read_command(data: object) -> Command:
+    """A command from JSON values.
+
+    Raises:
+        Refusal: `bad_data` or what the command's own checks refuse.
+
+    """
+    kind = data.get("kind") if isinstance(data, Mapping) else None
+    known = _BY_KIND.get(kind) if isinstance(kind, str) else None
+    if known is None:
+        raise wrong("That is not a command known here.", str(kind)[:40])
+    return read(known, data)
+
+
+def write_command(command: Command) -> dict[str, Any]:
+    """A command as JSON values, its kind among them."""
+    return {"kind": kind_of(command), **write(command)}

@@ -1,0 +1,176 @@
+"""Drawing outlines: start one, extend it, close it."""
+
+from dataclasses import dataclass, replace
+from typing import Literal
+
+from buildup.drawing.checks import MOST_ANCHORS, check_colour, check_name
+from buildup.drawing.flow import settled
+from buildup.drawing.model import Anchor, Contour, Drawing, Outline, Style
+from buildup.edits.change import Delta, in_front
+from buildup.edits.command import Command, Point
+from buildup.errors import Refusal
+from buildup.geometry.angles import stepped
+
+
+def new_name(drawing: Drawing, label: str, name: str | None) -> str:
+    """The given name, or the label with the next number."""
+    if name is not None:
+        check_name(name)
+        return name
+    return f"{label} {len(drawing.items) + 1}"
+
+
+def check_new(drawing: Drawing, item_id: str) -> None:
+    """Refuses an id that is taken."""
+    if item_id in drawing.items:
+        raise Refusal("item_exists", "That item is already in the drawing.", item_id)
+
+
+def check_style(style: Style) -> None:
+    """Refuses colours and widths that cannot be painted."""
+    check_colour(style.fill)
+    check_colour(style.stroke)
+    if not 0.0 <= style.stroke_width <= 10_000.0:
+        raise Refusal(
+            "bad_stroke",
+            "A stroke can be from 0 to 10,000 px wide. The old width was kept.",
+        )
+
+
+def _anchor(at: complex, handle: complex | None) -> Anchor:
+    return Anchor(at) if handle is None else Anchor(at, -handle, handle, "symmetric")
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class DrawAnchor(Command):
+    """Starts an outline with one anchor, or adds an anchor at the end of an open one."""
+
+    kind: Literal["draw_anchor"] = "draw_anchor"
+    item: str
+    """The outline; it is made when it does not exist yet."""
+    at: Point
+    """Where the anchor stands."""
+    handle: Point | None = None
+    """Its outgoing handle, relative to it; the incoming one mirrors it. None: a corner."""
+    straight: bool = False
+    """The segment from the last anchor only at multiples of 45°."""
+    stepped: bool = False
+    """The handle only at multiples of 15°."""
+    style: Style = Style()
+    """How a new outline is painted."""
+
+    @property
+    def name(self) -> str:
+        return "Draw anchor"
+
+    def delta(self, drawing: Drawing) -> Delta:
+        handle = None if self.handle is None else complex(*self.handle)
+        if handle is not None and self.stepped:
+            handle = stepped(handle, step=15.0)
+        at = complex(*self.at)
+        if self.item not in drawing.items:
+            check_style(self.style)
+            anchor = _anchor(at, handle)
+            name = new_name(drawing, "Outline", None)
+            outline = Outline(
+                id=self.item, name=name, style=self.style, contours=(Contour((anchor,)),)
+            )
+            return Delta(put=(outline,), moves=in_front(drawing.order, (self.item,)))
+        outline, contour = drawing.contour(self.item, 0)
+        if contour.closed:
+            raise Refusal(
+                "closed_outline", f"“{outline.name}” is closed, so it has no end to draw on from."
+            )
+        if len(contour.anchors) >= MOST_ANCHORS:
+            raise Refusal(
+                "too_many_anchors",
+                f"An outline can have {MOST_ANCHORS:,} anchors. Finish this one and start another.",
+            )
+        if self.straight:
+            last = contour.anchors[-1].at
+            at = last + stepped(at - last, step=45.0)
+        anchor = _anchor(at, handle)
+        longer = settled(replace(contour, anchors=(*contour.anchors, anchor)))
+        return Delta(put=(replace(outline, contours=(longer, *outline.contours[1:])),))
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class CloseOutline(Command):
+    """Closes an open contour by a segment from its last anchor to its first."""
+
+    kind: Literal["close_outline"] = "close_outline"
+    item: str
+    """The outline."""
+    contour: int = 0
+    """Which of its contours."""
+    handle: Point | None = None
+    """What the first anchor's outgoing handle would be; its incoming one is set to the mirror."""
+
+    @property
+    def name(self) -> str:
+        return "Close outline"
+
+    def delta(self, drawing: Drawing) -> Delta:
+        outline, contour = drawing.contour(self.item, self.contour)
+        if contour.closed or len(contour.anchors) < 2:
+            raise Refusal(
+                "cannot_close",
+                "An outline needs two anchors and an open end to be closed. Add an anchor first.",
+                self.item,
+            )
+        first = contour.anchors[0]
+        if self.handle is not None:
+            first = _closing_anchor(first, -complex(*self.handle))
+        closed = settled(replace(contour, anchors=(first, *contour.anchors[1:]), closed=True))
+        contours = (
+            *outline.contours[: self.contour],
+            closed,
+            *outline.contours[self.contour + 1 :],
+        )
+        return Delta(put=(replace(outline, contours=contours),))
+
+
+def _closing_anchor(first: Anchor, into: complex) -> Anchor:
+    """The first anchor with the handle that shapes the closing curve; its way out stays."""
+    if first.out is None:
+        return replace(first, into=into, kind="corner")
+    even = abs(first.out + into) < 1e-9 * abs(into)
+    return replace(first, into=into, kind="symmetric" if even else "corner")
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class AddOutline(Command):
+    """Adds a whole outline."""
+
+    kind: Literal["add_outline"] = "add_outline"
+    item: str
+    """The id of the new outline."""
+    called: str | None = None
+    """Its name; None for the next number."""
+    contours: tuple[Contour, ...]
+    """Its contours."""
+    rule: Literal["nonzero", "evenodd"] = "nonzero"
+    """Which parts of overlapping contours are inside."""
+    style: Style = Style()
+    """How it is painted."""
+
+    @property
+    def name(self) -> str:
+        return "Add outline"
+
+    def delta(self, drawing: Drawing) -> Delta:
+        check_new(drawing, self.item)
+        check_style(self.style)
+        count = sum(len(c.anchors) for c in self.contours)
+        if not all(c.anchors for c in self.contours) or not 0 < count <= MOST_ANCHORS:
+            raise Refusal(
+                "bad_outline", f"An outline needs from 1 to {MOST_ANCHORS:,} anchors.", self.item
+            )
+        outline = Outline(
+            id=self.item,
+            name=new_name(drawing, "Outline", self.called),
+            style=self.style,
+            contours=tuple(settled(c) for c in self.contours),
+            rule=self.rule,
+        )
+        return Delta(put=(outline,), moves=in_front(drawing.order, (self.item,)))

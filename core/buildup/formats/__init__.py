@@ -1,0 +1,1 @@
+"""SVG and the other open formats."""

@@ -1,0 +1,59 @@
+"""A drawing as an SVG document (W3C SVG 1.1 and 2)."""
+
+from xml.sax.saxutils import escape, quoteattr
+
+from buildup.drawing.model import Drawing, Item, Outline, Style
+from buildup.drawing.units import unit_of
+from buildup.shapes.placement import contours_of
+from buildup.view.paths import path_data
+
+
+def svg(drawing: Drawing, *, title: str) -> str:
+    """The sheet with all items that are not hidden, back to front.
+
+    The document has the sheet's real size in its own unit; its user units are CSS pixels. What
+    lies beyond the sheet's edge is in the file and outside its view.
+    """
+    sheet = drawing.sheet
+    unit = unit_of(sheet.unit)
+    width, height = (_short(side / unit.size) for side in (sheet.width, sheet.height))
+    lines = [
+        f'<svg xmlns="http://www.w3.org/2000/svg" width="{width}{unit.name}" '
+        f'height="{height}{unit.name}" viewBox="0 0 {_short(sheet.width)} {_short(sheet.height)}">',
+        f"<title>{escape(_sound_text(title))}</title>",
+    ]
+    if sheet.colour is not None:
+        lines.append(f'<rect width="100%" height="100%" fill="{sheet.colour}"/>')
+    shown = (drawing.items[i] for i in drawing.order)
+    lines += [_path(item) for item in shown if not item.hidden]
+    return "\n".join([*lines, "</svg>", ""])
+
+
+def _path(item: Item) -> str:
+    rule = item.rule if isinstance(item, Outline) else "nonzero"
+    attributes = [f'd="{path_data(contours_of(item))}"', *_paint(item.style)]
+    if rule == "evenodd" and item.style.fill is not None:
+        attributes.append('fill-rule="evenodd"')
+    name = quoteattr(_sound_text(item.name))
+    return f"<path {' '.join(attributes)} aria-label={name}/>"
+
+
+def _paint(style: Style) -> list[str]:
+    paint = [f'fill="{style.fill or "none"}"']
+    if style.stroke is not None and style.stroke_width > 0:
+        paint += [
+            f'stroke="{style.stroke}"',
+            f'stroke-width="{_short(style.stroke_width)}"',
+            f'stroke-linecap="{style.cap}"',
+            f'stroke-linejoin="{style.join}"',
+        ]
+    return paint
+
+
+def _short(value: float) -> str:
+    return f"{value:.6f}".rstrip("0").rstrip(".")
+
+
+def _sound_text(text: str) -> str:
+    """The text without control characters, which XML cannot hold."""
+    return "".join(c for c in text if c >= " " and not 0xD800 <= ord(c) <= 0xDFFF)

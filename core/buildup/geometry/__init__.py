@@ -1,0 +1,1 @@
+"""Plane geometry: Bézier segments, boxes, transforms, angles."""

@@ -1,0 +1,67 @@
+"""Upright boxes."""
+
+from collections.abc import Iterable
+from dataclasses import dataclass
+
+
+@dataclass(frozen=True, slots=True)
+class Box:
+    """An upright box in sheet units; `left <= right` and `top <= bottom`."""
+
+    left: float
+    top: float
+    right: float
+    bottom: float
+
+    @classmethod
+    def around(cls, points: Iterable[complex]) -> "Box":
+        """The smallest box around some points (at least one)."""
+        several = tuple(points)
+        across = [p.real for p in several]
+        down = [p.imag for p in several]
+        return cls(min(across), min(down), max(across), max(down))
+
+    @classmethod
+    def union(cls, boxes: Iterable["Box"]) -> "Box":
+        """The smallest box around some boxes (at least one)."""
+        several = tuple(boxes)
+        return cls(
+            min(b.left for b in several),
+            min(b.top for b in several),
+            max(b.right for b in several),
+            max(b.bottom for b in several),
+        )
+
+    @property
+    def width(self) -> float:
+        """The extent along x."""
+        return self.right - self.left
+
+    @property
+    def height(self) -> float:
+        """The extent along y."""
+        return self.bottom - self.top
+
+    @property
+    def centre(self) -> complex:
+        """The middle point."""
+        return complex((self.left + self.right) / 2.0, (self.top + self.bottom) / 2.0)
+
+    @property
+    def corners(self) -> tuple[complex, complex, complex, complex]:
+        """The four corners, clockwise from the upper left."""
+        return (
+            complex(self.left, self.top),
+            complex(self.right, self.top),
+            complex(self.right, self.bottom),
+            complex(self.left, self.bottom),
+        )
+
+    def meets(self, other: "Box") -> bool:
+        """Whether two boxes have a point in common."""
+        across = self.left <= other.right and other.left <= self.right
+        return across and self.top <= other.bottom and other.top <= self.bottom
+
+    def grown(self, by: float) -> "Box":
+        """The box widened by a margin on all sides."""
+        return Box(self.left - by, self.top - by, self.right + by, self.bottom + by)

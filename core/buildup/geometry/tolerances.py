@@ -1,0 +1,17 @@
+"""Every tolerance of the geometry: name, unit, value, reason.
+
+Lengths are sheet units (1 unit = 1/96 in); parameters run from 0 to 1.
+"""
+
+NO_LENGTH = 1e-9
+"""Sheet units. Shorter vectors have no direction: a billionth of a pixel is far below any
+output device, and far above the rounding of coordinates up to `FARTHEST`."""
+
+FARTHEST = 1e6
+"""Sheet units. The largest coordinate accepted: 264 m, where doubles still resolve 1e-10."""
+
+PARAMETER = 1e-12
+"""Curve parameter. Roots this close to 0 or 1 are the ends themselves."""
+
+EQUAL_SHARE = 1e-6
+"""Relative. Two lengths or directions that differ less count as equal when a kind is judged."""

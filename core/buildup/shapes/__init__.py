@@ -1,0 +1,1 @@
+"""The parametric shapes, one module a family, and their registry."""

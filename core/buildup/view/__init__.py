@@ -1,0 +1,1 @@
+"""What the canvas and the exports need to draw an item."""

@@ -1,0 +1,222 @@
+"""What the canvas needs to draw items, and to draw marks and numbers for those selected."""
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+
+from buildup.drawing.handles import tangents
+from buildup.drawing.model import AnchorKind, Drawing, FillRule, Item, Outline, Style
+from buildup.geometry.angles import degrees_of, normal_degrees, unit
+from buildup.shapes.kinds import ShapeKind
+from buildup.shapes.placement import box_of, contours_of, standing_of_all
+from buildup.shapes.registry import shape_kind
+from buildup.view.paths import path_data
+
+Point = tuple[float, float]
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Drawable:
+    """An item as the canvas draws it."""
+
+    id: str
+    name: str
+    type: str
+    """The registry's name of a shape, or `outline`."""
+    hidden: bool
+    locked: bool
+    path: str
+    """SVG path data on the sheet."""
+    rule: FillRule
+    style: Style
+    box: tuple[float, float, float, float]
+    """Left, top, right, bottom of the outline, without its stroke."""
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class AnchorMark:
+    """An anchor with all that its mark shows."""
+
+    item: str
+    contour: int
+    index: int
+    at: Point
+    into: Point | None
+    """Where the arriving handle ends, on the sheet."""
+    out: Point | None
+    """Where the leaving handle ends, on the sheet."""
+    kind: AnchorKind
+    back: Point
+    """The direction back along the path; (0, 0) at a start."""
+    on: Point
+    """The direction on along the path; (0, 0) at an end."""
+    into_polar: tuple[float, float] | None
+    """Angle (degrees) and length of the arriving handle."""
+    out_polar: tuple[float, float] | None
+    """Angle (degrees) and length of the leaving handle."""
+    first: bool
+    """The first anchor of its contour."""
+    end: bool
+    """An end of an open contour."""
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class PegMark:
+    """A peg of a selected shape."""
+
+    item: str
+    dial: str
+    label: str
+    at: Point
+    along: Point
+    """The direction on the sheet in which dragging makes the value grow."""
+    value: float
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class DialReading:
+    """A dial of a selected shape, for the Readout."""
+
+    dial: str
+    value: float
+    reach: float
+    """The largest value that still changes the form."""
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Box:
+    """The frame of a selection, along its own axes."""
+
+    centre: Point
+    width: float
+    height: float
+    angle: float
+    """Degrees, clockwise."""
+    corners: tuple[Point, Point, Point, Point]
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Selection:
+    """What the Readout and the marks show of the selected items."""
+
+    items: tuple[str, ...]
+    frame: Box | None
+    anchors: tuple[AnchorMark, ...]
+    pegs: tuple[PegMark, ...]
+    dials: tuple[DialReading, ...]
+
+
+def drawable(item: Item) -> Drawable:
+    """An item as the canvas draws it."""
+    contours = contours_of(item)
+    box = box_of(contours)
+    return Drawable(
+        id=item.id,
+        name=item.name,
+        type="outline" if isinstance(item, Outline) else item.shape,
+        hidden=item.hidden,
+        locked=item.locked,
+        path=path_data(contours),
+        rule=item.rule if isinstance(item, Outline) else "nonzero",
+        style=item.style,
+        box=(box.left, box.top, box.right, box.bottom),
+    )
+
+
+def selection(drawing: Drawing, ids: Sequence[str]) -> Selection:
+    """Frame, anchors, pegs and dials of some items; ids that are not there are left out.
+
+    Dials appear when all items are shapes of one kind; pegs for a single shape.
+    """
+    items = [drawing.items[i] for i in ids if i in drawing.items]
+    anchors = [m for i in items if isinstance(i, Outline) for m in _anchor_marks(i)]
+    return Selection(
+        items=tuple(i.id for i in items),
+        frame=_frame(items) if items else None,
+        anchors=tuple(anchors),
+        pegs=_pegs(items[0]) if len(items) == 1 else (),
+        dials=_dials(items),
+    )
+
+
+def _point(value: complex) -> Point:
+    return (value.real, value.imag)
+
+
+def _polar(handle: complex | None) -> tuple[float, float] | None:
+    return None if handle is None else (degrees_of(handle), abs(handle))
+
+
+def _frame(items: Sequence[Item]) -> Box:
+    box = standing_of_all(items)
+    a, b, c, d = box.corners
+    return Box(
+        centre=_point(box.centre),
+        width=box.width,
+        height=box.height,
+        angle=normal_degrees(box.angle),
+        corners=(_point(a), _point(b), _point(c), _point(d)),
+    )
+
+
+def _anchor_marks(item: Outline) -> list[AnchorMark]:
+    marks = []
+    for contour_index, contour in enumerate(item.contours):
+        last = len(contour.anchors) - 1
+        for index, anchor in enumerate(contour.anchors):
+            back, on = tangents(contour, index)
+            marks.append(
+                AnchorMark(
+                    item=item.id,
+                    contour=contour_index,
+                    index=index,
+                    at=_point(anchor.at),
+                    into=None if anchor.into is None else _point(anchor.at + anchor.into),
+                    out=None if anchor.out is None else _point(anchor.at + anchor.out),
+                    kind=anchor.kind,
+                    back=_point(back),
+                    on=_point(on),
+                    into_polar=_polar(anchor.into),
+                    out_polar=_polar(anchor.out),
+                    first=index == 0,
+                    end=not contour.closed and index in (0, last),
+                )
+            )
+    return marks
+
+
+def _pegs(item: Item) -> tuple[PegMark, ...]:
+    if isinstance(item, Outline):
+        return ()
+    kind, frame = shape_kind(item.shape), item.frame
+    size = (frame.width, frame.height, item.dials)
+    return tuple(
+        PegMark(
+            item=item.id,
+            dial=peg.dial,
+            label=_label(kind, peg.dial),
+            at=_point(frame.place(peg.at(*size))),
+            along=_point(unit(frame.place.vector(peg.along(*size)))),
+            value=item.dials[peg.dial],
+        )
+        for peg in kind.pegs
+    )
+
+
+def _label(kind: ShapeKind, name: str) -> str:
+    dial = kind.dial(name)
+    return dial.label if dial else name
+
+
+def _dials(items: Sequence[Item]) -> tuple[DialReading, ...]:
+    shapes = [i for i in items if not isinstance(i, Outline)]
+    if not shapes or len(shapes) < len(items) or len({s.shape for s in shapes}) > 1:
+        return ()
+    first = shapes[0]
+    return tuple(
+        DialReading(
+            dial=d.name,
+            value=first.dials[d.name],
+            reach=d.reach(first.frame.width, first.frame.height),
+        )
+        for d in shape_kind(first.shape).dials
+    )

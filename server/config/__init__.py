@@ -1,0 +1,1 @@
+"""Django settings, addresses and the entry for the web server."""

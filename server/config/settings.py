@@ -1,0 +1,86 @@
+"""Settings; what differs from machine to machine comes from the environment."""
+
+import os
+import sys
+from pathlib import Path
+
+import dj_database_url
+
+ROOT = Path(__file__).resolve().parents[2]
+for folder in (ROOT / "core", ROOT):
+    if str(folder) not in sys.path:
+        sys.path.insert(0, str(folder))
+
+DEMO = os.environ.get("BUILDUP_DEMO") == "1"
+"""One click opens the invented workshop's account; set by bin/start on loopback only."""
+
+DEBUG = False
+SECRET_KEY = os.environ.get("SECRET_KEY", "")
+if not SECRET_KEY:
+    secret = ROOT / ".local" / "secret-key"
+    if secret.exists():
+        SECRET_KEY = secret.read_text().strip()
+ALLOWED_HOSTS = os.environ.get("ALLOWED_HOSTS", "127.0.0.1,localhost").split(",")
+
+INSTALLED_APPS = [
+    "django.contrib.auth",
+    "django.contrib.contenttypes",
+    "django.contrib.sessions",
+    "ninja",
+    "studio",
+]
+MIDDLEWARE = [
+    "django.middleware.security.SecurityMiddleware",
+    "whitenoise.middleware.WhiteNoiseMiddleware",
+    "django.middleware.gzip.GZipMiddleware",
+    "config.away.StoreAwayMiddleware",
+    "django.contrib.sessions.middleware.SessionMiddleware",
+    "django.middleware.csrf.CsrfViewMiddleware",
+    "django.contrib.auth.middleware.AuthenticationMiddleware",
+    "config.away.PolicyMiddleware",
+    "django.middleware.clickjacking.XFrameOptionsMiddleware",
+]
+ROOT_URLCONF = "config.urls"
+WSGI_APPLICATION = "config.wsgi.application"
+TEMPLATES: list[dict[str, object]] = []
+
+DATABASES = {
+    "default": dj_database_url.parse(
+        os.environ.get("DATABASE_URL", "mysql://buildup@127.0.0.1:3306/buildup"),
+        conn_max_age=600,
+        conn_health_checks=True,
+    )
+}
+DATABASES["default"]["OPTIONS"] = {
+    **DATABASES["default"].get("OPTIONS", {}),
+    "charset": "utf8mb4",
+    "connect_timeout": 3,
+    "init_command": "SET sql_mode='STRICT_TRANS_TABLES'",
+}
+DEFAULT_AUTO_FIELD = "django.db.models.BigAutoField"
+SESSION_COOKIE_AGE = 60 * 60 * 24 * 30
+CSRF_FAILURE_VIEW = "config.away.csrf_failure"
+
+AUTH_PASSWORD_VALIDATORS = [
+    {"NAME": f"django.contrib.auth.password_validation.{name}"}
+    for name in ("MinimumLengthValidator", "CommonPasswordValidator", "NumericPasswordValidator")
+]
+
+LANGUAGE_CODE = "en"
+TIME_ZONE = "UTC"
+USE_TZ = True
+
+STATIC_URL = "/static/"
+STATICFILES_DIRS: list[Path] = []
+WEB = ROOT / "web" / "dist"
+WHITENOISE_ROOT = WEB if WEB.exists() else None
+WHITENOISE_INDEX_FILE = False
+DATA_UPLOAD_MAX_MEMORY_SIZE = 8 * 1024 * 1024
+
+LOGGING = {
+    "version": 1,
+    "disable_existing_loggers": False,
+    "handlers": {"console": {"class": "logging.StreamHandler"}},
+    "root": {"handlers": ["console"], "level": "WARNING"},
+    "loggers": {"django.request": {"level": "CRITICAL"}},
+}

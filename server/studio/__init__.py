@@ -1,0 +1,1 @@
+"""Drawings and their owners: models, actions and the API."""

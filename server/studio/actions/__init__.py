@@ -1,0 +1,1 @@
+"""One mutation, one file, one transaction."""

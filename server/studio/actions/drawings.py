@@ -1,0 +1,86 @@
+"""Make, name, copy, delete and restore drawings."""
+
+from buildup.drawing.checks import check_name
+from buildup.drawing.codec import read, write
+from buildup.drawing.model import Sheet
+from buildup.edits.sheets import checked_sheet
+from django.db import transaction
+from django.utils import timezone
+
+from studio.drawings import found, locked, unknown_drawing
+from studio.models import Drawing, Item, Step
+
+
+def make(user_id: int, *, name: str, sheet: Sheet) -> Drawing:
+    """A new, empty drawing.
+
+    Raises:
+        Refusal: a name or a sheet that cannot be used.
+    """
+    check_name(name)
+    sheet = checked_sheet(sheet)
+    return Drawing.objects.create(owner_id=user_id, name=name.strip(), sheet=write(sheet))
+
+
+@transaction.atomic
+def rename(user_id: int, drawing_id: int, *, name: str) -> Drawing:
+    """Give a drawing another name.
+
+    Raises:
+        Refusal: a name that cannot be used, or `unknown_drawing`.
+    """
+    check_name(name)
+    row = locked(user_id, drawing_id)
+    row.name = name.strip()
+    row.save(update_fields=["name"])
+    return row
+
+
+@transaction.atomic
+def duplicate(user_id: int, drawing_id: int) -> Drawing:
+    """A copy with items and history.
+
+    Raises:
+        Refusal: `unknown_drawing`.
+    """
+    row = locked(user_id, drawing_id)
+    original_id = row.pk
+    name = f"{row.name[:110]} copy"
+    copy = Drawing.objects.create(
+        owner_id=user_id,
+        name=name,
+        sheet=write(read(Sheet, row.sheet)),
+        version=row.version,
+        head=row.head,
+    )
+    for model in (Item, Step):
+        rows = list(model._default_manager.filter(drawing_id=original_id))
+        for each in rows:
+            each.pk, each.drawing = None, copy
+        model._default_manager.bulk_create(rows, batch_size=200)
+    return copy
+
+
+def delete(user_id: int, drawing_id: int) -> None:
+    """Take a drawing out of sight; it can be restored.
+
+    Raises:
+        Refusal: `unknown_drawing`.
+    """
+    row = found(user_id, drawing_id)
+    row.deleted = timezone.now()
+    row.save(update_fields=["deleted"])
+
+
+def restore(user_id: int, drawing_id: int) -> Drawing:
+    """Bring a deleted drawing back.
+
+    Raises:
+        Refusal: `unknown_drawing`.
+    """
+    row = Drawing.objects.filter(owner_id=user_id, pk=drawing_id).first()
+    if row is None:
+        raise unknown_drawing()
+    row.deleted = None
+    row.save(update_fields=["deleted"])
+    return row

@@ -1,0 +1,194 @@
+"""The API: route in, one action, answer out."""
+
+from typing import Any
+
+from buildup import host
+from buildup.drawing.checks import check_point
+from buildup.drawing.codec import read
+from buildup.drawing.model import Sheet
+from buildup.drawing.units import UNITS, read_length, read_number
+from buildup.formats.svg import svg
+from buildup.shapes.registry import SHAPES
+from django.http import HttpRequest, HttpResponse
+from django.utils.text import slugify
+from ninja import NinjaAPI
+from ninja.security import django_auth
+
+from studio import schema, store
+from studio.actions import drawings as acts
+from studio.actions.edit import Kept, edit
+from studio.actions.go import go
+from studio.drawings import found, of_owner
+from studio.history import line, next_steps
+from studio.models import Drawing, Step
+from studio.people import router as people
+from studio.trouble import answer_troubles
+
+api = NinjaAPI(title="Build Up Curve", version="1", auth=django_auth, docs_url=None)
+answer_troubles(api)
+api.add_router("", people)
+
+
+def _id(request: HttpRequest) -> int:
+    return int(request.user.pk)
+
+
+def _step(step: Step | None) -> dict[str, Any] | None:
+    return None if step is None else {"number": step.number, "name": step.name}
+
+
+def _answer(kept: Kept, selected: list[str]) -> dict[str, Any]:
+    undo, redo = next_steps(kept.row)
+    return {
+        "version": kept.row.version,
+        "picture": host.picture(kept.after, kept.delta, selected),
+        "undo": _step(undo),
+        "redo": _step(redo),
+        "kept": kept.row.changed,
+    }
+
+
+def _card(row: Drawing) -> dict[str, Any]:
+    return {
+        "id": row.pk,
+        "name": row.name,
+        "sheet": read(Sheet, row.sheet),
+        "version": row.version,
+        "changed": row.changed,
+    }
+
+
+@api.get("/vocabulary", response=schema.Vocabulary, auth=None)
+def vocabulary(request: HttpRequest) -> dict[str, Any]:
+    """Units and shapes."""
+    return {"units": list(UNITS.values()), "shapes": list(SHAPES.values())}
+
+
+@api.get("/drawings", response=list[schema.Card])
+def list_drawings(request: HttpRequest, find: str = "") -> list[dict[str, Any]]:
+    """The drawings of whoever is signed in, newest first."""
+    rows = of_owner(_id(request))
+    if find.strip():
+        rows = rows.filter(name__icontains=find.strip())
+    return [_card(row) for row in rows]
+
+
+@api.post("/drawings", response=schema.Card)
+def make_drawing(request: HttpRequest, body: schema.SheetIn) -> dict[str, Any]:
+    """A new sheet."""
+    return _card(acts.make(_id(request), name=body.name, sheet=body.sheet))
+
+
+@api.patch("/drawings/{drawing}", response=schema.Card)
+def rename_drawing(request: HttpRequest, drawing: int, body: schema.NameIn) -> dict[str, Any]:
+    """Another name."""
+    return _card(acts.rename(_id(request), drawing, name=body.name))
+
+
+@api.post("/drawings/{drawing}/duplicate", response=schema.Card)
+def duplicate_drawing(request: HttpRequest, drawing: int) -> dict[str, Any]:
+    """A copy."""
+    return _card(acts.duplicate(_id(request), drawing))
+
+
+@api.delete("/drawings/{drawing}", response={204: None})
+def delete_drawing(request: HttpRequest, drawing: int) -> tuple[int, None]:
+    """Take a drawing out of sight."""
+    acts.delete(_id(request), drawing)
+    return 204, None
+
+
+@api.post("/drawings/{drawing}/restore", response=schema.Card)
+def restore_drawing(request: HttpRequest, drawing: int) -> dict[str, Any]:
+    """Bring a deleted drawing back."""
+    return _card(acts.restore(_id(request), drawing))
+
+
+@api.get("/drawings/{drawing}", response=schema.Board)
+def open_drawing(request: HttpRequest, drawing: int) -> dict[str, Any]:
+    """A whole drawing."""
+    row = found(_id(request), drawing)
+    value = store.value_of(row)
+    undo, redo = next_steps(row)
+    return {
+        "id": row.pk,
+        "name": row.name,
+        "version": row.version,
+        "picture": host.whole(value, ()),
+        "undo": _step(undo),
+        "redo": _step(redo),
+        "kept": row.changed,
+    }
+
+
+@api.post("/drawings/{drawing}/commands", response={200: schema.Answer, 409: schema.StaleAnswer})
+def command(request: HttpRequest, drawing: int, body: schema.CommandIn) -> dict[str, Any]:
+    """Keep an edit."""
+    kept = edit(
+        _id(request),
+        drawing,
+        command_id=body.id,
+        version=body.version,
+        command=body.command,
+        merge=body.merge,
+    )
+    return _answer(kept, body.selection)
+
+
+@api.post("/drawings/{drawing}/go", response={200: schema.Answer, 409: schema.StaleAnswer})
+def along_history(request: HttpRequest, drawing: int, body: schema.GoIn) -> dict[str, Any]:
+    """Undo, redo, or go to a step."""
+    kept = go(_id(request), drawing, command_id=body.id, version=body.version, to=body.to)
+    return _answer(kept, body.selection)
+
+
+@api.post("/drawings/{drawing}/preview", response=host.Picture)
+def preview(request: HttpRequest, drawing: int, body: schema.PreviewIn) -> host.Picture:
+    """What an edit would change; nothing is kept."""
+    value = store.value_of(found(_id(request), drawing))
+    return host.preview(value, body.command, body.selection)
+
+
+@api.post("/drawings/{drawing}/selection", response=host.Selection)
+def select(request: HttpRequest, drawing: int, body: schema.SelectionIn) -> host.Selection:
+    """Marks and numbers of what is selected."""
+    return host.selection(store.value_of(found(_id(request), drawing)), body.selection)
+
+
+@api.post("/drawings/{drawing}/within", response=list[str])
+def within(request: HttpRequest, drawing: int, body: schema.AreaIn) -> tuple[str, ...]:
+    """The items that a dragged box touches."""
+    value = store.value_of(found(_id(request), drawing))
+    return host.within(value, check_point(body.start), check_point(body.end))
+
+
+@api.get("/drawings/{drawing}/history", response=schema.History)
+def history(request: HttpRequest, drawing: int) -> dict[str, Any]:
+    """The steps of a drawing."""
+    row = found(_id(request), drawing)
+    here = line(row)
+    names = dict(row.steps.filter(action=Step.EDIT).values_list("number", "name"))
+    steps = [{"number": n, "name": names[n]} for n in (*here.done, *here.ahead)]
+    return {"steps": steps, "at": row.head}
+
+
+@api.get("/drawings/{drawing}/drawing.svg")
+def send_svg(request: HttpRequest, drawing: int, inline: bool = False) -> HttpResponse:
+    """The drawing as SVG: to keep, or (`inline`) as the picture on its card."""
+    row = found(_id(request), drawing)
+    text = svg(store.value_of(row), title=row.name)
+    response = HttpResponse(text, content_type="image/svg+xml; charset=utf-8")
+    if inline:
+        response.headers["Cache-Control"] = "private, max-age=31536000, immutable"
+    else:
+        name = slugify(row.name) or "drawing"
+        response.headers["Content-Disposition"] = f'attachment; filename="{name}.svg"'
+    return response
+
+
+@api.post("/read", response=schema.Typed)
+def read_typed(request: HttpRequest, body: schema.TypedIn) -> dict[str, float]:
+    """A typed length in sheet units, or a typed plain number."""
+    if body.unit is None:
+        return {"value": read_number(body.text)}
+    return {"value": read_length(body.text, unit=body.unit)}

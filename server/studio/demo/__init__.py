@@ -1,0 +1,1 @@
+"""The drawings of Hollowreed Strings, an invented workshop; all built by commands."""

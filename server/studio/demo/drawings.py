@@ -1,0 +1,185 @@
+"""The drawings themselves."""
+
+from buildup.drawing.model import Contour
+
+from studio.demo.hand import (
+    EMBER,
+    INK,
+    MAPLE,
+    PAPER,
+    SPRUCE,
+    TEAL,
+    WALNUT,
+    Hand,
+    both_halves,
+    flipped,
+    knot,
+    moved,
+    pen,
+    smooth,
+)
+
+
+def body() -> Contour:
+    """The outline of an archtop's body about its own middle: 284 × 395 mm, eight anchors."""
+    return both_halves(
+        (
+            smooth(-190j, 1 + 0j, 62, 62),
+            smooth(105 - 112j, 1j, 45, 42),
+            smooth(76 - 20j, 1j, 42, 48),
+            smooth(142 + 98j, 1j, 62, 66),
+            smooth(205j, -1 + 0j, 84, 84),
+        )
+    )
+
+
+def f_hole() -> Contour:
+    """A right-hand f-hole about its own middle, about 34 × 110 mm."""
+    return Contour(
+        (
+            smooth(9 - 53j, 1 + 0.1j, 6.2, 5.4),
+            smooth(18.5 - 42j, 0.1 + 1j, 6.2, 5),
+            smooth(11.5 - 36j, -1 - 0.45j, 3.4, 3.2),
+            smooth(9.6 - 42.6j, 0.25 - 1j, 2.6, 2.2),
+            smooth(5.4 - 44.2j, -1 + 0.55j, 2.4, 5.2),
+            smooth(2.4 - 22j, 0.18 + 1j, 12, 9),
+            knot(4.2 - 3.2j, -0.6 - 4.2j, None),
+            knot(8.6 - 0.4j),
+            knot(4.8 + 1.6j, None, 0.5 + 3j),
+            smooth(5.6 + 24j, -0.02 + 1j, 11, 13),
+            smooth(-9 + 53j, -1 - 0.1j, 8.6, 5.4),
+            smooth(-18.5 + 42j, -0.1 - 1j, 6.2, 5),
+            smooth(-11.5 + 36j, 1 + 0.45j, 3.4, 3.2),
+            smooth(-9.6 + 42.6j, -0.25 + 1j, 2.6, 2.2),
+            smooth(-5.4 + 44.2j, 1 - 0.55j, 2.4, 5.2),
+            smooth(-2.4 + 22j, -0.18 - 1j, 12, 9),
+            knot(-4.2 + 3.2j, 0.6 + 4.2j, None),
+            knot(-8.6 + 0.4j),
+            knot(-4.8 - 1.6j, None, -0.5 - 3j),
+            smooth(-5.6 - 24j, 0.02 - 1j, 11, 13),
+        ),
+        closed=True,
+    )
+
+
+def mirrored(contour: Contour) -> Contour:
+    """The contour mirrored left to right."""
+    return Contour(tuple(flipped(a) for a in reversed(contour.anchors)), contour.closed)
+
+
+def archtop() -> Hand:
+    """The body with its f-holes, bridge and tailpiece."""
+    hand = Hand("Archtop body", 420, 594)
+    middle = 210 + 300j
+    hand.outline("Body", [moved(body(), middle)], pen(1.4, fill=SPRUCE))
+    hand.outline("Purfling", [moved(body(), middle, 0.962)], pen(0.5, stroke=WALNUT))
+    hand.outline("f-hole right", [moved(f_hole(), middle + 66 + 62j)], pen(0.4, fill=INK))
+    hand.outline("f-hole left", [moved(mirrored(f_hole()), middle - 66 + 62j)], pen(0.4, fill=INK))
+    hand.shape("rectangle", "Neck", middle - 226j, 44 + 130j, pen(0.8, fill=MAPLE), radius=4)
+    hand.shape(
+        "rectangle", "Fingerboard", middle - 190j, 36 + 200j, pen(0.6, fill=WALNUT), radius=3
+    )
+    hand.shape("rectangle", "Bridge", middle + 70j, 92 + 11j, pen(0.6, fill=WALNUT), radius=5.5)
+    hand.outline(
+        "Tailpiece",
+        [
+            moved(
+                both_halves(
+                    (
+                        knot(-38j),
+                        knot(21 - 38j, None, 1 + 12j),
+                        smooth(9 + 12j, -0.1 + 1j, 18, 10),
+                        smooth(38j, -1 + 0j, 6, 6),
+                    )
+                ),
+                middle + 150j,
+            )
+        ],
+        pen(0.6, fill=MAPLE),
+    )
+    hand.shape("ellipse", "End button", middle + 207j, 11 + 11j, pen(0.6, fill=WALNUT))
+    return hand
+
+
+def swing_tag() -> Hand:
+    """The tag that hangs on every instrument."""
+    hand = Hand("Swing tag", 70, 110)
+    hand.shape("rectangle", "Tag", 35 + 57j, 54 + 88j, pen(0.5, fill=PAPER), radius=6)
+    hand.shape("rectangle", "Border", 35 + 57j, 48 + 82j, pen(0.35, stroke=EMBER), radius=3.4)
+    hand.shape("ellipse", "Eyelet", 35 + 24j, 8 + 8j, pen(0.5, fill=MAPLE))
+    hand.shape("ellipse", "Hole", 35 + 24j, 4.4 + 4.4j, pen(0.4, fill="#FFFFFF"))
+    hand.outline("Body mark", [moved(body(), 35 + 62j, 0.115)], pen(0.6, fill=TEAL, stroke=None))
+    hand.shape("ellipse", "Sound hole", 35 + 63j, 6 + 6j, pen(0.4, fill=PAPER, stroke=None))
+    hand.shape("rectangle", "Line", 35 + 92j, 30 + 1.2j, pen(0, fill=INK, stroke=None), radius=0.6)
+    cord = Contour(
+        (
+            knot(35 + 24j, None, -2 - 6j),
+            knot(27 + 8j, kind="flowing"),
+            knot(35 + 3j, kind="flowing"),
+            knot(43 + 8j, kind="flowing"),
+            knot(35 + 24j, 2 - 6j, None),
+        )
+    )
+    hand.outline("Cord", [cord], pen(0.7, stroke=WALNUT))
+    return hand
+
+
+def badge() -> Hand:
+    """The workshop's badge: a shield with a body in it."""
+    hand = Hand("Workshop badge", 90, 110)
+
+    def shield(scale: float) -> Contour:
+        half = (
+            knot(-44j, None, 12 + 5j),
+            knot(36 - 40j, -12 + 3j, 3 + 12j),
+            smooth(37 - 4j, -0.04 + 1j, 14, 22),
+            knot(48j, 18 - 10j, -18 - 10j),
+        )
+        return moved(both_halves(half), 45 + 54j, scale)
+
+    hand.outline("Shield", [shield(1)], pen(0.9, fill=TEAL))
+    hand.outline("Inner line", [shield(0.9)], pen(0.45, stroke=PAPER))
+    hand.outline("Body mark", [moved(body(), 45 + 52j, 0.15)], pen(0.5, fill=PAPER, stroke=None))
+    for n, x in enumerate((-1.8, -0.6, 0.6, 1.8), 1):
+        string = Contour((knot(45 + x + 20j), knot(45 + x * 1.25 + 74j)))
+        hand.outline(f"String {n}", [string], pen(0.25, stroke=INK))
+    hand.shape("ellipse", "Sound hole", 45 + 54j, 9 + 9j, pen(0.4, fill=TEAL, stroke=None))
+    return hand
+
+
+def pickguard() -> Hand:
+    """A pickguard drawn with few anchors."""
+    hand = Hand("Pickguard", 148, 210)
+    guard = Contour(
+        (
+            knot(38 + 36j, None, 26 - 6j),
+            smooth(112 + 92j, 0.12 + 1j, 40, 26),
+            smooth(88 + 150j, -1 + 0.28j, 18, 20),
+            knot(50 + 138j, 8 + 9j, 12 - 18j),
+            smooth(58 + 88j, -0.22 - 1j, 16, 18),
+        ),
+        closed=True,
+    )
+    hand.outline("Guard", [guard], pen(0.8, fill=WALNUT))
+    for n, at in enumerate((47 + 43j, 103 + 92j, 86 + 142j, 56 + 134j), 1):
+        hand.shape("ellipse", f"Screw {n}", at, 5 + 5j, pen(0.4, fill=MAPLE))
+    return hand
+
+
+def bridge() -> Hand:
+    """An archtop bridge seen from above, with its string slots."""
+    hand = Hand("Bridge", 210, 148)
+    hand.shape("rectangle", "Foot", 105 + 78j, 150 + 30j, pen(0.7, fill=WALNUT), radius=15)
+    hand.shape("rectangle", "Saddle", 105 + 74j, 120 + 12j, pen(0.6, fill=MAPLE), radius=3)
+    for n in range(6):
+        at = complex(60 + 18 * n, 74)
+        hand.shape("rectangle", f"Slot {n + 1}", at, 1.6 + 8j, pen(0, fill=INK, stroke=None))
+    for side, x in (("left", 42), ("right", 168)):
+        at = complex(x, 78)
+        hand.shape("ellipse", f"Thumb wheel {side}", at, 14 + 14j, pen(0.6, fill=SPRUCE))
+        hand.shape("ellipse", f"Post {side}", at, 5 + 5j, pen(0.5, fill=INK))
+    return hand
+
+
+DRAWINGS = (bridge, pickguard, swing_tag, badge, archtop)
+"""Oldest first, so that the last one is first on the home page."""

@@ -1,0 +1,116 @@
+"""What the demo's drawings are made with: millimetres, colours, and a list of commands."""
+
+from collections.abc import Sequence
+from dataclasses import dataclass, field
+
+from buildup.drawing.model import Anchor, AnchorKind, Contour, FillRule, Sheet, Style
+from buildup.edits.command import Command
+from buildup.edits.outlines import AddOutline
+from buildup.edits.shapes import DrawShape
+
+MM = 96 / 25.4
+INK, TEAL, EMBER = "#1B2924", "#0C6B65", "#C2410C"
+SPRUCE, MAPLE, WALNUT, PAPER = "#E7D8BF", "#D9B382", "#6B4A33", "#FBF7EE"
+
+
+def pen(width: float = 0.7, *, fill: str | None = None, stroke: str | None = INK) -> Style:
+    """A style; the width in millimetres."""
+    return Style(fill=fill, stroke=stroke, stroke_width=round(width * MM, 3))
+
+
+@dataclass
+class Hand:
+    """Collects the commands of one drawing; lengths are millimetres."""
+
+    name: str
+    width: float
+    height: float
+    commands: list[Command] = field(default_factory=list)
+
+    @property
+    def sheet(self) -> Sheet:
+        """The drawing's sheet."""
+        return Sheet(width=self.width * MM, height=self.height * MM)
+
+    def _id(self) -> str:
+        return f"{self.name.lower().replace(' ', '-')}-{len(self.commands) + 1}"
+
+    def shape(
+        self, kind: str, called: str, centre: complex, size: complex, style: Style, **dials: float
+    ) -> str:
+        """A shape about a middle; lengths of dials in millimetres."""
+        item = self._id()
+        start, to = (centre - size / 2) * MM, (centre + size / 2) * MM
+        self.commands.append(
+            DrawShape(
+                item=item,
+                shape=kind,
+                start=(start.real, start.imag),
+                to=(to.real, to.imag),
+                called=called,
+                dials={name: value * MM for name, value in dials.items()},
+                style=style,
+            )
+        )
+        return item
+
+    def outline(
+        self, called: str, contours: Sequence[Contour], style: Style, rule: FillRule = "nonzero"
+    ) -> str:
+        """An outline of contours that are already in sheet units."""
+        item = self._id()
+        self.commands.append(
+            AddOutline(item=item, called=called, contours=tuple(contours), style=style, rule=rule)
+        )
+        return item
+
+
+def knot(
+    at: complex,
+    into: complex | None = None,
+    out: complex | None = None,
+    kind: AnchorKind = "corner",
+) -> Anchor:
+    """An anchor given in millimetres."""
+    return Anchor(
+        at * MM,
+        None if into is None else into * MM,
+        None if out is None else out * MM,
+        kind,
+    )
+
+
+def smooth(at: complex, way: complex, before: float, after: float) -> Anchor:
+    """A smooth anchor in millimetres, its handles along a direction."""
+    unit = way / abs(way)
+    return knot(at, -unit * before, unit * after, "symmetric" if before == after else "smooth")
+
+
+def moved(contour: Contour, by: complex, scale: float = 1.0) -> Contour:
+    """A contour scaled about the origin and then moved, in millimetres."""
+    anchors = tuple(
+        Anchor(
+            a.at * scale + by * MM,
+            None if a.into is None else a.into * scale,
+            None if a.out is None else a.out * scale,
+            a.kind,
+        )
+        for a in contour.anchors
+    )
+    return Contour(anchors, contour.closed)
+
+
+def both_halves(right: Sequence[Anchor]) -> Contour:
+    """A closed contour from its right half (top to bottom, both on the line x = 0)."""
+    left = [flipped(a) for a in reversed(right[1:-1])]
+    return Contour((*right, *left), closed=True)
+
+
+def flipped(anchor: Anchor) -> Anchor:
+    """The anchor mirrored left to right, its handles changing sides."""
+
+    def flip(z: complex | None) -> complex | None:
+        return None if z is None else complex(-z.real, z.imag)
+
+    at = complex(-anchor.at.real, anchor.at.imag)
+    return Anchor(at, flip(anchor.out), flip(anchor.into), anchor.kind)

@@ -1,0 +1,39 @@
+"""Finding drawings: every query is scoped to its owner."""
+
+from buildup.errors import Refusal
+from django.db.models import QuerySet
+
+from studio.models import Drawing
+
+
+def of_owner(user_id: int) -> QuerySet[Drawing]:
+    """The drawings of one person that are not deleted."""
+    return Drawing.objects.filter(owner_id=user_id, deleted=None)
+
+
+def found(user_id: int, drawing_id: int) -> Drawing:
+    """One drawing of a person.
+
+    Raises:
+        Refusal: `unknown_drawing`, also when it is another's or deleted.
+    """
+    return _one(of_owner(user_id), drawing_id)
+
+
+def locked(user_id: int, drawing_id: int) -> Drawing:
+    """The same, locked for the running transaction."""
+    return _one(of_owner(user_id).select_for_update(), drawing_id)
+
+
+def _one(drawings: QuerySet[Drawing], drawing_id: int) -> Drawing:
+    row = drawings.filter(pk=drawing_id).first()
+    if row is None:
+        raise unknown_drawing()
+    return row
+
+
+def unknown_drawing() -> Refusal:
+    """The refusal for a drawing that is not there."""
+    return Refusal(
+        "unknown_drawing", "This drawing is not there, or was deleted. Go back to Drawings."
+    )

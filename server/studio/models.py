@@ -1,0 +1,83 @@
+"""Tables: drawings, their items, and the steps that made them."""
+
+from django.conf import settings
+from django.db import models
+
+
+class Drawing(models.Model):
+    """A drawing: whose it is, its sheet, and how far it has come.
+
+    `version` counts every change including undo and redo; `head` is the number of the edit step
+    the drawing stands at (0: the empty beginning).
+    """
+
+    owner = models.ForeignKey(settings.AUTH_USER_MODEL, models.CASCADE, related_name="drawings")
+    name = models.CharField(max_length=120)
+    sheet = models.JSONField()
+    version = models.PositiveIntegerField(default=0)
+    head = models.PositiveIntegerField(default=0)
+    created = models.DateTimeField(auto_now_add=True)
+    changed = models.DateTimeField(auto_now=True)
+    deleted = models.DateTimeField(null=True, blank=True)
+
+    class Meta:
+        """Newest work first."""
+
+        ordering = ["-changed", "-id"]
+        indexes = [models.Index(fields=["owner", "deleted", "-changed"])]
+
+    def __str__(self) -> str:
+        return self.name
+
+
+class Item(models.Model):
+    """An item of a drawing; `rank` orders items from back to front."""
+
+    drawing = models.ForeignKey(Drawing, models.CASCADE, related_name="items")
+    item = models.CharField(max_length=40, db_collation="utf8mb4_bin")
+    rank = models.FloatField()
+    body = models.JSONField()
+
+    class Meta:
+        """An id is used once in a drawing."""
+
+        constraints = [models.UniqueConstraint(fields=["drawing", "item"], name="one_item_an_id")]
+        indexes = [models.Index(fields=["drawing", "rank"])]
+
+    def __str__(self) -> str:
+        return self.item
+
+
+class Step(models.Model):
+    """One change of a drawing; its number is the version it led to.
+
+    An edit carries its command and the way back, and stands on its `parent`, the edit that was
+    the head before: the history is a tree of which nothing is lost. A step along the history
+    (undo, redo, a click on a step) only carries what it changed.
+    """
+
+    EDIT, GO = "edit", "go"
+
+    drawing = models.ForeignKey(Drawing, models.CASCADE, related_name="steps")
+    number = models.PositiveIntegerField()
+    command_id = models.CharField(max_length=40, db_collation="utf8mb4_bin")
+    action = models.CharField(max_length=4, choices=[(EDIT, "edit"), (GO, "go")])
+    name = models.CharField(max_length=120)
+    parent = models.PositiveIntegerField(default=0)
+    command = models.JSONField(null=True)
+    change = models.JSONField()
+    inverse = models.JSONField(null=True)
+    created = models.DateTimeField(auto_now_add=True)
+
+    class Meta:
+        """A number and a command count once in a drawing."""
+
+        constraints = [
+            models.UniqueConstraint(fields=["drawing", "number"], name="one_step_a_number"),
+            models.UniqueConstraint(fields=["drawing", "command_id"], name="one_step_a_command"),
+        ]
+        indexes = [models.Index(fields=["drawing", "parent"])]
+        ordering = ["number"]
+
+    def __str__(self) -> str:
+        return f"{self.number} {self.name}"

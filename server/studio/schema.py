@@ -1,0 +1,205 @@
+"""The forms of requests and answers; what comes from the core is taken from its dataclasses."""
+
+from datetime import datetime
+from functools import reduce
+from operator import or_
+from typing import Annotated, Any, Literal
+
+from buildup.drawing.model import Sheet
+from buildup.edits.apply import COMMANDS, read_command
+from buildup.edits.command import Command
+from buildup.host import Picture
+from ninja import Schema
+from pydantic import Field, GetCoreSchemaHandler, GetJsonSchemaHandler
+from pydantic_core import core_schema
+
+
+class _CommandForm:
+    """Commands are read by the core's own reader; the schema lists them all."""
+
+    def __get_pydantic_core_schema__(
+        self, source: Any, handler: GetCoreSchemaHandler
+    ) -> core_schema.CoreSchema:
+        listed = handler(Annotated[reduce(or_, COMMANDS), Field(discriminator="kind")])
+        return core_schema.json_or_python_schema(
+            json_schema=listed,
+            python_schema=core_schema.no_info_plain_validator_function(read_command),
+        )
+
+    def __get_pydantic_json_schema__(
+        self, schema: core_schema.CoreSchema, handler: GetJsonSchemaHandler
+    ) -> dict[str, Any]:
+        return handler(schema["json_schema"])
+
+
+AnyCommand = Annotated[Command, _CommandForm()]
+CommandId = Annotated[str, Field(pattern=r"^[A-Za-z0-9_-]{8,40}$")]
+
+
+class Trouble(Schema):
+    """What went wrong: a stable code, and a sentence for the designer."""
+
+    code: str
+    sentence: str
+    place: str = ""
+
+
+class Me(Schema):
+    """Who is signed in, if anybody, and whether the demo's door is open."""
+
+    name: str | None
+    demo: bool
+
+
+class SignIn(Schema):
+    """Name and password."""
+
+    name: str
+    password: str
+
+
+class SheetIn(Schema):
+    """A new drawing."""
+
+    name: str
+    sheet: Sheet
+
+
+class NameIn(Schema):
+    """A new name."""
+
+    name: str
+
+
+class Card(Schema):
+    """A drawing on the home page."""
+
+    id: int
+    name: str
+    sheet: Sheet
+    version: int
+    changed: datetime
+
+
+class StepName(Schema):
+    """A step of the history."""
+
+    number: int
+    name: str
+
+
+class Answer(Schema):
+    """A change that was kept, and what it changed since the version the client knew."""
+
+    version: int
+    picture: Picture
+    undo: StepName | None
+    redo: StepName | None
+    kept: datetime
+
+
+class Board(Answer):
+    """A whole drawing, opened."""
+
+    id: int
+    name: str
+
+
+class StaleAnswer(Trouble):
+    """The drawing has moved on: what changed since."""
+
+    answer: Answer
+
+
+class CommandIn(Schema):
+    """An edit. The id is made by the client; sending it twice applies it once."""
+
+    id: CommandId
+    version: int = Field(ge=0)
+    command: AnyCommand
+    selection: list[str] = []
+    merge: bool = False
+    """Continues the last edit, if it is of the same kind on the same items."""
+
+
+class GoIn(Schema):
+    """A step along the history."""
+
+    id: CommandId
+    version: int = Field(ge=0)
+    to: Literal["undo", "redo"] | Annotated[int, Field(ge=0)]
+    selection: list[str] = []
+
+
+class PreviewIn(Schema):
+    """A command that is not kept."""
+
+    command: AnyCommand
+    selection: list[str] = []
+
+
+class SelectionIn(Schema):
+    """What is selected."""
+
+    selection: list[str]
+
+
+class AreaIn(Schema):
+    """A dragged box, by two opposite corners."""
+
+    start: tuple[float, float]
+    end: tuple[float, float]
+
+
+class History(Schema):
+    """The line of history: every step from the first, and where the drawing stands."""
+
+    steps: list[StepName]
+    at: int
+
+
+class TypedIn(Schema):
+    """A typed value: `unit` for a length, none for a plain number."""
+
+    text: str = Field(max_length=200)
+    unit: str | None = None
+
+
+class Typed(Schema):
+    """What was typed, in sheet units or as a plain number."""
+
+    value: float
+
+
+class UnitFacts(Schema):
+    """A unit: sheet units in one of it, and the decimals worth showing."""
+
+    name: str
+    size: float
+    decimals: int
+
+
+class DialFacts(Schema):
+    """A dial as declared in the registry of shapes."""
+
+    name: str
+    label: str
+    unit: Literal["length", "count", "angle", "percent"]
+    default: float
+    step: float
+    help: str
+
+
+class ShapeFacts(Schema):
+    """A kind of shape."""
+
+    name: str
+    label: str
+    dials: list[DialFacts]
+
+
+class Vocabulary(Schema):
+    """What the front end shows of the core's registries."""
+
+    units: list[UnitFacts]
+    shapes: list[ShapeFacts]

@@ -1,0 +1,69 @@
+"""Exceptions as answers, in one place: a status, a code and a sentence."""
+
+from typing import Any
+
+from buildup import host
+from buildup.errors import Refusal
+from config.away import store_away
+from django.db import connection
+from django.db.utils import InterfaceError, OperationalError
+from django.http import HttpRequest, HttpResponse
+from ninja import NinjaAPI
+from ninja.errors import AuthenticationError, HttpError, ValidationError
+
+from studio.actions.edit import Stale
+from studio.history import next_steps
+
+STATUS = {"unknown_drawing": 404, "unknown_item": 404, "stale": 409, "wrong_sign_in": 403}
+"""Statuses by code; every other refusal is a 422."""
+
+
+def answer_troubles(api: NinjaAPI) -> None:
+    """Register the answers for what can go wrong."""
+
+    @api.exception_handler(Stale)
+    def stale(request: HttpRequest, problem: Stale) -> HttpResponse:
+        undo, redo = next_steps(problem.row)
+        body: dict[str, Any] = _body(problem)
+        body["answer"] = {
+            "version": problem.row.version,
+            "picture": host.picture(problem.after, problem.since, ()),
+            "undo": undo and {"number": undo.number, "name": undo.name},
+            "redo": redo and {"number": redo.number, "name": redo.name},
+            "kept": problem.row.changed,
+        }
+        return api.create_response(request, body, status=409)
+
+    @api.exception_handler(Refusal)
+    def refused(request: HttpRequest, problem: Refusal) -> HttpResponse:
+        status = STATUS.get(problem.code, 422)
+        return api.create_response(request, _body(problem), status=status)
+
+    @api.exception_handler(ValidationError)
+    def invalid(request: HttpRequest, problem: ValidationError) -> HttpResponse:
+        place = ".".join(str(p) for p in problem.errors[0]["loc"][1:]) if problem.errors else ""
+        sentence = "The request was not in the form expected here. Nothing was changed."
+        body = {"code": "bad_request", "sentence": sentence, "place": place}
+        return api.create_response(request, body, status=422)
+
+    @api.exception_handler(AuthenticationError)
+    def stranger(request: HttpRequest, problem: AuthenticationError) -> HttpResponse:
+        sentence = "You are not signed in any more. Sign in again; what was kept is safe."
+        body = {"code": "not_signed_in", "sentence": sentence, "place": ""}
+        return api.create_response(request, body, status=401)
+
+    @api.exception_handler(HttpError)
+    def refused_by_http(request: HttpRequest, problem: HttpError) -> HttpResponse:
+        sentence = "The request could not be read. Nothing was changed."
+        body = {"code": "bad_request", "sentence": sentence, "place": ""}
+        return api.create_response(request, body, status=problem.status_code)
+
+    @api.exception_handler(OperationalError)
+    @api.exception_handler(InterfaceError)
+    def away(request: HttpRequest, problem: Exception) -> HttpResponse:
+        connection.close()
+        return store_away()
+
+
+def _body(problem: Refusal) -> dict[str, Any]:
+    return {"code": problem.code, "sentence": problem.sentence, "place": problem.place}

@@ -1,0 +1,25 @@
+import prettier from "eslint-config-prettier";
+import vue from "eslint-plugin-vue";
+import { defineConfig } from "eslint/config";
+import ts from "typescript-eslint";
+
+export default defineConfig(
+  { ignores: ["dist", "src/api/schema.d.ts"] },
+  ts.configs.strict,
+  ts.configs.stylistic,
+  vue.configs["flat/recommended"],
+  prettier,
+  {
+    files: ["**/*.vue"],
+    languageOptions: { parserOptions: { parser: ts.parser } },
+    rules: { "no-undef": "off" }, // the type checker knows better
+  },
+  {
+    rules: {
+      "@typescript-eslint/consistent-type-imports": "error",
+      "vue/component-api-style": ["error", ["script-setup"]],
+      "vue/multi-word-component-names": "off", // Stack, Steps: the words of the interface
+      "vue/block-order": ["error", { order: ["script", "template", "style"] }],
+    },
+  },
+);

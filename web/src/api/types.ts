@@ -1,0 +1,27 @@
+// Short names for what the API's schema defines.
+import type { components } from "./schema";
+
+type Schemas = components["schemas"];
+
+export type Point = [number, number];
+export type AnchorRef = [item: string, contour: number, index: number];
+export type Command = Schemas["CommandIn"]["command"];
+export type Answer = Schemas["Answer"];
+export type Board = Schemas["Board"];
+export type Card = Schemas["Card"];
+export type Drawable = Schemas["Drawable"];
+export type Picture = Schemas["Picture"];
+export type Selection = Schemas["Selection"];
+export type AnchorMark = Schemas["AnchorMark"];
+export type PegMark = Schemas["PegMark"];
+export type Frame = Schemas["Box"];
+export type Sheet = Required<Schemas["Sheet"]>;
+export type Style = Schemas["Style"];
+export type StepName = Schemas["StepName"];
+export type History = Schemas["History"];
+export type Me = Schemas["Me"];
+export type Vocabulary = Schemas["Vocabulary"];
+export type DialFacts = Schemas["DialFacts"];
+export type UnitFacts = Schemas["UnitFacts"];
+export type AnchorKind = AnchorMark["kind"];
+export type Grip = Schemas["ResizeItems"]["grip"];

@@ -1,0 +1,89 @@
+<script setup lang="ts">
+// The drawing board: band, tools, canvas, readout, dock and status bar.
+import { onBeforeUnmount, ref, watch } from "vue";
+import { useRouter } from "vue-router";
+import { Trouble } from "../api/client";
+import BoardCanvas from "../canvas/BoardCanvas.vue";
+import BoardDock from "../dock/BoardDock.vue";
+import BoardReadout from "../readout/BoardReadout.vue";
+import { useBoard } from "../stores/board";
+import { useToast } from "../stores/toast";
+import { useVocabulary } from "../stores/vocabulary";
+import ToolList from "../tools/ToolList.vue";
+import KeyboardPicture from "./KeyboardPicture.vue";
+import StatusBar from "./StatusBar.vue";
+import TopBand from "./TopBand.vue";
+import { useBoardKeys } from "./keys";
+
+const props = defineProps<{ id: number }>();
+const board = useBoard();
+const vocabulary = useVocabulary();
+const toast = useToast();
+const router = useRouter();
+const help = ref(false);
+useBoardKeys(() => (help.value = !help.value));
+
+watch(
+  () => props.id,
+  async (id) => {
+    try {
+      await vocabulary.load();
+      await board.open(id);
+    } catch (problem) {
+      if (!(problem instanceof Trouble)) throw problem;
+      toast.tell(problem.sentence);
+      await router.replace("/");
+    }
+  },
+  { immediate: true },
+);
+onBeforeUnmount(board.close);
+</script>
+
+<template>
+  <div v-if="board.id === id" class="board">
+    <TopBand />
+    <ToolList @help="help = true" />
+    <BoardCanvas />
+    <BoardReadout />
+    <BoardDock />
+    <StatusBar />
+    <KeyboardPicture v-model="help" />
+  </div>
+  <p v-else class="opening">Opening the drawing…</p>
+</template>
+
+<style scoped>
+.board {
+  display: grid;
+  grid-template:
+    "band band band" 44px
+    "tools canvas readout" minmax(0, 1fr)
+    "tools dock readout" auto
+    "status status status" 26px / 160px minmax(0, 1fr) 276px;
+  height: 100%;
+}
+.board > :nth-child(1) {
+  grid-area: band;
+}
+.board > :nth-child(2) {
+  grid-area: tools;
+}
+.board > :nth-child(3) {
+  grid-area: canvas;
+}
+.board > :nth-child(4) {
+  grid-area: readout;
+}
+.board > :nth-child(5) {
+  grid-area: dock;
+}
+.board > :nth-child(6) {
+  grid-area: status;
+}
+.opening {
+  padding: 80px;
+  text-align: center;
+  color: var(--quiet);
+}
+</style>

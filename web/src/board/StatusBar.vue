@@ -1,0 +1,56 @@
+<script setup lang="ts">
+// What is under the pointer, what each key does right now, and where the pointer is.
+import { computed } from "vue";
+import { useBoard } from "../stores/board";
+import { length } from "../stores/numbers";
+import { useTools } from "../stores/tools";
+import { useView } from "../stores/view";
+import { useVocabulary } from "../stores/vocabulary";
+
+const board = useBoard();
+const tools = useTools();
+const view = useView();
+const vocabulary = useVocabulary();
+
+const place = computed(() => {
+  if (!tools.pointer) return "";
+  const unit = vocabulary.unit(board.sheet.unit);
+  const [x, y] = view.toSheet(tools.pointer);
+  return `${length(x, unit)}, ${length(y, unit)} ${unit.name}`;
+});
+</script>
+
+<template>
+  <footer class="status" data-testid="status">
+    <b v-if="tools.about.text">{{ tools.about.text }}</b>
+    <span v-for="[key, does] in tools.about.hints" :key="key" class="hint">
+      <kbd>{{ key }}</kbd> {{ does }}
+    </span>
+    <span class="hint"><kbd>Space</kbd> move the sheet</span>
+    <span class="place">{{ place }}</span>
+  </footer>
+</template>
+
+<style scoped>
+.status {
+  display: flex;
+  gap: 16px;
+  align-items: center;
+  overflow: hidden;
+  padding: 0 12px;
+  background: var(--panel);
+  border-top: 1px solid var(--hairline);
+  font-size: 12px;
+  white-space: nowrap;
+}
+b {
+  font-weight: 600;
+}
+.hint {
+  color: var(--quiet);
+}
+.place {
+  margin-left: auto;
+  color: var(--quiet);
+}
+</style>

@@ -1,0 +1,168 @@
+<script setup lang="ts">
+// The top band: the way back, the name, undo and redo, zoom, kept-state, sending out.
+import Button from "primevue/button";
+import InputText from "primevue/inputtext";
+import { computed, nextTick, ref } from "vue";
+import { Trouble, patch } from "../api/client";
+import { useBoard } from "../stores/board";
+import { useToast } from "../stores/toast";
+import { useView } from "../stores/view";
+import { night, toggleNight } from "../theme/night";
+import BrandMark from "./BrandMark.vue";
+
+const board = useBoard();
+const view = useView();
+const toast = useToast();
+const editing = ref(false);
+const name = ref("");
+const field = ref<{ $el: HTMLInputElement } | null>(null);
+
+const kept = computed(() => {
+  if (board.state === "waiting") return "Waiting to be kept";
+  if (board.state === "sending") return "Keeping…";
+  const at = board.keptAt?.toLocaleTimeString("en-GB", { hour: "2-digit", minute: "2-digit" });
+  return `All kept · ${at ?? ""}`;
+});
+
+async function edit(): Promise<void> {
+  name.value = board.name;
+  editing.value = true;
+  await nextTick();
+  field.value?.$el.select();
+}
+
+async function done(keep: boolean): Promise<void> {
+  if (!editing.value) return;
+  editing.value = false;
+  if (!keep || name.value === board.name) return;
+  try {
+    await patch(`/drawings/${board.id}`, { name: name.value });
+    board.name = name.value.trim();
+  } catch (problem) {
+    if (!(problem instanceof Trouble)) throw problem;
+    toast.tell(problem.sentence);
+  }
+}
+
+async function sendOut(): Promise<void> {
+  if (board.state !== "kept") {
+    toast.tell("Some edits are still on their way. Send the drawing out once all is kept.");
+    return;
+  }
+  const link = document.createElement("a");
+  link.href = `/api/drawings/${board.id}/drawing.svg`;
+  link.download = "";
+  link.click();
+}
+</script>
+
+<template>
+  <header class="band">
+    <RouterLink to="/" class="home" aria-label="Back to Drawings"><BrandMark /></RouterLink>
+    <RouterLink to="/" class="quiet">Drawings</RouterLink>
+    <span class="quiet">/</span>
+    <InputText
+      v-if="editing"
+      ref="field"
+      v-model="name"
+      size="small"
+      aria-label="Name of the drawing"
+      @keydown.enter="done(true)"
+      @keydown.esc="done(false)"
+      @blur="done(true)"
+    />
+    <button v-else class="row-button name" title="Rename" data-testid="name" @click="edit">
+      {{ board.name }}
+    </button>
+    <Button
+      severity="secondary"
+      size="small"
+      class="step"
+      data-testid="undo"
+      :disabled="!board.undo"
+      @click="board.go('undo')"
+    >
+      <span>Undo</span> <b>{{ board.undo?.name }}</b> <kbd v-if="board.undo">Ctrl Z</kbd>
+    </Button>
+    <Button
+      severity="secondary"
+      size="small"
+      class="step"
+      data-testid="redo"
+      :disabled="!board.redo"
+      @click="board.go('redo')"
+    >
+      <span>Redo</span> <b>{{ board.redo?.name }}</b>
+    </Button>
+    <span class="space" />
+    <Button
+      severity="secondary"
+      size="small"
+      title="Show the whole sheet (0)"
+      data-testid="zoom"
+      :label="`${Math.round(view.scale * 100)} %`"
+      @click="view.fitSheet(board.sheet)"
+    />
+    <Button
+      severity="secondary"
+      size="small"
+      :label="night ? 'Day' : 'Night'"
+      @click="toggleNight"
+    />
+    <span class="kept" :class="board.state" data-testid="kept" role="status">
+      <i v-if="board.state === 'kept'" class="pi pi-check" /> {{ kept }}
+    </span>
+    <Button
+      size="small"
+      label="Send out"
+      data-testid="send-out"
+      title="Send out as SVG"
+      @click="sendOut"
+    />
+  </header>
+</template>
+
+<style scoped>
+.band {
+  display: flex;
+  gap: 8px;
+  align-items: center;
+  padding: 0 12px;
+  background: var(--panel);
+  border-bottom: 1px solid var(--hairline);
+  white-space: nowrap;
+}
+.home {
+  display: flex;
+}
+.quiet {
+  color: var(--quiet);
+  text-decoration: none;
+}
+.name {
+  overflow: hidden;
+  max-width: 220px;
+  font-weight: 700;
+  text-overflow: ellipsis;
+}
+.step {
+  margin-left: 4px;
+}
+.step b {
+  font-weight: 600;
+}
+.space {
+  flex: 1;
+}
+.kept {
+  color: var(--quiet);
+  font-size: 12px;
+}
+.kept i {
+  font-size: 11px;
+}
+.kept.waiting {
+  color: var(--touched);
+  font-weight: 600;
+}
+</style>

@@ -1,0 +1,57 @@
+// The keyboard of the drawing board: the tool first, then what holds for all tools.
+import { onBeforeUnmount, onMounted } from "vue";
+import { useBoard } from "../stores/board";
+import { useTools } from "../stores/tools";
+import { useView } from "../stores/view";
+import { ROWS } from "../tools/list";
+
+export function useBoardKeys(showHelp: () => void): void {
+  const board = useBoard();
+  const tools = useTools();
+  const view = useView();
+
+  function withControl(event: KeyboardEvent): boolean {
+    const key = event.key.toLowerCase();
+    if (key === "z") board.go(event.shiftKey ? "redo" : "undo");
+    else if (key === "y") board.go("redo");
+    else if (key === "a" && tools.name === "select") {
+      board.select(
+        board.order.filter((i) => {
+          const item = board.drawable(i);
+          return item && !item.hidden && !item.locked;
+        }),
+      );
+    } else return false;
+    return true;
+  }
+
+  function plain(event: KeyboardEvent): boolean {
+    const row = ROWS.find((r) => r.key === event.key.toUpperCase());
+    const box = board.marks.frame?.corners;
+    if (row && !event.shiftKey) tools.use(row.name);
+    else if (event.key === "0") view.fitSheet(board.sheet);
+    else if (event.key === "1") view.zoomTo(1);
+    else if (event.key === "." && box) {
+      const [xs, ys] = [box.map((p) => p[0]), box.map((p) => p[1])];
+      view.fit([Math.min(...xs), Math.min(...ys), Math.max(...xs), Math.max(...ys)]);
+    } else if (event.key === "?") showHelp();
+    else return false;
+    return true;
+  }
+
+  function down(event: KeyboardEvent): void {
+    const target = event.target as HTMLElement;
+    if (target.closest("input, textarea, [role=dialog], [role=listbox]")) return;
+    if (target instanceof HTMLButtonElement && ["Enter", " ", "Tab"].includes(event.key)) return;
+    const control = event.ctrlKey || event.metaKey;
+    const dealt =
+      (control && withControl(event)) ||
+      tools.tool.key?.(event) ||
+      (!control && !event.altKey && plain(event));
+    tools.touch();
+    if (dealt) event.preventDefault();
+  }
+
+  onMounted(() => window.addEventListener("keydown", down));
+  onBeforeUnmount(() => window.removeEventListener("keydown", down));
+}

@@ -1,0 +1,94 @@
+<script setup lang="ts">
+// The sheet and what lies on it; turns pointer events into calls of the tool in the hand.
+import { computed, onBeforeUnmount, onMounted, ref } from "vue";
+import type { Point } from "../api/types";
+import { useBoard } from "../stores/board";
+import { useTools } from "../stores/tools";
+import { useView } from "../stores/view";
+import DragBox from "./DragBox.vue";
+import ItemPath from "./ItemPath.vue";
+import MarkLayer from "./MarkLayer.vue";
+import PointerBubble from "./PointerBubble.vue";
+import RulerBars from "./RulerBars.vue";
+import { useCanvasPointer } from "./pointer";
+
+const board = useBoard();
+const view = useView();
+const tools = useTools();
+const svg = ref<SVGSVGElement | null>(null);
+const hand = useCanvasPointer(svg);
+const pickable = computed(() => tools.name === "select" || tools.name === "anchors");
+
+let watcher: ResizeObserver | null = null;
+let shownFirst = false;
+onMounted(() => {
+  watcher = new ResizeObserver(([entry]) => {
+    if (!entry) return;
+    const old = view.size;
+    view.size = [entry.contentRect.width, entry.contentRect.height] as Point;
+    if (!shownFirst) {
+      shownFirst = true;
+      view.fitSheet(board.sheet);
+    } else view.pan([(view.size[0] - old[0]) / 2, (view.size[1] - old[1]) / 2]);
+  });
+  if (svg.value) watcher.observe(svg.value);
+});
+onBeforeUnmount(() => watcher?.disconnect());
+</script>
+
+<template>
+  <div class="canvas">
+    <svg
+      ref="svg"
+      class="surface"
+      data-testid="canvas"
+      :style="{ cursor: hand.cursor.value }"
+      @pointerdown="hand.down"
+      @pointermove="hand.move"
+      @pointerup="hand.up"
+      @pointercancel="hand.cancel"
+      @lostpointercapture="hand.lost"
+      @pointerleave="hand.leave"
+      @dblclick="hand.double"
+      @wheel.prevent="hand.wheel"
+      @contextmenu.prevent
+    >
+      <g :transform="view.transform">
+        <rect
+          class="sheet"
+          :width="board.sheet.width"
+          :height="board.sheet.height"
+          :fill="board.sheet.colour ?? '#ffffff'"
+          vector-effect="non-scaling-stroke"
+        />
+        <ItemPath v-for="id in board.drawn" :id="id" :key="id" :pickable="pickable" />
+      </g>
+      <MarkLayer />
+      <DragBox v-if="tools.box" :corners="tools.box" />
+    </svg>
+    <RulerBars />
+    <PointerBubble />
+  </div>
+</template>
+
+<style scoped>
+.canvas {
+  position: relative;
+  overflow: hidden;
+  background: var(--desk);
+  min-width: 0;
+  min-height: 0;
+}
+.surface {
+  position: absolute;
+  inset: 0;
+  width: 100%;
+  height: 100%;
+  touch-action: none;
+  user-select: none;
+}
+.sheet {
+  stroke: var(--hairline);
+  stroke-width: 1px;
+}
+</style>

@@ -1,0 +1,138 @@
+// Pointer events on the canvas: moving the sheet, zooming, and feeding the tool in the hand.
+import { computed, onBeforeUnmount, onMounted, ref, type Ref } from "vue";
+import type { Point } from "../api/types";
+import { useTools } from "../stores/tools";
+import { useView } from "../stores/view";
+import type { Hit, Pointer } from "../tools/tool";
+
+const ZOOM_STEP = 1.0015;
+const LINE = 16;
+
+export function useCanvasPointer(svg: Ref<SVGSVGElement | null>) {
+  const tools = useTools();
+  const view = useView();
+  const space = ref(false);
+  const panning = ref<Point | null>(null);
+  let pressed: number | null = null;
+
+  const screenOf = (event: MouseEvent): Point => {
+    const box = svg.value?.getBoundingClientRect();
+    return [event.clientX - (box?.left ?? 0), event.clientY - (box?.top ?? 0)];
+  };
+  const hitOf = (event: Event): Hit | null => {
+    const element = (event.target as Element).closest<SVGElement>("[data-hit]");
+    return element?.dataset["hit"] ? (JSON.parse(element.dataset["hit"]) as Hit) : null;
+  };
+  const pointerOf = (event: MouseEvent, hit: Hit | null): Pointer => ({
+    at: view.toSheet(screenOf(event)),
+    screen: screenOf(event),
+    shift: event.shiftKey,
+    alt: event.altKey,
+    ctrl: event.ctrlKey || event.metaKey,
+    hit,
+  });
+
+  function down(event: PointerEvent): void {
+    if (pressed !== null) return;
+    (document.activeElement as HTMLElement | null)?.blur();
+    if (event.button === 1 || (event.button === 0 && space.value)) {
+      panning.value = screenOf(event);
+    } else if (event.button === 0) {
+      const hit = hitOf(event);
+      tools.dragged = hit;
+      tools.tool.down(pointerOf(event, hit));
+    } else return;
+    pressed = event.pointerId;
+    svg.value?.setPointerCapture(event.pointerId);
+    tools.touch();
+  }
+
+  function move(event: PointerEvent): void {
+    const screen = screenOf(event);
+    tools.pointer = screen;
+    if (panning.value) {
+      view.pan([screen[0] - panning.value[0], screen[1] - panning.value[1]]);
+      panning.value = screen;
+      return;
+    }
+    if (pressed === null) {
+      tools.hit = hitOf(event);
+      tools.tool.hover?.(pointerOf(event, tools.hit));
+    } else if (event.pointerId === pressed) {
+      tools.tool.move(pointerOf(event, tools.dragged));
+    }
+    tools.touch();
+  }
+
+  function up(event: PointerEvent): void {
+    if (event.pointerId !== pressed) return;
+    pressed = null;
+    if (panning.value) panning.value = null;
+    else tools.tool.up(pointerOf(event, tools.dragged));
+    tools.dragged = null;
+    tools.touch();
+  }
+
+  /** The drag was interrupted: everything goes back. */
+  function cancel(): void {
+    if (pressed === null) return;
+    pressed = null;
+    if (panning.value) panning.value = null;
+    else tools.tool.cancel();
+    tools.dragged = null;
+    tools.touch();
+  }
+
+  function leave(): void {
+    if (pressed !== null) return;
+    tools.pointer = null;
+    tools.hit = null;
+  }
+
+  function double(event: MouseEvent): void {
+    tools.tool.double?.(pointerOf(event, hitOf(event)));
+    tools.touch();
+  }
+
+  function wheel(event: WheelEvent): void {
+    const unit = event.deltaMode === WheelEvent.DOM_DELTA_LINE ? LINE : 1;
+    if (event.shiftKey) view.pan([-(event.deltaX + event.deltaY) * unit, 0]);
+    else view.zoomAt(screenOf(event), ZOOM_STEP ** (-event.deltaY * unit));
+  }
+
+  const typing = (event: KeyboardEvent): boolean =>
+    event.target instanceof HTMLInputElement || event.target instanceof HTMLButtonElement;
+  const keyDown = (event: KeyboardEvent): void => {
+    if (event.code !== "Space" || typing(event)) return;
+    event.preventDefault();
+    space.value = true;
+  };
+  const keyUp = (event: KeyboardEvent): void => {
+    if (event.code === "Space") space.value = false;
+  };
+  /** Esc in mid-drag puts everything back before the tool or the page hear of it. */
+  const escape = (event: KeyboardEvent): void => {
+    if (event.key !== "Escape" || pressed === null) return;
+    event.stopImmediatePropagation();
+    svg.value?.releasePointerCapture(pressed);
+    cancel();
+  };
+  onMounted(() => {
+    window.addEventListener("keydown", escape, true);
+    window.addEventListener("keydown", keyDown);
+    window.addEventListener("keyup", keyUp);
+    window.addEventListener("blur", cancel);
+  });
+  onBeforeUnmount(() => {
+    window.removeEventListener("keydown", escape, true);
+    window.removeEventListener("keydown", keyDown);
+    window.removeEventListener("keyup", keyUp);
+    window.removeEventListener("blur", cancel);
+  });
+
+  const cursor = computed(() => {
+    if (panning.value) return "grabbing";
+    return space.value ? "grab" : tools.tool.cursor;
+  });
+  return { cursor, down, move, up, cancel, lost: cancel, leave, double, wheel };
+}

@@ -1,0 +1,13 @@
+// The one door to the Python core: previews, marks, and reading what is typed.
+import type { Command, Picture, Point, Selection } from "../api/types";
+
+export interface Core {
+  /** What a command would change; nothing is kept. */
+  preview(drawing: number, command: Command, selection: string[]): Promise<Picture>;
+  /** Marks and numbers of what is selected. */
+  select(drawing: number, selection: string[]): Promise<Selection>;
+  /** The items that a dragged box touches. */
+  within(drawing: number, start: Point, end: Point): Promise<string[]>;
+  /** A typed length in sheet units, or a plain number when `unit` is null. */
+  read(text: string, unit: string | null): Promise<number>;
+}

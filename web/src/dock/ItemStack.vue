@@ -1,0 +1,69 @@
+<script setup lang="ts">
+// The items from back to front as small drawings; dragging one changes the order.
+import { ref } from "vue";
+import { useBoard } from "../stores/board";
+import ItemCard from "./ItemCard.vue";
+
+const board = useBoard();
+const carried = ref<string | null>(null);
+const gap = ref<number | null>(null);
+
+function over(event: DragEvent, index: number): void {
+  if (carried.value === null) return;
+  event.preventDefault();
+  const box = (event.currentTarget as HTMLElement).getBoundingClientRect();
+  gap.value = event.clientX > box.left + box.width / 2 ? index + 1 : index;
+}
+
+function drop(): void {
+  const item = carried.value;
+  const place = gap.value;
+  carried.value = gap.value = null;
+  if (item !== null && place !== null) put(item, place);
+}
+
+/** Lay an item into a gap of the order: just in front of what lies below the gap. */
+function put(item: string, place: number): void {
+  const from = board.order.indexOf(item);
+  if (place === from || place === from + 1 || place < 0 || place > board.order.length) return;
+  const behind = board.order[place - 1] ?? null;
+  board.commit({ kind: "order_items", items: [item], behind });
+}
+
+function step(item: string, by: 1 | -1): void {
+  const at = board.order.indexOf(item);
+  put(item, by > 0 ? at + 2 : at - 1);
+}
+</script>
+
+<template>
+  <div v-if="board.order.length === 0" class="empty">
+    Nothing drawn yet. Take the Pen or a shape from the list on the left.
+  </div>
+  <div v-else class="stack" role="list" @drop.prevent="drop" @dragend="carried = gap = null">
+    <ItemCard
+      v-for="(id, index) in board.order"
+      :id="id"
+      :key="id"
+      :gap-before="gap === index"
+      :gap-after="gap === index + 1 && index === board.order.length - 1"
+      @dragstart="carried = id"
+      @dragover="over($event, index)"
+      @step="(by) => step(id, by)"
+    />
+  </div>
+</template>
+
+<style scoped>
+.stack {
+  display: flex;
+  gap: 8px;
+  overflow-x: auto;
+  padding: 6px 10px;
+}
+.empty {
+  display: grid;
+  place-items: center;
+  color: var(--quiet);
+}
+</style>

@@ -1,0 +1,84 @@
+<script setup lang="ts">
+// The history: every step with its name; a click goes there.
+import { nextTick, ref, shallowRef, watch } from "vue";
+import { Trouble, get } from "../api/client";
+import type { History } from "../api/types";
+import { useBoard } from "../stores/board";
+
+const board = useBoard();
+const history = shallowRef<History>({ steps: [], at: 0 });
+const list = ref<HTMLElement | null>(null);
+
+watch(
+  () => board.version,
+  async () => {
+    try {
+      history.value = await get<History>(`/drawings/${board.id}/history`);
+    } catch (problem) {
+      if (!(problem instanceof Trouble)) throw problem;
+    }
+    await nextTick();
+    list.value
+      ?.querySelector("[aria-current]")
+      ?.scrollIntoView({ block: "nearest", inline: "nearest" });
+  },
+  { immediate: true },
+);
+
+const ahead = (index: number): boolean =>
+  index > history.value.steps.findIndex((s) => s.number === history.value.at);
+</script>
+
+<template>
+  <div ref="list" class="steps">
+    <button
+      class="row-button step"
+      :aria-current="history.at === 0 ? 'step' : undefined"
+      :class="{ here: history.at === 0 }"
+      @click="board.go(0)"
+    >
+      Empty sheet
+    </button>
+    <button
+      v-for="(s, index) in history.steps"
+      :key="s.number"
+      class="row-button step"
+      :class="{ here: s.number === history.at, ahead: ahead(index) }"
+      :aria-current="s.number === history.at ? 'step' : undefined"
+      @click="board.go(s.number)"
+    >
+      {{ s.name }}
+    </button>
+  </div>
+</template>
+
+<style scoped>
+.steps {
+  display: flex;
+  flex-flow: column wrap;
+  gap: 2px 4px;
+  align-content: flex-start;
+  overflow-x: auto;
+  padding: 6px 10px;
+}
+.step {
+  width: 150px;
+  height: 22px;
+  padding: 0 8px;
+  border-radius: 6px;
+  overflow: hidden;
+  text-overflow: ellipsis;
+  white-space: nowrap;
+}
+.step:hover {
+  background: var(--tint);
+}
+.here {
+  background: var(--active);
+  color: var(--on-active);
+}
+.ahead {
+  color: var(--quiet);
+  font-style: italic;
+}
+</style>

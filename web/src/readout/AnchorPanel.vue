@@ -1,0 +1,147 @@
+<script setup lang="ts">
+// The chosen anchors: kind, place, and angle and length of both handles.
+import Button from "primevue/button";
+import { computed } from "vue";
+import type { AnchorKind } from "../api/types";
+import { useBoard } from "../stores/board";
+import { useVocabulary } from "../stores/vocabulary";
+import TypedField from "./TypedField.vue";
+
+type Side = "into" | "out";
+
+const KINDS: readonly (readonly [AnchorKind, string, string])[] = [
+  ["corner", "Corner", "M2 12L8 5L14 12"],
+  ["smooth", "Smooth", "M3 8H13"],
+  ["symmetric", "Symmetric", "M1 8H5M11 8H15M8 6.2A1.8 1.8 0 1 0 8 9.8A1.8 1.8 0 1 0 8 6.2"],
+  ["flowing", "Flowing", "M1 9C4 4 6 6 8 8S12 12 15 7"],
+];
+const SIDES: readonly (readonly [Side, string])[] = [
+  ["into", "Handle in"],
+  ["out", "Handle out"],
+];
+
+const board = useBoard();
+const vocabulary = useVocabulary();
+const unit = computed(() => vocabulary.unit(board.sheet.unit));
+const chosen = computed(() =>
+  board.marks.anchors.filter((m) =>
+    board.anchors.some((a) => a[0] === m.item && a[1] === m.contour && a[2] === m.index),
+  ),
+);
+const one = computed(() => (chosen.value.length === 1 ? chosen.value[0] : undefined));
+const total = computed(
+  () =>
+    board.marks.anchors.filter((a) => a.item === one.value?.item && a.contour === one.value.contour)
+      .length,
+);
+const title = computed(() =>
+  one.value ? `Anchor ${one.value.index + 1} of ${total.value}` : `${chosen.value.length} anchors`,
+);
+const polar = (side: Side): [number, number] | null =>
+  (side === "into" ? one.value?.into_polar : one.value?.out_polar) ?? null;
+
+const setKind = (to: AnchorKind): void =>
+  board.commit({ kind: "set_anchor_kind", anchors: board.anchors, to });
+
+function place(part: "x" | "y", value: number): void {
+  const anchor = board.anchors[0];
+  if (anchor) board.commit({ kind: "place_anchor", anchor, [part]: value });
+}
+
+function setHandle(side: Side, angle: number, length: number): void {
+  const anchor = board.anchors[0];
+  if (anchor) board.commit({ kind: "set_handle", anchor, side, angle, length });
+}
+
+function remove(): void {
+  board.commit({ kind: "remove_anchors", anchors: board.anchors });
+  board.anchors = [];
+}
+</script>
+
+<template>
+  <section aria-label="Anchor">
+    <h3 class="wide">{{ title }}</h3>
+    <div class="wide kinds">
+      <button
+        v-for="[kind, label, icon] in KINDS"
+        :key="kind"
+        class="row-button kind"
+        :class="{ active: chosen.every((a) => a.kind === kind) }"
+        :aria-pressed="chosen.every((a) => a.kind === kind)"
+        :data-testid="`kind-${kind}`"
+        @click="setKind(kind)"
+      >
+        <svg viewBox="0 0 16 16" width="16" height="16" aria-hidden="true"><path :d="icon" /></svg>
+        {{ label }}
+      </button>
+    </div>
+    <template v-if="one">
+      <span class="label">Place</span>
+      <TypedField
+        label="Anchor x"
+        suffix="x"
+        :value="one.at[0]"
+        :unit="unit"
+        @typed="(v) => place('x', v)"
+      />
+      <TypedField
+        label="Anchor y"
+        suffix="y"
+        :value="one.at[1]"
+        :unit="unit"
+        @typed="(v) => place('y', v)"
+      />
+      <template v-for="[side, label] in SIDES" :key="side">
+        <span class="label">{{ label }}</span>
+        <TypedField
+          :label="`${label} length`"
+          :value="polar(side)?.[1] ?? null"
+          :unit="unit"
+          @typed="(v) => setHandle(side, polar(side)?.[0] ?? 0, v)"
+        />
+        <TypedField
+          :label="`${label} angle`"
+          suffix="°"
+          :value="polar(side)?.[0] ?? null"
+          :disabled="!polar(side)"
+          @typed="(v) => setHandle(side, v, polar(side)?.[1] ?? 0)"
+        />
+      </template>
+    </template>
+    <Button class="wide" severity="secondary" size="small" label="Remove" @click="remove" />
+  </section>
+</template>
+
+<style scoped>
+h3 {
+  font-size: 13px;
+}
+.kinds {
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  gap: 4px;
+}
+.kind {
+  display: flex;
+  gap: 8px;
+  align-items: center;
+  height: 26px;
+  padding: 0 8px;
+  border: 1px solid var(--hairline);
+  border-radius: 6px;
+  background: var(--raised);
+}
+.kind svg {
+  fill: none;
+  stroke: currentcolor;
+  stroke-width: 2.4;
+  stroke-linecap: round;
+}
+.active {
+  border-color: var(--active);
+  background: var(--tint);
+  color: var(--active);
+  font-weight: 600;
+}
+</style>

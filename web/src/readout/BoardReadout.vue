@@ -1,0 +1,77 @@
+<script setup lang="ts">
+// What is selected, in numbers that can be typed; with nothing selected, the sheet.
+import { computed } from "vue";
+import { useBoard } from "../stores/board";
+import { useTools } from "../stores/tools";
+import { useVocabulary } from "../stores/vocabulary";
+import AnchorPanel from "./AnchorPanel.vue";
+import DialPanel from "./DialPanel.vue";
+import ItemPanel from "./ItemPanel.vue";
+import SheetPanel from "./SheetPanel.vue";
+import StylePanel from "./StylePanel.vue";
+
+const board = useBoard();
+const tools = useTools();
+const vocabulary = useVocabulary();
+
+const several = computed(() => board.selectedItems.length);
+const one = computed(() => (several.value === 1 ? board.selectedItems[0] : undefined));
+const title = computed(() => one.value?.name ?? `${several.value} items`);
+const kind = computed(() => (one.value ? vocabulary.shapeLabel(one.value.type) : ""));
+const anchors = computed(() => tools.name === "anchors" && board.anchors.length > 0);
+</script>
+
+<template>
+  <aside class="readout" aria-label="Readout">
+    <template v-if="several > 0">
+      <header>
+        <h2>{{ title }}</h2>
+        <span>{{ kind }}</span>
+      </header>
+      <AnchorPanel v-if="anchors" />
+      <template v-else>
+        <DialPanel v-if="board.marks.dials.length > 0" />
+        <ItemPanel v-if="board.marks.frame" />
+      </template>
+      <StylePanel />
+    </template>
+    <SheetPanel v-else />
+  </aside>
+</template>
+
+<style scoped>
+.readout {
+  overflow-y: auto;
+  background: var(--panel);
+  border-left: 1px solid var(--hairline);
+}
+.readout :deep(section) {
+  display: grid;
+  grid-template-columns: 82px 1fr 1fr;
+  gap: 6px 8px;
+  align-items: center;
+  padding: 12px 14px;
+  border-top: 1px solid var(--hairline);
+}
+.readout :deep(section .label) {
+  color: var(--quiet);
+}
+.readout :deep(section .wide) {
+  grid-column: 1 / -1;
+}
+header {
+  display: flex;
+  align-items: baseline;
+  justify-content: space-between;
+  padding: 12px 14px;
+}
+h2 {
+  overflow: hidden;
+  font-size: 15px;
+  text-overflow: ellipsis;
+  white-space: nowrap;
+}
+header span {
+  color: var(--quiet);
+}
+</style>

@@ -1,0 +1,42 @@
+<script setup lang="ts">
+// Fill, stroke and stroke width of what is selected.
+import { computed } from "vue";
+import { useBoard } from "../stores/board";
+import { useVocabulary } from "../stores/vocabulary";
+import ColourField from "./ColourField.vue";
+import TypedField from "./TypedField.vue";
+
+const board = useBoard();
+const vocabulary = useVocabulary();
+const style = computed(() => board.selectedItems[0]?.style);
+const point = computed(() => vocabulary.unit("pt"));
+
+const setFill = (colour: string | null): void =>
+  board.commit({ kind: "set_fill", items: board.selected, colour }, true);
+const setStroke = (colour: string | null): void =>
+  board.commit({ kind: "set_stroke", items: board.selected, colour }, true);
+const setWidth = (width: number): void =>
+  board.commit({ kind: "set_stroke_width", items: board.selected, width });
+</script>
+
+<template>
+  <section v-if="style" aria-label="Style">
+    <span class="label">Fill</span>
+    <ColourField class="colour" label="Fill" :colour="style.fill ?? null" @chosen="setFill" />
+    <span class="label">Stroke</span>
+    <ColourField class="colour" label="Stroke" :colour="style.stroke ?? null" @chosen="setStroke" />
+    <span class="label">Stroke width</span>
+    <TypedField
+      label="Stroke width"
+      :value="style.stroke_width ?? 0"
+      :unit="point"
+      @typed="setWidth"
+    />
+  </section>
+</template>
+
+<style scoped>
+.colour {
+  grid-column: 2 / -1;
+}
+</style>

@@ -1,0 +1,84 @@
+<script setup lang="ts">
+// A number that can be read and typed, with arithmetic and units; the core reads what was typed.
+import InputText from "primevue/inputtext";
+import { computed, ref } from "vue";
+import { Trouble } from "../api/client";
+import type { UnitFacts } from "../api/types";
+import { core } from "../core";
+import { shown } from "../stores/numbers";
+import { useToast } from "../stores/toast";
+
+const props = defineProps<{
+  /** Sheet units, or a plain number without a unit; null shows nothing. */
+  value: number | null;
+  label: string;
+  unit?: UnitFacts;
+  /** What stands behind the number instead of the unit's name. */
+  suffix?: string;
+  disabled?: boolean;
+}>();
+const emit = defineEmits<{ typed: [value: number] }>();
+const toast = useToast();
+const draft = ref<string | null>(null);
+
+const text = computed(() => {
+  if (draft.value !== null) return draft.value;
+  if (props.value === null) return "";
+  return props.unit
+    ? shown(props.value / props.unit.size, props.unit.decimals)
+    : shown(props.value, 1);
+});
+
+async function keep(event: Event): Promise<void> {
+  const typed = draft.value;
+  draft.value = null;
+  if (typed === null || typed.trim() === "") return;
+  try {
+    const value = await core.read(typed.replaceAll("−", "-"), props.unit?.name ?? null);
+    emit("typed", value);
+  } catch (problem) {
+    if (!(problem instanceof Trouble)) throw problem;
+    toast.tell(problem.sentence);
+  }
+  if (event instanceof KeyboardEvent) (event.target as HTMLInputElement).select();
+}
+</script>
+
+<template>
+  <span class="field">
+    <InputText
+      size="small"
+      :model-value="text"
+      :aria-label="label"
+      :disabled="disabled"
+      autocomplete="off"
+      @focus="($event.target as HTMLInputElement).select()"
+      @update:model-value="draft = $event ?? ''"
+      @keydown.enter="keep"
+      @keydown.esc="draft = null"
+      @blur="keep"
+    />
+    <span class="suffix">{{ suffix ?? unit?.name ?? "" }}</span>
+  </span>
+</template>
+
+<style scoped>
+.field {
+  position: relative;
+  display: block;
+  min-width: 0;
+}
+.field :deep(input) {
+  width: 100%;
+  padding-right: 28px;
+}
+.suffix {
+  position: absolute;
+  top: 50%;
+  right: 8px;
+  transform: translateY(-50%);
+  font-size: 11px;
+  color: var(--quiet);
+  pointer-events: none;
+}
+</style>

@@ -1,0 +1,28 @@
+// Sentences that appear for a while, some with one thing to do about them.
+import { defineStore } from "pinia";
+import { ref } from "vue";
+
+export interface Notice {
+  id: number;
+  sentence: string;
+  action?: { label: string; run: () => void };
+}
+
+const SHOWN_FOR = 8000;
+
+export const useToast = defineStore("toast", () => {
+  const notices = ref<Notice[]>([]);
+  let last = 0;
+
+  function close(id: number): void {
+    notices.value = notices.value.filter((n) => n.id !== id);
+  }
+
+  function tell(sentence: string, action?: Notice["action"]): void {
+    const notice: Notice = { id: ++last, sentence, ...(action ? { action } : {}) };
+    notices.value = [...notices.value.filter((n) => n.sentence !== sentence).slice(-2), notice];
+    window.setTimeout(() => close(notice.id), SHOWN_FOR);
+  }
+
+  return { notices, tell, close };
+});

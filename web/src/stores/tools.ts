@@ -1,0 +1,62 @@
+// Which tool is in the hand, and what it may do to the drawing.
+import { defineStore } from "pinia";
+import { computed, ref, shallowRef } from "vue";
+import type { Point } from "../api/types";
+import { AnchorsTool } from "../tools/anchors";
+import { bubbleFor } from "../tools/bubble";
+import { ROWS } from "../tools/list";
+import { PenTool } from "../tools/pen";
+import { SelectTool } from "../tools/select";
+import { ShapeTool } from "../tools/shape";
+import type { Bench, Hit, Tool } from "../tools/tool";
+import { useBoard } from "./board";
+import { useView } from "./view";
+import { useVocabulary } from "./vocabulary";
+
+export const useTools = defineStore("tools", () => {
+  const board = useBoard();
+  const view = useView();
+  const vocabulary = useVocabulary();
+  const name = ref("select");
+  const box = shallowRef<[Point, Point] | null>(null);
+  const hit = shallowRef<Hit | null>(null);
+  const dragged = shallowRef<Hit | null>(null);
+  const pointer = shallowRef<Point | null>(null);
+  const tick = ref(0);
+
+  const bench: Bench = {
+    preview: (command, selection) => board.preview(command, selection),
+    endPreview: () => board.endPreview(),
+    commit: (command, merge) => board.commit(command, merge),
+  };
+  const showBox = (corners: [Point, Point] | null): void => {
+    box.value = corners;
+  };
+  const nudgeStep = (): number => Math.max(1 / view.scale, 0.1);
+  const made: Record<string, Tool> = {
+    select: new SelectTool(board, bench, nudgeStep, showBox, () => use("anchors")),
+    anchors: new AnchorsTool(board, bench, nudgeStep, showBox),
+    pen: new PenTool(board, bench),
+  };
+  for (const row of ROWS) made[row.name] ??= new ShapeTool(board, bench, row.name, row.label);
+
+  const tool = computed<Tool>(() => made[name.value] as Tool);
+  /** The status bar's words; `touch` after each event lets tools with inner state speak anew. */
+  const about = computed(() => (tick.value, tool.value.about(dragged.value ?? hit.value)));
+  const bubble = computed(() => bubbleFor(dragged.value, board, vocabulary.unit(board.sheet.unit)));
+  const closes = computed(
+    () => (tick.value, tool.value instanceof PenTool && tool.value.closes(hit.value)),
+  );
+
+  function use(next: string): void {
+    if (next === name.value) return;
+    tool.value.leave?.();
+    name.value = next;
+  }
+
+  const touch = (): void => {
+    tick.value += 1;
+  };
+
+  return { name, tool, box, hit, dragged, pointer, about, bubble, closes, use, touch };
+});

@@ -1,0 +1,23 @@
+// Units and shapes, as the core declares them.
+import { defineStore } from "pinia";
+import { shallowRef } from "vue";
+import { get } from "../api/client";
+import type { DialFacts, UnitFacts, Vocabulary } from "../api/types";
+
+const PIXEL: UnitFacts = { name: "px", size: 1, decimals: 2 };
+
+export const useVocabulary = defineStore("vocabulary", () => {
+  const facts = shallowRef<Vocabulary>({ units: [PIXEL], shapes: [] });
+
+  async function load(): Promise<void> {
+    if (facts.value.shapes.length === 0) facts.value = await get<Vocabulary>("/vocabulary");
+  }
+
+  const unit = (name: string): UnitFacts => facts.value.units.find((u) => u.name === name) ?? PIXEL;
+  const shapeLabel = (type: string): string =>
+    facts.value.shapes.find((s) => s.name === type)?.label ?? "Outline";
+  const dial = (type: string, name: string): DialFacts | undefined =>
+    facts.value.shapes.find((s) => s.name === type)?.dials.find((d) => d.name === name);
+
+  return { facts, load, unit, shapeLabel, dial };
+});

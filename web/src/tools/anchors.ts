@@ -1,0 +1,203 @@
+// Anchors: move anchors, drag handles, change an anchor's kind, remove anchors.
+import type { AnchorKind, AnchorRef, Point } from "../api/types";
+import type { useBoard } from "../stores/board";
+import { Drag } from "./drag";
+import { aboutMark, dragOfItems, dragOfMark } from "./marks";
+import { nudge } from "./select";
+import { far, minus, type Bench, type Hint, type Hit, type Pointer, type Tool } from "./tool";
+
+type Board = ReturnType<typeof useBoard>;
+
+const KIND_KEYS: Record<string, AnchorKind> = {
+  "1": "corner",
+  "2": "smooth",
+  "3": "symmetric",
+  "4": "flowing",
+};
+
+const same = (a: AnchorRef, b: AnchorRef): boolean =>
+  a[0] === b[0] && a[1] === b[1] && a[2] === b[2];
+
+export class AnchorsTool implements Tool {
+  readonly cursor = "default";
+  private drag: Drag | null = null;
+  private box: { start: Pointer; base: AnchorRef[] } | null = null;
+  private toggle: AnchorRef | null = null;
+
+  constructor(
+    private readonly board: Board,
+    private readonly bench: Bench,
+    private readonly nudgeStep: () => number,
+    private readonly showBox: (corners: [Point, Point] | null) => void,
+  ) {}
+
+  about(hit: Hit | null): { text: string; hints: Hint[] } {
+    const mark = aboutMark(hit, this.board);
+    if (mark) return mark;
+    if (hit?.what === "handle") {
+      return {
+        text: "Handle: drag its ring",
+        hints: [
+          ["Shift", "15° steps"],
+          ["Alt", "this handle alone"],
+          ["double click", "withdraw"],
+        ],
+      };
+    }
+    if (hit?.what === "anchor") {
+      const hints: Hint[] = [["Shift", "along an axis, or add to the selection"]];
+      return { text: `Anchor ${hit.index + 1}: drag to move`, hints };
+    }
+    if (this.board.anchors.length > 0) {
+      return {
+        text: "",
+        hints: [
+          ["Ctrl 1–4", "corner, smooth, symmetric, flowing"],
+          ["Del", "remove"],
+          ["Tab", "next anchor"],
+          ["arrows", "nudge"],
+        ],
+      };
+    }
+    return { text: "Click an outline to see its anchors", hints: [["Ctrl A", "all anchors"]] };
+  }
+
+  down(p: Pointer): void {
+    this.toggle = null;
+    const hit = p.hit;
+    this.drag = dragOfMark(p, this.board, this.bench);
+    if (this.drag) return;
+    if (hit?.what === "anchor") this.downOnAnchor(p, [hit.item, hit.contour, hit.index]);
+    else if (hit?.what === "handle") {
+      const anchor: AnchorRef = [hit.item, hit.contour, hit.index];
+      const side = hit.side;
+      if (!this.board.anchors.some((a) => same(a, anchor))) this.board.anchors = [anchor];
+      this.drag = new Drag(
+        this.bench,
+        p,
+        (to, held) => ({
+          kind: "move_handle",
+          anchor,
+          side,
+          to,
+          alone: held.alt,
+          stepped: held.shift,
+        }),
+        hit.at,
+      );
+    } else if (hit?.what === "item") {
+      if (!this.board.selected.includes(hit.item)) {
+        this.board.select(p.shift ? [...this.board.selected, hit.item] : [hit.item]);
+      }
+      this.board.anchors = [];
+      this.drag = dragOfItems(p, this.board, this.bench);
+    } else this.box = { start: p, base: p.shift ? this.board.anchors : [] };
+  }
+
+  private downOnAnchor(p: Pointer, anchor: AnchorRef): void {
+    const chosen = this.board.anchors;
+    if (!chosen.some((a) => same(a, anchor))) {
+      this.board.anchors = p.shift ? [...chosen, anchor] : [anchor];
+    } else if (p.shift) this.toggle = anchor;
+    const anchors = this.board.anchors;
+    const grabbed = p.hit && "at" in p.hit ? p.hit.at : p.at;
+    this.drag = new Drag(
+      this.bench,
+      p,
+      (to, held, from) => ({
+        kind: "move_anchors",
+        anchors,
+        by: minus(to, from),
+        straight: held.shift,
+      }),
+      grabbed,
+    );
+  }
+
+  move(p: Pointer): void {
+    this.drag?.move(p);
+    if (this.box && far(p.screen, this.box.start.screen)) this.showBox([this.box.start.at, p.at]);
+  }
+
+  up(p: Pointer): void {
+    const { drag, box, toggle } = this;
+    this.drag = this.box = null;
+    this.showBox(null);
+    if (drag) {
+      const edited = drag.up(p);
+      if (!edited && toggle) {
+        this.board.anchors = this.board.anchors.filter((a) => !same(a, toggle));
+      }
+    } else if (box) this.upOfBox(p, box);
+  }
+
+  /** A dragged box takes the anchors it holds; a click beside everything lets go. */
+  private upOfBox(p: Pointer, box: { start: Pointer; base: AnchorRef[] }): void {
+    if (!far(p.screen, box.start.screen)) {
+      if (this.board.anchors.length > 0) this.board.anchors = [];
+      else this.board.select([]);
+      return;
+    }
+    const [left, right] = [box.start.at[0], p.at[0]].sort((a, b) => a - b) as Point;
+    const [top, bottom] = [box.start.at[1], p.at[1]].sort((a, b) => a - b) as Point;
+    const inside = this.board.marks.anchors
+      .filter((a) => a.at[0] >= left && a.at[0] <= right && a.at[1] >= top && a.at[1] <= bottom)
+      .map((a): AnchorRef => [a.item, a.contour, a.index]);
+    const old = box.base.filter((a) => !inside.some((b) => same(a, b)));
+    this.board.anchors = [...old, ...inside];
+  }
+
+  double(p: Pointer): void {
+    if (p.hit?.what !== "handle") return;
+    const { item, contour, index, side } = p.hit;
+    this.bench.commit({
+      kind: "set_handle",
+      anchor: [item, contour, index],
+      side,
+      angle: 0,
+      length: 0,
+    });
+  }
+
+  cancel(): void {
+    this.drag?.cancel();
+    this.drag = this.box = null;
+    this.showBox(null);
+  }
+
+  leave(): void {
+    this.board.anchors = [];
+  }
+
+  key(event: KeyboardEvent): boolean {
+    const { anchors, marks } = this.board;
+    const ctrl = event.ctrlKey || event.metaKey;
+    const all = marks.anchors.map((a): AnchorRef => [a.item, a.contour, a.index]);
+    if (ctrl && event.key.toLowerCase() === "a") {
+      this.board.anchors = all;
+      return true;
+    }
+    if (event.key === "Tab" && all.length > 0) {
+      const last = anchors.at(-1);
+      const from = last ? all.findIndex((a) => same(a, last)) : -1;
+      const to = all[(from + (event.shiftKey ? -1 : 1) + all.length) % all.length];
+      this.board.anchors = to ? [to] : [];
+      return true;
+    }
+    if (anchors.length === 0) return false;
+    return this.keyOnAnchors(event, anchors);
+  }
+
+  private keyOnAnchors(event: KeyboardEvent, anchors: AnchorRef[]): boolean {
+    const by = nudge(event, this.nudgeStep());
+    const to = event.ctrlKey || event.metaKey ? KIND_KEYS[event.key] : undefined;
+    if (by) this.bench.commit({ kind: "move_anchors", anchors, by }, true);
+    else if (to) this.bench.commit({ kind: "set_anchor_kind", anchors, to });
+    else if (event.key === "Delete" || event.key === "Backspace") {
+      this.bench.commit({ kind: "remove_anchors", anchors });
+      this.board.anchors = [];
+    } else if (event.key === "Escape") this.board.anchors = [];
+    else return false;
+    return true;
+  }
+}

@@ -1,0 +1,36 @@
+// The words beside the pointer while something is dragged: what is dragged reads out.
+import type { useBoard } from "../stores/board";
+import { degrees, length } from "../stores/numbers";
+import type { UnitFacts } from "../api/types";
+import type { Hit } from "./tool";
+
+type Board = ReturnType<typeof useBoard>;
+
+export function bubbleFor(hit: Hit | null, board: Board, unit: UnitFacts): string | null {
+  const marks = board.marks;
+  const frame = marks.frame;
+  if (!hit || !frame) return null;
+  const l = (value: number): string => length(value, unit);
+  switch (hit.what) {
+    case "grip":
+      return `${l(frame.width)} × ${l(frame.height)} ${unit.name}`;
+    case "turn":
+      return `${degrees(frame.angle)}°`;
+    case "peg": {
+      const peg = marks.pegs.find((p) => p.dial === hit.dial);
+      return peg ? `${peg.label} ${l(peg.value)} ${unit.name}` : null;
+    }
+    case "item":
+      return `x ${l(frame.centre[0])}  y ${l(frame.centre[1])} ${unit.name}`;
+    case "anchor":
+    case "handle": {
+      const anchor = marks.anchors.find(
+        (a) => a.item === hit.item && a.contour === hit.contour && a.index === hit.index,
+      );
+      if (!anchor) return null;
+      if (hit.what === "anchor") return `x ${l(anchor.at[0])}  y ${l(anchor.at[1])} ${unit.name}`;
+      const polar = hit.side === "into" ? anchor.into_polar : anchor.out_polar;
+      return polar ? `${l(polar[1])} ${unit.name} at ${degrees(polar[0])}°` : "withdrawn";
+    }
+  }
+}

@@ -1,0 +1,63 @@
+// The tools there are, in the order of the work, with the keys where the left hand lies.
+
+export interface Row {
+  name: string;
+  label: string;
+  key: string;
+  icon: string;
+}
+
+export interface Group {
+  heading: string;
+  rows: Row[];
+}
+
+export const GROUPS: Group[] = [
+  {
+    heading: "Select",
+    rows: [
+      {
+        name: "select",
+        label: "Select",
+        key: "Q",
+        icon: "M2 5V2H5M11 2H14V5M14 11V14H11M5 14H2V11M8 5.5V10.5M5.5 8H10.5",
+      },
+      {
+        name: "anchors",
+        label: "Anchors",
+        key: "W",
+        icon: "M2 13C4 8 5 7 8 8S12 8 14 3M5.4 9.6L10.6 6.4",
+      },
+    ],
+  },
+  {
+    heading: "Draw",
+    rows: [
+      {
+        name: "pen",
+        label: "Pen",
+        key: "E",
+        icon: "M2 14C3 8 6 6 9 6M9 6L12 2.5M7.4 6A1.6 1.6 0 1 0 10.6 6A1.6 1.6 0 1 0 7.4 6",
+      },
+    ],
+  },
+  {
+    heading: "Shapes",
+    rows: [
+      {
+        name: "rectangle",
+        label: "Rectangle",
+        key: "S",
+        icon: "M4.5 3.5H11.5A2.5 2.5 0 0 1 14 6V12.5H2V6A2.5 2.5 0 0 1 4.5 3.5Z",
+      },
+      {
+        name: "ellipse",
+        label: "Ellipse",
+        key: "D",
+        icon: "M2 8A6 5 0 1 0 14 8A6 5 0 1 0 2 8Z",
+      },
+    ],
+  },
+];
+
+export const ROWS: Row[] = GROUPS.flatMap((g) => g.rows);

@@ -1,0 +1,153 @@
+// Select: pick, move, resize, turn and delete items.
+import type { Point } from "../api/types";
+import type { useBoard } from "../stores/board";
+import { newId } from "../core/ids";
+import type { Drag } from "./drag";
+import { aboutMark, dragOfItems, dragOfMark } from "./marks";
+import { far, type Bench, type Hint, type Hit, type Pointer, type Tool } from "./tool";
+
+type Board = ReturnType<typeof useBoard>;
+
+const ARROWS: Record<string, Point> = {
+  ArrowLeft: [-1, 0],
+  ArrowRight: [1, 0],
+  ArrowUp: [0, -1],
+  ArrowDown: [0, 1],
+};
+
+/** How far an arrow key moves things, in sheet units for one step; null for other keys. */
+export function nudge(event: KeyboardEvent, step: number): Point | null {
+  const way = ARROWS[event.key];
+  if (!way || event.ctrlKey || event.altKey) return null;
+  const far = step * (event.shiftKey ? 10 : 1);
+  return [way[0] * far, way[1] * far];
+}
+
+export class SelectTool implements Tool {
+  readonly cursor = "default";
+  private drag: Drag | null = null;
+  private box: { start: Pointer; base: string[] } | null = null;
+  private toggle: string | null = null;
+
+  constructor(
+    private readonly board: Board,
+    private readonly bench: Bench,
+    private readonly nudgeStep: () => number,
+    private readonly showBox: (corners: [Point, Point] | null) => void,
+    private readonly editAnchors: () => void,
+  ) {}
+
+  about(hit: Hit | null): { text: string; hints: Hint[] } {
+    const mark = aboutMark(hit, this.board);
+    if (mark) return mark;
+    if (this.drag) return { text: "Moving", hints: [["Shift", "level, upright or 45°"]] };
+    if (hit?.what === "item") {
+      const item = this.board.drawable(hit.item);
+      const edit: Hint[] = item?.type === "outline" ? [["double click", "edit its anchors"]] : [];
+      return { text: item?.name ?? "", hints: [["Shift", "add to the selection"], ...edit] };
+    }
+    const some = this.board.selected.length > 0;
+    return {
+      text: some ? "" : "Click an item, or drag a box around several",
+      hints: some
+        ? [
+            ["arrows", "nudge"],
+            ["Del", "delete"],
+            ["Ctrl D", "duplicate"],
+          ]
+        : [],
+    };
+  }
+
+  down(p: Pointer): void {
+    this.toggle = null;
+    this.drag = dragOfMark(p, this.board, this.bench);
+    if (this.drag) return;
+    const selected = this.board.selected;
+    if (p.hit?.what !== "item") {
+      this.box = { start: p, base: p.shift ? selected : [] };
+      if (!p.shift) this.board.select([]);
+      return;
+    }
+    const item = p.hit.item;
+    if (!selected.includes(item)) this.board.select(p.shift ? [...selected, item] : [item]);
+    else if (p.shift) this.toggle = item;
+    this.drag = dragOfItems(p, this.board, this.bench);
+  }
+
+  move(p: Pointer): void {
+    this.drag?.move(p);
+    if (this.box && far(p.screen, this.box.start.screen)) this.showBox([this.box.start.at, p.at]);
+  }
+
+  up(p: Pointer): void {
+    const { drag, box, toggle } = this;
+    this.drag = this.box = null;
+    this.showBox(null);
+    if (drag) {
+      const edited = drag.up(p);
+      if (!edited && toggle) this.board.select(this.board.selected.filter((i) => i !== toggle));
+    } else if (box && far(p.screen, box.start.screen)) {
+      void this.board
+        .within(box.start.at, p.at)
+        .then((found) => this.board.select([...new Set([...box.base, ...found])]));
+    }
+  }
+
+  double(p: Pointer): void {
+    if (p.hit?.what === "item") this.editAnchors();
+  }
+
+  cancel(): void {
+    this.drag?.cancel();
+    this.drag = this.box = null;
+    this.showBox(null);
+  }
+
+  key(event: KeyboardEvent): boolean {
+    const items = this.board.selected;
+    const by = nudge(event, this.nudgeStep());
+    if (by && items.length > 0) {
+      this.bench.commit({ kind: "move_items", items, by }, true);
+      return true;
+    }
+    if (event.key === "Escape" && items.length > 0) {
+      this.board.select([]);
+      return true;
+    }
+    if (event.key === "Tab" && this.board.order.length > 0) {
+      this.next(event.shiftKey ? -1 : 1);
+      return true;
+    }
+    return editItems(event, this.board, this.bench);
+  }
+
+  /** Select the next item in the order, or the one before. */
+  private next(step: 1 | -1): void {
+    const free = this.board.order.filter((i) => {
+      const item = this.board.drawable(i);
+      return item && !item.hidden && !item.locked;
+    });
+    const from = free.indexOf(this.board.selected.at(-1) ?? "");
+    const to = free[(from + step + free.length) % free.length];
+    if (to) this.board.select([to]);
+  }
+}
+
+/** Delete and duplicate, in every tool that has items selected. */
+export function editItems(event: KeyboardEvent, board: Board, bench: Bench): boolean {
+  const items = board.selected;
+  if (items.length === 0) return false;
+  if (event.key === "Delete" || event.key === "Backspace") {
+    board.select([]);
+    bench.commit({ kind: "remove_items", items });
+    return true;
+  }
+  if (event.key.toLowerCase() === "d" && (event.ctrlKey || event.metaKey)) {
+    const copies = items.map(() => newId());
+    board.select(copies);
+    bench.commit({ kind: "duplicate_items", items, copies, by: [12, 12] });
+    return true;
+  }
+  return false;
+}

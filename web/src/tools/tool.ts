@@ -1,0 +1,69 @@
+// What a tool is: a state machine fed with pointer events, which previews and commits commands.
+import type { Command, Grip, Point } from "../api/types";
+
+/** What lies under the pointer; `at` is its own place on the sheet. */
+export type Hit =
+  | { what: "item"; item: string }
+  | { what: "anchor"; item: string; contour: number; index: number; at: Point }
+  | {
+      what: "handle";
+      item: string;
+      contour: number;
+      index: number;
+      side: "into" | "out";
+      at: Point;
+    }
+  | { what: "peg"; item: string; dial: string; at: Point }
+  | { what: "grip"; grip: Grip; at: Point }
+  | { what: "turn"; at: Point };
+
+export interface Held {
+  shift: boolean;
+  alt: boolean;
+  ctrl: boolean;
+}
+
+export interface Pointer extends Held {
+  /** On the sheet. */
+  at: Point;
+  /** On the canvas, CSS pixels. */
+  screen: Point;
+  hit: Hit | null;
+}
+
+/** A key and what it does right now, for the status bar. */
+export type Hint = readonly [key: string, does: string];
+
+export interface Tool {
+  readonly cursor: string;
+  /** What the status bar says: what is under the pointer, and what the keys do. */
+  about(hit: Hit | null): { text: string; hints: Hint[] };
+  /** The words beside the pointer while something is dragged. */
+  bubble?(): string | null;
+  hover?(p: Pointer): void;
+  down(p: Pointer): void;
+  move(p: Pointer): void;
+  up(p: Pointer): void;
+  double?(p: Pointer): void;
+  /** Whether the tool has dealt with the key. */
+  key?(event: KeyboardEvent): boolean;
+  /** Puts everything back: the drag was interrupted. */
+  cancel(): void;
+  /** The tool is put away. */
+  leave?(): void;
+}
+
+/** What tools may do to the drawing. */
+export interface Bench {
+  preview(command: Command, selection?: string[]): void;
+  endPreview(): void;
+  commit(command: Command, merge?: boolean): void;
+}
+
+/** Pixels a pointer may wander before a click becomes a drag. */
+export const SLACK = 3;
+
+export const minus = (a: Point, b: Point): Point => [a[0] - b[0], a[1] - b[1]];
+export const plus = (a: Point, b: Point): Point => [a[0] + b[0], a[1] + b[1]];
+export const far = (a: Point, b: Point): boolean =>
+  Math.abs(a[0] - b[0]) > SLACK || Math.abs(a[1] - b[1]) > SLACK;
