@@ -82,5 +82,5 @@ LOGGING = {
     "disable_existing_loggers": False,
     "handlers": {"console": {"class": "logging.StreamHandler"}},
     "root": {"handlers": ["console"], "level": "WARNING"},
-    "loggers": {"django.request": {"level": "CRITICAL"}},
+    "loggers": {"django.request": {"level": "ERROR"}},
 }

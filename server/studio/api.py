@@ -4,8 +4,6 @@ from typing import Any
 
 from buildup import host
 from buildup.drawing.checks import check_point
-from buildup.drawing.codec import read
-from buildup.drawing.model import Sheet
 from buildup.drawing.units import UNITS, read_length, read_number
 from buildup.formats.svg import svg
 from buildup.shapes.registry import SHAPES
@@ -14,13 +12,13 @@ from django.utils.text import slugify
 from ninja import NinjaAPI
 from ninja.security import django_auth
 
-from studio import schema, store
+from studio import answers, schema, store
 from studio.actions import drawings as acts
-from studio.actions.edit import Kept, edit
+from studio.actions.edit import edit
 from studio.actions.go import go
 from studio.drawings import found, of_owner
-from studio.history import line, next_steps
-from studio.models import Drawing, Step
+from studio.history import line
+from studio.models import Step
 from studio.people import router as people
 from studio.trouble import answer_troubles
 
@@ -31,31 +29,6 @@ api.add_router("", people)
 
 def _id(request: HttpRequest) -> int:
     return int(request.user.pk)
-
-
-def _step(step: Step | None) -> dict[str, Any] | None:
-    return None if step is None else {"number": step.number, "name": step.name}
-
-
-def _answer(kept: Kept, selected: list[str]) -> dict[str, Any]:
-    undo, redo = next_steps(kept.row)
-    return {
-        "version": kept.row.version,
-        "picture": host.picture(kept.after, kept.delta, selected),
-        "undo": _step(undo),
-        "redo": _step(redo),
-        "kept": kept.row.changed,
-    }
-
-
-def _card(row: Drawing) -> dict[str, Any]:
-    return {
-        "id": row.pk,
-        "name": row.name,
-        "sheet": read(Sheet, row.sheet),
-        "version": row.version,
-        "changed": row.changed,
-    }
 
 
 @api.get("/vocabulary", response=schema.Vocabulary, auth=None)
@@ -70,25 +43,25 @@ def list_drawings(request: HttpRequest, find: str = "") -> list[dict[str, Any]]:
     rows = of_owner(_id(request))
     if find.strip():
         rows = rows.filter(name__icontains=find.strip())
-    return [_card(row) for row in rows]
+    return [answers.card(row) for row in rows]
 
 
 @api.post("/drawings", response=schema.Card)
 def make_drawing(request: HttpRequest, body: schema.SheetIn) -> dict[str, Any]:
     """A new sheet."""
-    return _card(acts.make(_id(request), name=body.name, sheet=body.sheet))
+    return answers.card(acts.make(_id(request), name=body.name, sheet=body.sheet))
 
 
 @api.patch("/drawings/{drawing}", response=schema.Card)
 def rename_drawing(request: HttpRequest, drawing: int, body: schema.NameIn) -> dict[str, Any]:
     """Another name."""
-    return _card(acts.rename(_id(request), drawing, name=body.name))
+    return answers.card(acts.rename(_id(request), drawing, name=body.name))
 
 
 @api.post("/drawings/{drawing}/duplicate", response=schema.Card)
 def duplicate_drawing(request: HttpRequest, drawing: int) -> dict[str, Any]:
     """A copy."""
-    return _card(acts.duplicate(_id(request), drawing))
+    return answers.card(acts.duplicate(_id(request), drawing))
 
 
 @api.delete("/drawings/{drawing}", response={204: None})
@@ -101,7 +74,7 @@ def delete_drawing(request: HttpRequest, drawing: int) -> tuple[int, None]:
 @api.post("/drawings/{drawing}/restore", response=schema.Card)
 def restore_drawing(request: HttpRequest, drawing: int) -> dict[str, Any]:
     """Bring a deleted drawing back."""
-    return _card(acts.restore(_id(request), drawing))
+    return answers.card(acts.restore(_id(request), drawing))
 
 
 @api.get("/drawings/{drawing}", response=schema.Board)
@@ -109,16 +82,8 @@ def open_drawing(request: HttpRequest, drawing: int) -> dict[str, Any]:
     """A whole drawing."""
     row = found(_id(request), drawing)
     value = store.value_of(row)
-    undo, redo = next_steps(row)
-    return {
-        "id": row.pk,
-        "name": row.name,
-        "version": row.version,
-        "picture": host.whole(value, ()),
-        "undo": _step(undo),
-        "redo": _step(redo),
-        "kept": row.changed,
-    }
+    board = answers.standing(row, host.whole(value, ()))
+    return {"id": row.pk, "name": row.name, **board}
 
 
 @api.post("/drawings/{drawing}/commands", response={200: schema.Answer, 409: schema.StaleAnswer})
@@ -132,14 +97,14 @@ def command(request: HttpRequest, drawing: int, body: schema.CommandIn) -> dict[
         command=body.command,
         merge=body.merge,
     )
-    return _answer(kept, body.selection)
+    return answers.change(kept.row, kept.delta, kept.after, body.selection)
 
 
 @api.post("/drawings/{drawing}/go", response={200: schema.Answer, 409: schema.StaleAnswer})
 def along_history(request: HttpRequest, drawing: int, body: schema.GoIn) -> dict[str, Any]:
     """Undo, redo, or go to a step."""
     kept = go(_id(request), drawing, command_id=body.id, version=body.version, to=body.to)
-    return _answer(kept, body.selection)
+    return answers.change(kept.row, kept.delta, kept.after, body.selection)
 
 
 @api.post("/drawings/{drawing}/preview", response=host.Picture)
@@ -156,10 +121,10 @@ def select(request: HttpRequest, drawing: int, body: schema.SelectionIn) -> host
 
 
 @api.post("/drawings/{drawing}/within", response=list[str])
-def within(request: HttpRequest, drawing: int, body: schema.AreaIn) -> tuple[str, ...]:
+def within(request: HttpRequest, drawing: int, body: schema.AreaIn) -> list[str]:
     """The items that a dragged box touches."""
     value = store.value_of(found(_id(request), drawing))
-    return host.within(value, check_point(body.start), check_point(body.end))
+    return list(host.within(value, check_point(body.start), check_point(body.end)))
 
 
 @api.get("/drawings/{drawing}/history", response=schema.History)

@@ -2,7 +2,6 @@
 
 from typing import Any
 
-from buildup import host
 from buildup.errors import Refusal
 from config.away import store_away
 from django.db import connection
@@ -11,8 +10,8 @@ from django.http import HttpRequest, HttpResponse
 from ninja import NinjaAPI
 from ninja.errors import AuthenticationError, HttpError, ValidationError
 
+from studio import answers, schema
 from studio.actions.edit import Stale
-from studio.history import next_steps
 
 STATUS = {"unknown_drawing": 404, "unknown_item": 404, "stale": 409, "wrong_sign_in": 403}
 """Statuses by code; every other refusal is a 422."""
@@ -23,15 +22,8 @@ def answer_troubles(api: NinjaAPI) -> None:
 
     @api.exception_handler(Stale)
     def stale(request: HttpRequest, problem: Stale) -> HttpResponse:
-        undo, redo = next_steps(problem.row)
-        body: dict[str, Any] = _body(problem)
-        body["answer"] = {
-            "version": problem.row.version,
-            "picture": host.picture(problem.after, problem.since, ()),
-            "undo": undo and {"number": undo.number, "name": undo.name},
-            "redo": redo and {"number": redo.number, "name": redo.name},
-            "kept": problem.row.changed,
-        }
+        answer = answers.change(problem.row, problem.since, problem.after, ())
+        body = schema.StaleAnswer(**_body(problem), answer=answer).model_dump(mode="json")
         return api.create_response(request, body, status=409)
 
     @api.exception_handler(Refusal)

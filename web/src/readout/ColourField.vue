@@ -37,7 +37,7 @@ function typed(): void {
       :aria-label="`${label} colour, typed`"
       @focus="($event.target as HTMLInputElement).select()"
       @update:model-value="draft = $event ?? ''"
-      @keydown.enter="typed"
+      @keydown.enter="($event.target as HTMLInputElement).blur()"
       @keydown.esc="draft = null"
       @blur="typed"
     />

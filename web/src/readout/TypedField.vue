@@ -29,7 +29,7 @@ const text = computed(() => {
     : shown(props.value, 1);
 });
 
-async function keep(event: Event): Promise<void> {
+async function keep(): Promise<void> {
   const typed = draft.value;
   draft.value = null;
   if (typed === null || typed.trim() === "") return;
@@ -40,7 +40,6 @@ async function keep(event: Event): Promise<void> {
     if (!(problem instanceof Trouble)) throw problem;
     toast.tell(problem.sentence);
   }
-  if (event instanceof KeyboardEvent) (event.target as HTMLInputElement).select();
 }
 </script>
 
@@ -54,7 +53,7 @@ async function keep(event: Event): Promise<void> {
       autocomplete="off"
       @focus="($event.target as HTMLInputElement).select()"
       @update:model-value="draft = $event ?? ''"
-      @keydown.enter="keep"
+      @keydown.enter="($event.target as HTMLInputElement).blur()"
       @keydown.esc="draft = null"
       @blur="keep"
     />

@@ -1,0 +1,56 @@
+"""The home page: the demo's door, new sheets, finding, renaming, copying, deleting."""
+
+from django.core.management import call_command
+from django.test import override_settings
+from playwright.sync_api import expect
+
+from e2e.base import BrowserTest
+from e2e.test_drawing import rectangle
+
+
+class DrawingsTest(BrowserTest):
+    @override_settings(DEMO=True)
+    def test_the_demo_opens_with_one_click(self):
+        call_command("load_demo", verbosity=0)
+        self.context.clear_cookies()
+        self.page.goto(self.live_server_url)
+        self.page.get_by_test_id("demo").click()
+        expect(self.page.locator("article")).to_have_count(5)
+        self.page.get_by_role("button", name="Sign out").click()
+        expect(self.page.get_by_test_id("demo")).to_be_visible()
+        self.page.get_by_label("Name").fill("mira")
+        self.page.get_by_label("Password").fill("wrong")
+        self.page.get_by_role("button", name="Sign in").click()
+        expect(self.page.get_by_role("alert")).to_contain_text("do not go together")
+        self.page.get_by_label("Password").fill("reed-and-spruce")
+        self.page.get_by_role("button", name="Sign in").click()
+        expect(self.page.get_by_text("No drawings yet")).to_be_visible()
+
+    def test_a_new_sheet_by_preset_and_by_typing(self):
+        self.page.goto(self.live_server_url)
+        self.page.get_by_test_id("new-sheet").click()
+        self.page.get_by_label("Name", exact=True).fill("Headstock")
+        self.page.get_by_role("button", name="A5").click()
+        self.page.get_by_label("Width").fill("8 in + 1/2 in")
+        self.page.get_by_role("button", name="Make the sheet").click()
+        expect(self.page.get_by_test_id("name")).to_have_text("Headstock")
+        expect(self.page.get_by_label("Sheet width")).to_have_value("215.9")
+        expect(self.page.get_by_label("Sheet height")).to_have_value("210")
+
+    def test_rename_copy_find_delete_and_undo(self):
+        self.row = self.new_drawing(rectangle())
+        self.page.goto(self.live_server_url)
+        self.page.get_by_label("Rename").click()
+        field = self.page.get_by_label("Name of the drawing")
+        field.fill("Bridge plate")
+        field.press("Enter")
+        self.page.get_by_label("Duplicate").click()
+        expect(self.page.get_by_role("heading", name="Bridge plate copy")).to_be_visible()
+        self.page.get_by_label("Find by name").fill("copy")
+        expect(self.page.locator("article")).to_have_count(1)
+        self.page.get_by_label("Delete").click()
+        expect(self.page.locator("article")).to_have_count(0)
+        self.page.get_by_role("button", name="Undo").click()
+        expect(self.page.locator("article")).to_have_count(1)
+        picture = self.page.locator("article img")
+        self.assertGreater(picture.evaluate("e => e.naturalWidth"), 0)
