@@ -6,9 +6,9 @@ number of length 1. Multiples of 90° are exact, so that level stays level.
 
 import math
 
-from buildup.geometry.tolerances import NO_LENGTH
+from buildup.geometry.tolerances import NO_LENGTH, RIGHT_ABOUT
 
-_QUARTERS = (1 + 0j, 1j, -1 + 0j, -1j)
+_QUARTERS = (complex(1, 0), complex(0, 1), complex(-1, 0), complex(0, -1))
 
 
 def direction(degrees: float) -> complex:
@@ -102,10 +102,19 @@ def arc_handle(degrees: float) -> float:
 
 
 def turn_between(first: complex, second: complex) -> float:
-    """How far (radians, clockwise positive) `second` is turned from `first`; 0 if either is 0."""
+    """How far (radians, clockwise positive) `second` is turned from `first`; 0 if either is 0.
+
+    A turn right about is always +π, however the last bit falls.
+
+    >>> turn_between(1j, -1j) == turn_between(-1j, 1j) == math.pi
+    True
+    """
     if abs(first) < NO_LENGTH or abs(second) < NO_LENGTH:
         return 0.0
-    return math.atan2(cross(first, second), dot(first, second))
+    across, along = cross(first, second), dot(first, second)
+    if along < 0.0 and abs(across) <= RIGHT_ABOUT * -along:
+        return math.pi
+    return math.atan2(across, along)
 
 
 def turned_by(vector: complex, radians: float) -> complex:

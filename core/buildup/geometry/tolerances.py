@@ -13,5 +13,6 @@ FARTHEST = 1e6
 PARAMETER = 1e-12
 """Curve parameter. Roots this close to 0 or 1 are the ends themselves."""
 
-EQUAL_SHARE = 1e-6
-"""Relative. Two lengths or directions that differ less count as equal when a kind is judged."""
+RIGHT_ABOUT = 1e-9
+"""Sine of an angle. Two directions this close to opposite count as opposite, so that the sign of a
+turn never hangs on the last bit."""

@@ -1,0 +1,278 @@
+"""Commands: what each does, that it can be taken back, and that the rest stays as it was."""
+
+import json
+import unittest
+
+from buildup.drawing.codec import read_item, write_item
+from buildup.drawing.model import Anchor, Contour, Drawing, Outline, Sheet
+from buildup.edits.apply import COMMANDS, apply, kind_of, read_command, write_command
+from buildup.edits.change import Delta, inverse, updated
+from buildup.errors import Refusal
+from buildup.shapes.placement import standing
+from hypothesis import given
+from hypothesis import strategies as st
+
+from core.tests.zoo import drawing, full, leaf, plate, ring
+
+LEAF = ["leaf", 0, 0]
+EVERY = [
+    {"kind": "draw_anchor", "item": "new", "at": [1, 2], "handle": [3, 4]},
+    {
+        "kind": "add_outline",
+        "item": "new",
+        "contours": [{"anchors": [{"at": [0, 0]}, {"at": [9, 9]}]}],
+    },
+    {"kind": "move_anchors", "anchors": [LEAF, ["second", 0, 2]], "by": [5, -3]},
+    {"kind": "place_anchor", "anchor": LEAF, "x": 12.5},
+    {"kind": "move_handle", "anchor": LEAF, "side": "out", "to": [30, 40]},
+    {"kind": "set_handle", "anchor": LEAF, "side": "into", "angle": 45, "length": 0},
+    {"kind": "set_anchor_kind", "anchors": [["leaf", 0, 2]], "to": "flowing"},
+    {"kind": "remove_anchors", "anchors": [["leaf", 0, 1], ["leaf", 0, 2], ["ring", 0, 0]]},
+    {"kind": "draw_shape", "item": "new", "shape": "ellipse", "start": [0, 0], "to": [40, -30]},
+    {"kind": "set_dial", "items": ["plate"], "dial": "radius", "value": 4},
+    {"kind": "drag_peg", "item": "plate", "dial": "radius", "to": [0, 0]},
+    {"kind": "turn_into_outlines", "items": ["plate", "leaf"]},
+    {"kind": "move_items", "items": ["leaf", "plate"], "by": [10, 1], "straight": True},
+    {
+        "kind": "resize_items",
+        "items": ["leaf", "plate"],
+        "grip": "se",
+        "to": [500, 400],
+        "even": True,
+    },
+    {"kind": "turn_items", "items": ["plate"], "start": [100, 0], "to": [0, 100]},
+    {"kind": "place_items", "items": ["leaf"], "x": 5, "width": 50},
+    {"kind": "set_fill", "items": ["leaf"], "colour": "#0C6B65"},
+    {"kind": "set_stroke", "items": ["leaf"], "colour": None},
+    {"kind": "set_stroke_width", "items": ["leaf"], "width": 3},
+    {"kind": "remove_items", "items": ["second", "leaf"]},
+    {"kind": "duplicate_items", "items": ["ring", "leaf"], "copies": ["c1", "c2"], "by": [5, 5]},
+    {"kind": "order_items", "items": ["leaf", "ring"], "behind": "second"},
+    {"kind": "hide_items", "items": ["leaf"], "hidden": True},
+    {"kind": "lock_items", "items": ["leaf"], "locked": True},
+    {"kind": "rename_item", "item": "leaf", "called": "Blatt ✿"},
+    {"kind": "set_sheet", "sheet": {"width": 100, "height": 50, "unit": "px", "colour": None}},
+]
+CLOSING = {"kind": "close_outline", "item": "open", "handle": [0, -20]}
+
+
+def same(test, one, other):
+    test.assertEqual(one.order, other.order)
+    test.assertEqual(dict(one.items), dict(other.items))
+    test.assertEqual(one.sheet, other.sheet)
+
+
+class LawTest(unittest.TestCase):
+    def start(self):
+        path = Contour((Anchor(0j, None, 20j), Anchor(50 + 50j), Anchor(90 + 0j)))
+        return updated(
+            full(),
+            Delta(
+                put=(Outline(id="open", name="open", contours=(path,)),), moves=(("open", "ring"),)
+            ),
+        )
+
+    def test_every_command_is_tried_here(self):
+        tried = {c["kind"] for c in [*EVERY, CLOSING]}
+        self.assertEqual(tried, {kind_of(c) for c in COMMANDS})
+
+    def test_apply_then_take_back(self):
+        for data in [*EVERY, CLOSING]:
+            with self.subTest(data["kind"]):
+                before = self.start()
+                change = apply(before, read_command(data))
+                after = updated(before, change.forward)
+                self.assertNotEqual(
+                    (after.items, after.order, after.sheet),
+                    (before.items, before.order, before.sheet),
+                )
+                same(self, updated(after, change.back), before)
+                same(self, updated(before, change.inverted().back), after)
+                touched = {i.id for i in change.forward.put} | set(change.forward.removed)
+                for item_id in set(before.items) - touched:
+                    self.assertIs(after.items[item_id], before.items[item_id])
+
+    def test_commands_and_deltas_survive_json(self):
+        for data in [*EVERY, CLOSING]:
+            with self.subTest(data["kind"]):
+                command = read_command(data)
+                written = json.loads(json.dumps(write_command(command)))
+                self.assertEqual(read_command(written), command)
+                forward = apply(self.start(), command).forward
+                again = Delta.from_json(json.loads(json.dumps(forward.to_json())))
+                self.assertEqual(again, forward)
+
+    @given(st.lists(st.sampled_from([*EVERY, CLOSING]), max_size=8))
+    def test_a_row_of_changes_is_one_change(self, row):
+        start = at = self.start()
+        forward, back = Delta(), Delta()
+        for number, data in enumerate(row):
+            fresh = {"item": f"n{number}"} if data.get("item") == "new" else {}
+            copies = {"copies": [f"a{number}", f"b{number}"]} if "copies" in data else {}
+            try:
+                change = apply(at, read_command(data | fresh | copies))
+            except Refusal:
+                continue
+            forward, back = forward.then(change.forward), change.back.then(back)
+            at = updated(at, change.forward)
+        same(self, updated(start, forward), at)
+        same(self, updated(at, back), start)
+        same(self, updated(updated(start, forward), inverse(start, forward)), start)
+
+
+class RefusalTest(unittest.TestCase):
+    def test_bad_commands_are_refused_with_a_code_and_a_sentence(self):
+        nan, inf = float("nan"), float("inf")
+        cases = [
+            ({}, "bad_data"),
+            ([], "bad_data"),
+            ({"kind": "explode"}, "bad_data"),
+            ({"kind": "move_items", "items": ["leaf"]}, "bad_data"),
+            ({"kind": "move_items", "items": ["leaf"], "by": [1, 2], "colour": "red"}, "bad_data"),
+            ({"kind": "move_items", "items": ["leaf"], "by": [nan, 0]}, "bad_data"),
+            ({"kind": "move_items", "items": ["leaf"], "by": [inf, 0]}, "bad_data"),
+            ({"kind": "move_items", "items": ["leaf"], "by": [1e12, 0]}, "bad_data"),
+            ({"kind": "move_items", "items": ["leaf"], "by": ["1", 0]}, "bad_data"),
+            ({"kind": "move_items", "items": [], "by": [1, 0]}, "nothing_selected"),
+            ({"kind": "move_items", "items": ["ghost"], "by": [1, 0]}, "unknown_item"),
+            ({"kind": "move_items", "items": ["../x"], "by": [1, 0]}, "bad_id"),
+            (
+                {"kind": "move_anchors", "anchors": [["leaf", 0, 99]], "by": [1, 0]},
+                "unknown_anchor",
+            ),
+            ({"kind": "move_anchors", "anchors": [["leaf", 7, 0]], "by": [1, 0]}, "unknown_anchor"),
+            (
+                {"kind": "move_anchors", "anchors": [["plate", 0, 0]], "by": [1, 0]},
+                "not_an_outline",
+            ),
+            ({"kind": "draw_anchor", "item": "leaf", "at": [0, 0]}, "closed_outline"),
+            ({"kind": "close_outline", "item": "leaf"}, "cannot_close"),
+            ({"kind": "add_outline", "item": "x", "contours": []}, "bad_outline"),
+            ({"kind": "add_outline", "item": "x", "contours": [{"anchors": []}]}, "bad_outline"),
+            (
+                {
+                    "kind": "draw_shape",
+                    "item": "leaf",
+                    "shape": "ellipse",
+                    "start": [0, 0],
+                    "to": [9, 9],
+                },
+                "item_exists",
+            ),
+            (
+                {"kind": "draw_shape", "item": "x", "shape": "blob", "start": [0, 0], "to": [9, 9]},
+                "unknown_shape",
+            ),
+            (
+                {
+                    "kind": "draw_shape",
+                    "item": "x",
+                    "shape": "ellipse",
+                    "start": [0, 0],
+                    "to": [9, 0],
+                },
+                "no_size",
+            ),
+            ({"kind": "set_dial", "items": ["leaf"], "dial": "radius", "value": 1}, "unknown_dial"),
+            (
+                {"kind": "set_dial", "items": ["plate"], "dial": "radius", "value": -1},
+                "dial_out_of_range",
+            ),
+            ({"kind": "turn_into_outlines", "items": ["leaf"]}, "already_outlines"),
+            ({"kind": "place_items", "items": ["leaf"], "width": 0}, "too_small"),
+            ({"kind": "set_fill", "items": ["leaf"], "colour": "red"}, "bad_colour"),
+            ({"kind": "set_stroke_width", "items": ["leaf"], "width": -1}, "bad_stroke"),
+            ({"kind": "rename_item", "item": "leaf", "called": " "}, "bad_name"),
+            ({"kind": "rename_item", "item": "leaf", "called": "x" * 121}, "bad_name"),
+            ({"kind": "duplicate_items", "items": ["leaf"], "copies": []}, "bad_id"),
+            ({"kind": "set_sheet", "sheet": {"width": 0, "height": 5, "unit": "mm"}}, "bad_sheet"),
+            ({"kind": "set_sheet", "sheet": {"width": 5, "height": 5, "unit": "yd"}}, "bad_unit"),
+        ]
+        for data, code in cases:
+            with self.subTest(data), self.assertRaises(Refusal) as caught:
+                apply(full(), read_command(data))
+            self.assertEqual(caught.exception.code, code)
+            self.assertRegex(caught.exception.sentence, r"[.!]$")
+
+    def test_a_locked_item_is_left_alone(self):
+        locked = updated(
+            full(),
+            apply(
+                full(), read_command({"kind": "lock_items", "items": ["leaf"], "locked": True})
+            ).forward,
+        )
+        for data in EVERY:
+            if "leaf" in data.get("items", ()) and data["kind"] not in (
+                "hide_items",
+                "lock_items",
+                "order_items",
+            ):
+                with self.subTest(data["kind"]), self.assertRaises(Refusal) as caught:
+                    apply(locked, read_command(data))
+                self.assertEqual(caught.exception.code, "locked_item")
+
+
+class EffectTest(unittest.TestCase):
+    def after(self, before: Drawing, **data):
+        return updated(before, apply(before, read_command(data)).forward)
+
+    def test_untouched_segments_come_out_bit_for_bit(self):
+        before = drawing(leaf(by=0.1 + 0.7j))
+        after = self.after(before, kind="move_anchors", anchors=[LEAF], by=[1 / 3, 0.1])
+        old, new = before.items["leaf"].contours[0], after.items["leaf"].contours[0]
+        self.assertIs(new.anchors[1], old.anchors[1])
+        self.assertEqual(new.segments[1], old.segments[1])
+        self.assertNotEqual(new.segments[0], old.segments[0])
+
+    def test_resizing_a_turned_shape_keeps_the_other_side_and_the_radius(self):
+        before = drawing(plate())
+        frame = standing(before.items["plate"])
+        far = frame.on_sheet(complex(150, 0))
+        after = self.after(
+            before, kind="resize_items", items=["plate"], grip="e", to=[far.real, far.imag]
+        )
+        shape = after.items["plate"]
+        self.assertAlmostEqual(shape.frame.width, 200)
+        self.assertAlmostEqual(shape.frame.height, 60)
+        self.assertEqual(shape.dials["radius"], 10)
+        self.assertAlmostEqual(standing(shape).on_sheet(-100), frame.on_sheet(-50))
+
+    def test_squeezing_through_zero_mirrors_and_never_collapses(self):
+        before = drawing(leaf())
+        left = standing(before.items["leaf"]).corners[0].real
+        flat = self.after(before, kind="resize_items", items=["leaf"], grip="e", to=[left, 0])
+        self.assertGreater(standing(flat.items["leaf"]).width, 0)
+
+    def test_an_outline_remembers_how_far_it_was_turned(self):
+        turned = self.after(drawing(leaf()), kind="place_items", items=["leaf"], angle=30)
+        before, after = standing(leaf()), standing(turned.items["leaf"])
+        self.assertAlmostEqual(after.angle, 30)
+        self.assertAlmostEqual(after.width, before.width)
+        self.assertAlmostEqual(after.centre, before.centre)
+
+    def test_moving_a_flowing_anchor_adapts_its_neighbours_only(self):
+        before = drawing(ring(), leaf())
+        before = self.after(before, kind="set_anchor_kind", anchors=[["ring", 0, 0]], to="flowing")
+        after = self.after(before, kind="move_anchors", anchors=[["ring", 0, 0]], by=[30, 0])
+        places = [a.at for a in after.items["ring"].contours[0].anchors]
+        self.assertEqual(places[1:], [a.at for a in ring().contours[0].anchors[1:]])
+        self.assertNotEqual(
+            after.items["ring"].contours[0].anchors[1], before.items["ring"].contours[0].anchors[1]
+        )
+
+    def test_turning_into_outlines_keeps_the_form(self):
+        after = self.after(drawing(plate()), kind="turn_into_outlines", items=["plate"])
+        outline = after.items["plate"]
+        self.assertEqual(len(outline.contours[0].anchors), 8)
+        self.assertAlmostEqual(standing(outline).width, 100)
+        self.assertAlmostEqual(outline.angle, 30)
+
+    def test_items_survive_json_bit_for_bit(self):
+        for item in full().items.values():
+            again = read_item(json.loads(json.dumps(write_item(item))))
+            self.assertEqual(again, item)
+
+    def test_sheet_defaults_are_a4(self):
+        """ISO 216: 210 × 297 mm."""
+        self.assertAlmostEqual(Sheet().width / 96 * 25.4, 210)
+        self.assertAlmostEqual(Sheet().height / 96 * 25.4, 297)

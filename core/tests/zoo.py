@@ -1,0 +1,66 @@
+"""Segments, contours and drawings of every kind, for tests that run over all of them."""
+
+from buildup.drawing.model import Anchor, Contour, Drawing, Frame, Outline, Shape, Style
+from buildup.geometry.transforms import Affine, turn
+from hypothesis import strategies as st
+
+CUBICS = {
+    "arch": (0j, 0 + 100j, 100 + 100j, 100 + 0j),
+    "s-curve": (0j, 80 + 0j, -30 + 60j, 70 + 60j),
+    "loop": (0j, 150 + 100j, -50 + 100j, 100 + 0j),
+    "cusp": (0j, 100 + 100j, 0 + 100j, 100 + 0j),
+    "straight": (0j, 0j, 30 + 40j, 30 + 40j),
+    "one handle": (10 + 10j, 40 - 30j, 90 + 20j, 90 + 20j),
+    "level ends": (0j, 55.2 + 0j, 100 + 44.8j, 100 + 100j),
+    "far away": (1e5 + 1e5j, 1e5 + 10 + 1e5j, 1e5 + 20 + 1e5j + 30j, 1e5 + 1e5j + 50j),
+    "on one spot": (5 + 5j, 5 + 5j, 5 + 5j, 5 + 5j),
+}
+
+numbers = st.floats(-500, 500, allow_nan=False).map(lambda x: round(x, 3))
+points = st.builds(complex, numbers, numbers)
+cubics = st.tuples(points, points, points, points)
+maps = st.builds(
+    lambda angle, centre, x, y: Affine(x + 0j, y * 1j).after(turn(angle, about=centre)),
+    st.floats(-360, 360),
+    points,
+    st.floats(0.2, 4),
+    st.floats(0.2, 4),
+)
+
+
+def leaf(item="leaf", *, by=0j):
+    """A closed outline of three anchors, each of another kind."""
+    anchors = (
+        Anchor(by, 20 - 30j, -20 + 30j, "symmetric"),
+        Anchor(by + 100 + 20j, -30j, 40j, "smooth"),
+        Anchor(by + 40 + 120j),
+    )
+    return Outline(id=item, name=item, contours=(Contour(anchors, True),))
+
+
+def ring(item="ring"):
+    """A closed ring of flowing anchors on a circle of radius 100."""
+    anchors = tuple(Anchor(100 * 1j**k, kind="flowing") for k in range(4))
+    return Outline(id=item, name=item, contours=(Contour(anchors, True),))
+
+
+def plate(item="plate", radius=10.0):
+    """A turned rectangle."""
+    frame = Frame(100, 60, turn(30, about=0j))
+    style = Style(fill="#D9B382")
+    return Shape(
+        id=item, name=item, shape="rectangle", dials={"radius": radius}, frame=frame, style=style
+    )
+
+
+def drawing(*items):
+    """A drawing of some items, back to front."""
+    return Drawing(items={i.id: i for i in items}, order=tuple(i.id for i in items))
+
+
+def full():
+    """A drawing with one item of each kind."""
+    return drawing(leaf(), plate(), ring(), leaf("second", by=300 + 100j))
+
+
+__all__ = ["CUBICS", "cubics", "drawing", "full", "leaf", "maps", "plate", "points", "ring"]
