@@ -69,11 +69,12 @@ set_up_debian() {
 # set_up_python requirements.txt
 set_up_python() {
     local want
-    want=$(cat requirements*.txt | sha256sum | cut -c1-16)-$1
-    stamped python "$want" && return
+    want=$(cat requirements*.txt | sha256sum | cut -c1-16)
+    stamped "python-$1" "$want" && return
     [ -x "$VENV/bin/python" ] || step "Making a Python environment" venv "$(find_python)" -m venv "$VENV"
     step "Installing the Python packages" pip "$VENV/bin/pip" install -q --disable-pip-version-check -r "$1"
-    stamp python "$want"
+    stamp "python-$1" "$want"
+    stamp python-requirements.txt "$want"  # the tests' packages include the server's
 }
 
 set_up_web() {

@@ -57,14 +57,3 @@ def within(drawing: Drawing, start: complex, end: complex) -> tuple[str, ...]:
     return tuple(
         i.id for i in free if not i.hidden and not i.locked and box_of(contours_of(i)).meets(area)
     )
-
-
-def whole(drawing: Drawing, selected: Sequence[str]) -> Picture:
-    """The picture of a whole drawing."""
-    return Picture(
-        items=tuple(drawable(drawing.items[i]) for i in drawing.order),
-        removed=(),
-        order=drawing.order,
-        sheet=drawing.sheet,
-        selection=selection(drawing, selected),
-    )

@@ -8,6 +8,7 @@ from buildup.drawing.codec import read
 from buildup.drawing.model import Drawing as Value
 from buildup.drawing.model import Sheet
 from buildup.edits.change import Delta
+from buildup.view.drawables import Selection
 
 from studio.history import next_steps
 from studio.models import Drawing, Step
@@ -18,9 +19,12 @@ def step(row: Step | None) -> dict[str, Any] | None:
     return None if row is None else {"number": row.number, "name": row.name}
 
 
-def standing(row: Drawing, picture: host.Picture) -> dict[str, Any]:
+Around = tuple[Step | None, Step | None]
+
+
+def standing(row: Drawing, picture: host.Picture, around: Around) -> dict[str, Any]:
     """Where a drawing stands: its version, a picture of it, and the steps around it."""
-    undo, redo = next_steps(row)
+    undo, redo = around
     return {
         "version": row.version,
         "picture": picture,
@@ -30,9 +34,23 @@ def standing(row: Drawing, picture: host.Picture) -> dict[str, Any]:
     }
 
 
-def change(row: Drawing, delta: Delta, after: Value, selected: Sequence[str]) -> dict[str, Any]:
+ITEMS_HERE = '"items":[]'
+"""Where the stored drawables go in an opened drawing's answer."""
+
+
+def opened(row: Drawing) -> dict[str, Any]:
+    """Where a drawing stands, with its items still to be put in."""
+    empty = Selection(items=(), frame=None, anchors=(), pegs=(), dials=())
+    sheet = read(Sheet, row.sheet)
+    picture = host.Picture(items=(), removed=(), order=None, sheet=sheet, selection=empty)
+    return standing(row, picture, next_steps(row))
+
+
+def change(
+    row: Drawing, delta: Delta, after: Value, selected: Sequence[str], around: Around
+) -> dict[str, Any]:
     """What changed on a drawing."""
-    return standing(row, host.picture(after, delta, selected))
+    return standing(row, host.picture(after, delta, selected), around)
 
 
 def card(row: Drawing) -> dict[str, Any]:

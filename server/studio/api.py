@@ -7,6 +7,7 @@ from buildup.drawing.checks import check_point
 from buildup.drawing.units import UNITS, read_length, read_number
 from buildup.formats.svg import svg
 from buildup.shapes.registry import SHAPES
+from django.db import transaction
 from django.http import HttpRequest, HttpResponse
 from django.utils.text import slugify
 from ninja import NinjaAPI
@@ -78,12 +79,16 @@ def restore_drawing(request: HttpRequest, drawing: int) -> dict[str, Any]:
 
 
 @api.get("/drawings/{drawing}", response=schema.Board)
-def open_drawing(request: HttpRequest, drawing: int) -> dict[str, Any]:
-    """A whole drawing."""
-    row = found(_id(request), drawing)
-    value = store.value_of(row)
-    board = answers.standing(row, host.whole(value, ()))
-    return {"id": row.pk, "name": row.name, **board}
+def open_drawing(request: HttpRequest, drawing: int) -> HttpResponse:
+    """A whole drawing; its drawables are handed on as they are stored, without reading them."""
+    with transaction.atomic():  # one moment of the drawing: its version and its items agree
+        row = found(_id(request), drawing)
+        items = store.shown_items(row)
+        board = schema.Board(id=row.pk, name=row.name, **answers.opened(row))
+    text = board.model_dump_json()
+    return HttpResponse(
+        text.replace(answers.ITEMS_HERE, f'"items":{items}', 1), content_type="application/json"
+    )
 
 
 @api.post("/drawings/{drawing}/commands", response={200: schema.Answer, 409: schema.StaleAnswer})
@@ -97,14 +102,14 @@ def command(request: HttpRequest, drawing: int, body: schema.CommandIn) -> dict[
         command=body.command,
         merge=body.merge,
     )
-    return answers.change(kept.row, kept.delta, kept.after, body.selection)
+    return answers.change(kept.row, kept.delta, kept.after, body.selection, kept.around)
 
 
 @api.post("/drawings/{drawing}/go", response={200: schema.Answer, 409: schema.StaleAnswer})
 def along_history(request: HttpRequest, drawing: int, body: schema.GoIn) -> dict[str, Any]:
     """Undo, redo, or go to a step."""
     kept = go(_id(request), drawing, command_id=body.id, version=body.version, to=body.to)
-    return answers.change(kept.row, kept.delta, kept.after, body.selection)
+    return answers.change(kept.row, kept.delta, kept.after, body.selection, kept.around)
 
 
 @api.post("/drawings/{drawing}/preview", response=host.Picture)

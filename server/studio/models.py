@@ -31,12 +31,16 @@ class Drawing(models.Model):
 
 
 class Item(models.Model):
-    """An item of a drawing; `rank` orders items from back to front."""
+    """An item of a drawing: its JSON form, and the JSON form of how the canvas draws it.
+
+    `rank` orders items from back to front. Both texts are handed on without being parsed.
+    """
 
     drawing = models.ForeignKey(Drawing, models.CASCADE, related_name="items")
     item = models.CharField(max_length=40, db_collation="utf8mb4_bin")
     rank = models.FloatField()
-    body = models.JSONField()
+    body = models.TextField()
+    shown = models.TextField()
 
     class Meta:
         """An id is used once in a drawing."""

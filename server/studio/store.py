@@ -4,12 +4,15 @@ The memory is only a shortcut: a value is used when its version is that of the r
 brought up to date by the steps since, so several server processes agree.
 """
 
+import json
 from collections import OrderedDict
 from threading import Lock
 
-from buildup.drawing.codec import read, read_item, write, write_item
-from buildup.drawing.model import Drawing, Sheet
+from buildup.drawing.codec import read, write, write_item
+from buildup.drawing.items import Items
+from buildup.drawing.model import Drawing, Item, Sheet
 from buildup.edits.change import Delta, updated
+from buildup.view.drawables import drawable
 from django.db import transaction
 
 from studio import models
@@ -17,6 +20,8 @@ from studio.ranks import new_ranks
 
 MOST_KEPT = 16
 """Drawings kept in memory by one process."""
+FEW = 4
+"""Items that are updated one by one; more of them go in bulk, at the price of three queries."""
 MOST_STEPS_BEHIND = 64
 """A value further behind than this is read anew."""
 
@@ -72,41 +77,48 @@ def write_delta(row: models.Drawing, before: Drawing, delta: Delta) -> Drawing:
         row.sheet = write(delta.sheet)
     if delta.removed:
         row.items.filter(item__in=delta.removed).delete()
-    bodies = {i.id: write_item(i) for i in delta.put}
     ranks: dict[str, float] = {}
     if after.order != before.order:
         ranks = new_ranks(dict(row.items.values_list("item", "rank")), after.order)
-    new = [i for i in bodies if i not in before.items]
+    new = [_texts(i) for i in delta.put if i.id not in before.items]
     models.Item.objects.bulk_create(
-        models.Item(drawing=row, item=i, rank=ranks.pop(i), body=bodies.pop(i)) for i in new
+        (models.Item(drawing=row, rank=ranks.pop(t["item"]), **t) for t in new), batch_size=500
     )
-    _rewrite(row, bodies, ranks)
+    _rewrite(row, [_texts(i) for i in delta.put if i.id in before.items], ranks)
     transaction.on_commit(lambda: remember(row.pk, row.version, after))
     return after
 
 
-def _rewrite(row: models.Drawing, bodies: dict[str, object], ranks: dict[str, float]) -> None:
-    """Update items that exist: one query for a few, in bulk for many."""
-    touched = [*bodies, *(i for i in ranks if i not in bodies)]
-    if not touched:
-        return
-    rows = list(row.items.filter(item__in=touched).only("id", "item"))
-    for item in rows:
-        if item.item in bodies:
-            item.body = bodies[item.item]
-        if item.item in ranks:
-            item.rank = ranks[item.item]
-    for names in (["body"], ["rank"], ["body", "rank"]):
-        some = [
-            r
-            for r in rows
-            if [n for n, m in (("body", bodies), ("rank", ranks)) if r.item in m] == names
-        ]
-        if some:
-            models.Item.objects.bulk_update(some, names, batch_size=200)
+def shown_items(row: models.Drawing) -> str:
+    """The drawables of a drawing from back to front, as one JSON list."""
+    return f"[{','.join(row.items.order_by('rank').values_list('shown', flat=True))}]"
+
+
+def _texts(item: Item) -> dict[str, str]:
+    shown = write(drawable(item), defaults=True)
+    return {"item": item.id, "body": json.dumps(write_item(item)), "shown": json.dumps(shown)}
+
+
+def _rewrite(row: models.Drawing, texts: list[dict[str, str]], ranks: dict[str, float]) -> None:
+    """Update items that exist: their texts, and the ranks of those that moved in the order."""
+    for names, wanted in (
+        (["body", "shown"], {t["item"]: t for t in texts}),
+        (["rank"], {i: {"rank": r} for i, r in ranks.items()}),
+    ):
+        if not wanted:
+            continue
+        if len(wanted) <= FEW:
+            for item_id, values in wanted.items():
+                row.items.filter(item=item_id).update(**{n: values[n] for n in names})
+            continue
+        rows = list(row.items.filter(item__in=wanted).only("id", "item"))
+        for item in rows:
+            for name in names:
+                setattr(item, name, wanted[item.item][name])
+        models.Item.objects.bulk_update(rows, names, batch_size=200)
 
 
 def _read(row: models.Drawing) -> Drawing:
     stored = list(row.items.order_by("rank").values_list("item", "body"))
-    items = {item_id: read_item(body) for item_id, body in stored}
-    return Drawing(read(Sheet, row.sheet), items, tuple(item_id for item_id, _ in stored))
+    order = tuple(item_id for item_id, _ in stored)
+    return Drawing(read(Sheet, row.sheet), Items(dict(stored)), order)

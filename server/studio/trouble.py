@@ -12,6 +12,7 @@ from ninja.errors import AuthenticationError, HttpError, ValidationError
 
 from studio import answers, schema
 from studio.actions.edit import Stale
+from studio.history import next_steps
 
 STATUS = {"unknown_drawing": 404, "unknown_item": 404, "stale": 409, "wrong_sign_in": 403}
 """Statuses by code; every other refusal is a 422."""
@@ -22,7 +23,9 @@ def answer_troubles(api: NinjaAPI) -> None:
 
     @api.exception_handler(Stale)
     def stale(request: HttpRequest, problem: Stale) -> HttpResponse:
-        answer = answers.change(problem.row, problem.since, problem.after, ())
+        answer = answers.change(
+            problem.row, problem.since, problem.after, (), next_steps(problem.row)
+        )
         body = schema.StaleAnswer(**_body(problem), answer=answer).model_dump(mode="json")
         return api.create_response(request, body, status=409)
 

@@ -38,8 +38,8 @@ def finite(number: object, place: str = "") -> float:
     return float(number)
 
 
-def write(value: Any) -> Any:
-    """A value of the drawing as JSON values.
+def write(value: Any, *, defaults: bool = False) -> Any:
+    """A value of the drawing as JSON values; fields at their default only when `defaults`.
 
     >>> write(1 + 2j)
     [1.0, 2.0]
@@ -47,14 +47,14 @@ def write(value: Any) -> Any:
     if isinstance(value, complex):
         return [value.real, value.imag]
     if isinstance(value, tuple):
-        return [write(v) for v in value]
+        return [write(v, defaults=defaults) for v in value]
     if isinstance(value, Mapping):
-        return {k: write(v) for k, v in value.items()}
+        return {k: write(v, defaults=defaults) for k, v in value.items()}
     if is_dataclass(value):
         return {
-            f.name: write(getattr(value, f.name))
+            f.name: write(getattr(value, f.name), defaults=defaults)
             for f in _fields(cast(Any, type(value)))
-            if not _is_default(f, getattr(value, f.name))
+            if defaults or not _is_default(f, getattr(value, f.name))
         }
     return value
 

@@ -8,6 +8,7 @@ from dataclasses import dataclass
 from typing import Any
 
 from buildup.drawing.codec import read, read_item, write, write_item
+from buildup.drawing.items import Items
 from buildup.drawing.model import Drawing, Item, Sheet
 
 Move = tuple[str, str | None]
@@ -81,16 +82,15 @@ class Change:
 
 def updated(drawing: Drawing, delta: Delta) -> Drawing:
     """The drawing after a delta."""
-    items = dict(drawing.items)
-    items.update((i.id, i) for i in delta.put)
+    held = drawing.items
+    items = held if isinstance(held, Items) else Items(held)
+    items = items.changed(put=delta.put, removed=delta.removed)
     order = drawing.order
     if delta.moves or delta.removed:
         listed = list(order)
         for item_id, behind in delta.moves:
             _move(listed, item_id, behind)
         gone = set(delta.removed)
-        for item_id in gone:
-            items.pop(item_id, None)
         order = tuple(i for i in listed if i not in gone) if gone else tuple(listed)
     return Drawing(delta.sheet or drawing.sheet, items, order)
 

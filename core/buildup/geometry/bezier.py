@@ -65,9 +65,23 @@ def tight_box(segment: Cubic) -> Box:
     >>> tight_box((0j, 0j, 2 + 1j, 2 + 1j)).width
     2.0
     """
-    if segment[0] == segment[1] and segment[2] == segment[3]:
-        return Box.around((segment[0], segment[3]))
-    return Box.around((segment[0], segment[3], *(point_at(segment, t) for t in extremes(segment))))
+    a, b, c, d = segment
+    left, right = _span(a.real, b.real, c.real, d.real)
+    top, bottom = _span(a.imag, b.imag, c.imag, d.imag)
+    return Box(left, top, right, bottom)
+
+
+def _span(p0: float, p1: float, p2: float, p3: float) -> tuple[float, float]:
+    """The smallest and the largest value of one coordinate along the curve."""
+    low, high = (p0, p3) if p0 <= p3 else (p3, p0)
+    if low <= p1 <= high and low <= p2 <= high:
+        return low, high
+    for t in quadratic_roots(p3 - p0 + 3.0 * (p1 - p2), 2.0 * (p0 - 2.0 * p1 + p2), p1 - p0):
+        if 0.0 < t < 1.0:
+            s = 1.0 - t
+            value = s * s * s * p0 + 3.0 * s * t * (s * p1 + t * p2) + t * t * t * p3
+            low, high = min(low, value), max(high, value)
+    return low, high
 
 
 def quadratic_roots(a: float, b: float, c: float) -> tuple[float, ...]:

@@ -11,6 +11,7 @@ from django.db import transaction
 
 from studio import models, store
 from studio.drawings import locked
+from studio.history import next_steps
 
 
 class Stale(Refusal):
@@ -30,13 +31,16 @@ class Kept:
     row: models.Drawing
     delta: Delta
     after: Drawing
+    around: tuple[models.Step | None, models.Step | None]
+    """The steps that undo and redo would take now."""
 
 
 def again(row: models.Drawing, command_id: str, version: int) -> Kept | None:
     """The answer for a command that was kept before, so that sending it twice applies it once."""
     if not row.steps.filter(command_id=command_id).exists():
         return None
-    return Kept(row, store.delta_since(row, version), store.value_of(row))
+    since = store.delta_since(row, version)
+    return Kept(row, since, store.value_of(row), next_steps(row))
 
 
 def check_version(row: models.Drawing, version: int) -> Drawing:
@@ -98,7 +102,7 @@ def edit(
     step.save(force_insert=True)
     row.head = row.version
     row.save()
-    return Kept(row, change.forward, after)
+    return Kept(row, change.forward, after, (step, None))
 
 
 def _join(row: models.Drawing, step: models.Step, change: Change) -> None:

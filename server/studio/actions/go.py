@@ -36,7 +36,7 @@ def go(user_id: int, drawing_id: int, *, command_id: str, version: int, to: int 
         change=delta.to_json(),
     )
     row.save()
-    return Kept(row, delta, after)
+    return Kept(row, delta, after, next_steps(row))
 
 
 def _target(row: models.Drawing, to: int | str) -> tuple[int, str]:

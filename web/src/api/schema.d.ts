@@ -57,7 +57,7 @@ export interface paths {
     };
     /**
      * Open Drawing
-     * @description A whole drawing.
+     * @description A whole drawing; its drawables are handed on as they are stored, without reading them.
      */
     get: operations["studio_api_open_drawing"];
     put?: never;

@@ -117,6 +117,7 @@ function keys(event: KeyboardEvent): void {
 .item {
   flex: none;
   width: 92px;
+  margin-right: 8px;
   border-radius: 6px;
 }
 .before {

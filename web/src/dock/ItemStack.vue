@@ -1,9 +1,11 @@
 <script setup lang="ts">
 // The items from back to front as small drawings; dragging one changes the order.
+import VirtualScroller from "primevue/virtualscroller";
 import { ref } from "vue";
 import { useBoard } from "../stores/board";
 import ItemCard from "./ItemCard.vue";
 
+const CARD = 100;
 const board = useBoard();
 const carried = ref<string | null>(null);
 const gap = ref<number | null>(null);
@@ -40,26 +42,40 @@ function step(item: string, by: 1 | -1): void {
   <div v-if="board.order.length === 0" class="empty">
     Nothing drawn yet. Take the Pen or a shape from the list on the left.
   </div>
-  <div v-else class="stack" role="list" @drop.prevent="drop" @dragend="carried = gap = null">
-    <ItemCard
-      v-for="(id, index) in board.order"
-      :id="id"
-      :key="id"
-      :gap-before="gap === index"
-      :gap-after="gap === index + 1 && index === board.order.length - 1"
-      @dragstart="carried = id"
-      @dragover="over($event, index)"
-      @step="(by) => step(id, by)"
-    />
+  <div v-else class="stack" @drop.prevent="drop" @dragend="carried = gap = null">
+    <VirtualScroller
+      :items="board.order"
+      :item-size="CARD"
+      orientation="horizontal"
+      :num-tolerated-items="4"
+      class="scroller"
+    >
+      <template #item="{ item: id, options }">
+        <ItemCard
+          :id="id"
+          :key="id"
+          :gap-before="gap === options.index"
+          :gap-after="gap === options.index + 1 && options.last"
+          @dragstart="carried = id"
+          @dragover="over($event, options.index)"
+          @step="(by) => step(id, by)"
+        />
+      </template>
+    </VirtualScroller>
   </div>
 </template>
 
 <style scoped>
 .stack {
+  min-width: 0;
+  padding: 6px 10px 2px;
+}
+.scroller {
+  width: 100%;
+  height: 94px;
+}
+.scroller :deep(.p-virtualscroller-content) {
   display: flex;
-  gap: 8px;
-  overflow-x: auto;
-  padding: 6px 10px;
 }
 .empty {
   display: grid;

@@ -134,7 +134,10 @@ export const useBoard = defineStore("board", () => {
     items.clear();
     previewed.clear();
     select([]);
-    takeAnswer(found);
+    takeAnswer({
+      ...found,
+      picture: { ...found.picture, order: found.picture.items.map((i) => i.id) },
+    });
     openOutbox();
     outbox.value?.resume();
   }

@@ -1,0 +1,128 @@
+"""Drawings of a given size, and a server of the real kind to ask."""
+
+import json
+import math
+import os
+import socket
+import subprocess
+import sys
+import time
+from http.client import HTTPConnection
+from pathlib import Path
+
+import django
+
+ROOT = Path(__file__).resolve().parents[1]
+sys.path[:0] = [str(ROOT / "core"), str(ROOT / "server"), str(ROOT)]
+os.environ.setdefault("DJANGO_SETTINGS_MODULE", "config.settings")
+os.environ["DJANGO_ALLOW_ASYNC_UNSAFE"] = "true"
+django.setup()
+
+from buildup.drawing.model import Anchor, Contour, Outline, Sheet, Style  # noqa: E402
+from buildup.edits.change import Delta, in_front  # noqa: E402
+from django.contrib.auth import get_user_model  # noqa: E402
+from django.db import transaction  # noqa: E402
+from django.test import Client  # noqa: E402
+from studio import store  # noqa: E402
+from studio.actions.drawings import make  # noqa: E402
+from studio.models import Drawing, Step  # noqa: E402
+
+
+def outline(n: int, anchors: int = 20) -> Outline:
+    """A wavy closed outline with handles, in its place of a grid."""
+    centre = complex(30 + 40 * (n % 50), 30 + 40 * (n // 50))
+
+    def anchor(i: int) -> Anchor:
+        angle = 2 * math.pi * i / anchors
+        way = complex(math.cos(angle), math.sin(angle))
+        out = way * 1j * 2.2
+        return Anchor(centre + way * (15 + 3 * (i % 2)), -out, out, "symmetric")
+
+    contour = Contour(tuple(anchor(i) for i in range(anchors)), closed=True)
+    return Outline(
+        id=f"o{n}", name=f"Outline {n}", contours=(contour,), style=Style(stroke_width=0.5)
+    )
+
+
+def drawing(user_id: int, items: int) -> Drawing:
+    """A drawing of that many outlines with 20 anchors each."""
+    row = make(user_id, name=f"{items} outlines", sheet=Sheet(2100, 1700, "px"))
+    made = tuple(outline(n) for n in range(items))
+    delta = Delta(put=made, moves=in_front((), (i.id for i in made)))
+    with transaction.atomic():
+        row.version = row.head = 1
+        store.write_delta(row, store.value_of(Drawing.objects.get(pk=row.pk)), delta)
+        Step.objects.create(
+            drawing=row,
+            number=1,
+            command_id="set-up",
+            action=Step.EDIT,
+            name="Set up",
+            change=Delta().to_json(),
+            inverse=Delta().to_json(),
+        )
+        row.save()
+    return row
+
+
+class Server:
+    """gunicorn as bin/start runs it, with a signed-in session."""
+
+    def __init__(self) -> None:
+        with socket.socket() as probe:
+            probe.bind(("127.0.0.1", 0))
+            self.port = probe.getsockname()[1]
+        self.url = f"http://127.0.0.1:{self.port}"
+        words = ["gunicorn", "config.wsgi", "--bind", f"127.0.0.1:{self.port}"]
+        words += [
+            "--workers",
+            "2",
+            "--threads",
+            "4",
+            "--log-level",
+            "warning",
+            "--no-control-socket",
+        ]
+        self.process = subprocess.Popen(
+            [Path(sys.executable).with_name(words[0]), *words[1:]], cwd=ROOT / "server"
+        )
+        self.user, _ = get_user_model().objects.get_or_create(username="bench")
+        client = Client()
+        client.force_login(self.user)
+        self.session = client.cookies["sessionid"].value
+        self.token = "b" * 32
+        self.connection = HTTPConnection("127.0.0.1", self.port)
+        for _ in range(100):
+            try:
+                socket.create_connection(("127.0.0.1", self.port), 1).close()
+                return
+            except OSError:
+                time.sleep(0.1)
+
+    def ask(self, path: str, body: object = None) -> tuple[float, object]:
+        """One request on a kept connection, as a browser's: milliseconds, and the answer."""
+        headers = {
+            "Cookie": f"sessionid={self.session}; csrftoken={self.token}",
+            "X-CSRFToken": self.token,
+            "Content-Type": "application/json",
+        }
+        text = None if body is None else json.dumps(body).encode()
+        start = time.perf_counter()
+        self.connection.request("GET" if body is None else "POST", f"/api/{path}", text, headers)
+        answer = self.connection.getresponse().read()
+        return (time.perf_counter() - start) * 1000, json.loads(answer)
+
+    def stop(self) -> None:
+        """Stop it."""
+        self.process.terminate()
+        self.process.wait()
+
+
+def p95(times: list[float]) -> float:
+    """The 95th percentile."""
+    return sorted(times)[max(0, math.ceil(len(times) * 0.95) - 1)]
+
+
+def median(times: list[float]) -> float:
+    """The middle one."""
+    return sorted(times)[len(times) // 2]

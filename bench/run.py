@@ -1,0 +1,65 @@
+"""The budgets of docs/performance.md, measured on this machine in one run."""
+
+import platform
+import time
+
+from bench_rows import Row, table
+from board import Server, drawing, median, p95
+from buildup import host
+from buildup.edits.apply import read_command
+from pages import in_the_browser
+from studio import store
+from studio.models import Drawing
+
+ROUNDS = 120
+
+
+def drag(n: int) -> dict[str, object]:
+    """One pointer position of a drag of one anchor."""
+    return {"kind": "move_anchors", "anchors": [["o7", 0, 3]], "by": [n % 17 - 8, n % 11 - 5]}
+
+
+def in_the_core(row: Drawing) -> Row:
+    """The preview alone, without any host."""
+    value = store.value_of(row)
+    times = []
+    for n in range(ROUNDS):
+        start = time.perf_counter()
+        host.preview(value, read_command(drag(n)), ["o7"])
+        times.append((time.perf_counter() - start) * 1000)
+    return Row("preview in the core alone, 200 × 20", median(times), p95(times), None)
+
+
+def through_the_server(server: Server, row: Drawing) -> list[Row]:
+    """Previews and commits over HTTP to gunicorn and MariaDB."""
+    previews, commits = [], []
+    path = f"drawings/{row.pk}"
+    for _ in range(8):  # both server processes have the drawing in memory, as in mid-work
+        server.ask(f"{path}/preview", {"command": drag(0), "selection": ["o7"]})
+    for n in range(ROUNDS):
+        body = {"command": drag(n), "selection": ["o7"]}
+        previews.append(server.ask(f"{path}/preview", body)[0])
+    for n in range(ROUNDS):
+        body = {"command": drag(n), "selection": ["o7"], "version": 1 + n, "id": f"bench-{n:05}"}
+        commits.append(server.ask(f"{path}/commands", body)[0])
+    return [
+        Row("preview through the server, 200 × 20", median(previews), p95(previews), 25),
+        Row("commit to MariaDB and back", median(commits), p95(commits), 40),
+    ]
+
+
+def main() -> None:
+    """Run everything and print the table."""
+    server = Server()
+    try:
+        small, large = drawing(server.user.pk, 200), drawing(server.user.pk, 2000)
+        rows = [in_the_core(small), *through_the_server(server, small)]
+        rows += in_the_browser(server, small, large)
+    finally:
+        server.stop()
+    print(f"{platform.processor() or platform.machine()}, Python {platform.python_version()}")
+    print(table(rows))
+
+
+if __name__ == "__main__":
+    main()

@@ -1,0 +1,45 @@
+"""The items of a drawing by id, read from their JSON form only when somebody looks at them."""
+
+import json
+from collections.abc import Iterable, Iterator, Mapping
+from typing import Any
+
+from buildup.drawing.codec import read_item
+from buildup.drawing.model import Item
+
+
+class Items(Mapping[str, Item]):
+    """An immutable mapping of ids to items.
+
+    An item may be given as JSON text; it is read at the first look, so that opening a large
+    drawing costs nothing for what is not touched.
+    """
+
+    __slots__ = ("_held",)
+
+    def __init__(self, held: Mapping[str, Item | str] | None = None) -> None:
+        self._held: dict[str, Item | str] = dict(held or {})
+
+    def __getitem__(self, item_id: str) -> Item:
+        found = self._held[item_id]
+        if isinstance(found, str):
+            data: Any = json.loads(found)
+            found = self._held[item_id] = read_item(data)
+        return found
+
+    def __contains__(self, item_id: object) -> bool:
+        return item_id in self._held
+
+    def __iter__(self) -> Iterator[str]:
+        return iter(self._held)
+
+    def __len__(self) -> int:
+        return len(self._held)
+
+    def changed(self, *, put: Iterable[Item], removed: Iterable[str]) -> "Items":
+        """The items after some were put and others removed."""
+        after = Items(self._held)
+        after._held.update((i.id, i) for i in put)
+        for item_id in removed:
+            after._held.pop(item_id, None)
+        return after

@@ -1,0 +1,264 @@
+"""The API on MariaDB: versions, idempotence, history, owners, and what is refused."""
+
+import json
+
+from buildup.edits.apply import read_command
+from buildup.geometry.tolerances import FARTHEST
+from django.contrib.auth import get_user_model
+from django.db import connection
+from django.test import TransactionTestCase
+from django.test.utils import CaptureQueriesContext
+
+from studio import store
+from studio.actions.edit import edit
+from studio.models import Drawing, Item, Step
+
+SHEET = {"width": 400, "height": 300, "unit": "px"}
+PLATE = {
+    "kind": "draw_shape",
+    "item": "plate",
+    "shape": "rectangle",
+    "start": [0, 0],
+    "to": [100, 50],
+}
+
+
+def move(item="plate", by=(5, 0)):
+    return {"kind": "move_items", "items": [item], "by": list(by)}
+
+
+class ApiTest(TransactionTestCase):
+    def setUp(self):
+        store.forget_all()
+        people = get_user_model().objects
+        self.user = people.create_user("mira", password="reed-and-spruce")
+        self.other = people.create_user("ilse", password="reed-and-spruce")
+        self.client.force_login(self.user)
+        self.drawing = self.post("drawings", {"name": "Bridge", "sheet": SHEET}).json()["id"]
+        self.count = 0
+
+    def post(self, path, body=None, **headers):
+        text = body if isinstance(body, str) else json.dumps(body or {})
+        return self.client.post(f"/api/{path}", text, content_type="application/json", **headers)
+
+    def send(self, command, version=None, **more):
+        self.count += 1
+        row = Drawing.objects.get(pk=self.drawing)
+        body = {
+            "id": f"command-{self.count}",
+            "version": row.version if version is None else version,
+            "command": command,
+            "selection": ["plate"],
+            **more,
+        }
+        return self.post(f"drawings/{self.drawing}/commands", body)
+
+    def go(self, to, version=None):
+        self.count += 1
+        row = Drawing.objects.get(pk=self.drawing)
+        body = {"id": f"command-{self.count}", "version": version or row.version, "to": to}
+        return self.post(f"drawings/{self.drawing}/go", body)
+
+    def value(self):
+        store.forget_all()
+        return store.value_of(Drawing.objects.get(pk=self.drawing))
+
+    def x(self):
+        return self.value().items["plate"].frame.place.origin.real
+
+    def test_an_edit_answers_with_what_changed(self):
+        answer = self.send(PLATE).json()
+        self.assertEqual((answer["version"], answer["undo"]["name"]), (1, "Draw rectangle"))
+        self.assertEqual([i["id"] for i in answer["picture"]["items"]], ["plate"])
+        self.assertEqual(answer["picture"]["selection"]["dials"][0]["reach"], 25)
+        self.assertEqual(json.loads(Item.objects.get().body)["shape"], "rectangle")
+
+    def test_the_same_command_twice_is_applied_once(self):
+        self.send(PLATE)
+        body = {"id": "one-and-only", "version": 1, "command": move()}
+        path = f"drawings/{self.drawing}/commands"
+        first, second = self.post(path, body).json(), self.post(path, body).json()
+        self.assertEqual(first["version"], second["version"])
+        self.assertEqual(first["picture"]["items"], second["picture"]["items"])
+        self.assertEqual(self.x(), 55)
+
+    def test_a_stale_version_answers_what_changed_since(self):
+        self.send(PLATE)
+        self.send(move())
+        answer = self.send(move(by=(0, 9)), version=1)
+        self.assertEqual(answer.status_code, 409)
+        since = answer.json()["answer"]
+        self.assertEqual(since["version"], 2)
+        self.assertEqual([i["id"] for i in since["picture"]["items"]], ["plate"])
+        self.assertEqual(Step.objects.count(), 2)
+
+    def test_undo_redo_and_branches_that_are_not_lost(self):
+        self.assertEqual(self.go("undo").json()["code"], "nothing_to_undo")
+        self.send(PLATE)
+        self.send(move())
+        self.send(move())
+        self.go("undo")
+        self.assertEqual(self.go("undo").json()["redo"]["name"], "Move item")
+        self.assertEqual(self.x(), 50)
+        self.go("redo")
+        self.send(move(by=(100, 0)))
+        self.assertEqual(self.x(), 155)
+        self.assertEqual(self.go("redo").json()["code"], "nothing_to_redo")
+        steps = self.client.get(f"/api/drawings/{self.drawing}/history").json()
+        self.assertEqual([s["number"] for s in steps["steps"]], [1, 2, 7])
+        self.go(0)
+        self.assertEqual(self.value().order, ())
+        self.go(7)
+        self.assertEqual(self.x(), 155)
+        self.assertEqual(self.go(3).json()["code"], "unknown_step")
+        self.assertEqual(Step.objects.filter(number=3).count(), 1)
+
+    def test_nudges_merge_into_one_step(self):
+        self.send(PLATE)
+        for _ in range(3):
+            self.send(move(), merge=True)
+        self.send({"kind": "set_fill", "items": ["plate"], "colour": "#0C6B65"}, merge=True)
+        self.assertEqual(self.go("undo").json()["undo"]["name"], "Move item")
+        self.assertEqual(self.go("undo").json()["undo"]["name"], "Draw rectangle")
+        self.assertEqual(self.x(), 50)
+        self.go("redo")
+        self.assertEqual(self.x(), 65)
+
+    def test_two_processes_agree(self):
+        """One process's memory is behind; it catches up by the steps, and both read the same."""
+        self.send(PLATE)
+        behind = dict(store._kept)
+        self.send(move())
+        self.send({**PLATE, "item": "second"})
+        self.send({"kind": "order_items", "items": ["second"], "behind": None})
+        fresh = self.value()
+        store._kept.clear()
+        store._kept.update(behind)
+        row = Drawing.objects.get(pk=self.drawing)
+        with CaptureQueriesContext(
+            connection,
+        ) as queries:
+            caught_up = store.value_of(row)
+        self.assertEqual(len(queries), 1)
+        self.assertEqual((caught_up.order, caught_up.items), (fresh.order, fresh.items))
+
+    def test_the_work_of_an_edit_does_not_grow_with_the_drawing(self):
+        counts = []
+        for size in (1, 40):
+            for n in range(size):
+                self.send({**PLATE, "item": f"plate-{size}-{n}"})
+            with CaptureQueriesContext(connection) as queries:
+                self.send(move(f"plate-{size}-0"))
+            counts.append(len(queries))
+        self.assertEqual(counts[0], counts[1])
+        self.assertLessEqual(counts[0], 10)
+
+    def test_bad_requests_get_a_code_and_a_sentence_and_change_nothing(self):
+        self.send(PLATE)
+        commands = f"drawings/{self.drawing}/commands"
+        envelope = '{"id": "command-x", "version": 1, "command": %s}'
+        cases = [
+            (commands, "not json", 400, "bad_request"),
+            (commands, "[]", 422, "bad_request"),
+            (commands, '{"id": "x"}', 422, "bad_request"),
+            (commands, envelope % '"explode"', 422, "bad_data"),
+            (commands, envelope % '{"kind": "explode"}', 422, "bad_data"),
+            (commands, envelope % json.dumps(move("ghost")), 404, "unknown_item"),
+            (commands, envelope % json.dumps(move(by=(float("nan"), 0))), 422, "bad_data"),
+            (commands, envelope % json.dumps(move(by=(float("inf"), 0))), 422, "bad_data"),
+            (commands, envelope % json.dumps(move(by=(FARTHEST * 2, 0))), 422, "bad_data"),
+            (commands, envelope.replace("1", "9", 1) % json.dumps(move()), 422, "unknown_version"),
+            (
+                f"drawings/{self.drawing}/go",
+                '{"id":"command-y","version":1,"to":"x"}',
+                422,
+                "bad_request",
+            ),
+            (f"drawings/{self.drawing}/preview", '{"command": {"kind": "x"}}', 422, "bad_data"),
+            ("drawings", json.dumps({"name": "x" * 121, "sheet": SHEET}), 422, "bad_name"),
+            ("drawings", json.dumps({"name": " ", "sheet": SHEET}), 422, "bad_name"),
+            (
+                "drawings",
+                json.dumps({"name": "x", "sheet": {**SHEET, "width": 0}}),
+                422,
+                "bad_sheet",
+            ),
+            (
+                "drawings",
+                json.dumps({"name": "x", "sheet": {**SHEET, "width": 4e6}}),
+                422,
+                "bad_number",
+            ),
+            ("read", '{"text": "two", "unit": "mm"}', 422, "bad_length"),
+            ("drawings/999999/commands", envelope % json.dumps(PLATE), 404, "unknown_drawing"),
+        ]
+        before = (Step.objects.count(), Drawing.objects.count(), self.x())
+        for path, body, status, code in cases:
+            with self.subTest(body=body[:90]):
+                answer = self.post(path, body)
+                self.assertEqual((answer.status_code, answer.json()["code"]), (status, code))
+                self.assertTrue(answer.json()["sentence"].endswith("."))
+        self.assertEqual((Step.objects.count(), Drawing.objects.count(), self.x()), before)
+
+    def test_another_owners_drawing_is_not_there(self):
+        self.send(PLATE)
+        self.client.force_login(self.other)
+        base = f"drawings/{self.drawing}"
+        asked = [
+            self.client.get(f"/api/{base}"),
+            self.client.get(f"/api/{base}/drawing.svg"),
+            self.client.get(f"/api/{base}/history"),
+            self.client.delete(f"/api/{base}"),
+            self.post(f"{base}/duplicate"),
+            self.post(f"{base}/restore"),
+            self.post(f"{base}/preview", {"command": move()}),
+            self.send(move()),
+        ]
+        self.assertEqual({a.status_code for a in asked}, {404})
+        self.assertEqual({a.json()["code"] for a in asked}, {"unknown_drawing"})
+        self.assertEqual(self.client.get("/api/drawings").json(), [])
+
+    def test_a_deleted_drawing_is_not_there_until_it_is_restored(self):
+        self.send(PLATE)
+        self.client.delete(f"/api/drawings/{self.drawing}")
+        self.assertEqual(self.send(move()).json()["code"], "unknown_drawing")
+        self.assertEqual(self.post(f"drawings/{self.drawing}/restore").status_code, 200)
+        self.assertEqual(self.send(move()).status_code, 200)
+
+    def test_a_copy_has_items_and_history_of_its_own(self):
+        self.send(PLATE)
+        copy = self.post(f"drawings/{self.drawing}/duplicate").json()["id"]
+        self.send(move())
+        self.drawing = copy
+        self.assertEqual(self.x(), 50)
+        self.assertEqual(self.go("undo").status_code, 200)
+        self.assertEqual(self.value().order, ())
+
+    def test_nobody_gets_in_without_signing_in_or_without_the_token(self):
+        self.client.logout()
+        self.assertEqual(self.client.get("/api/drawings").json()["code"], "not_signed_in")
+        self.assertEqual(self.post("sign-in-demo").status_code, 403)
+        wrong = self.post("sign-in", {"name": "mira", "password": "no"})
+        self.assertEqual((wrong.status_code, wrong.json()["code"]), (403, "wrong_sign_in"))
+        strict = self.client_class(enforce_csrf_checks=True)
+        strict.force_login(self.user)
+        answer = strict.post("/api/drawings", "{}", content_type="application/json")
+        self.assertEqual(answer.status_code, 403)
+
+    def test_ids_that_differ_in_case_are_two_items(self):
+        self.send({**PLATE, "item": "Plate"})
+        self.send({**PLATE, "item": "plate"})
+        self.assertEqual(self.value().order, ("Plate", "plate"))
+
+    def test_a_refused_edit_leaves_no_trace(self):
+        row = Drawing.objects.get(pk=self.drawing)
+        with self.assertRaises(Exception):  # noqa: B017 - any failure inside the transaction
+            edit(
+                self.user.pk,
+                row.pk,
+                command_id="x" * 50,  # longer than the column: fails at the very end
+                version=0,
+                command=read_command(PLATE),
+            )
+        self.assertEqual((Item.objects.count(), Drawing.objects.get().version), (0, 0))
+        self.assertEqual(self.send(PLATE).status_code, 200)
