@@ -4,2161 +4,2237 @@
  */
 
 export interface paths {
-  "/api/vocabulary": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
+    "/api/vocabulary": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Vocabulary
+         * @description Units and shapes.
+         */
+        get: operations["studio_api_vocabulary"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    /**
-     * Vocabulary
-     * @description Units and shapes.
-     */
-    get: operations["studio_api_vocabulary"];
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/drawings": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
+    "/api/drawings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Drawings
+         * @description The drawings of whoever is signed in, newest first.
+         */
+        get: operations["studio_api_list_drawings"];
+        put?: never;
+        /**
+         * Make Drawing
+         * @description A new sheet.
+         */
+        post: operations["studio_api_make_drawing"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    /**
-     * List Drawings
-     * @description The drawings of whoever is signed in, newest first.
-     */
-    get: operations["studio_api_list_drawings"];
-    put?: never;
-    /**
-     * Make Drawing
-     * @description A new sheet.
-     */
-    post: operations["studio_api_make_drawing"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/drawings/{drawing}": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
+    "/api/drawings/{drawing}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Open Drawing
+         * @description A whole drawing; its drawables are handed on as they are stored, without reading them.
+         */
+        get: operations["studio_api_open_drawing"];
+        put?: never;
+        post?: never;
+        /**
+         * Delete Drawing
+         * @description Take a drawing out of sight.
+         */
+        delete: operations["studio_api_delete_drawing"];
+        options?: never;
+        head?: never;
+        /**
+         * Rename Drawing
+         * @description Another name.
+         */
+        patch: operations["studio_api_rename_drawing"];
+        trace?: never;
     };
-    /**
-     * Open Drawing
-     * @description A whole drawing; its drawables are handed on as they are stored, without reading them.
-     */
-    get: operations["studio_api_open_drawing"];
-    put?: never;
-    post?: never;
-    /**
-     * Delete Drawing
-     * @description Take a drawing out of sight.
-     */
-    delete: operations["studio_api_delete_drawing"];
-    options?: never;
-    head?: never;
-    /**
-     * Rename Drawing
-     * @description Another name.
-     */
-    patch: operations["studio_api_rename_drawing"];
-    trace?: never;
-  };
-  "/api/drawings/{drawing}/duplicate": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
+    "/api/drawings/{drawing}/duplicate": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Duplicate Drawing
+         * @description A copy.
+         */
+        post: operations["studio_api_duplicate_drawing"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    get?: never;
-    put?: never;
-    /**
-     * Duplicate Drawing
-     * @description A copy.
-     */
-    post: operations["studio_api_duplicate_drawing"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/drawings/{drawing}/restore": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
+    "/api/drawings/{drawing}/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Restore Drawing
+         * @description Bring a deleted drawing back.
+         */
+        post: operations["studio_api_restore_drawing"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    get?: never;
-    put?: never;
-    /**
-     * Restore Drawing
-     * @description Bring a deleted drawing back.
-     */
-    post: operations["studio_api_restore_drawing"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/drawings/{drawing}/commands": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
+    "/api/drawings/{drawing}/commands": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Command
+         * @description Keep an edit.
+         */
+        post: operations["studio_api_command"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    get?: never;
-    put?: never;
-    /**
-     * Command
-     * @description Keep an edit.
-     */
-    post: operations["studio_api_command"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/drawings/{drawing}/go": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
+    "/api/drawings/{drawing}/go": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Along History
+         * @description Undo, redo, or go to a step.
+         */
+        post: operations["studio_api_along_history"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    get?: never;
-    put?: never;
-    /**
-     * Along History
-     * @description Undo, redo, or go to a step.
-     */
-    post: operations["studio_api_along_history"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/drawings/{drawing}/preview": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
+    "/api/drawings/{drawing}/preview": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Preview
+         * @description What an edit would change; nothing is kept.
+         */
+        post: operations["studio_api_preview"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    get?: never;
-    put?: never;
-    /**
-     * Preview
-     * @description What an edit would change; nothing is kept.
-     */
-    post: operations["studio_api_preview"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/drawings/{drawing}/selection": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
+    "/api/drawings/{drawing}/selection": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Select
+         * @description Marks and numbers of what is selected.
+         */
+        post: operations["studio_api_select"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    get?: never;
-    put?: never;
-    /**
-     * Select
-     * @description Marks and numbers of what is selected.
-     */
-    post: operations["studio_api_select"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/drawings/{drawing}/within": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
+    "/api/drawings/{drawing}/within": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Within
+         * @description The items that a dragged box touches.
+         */
+        post: operations["studio_api_within"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    get?: never;
-    put?: never;
-    /**
-     * Within
-     * @description The items that a dragged box touches.
-     */
-    post: operations["studio_api_within"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/drawings/{drawing}/history": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
+    "/api/drawings/{drawing}/history": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * History
+         * @description The steps of a drawing.
+         */
+        get: operations["studio_api_history"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    /**
-     * History
-     * @description The steps of a drawing.
-     */
-    get: operations["studio_api_history"];
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/drawings/{drawing}/drawing.svg": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
+    "/api/drawings/{drawing}/drawing.svg": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Send Svg
+         * @description The drawing as SVG: to keep, or (`inline`) as the picture on its card.
+         */
+        get: operations["studio_api_send_svg"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    /**
-     * Send Svg
-     * @description The drawing as SVG: to keep, or (`inline`) as the picture on its card.
-     */
-    get: operations["studio_api_send_svg"];
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/read": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
+    "/api/read": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Read Typed
+         * @description A typed length in sheet units, or a typed plain number.
+         */
+        post: operations["studio_api_read_typed"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    get?: never;
-    put?: never;
-    /**
-     * Read Typed
-     * @description A typed length in sheet units, or a typed plain number.
-     */
-    post: operations["studio_api_read_typed"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/me": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
+    "/api/me": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Me
+         * @description Who is signed in.
+         */
+        get: operations["studio_people_me"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    /**
-     * Me
-     * @description Who is signed in.
-     */
-    get: operations["studio_people_me"];
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/sign-in": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
+    "/api/sign-in": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Sign In
+         * @description Sign in by name and password.
+         */
+        post: operations["studio_people_sign_in"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    get?: never;
-    put?: never;
-    /**
-     * Sign In
-     * @description Sign in by name and password.
-     */
-    post: operations["studio_people_sign_in"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/sign-in-demo": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
+    "/api/sign-in-demo": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Sign In Demo
+         * @description Open the invented workshop's account, where this runs as a demo on loopback.
+         */
+        post: operations["studio_people_sign_in_demo"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    get?: never;
-    put?: never;
-    /**
-     * Sign In Demo
-     * @description Open the invented workshop's account, where this runs as a demo on loopback.
-     */
-    post: operations["studio_people_sign_in_demo"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/sign-out": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
+    "/api/sign-out": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Sign Out
+         * @description Sign out.
+         */
+        post: operations["studio_people_sign_out"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    get?: never;
-    put?: never;
-    /**
-     * Sign Out
-     * @description Sign out.
-     */
-    post: operations["studio_people_sign_out"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
 }
 export type webhooks = Record<string, never>;
 export interface components {
-  schemas: {
-    /**
-     * DialFacts
-     * @description A dial as declared in the registry of shapes.
-     */
-    DialFacts: {
-      /** Name */
-      name: string;
-      /** Label */
-      label: string;
-      /**
-       * Unit
-       * @enum {string}
-       */
-      unit: "length" | "count" | "angle" | "percent";
-      /** Default */
-      default: number;
-      /** Step */
-      step: number;
-      /** Help */
-      help: string;
+    schemas: {
+        /**
+         * DialFacts
+         * @description A dial as declared in the registry of shapes.
+         */
+        DialFacts: {
+            /** Name */
+            name: string;
+            /** Label */
+            label: string;
+            /**
+             * Unit
+             * @enum {string}
+             */
+            unit: "length" | "count" | "angle" | "percent";
+            /** Default */
+            default: number;
+            /** Step */
+            step: number;
+            /** Help */
+            help: string;
+        };
+        /**
+         * ShapeFacts
+         * @description A kind of shape.
+         */
+        ShapeFacts: {
+            /** Name */
+            name: string;
+            /** Label */
+            label: string;
+            /** Dials */
+            dials: components["schemas"]["DialFacts"][];
+        };
+        /**
+         * UnitFacts
+         * @description A unit: sheet units in one of it, and the decimals worth showing.
+         */
+        UnitFacts: {
+            /** Name */
+            name: string;
+            /** Size */
+            size: number;
+            /** Decimals */
+            decimals: number;
+        };
+        /**
+         * Vocabulary
+         * @description What the front end shows of the core's registries.
+         */
+        Vocabulary: {
+            /** Units */
+            units: components["schemas"]["UnitFacts"][];
+            /** Shapes */
+            shapes: components["schemas"]["ShapeFacts"][];
+        };
+        /**
+         * Card
+         * @description A drawing on the home page.
+         */
+        Card: {
+            /** Id */
+            id: number;
+            /** Name */
+            name: string;
+            sheet: components["schemas"]["Sheet"];
+            /** Version */
+            version: number;
+            /**
+             * Changed
+             * Format: date-time
+             */
+            changed: string;
+        };
+        /**
+         * Sheet
+         * @description The area that is sent out: size in sheet units, the unit it is measured in, its colour.
+         */
+        Sheet: {
+            /**
+             * Width
+             * @default 793.7007874015748
+             */
+            width?: number;
+            /**
+             * Height
+             * @default 1122.5196850393702
+             */
+            height?: number;
+            /**
+             * Unit
+             * @default mm
+             */
+            unit?: string;
+            /**
+             * Colour
+             * @default #FFFFFF
+             */
+            colour?: string | null;
+        };
+        /**
+         * SheetIn
+         * @description A new drawing.
+         */
+        SheetIn: {
+            /** Name */
+            name: string;
+            sheet: components["schemas"]["Sheet"];
+        };
+        /**
+         * NameIn
+         * @description A new name.
+         */
+        NameIn: {
+            /** Name */
+            name: string;
+        };
+        /**
+         * AnchorMark
+         * @description An anchor with all that its mark shows.
+         */
+        AnchorMark: {
+            /** Item */
+            item: string;
+            /** Contour */
+            contour: number;
+            /** Index */
+            index: number;
+            /** At */
+            at: [
+                number,
+                number
+            ];
+            /** Into */
+            into: [
+                number,
+                number
+            ] | null;
+            /** Out */
+            out: [
+                number,
+                number
+            ] | null;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "corner" | "smooth" | "symmetric" | "flowing";
+            /** Back */
+            back: [
+                number,
+                number
+            ];
+            /** On */
+            on: [
+                number,
+                number
+            ];
+            /** Into Polar */
+            into_polar: [
+                number,
+                number
+            ] | null;
+            /** Out Polar */
+            out_polar: [
+                number,
+                number
+            ] | null;
+            /** First */
+            first: boolean;
+            /** End */
+            end: boolean;
+        };
+        /**
+         * Board
+         * @description A whole drawing, opened.
+         */
+        Board: {
+            /** Version */
+            version: number;
+            picture: components["schemas"]["Picture"];
+            undo: components["schemas"]["StepName"] | null;
+            redo: components["schemas"]["StepName"] | null;
+            /**
+             * Kept
+             * Format: date-time
+             */
+            kept: string;
+            /** Id */
+            id: number;
+            /** Name */
+            name: string;
+        };
+        /**
+         * Box
+         * @description The frame of a selection, along its own axes.
+         */
+        Box: {
+            /** Centre */
+            centre: [
+                number,
+                number
+            ];
+            /** Width */
+            width: number;
+            /** Height */
+            height: number;
+            /** Angle */
+            angle: number;
+            /** Corners */
+            corners: [
+                [
+                    number,
+                    number
+                ],
+                [
+                    number,
+                    number
+                ],
+                [
+                    number,
+                    number
+                ],
+                [
+                    number,
+                    number
+                ]
+            ];
+        };
+        /**
+         * DialReading
+         * @description A dial of a selected shape, for the Readout.
+         */
+        DialReading: {
+            /** Dial */
+            dial: string;
+            /** Value */
+            value: number;
+            /** Reach */
+            reach: number;
+        };
+        /**
+         * Drawable
+         * @description An item as the canvas draws it.
+         */
+        Drawable: {
+            /** Id */
+            id: string;
+            /** Name */
+            name: string;
+            /** Type */
+            type: string;
+            /** Hidden */
+            hidden: boolean;
+            /** Locked */
+            locked: boolean;
+            /** Path */
+            path: string;
+            /**
+             * Rule
+             * @enum {string}
+             */
+            rule: "nonzero" | "evenodd";
+            style: components["schemas"]["Style"];
+            /** Box */
+            box: [
+                number,
+                number,
+                number,
+                number
+            ];
+        };
+        /**
+         * PegMark
+         * @description A peg of a selected shape.
+         */
+        PegMark: {
+            /** Item */
+            item: string;
+            /** Dial */
+            dial: string;
+            /** Label */
+            label: string;
+            /** At */
+            at: [
+                number,
+                number
+            ];
+            /** Along */
+            along: [
+                number,
+                number
+            ];
+            /** Value */
+            value: number;
+        };
+        /**
+         * Picture
+         * @description What changes on the canvas.
+         */
+        Picture: {
+            /** Items */
+            items: components["schemas"]["Drawable"][];
+            /** Removed */
+            removed: string[];
+            /** Order */
+            order: string[] | null;
+            sheet: components["schemas"]["Sheet"] | null;
+            selection: components["schemas"]["Selection"];
+        };
+        /**
+         * Selection
+         * @description What the Readout and the marks show of the selected items.
+         */
+        Selection: {
+            /** Items */
+            items: string[];
+            frame: components["schemas"]["Box"] | null;
+            /** Anchors */
+            anchors: components["schemas"]["AnchorMark"][];
+            /** Pegs */
+            pegs: components["schemas"]["PegMark"][];
+            /** Dials */
+            dials: components["schemas"]["DialReading"][];
+        };
+        /**
+         * StepName
+         * @description A step of the history.
+         */
+        StepName: {
+            /** Number */
+            number: number;
+            /** Name */
+            name: string;
+        };
+        /**
+         * Style
+         * @description How an item is painted; a colour is `#RRGGBB` or None for none.
+         */
+        Style: {
+            /** Fill */
+            fill?: string | null;
+            /**
+             * Stroke
+             * @default #1B2924
+             */
+            stroke?: string | null;
+            /**
+             * Stroke Width
+             * @default 2
+             */
+            stroke_width?: number;
+            /**
+             * Cap
+             * @default round
+             * @enum {string}
+             */
+            cap?: "butt" | "round" | "square";
+            /**
+             * Join
+             * @default round
+             * @enum {string}
+             */
+            join?: "miter" | "round" | "bevel";
+        };
+        /**
+         * Answer
+         * @description A change that was kept, and what it changed since the version the client knew.
+         */
+        Answer: {
+            /** Version */
+            version: number;
+            picture: components["schemas"]["Picture"];
+            undo: components["schemas"]["StepName"] | null;
+            redo: components["schemas"]["StepName"] | null;
+            /**
+             * Kept
+             * Format: date-time
+             */
+            kept: string;
+        };
+        /**
+         * StaleAnswer
+         * @description The drawing has moved on: what changed since.
+         */
+        StaleAnswer: {
+            /** Code */
+            code: string;
+            /** Sentence */
+            sentence: string;
+            /**
+             * Place
+             * @default
+             */
+            place?: string;
+            answer: components["schemas"]["Answer"];
+        };
+        /**
+         * AddOutline
+         * @description Adds a whole outline.
+         */
+        AddOutline: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "add_outline";
+            /**
+             * Item
+             * @description The id of the new outline.
+             */
+            item: string;
+            /**
+             * Called
+             * @description Its name; None for the next number.
+             */
+            called?: string | null;
+            /**
+             * Contours
+             * @description Its contours.
+             */
+            contours: components["schemas"]["Contour"][];
+            /**
+             * Rule
+             * @description Which parts of overlapping contours are inside.
+             * @default nonzero
+             * @enum {string}
+             */
+            rule?: "nonzero" | "evenodd";
+            /**
+             * @description How it is painted.
+             * @default {
+             *       "fill": null,
+             *       "stroke": "#1B2924",
+             *       "stroke_width": 2,
+             *       "cap": "round",
+             *       "join": "round"
+             *     }
+             */
+            style?: components["schemas"]["Style"];
+        };
+        /**
+         * Anchor
+         * @description An anchor point.
+         *
+         *     Args:
+         *         at: its place.
+         *         into: the handle of the segment that arrives, relative to `at`, or None when withdrawn.
+         *         out: the handle of the segment that leaves, likewise.
+         *         kind: how the two handles hang together.
+         */
+        Anchor: {
+            /** At */
+            at: [
+                number,
+                number
+            ];
+            /** Into */
+            into?: [
+                number,
+                number
+            ] | null;
+            /** Out */
+            out?: [
+                number,
+                number
+            ] | null;
+            /**
+             * Kind
+             * @default corner
+             * @enum {string}
+             */
+            kind?: "corner" | "smooth" | "symmetric" | "flowing";
+        };
+        /**
+         * CloseOutline
+         * @description Closes an open contour by a segment from its last anchor to its first.
+         */
+        CloseOutline: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "close_outline";
+            /**
+             * Item
+             * @description The outline.
+             */
+            item: string;
+            /**
+             * Contour
+             * @description Which of its contours.
+             * @default 0
+             */
+            contour?: number;
+            /**
+             * Handle
+             * @description What the first anchor's outgoing handle would be; its incoming one is set to the mirror.
+             */
+            handle?: [
+                number,
+                number
+            ] | null;
+        };
+        /**
+         * CommandIn
+         * @description An edit. The id is made by the client; sending it twice applies it once.
+         */
+        CommandIn: {
+            /** Id */
+            id: string;
+            /** Version */
+            version: number;
+            /** Command */
+            command: components["schemas"]["DrawAnchor"] | components["schemas"]["CloseOutline"] | components["schemas"]["AddOutline"] | components["schemas"]["MoveAnchors"] | components["schemas"]["PlaceAnchor"] | components["schemas"]["MoveHandle"] | components["schemas"]["SetHandle"] | components["schemas"]["SetAnchorKind"] | components["schemas"]["RemoveAnchors"] | components["schemas"]["DrawShape"] | components["schemas"]["SetDial"] | components["schemas"]["DragPeg"] | components["schemas"]["TurnIntoOutlines"] | components["schemas"]["MoveItems"] | components["schemas"]["ResizeItems"] | components["schemas"]["TurnItems"] | components["schemas"]["PlaceItems"] | components["schemas"]["SetFill"] | components["schemas"]["SetStroke"] | components["schemas"]["SetStrokeWidth"] | components["schemas"]["RemoveItems"] | components["schemas"]["DuplicateItems"] | components["schemas"]["OrderItems"] | components["schemas"]["HideItems"] | components["schemas"]["LockItems"] | components["schemas"]["RenameItem"] | components["schemas"]["SetSheet"];
+            /**
+             * Selection
+             * @default []
+             */
+            selection?: string[];
+            /**
+             * Merge
+             * @default false
+             */
+            merge?: boolean;
+        };
+        /**
+         * Contour
+         * @description Anchors in the order of the path; a closed contour also joins the last to the first.
+         */
+        Contour: {
+            /** Anchors */
+            anchors: components["schemas"]["Anchor"][];
+            /**
+             * Closed
+             * @default false
+             */
+            closed?: boolean;
+        };
+        /**
+         * DragPeg
+         * @description Drags a peg of a shape on the canvas.
+         */
+        DragPeg: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "drag_peg";
+            /**
+             * Item
+             * @description Which shape.
+             */
+            item: string;
+            /**
+             * Dial
+             * @description The dial that the peg moves.
+             */
+            dial: string;
+            /**
+             * To
+             * @description Where the peg is dragged to.
+             */
+            to: [
+                number,
+                number
+            ];
+        };
+        /**
+         * DrawAnchor
+         * @description Starts an outline with one anchor, or adds an anchor at the end of an open one.
+         */
+        DrawAnchor: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "draw_anchor";
+            /**
+             * Item
+             * @description The outline; it is made when it does not exist yet.
+             */
+            item: string;
+            /**
+             * At
+             * @description Where the anchor stands.
+             */
+            at: [
+                number,
+                number
+            ];
+            /**
+             * Handle
+             * @description Its outgoing handle, relative to it; the incoming one mirrors it. None: a corner.
+             */
+            handle?: [
+                number,
+                number
+            ] | null;
+            /**
+             * Straight
+             * @description The segment from the last anchor only at multiples of 45°.
+             * @default false
+             */
+            straight?: boolean;
+            /**
+             * Stepped
+             * @description The handle only at multiples of 15°.
+             * @default false
+             */
+            stepped?: boolean;
+            /**
+             * @description How a new outline is painted.
+             * @default {
+             *       "fill": null,
+             *       "stroke": "#1B2924",
+             *       "stroke_width": 2,
+             *       "cap": "round",
+             *       "join": "round"
+             *     }
+             */
+            style?: components["schemas"]["Style"];
+        };
+        /**
+         * DrawShape
+         * @description Draws a shape by dragging its box from corner to corner.
+         */
+        DrawShape: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "draw_shape";
+            /**
+             * Item
+             * @description The id of the new shape.
+             */
+            item: string;
+            /**
+             * Shape
+             * @description Its kind, by the registry's name.
+             */
+            shape: string;
+            /**
+             * Start
+             * @description Where the drag began: a corner, or the middle when `centred`.
+             */
+            start: [
+                number,
+                number
+            ];
+            /**
+             * To
+             * @description The opposite corner.
+             */
+            to: [
+                number,
+                number
+            ];
+            /**
+             * Square
+             * @description As wide as high, by the larger of the two.
+             * @default false
+             */
+            square?: boolean;
+            /**
+             * Centred
+             * @description The drag began in the middle.
+             * @default false
+             */
+            centred?: boolean;
+            /**
+             * Called
+             * @description Its name; None for the kind's label and the next number.
+             */
+            called?: string | null;
+            /**
+             * Dials
+             * @description Values of its dials; those left out take their defaults.
+             */
+            dials?: {
+                [key: string]: number;
+            };
+            /**
+             * @description How it is painted.
+             * @default {
+             *       "fill": null,
+             *       "stroke": "#1B2924",
+             *       "stroke_width": 2,
+             *       "cap": "round",
+             *       "join": "round"
+             *     }
+             */
+            style?: components["schemas"]["Style"];
+        };
+        /**
+         * DuplicateItems
+         * @description Copies items, in front of all others.
+         */
+        DuplicateItems: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "duplicate_items";
+            /**
+             * Items
+             * @description Which items.
+             */
+            items: string[];
+            /**
+             * Copies
+             * @description The ids of the copies, one for each item.
+             */
+            copies: string[];
+            /**
+             * By
+             * @description How far the copies stand from their originals.
+             * @default [
+             *       0,
+             *       0
+             *     ]
+             */
+            by?: [
+                number,
+                number
+            ];
+        };
+        /**
+         * HideItems
+         * @description Hides items or shows them again; what is hidden is not sent out.
+         */
+        HideItems: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "hide_items";
+            /**
+             * Items
+             * @description Which items.
+             */
+            items: string[];
+            /**
+             * Hidden
+             * @description Hide, or show.
+             */
+            hidden: boolean;
+        };
+        /**
+         * LockItems
+         * @description Locks items against edits or frees them again.
+         */
+        LockItems: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "lock_items";
+            /**
+             * Items
+             * @description Which items.
+             */
+            items: string[];
+            /**
+             * Locked
+             * @description Lock, or free.
+             */
+            locked: boolean;
+        };
+        /**
+         * MoveAnchors
+         * @description Moves anchors, their handles with them.
+         */
+        MoveAnchors: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "move_anchors";
+            /**
+             * Anchors
+             * @description Which anchors.
+             */
+            anchors: [
+                string,
+                number,
+                number
+            ][];
+            /**
+             * By
+             * @description How far.
+             */
+            by: [
+                number,
+                number
+            ];
+            /**
+             * Straight
+             * @description Only level, upright or at 45°.
+             * @default false
+             */
+            straight?: boolean;
+        };
+        /**
+         * MoveHandle
+         * @description Drags the end of a handle; the other handle follows as the anchor's kind asks.
+         */
+        MoveHandle: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "move_handle";
+            /**
+             * Anchor
+             * @description Which anchor.
+             */
+            anchor: [
+                string,
+                number,
+                number
+            ];
+            /**
+             * Side
+             * @description The handle of the segment that arrives (`into`) or leaves (`out`).
+             * @enum {string}
+             */
+            side: "into" | "out";
+            /**
+             * To
+             * @description Where the handle's end goes.
+             */
+            to: [
+                number,
+                number
+            ];
+            /**
+             * Alone
+             * @description Leaves the other handle where it is; a smooth anchor becomes a corner.
+             * @default false
+             */
+            alone?: boolean;
+            /**
+             * Stepped
+             * @description Only at multiples of 15°.
+             * @default false
+             */
+            stepped?: boolean;
+        };
+        /**
+         * MoveItems
+         * @description Moves items.
+         */
+        MoveItems: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "move_items";
+            /**
+             * Items
+             * @description Which items.
+             */
+            items: string[];
+            /**
+             * By
+             * @description How far.
+             */
+            by: [
+                number,
+                number
+            ];
+            /**
+             * Straight
+             * @description Only level, upright or at 45°.
+             * @default false
+             */
+            straight?: boolean;
+        };
+        /**
+         * OrderItems
+         * @description Puts items, in their present order, just in front of another item or at the back.
+         */
+        OrderItems: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "order_items";
+            /**
+             * Items
+             * @description Which items.
+             */
+            items: string[];
+            /**
+             * Behind
+             * @description The item they come to lie in front of; None: the very back.
+             */
+            behind?: string | null;
+        };
+        /**
+         * PlaceAnchor
+         * @description Puts one anchor at typed coordinates.
+         */
+        PlaceAnchor: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "place_anchor";
+            /**
+             * Anchor
+             * @description Which anchor.
+             */
+            anchor: [
+                string,
+                number,
+                number
+            ];
+            /**
+             * X
+             * @description Its new x, or None to keep it.
+             */
+            x?: number | null;
+            /**
+             * Y
+             * @description Its new y, or None to keep it.
+             */
+            y?: number | null;
+        };
+        /**
+         * PlaceItems
+         * @description Puts items at typed numbers: the middle of their frame, its size, its angle.
+         */
+        PlaceItems: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "place_items";
+            /**
+             * Items
+             * @description Which items.
+             */
+            items: string[];
+            /**
+             * X
+             * @description The middle's new x, or None to keep it.
+             */
+            x?: number | null;
+            /**
+             * Y
+             * @description The middle's new y, or None to keep it.
+             */
+            y?: number | null;
+            /**
+             * Width
+             * @description The frame's new width, or None to keep it.
+             */
+            width?: number | null;
+            /**
+             * Height
+             * @description The frame's new height, or None to keep it.
+             */
+            height?: number | null;
+            /**
+             * Angle
+             * @description The frame's new angle in degrees, or None to keep it.
+             */
+            angle?: number | null;
+        };
+        /**
+         * RemoveAnchors
+         * @description Removes anchors; an outline left with fewer than two anchors goes too.
+         */
+        RemoveAnchors: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "remove_anchors";
+            /**
+             * Anchors
+             * @description Which anchors.
+             */
+            anchors: [
+                string,
+                number,
+                number
+            ][];
+        };
+        /**
+         * RemoveItems
+         * @description Removes items.
+         */
+        RemoveItems: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "remove_items";
+            /**
+             * Items
+             * @description Which items.
+             */
+            items: string[];
+        };
+        /**
+         * RenameItem
+         * @description Gives an item another name.
+         */
+        RenameItem: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "rename_item";
+            /**
+             * Item
+             * @description Which item.
+             */
+            item: string;
+            /**
+             * Called
+             * @description Its new name.
+             */
+            called: string;
+        };
+        /**
+         * ResizeItems
+         * @description Drags a side bar or a corner bracket of the frame around items.
+         */
+        ResizeItems: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "resize_items";
+            /**
+             * Items
+             * @description Which items.
+             */
+            items: string[];
+            /**
+             * Grip
+             * @description Which side or corner is dragged, by compass.
+             * @enum {string}
+             */
+            grip: "nw" | "n" | "ne" | "e" | "se" | "s" | "sw" | "w";
+            /**
+             * To
+             * @description Where it goes.
+             */
+            to: [
+                number,
+                number
+            ];
+            /**
+             * Even
+             * @description Keeps the proportions.
+             * @default false
+             */
+            even?: boolean;
+            /**
+             * Centred
+             * @description Keeps the middle in place instead of the opposite side.
+             * @default false
+             */
+            centred?: boolean;
+        };
+        /**
+         * SetAnchorKind
+         * @description Changes the kind of anchors, moving their handles as little as possible.
+         */
+        SetAnchorKind: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "set_anchor_kind";
+            /**
+             * Anchors
+             * @description Which anchors.
+             */
+            anchors: [
+                string,
+                number,
+                number
+            ][];
+            /**
+             * To
+             * @description The kind they become.
+             * @enum {string}
+             */
+            to: "corner" | "smooth" | "symmetric" | "flowing";
+        };
+        /**
+         * SetDial
+         * @description Sets one dial of one or several shapes.
+         */
+        SetDial: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "set_dial";
+            /**
+             * Items
+             * @description Which shapes.
+             */
+            items: string[];
+            /**
+             * Dial
+             * @description Which dial, by its name.
+             */
+            dial: string;
+            /**
+             * Value
+             * @description Its new value, in the dial's unit; a length in sheet units.
+             */
+            value: number;
+        };
+        /**
+         * SetFill
+         * @description Sets the fill of items.
+         */
+        SetFill: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "set_fill";
+            /**
+             * Items
+             * @description Which items.
+             */
+            items: string[];
+            /**
+             * Colour
+             * @description `#RRGGBB`, or None for none.
+             */
+            colour: string | null;
+        };
+        /**
+         * SetHandle
+         * @description Sets a handle by typed angle and length.
+         */
+        SetHandle: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "set_handle";
+            /**
+             * Anchor
+             * @description Which anchor.
+             */
+            anchor: [
+                string,
+                number,
+                number
+            ];
+            /**
+             * Side
+             * @description The handle of the segment that arrives (`into`) or leaves (`out`).
+             * @enum {string}
+             */
+            side: "into" | "out";
+            /**
+             * Angle
+             * @description Its direction in degrees, clockwise from level right.
+             */
+            angle: number;
+            /**
+             * Length
+             * @description Its length; 0 withdraws it.
+             */
+            length: number;
+        };
+        /**
+         * SetSheet
+         * @description Sets the sheet.
+         */
+        SetSheet: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "set_sheet";
+            /** @description The new sheet. */
+            sheet: components["schemas"]["Sheet"];
+        };
+        /**
+         * SetStroke
+         * @description Sets the stroke colour of items.
+         */
+        SetStroke: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "set_stroke";
+            /**
+             * Items
+             * @description Which items.
+             */
+            items: string[];
+            /**
+             * Colour
+             * @description `#RRGGBB`, or None for none.
+             */
+            colour: string | null;
+        };
+        /**
+         * SetStrokeWidth
+         * @description Sets the stroke width of items.
+         */
+        SetStrokeWidth: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "set_stroke_width";
+            /**
+             * Items
+             * @description Which items.
+             */
+            items: string[];
+            /**
+             * Width
+             * @description The width in sheet units, at least 0.
+             */
+            width: number;
+        };
+        /**
+         * TurnIntoOutlines
+         * @description Gives up dials for plain outlines with the same form.
+         */
+        TurnIntoOutlines: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "turn_into_outlines";
+            /**
+             * Items
+             * @description Which items; outlines among them stay as they are.
+             */
+            items: string[];
+        };
+        /**
+         * TurnItems
+         * @description Turns items about the middle of their frame, from one pointer place to another.
+         */
+        TurnItems: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "turn_items";
+            /**
+             * Items
+             * @description Which items.
+             */
+            items: string[];
+            /**
+             * Start
+             * @description Where the drag began.
+             */
+            start: [
+                number,
+                number
+            ];
+            /**
+             * To
+             * @description Where it is now.
+             */
+            to: [
+                number,
+                number
+            ];
+            /**
+             * Stepped
+             * @description Only at multiples of 15°.
+             * @default false
+             */
+            stepped?: boolean;
+        };
+        /**
+         * GoIn
+         * @description A step along the history.
+         */
+        GoIn: {
+            /** Id */
+            id: string;
+            /** Version */
+            version: number;
+            /** To */
+            to: ("undo" | "redo") | number;
+            /**
+             * Selection
+             * @default []
+             */
+            selection?: string[];
+        };
+        /**
+         * PreviewIn
+         * @description A command that is not kept.
+         */
+        PreviewIn: {
+            /** Command */
+            command: components["schemas"]["DrawAnchor"] | components["schemas"]["CloseOutline"] | components["schemas"]["AddOutline"] | components["schemas"]["MoveAnchors"] | components["schemas"]["PlaceAnchor"] | components["schemas"]["MoveHandle"] | components["schemas"]["SetHandle"] | components["schemas"]["SetAnchorKind"] | components["schemas"]["RemoveAnchors"] | components["schemas"]["DrawShape"] | components["schemas"]["SetDial"] | components["schemas"]["DragPeg"] | components["schemas"]["TurnIntoOutlines"] | components["schemas"]["MoveItems"] | components["schemas"]["ResizeItems"] | components["schemas"]["TurnItems"] | components["schemas"]["PlaceItems"] | components["schemas"]["SetFill"] | components["schemas"]["SetStroke"] | components["schemas"]["SetStrokeWidth"] | components["schemas"]["RemoveItems"] | components["schemas"]["DuplicateItems"] | components["schemas"]["OrderItems"] | components["schemas"]["HideItems"] | components["schemas"]["LockItems"] | components["schemas"]["RenameItem"] | components["schemas"]["SetSheet"];
+            /**
+             * Selection
+             * @default []
+             */
+            selection?: string[];
+        };
+        /**
+         * SelectionIn
+         * @description What is selected.
+         */
+        SelectionIn: {
+            /** Selection */
+            selection: string[];
+        };
+        /**
+         * AreaIn
+         * @description A dragged box, by two opposite corners.
+         */
+        AreaIn: {
+            /** Start */
+            start: [
+                number,
+                number
+            ];
+            /** End */
+            end: [
+                number,
+                number
+            ];
+        };
+        /**
+         * History
+         * @description The line of history: every step from the first, and where the drawing stands.
+         */
+        History: {
+            /** Steps */
+            steps: components["schemas"]["StepName"][];
+            /** At */
+            at: number;
+        };
+        /**
+         * Typed
+         * @description What was typed, in sheet units or as a plain number.
+         */
+        Typed: {
+            /** Value */
+            value: number;
+        };
+        /**
+         * TypedIn
+         * @description A typed value: `unit` for a length, none for a plain number.
+         */
+        TypedIn: {
+            /** Text */
+            text: string;
+            /** Unit */
+            unit?: string | null;
+        };
+        /**
+         * Me
+         * @description Who is signed in, if anybody, and whether the demo's door is open.
+         */
+        Me: {
+            /** Name */
+            name: string | null;
+            /** Demo */
+            demo: boolean;
+        };
+        /**
+         * SignIn
+         * @description Name and password.
+         */
+        SignIn: {
+            /** Name */
+            name: string;
+            /** Password */
+            password: string;
+        };
     };
-    /**
-     * ShapeFacts
-     * @description A kind of shape.
-     */
-    ShapeFacts: {
-      /** Name */
-      name: string;
-      /** Label */
-      label: string;
-      /** Dials */
-      dials: components["schemas"]["DialFacts"][];
-    };
-    /**
-     * UnitFacts
-     * @description A unit: sheet units in one of it, and the decimals worth showing.
-     */
-    UnitFacts: {
-      /** Name */
-      name: string;
-      /** Size */
-      size: number;
-      /** Decimals */
-      decimals: number;
-    };
-    /**
-     * Vocabulary
-     * @description What the front end shows of the core's registries.
-     */
-    Vocabulary: {
-      /** Units */
-      units: components["schemas"]["UnitFacts"][];
-      /** Shapes */
-      shapes: components["schemas"]["ShapeFacts"][];
-    };
-    /**
-     * Card
-     * @description A drawing on the home page.
-     */
-    Card: {
-      /** Id */
-      id: number;
-      /** Name */
-      name: string;
-      sheet: components["schemas"]["Sheet"];
-      /** Version */
-      version: number;
-      /**
-       * Changed
-       * Format: date-time
-       */
-      changed: string;
-    };
-    /**
-     * Sheet
-     * @description The area that is sent out: size in sheet units, the unit it is measured in, its colour.
-     */
-    Sheet: {
-      /**
-       * Width
-       * @default 793.7007874015748
-       */
-      width?: number;
-      /**
-       * Height
-       * @default 1122.5196850393702
-       */
-      height?: number;
-      /**
-       * Unit
-       * @default mm
-       */
-      unit?: string;
-      /**
-       * Colour
-       * @default #FFFFFF
-       */
-      colour?: string | null;
-    };
-    /**
-     * SheetIn
-     * @description A new drawing.
-     */
-    SheetIn: {
-      /** Name */
-      name: string;
-      sheet: components["schemas"]["Sheet"];
-    };
-    /**
-     * NameIn
-     * @description A new name.
-     */
-    NameIn: {
-      /** Name */
-      name: string;
-    };
-    /**
-     * AnchorMark
-     * @description An anchor with all that its mark shows.
-     */
-    AnchorMark: {
-      /** Item */
-      item: string;
-      /** Contour */
-      contour: number;
-      /** Index */
-      index: number;
-      /** At */
-      at: [number, number];
-      /** Into */
-      into: [number, number] | null;
-      /** Out */
-      out: [number, number] | null;
-      /**
-       * Kind
-       * @enum {string}
-       */
-      kind: "corner" | "smooth" | "symmetric" | "flowing";
-      /** Back */
-      back: [number, number];
-      /** On */
-      on: [number, number];
-      /** Into Polar */
-      into_polar: [number, number] | null;
-      /** Out Polar */
-      out_polar: [number, number] | null;
-      /** First */
-      first: boolean;
-      /** End */
-      end: boolean;
-    };
-    /**
-     * Board
-     * @description A whole drawing, opened.
-     */
-    Board: {
-      /** Version */
-      version: number;
-      picture: components["schemas"]["Picture"];
-      undo: components["schemas"]["StepName"] | null;
-      redo: components["schemas"]["StepName"] | null;
-      /**
-       * Kept
-       * Format: date-time
-       */
-      kept: string;
-      /** Id */
-      id: number;
-      /** Name */
-      name: string;
-    };
-    /**
-     * Box
-     * @description The frame of a selection, along its own axes.
-     */
-    Box: {
-      /** Centre */
-      centre: [number, number];
-      /** Width */
-      width: number;
-      /** Height */
-      height: number;
-      /** Angle */
-      angle: number;
-      /** Corners */
-      corners: [[number, number], [number, number], [number, number], [number, number]];
-    };
-    /**
-     * DialReading
-     * @description A dial of a selected shape, for the Readout.
-     */
-    DialReading: {
-      /** Dial */
-      dial: string;
-      /** Value */
-      value: number;
-      /** Reach */
-      reach: number;
-    };
-    /**
-     * Drawable
-     * @description An item as the canvas draws it.
-     */
-    Drawable: {
-      /** Id */
-      id: string;
-      /** Name */
-      name: string;
-      /** Type */
-      type: string;
-      /** Hidden */
-      hidden: boolean;
-      /** Locked */
-      locked: boolean;
-      /** Path */
-      path: string;
-      /**
-       * Rule
-       * @enum {string}
-       */
-      rule: "nonzero" | "evenodd";
-      style: components["schemas"]["Style"];
-      /** Box */
-      box: [number, number, number, number];
-    };
-    /**
-     * PegMark
-     * @description A peg of a selected shape.
-     */
-    PegMark: {
-      /** Item */
-      item: string;
-      /** Dial */
-      dial: string;
-      /** Label */
-      label: string;
-      /** At */
-      at: [number, number];
-      /** Along */
-      along: [number, number];
-      /** Value */
-      value: number;
-    };
-    /**
-     * Picture
-     * @description What changes on the canvas.
-     */
-    Picture: {
-      /** Items */
-      items: components["schemas"]["Drawable"][];
-      /** Removed */
-      removed: string[];
-      /** Order */
-      order: string[] | null;
-      sheet: components["schemas"]["Sheet"] | null;
-      selection: components["schemas"]["Selection"];
-    };
-    /**
-     * Selection
-     * @description What the Readout and the marks show of the selected items.
-     */
-    Selection: {
-      /** Items */
-      items: string[];
-      frame: components["schemas"]["Box"] | null;
-      /** Anchors */
-      anchors: components["schemas"]["AnchorMark"][];
-      /** Pegs */
-      pegs: components["schemas"]["PegMark"][];
-      /** Dials */
-      dials: components["schemas"]["DialReading"][];
-    };
-    /**
-     * StepName
-     * @description A step of the history.
-     */
-    StepName: {
-      /** Number */
-      number: number;
-      /** Name */
-      name: string;
-    };
-    /**
-     * Style
-     * @description How an item is painted; a colour is `#RRGGBB` or None for none.
-     */
-    Style: {
-      /** Fill */
-      fill?: string | null;
-      /**
-       * Stroke
-       * @default #1B2924
-       */
-      stroke?: string | null;
-      /**
-       * Stroke Width
-       * @default 2
-       */
-      stroke_width?: number;
-      /**
-       * Cap
-       * @default round
-       * @enum {string}
-       */
-      cap?: "butt" | "round" | "square";
-      /**
-       * Join
-       * @default round
-       * @enum {string}
-       */
-      join?: "miter" | "round" | "bevel";
-    };
-    /**
-     * Answer
-     * @description A change that was kept, and what it changed since the version the client knew.
-     */
-    Answer: {
-      /** Version */
-      version: number;
-      picture: components["schemas"]["Picture"];
-      undo: components["schemas"]["StepName"] | null;
-      redo: components["schemas"]["StepName"] | null;
-      /**
-       * Kept
-       * Format: date-time
-       */
-      kept: string;
-    };
-    /**
-     * StaleAnswer
-     * @description The drawing has moved on: what changed since.
-     */
-    StaleAnswer: {
-      /** Code */
-      code: string;
-      /** Sentence */
-      sentence: string;
-      /**
-       * Place
-       * @default
-       */
-      place?: string;
-      answer: components["schemas"]["Answer"];
-    };
-    /**
-     * AddOutline
-     * @description Adds a whole outline.
-     */
-    AddOutline: {
-      /**
-       * @description discriminator enum property added by openapi-typescript
-       * @enum {string}
-       */
-      kind: "add_outline";
-      /**
-       * Item
-       * @description The id of the new outline.
-       */
-      item: string;
-      /**
-       * Called
-       * @description Its name; None for the next number.
-       */
-      called?: string | null;
-      /**
-       * Contours
-       * @description Its contours.
-       */
-      contours: components["schemas"]["Contour"][];
-      /**
-       * Rule
-       * @description Which parts of overlapping contours are inside.
-       * @default nonzero
-       * @enum {string}
-       */
-      rule?: "nonzero" | "evenodd";
-      /**
-       * @description How it is painted.
-       * @default {
-       *       "fill": null,
-       *       "stroke": "#1B2924",
-       *       "stroke_width": 2,
-       *       "cap": "round",
-       *       "join": "round"
-       *     }
-       */
-      style?: components["schemas"]["Style"];
-    };
-    /**
-     * Anchor
-     * @description An anchor point.
-     *
-     *     Args:
-     *         at: its place.
-     *         into: the handle of the segment that arrives, relative to `at`, or None when withdrawn.
-     *         out: the handle of the segment that leaves, likewise.
-     *         kind: how the two handles hang together.
-     */
-    Anchor: {
-      /** At */
-      at: [number, number];
-      /** Into */
-      into?: [number, number] | null;
-      /** Out */
-      out?: [number, number] | null;
-      /**
-       * Kind
-       * @default corner
-       * @enum {string}
-       */
-      kind?: "corner" | "smooth" | "symmetric" | "flowing";
-    };
-    /**
-     * CloseOutline
-     * @description Closes an open contour by a segment from its last anchor to its first.
-     */
-    CloseOutline: {
-      /**
-       * @description discriminator enum property added by openapi-typescript
-       * @enum {string}
-       */
-      kind: "close_outline";
-      /**
-       * Item
-       * @description The outline.
-       */
-      item: string;
-      /**
-       * Contour
-       * @description Which of its contours.
-       * @default 0
-       */
-      contour?: number;
-      /**
-       * Handle
-       * @description What the first anchor's outgoing handle would be; its incoming one is set to the mirror.
-       */
-      handle?: [number, number] | null;
-    };
-    /**
-     * CommandIn
-     * @description An edit. The id is made by the client; sending it twice applies it once.
-     */
-    CommandIn: {
-      /** Id */
-      id: string;
-      /** Version */
-      version: number;
-      /** Command */
-      command:
-        | components["schemas"]["DrawAnchor"]
-        | components["schemas"]["CloseOutline"]
-        | components["schemas"]["AddOutline"]
-        | components["schemas"]["MoveAnchors"]
-        | components["schemas"]["PlaceAnchor"]
-        | components["schemas"]["MoveHandle"]
-        | components["schemas"]["SetHandle"]
-        | components["schemas"]["SetAnchorKind"]
-        | components["schemas"]["RemoveAnchors"]
-        | components["schemas"]["DrawShape"]
-        | components["schemas"]["SetDial"]
-        | components["schemas"]["DragPeg"]
-        | components["schemas"]["TurnIntoOutlines"]
-        | components["schemas"]["MoveItems"]
-        | components["schemas"]["ResizeItems"]
-        | components["schemas"]["TurnItems"]
-        | components["schemas"]["PlaceItems"]
-        | components["schemas"]["SetFill"]
-        | components["schemas"]["SetStroke"]
-        | components["schemas"]["SetStrokeWidth"]
-        | components["schemas"]["RemoveItems"]
-        | components["schemas"]["DuplicateItems"]
-        | components["schemas"]["OrderItems"]
-        | components["schemas"]["HideItems"]
-        | components["schemas"]["LockItems"]
-        | components["schemas"]["RenameItem"]
-        | components["schemas"]["SetSheet"];
-      /**
-       * Selection
-       * @default []
-       */
-      selection?: string[];
-      /**
-       * Merge
-       * @default false
-       */
-      merge?: boolean;
-    };
-    /**
-     * Contour
-     * @description Anchors in the order of the path; a closed contour also joins the last to the first.
-     */
-    Contour: {
-      /** Anchors */
-      anchors: components["schemas"]["Anchor"][];
-      /**
-       * Closed
-       * @default false
-       */
-      closed?: boolean;
-    };
-    /**
-     * DragPeg
-     * @description Drags a peg of a shape on the canvas.
-     */
-    DragPeg: {
-      /**
-       * @description discriminator enum property added by openapi-typescript
-       * @enum {string}
-       */
-      kind: "drag_peg";
-      /**
-       * Item
-       * @description Which shape.
-       */
-      item: string;
-      /**
-       * Dial
-       * @description The dial that the peg moves.
-       */
-      dial: string;
-      /**
-       * To
-       * @description Where the peg is dragged to.
-       */
-      to: [number, number];
-    };
-    /**
-     * DrawAnchor
-     * @description Starts an outline with one anchor, or adds an anchor at the end of an open one.
-     */
-    DrawAnchor: {
-      /**
-       * @description discriminator enum property added by openapi-typescript
-       * @enum {string}
-       */
-      kind: "draw_anchor";
-      /**
-       * Item
-       * @description The outline; it is made when it does not exist yet.
-       */
-      item: string;
-      /**
-       * At
-       * @description Where the anchor stands.
-       */
-      at: [number, number];
-      /**
-       * Handle
-       * @description Its outgoing handle, relative to it; the incoming one mirrors it. None: a corner.
-       */
-      handle?: [number, number] | null;
-      /**
-       * Straight
-       * @description The segment from the last anchor only at multiples of 45°.
-       * @default false
-       */
-      straight?: boolean;
-      /**
-       * Stepped
-       * @description The handle only at multiples of 15°.
-       * @default false
-       */
-      stepped?: boolean;
-      /**
-       * @description How a new outline is painted.
-       * @default {
-       *       "fill": null,
-       *       "stroke": "#1B2924",
-       *       "stroke_width": 2,
-       *       "cap": "round",
-       *       "join": "round"
-       *     }
-       */
-      style?: components["schemas"]["Style"];
-    };
-    /**
-     * DrawShape
-     * @description Draws a shape by dragging its box from corner to corner.
-     */
-    DrawShape: {
-      /**
-       * @description discriminator enum property added by openapi-typescript
-       * @enum {string}
-       */
-      kind: "draw_shape";
-      /**
-       * Item
-       * @description The id of the new shape.
-       */
-      item: string;
-      /**
-       * Shape
-       * @description Its kind, by the registry's name.
-       */
-      shape: string;
-      /**
-       * Start
-       * @description Where the drag began: a corner, or the middle when `centred`.
-       */
-      start: [number, number];
-      /**
-       * To
-       * @description The opposite corner.
-       */
-      to: [number, number];
-      /**
-       * Square
-       * @description As wide as high, by the larger of the two.
-       * @default false
-       */
-      square?: boolean;
-      /**
-       * Centred
-       * @description The drag began in the middle.
-       * @default false
-       */
-      centred?: boolean;
-      /**
-       * Called
-       * @description Its name; None for the kind's label and the next number.
-       */
-      called?: string | null;
-      /**
-       * Dials
-       * @description Values of its dials; those left out take their defaults.
-       */
-      dials?: {
-        [key: string]: number;
-      };
-      /**
-       * @description How it is painted.
-       * @default {
-       *       "fill": null,
-       *       "stroke": "#1B2924",
-       *       "stroke_width": 2,
-       *       "cap": "round",
-       *       "join": "round"
-       *     }
-       */
-      style?: components["schemas"]["Style"];
-    };
-    /**
-     * DuplicateItems
-     * @description Copies items, in front of all others.
-     */
-    DuplicateItems: {
-      /**
-       * @description discriminator enum property added by openapi-typescript
-       * @enum {string}
-       */
-      kind: "duplicate_items";
-      /**
-       * Items
-       * @description Which items.
-       */
-      items: string[];
-      /**
-       * Copies
-       * @description The ids of the copies, one for each item.
-       */
-      copies: string[];
-      /**
-       * By
-       * @description How far the copies stand from their originals.
-       * @default [
-       *       0,
-       *       0
-       *     ]
-       */
-      by?: [number, number];
-    };
-    /**
-     * HideItems
-     * @description Hides items or shows them again; what is hidden is not sent out.
-     */
-    HideItems: {
-      /**
-       * @description discriminator enum property added by openapi-typescript
-       * @enum {string}
-       */
-      kind: "hide_items";
-      /**
-       * Items
-       * @description Which items.
-       */
-      items: string[];
-      /**
-       * Hidden
-       * @description Hide, or show.
-       */
-      hidden: boolean;
-    };
-    /**
-     * LockItems
-     * @description Locks items against edits or frees them again.
-     */
-    LockItems: {
-      /**
-       * @description discriminator enum property added by openapi-typescript
-       * @enum {string}
-       */
-      kind: "lock_items";
-      /**
-       * Items
-       * @description Which items.
-       */
-      items: string[];
-      /**
-       * Locked
-       * @description Lock, or free.
-       */
-      locked: boolean;
-    };
-    /**
-     * MoveAnchors
-     * @description Moves anchors, their handles with them.
-     */
-    MoveAnchors: {
-      /**
-       * @description discriminator enum property added by openapi-typescript
-       * @enum {string}
-       */
-      kind: "move_anchors";
-      /**
-       * Anchors
-       * @description Which anchors.
-       */
-      anchors: [string, number, number][];
-      /**
-       * By
-       * @description How far.
-       */
-      by: [number, number];
-      /**
-       * Straight
-       * @description Only level, upright or at 45°.
-       * @default false
-       */
-      straight?: boolean;
-    };
-    /**
-     * MoveHandle
-     * @description Drags the end of a handle; the other handle follows as the anchor's kind asks.
-     */
-    MoveHandle: {
-      /**
-       * @description discriminator enum property added by openapi-typescript
-       * @enum {string}
-       */
-      kind: "move_handle";
-      /**
-       * Anchor
-       * @description Which anchor.
-       */
-      anchor: [string, number, number];
-      /**
-       * Side
-       * @description The handle of the segment that arrives (`into`) or leaves (`out`).
-       * @enum {string}
-       */
-      side: "into" | "out";
-      /**
-       * To
-       * @description Where the handle's end goes.
-       */
-      to: [number, number];
-      /**
-       * Alone
-       * @description Leaves the other handle where it is; a smooth anchor becomes a corner.
-       * @default false
-       */
-      alone?: boolean;
-      /**
-       * Stepped
-       * @description Only at multiples of 15°.
-       * @default false
-       */
-      stepped?: boolean;
-    };
-    /**
-     * MoveItems
-     * @description Moves items.
-     */
-    MoveItems: {
-      /**
-       * @description discriminator enum property added by openapi-typescript
-       * @enum {string}
-       */
-      kind: "move_items";
-      /**
-       * Items
-       * @description Which items.
-       */
-      items: string[];
-      /**
-       * By
-       * @description How far.
-       */
-      by: [number, number];
-      /**
-       * Straight
-       * @description Only level, upright or at 45°.
-       * @default false
-       */
-      straight?: boolean;
-    };
-    /**
-     * OrderItems
-     * @description Puts items, in their present order, just in front of another item or at the back.
-     */
-    OrderItems: {
-      /**
-       * @description discriminator enum property added by openapi-typescript
-       * @enum {string}
-       */
-      kind: "order_items";
-      /**
-       * Items
-       * @description Which items.
-       */
-      items: string[];
-      /**
-       * Behind
-       * @description The item they come to lie in front of; None: the very back.
-       */
-      behind?: string | null;
-    };
-    /**
-     * PlaceAnchor
-     * @description Puts one anchor at typed coordinates.
-     */
-    PlaceAnchor: {
-      /**
-       * @description discriminator enum property added by openapi-typescript
-       * @enum {string}
-       */
-      kind: "place_anchor";
-      /**
-       * Anchor
-       * @description Which anchor.
-       */
-      anchor: [string, number, number];
-      /**
-       * X
-       * @description Its new x, or None to keep it.
-       */
-      x?: number | null;
-      /**
-       * Y
-       * @description Its new y, or None to keep it.
-       */
-      y?: number | null;
-    };
-    /**
-     * PlaceItems
-     * @description Puts items at typed numbers: the middle of their frame, its size, its angle.
-     */
-    PlaceItems: {
-      /**
-       * @description discriminator enum property added by openapi-typescript
-       * @enum {string}
-       */
-      kind: "place_items";
-      /**
-       * Items
-       * @description Which items.
-       */
-      items: string[];
-      /**
-       * X
-       * @description The middle's new x, or None to keep it.
-       */
-      x?: number | null;
-      /**
-       * Y
-       * @description The middle's new y, or None to keep it.
-       */
-      y?: number | null;
-      /**
-       * Width
-       * @description The frame's new width, or None to keep it.
-       */
-      width?: number | null;
-      /**
-       * Height
-       * @description The frame's new height, or None to keep it.
-       */
-      height?: number | null;
-      /**
-       * Angle
-       * @description The frame's new angle in degrees, or None to keep it.
-       */
-      angle?: number | null;
-    };
-    /**
-     * RemoveAnchors
-     * @description Removes anchors; an outline left with fewer than two anchors goes too.
-     */
-    RemoveAnchors: {
-      /**
-       * @description discriminator enum property added by openapi-typescript
-       * @enum {string}
-       */
-      kind: "remove_anchors";
-      /**
-       * Anchors
-       * @description Which anchors.
-       */
-      anchors: [string, number, number][];
-    };
-    /**
-     * RemoveItems
-     * @description Removes items.
-     */
-    RemoveItems: {
-      /**
-       * @description discriminator enum property added by openapi-typescript
-       * @enum {string}
-       */
-      kind: "remove_items";
-      /**
-       * Items
-       * @description Which items.
-       */
-      items: string[];
-    };
-    /**
-     * RenameItem
-     * @description Gives an item another name.
-     */
-    RenameItem: {
-      /**
-       * @description discriminator enum property added by openapi-typescript
-       * @enum {string}
-       */
-      kind: "rename_item";
-      /**
-       * Item
-       * @description Which item.
-       */
-      item: string;
-      /**
-       * Called
-       * @description Its new name.
-       */
-      called: string;
-    };
-    /**
-     * ResizeItems
-     * @description Drags a side bar or a corner bracket of the frame around items.
-     */
-    ResizeItems: {
-      /**
-       * @description discriminator enum property added by openapi-typescript
-       * @enum {string}
-       */
-      kind: "resize_items";
-      /**
-       * Items
-       * @description Which items.
-       */
-      items: string[];
-      /**
-       * Grip
-       * @description Which side or corner is dragged, by compass.
-       * @enum {string}
-       */
-      grip: "nw" | "n" | "ne" | "e" | "se" | "s" | "sw" | "w";
-      /**
-       * To
-       * @description Where it goes.
-       */
-      to: [number, number];
-      /**
-       * Even
-       * @description Keeps the proportions.
-       * @default false
-       */
-      even?: boolean;
-      /**
-       * Centred
-       * @description Keeps the middle in place instead of the opposite side.
-       * @default false
-       */
-      centred?: boolean;
-    };
-    /**
-     * SetAnchorKind
-     * @description Changes the kind of anchors, moving their handles as little as possible.
-     */
-    SetAnchorKind: {
-      /**
-       * @description discriminator enum property added by openapi-typescript
-       * @enum {string}
-       */
-      kind: "set_anchor_kind";
-      /**
-       * Anchors
-       * @description Which anchors.
-       */
-      anchors: [string, number, number][];
-      /**
-       * To
-       * @description The kind they become.
-       * @enum {string}
-       */
-      to: "corner" | "smooth" | "symmetric" | "flowing";
-    };
-    /**
-     * SetDial
-     * @description Sets one dial of one or several shapes.
-     */
-    SetDial: {
-      /**
-       * @description discriminator enum property added by openapi-typescript
-       * @enum {string}
-       */
-      kind: "set_dial";
-      /**
-       * Items
-       * @description Which shapes.
-       */
-      items: string[];
-      /**
-       * Dial
-       * @description Which dial, by its name.
-       */
-      dial: string;
-      /**
-       * Value
-       * @description Its new value, in the dial's unit; a length in sheet units.
-       */
-      value: number;
-    };
-    /**
-     * SetFill
-     * @description Sets the fill of items.
-     */
-    SetFill: {
-      /**
-       * @description discriminator enum property added by openapi-typescript
-       * @enum {string}
-       */
-      kind: "set_fill";
-      /**
-       * Items
-       * @description Which items.
-       */
-      items: string[];
-      /**
-       * Colour
-       * @description `#RRGGBB`, or None for none.
-       */
-      colour: string | null;
-    };
-    /**
-     * SetHandle
-     * @description Sets a handle by typed angle and length.
-     */
-    SetHandle: {
-      /**
-       * @description discriminator enum property added by openapi-typescript
-       * @enum {string}
-       */
-      kind: "set_handle";
-      /**
-       * Anchor
-       * @description Which anchor.
-       */
-      anchor: [string, number, number];
-      /**
-       * Side
-       * @description The handle of the segment that arrives (`into`) or leaves (`out`).
-       * @enum {string}
-       */
-      side: "into" | "out";
-      /**
-       * Angle
-       * @description Its direction in degrees, clockwise from level right.
-       */
-      angle: number;
-      /**
-       * Length
-       * @description Its length; 0 withdraws it.
-       */
-      length: number;
-    };
-    /**
-     * SetSheet
-     * @description Sets the sheet.
-     */
-    SetSheet: {
-      /**
-       * @description discriminator enum property added by openapi-typescript
-       * @enum {string}
-       */
-      kind: "set_sheet";
-      /** @description The new sheet. */
-      sheet: components["schemas"]["Sheet"];
-    };
-    /**
-     * SetStroke
-     * @description Sets the stroke colour of items.
-     */
-    SetStroke: {
-      /**
-       * @description discriminator enum property added by openapi-typescript
-       * @enum {string}
-       */
-      kind: "set_stroke";
-      /**
-       * Items
-       * @description Which items.
-       */
-      items: string[];
-      /**
-       * Colour
-       * @description `#RRGGBB`, or None for none.
-       */
-      colour: string | null;
-    };
-    /**
-     * SetStrokeWidth
-     * @description Sets the stroke width of items.
-     */
-    SetStrokeWidth: {
-      /**
-       * @description discriminator enum property added by openapi-typescript
-       * @enum {string}
-       */
-      kind: "set_stroke_width";
-      /**
-       * Items
-       * @description Which items.
-       */
-      items: string[];
-      /**
-       * Width
-       * @description The width in sheet units, at least 0.
-       */
-      width: number;
-    };
-    /**
-     * TurnIntoOutlines
-     * @description Gives up dials for plain outlines with the same form.
-     */
-    TurnIntoOutlines: {
-      /**
-       * @description discriminator enum property added by openapi-typescript
-       * @enum {string}
-       */
-      kind: "turn_into_outlines";
-      /**
-       * Items
-       * @description Which items; outlines among them stay as they are.
-       */
-      items: string[];
-    };
-    /**
-     * TurnItems
-     * @description Turns items about the middle of their frame, from one pointer place to another.
-     */
-    TurnItems: {
-      /**
-       * @description discriminator enum property added by openapi-typescript
-       * @enum {string}
-       */
-      kind: "turn_items";
-      /**
-       * Items
-       * @description Which items.
-       */
-      items: string[];
-      /**
-       * Start
-       * @description Where the drag began.
-       */
-      start: [number, number];
-      /**
-       * To
-       * @description Where it is now.
-       */
-      to: [number, number];
-      /**
-       * Stepped
-       * @description Only at multiples of 15°.
-       * @default false
-       */
-      stepped?: boolean;
-    };
-    /**
-     * GoIn
-     * @description A step along the history.
-     */
-    GoIn: {
-      /** Id */
-      id: string;
-      /** Version */
-      version: number;
-      /** To */
-      to: ("undo" | "redo") | number;
-      /**
-       * Selection
-       * @default []
-       */
-      selection?: string[];
-    };
-    /**
-     * PreviewIn
-     * @description A command that is not kept.
-     */
-    PreviewIn: {
-      /** Command */
-      command:
-        | components["schemas"]["DrawAnchor"]
-        | components["schemas"]["CloseOutline"]
-        | components["schemas"]["AddOutline"]
-        | components["schemas"]["MoveAnchors"]
-        | components["schemas"]["PlaceAnchor"]
-        | components["schemas"]["MoveHandle"]
-        | components["schemas"]["SetHandle"]
-        | components["schemas"]["SetAnchorKind"]
-        | components["schemas"]["RemoveAnchors"]
-        | components["schemas"]["DrawShape"]
-        | components["schemas"]["SetDial"]
-        | components["schemas"]["DragPeg"]
-        | components["schemas"]["TurnIntoOutlines"]
-        | components["schemas"]["MoveItems"]
-        | components["schemas"]["ResizeItems"]
-        | components["schemas"]["TurnItems"]
-        | components["schemas"]["PlaceItems"]
-        | components["schemas"]["SetFill"]
-        | components["schemas"]["SetStroke"]
-        | components["schemas"]["SetStrokeWidth"]
-        | components["schemas"]["RemoveItems"]
-        | components["schemas"]["DuplicateItems"]
-        | components["schemas"]["OrderItems"]
-        | components["schemas"]["HideItems"]
-        | components["schemas"]["LockItems"]
-        | components["schemas"]["RenameItem"]
-        | components["schemas"]["SetSheet"];
-      /**
-       * Selection
-       * @default []
-       */
-      selection?: string[];
-    };
-    /**
-     * SelectionIn
-     * @description What is selected.
-     */
-    SelectionIn: {
-      /** Selection */
-      selection: string[];
-    };
-    /**
-     * AreaIn
-     * @description A dragged box, by two opposite corners.
-     */
-    AreaIn: {
-      /** Start */
-      start: [number, number];
-      /** End */
-      end: [number, number];
-    };
-    /**
-     * History
-     * @description The line of history: every step from the first, and where the drawing stands.
-     */
-    History: {
-      /** Steps */
-      steps: components["schemas"]["StepName"][];
-      /** At */
-      at: number;
-    };
-    /**
-     * Typed
-     * @description What was typed, in sheet units or as a plain number.
-     */
-    Typed: {
-      /** Value */
-      value: number;
-    };
-    /**
-     * TypedIn
-     * @description A typed value: `unit` for a length, none for a plain number.
-     */
-    TypedIn: {
-      /** Text */
-      text: string;
-      /** Unit */
-      unit?: string | null;
-    };
-    /**
-     * Me
-     * @description Who is signed in, if anybody, and whether the demo's door is open.
-     */
-    Me: {
-      /** Name */
-      name: string | null;
-      /** Demo */
-      demo: boolean;
-    };
-    /**
-     * SignIn
-     * @description Name and password.
-     */
-    SignIn: {
-      /** Name */
-      name: string;
-      /** Password */
-      password: string;
-    };
-  };
-  responses: never;
-  parameters: never;
-  requestBodies: never;
-  headers: never;
-  pathItems: never;
+    responses: never;
+    parameters: never;
+    requestBodies: never;
+    headers: never;
+    pathItems: never;
 }
 export type $defs = Record<string, never>;
 export interface operations {
-  studio_api_vocabulary: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
+    studio_api_vocabulary: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
         };
-        content: {
-          "application/json": components["schemas"]["Vocabulary"];
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Vocabulary"];
+                };
+            };
         };
-      };
     };
-  };
-  studio_api_list_drawings: {
-    parameters: {
-      query?: {
-        find?: string;
-      };
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
+    studio_api_list_drawings: {
+        parameters: {
+            query?: {
+                find?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
         };
-        content: {
-          "application/json": components["schemas"]["Card"][];
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Card"][];
+                };
+            };
         };
-      };
     };
-  };
-  studio_api_make_drawing: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": components["schemas"]["SheetIn"];
-      };
-    };
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
+    studio_api_make_drawing: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
         };
-        content: {
-          "application/json": components["schemas"]["Card"];
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SheetIn"];
+            };
         };
-      };
-    };
-  };
-  studio_api_open_drawing: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        drawing: number;
-      };
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Card"];
+                };
+            };
         };
-        content: {
-          "application/json": components["schemas"]["Board"];
+    };
+    studio_api_open_drawing: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                drawing: number;
+            };
+            cookie?: never;
         };
-      };
-    };
-  };
-  studio_api_delete_drawing: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        drawing: number;
-      };
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description No Content */
-      204: {
-        headers: {
-          [name: string]: unknown;
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Board"];
+                };
+            };
         };
-        content?: never;
-      };
     };
-  };
-  studio_api_rename_drawing: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        drawing: number;
-      };
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": components["schemas"]["NameIn"];
-      };
-    };
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
+    studio_api_delete_drawing: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                drawing: number;
+            };
+            cookie?: never;
         };
-        content: {
-          "application/json": components["schemas"]["Card"];
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
         };
-      };
     };
-  };
-  studio_api_duplicate_drawing: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        drawing: number;
-      };
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
+    studio_api_rename_drawing: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                drawing: number;
+            };
+            cookie?: never;
         };
-        content: {
-          "application/json": components["schemas"]["Card"];
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NameIn"];
+            };
         };
-      };
-    };
-  };
-  studio_api_restore_drawing: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        drawing: number;
-      };
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Card"];
+                };
+            };
         };
-        content: {
-          "application/json": components["schemas"]["Card"];
+    };
+    studio_api_duplicate_drawing: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                drawing: number;
+            };
+            cookie?: never;
         };
-      };
-    };
-  };
-  studio_api_command: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        drawing: number;
-      };
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": components["schemas"]["CommandIn"];
-      };
-    };
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Card"];
+                };
+            };
         };
-        content: {
-          "application/json": components["schemas"]["Answer"];
+    };
+    studio_api_restore_drawing: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                drawing: number;
+            };
+            cookie?: never;
         };
-      };
-      /** @description Conflict */
-      409: {
-        headers: {
-          [name: string]: unknown;
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Card"];
+                };
+            };
         };
-        content: {
-          "application/json": components["schemas"]["StaleAnswer"];
+    };
+    studio_api_command: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                drawing: number;
+            };
+            cookie?: never;
         };
-      };
-    };
-  };
-  studio_api_along_history: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        drawing: number;
-      };
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": components["schemas"]["GoIn"];
-      };
-    };
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CommandIn"];
+            };
         };
-        content: {
-          "application/json": components["schemas"]["Answer"];
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Answer"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StaleAnswer"];
+                };
+            };
         };
-      };
-      /** @description Conflict */
-      409: {
-        headers: {
-          [name: string]: unknown;
+    };
+    studio_api_along_history: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                drawing: number;
+            };
+            cookie?: never;
         };
-        content: {
-          "application/json": components["schemas"]["StaleAnswer"];
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["GoIn"];
+            };
         };
-      };
-    };
-  };
-  studio_api_preview: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        drawing: number;
-      };
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": components["schemas"]["PreviewIn"];
-      };
-    };
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Answer"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StaleAnswer"];
+                };
+            };
         };
-        content: {
-          "application/json": components["schemas"]["Picture"];
+    };
+    studio_api_preview: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                drawing: number;
+            };
+            cookie?: never;
         };
-      };
-    };
-  };
-  studio_api_select: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        drawing: number;
-      };
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": components["schemas"]["SelectionIn"];
-      };
-    };
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PreviewIn"];
+            };
         };
-        content: {
-          "application/json": components["schemas"]["Selection"];
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Picture"];
+                };
+            };
         };
-      };
     };
-  };
-  studio_api_within: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        drawing: number;
-      };
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": components["schemas"]["AreaIn"];
-      };
-    };
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
+    studio_api_select: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                drawing: number;
+            };
+            cookie?: never;
         };
-        content: {
-          "application/json": string[];
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SelectionIn"];
+            };
         };
-      };
-    };
-  };
-  studio_api_history: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        drawing: number;
-      };
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Selection"];
+                };
+            };
         };
-        content: {
-          "application/json": components["schemas"]["History"];
+    };
+    studio_api_within: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                drawing: number;
+            };
+            cookie?: never;
         };
-      };
-    };
-  };
-  studio_api_send_svg: {
-    parameters: {
-      query?: {
-        inline?: boolean;
-      };
-      header?: never;
-      path: {
-        drawing: number;
-      };
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AreaIn"];
+            };
         };
-        content?: never;
-      };
-    };
-  };
-  studio_api_read_typed: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": components["schemas"]["TypedIn"];
-      };
-    };
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string[];
+                };
+            };
         };
-        content: {
-          "application/json": components["schemas"]["Typed"];
+    };
+    studio_api_history: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                drawing: number;
+            };
+            cookie?: never;
         };
-      };
-    };
-  };
-  studio_people_me: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["History"];
+                };
+            };
         };
-        content: {
-          "application/json": components["schemas"]["Me"];
+    };
+    studio_api_send_svg: {
+        parameters: {
+            query?: {
+                inline?: boolean;
+            };
+            header?: never;
+            path: {
+                drawing: number;
+            };
+            cookie?: never;
         };
-      };
-    };
-  };
-  studio_people_sign_in: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": components["schemas"]["SignIn"];
-      };
-    };
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
         };
-        content: {
-          "application/json": components["schemas"]["Me"];
-        };
-      };
     };
-  };
-  studio_people_sign_in_demo: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
+    studio_api_read_typed: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
         };
-        content: {
-          "application/json": components["schemas"]["Me"];
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TypedIn"];
+            };
         };
-      };
-    };
-  };
-  studio_people_sign_out: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Typed"];
+                };
+            };
         };
-        content: {
-          "application/json": components["schemas"]["Me"];
-        };
-      };
     };
-  };
+    studio_people_me: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Me"];
+                };
+            };
+        };
+    };
+    studio_people_sign_in: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SignIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Me"];
+                };
+            };
+        };
+    };
+    studio_people_sign_in_demo: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Me"];
+                };
+            };
+        };
+    };
+    studio_people_sign_out: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Me"];
+                };
+            };
+        };
+    };
 }
