@@ -89,6 +89,7 @@ set_up_web() {
         ! -name '*.pyc' -print0 | sort -z | xargs -0 sha256sum | sha256sum | cut -c1-16)
     if ! stamped web "$source-$lock" || [ ! -f web/dist/index.html ]; then
         step "Building the front end" build npm --prefix web run build
+        step "Compressing it" compress "$VENV/bin/python" -m whitenoise.compress -q --no-brotli web/dist/assets
         stamp web "$source-$lock"
     fi
 }

@@ -11,6 +11,8 @@ Handler = Callable[[HttpRequest], HttpResponse]
 POLICY = "; ".join(
     (
         "default-src 'self'",
+        "script-src 'self' 'wasm-unsafe-eval'",  # the Python core runs as WebAssembly
+        "worker-src 'self'",
         "style-src 'self' 'unsafe-inline'",
         "img-src 'self' data: blob:",
         "object-src 'none'",

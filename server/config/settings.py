@@ -30,6 +30,7 @@ INSTALLED_APPS = [
     "studio",
 ]
 MIDDLEWARE = [
+    "config.away.PolicyMiddleware",
     "django.middleware.security.SecurityMiddleware",
     "whitenoise.middleware.WhiteNoiseMiddleware",
     "django.middleware.gzip.GZipMiddleware",
@@ -37,7 +38,6 @@ MIDDLEWARE = [
     "django.contrib.sessions.middleware.SessionMiddleware",
     "django.middleware.csrf.CsrfViewMiddleware",
     "django.contrib.auth.middleware.AuthenticationMiddleware",
-    "config.away.PolicyMiddleware",
     "django.middleware.clickjacking.XFrameOptionsMiddleware",
 ]
 ROOT_URLCONF = "config.urls"
@@ -78,6 +78,8 @@ STATICFILES_DIRS: list[Path] = []
 WEB = ROOT / "web" / "dist"
 WHITENOISE_ROOT = WEB if WEB.exists() else None
 WHITENOISE_INDEX_FILE = False
+WHITENOISE_IMMUTABLE_FILE_TEST = r"^/assets/"
+WHITENOISE_MIMETYPES = {".wasm": "application/wasm", ".mjs": "text/javascript"}
 DATA_UPLOAD_MAX_MEMORY_SIZE = 8 * 1024 * 1024
 
 LOGGING = {

@@ -47,10 +47,11 @@ def opened(row: Drawing) -> dict[str, Any]:
 
 
 def change(
-    row: Drawing, delta: Delta, after: Value, selected: Sequence[str], around: Around
+    row: Drawing, delta: Delta, after: Value, selected: Sequence[str], *, since: int, around: Around
 ) -> dict[str, Any]:
-    """What changed on a drawing."""
-    return standing(row, host.picture(after, delta, selected), around)
+    """What changed on a drawing since a version."""
+    told = standing(row, host.picture(after, delta, selected), around)
+    return {**told, "since": since, "delta": delta.to_json()}
 
 
 def card(row: Drawing) -> dict[str, Any]:

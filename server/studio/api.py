@@ -91,6 +91,15 @@ def open_drawing(request: HttpRequest, drawing: int) -> HttpResponse:
     )
 
 
+@api.get("/drawings/{drawing}/desk", response=schema.DeskDrawing)
+def drawing_for_a_desk(request: HttpRequest, drawing: int) -> dict[str, Any]:
+    """A drawing for the core in the browser."""
+    with transaction.atomic():
+        row = found(_id(request), drawing)
+        items = list(row.items.order_by("rank").values_list("item", "body"))
+    return {"version": row.version, "sheet": row.sheet, "items": items}
+
+
 @api.post("/drawings/{drawing}/commands", response={200: schema.Answer, 409: schema.StaleAnswer})
 def command(request: HttpRequest, drawing: int, body: schema.CommandIn) -> dict[str, Any]:
     """Keep an edit."""
@@ -102,14 +111,28 @@ def command(request: HttpRequest, drawing: int, body: schema.CommandIn) -> dict[
         command=body.command,
         merge=body.merge,
     )
-    return answers.change(kept.row, kept.delta, kept.after, body.selection, kept.around)
+    return answers.change(
+        kept.row,
+        kept.delta,
+        kept.after,
+        body.selection,
+        since=body.version,
+        around=kept.around,
+    )
 
 
 @api.post("/drawings/{drawing}/go", response={200: schema.Answer, 409: schema.StaleAnswer})
 def along_history(request: HttpRequest, drawing: int, body: schema.GoIn) -> dict[str, Any]:
     """Undo, redo, or go to a step."""
     kept = go(_id(request), drawing, command_id=body.id, version=body.version, to=body.to)
-    return answers.change(kept.row, kept.delta, kept.after, body.selection, kept.around)
+    return answers.change(
+        kept.row,
+        kept.delta,
+        kept.after,
+        body.selection,
+        since=body.version,
+        around=kept.around,
+    )
 
 
 @api.post("/drawings/{drawing}/preview", response=host.Picture)

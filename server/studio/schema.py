@@ -88,21 +88,46 @@ class StepName(Schema):
     name: str
 
 
+class DeltaForm(Schema):
+    """What changed, as the core stores it; for hosts of the core that keep the drawing."""
+
+    put: list[dict[str, Any]]
+    moves: list[tuple[str, str | None]]
+    removed: list[str]
+    sheet: dict[str, Any] | None
+
+
+class DeskDrawing(Schema):
+    """A drawing for a host of the core: pairs of id and JSON text, from back to front."""
+
+    version: int
+    sheet: dict[str, Any]
+    items: list[tuple[str, str]]
+
+
 class Answer(Schema):
     """A change that was kept, and what it changed since the version the client knew."""
 
     version: int
+    since: int
+    """The version that the changes start from."""
+    delta: DeltaForm
     picture: Picture
     undo: StepName | None
     redo: StepName | None
     kept: datetime
 
 
-class Board(Answer):
+class Board(Schema):
     """A whole drawing, opened."""
 
     id: int
     name: str
+    version: int
+    picture: Picture
+    undo: StepName | None
+    redo: StepName | None
+    kept: datetime
 
 
 class StaleAnswer(Trouble):

@@ -24,7 +24,12 @@ def answer_troubles(api: NinjaAPI) -> None:
     @api.exception_handler(Stale)
     def stale(request: HttpRequest, problem: Stale) -> HttpResponse:
         answer = answers.change(
-            problem.row, problem.since, problem.after, (), next_steps(problem.row)
+            problem.row,
+            problem.since,
+            problem.after,
+            (),
+            since=problem.version,
+            around=next_steps(problem.row),
         )
         body = schema.StaleAnswer(**_body(problem), answer=answer).model_dump(mode="json")
         return api.create_response(request, body, status=409)

@@ -17,11 +17,11 @@ from studio.history import next_steps
 class Stale(Refusal):
     """The drawing has moved on; carries what changed since the version the client knows."""
 
-    def __init__(self, row: models.Drawing, since: Delta, after: Drawing) -> None:
+    def __init__(self, row: models.Drawing, version: int, since: Delta, after: Drawing) -> None:
         super().__init__(
             "stale", "The drawing changed elsewhere in the meantime. Your edit is put on top of it."
         )
-        self.row, self.since, self.after = row, since, after
+        self.row, self.version, self.since, self.after = row, version, since, after
 
 
 @dataclass(frozen=True)
@@ -56,7 +56,7 @@ def check_version(row: models.Drawing, version: int) -> Drawing:
         )
     drawing = store.value_of(row)
     if version < row.version:
-        raise Stale(row, store.delta_since(row, version), drawing)
+        raise Stale(row, version, store.delta_since(row, version), drawing)
     return drawing
 
 

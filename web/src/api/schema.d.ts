@@ -116,6 +116,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/drawings/{drawing}/desk": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Drawing For A Desk
+         * @description A drawing for the core in the browser.
+         */
+        get: operations["studio_api_drawing_for_a_desk"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/drawings/{drawing}/commands": {
         parameters: {
             query?: never;
@@ -537,6 +557,10 @@ export interface components {
          * @description A whole drawing, opened.
          */
         Board: {
+            /** Id */
+            id: number;
+            /** Name */
+            name: string;
             /** Version */
             version: number;
             picture: components["schemas"]["Picture"];
@@ -547,10 +571,6 @@ export interface components {
              * Format: date-time
              */
             kept: string;
-            /** Id */
-            id: number;
-            /** Name */
-            name: string;
         };
         /**
          * Box
@@ -725,12 +745,32 @@ export interface components {
             join?: "miter" | "round" | "bevel";
         };
         /**
+         * DeskDrawing
+         * @description A drawing for a host of the core: pairs of id and JSON text, from back to front.
+         */
+        DeskDrawing: {
+            /** Version */
+            version: number;
+            /** Sheet */
+            sheet: {
+                [key: string]: unknown;
+            };
+            /** Items */
+            items: [
+                string,
+                string
+            ][];
+        };
+        /**
          * Answer
          * @description A change that was kept, and what it changed since the version the client knew.
          */
         Answer: {
             /** Version */
             version: number;
+            /** Since */
+            since: number;
+            delta: components["schemas"]["DeltaForm"];
             picture: components["schemas"]["Picture"];
             undo: components["schemas"]["StepName"] | null;
             redo: components["schemas"]["StepName"] | null;
@@ -739,6 +779,27 @@ export interface components {
              * Format: date-time
              */
             kept: string;
+        };
+        /**
+         * DeltaForm
+         * @description What changed, as the core stores it; for hosts of the core that keep the drawing.
+         */
+        DeltaForm: {
+            /** Put */
+            put: {
+                [key: string]: unknown;
+            }[];
+            /** Moves */
+            moves: [
+                string,
+                string | null
+            ][];
+            /** Removed */
+            removed: string[];
+            /** Sheet */
+            sheet: {
+                [key: string]: unknown;
+            } | null;
         };
         /**
          * StaleAnswer
@@ -1933,6 +1994,28 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Card"];
+                };
+            };
+        };
+    };
+    studio_api_drawing_for_a_desk: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                drawing: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DeskDrawing"];
                 };
             };
         };

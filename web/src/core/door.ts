@@ -3,11 +3,11 @@ import type { Command, Picture, Point, Selection } from "../api/types";
 
 export interface Core {
   /** What a command would change; nothing is kept. */
-  preview(drawing: number, command: Command, selection: string[]): Promise<Picture>;
+  preview(command: Command, selection: string[]): Promise<Picture>;
   /** Marks and numbers of what is selected. */
-  select(drawing: number, selection: string[]): Promise<Selection>;
+  select(selection: string[]): Promise<Selection>;
   /** The items that a dragged box touches. */
-  within(drawing: number, start: Point, end: Point): Promise<string[]>;
+  within(start: Point, end: Point): Promise<string[]>;
   /** A typed length in sheet units, or a plain number when `unit` is null. */
   read(text: string, unit: string | null): Promise<number>;
 }

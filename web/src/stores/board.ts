@@ -14,7 +14,7 @@ import type {
   Sheet,
   StepName,
 } from "../api/types";
-import { core } from "../core";
+import { core, desk } from "../core";
 import { Newest } from "../core/newest";
 import { Outbox, editLetter, goLetter, type Kept } from "./outbox";
 import { useToast } from "./toast";
@@ -30,7 +30,11 @@ export const useBoard = defineStore("board", () => {
   const sheet = shallowRef<Sheet>(A4);
   const items = shallowReactive(new Map<string, Drawable>());
   const previewed = shallowReactive(new Map<string, Drawable>());
-  const order = shallowRef<string[]>([]);
+  /** What edits on their way to the server change, until it has answered. */
+  const queued = shallowReactive(new Map<string, Drawable>());
+  const queuedOrder = shallowRef<string[] | null>(null);
+  const keptOrder = shallowRef<string[]>([]);
+  const order = computed(() => queuedOrder.value ?? keptOrder.value);
   const selected = shallowRef<string[]>([]);
   const anchors = shallowRef<AnchorRef[]>([]);
   const marks = shallowRef<Selection>(NOTHING);
@@ -40,10 +44,10 @@ export const useBoard = defineStore("board", () => {
   const outbox = shallowRef<Outbox | null>(null);
 
   const drawable = (itemId: string): Drawable | undefined =>
-    previewed.get(itemId) ?? items.get(itemId);
+    previewed.get(itemId) ?? queued.get(itemId) ?? items.get(itemId);
   const drawn = computed(() => [
     ...order.value,
-    ...[...previewed.keys()].filter((i) => !items.has(i)),
+    ...[...previewed.keys()].filter((i) => !items.has(i) && !queued.has(i)),
   ]);
   const selectedItems = computed(() =>
     selected.value.map((i) => drawable(i)).filter((d) => d !== undefined),
@@ -52,7 +56,7 @@ export const useBoard = defineStore("board", () => {
   const looking = new Newest<{ command: Command; selection: string[]; turn: number }>(
     async ({ command, selection, turn: asked }) => {
       try {
-        const picture = await core.preview(id.value, command, selection);
+        const picture = await core.preview(command, selection);
         if (asked === turn) showPreview(picture);
       } catch (problem) {
         if (!(problem instanceof Trouble)) throw problem;
@@ -61,13 +65,15 @@ export const useBoard = defineStore("board", () => {
   );
   const marking = new Newest<string[]>(async (selection) => {
     try {
-      const found = await core.select(id.value, selection);
+      const found = await core.select(selection);
       if (selection === selected.value && previewed.size === 0) marks.value = found;
     } catch (problem) {
       if (!(problem instanceof Trouble)) throw problem;
     }
   });
+  /** Counts gestures; an answer to an earlier one is not shown any more. */
   let turn = 0;
+  let settledTurn = 0;
 
   function showPreview(picture: Picture): void {
     const ids = new Set(picture.items.map((i) => i.id));
@@ -79,25 +85,36 @@ export const useBoard = defineStore("board", () => {
   function take(picture: Picture): void {
     for (const item of picture.items) items.set(item.id, item);
     for (const gone of picture.removed) items.delete(gone);
-    if (picture.order) order.value = picture.order;
+    if (picture.order) keptOrder.value = picture.order;
     if (picture.sheet) sheet.value = { ...A4, ...picture.sheet };
     if (picture.removed.length > 0) {
-      selected.value = selected.value.filter((i) => items.has(i));
+      selected.value = selected.value.filter((i) => items.has(i) || queued.has(i));
     }
   }
 
-  function takeAnswer(answer: Answer): void {
-    version.value = answer.version;
-    take(answer.picture);
-    undo.value = answer.undo;
-    redo.value = answer.redo;
-    keptAt.value = new Date(answer.kept);
+  function takeSteps(board: Pick<Answer, "version" | "undo" | "redo" | "kept">): void {
+    version.value = board.version;
+    undo.value = board.undo;
+    redo.value = board.redo;
+    keptAt.value = new Date(board.kept);
   }
 
-  function settle(selection: Selection, asked: string[]): void {
+  function takeAnswer(letter: string, answer: Answer): void {
+    takeSteps(answer);
+    take(answer.picture);
+    void desk.settle(letter, answer.since, answer.version, answer.delta);
+  }
+
+  /** All is kept: what the server said replaces what was shown meanwhile. */
+  function settle(selection: Selection | null, asked: string[]): void {
+    queued.clear();
+    queuedOrder.value = null;
+    looking.hold(false);
+    if (turn !== settledTurn) previewed.clear();
+    settledTurn = turn;
     const same =
       asked.length === selected.value.length && asked.every((i) => selected.value.includes(i));
-    if (same) marks.value = selection;
+    if (selection && same && previewed.size === 0) marks.value = selection;
     else marking.put(selected.value);
     const there = new Set(marks.value.anchors.map((a) => `${a.item} ${a.contour} ${a.index}`));
     anchors.value = anchors.value.filter((a) => there.has(a.join(" ")));
@@ -108,20 +125,14 @@ export const useBoard = defineStore("board", () => {
     const box = new Outbox(id.value, {
       version: () => version.value,
       kept: (letter, answer) => {
-        takeAnswer(answer);
-        if (box.waiting > 0) return;
-        previewed.clear();
-        settle(answer.picture.selection, letter.selection);
-        looking.hold(false);
+        takeAnswer(letter.id, answer);
+        if (box.waiting === 0) settle(answer.picture.selection, letter.selection);
       },
-      stale: (answer) => takeAnswer(answer),
-      refused: (_letter, trouble) => {
+      stale: (answer) => takeAnswer("", answer),
+      refused: (letter, trouble) => {
         toast.tell(trouble.sentence);
-        if (box.waiting === 0) {
-          previewed.clear();
-          looking.hold(false);
-          marking.put(selected.value);
-        }
+        void desk.settle(letter.id, version.value, version.value, null);
+        if (box.waiting === 0) settle(null, []);
       },
     });
     outbox.value = box;
@@ -134,10 +145,11 @@ export const useBoard = defineStore("board", () => {
     items.clear();
     previewed.clear();
     select([]);
-    takeAnswer({
-      ...found,
-      picture: { ...found.picture, order: found.picture.items.map((i) => i.id) },
-    });
+    queued.clear();
+    queuedOrder.value = null;
+    takeSteps(found);
+    take({ ...found.picture, order: found.picture.items.map((i) => i.id) });
+    desk.open(found.id);
     openOutbox();
     outbox.value?.resume();
   }
@@ -160,12 +172,27 @@ export const useBoard = defineStore("board", () => {
     marking.put(selected.value);
   }
 
-  /** Keep an edit; what is previewed stays until the answer replaces it. */
+  /** Keep an edit. It shows at once where the core is here, else when the server has answered. */
   function commit(command: Command, merge = false): void {
     turn += 1;
     looking.drop();
     looking.hold(true);
-    outbox.value?.send(editLetter(command, selected.value, merge));
+    const letter = editLetter(command, selected.value, merge);
+    outbox.value?.send(letter);
+    void show(letter.id, command);
+  }
+
+  async function show(letter: string, command: Command): Promise<void> {
+    const now = turn;
+    const picture = await desk.queue(letter, command, selected.value);
+    if (!picture || !outbox.value?.has(letter)) return;
+    for (const item of picture.items) queued.set(item.id, item);
+    if (picture.order) queuedOrder.value = picture.order;
+    if (now !== turn) return;
+    previewed.clear();
+    settledTurn = turn;
+    marks.value = picture.selection;
+    looking.hold(false);
   }
 
   function go(to: "undo" | "redo" | number): void {
@@ -182,7 +209,7 @@ export const useBoard = defineStore("board", () => {
     else marking.put(ids);
   }
 
-  const within = (start: Point, end: Point): Promise<string[]> => core.within(id.value, start, end);
+  const within = (start: Point, end: Point): Promise<string[]> => core.within(start, end);
   const state = computed<Kept>(() => outbox.value?.state.value ?? "kept");
 
   return {

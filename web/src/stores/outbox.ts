@@ -44,6 +44,10 @@ export class Outbox {
     return this.letters.length;
   }
 
+  has(id: string): boolean {
+    return this.letters.some((l) => l.id === id);
+  }
+
   send(letter: Letter): void {
     this.letters.push(letter);
     this.keep();

@@ -1,0 +1,91 @@
+// The core in the browser's worker. When the worker dies or hangs it is started again, and what it
+// was asked goes to whoever asked as a failure, so that the server can answer instead.
+import { Trouble } from "../api/client";
+import type { Command, Picture, Point, Selection } from "../api/types";
+import type { Core } from "./door";
+import type { Question, Reply } from "./worker";
+
+const PATIENCE = 10_000;
+const REST = 2_000;
+const MOST_STARTS = 5;
+
+/** The worker could not answer; the same may be asked elsewhere. */
+export class WorkerAway extends Error {}
+
+interface Pending {
+  resolve: (text: string) => void;
+  reject: (problem: Error) => void;
+  timer: number;
+}
+
+export class BrowserCore implements Core {
+  ready = false;
+  startedIn = 0;
+  private worker: Worker | null = null;
+  private pending = new Map<number, Pending>();
+  private last = 0;
+  private starts = 0;
+
+  /** `welcome` is called each time a worker has started, with an empty desk. */
+  constructor(private readonly welcome: () => void) {}
+
+  start(): void {
+    if (this.worker || this.starts >= MOST_STARTS || typeof Worker === "undefined") return;
+    this.starts += 1;
+    const began = performance.now();
+    const worker = new Worker(new URL("./worker.ts", import.meta.url), { type: "module" });
+    worker.onmessage = (event: MessageEvent<"ready" | { failed: string } | Reply>) => {
+      if (event.data === "ready") {
+        this.ready = true;
+        this.startedIn = performance.now() - began;
+        this.welcome();
+      } else if ("failed" in event.data) this.restart();
+      else this.take(event.data);
+    };
+    worker.onerror = () => this.restart();
+    this.worker = worker;
+  }
+
+  /** For tests and for a worker that hangs: end it and start another. */
+  restart(): void {
+    this.worker?.terminate();
+    this.worker = null;
+    this.ready = false;
+    for (const { reject, timer } of this.pending.values()) {
+      window.clearTimeout(timer);
+      reject(new WorkerAway());
+    }
+    this.pending.clear();
+    window.setTimeout(() => this.start(), REST);
+  }
+
+  private take(reply: Reply): void {
+    const pending = this.pending.get(reply.id);
+    this.pending.delete(reply.id);
+    if (!pending) return;
+    window.clearTimeout(pending.timer);
+    pending.resolve(reply.text);
+  }
+
+  async ask<T>(verb: string, more: object): Promise<T> {
+    const worker = this.worker;
+    if (!worker || !this.ready) throw new WorkerAway();
+    const text = await new Promise<string>((resolve, reject) => {
+      const id = ++this.last;
+      const timer = window.setTimeout(() => this.restart(), PATIENCE);
+      this.pending.set(id, { resolve, reject, timer });
+      const question: Question = { id, text: JSON.stringify({ verb, ...more }) };
+      worker.postMessage(question);
+    });
+    const told = JSON.parse(text) as { answer: T; refused?: { code: string; sentence: string } };
+    if (told.refused)
+      throw new Trouble(told.refused.code, told.refused.sentence, 422, told.refused);
+    return told.answer;
+  }
+
+  preview = (command: Command, selection: string[]): Promise<Picture> =>
+    this.ask("preview", { command, selection });
+  select = (selection: string[]): Promise<Selection> => this.ask("select", { selection });
+  within = (start: Point, end: Point): Promise<string[]> => this.ask("within", { start, end });
+  read = (text: string, unit: string | null): Promise<number> => this.ask("read", { text, unit });
+}
