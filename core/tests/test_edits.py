@@ -14,6 +14,7 @@ from hypothesis import strategies as st
 
 from core.tests.zoo import drawing, full, leaf, plate, ring
 
+UNDERLAY = {"id": "u", "picture": 1, "name": "u", "x": 100, "y": 100, "width": 80, "height": 60}
 LEAF = ["leaf", 0, 0]
 EVERY = [
     {"kind": "draw_anchor", "item": "new", "at": [1, 2], "handle": [3, 4]},
@@ -51,7 +52,30 @@ EVERY = [
     {"kind": "hide_items", "items": ["leaf"], "hidden": True},
     {"kind": "lock_items", "items": ["leaf"], "locked": True},
     {"kind": "rename_item", "item": "leaf", "called": "Blatt ✿"},
-    {"kind": "set_sheet", "sheet": {"width": 100, "height": 50, "unit": "px", "colour": None}},
+    {"kind": "set_sheet", "width": 400, "unit": "px", "scale_items": True},
+    {"kind": "set_sheet_colour", "colour": None},
+    {"kind": "set_grid", "grid": {"step": 20, "parts": 4, "shown": True}},
+    {"kind": "add_guide", "guide": {"id": "g2", "x": 5, "y": 6, "angle": 270}},
+    {"kind": "move_guide", "guide": "g", "to": [7, 8]},
+    {"kind": "set_guide", "guide": {"id": "g", "x": 1, "y": 2, "angle": 30, "locked": True}},
+    {"kind": "remove_guides", "guides": ["g"]},
+    {"kind": "hide_guides", "hidden": True},
+    {
+        "kind": "place_underlay",
+        "underlay": "u2",
+        "picture": 3,
+        "called": "form",
+        "pixels": [40, 30],
+    },
+    {
+        "kind": "drag_underlay",
+        "underlay": "u",
+        "part": "turn",
+        "start": [200, 100],
+        "to": [100, 200],
+    },
+    {"kind": "set_underlay", "underlay": {**UNDERLAY, "strength": 0.5, "grey": True}},
+    {"kind": "remove_underlay", "underlay": "u"},
 ]
 CLOSING = {"kind": "close_outline", "item": "open", "handle": [0, -20]}
 
@@ -185,8 +209,14 @@ class RefusalTest(unittest.TestCase):
             ({"kind": "rename_item", "item": "leaf", "called": " "}, "bad_name"),
             ({"kind": "rename_item", "item": "leaf", "called": "x" * 121}, "bad_name"),
             ({"kind": "duplicate_items", "items": ["leaf"], "copies": []}, "bad_id"),
-            ({"kind": "set_sheet", "sheet": {"width": 0, "height": 5, "unit": "mm"}}, "bad_sheet"),
-            ({"kind": "set_sheet", "sheet": {"width": 5, "height": 5, "unit": "yd"}}, "bad_unit"),
+            ({"kind": "set_sheet", "width": 0}, "bad_sheet"),
+            ({"kind": "set_sheet", "width": 1000 * 1000 / 25.4 * 96}, "bad_data"),
+            ({"kind": "set_sheet", "unit": "yd"}, "bad_unit"),
+            ({"kind": "set_grid", "grid": {"step": 0, "parts": 1}}, "bad_grid"),
+            ({"kind": "add_guide", "guide": {"id": "g2", "x": nan, "y": 0}}, "bad_data"),
+            ({"kind": "move_guide", "guide": "ghost", "to": [0, 0]}, "unknown_guide"),
+            ({"kind": "remove_underlay", "underlay": "ghost"}, "unknown_underlay"),
+            ({"kind": "set_underlay", "underlay": {**UNDERLAY, "strength": 2}}, "bad_underlay"),
         ]
         for data, code in cases:
             with self.subTest(data), self.assertRaises(Refusal) as caught:

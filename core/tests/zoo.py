@@ -1,6 +1,19 @@
 """Segments, contours and drawings of every kind, for tests that run over all of them."""
 
-from buildup.drawing.model import Anchor, Contour, Drawing, Frame, Outline, Shape, Style
+from dataclasses import replace
+
+from buildup.drawing.model import (
+    Anchor,
+    Contour,
+    Drawing,
+    Frame,
+    Guide,
+    Outline,
+    Shape,
+    Sheet,
+    Style,
+    Underlay,
+)
 from buildup.geometry.transforms import Affine, turn
 from hypothesis import strategies as st
 
@@ -60,7 +73,10 @@ def drawing(*items):
 
 def full():
     """A drawing with one item of each kind."""
-    return drawing(leaf(), plate(), ring(), leaf("second", by=300 + 100j))
+    items = drawing(leaf(), plate(), ring(), leaf("second", by=300 + 100j))
+    guide = Guide(id="g", x=50, y=60, angle=90)
+    underlay = Underlay(id="u", picture=1, name="u", x=100, y=100, width=80, height=60)
+    return replace(items, sheet=Sheet(guides=(guide,), underlays=(underlay,)))
 
 
 __all__ = ["CUBICS", "cubics", "drawing", "full", "leaf", "maps", "plate", "points", "ring"]

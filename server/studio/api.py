@@ -4,7 +4,10 @@ from typing import Any
 
 from buildup import host
 from buildup.drawing.checks import check_point
+from buildup.drawing.model import Sheet
+from buildup.drawing.sizes import SHEET_SIZES
 from buildup.drawing.units import UNITS, read_length, read_number
+from buildup.errors import Refusal
 from buildup.formats.svg import svg
 from buildup.shapes.registry import SHAPES
 from django.db import transaction
@@ -19,8 +22,9 @@ from studio.actions.edit import edit
 from studio.actions.go import go
 from studio.drawings import found, of_owner
 from studio.history import line
-from studio.models import Step
+from studio.models import Picture, Step
 from studio.people import router as people
+from studio.pictures import MOST_BYTES, checked
 from studio.trouble import answer_troubles
 
 api = NinjaAPI(title="Build Up Curve", version="1", auth=django_auth, docs_url=None)
@@ -35,7 +39,11 @@ def _id(request: HttpRequest) -> int:
 @api.get("/vocabulary", response=schema.Vocabulary, auth=None)
 def vocabulary(request: HttpRequest) -> dict[str, Any]:
     """Units and shapes."""
-    return {"units": list(UNITS.values()), "shapes": list(SHAPES.values())}
+    return {
+        "units": list(UNITS.values()),
+        "shapes": list(SHAPES.values()),
+        "sizes": SHEET_SIZES,
+    }
 
 
 @api.get("/drawings", response=list[schema.Card])
@@ -50,7 +58,7 @@ def list_drawings(request: HttpRequest, find: str = "") -> list[dict[str, Any]]:
 @api.post("/drawings", response=schema.Card)
 def make_drawing(request: HttpRequest, body: schema.SheetIn) -> dict[str, Any]:
     """A new sheet."""
-    return answers.card(acts.make(_id(request), name=body.name, sheet=body.sheet))
+    return answers.card(acts.make(_id(request), name=body.name, sheet=Sheet(**body.sheet.dict())))
 
 
 @api.patch("/drawings/{drawing}", response=schema.Card)
@@ -176,6 +184,30 @@ def send_svg(request: HttpRequest, drawing: int, inline: bool = False) -> HttpRe
     else:
         name = slugify(row.name) or "drawing"
         response.headers["Content-Disposition"] = f'attachment; filename="{name}.svg"'
+    return response
+
+
+@api.post("/drawings/{drawing}/pictures", response=schema.PictureFacts)
+def bring_picture(request: HttpRequest, drawing: int) -> Picture:
+    """Take in a picture to trace: the request's body is the file."""
+    row = found(_id(request), drawing)
+    kept = checked(request.read(MOST_BYTES + 1))
+    return Picture.objects.create(
+        drawing=row, bytes=kept.data, mime=kept.mime, width=kept.width, height=kept.height
+    )
+
+
+@api.get("/drawings/{drawing}/pictures/{picture}")
+def show_picture(request: HttpRequest, drawing: int, picture: int) -> HttpResponse:
+    """A picture's bytes; they never change."""
+    row = Picture.objects.filter(
+        pk=picture,
+        drawing__owner_id=_id(request),  # a copy shows its original's pictures
+    ).first()
+    if row is None:
+        raise Refusal("unknown_picture", "That picture is not there.")
+    response = HttpResponse(bytes(row.bytes), content_type=row.mime)
+    response.headers["Cache-Control"] = "private, max-age=31536000, immutable"
     return response
 
 

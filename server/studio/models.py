@@ -85,3 +85,17 @@ class Step(models.Model):
 
     def __str__(self) -> str:
         return f"{self.number} {self.name}"
+
+
+class Picture(models.Model):
+    """A picture to trace, as it was checked and written anew: its bytes and facts."""
+
+    drawing = models.ForeignKey(Drawing, models.CASCADE, related_name="pictures")
+    bytes = models.BinaryField()
+    mime = models.CharField(max_length=20)
+    width = models.PositiveIntegerField()
+    height = models.PositiveIntegerField()
+    created = models.DateTimeField(auto_now_add=True)
+
+    def __str__(self) -> str:
+        return f"{self.width} × {self.height} {self.mime}"

@@ -58,11 +58,20 @@ class SignIn(Schema):
     password: str
 
 
+class NewSheet(Schema):
+    """The size of a new sheet, in sheet units."""
+
+    width: float
+    height: float
+    unit: str
+    colour: str | None = "#FFFFFF"
+
+
 class SheetIn(Schema):
     """A new drawing."""
 
     name: str
-    sheet: Sheet
+    sheet: NewSheet
 
 
 class NameIn(Schema):
@@ -176,6 +185,14 @@ class AreaIn(Schema):
     end: tuple[float, float]
 
 
+class PictureFacts(Schema):
+    """A picture that was taken in."""
+
+    id: int
+    width: int
+    height: int
+
+
 class History(Schema):
     """The line of history: every step from the first, and where the drawing stands."""
 
@@ -223,8 +240,18 @@ class ShapeFacts(Schema):
     dials: list[DialFacts]
 
 
+class SizeFacts(Schema):
+    """A sheet size in common use, in its own unit."""
+
+    label: str
+    width: float
+    height: float
+    unit: str
+
+
 class Vocabulary(Schema):
     """What the front end shows of the core's registries."""
 
+    sizes: list[SizeFacts]
     units: list[UnitFacts]
     shapes: list[ShapeFacts]

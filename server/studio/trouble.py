@@ -14,7 +14,13 @@ from studio import answers, schema
 from studio.actions.edit import Stale
 from studio.history import next_steps
 
-STATUS = {"unknown_drawing": 404, "unknown_item": 404, "stale": 409, "wrong_sign_in": 403}
+STATUS = {
+    "unknown_drawing": 404,
+    "unknown_item": 404,
+    "unknown_picture": 404,
+    "stale": 409,
+    "wrong_sign_in": 403,
+}
 """Statuses by code; every other refusal is a 422."""
 
 

@@ -21,10 +21,11 @@ from buildup.edits.anchors import (
 )
 from buildup.edits.change import Change, inverse
 from buildup.edits.command import Command
+from buildup.edits.guides import AddGuide, HideGuides, MoveGuide, RemoveGuides, SetGuide
 from buildup.edits.outlines import AddOutline, CloseOutline, DrawAnchor
 from buildup.edits.placing import MoveItems, PlaceItems, ResizeItems, TurnItems
 from buildup.edits.shapes import DragPeg, DrawShape, SetDial, TurnIntoOutlines
-from buildup.edits.sheets import SetSheet
+from buildup.edits.sheets import SetGrid, SetSheet, SetSheetColour
 from buildup.edits.stack import (
     DuplicateItems,
     HideItems,
@@ -34,6 +35,7 @@ from buildup.edits.stack import (
     RenameItem,
 )
 from buildup.edits.styling import SetFill, SetStroke, SetStrokeWidth
+from buildup.edits.underlays import DragUnderlay, PlaceUnderlay, RemoveUnderlay, SetUnderlay
 
 COMMANDS: tuple[type[Command], ...] = (
     DrawAnchor,
@@ -63,6 +65,17 @@ COMMANDS: tuple[type[Command], ...] = (
     LockItems,
     RenameItem,
     SetSheet,
+    SetSheetColour,
+    SetGrid,
+    AddGuide,
+    MoveGuide,
+    SetGuide,
+    RemoveGuides,
+    HideGuides,
+    PlaceUnderlay,
+    DragUnderlay,
+    SetUnderlay,
+    RemoveUnderlay,
 )
 """Every command there is; the API's schema and the front end's types come from this table."""
 

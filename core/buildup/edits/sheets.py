@@ -1,13 +1,19 @@
-"""The sheet: its size, its unit and its colour."""
+"""The sheet: its size, its unit, its colour and its grid."""
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from typing import Literal
 
 from buildup.drawing.checks import check_colour, check_sheet_size
-from buildup.drawing.model import Drawing, Sheet
+from buildup.drawing.model import Drawing, Grid, Sheet
 from buildup.drawing.units import unit_of
 from buildup.edits.change import Delta
 from buildup.edits.command import Command
+from buildup.errors import Refusal
+from buildup.geometry.transforms import stretch
+from buildup.shapes.placement import moved_item
+
+FINEST_GRID = 0.1
+MOST_PARTS = 20
 
 
 def checked_sheet(sheet: Sheet) -> Sheet:
@@ -15,7 +21,6 @@ def checked_sheet(sheet: Sheet) -> Sheet:
 
     Raises:
         Refusal: `bad_sheet`, `bad_number`, `bad_unit` or `bad_colour`.
-
     """
     check_sheet_size(sheet.width, sheet.height)
     unit_of(sheet.unit)
@@ -25,15 +30,78 @@ def checked_sheet(sheet: Sheet) -> Sheet:
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class SetSheet(Command):
-    """Sets the sheet."""
+    """Sets the size and the unit of the sheet."""
 
     kind: Literal["set_sheet"] = "set_sheet"
-    sheet: Sheet
-    """The new sheet."""
+    width: float | None = None
+    """Its new width, or None to keep it."""
+    height: float | None = None
+    """Its new height, or None to keep it."""
+    unit: str | None = None
+    """The unit it is measured in, or None to keep it."""
+    scale_items: bool = False
+    """Scales what lies on it by the smaller of the two factors, instead of leaving it in place."""
 
     @property
     def name(self) -> str:
         return "Change sheet"
 
     def delta(self, drawing: Drawing) -> Delta:
-        return Delta(sheet=checked_sheet(self.sheet))
+        old = drawing.sheet
+        width = old.width if self.width is None else self.width
+        height = old.height if self.height is None else self.height
+        sheet = checked_sheet(replace(old, width=width, height=height, unit=self.unit or old.unit))
+        if not self.scale_items:
+            return Delta(sheet=sheet)
+        factor = min(width / old.width, height / old.height)
+        by = stretch(factor, factor, about=0j)
+        moved = tuple(moved_item(drawing.items[i], by) for i in drawing.order)
+        return Delta(put=moved, sheet=_scaled_aids(sheet, factor))
+
+
+def _scaled_aids(sheet: Sheet, factor: float) -> Sheet:
+    """Guides and underlays, which belong to what is drawn, scaled with it."""
+    guides = tuple(replace(g, x=g.x * factor, y=g.y * factor) for g in sheet.guides)
+    underlays = tuple(
+        replace(u, x=u.x * factor, y=u.y * factor, width=u.width * factor, height=u.height * factor)
+        for u in sheet.underlays
+    )
+    return replace(sheet, guides=guides, underlays=underlays)
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class SetSheetColour(Command):
+    """Sets the colour of the sheet."""
+
+    kind: Literal["set_sheet_colour"] = "set_sheet_colour"
+    colour: str | None
+    """`#RRGGBB`, or None for none."""
+
+    @property
+    def name(self) -> str:
+        return "Change sheet colour"
+
+    def delta(self, drawing: Drawing) -> Delta:
+        return Delta(sheet=checked_sheet(replace(drawing.sheet, colour=self.colour)))
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class SetGrid(Command):
+    """Sets the grid, shows it or hides it."""
+
+    kind: Literal["set_grid"] = "set_grid"
+    grid: Grid
+    """The new grid."""
+
+    @property
+    def name(self) -> str:
+        return "Change grid"
+
+    def delta(self, drawing: Drawing) -> Delta:
+        if not FINEST_GRID <= self.grid.step <= 36_000 or not 1 <= self.grid.parts <= MOST_PARTS:
+            raise Refusal(
+                "bad_grid",
+                f"A grid needs lines at least {FINEST_GRID} px apart and from 1 to {MOST_PARTS} "
+                "parts. The old grid was kept.",
+            )
+        return Delta(sheet=replace(drawing.sheet, grid=self.grid))

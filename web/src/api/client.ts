@@ -21,15 +21,22 @@ function token(): string {
 }
 
 async function ask(method: string, path: string, body?: unknown): Promise<unknown> {
+  if (body === undefined) return request(method, path, null, {});
+  return request(method, path, JSON.stringify(body), { "Content-Type": "application/json" });
+}
+
+async function request(
+  method: string,
+  path: string,
+  body: BodyInit | null,
+  headers: Record<string, string>,
+): Promise<unknown> {
   let response: Response;
   try {
     response = await fetch(`/api${path}`, {
       method,
-      headers: {
-        "X-CSRFToken": token(),
-        ...(body === undefined ? {} : { "Content-Type": "application/json" }),
-      },
-      body: body === undefined ? null : JSON.stringify(body),
+      headers: { "X-CSRFToken": token(), ...headers },
+      body,
     });
   } catch {
     throw new Trouble(
@@ -63,3 +70,5 @@ export const post = <T>(path: string, body: unknown = {}): Promise<T> =>
 export const patch = <T>(path: string, body: unknown): Promise<T> =>
   ask("PATCH", path, body) as Promise<T>;
 export const remove = (path: string): Promise<unknown> => ask("DELETE", path);
+export const sendFile = <T>(path: string, file: File): Promise<T> =>
+  request("POST", path, file, { "Content-Type": "application/octet-stream" }) as Promise<T>;

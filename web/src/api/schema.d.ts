@@ -276,6 +276,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/drawings/{drawing}/pictures": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Bring Picture
+         * @description Take in a picture to trace: the request's body is the file.
+         */
+        post: operations["studio_api_bring_picture"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/drawings/{drawing}/pictures/{picture}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Show Picture
+         * @description A picture's bytes; they never change.
+         */
+        get: operations["studio_api_show_picture"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/read": {
         parameters: {
             query?: never;
@@ -414,6 +454,20 @@ export interface components {
             dials: components["schemas"]["DialFacts"][];
         };
         /**
+         * SizeFacts
+         * @description A sheet size in common use, in its own unit.
+         */
+        SizeFacts: {
+            /** Label */
+            label: string;
+            /** Width */
+            width: number;
+            /** Height */
+            height: number;
+            /** Unit */
+            unit: string;
+        };
+        /**
          * UnitFacts
          * @description A unit: sheet units in one of it, and the decimals worth showing.
          */
@@ -430,6 +484,8 @@ export interface components {
          * @description What the front end shows of the core's registries.
          */
         Vocabulary: {
+            /** Sizes */
+            sizes: components["schemas"]["SizeFacts"][];
             /** Units */
             units: components["schemas"]["UnitFacts"][];
             /** Shapes */
@@ -454,8 +510,53 @@ export interface components {
             changed: string;
         };
         /**
+         * Grid
+         * @description Lines at every `step` sheet units from the sheet's corner, each cell in `parts` parts.
+         */
+        Grid: {
+            /**
+             * Step
+             * @default 37.79527559055118
+             */
+            step?: number;
+            /**
+             * Parts
+             * @default 5
+             */
+            parts?: number;
+            /**
+             * Shown
+             * @default false
+             */
+            shown?: boolean;
+        };
+        /**
+         * Guide
+         * @description A straight line to work by: through a place, at an angle in degrees (0 level, 90 upright).
+         */
+        Guide: {
+            /** Id */
+            id: string;
+            /** X */
+            x: number;
+            /** Y */
+            y: number;
+            /**
+             * Angle
+             * @default 0
+             */
+            angle?: number;
+            /**
+             * Locked
+             * @default false
+             */
+            locked?: boolean;
+        };
+        /**
          * Sheet
-         * @description The area that is sent out: size in sheet units, the unit it is measured in, its colour.
+         * @description The area that is sent out, and what helps to draw on it.
+         *
+         *     Size in sheet units, the unit it is measured in, its colour; guides, grid and underlays.
          */
         Sheet: {
             /**
@@ -478,6 +579,94 @@ export interface components {
              * @default #FFFFFF
              */
             colour?: string | null;
+            /**
+             * Guides
+             * @default []
+             */
+            guides?: components["schemas"]["Guide"][];
+            /**
+             * Guides Hidden
+             * @default false
+             */
+            guides_hidden?: boolean;
+            /**
+             * @default {
+             *       "step": 37.79527559055118,
+             *       "parts": 5,
+             *       "shown": false
+             *     }
+             */
+            grid?: components["schemas"]["Grid"];
+            /**
+             * Underlays
+             * @default []
+             */
+            underlays?: components["schemas"]["Underlay"][];
+        };
+        /**
+         * Underlay
+         * @description A picture to trace: never picked, never sent out.
+         *
+         *     Args:
+         *         picture: the number under which the server keeps its bytes.
+         *         x: the middle's place on the sheet, as `y`.
+         *         width: its extent on the sheet, as `height`.
+         *         angle: degrees, clockwise.
+         *         strength: from 0 (gone) to 1 (as bright as it is).
+         *         grey: shown without its colours.
+         */
+        Underlay: {
+            /** Id */
+            id: string;
+            /** Picture */
+            picture: number;
+            /** Name */
+            name: string;
+            /** X */
+            x: number;
+            /** Y */
+            y: number;
+            /** Width */
+            width: number;
+            /** Height */
+            height: number;
+            /**
+             * Angle
+             * @default 0
+             */
+            angle?: number;
+            /**
+             * Strength
+             * @default 0.35
+             */
+            strength?: number;
+            /**
+             * Grey
+             * @default false
+             */
+            grey?: boolean;
+            /**
+             * Hidden
+             * @default false
+             */
+            hidden?: boolean;
+        };
+        /**
+         * NewSheet
+         * @description The size of a new sheet, in sheet units.
+         */
+        NewSheet: {
+            /** Width */
+            width: number;
+            /** Height */
+            height: number;
+            /** Unit */
+            unit: string;
+            /**
+             * Colour
+             * @default #FFFFFF
+             */
+            colour?: string | null;
         };
         /**
          * SheetIn
@@ -486,7 +675,7 @@ export interface components {
         SheetIn: {
             /** Name */
             name: string;
-            sheet: components["schemas"]["Sheet"];
+            sheet: components["schemas"]["NewSheet"];
         };
         /**
          * NameIn
@@ -818,6 +1007,33 @@ export interface components {
             answer: components["schemas"]["Answer"];
         };
         /**
+         * AddGuide
+         * @description Adds a guide.
+         */
+        AddGuide: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "add_guide";
+            /** @description The new guide. */
+            guide: components["schemas"]["Guide"];
+            /**
+             * Through
+             * @description A second place on it, which gives its angle; None keeps the guide's own.
+             */
+            through?: [
+                number,
+                number
+            ] | null;
+            /**
+             * Stepped
+             * @description Its angle only at multiples of 15°.
+             * @default false
+             */
+            stepped?: boolean;
+        };
+        /**
          * AddOutline
          * @description Adds a whole outline.
          */
@@ -934,7 +1150,7 @@ export interface components {
             /** Version */
             version: number;
             /** Command */
-            command: components["schemas"]["DrawAnchor"] | components["schemas"]["CloseOutline"] | components["schemas"]["AddOutline"] | components["schemas"]["MoveAnchors"] | components["schemas"]["PlaceAnchor"] | components["schemas"]["MoveHandle"] | components["schemas"]["SetHandle"] | components["schemas"]["SetAnchorKind"] | components["schemas"]["RemoveAnchors"] | components["schemas"]["DrawShape"] | components["schemas"]["SetDial"] | components["schemas"]["DragPeg"] | components["schemas"]["TurnIntoOutlines"] | components["schemas"]["MoveItems"] | components["schemas"]["ResizeItems"] | components["schemas"]["TurnItems"] | components["schemas"]["PlaceItems"] | components["schemas"]["SetFill"] | components["schemas"]["SetStroke"] | components["schemas"]["SetStrokeWidth"] | components["schemas"]["RemoveItems"] | components["schemas"]["DuplicateItems"] | components["schemas"]["OrderItems"] | components["schemas"]["HideItems"] | components["schemas"]["LockItems"] | components["schemas"]["RenameItem"] | components["schemas"]["SetSheet"];
+            command: components["schemas"]["DrawAnchor"] | components["schemas"]["CloseOutline"] | components["schemas"]["AddOutline"] | components["schemas"]["MoveAnchors"] | components["schemas"]["PlaceAnchor"] | components["schemas"]["MoveHandle"] | components["schemas"]["SetHandle"] | components["schemas"]["SetAnchorKind"] | components["schemas"]["RemoveAnchors"] | components["schemas"]["DrawShape"] | components["schemas"]["SetDial"] | components["schemas"]["DragPeg"] | components["schemas"]["TurnIntoOutlines"] | components["schemas"]["MoveItems"] | components["schemas"]["ResizeItems"] | components["schemas"]["TurnItems"] | components["schemas"]["PlaceItems"] | components["schemas"]["SetFill"] | components["schemas"]["SetStroke"] | components["schemas"]["SetStrokeWidth"] | components["schemas"]["RemoveItems"] | components["schemas"]["DuplicateItems"] | components["schemas"]["OrderItems"] | components["schemas"]["HideItems"] | components["schemas"]["LockItems"] | components["schemas"]["RenameItem"] | components["schemas"]["SetSheet"] | components["schemas"]["SetSheetColour"] | components["schemas"]["SetGrid"] | components["schemas"]["AddGuide"] | components["schemas"]["MoveGuide"] | components["schemas"]["SetGuide"] | components["schemas"]["RemoveGuides"] | components["schemas"]["HideGuides"] | components["schemas"]["PlaceUnderlay"] | components["schemas"]["DragUnderlay"] | components["schemas"]["SetUnderlay"] | components["schemas"]["RemoveUnderlay"];
             /**
              * Selection
              * @default []
@@ -987,6 +1203,50 @@ export interface components {
                 number,
                 number
             ];
+        };
+        /**
+         * DragUnderlay
+         * @description Drags an underlay, its corner (about its middle, in proportion), or turns it.
+         */
+        DragUnderlay: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "drag_underlay";
+            /**
+             * Underlay
+             * @description Which underlay.
+             */
+            underlay: string;
+            /**
+             * Part
+             * @description What is dragged.
+             * @enum {string}
+             */
+            part: "whole" | "corner" | "turn";
+            /**
+             * Start
+             * @description Where the drag began.
+             */
+            start: [
+                number,
+                number
+            ];
+            /**
+             * To
+             * @description Where it is now.
+             */
+            to: [
+                number,
+                number
+            ];
+            /**
+             * Stepped
+             * @description Turning only at multiples of 15°.
+             * @default false
+             */
+            stepped?: boolean;
         };
         /**
          * DrawAnchor
@@ -1149,6 +1409,22 @@ export interface components {
             ];
         };
         /**
+         * HideGuides
+         * @description Hides all guides or shows them again.
+         */
+        HideGuides: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "hide_guides";
+            /**
+             * Hidden
+             * @description Hide, or show.
+             */
+            hidden: boolean;
+        };
+        /**
          * HideItems
          * @description Hides items or shows them again; what is hidden is not sent out.
          */
@@ -1223,6 +1499,30 @@ export interface components {
              * @default false
              */
             straight?: boolean;
+        };
+        /**
+         * MoveGuide
+         * @description Moves a guide so that it runs through a place.
+         */
+        MoveGuide: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "move_guide";
+            /**
+             * Guide
+             * @description Which guide.
+             */
+            guide: string;
+            /**
+             * To
+             * @description A place on it.
+             */
+            to: [
+                number,
+                number
+            ];
         };
         /**
          * MoveHandle
@@ -1393,6 +1693,40 @@ export interface components {
             angle?: number | null;
         };
         /**
+         * PlaceUnderlay
+         * @description Lays a picture under the drawing, in the middle of the sheet and as large as it fits.
+         */
+        PlaceUnderlay: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "place_underlay";
+            /**
+             * Underlay
+             * @description The id of the new underlay.
+             */
+            underlay: string;
+            /**
+             * Picture
+             * @description The number the server gave the picture.
+             */
+            picture: number;
+            /**
+             * Called
+             * @description Its name, usually the file's.
+             */
+            called: string;
+            /**
+             * Pixels
+             * @description Its width and height in pixels.
+             */
+            pixels: [
+                number,
+                number
+            ];
+        };
+        /**
          * RemoveAnchors
          * @description Removes anchors; an outline left with fewer than two anchors goes too.
          */
@@ -1413,6 +1747,22 @@ export interface components {
             ][];
         };
         /**
+         * RemoveGuides
+         * @description Removes guides.
+         */
+        RemoveGuides: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "remove_guides";
+            /**
+             * Guides
+             * @description Which guides.
+             */
+            guides: string[];
+        };
+        /**
          * RemoveItems
          * @description Removes items.
          */
@@ -1427,6 +1777,22 @@ export interface components {
              * @description Which items.
              */
             items: string[];
+        };
+        /**
+         * RemoveUnderlay
+         * @description Takes an underlay away; its picture stays kept, so that this can be undone.
+         */
+        RemoveUnderlay: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "remove_underlay";
+            /**
+             * Underlay
+             * @description Which underlay.
+             */
+            underlay: string;
         };
         /**
          * RenameItem
@@ -1565,6 +1931,32 @@ export interface components {
             colour: string | null;
         };
         /**
+         * SetGrid
+         * @description Sets the grid, shows it or hides it.
+         */
+        SetGrid: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "set_grid";
+            /** @description The new grid. */
+            grid: components["schemas"]["Grid"];
+        };
+        /**
+         * SetGuide
+         * @description Sets a guide's place, its angle and its lock by typed values.
+         */
+        SetGuide: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "set_guide";
+            /** @description The guide as it shall be; its id says which. */
+            guide: components["schemas"]["Guide"];
+        };
+        /**
          * SetHandle
          * @description Sets a handle by typed angle and length.
          */
@@ -1602,7 +1994,7 @@ export interface components {
         };
         /**
          * SetSheet
-         * @description Sets the sheet.
+         * @description Sets the size and the unit of the sheet.
          */
         SetSheet: {
             /**
@@ -1610,8 +2002,43 @@ export interface components {
              * @enum {string}
              */
             kind: "set_sheet";
-            /** @description The new sheet. */
-            sheet: components["schemas"]["Sheet"];
+            /**
+             * Width
+             * @description Its new width, or None to keep it.
+             */
+            width?: number | null;
+            /**
+             * Height
+             * @description Its new height, or None to keep it.
+             */
+            height?: number | null;
+            /**
+             * Unit
+             * @description The unit it is measured in, or None to keep it.
+             */
+            unit?: string | null;
+            /**
+             * Scale Items
+             * @description Scales what lies on it by the smaller of the two factors, instead of leaving it in place.
+             * @default false
+             */
+            scale_items?: boolean;
+        };
+        /**
+         * SetSheetColour
+         * @description Sets the colour of the sheet.
+         */
+        SetSheetColour: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "set_sheet_colour";
+            /**
+             * Colour
+             * @description `#RRGGBB`, or None for none.
+             */
+            colour: string | null;
         };
         /**
          * SetStroke
@@ -1654,6 +2081,19 @@ export interface components {
              * @description The width in sheet units, at least 0.
              */
             width: number;
+        };
+        /**
+         * SetUnderlay
+         * @description Sets an underlay by typed values.
+         */
+        SetUnderlay: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "set_underlay";
+            /** @description The underlay as it shall be; its id says which, its picture cannot change. */
+            underlay: components["schemas"]["Underlay"];
         };
         /**
          * TurnIntoOutlines
@@ -1732,7 +2172,7 @@ export interface components {
          */
         PreviewIn: {
             /** Command */
-            command: components["schemas"]["DrawAnchor"] | components["schemas"]["CloseOutline"] | components["schemas"]["AddOutline"] | components["schemas"]["MoveAnchors"] | components["schemas"]["PlaceAnchor"] | components["schemas"]["MoveHandle"] | components["schemas"]["SetHandle"] | components["schemas"]["SetAnchorKind"] | components["schemas"]["RemoveAnchors"] | components["schemas"]["DrawShape"] | components["schemas"]["SetDial"] | components["schemas"]["DragPeg"] | components["schemas"]["TurnIntoOutlines"] | components["schemas"]["MoveItems"] | components["schemas"]["ResizeItems"] | components["schemas"]["TurnItems"] | components["schemas"]["PlaceItems"] | components["schemas"]["SetFill"] | components["schemas"]["SetStroke"] | components["schemas"]["SetStrokeWidth"] | components["schemas"]["RemoveItems"] | components["schemas"]["DuplicateItems"] | components["schemas"]["OrderItems"] | components["schemas"]["HideItems"] | components["schemas"]["LockItems"] | components["schemas"]["RenameItem"] | components["schemas"]["SetSheet"];
+            command: components["schemas"]["DrawAnchor"] | components["schemas"]["CloseOutline"] | components["schemas"]["AddOutline"] | components["schemas"]["MoveAnchors"] | components["schemas"]["PlaceAnchor"] | components["schemas"]["MoveHandle"] | components["schemas"]["SetHandle"] | components["schemas"]["SetAnchorKind"] | components["schemas"]["RemoveAnchors"] | components["schemas"]["DrawShape"] | components["schemas"]["SetDial"] | components["schemas"]["DragPeg"] | components["schemas"]["TurnIntoOutlines"] | components["schemas"]["MoveItems"] | components["schemas"]["ResizeItems"] | components["schemas"]["TurnItems"] | components["schemas"]["PlaceItems"] | components["schemas"]["SetFill"] | components["schemas"]["SetStroke"] | components["schemas"]["SetStrokeWidth"] | components["schemas"]["RemoveItems"] | components["schemas"]["DuplicateItems"] | components["schemas"]["OrderItems"] | components["schemas"]["HideItems"] | components["schemas"]["LockItems"] | components["schemas"]["RenameItem"] | components["schemas"]["SetSheet"] | components["schemas"]["SetSheetColour"] | components["schemas"]["SetGrid"] | components["schemas"]["AddGuide"] | components["schemas"]["MoveGuide"] | components["schemas"]["SetGuide"] | components["schemas"]["RemoveGuides"] | components["schemas"]["HideGuides"] | components["schemas"]["PlaceUnderlay"] | components["schemas"]["DragUnderlay"] | components["schemas"]["SetUnderlay"] | components["schemas"]["RemoveUnderlay"];
             /**
              * Selection
              * @default []
@@ -1772,6 +2212,18 @@ export interface components {
             steps: components["schemas"]["StepName"][];
             /** At */
             at: number;
+        };
+        /**
+         * PictureFacts
+         * @description A picture that was taken in.
+         */
+        PictureFacts: {
+            /** Id */
+            id: number;
+            /** Width */
+            width: number;
+            /** Height */
+            height: number;
         };
         /**
          * Typed
@@ -2198,6 +2650,49 @@ export interface operations {
             header?: never;
             path: {
                 drawing: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    studio_api_bring_picture: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                drawing: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PictureFacts"];
+                };
+            };
+        };
+    };
+    studio_api_show_picture: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                drawing: number;
+                picture: number;
             };
             cookie?: never;
         };

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 // The drawing board: band, tools, canvas, readout, dock and status bar.
-import { onBeforeUnmount, ref, watch } from "vue";
+import { onBeforeUnmount, onMounted, ref, watch } from "vue";
 import { useRouter } from "vue-router";
 import { Trouble } from "../api/client";
 import BoardCanvas from "../canvas/BoardCanvas.vue";
@@ -14,6 +14,7 @@ import KeyboardPicture from "./KeyboardPicture.vue";
 import StatusBar from "./StatusBar.vue";
 import TopBand from "./TopBand.vue";
 import { useBoardKeys } from "./keys";
+import { usePictures } from "./pictures";
 
 const props = defineProps<{ id: number }>();
 const board = useBoard();
@@ -21,6 +22,7 @@ const vocabulary = useVocabulary();
 const toast = useToast();
 const router = useRouter();
 const help = ref(false);
+const { bring } = usePictures();
 useBoardKeys(() => (help.value = !help.value));
 
 watch(
@@ -37,14 +39,26 @@ watch(
   },
   { immediate: true },
 );
-onBeforeUnmount(board.close);
+/** Pictures dropped on the board or pasted become underlays. */
+function pasted(event: ClipboardEvent): void {
+  const files = [...(event.clipboardData?.files ?? [])];
+  if (files.length > 0) void bring(files);
+}
+function dropped(event: DragEvent): void {
+  void bring([...(event.dataTransfer?.files ?? [])]);
+}
+onMounted(() => window.addEventListener("paste", pasted));
+onBeforeUnmount(() => {
+  window.removeEventListener("paste", pasted);
+  board.close();
+});
 </script>
 
 <template>
   <div v-if="board.id === id" class="board">
     <TopBand />
     <ToolList @help="help = true" />
-    <BoardCanvas />
+    <BoardCanvas @dragover.prevent @drop.prevent="dropped" />
     <BoardReadout />
     <BoardDock />
     <StatusBar />

@@ -25,10 +25,19 @@ export function useBoardKeys(showHelp: () => void): void {
     return true;
   }
 
+  /** Hide all underlays, or show them again. */
+  function hideUnderlays(): void {
+    const hidden = board.sheet.underlays.some((u) => !u.hidden);
+    for (const u of board.sheet.underlays) {
+      if (u.hidden !== hidden) board.commit({ kind: "set_underlay", underlay: { ...u, hidden } });
+    }
+  }
+
   function plain(event: KeyboardEvent): boolean {
     const row = ROWS.find((r) => r.key === event.key.toUpperCase());
     const box = board.marks.frame?.corners;
     if (row && !event.shiftKey) tools.use(row.name);
+    else if (event.key === "U") hideUnderlays();
     else if (event.key === "0") view.fitSheet(board.sheet);
     else if (event.key === "1") view.zoomTo(1);
     else if (event.key === "." && box) {

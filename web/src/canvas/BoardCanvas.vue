@@ -6,10 +6,12 @@ import { useBoard } from "../stores/board";
 import { useTools } from "../stores/tools";
 import { useView } from "../stores/view";
 import DragBox from "./DragBox.vue";
+import GuideLayer from "./GuideLayer.vue";
 import ItemPath from "./ItemPath.vue";
 import MarkLayer from "./MarkLayer.vue";
 import PointerBubble from "./PointerBubble.vue";
 import RulerBars from "./RulerBars.vue";
+import UnderlayLayer from "./UnderlayLayer.vue";
 import { useCanvasPointer } from "./pointer";
 
 const board = useBoard();
@@ -61,12 +63,14 @@ onBeforeUnmount(() => watcher?.disconnect());
           :fill="board.sheet.colour ?? '#ffffff'"
           vector-effect="non-scaling-stroke"
         />
+        <UnderlayLayer />
         <ItemPath v-for="id in board.drawn" :id="id" :key="id" :pickable="pickable" />
       </g>
+      <GuideLayer />
       <MarkLayer />
       <DragBox v-if="tools.box" :corners="tools.box" />
+      <RulerBars />
     </svg>
-    <RulerBars />
     <PointerBubble />
   </div>
 </template>

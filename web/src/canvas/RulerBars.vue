@@ -46,9 +46,21 @@ const down = computed(() => bar(1));
 </script>
 
 <template>
-  <svg class="rulers" aria-hidden="true">
-    <rect width="100%" :height="THICK" class="ground" />
-    <rect :width="THICK" height="100%" class="ground" />
+  <g class="rulers" aria-hidden="true">
+    <rect
+      width="100%"
+      :height="THICK"
+      class="ground"
+      data-testid="ruler-across"
+      :data-hit="JSON.stringify({ what: 'ruler', axis: 'across' })"
+    />
+    <rect
+      :width="THICK"
+      height="100%"
+      class="ground"
+      data-testid="ruler-down"
+      :data-hit="JSON.stringify({ what: 'ruler', axis: 'down' })"
+    />
     <path :d="across.ticks" class="ticks" />
     <path :d="down.ticks" class="ticks" />
     <text v-for="l in across.labels" :key="l.at" :x="l.at + 3" y="9">{{ l.text }}</text>
@@ -59,15 +71,12 @@ const down = computed(() => bar(1));
       <path class="pointer" :d="`M${tools.pointer[0]} 0V${THICK}M0 ${tools.pointer[1]}H${THICK}`" />
     </template>
     <rect :width="THICK" :height="THICK" class="ground" />
-  </svg>
+  </g>
 </template>
 
 <style scoped>
-.rulers {
-  position: absolute;
-  inset: 0;
-  width: 100%;
-  height: 100%;
+.rulers path,
+.rulers text {
   pointer-events: none;
 }
 .ground {

@@ -40,7 +40,7 @@ export function useCanvasPointer(svg: Ref<SVGSVGElement | null>) {
     } else if (event.button === 0) {
       const hit = hitOf(event);
       tools.dragged = hit;
-      tools.tool.down(pointerOf(event, hit));
+      tools.pressed(hit).down(pointerOf(event, hit));
     } else return;
     pressed = event.pointerId;
     svg.value?.setPointerCapture(event.pointerId);
@@ -59,7 +59,7 @@ export function useCanvasPointer(svg: Ref<SVGSVGElement | null>) {
       tools.hit = hitOf(event);
       tools.tool.hover?.(pointerOf(event, tools.hit));
     } else if (event.pointerId === pressed) {
-      tools.tool.move(pointerOf(event, tools.dragged));
+      tools.held.move(pointerOf(event, tools.dragged));
     }
     tools.touch();
   }
@@ -68,7 +68,7 @@ export function useCanvasPointer(svg: Ref<SVGSVGElement | null>) {
     if (event.pointerId !== pressed) return;
     pressed = null;
     if (panning.value) panning.value = null;
-    else tools.tool.up(pointerOf(event, tools.dragged));
+    else tools.held.up(pointerOf(event, tools.dragged));
     tools.dragged = null;
     tools.touch();
   }
@@ -78,7 +78,7 @@ export function useCanvasPointer(svg: Ref<SVGSVGElement | null>) {
     if (pressed === null) return;
     pressed = null;
     if (panning.value) panning.value = null;
-    else tools.tool.cancel();
+    else tools.held.cancel();
     tools.dragged = null;
     tools.touch();
   }

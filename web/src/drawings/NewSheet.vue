@@ -7,10 +7,9 @@ import Select from "primevue/select";
 import { ref } from "vue";
 import { useRouter } from "vue-router";
 import { Trouble, post } from "../api/client";
-import type { Card } from "../api/types";
+import type { Card, SizeFacts } from "../api/types";
 import { core } from "../core";
 import { useVocabulary } from "../stores/vocabulary";
-import { SHEET_PRESETS, type SheetPreset } from "./presets";
 
 const open = defineModel<boolean>({ required: true });
 const router = useRouter();
@@ -22,8 +21,10 @@ const unit = ref("mm");
 const trouble = ref("");
 const busy = ref(false);
 
-function take(preset: SheetPreset): void {
-  ({ width: width.value, height: height.value, unit: unit.value } = preset);
+function take(size: SizeFacts): void {
+  width.value = String(size.width);
+  height.value = String(size.height);
+  unit.value = size.unit;
 }
 
 async function make(): Promise<void> {
@@ -55,7 +56,7 @@ async function make(): Promise<void> {
       <span>Size</span>
       <div class="presets">
         <Button
-          v-for="p in SHEET_PRESETS"
+          v-for="p in vocabulary.facts.sizes"
           :key="p.label"
           type="button"
           size="small"

@@ -3,6 +3,7 @@
 import Button from "primevue/button";
 import { computed } from "vue";
 import type { AnchorKind } from "../api/types";
+import { newId } from "../core/ids";
 import { useBoard } from "../stores/board";
 import { useVocabulary } from "../stores/vocabulary";
 import TypedField from "./TypedField.vue";
@@ -51,6 +52,14 @@ function place(part: "x" | "y", value: number): void {
 function setHandle(side: Side, angle: number, length: number): void {
   const anchor = board.anchors[0];
   if (anchor) board.commit({ kind: "set_handle", anchor, side, angle, length });
+}
+
+/** A guide through the anchor along its handle, or level where it has none. */
+function guide(): void {
+  if (!one.value) return;
+  const [x, y] = one.value.at;
+  const angle = one.value.out_polar?.[0] ?? one.value.into_polar?.[0] ?? 0;
+  board.commit({ kind: "add_guide", guide: { id: newId(), x, y, angle } });
 }
 
 function remove(): void {
@@ -109,6 +118,15 @@ function remove(): void {
         />
       </template>
     </template>
+    <Button
+      v-if="one"
+      class="wide"
+      severity="secondary"
+      size="small"
+      label="Guide through it"
+      title="A guide through this anchor, along its handle"
+      @click="guide"
+    />
     <Button class="wide" severity="secondary" size="small" label="Remove" @click="remove" />
   </section>
 </template>

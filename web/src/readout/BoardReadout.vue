@@ -6,9 +6,11 @@ import { useTools } from "../stores/tools";
 import { useVocabulary } from "../stores/vocabulary";
 import AnchorPanel from "./AnchorPanel.vue";
 import DialPanel from "./DialPanel.vue";
+import GuidePanel from "./GuidePanel.vue";
 import ItemPanel from "./ItemPanel.vue";
 import SheetPanel from "./SheetPanel.vue";
 import StylePanel from "./StylePanel.vue";
+import UnderlayPanel from "./UnderlayPanel.vue";
 
 const board = useBoard();
 const tools = useTools();
@@ -34,6 +36,14 @@ const anchors = computed(() => tools.name === "anchors" && board.anchors.length 
         <ItemPanel v-if="board.marks.frame" />
       </template>
       <StylePanel />
+    </template>
+    <template v-else-if="tools.name === 'guide'">
+      <header><h2>Guides</h2></header>
+      <GuidePanel />
+    </template>
+    <template v-else-if="tools.name === 'underlay'">
+      <header><h2>Underlays</h2></header>
+      <UnderlayPanel />
     </template>
     <SheetPanel v-else />
   </aside>

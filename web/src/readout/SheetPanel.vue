@@ -1,17 +1,38 @@
 <script setup lang="ts">
-// The sheet, while nothing is selected.
-import { computed } from "vue";
-import type { Sheet } from "../api/types";
+// The sheet, while nothing is selected: size, unit, colour and grid.
+import Button from "primevue/button";
+import Checkbox from "primevue/checkbox";
+import Select from "primevue/select";
+import { computed, ref } from "vue";
+import type { Grid } from "../api/types";
 import { useBoard } from "../stores/board";
 import { useVocabulary } from "../stores/vocabulary";
 import ColourField from "./ColourField.vue";
 import TypedField from "./TypedField.vue";
 
+interface Size {
+  width?: number;
+  height?: number;
+  unit?: string;
+}
+
 const board = useBoard();
 const vocabulary = useVocabulary();
+const scaled = ref(false);
 const unit = computed(() => vocabulary.unit(board.sheet.unit));
-const set = (change: Partial<Sheet>): void =>
-  board.commit({ kind: "set_sheet", sheet: { ...board.sheet, ...change } });
+const set = (change: Size): void =>
+  board.commit({ kind: "set_sheet", ...change, scale_items: scaled.value });
+const setGrid = (change: Partial<Grid>): void =>
+  board.commit({ kind: "set_grid", grid: { ...board.sheet.grid, ...change } });
+
+function take(label: string): void {
+  const size = vocabulary.facts.sizes.find((s) => s.label === label);
+  if (!size) return;
+  const each = vocabulary.unit(size.unit).size;
+  set({ width: size.width * each, height: size.height * each, unit: size.unit });
+}
+
+const turn = (): void => set({ width: board.sheet.height, height: board.sheet.width });
 </script>
 
 <template>
@@ -20,6 +41,18 @@ const set = (change: Partial<Sheet>): void =>
     <span>{{ board.order.length }} {{ board.order.length === 1 ? "item" : "items" }}</span>
   </header>
   <section aria-label="Sheet">
+    <span class="label">Preset</span>
+    <Select
+      size="small"
+      :model-value="null"
+      :options="vocabulary.facts.sizes"
+      option-label="label"
+      option-value="label"
+      placeholder="choose"
+      aria-label="Sheet size by preset"
+      @update:model-value="take"
+    />
+    <Button size="small" severity="secondary" label="Turn it" @click="turn" />
     <span class="label">Size</span>
     <TypedField
       label="Sheet width"
@@ -35,12 +68,49 @@ const set = (change: Partial<Sheet>): void =>
       :unit="unit"
       @typed="(v) => set({ height: v })"
     />
+    <span class="label">Unit</span>
+    <Select
+      size="small"
+      :model-value="board.sheet.unit"
+      :options="vocabulary.facts.units"
+      option-label="name"
+      option-value="name"
+      aria-label="Unit"
+      @update:model-value="(v: string) => board.commit({ kind: 'set_sheet', unit: v })"
+    />
+    <span />
+    <label class="wide check">
+      <Checkbox v-model="scaled" binary /> Scale what is on it with the size
+    </label>
     <span class="label">Colour</span>
     <ColourField
       class="colour"
       label="Sheet"
       :colour="board.sheet.colour"
-      @chosen="(c) => set({ colour: c })"
+      @chosen="(colour) => board.commit({ kind: 'set_sheet_colour', colour })"
+    />
+  </section>
+  <section aria-label="Grid">
+    <label class="wide check">
+      <Checkbox
+        :model-value="board.sheet.grid.shown"
+        binary
+        @update:model-value="(v) => setGrid({ shown: v })"
+      />
+      Grid
+    </label>
+    <span class="label">Every</span>
+    <TypedField
+      label="Grid step"
+      :value="board.sheet.grid.step"
+      :unit="unit"
+      @typed="(v) => setGrid({ step: v })"
+    />
+    <TypedField
+      label="Grid parts"
+      suffix="parts"
+      :value="board.sheet.grid.parts"
+      @typed="(v) => setGrid({ parts: Math.round(v) })"
     />
   </section>
 </template>
@@ -60,5 +130,10 @@ header span {
 }
 .colour {
   grid-column: 2 / -1;
+}
+.check {
+  display: flex;
+  gap: 8px;
+  align-items: center;
 }
 </style>

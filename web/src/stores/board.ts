@@ -20,14 +20,28 @@ import { Outbox, editLetter, goLetter, type Kept } from "./outbox";
 import { useToast } from "./toast";
 
 const NOTHING: Selection = { items: [], frame: null, anchors: [], pegs: [], dials: [] };
-const A4: Sheet = { width: 793.7, height: 1122.5, unit: "mm", colour: "#FFFFFF" };
+const A4: Sheet = {
+  width: 793.7,
+  height: 1122.5,
+  unit: "mm",
+  colour: "#FFFFFF",
+  guides: [],
+  guides_hidden: false,
+  grid: { step: 37.8, parts: 5, shown: false },
+  underlays: [],
+};
 
 export const useBoard = defineStore("board", () => {
   const toast = useToast();
   const id = ref(0);
   const name = ref("");
   const version = ref(0);
-  const sheet = shallowRef<Sheet>(A4);
+  const keptSheet = shallowRef<Sheet>(A4);
+  const queuedSheet = shallowRef<Sheet | null>(null);
+  const previewedSheet = shallowRef<Sheet | null>(null);
+  const sheet = computed(() => previewedSheet.value ?? queuedSheet.value ?? keptSheet.value);
+  /** The guide or the underlay that its tool works on. */
+  const aid = ref<string | null>(null);
   const items = shallowReactive(new Map<string, Drawable>());
   const previewed = shallowReactive(new Map<string, Drawable>());
   /** What edits on their way to the server change, until it has answered. */
@@ -79,14 +93,20 @@ export const useBoard = defineStore("board", () => {
     const ids = new Set(picture.items.map((i) => i.id));
     for (const old of [...previewed.keys()]) if (!ids.has(old)) previewed.delete(old);
     for (const item of picture.items) previewed.set(item.id, item);
+    previewedSheet.value = picture.sheet ? ({ ...A4, ...picture.sheet } as Sheet) : null;
     marks.value = picture.selection;
+  }
+
+  function clearPreview(): void {
+    previewed.clear();
+    previewedSheet.value = null;
   }
 
   function take(picture: Picture): void {
     for (const item of picture.items) items.set(item.id, item);
     for (const gone of picture.removed) items.delete(gone);
     if (picture.order) keptOrder.value = picture.order;
-    if (picture.sheet) sheet.value = { ...A4, ...picture.sheet };
+    if (picture.sheet) keptSheet.value = { ...A4, ...picture.sheet } as Sheet;
     if (picture.removed.length > 0) {
       selected.value = selected.value.filter((i) => items.has(i) || queued.has(i));
     }
@@ -109,8 +129,9 @@ export const useBoard = defineStore("board", () => {
   function settle(selection: Selection | null, asked: string[]): void {
     queued.clear();
     queuedOrder.value = null;
+    queuedSheet.value = null;
     looking.hold(false);
-    if (turn !== settledTurn) previewed.clear();
+    if (turn !== settledTurn) clearPreview();
     settledTurn = turn;
     const same =
       asked.length === selected.value.length && asked.every((i) => selected.value.includes(i));
@@ -143,10 +164,11 @@ export const useBoard = defineStore("board", () => {
     id.value = found.id;
     name.value = found.name;
     items.clear();
-    previewed.clear();
+    clearPreview();
     select([]);
     queued.clear();
     queuedOrder.value = null;
+    queuedSheet.value = null;
     takeSteps(found);
     take({ ...found.picture, order: found.picture.items.map((i) => i.id) });
     desk.open(found.id);
@@ -168,7 +190,7 @@ export const useBoard = defineStore("board", () => {
   function endPreview(): void {
     turn += 1;
     looking.drop();
-    if (previewed.size > 0 && (outbox.value?.waiting ?? 0) === 0) previewed.clear();
+    if ((outbox.value?.waiting ?? 0) === 0 || desk.there) clearPreview();
     marking.put(selected.value);
   }
 
@@ -188,8 +210,9 @@ export const useBoard = defineStore("board", () => {
     if (!picture || !outbox.value?.has(letter)) return;
     for (const item of picture.items) queued.set(item.id, item);
     if (picture.order) queuedOrder.value = picture.order;
+    if (picture.sheet) queuedSheet.value = { ...A4, ...picture.sheet } as Sheet;
     if (now !== turn) return;
-    previewed.clear();
+    clearPreview();
     settledTurn = turn;
     marks.value = picture.selection;
     looking.hold(false);
@@ -224,6 +247,7 @@ export const useBoard = defineStore("board", () => {
     selected,
     selectedItems,
     anchors,
+    aid,
     marks,
     undo,
     redo,

@@ -24,5 +24,9 @@ export const useToast = defineStore("toast", () => {
     window.setTimeout(() => close(notice.id), SHOWN_FOR);
   }
 
-  return { notices, tell, close };
+  const closeAll = (): void => {
+    notices.value = [];
+  };
+
+  return { notices, tell, close, closeAll };
 });

@@ -5,10 +5,12 @@ import type { Point } from "../api/types";
 import { AnchorsTool } from "../tools/anchors";
 import { bubbleFor } from "../tools/bubble";
 import { ROWS } from "../tools/list";
+import { GuideTool } from "../tools/guide";
 import { PenTool } from "../tools/pen";
 import { SelectTool } from "../tools/select";
 import { ShapeTool } from "../tools/shape";
 import type { Bench, Hit, Tool } from "../tools/tool";
+import { UnderlayTool } from "../tools/underlay";
 import { useBoard } from "./board";
 import { useView } from "./view";
 import { useVocabulary } from "./vocabulary";
@@ -37,9 +39,14 @@ export const useTools = defineStore("tools", () => {
     select: new SelectTool(board, bench, nudgeStep, showBox, () => use("anchors")),
     anchors: new AnchorsTool(board, bench, nudgeStep, showBox),
     pen: new PenTool(board, bench),
+    guide: new GuideTool(board, bench),
+    underlay: new UnderlayTool(board, bench),
   };
   for (const row of ROWS) made[row.name] ??= new ShapeTool(board, bench, row.name, row.label);
 
+  const holding = ref("select");
+  /** The tool of the drag under way. */
+  const held = computed<Tool>(() => made[holding.value] as Tool);
   const tool = computed<Tool>(() => made[name.value] as Tool);
   /** The status bar's words; `touch` after each event lets tools with inner state speak anew. */
   const about = computed(() => (tick.value, tool.value.about(dragged.value ?? hit.value)));
@@ -48,9 +55,16 @@ export const useTools = defineStore("tools", () => {
     () => (tick.value, tool.value instanceof PenTool && tool.value.closes(hit.value)),
   );
 
+  /** The tool that a press on something goes to; a ruler always gives a guide. */
+  function pressed(under: Hit | null): Tool {
+    holding.value = under?.what === "ruler" ? "guide" : name.value;
+    return held.value;
+  }
+
   function use(next: string): void {
     if (next === name.value) return;
     tool.value.leave?.();
+    board.aid = null;
     name.value = next;
   }
 
@@ -58,5 +72,19 @@ export const useTools = defineStore("tools", () => {
     tick.value += 1;
   };
 
-  return { name, tool, box, hit, dragged, pointer, about, bubble, closes, use, touch };
+  return {
+    name,
+    tool,
+    box,
+    hit,
+    dragged,
+    pointer,
+    about,
+    bubble,
+    closes,
+    held,
+    pressed,
+    use,
+    touch,
+  };
 });

@@ -7,7 +7,7 @@ import type { DialFacts, UnitFacts, Vocabulary } from "../api/types";
 const PIXEL: UnitFacts = { name: "px", size: 1, decimals: 2 };
 
 export const useVocabulary = defineStore("vocabulary", () => {
-  const facts = shallowRef<Vocabulary>({ units: [PIXEL], shapes: [] });
+  const facts = shallowRef<Vocabulary>({ units: [PIXEL], shapes: [], sizes: [] });
 
   async function load(): Promise<void> {
     if (facts.value.shapes.length === 0) facts.value = await get<Vocabulary>("/vocabulary");

@@ -8,9 +8,19 @@ type Board = ReturnType<typeof useBoard>;
 
 export function bubbleFor(hit: Hit | null, board: Board, unit: UnitFacts): string | null {
   const marks = board.marks;
+  const l = (value: number): string => length(value, unit);
+  if (hit?.what === "guide" || hit?.what === "ruler") {
+    const guide = board.sheet.guides.find((g) => g.id === board.aid) ?? board.sheet.guides.at(-1);
+    return guide ? `x ${l(guide.x)}  y ${l(guide.y)} ${unit.name}` : null;
+  }
+  if (hit?.what === "underlay") {
+    const under = board.sheet.underlays.find((u) => u.id === hit.underlay);
+    if (!under) return null;
+    if (hit.part === "turn") return `${degrees(under.angle)}°`;
+    return `${l(under.width)} × ${l(under.height)} ${unit.name}`;
+  }
   const frame = marks.frame;
   if (!hit || !frame) return null;
-  const l = (value: number): string => length(value, unit);
   switch (hit.what) {
     case "grip":
       return `${l(frame.width)} × ${l(frame.height)} ${unit.name}`;

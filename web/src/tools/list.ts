@@ -58,6 +58,18 @@ export const GROUPS: Group[] = [
       },
     ],
   },
+  {
+    heading: "Sheet",
+    rows: [
+      { name: "guide", label: "Guide", key: "H", icon: "M2 8H14M5 2V14M9 6L11 8L9 10" },
+      {
+        name: "underlay",
+        label: "Underlay",
+        key: "U",
+        icon: "M2 3.5H14V12.5H2ZM3 11L6.5 7.5L9 10L11 8L13.5 10.5M10.4 6A1 1 0 1 0 10.5 6",
+      },
+    ],
+  },
 ];
 
 export const ROWS: Row[] = GROUPS.flatMap((g) => g.rows);

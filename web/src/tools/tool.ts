@@ -15,7 +15,10 @@ export type Hit =
     }
   | { what: "peg"; item: string; dial: string; at: Point }
   | { what: "grip"; grip: Grip; at: Point }
-  | { what: "turn"; at: Point };
+  | { what: "turn"; at: Point }
+  | { what: "ruler"; axis: "across" | "down" }
+  | { what: "guide"; guide: string; at: Point }
+  | { what: "underlay"; underlay: string; part: "whole" | "corner" | "turn" };
 
 export interface Held {
   shift: boolean;

@@ -1,0 +1,117 @@
+"""Setting up a sheet: size, grid, guides, underlays."""
+
+import io
+
+from PIL import Image
+from playwright.sync_api import expect
+
+from e2e.base import BrowserTest
+from e2e.test_drawing import rectangle
+
+
+def photo(size=(80, 60)):
+    out = io.BytesIO()
+    Image.new("RGB", size, (180, 120, 60)).save(out, format="PNG")
+    return out.getvalue()
+
+
+class SheetTest(BrowserTest):
+    def test_presets_turning_units_and_scaling(self):
+        self.open(self.new_drawing(rectangle()))
+        self.page.get_by_role("combobox", name="Sheet size by preset").click()
+        with self.page.expect_response("**/commands"):
+            self.page.get_by_role("option", name="A5").click()
+        self.settled()
+        expect(self.page.get_by_label("Sheet width")).to_have_value("148")
+        with self.page.expect_response("**/commands"):
+            self.page.get_by_role("button", name="Turn it").click()
+        self.settled()
+        self.assertAlmostEqual(self.value().sheet.width / 96 * 25.4, 210)
+        self.assertEqual(self.items()[0].frame.width, 100)
+        self.page.get_by_label("Scale what is on it").check()
+        self.type_into("Sheet width", "420")
+        self.type_into("Sheet height", "296")
+        self.assertAlmostEqual(self.items()[0].frame.width, 100)
+
+
+class GuideTest(BrowserTest):
+    def test_pulled_from_the_rulers_moved_typed_and_removed(self):
+        self.open(self.new_drawing())
+        ruler = self.page.get_by_test_id("ruler-across").bounding_box()
+        self.drag_from((ruler["x"] + 200, ruler["y"] + 9), self.spot(100, 120))
+        self.page.mouse.up()
+        self.settled()
+        (guide,) = self.value().sheet.guides
+        self.assertEqual(guide.angle, 0)
+        self.assertAlmostEqual(guide.y, 120, delta=0.5)
+        self.page.keyboard.press("h")
+        self.drag((50, 120), (50, 140))
+        self.assertAlmostEqual(self.value().sheet.guides[0].y, 140, delta=0.5)
+        self.type_into("Guide angle", "30")
+        self.assertEqual(self.value().sheet.guides[0].angle, 30)
+        self.drag((200, 200), (300, 205), "Shift")
+        self.assertEqual(len(self.value().sheet.guides), 2)
+        self.assertEqual(self.value().sheet.guides[1].angle, 0)
+        self.page.keyboard.press("Delete")
+        self.settled()
+        self.assertEqual(len(self.value().sheet.guides), 1)
+
+
+class UnderlayTest(BrowserTest):
+    def bring(self):
+        self.page.keyboard.press("u")
+        with self.page.expect_response("**/commands"):
+            self.page.get_by_test_id("picture-file").set_input_files(
+                {"name": "form.png", "mimeType": "image/png", "buffer": photo()}
+            )
+        self.settled()
+
+    def test_brought_by_file_dimmed_hidden_and_never_picked(self):
+        self.open(self.new_drawing())
+        self.bring()
+        picture = self.page.get_by_test_id("underlay-form.png")
+        expect(picture).to_have_attribute("opacity", "0.35")
+        self.type_into("Strength", "50")
+        self.page.get_by_label("Wash to grey").check()
+        self.settled()
+        self.drag((200, 150), (230, 150))
+        (underlay,) = self.value().sheet.underlays
+        self.assertEqual((underlay.strength, underlay.grey), (0.5, True))
+        self.assertAlmostEqual(underlay.x, 230, delta=0.5)
+        self.page.keyboard.press("q")
+        self.drag((230, 150), (260, 150))
+        self.assertAlmostEqual(self.value().sheet.underlays[0].x, underlay.x)
+        self.page.keyboard.press("Shift+U")
+        self.settled()
+        expect(picture).to_have_count(0)
+        self.page.keyboard.press("Shift+U")
+        self.settled()
+        expect(picture).to_have_count(1)
+
+    def test_dropped_and_pasted(self):
+        self.open(self.new_drawing())
+        for event, member in (("drop", "dataTransfer"), ("paste", "clipboardData")):
+            with self.page.expect_response("**/commands"):
+                self.page.evaluate(
+                    """([bytes, event, member]) => {
+                        const files = new DataTransfer();
+                        const type = "image/png";
+                        files.items.add(new File([new Uint8Array(bytes)], `${event}.png`, { type }));
+                        const init = { bubbles: true, cancelable: true, [member]: files };
+                        const made = event === "drop"
+                            ? new DragEvent(event, init) : new ClipboardEvent(event, init);
+                        document.querySelector("[data-testid=canvas]").dispatchEvent(made);
+                    }""",
+                    [list(photo()), event, member],
+                )
+            self.settled()
+        self.assertEqual([u.name for u in self.value().sheet.underlays], ["drop.png", "paste.png"])
+
+    def test_what_is_not_a_picture_gets_a_sentence(self):
+        self.open(self.new_drawing())
+        self.page.keyboard.press("u")
+        self.page.get_by_test_id("picture-file").set_input_files(
+            {"name": "form.png", "mimeType": "image/png", "buffer": b"<svg/>"}
+        )
+        expect(self.page.get_by_text("is not a picture that can be read")).to_be_visible()
+        self.assertEqual(self.value().sheet.underlays, ())

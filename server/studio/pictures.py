@@ -1,0 +1,71 @@
+"""Checking a picture that somebody brought, and writing it anew without its metadata.
+
+The header is read first: nothing is unpacked before its kind and its size are known to be sound.
+"""
+
+import io
+from dataclasses import dataclass
+
+from buildup.errors import Refusal
+from PIL import Image, ImageOps, UnidentifiedImageError
+
+MOST_BYTES = 20 * 1024 * 1024
+MOST_PIXELS = 50_000_000
+KINDS = {"PNG": "image/png", "JPEG": "image/jpeg", "WEBP": "image/webp"}
+Image.MAX_IMAGE_PIXELS = MOST_PIXELS
+
+
+@dataclass(frozen=True)
+class Checked:
+    """A picture that is what it says: bytes written here, its kind, its size in pixels."""
+
+    data: bytes
+    mime: str
+    width: int
+    height: int
+
+
+def _refusal(code: str, what: str) -> Refusal:
+    return Refusal(
+        code, f"{what} Nothing was placed; choose a PNG, JPEG or WebP of up to 50 megapixels."
+    )
+
+
+def checked(data: bytes) -> Checked:
+    """The picture in some bytes, turned upright and without metadata.
+
+    Raises:
+        Refusal: `picture_too_large`, `not_a_picture` or `broken_picture`.
+    """
+    if len(data) > MOST_BYTES:
+        raise _refusal("picture_too_large", "That file is larger than 20 MB.")
+    try:
+        picture = Image.open(io.BytesIO(data), formats=tuple(KINDS))
+        if picture.width * picture.height > MOST_PIXELS:
+            raise _refusal(
+                "picture_too_large",
+                f"That picture has {picture.width * picture.height / 1e6:.0f} megapixels.",
+            )
+    except (UnidentifiedImageError, ValueError, SyntaxError, EOFError):
+        raise _refusal("not_a_picture", "That file is not a picture that can be read.") from None
+    except Image.DecompressionBombError:
+        raise _refusal("picture_too_large", "That picture is far too large.") from None
+    except OSError:
+        raise _refusal("broken_picture", "That picture breaks off or is damaged.") from None
+    return _written(picture)
+
+
+def _written(picture: Image.Image) -> Checked:
+    kind = picture.format or "PNG"
+    try:
+        picture.load()
+        upright = ImageOps.exif_transpose(picture)
+        plain = upright if upright.mode in ("RGB", "RGBA", "L") else upright.convert("RGBA")
+        if kind == "JPEG":
+            plain = plain.convert("RGB")
+        plain.info.clear()
+        out = io.BytesIO()
+        plain.save(out, format=kind, **({"quality": 90} if kind != "PNG" else {}))
+    except (OSError, ValueError, SyntaxError, EOFError):
+        raise _refusal("broken_picture", "That picture breaks off or is damaged.") from None
+    return Checked(out.getvalue(), KINDS[kind], plain.width, plain.height)

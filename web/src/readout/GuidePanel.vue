@@ -1,0 +1,88 @@
+<script setup lang="ts">
+// The guides: the chosen one in numbers, and all of them at once.
+import Button from "primevue/button";
+import Checkbox from "primevue/checkbox";
+import { computed } from "vue";
+import type { Guide } from "../api/types";
+import { newId } from "../core/ids";
+import { useBoard } from "../stores/board";
+import { useVocabulary } from "../stores/vocabulary";
+import TypedField from "./TypedField.vue";
+
+const board = useBoard();
+const vocabulary = useVocabulary();
+const unit = computed(() => vocabulary.unit(board.sheet.unit));
+const one = computed(() => board.sheet.guides.find((g) => g.id === board.aid));
+const set = (change: Partial<Guide>): void =>
+  board.commit({ kind: "set_guide", guide: { ...(one.value as Guide), ...change } });
+
+function add(angle: number): void {
+  const { width, height } = board.sheet;
+  const guide = { id: newId(), x: width / 2, y: height / 2, angle };
+  board.commit({ kind: "add_guide", guide });
+  board.aid = guide.id;
+}
+</script>
+
+<template>
+  <section aria-label="Guides">
+    <span class="label wide">{{ board.sheet.guides.length }} on this sheet</span>
+    <Button
+      class="half"
+      size="small"
+      severity="secondary"
+      label="Level in the middle"
+      @click="add(0)"
+    />
+    <Button
+      class="half"
+      size="small"
+      severity="secondary"
+      label="Upright in the middle"
+      @click="add(90)"
+    />
+    <label class="wide check">
+      <Checkbox
+        :model-value="board.sheet.guides_hidden"
+        binary
+        @update:model-value="(v) => board.commit({ kind: 'hide_guides', hidden: v })"
+      />
+      Hide all guides
+    </label>
+  </section>
+  <section v-if="one" aria-label="Guide">
+    <span class="label">Through</span>
+    <TypedField label="Guide x" suffix="x" :value="one.x" :unit="unit" @typed="(x) => set({ x })" />
+    <TypedField label="Guide y" suffix="y" :value="one.y" :unit="unit" @typed="(y) => set({ y })" />
+    <span class="label">Angle</span>
+    <TypedField
+      label="Guide angle"
+      suffix="°"
+      :value="one.angle"
+      @typed="(angle) => set({ angle })"
+    />
+    <span />
+    <label class="wide check">
+      <Checkbox :model-value="one.locked" binary @update:model-value="(v) => set({ locked: v })" />
+      Locked
+    </label>
+    <Button
+      class="wide"
+      size="small"
+      severity="secondary"
+      label="Remove"
+      @click="board.commit({ kind: 'remove_guides', guides: [one.id] })"
+    />
+  </section>
+</template>
+
+<style scoped>
+.check {
+  display: flex;
+  gap: 8px;
+  align-items: center;
+}
+.half {
+  grid-column: 1 / -1;
+}
+</style>

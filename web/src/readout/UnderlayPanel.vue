@@ -1,0 +1,146 @@
+<script setup lang="ts">
+// The underlays: bring one, dim it, wash it to grey, hide it, place it by numbers.
+import Button from "primevue/button";
+import Checkbox from "primevue/checkbox";
+import Slider from "primevue/slider";
+import { computed, ref } from "vue";
+import type { Underlay } from "../api/types";
+import { usePictures } from "../board/pictures";
+import { useBoard } from "../stores/board";
+import { useVocabulary } from "../stores/vocabulary";
+import TypedField from "./TypedField.vue";
+
+const board = useBoard();
+const vocabulary = useVocabulary();
+const { bring } = usePictures();
+const chooser = ref<HTMLInputElement | null>(null);
+const unit = computed(() => vocabulary.unit(board.sheet.unit));
+const one = computed(() => board.sheet.underlays.find((u) => u.id === board.aid));
+
+const command = (change: Partial<Underlay>) =>
+  ({ kind: "set_underlay", underlay: { ...(one.value as Underlay), ...change } }) as const;
+const set = (change: Partial<Underlay>): void => board.commit(command(change));
+const dim = (percent: number): void => board.preview(command({ strength: percent / 100 }));
+
+function chosen(event: Event): void {
+  const field = event.target as HTMLInputElement;
+  void bring([...(field.files ?? [])]).then(() => (field.value = ""));
+}
+</script>
+
+<template>
+  <section aria-label="Underlays">
+    <input
+      ref="chooser"
+      type="file"
+      hidden
+      multiple
+      accept="image/png,image/jpeg,image/webp"
+      data-testid="picture-file"
+      @change="chosen"
+    />
+    <Button
+      class="wide"
+      size="small"
+      severity="secondary"
+      label="Choose a picture…"
+      @click="chooser?.click()"
+    />
+    <p v-if="board.sheet.underlays.length === 0" class="wide help">
+      PNG, JPEG or WebP, up to 20 MB. It can be dropped on the sheet or pasted, too. It is never
+      picked by accident and never sent out.
+    </p>
+    <button
+      v-for="u in board.sheet.underlays"
+      :key="u.id"
+      class="row-button wide row"
+      :class="{ active: u.id === board.aid }"
+      @click="board.aid = u.id"
+    >
+      {{ u.name }} <span v-if="u.hidden">hidden</span>
+    </button>
+  </section>
+  <section v-if="one" aria-label="Underlay">
+    <span class="label">Strength</span>
+    <Slider
+      :model-value="one.strength * 100"
+      :min="0"
+      :max="100"
+      aria-label="Strength"
+      @update:model-value="(v) => dim(v as number)"
+      @slideend="(e) => set({ strength: Number(e.value) / 100 })"
+    />
+    <TypedField
+      label="Strength"
+      suffix="%"
+      :value="one.strength * 100"
+      @typed="(v) => set({ strength: v / 100 })"
+    />
+    <label class="wide check">
+      <Checkbox :model-value="one.grey" binary @update:model-value="(v) => set({ grey: v })" />
+      Wash to grey
+    </label>
+    <label class="wide check">
+      <Checkbox :model-value="one.hidden" binary @update:model-value="(v) => set({ hidden: v })" />
+      Hide <kbd>Shift U</kbd>
+    </label>
+    <span class="label">Middle</span>
+    <TypedField
+      label="Underlay x"
+      suffix="x"
+      :value="one.x"
+      :unit="unit"
+      @typed="(x) => set({ x })"
+    />
+    <TypedField
+      label="Underlay y"
+      suffix="y"
+      :value="one.y"
+      :unit="unit"
+      @typed="(y) => set({ y })"
+    />
+    <span class="label">Width</span>
+    <TypedField
+      label="Underlay width"
+      :value="one.width"
+      :unit="unit"
+      @typed="(v) => one && set({ width: v, height: (one.height * v) / one.width })"
+    />
+    <TypedField
+      label="Underlay angle"
+      suffix="°"
+      :value="one.angle"
+      @typed="(angle) => set({ angle })"
+    />
+    <Button
+      class="wide"
+      size="small"
+      severity="secondary"
+      label="Remove"
+      @click="board.commit({ kind: 'remove_underlay', underlay: one.id })"
+    />
+  </section>
+</template>
+
+<style scoped>
+.help {
+  margin: 0;
+  color: var(--quiet);
+  font-size: 12px;
+}
+.row {
+  padding: 3px 8px;
+  border-radius: 6px;
+}
+.row span {
+  color: var(--quiet);
+}
+.active {
+  background: var(--tint);
+}
+.check {
+  display: flex;
+  gap: 8px;
+  align-items: center;
+}
+</style>
