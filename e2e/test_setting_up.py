@@ -2,11 +2,14 @@
 
 import io
 
+from buildup.drawing.model import Style
 from PIL import Image
 from playwright.sync_api import expect
 
 from e2e.base import BrowserTest
 from e2e.test_drawing import rectangle
+
+FILLED = Style(fill="#D9B382")
 
 
 def photo(size=(80, 60)):
@@ -96,7 +99,8 @@ class UnderlayTest(BrowserTest):
                     """([bytes, event, member]) => {
                         const files = new DataTransfer();
                         const type = "image/png";
-                        files.items.add(new File([new Uint8Array(bytes)], `${event}.png`, { type }));
+                        const name = `${event}.png`;
+                        files.items.add(new File([new Uint8Array(bytes)], name, { type }));
                         const init = { bubbles: true, cancelable: true, [member]: files };
                         const made = event === "drop"
                             ? new DragEvent(event, init) : new ClipboardEvent(event, init);
@@ -115,3 +119,93 @@ class UnderlayTest(BrowserTest):
         )
         expect(self.page.get_by_text("is not a picture that can be read")).to_be_visible()
         self.assertEqual(self.value().sheet.underlays, ())
+
+
+class CueTest(BrowserTest):
+    def test_cues_are_met_while_drawing_and_let_go_by_a_key(self):
+        self.open(self.new_drawing(rectangle()))
+        self.tool("pen")
+        self.page.mouse.move(*self.spot(101.5, 98.5))
+        cue = self.page.get_by_test_id("cues").locator("[data-cue=anchor]")
+        expect(cue).to_be_visible()
+        self.click(101.5, 98.5)
+        self.page.mouse.move(*self.spot(61, 99))
+        level = self.page.get_by_test_id("cues").locator("[data-cue=straight]")
+        expect(level).to_contain_text("39 px")
+        self.click(61, 99)
+        self.page.keyboard.down("n")
+        self.click(62, 40)
+        self.page.keyboard.up("n")
+        self.page.keyboard.press("Enter")
+        self.settled()
+        first, second, third = self.items()[1].contours[0].anchors
+        self.assertEqual(first.at, 100 + 100j)
+        self.assertEqual(second.at.imag, 100)
+        self.assertAlmostEqual(third.at, 62 + 40j, delta=0.5)
+
+    def test_a_dragged_item_meets_the_middle_of_the_sheet(self):
+        self.open(self.new_drawing(rectangle(style=FILLED)))
+        with self.dragging((150, 130), (201.5, 151.5)):
+            sheet = self.page.get_by_test_id("cues").locator("[data-cue=sheet]")
+            expect(sheet.first).to_be_visible()
+        self.assertAlmostEqual(self.items()[0].frame.place.origin, 200 + 150j)
+
+
+class LookingTest(BrowserTest):
+    def test_views_loupe_in_mid_drag_and_zoom(self):
+        self.open(self.new_drawing(rectangle(style=FILLED)))
+        path = self.page.locator("path[data-item=plate]")
+        self.page.keyboard.press("v")
+        expect(path).to_have_attribute("fill", "none")
+        self.page.keyboard.press("v")
+        self.click(150, 130)
+        expect(self.page.get_by_test_id("grip-e")).to_have_count(0)
+        self.page.keyboard.press("v")
+        expect(self.page.get_by_test_id("grip-e")).to_be_visible()
+        self.page.keyboard.down("m")
+        expect(self.page.get_by_test_id("grip-e")).to_have_count(0)
+        self.page.keyboard.up("m")
+        with self.dragging((150, 130), (170, 190)):
+            self.page.keyboard.down("l")
+            expect(self.page.get_by_test_id("loupe")).to_be_visible()
+            self.page.mouse.wheel(0, -400)
+            self.page.mouse.move(*self.spot(160, 200))
+            self.page.keyboard.up("l")
+            expect(self.page.get_by_test_id("loupe")).to_have_count(0)
+        self.assertAlmostEqual(self.items()[0].frame.place.origin, 160 + 200j, delta=2)
+        for wheel, words in ((-20_000, "6400 %"), (40_000, "2 %")):
+            self.page.mouse.wheel(0, wheel)
+            expect(self.page.get_by_test_id("zoom")).to_have_text(words)
+        self.page.keyboard.press("1")
+        expect(self.page.get_by_test_id("zoom")).to_have_text("100 %")
+
+    def test_before_and_after(self):
+        self.open(self.new_drawing(rectangle(style=FILLED)))
+        self.page.get_by_test_id("leaf-Steps").click()
+        self.page.get_by_test_id("mark-step").click()
+        path = self.page.locator("path[data-item=plate]")
+        old = path.get_attribute("d")
+        self.drag((150, 130), (250, 200))
+        expect(path).not_to_have_attribute("d", old)
+        self.page.keyboard.down("k")
+        expect(path).to_have_attribute("d", old)
+        self.page.keyboard.up("k")
+        expect(path).not_to_have_attribute("d", old)
+
+
+class WorkerTest(BrowserTest):
+    def test_the_core_runs_in_the_browser_and_comes_back_when_it_dies(self):
+        asked = []
+        self.page.on("request", lambda r: asked.append(r.url.rsplit("/", 1)[-1]))
+        with self.page.expect_response("**/desk", timeout=60_000):
+            self.open(self.new_drawing(rectangle(style=FILLED)))
+        self.page.wait_for_timeout(500)
+        asked.clear()
+        self.drag((150, 130), (180, 180))
+        self.assertEqual([a for a in asked if a in ("preview", "meet", "selection")], [])
+        self.assertIn("commands", asked)
+        with self.page.expect_response("**/desk", timeout=60_000):
+            self.page.evaluate("window.dispatchEvent(new Event('core-restart'))")
+            self.drag((180, 180), (230, 180))
+            self.assertIn("preview", asked)
+        self.assertAlmostEqual(self.items()[0].frame.place.origin.real, 230, delta=0.5)

@@ -10,6 +10,9 @@ from collections.abc import Callable, Mapping
 from typing import Any
 
 from buildup import host
+from buildup.cues.field import Field
+from buildup.cues.kinds import Aim, Meeting
+from buildup.cues.meet import meet
 from buildup.drawing.checks import check_point
 from buildup.drawing.codec import read, write
 from buildup.drawing.items import Items
@@ -31,6 +34,7 @@ class Desk:
         self._kept = Drawing()
         self._waiting: list[tuple[str, Command]] = []
         self._shown = self._kept
+        self._field = Field()
         self._verbs: dict[str, Callable[[Question], Any]] = {
             "open": self._open,
             "queue": self._queue,
@@ -41,6 +45,8 @@ class Desk:
                 self._shown, check_point(q["start"]), check_point(q["end"])
             ),
             "read": self._read,
+            "meet": self._meet,
+            "warm": lambda q: self._field.update(self._shown, most=q["most"]),
         }
 
     def ask(self, text: str) -> str:
@@ -99,6 +105,10 @@ class Desk:
 
     def _preview(self, question: Question) -> host.Picture:
         return host.preview(self._shown, read_command(question["command"]), question["selection"])
+
+    def _meet(self, question: Question) -> Meeting:
+        self._field.update(self._shown)
+        return meet(self._shown, self._field, read(Aim, question["aim"]))
 
     def _read(self, question: Question) -> float:
         if question["unit"] is None:

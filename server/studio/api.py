@@ -1,12 +1,15 @@
 """The API: route in, one action, answer out."""
 
+from dataclasses import replace
 from typing import Any
 
 from buildup import host
+from buildup.cues.kinds import Meeting
 from buildup.drawing.checks import check_point
 from buildup.drawing.model import Sheet
 from buildup.drawing.sizes import SHEET_SIZES
 from buildup.drawing.units import UNITS, read_length, read_number
+from buildup.edits.change import updated
 from buildup.errors import Refusal
 from buildup.formats.svg import svg
 from buildup.shapes.registry import SHAPES
@@ -16,10 +19,10 @@ from django.utils.text import slugify
 from ninja import NinjaAPI
 from ninja.security import django_auth
 
-from studio import answers, schema, store
+from studio import answers, fields, schema, store
 from studio.actions import drawings as acts
 from studio.actions.edit import edit
-from studio.actions.go import go
+from studio.actions.go import go, way
 from studio.drawings import found, of_owner
 from studio.history import line
 from studio.models import Picture, Step
@@ -163,6 +166,13 @@ def within(request: HttpRequest, drawing: int, body: schema.AreaIn) -> list[str]
     return list(host.within(value, check_point(body.start), check_point(body.end)))
 
 
+@api.post("/drawings/{drawing}/meet", response=Meeting)
+def meet(request: HttpRequest, drawing: int, body: schema.AimIn) -> Meeting:
+    """What is met while something is drawn or dragged."""
+    row = found(_id(request), drawing)
+    return fields.meeting(row.pk, store.value_of(row), body.aim)
+
+
 @api.get("/drawings/{drawing}/history", response=schema.History)
 def history(request: HttpRequest, drawing: int) -> dict[str, Any]:
     """The steps of a drawing."""
@@ -171,6 +181,15 @@ def history(request: HttpRequest, drawing: int) -> dict[str, Any]:
     names = dict(row.steps.filter(action=Step.EDIT).values_list("number", "name"))
     steps = [{"number": n, "name": names[n]} for n in (*here.done, *here.ahead)]
     return {"steps": steps, "at": row.head}
+
+
+@api.get("/drawings/{drawing}/at/{step}", response=host.Picture)
+def as_at_step(request: HttpRequest, drawing: int, step: int) -> host.Picture:
+    """What looks different at another step of the history; nothing is changed."""
+    row = found(_id(request), drawing)
+    delta = way(row, step)
+    then = updated(store.value_of(row), delta)
+    return replace(host.picture(then, delta, ()), order=then.order)
 
 
 @api.get("/drawings/{drawing}/drawing.svg")

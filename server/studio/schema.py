@@ -5,6 +5,7 @@ from functools import reduce
 from operator import or_
 from typing import Annotated, Any, Literal
 
+from buildup.cues.kinds import Aim
 from buildup.drawing.model import Sheet
 from buildup.edits.apply import COMMANDS, read_command
 from buildup.edits.command import Command
@@ -191,6 +192,12 @@ class PictureFacts(Schema):
     id: int
     width: int
     height: int
+
+
+class AimIn(Schema):
+    """What is drawn or dragged, and what it may meet."""
+
+    aim: Aim
 
 
 class History(Schema):

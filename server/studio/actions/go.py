@@ -23,7 +23,7 @@ def go(user_id: int, drawing_id: int, *, command_id: str, version: int, to: int 
         return kept
     before = check_version(row, version)
     target, name = _target(row, to)
-    delta = _way(row, target)
+    delta = way(row, target)
     row.version += 1
     row.head = target
     after = store.write_delta(row, before, delta)
@@ -52,8 +52,12 @@ def _target(row: models.Drawing, to: int | str) -> tuple[int, str]:
     return int(to), "Go to step"
 
 
-def _way(row: models.Drawing, target: int) -> Delta:
-    """The delta from the head to a step on its line, back or ahead."""
+def way(row: models.Drawing, target: int) -> Delta:
+    """The delta from the head to a step on its line, back or ahead.
+
+    Raises:
+        Refusal: `unknown_step`.
+    """
     here = line(row)
     edits = row.steps.filter(action=models.Step.EDIT)
     total = Delta()

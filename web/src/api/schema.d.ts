@@ -236,6 +236,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/drawings/{drawing}/meet": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Meet
+         * @description What is met while something is drawn or dragged.
+         */
+        post: operations["studio_api_meet"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/drawings/{drawing}/history": {
         parameters: {
             query?: never;
@@ -248,6 +268,26 @@ export interface paths {
          * @description The steps of a drawing.
          */
         get: operations["studio_api_history"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/drawings/{drawing}/at/{step}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * As At Step
+         * @description What looks different at another step of the history; nothing is changed.
+         */
+        get: operations["studio_api_as_at_step"];
         put?: never;
         post?: never;
         delete?: never;
@@ -2204,6 +2244,123 @@ export interface components {
             ];
         };
         /**
+         * Cue
+         * @description What was met, and the line or mark that says so.
+         */
+        Cue: {
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "anchor" | "handle" | "crossing" | "extreme" | "middle" | "centre" | "guide" | "tangent" | "straight" | "sheet" | "spacing" | "grid";
+            /** At */
+            at: [
+                number,
+                number
+            ];
+            /** Start */
+            start?: [
+                number,
+                number
+            ] | null;
+            /** Distance */
+            distance?: number | null;
+            /** Angle */
+            angle?: number | null;
+        };
+        /**
+         * Meeting
+         * @description How far what is dragged moves to meet something, and the cues to show.
+         */
+        Meeting: {
+            /**
+             * Shift
+             * @default [
+             *       0,
+             *       0
+             *     ]
+             */
+            shift?: [
+                number,
+                number
+            ];
+            /**
+             * Cues
+             * @default []
+             */
+            cues?: components["schemas"]["Cue"][];
+        };
+        /**
+         * Aim
+         * @description What is asked while something is drawn or dragged.
+         */
+        Aim: {
+            /** Probes */
+            probes: [
+                number,
+                number
+            ][];
+            /** Scale */
+            scale: number;
+            /** Start */
+            start?: [
+                number,
+                number
+            ] | null;
+            /** After */
+            after?: [
+                string,
+                number,
+                number
+            ] | null;
+            /**
+             * Items
+             * @default []
+             */
+            items?: string[];
+            /**
+             * Anchors
+             * @default []
+             */
+            anchors?: [
+                string,
+                number,
+                number
+            ][];
+            /** Box */
+            box?: [
+                number,
+                number,
+                number,
+                number
+            ] | null;
+            /**
+             * Kinds
+             * @default [
+             *       "anchor",
+             *       "handle",
+             *       "crossing",
+             *       "extreme",
+             *       "middle",
+             *       "centre",
+             *       "guide",
+             *       "tangent",
+             *       "straight",
+             *       "sheet",
+             *       "spacing",
+             *       "grid"
+             *     ]
+             */
+            kinds?: ("anchor" | "handle" | "crossing" | "extreme" | "middle" | "centre" | "guide" | "tangent" | "straight" | "sheet" | "spacing" | "grid")[];
+        };
+        /**
+         * AimIn
+         * @description What is drawn or dragged, and what it may meet.
+         */
+        AimIn: {
+            aim: components["schemas"]["Aim"];
+        };
+        /**
          * History
          * @description The line of history: every step from the first, and where the drawing stands.
          */
@@ -2620,6 +2777,32 @@ export interface operations {
             };
         };
     };
+    studio_api_meet: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                drawing: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AimIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Meeting"];
+                };
+            };
+        };
+    };
     studio_api_history: {
         parameters: {
             query?: never;
@@ -2638,6 +2821,29 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["History"];
+                };
+            };
+        };
+    };
+    studio_api_as_at_step: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                drawing: number;
+                step: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Picture"];
                 };
             };
         };

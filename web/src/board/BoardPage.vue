@@ -13,6 +13,7 @@ import ToolList from "../tools/ToolList.vue";
 import KeyboardPicture from "./KeyboardPicture.vue";
 import StatusBar from "./StatusBar.vue";
 import TopBand from "./TopBand.vue";
+import { useHeldKeys } from "./held";
 import { useBoardKeys } from "./keys";
 import { usePictures } from "./pictures";
 
@@ -23,6 +24,7 @@ const toast = useToast();
 const router = useRouter();
 const help = ref(false);
 const { bring } = usePictures();
+useHeldKeys();
 useBoardKeys(() => (help.value = !help.value));
 
 watch(

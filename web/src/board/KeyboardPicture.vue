@@ -2,6 +2,7 @@
 // The keyboard as a picture: the keys of the tools where they lie, then the others.
 import Dialog from "primevue/dialog";
 import { ROWS } from "../tools/list";
+import { HELD_KEYS } from "./held";
 
 const open = defineModel<boolean>({ required: true });
 const LINES = ["1234567890", "QWERTYUIOP", "ASDFGHJKL", "ZXCVBNM"];
@@ -9,6 +10,9 @@ const OTHERS: readonly (readonly [string, string])[] = [
   ["Wheel", "zoom at the pointer"],
   ["Shift wheel", "sideways"],
   ["Space", "held: move the sheet"],
+  ["V", "next view: Work, Wire, Print"],
+  ["Shift U", "hide and show underlays"],
+  ...HELD_KEYS.map(([key, does]) => [key, `held: ${does}`] as const),
   ["0 · 1 · .", "whole sheet, actual size, selection"],
   ["Ctrl Z", "undo"],
   ["Ctrl Shift Z", "redo"],

@@ -2,12 +2,14 @@
 // What is under the pointer, what each key does right now, and where the pointer is.
 import { computed } from "vue";
 import { useBoard } from "../stores/board";
+import { useCues } from "../stores/cues";
 import { length } from "../stores/numbers";
 import { useTools } from "../stores/tools";
 import { useView } from "../stores/view";
 import { useVocabulary } from "../stores/vocabulary";
 
 const board = useBoard();
+const cues = useCues();
 const tools = useTools();
 const view = useView();
 const vocabulary = useVocabulary();
@@ -26,6 +28,7 @@ const place = computed(() => {
     <span v-for="[key, does] in tools.about.hints" :key="key" class="hint">
       <kbd>{{ key }}</kbd> {{ does }}
     </span>
+    <span v-if="cues.shown.length > 0" class="hint"><kbd>N</kbd> let go</span>
     <span class="hint"><kbd>Space</kbd> move the sheet</span>
     <span class="place">{{ place }}</span>
   </footer>

@@ -5,6 +5,7 @@ import InputText from "primevue/inputtext";
 import { computed, nextTick, ref } from "vue";
 import { Trouble, patch } from "../api/client";
 import { useBoard } from "../stores/board";
+import { VIEWS, useLooking } from "../stores/looking";
 import { useToast } from "../stores/toast";
 import { useView } from "../stores/view";
 import { night, toggleNight } from "../theme/night";
@@ -12,6 +13,7 @@ import BrandMark from "./BrandMark.vue";
 
 const board = useBoard();
 const view = useView();
+const looking = useLooking();
 const toast = useToast();
 const editing = ref(false);
 const name = ref("");
@@ -95,6 +97,18 @@ async function sendOut(): Promise<void> {
       <span>Redo</span> <b>{{ board.redo?.name }}</b>
     </Button>
     <span class="space" />
+    <span class="views" role="group" aria-label="View" title="Next view: V">
+      <button
+        v-for="v in VIEWS"
+        :key="v"
+        class="row-button"
+        :class="{ active: looking.view === v }"
+        :aria-pressed="looking.view === v"
+        @click="looking.view = v"
+      >
+        {{ v }}
+      </button>
+    </span>
     <Button
       severity="secondary"
       size="small"
@@ -149,6 +163,24 @@ async function sendOut(): Promise<void> {
   margin-left: 4px;
 }
 .step b {
+  font-weight: 600;
+}
+.views {
+  display: flex;
+  overflow: hidden;
+  border: 1px solid var(--hairline);
+  border-radius: 6px;
+}
+.views button {
+  padding: 3px 10px;
+  background: var(--raised);
+}
+.views button + button {
+  border-left: 1px solid var(--hairline);
+}
+.views .active {
+  background: var(--tint);
+  color: var(--active);
   font-weight: 600;
 }
 .space {

@@ -1,6 +1,7 @@
 // The keyboard of the drawing board: the tool first, then what holds for all tools.
 import { onBeforeUnmount, onMounted } from "vue";
 import { useBoard } from "../stores/board";
+import { useLooking } from "../stores/looking";
 import { useTools } from "../stores/tools";
 import { useView } from "../stores/view";
 import { ROWS } from "../tools/list";
@@ -9,6 +10,7 @@ export function useBoardKeys(showHelp: () => void): void {
   const board = useBoard();
   const tools = useTools();
   const view = useView();
+  const looking = useLooking();
 
   function withControl(event: KeyboardEvent): boolean {
     const key = event.key.toLowerCase();
@@ -37,6 +39,7 @@ export function useBoardKeys(showHelp: () => void): void {
     const row = ROWS.find((r) => r.key === event.key.toUpperCase());
     const box = board.marks.frame?.corners;
     if (row && !event.shiftKey) tools.use(row.name);
+    else if (event.key.toLowerCase() === "v") looking.next();
     else if (event.key === "U") hideUnderlays();
     else if (event.key === "0") view.fitSheet(board.sheet);
     else if (event.key === "1") view.zoomTo(1);

@@ -3,11 +3,14 @@
 import { computed, onBeforeUnmount, onMounted, ref } from "vue";
 import type { Point } from "../api/types";
 import { useBoard } from "../stores/board";
+import { useLooking } from "../stores/looking";
 import { useTools } from "../stores/tools";
 import { useView } from "../stores/view";
+import CueLayer from "./CueLayer.vue";
 import DragBox from "./DragBox.vue";
 import GuideLayer from "./GuideLayer.vue";
 import ItemPath from "./ItemPath.vue";
+import LoupeGlass from "./LoupeGlass.vue";
 import MarkLayer from "./MarkLayer.vue";
 import PointerBubble from "./PointerBubble.vue";
 import RulerBars from "./RulerBars.vue";
@@ -17,8 +20,10 @@ import { useCanvasPointer } from "./pointer";
 const board = useBoard();
 const view = useView();
 const tools = useTools();
+const looking = useLooking();
 const svg = ref<SVGSVGElement | null>(null);
 const hand = useCanvasPointer(svg);
+const printing = computed(() => looking.view === "Print");
 const pickable = computed(() => tools.name === "select" || tools.name === "anchors");
 
 let watcher: ResizeObserver | null = null;
@@ -55,7 +60,15 @@ onBeforeUnmount(() => watcher?.disconnect());
       @wheel.prevent="hand.wheel"
       @contextmenu.prevent
     >
-      <g :transform="view.transform">
+      <clipPath id="sheet-edge">
+        <rect :width="board.sheet.width" :height="board.sheet.height" />
+      </clipPath>
+      <g
+        id="on-the-sheet"
+        :transform="view.transform"
+        :class="looking.view.toLowerCase()"
+        :clip-path="printing ? 'url(#sheet-edge)' : undefined"
+      >
         <rect
           class="sheet"
           :width="board.sheet.width"
@@ -63,11 +76,15 @@ onBeforeUnmount(() => watcher?.disconnect());
           :fill="board.sheet.colour ?? '#ffffff'"
           vector-effect="non-scaling-stroke"
         />
-        <UnderlayLayer />
+        <UnderlayLayer v-if="!printing" />
         <ItemPath v-for="id in board.drawn" :id="id" :key="id" :pickable="pickable" />
       </g>
-      <GuideLayer />
-      <MarkLayer />
+      <template v-if="!printing && !looking.marksHidden && !board.before">
+        <GuideLayer />
+        <MarkLayer />
+        <CueLayer />
+      </template>
+      <LoupeGlass v-if="looking.loupe" />
       <DragBox v-if="tools.box" :corners="tools.box" />
       <RulerBars />
     </svg>

@@ -7,6 +7,8 @@ import type { Hit, Pointer } from "../tools/tool";
 
 const ZOOM_STEP = 1.0015;
 const LINE = 16;
+/** The middle button: moves the sheet, also in the middle of a drag. */
+const MIDDLE = 4;
 
 export function useCanvasPointer(svg: Ref<SVGSVGElement | null>) {
   const tools = useTools();
@@ -14,6 +16,7 @@ export function useCanvasPointer(svg: Ref<SVGSVGElement | null>) {
   const space = ref(false);
   const panning = ref<Point | null>(null);
   let pressed: number | null = null;
+  let lastScreen: Point = [0, 0];
 
   const screenOf = (event: MouseEvent): Point => {
     const box = svg.value?.getBoundingClientRect();
@@ -50,6 +53,12 @@ export function useCanvasPointer(svg: Ref<SVGSVGElement | null>) {
   function move(event: PointerEvent): void {
     const screen = screenOf(event);
     tools.pointer = screen;
+    const before = lastScreen;
+    lastScreen = screen;
+    if (pressed !== null && !panning.value && event.buttons & MIDDLE) {
+      view.pan([screen[0] - before[0], screen[1] - before[1]]);
+      return;
+    }
     if (panning.value) {
       view.pan([screen[0] - panning.value[0], screen[1] - panning.value[1]]);
       panning.value = screen;
@@ -97,6 +106,7 @@ export function useCanvasPointer(svg: Ref<SVGSVGElement | null>) {
   function wheel(event: WheelEvent): void {
     const unit = event.deltaMode === WheelEvent.DOM_DELTA_LINE ? LINE : 1;
     if (event.shiftKey) view.pan([-(event.deltaX + event.deltaY) * unit, 0]);
+    else if (event.altKey) view.pan([0, -event.deltaY * unit]);
     else view.zoomAt(screenOf(event), ZOOM_STEP ** (-event.deltaY * unit));
   }
 

@@ -1,5 +1,5 @@
 // The one door to the Python core: previews, marks, and reading what is typed.
-import type { Command, Picture, Point, Selection } from "../api/types";
+import type { Aim, Command, Meeting, Picture, Point, Selection } from "../api/types";
 
 export interface Core {
   /** What a command would change; nothing is kept. */
@@ -8,6 +8,8 @@ export interface Core {
   select(selection: string[]): Promise<Selection>;
   /** The items that a dragged box touches. */
   within(start: Point, end: Point): Promise<string[]>;
+  /** What is met while something is drawn or dragged. */
+  meet(aim: Aim): Promise<Meeting>;
   /** A typed length in sheet units, or a plain number when `unit` is null. */
   read(text: string, unit: string | null): Promise<number>;
 }

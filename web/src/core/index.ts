@@ -6,6 +6,9 @@ import { BrowserCore, WorkerAway } from "./browser";
 import type { Core } from "./door";
 import { serverCore } from "./server";
 
+/** Items prepared at a time. */
+const WARM = 10;
+
 let drawing = 0;
 /** The version of the drawing that the worker holds; null while it holds none or a wrong one. */
 let held: number | null = null;
@@ -29,13 +32,28 @@ async function fill(): Promise<void> {
   try {
     const found = await get<DeskDrawing>(`/drawings/${wanted}/desk`);
     await browser.ask("open", found);
-    if (wanted === drawing && !overtaken) held = found.version;
+    if (wanted === drawing && !overtaken) {
+      held = found.version;
+      void warm();
+    }
   } catch (problem) {
     if (!(problem instanceof Trouble || problem instanceof WorkerAway)) throw problem;
   } finally {
     reading = false;
   }
   if (wanted !== drawing || overtaken) void fill();
+}
+
+/** Prepare the index of what can be met, a little at a time, so that no question waits long. */
+async function warm(): Promise<void> {
+  for (let done = false; !done && there();) {
+    try {
+      done = await browser.ask<boolean>("warm", { most: WARM });
+    } catch (problem) {
+      if (problem instanceof WorkerAway) return;
+      throw problem;
+    }
+  }
 }
 
 /** Ask the worker if it knows the drawing, else (or if it fails) the server. */
@@ -50,12 +68,16 @@ async function either<T>(knows: boolean, ask: (core: Core) => Promise<T>): Promi
   return ask(server);
 }
 
+/** For tests: ends the worker, as a crash would. */
+window.addEventListener("core-restart", () => browser.restart());
+
 const there = (): boolean => browser.ready && held !== null;
 
 export const core: Core = {
   preview: (command, selection) => either(there(), (c) => c.preview(command, selection)),
   select: (selection) => either(there(), (c) => c.select(selection)),
   within: (start, end) => either(there(), (c) => c.within(start, end)),
+  meet: (aim) => either(there(), (c) => c.meet(aim)),
   read: (text, unit) => either(browser.ready, (c) => c.read(text, unit)),
 };
 
@@ -95,5 +117,4 @@ export const desk = {
       if (!(problem instanceof WorkerAway)) throw problem;
     }
   },
-  restart: (): void => browser.restart(),
 };

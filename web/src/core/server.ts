@@ -1,6 +1,6 @@
 // The core on the server.
 import { post } from "../api/client";
-import type { Picture, Selection } from "../api/types";
+import type { Meeting, Picture, Selection } from "../api/types";
 import type { Core } from "./door";
 
 export const serverCore = (drawing: () => number): Core => ({
@@ -8,5 +8,6 @@ export const serverCore = (drawing: () => number): Core => ({
     post<Picture>(`/drawings/${drawing()}/preview`, { command, selection }),
   select: (selection) => post<Selection>(`/drawings/${drawing()}/selection`, { selection }),
   within: (start, end) => post<string[]>(`/drawings/${drawing()}/within`, { start, end }),
+  meet: (aim) => post<Meeting>(`/drawings/${drawing()}/meet`, { aim }),
   read: async (text, unit) => (await post<{ value: number }>("/read", { text, unit })).value,
 });

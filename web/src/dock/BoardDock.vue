@@ -47,6 +47,7 @@ function open(next: (typeof LEAVES)[number]): void {
 
 <style scoped>
 .dock {
+  position: relative;
   display: grid;
   grid-template-rows: 28px minmax(0, 1fr);
   height: 132px;

@@ -25,11 +25,28 @@ watch(
   { immediate: true },
 );
 
+function mark(): void {
+  const here = history.value.steps.find((s) => s.number === history.value.at);
+  board.markedStep = here ?? null;
+}
+
 const ahead = (index: number): boolean =>
   index > history.value.steps.findIndex((s) => s.number === history.value.at);
 </script>
 
 <template>
+  <div class="bar">
+    <button
+      class="row-button mark"
+      data-testid="mark-step"
+      :disabled="history.at === 0"
+      @click="mark"
+    >
+      <i class="pi pi-bookmark" /> Mark this step
+    </button>
+    <span v-if="board.markedStep">Hold <kbd>K</kbd> to see the drawing as it was there.</span>
+    <span v-else>Mark a step to compare with it later.</span>
+  </div>
   <div ref="list" class="steps">
     <button
       class="row-button step"
@@ -48,11 +65,30 @@ const ahead = (index: number): boolean =>
       @click="board.go(s.number)"
     >
       {{ s.name }}
+      <i v-if="board.markedStep?.number === s.number" class="pi pi-bookmark-fill" />
     </button>
   </div>
 </template>
 
 <style scoped>
+.bar {
+  position: absolute;
+  top: 4px;
+  right: 70px;
+  display: flex;
+  gap: 10px;
+  color: var(--quiet);
+}
+.mark {
+  color: var(--active);
+}
+.mark:disabled {
+  color: var(--quiet);
+}
+.steps i {
+  font-size: 10px;
+  color: var(--construction);
+}
 .steps {
   display: flex;
   flex-flow: column wrap;

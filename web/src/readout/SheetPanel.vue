@@ -7,6 +7,7 @@ import { computed, ref } from "vue";
 import type { Grid } from "../api/types";
 import { useBoard } from "../stores/board";
 import { useVocabulary } from "../stores/vocabulary";
+import CuePanel from "./CuePanel.vue";
 import ColourField from "./ColourField.vue";
 import TypedField from "./TypedField.vue";
 
@@ -113,6 +114,7 @@ const turn = (): void => set({ width: board.sheet.height, height: board.sheet.wi
       @typed="(v) => setGrid({ parts: Math.round(v) })"
     />
   </section>
+  <CuePanel />
 </template>
 
 <style scoped>

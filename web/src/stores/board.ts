@@ -16,8 +16,11 @@ import type {
 } from "../api/types";
 import { core, desk } from "../core";
 import { Newest } from "../core/newest";
+import type { Aimed, Aiming } from "../tools/tool";
+import { useCues } from "./cues";
 import { Outbox, editLetter, goLetter, type Kept } from "./outbox";
 import { useToast } from "./toast";
+import { useView } from "./view";
 
 const NOTHING: Selection = { items: [], frame: null, anchors: [], pegs: [], dials: [] };
 const A4: Sheet = {
@@ -31,8 +34,17 @@ const A4: Sheet = {
   underlays: [],
 };
 
+interface Look {
+  aiming: Aiming | null;
+  build: Aimed;
+  selection: string[];
+  turn: number;
+}
+
 export const useBoard = defineStore("board", () => {
   const toast = useToast();
+  const cues = useCues();
+  const view = useView();
   const id = ref(0);
   const name = ref("");
   const version = ref(0);
@@ -52,31 +64,55 @@ export const useBoard = defineStore("board", () => {
   const selected = shallowRef<string[]>([]);
   const anchors = shallowRef<AnchorRef[]>([]);
   const marks = shallowRef<Selection>(NOTHING);
+  /** The step to compare with, and the drawing as it was there while its key is held. */
+  const markedStep = shallowRef<StepName | null>(null);
+  const before = shallowRef<{ items: Map<string, Drawable>; order: string[] } | null>(null);
   const undo = shallowRef<StepName | null>(null);
   const redo = shallowRef<StepName | null>(null);
   const keptAt = ref<Date | null>(null);
   const outbox = shallowRef<Outbox | null>(null);
 
   const drawable = (itemId: string): Drawable | undefined =>
-    previewed.get(itemId) ?? queued.get(itemId) ?? items.get(itemId);
+    before.value?.items.get(itemId) ??
+    previewed.get(itemId) ??
+    queued.get(itemId) ??
+    items.get(itemId);
+  const exists = (itemId: string): boolean => items.has(itemId) || queued.has(itemId);
   const drawn = computed(() => [
-    ...order.value,
+    ...(before.value?.order ?? order.value),
     ...[...previewed.keys()].filter((i) => !items.has(i) && !queued.has(i)),
   ]);
   const selectedItems = computed(() =>
     selected.value.map((i) => drawable(i)).filter((d) => d !== undefined),
   );
 
-  const looking = new Newest<{ command: Command; selection: string[]; turn: number }>(
-    async ({ command, selection, turn: asked }) => {
-      try {
-        const picture = await core.preview(command, selection);
-        if (asked === turn) showPreview(picture);
-      } catch (problem) {
-        if (!(problem instanceof Trouble)) throw problem;
-      }
-    },
-  );
+  const looking = new Newest<Look>(async ({ aiming, build, selection, turn: asked }) => {
+    try {
+      const shift = await meet(aiming, asked);
+      const command = build(shift);
+      if (!command || asked !== turn) return;
+      const picture = await core.preview(command, selection);
+      if (asked === turn) showPreview(picture);
+    } catch (problem) {
+      if (!(problem instanceof Trouble)) throw problem;
+    }
+  });
+  /** How many edits are finding out what they meet. */
+  const aims = ref(0);
+  /** Edits that first meet something are kept in the order in which they were made. */
+  let line: Promise<void> = Promise.resolve();
+
+  /** How far what is dragged moves to meet something; the cues that say so are shown. */
+  async function meet(aiming: Aiming | null, asked: number): Promise<Point> {
+    if (!aiming || cues.kinds.length === 0) {
+      cues.shown = [];
+      return [0, 0];
+    }
+    const met = await core.meet({ ...aiming, scale: view.scale, kinds: cues.kinds });
+    if (asked === turn) cues.shown = met.cues ?? [];
+    return met.shift ?? [0, 0];
+  }
+
   const marking = new Newest<string[]>(async (selection) => {
     try {
       const found = await core.select(selection);
@@ -88,6 +124,7 @@ export const useBoard = defineStore("board", () => {
   /** Counts gestures; an answer to an earlier one is not shown any more. */
   let turn = 0;
   let settledTurn = 0;
+  let backwards = false;
 
   function showPreview(picture: Picture): void {
     const ids = new Set(picture.items.map((i) => i.id));
@@ -176,7 +213,27 @@ export const useBoard = defineStore("board", () => {
     outbox.value?.resume();
   }
 
+  /** Show the drawing as it was at the marked step, or as it is. */
+  async function lookBack(on: boolean): Promise<void> {
+    const step = markedStep.value;
+    if (!on || !step) {
+      backwards = false;
+      before.value = null;
+      return;
+    }
+    backwards = true;
+    try {
+      const picture = await get<Picture>(`/drawings/${id.value}/at/${step.number}`);
+      const then = new Map(picture.items.map((i) => [i.id, i]));
+      if (backwards) before.value = { items: then, order: picture.order ?? [] };
+    } catch (problem) {
+      if (!(problem instanceof Trouble)) throw problem;
+      toast.tell(problem.sentence);
+    }
+  }
+
   function close(): void {
+    markedStep.value = before.value = null;
     outbox.value?.close();
     outbox.value = null;
     id.value = 0;
@@ -184,11 +241,17 @@ export const useBoard = defineStore("board", () => {
 
   /** Show what a command would do; the newest question wins. */
   function preview(command: Command, selection: string[] = selected.value): void {
-    looking.put({ command, selection, turn });
+    looking.put({ aiming: null, build: () => command, selection, turn });
+  }
+
+  /** The same for what may meet something first. */
+  function aim(aiming: Aiming | null, build: Aimed, selection: string[] = selected.value): void {
+    looking.put({ aiming, build, selection, turn });
   }
 
   function endPreview(): void {
     turn += 1;
+    cues.shown = [];
     looking.drop();
     if ((outbox.value?.waiting ?? 0) === 0 || desk.there) clearPreview();
     marking.put(selected.value);
@@ -196,10 +259,42 @@ export const useBoard = defineStore("board", () => {
 
   /** Keep an edit. It shows at once where the core is here, else when the server has answered. */
   function commit(command: Command, merge = false): void {
-    turn += 1;
+    const selection = selected.value;
+    inTurn(() => send(command, selection, merge));
+  }
+
+  /** Keep an edit of something that may meet something first. */
+  function commitAimed(aiming: Aiming | null, build: Aimed): void {
+    const selection = selected.value;
     looking.drop();
     looking.hold(true);
-    const letter = editLetter(command, selected.value, merge);
+    aims.value += 1;
+    line = line.then(async () => {
+      let shift: Point = [0, 0];
+      try {
+        shift = await meet(aiming, -1);
+      } catch (problem) {
+        if (!(problem instanceof Trouble)) throw problem;
+      }
+      const command = build(shift);
+      aims.value -= 1;
+      if (command) send(command, selection, false);
+      else looking.hold(false);
+    });
+  }
+
+  /** Act now, or after the edits that are still finding out what they meet. */
+  function inTurn(act: () => void): void {
+    if (aims.value === 0) act();
+    else line = line.then(act);
+  }
+
+  function send(command: Command, selection: string[], merge: boolean): void {
+    turn += 1;
+    cues.shown = [];
+    looking.drop();
+    looking.hold(true);
+    const letter = editLetter(command, selection, merge);
     outbox.value?.send(letter);
     void show(letter.id, command);
   }
@@ -219,10 +314,12 @@ export const useBoard = defineStore("board", () => {
   }
 
   function go(to: "undo" | "redo" | number): void {
-    turn += 1;
-    looking.drop();
-    looking.hold(true);
-    outbox.value?.send(goLetter(to, selected.value));
+    inTurn(() => {
+      turn += 1;
+      looking.drop();
+      looking.hold(true);
+      outbox.value?.send(goLetter(to, selected.value));
+    });
   }
 
   function select(ids: string[]): void {
@@ -233,7 +330,10 @@ export const useBoard = defineStore("board", () => {
   }
 
   const within = (start: Point, end: Point): Promise<string[]> => core.within(start, end);
-  const state = computed<Kept>(() => outbox.value?.state.value ?? "kept");
+  const state = computed<Kept>(() => {
+    const sent = outbox.value?.state.value ?? "kept";
+    return sent === "kept" && aims.value > 0 ? "sending" : sent;
+  });
 
   return {
     id,
@@ -248,6 +348,9 @@ export const useBoard = defineStore("board", () => {
     selectedItems,
     anchors,
     aid,
+    markedStep,
+    before,
+    lookBack,
     marks,
     undo,
     redo,
@@ -257,8 +360,11 @@ export const useBoard = defineStore("board", () => {
     open,
     close,
     preview,
+    aim,
     endPreview,
     commit,
+    commitAimed,
+    exists,
     go,
     select,
     within,

@@ -30,6 +30,8 @@ export const useTools = defineStore("tools", () => {
     preview: (command, selection) => board.preview(command, selection),
     endPreview: () => board.endPreview(),
     commit: (command, merge) => board.commit(command, merge),
+    aim: (aiming, build, selection) => board.aim(aiming, build, selection),
+    commitAimed: (aiming, build) => board.commitAimed(aiming, build),
   };
   const showBox = (corners: [Point, Point] | null): void => {
     box.value = corners;

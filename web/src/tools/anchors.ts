@@ -71,6 +71,9 @@ export class AnchorsTool implements Tool {
     else if (hit?.what === "handle") {
       const anchor: AnchorRef = [hit.item, hit.contour, hit.index];
       const side = hit.side;
+      const place = this.board.marks.anchors.find((m) =>
+        same([m.item, m.contour, m.index], anchor),
+      )?.at;
       if (!this.board.anchors.some((a) => same(a, anchor))) this.board.anchors = [anchor];
       this.drag = new Drag(
         this.bench,
@@ -83,7 +86,7 @@ export class AnchorsTool implements Tool {
           alone: held.alt,
           stepped: held.shift,
         }),
-        hit.at,
+        { grabbed: hit.at, asks: (to) => ({ probes: [to], start: place, anchors: [anchor] }) },
       );
     } else if (hit?.what === "item") {
       if (!this.board.selected.includes(hit.item)) {
@@ -110,7 +113,7 @@ export class AnchorsTool implements Tool {
         by: minus(to, from),
         straight: held.shift,
       }),
-      grabbed,
+      { grabbed, asks: (to, from) => ({ probes: [to], start: from, anchors }) },
     );
   }
 

@@ -1,49 +1,66 @@
 // Dragging something that stands on the sheet: a command for where the pointer is now, previewed
-// while the hand moves and committed once it lets go.
+// while the hand moves and committed once it lets go. Cues may move it to what it meets.
 import type { Command, Point } from "../api/types";
-import { far, minus, plus, type Bench, type Held, type Pointer } from "./tool";
+import {
+  far,
+  minus,
+  plus,
+  type Aimed,
+  type Aiming,
+  type Bench,
+  type Held,
+  type Pointer,
+} from "./tool";
 
 /** The command for a drag from `from` to `to`; null while there is nothing to do. */
 export type Script = (to: Point, held: Held, from: Point) => Command | null;
 
+/** What the drag asks of the cues, for a place; null: nothing is met. */
+export type Asks = (to: Point, from: Point) => Aiming;
+
+interface Ways {
+  /** The place of what is dragged, which keeps its distance from the pointer. */
+  grabbed?: Point;
+  asks?: Asks;
+}
+
 export class Drag {
   moved = false;
   private readonly offset: Point;
-  private last: Pointer;
+  private readonly from: Point;
 
-  /** `grabbed`: the place of what is dragged, which keeps its distance from the pointer. */
   constructor(
     private readonly bench: Bench,
     private readonly start: Pointer,
     private readonly script: Script,
-    grabbed: Point = start.at,
+    private readonly ways: Ways = {},
   ) {
-    this.offset = minus(grabbed, start.at);
-    this.last = start;
+    this.from = ways.grabbed ?? start.at;
+    this.offset = minus(this.from, start.at);
   }
 
   move(p: Pointer): void {
-    this.last = p;
     this.moved ||= far(p.screen, this.start.screen);
-    const command = this.command();
-    if (command) this.bench.preview(command);
+    if (this.moved) this.bench.aim(this.aiming(p), this.build(p));
   }
 
   /** Whether an edit was committed. */
   up(p: Pointer): boolean {
-    this.last = p;
-    const command = this.command();
-    if (command) this.bench.commit(command);
-    return command !== null;
+    if (this.moved) this.bench.commitAimed(this.aiming(p), this.build(p));
+    return this.moved;
   }
 
   cancel(): void {
     this.bench.endPreview();
   }
 
-  private command(): Command | null {
-    if (!this.moved) return null;
-    const from = plus(this.start.at, this.offset);
-    return this.script(plus(this.last.at, this.offset), this.last, from);
+  /** Shift constrains the drag itself, so that nothing else is met. */
+  private aiming(p: Pointer): Aiming | null {
+    if (!this.ways.asks || p.shift) return null;
+    return this.ways.asks(plus(p.at, this.offset), this.from);
+  }
+
+  private build(p: Pointer): Aimed {
+    return (shift) => this.script(plus(plus(p.at, this.offset), shift), p, this.from);
   }
 }

@@ -1,7 +1,8 @@
 // Grips, the protractor and pegs act alike in every tool that shows them.
+import type { Point } from "../api/types";
 import type { useBoard } from "../stores/board";
 import { Drag } from "./drag";
-import { minus, type Bench, type Hint, type Hit, type Pointer } from "./tool";
+import { minus, plus, type Bench, type Hint, type Hit, type Pointer } from "./tool";
 
 type Board = ReturnType<typeof useBoard>;
 
@@ -22,7 +23,7 @@ export function dragOfMark(p: Pointer, board: Board, bench: Bench): Drag | null 
         even: held.shift,
         centred: held.alt,
       }),
-      hit.at,
+      { grabbed: hit.at, asks: (to) => ({ probes: [to], items }) },
     );
   }
   if (hit?.what === "turn") {
@@ -36,19 +37,41 @@ export function dragOfMark(p: Pointer, board: Board, bench: Bench): Drag | null 
   }
   if (hit?.what === "peg") {
     const { item, dial } = hit;
-    return new Drag(bench, p, (to) => ({ kind: "drag_peg", item, dial, to }), hit.at);
+    return new Drag(bench, p, (to) => ({ kind: "drag_peg", item, dial, to }), { grabbed: hit.at });
   }
   return null;
 }
 
-/** The drag that moves the selected items. */
-export const dragOfItems = (p: Pointer, board: Board, bench: Bench): Drag =>
-  new Drag(bench, p, (to, held, from) => ({
-    kind: "move_items",
-    items: board.selected,
-    by: minus(to, from),
-    straight: held.shift,
-  }));
+/** The drag that moves the selected items; the corners and the middle of their frame meet things. */
+export function dragOfItems(p: Pointer, board: Board, bench: Bench): Drag {
+  const frame = () => board.marks.frame;
+  let corners: Point[] | null = null;
+  return new Drag(
+    bench,
+    p,
+    (to, held, from) => ({
+      kind: "move_items",
+      items: board.selected,
+      by: minus(to, from),
+      straight: held.shift,
+    }),
+    {
+      asks: (to, from) => {
+        const now = frame();
+        const known = now && board.marks.items.join() === board.selected.join();
+        corners ??= known ? [now.centre, ...now.corners] : [from];
+        const by = minus(to, from);
+        const probes = corners.map((c) => plus(c, by));
+        return { probes, items: board.selected, start: null, box: boxOf(probes) };
+      },
+    },
+  );
+}
+
+function boxOf(points: Point[]): [number, number, number, number] {
+  const [xs, ys] = [points.map((p) => p[0]), points.map((p) => p[1])];
+  return [Math.min(...xs), Math.min(...ys), Math.max(...xs), Math.max(...ys)];
+}
 
 const GRIP_HINTS: Hint[] = [
   ["Shift", "keep proportions"],

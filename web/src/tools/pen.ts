@@ -1,8 +1,18 @@
 // Pen: click for corner anchors, drag for anchors with handles, close on the first anchor.
-import type { Command, Point } from "../api/types";
+import type { AnchorMark, Command, Point } from "../api/types";
 import { newId } from "../core/ids";
 import type { useBoard } from "../stores/board";
-import { far, minus, type Bench, type Hint, type Hit, type Pointer, type Tool } from "./tool";
+import {
+  far,
+  minus,
+  plus,
+  type Aiming,
+  type Bench,
+  type Hint,
+  type Hit,
+  type Pointer,
+  type Tool,
+} from "./tool";
 
 type Board = ReturnType<typeof useBoard>;
 
@@ -11,6 +21,8 @@ export class PenTool implements Tool {
   private item: string | null = null;
   private pressed: Pointer | null = null;
   private closing = false;
+  /** How far the pressed anchor moved to meet something. */
+  private shift: Point = [0, 0];
 
   constructor(
     private readonly board: Board,
@@ -51,9 +63,14 @@ export class PenTool implements Tool {
   }
 
   hover(p: Pointer): void {
-    if (!this.item || !this.drawing) return;
+    if (!this.item || !this.drawing) {
+      this.bench.aim(this.aiming(p), () => null);
+      return;
+    }
     if (this.closes(p.hit)) this.bench.preview({ kind: "close_outline", item: this.item });
-    else this.bench.preview(this.anchor(p.at, null, p));
+    else {
+      this.bench.aim(this.aiming(p), (shift) => this.anchor(plus(p.at, shift), null, p));
+    }
   }
 
   down(p: Pointer): void {
@@ -63,6 +80,8 @@ export class PenTool implements Tool {
     }
     this.closing = this.closes(p.hit);
     this.pressed = p;
+    this.shift = [0, 0];
+    if (!this.closing) this.bench.aim(this.aiming(p), (shift) => this.met(p, shift));
   }
 
   move(p: Pointer): void {
@@ -71,9 +90,14 @@ export class PenTool implements Tool {
 
   up(p: Pointer): void {
     if (!this.pressed) return;
-    const command = this.command(p, this.pressed);
+    const { pressed, closing } = this;
     this.pressed = null;
-    this.bench.commit(command);
+    if (far(p.screen, pressed.screen) || closing) this.bench.commit(this.command(p, pressed));
+    else {
+      this.bench.commitAimed(this.aiming(pressed), (shift) =>
+        this.anchor(plus(pressed.at, shift), null, { shift: pressed.shift }),
+      );
+    }
     if (this.closing) this.item = null;
     this.closing = false;
   }
@@ -112,10 +136,36 @@ export class PenTool implements Tool {
     }
   }
 
+  /** Remember where the pressed anchor stands once it is known what it meets. */
+  private met(p: Pointer, shift: Point): Command {
+    if (this.pressed === p) this.shift = shift;
+    return this.anchor(plus(p.at, shift), null, p);
+  }
+
+  /** What the next anchor may meet, from the last one on. */
+  private aiming(p: Pointer): Aiming | null {
+    if (p.shift) return null;
+    const last = this.board.exists(this.item ?? "") ? this.lastAnchor() : undefined;
+    if (!last) return { probes: [p.at] };
+    return {
+      probes: [p.at],
+      start: last.at,
+      after: [last.item, last.contour, last.index],
+      anchors: [[last.item, last.contour, last.index + 1]],
+    };
+  }
+
+  /** The last anchor that is drawn, not the one that only follows the pointer. */
+  private lastAnchor(): AnchorMark | undefined {
+    const own = this.board.marks.anchors.filter((a) => a.item === this.item);
+    return this.board.previewed.size > 0 && own.length > 1 ? own.at(-2) : own.at(-1);
+  }
+
   private command(p: Pointer, pressed: Pointer): Command {
-    const handle = far(p.screen, pressed.screen) ? minus(p.at, pressed.at) : null;
+    const at = plus(pressed.at, this.shift);
+    const handle = far(p.screen, pressed.screen) ? minus(p.at, at) : null;
     if (this.closing && this.item) return { kind: "close_outline", item: this.item, handle };
-    return this.anchor(pressed.at, handle, { shift: handle ? p.shift : pressed.shift });
+    return this.anchor(at, handle, { shift: handle ? p.shift : pressed.shift });
   }
 
   private anchor(at: Point, handle: Point | null, held: { shift: boolean }): Command {

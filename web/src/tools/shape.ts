@@ -1,11 +1,20 @@
 // Shapes: drag the box of a parametric shape; its marks act at once.
-import type { Command } from "../api/types";
+import type { Command, Point } from "../api/types";
 import { newId } from "../core/ids";
 import type { useBoard } from "../stores/board";
 import type { Drag } from "./drag";
 import { aboutMark, dragOfMark } from "./marks";
 import { editItems } from "./select";
-import { far, type Bench, type Hint, type Hit, type Pointer, type Tool } from "./tool";
+import {
+  far,
+  plus,
+  type Aiming,
+  type Bench,
+  type Hint,
+  type Hit,
+  type Pointer,
+  type Tool,
+} from "./tool";
 
 type Board = ReturnType<typeof useBoard>;
 
@@ -41,7 +50,10 @@ export class ShapeTool implements Tool {
   move(p: Pointer): void {
     this.drag?.move(p);
     if (this.pressed && far(p.screen, this.pressed.p.screen)) {
-      this.bench.preview(this.command(p, this.pressed), [this.pressed.item]);
+      const pressed = this.pressed;
+      const build = (shift: Point): Command =>
+        this.command({ ...p, at: plus(p.at, shift) }, pressed);
+      this.bench.aim(this.aiming(p), build, [pressed.item]);
     }
   }
 
@@ -58,7 +70,9 @@ export class ShapeTool implements Tool {
       return;
     }
     this.board.select([pressed.item]);
-    this.bench.commit(this.command(p, pressed));
+    this.bench.commitAimed(this.aiming(p), (shift) =>
+      this.command({ ...p, at: plus(p.at, shift) }, pressed),
+    );
   }
 
   key(event: KeyboardEvent): boolean {
@@ -73,6 +87,10 @@ export class ShapeTool implements Tool {
     this.drag?.cancel();
     this.drag = this.pressed = null;
     this.bench.endPreview();
+  }
+
+  private aiming(p: Pointer): Aiming | null {
+    return p.shift ? null : { probes: [p.at] };
   }
 
   private command(p: Pointer, pressed: { p: Pointer; item: string }): Command {

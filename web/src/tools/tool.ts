@@ -1,5 +1,5 @@
 // What a tool is: a state machine fed with pointer events, which previews and commits commands.
-import type { Command, Grip, Point } from "../api/types";
+import type { Aim, Command, Grip, Point } from "../api/types";
 
 /** What lies under the pointer; `at` is its own place on the sheet. */
 export type Hit =
@@ -56,11 +56,21 @@ export interface Tool {
   leave?(): void;
 }
 
+/** What is asked of the cues; how the drawing is looked at is added by the bench. */
+export type Aiming = Omit<Aim, "scale" | "kinds">;
+
+/** A command once it is known how far what is dragged moves to meet something. */
+export type Aimed = (shift: Point) => Command | null;
+
 /** What tools may do to the drawing. */
 export interface Bench {
   preview(command: Command, selection?: string[]): void;
   endPreview(): void;
   commit(command: Command, merge?: boolean): void;
+  /** Meet something, then preview. */
+  aim(aiming: Aiming | null, build: Aimed, selection?: string[]): void;
+  /** Meet something, then keep. */
+  commitAimed(aiming: Aiming | null, build: Aimed): void;
 }
 
 /** Pixels a pointer may wander before a click becomes a drag. */

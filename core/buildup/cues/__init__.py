@@ -1,0 +1,1 @@
+"""What the pointer meets while something is drawn or dragged."""

@@ -1,0 +1,69 @@
+"""The kinds of cues, in their order of precedence: an earlier one wins over a later one."""
+
+from dataclasses import dataclass
+from typing import Literal, get_args
+
+CueKind = Literal[
+    "anchor",
+    "handle",
+    "crossing",
+    "extreme",
+    "middle",
+    "centre",
+    "guide",
+    "tangent",
+    "straight",
+    "sheet",
+    "spacing",
+    "grid",
+]
+KINDS: tuple[CueKind, ...] = get_args(CueKind)
+RANK = {kind: rank for rank, kind in enumerate(KINDS)}
+
+REACH = 8.0
+"""Screen pixels within which something is met."""
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Cue:
+    """What was met, and the line or mark that says so."""
+
+    kind: CueKind
+    at: tuple[float, float]
+    """Where."""
+    start: tuple[float, float] | None = None
+    """Where the line that is shown begins; None: only a mark at the place."""
+    distance: float | None = None
+    """Sheet units, along that line."""
+    angle: float | None = None
+    """Degrees of that line, where the angle is what was met."""
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Meeting:
+    """How far what is dragged moves to meet something, and the cues to show."""
+
+    shift: tuple[float, float] = (0.0, 0.0)
+    cues: tuple[Cue, ...] = ()
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Aim:
+    """What is asked while something is drawn or dragged."""
+
+    probes: tuple[tuple[float, float], ...]
+    """Places of what is dragged, as the pointer has them; the best meeting of any counts."""
+    scale: float
+    """Screen pixels in a sheet unit."""
+    start: tuple[float, float] | None = None
+    """Where the segment or the drag began."""
+    after: tuple[str, int, int] | None = None
+    """The anchor whose outgoing tangent is continued."""
+    items: tuple[str, ...] = ()
+    """Items that are dragged, which meet nothing of their own."""
+    anchors: tuple[tuple[str, int, int], ...] = ()
+    """Anchors that are dragged, likewise."""
+    box: tuple[float, float, float, float] | None = None
+    """Left, top, right, bottom of what is dragged, for equal spacing; None: no spacing."""
+    kinds: tuple[CueKind, ...] = KINDS
+    """The kinds that are switched on."""

@@ -1,0 +1,211 @@
+"""What a pointer meets: places first, then crossings of lines, then lines, then the grid."""
+
+import math
+from collections.abc import Iterator
+from dataclasses import dataclass
+
+from buildup.cues.field import Field, Owner, Spot
+from buildup.cues.kinds import RANK, REACH, Aim, Cue, CueKind, Meeting
+from buildup.cues.spacing import spaced
+from buildup.drawing.handles import tangents
+from buildup.drawing.model import Drawing, Outline
+from buildup.geometry.angles import cross, degrees_of, direction, dot
+from buildup.geometry.boxes import Box
+from buildup.geometry.crossings import crossings
+from buildup.geometry.tolerances import NO_LENGTH
+
+MOST_PAIRS = 60
+"""Pairs of segments tried for crossings at one pointer place."""
+
+
+@dataclass(frozen=True, slots=True)
+class Line:
+    """A line that can be met; `start` is where its cue begins."""
+
+    kind: CueKind
+    through: complex
+    along: complex
+    start: complex | None = None
+
+
+@dataclass(frozen=True, slots=True)
+class _Found:
+    rank: int
+    away: float
+    shift: complex
+    cues: tuple[Cue, ...]
+
+
+def meet(drawing: Drawing, field: Field, aim: Aim) -> Meeting:
+    """The best meeting of any of an aim's probes; an empty one when nothing is in reach.
+
+    The index must be up to date. Precedence is the order of `KINDS`; at equal rank the nearer one
+    wins. A place always wins over lines; two lines in reach are met where they cross.
+    """
+    reach = REACH / aim.scale
+    lines = list(_lines(drawing, aim))
+    best: _Found | None = None
+    for x, y in aim.probes:
+        found = _one(drawing, field, aim, complex(x, y), reach=reach, lines=lines)
+        if found is not None and (
+            best is None or (found.rank, found.away) < (best.rank, best.away)
+        ):
+            best = found
+    if (
+        "spacing" in aim.kinds
+        and aim.box is not None
+        and (best is None or best.rank > RANK["spacing"])
+    ):
+        shift, cues = spaced(field.boxes(), aim, reach)
+        if cues:
+            return Meeting(shift=(shift.real, shift.imag), cues=cues)
+    if best is None:
+        return Meeting()
+    return Meeting(shift=(best.shift.real, best.shift.imag), cues=best.cues)
+
+
+def _one(
+    drawing: Drawing, field: Field, aim: Aim, at: complex, *, reach: float, lines: list[Line]
+) -> _Found | None:
+    start = None if aim.start is None else complex(*aim.start)
+    spot = _place(field, aim, at, reach)
+    if spot is not None:
+        cue = _cue(spot.kind, spot.at, start)
+        return _Found(RANK[spot.kind], abs(spot.at - at), spot.at - at, (cue,))
+    near = sorted(
+        ((abs(_foot(line, at) - at), line) for line in lines if abs(_foot(line, at) - at) <= reach),
+        key=lambda pair: (RANK[pair[1].kind], pair[0]),
+    )
+    if near:
+        first = near[0][1]
+        for _, second in near[1:]:
+            place = _meeting_place(first, second)
+            if place is not None and abs(place - at) <= 2.0 * reach:
+                cues = (_line_cue(first, place), _line_cue(second, place))
+                return _Found(RANK[first.kind], abs(place - at), place - at, cues)
+        foot = _foot(first, at)
+        return _Found(RANK[first.kind], abs(foot - at), foot - at, (_line_cue(first, foot),))
+    return _on_grid(drawing, aim, at, reach)
+
+
+def _place(field: Field, aim: Aim, at: complex, reach: float) -> Spot | None:
+    """The best place within reach: of the highest precedence, then the nearest."""
+    kinds, dragged = set(aim.kinds), _dragged(aim)
+    best: Spot | None = None
+    key = (math.inf, math.inf)
+    for spot in field.near(at, reach):
+        if spot.kind not in kinds or spot.owner[0] in aim.items or spot.owner in dragged:
+            continue
+        mine = (RANK[spot.kind], abs(spot.at - at))
+        if mine < key:
+            best, key = spot, mine
+    if "crossing" in kinds and key[0] > RANK["crossing"]:
+        crossing = _crossing(field, aim, at, reach)
+        if crossing is not None:
+            return Spot(crossing, "crossing", ("", -1, -1))
+    return best
+
+
+def _dragged(aim: Aim) -> set[Owner]:
+    """Dragged anchors, and the segments on either side of each, by the anchor they start at."""
+    return {(i, c, n - back) for i, c, n in aim.anchors for back in (0, 1)}
+
+
+def _crossing(field: Field, aim: Aim, at: complex, reach: float) -> complex | None:
+    dragged = _dragged(aim)
+    area = Box.around((at,)).grown(reach)
+    near = [
+        s
+        for s in field.stretches_near(area)
+        if s.owner[0] not in aim.items and s.owner not in dragged
+    ]
+    pairs = [(a, b) for n, a in enumerate(near) for b in near[n + 1 :]][:MOST_PAIRS]
+    ends = {p for s in near for p in (s.segment[0], s.segment[3])}
+    found = [
+        p
+        for a, b in pairs
+        for p in crossings(a.segment, b.segment, inside=area)
+        if abs(p - at) <= reach and all(abs(p - e) > NO_LENGTH * 1e3 for e in ends)
+    ]
+    return min(found, key=lambda p: abs(p - at), default=None)
+
+
+def _lines(drawing: Drawing, aim: Aim) -> Iterator[Line]:
+    """All lines that are switched on."""
+    sheet, kinds = drawing.sheet, aim.kinds
+    start = None if aim.start is None else complex(*aim.start)
+    if "guide" in kinds and not sheet.guides_hidden:
+        for guide in sheet.guides:
+            yield Line("guide", complex(guide.x, guide.y), direction(guide.angle))
+    if "tangent" in kinds and aim.after is not None:
+        tangent = _tangent(drawing, aim.after)
+        if tangent is not None:
+            yield tangent
+    if "straight" in kinds and start is not None:
+        for angle in (0.0, 90.0, 45.0, 135.0):
+            yield Line("straight", start, direction(angle), start)
+    if "sheet" in kinds:
+        width, height = sheet.width, sheet.height
+        for x in (0.0, width, width / 2.0):
+            yield Line("sheet", complex(x, 0), 1j, complex(x, 0))
+        for y in (0.0, height, height / 2.0):
+            yield Line("sheet", complex(0, y), 1 + 0j, complex(0, y))
+
+
+def _tangent(drawing: Drawing, anchor: Owner) -> Line | None:
+    """The straight continuation of the path beyond an anchor."""
+    item_id, contour_index, index = anchor
+    item = drawing.items.get(item_id)
+    if not isinstance(item, Outline) or not 0 <= contour_index < len(item.contours):
+        return None
+    contour = item.contours[contour_index]
+    if not 0 <= index < len(contour.anchors):
+        return None
+    back, on = tangents(contour, index)
+    along = on or -back
+    at = contour.anchors[index].at
+    return Line("tangent", at, along, at) if along else None
+
+
+def _foot(line: Line, at: complex) -> complex:
+    return line.through + line.along * dot(at - line.through, line.along)
+
+
+def _meeting_place(first: Line, second: Line) -> complex | None:
+    turn = cross(first.along, second.along)
+    if abs(turn) < 1e-6:  # within 6e-5 degrees of parallel: they meet nowhere in reach
+        return None
+    gap = second.through - first.through
+    return first.through + first.along * (cross(gap, second.along) / turn)
+
+
+def _line_cue(line: Line, at: complex) -> Cue:
+    return _cue(line.kind, at, line.start, angled=line.kind != "sheet")
+
+
+def _cue(kind: CueKind, at: complex, start: complex | None, *, angled: bool = True) -> Cue:
+    """A cue with the distance and the angle from where it starts, where it starts anywhere."""
+    if start is None or abs(at - start) < NO_LENGTH:
+        return Cue(kind=kind, at=_pair(at))
+    angle = degrees_of(at - start) if angled else None
+    return Cue(kind=kind, at=_pair(at), start=_pair(start), distance=abs(at - start), angle=angle)
+
+
+def _on_grid(drawing: Drawing, aim: Aim, at: complex, reach: float) -> _Found | None:
+    grid = drawing.sheet.grid
+    if "grid" not in aim.kinds or not grid.shown:
+        return None
+    step = grid.step / grid.parts
+    if step * aim.scale < 2.0 * REACH:
+        step = grid.step
+    x, y = (round(v / step) * step for v in (at.real, at.imag))
+    place = complex(
+        x if abs(x - at.real) <= reach else at.real, y if abs(y - at.imag) <= reach else at.imag
+    )
+    if place == at:
+        return None
+    return _Found(RANK["grid"], abs(place - at), place - at, (Cue(kind="grid", at=_pair(place)),))
+
+
+def _pair(place: complex) -> tuple[float, float]:
+    return (place.real, place.imag)

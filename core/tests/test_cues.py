@@ -1,0 +1,180 @@
+"""Cues: what is met, in which order of precedence, with how much work."""
+
+import math
+import unittest
+from dataclasses import replace
+
+from buildup.cues.field import Field
+from buildup.cues.kinds import KINDS, Aim
+from buildup.cues.meet import meet
+from buildup.drawing.model import Anchor, Contour, Grid, Guide, Outline, Sheet
+from buildup.edits.apply import apply, read_command
+from buildup.edits.change import updated
+from buildup.geometry.bezier import point_at
+from buildup.geometry.boxes import Box
+from buildup.geometry.crossings import crossings
+from fontTools.misc import bezierTools
+from hypothesis import given
+from shapely import LineString, Point
+
+from core.tests.zoo import CUBICS, cubics, drawing, leaf, plate
+
+EVERYWHERE = Box(-1e6, -1e6, 1e6, 1e6)
+SHEET = Sheet(
+    400,
+    300,
+    "px",
+    guides=(Guide(id="level", x=0, y=77), Guide(id="slanted", x=200, y=100, angle=30)),
+    grid=Grid(step=50, parts=5, shown=True),
+)
+
+
+def line(item, start, end):
+    return Outline(id=item, name=item, contours=(Contour((Anchor(start), Anchor(end))),))
+
+
+def met(there, at, **more):
+    value = replace(drawing(*there), sheet=SHEET)
+    field = Field()
+    field.update(value)
+    aim = Aim(probes=((at.real, at.imag),), scale=1.0, **more)
+    meeting = meet(value, field, aim)
+    return at + complex(*meeting.shift), meeting.cues
+
+
+class CrossingTest(unittest.TestCase):
+    def test_crossings_agree_with_fonttools(self):
+        """fontTools.misc.bezierTools.curveCurveIntersections, which stops at about half a unit."""
+        pairs = [
+            ("arch", "s-curve"),
+            ("loop", "s-curve"),
+            ("arch", "level ends"),
+            ("cusp", "s-curve"),
+        ]
+        for one, other in pairs:
+            with self.subTest(f"{one} {other}"):
+                a, b = CUBICS[one], CUBICS[other]
+                theirs = bezierTools.curveCurveIntersections(
+                    [(p.real, p.imag) for p in a], [(p.real, p.imag) for p in b]
+                )
+                mine = crossings(a, b, inside=EVERYWHERE)
+                self.assertGreaterEqual(len(mine), len({round(t.t1, 3) for t in theirs}))
+                for hit in theirs:
+                    place = complex(*hit.pt)
+                    self.assertLess(min(abs(p - place) for p in mine), 0.5)
+
+    @given(cubics, cubics)
+    def test_every_crossing_lies_on_both(self, a, b):
+        """shapely measures the distance to the flattened curves."""
+        flat = [
+            LineString([(p.real, p.imag) for p in (point_at(s, i / 400) for i in range(401))])
+            for s in (a, b)
+        ]
+        size = max(abs(p) for p in (*a, *b)) + 1
+        for place in crossings(a, b, inside=EVERYWHERE):
+            for curve in flat:
+                near = curve.interpolate(curve.project(_point(place)))
+                self.assertLess(abs(complex(near.x, near.y) - place), 1e-3 * size)
+
+
+def _point(place):
+    return Point(place.real, place.imag)
+
+
+class PrecedenceTest(unittest.TestCase):
+    def test_each_kind_is_met(self):
+        cases = {
+            "anchor": ([leaf()], 3 + 2j, 0j, {}),
+            "handle": ([leaf()], 22 - 31j, 20 - 30j, {}),
+            "centre": ([plate()], 3 - 4j, 0j, {}),
+            "middle": ([line("a", 300 + 250j, 380 + 290j)], 341 + 268j, 340 + 270j, {}),
+            "crossing": (
+                [line("a", 300 + 210j, 380 + 290j), line("b", 310 + 275j, 390 + 225j)],
+                343 + 256j,
+                None,
+                {},
+            ),
+            "guide": ([], 130 + 80j, 130 + 77j, {}),
+            "sheet": ([], 203 + 220j, 200 + 220j, {}),
+            "straight": ([], 123 + 231j, 123 + 228j, {"start": (20.0, 228.0)}),
+            "grid": ([], 253 + 255j, 250 + 250j, {}),
+        }
+        for kind, (items, at, expected, more) in cases.items():
+            with self.subTest(kind):
+                place, cues = met(items, at, **more)
+                self.assertEqual(cues[0].kind, kind)
+                if expected is not None:
+                    self.assertAlmostEqual(place, expected)
+
+    def test_a_place_wins_over_lines_and_an_anchor_over_other_places(self):
+        items = [line("a", 200 + 77j, 260 + 77j), line("b", 203 + 70j, 203 + 84j)]
+        place, cues = met(items, 202 + 78j, start=(100.0, 77.0))
+        self.assertEqual((place, [c.kind for c in cues]), (200 + 77j, ["anchor"]))
+        self.assertAlmostEqual(cues[0].distance, 100)
+        self.assertAlmostEqual(cues[0].angle, 0)
+        self.assertEqual(met(items, 204 + 78j, kinds=("crossing",))[1][0].kind, "crossing")
+
+    def test_two_lines_are_met_where_they_cross(self):
+        place, cues = met([], 63 + 73j, start=(60.0, 200.0))
+        self.assertAlmostEqual(place, 60 + 77j)
+        self.assertEqual({c.kind for c in cues}, {"guide", "straight"})
+
+    def test_the_tangent_is_continued(self):
+        item = Outline(
+            id="path", name="path", contours=(Contour((Anchor(100 + 200j), Anchor(140 + 220j))),)
+        )
+        place, cues = met([item], 222 + 258j, after=("path", 0, 1), kinds=("tangent",))
+        self.assertAlmostEqual(((place - 140 - 220j) / (2 + 1j)).imag, 0)
+        self.assertEqual(cues[0].kind, "tangent")
+
+    def test_equal_spacing_between_neighbours(self):
+        items = [leaf("left"), leaf("right", by=400 + 0j)]
+        place, cues = met(
+            items,
+            247 + 40j,
+            box=(230.0, 20.0, 264.0, 60.0),
+            kinds=("spacing",),
+        )
+        gaps = [c.distance for c in cues if c.start[1] == c.at[1]]
+        self.assertEqual(len(gaps), 2)
+        self.assertAlmostEqual(gaps[0], gaps[1])
+        self.assertNotEqual(place, 247 + 40j)
+
+    def test_what_is_switched_off_or_dragged_is_not_met(self):
+        self.assertEqual(met([leaf()], 3 + 2j, kinds=())[1], ())
+        for own in ({"items": ("leaf",)}, {"anchors": (("leaf", 0, 0),)}):
+            kinds = [c.kind for c in met([leaf()], 3 + 2j, **own)[1]]
+            self.assertNotIn("anchor", kinds)
+        self.assertEqual(set(KINDS) - {"spacing"}, set(KINDS[:10]) | {"grid"})
+
+    def test_the_reach_is_in_pixels(self):
+        value, field = replace(drawing(leaf()), sheet=SHEET), Field()
+        field.update(value)
+        for scale, found in ((1.0, True), (4.0, False), (0.1, True)):
+            aim = Aim(probes=((3.0, 2.0),), scale=scale, kinds=("anchor",))
+            self.assertEqual(bool(meet(value, field, aim).cues), found)
+
+
+class IndexTest(unittest.TestCase):
+    def test_only_what_changed_is_computed_again(self):
+        value = drawing(*(leaf(f"leaf{n}", by=complex(150 * n, 0)) for n in range(40)))
+        field = Field()
+        self.assertFalse(field.update(value, most=10))
+        self.assertTrue(field.update(value))
+        self.assertEqual(field.computed, 40)
+        move = {"kind": "move_anchors", "anchors": [["leaf3", 0, 0]], "by": [7, 7]}
+        after = updated(value, apply(value, read_command(move)).forward)
+        field.update(after)
+        self.assertEqual(field.computed, 41)
+        spots = {s.at for s in field.near(457 + 7j, 1.0)}
+        self.assertIn(457 + 7j, spots)
+        self.assertNotIn(450 + 0j, {s.at for s in field.near(450 + 0j, 0.1)})
+
+    def test_few_places_are_looked_at(self):
+        value = drawing(
+            *(leaf(f"l{n}", by=complex(200 * (n % 20), 200 * (n // 20))) for n in range(400))
+        )
+        field = Field()
+        field.update(value)
+        self.assertLess(len(list(field.near(1000 + 1000j, 8.0))), 10)
+        self.assertTrue(math.isfinite(field.boxes()["l7"].left))

@@ -1,0 +1,52 @@
+// Keys that act while they are held: the loupe, marks hidden, cues let go, the drawing as before.
+import { onBeforeUnmount, onMounted } from "vue";
+import { useBoard } from "../stores/board";
+import { useCues } from "../stores/cues";
+import { useLooking } from "../stores/looking";
+
+export const HELD_KEYS: readonly (readonly [string, string])[] = [
+  ["L", "loupe"],
+  ["M", "marks hidden"],
+  ["N", "cues let go"],
+  ["K", "as at the marked step"],
+];
+
+export function useHeldKeys(): void {
+  const looking = useLooking();
+  const cues = useCues();
+  const board = useBoard();
+
+  function hold(key: string, on: boolean): boolean {
+    if (key === "l") looking.loupe = on;
+    else if (key === "m") looking.marksHidden = on;
+    else if (key === "n") cues.letGo = on;
+    else if (key === "k") board.lookBack(on);
+    else return false;
+    return true;
+  }
+
+  function down(event: KeyboardEvent): void {
+    const typing = (event.target as HTMLElement).closest("input, textarea, [role=dialog]");
+    if (typing || event.ctrlKey || event.metaKey || event.altKey || event.repeat) return;
+    if (hold(event.key.toLowerCase(), true)) event.preventDefault();
+  }
+  const up = (event: KeyboardEvent): void => {
+    hold(event.key.toLowerCase(), false);
+  };
+  function blur(): void {
+    looking.letAllGo();
+    cues.letGo = false;
+    board.lookBack(false);
+  }
+
+  onMounted(() => {
+    window.addEventListener("keydown", down);
+    window.addEventListener("keyup", up);
+    window.addEventListener("blur", blur);
+  });
+  onBeforeUnmount(() => {
+    window.removeEventListener("keydown", down);
+    window.removeEventListener("keyup", up);
+    window.removeEventListener("blur", blur);
+  });
+}

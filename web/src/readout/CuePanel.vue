@@ -1,0 +1,29 @@
+<script setup lang="ts">
+// The kinds of cues, each of which can be switched off.
+import Checkbox from "primevue/checkbox";
+import { CUE_KINDS, useCues } from "../stores/cues";
+
+const cues = useCues();
+</script>
+
+<template>
+  <section aria-label="Cues">
+    <span class="label wide">Cues · hold <kbd>N</kbd> to let go of all</span>
+    <label v-for="[kind, label] in CUE_KINDS" :key="kind" class="wide check">
+      <Checkbox
+        :model-value="!cues.off.has(kind)"
+        binary
+        @update:model-value="(on) => cues.turn(kind, on)"
+      />
+      {{ label }}
+    </label>
+  </section>
+</template>
+
+<style scoped>
+.check {
+  display: flex;
+  gap: 8px;
+  align-items: center;
+}
+</style>

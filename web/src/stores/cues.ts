@@ -1,0 +1,42 @@
+// Which kinds of cues are switched on, and whether all are let go of for the moment.
+import { defineStore } from "pinia";
+import { computed, ref, shallowRef, watch } from "vue";
+import type { Cue, CueKind } from "../api/types";
+
+export const CUE_KINDS: readonly (readonly [CueKind, string])[] = [
+  ["anchor", "Anchors"],
+  ["handle", "Handle ends"],
+  ["crossing", "Crossings"],
+  ["extreme", "Extremes"],
+  ["middle", "Middles of segments"],
+  ["centre", "Centres of items"],
+  ["guide", "Guides"],
+  ["tangent", "On along the tangent"],
+  ["straight", "Level, upright, 45°"],
+  ["sheet", "Edges and middle of the sheet"],
+  ["spacing", "Equal spacing"],
+  ["grid", "Grid, when it shows"],
+];
+const KEY = "cues-off";
+
+export const useCues = defineStore("cues", () => {
+  const off = ref(new Set(JSON.parse(localStorage.getItem(KEY) ?? "[]") as CueKind[]));
+  /** One held key lets go of all. */
+  const letGo = ref(false);
+  const shown = shallowRef<Cue[]>([]);
+
+  const kinds = computed<CueKind[]>(() =>
+    letGo.value ? [] : CUE_KINDS.map(([kind]) => kind).filter((k) => !off.value.has(k)),
+  );
+
+  function turn(kind: CueKind, on: boolean): void {
+    const next = new Set(off.value);
+    if (on) next.delete(kind);
+    else next.add(kind);
+    off.value = next;
+  }
+
+  watch(off, (now) => localStorage.setItem(KEY, JSON.stringify([...now])));
+
+  return { off, letGo, shown, kinds, turn };
+});
