@@ -126,3 +126,14 @@ def p95(times: list[float]) -> float:
 def median(times: list[float]) -> float:
     """The middle one."""
     return sorted(times)[len(times) // 2]
+
+
+def drag(n: int) -> dict[str, object]:
+    """One pointer position of a drag of one anchor."""
+    return {"kind": "move_anchors", "anchors": [["o7", 0, 3]], "by": [n % 17 - 8, n % 11 - 5]}
+
+
+def aim(n: int) -> dict[str, object]:
+    """One pointer position among the outlines, with everything switched on."""
+    x, y = 40 + (n * 37) % 1900, 40 + (n * 23) % 180
+    return {"probes": [[x, y]], "scale": 0.8, "start": [100, 100], "after": ["o7", 0, 3]}

@@ -4,7 +4,7 @@ import platform
 import time
 
 from bench_rows import Row, table
-from board import Server, drawing, median, p95
+from board import Server, aim, drag, drawing, median, p95
 from buildup import host
 from buildup.edits.apply import read_command
 from pages import in_the_browser
@@ -12,11 +12,6 @@ from studio import store
 from studio.models import Drawing
 
 ROUNDS = 120
-
-
-def drag(n: int) -> dict[str, object]:
-    """One pointer position of a drag of one anchor."""
-    return {"kind": "move_anchors", "anchors": [["o7", 0, 3]], "by": [n % 17 - 8, n % 11 - 5]}
 
 
 def in_the_core(row: Drawing) -> Row:
@@ -48,13 +43,22 @@ def through_the_server(server: Server, row: Drawing) -> list[Row]:
     ]
 
 
+def cues(server: Server, row: Drawing) -> Row:
+    """What a pointer meets, over HTTP."""
+    path = f"drawings/{row.pk}/meet"
+    for n in range(8):
+        server.ask(path, {"aim": aim(n)})
+    times = [server.ask(path, {"aim": aim(n)})[0] for n in range(ROUNDS)]
+    return Row("cues through the server, 5,000 anchors", median(times), p95(times), None)
+
+
 def main() -> None:
     """Run everything and print the table."""
     server = Server()
     try:
-        small, large = drawing(server.user.pk, 200), drawing(server.user.pk, 2000)
-        rows = [in_the_core(small), *through_the_server(server, small)]
-        rows += in_the_browser(server, small, large)
+        small, middle, large = (drawing(server.user.pk, n) for n in (200, 250, 2000))
+        rows = [in_the_core(small), *through_the_server(server, small), cues(server, middle)]
+        rows += in_the_browser(server, small, middle, large)
     finally:
         server.stop()
     print(f"{platform.processor() or platform.machine()}, Python {platform.python_version()}")

@@ -68,7 +68,8 @@ const down = computed(() => bar(1));
       {{ l.text }}
     </text>
     <template v-if="tools.pointer">
-      <path class="pointer" :d="`M${tools.pointer[0]} 0V${THICK}M0 ${tools.pointer[1]}H${THICK}`" />
+      <path class="pointer" :d="`M${tools.pointer[0]} 0V${THICK}`" />
+      <path class="pointer" :d="`M0 ${tools.pointer[1]}H${THICK}`" />
     </template>
     <rect :width="THICK" :height="THICK" class="ground" />
   </g>

@@ -6,6 +6,7 @@ import { computed } from "vue";
 import type { Guide } from "../api/types";
 import { newId } from "../core/ids";
 import { useBoard } from "../stores/board";
+import { degrees, length } from "../stores/numbers";
 import { useVocabulary } from "../stores/vocabulary";
 import TypedField from "./TypedField.vue";
 
@@ -15,6 +16,14 @@ const unit = computed(() => vocabulary.unit(board.sheet.unit));
 const one = computed(() => board.sheet.guides.find((g) => g.id === board.aid));
 const set = (change: Partial<Guide>): void =>
   board.commit({ kind: "set_guide", guide: { ...(one.value as Guide), ...change } });
+
+/** A guide in words: where it lies, or through where and at which angle it runs. */
+function words(g: Guide): string {
+  const [x, y] = [length(g.x, unit.value), length(g.y, unit.value)];
+  if (g.angle === 0) return `Level at ${y} ${unit.value.name}`;
+  if (g.angle === 90) return `Upright at ${x} ${unit.value.name}`;
+  return `${degrees(g.angle)}° through ${x}, ${y}`;
+}
 
 function add(angle: number): void {
   const { width, height } = board.sheet;
@@ -49,6 +58,15 @@ function add(angle: number): void {
       />
       Hide all guides
     </label>
+    <button
+      v-for="g in board.sheet.guides"
+      :key="g.id"
+      class="row-button wide row"
+      :class="{ active: g.id === board.aid }"
+      @click="board.aid = g.id"
+    >
+      {{ words(g) }} <span v-if="g.locked">locked</span>
+    </button>
   </section>
   <section v-if="one" aria-label="Guide">
     <span class="label">Through</span>
@@ -81,6 +99,16 @@ function add(angle: number): void {
   display: flex;
   gap: 8px;
   align-items: center;
+}
+.row {
+  padding: 3px 8px;
+  border-radius: 6px;
+}
+.row span {
+  color: var(--quiet);
+}
+.active {
+  background: var(--tint);
 }
 .half {
   grid-column: 1 / -1;

@@ -1,13 +1,52 @@
 """Fill an empty database with the demo's account and drawings."""
 
+from buildup.drawing.model import Guide
+from buildup.edits.guides import AddGuide
+from buildup.edits.underlays import PlaceUnderlay
 from django.contrib.auth import get_user_model
 from django.core.management.base import BaseCommand
 
 from studio.actions.drawings import make
 from studio.actions.edit import edit
 from studio.demo.drawings import DRAWINGS
-from studio.models import Drawing
+from studio.demo.hand import TEAL, Hand, pen
+from studio.demo.photograph import photograph
+from studio.models import Drawing, Picture
 from studio.people import DEMO_NAME, DEMO_USER
+from studio.pictures import checked
+
+
+def trace(user_id: int) -> None:
+    """A sheet set up for tracing: an underlay, a guide along its middle, a rosette begun."""
+    hand = Hand("Body to trace", 420, 594)
+    row = make(user_id, name=hand.name, sheet=hand.sheet)
+    picture = checked(photograph())
+    kept = Picture.objects.create(
+        drawing=row,
+        bytes=picture.data,
+        mime=picture.mime,
+        width=picture.width,
+        height=picture.height,
+    )
+    pixels = (picture.width, picture.height)
+    middle = Guide(id="middle", x=hand.sheet.width / 2, y=0.0, angle=90.0)
+    hand.commands.append(
+        PlaceUnderlay(underlay="body", picture=kept.pk, called="Body", pixels=pixels)
+    )
+    hand.commands.append(AddGuide(guide=middle))
+    hand.shape("ellipse", "Sound hole", 210 + 340j, 150 + 150j, pen(1.2, stroke=TEAL))
+    _draw(user_id, row.pk, hand)
+
+
+def _draw(user_id: int, drawing_id: int, hand: Hand) -> None:
+    for number, command in enumerate(hand.commands):
+        edit(
+            user_id,
+            drawing_id,
+            command_id=f"demo-{drawing_id}-{number:04}",
+            version=number,
+            command=command,
+        )
 
 
 class Command(BaseCommand):
@@ -25,15 +64,9 @@ class Command(BaseCommand):
         if made:
             user.set_unusable_password()
             user.save()
+        trace(user.pk)
         for draw in DRAWINGS:
             hand = draw()
             row = make(user.pk, name=hand.name, sheet=hand.sheet)
-            for number, command in enumerate(hand.commands):
-                edit(
-                    user.pk,
-                    row.pk,
-                    command_id=f"demo-{row.pk}-{number:04}",
-                    version=number,
-                    command=command,
-                )
-        self.stdout.write(f"{len(DRAWINGS)} drawings of {DEMO_NAME} loaded.")
+            _draw(user.pk, row.pk, hand)
+        self.stdout.write(f"{len(DRAWINGS) + 1} drawings of {DEMO_NAME} loaded.")
