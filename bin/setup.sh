@@ -102,9 +102,10 @@ set_up_secret() {
 set_up_database() {
     if [ -z "${DATABASE_URL:-}" ]; then
         say "Starting MariaDB …"
+        # One that runs already belongs to another start, which stops it.
+        bin/database running "$LOCAL/mariadb" || OWN_DATABASE=$LOCAL/mariadb
         DATABASE_URL=$(bin/database start "$LOCAL/mariadb") || fail "MariaDB could not be started; see above."
         export DATABASE_URL
-        OWN_DATABASE=$LOCAL/mariadb
     fi
 }
 

@@ -16,13 +16,18 @@ const place = (u: Underlay): string =>
   `translate(${u.x} ${u.y}) rotate(${u.angle}) translate(${-u.width / 2} ${-u.height / 2})`;
 const hit = (u: Underlay, part: string): string =>
   JSON.stringify({ what: "underlay", underlay: u.id, part });
-const mark = computed(() => 12 / view.scale);
-const corners = (u: Underlay): readonly (readonly [number, number])[] => [
+const CORNERS = [
   [0, 0],
-  [u.width, 0],
-  [u.width, u.height],
-  [0, u.height],
-];
+  [1, 0],
+  [1, 1],
+  [0, 1],
+] as const;
+const corners = (u: Underlay) => (u.id === board.aid || shown.value.length === 1 ? CORNERS : []);
+/** A corner of a picture, its axes pointing inwards, on the screen's own scale. */
+const corner = (u: Underlay, x: number, y: number): string => {
+  const one = 1 / view.scale;
+  return `translate(${x * u.width} ${y * u.height}) scale(${x ? -one : one} ${y ? -one : one})`;
+};
 </script>
 
 <template>
@@ -40,25 +45,19 @@ const corners = (u: Underlay): readonly (readonly [number, number])[] => [
     />
     <g v-if="active" class="marks" :class="{ chosen: board.aid === u.id }">
       <rect :width="u.width" :height="u.height" class="edge" vector-effect="non-scaling-stroke" />
-      <rect
-        v-for="[x, y] in corners(u)"
-        :key="`${x} ${y}`"
-        :x="x - mark / 2"
-        :y="y - mark / 2"
-        :width="mark"
-        :height="mark"
-        class="corner"
-        vector-effect="non-scaling-stroke"
-        :data-hit="hit(u, 'corner')"
-      />
-      <circle
-        :cx="u.width / 2"
-        :cy="-2 * mark"
-        :r="mark / 2"
-        class="corner"
-        vector-effect="non-scaling-stroke"
-        :data-hit="hit(u, 'turn')"
-      />
+      <g v-for="[x, y] in corners(u)" :key="`${x} ${y}`" :transform="corner(u, x, y)">
+        <path class="bracket" d="M16 0H0V16" />
+        <rect x="-8" y="-8" width="24" height="24" class="reach" :data-hit="hit(u, 'corner')" />
+      </g>
+      <g :transform="corner(u, 1, 0)">
+        <path class="arc" d="M24 -10A26 26 0 0 0 -10 -24" transform="scale(-1 1)" />
+        <path
+          class="reach wide"
+          d="M24 -10A26 26 0 0 0 -10 -24"
+          transform="scale(-1 1)"
+          :data-hit="hit(u, 'turn')"
+        />
+      </g>
     </g>
   </g>
 </template>
@@ -73,11 +72,24 @@ const corners = (u: Underlay): readonly (readonly [number, number])[] => [
   stroke-dasharray: 4 3;
   pointer-events: none;
 }
-.corner {
-  fill: #fff;
+.bracket,
+.arc {
+  fill: none;
   stroke: var(--mark-construction);
+  stroke-width: 2px;
+  pointer-events: none;
 }
-.chosen .corner {
-  fill: var(--mark-construction);
+.chosen .bracket {
+  stroke-width: 3px;
+}
+.reach {
+  fill: transparent;
+  cursor: pointer;
+}
+.wide {
+  fill: none;
+  stroke: transparent;
+  stroke-width: 16px;
+  pointer-events: stroke;
 }
 </style>

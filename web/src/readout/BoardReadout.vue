@@ -57,7 +57,7 @@ const anchors = computed(() => tools.name === "anchors" && board.anchors.length 
 }
 .readout :deep(section) {
   display: grid;
-  grid-template-columns: 82px 1fr 1fr;
+  grid-template-columns: 82px minmax(0, 1fr) minmax(0, 1fr);
   gap: 6px 8px;
   align-items: center;
   padding: 12px 14px;

@@ -29,6 +29,9 @@ const text = computed(() => {
     : shown(props.value, 1);
 });
 
+const behind = computed(() => props.suffix ?? props.unit?.name ?? "");
+const room = computed(() => `${behind.value.length * 7 + 9}px`);
+
 async function keep(): Promise<void> {
   const typed = draft.value;
   draft.value = null;
@@ -57,7 +60,7 @@ async function keep(): Promise<void> {
       @keydown.esc="draft = null"
       @blur="keep"
     />
-    <span class="suffix">{{ suffix ?? unit?.name ?? "" }}</span>
+    <span class="suffix">{{ behind }}</span>
   </span>
 </template>
 
@@ -69,7 +72,7 @@ async function keep(): Promise<void> {
 }
 .field :deep(input) {
   width: 100%;
-  padding-right: 28px;
+  padding-right: v-bind(room);
 }
 .suffix {
   position: absolute;

@@ -34,7 +34,7 @@ def trace(user_id: int) -> None:
         PlaceUnderlay(underlay="body", picture=kept.pk, called="Body", pixels=pixels)
     )
     hand.commands.append(AddGuide(guide=middle))
-    hand.shape("ellipse", "Sound hole", 210 + 340j, 150 + 150j, pen(1.2, stroke=TEAL))
+    hand.shape("ellipse", "Sound hole", 210 + 336j, 94 + 94j, pen(1.2, stroke=TEAL))
     _draw(user_id, row.pk, hand)
 
 
