@@ -44,8 +44,7 @@ export function dragOfMark(p: Pointer, board: Board, bench: Bench): Drag | null 
 
 /** The drag that moves the selected items; the corners and the middle of their frame meet things. */
 export function dragOfItems(p: Pointer, board: Board, bench: Bench): Drag {
-  const frame = () => board.marks.frame;
-  let corners: Point[] | null = null;
+  const places = placesOf(board);
   return new Drag(
     bench,
     p,
@@ -57,20 +56,34 @@ export function dragOfItems(p: Pointer, board: Board, bench: Bench): Drag {
     }),
     {
       asks: (to, from) => {
-        const now = frame();
-        const known = now && board.marks.items.join() === board.selected.join();
-        corners ??= known ? [now.centre, ...now.corners] : [from];
         const by = minus(to, from);
-        const probes = corners.map((c) => plus(c, by));
-        return { probes, items: board.selected, start: null, box: boxOf(probes) };
+        const probes = places.map((place) => plus(place, by));
+        const [low, , high] = probes;
+        const box =
+          low && high ? { box: [...low, ...high] as [number, number, number, number] } : {};
+        return { probes, items: board.selected, ...box };
       },
     },
   );
 }
 
-function boxOf(points: Point[]): [number, number, number, number] {
-  const [xs, ys] = [points.map((p) => p[0]), points.map((p) => p[1])];
-  return [Math.min(...xs), Math.min(...ys), Math.max(...xs), Math.max(...ys)];
+/** The corners of the box around the selected items, clockwise from the upper left, its middle. */
+function placesOf(board: Board): Point[] {
+  const boxes = board.selected.flatMap((i) => board.drawable(i)?.box ?? []);
+  if (boxes.length === 0) return [];
+  const [xs, ys] = [0, 1].map((axis) => boxes.filter((_, n) => n % 2 === axis)) as [
+    number[],
+    number[],
+  ];
+  const [left, right] = [Math.min(...xs), Math.max(...xs)];
+  const [top, bottom] = [Math.min(...ys), Math.max(...ys)];
+  return [
+    [left, top],
+    [right, top],
+    [right, bottom],
+    [left, bottom],
+    [(left + right) / 2, (top + bottom) / 2],
+  ];
 }
 
 const GRIP_HINTS: Hint[] = [

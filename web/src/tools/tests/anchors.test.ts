@@ -1,0 +1,127 @@
+import { beforeEach, expect, test } from "vitest";
+import { AnchorsTool } from "../anchors";
+import type { Hit } from "../tool";
+import { FakeBoard, RecordingBench, anchorMark, at, key } from "./recording";
+
+let board: FakeBoard;
+let bench: RecordingBench;
+let tool: AnchorsTool;
+const anchor = (index: number, x = 0, y = 0): Hit => ({
+  what: "anchor",
+  item: "a",
+  contour: 0,
+  index,
+  at: [x, y],
+});
+
+beforeEach(() => {
+  board = new FakeBoard("a", "b");
+  board.selected = ["a"];
+  board.marks.anchors = [0, 1, 2].map((n) => anchorMark("a", n, [n * 50, 0]));
+  bench = new RecordingBench();
+  tool = new AnchorsTool(
+    board.asBoard(),
+    bench,
+    () => 1,
+    () => undefined,
+  );
+});
+
+test("an anchor is chosen by a click and moved by a drag, from its own place", () => {
+  tool.down(at(51, 1, anchor(1, 50, 0)));
+  tool.move(at(71, 11));
+  tool.up(at(71, 11));
+  expect(board.anchors).toEqual([["a", 0, 1]]);
+  expect(bench.last).toMatchObject({ kind: "move_anchors", anchors: [["a", 0, 1]], by: [20, 10] });
+  expect(bench.aims[0]).toMatchObject({ probes: [[70, 10]], start: [50, 0] });
+});
+
+test("shift gathers anchors and lets go of one again", () => {
+  for (const n of [0, 1, 2]) {
+    tool.down(at(n * 50, 0, anchor(n), { shift: n > 0 }));
+    tool.up(at(n * 50, 0));
+  }
+  expect(board.anchors).toHaveLength(3);
+  tool.down(at(50, 0, anchor(1), { shift: true }));
+  tool.up(at(50, 0));
+  expect(board.anchors).toEqual([
+    ["a", 0, 0],
+    ["a", 0, 2],
+  ]);
+});
+
+test("a handle is dragged by its ring, alone with Alt, stepped with Shift", () => {
+  const hit: Hit = {
+    what: "handle",
+    item: "a",
+    contour: 0,
+    index: 1,
+    side: "out",
+    at: [60, 0],
+  };
+  tool.down(at(61, 0, hit));
+  tool.move(at(81, 20, null, { alt: true }));
+  expect(bench.previews.at(-1)).toEqual({
+    kind: "move_handle",
+    anchor: ["a", 0, 1],
+    side: "out",
+    to: [80, 20],
+    alone: true,
+    stepped: false,
+  });
+  tool.up(at(81, 20, null, { shift: true }));
+  expect(bench.last).toMatchObject({ alone: false, stepped: true });
+  tool.double(at(81, 20, hit));
+  expect(bench.last).toMatchObject({ kind: "set_handle", length: 0 });
+});
+
+test("a box takes the anchors in it; a click beside all lets go, first of anchors", () => {
+  tool.down(at(-5, -5));
+  tool.move(at(55, 5));
+  tool.up(at(55, 5));
+  expect(board.anchors.map((a) => a[2])).toEqual([0, 1]);
+  tool.down(at(200, 200));
+  tool.up(at(200, 200));
+  expect([board.anchors, board.selected]).toEqual([[], ["a"]]);
+  tool.down(at(200, 200));
+  tool.up(at(200, 200));
+  expect(board.selected).toEqual([]);
+});
+
+test("keys: all, next, nudge, kinds, remove, let go", () => {
+  tool.key(key("a", { ctrlKey: true }));
+  expect(board.anchors).toHaveLength(3);
+  tool.key(key("Escape"));
+  expect(board.anchors).toEqual([]);
+  tool.key(key("Tab"));
+  tool.key(key("Tab"));
+  expect(board.anchors).toEqual([["a", 0, 1]]);
+  tool.key(key("Tab", { shiftKey: true }));
+  expect(board.anchors).toEqual([["a", 0, 0]]);
+  tool.key(key("ArrowDown"));
+  expect(bench.commits.at(-1)).toEqual({
+    command: { kind: "move_anchors", anchors: [["a", 0, 0]], by: [0, 1] },
+    merge: true,
+  });
+  for (const [name, to] of [
+    ["1", "corner"],
+    ["2", "smooth"],
+    ["3", "symmetric"],
+    ["4", "flowing"],
+  ] as const) {
+    tool.key(key(name, { ctrlKey: true }));
+    expect(bench.last).toMatchObject({ kind: "set_anchor_kind", to });
+  }
+  tool.key(key("Delete"));
+  expect(bench.last?.kind).toBe("remove_anchors");
+  expect(board.anchors).toEqual([]);
+  expect(tool.key(key("Delete"))).toBe(false);
+});
+
+test("a click on another item takes it up, and its drag moves it", () => {
+  tool.down(at(0, 0, { what: "item", item: "b" }));
+  expect(board.selected).toEqual(["b"]);
+  tool.move(at(30, 0));
+  tool.up(at(30, 0));
+  expect(bench.last).toMatchObject({ kind: "move_items", items: ["b"] });
+});

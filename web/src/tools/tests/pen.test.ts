@@ -1,0 +1,132 @@
+import { beforeEach, expect, test } from "vitest";
+import type { Hit } from "../tool";
+import { FakeBoard, RecordingBench, anchorMark, at, drawable, key } from "./recording";
+import { PenTool } from "../pen";
+
+let board: FakeBoard;
+let bench: RecordingBench;
+let tool: PenTool;
+
+/** Takes what the tool committed as a real board would. */
+function land(): string {
+  const command = bench.last;
+  if (command?.kind !== "draw_anchor") throw new Error("no anchor was drawn");
+  const index = board.marks.anchors.length;
+  board.items.set(command.item, drawable(command.item, { path: index ? "M0 0L9 9" : "M0 0" }));
+  board.marks.anchors.push(anchorMark(command.item, index, command.at));
+  return command.item;
+}
+
+function click(x: number, y: number, held = {}): void {
+  tool.down(at(x, y, null, held));
+  tool.up(at(x, y, null, held));
+  land();
+}
+
+beforeEach(() => {
+  board = new FakeBoard();
+  bench = new RecordingBench();
+  tool = new PenTool(board.asBoard(), bench);
+});
+
+test("clicks draw corners on one outline, which stays selected", () => {
+  click(0, 0);
+  click(100, 0);
+  const [first, second] = bench.commits.map((c) => c.command);
+  expect(first).toMatchObject({ kind: "draw_anchor", at: [0, 0], handle: null });
+  expect(second).toMatchObject({ at: [100, 0] });
+  expect(first && "item" in first && second && "item" in second && first.item === second.item).toBe(
+    true,
+  );
+  expect(board.selected).toHaveLength(1);
+});
+
+test("a drag pulls handles, previewed on the way, stepped with Shift", () => {
+  tool.down(at(10, 10));
+  tool.move(at(40, 10));
+  expect(bench.previews.at(-1)).toMatchObject({ at: [10, 10], handle: [30, 0] });
+  tool.up(at(40, 20, null, { shift: true }));
+  expect(bench.last).toMatchObject({
+    at: [10, 10],
+    handle: [30, 10],
+    stepped: true,
+    straight: false,
+  });
+});
+
+test("an anchor that meets something stands there, and its handle starts there", () => {
+  bench.shift = [2, 3];
+  tool.down(at(10, 10));
+  tool.move(at(42, 13));
+  tool.up(at(42, 13));
+  expect(bench.last).toMatchObject({ at: [12, 13], handle: [30, 0] });
+});
+
+test("the coming segment is previewed from the last anchor on", () => {
+  tool.hover(at(5, 5));
+  expect(bench.previews).toEqual([]);
+  click(0, 0);
+  tool.hover(at(60, 20));
+  expect(bench.previews.at(-1)).toMatchObject({ kind: "draw_anchor", at: [60, 20], handle: null });
+  expect(bench.aims.at(-1)).toMatchObject({ probes: [[60, 20]], start: [0, 0] });
+  tool.hover(at(60, 20, null, { shift: true }));
+  expect(bench.previews.at(-1)).toMatchObject({ straight: true });
+  expect(bench.aims.at(-1)).toBeNull();
+});
+
+test("on the first anchor it closes, by a click or with a handle", () => {
+  for (const [end, handle] of [
+    [[0, 0], null],
+    [
+      [0, 40],
+      [0, 40],
+    ],
+  ] as const) {
+    board = new FakeBoard();
+    tool = new PenTool(board.asBoard(), bench);
+    click(0, 0);
+    click(100, 0);
+    const item = board.selected[0] ?? "";
+    const hit: Hit = { what: "anchor", item, contour: 0, index: 0, at: [0, 0] };
+    expect(tool.closes(hit)).toBe(true);
+    expect(tool.about(hit).text).toContain("Closes");
+    tool.hover(at(0, 0, hit));
+    expect(bench.previews.at(-1)).toMatchObject({ kind: "close_outline", item });
+    tool.down(at(0, 0, hit));
+    tool.up(at(end[0], end[1]));
+    expect(bench.last).toEqual({ kind: "close_outline", item, handle });
+    expect(tool.closes(hit)).toBe(false);
+  }
+});
+
+test("one anchor does not close, and finishing with one leaves nothing behind", () => {
+  click(0, 0);
+  const item = board.selected[0] ?? "";
+  expect(tool.closes({ what: "anchor", item, contour: 0, index: 0, at: [0, 0] })).toBe(false);
+  expect(tool.key(key("Enter"))).toBe(true);
+  expect(bench.last).toEqual({ kind: "remove_items", items: [item] });
+  expect(board.selected).toEqual([]);
+});
+
+test("Enter finishes open, Backspace takes back, both only while drawing", () => {
+  expect(tool.key(key("Enter"))).toBe(false);
+  expect(tool.key(key("Backspace"))).toBe(false);
+  click(0, 0);
+  click(100, 0);
+  tool.key(key("Backspace"));
+  expect(board.went).toEqual(["undo"]);
+  const before = bench.commits.length;
+  tool.key(key("Enter"));
+  expect(bench.commits).toHaveLength(before);
+  click(300, 300);
+  expect(bench.last).toMatchObject({ at: [300, 300] });
+  expect(board.selected).toHaveLength(1);
+});
+
+test("a cancelled press draws nothing", () => {
+  tool.down(at(10, 10));
+  tool.move(at(50, 50));
+  tool.cancel();
+  tool.up(at(50, 50));
+  expect(bench.commits).toEqual([]);
+});

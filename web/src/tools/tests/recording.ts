@@ -1,0 +1,139 @@
+// A board and a bench for tests of tools: they remember what was asked of them.
+import type {
+  AnchorMark,
+  AnchorRef,
+  Command,
+  Drawable,
+  Point,
+  Selection,
+  Sheet,
+} from "../../api/types";
+import type { useBoard } from "../../stores/board";
+import type { Aimed, Aiming, Bench, Hit, Pointer } from "../tool";
+
+type Board = ReturnType<typeof useBoard>;
+
+export class RecordingBench implements Bench {
+  previews: Command[] = [];
+  commits: { command: Command; merge: boolean }[] = [];
+  aims: (Aiming | null)[] = [];
+  ended = 0;
+  /** What every aim meets. */
+  shift: Point = [0, 0];
+
+  preview(command: Command): void {
+    this.previews.push(command);
+  }
+  endPreview(): void {
+    this.ended += 1;
+  }
+  commit(command: Command, merge = false): void {
+    this.commits.push({ command, merge });
+  }
+  aim(aiming: Aiming | null, build: Aimed): void {
+    this.aims.push(aiming);
+    const command = build(aiming ? this.shift : [0, 0]);
+    if (command) this.previews.push(command);
+  }
+  commitAimed(aiming: Aiming | null, build: Aimed): void {
+    const command = build(aiming ? this.shift : [0, 0]);
+    if (command) this.commits.push({ command, merge: false });
+  }
+  get last(): Command | undefined {
+    return this.commits.at(-1)?.command;
+  }
+}
+
+export function drawable(id: string, more: Partial<Drawable> = {}): Drawable {
+  return {
+    id,
+    name: id,
+    type: "outline",
+    hidden: false,
+    locked: false,
+    path: "M0 0L9 9",
+    rule: "nonzero",
+    style: {},
+    box: [0, 0, 9, 9],
+    ...more,
+  };
+}
+
+export function anchorMark(item: string, index: number, at: Point): AnchorMark {
+  return {
+    item,
+    contour: 0,
+    index,
+    at,
+    into: null,
+    out: null,
+    kind: "corner",
+    back: [0, 0],
+    on: [0, 0],
+    into_polar: null,
+    out_polar: null,
+    first: index === 0,
+    end: false,
+  };
+}
+
+const SHEET: Sheet = {
+  width: 400,
+  height: 300,
+  unit: "px",
+  colour: null,
+  guides: [{ id: "g", x: 0, y: 50, angle: 0, locked: false }],
+  guides_hidden: false,
+  grid: { step: 10, parts: 1, shown: false },
+  underlays: [],
+};
+
+export class FakeBoard {
+  items = new Map<string, Drawable>();
+  previewed = new Map<string, Drawable>();
+  selected: string[] = [];
+  anchors: AnchorRef[] = [];
+  aid: string | null = null;
+  sheet = SHEET;
+  went: (string | number)[] = [];
+  found: string[] = [];
+  marks: Selection = { items: [], frame: null, anchors: [], pegs: [], dials: [] };
+
+  constructor(...ids: string[]) {
+    for (const id of ids) this.items.set(id, drawable(id));
+  }
+  get order(): string[] {
+    return [...this.items.keys()];
+  }
+  drawable = (id: string): Drawable | undefined => this.items.get(id);
+  exists = (id: string): boolean => this.items.has(id);
+  select(ids: string[]): void {
+    this.selected = ids;
+  }
+  go(to: string | number): void {
+    this.went.push(to);
+  }
+  within = (): Promise<string[]> => Promise.resolve(this.found);
+  asBoard(): Board {
+    return this as unknown as Board;
+  }
+}
+
+export function at(
+  x: number,
+  y: number,
+  hit: Hit | null = null,
+  held: Partial<Pointer> = {},
+): Pointer {
+  return { at: [x, y], screen: [x, y], shift: false, alt: false, ctrl: false, hit, ...held };
+}
+
+export const key = (name: string, more: Partial<KeyboardEvent> = {}): KeyboardEvent =>
+  ({
+    key: name,
+    ctrlKey: false,
+    altKey: false,
+    metaKey: false,
+    shiftKey: false,
+    ...more,
+  }) as KeyboardEvent;
