@@ -1,0 +1,136 @@
+"""Several people's hands and several windows on one server; the history; the core's desk."""
+
+import json
+import threading
+
+from buildup.desk import Desk
+from django.contrib.auth import get_user_model
+from django.db import connection, connections
+from django.test import Client, TransactionTestCase
+
+from studio import store
+from studio.actions.drawings import make
+from studio.models import Drawing, Step
+from studio.schema import Sheet
+from studio.tests.test_api import PLATE, move
+
+
+class TogetherTest(TransactionTestCase):
+    def setUp(self):
+        store.forget_all()
+        self.user = get_user_model().objects.create_user("mira")
+        self.row = make(self.user.pk, name="Bridge", sheet=Sheet(400, 300, "px"))
+        self.base = f"/api/drawings/{self.row.pk}"
+        self.client.force_login(self.user)
+        self.count = 0
+
+    def post(self, path, body, client=None):
+        return (client or self.client).post(
+            f"{self.base}/{path}", json.dumps(body), content_type="application/json"
+        )
+
+    def send(self, command, version, name=None, client=None):
+        self.count += 1
+        body = {"id": name or f"command-{self.count:04}", "version": version, "command": command}
+        return self.post("commands", body, client)
+
+    def test_many_windows_at_once_lose_nothing(self):
+        """Four threads send ten edits each, taking a 409 as a window does; all forty are kept."""
+        self.send(PLATE, 0)
+        failures = []
+
+        def window(number):
+            try:
+                client, version = Client(), 1
+                client.force_login(self.user)
+                for n in range(10):
+                    name = f"window-{number}-{n:02}"
+                    for _ in range(200):
+                        answer = self.send(move(by=(1, 0)), version, name, client)
+                        if answer.status_code == 200:
+                            version = answer.json()["version"]
+                            break
+                        version = answer.json()["answer"]["version"]
+                    else:
+                        failures.append(name)
+            finally:
+                connections.close_all()
+
+        threads = [threading.Thread(target=window, args=(n,)) for n in range(4)]
+        for thread in threads:
+            thread.start()
+        for thread in threads:
+            thread.join()
+        self.assertEqual(failures, [])
+        store.forget_all()
+        row = Drawing.objects.get(pk=self.row.pk)
+        self.assertEqual(row.version, 41)
+        self.assertEqual(store.value_of(row).items["plate"].frame.place.origin.real, 50 + 40)
+        numbers = list(Step.objects.order_by("number").values_list("number", flat=True))
+        self.assertEqual(numbers, list(range(1, 42)))
+
+    def test_a_desk_follows_by_deltas_alone(self):
+        """A host of the core that only hears deltas ends with what the server has."""
+        desk = Desk()
+
+        def ask(**question):
+            return json.loads(desk.ask(json.dumps(question)))
+
+        ask(verb="open", **self.client.get(f"{self.base}/desk").json())
+        version = 0
+        edits = [
+            PLATE,
+            {**PLATE, "item": "second", "shape": "ellipse"},
+            move(by=(3, 4)),
+            {"kind": "order_items", "items": ["plate"], "behind": "second"},
+            {"kind": "add_guide", "guide": {"id": "g", "x": 1, "y": 2}},
+            {"kind": "remove_items", "items": ["second"]},
+        ]
+        for command in edits:
+            answer = self.send(command, version).json()
+            self.assertEqual(answer["since"], version)
+            version = answer["version"]
+            ask(verb="settle", id="none", delta=answer["delta"])
+        undone = self.post("go", {"id": "go-back-1", "version": version, "to": "undo"}).json()
+        ask(verb="settle", id="none", delta=undone["delta"])
+        told = self.post("selection", {"selection": ["plate", "second"]}).json()
+        self.assertEqual(ask(verb="select", selection=["plate", "second"])["answer"], told)
+
+    def test_the_drawing_as_at_a_step_changes_nothing(self):
+        for version, command in enumerate([PLATE, move(by=(100, 0)), {**PLATE, "item": "b"}]):
+            self.send(command, version)
+        then = self.client.get(f"{self.base}/at/1").json()
+        self.assertEqual(then["order"], ["plate"])
+        self.assertEqual(then["items"][0]["box"], [0, 0, 100, 50])
+        now = self.client.get(self.base).json()
+        self.assertEqual([i["id"] for i in now["picture"]["items"]], ["plate", "b"])
+        self.assertEqual(now["picture"]["items"][0]["box"], [100, 0, 200, 50])
+        self.assertEqual(self.client.get(f"{self.base}/at/77").json()["code"], "unknown_step")
+
+    def test_cues_come_from_the_server_too_and_follow_edits(self):
+        self.send(PLATE, 0)
+        aim = {"aim": {"probes": [[101, 2]], "scale": 1.0, "kinds": ["anchor"]}}
+        met = self.post("meet", aim).json()
+        self.assertEqual((met["shift"], met["cues"][0]["kind"]), ([-1, -2], "anchor"))
+        self.send(move(by=(50, 0)), 1)
+        self.assertEqual(self.post("meet", aim).json()["cues"], [])
+        bad = {"aim": {"probes": [[1, 2]], "scale": "wide"}}
+        self.assertEqual(self.post("meet", bad).status_code, 422)
+
+    def test_an_opened_drawing_is_what_its_items_are(self):
+        self.send(PLATE, 0)
+        self.send({**PLATE, "item": "b", "called": 'Quote " and \\ slash'}, 1)
+        opened = self.client.get(self.base).json()
+        shown = opened["picture"]["items"]
+        self.assertEqual([i["name"] for i in shown], ["Rectangle 1", 'Quote " and \\ slash'])
+        again = self.post("preview", {"command": move(by=(0, 0))}).json()["items"][0]
+        self.assertEqual(shown[0], again)
+        self.assertEqual(opened["undo"]["name"], "Draw rectangle")
+
+    def test_the_vocabulary_comes_from_the_registries(self):
+        facts = self.client.get("/api/vocabulary").json()
+        self.assertEqual([s["name"] for s in facts["shapes"]], ["rectangle", "ellipse"])
+        self.assertEqual(facts["shapes"][0]["dials"][0]["label"], "Corner radius")
+        self.assertIn("mm", [u["name"] for u in facts["units"]])
+        self.assertIn("A4", [s["label"] for s in facts["sizes"]])
+        connection.close()
