@@ -21,7 +21,7 @@ from ninja.security import django_auth
 
 from studio import answers, fields, schema, store
 from studio.actions import drawings as acts
-from studio.actions.edit import edit
+from studio.actions.edit import Kept, edit
 from studio.actions.go import go, way
 from studio.drawings import found, of_owner
 from studio.history import line
@@ -37,6 +37,18 @@ api.add_router("", people)
 
 def _id(request: HttpRequest) -> int:
     return int(request.user.pk)
+
+
+def _told(kept: Kept, body: schema.CommandIn | schema.GoIn) -> dict[str, Any]:
+    """What changed since the version that the client knew."""
+    return answers.change(
+        kept.row,
+        kept.delta,
+        kept.after,
+        body.selection,
+        since=body.version,
+        around=kept.around,
+    )
 
 
 @api.get("/vocabulary", response=schema.Vocabulary, auth=None)
@@ -122,28 +134,14 @@ def command(request: HttpRequest, drawing: int, body: schema.CommandIn) -> dict[
         command=body.command,
         merge=body.merge,
     )
-    return answers.change(
-        kept.row,
-        kept.delta,
-        kept.after,
-        body.selection,
-        since=body.version,
-        around=kept.around,
-    )
+    return _told(kept, body)
 
 
 @api.post("/drawings/{drawing}/go", response={200: schema.Answer, 409: schema.StaleAnswer})
 def along_history(request: HttpRequest, drawing: int, body: schema.GoIn) -> dict[str, Any]:
     """Undo, redo, or go to a step."""
     kept = go(_id(request), drawing, command_id=body.id, version=body.version, to=body.to)
-    return answers.change(
-        kept.row,
-        kept.delta,
-        kept.after,
-        body.selection,
-        since=body.version,
-        around=kept.around,
-    )
+    return _told(kept, body)
 
 
 @api.post("/drawings/{drawing}/preview", response=host.Picture)

@@ -1,8 +1,7 @@
 <script setup lang="ts">
 // The top band: the way back, the name, undo and redo, zoom, kept-state, sending out.
 import Button from "primevue/button";
-import InputText from "primevue/inputtext";
-import { computed, nextTick, ref } from "vue";
+import { computed } from "vue";
 import { Trouble, patch } from "../api/client";
 import { useBoard } from "../stores/board";
 import { VIEWS, useLooking } from "../stores/looking";
@@ -10,14 +9,12 @@ import { useToast } from "../stores/toast";
 import { useView } from "../stores/view";
 import { night, toggleNight } from "../theme/night";
 import BrandMark from "./BrandMark.vue";
+import NameField from "./NameField.vue";
 
 const board = useBoard();
 const view = useView();
 const looking = useLooking();
 const toast = useToast();
-const editing = ref(false);
-const name = ref("");
-const field = ref<{ $el: HTMLInputElement } | null>(null);
 
 const kept = computed(() => {
   if (board.state === "waiting") return "Waiting to be kept";
@@ -26,20 +23,10 @@ const kept = computed(() => {
   return `All kept · ${at ?? ""}`;
 });
 
-async function edit(): Promise<void> {
-  name.value = board.name;
-  editing.value = true;
-  await nextTick();
-  field.value?.$el.select();
-}
-
-async function done(keep: boolean): Promise<void> {
-  if (!editing.value) return;
-  editing.value = false;
-  if (!keep || name.value === board.name) return;
+async function rename(name: string): Promise<void> {
   try {
-    await patch(`/drawings/${board.id}`, { name: name.value });
-    board.name = name.value.trim();
+    await patch(`/drawings/${board.id}`, { name });
+    board.name = name.trim();
   } catch (problem) {
     if (!(problem instanceof Trouble)) throw problem;
     toast.tell(problem.sentence);
@@ -63,19 +50,11 @@ async function sendOut(): Promise<void> {
     <RouterLink to="/" class="home" aria-label="Back to Drawings"><BrandMark /></RouterLink>
     <RouterLink to="/" class="quiet">Drawings</RouterLink>
     <span class="quiet">/</span>
-    <InputText
-      v-if="editing"
-      ref="field"
-      v-model="name"
-      size="small"
-      aria-label="Name of the drawing"
-      @keydown.enter="done(true)"
-      @keydown.esc="done(false)"
-      @blur="done(true)"
-    />
-    <button v-else class="row-button name" title="Rename" data-testid="name" @click="edit">
-      {{ board.name }}
-    </button>
+    <NameField v-slot="{ edit }" :name="board.name" label="Name of the drawing" @renamed="rename">
+      <button class="row-button name" title="Rename" data-testid="name" @click="edit">
+        {{ board.name }}
+      </button>
+    </NameField>
     <Button
       severity="secondary"
       size="small"

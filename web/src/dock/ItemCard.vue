@@ -1,14 +1,12 @@
 <script setup lang="ts">
 // One item in the Stack: a small drawing, its name, lock and hide.
-import { computed, nextTick, ref } from "vue";
+import { computed } from "vue";
+import NameField from "../board/NameField.vue";
 import { useBoard } from "../stores/board";
 
 const props = defineProps<{ id: string; gapBefore: boolean; gapAfter: boolean }>();
 const emit = defineEmits<{ step: [by: 1 | -1] }>();
 const board = useBoard();
-const editing = ref(false);
-const name = ref("");
-const field = ref<HTMLInputElement | null>(null);
 
 const item = computed(() => board.drawable(props.id));
 const chosen = computed(() => board.selected.includes(props.id));
@@ -27,20 +25,8 @@ function pick(event: MouseEvent): void {
   else board.select([props.id]);
 }
 
-async function edit(): Promise<void> {
-  name.value = item.value?.name ?? "";
-  editing.value = true;
-  await nextTick();
-  field.value?.select();
-}
-
-function done(keep: boolean): void {
-  if (!editing.value) return;
-  editing.value = false;
-  if (keep && name.value !== item.value?.name) {
-    board.commit({ kind: "rename_item", item: props.id, called: name.value });
-  }
-}
+const rename = (called: string): void =>
+  board.commit({ kind: "rename_item", item: props.id, called });
 
 function keys(event: KeyboardEvent): void {
   if (event.key === "ArrowRight" || event.key === "ArrowLeft") {
@@ -79,18 +65,9 @@ function keys(event: KeyboardEvent): void {
       </svg>
     </button>
     <div class="line">
-      <input
-        v-if="editing"
-        ref="field"
-        v-model="name"
-        aria-label="Name of the item"
-        @keydown.enter="done(true)"
-        @keydown.esc="done(false)"
-        @blur="done(true)"
-      />
-      <span v-else class="name" title="Double click to rename" @dblclick="edit">{{
-        item.name
-      }}</span>
+      <NameField v-slot="{ edit }" :name="item.name" label="Name of the item" @renamed="rename">
+        <span class="name" title="Double click to rename" @dblclick="edit">{{ item.name }}</span>
+      </NameField>
       <button
         class="row-button flag"
         :class="{ on: item.locked }"
@@ -152,9 +129,9 @@ svg {
   align-items: center;
   font-size: 12px;
 }
-.line input {
+.line :deep(input) {
   min-width: 0;
-  font: inherit;
+  width: 60px;
 }
 .name {
   overflow: hidden;

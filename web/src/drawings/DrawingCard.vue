@@ -1,9 +1,9 @@
 <script setup lang="ts">
 // A drawing on the home page: its live picture, its name and facts, and what can be done with it.
 import Button from "primevue/button";
-import InputText from "primevue/inputtext";
-import { computed, nextTick, ref } from "vue";
+import { computed, ref } from "vue";
 import type { Card } from "../api/types";
+import NameField from "../board/NameField.vue";
 import { shown } from "../stores/numbers";
 import { useVocabulary } from "../stores/vocabulary";
 import { ago } from "./ago";
@@ -11,28 +11,13 @@ import { ago } from "./ago";
 const props = defineProps<{ card: Card }>();
 const emit = defineEmits<{ rename: [name: string]; duplicate: []; remove: [] }>();
 const vocabulary = useVocabulary();
-const editing = ref(false);
-const name = ref("");
-const field = ref<{ $el: HTMLInputElement } | null>(null);
+const field = ref<InstanceType<typeof NameField> | null>(null);
 
 const size = computed(() => {
   const { width = 0, height = 0, unit = "mm" } = props.card.sheet;
   const u = vocabulary.unit(unit);
   return `${shown(width / u.size, 1)} × ${shown(height / u.size, 1)} ${unit}`;
 });
-
-async function edit(): Promise<void> {
-  name.value = props.card.name;
-  editing.value = true;
-  await nextTick();
-  field.value?.$el.select();
-}
-
-function done(keep: boolean): void {
-  if (!editing.value) return;
-  editing.value = false;
-  if (keep && name.value.trim() && name.value !== props.card.name) emit("rename", name.value);
-}
 </script>
 
 <template>
@@ -41,17 +26,14 @@ function done(keep: boolean): void {
       <img :src="`/api/drawings/${card.id}/drawing.svg?inline=true&v=${card.version}`" alt="" />
     </RouterLink>
     <div class="line">
-      <InputText
-        v-if="editing"
+      <NameField
         ref="field"
-        v-model="name"
-        size="small"
-        aria-label="Name of the drawing"
-        @keydown.enter="done(true)"
-        @keydown.esc="done(false)"
-        @blur="done(true)"
-      />
-      <h2 v-else>{{ card.name }}</h2>
+        :name="card.name"
+        label="Name of the drawing"
+        @renamed="emit('rename', $event)"
+      >
+        <h2>{{ card.name }}</h2>
+      </NameField>
       <span class="acts">
         <Button
           text
@@ -59,7 +41,7 @@ function done(keep: boolean): void {
           icon="pi pi-pencil"
           title="Rename"
           aria-label="Rename"
-          @click="edit"
+          @click="field?.edit()"
         />
         <Button
           text

@@ -69,6 +69,21 @@ const anchors = computed(() => tools.name === "anchors" && board.anchors.length 
 .readout :deep(section .wide) {
   grid-column: 1 / -1;
 }
+.readout :deep(.check) {
+  display: flex;
+  gap: 8px;
+  align-items: center;
+}
+.readout :deep(.listed) {
+  padding: 3px 8px;
+  border-radius: 6px;
+}
+.readout :deep(.listed span) {
+  color: var(--quiet);
+}
+.readout :deep(.listed.active) {
+  background: var(--tint);
+}
 header {
   display: flex;
   align-items: baseline;

@@ -19,11 +19,3 @@ const cues = useCues();
     </label>
   </section>
 </template>
-
-<style scoped>
-.check {
-  display: flex;
-  gap: 8px;
-  align-items: center;
-}
-</style>

@@ -61,7 +61,7 @@ function add(angle: number): void {
     <button
       v-for="g in board.sheet.guides"
       :key="g.id"
-      class="row-button wide row"
+      class="row-button wide listed"
       :class="{ active: g.id === board.aid }"
       @click="board.aid = g.id"
     >
@@ -95,21 +95,6 @@ function add(angle: number): void {
 </template>
 
 <style scoped>
-.check {
-  display: flex;
-  gap: 8px;
-  align-items: center;
-}
-.row {
-  padding: 3px 8px;
-  border-radius: 6px;
-}
-.row span {
-  color: var(--quiet);
-}
-.active {
-  background: var(--tint);
-}
 .half {
   grid-column: 1 / -1;
 }

@@ -133,9 +133,4 @@ header span {
 .colour {
   grid-column: 2 / -1;
 }
-.check {
-  display: flex;
-  gap: 8px;
-  align-items: center;
-}
 </style>

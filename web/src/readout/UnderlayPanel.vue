@@ -53,7 +53,7 @@ function chosen(event: Event): void {
     <button
       v-for="u in board.sheet.underlays"
       :key="u.id"
-      class="row-button wide row"
+      class="row-button wide listed"
       :class="{ active: u.id === board.aid }"
       @click="board.aid = u.id"
     >
@@ -127,20 +127,5 @@ function chosen(event: Event): void {
   margin: 0;
   color: var(--quiet);
   font-size: 12px;
-}
-.row {
-  padding: 3px 8px;
-  border-radius: 6px;
-}
-.row span {
-  color: var(--quiet);
-}
-.active {
-  background: var(--tint);
-}
-.check {
-  display: flex;
-  gap: 8px;
-  align-items: center;
 }
 </style>
