@@ -122,10 +122,10 @@ def _crossing(field: Field, aim: Aim, at: complex, reach: float) -> complex | No
     pairs = [(a, b) for n, a in enumerate(near) for b in near[n + 1 :]][:MOST_PAIRS]
     ends = {p for s in near for p in (s.segment[0], s.segment[3])}
     found = [
-        p
+        c.at
         for a, b in pairs
-        for p in crossings(a.segment, b.segment, inside=area)
-        if abs(p - at) <= reach and all(abs(p - e) > NO_LENGTH * 1e3 for e in ends)
+        for c in crossings(a.segment, b.segment, inside=area)
+        if abs(c.at - at) <= reach and all(abs(c.at - e) > NO_LENGTH * 1e3 for e in ends)
     ]
     return min(found, key=lambda p: abs(p - at), default=None)
 

@@ -37,10 +37,6 @@ def check_style(style: Style) -> None:
         )
 
 
-def _anchor(at: complex, handle: complex | None) -> Anchor:
-    return Anchor(at) if handle is None else Anchor(at, -handle, handle, "symmetric")
-
-
 @dataclass(frozen=True, slots=True, kw_only=True)
 class DrawAnchor(Command):
     """Starts an outline with one anchor, or adds an anchor at the end of an open one."""
@@ -52,6 +48,10 @@ class DrawAnchor(Command):
     """Where the anchor stands."""
     handle: Point | None = None
     """Its outgoing handle, relative to it; the incoming one mirrors it. None: a corner."""
+    into: Point | None = None
+    """Its incoming handle where it does not mirror the other one: the anchor is a corner."""
+    flowing: bool = False
+    """Its handles are computed from its neighbours; `handle` and `into` do not count."""
     straight: bool = False
     """The segment from the last anchor only at multiples of 45°."""
     stepped: bool = False
@@ -70,7 +70,7 @@ class DrawAnchor(Command):
         at = complex(*self.at)
         if self.item not in drawing.items:
             check_style(self.style)
-            anchor = _anchor(at, handle)
+            anchor = self._anchor(at, handle)
             name = new_name(drawing, "Outline", None)
             outline = Outline(
                 id=self.item, name=name, style=self.style, contours=(Contour((anchor,)),)
@@ -89,9 +89,16 @@ class DrawAnchor(Command):
         if self.straight:
             last = contour.anchors[-1].at
             at = last + stepped(at - last, step=45.0)
-        anchor = _anchor(at, handle)
+        anchor = self._anchor(at, handle)
         longer = settled(replace(contour, anchors=(*contour.anchors, anchor)))
         return Delta(put=(replace(outline, contours=(longer, *outline.contours[1:])),))
+
+    def _anchor(self, at: complex, handle: complex | None) -> Anchor:
+        if self.flowing:
+            return Anchor(at, kind="flowing")
+        if self.into is not None:
+            return Anchor(at, complex(*self.into), handle)
+        return Anchor(at) if handle is None else Anchor(at, -handle, handle, "symmetric")
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)

@@ -89,6 +89,11 @@ def cross(first: complex, second: complex) -> float:
     return first.real * second.imag - first.imag * second.real
 
 
+def cosine(degrees: float) -> float:
+    """The cosine of an angle."""
+    return direction(degrees).real
+
+
 def arc_handle(degrees: float) -> float:
     """Handle length, in radii, of one cubic for a circular arc of an angle up to 180°.
 

@@ -1,12 +1,13 @@
-"""One cubic Bézier segment: evaluate, split, extremes and tight bounds.
+"""One cubic Bézier segment: evaluate, split, extremes, tight bounds and curvature.
 
 A segment is a tuple of four complex numbers in sheet units; a straight segment repeats its ends.
 """
 
 import math
+from collections.abc import Iterable
 
 from buildup.geometry.boxes import Box
-from buildup.geometry.tolerances import PARAMETER
+from buildup.geometry.tolerances import NO_LENGTH, PARAMETER, STANDS_STILL
 
 Cubic = tuple[complex, complex, complex, complex]
 
@@ -17,15 +18,25 @@ def line(start: complex, end: complex) -> Cubic:
 
 
 def point_at(segment: Cubic, t: float) -> complex:
-    """The point at parameter t, by de Casteljau's scheme; t in [0, 1].
+    """The point at parameter t in [0, 1], by the Bernstein form; the ends come out exactly.
 
     >>> point_at((0j, 0j, 2 + 0j, 2 + 0j), 0.5)
     (1+0j)
     """
-    s = 1.0 - t
     a, b, c, d = segment
-    ab, bc, cd = s * a + t * b, s * b + t * c, s * c + t * d
-    return s * (s * ab + t * bc) + t * (s * bc + t * cd)
+    s = 1.0 - t
+    return s * s * (s * a + 3.0 * t * b) + t * t * (3.0 * s * c + t * d)
+
+
+def points_at(segment: Cubic, parameters: Iterable[float]) -> list[complex]:
+    """The points at several parameters, in their order, by Horner's scheme.
+
+    Faster than one by one, and exact at t = 0 only.
+    """
+    a, b, c, d = segment
+    linear, square = 3.0 * (b - a), 3.0 * (a - 2.0 * b + c)
+    cube = d - a + 3.0 * (b - c)
+    return [a + t * (linear + t * (square + t * cube)) for t in parameters]
 
 
 def derivative_at(segment: Cubic, t: float) -> complex:
@@ -35,18 +46,55 @@ def derivative_at(segment: Cubic, t: float) -> complex:
     return 3.0 * (s * s * (b - a) + 2.0 * s * t * (c - b) + t * t * (d - c))
 
 
+def second_derivative_at(segment: Cubic, t: float) -> complex:
+    """The second derivative at parameter t."""
+    a, b, c, d = segment
+    return 6.0 * ((1.0 - t) * (a - 2.0 * b + c) + t * (b - 2.0 * c + d))
+
+
+def curvature_at(segment: Cubic, t: float) -> float:
+    """The curvature at parameter t, 1 / sheet unit, positive where the path turns clockwise.
+
+    cross(B′, B″) / |B′|³; at t = 0 that is Farin's (2/3)·cross(b₁−b₀, b₂−b₁) / |b₁−b₀|³. Where the
+    curve stands still (a withdrawn handle, a cusp) it is infinite, or 0 if the segment is straight.
+
+    >>> curvature_at((0j, 1 + 0j, 2 + 0j, 3 + 0j), 0.3)
+    0.0
+    """
+    a, b, c, d = segment
+    s = 1.0 - t
+    first, second, third = b - a, c - b, d - c
+    along = s * s * first + 2.0 * s * t * second + t * t * third
+    bend = s * (second - first) + t * (third - second)
+    across = along.real * bend.imag - along.imag * bend.real
+    speed = abs(along)
+    if speed > STANDS_STILL * (abs(first) + abs(second) + abs(third)):
+        return 2.0 / 3.0 * across / (speed * speed * speed)
+    turn = (d - a).real * (b + c - a - a).imag - (d - a).imag * (b + c - a - a).real
+    return math.copysign(math.inf, -turn) if abs(turn) > NO_LENGTH else 0.0
+
+
 def split_at(segment: Cubic, t: float) -> tuple[Cubic, Cubic]:
     """Two segments that together are the first, cut at parameter t in (0, 1).
 
     >>> split_at((0j, 0j, 2 + 0j, 2 + 0j), 0.5)[0][3]
     (1+0j)
     """
-    s = 1.0 - t
     a, b, c, d = segment
-    ab, bc, cd = s * a + t * b, s * b + t * c, s * c + t * d
-    abc, bcd = s * ab + t * bc, s * bc + t * cd
-    middle = s * abc + t * bcd
+    ab, bc, cd = a + t * (b - a), b + t * (c - b), c + t * (d - c)
+    abc, bcd = ab + t * (bc - ab), bc + t * (cd - bc)
+    middle = abc + t * (bcd - abc)
     return (a, ab, abc, middle), (middle, bcd, cd, d)
+
+
+def part_of(segment: Cubic, start: float, end: float) -> Cubic:
+    """The part between two parameters, start < end, both in [0, 1].
+
+    >>> part_of((0j, 1 + 0j, 2 + 0j, 3 + 0j), 0.0, 1.0)
+    (0j, (1+0j), (2+0j), (3+0j))
+    """
+    right = split_at(segment, start)[1] if start > 0.0 else segment
+    return split_at(right, (end - start) / (1.0 - start))[0] if end < 1.0 else right
 
 
 def extremes(segment: Cubic) -> tuple[float, ...]:

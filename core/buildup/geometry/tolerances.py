@@ -16,3 +16,10 @@ PARAMETER = 1e-12
 RIGHT_ABOUT = 1e-9
 """Sine of an angle. Two directions this close to opposite count as opposite, so that the sign of a
 turn never hangs on the last bit."""
+
+STANDS_STILL = 1e-9
+"""Part of the control polygon's length. A derivative this short has no direction to rely on."""
+
+SAME_PLACE = 1e-6
+"""Sheet units. Crossings closer than this are one, and curves this close touch: a thousandth of what
+a cutter resolves, and a thousand times what doubles lose in a crossing."""

@@ -1320,6 +1320,20 @@ export interface components {
                 number
             ] | null;
             /**
+             * Into
+             * @description Its incoming handle where it does not mirror the other one: the anchor is a corner.
+             */
+            into?: [
+                number,
+                number
+            ] | null;
+            /**
+             * Flowing
+             * @description Its handles are computed from its neighbours; `handle` and `into` do not count.
+             * @default false
+             */
+            flowing?: boolean;
+            /**
              * Straight
              * @description The segment from the last anchor only at multiples of 45°.
              * @default false

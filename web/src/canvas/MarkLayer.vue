@@ -12,7 +12,12 @@ import PegMark from "./PegMark.vue";
 const board = useBoard();
 const tools = useTools();
 
-const drawing = computed(() => tools.name === "pen");
+const drawing = computed(() => tools.name === "pen" || tools.name === "flow");
+/** While drawing, the pointer meets the first anchor and the last one that is kept. */
+const lastKept = computed(() => {
+  const marks = board.marks.anchors;
+  return marks.length - (board.previewed.size > 0 && marks.length > 1 ? 2 : 1);
+});
 const framed = computed(() => !drawing.value && tools.name !== "anchors");
 const showsAnchors = computed(() => drawing.value || tools.name === "anchors");
 
@@ -58,7 +63,7 @@ const withHandles = computed<Mark[]>(() => {
         :key="key(mark)"
         :mark="mark"
         :chosen="chosen.has(key(mark))"
-        :still="drawing && !mark.first"
+        :still="drawing && !mark.first && mark.index !== lastKept"
         :closes="drawing && mark.first && tools.closes"
       />
     </template>

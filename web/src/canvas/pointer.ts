@@ -32,6 +32,7 @@ export function useCanvasPointer(svg: Ref<SVGSVGElement | null>) {
     shift: event.shiftKey,
     alt: event.altKey,
     ctrl: event.ctrlKey || event.metaKey,
+    space: space.value,
     hit,
   });
 

@@ -41,6 +41,7 @@ export const useTools = defineStore("tools", () => {
     select: new SelectTool(board, bench, nudgeStep, showBox, () => use("anchors")),
     anchors: new AnchorsTool(board, bench, nudgeStep, showBox),
     pen: new PenTool(board, bench),
+    flow: new PenTool(board, bench, true),
     guide: new GuideTool(board, bench),
     underlay: new UnderlayTool(board, bench),
   };

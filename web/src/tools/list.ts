@@ -39,6 +39,12 @@ export const GROUPS: Group[] = [
         key: "E",
         icon: "M2 14C3 8 6 6 9 6M9 6L12 2.5M7.4 6A1.6 1.6 0 1 0 10.6 6A1.6 1.6 0 1 0 7.4 6",
       },
+      {
+        name: "flow",
+        label: "Flow pen",
+        key: "R",
+        icon: "M2 11C4 5 6 5 8 8S12 11 14 5M2 11h.01M8 8h.01M14 5h.01",
+      },
     ],
   },
   {

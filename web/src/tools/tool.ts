@@ -24,6 +24,8 @@ export interface Held {
   shift: boolean;
   alt: boolean;
   ctrl: boolean;
+  /** The space bar: moves what was just placed. */
+  space: boolean;
 }
 
 export interface Pointer extends Held {

@@ -130,3 +130,58 @@ test("a cancelled press draws nothing", () => {
   tool.up(at(50, 50));
   expect(bench.commits).toEqual([]);
 });
+
+test("Alt in a drag lets go of the incoming handle, which stays as it was then", () => {
+  tool.down(at(0, 0));
+  tool.move(at(30, 0));
+  tool.move(at(30, 10, null, { alt: true }));
+  tool.move(at(0, 40, null, { alt: true }));
+  tool.up(at(0, 40, null, { alt: true }));
+  expect(bench.last).toMatchObject({ at: [0, 0], handle: [0, 40], into: [-30, -10] });
+});
+
+test("Space in a drag moves the anchor, its handle staying as long as it was", () => {
+  tool.down(at(0, 0));
+  tool.move(at(30, 0));
+  tool.move(at(40, 20, null, { space: true }));
+  tool.up(at(40, 20));
+  expect(bench.last).toMatchObject({ at: [10, 20], handle: [30, 0] });
+});
+
+test("on the last anchor a click withdraws its handle, a drag pulls a new one", () => {
+  click(0, 0);
+  click(100, 0);
+  const item = board.selected[0] ?? "";
+  const last: Hit = { what: "anchor", item, contour: 0, index: 1, at: [100, 0] };
+  expect(tool.about(last).text).toContain("Last anchor");
+  tool.down(at(100, 1, last, { screen: [500, 1] }));
+  tool.up(at(100, 1, null, { screen: [500, 1] }));
+  expect(bench.last).toMatchObject({ kind: "set_handle", side: "out", length: 0 });
+  tool.down(at(100, 0, last, { screen: [900, 0] }));
+  tool.move(at(100, 50, null, { screen: [900, 50] }));
+  tool.up(at(100, 50, null, { screen: [900, 50] }));
+  expect(bench.last).toMatchObject({ kind: "move_handle", to: [100, 50], alone: true });
+});
+
+test("a double click finishes and leaves no second anchor on the spot", () => {
+  click(0, 0);
+  click(100, 0);
+  const count = bench.commits.length;
+  tool.down(at(100, 0));
+  tool.up(at(100, 0));
+  tool.double();
+  expect(bench.commits).toHaveLength(count);
+  expect(tool.key(key("Enter"))).toBe(false);
+});
+
+test("the Flow pen places flowing anchors, Alt a corner, and a drag pulls no handle", () => {
+  tool = new PenTool(board.asBoard(), bench, true);
+  click(0, 0);
+  expect(bench.last).toMatchObject({ flowing: true, handle: null });
+  click(50, 50, { alt: true });
+  expect(bench.last).toMatchObject({ flowing: false });
+  tool.down(at(200, 0));
+  tool.move(at(240, 0));
+  tool.up(at(240, 0));
+  expect(bench.last).toMatchObject({ at: [200, 0], flowing: true, handle: null });
+});

@@ -125,7 +125,16 @@ export function at(
   hit: Hit | null = null,
   held: Partial<Pointer> = {},
 ): Pointer {
-  return { at: [x, y], screen: [x, y], shift: false, alt: false, ctrl: false, hit, ...held };
+  return {
+    at: [x, y],
+    screen: [x, y],
+    shift: false,
+    alt: false,
+    ctrl: false,
+    space: false,
+    hit,
+    ...held,
+  };
 }
 
 export const key = (name: string, more: Partial<KeyboardEvent> = {}): KeyboardEvent =>

@@ -1,0 +1,376 @@
+"""Cubics through drawn points: as few as a tolerance allows.
+
+Source: P. J. Schneider, "An algorithm for automatically fitting digitized curves", Graphics Gems
+(1990): least squares for the two handle lengths, better parameters by Newton's method, a split
+where the error is largest. Ours then tries to do without each split again.
+"""
+
+import math
+from collections.abc import Sequence
+from dataclasses import dataclass
+
+from buildup.errors import Refusal
+from buildup.geometry.angles import cosine, dot, unit
+from buildup.geometry.bezier import Cubic, point_at, points_at
+from buildup.geometry.nearest import nearest_parameter
+from buildup.geometry.tolerances import NO_LENGTH
+
+ROUNDS = 4
+"""Times the parameters are made better before a stretch is split."""
+MOST_ROUNDS = 24
+"""The same where nothing can be split."""
+HOPELESS = 16.0
+"""Squared error ÷ squared tolerance from which better parameters cannot help (Schneider)."""
+MOST_SAMPLES = 48
+"""Points of a stretch that the least squares look at; all points count for the error."""
+CORNER_TURN = 55.0
+"""Degrees. A stroke that turns by more within a few tolerances has a corner there."""
+REACH = 5.0
+"""Tolerances: the length on both sides of a point over which its direction is taken."""
+
+
+@dataclass(frozen=True, slots=True)
+class Fit:
+    """A fitted cubic, the largest distance of a point from it, and the point's index."""
+
+    curve: Cubic
+    error: float
+    worst: int
+
+
+@dataclass(frozen=True, slots=True)
+class Fitted:
+    """Cubics that join up, and at which of their joints (0 for the start) there is a corner."""
+
+    curves: tuple[Cubic, ...]
+    corners: frozenset[int]
+
+
+def fit_stroke(points: Sequence[complex], *, tolerance: float, closed: bool = False) -> Fitted:
+    """The fewest cubics this method finds within a tolerance of drawn points.
+
+    Joints are smooth but at corners. A closed stroke comes back to its first point; its start is
+    smooth too unless a corner is there.
+
+    Args:
+        points: sheet units, in the order drawn; points on one spot count once.
+        tolerance: sheet units, above 0.
+        closed: joins the last point to the first.
+
+    Returns:
+        No curves when fewer than two places are left.
+
+    Raises:
+        Refusal: `bad_tolerance`.
+
+    >>> len(fit_stroke([0j, 5 + 0j, 10 + 0j], tolerance=0.5).curves)
+    1
+    >>> fit_stroke([3j, 3j], tolerance=0.5).curves
+    ()
+    """
+    if not 0.0 < tolerance < math.inf:
+        raise Refusal("bad_tolerance", "A tolerance needs to be more than 0.")
+    drawn = _distinct(points, tolerance / 100.0)
+    if closed and len(drawn) > 2:
+        drawn = [*drawn, drawn[0]] if abs(drawn[-1] - drawn[0]) > NO_LENGTH else drawn
+    if len(drawn) < 2:
+        return Fitted((), frozenset())
+    far = _lengths(drawn)
+    corners = _corners(drawn, far, tolerance * REACH)
+    smooth_start = closed and not _turns(drawn[-2:-1] + drawn[:2], drawn, far, tolerance)
+    curves: list[Cubic] = []
+    marks = {0} if not smooth_start else set()
+    ends = [0, *corners, len(drawn) - 1]
+    for start, end in zip(ends, ends[1:], strict=False):
+        if start:
+            marks.add(len(curves))
+        first = _direction(drawn, far, start, end, tolerance)
+        last = _direction(drawn, far, end, start, tolerance)
+        if smooth_start and (start == 0 or end == len(drawn) - 1):
+            through = _through_start(drawn, far, tolerance)
+            first = through if start == 0 else first
+            last = -through if end == len(drawn) - 1 else last
+        curves += _fitted(drawn[start : end + 1], first, last, tolerance)
+    return Fitted(tuple(curves), frozenset(marks))
+
+
+def fit_one(
+    points: Sequence[complex], first: complex, last: complex, *, tolerance: float = 0.0
+) -> Fit:
+    """One cubic from the first point to the last with given directions, by least squares.
+
+    Args:
+        points: at least two, sheet units, not all on one spot.
+        first: the direction in which it leaves, of length 1.
+        last: the direction back from its end, of length 1.
+        tolerance: an error that is good enough.
+    """
+    sampled = points[:: max(1, len(points) // MOST_SAMPLES)]
+    if sampled[-1] != points[-1]:
+        sampled = [*sampled, points[-1]]
+    parameters = _chord_parameters(sampled)
+    best: Fit | None = None
+    for _ in range(MOST_ROUNDS):
+        curve = _least_squares(sampled, parameters, first, last)
+        fit = _measured(sampled, curve, parameters)
+        if best is not None and fit.error > best.error * 0.999:
+            break
+        best = fit
+        if fit.error <= tolerance:
+            break
+        parameters = _better(sampled, curve, parameters)
+    assert best is not None  # noqa: S101
+    return best
+
+
+def _fitted(points: Sequence[complex], first: complex, last: complex, tolerance: float) -> list[Cubic]:
+    """Stretches between corners: split until each fits, then joined where one cubic does."""
+    done: list[tuple[int, int, complex, complex, Cubic]] = []
+    todo = [(0, len(points) - 1, first, last)]
+    while todo:
+        start, end, leave, arrive = todo.pop()
+        part = points[start : end + 1]
+        fit = _try(part, leave, arrive, tolerance)
+        if fit.error <= tolerance or end - start < 2:
+            done.append((start, end, leave, arrive, fit.curve))
+            continue
+        at = start + min(max(fit.worst, 1), end - start - 1)
+        along = _centre_direction(points, at, start, end)
+        todo += [(at, end, along, arrive), (start, at, leave, -along)]
+    return _joined(points, done, tolerance)
+
+
+def _joined(
+    points: Sequence[complex],
+    parts: list[tuple[int, int, complex, complex, Cubic]],
+    tolerance: float,
+) -> list[Cubic]:
+    kept = parts[:1]
+    for part in parts[1:]:
+        start, _, leave, _, _ = kept[-1]
+        fit = _try(points[start : part[1] + 1], leave, part[3], tolerance)
+        if fit.error <= tolerance:
+            kept[-1] = (start, part[1], leave, part[3], fit.curve)
+        else:
+            kept.append(part)
+    return [curve for *_, curve in kept]
+
+
+def _try(part: Sequence[complex], leave: complex, arrive: complex, tolerance: float) -> Fit:
+    """The best of a few rounds; the error is that of all points."""
+    step = max(1, len(part) // MOST_SAMPLES)
+    sampled = [*part[:-1:step], part[-1]]
+    if len(sampled) == 2:
+        third = abs(part[-1] - part[0]) / 3.0
+        straight = (part[0], part[0] + leave * third, part[-1] + arrive * third, part[-1])
+        return Fit(straight, 0.0, 1)
+    parameters = _chord_parameters(sampled)
+    fit: Fit | None = None
+    for _ in range(ROUNDS):
+        curve = _least_squares(sampled, parameters, leave, arrive)
+        found = _measured(sampled, curve, parameters)
+        if fit is None or found.error < fit.error:
+            fit = found
+        if fit.error <= tolerance or fit.error**2 > HOPELESS * tolerance**2:
+            break
+        parameters = _better(sampled, curve, parameters)
+    assert fit is not None  # noqa: S101
+    if step == 1 or fit.error > tolerance:
+        return Fit(fit.curve, fit.error, min(fit.worst * step, len(part) - 2))
+    return _of_all(part, sampled, fit.curve, parameters, step)
+
+
+def _of_all(
+    part: Sequence[complex],
+    sampled: Sequence[complex],
+    curve: Cubic,
+    parameters: Sequence[float],
+    step: int,
+) -> Fit:
+    """The error of all points, their parameters laid between those of the samples."""
+    every: list[float] = []
+    for i in range(len(part)):
+        k = min(i // step, len(sampled) - 2)
+        share = (i - k * step) / max(1, min(step, len(part) - 1 - k * step))
+        every.append(parameters[k] + (parameters[k + 1] - parameters[k]) * min(share, 1.0))
+    return _measured(part, curve, _better(part, curve, every))
+
+
+def _least_squares(
+    points: Sequence[complex], parameters: Sequence[float], first: complex, last: complex
+) -> Cubic:
+    """The two handle lengths that bring the curve nearest to the points at their parameters."""
+    start, end = points[0], points[-1]
+    c00 = c01 = c11 = x0 = x1 = 0.0
+    along = dot(first, last)
+    fr, fi, lr, li = first.real, first.imag, last.real, last.imag
+    for p, t in zip(points, parameters, strict=True):
+        s = 1.0 - t
+        b1, b2 = 3.0 * s * s * t, 3.0 * s * t * t
+        rest = p - start * (s * s * s + b1) - end * (b2 + t * t * t)
+        c00 += b1 * b1
+        c01 += b1 * b2
+        c11 += b2 * b2
+        x0 += b1 * (fr * rest.real + fi * rest.imag)
+        x1 += b2 * (lr * rest.real + li * rest.imag)
+    c01 *= along
+    det = c00 * c11 - c01 * c01
+    chord = abs(end - start)
+    if abs(det) > 1e-12 * c00 * c11:
+        alpha, beta = (x0 * c11 - x1 * c01) / det, (c00 * x1 - c01 * x0) / det
+    else:
+        alpha = beta = 0.0
+    least, most = 1e-4 * chord, 40.0 * (chord + abs(points[len(points) // 2] - start))
+    if not (least < alpha < most and least < beta < most):
+        alpha, beta = _one_at_a_time(c00, c01, c11, x0, x1, chord)
+    return (start, start + first * alpha, end + last * beta, end)
+
+
+def _one_at_a_time(
+    c00: float, c01: float, c11: float, x0: float, x1: float, chord: float
+) -> tuple[float, float]:
+    """The best lengths that are not negative; a third of the chord where nothing is known."""
+    options = [(chord / 3.0, chord / 3.0)]
+    if c00 > 0.0 and x0 > 0.0:
+        options.append((x0 / c00, 0.0))
+    if c11 > 0.0 and x1 > 0.0:
+        options.append((0.0, x1 / c11))
+
+    def cost(pair: tuple[float, float]) -> float:
+        a, b = pair
+        return a * a * c00 + 2.0 * a * b * c01 + b * b * c11 - 2.0 * (a * x0 + b * x1)
+
+    return min(options, key=cost)
+
+
+def _measured(points: Sequence[complex], curve: Cubic, parameters: Sequence[float]) -> Fit:
+    worst, error = 0, 0.0
+    for i, (p, q) in enumerate(zip(points, points_at(curve, parameters), strict=True)):
+        away = abs(p - q)
+        if away > error:
+            worst, error = i, away
+    return Fit(curve, error, worst)
+
+
+def _better(points: Sequence[complex], curve: Cubic, parameters: Sequence[float]) -> list[float]:
+    """Each parameter after one step of Newton's method towards the nearest point."""
+    a, b, c, d = curve
+    linear, square = 3.0 * (b - a), 3.0 * (a - 2.0 * b + c)
+    cube = d - a + 3.0 * (b - c)
+    after = [0.0]
+    for p, t in zip(points[1:-1], parameters[1:-1], strict=True):
+        away = a + t * (linear + t * (square + t * cube)) - p
+        along = linear + t * (2.0 * square + t * 3.0 * cube)
+        bend = 2.0 * square + t * 6.0 * cube
+        slope = away.real * along.real + away.imag * along.imag
+        rise = (
+            along.real**2
+            + along.imag**2
+            + away.real * bend.real
+            + away.imag * bend.imag
+        )
+        new = t - slope / rise if rise > 0.0 else t
+        after.append(min(1.0, max(0.0, new)))
+    return [*after, 1.0]
+
+
+def _chord_parameters(points: Sequence[complex]) -> list[float]:
+    far = _lengths(points)
+    return [f / far[-1] for f in far]
+
+
+def _lengths(points: Sequence[complex]) -> list[float]:
+    """How far along the polyline each point is."""
+    far = [0.0]
+    for p, q in zip(points, points[1:], strict=False):
+        far.append(far[-1] + abs(q - p))
+    return far
+
+
+def _distinct(points: Sequence[complex], least: float) -> list[complex]:
+    kept = [points[0]] if points else []
+    for p in points[1:]:
+        if abs(p - kept[-1]) > least:
+            kept.append(p)
+    if len(kept) > 1 and kept[-1] != points[-1]:
+        kept[-1] = points[-1]
+    return kept
+
+
+def _corners(points: Sequence[complex], far: Sequence[float], reach: float) -> list[int]:
+    """The points inside a stroke where it turns sharply, each the sharpest within its reach."""
+    straight = cosine(CORNER_TURN)
+    found: list[tuple[float, int]] = []
+    for i in range(1, len(points) - 1):
+        if dot(points[i] - points[i - 1], points[i + 1] - points[i]) > 0.999 * (
+            (far[i] - far[i - 1]) * (far[i + 1] - far[i])
+        ):
+            continue
+        back = unit(points[i] - points[_reached(far, i, -reach)])
+        on = unit(points[_reached(far, i, reach)] - points[i])
+        straightness = dot(back, on)
+        if back and on and straightness < straight:
+            found.append((straightness, i))
+    corners: list[int] = []
+    for _, i in sorted(found):
+        if all(abs(far[i] - far[k]) > reach for k in corners):
+            corners.append(i)
+    return sorted(corners)
+
+
+def _reached(far: Sequence[float], i: int, reach: float) -> int:
+    """The index of the point about `reach` along the stroke from point i, at least one away."""
+    step = 1 if reach > 0 else -1
+    k = i + step
+    while 0 < k < len(far) - 1 and abs(far[k] - far[i]) < abs(reach):
+        k += step
+    return k
+
+
+def _direction(
+    points: Sequence[complex], far: Sequence[float], at: int, towards: int, tolerance: float
+) -> complex:
+    """The direction in which the stroke leaves an end of a stretch."""
+    step = 1 if towards > at else -1
+    k = at + step
+    while k != towards and abs(far[k] - far[at]) < REACH / 2.0 * tolerance:
+        k += step
+    return unit(points[k] - points[at]) or 1 + 0j
+
+
+def _centre_direction(points: Sequence[complex], at: int, start: int, end: int) -> complex:
+    """The direction through a point, from its neighbours on both sides."""
+    wide = max(1, min(3, at - start, end - at))
+    along = unit(points[at + wide] - points[at - wide])
+    return along or unit(points[at + 1] - points[at]) or 1 + 0j
+
+
+def _through_start(points: Sequence[complex], far: Sequence[float], tolerance: float) -> complex:
+    """The direction through the joint of a closed stroke."""
+    last = len(points) - 1
+    on = _direction(points, far, 0, last, tolerance)
+    back = _direction(points, far, last, 0, tolerance)
+    return unit(on - back) or on
+
+
+def _turns(
+    near: Sequence[complex], points: Sequence[complex], far: Sequence[float], tolerance: float
+) -> bool:
+    """Whether a closed stroke has a corner where it starts."""
+    if len(near) < 3:
+        return True
+    on = _direction(points, far, 0, len(points) - 1, tolerance * 2.0)
+    back = _direction(points, far, len(points) - 1, 0, tolerance * 2.0)
+    return dot(on, -back) < cosine(CORNER_TURN)
+
+
+def samples(curve: Cubic, count: int) -> list[complex]:
+    """Points of a curve at even parameters, both ends among them."""
+    inner = points_at(curve, (k / count for k in range(1, count)))
+    return [curve[0], *inner, curve[3]]
+
+
+def largest_distance(old: Sequence[complex], new: Cubic) -> float:
+    """How far the points of an old curve are from a new one, at most."""
+    return max((abs(point_at(new, nearest_parameter(new, p)) - p) for p in old), default=0.0)
+
