@@ -26,6 +26,8 @@ class Picture:
     """The sheet, when it changed."""
     selection: Selection
     """Marks and numbers of what is selected, after the change."""
+    said: str = ""
+    """A sentence on what came of it, where that is not plain to see."""
 
 
 def picture(after: Drawing, delta: Delta, selected: Sequence[str]) -> Picture:
@@ -37,6 +39,7 @@ def picture(after: Drawing, delta: Delta, selected: Sequence[str]) -> Picture:
         order=after.order if reordered else None,
         sheet=delta.sheet,
         selection=selection(after, selected),
+        said=delta.said,
     )
 
 

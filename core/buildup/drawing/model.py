@@ -4,7 +4,7 @@ Points are complex numbers in sheet units (1 unit = 1 CSS pixel = 1/96 in), y do
 """
 
 from collections.abc import Mapping
-from dataclasses import dataclass, field
+from dataclasses import dataclass, field, replace
 from types import MappingProxyType
 from typing import Annotated, Any, Literal
 
@@ -32,6 +32,32 @@ Place = Annotated[complex, _PlaceForm()]
 
 
 @dataclass(frozen=True, slots=True)
+class Twin:
+    """What two anchors of an outline share that follow each other, mirrored about a line.
+
+    Args:
+        id: the same on both.
+        through: a place on the line.
+        along: the line's direction, of length 1.
+        crossed: the path runs the other way at the other one, so the handles change sides.
+
+    """
+
+    id: str
+    through: Place
+    along: Place
+    crossed: bool = True
+
+    def mirrored(self, place: complex) -> complex:
+        """A place on the other side of the line."""
+        return self.through + self.mirrored_vector(place - self.through)
+
+    def mirrored_vector(self, vector: complex) -> complex:
+        """A vector on the other side of the line."""
+        return self.along * (vector / self.along).conjugate()
+
+
+@dataclass(frozen=True, slots=True)
 class Anchor:
     """An anchor point.
 
@@ -40,6 +66,7 @@ class Anchor:
         into: the handle of the segment that arrives, relative to `at`, or None when withdrawn.
         out: the handle of the segment that leaves, likewise.
         kind: how the two handles hang together.
+        twin: what it shares with the anchor that follows it, mirrored.
 
     """
 
@@ -47,6 +74,7 @@ class Anchor:
     into: Place | None = None
     out: Place | None = None
     kind: AnchorKind = "corner"
+    twin: Twin | None = None
 
 
 @dataclass(frozen=True, slots=True)
@@ -101,13 +129,43 @@ class ItemBase:
     locked: bool = False
 
 
+@dataclass(frozen=True, slots=True)
+class Stroke:
+    """What was drawn by hand: parts that join up, each a run of points; two make a straight line.
+
+    Args:
+        parts: the points of each part, the first of a part being the last of the one before.
+        tolerance: how far the outline may stay from them, in sheet units.
+        closed: the end was joined to the start.
+
+    """
+
+    parts: tuple[tuple[Place, ...], ...]
+    tolerance: float
+    closed: bool = False
+
+
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Outline(ItemBase):
-    """An item made of contours; `angle` (degrees) is how far it has been turned so far."""
+    """An item made of contours.
+
+    Args:
+        contours: at least one.
+        rule: which parts of overlapping contours are inside.
+        angle: degrees, how far it has been turned so far.
+        drawn: the stroke it was fitted to, until its anchors are edited.
+
+    """
 
     contours: tuple[Contour, ...]
     rule: FillRule = "nonzero"
     angle: float = 0.0
+    drawn: Stroke | None = None
+
+    def with_contour(self, index: int, contour: Contour) -> "Outline":
+        """The outline with one contour replaced; it is no longer what was drawn by hand."""
+        kept = (*self.contours[:index], contour, *self.contours[index + 1 :])
+        return replace(self, contours=kept, drawn=None)
 
 
 @dataclass(frozen=True, slots=True)

@@ -52,6 +52,17 @@ def unit_of(name: str) -> Unit:
     return found
 
 
+def told(length: float, *, unit: str) -> str:
+    """A length in words, in a unit, as far as its decimals go.
+
+    >>> told(96.0, unit="mm")
+    '25.4 mm'
+    """
+    known = unit_of(unit)
+    text = f"{length / known.size:.{known.decimals}f}"
+    return f"{text.rstrip('0').rstrip('.') if '.' in text else text} {known.name}"
+
+
 def read_length(text: str, *, unit: str) -> float:
     """A typed length in sheet units; a bare number counts in `unit`.
 

@@ -1,43 +1,17 @@
-"""Anchors and their handles: move, set by numbers, change the kind, remove."""
+"""Anchors and their handles: move, pull, set by numbers, change the kind."""
 
-from collections.abc import Callable, Sequence
 from dataclasses import dataclass, replace
 from typing import Literal
 
-from buildup.drawing.flow import settled
-from buildup.drawing.handles import in_kind, with_handle
-from buildup.drawing.model import Anchor, AnchorKind, Contour, Drawing, Outline, unknown_anchor
+from buildup.drawing.handles import in_kind, neighbours, with_handle
+from buildup.drawing.model import Anchor, AnchorKind, Contour, Drawing
 from buildup.edits.change import Delta
 from buildup.edits.command import AnchorRef, Command, Point
+from buildup.edits.editing import edited
 from buildup.errors import Refusal
-from buildup.geometry.angles import direction, stepped
+from buildup.geometry.angles import direction, dot, felt, stepped, unit
 
 Side = Literal["into", "out"]
-Edit = Callable[[Contour, int], Anchor]
-
-
-def edited(drawing: Drawing, anchors: Sequence[AnchorRef], edit: Edit) -> Delta:
-    """The outlines named, with each named anchor replaced by what `edit` makes of it.
-
-    Raises:
-        Refusal: when an item or an anchor is not there or may not be edited.
-
-    """
-    put: dict[str, Outline] = {}
-    by_contour: dict[tuple[str, int], list[int]] = {}
-    for item_id, contour_index, index in anchors:
-        by_contour.setdefault((item_id, contour_index), []).append(index)
-    for (item_id, contour_index), indices in by_contour.items():
-        outline, contour = drawing.contour(item_id, contour_index)
-        changed = list(contour.anchors)
-        for index in indices:
-            if not 0 <= index < len(changed):
-                raise unknown_anchor(item_id)
-            changed[index] = edit(contour, index)
-        contours = list(put.get(item_id, outline).contours)
-        contours[contour_index] = settled(replace(contour, anchors=tuple(changed)))
-        put[item_id] = replace(outline, contours=tuple(contours))
-    return Delta(put=tuple(put.values()))
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -107,7 +81,9 @@ class MoveHandle(Command):
     alone: bool = False
     """Leaves the other handle where it is; a smooth anchor becomes a corner."""
     stepped: bool = False
-    """Only at multiples of 15°."""
+    """Only at multiples of 15°, level and upright felt most."""
+    along: bool = False
+    """Changes its length only."""
 
     @property
     def name(self) -> str:
@@ -115,11 +91,57 @@ class MoveHandle(Command):
 
     def delta(self, drawing: Drawing) -> Delta:
         def pulled(contour: Contour, index: int) -> Anchor:
-            handle = complex(*self.to) - contour.anchors[index].at
-            handle = stepped(handle, step=15.0) if self.stepped else handle
+            anchor = contour.anchors[index]
+            handle = complex(*self.to) - anchor.at
+            old = anchor.into if self.side == "into" else anchor.out
+            if self.along and old:
+                handle = unit(old) * max(0.0, dot(handle, unit(old)))
+            elif self.stepped:
+                handle = felt(handle)
             return with_handle(contour, index, self.side, handle, alone=self.alone)
 
         return edited(drawing, (self.anchor,), pulled)
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class PullHandle(Command):
+    """Pulls one handle out of an anchor, on the side towards which it is pulled.
+
+    A side that has no handle yet goes first. The anchor becomes a corner.
+    """
+
+    kind: Literal["pull_handle"] = "pull_handle"
+    anchor: AnchorRef
+    """Which anchor."""
+    to: Point
+    """Where the handle's end goes."""
+    stepped: bool = False
+    """Only at multiples of 15°, level and upright felt most."""
+
+    @property
+    def name(self) -> str:
+        return "Pull handle"
+
+    def delta(self, drawing: Drawing) -> Delta:
+        def pulled(contour: Contour, index: int) -> Anchor:
+            handle = complex(*self.to) - contour.anchors[index].at
+            handle = felt(handle) if self.stepped else handle
+            side = _side_towards(contour, index, handle)
+            return with_handle(contour, index, side, handle, alone=True)
+
+        return edited(drawing, (self.anchor,), pulled)
+
+
+def _side_towards(contour: Contour, index: int, handle: complex) -> Side:
+    """The side of an anchor to which a handle pulled out of it belongs."""
+    anchor = contour.anchors[index]
+    before, after = neighbours(contour, index)
+    if before is None or after is None:
+        return "out" if before is None else "into"
+    if (anchor.into is None) != (anchor.out is None):
+        return "into" if anchor.into is None else "out"
+    back, on = unit(before.at - anchor.at), unit(after.at - anchor.at)
+    return "into" if dot(handle, back) > dot(handle, on) else "out"
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -173,45 +195,3 @@ class SetAnchorKind(Command):
 
     def delta(self, drawing: Drawing) -> Delta:
         return edited(drawing, self.anchors, lambda contour, i: in_kind(contour, i, self.to))
-
-
-@dataclass(frozen=True, slots=True, kw_only=True)
-class RemoveAnchors(Command):
-    """Removes anchors; an outline left with fewer than two anchors goes too."""
-
-    kind: Literal["remove_anchors"] = "remove_anchors"
-    anchors: tuple[AnchorRef, ...]
-    """Which anchors."""
-
-    @property
-    def name(self) -> str:
-        return "Remove anchor" if len(self.anchors) == 1 else f"Remove {len(self.anchors)} anchors"
-
-    def delta(self, drawing: Drawing) -> Delta:
-        gone: dict[str, set[tuple[int, int]]] = {}
-        for item_id, contour_index, index in self.anchors:
-            _, contour = drawing.contour(item_id, contour_index)
-            if not 0 <= index < len(contour.anchors):
-                raise unknown_anchor(item_id)
-            gone.setdefault(item_id, set()).add((contour_index, index))
-        put: list[Outline] = []
-        removed: list[str] = []
-        for item_id, places in gone.items():
-            outline = drawing.outline(item_id)
-            contours = tuple(
-                c
-                for c in (_without(c, i, places) for i, c in enumerate(outline.contours))
-                if len(c.anchors) >= 2
-            )
-            if contours:
-                put.append(replace(outline, contours=contours))
-            else:
-                removed.append(item_id)
-        return Delta(put=tuple(put), removed=tuple(removed))
-
-
-def _without(contour: Contour, contour_index: int, places: set[tuple[int, int]]) -> Contour:
-    kept = tuple(a for i, a in enumerate(contour.anchors) if (contour_index, i) not in places)
-    if len(kept) == len(contour.anchors):
-        return contour
-    return settled(replace(contour, anchors=kept))

@@ -15,15 +15,25 @@ from buildup.edits.anchors import (
     MoveAnchors,
     MoveHandle,
     PlaceAnchor,
-    RemoveAnchors,
+    PullHandle,
     SetAnchorKind,
     SetHandle,
 )
+from buildup.edits.arranging import CopyHandles, LineUp, MakeTwins, ReleaseTwins, SpaceAnchors
 from buildup.edits.change import Change, inverse
 from buildup.edits.command import Command
 from buildup.edits.guides import AddGuide, HideGuides, MoveGuide, RemoveGuides, SetGuide
 from buildup.edits.outlines import AddOutline, CloseOutline, DrawAnchor
+from buildup.edits.paths import BreakAnchors, JoinEnds, ReverseOutlines, StartAt
 from buildup.edits.placing import MoveItems, PlaceItems, ResizeItems, TurnItems
+from buildup.edits.removing import RemoveAnchors
+from buildup.edits.segments import (
+    AddAnchors,
+    BendSegment,
+    InsertAnchor,
+    RemoveSegment,
+    StraightenSegments,
+)
 from buildup.edits.shapes import DragPeg, DrawShape, SetDial, TurnIntoOutlines
 from buildup.edits.sheets import SetGrid, SetSheet, SetSheetColour
 from buildup.edits.stack import (
@@ -34,6 +44,7 @@ from buildup.edits.stack import (
     RemoveItems,
     RenameItem,
 )
+from buildup.edits.strokes import DrawStroke, SetTolerance
 from buildup.edits.styling import SetFill, SetStroke, SetStrokeWidth
 from buildup.edits.underlays import DragUnderlay, PlaceUnderlay, RemoveUnderlay, SetUnderlay
 
@@ -44,9 +55,26 @@ COMMANDS: tuple[type[Command], ...] = (
     MoveAnchors,
     PlaceAnchor,
     MoveHandle,
+    PullHandle,
     SetHandle,
     SetAnchorKind,
     RemoveAnchors,
+    InsertAnchor,
+    AddAnchors,
+    BendSegment,
+    StraightenSegments,
+    RemoveSegment,
+    BreakAnchors,
+    JoinEnds,
+    ReverseOutlines,
+    StartAt,
+    LineUp,
+    SpaceAnchors,
+    CopyHandles,
+    MakeTwins,
+    ReleaseTwins,
+    DrawStroke,
+    SetTolerance,
     DrawShape,
     SetDial,
     DragPeg,

@@ -24,6 +24,8 @@ class Delta:
         moves: places in the order, one after the other.
         removed: ids of items that go.
         sheet: the new sheet, or None when it stays.
+        said: a sentence for the designer on what came of it, where that is not plain to see; it
+            is not kept.
 
     """
 
@@ -31,6 +33,7 @@ class Delta:
     moves: tuple[Move, ...] = ()
     removed: tuple[str, ...] = ()
     sheet: Sheet | None = None
+    said: str = ""
 
     def then(self, later: "Delta") -> "Delta":
         """One delta for this one and a later one.

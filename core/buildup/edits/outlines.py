@@ -6,10 +6,11 @@ from typing import Literal
 from buildup.drawing.checks import MOST_ANCHORS, check_colour, check_name
 from buildup.drawing.flow import settled
 from buildup.drawing.model import Anchor, Contour, Drawing, Outline, Style
+from buildup.drawing.paths import turned_round
 from buildup.edits.change import Delta, in_front
 from buildup.edits.command import Command, Point
 from buildup.errors import Refusal
-from buildup.geometry.angles import stepped
+from buildup.geometry.angles import felt, stepped
 
 
 def new_name(drawing: Drawing, label: str, name: str | None) -> str:
@@ -56,6 +57,10 @@ class DrawAnchor(Command):
     """The segment from the last anchor only at multiples of 45°."""
     stepped: bool = False
     """The handle only at multiples of 15°."""
+    contour: int = 0
+    """Which of the outline's contours goes on."""
+    turned: bool = False
+    """Turns that contour round first, so that it goes on from its start."""
     style: Style = Style()
     """How a new outline is painted."""
 
@@ -66,7 +71,7 @@ class DrawAnchor(Command):
     def delta(self, drawing: Drawing) -> Delta:
         handle = None if self.handle is None else complex(*self.handle)
         if handle is not None and self.stepped:
-            handle = stepped(handle, step=15.0)
+            handle = felt(handle)
         at = complex(*self.at)
         if self.item not in drawing.items:
             check_style(self.style)
@@ -76,7 +81,8 @@ class DrawAnchor(Command):
                 id=self.item, name=name, style=self.style, contours=(Contour((anchor,)),)
             )
             return Delta(put=(outline,), moves=in_front(drawing.order, (self.item,)))
-        outline, contour = drawing.contour(self.item, 0)
+        outline, contour = drawing.contour(self.item, self.contour)
+        contour = turned_round(contour) if self.turned else contour
         if contour.closed:
             raise Refusal(
                 "closed_outline", f"“{outline.name}” is closed, so it has no end to draw on from."
@@ -91,7 +97,7 @@ class DrawAnchor(Command):
             at = last + stepped(at - last, step=45.0)
         anchor = self._anchor(at, handle)
         longer = settled(replace(contour, anchors=(*contour.anchors, anchor)))
-        return Delta(put=(replace(outline, contours=(longer, *outline.contours[1:])),))
+        return Delta(put=(outline.with_contour(self.contour, longer),))
 
     def _anchor(self, at: complex, handle: complex | None) -> Anchor:
         if self.flowing:
@@ -112,6 +118,8 @@ class CloseOutline(Command):
     """Which of its contours."""
     handle: Point | None = None
     """What the first anchor's outgoing handle would be; its incoming one is set to the mirror."""
+    stepped: bool = False
+    """That handle only at multiples of 15°."""
 
     @property
     def name(self) -> str:
@@ -127,18 +135,14 @@ class CloseOutline(Command):
             )
         first = contour.anchors[0]
         if self.handle is not None:
-            first = _closing_anchor(first, -complex(*self.handle))
+            handle = felt(complex(*self.handle)) if self.stepped else complex(*self.handle)
+            first = arriving(first, -handle)
         closed = settled(replace(contour, anchors=(first, *contour.anchors[1:]), closed=True))
-        contours = (
-            *outline.contours[: self.contour],
-            closed,
-            *outline.contours[self.contour + 1 :],
-        )
-        return Delta(put=(replace(outline, contours=contours),))
+        return Delta(put=(outline.with_contour(self.contour, closed),))
 
 
-def _closing_anchor(first: Anchor, into: complex) -> Anchor:
-    """The first anchor with the handle that shapes the closing curve; its way out stays."""
+def arriving(first: Anchor, into: complex) -> Anchor:
+    """A contour's first anchor with the handle that shapes the closing curve; its way out stays."""
     if first.out is None:
         return replace(first, into=into, kind="corner")
     even = abs(first.out + into) < 1e-9 * abs(into)

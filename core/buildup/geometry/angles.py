@@ -65,6 +65,23 @@ def stepped(vector: complex, *, step: float) -> complex:
     return towards * dot(vector, towards)
 
 
+FELT_MOST = 12.0
+"""Degrees from level or upright within which those are meant; other steps reach 7.5°."""
+
+
+def felt(vector: complex) -> complex:
+    """The vector turned to a multiple of 15°, level and upright felt most; its length projected.
+
+    >>> felt(complex(10, 1.8))
+    (10+0j)
+    """
+    degrees = degrees_of(vector)
+    quarter = round(degrees / 90.0) * 90.0
+    if abs(degrees - quarter) <= FELT_MOST:
+        return stepped(vector, step=90.0)
+    return stepped(vector, step=15.0)
+
+
 def normal_degrees(degrees: float) -> float:
     """The same angle in (-180, 180].
 

@@ -58,9 +58,7 @@ def hull_box(segment: Cubic) -> Box:
     return Box.around(segment)
 
 
-def crossings(
-    first: Cubic, second: Cubic, *, inside: Box | None = None
-) -> tuple[Crossing, ...]:
+def crossings(first: Cubic, second: Cubic, *, inside: Box | None = None) -> tuple[Crossing, ...]:
     """The common points of two segments, each once, in the order of the first one's parameter.
 
     Where they lie on each other for a length, the ends of that length stand for it.

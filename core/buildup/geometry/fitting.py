@@ -5,6 +5,7 @@ Source: P. J. Schneider, "An algorithm for automatically fitting digitized curve
 where the error is largest. Ours then tries to do without each split again.
 """
 
+import itertools
 import math
 from collections.abc import Sequence
 from dataclasses import dataclass
@@ -26,7 +27,9 @@ MOST_SAMPLES = 48
 CORNER_TURN = 55.0
 """Degrees. A stroke that turns by more within a few tolerances has a corner there."""
 REACH = 5.0
-"""Tolerances: the length on both sides of a point over which its direction is taken."""
+"""Tolerances: the distance on both sides of a point over which its direction is taken."""
+CLOSE = 1.5
+"""Tolerances: a corner turns by as much within this distance too; a tight bend does not."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -70,24 +73,23 @@ def fit_stroke(points: Sequence[complex], *, tolerance: float, closed: bool = Fa
     """
     if not 0.0 < tolerance < math.inf:
         raise Refusal("bad_tolerance", "A tolerance needs to be more than 0.")
-    drawn = _distinct(points, tolerance / 100.0)
+    drawn = _distinct(points, tolerance / 4.0)
     if closed and len(drawn) > 2:
         drawn = [*drawn, drawn[0]] if abs(drawn[-1] - drawn[0]) > NO_LENGTH else drawn
     if len(drawn) < 2:
         return Fitted((), frozenset())
-    far = _lengths(drawn)
-    corners = _corners(drawn, far, tolerance * REACH)
-    smooth_start = closed and not _turns(drawn[-2:-1] + drawn[:2], drawn, far, tolerance)
+    corners = _corners(drawn, tolerance)
+    smooth_start = closed and not _corner_at_start(drawn, tolerance)
     curves: list[Cubic] = []
     marks = {0} if not smooth_start else set()
     ends = [0, *corners, len(drawn) - 1]
-    for start, end in zip(ends, ends[1:], strict=False):
+    for start, end in itertools.pairwise(ends):
         if start:
             marks.add(len(curves))
-        first = _direction(drawn, far, start, end, tolerance)
-        last = _direction(drawn, far, end, start, tolerance)
+        first = _direction(drawn, start, end, tolerance)
+        last = _direction(drawn, end, start, tolerance)
         if smooth_start and (start == 0 or end == len(drawn) - 1):
-            through = _through_start(drawn, far, tolerance)
+            through = _through_start(drawn, tolerance)
             first = through if start == 0 else first
             last = -through if end == len(drawn) - 1 else last
         curves += _fitted(drawn[start : end + 1], first, last, tolerance)
@@ -123,7 +125,9 @@ def fit_one(
     return best
 
 
-def _fitted(points: Sequence[complex], first: complex, last: complex, tolerance: float) -> list[Cubic]:
+def _fitted(
+    points: Sequence[complex], first: complex, last: complex, tolerance: float
+) -> list[Cubic]:
     """Stretches between corners: split until each fits, then joined where one cubic does."""
     done: list[tuple[int, int, complex, complex, Cubic]] = []
     todo = [(0, len(points) - 1, first, last)]
@@ -222,14 +226,15 @@ def _least_squares(
         alpha = beta = 0.0
     least, most = 1e-4 * chord, 40.0 * (chord + abs(points[len(points) // 2] - start))
     if not (least < alpha < most and least < beta < most):
-        alpha, beta = _one_at_a_time(c00, c01, c11, x0, x1, chord)
+        alpha, beta = _one_at_a_time((c00, c01, c11), (x0, x1), chord)
     return (start, start + first * alpha, end + last * beta, end)
 
 
 def _one_at_a_time(
-    c00: float, c01: float, c11: float, x0: float, x1: float, chord: float
+    normal: tuple[float, float, float], right: tuple[float, float], chord: float
 ) -> tuple[float, float]:
     """The best lengths that are not negative; a third of the chord where nothing is known."""
+    (c00, c01, c11), (x0, x1) = normal, right
     options = [(chord / 3.0, chord / 3.0)]
     if c00 > 0.0 and x0 > 0.0:
         options.append((x0 / c00, 0.0))
@@ -263,12 +268,7 @@ def _better(points: Sequence[complex], curve: Cubic, parameters: Sequence[float]
         along = linear + t * (2.0 * square + t * 3.0 * cube)
         bend = 2.0 * square + t * 6.0 * cube
         slope = away.real * along.real + away.imag * along.imag
-        rise = (
-            along.real**2
-            + along.imag**2
-            + away.real * bend.real
-            + away.imag * bend.imag
-        )
+        rise = along.real**2 + along.imag**2 + away.real * bend.real + away.imag * bend.imag
         new = t - slope / rise if rise > 0.0 else t
         after.append(min(1.0, max(0.0, new)))
     return [*after, 1.0]
@@ -282,7 +282,7 @@ def _chord_parameters(points: Sequence[complex]) -> list[float]:
 def _lengths(points: Sequence[complex]) -> list[float]:
     """How far along the polyline each point is."""
     far = [0.0]
-    for p, q in zip(points, points[1:], strict=False):
+    for p, q in itertools.pairwise(points):
         far.append(far[-1] + abs(q - p))
     return far
 
@@ -297,43 +297,40 @@ def _distinct(points: Sequence[complex], least: float) -> list[complex]:
     return kept
 
 
-def _corners(points: Sequence[complex], far: Sequence[float], reach: float) -> list[int]:
+def _corners(points: Sequence[complex], tolerance: float) -> list[int]:
     """The points inside a stroke where it turns sharply, each the sharpest within its reach."""
-    straight = cosine(CORNER_TURN)
+    straight, reach = cosine(CORNER_TURN), tolerance * REACH
     found: list[tuple[float, int]] = []
     for i in range(1, len(points) - 1):
-        if dot(points[i] - points[i - 1], points[i + 1] - points[i]) > 0.999 * (
-            (far[i] - far[i - 1]) * (far[i + 1] - far[i])
-        ):
+        at, near = points[i], (_reached(points, i, k * tolerance * CLOSE) for k in (-1, 1))
+        back, on = (points[k] - at for k in near)
+        if dot(-back, on) >= straight * abs(back) * abs(on):
             continue
-        back = unit(points[i] - points[_reached(far, i, -reach)])
-        on = unit(points[_reached(far, i, reach)] - points[i])
-        straightness = dot(back, on)
+        back, on = (points[_reached(points, i, k * reach)] - at for k in (-1, 1))
+        straightness = dot(-unit(back), unit(on))
         if back and on and straightness < straight:
             found.append((straightness, i))
     corners: list[int] = []
     for _, i in sorted(found):
-        if all(abs(far[i] - far[k]) > reach for k in corners):
+        if all(abs(points[i] - points[k]) > reach for k in corners):
             corners.append(i)
     return sorted(corners)
 
 
-def _reached(far: Sequence[float], i: int, reach: float) -> int:
-    """The index of the point about `reach` along the stroke from point i, at least one away."""
-    step = 1 if reach > 0 else -1
+def _reached(points: Sequence[complex], i: int, reach: float) -> int:
+    """The first point `reach` or more away from point i (negative: before it), or the last one."""
+    step, distance, start = (1 if reach > 0 else -1), abs(reach), points[i]
     k = i + step
-    while 0 < k < len(far) - 1 and abs(far[k] - far[i]) < abs(reach):
+    while 0 < k < len(points) - 1 and abs(points[k] - start) < distance:
         k += step
     return k
 
 
-def _direction(
-    points: Sequence[complex], far: Sequence[float], at: int, towards: int, tolerance: float
-) -> complex:
+def _direction(points: Sequence[complex], at: int, towards: int, tolerance: float) -> complex:
     """The direction in which the stroke leaves an end of a stretch."""
     step = 1 if towards > at else -1
     k = at + step
-    while k != towards and abs(far[k] - far[at]) < REACH / 2.0 * tolerance:
+    while k != towards and abs(points[k] - points[at]) < REACH / 2.0 * tolerance:
         k += step
     return unit(points[k] - points[at]) or 1 + 0j
 
@@ -345,23 +342,20 @@ def _centre_direction(points: Sequence[complex], at: int, start: int, end: int) 
     return along or unit(points[at + 1] - points[at]) or 1 + 0j
 
 
-def _through_start(points: Sequence[complex], far: Sequence[float], tolerance: float) -> complex:
+def _through_start(points: Sequence[complex], tolerance: float) -> complex:
     """The direction through the joint of a closed stroke."""
     last = len(points) - 1
-    on = _direction(points, far, 0, last, tolerance)
-    back = _direction(points, far, last, 0, tolerance)
+    on = _direction(points, 0, last, tolerance)
+    back = _direction(points, last, 0, tolerance)
     return unit(on - back) or on
 
 
-def _turns(
-    near: Sequence[complex], points: Sequence[complex], far: Sequence[float], tolerance: float
-) -> bool:
+def _corner_at_start(points: Sequence[complex], tolerance: float) -> bool:
     """Whether a closed stroke has a corner where it starts."""
-    if len(near) < 3:
-        return True
-    on = _direction(points, far, 0, len(points) - 1, tolerance * 2.0)
-    back = _direction(points, far, len(points) - 1, 0, tolerance * 2.0)
-    return dot(on, -back) < cosine(CORNER_TURN)
+    last = len(points) - 1
+    on = _direction(points, 0, last, tolerance)
+    back = _direction(points, last, 0, tolerance)
+    return last < 3 or dot(on, -back) < cosine(CORNER_TURN)
 
 
 def samples(curve: Cubic, count: int) -> list[complex]:
@@ -373,4 +367,3 @@ def samples(curve: Cubic, count: int) -> list[complex]:
 def largest_distance(old: Sequence[complex], new: Cubic) -> float:
     """How far the points of an old curve are from a new one, at most."""
     return max((abs(point_at(new, nearest_parameter(new, p)) - p) for p in old), default=0.0)
-

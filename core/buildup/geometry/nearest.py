@@ -6,6 +6,7 @@ slope changes its sign once holds one minimum, which Newton's method with bisect
 Source: the bounds are the convex hull property (Farin, Curves and Surfaces for CAGD, ch. 4).
 """
 
+import itertools
 from collections.abc import Sequence
 from dataclasses import dataclass
 
@@ -46,9 +47,9 @@ def nearest_parameter(segment: Cubic, place: complex) -> float:
             continue
         changes = _sign_changes(values)
         if changes == 0 or depth >= DEEPEST:
-            candidates = (start, start + width)
+            candidates = [start, start + width]
         elif changes == 1 and values[0] > values[1]:
-            candidates = (_lowest(segment, place, start, start + width),)
+            candidates = [_lowest(segment, place, start, start + width)]
         else:
             left, right = _halves(values)
             half = width / 2.0
@@ -116,7 +117,7 @@ def _squared(segment: Cubic, place: complex) -> list[float]:
 def _halves(values: list[float]) -> tuple[list[float], list[float]]:
     left, right, row = [values[0]], [values[-1]], values
     while len(row) > 1:
-        row = [(p + q) / 2.0 for p, q in zip(row, row[1:], strict=False)]
+        row = [(p + q) / 2.0 for p, q in itertools.pairwise(row)]
         left.append(row[0])
         right.append(row[-1])
     return left, right[::-1]
@@ -125,7 +126,7 @@ def _halves(values: list[float]) -> tuple[list[float], list[float]]:
 def _sign_changes(values: list[float]) -> int:
     """How often the slope changes its sign, by its Bernstein coefficients."""
     changes, last = 0, 0.0
-    for p, q in zip(values, values[1:], strict=False):
+    for p, q in itertools.pairwise(values):
         step = q - p
         if step * last < 0.0:
             changes += 1

@@ -21,5 +21,5 @@ STANDS_STILL = 1e-9
 """Part of the control polygon's length. A derivative this short has no direction to rely on."""
 
 SAME_PLACE = 1e-6
-"""Sheet units. Crossings closer than this are one, and curves this close touch: a thousandth of what
-a cutter resolves, and a thousand times what doubles lose in a crossing."""
+"""Sheet units. Crossings closer than this are one, and curves this close touch: a thousandth of
+what a cutter resolves, and a thousand times what doubles lose in a crossing."""

@@ -3,11 +3,11 @@
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
 
-from buildup.drawing.model import Anchor, Contour, Frame, Item, Outline
-from buildup.geometry.angles import degrees_of, direction, normal_degrees
+from buildup.drawing.model import Anchor, Contour, Frame, Item, Outline, Stroke, Twin
+from buildup.geometry.angles import degrees_of, direction, dot, normal_degrees, unit
 from buildup.geometry.bezier import tight_box
 from buildup.geometry.boxes import Box
-from buildup.geometry.tolerances import NO_LENGTH
+from buildup.geometry.tolerances import NO_LENGTH, RIGHT_ABOUT
 from buildup.geometry.transforms import Affine, turn
 from buildup.shapes.registry import shape_kind
 
@@ -81,10 +81,26 @@ def standing_of_all(items: Sequence[Item]) -> Standing:
 
 
 def moved_anchor(anchor: Anchor, by: Affine) -> Anchor:
-    """An anchor under a map, its handles with it."""
+    """An anchor under a map, its handles with it; it stays a twin where the map allows that."""
     into = None if anchor.into is None else by.vector(anchor.into)
     out = None if anchor.out is None else by.vector(anchor.out)
-    return replace(anchor, at=by(anchor.at), into=into, out=out)
+    twin = None if anchor.twin is None else _moved_twin(anchor.twin, by)
+    return replace(anchor, at=by(anchor.at), into=into, out=out, twin=twin)
+
+
+def _moved_twin(twin: Twin, by: Affine) -> Twin | None:
+    """The mirror line under a map; None when what was mirrored no longer is (a slanted stretch)."""
+    along, across = unit(by.vector(twin.along)), unit(by.vector(twin.along * 1j))
+    if not along or abs(dot(along, across)) > RIGHT_ABOUT:
+        return None
+    return replace(twin, through=by(twin.through), along=along)
+
+
+def _moved_stroke(stroke: Stroke, by: Affine) -> Stroke:
+    """What was drawn by hand under a map; its tolerance grows with it."""
+    parts = tuple(tuple(by(p) for p in part) for part in stroke.parts)
+    scale = abs(by.determinant) ** 0.5
+    return replace(stroke, parts=parts, tolerance=max(stroke.tolerance * scale, NO_LENGTH))
 
 
 def moved_contour(contour: Contour, by: Affine) -> Contour:
@@ -100,7 +116,9 @@ def moved_item(item: Item, by: Affine, *, turned: float = 0.0) -> Item:
     """
     if isinstance(item, Outline):
         contours = tuple(moved_contour(c, by) for c in item.contours)
-        return replace(item, contours=contours, angle=normal_degrees(item.angle + turned))
+        drawn = None if item.drawn is None else _moved_stroke(item.drawn, by)
+        angle = normal_degrees(item.angle + turned)
+        return replace(item, contours=contours, angle=angle, drawn=drawn)
     return replace(item, frame=_moved_frame(item.frame, by))
 
 

@@ -1,17 +1,37 @@
 """What the canvas needs to draw items, and to draw marks and numbers for those selected."""
 
+import math
 from collections.abc import Sequence
 from dataclasses import dataclass
 
 from buildup.drawing.handles import tangents
-from buildup.drawing.model import AnchorKind, Drawing, FillRule, Item, Outline, Style
-from buildup.geometry.angles import degrees_of, normal_degrees, unit
+from buildup.drawing.model import (
+    Anchor,
+    AnchorKind,
+    Contour,
+    Drawing,
+    FillRule,
+    Item,
+    Outline,
+    Style,
+)
+from buildup.geometry.angles import degrees_of, normal_degrees, turn_between, unit
+from buildup.geometry.bezier import Cubic, curvature_at
 from buildup.shapes.kinds import ShapeKind
 from buildup.shapes.placement import box_of, contours_of, standing_of_all
 from buildup.shapes.registry import shape_kind
 from buildup.view.paths import path_data
 
 Point = tuple[float, float]
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class PathEnd:
+    """An end of an open path."""
+
+    contour: int
+    index: int
+    at: Point
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -30,6 +50,16 @@ class Drawable:
     style: Style
     box: tuple[float, float, float, float]
     """Left, top, right, bottom of the outline, without its stroke."""
+    ends: tuple[PathEnd, ...] = ()
+    """The ends of its open paths, where drawing can go on."""
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class TwinMark:
+    """The line about which an anchor's twin mirrors it."""
+
+    through: Point
+    along: Point
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -57,6 +87,11 @@ class AnchorMark:
     """The first anchor of its contour."""
     end: bool
     """An end of an open contour."""
+    turn: float | None
+    """Degrees by which the path turns here, clockwise; None at an end."""
+    curvature: tuple[float | None, float | None]
+    """Arriving and leaving, 1 / sheet unit, clockwise positive; None where it is not finite."""
+    twin: TwinMark | None = None
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -103,6 +138,8 @@ class Selection:
     anchors: tuple[AnchorMark, ...]
     pegs: tuple[PegMark, ...]
     dials: tuple[DialReading, ...]
+    tolerance: float | None = None
+    """How far outlines drawn by hand may stay from the stroke; None: there is no stroke."""
 
 
 def drawable(item: Item) -> Drawable:
@@ -119,6 +156,16 @@ def drawable(item: Item) -> Drawable:
         rule=item.rule if isinstance(item, Outline) else "nonzero",
         style=item.style,
         box=(box.left, box.top, box.right, box.bottom),
+        ends=_ends(contours) if isinstance(item, Outline) else (),
+    )
+
+
+def _ends(contours: Sequence[Contour]) -> tuple[PathEnd, ...]:
+    return tuple(
+        PathEnd(contour=c, index=i, at=_point(contour.anchors[i].at))
+        for c, contour in enumerate(contours)
+        if not contour.closed
+        for i in sorted({0, len(contour.anchors) - 1})
     )
 
 
@@ -135,7 +182,14 @@ def selection(drawing: Drawing, ids: Sequence[str]) -> Selection:
         anchors=tuple(anchors),
         pegs=_pegs(items[0]) if len(items) == 1 else (),
         dials=_dials(items),
+        tolerance=_tolerance(items),
     )
+
+
+def _tolerance(items: Sequence[Item]) -> float | None:
+    """The tolerance of what was drawn by hand, if all items were."""
+    strokes = [i.drawn for i in items if isinstance(i, Outline) and i.drawn is not None]
+    return strokes[0].tolerance if strokes and len(strokes) == len(items) else None
 
 
 def _point(value: complex) -> Point:
@@ -162,8 +216,10 @@ def _anchor_marks(item: Outline) -> list[AnchorMark]:
     marks = []
     for contour_index, contour in enumerate(item.contours):
         last = len(contour.anchors) - 1
+        segments = contour.segments
         for index, anchor in enumerate(contour.anchors):
             back, on = tangents(contour, index)
+            ends = not contour.closed and index in (0, last)
             marks.append(
                 AnchorMark(
                     item=item.id,
@@ -178,10 +234,36 @@ def _anchor_marks(item: Outline) -> list[AnchorMark]:
                     into_polar=_polar(anchor.into),
                     out_polar=_polar(anchor.out),
                     first=index == 0,
-                    end=not contour.closed and index in (0, last),
+                    end=ends,
+                    turn=None if ends else math.degrees(turn_between(-back, on)),
+                    curvature=_curvatures(segments, index, closed=contour.closed),
+                    twin=_twin(anchor),
                 )
             )
     return marks
+
+
+def _curvatures(
+    segments: Sequence[Cubic], index: int, *, closed: bool
+) -> tuple[float | None, float | None]:
+    """The curvature on both sides of an anchor."""
+    before = segments[index - 1] if segments and (index or closed) else None
+    after = segments[index] if index < len(segments) else None
+    return (
+        None if before is None else _finite(curvature_at(before, 1.0)),
+        None if after is None else _finite(curvature_at(after, 0.0)),
+    )
+
+
+def _finite(value: float) -> float | None:
+    return value if math.isfinite(value) else None
+
+
+def _twin(anchor: Anchor) -> TwinMark | None:
+    twin = anchor.twin
+    if twin is None:
+        return None
+    return TwinMark(through=_point(twin.through), along=_point(twin.along))
 
 
 def _pegs(item: Item) -> tuple[PegMark, ...]:

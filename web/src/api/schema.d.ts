@@ -780,6 +780,14 @@ export interface components {
             first: boolean;
             /** End */
             end: boolean;
+            /** Turn */
+            turn: number | null;
+            /** Curvature */
+            curvature: [
+                number | null,
+                number | null
+            ];
+            twin?: components["schemas"]["TwinMark"] | null;
         };
         /**
          * Board
@@ -879,6 +887,26 @@ export interface components {
                 number,
                 number
             ];
+            /**
+             * Ends
+             * @default []
+             */
+            ends?: components["schemas"]["PathEnd"][];
+        };
+        /**
+         * PathEnd
+         * @description An end of an open path.
+         */
+        PathEnd: {
+            /** Contour */
+            contour: number;
+            /** Index */
+            index: number;
+            /** At */
+            at: [
+                number,
+                number
+            ];
         };
         /**
          * PegMark
@@ -917,6 +945,11 @@ export interface components {
             order: string[] | null;
             sheet: components["schemas"]["Sheet"] | null;
             selection: components["schemas"]["Selection"];
+            /**
+             * Said
+             * @default
+             */
+            said?: string;
         };
         /**
          * Selection
@@ -932,6 +965,8 @@ export interface components {
             pegs: components["schemas"]["PegMark"][];
             /** Dials */
             dials: components["schemas"]["DialReading"][];
+            /** Tolerance */
+            tolerance?: number | null;
         };
         /**
          * StepName
@@ -972,6 +1007,22 @@ export interface components {
              * @enum {string}
              */
             join?: "miter" | "round" | "bevel";
+        };
+        /**
+         * TwinMark
+         * @description The line about which an anchor's twin mirrors it.
+         */
+        TwinMark: {
+            /** Through */
+            through: [
+                number,
+                number
+            ];
+            /** Along */
+            along: [
+                number,
+                number
+            ];
         };
         /**
          * DeskDrawing
@@ -1045,6 +1096,33 @@ export interface components {
              */
             place?: string;
             answer: components["schemas"]["Answer"];
+        };
+        /**
+         * AddAnchors
+         * @description Adds anchors in the middle or at the extremes of segments; the form stays the same.
+         */
+        AddAnchors: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "add_anchors";
+            /**
+             * Segments
+             * @description Which segments, each by the anchor it starts at.
+             */
+            segments: [
+                string,
+                number,
+                number
+            ][];
+            /**
+             * Where
+             * @description At half the parameter, or where the curve is level or upright.
+             * @default middle
+             * @enum {string}
+             */
+            where?: "middle" | "extremes";
         };
         /**
          * AddGuide
@@ -1126,6 +1204,7 @@ export interface components {
          *         into: the handle of the segment that arrives, relative to `at`, or None when withdrawn.
          *         out: the handle of the segment that leaves, likewise.
          *         kind: how the two handles hang together.
+         *         twin: what it shares with the anchor that follows it, mirrored.
          */
         Anchor: {
             /** At */
@@ -1149,6 +1228,59 @@ export interface components {
              * @enum {string}
              */
             kind?: "corner" | "smooth" | "symmetric" | "flowing";
+            twin?: components["schemas"]["Twin"] | null;
+        };
+        /**
+         * BendSegment
+         * @description Drags a point of a segment; the curve follows with the least change of its handles.
+         */
+        BendSegment: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "bend_segment";
+            /**
+             * Item
+             * @description The outline.
+             */
+            item: string;
+            /**
+             * Grabbed
+             * @description Where it was taken hold of: the segment nearest to it bends.
+             */
+            grabbed: [
+                number,
+                number
+            ];
+            /**
+             * To
+             * @description Where that point goes.
+             */
+            to: [
+                number,
+                number
+            ];
+        };
+        /**
+         * BreakAnchors
+         * @description Breaks paths at anchors: each becomes two ends on one spot.
+         */
+        BreakAnchors: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "break_anchors";
+            /**
+             * Anchors
+             * @description Which anchors.
+             */
+            anchors: [
+                string,
+                number,
+                number
+            ][];
         };
         /**
          * CloseOutline
@@ -1179,6 +1311,12 @@ export interface components {
                 number,
                 number
             ] | null;
+            /**
+             * Stepped
+             * @description That handle only at multiples of 15°.
+             * @default false
+             */
+            stepped?: boolean;
         };
         /**
          * CommandIn
@@ -1190,7 +1328,7 @@ export interface components {
             /** Version */
             version: number;
             /** Command */
-            command: components["schemas"]["DrawAnchor"] | components["schemas"]["CloseOutline"] | components["schemas"]["AddOutline"] | components["schemas"]["MoveAnchors"] | components["schemas"]["PlaceAnchor"] | components["schemas"]["MoveHandle"] | components["schemas"]["SetHandle"] | components["schemas"]["SetAnchorKind"] | components["schemas"]["RemoveAnchors"] | components["schemas"]["DrawShape"] | components["schemas"]["SetDial"] | components["schemas"]["DragPeg"] | components["schemas"]["TurnIntoOutlines"] | components["schemas"]["MoveItems"] | components["schemas"]["ResizeItems"] | components["schemas"]["TurnItems"] | components["schemas"]["PlaceItems"] | components["schemas"]["SetFill"] | components["schemas"]["SetStroke"] | components["schemas"]["SetStrokeWidth"] | components["schemas"]["RemoveItems"] | components["schemas"]["DuplicateItems"] | components["schemas"]["OrderItems"] | components["schemas"]["HideItems"] | components["schemas"]["LockItems"] | components["schemas"]["RenameItem"] | components["schemas"]["SetSheet"] | components["schemas"]["SetSheetColour"] | components["schemas"]["SetGrid"] | components["schemas"]["AddGuide"] | components["schemas"]["MoveGuide"] | components["schemas"]["SetGuide"] | components["schemas"]["RemoveGuides"] | components["schemas"]["HideGuides"] | components["schemas"]["PlaceUnderlay"] | components["schemas"]["DragUnderlay"] | components["schemas"]["SetUnderlay"] | components["schemas"]["RemoveUnderlay"];
+            command: components["schemas"]["DrawAnchor"] | components["schemas"]["CloseOutline"] | components["schemas"]["AddOutline"] | components["schemas"]["MoveAnchors"] | components["schemas"]["PlaceAnchor"] | components["schemas"]["MoveHandle"] | components["schemas"]["PullHandle"] | components["schemas"]["SetHandle"] | components["schemas"]["SetAnchorKind"] | components["schemas"]["RemoveAnchors"] | components["schemas"]["InsertAnchor"] | components["schemas"]["AddAnchors"] | components["schemas"]["BendSegment"] | components["schemas"]["StraightenSegments"] | components["schemas"]["RemoveSegment"] | components["schemas"]["BreakAnchors"] | components["schemas"]["JoinEnds"] | components["schemas"]["ReverseOutlines"] | components["schemas"]["StartAt"] | components["schemas"]["LineUp"] | components["schemas"]["SpaceAnchors"] | components["schemas"]["CopyHandles"] | components["schemas"]["MakeTwins"] | components["schemas"]["ReleaseTwins"] | components["schemas"]["DrawStroke"] | components["schemas"]["SetTolerance"] | components["schemas"]["DrawShape"] | components["schemas"]["SetDial"] | components["schemas"]["DragPeg"] | components["schemas"]["TurnIntoOutlines"] | components["schemas"]["MoveItems"] | components["schemas"]["ResizeItems"] | components["schemas"]["TurnItems"] | components["schemas"]["PlaceItems"] | components["schemas"]["SetFill"] | components["schemas"]["SetStroke"] | components["schemas"]["SetStrokeWidth"] | components["schemas"]["RemoveItems"] | components["schemas"]["DuplicateItems"] | components["schemas"]["OrderItems"] | components["schemas"]["HideItems"] | components["schemas"]["LockItems"] | components["schemas"]["RenameItem"] | components["schemas"]["SetSheet"] | components["schemas"]["SetSheetColour"] | components["schemas"]["SetGrid"] | components["schemas"]["AddGuide"] | components["schemas"]["MoveGuide"] | components["schemas"]["SetGuide"] | components["schemas"]["RemoveGuides"] | components["schemas"]["HideGuides"] | components["schemas"]["PlaceUnderlay"] | components["schemas"]["DragUnderlay"] | components["schemas"]["SetUnderlay"] | components["schemas"]["RemoveUnderlay"];
             /**
              * Selection
              * @default []
@@ -1214,6 +1352,41 @@ export interface components {
              * @default false
              */
             closed?: boolean;
+        };
+        /**
+         * CopyHandles
+         * @description Gives anchors the handles of another one, as they are or mirrored.
+         */
+        CopyHandles: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "copy_handles";
+            /**
+             * Source
+             * @description The anchor whose handles are copied.
+             */
+            source: [
+                string,
+                number,
+                number
+            ];
+            /**
+             * Anchors
+             * @description The anchors that get them.
+             */
+            anchors: [
+                string,
+                number,
+                number
+            ][];
+            /**
+             * Mirrored
+             * @description Mirrored about the line midway between the two anchors, arriving and leaving exchanged.
+             * @default false
+             */
+            mirrored?: boolean;
         };
         /**
          * DragPeg
@@ -1346,6 +1519,18 @@ export interface components {
              */
             stepped?: boolean;
             /**
+             * Contour
+             * @description Which of the outline's contours goes on.
+             * @default 0
+             */
+            contour?: number;
+            /**
+             * Turned
+             * @description Turns that contour round first, so that it goes on from its start.
+             * @default false
+             */
+            turned?: boolean;
+            /**
              * @description How a new outline is painted.
              * @default {
              *       "fill": null,
@@ -1430,6 +1615,58 @@ export interface components {
             style?: components["schemas"]["Style"];
         };
         /**
+         * DrawStroke
+         * @description Draws a part of an outline by hand; a single point leads there straight.
+         */
+        DrawStroke: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "draw_stroke";
+            /**
+             * Item
+             * @description The outline; it is made when it does not exist yet, else the part is added at its end.
+             */
+            item: string;
+            /**
+             * Points
+             * @description Where the hand was, in order.
+             */
+            points: [
+                number,
+                number
+            ][];
+            /**
+             * Tolerance
+             * @description How far the outline may stay from them, in sheet units.
+             */
+            tolerance: number;
+            /**
+             * Closing
+             * @description Joins the end to the start.
+             * @default false
+             */
+            closing?: boolean;
+            /**
+             * Straight
+             * @description A single point only at multiples of 45° from the last place.
+             * @default false
+             */
+            straight?: boolean;
+            /**
+             * @description How a new outline is painted.
+             * @default {
+             *       "fill": null,
+             *       "stroke": "#1B2924",
+             *       "stroke_width": 2,
+             *       "cap": "round",
+             *       "join": "round"
+             *     }
+             */
+            style?: components["schemas"]["Style"];
+        };
+        /**
          * DuplicateItems
          * @description Copies items, in front of all others.
          */
@@ -1500,6 +1737,101 @@ export interface components {
             hidden: boolean;
         };
         /**
+         * InsertAnchor
+         * @description Adds an anchor on the segment nearest to a place; the form stays the same.
+         */
+        InsertAnchor: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "insert_anchor";
+            /**
+             * Item
+             * @description The outline.
+             */
+            item: string;
+            /**
+             * At
+             * @description A place on the segment or beside it.
+             */
+            at: [
+                number,
+                number
+            ];
+        };
+        /**
+         * JoinEnds
+         * @description Joins two ends of open paths: they merge if they touch, else a segment leads across.
+         *
+         *     The path of the second comes into the outline of the first, whose direction counts.
+         */
+        JoinEnds: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "join_ends";
+            /**
+             * First
+             * @description An end.
+             */
+            first: [
+                string,
+                number,
+                number
+            ];
+            /**
+             * Second
+             * @description Another end, of the same or of another outline.
+             */
+            second: [
+                string,
+                number,
+                number
+            ];
+            /**
+             * Handle
+             * @description What the second anchor's outgoing handle would be; its incoming one mirrors it.
+             */
+            handle?: [
+                number,
+                number
+            ] | null;
+            /**
+             * Stepped
+             * @description That handle only at multiples of 15°.
+             * @default false
+             */
+            stepped?: boolean;
+        };
+        /**
+         * LineUp
+         * @description Lines anchors up on one level or upright line through the middle of where they are.
+         */
+        LineUp: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "line_up";
+            /**
+             * Anchors
+             * @description Which anchors, two or more.
+             */
+            anchors: [
+                string,
+                number,
+                number
+            ][];
+            /**
+             * Way
+             * @description The line's direction.
+             * @enum {string}
+             */
+            way: "level" | "upright";
+        };
+        /**
          * LockItems
          * @description Locks items against edits or frees them again.
          */
@@ -1519,6 +1851,71 @@ export interface components {
              * @description Lock, or free.
              */
             locked: boolean;
+        };
+        /**
+         * MakeTwins
+         * @description Makes two anchors of an outline twins: from then on one follows the other, mirrored.
+         *
+         *     The second one goes to its place at once.
+         */
+        MakeTwins: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "make_twins";
+            /**
+             * First
+             * @description The anchor that leads now.
+             */
+            first: [
+                string,
+                number,
+                number
+            ];
+            /**
+             * Second
+             * @description The anchor that follows now.
+             */
+            second: [
+                string,
+                number,
+                number
+            ];
+            /**
+             * Twin
+             * @description A new id for the pair.
+             */
+            twin: string;
+            /**
+             * About
+             * @description The line: midway between the two, through the outline's middle upright or level, through
+             *     two other anchors, or a guide.
+             * @default between
+             * @enum {string}
+             */
+            about?: "between" | "upright" | "level" | "anchors" | "guide";
+            /**
+             * Line
+             * @description The two anchors the line goes through.
+             */
+            line?: [
+                [
+                    string,
+                    number,
+                    number
+                ],
+                [
+                    string,
+                    number,
+                    number
+                ]
+            ] | null;
+            /**
+             * Guide
+             * @description The guide's id.
+             */
+            guide?: string | null;
         };
         /**
          * MoveAnchors
@@ -1619,10 +2016,16 @@ export interface components {
             alone?: boolean;
             /**
              * Stepped
-             * @description Only at multiples of 15°.
+             * @description Only at multiples of 15°, level and upright felt most.
              * @default false
              */
             stepped?: boolean;
+            /**
+             * Along
+             * @description Changes its length only.
+             * @default false
+             */
+            along?: boolean;
         };
         /**
          * MoveItems
@@ -1781,8 +2184,64 @@ export interface components {
             ];
         };
         /**
+         * PullHandle
+         * @description Pulls one handle out of an anchor, on the side towards which it is pulled.
+         *
+         *     A side that has no handle yet goes first. The anchor becomes a corner.
+         */
+        PullHandle: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "pull_handle";
+            /**
+             * Anchor
+             * @description Which anchor.
+             */
+            anchor: [
+                string,
+                number,
+                number
+            ];
+            /**
+             * To
+             * @description Where the handle's end goes.
+             */
+            to: [
+                number,
+                number
+            ];
+            /**
+             * Stepped
+             * @description Only at multiples of 15°, level and upright felt most.
+             * @default false
+             */
+            stepped?: boolean;
+        };
+        /**
+         * ReleaseTwins
+         * @description Lets twins go: each is an anchor of its own again, where it is.
+         */
+        ReleaseTwins: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "release_twins";
+            /**
+             * Anchors
+             * @description Which anchors; their twins are let go with them.
+             */
+            anchors: [
+                string,
+                number,
+                number
+            ][];
+        };
+        /**
          * RemoveAnchors
-         * @description Removes anchors; an outline left with fewer than two anchors goes too.
+         * @description Removes anchors, twins with them; an outline left with fewer than two anchors goes too.
          */
         RemoveAnchors: {
             /**
@@ -1799,6 +2258,12 @@ export interface components {
                 number,
                 number
             ][];
+            /**
+             * Refit
+             * @description Refits the segments beside each gap, so that the outline changes as little as it can.
+             * @default true
+             */
+            refit?: boolean;
         };
         /**
          * RemoveGuides
@@ -1831,6 +2296,26 @@ export interface components {
              * @description Which items.
              */
             items: string[];
+        };
+        /**
+         * RemoveSegment
+         * @description Takes a segment out: a closed contour opens, an open one falls in two.
+         */
+        RemoveSegment: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "remove_segment";
+            /**
+             * Segment
+             * @description Which segment, by the anchor it starts at.
+             */
+            segment: [
+                string,
+                number,
+                number
+            ];
         };
         /**
          * RemoveUnderlay
@@ -1910,6 +2395,22 @@ export interface components {
              * @default false
              */
             centred?: boolean;
+        };
+        /**
+         * ReverseOutlines
+         * @description Turns the direction of all paths of outlines round.
+         */
+        ReverseOutlines: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "reverse_outlines";
+            /**
+             * Items
+             * @description Which outlines.
+             */
+            items: string[];
         };
         /**
          * SetAnchorKind
@@ -2137,6 +2638,27 @@ export interface components {
             width: number;
         };
         /**
+         * SetTolerance
+         * @description Fits outlines drawn by hand anew to what was drawn, with another tolerance.
+         */
+        SetTolerance: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "set_tolerance";
+            /**
+             * Items
+             * @description Which outlines.
+             */
+            items: string[];
+            /**
+             * Tolerance
+             * @description How far they may stay from what was drawn, in sheet units.
+             */
+            tolerance: number;
+        };
+        /**
          * SetUnderlay
          * @description Sets an underlay by typed values.
          */
@@ -2148,6 +2670,72 @@ export interface components {
             kind: "set_underlay";
             /** @description The underlay as it shall be; its id says which, its picture cannot change. */
             underlay: components["schemas"]["Underlay"];
+        };
+        /**
+         * SpaceAnchors
+         * @description Spaces anchors evenly across or down, the outer two staying where they are.
+         */
+        SpaceAnchors: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "space_anchors";
+            /**
+             * Anchors
+             * @description Which anchors, three or more.
+             */
+            anchors: [
+                string,
+                number,
+                number
+            ][];
+            /**
+             * Way
+             * @description Level: x evenly; upright: y evenly.
+             * @enum {string}
+             */
+            way: "level" | "upright";
+        };
+        /**
+         * StartAt
+         * @description Makes an anchor the first one of its closed contour.
+         */
+        StartAt: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "start_at";
+            /**
+             * Anchor
+             * @description Which anchor.
+             */
+            anchor: [
+                string,
+                number,
+                number
+            ];
+        };
+        /**
+         * StraightenSegments
+         * @description Makes segments straight by withdrawing their handles.
+         */
+        StraightenSegments: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "straighten_segments";
+            /**
+             * Segments
+             * @description Which segments, each by the anchor it starts at.
+             */
+            segments: [
+                string,
+                number,
+                number
+            ][];
         };
         /**
          * TurnIntoOutlines
@@ -2204,6 +2792,35 @@ export interface components {
             stepped?: boolean;
         };
         /**
+         * Twin
+         * @description What two anchors of an outline share that follow each other, mirrored about a line.
+         *
+         *     Args:
+         *         id: the same on both.
+         *         through: a place on the line.
+         *         along: the line's direction, of length 1.
+         *         crossed: the path runs the other way at the other one, so the handles change sides.
+         */
+        Twin: {
+            /** Id */
+            id: string;
+            /** Through */
+            through: [
+                number,
+                number
+            ];
+            /** Along */
+            along: [
+                number,
+                number
+            ];
+            /**
+             * Crossed
+             * @default true
+             */
+            crossed?: boolean;
+        };
+        /**
          * GoIn
          * @description A step along the history.
          */
@@ -2226,7 +2843,7 @@ export interface components {
          */
         PreviewIn: {
             /** Command */
-            command: components["schemas"]["DrawAnchor"] | components["schemas"]["CloseOutline"] | components["schemas"]["AddOutline"] | components["schemas"]["MoveAnchors"] | components["schemas"]["PlaceAnchor"] | components["schemas"]["MoveHandle"] | components["schemas"]["SetHandle"] | components["schemas"]["SetAnchorKind"] | components["schemas"]["RemoveAnchors"] | components["schemas"]["DrawShape"] | components["schemas"]["SetDial"] | components["schemas"]["DragPeg"] | components["schemas"]["TurnIntoOutlines"] | components["schemas"]["MoveItems"] | components["schemas"]["ResizeItems"] | components["schemas"]["TurnItems"] | components["schemas"]["PlaceItems"] | components["schemas"]["SetFill"] | components["schemas"]["SetStroke"] | components["schemas"]["SetStrokeWidth"] | components["schemas"]["RemoveItems"] | components["schemas"]["DuplicateItems"] | components["schemas"]["OrderItems"] | components["schemas"]["HideItems"] | components["schemas"]["LockItems"] | components["schemas"]["RenameItem"] | components["schemas"]["SetSheet"] | components["schemas"]["SetSheetColour"] | components["schemas"]["SetGrid"] | components["schemas"]["AddGuide"] | components["schemas"]["MoveGuide"] | components["schemas"]["SetGuide"] | components["schemas"]["RemoveGuides"] | components["schemas"]["HideGuides"] | components["schemas"]["PlaceUnderlay"] | components["schemas"]["DragUnderlay"] | components["schemas"]["SetUnderlay"] | components["schemas"]["RemoveUnderlay"];
+            command: components["schemas"]["DrawAnchor"] | components["schemas"]["CloseOutline"] | components["schemas"]["AddOutline"] | components["schemas"]["MoveAnchors"] | components["schemas"]["PlaceAnchor"] | components["schemas"]["MoveHandle"] | components["schemas"]["PullHandle"] | components["schemas"]["SetHandle"] | components["schemas"]["SetAnchorKind"] | components["schemas"]["RemoveAnchors"] | components["schemas"]["InsertAnchor"] | components["schemas"]["AddAnchors"] | components["schemas"]["BendSegment"] | components["schemas"]["StraightenSegments"] | components["schemas"]["RemoveSegment"] | components["schemas"]["BreakAnchors"] | components["schemas"]["JoinEnds"] | components["schemas"]["ReverseOutlines"] | components["schemas"]["StartAt"] | components["schemas"]["LineUp"] | components["schemas"]["SpaceAnchors"] | components["schemas"]["CopyHandles"] | components["schemas"]["MakeTwins"] | components["schemas"]["ReleaseTwins"] | components["schemas"]["DrawStroke"] | components["schemas"]["SetTolerance"] | components["schemas"]["DrawShape"] | components["schemas"]["SetDial"] | components["schemas"]["DragPeg"] | components["schemas"]["TurnIntoOutlines"] | components["schemas"]["MoveItems"] | components["schemas"]["ResizeItems"] | components["schemas"]["TurnItems"] | components["schemas"]["PlaceItems"] | components["schemas"]["SetFill"] | components["schemas"]["SetStroke"] | components["schemas"]["SetStrokeWidth"] | components["schemas"]["RemoveItems"] | components["schemas"]["DuplicateItems"] | components["schemas"]["OrderItems"] | components["schemas"]["HideItems"] | components["schemas"]["LockItems"] | components["schemas"]["RenameItem"] | components["schemas"]["SetSheet"] | components["schemas"]["SetSheetColour"] | components["schemas"]["SetGrid"] | components["schemas"]["AddGuide"] | components["schemas"]["MoveGuide"] | components["schemas"]["SetGuide"] | components["schemas"]["RemoveGuides"] | components["schemas"]["HideGuides"] | components["schemas"]["PlaceUnderlay"] | components["schemas"]["DragUnderlay"] | components["schemas"]["SetUnderlay"] | components["schemas"]["RemoveUnderlay"];
             /**
              * Selection
              * @default []

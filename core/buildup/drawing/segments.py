@@ -1,0 +1,191 @@
+"""Segments of a contour: add anchors without a change of form, bend, straighten, refit."""
+
+import itertools
+from collections.abc import Sequence
+from dataclasses import dataclass, replace
+
+from buildup.drawing.handles import neighbours, with_handle
+from buildup.drawing.model import Anchor, Contour, cubic
+from buildup.geometry.angles import cross, dot, unit
+from buildup.geometry.bezier import derivative_at, part_of, point_at
+from buildup.geometry.fitting import fit_one, largest_distance, samples
+from buildup.geometry.tolerances import NO_LENGTH
+
+END_ROOM = 0.05
+"""Curve parameter: nearer to an end a bend would throw the handles far away."""
+SAMPLES = 24
+"""Points of each old segment that a refit looks at."""
+MOST_SAMPLES = 600
+"""Points of all old segments together."""
+
+
+def loosened(anchor: Anchor) -> Anchor:
+    """The anchor once its handles are no longer of one length or computed."""
+    kind = anchor.kind
+    if kind == "symmetric":
+        even = anchor.into and anchor.out and abs(anchor.into + anchor.out) < NO_LENGTH
+        return anchor if even else replace(anchor, kind="smooth")
+    return replace(anchor, kind="smooth") if kind == "flowing" else anchor
+
+
+def with_added(contour: Contour, index: int, parameters: Sequence[float]) -> Contour:
+    """A contour with anchors added on one segment; its form stays the same.
+
+    Args:
+        contour: the contour.
+        index: the anchor at which the segment starts.
+        parameters: where, each in (0, 1), ascending.
+
+    """
+    count = len(contour.anchors)
+    start, end = contour.anchors[index], contour.anchors[(index + 1) % count]
+    if not parameters:
+        return contour
+    segment = cubic(start, end)
+    if start.out is None and end.into is None:
+        added = [Anchor(point_at(segment, t)) for t in parameters]
+        anchors = (*contour.anchors[: index + 1], *added, *contour.anchors[index + 1 :])
+        return replace(contour, anchors=anchors)
+    cuts = [0.0, *parameters, 1.0]
+    parts = [part_of(segment, a, b) for a, b in itertools.pairwise(cuts)]
+    added = [Anchor(b[0], a[2] - a[3], b[1] - b[0], "smooth") for a, b in itertools.pairwise(parts)]
+    out, into = _short(parts[0][1] - parts[0][0]), _short(parts[-1][2] - parts[-1][3])
+    anchors_list = list(contour.anchors)
+    anchors_list[index] = loosened(replace(start, out=out))
+    last = (index + 1) % count
+    anchors_list[last] = loosened(replace(anchors_list[last], into=into))
+    return replace(
+        contour, anchors=(*anchors_list[: index + 1], *added, *anchors_list[index + 1 :])
+    )
+
+
+def _short(handle: complex) -> complex | None:
+    """A handle; None when it has no length."""
+    return handle if abs(handle) >= NO_LENGTH else None
+
+
+def bent(contour: Contour, index: int, t: float, by: complex) -> dict[int, Anchor]:
+    """The two anchors of a segment whose point at `t` has moved by a vector.
+
+    The handles change as little as they can (least squares). A straight segment becomes curved; an
+    anchor in line with a straight neighbour stays in line; smooth anchors stay smooth.
+    """
+    count = len(contour.anchors)
+    after = (index + 1) % count
+    start, end = contour.anchors[index], contour.anchors[after]
+    t = min(max(t, END_ROOM), 1.0 - END_ROOM)
+    third = (end.at - start.at) / 3.0
+    straight = start.out is None and end.into is None
+    out = third if straight else (start.out or 0j)
+    into = -third if straight else (end.into or 0j)
+    s = 1.0 - t
+    first, second = 3.0 * s * s * t, 3.0 * s * t * t
+    lines = (_held_line(contour, index, "into"), _held_line(contour, after, "out"))
+    force = _solved(first, second, lines, by)
+    moved = (_along(force * first, lines[0]), _along(force * second, lines[1]))
+    changed = {index: with_handle(contour, index, "out", out + moved[0], alone=False)}
+    base = replace(contour, anchors=_replaced(contour.anchors, changed))
+    changed[after] = with_handle(base, after, "into", into + moved[1], alone=False)
+    return changed
+
+
+def _replaced(anchors: tuple[Anchor, ...], changed: dict[int, Anchor]) -> tuple[Anchor, ...]:
+    return tuple(changed.get(i, a) for i, a in enumerate(anchors))
+
+
+def _held_line(contour: Contour, index: int, other: str) -> complex:
+    """The direction to which a smooth anchor's handle is held; 0 when it is free."""
+    anchor = contour.anchors[index]
+    before, after = neighbours(contour, index)
+    if anchor.kind != "smooth":
+        return 0j
+    if other == "into" and anchor.into is None and before is not None and before.out is None:
+        return unit(anchor.at - before.at)
+    if other == "out" and anchor.out is None and after is not None and after.into is None:
+        return unit(anchor.at - after.at)
+    return 0j
+
+
+def _along(vector: complex, line: complex) -> complex:
+    return line * dot(vector, line) if line else vector
+
+
+def _solved(first: float, second: float, lines: tuple[complex, complex], by: complex) -> complex:
+    """The force whose parts along the free directions, weighed, add up to the wanted move."""
+    xx = xy = yy = 0.0
+    for weight, line in ((first, lines[0]), (second, lines[1])):
+        square = weight * weight
+        xx += square * (line.real * line.real if line else 1.0)
+        xy += square * (line.real * line.imag if line else 0.0)
+        yy += square * (line.imag * line.imag if line else 1.0)
+    det = xx * yy - xy * xy
+    if det < 1e-9 * (xx + yy) ** 2:
+        total = first * first + second * second
+        return by / total
+    return complex(yy * by.real - xy * by.imag, xx * by.imag - xy * by.real) / det
+
+
+def straightened(contour: Contour, index: int) -> dict[int, Anchor]:
+    """The two anchors of a segment without its handles; smooth only where that stays true."""
+    after = (index + 1) % len(contour.anchors)
+    start, end = contour.anchors[index], contour.anchors[after]
+    way = unit(end.at - start.at)
+    return {
+        index: _in_line_or_corner(replace(start, out=None), start.into, -way),
+        after: _in_line_or_corner(replace(end, into=None), end.out, way),
+    }
+
+
+def _in_line_or_corner(anchor: Anchor, handle: complex | None, way: complex) -> Anchor:
+    if anchor.kind == "corner" or handle is None:
+        return replace(anchor, kind="corner")
+    in_line = abs(cross(unit(handle), way)) < 1e-6 and dot(handle, way) > 0
+    return replace(anchor, kind="smooth" if in_line else "corner")
+
+
+@dataclass(frozen=True, slots=True)
+class Refitted:
+    """A contour after anchors went, and how far the path moved at most (sheet units)."""
+
+    contour: Contour
+    moved: float
+
+
+def without(contour: Contour, gone: set[int], *, refit: bool) -> Refitted:
+    """A contour without some anchors.
+
+    With `refit` each gap is closed by the one cubic that comes nearest to what was there (least
+    squares), leaving and arriving as the path did; without, by what the handles left give.
+    Straight neighbours are joined by a straight segment. At the end of an open contour the path
+    just ends earlier.
+    """
+    count = len(contour.anchors)
+    kept = [i for i in range(count) if i not in gone]
+    anchors = {i: contour.anchors[i] for i in kept}
+    moved = 0.0
+    if refit and len(kept) >= 2:
+        following = [*kept[1:], kept[0]] if contour.closed else kept[1:]
+        for a, b in zip(kept, following, strict=False):
+            if (b - a) % count > 1:
+                moved = max(moved, _close_gap(contour, anchors, a, b))
+    return Refitted(replace(contour, anchors=tuple(anchors[i] for i in kept)), moved)
+
+
+def _close_gap(contour: Contour, anchors: dict[int, Anchor], start: int, end: int) -> float:
+    count = len(contour.anchors)
+    between = [(start + k) % count for k in range((end - start) % count)]
+    old = [contour.segments[i] for i in between]
+    each = max(4, min(SAMPLES, MOST_SAMPLES // len(old)))
+    points = [old[0][0]]
+    for segment in old:
+        points += samples(segment, each)[1:]
+    ends = [(contour.anchors[i], contour.anchors[(i + 1) % count]) for i in between]
+    if all(a.out is None and b.into is None for a, b in ends):
+        new = (points[0], points[0], points[-1], points[-1])
+        return largest_distance(points, new)
+    first = unit(derivative_at(old[0], 0.0)) or unit(points[1] - points[0]) or 1 + 0j
+    last = -(unit(derivative_at(old[-1], 1.0)) or unit(points[-1] - points[-2]) or 1 + 0j)
+    new = fit_one(points, first, last).curve
+    anchors[start] = loosened(replace(anchors[start], out=_short(new[1] - new[0])))
+    anchors[end] = loosened(replace(anchors[end], into=_short(new[2] - new[3])))
+    return largest_distance(points, new)

@@ -1,0 +1,84 @@
+"""Twins: two anchors of an outline, one of which follows the other, mirrored."""
+
+from collections.abc import Iterable, Sequence
+from dataclasses import replace
+
+from buildup.drawing.model import Anchor, Contour
+
+Place = tuple[int, int]
+"""An anchor's contour, and its index there."""
+
+
+def mirrored(anchor: Anchor) -> Anchor:
+    """What the twin of an anchor looks like; the anchor must have one."""
+    twin = anchor.twin
+    assert twin is not None  # noqa: S101
+    into = None if anchor.into is None else twin.mirrored_vector(anchor.into)
+    out = None if anchor.out is None else twin.mirrored_vector(anchor.out)
+    if twin.crossed:
+        into, out = out, into
+    return replace(anchor, at=twin.mirrored(anchor.at), into=into, out=out)
+
+
+def partners(contours: Sequence[Contour], places: Iterable[Place]) -> dict[Place, Place]:
+    """The place of each twin of some anchors; anchors without a twin are left out.
+
+    Empty at once when none of them is a twin.
+    """
+    ids = {}
+    for c, i in places:
+        twin = contours[c].anchors[i].twin
+        if twin is not None:
+            ids[c, i] = twin.id
+    if not ids:
+        return {}
+    wanted = set(ids.values())
+    known: dict[str, list[Place]] = {}
+    for c, contour in enumerate(contours):
+        for i, anchor in enumerate(contour.anchors):
+            if anchor.twin is not None and anchor.twin.id in wanted:
+                known.setdefault(anchor.twin.id, []).append((c, i))
+    return {place: other for place, twin in ids.items() for other in known[twin] if other != place}
+
+
+def followed(contours: list[Contour], edited: Sequence[Place]) -> set[int]:
+    """Mirror edited anchors to their twins, in place; of two edited twins the first one leads.
+
+    Returns:
+        The indices of the contours that changed.
+
+    """
+    others = partners(contours, edited)
+    led: set[Place] = set()
+    for place in edited:
+        other = others.get(place)
+        if other is None or place in led:
+            continue
+        led.add(other)
+        follower = mirrored(contours[place[0]].anchors[place[1]])
+        anchors = list(contours[other[0]].anchors)
+        anchors[other[1]] = follower
+        contours[other[0]] = replace(contours[other[0]], anchors=tuple(anchors))
+    return {c for c, _ in led}
+
+
+def without_widows(contours: Sequence[Contour]) -> tuple[Contour, ...]:
+    """The contours, with anchors whose twin is gone as plain ones."""
+    count: dict[str, int] = {}
+    for contour in contours:
+        for anchor in contour.anchors:
+            if anchor.twin is not None:
+                count[anchor.twin.id] = count.get(anchor.twin.id, 0) + 1
+    lone = {twin for twin, n in count.items() if n != 2}
+    if not lone:
+        return tuple(contours)
+    return tuple(
+        replace(
+            c,
+            anchors=tuple(
+                replace(a, twin=None) if a.twin is not None and a.twin.id in lone else a
+                for a in c.anchors
+            ),
+        )
+        for c in contours
+    )

@@ -1,0 +1,108 @@
+"""What all edits of anchors share: finding them, putting them back, twins and flow following."""
+
+from collections.abc import Callable, Iterable, Mapping, Sequence
+from dataclasses import replace
+
+from buildup.drawing.flow import settled
+from buildup.drawing.model import Anchor, Contour, Drawing, Outline, unknown_anchor
+from buildup.drawing.twins import Place, followed, without_widows
+from buildup.edits.change import Delta
+from buildup.edits.command import AnchorRef
+from buildup.errors import Refusal
+from buildup.geometry.nearest import Nearest, nearest
+
+Edit = Callable[[Contour, int], Anchor]
+
+
+def by_outline(drawing: Drawing, anchors: Sequence[AnchorRef]) -> dict[str, list[Place]]:
+    """The places of some anchors in each outline, in the order given, each once.
+
+    Raises:
+        Refusal: `no_anchors`, or when an item or anchor is not there or may not be edited.
+
+    """
+    if not anchors:
+        raise Refusal("no_anchors", "No anchor is chosen. Click one first.")
+    found: dict[str, list[Place]] = {}
+    for item_id, contour_index, index in dict.fromkeys(anchors):
+        _, contour = drawing.contour(item_id, contour_index)
+        if not 0 <= index < len(contour.anchors):
+            raise unknown_anchor(item_id)
+        found.setdefault(item_id, []).append((contour_index, index))
+    return found
+
+
+def anchor_of(drawing: Drawing, ref: AnchorRef) -> tuple[Outline, Contour, Anchor]:
+    """An anchor with the contour and the outline that hold it.
+
+    Raises:
+        Refusal: as `by_outline`.
+
+    """
+    item_id, contour_index, index = ref
+    outline, contour = drawing.contour(item_id, contour_index)
+    if not 0 <= index < len(contour.anchors):
+        raise unknown_anchor(item_id)
+    return outline, contour, contour.anchors[index]
+
+
+def edited(drawing: Drawing, anchors: Sequence[AnchorRef], edit: Edit) -> Delta:
+    """The outlines named, with each named anchor replaced by what `edit` makes of it.
+
+    Raises:
+        Refusal: when an item or an anchor is not there or may not be edited.
+
+    """
+    put = []
+    for item_id, places in by_outline(drawing, anchors).items():
+        outline = drawing.outline(item_id)
+        changes = {(c, i): edit(outline.contours[c], i) for c, i in places}
+        put.append(with_anchors(outline, changes))
+    return Delta(put=tuple(put))
+
+
+def with_anchors(outline: Outline, changes: Mapping[Place, Anchor]) -> Outline:
+    """An outline with some anchors replaced; twins and flowing anchors follow."""
+    contours = list(outline.contours)
+    anchors: dict[int, list[Anchor]] = {}
+    for (c, i), anchor in changes.items():
+        anchors.setdefault(c, list(contours[c].anchors))[i] = anchor
+    for c, changed in anchors.items():
+        contours[c] = replace(contours[c], anchors=tuple(changed))
+    for c in {*anchors, *followed(contours, list(changes))}:
+        contours[c] = settled(contours[c])
+    return replace(outline, contours=tuple(contours), drawn=None)
+
+
+def with_contours(outline: Outline, contours: Iterable[Contour]) -> Outline | None:
+    """An outline with other contours, lone anchors left out; None where nothing is left."""
+    kept = tuple(c for c in contours if len(c.anchors) >= 2)
+    return replace(outline, contours=without_widows(kept), drawn=None) if kept else None
+
+
+def delta_of(outlines: Iterable[tuple[str, Outline | None]], said: str = "") -> Delta:
+    """The delta that puts some outlines, and removes those of which nothing is left."""
+    several = tuple(outlines)
+    return Delta(
+        put=tuple(o for _, o in several if o is not None),
+        removed=tuple(i for i, o in several if o is None),
+        said=said,
+    )
+
+
+def segment_near(outline: Outline, at: complex) -> tuple[int, Nearest]:
+    """The contour and the segment of an outline that is nearest to a place.
+
+    Raises:
+        Refusal: `no_segment` when it has none.
+
+    """
+    found = [
+        (near, c)
+        for c, contour in enumerate(outline.contours)
+        if (near := nearest(contour.segments, at)) is not None
+    ]
+    if not found:
+        raise Refusal("no_segment", "This outline has no segment yet. Draw another anchor first.")
+    near, contour_index = min(found, key=lambda pair: pair[0].distance)
+    return contour_index, near

@@ -1,0 +1,53 @@
+"""Removing anchors: the neighbours refitted, so that the outline changes least, or plainly."""
+
+from dataclasses import dataclass
+from typing import Literal
+
+from buildup.drawing.flow import settled
+from buildup.drawing.model import Contour, Drawing
+from buildup.drawing.segments import without
+from buildup.drawing.twins import Place, partners
+from buildup.drawing.units import told
+from buildup.edits.change import Delta
+from buildup.edits.command import AnchorRef, Command
+from buildup.edits.editing import by_outline, delta_of, with_contours
+from buildup.geometry.tolerances import SAME_PLACE
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class RemoveAnchors(Command):
+    """Removes anchors, twins with them; an outline left with fewer than two anchors goes too."""
+
+    kind: Literal["remove_anchors"] = "remove_anchors"
+    anchors: tuple[AnchorRef, ...]
+    """Which anchors."""
+    refit: bool = True
+    """Refits the segments beside each gap, so that the outline changes as little as it can."""
+
+    @property
+    def name(self) -> str:
+        return "Remove anchor" if len(self.anchors) == 1 else f"Remove {len(self.anchors)} anchors"
+
+    def delta(self, drawing: Drawing) -> Delta:
+        left = []
+        moved = 0.0
+        for item_id, places in by_outline(drawing, self.anchors).items():
+            outline = drawing.outline(item_id)
+            gone: set[Place] = {*places, *partners(outline.contours, places).values()}
+            contours: list[Contour] = []
+            for c, contour in enumerate(outline.contours):
+                here = {i for k, i in gone if k == c}
+                if not here:
+                    contours.append(contour)
+                    continue
+                rest = without(contour, here, refit=self.refit)
+                moved = max(moved, rest.moved)
+                contours.append(settled(rest.contour) if rest.contour.anchors else rest.contour)
+            left.append((item_id, with_contours(outline, contours)))
+        return delta_of(left, _said(moved, drawing.sheet.unit) if self.refit else "")
+
+
+def _said(moved: float, unit: str) -> str:
+    if moved <= SAME_PLACE:
+        return "The outline keeps its form."
+    return f"The outline moves by at most {told(moved, unit=unit)}."

@@ -1,0 +1,126 @@
+"""Drawing by hand: a stroke becomes as few cubics as a tolerance allows, and keeps its points."""
+
+from dataclasses import dataclass, replace
+from typing import Literal
+
+from buildup.drawing.checks import MOST_ANCHORS
+from buildup.drawing.model import Drawing, Outline, Stroke, Style
+from buildup.drawing.strokes import fitted
+from buildup.edits.change import Delta, in_front
+from buildup.edits.command import Command, Point
+from buildup.edits.outlines import check_style, new_name
+from buildup.errors import Refusal
+from buildup.geometry.angles import stepped
+
+FINEST, COARSEST = 0.01, 1000.0
+"""Sheet units: the range of tolerances."""
+
+
+def _check_tolerance(tolerance: float) -> None:
+    if not FINEST <= tolerance <= COARSEST:
+        raise Refusal(
+            "bad_tolerance",
+            f"A tolerance can be from {FINEST:g} to {COARSEST:g} px. The old one was kept.",
+        )
+
+
+def _fitted(outline: Outline, stroke: Stroke) -> Outline:
+    """The outline fitted to what was drawn.
+
+    Raises:
+        Refusal: `too_many_anchors`.
+
+    """
+    contour = fitted(stroke)
+    if len(contour.anchors) > MOST_ANCHORS:
+        raise Refusal(
+            "too_many_anchors",
+            f"This stroke needs more than {MOST_ANCHORS:,} anchors. Choose a larger tolerance.",
+        )
+    return replace(outline, contours=(contour,), drawn=stroke)
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class DrawStroke(Command):
+    """Draws a part of an outline by hand; a single point leads there straight."""
+
+    kind: Literal["draw_stroke"] = "draw_stroke"
+    item: str
+    """The outline; it is made when it does not exist yet, else the part is added at its end."""
+    points: tuple[Point, ...]
+    """Where the hand was, in order."""
+    tolerance: float
+    """How far the outline may stay from them, in sheet units."""
+    closing: bool = False
+    """Joins the end to the start."""
+    straight: bool = False
+    """A single point only at multiples of 45° from the last place."""
+    style: Style = Style()
+    """How a new outline is painted."""
+
+    @property
+    def name(self) -> str:
+        return "Draw by hand"
+
+    def delta(self, drawing: Drawing) -> Delta:
+        _check_tolerance(self.tolerance)
+        points = tuple(complex(*p) for p in self.points)
+        if not points:
+            raise Refusal("no_points", "Nothing was drawn. Press, draw and let go.")
+        if self.item not in drawing.items:
+            check_style(self.style)
+            new = Outline(
+                id=self.item,
+                name=new_name(drawing, "Outline", None),
+                style=self.style,
+                contours=(),
+            )
+            stroke = Stroke((points,), self.tolerance, self.closing and len(points) > 2)
+            return Delta(put=(_fitted(new, stroke),), moves=in_front(drawing.order, (self.item,)))
+        outline = drawing.outline(self.item)
+        old = outline.drawn
+        if old is None or old.closed:
+            raise Refusal(
+                "not_drawn_by_hand",
+                "This outline was edited or closed since it was drawn. Start a new stroke.",
+                self.item,
+            )
+        return Delta(put=(_fitted(outline, self._longer(old, points)),))
+
+    def _longer(self, old: Stroke, points: tuple[complex, ...]) -> Stroke:
+        from_here = old.parts[-1][-1]
+        if self.straight and len(points) == 1:
+            points = (from_here + stepped(points[0] - from_here, step=45.0),)
+        lone = len(old.parts) == 1 and len(old.parts[0]) == 1
+        part = (from_here, *points)
+        parts = (part,) if lone else (*old.parts, part)
+        return Stroke(parts, min(old.tolerance, self.tolerance), self.closing)
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class SetTolerance(Command):
+    """Fits outlines drawn by hand anew to what was drawn, with another tolerance."""
+
+    kind: Literal["set_tolerance"] = "set_tolerance"
+    items: tuple[str, ...]
+    """Which outlines."""
+    tolerance: float
+    """How far they may stay from what was drawn, in sheet units."""
+
+    @property
+    def name(self) -> str:
+        return "Change tolerance"
+
+    def delta(self, drawing: Drawing) -> Delta:
+        _check_tolerance(self.tolerance)
+        put = []
+        for item_id in self.items:
+            outline = drawing.outline(item_id)
+            if outline.drawn is None:
+                raise Refusal(
+                    "not_drawn_by_hand",
+                    f"“{outline.name}” was edited since it was drawn, so its stroke is gone.",
+                    item_id,
+                )
+            put.append(_fitted(outline, replace(outline.drawn, tolerance=self.tolerance)))
+        return Delta(put=tuple(put))
