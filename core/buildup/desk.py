@@ -44,6 +44,7 @@ class Desk:
             "within": lambda q: host.within(
                 self._shown, check_point(q["start"]), check_point(q["end"])
             ),
+            "near": lambda q: host.near(self._shown, q["item"], check_point(q["at"])),
             "read": self._read,
             "meet": self._meet,
             "warm": lambda q: self._field.update(self._shown, most=q["most"]),

@@ -6,7 +6,8 @@ from dataclasses import dataclass
 from buildup.drawing.model import Drawing, Sheet
 from buildup.edits.apply import apply
 from buildup.edits.change import Delta, updated
-from buildup.edits.command import Command
+from buildup.edits.command import AnchorRef, Command
+from buildup.edits.editing import segment_near
 from buildup.geometry.boxes import Box
 from buildup.shapes.placement import box_of, contours_of
 from buildup.view.drawables import Drawable, Selection, drawable, selection
@@ -51,6 +52,18 @@ def preview(drawing: Drawing, command: Command, selected: Sequence[str]) -> Pict
     """
     delta = apply(drawing, command).forward
     return picture(updated(drawing, delta), delta, selected)
+
+
+def near(drawing: Drawing, item: str, at: complex) -> tuple[AnchorRef, AnchorRef]:
+    """The two anchors of the segment of an outline that is nearest to a place.
+
+    Raises:
+        Refusal: as `Drawing.outline`, or `no_segment`.
+    """
+    outline = drawing.outline(item)
+    contour, found = segment_near(outline, at)
+    after = (found.segment + 1) % len(outline.contours[contour].anchors)
+    return (item, contour, found.segment), (item, contour, after)
 
 
 def within(drawing: Drawing, start: complex, end: complex) -> tuple[str, ...]:

@@ -164,6 +164,13 @@ def within(request: HttpRequest, drawing: int, body: schema.AreaIn) -> list[str]
     return list(host.within(value, check_point(body.start), check_point(body.end)))
 
 
+@api.post("/drawings/{drawing}/near", response=list[schema.AnchorPlace])
+def near(request: HttpRequest, drawing: int, body: schema.PlaceIn) -> list[schema.AnchorPlace]:
+    """The two anchors of the segment of an outline that is nearest to a place."""
+    value = store.value_of(found(_id(request), drawing))
+    return list(host.near(value, body.item, check_point(body.at)))
+
+
 @api.post("/drawings/{drawing}/meet", response=Meeting)
 def meet(request: HttpRequest, drawing: int, body: schema.AimIn) -> Meeting:
     """What is met while something is drawn or dragged."""

@@ -179,6 +179,17 @@ class SelectionIn(Schema):
     selection: list[str]
 
 
+AnchorPlace = tuple[str, int, int]
+"""An anchor: the id of its item, the index of its contour, its index in the contour."""
+
+
+class PlaceIn(Schema):
+    """A place on an outline or beside it."""
+
+    item: str
+    at: tuple[float, float]
+
+
 class AreaIn(Schema):
     """A dragged box, by two opposite corners."""
 

@@ -236,6 +236,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/drawings/{drawing}/near": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Near
+         * @description The two anchors of the segment of an outline that is nearest to a place.
+         */
+        post: operations["studio_api_near"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/drawings/{drawing}/meet": {
         parameters: {
             query?: never;
@@ -2875,6 +2895,19 @@ export interface components {
             ];
         };
         /**
+         * PlaceIn
+         * @description A place on an outline or beside it.
+         */
+        PlaceIn: {
+            /** Item */
+            item: string;
+            /** At */
+            at: [
+                number,
+                number
+            ];
+        };
+        /**
          * Cue
          * @description What was met, and the line or mark that says so.
          */
@@ -3404,6 +3437,36 @@ export interface operations {
                 };
                 content: {
                     "application/json": string[];
+                };
+            };
+        };
+    };
+    studio_api_near: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                drawing: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PlaceIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": [
+                        string,
+                        number,
+                        number
+                    ][];
                 };
             };
         };

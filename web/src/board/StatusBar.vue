@@ -25,6 +25,7 @@ const place = computed(() => {
 <template>
   <footer class="status" data-testid="status">
     <b v-if="tools.about.text">{{ tools.about.text }}</b>
+    <span v-if="board.said" class="said" data-testid="said">{{ board.said }}</span>
     <span v-for="[key, does] in tools.about.hints" :key="key" class="hint">
       <kbd>{{ key }}</kbd> {{ does }}
     </span>
@@ -48,6 +49,9 @@ const place = computed(() => {
 }
 b {
   font-weight: 600;
+}
+.said {
+  color: var(--touched);
 }
 .hint {
   color: var(--quiet);

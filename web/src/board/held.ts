@@ -3,6 +3,7 @@ import { onBeforeUnmount, onMounted } from "vue";
 import { useBoard } from "../stores/board";
 import { useCues } from "../stores/cues";
 import { useLooking } from "../stores/looking";
+import { useTools } from "../stores/tools";
 
 export const HELD_KEYS: readonly (readonly [string, string])[] = [
   ["L", "loupe"],
@@ -15,6 +16,7 @@ export function useHeldKeys(): void {
   const looking = useLooking();
   const cues = useCues();
   const board = useBoard();
+  const tools = useTools();
 
   function hold(key: string, on: boolean): boolean {
     if (key === "l") looking.loupe = on;
@@ -26,16 +28,21 @@ export function useHeldKeys(): void {
   }
 
   function down(event: KeyboardEvent): void {
+    if (event.key === "Control") tools.borrow(true);
+    if (event.key === "Alt") tools.alt = true;
     const typing = (event.target as HTMLElement).closest("input, textarea, [role=dialog]");
     if (typing || event.ctrlKey || event.metaKey || event.altKey || event.repeat) return;
     if (hold(event.key.toLowerCase(), true)) event.preventDefault();
   }
   const up = (event: KeyboardEvent): void => {
+    if (event.key === "Control") tools.borrow(false);
+    if (event.key === "Alt") tools.alt = false;
     hold(event.key.toLowerCase(), false);
   };
   function blur(): void {
     looking.letAllGo();
     cues.letGo = false;
+    tools.borrow(false);
     board.lookBack(false);
   }
 

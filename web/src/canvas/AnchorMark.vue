@@ -9,8 +9,8 @@ const props = defineProps<{
   chosen: boolean;
   /** Not met by the pointer. */
   still: boolean;
-  /** The pen closes here. */
-  closes: boolean;
+  /** What a click of the pen would do here. */
+  word: string | null;
 }>();
 const view = useView();
 
@@ -53,10 +53,7 @@ const hit = computed(() => {
         <circle v-if="mark.kind === 'symmetric'" class="dot" r="2.6" />
       </g>
       <path v-if="mark.first" class="first" d="M11 -11V-3L18 -7Z" :transform="along" />
-      <g v-if="closes">
-        <circle class="closes" r="13" />
-        <text class="word" x="19" y="4">closes</text>
-      </g>
+      <circle v-if="word" class="closes" r="13" />
     </g>
   </g>
 </template>
@@ -96,13 +93,5 @@ const hit = computed(() => {
   fill: none;
   stroke: var(--mark-construction);
   stroke-width: 1.5px;
-}
-.word {
-  fill: var(--mark-construction);
-  font-size: 12px;
-  font-weight: 600;
-  paint-order: stroke;
-  stroke: #fff;
-  stroke-width: 3px;
 }
 </style>

@@ -24,7 +24,7 @@ const looking = useLooking();
 const svg = ref<SVGSVGElement | null>(null);
 const hand = useCanvasPointer(svg);
 const printing = computed(() => looking.view === "Print");
-const pickable = computed(() => tools.name === "select" || tools.name === "anchors");
+const pickable = computed(() => tools.active === "select" || tools.active === "anchors");
 
 let watcher: ResizeObserver | null = null;
 let shownFirst = false;

@@ -16,23 +16,22 @@ const view = useView();
 const end = computed(() => props.mark[props.side] ?? props.mark.at);
 const from = computed(() => view.toScreen(props.mark.at));
 const to = computed(() => view.toScreen(end.value));
-const hit = computed(() => {
+const hitOf = (what: "handle" | "stem"): string => {
   const { item, contour, index } = props.mark;
-  return JSON.stringify({
-    what: "handle",
-    item,
-    contour,
-    index,
-    side: props.side,
-    at: end.value,
-  });
-});
+  return JSON.stringify({ what, item, contour, index, side: props.side, at: end.value });
+};
 </script>
 
 <template>
   <g class="handle" :class="{ chosen }" :data-testid="`handle-${side}-${mark.index}`">
     <path class="halo" :d="`M${from[0]} ${from[1]}L${to[0]} ${to[1]}`" />
     <path class="stem" :d="`M${from[0]} ${from[1]}L${to[0]} ${to[1]}`" />
+    <path
+      class="reach"
+      :d="`M${from[0]} ${from[1]}L${to[0]} ${to[1]}`"
+      :pointer-events="still ? 'none' : 'stroke'"
+      :data-hit="hitOf('stem')"
+    />
     <circle class="ring" :cx="to[0]" :cy="to[1]" r="4" />
     <circle
       :cx="to[0]"
@@ -40,7 +39,7 @@ const hit = computed(() => {
       r="8"
       fill="transparent"
       :pointer-events="still ? 'none' : 'all'"
-      :data-hit="hit"
+      :data-hit="hitOf('handle')"
     />
   </g>
 </template>
@@ -61,6 +60,10 @@ const hit = computed(() => {
 .stem {
   stroke: var(--tone);
   stroke-width: 1px;
+}
+.reach {
+  stroke: transparent;
+  stroke-width: 10px;
 }
 .ring {
   fill: #fff;

@@ -3,31 +3,42 @@
 import { computed } from "vue";
 import type { AnchorMark as Mark, AnchorRef } from "../api/types";
 import { useBoard } from "../stores/board";
+import { useLooking } from "../stores/looking";
 import { useTools } from "../stores/tools";
 import AnchorMark from "./AnchorMark.vue";
+import EndMarks from "./EndMarks.vue";
 import FrameMark from "./FrameMark.vue";
+import InkTrail from "./InkTrail.vue";
 import HandleMark from "./HandleMark.vue";
 import PegMark from "./PegMark.vue";
+import PenWord from "./PenWord.vue";
+import SegmentReach from "./SegmentReach.vue";
+import TwinLines from "./TwinLines.vue";
 
 const board = useBoard();
 const tools = useTools();
+const looking = useLooking();
 
-const drawing = computed(() => tools.name === "pen" || tools.name === "flow");
-/** While drawing, the pointer meets the first anchor and the last one that is kept. */
-const lastKept = computed(() => {
-  const marks = board.marks.anchors;
-  return marks.length - (board.previewed.size > 0 && marks.length > 1 ? 2 : 1);
-});
-const framed = computed(() => !drawing.value && tools.name !== "anchors");
-const showsAnchors = computed(() => drawing.value || tools.name === "anchors");
+const drawing = computed(() => tools.drawing && tools.active === tools.name);
+const editing = computed(() => tools.active === "anchors");
+const framed = computed(() => !drawing.value && !editing.value);
 
 const key = (a: Mark): string => `${a.item} ${a.contour} ${a.index}`;
 const chosen = computed(() => new Set(board.anchors.map((a) => a.join(" "))));
+/** The anchor that only follows the pointer is not met by it. */
+const kept = computed(() => new Set(board.keptMarks.anchors.map(key)));
+const word = (mark: Mark): string | null => {
+  const hit = tools.hit;
+  const under = hit?.what === "anchor" && hit.item === mark.item && hit.contour === mark.contour;
+  return drawing.value && under && hit.index === mark.index ? tools.word : null;
+};
 
-/** Handles are shown for the chosen anchors and their neighbours; with the pen, for the last two. */
+/** Handles are shown as the designer asks; while drawing, those of the last two anchors. */
 const withHandles = computed<Mark[]>(() => {
   const all = board.marks.anchors;
   if (drawing.value) return all.slice(-2);
+  if (looking.handles === "all") return all;
+  if (looking.handles === "chosen") return all.filter((a) => chosen.value.has(key(a)));
   const near = new Set<string>();
   for (const [item, contour, index] of board.anchors as AnchorRef[]) {
     const count = all.filter((a) => a.item === item && a.contour === contour).length;
@@ -41,7 +52,10 @@ const withHandles = computed<Mark[]>(() => {
 
 <template>
   <g class="marks">
-    <template v-if="showsAnchors">
+    <template v-if="drawing || editing">
+      <SegmentReach />
+      <EndMarks v-if="drawing" />
+      <TwinLines v-if="editing" />
       <template v-for="mark in withHandles" :key="`h ${key(mark)}`">
         <HandleMark
           v-if="mark.into"
@@ -63,13 +77,15 @@ const withHandles = computed<Mark[]>(() => {
         :key="key(mark)"
         :mark="mark"
         :chosen="chosen.has(key(mark))"
-        :still="drawing && !mark.first && mark.index !== lastKept"
-        :closes="drawing && mark.first && tools.closes"
+        :still="drawing && !kept.has(key(mark))"
+        :word="word(mark)"
       />
     </template>
     <template v-if="framed && board.marks.frame">
       <FrameMark :frame="board.marks.frame" />
       <PegMark v-for="peg in board.marks.pegs" :key="peg.dial" :peg="peg" />
     </template>
+    <InkTrail />
+    <PenWord />
   </g>
 </template>

@@ -7,6 +7,12 @@ import type { Hit, Pointer } from "../tools/tool";
 
 const ZOOM_STEP = 1.0015;
 const LINE = 16;
+/** Pixels from the canvas's edge within which a drag moves the sheet on; the rulers are wider. */
+const EDGE = 12;
+const RULER = 20;
+/** Pixels, and how often in milliseconds. */
+const SCROLL_STEP = 8;
+const SCROLL_EVERY = 30;
 /** The middle button: moves the sheet, also in the middle of a drag. */
 const MIDDLE = 4;
 
@@ -17,6 +23,8 @@ export function useCanvasPointer(svg: Ref<SVGSVGElement | null>) {
   const panning = ref<Point | null>(null);
   let pressed: number | null = null;
   let lastScreen: Point = [0, 0];
+  let lastMove: PointerEvent | null = null;
+  let scrolling: number | undefined;
 
   const screenOf = (event: MouseEvent): Point => {
     const box = svg.value?.getBoundingClientRect();
@@ -26,9 +34,14 @@ export function useCanvasPointer(svg: Ref<SVGSVGElement | null>) {
     const element = (event.target as Element).closest<SVGElement>("[data-hit]");
     return element?.dataset["hit"] ? (JSON.parse(element.dataset["hit"]) as Hit) : null;
   };
+  const trailOf = (event: MouseEvent): Point[] => {
+    const all = event instanceof PointerEvent ? event.getCoalescedEvents() : [];
+    return (all.length > 0 ? all : [event]).map((e) => view.toSheet(screenOf(e)));
+  };
   const pointerOf = (event: MouseEvent, hit: Hit | null): Pointer => ({
     at: view.toSheet(screenOf(event)),
     screen: screenOf(event),
+    trail: trailOf(event),
     shift: event.shiftKey,
     alt: event.altKey,
     ctrl: event.ctrlKey || event.metaKey,
@@ -44,6 +57,8 @@ export function useCanvasPointer(svg: Ref<SVGSVGElement | null>) {
     } else if (event.button === 0) {
       const hit = hitOf(event);
       tools.dragged = hit;
+      lastMove = null;
+      scrolling = window.setInterval(scroll, SCROLL_EVERY);
       tools.pressed(hit).down(pointerOf(event, hit));
     } else return;
     pressed = event.pointerId;
@@ -65,6 +80,8 @@ export function useCanvasPointer(svg: Ref<SVGSVGElement | null>) {
       panning.value = screen;
       return;
     }
+    tools.alt = event.altKey;
+    lastMove = event;
     if (pressed === null) {
       tools.hit = hitOf(event);
       tools.tool.hover?.(pointerOf(event, tools.hit));
@@ -74,9 +91,24 @@ export function useCanvasPointer(svg: Ref<SVGSVGElement | null>) {
     tools.touch();
   }
 
+  /** A drag that has come to the edge of the canvas moves the sheet on under it. */
+  function scroll(): void {
+    if (!lastMove || panning.value || pressed === null) return;
+    const screen = screenOf(lastMove);
+    const by = [0, 1].map((axis) => {
+      const [at, size] = [screen[axis] ?? 0, view.size[axis] ?? 0];
+      if (at < RULER) return SCROLL_STEP;
+      return at > size - EDGE ? -SCROLL_STEP : 0;
+    }) as Point;
+    if (by[0] === 0 && by[1] === 0) return;
+    view.pan(by);
+    tools.held.move(pointerOf(lastMove, tools.dragged));
+  }
+
   function up(event: PointerEvent): void {
     if (event.pointerId !== pressed) return;
     pressed = null;
+    window.clearInterval(scrolling);
     if (panning.value) panning.value = null;
     else tools.held.up(pointerOf(event, tools.dragged));
     tools.dragged = null;
@@ -87,6 +119,7 @@ export function useCanvasPointer(svg: Ref<SVGSVGElement | null>) {
   function cancel(): void {
     if (pressed === null) return;
     pressed = null;
+    window.clearInterval(scrolling);
     if (panning.value) panning.value = null;
     else tools.held.cancel();
     tools.dragged = null;

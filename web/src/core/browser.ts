@@ -1,7 +1,7 @@
 // The core in the browser's worker. When the worker dies or hangs it is started again, and what it
 // was asked goes to whoever asked as a failure, so that the server can answer instead.
 import { Trouble } from "../api/client";
-import type { Aim, Command, Meeting, Picture, Point, Selection } from "../api/types";
+import type { Aim, AnchorRef, Command, Meeting, Picture, Point, Selection } from "../api/types";
 import type { Core } from "./door";
 import type { Question, Reply } from "./worker";
 
@@ -87,6 +87,8 @@ export class BrowserCore implements Core {
     this.ask("preview", { command, selection });
   select = (selection: string[]): Promise<Selection> => this.ask("select", { selection });
   within = (start: Point, end: Point): Promise<string[]> => this.ask("within", { start, end });
+  near = (item: string, at: Point): Promise<[AnchorRef, AnchorRef]> =>
+    this.ask("near", { item, at });
   meet = (aim: Aim): Promise<Meeting> => this.ask("meet", { aim });
   read = (text: string, unit: string | null): Promise<number> => this.ask("read", { text, unit });
 }

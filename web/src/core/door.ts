@@ -1,5 +1,5 @@
 // The one door to the Python core: previews, marks, and reading what is typed.
-import type { Aim, Command, Meeting, Picture, Point, Selection } from "../api/types";
+import type { Aim, AnchorRef, Command, Meeting, Picture, Point, Selection } from "../api/types";
 
 export interface Core {
   /** What a command would change; nothing is kept. */
@@ -10,6 +10,8 @@ export interface Core {
   within(start: Point, end: Point): Promise<string[]>;
   /** What is met while something is drawn or dragged. */
   meet(aim: Aim): Promise<Meeting>;
+  /** The two anchors of the segment of an outline that is nearest to a place. */
+  near(item: string, at: Point): Promise<[AnchorRef, AnchorRef]>;
   /** A typed length in sheet units, or a plain number when `unit` is null. */
   read(text: string, unit: string | null): Promise<number>;
 }

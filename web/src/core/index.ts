@@ -90,6 +90,7 @@ export const core: Core = {
   preview: (command, selection) => either(there(), (c) => c.preview(command, selection)),
   select: (selection) => either(there(), (c) => c.select(selection)),
   within: (start, end) => either(there(), (c) => c.within(start, end)),
+  near: (item, at) => either(there(), (c) => c.near(item, at)),
   meet: (aim) => either(there(), (c) => c.meet(aim)),
   read: (text, unit) => either(browser.ready, (c) => c.read(text, unit)),
 };

@@ -1,6 +1,6 @@
 // The core on the server.
 import { post } from "../api/client";
-import type { Meeting, Picture, Selection } from "../api/types";
+import type { AnchorRef, Meeting, Picture, Selection } from "../api/types";
 import type { Core } from "./door";
 
 export const serverCore = (drawing: () => number): Core => ({
@@ -8,6 +8,7 @@ export const serverCore = (drawing: () => number): Core => ({
     post<Picture>(`/drawings/${drawing()}/preview`, { command, selection }),
   select: (selection) => post<Selection>(`/drawings/${drawing()}/selection`, { selection }),
   within: (start, end) => post<string[]>(`/drawings/${drawing()}/within`, { start, end }),
+  near: (item, at) => post<[AnchorRef, AnchorRef]>(`/drawings/${drawing()}/near`, { item, at }),
   meet: (aim) => post<Meeting>(`/drawings/${drawing()}/meet`, { aim }),
   read: async (text, unit) => (await post<{ value: number }>("/read", { text, unit })).value,
 });

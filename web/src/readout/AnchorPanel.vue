@@ -1,11 +1,11 @@
 <script setup lang="ts">
 // The chosen anchors: kind, place, and angle and length of both handles.
-import Button from "primevue/button";
 import { computed } from "vue";
 import type { AnchorKind } from "../api/types";
-import { newId } from "../core/ids";
 import { useBoard } from "../stores/board";
+import { degrees, shown } from "../stores/numbers";
 import { useVocabulary } from "../stores/vocabulary";
+import { useChosen } from "./chosen";
 import TypedField from "./TypedField.vue";
 
 type Side = "into" | "out";
@@ -24,20 +24,16 @@ const SIDES: readonly (readonly [Side, string])[] = [
 const board = useBoard();
 const vocabulary = useVocabulary();
 const unit = computed(() => vocabulary.unit(board.sheet.unit));
-const chosen = computed(() =>
-  board.marks.anchors.filter((m) =>
-    board.anchors.some((a) => a[0] === m.item && a[1] === m.contour && a[2] === m.index),
-  ),
-);
-const one = computed(() => (chosen.value.length === 1 ? chosen.value[0] : undefined));
-const total = computed(
-  () =>
-    board.marks.anchors.filter((a) => a.item === one.value?.item && a.contour === one.value.contour)
-      .length,
-);
+const { contourOf, marks: chosen, one } = useChosen();
+const total = computed(() => (one.value ? (contourOf(one.value)?.count ?? 0) : 0));
 const title = computed(() =>
   one.value ? `Anchor ${one.value.index + 1} of ${total.value}` : `${chosen.value.length} anchors`,
 );
+/** Curvature in 1 / unit: 0 is straight, the inverse of the radius on an arc. */
+const curvature = computed(() => {
+  const both = one.value?.curvature ?? [null, null];
+  return both.map((c) => (c == null ? "–" : shown(c * unit.value.size, 4))).join(" · ");
+});
 const polar = (side: Side): [number, number] | null =>
   (side === "into" ? one.value?.into_polar : one.value?.out_polar) ?? null;
 
@@ -52,19 +48,6 @@ function place(part: "x" | "y", value: number): void {
 function setHandle(side: Side, angle: number, length: number): void {
   const anchor = board.anchors[0];
   if (anchor) board.commit({ kind: "set_handle", anchor, side, angle, length });
-}
-
-/** A guide through the anchor along its handle, or level where it has none. */
-function guide(): void {
-  if (!one.value) return;
-  const [x, y] = one.value.at;
-  const angle = one.value.out_polar?.[0] ?? one.value.into_polar?.[0] ?? 0;
-  board.commit({ kind: "add_guide", guide: { id: newId(), x, y, angle } });
-}
-
-function remove(): void {
-  board.commit({ kind: "remove_anchors", anchors: board.anchors });
-  board.anchors = [];
 }
 </script>
 
@@ -118,22 +101,23 @@ function remove(): void {
         />
       </template>
     </template>
-    <Button
-      v-if="one"
-      class="wide"
-      severity="secondary"
-      size="small"
-      label="Guide through it"
-      title="A guide through this anchor, along its handle"
-      @click="guide"
-    />
-    <Button class="wide" severity="secondary" size="small" label="Remove" @click="remove" />
+    <template v-if="one">
+      <span class="label" title="How far the path turns here">Turn</span>
+      <output class="wide-2" aria-label="Turn">
+        {{ one.turn == null ? "end of the path" : `${degrees(one.turn)}°` }}
+      </output>
+      <span class="label" title="Of the path before and after the anchor">Curvature</span>
+      <output class="wide-2" aria-label="Curvature">{{ curvature }} / {{ unit.name }}</output>
+    </template>
   </section>
 </template>
 
 <style scoped>
 h3 {
   font-size: 13px;
+}
+.wide-2 {
+  grid-column: 2 / -1;
 }
 .kinds {
   display: grid;

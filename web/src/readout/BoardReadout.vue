@@ -8,8 +8,12 @@ import AnchorPanel from "./AnchorPanel.vue";
 import DialPanel from "./DialPanel.vue";
 import GuidePanel from "./GuidePanel.vue";
 import ItemPanel from "./ItemPanel.vue";
+import OutlinePanel from "./OutlinePanel.vue";
+import PathPanel from "./PathPanel.vue";
 import SheetPanel from "./SheetPanel.vue";
+import StrokePanel from "./StrokePanel.vue";
 import StylePanel from "./StylePanel.vue";
+import TwinPanel from "./TwinPanel.vue";
 import UnderlayPanel from "./UnderlayPanel.vue";
 
 const board = useBoard();
@@ -20,7 +24,7 @@ const several = computed(() => board.selectedItems.length);
 const one = computed(() => (several.value === 1 ? board.selectedItems[0] : undefined));
 const title = computed(() => one.value?.name ?? `${several.value} items`);
 const kind = computed(() => (one.value ? vocabulary.shapeLabel(one.value.type) : ""));
-const anchors = computed(() => tools.name === "anchors" && board.anchors.length > 0);
+const anchors = computed(() => tools.active === "anchors");
 </script>
 
 <template>
@@ -30,7 +34,15 @@ const anchors = computed(() => tools.name === "anchors" && board.anchors.length 
         <h2>{{ title }}</h2>
         <span>{{ kind }}</span>
       </header>
-      <AnchorPanel v-if="anchors" />
+      <StrokePanel />
+      <template v-if="anchors">
+        <OutlinePanel />
+        <template v-if="board.anchors.length > 0">
+          <AnchorPanel />
+          <PathPanel />
+          <TwinPanel />
+        </template>
+      </template>
       <template v-else>
         <DialPanel v-if="board.marks.dials.length > 0" />
         <ItemPanel v-if="board.marks.frame" />
@@ -45,7 +57,13 @@ const anchors = computed(() => tools.name === "anchors" && board.anchors.length 
       <header><h2>Underlays</h2></header>
       <UnderlayPanel />
     </template>
-    <SheetPanel v-else />
+    <template v-else>
+      <template v-if="tools.name === 'freehand'">
+        <header><h2>Freehand</h2></header>
+        <StrokePanel />
+      </template>
+      <SheetPanel />
+    </template>
   </aside>
 </template>
 

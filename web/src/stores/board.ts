@@ -64,6 +64,10 @@ export const useBoard = defineStore("board", () => {
   const selected = shallowRef<string[]>([]);
   const anchors = shallowRef<AnchorRef[]>([]);
   const marks = shallowRef<Selection>(NOTHING);
+  /** The marks of what is kept or on its way, without what only follows the pointer. */
+  const keptMarks = shallowRef<Selection>(NOTHING);
+  /** What came of the edit that is previewed or was just kept, where that is not plain to see. */
+  const said = ref("");
   /** The step to compare with, and the drawing as it was there while its key is held. */
   const markedStep = shallowRef<StepName | null>(null);
   const before = shallowRef<{ items: Map<string, Drawable>; order: string[] } | null>(null);
@@ -116,7 +120,9 @@ export const useBoard = defineStore("board", () => {
   const marking = new Newest<string[]>(async (selection) => {
     try {
       const found = await core.select(selection);
-      if (selection === selected.value && previewed.size === 0) marks.value = found;
+      if (selection !== selected.value) return;
+      keptMarks.value = found;
+      if (previewed.size === 0) marks.value = found;
     } catch (problem) {
       if (!(problem instanceof Trouble)) throw problem;
     }
@@ -132,6 +138,7 @@ export const useBoard = defineStore("board", () => {
     for (const item of picture.items) previewed.set(item.id, item);
     previewedSheet.value = picture.sheet ? ({ ...A4, ...picture.sheet } as Sheet) : null;
     marks.value = picture.selection;
+    said.value = picture.said ?? "";
   }
 
   function clearPreview(): void {
@@ -172,8 +179,9 @@ export const useBoard = defineStore("board", () => {
     settledTurn = turn;
     const same =
       asked.length === selected.value.length && asked.every((i) => selected.value.includes(i));
-    if (selection && same && previewed.size === 0) marks.value = selection;
-    else marking.put(selected.value);
+    if (selection && same && previewed.size === 0) {
+      marks.value = keptMarks.value = selection;
+    } else marking.put(selected.value);
     const there = new Set(marks.value.anchors.map((a) => `${a.item} ${a.contour} ${a.index}`));
     anchors.value = anchors.value.filter((a) => there.has(a.join(" ")));
   }
@@ -184,6 +192,7 @@ export const useBoard = defineStore("board", () => {
       version: () => version.value,
       kept: (letter, answer) => {
         takeAnswer(letter.id, answer);
+        said.value ||= answer.picture.said ?? "";
         if (box.waiting === 0) settle(answer.picture.selection, letter.selection);
       },
       stale: (answer) => takeAnswer("", answer),
@@ -252,6 +261,7 @@ export const useBoard = defineStore("board", () => {
   function endPreview(): void {
     turn += 1;
     cues.shown = [];
+    said.value = "";
     looking.drop();
     if ((outbox.value?.waiting ?? 0) === 0 || desk.there) clearPreview();
     marking.put(selected.value);
@@ -292,6 +302,7 @@ export const useBoard = defineStore("board", () => {
   function send(command: Command, selection: string[], merge: boolean): void {
     turn += 1;
     cues.shown = [];
+    said.value = "";
     looking.drop();
     looking.hold(true);
     const letter = editLetter(command, selection, merge);
@@ -306,10 +317,12 @@ export const useBoard = defineStore("board", () => {
     for (const item of picture.items) queued.set(item.id, item);
     if (picture.order) queuedOrder.value = picture.order;
     if (picture.sheet) queuedSheet.value = { ...A4, ...picture.sheet } as Sheet;
+    keptMarks.value = picture.selection;
     if (now !== turn) return;
     clearPreview();
     settledTurn = turn;
     marks.value = picture.selection;
+    said.value = picture.said ?? "";
     looking.hold(false);
   }
 
@@ -325,11 +338,37 @@ export const useBoard = defineStore("board", () => {
   function select(ids: string[]): void {
     selected.value = ids;
     anchors.value = anchors.value.filter((a) => ids.includes(a[0]));
-    if (ids.length === 0) marks.value = NOTHING;
+    if (ids.length === 0) marks.value = keptMarks.value = NOTHING;
     else marking.put(ids);
   }
 
   const within = (start: Point, end: Point): Promise<string[]> => core.within(start, end);
+  /** Choose the two anchors of the segment of an outline that is nearest to a place. */
+  async function chooseSegment(item: string, at: Point): Promise<void> {
+    try {
+      anchors.value = await core.near(item, at);
+    } catch (problem) {
+      if (!(problem instanceof Trouble)) throw problem;
+    }
+  }
+
+  /** Select outlines and choose those of their anchors that a dragged box holds. */
+  async function chooseWithin(start: Point, end: Point, base: AnchorRef[]): Promise<void> {
+    const ids = await core.within(start, end);
+    const outlines = ids.filter((i) => drawable(i)?.type === "outline");
+    select([...new Set([...selected.value, ...outlines])]);
+    const found = await core.select(selected.value);
+    marks.value = keptMarks.value = found;
+    const [left, right] = start[0] < end[0] ? [start[0], end[0]] : [end[0], start[0]];
+    const [top, bottom] = start[1] < end[1] ? [start[1], end[1]] : [end[1], start[1]];
+    const inside = found.anchors
+      .filter((a) => a.at[0] >= left && a.at[0] <= right && a.at[1] >= top && a.at[1] <= bottom)
+      .map((a): AnchorRef => [a.item, a.contour, a.index]);
+    const old = base.filter((a) => !inside.some((b) => a.join() === b.join()));
+    anchors.value = [...old, ...inside];
+  }
+  /** The item as it is kept or on its way, without what is previewed. */
+  const kept = (itemId: string): Drawable | undefined => queued.get(itemId) ?? items.get(itemId);
   const state = computed<Kept>(() => {
     const sent = outbox.value?.state.value ?? "kept";
     return sent === "kept" && aims.value > 0 ? "sending" : sent;
@@ -352,6 +391,11 @@ export const useBoard = defineStore("board", () => {
     before,
     lookBack,
     marks,
+    keptMarks,
+    said,
+    kept,
+    chooseSegment,
+    chooseWithin,
     undo,
     redo,
     state,

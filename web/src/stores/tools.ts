@@ -1,9 +1,10 @@
 // Which tool is in the hand, and what it may do to the drawing.
 import { defineStore } from "pinia";
-import { computed, ref, shallowRef } from "vue";
+import { computed, ref, shallowRef, watch } from "vue";
 import type { Point } from "../api/types";
 import { AnchorsTool } from "../tools/anchors";
 import { bubbleFor } from "../tools/bubble";
+import { FreehandTool } from "../tools/freehand";
 import { ROWS } from "../tools/list";
 import { GuideTool } from "../tools/guide";
 import { PenTool } from "../tools/pen";
@@ -15,6 +16,9 @@ import { useBoard } from "./board";
 import { useView } from "./view";
 import { useVocabulary } from "./vocabulary";
 
+/** The tools that draw freely; with Ctrl held they lend their place to the Anchors tool. */
+const DRAWING = new Set(["pen", "flow", "freehand"]);
+
 export const useTools = defineStore("tools", () => {
   const board = useBoard();
   const view = useView();
@@ -25,9 +29,19 @@ export const useTools = defineStore("tools", () => {
   const dragged = shallowRef<Hit | null>(null);
   const pointer = shallowRef<Point | null>(null);
   const tick = ref(0);
+  const alt = ref(false);
+  /** Ctrl is held with a drawing tool in the hand: the Anchors tool for as long. */
+  const borrowed = ref(false);
+  /** The raw stroke of the hand, on the sheet. */
+  const ink = shallowRef<Point[] | null>(null);
+  /** How far a freehand outline may stay from the hand, in screen pixels. */
+  const handTolerance = ref(Number(localStorage.getItem("hand-tolerance") ?? 2));
+  watch(handTolerance, (now) => localStorage.setItem("hand-tolerance", String(now)));
 
   const bench: Bench = {
-    preview: (command, selection) => board.preview(command, selection),
+    preview: (command, selection) => {
+      if (command) board.preview(command, selection);
+    },
     endPreview: () => board.endPreview(),
     commit: (command, merge) => board.commit(command, merge),
     aim: (aiming, build, selection) => board.aim(aiming, build, selection),
@@ -42,6 +56,13 @@ export const useTools = defineStore("tools", () => {
     anchors: new AnchorsTool(board, bench, nudgeStep, showBox),
     pen: new PenTool(board, bench),
     flow: new PenTool(board, bench, true),
+    freehand: new FreehandTool(board, bench, {
+      tolerance: () => handTolerance.value / view.scale,
+      toScreen: view.toScreen,
+      ink: (points) => {
+        ink.value = points && [...points];
+      },
+    }),
     guide: new GuideTool(board, bench),
     underlay: new UnderlayTool(board, bench),
   };
@@ -50,25 +71,37 @@ export const useTools = defineStore("tools", () => {
   const holding = ref("select");
   /** The tool of the drag under way. */
   const held = computed<Tool>(() => made[holding.value] as Tool);
-  const tool = computed<Tool>(() => made[name.value] as Tool);
+  /** The tool that acts now. */
+  const active = computed(() => (borrowed.value && drawing.value ? "anchors" : name.value));
+  const drawing = computed(() => DRAWING.has(name.value));
+  const tool = computed<Tool>(() => made[active.value] as Tool);
   /** The status bar's words; `touch` after each event lets tools with inner state speak anew. */
-  const about = computed(() => (tick.value, tool.value.about(dragged.value ?? hit.value)));
-  const bubble = computed(() => bubbleFor(dragged.value, board, vocabulary.unit(board.sheet.unit)));
-  const closes = computed(
-    () => (tick.value, tool.value instanceof PenTool && tool.value.closes(hit.value)),
+  const about = computed(
+    () => (tick.value, tool.value.about(dragged.value ?? hit.value, alt.value)),
   );
+  const word = computed(() => (tick.value, tool.value.word?.(hit.value, alt.value) ?? null));
+  const bubble = computed(() => bubbleFor(dragged.value, board, vocabulary.unit(board.sheet.unit)));
 
   /** The tool that a press on something goes to; a ruler always gives a guide. */
   function pressed(under: Hit | null): Tool {
-    holding.value = under?.what === "ruler" ? "guide" : name.value;
+    holding.value = under?.what === "ruler" ? "guide" : active.value;
     return held.value;
   }
 
   function use(next: string): void {
     if (next === name.value) return;
+    borrow(false);
     tool.value.leave?.();
     board.aid = null;
     name.value = next;
+  }
+
+  function borrow(on: boolean): void {
+    if (on === borrowed.value || dragged.value) return;
+    if (on && drawing.value) board.endPreview();
+    if (!on && active.value !== name.value) board.anchors = [];
+    borrowed.value = on;
+    touch();
   }
 
   const touch = (): void => {
@@ -84,7 +117,13 @@ export const useTools = defineStore("tools", () => {
     pointer,
     about,
     bubble,
-    closes,
+    word,
+    alt,
+    active,
+    drawing,
+    borrow,
+    ink,
+    handTolerance,
     held,
     pressed,
     use,

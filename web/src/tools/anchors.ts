@@ -23,6 +23,8 @@ export class AnchorsTool implements Tool {
   private drag: Drag | null = null;
   private box: { start: Pointer; base: AnchorRef[] } | null = null;
   private toggle: AnchorRef | null = null;
+  /** The pressed segment: a click on it chooses its two anchors. */
+  private segment: { item: string; at: Point } | null = null;
 
   constructor(
     private readonly board: Board,
@@ -44,8 +46,20 @@ export class AnchorsTool implements Tool {
         ],
       };
     }
+    if (hit?.what === "stem") {
+      return { text: "Stem: drag to change the handle's length only", hints: [] };
+    }
+    if (hit?.what === "segment") {
+      return {
+        text: "Segment: drag to bend, click to choose it",
+        hints: [["double click", "add an anchor"]],
+      };
+    }
     if (hit?.what === "anchor") {
-      const hints: Hint[] = [["Shift", "along an axis, or add to the selection"]];
+      const hints: Hint[] = [
+        ["Shift", "along an axis, or add to the selection"],
+        ["Alt", "pull out a handle"],
+      ];
       return { text: `Anchor ${hit.index + 1}: drag to move`, hints };
     }
     if (this.board.anchors.length > 0) {
@@ -53,7 +67,8 @@ export class AnchorsTool implements Tool {
         text: "",
         hints: [
           ["Ctrl 1–4", "corner, smooth, symmetric, flowing"],
-          ["Del", "remove"],
+          ["Del", "remove and refit"],
+          ["Shift Del", "remove plainly"],
           ["Tab", "next anchor"],
           ["arrows", "nudge"],
         ],
@@ -63,12 +78,13 @@ export class AnchorsTool implements Tool {
   }
 
   down(p: Pointer): void {
-    this.toggle = null;
+    this.toggle = this.segment = null;
     const hit = p.hit;
     this.drag = dragOfMark(p, this.board, this.bench);
     if (this.drag) return;
     if (hit?.what === "anchor") this.downOnAnchor(p, [hit.item, hit.contour, hit.index]);
-    else if (hit?.what === "handle") {
+    else if (hit?.what === "handle" || hit?.what === "stem") {
+      const stem = hit.what === "stem";
       const anchor: AnchorRef = [hit.item, hit.contour, hit.index];
       const side = hit.side;
       const place = this.board.marks.anchors.find((m) =>
@@ -85,6 +101,7 @@ export class AnchorsTool implements Tool {
           to,
           alone: held.alt,
           stepped: held.shift,
+          along: stem,
         }),
         { grabbed: hit.at, asks: (to) => ({ probes: [to], start: place, anchors: [anchor] }) },
       );
@@ -94,6 +111,15 @@ export class AnchorsTool implements Tool {
       }
       this.board.anchors = [];
       this.drag = dragOfItems(p, this.board, this.bench);
+    } else if (hit?.what === "segment") {
+      const { item } = hit;
+      this.segment = { item, at: p.at };
+      this.drag = new Drag(this.bench, p, (to, _, from) => ({
+        kind: "bend_segment",
+        item,
+        grabbed: from,
+        to,
+      }));
     } else this.box = { start: p, base: p.shift ? this.board.anchors : [] };
   }
 
@@ -103,6 +129,15 @@ export class AnchorsTool implements Tool {
       this.board.anchors = p.shift ? [...chosen, anchor] : [anchor];
     } else if (p.shift) this.toggle = anchor;
     const anchors = this.board.anchors;
+    if (p.alt) {
+      this.drag = new Drag(this.bench, p, (to, held) => ({
+        kind: "pull_handle",
+        anchor,
+        to,
+        stepped: held.shift,
+      }));
+      return;
+    }
     const grabbed = p.hit && "at" in p.hit ? p.hit.at : p.at;
     this.drag = new Drag(
       this.bench,
@@ -131,6 +166,8 @@ export class AnchorsTool implements Tool {
       if (!edited && toggle) {
         this.board.anchors = this.board.anchors.filter((a) => !same(a, toggle));
       }
+      const segment = this.segment;
+      if (!edited && segment) void this.board.chooseSegment(segment.item, segment.at);
     } else if (box) this.upOfBox(p, box);
   }
 
@@ -141,16 +178,14 @@ export class AnchorsTool implements Tool {
       else this.board.select([]);
       return;
     }
-    const [left, right] = [box.start.at[0], p.at[0]].sort((a, b) => a - b) as Point;
-    const [top, bottom] = [box.start.at[1], p.at[1]].sort((a, b) => a - b) as Point;
-    const inside = this.board.marks.anchors
-      .filter((a) => a.at[0] >= left && a.at[0] <= right && a.at[1] >= top && a.at[1] <= bottom)
-      .map((a): AnchorRef => [a.item, a.contour, a.index]);
-    const old = box.base.filter((a) => !inside.some((b) => same(a, b)));
-    this.board.anchors = [...old, ...inside];
+    void this.board.chooseWithin(box.start.at, p.at, box.base);
   }
 
   double(p: Pointer): void {
+    if (p.hit?.what === "segment") {
+      this.board.anchors = [];
+      this.bench.commit({ kind: "insert_anchor", item: p.hit.item, at: p.at });
+    }
     if (p.hit?.what !== "handle") return;
     const { item, contour, index, side } = p.hit;
     this.bench.commit({
@@ -197,7 +232,7 @@ export class AnchorsTool implements Tool {
     if (by) this.bench.commit({ kind: "move_anchors", anchors, by }, true);
     else if (to) this.bench.commit({ kind: "set_anchor_kind", anchors, to });
     else if (event.key === "Delete" || event.key === "Backspace") {
-      this.bench.commit({ kind: "remove_anchors", anchors });
+      this.bench.commit({ kind: "remove_anchors", anchors, refit: !event.shiftKey });
       this.board.anchors = [];
     } else if (event.key === "Escape") this.board.anchors = [];
     else return false;

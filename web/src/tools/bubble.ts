@@ -32,7 +32,11 @@ export function bubbleFor(hit: Hit | null, board: Board, unit: UnitFacts): strin
     }
     case "item":
       return `x ${l(frame.centre[0])}  y ${l(frame.centre[1])} ${unit.name}`;
+    case "segment":
+    case "end":
+      return null;
     case "anchor":
+    case "stem":
     case "handle": {
       const anchor = marks.anchors.find(
         (a) => a.item === hit.item && a.contour === hit.contour && a.index === hit.index,

@@ -45,6 +45,12 @@ export const GROUPS: Group[] = [
         key: "R",
         icon: "M2 11C4 5 6 5 8 8S12 11 14 5M2 11h.01M8 8h.01M14 5h.01",
       },
+      {
+        name: "freehand",
+        label: "Freehand",
+        key: "T",
+        icon: "M2 10C3 6 5 5.5 5.5 8S7 11.5 8.5 8S11 4.5 11.5 7S12.5 10.5 14 8.5",
+      },
     ],
   },
   {

@@ -1,8 +1,11 @@
-// Pen: click for corner anchors, drag for anchors with handles, close on the first anchor. The Flow
-// pen is the same hand with anchors through which a smooth curve flows.
-import type { AnchorMark, Command, Point } from "../api/types";
+// Pen: click for corner anchors, drag for anchors with handles, close on the first anchor. What a
+// click would do hangs on what lies under the pointer (pen-target.ts). The Flow pen is the same
+// hand with anchors through which a smooth curve flows.
+import type { AnchorMark, AnchorRef, Command, Point } from "../api/types";
 import { newId } from "../core/ids";
 import type { useBoard } from "../stores/board";
+import { refOf, targetOf, wordOf, type Path, type Target } from "./pen-target";
+import { aboutPen } from "./pen-words";
 import {
   far,
   minus,
@@ -21,7 +24,7 @@ type Board = ReturnType<typeof useBoard>;
 /** A pressed button: where it went down, on what, and what has become of the anchor since. */
 interface Press {
   readonly p: Pointer;
-  readonly on: "new" | "first" | "last";
+  readonly on: Target;
   /** How far the anchor moved to meet something, or by Space. */
   shift: Point;
   /** Where the pointer was last. */
@@ -37,7 +40,9 @@ const negative = (v: Point): Point => [-v[0], -v[1]];
 
 export class PenTool implements Tool {
   readonly cursor = "crosshair";
-  private item: string | null = null;
+  private path: Path | null = null;
+  /** Whether its outline has been there. */
+  private seen = false;
   private press: Press | null = null;
   private placed: { screen: Point; when: number } | null = null;
 
@@ -47,79 +52,71 @@ export class PenTool implements Tool {
     private readonly flowing = false,
   ) {}
 
-  about(hit: Hit | null): { text: string; hints: Hint[] } {
-    if (this.press) return this.aboutPress(this.press);
-    if (!this.drawing) {
-      return this.flowing
-        ? { text: "Click points: a smooth curve flows through them", hints: [["Alt", "a corner"]] }
-        : { text: "Click for a corner, drag for an anchor with handles", hints: [] };
-    }
-    if (this.closes(hit)) {
-      return { text: "Closes the outline: click, or drag to shape the closing curve", hints: [] };
-    }
-    if (this.ends(hit)) {
-      return {
-        text: "Last anchor: click to leave it straight, drag to pull a new handle",
-        hints: [],
-      };
-    }
-    const corner: Hint[] = this.flowing ? [["Alt", "a corner"]] : [];
-    return {
-      text: "Next anchor",
-      hints: [
-        ["Shift", "45° steps"],
-        ...corner,
-        ["Enter", "finish open"],
-        ["⌫", "take back the last anchor"],
-      ],
-    };
+  about(hit: Hit | null, alt = false): { text: string; hints: Hint[] } {
+    const drawing = this.drawing;
+    return aboutPen(this.press?.on ?? null, this.target(hit, alt), this.flowing, drawing);
   }
 
-  private aboutPress(press: Press): { text: string; hints: Hint[] } {
-    if (this.flowing) return { text: "This anchor", hints: [["Space", "move it"]] };
-    const own: Hint[] = press.on === "new" ? [["Space", "move the anchor"]] : [];
-    return {
-      text: press.on === "first" ? "Shaping the closing curve" : "Pulling the handles",
-      hints: [["Shift", "15° steps"], ["Alt", "only the outgoing handle"], ...own],
-    };
+  /** The word beside the pointer that says what a click would do. */
+  word(hit: Hit | null, alt = false): string | null {
+    return this.press ? null : wordOf(this.target(hit, alt));
   }
 
-  /** Whether the outline being drawn exists (undo may have taken it back). */
+  /** Whether an outline is being drawn: it is on its way or there; undo may have taken it back. */
   private get drawing(): boolean {
-    return this.item !== null && this.board.drawable(this.item) !== undefined;
+    if (this.path === null) return false;
+    const there = this.board.exists(this.path.item);
+    this.seen ||= there;
+    return there || !this.seen;
   }
 
-  /** Whether the pointer stands on the first anchor of the outline being drawn. */
-  closes(hit: Hit | null): boolean {
-    return hit?.what === "anchor" && hit.item === this.item && hit.index === 0 && this.count() > 1;
+  private own(): AnchorMark[] {
+    const path = this.path;
+    return this.board.keptMarks.anchors.filter(
+      (a) => a.item === path?.item && a.contour === path.contour,
+    );
   }
 
-  /** Whether it stands on the last one, which can get another outgoing handle. */
-  private ends(hit: Hit | null): boolean {
-    if (this.flowing || hit?.what !== "anchor" || hit.item !== this.item) return false;
-    return hit.index === this.lastAnchor()?.index && !this.closes(hit);
+  /** Whether the path has yet to be turned round, to go on from its start. */
+  private get turned(): boolean {
+    return this.path?.turnedAt === this.own().length;
   }
 
-  private count(): number {
-    return this.board.marks.anchors.filter((a) => a.item === this.item).length;
+  /** The anchor from which the path goes on. */
+  private tail(): AnchorMark | undefined {
+    return this.turned ? this.own()[0] : this.own().at(-1);
+  }
+
+  private target(hit: Hit | null, alt: boolean): Target {
+    const path = this.drawing ? this.path : null;
+    return targetOf(hit, { path, own: this.own(), turned: this.turned, alt, board: this.board });
   }
 
   hover(p: Pointer): void {
-    if (!this.item || !this.drawing) this.bench.aim(this.aiming(p), () => null);
-    else if (this.closes(p.hit)) this.bench.preview({ kind: "close_outline", item: this.item });
-    else this.bench.aim(this.aiming(p), (shift) => this.anchor(plus(p.at, shift), p));
+    const target = this.target(p.hit, p.alt);
+    if (target.what === "new" && this.drawing) {
+      this.bench.aim(this.aiming(p), (shift) => this.anchor(plus(p.at, shift), p));
+    } else if (target.what === "new") this.bench.aim(this.aiming(p), () => null);
+    else if (target.what === "last" || target.what === "continues") this.bench.endPreview();
+    else this.bench.preview(this.onTarget(target, p, null));
   }
 
   down(p: Pointer): void {
     if (this.again(p)) return;
-    if (!this.drawing) {
-      this.item = newId();
-      this.board.select([this.item]);
-    }
-    const on = this.closes(p.hit) ? "first" : this.ends(p.hit) ? "last" : "new";
+    const on = this.target(p.hit, p.alt);
     const press: Press = { p, on, shift: [0, 0], from: p.at, into: null };
     this.press = press;
-    if (on !== "new") return;
+    if (on.what === "continues") {
+      const { item, contour, start, count } = on;
+      this.path = { item, contour, turnedAt: start && count > 1 ? count : null };
+      this.board.select([item]);
+    }
+    if (on.what !== "new") return;
+    if (!this.drawing) {
+      this.path = { item: newId(), contour: 0, turnedAt: null };
+      this.seen = false;
+      this.board.select([this.path.item]);
+    }
     this.bench.aim(this.aiming(p), (shift) => {
       if (this.press === press) press.shift = shift;
       return this.anchor(plus(p.at, shift), p);
@@ -135,11 +132,14 @@ export class PenTool implements Tool {
   move(p: Pointer): void {
     const press = this.press;
     if (!press) return;
-    if (p.space && press.on === "new") press.shift = plus(press.shift, minus(p.at, press.from));
+    if (p.space && press.on.what === "new") {
+      press.shift = plus(press.shift, minus(p.at, press.from));
+    }
     press.from = p.at;
     const handle = this.handle(p, press);
     if (p.alt && handle && press.into === null) press.into = negative(handle);
-    this.bench.preview(this.command(p, press));
+    const command = this.command(p, press);
+    if (command) this.bench.preview(command);
   }
 
   up(p: Pointer): void {
@@ -147,14 +147,15 @@ export class PenTool implements Tool {
     if (!press) return;
     this.press = null;
     this.placed = { screen: p.screen, when: performance.now() };
-    if (press.on !== "new" || far(p.screen, press.p.screen)) {
-      this.bench.commit(this.command(p, press));
-    } else {
+    if (press.on.what === "new" && !far(p.screen, press.p.screen)) {
       this.bench.commitAimed(this.aiming(press.p), (shift) =>
         this.anchor(plus(press.p.at, shift), press.p),
       );
+      return;
     }
-    if (press.on === "first") this.item = null;
+    const command = this.command(p, press);
+    if (command) this.bench.commit(command);
+    if (press.on.what === "closes" || press.on.what === "joins") this.path = null;
   }
 
   double(): void {
@@ -180,10 +181,10 @@ export class PenTool implements Tool {
 
   /** Leave the outline open; a single anchor is not an outline. */
   private finish(): void {
-    const item = this.item;
-    this.item = this.press = null;
+    const item = this.path?.item;
+    this.path = this.press = null;
     this.bench.endPreview();
-    if (item && this.board.items.get(item)?.path.match(/^M[^LC]*$/)) {
+    if (item && this.board.kept(item)?.path.match(/^M[^LCM]*$/)) {
       this.board.select([]);
       this.bench.commit({ kind: "remove_items", items: [item] });
     }
@@ -192,40 +193,69 @@ export class PenTool implements Tool {
   /** What the next anchor may meet, from the last one on. */
   private aiming(p: Pointer): Aiming | null {
     if (p.shift) return null;
-    const last = this.board.exists(this.item ?? "") ? this.lastAnchor() : undefined;
+    const last = this.drawing ? this.tail() : undefined;
     if (!last) return { probes: [p.at] };
     return {
       probes: [p.at],
       start: last.at,
-      after: [last.item, last.contour, last.index],
+      after: refOf(last),
       anchors: [[last.item, last.contour, last.index + 1]],
     };
-  }
-
-  /** The last anchor that is drawn, not the one that only follows the pointer. */
-  private lastAnchor(): AnchorMark | undefined {
-    const own = this.board.marks.anchors.filter((a) => a.item === this.item);
-    return this.board.previewed.size > 0 && own.length > 1 ? own.at(-2) : own.at(-1);
   }
 
   /** The handle pulled so far; null for a click and for the Flow pen. */
   private handle(p: Pointer, press: Press): Point | null {
     if (this.flowing || !far(p.screen, press.p.screen)) return null;
-    return minus(p.at, plus(press.p.at, press.shift));
+    const { on } = press;
+    const own = on.what === "closes" || on.what === "joins" ? on.mark.at : null;
+    return minus(p.at, own ?? plus(press.p.at, press.shift));
   }
 
-  private command(p: Pointer, press: Press): Command {
+  private command(p: Pointer, press: Press): Command | null {
     const handle = this.handle(p, press);
-    const item = this.item ?? newId();
-    if (press.on === "first") return { kind: "close_outline", item, handle };
-    const last = this.lastAnchor();
-    if (press.on === "last" && last) {
-      const anchor: [string, number, number] = [item, last.contour, last.index];
-      if (!handle) return { kind: "set_handle", anchor, side: "out", angle: 0, length: 0 };
-      return { kind: "move_handle", anchor, side: "out", to: p.at, alone: true, stepped: p.shift };
-    }
+    if (press.on.what !== "new") return this.onTarget(press.on, handle ? p : press.p, handle);
     const drag = { handle, into: press.into };
     return this.anchor(plus(press.p.at, press.shift), handle ? p : press.p, drag);
+  }
+
+  /** What a click (or, with a handle, a drag) on something that is there does. */
+  private onTarget(on: Target, p: Pointer, handle: Point | null): Command | null {
+    switch (on.what) {
+      case "adds":
+        return { kind: "insert_anchor", item: on.item, at: p.at };
+      case "removes":
+        return { kind: "remove_anchors", anchors: [refOf(on.mark)] };
+      case "changes":
+        return { kind: "set_anchor_kind", anchors: [refOf(on.mark)], to: on.to };
+      case "closes":
+      case "joins":
+        return this.joining(refOf(on.mark), handle, p.shift);
+      case "last":
+      case "continues":
+        return this.pulling(handle === null ? null : p, on.what === "last");
+      default:
+        return null;
+    }
+  }
+
+  private joining(second: AnchorRef, handle: Point | null, stepped: boolean): Command | null {
+    const tail = this.tail();
+    if (!tail) return null;
+    const { item, contour } = tail;
+    if (second[0] === item && second[1] === contour && !this.turned) {
+      return { kind: "close_outline", item, contour, handle, stepped };
+    }
+    return { kind: "join_ends", first: refOf(tail), second, handle, stepped };
+  }
+
+  /** The last anchor's outgoing handle: withdrawn by a click, pulled anew by a drag. */
+  private pulling(p: Pointer | null, withdraws: boolean): Command | null {
+    const tail = this.tail();
+    if (!tail) return null;
+    const anchor = refOf(tail);
+    const side = this.turned ? "into" : "out";
+    if (p) return { kind: "move_handle", anchor, side, to: p.at, alone: true, stepped: p.shift };
+    return withdraws ? { kind: "set_handle", anchor, side, angle: 0, length: 0 } : null;
   }
 
   private anchor(
@@ -235,7 +265,9 @@ export class PenTool implements Tool {
   ): Command {
     return {
       kind: "draw_anchor",
-      item: this.item ?? newId(),
+      item: this.path?.item ?? newId(),
+      contour: this.path?.contour ?? 0,
+      turned: this.turned,
       at,
       handle,
       into,

@@ -13,6 +13,16 @@ export type Hit =
       side: "into" | "out";
       at: Point;
     }
+  | {
+      what: "stem";
+      item: string;
+      contour: number;
+      index: number;
+      side: "into" | "out";
+      at: Point;
+    }
+  | { what: "segment"; item: string }
+  | { what: "end"; item: string; contour: number; index: number; at: Point; count: number }
   | { what: "peg"; item: string; dial: string; at: Point }
   | { what: "grip"; grip: Grip; at: Point }
   | { what: "turn"; at: Point }
@@ -33,6 +43,8 @@ export interface Pointer extends Held {
   at: Point;
   /** On the canvas, CSS pixels. */
   screen: Point;
+  /** Where it has been since the last event, on the sheet; the last one is `at`. */
+  trail: readonly Point[];
   hit: Hit | null;
 }
 
@@ -42,7 +54,9 @@ export type Hint = readonly [key: string, does: string];
 export interface Tool {
   readonly cursor: string;
   /** What the status bar says: what is under the pointer, and what the keys do. */
-  about(hit: Hit | null): { text: string; hints: Hint[] };
+  about(hit: Hit | null, alt?: boolean): { text: string; hints: Hint[] };
+  /** The word beside the pointer that says what a click would do. */
+  word?(hit: Hit | null, alt?: boolean): string | null;
   /** The words beside the pointer while something is dragged. */
   bubble?(): string | null;
   hover?(p: Pointer): void;
@@ -66,7 +80,7 @@ export type Aimed = (shift: Point) => Command | null;
 
 /** What tools may do to the drawing. */
 export interface Bench {
-  preview(command: Command, selection?: string[]): void;
+  preview(command: Command | null, selection?: string[]): void;
   endPreview(): void;
   commit(command: Command, merge?: boolean): void;
   /** Meet something, then preview. */

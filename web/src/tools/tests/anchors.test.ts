@@ -68,6 +68,7 @@ test("a handle is dragged by its ring, alone with Alt, stepped with Shift", () =
     to: [80, 20],
     alone: true,
     stepped: false,
+    along: false,
   });
   tool.up(at(81, 20, null, { shift: true }));
   expect(bench.last).toMatchObject({ alone: false, stepped: true });
@@ -124,4 +125,36 @@ test("a click on another item takes it up, and its drag moves it", () => {
   tool.move(at(30, 0));
   tool.up(at(30, 0));
   expect(bench.last).toMatchObject({ kind: "move_items", items: ["b"] });
+});
+
+test("a segment bends, a click chooses its ends, a double click adds an anchor", () => {
+  const hit: Hit = { what: "segment", item: "a" };
+  tool.down(at(25, 0, hit));
+  tool.move(at(25, 20));
+  tool.up(at(25, 20));
+  expect(bench.last).toEqual({
+    kind: "bend_segment",
+    item: "a",
+    grabbed: [25, 0],
+    to: [25, 20],
+  });
+  tool.down(at(25, 0, hit));
+  tool.up(at(25, 0, hit));
+  expect(board.anchors).toHaveLength(2);
+  tool.double(at(26, 1, hit));
+  expect(bench.last).toEqual({ kind: "insert_anchor", item: "a", at: [26, 1] });
+});
+
+test("the stem changes the length only; Alt pulls a handle out; Shift Del removes plainly", () => {
+  const stem: Hit = { what: "stem", item: "a", contour: 0, index: 1, side: "into", at: [30, 0] };
+  tool.down(at(40, 0, stem));
+  tool.move(at(20, 9));
+  tool.up(at(20, 9));
+  expect(bench.last).toMatchObject({ kind: "move_handle", side: "into", along: true, to: [10, 9] });
+  tool.down(at(50, 0, anchor(1, 50, 0), { alt: true }));
+  tool.move(at(80, 30));
+  tool.up(at(80, 30));
+  expect(bench.last).toMatchObject({ kind: "pull_handle", anchor: ["a", 0, 1], to: [80, 30] });
+  tool.key(key("Delete", { shiftKey: true }));
+  expect(bench.last).toMatchObject({ kind: "remove_anchors", refit: false });
 });

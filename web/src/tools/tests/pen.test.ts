@@ -88,21 +88,22 @@ test("on the first anchor it closes, by a click or with a handle", () => {
     click(100, 0);
     const item = board.selected[0] ?? "";
     const hit: Hit = { what: "anchor", item, contour: 0, index: 0, at: [0, 0] };
-    expect(tool.closes(hit)).toBe(true);
+    expect(tool.word(hit)).toBe("closes");
     expect(tool.about(hit).text).toContain("Closes");
     tool.hover(at(0, 0, hit));
     expect(bench.previews.at(-1)).toMatchObject({ kind: "close_outline", item });
     tool.down(at(0, 0, hit));
     tool.up(at(end[0], end[1]));
-    expect(bench.last).toEqual({ kind: "close_outline", item, handle });
-    expect(tool.closes(hit)).toBe(false);
+    expect(bench.last).toMatchObject({ kind: "close_outline", item, handle });
+    expect(tool.word(hit)).not.toBe("closes");
   }
 });
 
 test("one anchor does not close, and finishing with one leaves nothing behind", () => {
   click(0, 0);
   const item = board.selected[0] ?? "";
-  expect(tool.closes({ what: "anchor", item, contour: 0, index: 0, at: [0, 0] })).toBe(false);
+  const only: Hit = { what: "anchor", item, contour: 0, index: 0, at: [0, 0] };
+  expect(tool.word(only)).toBe("straight from here");
   expect(tool.key(key("Enter"))).toBe(true);
   expect(bench.last).toEqual({ kind: "remove_items", items: [item] });
   expect(board.selected).toEqual([]);
@@ -184,4 +185,50 @@ test("the Flow pen places flowing anchors, Alt a corner, and a drag pulls no han
   tool.move(at(240, 0));
   tool.up(at(240, 0));
   expect(bench.last).toMatchObject({ at: [200, 0], flowing: true, handle: null });
+});
+
+const endMark = (item: string, index: number, x: number) => ({
+  ...anchorMark(item, index, [x, 0]),
+  end: true,
+});
+
+test("on its own inner anchors it removes, with Alt it changes the kind, on segments it adds", () => {
+  board.items.set("a", drawable("a"));
+  board.marks.anchors = [0, 1, 2].map((n) => anchorMark("a", n, [n * 50, 0]));
+  const hit: Hit = { what: "anchor", item: "a", contour: 0, index: 1, at: [50, 0] };
+  const tap = (where: Hit, held = {}): void => {
+    tool.down(at(900 * Math.random(), 0, where, held));
+    tool.up(at(0, 0, null, { screen: [5000, 0] }));
+  };
+  expect([tool.word(hit), tool.word(hit, true)]).toEqual(["removes", "becomes smooth"]);
+  tap(hit);
+  expect(bench.last).toEqual({ kind: "remove_anchors", anchors: [["a", 0, 1]] });
+  tap(hit, { alt: true });
+  expect(bench.last).toMatchObject({ kind: "set_anchor_kind", to: "smooth" });
+  tool.down(at(25, 1, { what: "segment", item: "a" }));
+  tool.up(at(25, 1));
+  expect(bench.last).toEqual({ kind: "insert_anchor", item: "a", at: [25, 1] });
+});
+
+test("from the start of an open outline it goes on turned round, and joins another's end", () => {
+  board.items.set("a", drawable("a"));
+  board.items.set("b", drawable("b"));
+  board.marks.anchors = [endMark("a", 0, 0), anchorMark("a", 1, [50, 0]), endMark("a", 2, 100)];
+  const start: Hit = { what: "anchor", item: "a", contour: 0, index: 0, at: [0, 0] };
+  expect(tool.word(start)).toBe("goes on from here");
+  tool.down(at(0, 0, start));
+  tool.up(at(0, 0, start));
+  expect(bench.commits).toEqual([]);
+  tool.hover(at(0, 80));
+  expect(bench.previews.at(-1)).toMatchObject({ kind: "draw_anchor", item: "a", turned: true });
+  const other: Hit = { what: "end", item: "b", contour: 0, index: 1, at: [0, 90], count: 2 };
+  expect(tool.word(other)).toBe("joins");
+  tool.down(at(0, 90, other));
+  tool.up(at(0, 90, other));
+  expect(bench.last).toMatchObject({
+    kind: "join_ends",
+    first: ["a", 0, 0],
+    second: ["b", 0, 1],
+    handle: null,
+  });
 });

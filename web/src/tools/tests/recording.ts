@@ -21,8 +21,8 @@ export class RecordingBench implements Bench {
   /** What every aim meets. */
   shift: Point = [0, 0];
 
-  preview(command: Command): void {
-    this.previews.push(command);
+  preview(command: Command | null): void {
+    if (command) this.previews.push(command);
   }
   endPreview(): void {
     this.ended += 1;
@@ -74,6 +74,8 @@ export function anchorMark(item: string, index: number, at: Point): AnchorMark {
     out_polar: null,
     first: index === 0,
     end: false,
+    turn: null,
+    curvature: [null, null],
   };
 }
 
@@ -102,6 +104,20 @@ export class FakeBoard {
   constructor(...ids: string[]) {
     for (const id of ids) this.items.set(id, drawable(id));
   }
+  get keptMarks(): Selection {
+    return this.marks;
+  }
+  kept = (id: string): Drawable | undefined => this.items.get(id);
+  chooseSegment = (item: string): void => {
+    this.anchors = [
+      [item, 0, 0],
+      [item, 0, 1],
+    ];
+  };
+  chooseWithin = (start: Point, end: Point, base: AnchorRef[]): void => {
+    const inside = this.marks.anchors.filter((a) => a.at[0] >= start[0] && a.at[0] <= end[0]);
+    this.anchors = [...base, ...inside.map((a): AnchorRef => [a.item, a.contour, a.index])];
+  };
   get order(): string[] {
     return [...this.items.keys()];
   }
@@ -132,6 +148,7 @@ export function at(
     alt: false,
     ctrl: false,
     space: false,
+    trail: [[x, y]],
     hit,
     ...held,
   };

@@ -1,0 +1,49 @@
+<script setup lang="ts">
+// The ends of open paths that are not selected: a drawing tool can go on from them or join them.
+import { computed } from "vue";
+import type { Point } from "../api/types";
+import { useBoard } from "../stores/board";
+import { useTools } from "../stores/tools";
+import { useView } from "../stores/view";
+
+const board = useBoard();
+const tools = useTools();
+const view = useView();
+
+const ends = computed(() => {
+  if (tools.active === "freehand") return [];
+  return board.order.flatMap((id) => {
+    const item = board.kept(id);
+    if (!item || item.hidden || item.locked || board.selected.includes(id)) return [];
+    return (item.ends ?? []).map((e) => ({
+      key: `${id} ${e.contour} ${e.index}`,
+      at: view.toScreen(e.at as Point),
+      hit: JSON.stringify({
+        what: "end",
+        item: id,
+        ...e,
+        count:
+          1 +
+          Math.max(...(item.ends ?? []).filter((o) => o.contour === e.contour).map((o) => o.index)),
+      }),
+    }));
+  });
+});
+</script>
+
+<template>
+  <g v-for="e in ends" :key="e.key" :transform="`translate(${e.at[0]} ${e.at[1]})`">
+    <circle class="halo" r="4.5" />
+    <circle class="end" r="3" />
+    <circle r="9" fill="transparent" pointer-events="all" :data-hit="e.hit" />
+  </g>
+</template>
+
+<style scoped>
+.halo {
+  fill: #fff;
+}
+.end {
+  fill: var(--mark-quiet);
+}
+</style>

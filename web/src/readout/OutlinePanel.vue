@@ -1,0 +1,62 @@
+<script setup lang="ts">
+// The Anchors tool with no anchor chosen: whose handles show, and what can be done with whole paths.
+import SelectButton from "primevue/selectbutton";
+import { computed } from "vue";
+import { useBoard } from "../stores/board";
+import { HANDLES_SHOWN, useLooking } from "../stores/looking";
+import ActionButton from "./ActionButton.vue";
+import { useChosen } from "./chosen";
+
+const board = useBoard();
+const looking = useLooking();
+const { contours } = useChosen();
+const outlines = computed(() =>
+  board.selectedItems.filter((i) => i.type === "outline").map((i) => i.id),
+);
+const only = computed(() =>
+  contours.value.size === 1 ? [...contours.value.values()][0] : undefined,
+);
+</script>
+
+<template>
+  <section aria-label="Handles shown">
+    <span class="label">Handles</span>
+    <SelectButton
+      v-model="looking.handles"
+      class="rest"
+      size="small"
+      :options="[...HANDLES_SHOWN]"
+      :option-label="(o: readonly [string, string]) => o[1]"
+      :option-value="(o: readonly [string, string]) => o[0]"
+      :allow-empty="false"
+      aria-label="Handles shown"
+    />
+  </section>
+  <section v-if="board.anchors.length === 0 && outlines.length > 0" aria-label="Path" class="acts">
+    <ActionButton label="Reverse" :command="{ kind: 'reverse_outlines', items: outlines }" />
+    <ActionButton
+      v-if="only?.open"
+      label="Close"
+      :command="{
+        kind: 'join_ends',
+        first: [only.item, only.contour, only.count - 1],
+        second: [only.item, only.contour, 0],
+      }"
+    />
+    <ActionButton
+      v-else-if="only"
+      label="Open"
+      hint="Takes the segment out that leads back to the first anchor"
+      :command="{ kind: 'remove_segment', segment: [only.item, only.contour, only.count - 1] }"
+    />
+  </section>
+</template>
+
+<style scoped>
+.rest {
+  grid-column: 2 / -1;
+}
+.readout section.acts {
+  grid-template-columns: 1fr 1fr;
+}
+</style>

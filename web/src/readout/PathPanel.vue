@@ -1,0 +1,128 @@
+<script setup lang="ts">
+// What can be done with the chosen anchors, and with the segments between them.
+import { computed } from "vue";
+import type { AnchorRef } from "../api/types";
+import { newId } from "../core/ids";
+import ActionButton from "./ActionButton.vue";
+import { refOf, useChosen } from "./chosen";
+
+const { contourOf, marks, refs, segments, one } = useChosen();
+
+const several = computed(() => marks.value.length > 1);
+const source = computed(() => refs.value[0] as AnchorRef);
+const ends = computed(() => {
+  const [a, b] = marks.value;
+  return marks.value.length === 2 && a?.end && b?.end ? [refOf(a), refOf(b)] : null;
+});
+const closed = computed(() => one.value !== undefined && contourOf(one.value)?.open === false);
+/** A guide through the anchor along its handle, or level where it has none. */
+const guide = computed(() => {
+  const [x, y] = one.value?.at ?? [0, 0];
+  return { id: newId(), x, y, angle: one.value?.out_polar?.[0] ?? one.value?.into_polar?.[0] ?? 0 };
+});
+</script>
+
+<template>
+  <section v-if="segments.length > 0" aria-label="Segments" class="acts">
+    <h3 class="wide">{{ segments.length === 1 ? "Segment" : `${segments.length} segments` }}</h3>
+    <ActionButton
+      label="Add in the middle"
+      lets
+      :command="{ kind: 'add_anchors', segments, where: 'middle' }"
+    />
+    <ActionButton
+      label="Add at extremes"
+      hint="Where the curve is level or upright"
+      lets
+      :command="{ kind: 'add_anchors', segments, where: 'extremes' }"
+    />
+    <ActionButton label="Straighten" :command="{ kind: 'straighten_segments', segments }" />
+    <ActionButton
+      v-if="segments[0] && segments.length === 1"
+      label="Remove segment"
+      lets
+      :command="{ kind: 'remove_segment', segment: segments[0] }"
+    />
+  </section>
+  <section aria-label="Anchors" class="acts">
+    <ActionButton
+      label="Remove"
+      hint="Refits the neighbours, so that the outline changes least (Del)"
+      lets
+      :command="{ kind: 'remove_anchors', anchors: refs }"
+    />
+    <ActionButton
+      label="Remove plainly"
+      hint="Leaves the neighbours' handles as they are (Shift Del)"
+      lets
+      :command="{ kind: 'remove_anchors', anchors: refs, refit: false }"
+    />
+    <ActionButton
+      label="Break"
+      hint="Two ends on one spot"
+      lets
+      :command="{ kind: 'break_anchors', anchors: refs }"
+    />
+    <ActionButton
+      v-if="closed && one"
+      label="Make it the first"
+      lets
+      :command="{ kind: 'start_at', anchor: source }"
+    />
+    <ActionButton
+      v-if="one"
+      label="Guide through it"
+      hint="A guide through this anchor, along its handle"
+      :command="{ kind: 'add_guide', guide }"
+    />
+    <ActionButton
+      v-if="ends?.[0] && ends[1]"
+      label="Join the ends"
+      lets
+      :command="{ kind: 'join_ends', first: ends[0], second: ends[1] }"
+    />
+    <template v-if="several">
+      <ActionButton
+        label="Line up level"
+        :command="{ kind: 'line_up', anchors: refs, way: 'level' }"
+      />
+      <ActionButton
+        label="Line up upright"
+        :command="{ kind: 'line_up', anchors: refs, way: 'upright' }"
+      />
+      <template v-if="marks.length > 2">
+        <ActionButton
+          label="Space across"
+          :command="{ kind: 'space_anchors', anchors: refs, way: 'level' }"
+        />
+        <ActionButton
+          label="Space down"
+          :command="{ kind: 'space_anchors', anchors: refs, way: 'upright' }"
+        />
+      </template>
+      <ActionButton
+        label="Same handles"
+        hint="As those of the anchor chosen first"
+        :command="{ kind: 'copy_handles', source, anchors: refs.slice(1) }"
+      />
+      <ActionButton
+        label="Mirrored handles"
+        hint="Those of the anchor chosen first, mirrored about the line midway"
+        :command="{ kind: 'copy_handles', source, anchors: refs.slice(1), mirrored: true }"
+      />
+    </template>
+  </section>
+</template>
+
+<style scoped>
+h3 {
+  font-size: 13px;
+}
+.readout section.acts {
+  grid-template-columns: 1fr 1fr;
+}
+.acts :deep(button) {
+  min-width: 0;
+  padding-inline: 4px;
+}
+</style>

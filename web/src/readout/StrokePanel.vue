@@ -1,0 +1,93 @@
+<script setup lang="ts">
+// Freehand: the tolerance for the next stroke, in screen pixels; of what was drawn, still to change.
+import Slider from "primevue/slider";
+import { computed, ref } from "vue";
+import { useBoard } from "../stores/board";
+import { useTools } from "../stores/tools";
+import { useVocabulary } from "../stores/vocabulary";
+import TypedField from "./TypedField.vue";
+
+const LEAST = 0.2;
+const MOST = 40;
+/** The slider goes by factors, so that fine tolerances have room. */
+const toSlider = (v: number): number => Math.log(v / LEAST) / Math.log(MOST / LEAST);
+const fromSlider = (s: number): number => LEAST * (MOST / LEAST) ** s;
+
+const board = useBoard();
+const tools = useTools();
+const vocabulary = useVocabulary();
+const unit = computed(() => vocabulary.unit(board.sheet.unit));
+const slid = ref<number | null>(null);
+const anchors = computed(() => board.marks.anchors.length);
+
+const command = (tolerance: number) =>
+  ({ kind: "set_tolerance", items: board.selected, tolerance }) as const;
+
+function slide(at: number): void {
+  slid.value = fromSlider(at);
+  board.preview(command(slid.value));
+}
+
+function release(): void {
+  if (slid.value !== null) board.commit(command(slid.value));
+  slid.value = null;
+}
+</script>
+
+<template>
+  <section v-if="board.marks.tolerance != null" aria-label="Drawn by hand">
+    <span class="label">Tolerance</span>
+    <span class="slider">
+      <Slider
+        :model-value="toSlider(slid ?? board.marks.tolerance)"
+        :min="0"
+        :max="1"
+        :step="0.005"
+        aria-label="Tolerance"
+        data-testid="slider-tolerance"
+        @update:model-value="(v) => slide(v as number)"
+        @slideend="release"
+      />
+    </span>
+    <TypedField
+      label="Tolerance"
+      :value="board.marks.tolerance"
+      :unit="unit"
+      @typed="(v) => board.commit(command(v))"
+    />
+    <p class="wide help" data-testid="drawn-anchors">
+      {{ anchors }} anchors. Fewer with more tolerance, until an anchor is edited.
+    </p>
+  </section>
+  <section v-else-if="tools.name === 'freehand'" aria-label="Freehand">
+    <span class="label">Tolerance</span>
+    <span class="slider">
+      <Slider
+        :model-value="tools.handTolerance"
+        :min="0.5"
+        :max="12"
+        :step="0.5"
+        aria-label="Tolerance of the next stroke"
+        @update:model-value="(v) => (tools.handTolerance = v as number)"
+      />
+    </span>
+    <TypedField
+      label="Tolerance of the next stroke"
+      suffix="px"
+      :value="tools.handTolerance"
+      @typed="(v) => (tools.handTolerance = Math.min(Math.max(v, 0.5), 40))"
+    />
+    <p class="wide help">On the screen, at the zoom you draw at.</p>
+  </section>
+</template>
+
+<style scoped>
+.slider {
+  padding: 0 4px;
+}
+.help {
+  margin: 0;
+  font-size: 12px;
+  color: var(--quiet);
+}
+</style>

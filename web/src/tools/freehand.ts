@@ -1,0 +1,197 @@
+// Freehand: draw, and the stroke becomes as few curves as the tolerance allows; a click without a
+// drag leads there straight; letting go at the start closes.
+import type { Command, Point } from "../api/types";
+import { newId } from "../core/ids";
+import type { useBoard } from "../stores/board";
+import { far, type Aiming, type Bench, type Hint, type Hit, type Pointer, type Tool } from "./tool";
+
+type Board = ReturnType<typeof useBoard>;
+
+/** Pixels: how near the start a stroke ends that closes. */
+const NEAR = 10;
+/** The most points that one command carries. */
+const MOST_POINTS = 19_000;
+
+interface Press {
+  p: Pointer;
+  points: Point[];
+  /** Where the pen was drawn on from, on the screen. */
+  started: Point;
+}
+
+export interface HandSettings {
+  /** How far the outline may stay from the hand, in sheet units, as things are looked at now. */
+  tolerance(): number;
+  toScreen(place: Point): Point;
+  /** Show the raw stroke while it is drawn. */
+  ink(points: Point[] | null): void;
+}
+
+export class FreehandTool implements Tool {
+  readonly cursor = "crosshair";
+  private item: string | null = null;
+  private seen = false;
+  private press: Press | null = null;
+
+  constructor(
+    private readonly board: Board,
+    private readonly bench: Bench,
+    private readonly hand: HandSettings,
+  ) {}
+
+  about(hit: Hit | null): { text: string; hints: Hint[] } {
+    if (this.press) return { text: "Drawing: let go at the start to close", hints: [] };
+    if (this.closes(hit)) return { text: "Closes the outline with a straight line", hints: [] };
+    if (!this.drawing) {
+      return { text: "Draw, or click where a straight line starts", hints: [["Ctrl", "anchors"]] };
+    }
+    return {
+      text: "Draw on from the end, or click to lead there straight",
+      hints: [
+        ["Shift", "45° steps"],
+        ["Enter", "finish open"],
+        ["⌫", "take back the last part"],
+      ],
+    };
+  }
+
+  word(hit: Hit | null): string | null {
+    return !this.press && this.closes(hit) ? "closes" : null;
+  }
+
+  /** Whether an outline is being drawn: it is on its way or there; undo may have taken it back. */
+  private get drawing(): boolean {
+    if (this.item === null) return false;
+    const there = this.board.exists(this.item);
+    this.seen ||= there;
+    return there || !this.seen;
+  }
+
+  private ends(): [first: Point, last: Point, count: number] | null {
+    const own = this.board.keptMarks.anchors.filter((a) => a.item === this.item);
+    const [first, last] = [own[0], own.at(-1)];
+    return first && last ? [first.at, last.at, own.length] : null;
+  }
+
+  private closes(hit: Hit | null): boolean {
+    if (!this.drawing || hit?.what !== "anchor" || hit.item !== this.item) return false;
+    return hit.index === 0 && (this.ends()?.[2] ?? 0) > 2;
+  }
+
+  private near(place: Point, screen: Point): boolean {
+    const there = this.hand.toScreen(place);
+    return Math.abs(there[0] - screen[0]) <= NEAR && Math.abs(there[1] - screen[1]) <= NEAR;
+  }
+
+  hover(p: Pointer): void {
+    if (!this.drawing || this.closes(p.hit)) {
+      this.bench.aim(this.aiming(p), () => null);
+      return;
+    }
+    this.bench.aim(this.aiming(p), (shift) => this.straight(p, shift));
+  }
+
+  down(p: Pointer): void {
+    this.press = { p, points: [p.at], started: p.screen };
+    this.bench.endPreview();
+  }
+
+  move(p: Pointer): void {
+    const press = this.press;
+    if (!press) return;
+    for (const place of p.trail) if (press.points.length < MOST_POINTS) press.points.push(place);
+    this.hand.ink(press.points);
+  }
+
+  up(p: Pointer): void {
+    const press = this.press;
+    if (!press) return;
+    this.press = null;
+    this.hand.ink(null);
+    if (!far(p.screen, press.p.screen) && press.points.length < 8) {
+      this.click(press.p);
+      return;
+    }
+    const ends = this.drawing ? this.ends() : null;
+    if (!ends || !this.near(ends[1], press.started)) this.begin();
+    const first = ends && this.drawing ? ends[0] : press.points[0];
+    const closing = first !== undefined && press.points.length > 8 && this.near(first, p.screen);
+    this.bench.commit(this.stroke(press.points, closing));
+    if (closing) this.item = null;
+  }
+
+  private begin(): void {
+    this.finish();
+    this.item = newId();
+    this.seen = false;
+    this.board.select([this.item]);
+  }
+
+  private click(p: Pointer): void {
+    const ends = this.ends();
+    if (this.closes(p.hit) && ends) {
+      this.bench.commit(this.stroke([ends[0]], true));
+      this.item = null;
+      return;
+    }
+    if (!this.drawing) this.begin();
+    this.bench.commitAimed(this.aiming(p), (shift) => this.straight(p, shift));
+  }
+
+  private straight(p: Pointer, shift: Point): Command {
+    const to: Point = [p.at[0] + shift[0], p.at[1] + shift[1]];
+    return { ...this.stroke([to], false), straight: p.shift };
+  }
+
+  private stroke(points: Point[], closing: boolean): Command & { kind: "draw_stroke" } {
+    return {
+      kind: "draw_stroke",
+      item: this.item ?? newId(),
+      points,
+      tolerance: this.hand.tolerance(),
+      closing,
+    };
+  }
+
+  private aiming(p: Pointer): Aiming | null {
+    if (p.shift) return null;
+    const last = this.drawing ? this.ends()?.[1] : undefined;
+    return {
+      probes: [p.at],
+      ...(last ? { start: last } : {}),
+      items: this.item ? [this.item] : [],
+    };
+  }
+
+  double(): void {
+    this.finish();
+  }
+
+  key(event: KeyboardEvent): boolean {
+    if (!this.drawing) return false;
+    if (event.key === "Enter" || event.key === "Escape") this.finish();
+    else if (event.key === "Backspace" || event.key === "Delete") this.board.go("undo");
+    else return false;
+    return true;
+  }
+
+  cancel(): void {
+    this.press = null;
+    this.hand.ink(null);
+    this.bench.endPreview();
+  }
+
+  leave(): void {
+    this.finish();
+  }
+
+  private finish(): void {
+    const item = this.item;
+    this.item = this.press = null;
+    this.bench.endPreview();
+    if (item && this.board.kept(item)?.path.match(/^M[^LCM]*$/)) {
+      this.board.select([]);
+      this.bench.commit({ kind: "remove_items", items: [item] });
+    }
+  }
+}
