@@ -74,8 +74,7 @@ def fit_stroke(points: Sequence[complex], *, tolerance: float, closed: bool = Fa
     if not 0.0 < tolerance < math.inf:
         raise Refusal("bad_tolerance", "A tolerance needs to be more than 0.")
     drawn = _distinct(points, tolerance / 4.0)
-    if closed and len(drawn) > 2:
-        drawn = [*drawn, drawn[0]] if abs(drawn[-1] - drawn[0]) > NO_LENGTH else drawn
+    drawn = _closed(drawn, tolerance) if closed else drawn
     if len(drawn) < 2:
         return Fitted((), frozenset())
     corners = _corners(drawn, tolerance)
@@ -285,6 +284,16 @@ def _lengths(points: Sequence[complex]) -> list[float]:
     for p, q in itertools.pairwise(points):
         far.append(far[-1] + abs(q - p))
     return far
+
+
+def _closed(points: list[complex], tolerance: float) -> list[complex]:
+    """A stroke brought back to its start, without the little way that it ran past or fell short."""
+    start = points[0]
+    near = max(abs(points[-1] - start), 2.0 * tolerance)
+    kept = list(points)
+    while len(kept) > 3 and abs(kept[-1] - start) <= near:
+        kept.pop()
+    return [*kept, start] if len(kept) > 2 else points
 
 
 def _distinct(points: Sequence[complex], least: float) -> list[complex]:

@@ -15,9 +15,9 @@ const { marks, refs } = useChosen();
 
 const lines = computed(() => {
   const found: { value: string; label: string }[] = [
-    { value: "between", label: "the line midway between them" },
-    { value: "upright", label: "the outline's middle, upright" },
-    { value: "level", label: "the outline's middle, level" },
+    { value: "between", label: "midway between them" },
+    { value: "upright", label: "its middle, upright" },
+    { value: "level", label: "its middle, level" },
   ];
   if (refs.value.length === 4) found.push({ value: "anchors", label: "the last two chosen" });
   board.sheet.guides.forEach((g, n) =>

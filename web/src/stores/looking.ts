@@ -5,7 +5,7 @@ import { ref } from "vue";
 export const VIEWS = ["Work", "Wire", "Print"] as const;
 export const HANDLES_SHOWN = [
   ["chosen", "Chosen"],
-  ["near", "Neighbours"],
+  ["near", "Near"],
   ["all", "All"],
 ] as const;
 export type HandlesShown = (typeof HANDLES_SHOWN)[number][0];
