@@ -2,9 +2,10 @@
 
 import json
 import unittest
+from dataclasses import replace
 
 from buildup.drawing.codec import read_item, write_item
-from buildup.drawing.model import Anchor, Contour, Drawing, Outline, Sheet
+from buildup.drawing.model import Drawing, Sheet
 from buildup.edits.apply import COMMANDS, apply, kind_of, read_command, write_command
 from buildup.edits.change import Delta, inverse, updated
 from buildup.errors import Refusal
@@ -29,6 +30,31 @@ EVERY = [
     {"kind": "set_handle", "anchor": LEAF, "side": "into", "angle": 45, "length": 0},
     {"kind": "set_anchor_kind", "anchors": [["leaf", 0, 2]], "to": "flowing"},
     {"kind": "remove_anchors", "anchors": [["leaf", 0, 1], ["leaf", 0, 2], ["ring", 0, 0]]},
+    {"kind": "remove_anchors", "anchors": [LEAF], "refit": False},
+    {"kind": "pull_handle", "anchor": ["leaf", 0, 2], "to": [70, 150], "stepped": True},
+    {"kind": "insert_anchor", "item": "leaf", "at": [50, 60]},
+    {"kind": "add_anchors", "segments": [LEAF, ["ring", 0, 1]], "where": "middle"},
+    {"kind": "bend_segment", "item": "leaf", "grabbed": [60, 0], "to": [70, -20]},
+    {"kind": "straighten_segments", "segments": [LEAF, ["wing", 0, 1]]},
+    {"kind": "remove_segment", "segment": ["leaf", 0, 1]},
+    {"kind": "break_anchors", "anchors": [["leaf", 0, 1], ["open", 0, 1]]},
+    {"kind": "join_ends", "first": ["open", 0, 2], "second": ["sketch", 0, 0], "handle": [5, 9]},
+    {"kind": "reverse_outlines", "items": ["leaf", "wing"]},
+    {"kind": "start_at", "anchor": ["leaf", 0, 2]},
+    {"kind": "line_up", "anchors": [LEAF, ["wing", 0, 1]], "way": "level"},
+    {"kind": "space_anchors", "anchors": [LEAF, ["leaf", 0, 1], ["wing", 0, 1]], "way": "level"},
+    {"kind": "copy_handles", "source": LEAF, "anchors": [["leaf", 0, 2]], "mirrored": True},
+    {
+        "kind": "make_twins",
+        "first": LEAF,
+        "second": ["leaf", 0, 1],
+        "twin": "t1",
+        "about": "upright",
+    },
+    {"kind": "release_twins", "anchors": [["wing", 0, 1]]},
+    {"kind": "draw_stroke", "item": "sketch", "points": [[0, 300]], "tolerance": 1},
+    {"kind": "set_tolerance", "items": ["sketch"], "tolerance": 20},
+    {"kind": "close_outline", "item": "open", "handle": [0, -20]},
     {"kind": "draw_shape", "item": "new", "shape": "ellipse", "start": [0, 0], "to": [40, -30]},
     {"kind": "set_dial", "items": ["plate"], "dial": "radius", "value": 4},
     {"kind": "drag_peg", "item": "plate", "dial": "radius", "to": [0, 0]},
@@ -77,7 +103,6 @@ EVERY = [
     {"kind": "set_underlay", "underlay": {**UNDERLAY, "strength": 0.5, "grey": True}},
     {"kind": "remove_underlay", "underlay": "u"},
 ]
-CLOSING = {"kind": "close_outline", "item": "open", "handle": [0, -20]}
 
 
 def same(test, one, other):
@@ -87,23 +112,14 @@ def same(test, one, other):
 
 
 class LawTest(unittest.TestCase):
-    def start(self):
-        path = Contour((Anchor(0j, None, 20j), Anchor(50 + 50j), Anchor(90 + 0j)))
-        return updated(
-            full(),
-            Delta(
-                put=(Outline(id="open", name="open", contours=(path,)),), moves=(("open", "ring"),)
-            ),
-        )
-
     def test_every_command_is_tried_here(self):
-        tried = {c["kind"] for c in [*EVERY, CLOSING]}
+        tried = {c["kind"] for c in EVERY}
         self.assertEqual(tried, {kind_of(c) for c in COMMANDS})
 
     def test_apply_then_take_back(self):
-        for data in [*EVERY, CLOSING]:
+        for data in EVERY:
             with self.subTest(data["kind"]):
-                before = self.start()
+                before = full()
                 change = apply(before, read_command(data))
                 after = updated(before, change.forward)
                 self.assertNotEqual(
@@ -117,18 +133,18 @@ class LawTest(unittest.TestCase):
                     self.assertIs(after.items[item_id], before.items[item_id])
 
     def test_commands_and_deltas_survive_json(self):
-        for data in [*EVERY, CLOSING]:
+        for data in EVERY:
             with self.subTest(data["kind"]):
                 command = read_command(data)
                 written = json.loads(json.dumps(write_command(command)))
                 self.assertEqual(read_command(written), command)
-                forward = apply(self.start(), command).forward
+                forward = apply(full(), command).forward
                 again = Delta.from_json(json.loads(json.dumps(forward.to_json())))
-                self.assertEqual(again, forward)
+                self.assertEqual(again, replace(forward, said=""))
 
-    @given(st.lists(st.sampled_from([*EVERY, CLOSING]), max_size=8))
+    @given(st.lists(st.sampled_from(EVERY), max_size=8))
     def test_a_row_of_changes_is_one_change(self, row):
-        start = at = self.start()
+        start = at = full()
         forward, back = Delta(), Delta()
         for number, data in enumerate(row):
             fresh = {"item": f"n{number}"} if data.get("item") == "new" else {}

@@ -11,9 +11,13 @@ from buildup.drawing.model import (
     Outline,
     Shape,
     Sheet,
+    Stroke,
     Style,
+    Twin,
     Underlay,
 )
+from buildup.drawing.strokes import fitted
+from buildup.geometry.angles import direction
 from buildup.geometry.transforms import Affine, turn
 from hypothesis import strategies as st
 
@@ -71,12 +75,51 @@ def drawing(*items):
     return Drawing(items={i.id: i for i in items}, order=tuple(i.id for i in items))
 
 
+def wire(item="open"):
+    """An open outline of three anchors."""
+    path = Contour((Anchor(0j, None, 20j), Anchor(50 + 50j), Anchor(90 + 0j)))
+    return Outline(id=item, name=item, contours=(path,))
+
+
+def wing(item="wing"):
+    """A closed outline whose two sides are twins about an upright line."""
+    line = Twin("pair", 500 + 0j, 1j)
+    anchors = (
+        Anchor(500 + 0j, -30 + 0j, 30 + 0j, "symmetric"),
+        Anchor(560 + 80j, -30j, 20j, "smooth", twin=line),
+        Anchor(500 + 120j),
+        Anchor(440 + 80j, 20j, -30j, "smooth", twin=line),
+    )
+    return Outline(id=item, name=item, contours=(Contour(anchors, True),))
+
+
+def sketch(item="sketch"):
+    """What a hand drew: a quarter of a circle, kept with its outline."""
+    part = tuple(200 * direction(90.0 * k / 60) for k in range(61))
+    stroke = Stroke((part,), 0.5)
+    return Outline(id=item, name=item, contours=(fitted(stroke),), drawn=stroke)
+
+
 def full():
     """A drawing with one item of each kind."""
-    items = drawing(leaf(), plate(), ring(), leaf("second", by=300 + 100j))
+    lines = (wire(), wing(), sketch())
+    items = drawing(leaf(), plate(), ring(), leaf("second", by=300 + 100j), *lines)
     guide = Guide(id="g", x=50, y=60, angle=90)
     underlay = Underlay(id="u", picture=1, name="u", x=100, y=100, width=80, height=60)
     return replace(items, sheet=Sheet(guides=(guide,), underlays=(underlay,)))
 
 
-__all__ = ["CUBICS", "cubics", "drawing", "full", "leaf", "maps", "plate", "points", "ring"]
+__all__ = [
+    "CUBICS",
+    "cubics",
+    "drawing",
+    "full",
+    "leaf",
+    "maps",
+    "plate",
+    "points",
+    "ring",
+    "sketch",
+    "wing",
+    "wire",
+]

@@ -67,15 +67,17 @@ def _short(handle: complex) -> complex | None:
 def bent(contour: Contour, index: int, t: float, by: complex) -> dict[int, Anchor]:
     """The two anchors of a segment whose point at `t` has moved by a vector.
 
-    The handles change as little as they can (least squares). A straight segment becomes curved; an
-    anchor in line with a straight neighbour stays in line; smooth anchors stay smooth.
+    A straight segment gets handles of a third, and `t` becomes the part of the way along it. The
+    handles change as little as they can (least squares). An anchor in line with a straight
+    neighbour stays in line; smooth anchors stay smooth.
     """
     count = len(contour.anchors)
     after = (index + 1) % count
     start, end = contour.anchors[index], contour.anchors[after]
-    t = min(max(t, END_ROOM), 1.0 - END_ROOM)
     third = (end.at - start.at) / 3.0
     straight = start.out is None and end.into is None
+    t = t * t * (3.0 - 2.0 * t) if straight else t
+    t = min(max(t, END_ROOM), 1.0 - END_ROOM)
     out = third if straight else (start.out or 0j)
     into = -third if straight else (end.into or 0j)
     s = 1.0 - t

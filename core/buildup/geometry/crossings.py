@@ -10,8 +10,8 @@ CAGD 5 (1988); at most nine crossings, Bézout.
 
 from dataclasses import dataclass
 
-from buildup.geometry.angles import cross, dot
-from buildup.geometry.bezier import Cubic, derivative_at, part_of, point_at, split_at
+from buildup.geometry.angles import cross, dot, unit
+from buildup.geometry.bezier import Cubic, derivative_at, extremes, part_of, point_at, split_at
 from buildup.geometry.boxes import Box
 from buildup.geometry.nearest import nearest_parameter
 from buildup.geometry.tolerances import NO_LENGTH, SAME_PLACE
@@ -19,8 +19,16 @@ from buildup.geometry.tolerances import NO_LENGTH, SAME_PLACE
 MOST_STEPS = 900
 """Pairs of stretches tried before asking whether the curves lie on each other; nine crossings take
 about 300."""
+MOST_STEPS_OF_ALL = 20_000
+"""The same once they do not: curves of close contact take some thousands."""
 SHORTEST = 1e-4
 """Curve parameter: stretches this short that still may meet are polished as a touch."""
+
+MEETS = SAME_PLACE * 1e-2
+"""Sheet units: points of two curves this close are a common point."""
+
+TOUCH_LENGTH = 0.05
+"""Curve parameter: what two curves have in common for longer is an overlap, not a touch."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -73,10 +81,13 @@ def crossings(first: Cubic, second: Cubic, *, inside: Box | None = None) -> tupl
     >>> crossings((0j, 0j, 2 + 0j, 2 + 0j), (1j, 1j, 2 + 1j, 2 + 1j))
     ()
     """
-    found: list[Crossing] = []
+    found = _shared_ends(first, second)
     stack = [(Stretch(first, 0.0, 1.0), Stretch(second, 0.0, 1.0))]
-    for _ in range(MOST_STEPS):
+    for step in range(MOST_STEPS_OF_ALL):
         if not stack:
+            break
+        if step == MOST_STEPS and (ends := _ends_of_overlap(first, second)):
+            found = ends
             break
         a, b = stack.pop()
         if _apart(a.curve, b.curve) or (inside is not None and _outside(a, b, inside)):
@@ -92,10 +103,8 @@ def crossings(first: Cubic, second: Cubic, *, inside: Box | None = None) -> tupl
             stack += [(half, b) for half in a.halves()]
         else:
             stack += [(a, half) for half in b.halves()]
-    if stack:
-        found = _ends_of_overlap(first, second) or found
-    kept = (c for c in found if inside is None or Box.around((c.at,)).meets(inside))
-    return tuple(sorted(kept, key=lambda c: c.t))
+    found = _each_once(first, second, sorted(found, key=lambda c: c.t))
+    return tuple(c for c in found if inside is None or Box.around((c.at,)).meets(inside))
 
 
 def overlap(first: Cubic, second: Cubic) -> tuple[Crossing, Crossing] | None:
@@ -169,11 +178,9 @@ def _polished(first: Cubic, a: Stretch, second: Cubic, b: Stretch) -> Crossing |
         turn = cross(along, other)
         if abs(turn) > 1e-9 * abs(along) * abs(other):
             step_t, step_u = cross(gap, other) / turn, cross(gap, along) / turn
-        elif along and other:
-            step_t, step_u = dot(gap, along) / dot(along, along) / 2.0, 0.0
-            step_u = -dot(gap, other) / dot(other, other) / 2.0
         else:
-            break
+            step_t = dot(gap, along) / dot(along, along) / 2.0 if along else 0.0
+            step_u = -dot(gap, other) / dot(other, other) / 2.0 if other else 0.0
         new_t, new_u = min(1.0, max(0.0, t + step_t)), min(1.0, max(0.0, u + step_u))
         still = abs(new_t - t) + abs(new_u - u) < 1e-15
         t, u = new_t, new_u
@@ -182,7 +189,7 @@ def _polished(first: Cubic, a: Stretch, second: Cubic, b: Stretch) -> Crossing |
     slack = 1e-9 + 4.0 * (SHORTEST if max(a.end - a.start, b.end - b.start) < SHORTEST else 0.0)
     near = a.start - slack <= t <= a.end + slack and b.start - slack <= u <= b.end + slack
     at = point_at(first, t)
-    if not near or abs(point_at(second, u) - at) > SAME_PLACE * 1e-2:
+    if not near or abs(point_at(second, u) - at) > MEETS:
         return None
     return Crossing(t, u, at)
 
@@ -204,15 +211,57 @@ def _add(found: list[Crossing], new: Crossing) -> None:
         found.append(new)
 
 
+def _shared_ends(first: Cubic, second: Cubic) -> list[Crossing]:
+    """The ends of two segments that lie on one spot."""
+    return [
+        Crossing(t, u, p)
+        for t, p in ((0.0, first[0]), (1.0, first[3]))
+        for u, q in ((0.0, second[0]), (1.0, second[3]))
+        if abs(p - q) <= MEETS
+    ]
+
+
+def _each_once(first: Cubic, second: Cubic, found: list[Crossing]) -> list[Crossing]:
+    """Crossings in order, those of one touch as one: between them the curves do not part."""
+    kept: list[Crossing] = []
+    for new in found:
+        if kept and _together(first, second, kept[-1], new):
+            kept.append(_one_of(first, kept.pop(), new))
+        else:
+            kept.append(new)
+    return kept
+
+
+def _one_of(first: Cubic, one: Crossing, other: Crossing) -> Crossing:
+    """One crossing for two of a touch: an end of a segment where there is one, else the middle."""
+    for c in (one, other):
+        if c.t in (0.0, 1.0) or c.u in (0.0, 1.0):
+            return c
+    t = (one.t + other.t) / 2.0
+    return Crossing(t, (one.u + other.u) / 2.0, point_at(first, t))
+
+
+def _together(first: Cubic, second: Cubic, one: Crossing, other: Crossing) -> bool:
+    """Whether two curves stay on each other between two crossings of a touch."""
+    if abs(one.t - other.t) > TOUCH_LENGTH:
+        return False
+
+    def gap(k: float) -> float:
+        t, u = one.t + k * (other.t - one.t), one.u + k * (other.u - one.u)
+        return abs(point_at(first, t) - point_at(second, u))
+
+    return all(gap(k) < MEETS for k in (0.25, 0.5, 0.75))
+
+
 def _ends_of_overlap(first: Cubic, second: Cubic) -> list[Crossing]:
     """The two ends of a common length, or nothing."""
     ends: list[Crossing] = []
-    for u in (0.0, 1.0):
+    for u in (0.0, 1.0, *_turning_points(second)):
         at = point_at(second, u)
         t = nearest_parameter(first, at)
         if abs(point_at(first, t) - at) < SAME_PLACE:
             _add(ends, Crossing(t, u, at))
-    for t in (0.0, 1.0):
+    for t in (0.0, 1.0, *_turning_points(first)):
         at = point_at(first, t)
         u = nearest_parameter(second, at)
         if abs(point_at(second, u) - at) < SAME_PLACE:
@@ -227,3 +276,14 @@ def _ends_of_overlap(first: Cubic, second: Cubic) -> list[Crossing]:
         if abs(point_at(second, nearest_parameter(second, at)) - at) > SAME_PLACE:
             return []
     return [low, high]
+
+
+def _turning_points(segment: Cubic) -> tuple[float, ...]:
+    """Where a segment whose control points lie on one line turns back on it."""
+    a, b, c, d = segment
+    ways = (b - a, c - a, d - a)
+    way = unit(max(ways, key=abs))
+    if any(abs(cross(way, w)) > MEETS for w in ways):
+        return ()
+    first, second, third = (complex(dot(way, w), 0.0) for w in ways)
+    return extremes((0j, first, second, third))

@@ -12,17 +12,18 @@ from dataclasses import dataclass
 
 from buildup.errors import Refusal
 from buildup.geometry.angles import cosine, dot, unit
-from buildup.geometry.bezier import Cubic, point_at, points_at
+from buildup.geometry.bezier import Cubic, derivative_at, point_at, points_at
 from buildup.geometry.nearest import nearest_parameter
-from buildup.geometry.tolerances import NO_LENGTH
 
 ROUNDS = 4
 """Times the parameters are made better before a stretch is split."""
 MOST_ROUNDS = 24
 """The same where nothing can be split."""
-HOPELESS = 16.0
-"""Squared error ÷ squared tolerance from which better parameters cannot help (Schneider)."""
-MOST_SAMPLES = 48
+HOPELESS, AT_FIRST = 4.0, 10.0
+"""Tolerances: errors from which better parameters cannot help (Schneider), and in the first round."""
+ALONG = 0.1
+"""How much a distance along the curve counts beside one across it."""
+MOST_SAMPLES = 40
 """Points of a stretch that the least squares look at; all points count for the error."""
 CORNER_TURN = 55.0
 """Degrees. A stroke that turns by more within a few tolerances has a corner there."""
@@ -112,14 +113,15 @@ def fit_one(
     parameters = _chord_parameters(sampled)
     best: Fit | None = None
     for _ in range(MOST_ROUNDS):
-        curve = _least_squares(sampled, parameters, first, last)
+        near = None if best is None else best.curve
+        curve = _least_squares(sampled, parameters, (first, last), near=near)
+        parameters = _better(sampled, curve, _better(sampled, curve, parameters))
         fit = _measured(sampled, curve, parameters)
         if best is not None and fit.error > best.error * 0.999:
             break
         best = fit
         if fit.error <= tolerance:
             break
-        parameters = _better(sampled, curve, parameters)
     assert best is not None  # noqa: S101
     return best
 
@@ -169,14 +171,15 @@ def _try(part: Sequence[complex], leave: complex, arrive: complex, tolerance: fl
         return Fit(straight, 0.0, 1)
     parameters = _chord_parameters(sampled)
     fit: Fit | None = None
-    for _ in range(ROUNDS):
-        curve = _least_squares(sampled, parameters, leave, arrive)
+    for done in range(ROUNDS):
+        near = None if fit is None else fit.curve
+        curve = _least_squares(sampled, parameters, (leave, arrive), near=near)
+        parameters = _better(sampled, curve, parameters)
         found = _measured(sampled, curve, parameters)
         if fit is None or found.error < fit.error:
             fit = found
-        if fit.error <= tolerance or fit.error**2 > HOPELESS * tolerance**2:
+        if fit.error <= tolerance or fit.error**2 > (HOPELESS if done else 1e9) * tolerance**2:
             break
-        parameters = _better(sampled, curve, parameters)
     assert fit is not None  # noqa: S101
     if step == 1 or fit.error > tolerance:
         return Fit(fit.curve, fit.error, min(fit.worst * step, len(part) - 2))
@@ -200,23 +203,34 @@ def _of_all(
 
 
 def _least_squares(
-    points: Sequence[complex], parameters: Sequence[float], first: complex, last: complex
+    points: Sequence[complex],
+    parameters: Sequence[float],
+    ways: tuple[complex, complex],
+    *,
+    near: Cubic | None = None,
 ) -> Cubic:
-    """The two handle lengths that bring the curve nearest to the points at their parameters."""
+    """The two handle lengths that bring the curve nearest to the points at their parameters.
+
+    With a curve that is near already, distances along it hardly count, as the parameters will
+    follow: then a few rounds are enough (Gauss and Newton's method on the distances).
+    """
     start, end = points[0], points[-1]
     c00 = c01 = c11 = x0 = x1 = 0.0
-    along = dot(first, last)
-    fr, fi, lr, li = first.real, first.imag, last.real, last.imag
+    first, last = ways
     for p, t in zip(points, parameters, strict=True):
         s = 1.0 - t
         b1, b2 = 3.0 * s * s * t, 3.0 * s * t * t
         rest = p - start * (s * s * s + b1) - end * (b2 + t * t * t)
-        c00 += b1 * b1
-        c01 += b1 * b2
-        c11 += b2 * b2
-        x0 += b1 * (fr * rest.real + fi * rest.imag)
-        x1 += b2 * (lr * rest.real + li * rest.imag)
-    c01 *= along
+        back = 1.0 if near is None else unit(derivative_at(near, t)).conjugate()
+        weight = 1.0 if near is None or not back else ALONG
+        back = back or 1.0
+        f, g, r = first * back * b1, last * back * b2, rest * back
+        fr, gr, rr = f.real * weight, g.real * weight, r.real * weight
+        c00 += fr * fr + f.imag * f.imag
+        c01 += fr * gr + f.imag * g.imag
+        c11 += gr * gr + g.imag * g.imag
+        x0 += fr * rr + f.imag * r.imag
+        x1 += gr * rr + g.imag * r.imag
     det = c00 * c11 - c01 * c01
     chord = abs(end - start)
     if abs(det) > 1e-12 * c00 * c11:
@@ -336,12 +350,24 @@ def _reached(points: Sequence[complex], i: int, reach: float) -> int:
 
 
 def _direction(points: Sequence[complex], at: int, towards: int, tolerance: float) -> complex:
-    """The direction in which the stroke leaves an end of a stretch."""
+    """The direction in which the stroke leaves an end: that of a parabola through three points."""
+    near = _first_beyond(points, at, towards, REACH * tolerance)
+    far = _first_beyond(points, near, towards, REACH * tolerance)
+    one, two = points[near] - points[at], points[far] - points[at]
+    s, r = abs(one), abs(one) + abs(two - one)
+    if far == near or not s:
+        return unit(one) or 1 + 0j
+    bent = unit(one * r / s - two * s / r)
+    return bent if dot(bent, unit(one)) > cosine(CORNER_TURN) else unit(one)
+
+
+def _first_beyond(points: Sequence[complex], at: int, towards: int, reach: float) -> int:
+    """The first point at least a distance from one, or the one towards which it goes."""
     step = 1 if towards > at else -1
-    k = at + step
-    while k != towards and abs(points[k] - points[at]) < REACH / 2.0 * tolerance:
+    k = at
+    while k != towards and (k == at or abs(points[k] - points[at]) < reach):
         k += step
-    return unit(points[k] - points[at]) or 1 + 0j
+    return k
 
 
 def _centre_direction(points: Sequence[complex], at: int, start: int, end: int) -> complex:

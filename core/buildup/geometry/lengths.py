@@ -4,13 +4,20 @@ Gauss-Legendre quadrature of the speed, halving where two orders disagree. Sourc
 rule; nodes by Newton's method on the Legendre polynomials (Press et al., Numerical Recipes, 4.5).
 """
 
+import cmath
+import itertools
 import math
 
 from buildup.errors import Refusal
+from buildup.geometry.angles import dot
 from buildup.geometry.bezier import Cubic
 
 DEEPEST = 40
 """Halvings of the parameter before a stretch counts as it is: below 1e-12 of the segment."""
+
+WARY = 1e-3
+"""Part of the tolerance: how well two orders have to agree where the speed may have a kink, so that
+they do not agree by chance."""
 
 Rule = tuple[tuple[float, float], ...]
 
@@ -68,12 +75,15 @@ def length(segment: Cubic, *, tolerance: float = 1e-6) -> float:
             total += weight * abs(constant + t * (linear + t * square))
         return total * width
 
+    ways = (dot(first, second), dot(second, third), dot(first, third))
+    wary = 1.0 if min(ways) > 0.0 else WARY
+    cuts = [0.0, *(_slowest(constant, linear, square) if wary < 1.0 else ()), 1.0]
     total = 0.0
-    todo = [(0.0, 1.0, tolerance, 0)]
+    todo = [(low, high - low, tolerance, 0) for low, high in itertools.pairwise(cuts)]
     while todo:
         start, width, allowed, depth = todo.pop()
         fine = over(_FINE, start, width)
-        if depth >= DEEPEST or abs(fine - over(_COARSE, start, width)) <= allowed:
+        if depth >= DEEPEST or abs(fine - over(_COARSE, start, width)) <= allowed * wary:
             total += fine
         else:
             half = width / 2.0
@@ -82,3 +92,13 @@ def length(segment: Cubic, *, tolerance: float = 1e-6) -> float:
                 (start + half, half, allowed / 2.0, depth + 1),
             ]
     return total
+
+
+def _slowest(constant: complex, linear: complex, square: complex) -> list[float]:
+    """Where the speed may have a kink: the real parts of the derivative's complex roots."""
+    if not square:
+        roots = [-constant / linear] if linear else []
+    else:
+        root = cmath.sqrt(linear * linear - 4.0 * square * constant)
+        roots = [(-linear - root) / (2.0 * square), (-linear + root) / (2.0 * square)]
+    return sorted(r.real for r in roots if 0.0 < r.real < 1.0)

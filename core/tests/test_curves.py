@@ -1,0 +1,199 @@
+"""Lengths, nearest points, curvatures and crossings, checked against other libraries."""
+
+import itertools
+import math
+import unittest
+
+import numpy as np
+from buildup.geometry.bezier import curvature_at, point_at, split_at, tight_box
+from buildup.geometry.boxes import Box
+from buildup.geometry.crossings import Crossing, crossings, overlap
+from buildup.geometry.fitting import samples
+from buildup.geometry.lengths import length
+from buildup.geometry.nearest import nearest, nearest_parameter
+from buildup.geometry.transforms import turn
+from hypothesis import given
+from hypothesis import strategies as st
+from scipy.integrate import quad
+from scipy.optimize import minimize_scalar
+from shapely import LineString
+from svgpathtools import CubicBezier
+
+from core.tests.zoo import CUBICS, cubics, maps, points
+
+ARCH, S_CURVE = CUBICS["arch"], CUBICS["s-curve"]
+FINE = 400
+"""Pieces of a polyline that stands for a curve."""
+
+
+class LengthTest(unittest.TestCase):
+    def test_a_parabola(self):
+        """Elementary calculus: y = x² from 0 to 1 has the length √5/2 + asinh(2)/4."""
+        parabola = (0j, 1 / 3 + 0j, 2 / 3 + 1j / 3, 1 + 1j)
+        expected = math.sqrt(5) / 2 + math.asinh(2) / 4
+        self.assertAlmostEqual(expected, 1.4789428575, places=10)
+        self.assertAlmostEqual(length(parabola, tolerance=1e-9), expected, places=9)
+
+    def test_lengths_agree_with_scipy(self):
+        """scipy.integrate.quad over the speed that NumPy computes from the control points."""
+        for name, segment in CUBICS.items():
+            with self.subTest(name):
+                way = np.polynomial.polynomial.polyder(_powers(segment))
+
+                def speed(t, way=way):
+                    return abs(np.polynomial.polynomial.polyval(t, way))
+
+                expected, _ = quad(speed, 0, 1, points=[0.5], epsabs=1e-10, limit=400)
+                self.assertAlmostEqual(length(segment), expected, delta=1e-6)
+
+    @given(cubics, st.floats(0.05, 0.95))
+    def test_lengths_add_up(self, segment, t):
+        first, second = split_at(segment, t)
+        self.assertAlmostEqual(length(first) + length(second), length(segment), delta=4e-6)
+
+
+class CurvatureTest(unittest.TestCase):
+    def test_at_the_start(self):
+        """Farin, Curves and Surfaces for CAGD: (2/3) cross(b1 - b0, b2 - b1) / abs(b1 - b0)³."""
+        a, b, c, _ = segment = CUBICS["level ends"]
+        cross = ((b - a).conjugate() * (c - b)).imag
+        self.assertAlmostEqual(curvature_at(segment, 0.0), 2 / 3 * cross / abs(b - a) ** 3)
+
+    @given(cubics, st.floats(0.02, 0.98))
+    def test_curvatures_agree_with_svgpathtools(self, segment, t):
+        """svgpathtools.CubicBezier.curvature, which gives no sign; not at near cusps."""
+        theirs = CubicBezier(*segment)
+        if abs(theirs.derivative(t)) < 1.0:
+            return
+        expected = theirs.curvature(t)
+        self.assertAlmostEqual(
+            abs(curvature_at(segment, t)), expected, delta=1e-6 * max(1, expected)
+        )
+
+
+class NearestTest(unittest.TestCase):
+    @given(cubics, st.floats(0, 1))
+    def test_a_point_of_the_curve_is_found_again(self, segment, t):
+        on = point_at(segment, t)
+        self.assertAlmostEqual(point_at(segment, nearest_parameter(segment, on)), on, delta=1e-6)
+
+    @given(cubics, points)
+    def test_nothing_is_nearer(self, segment, place):
+        """SciPy's bounded search from the best of 200 samples finds no nearer point."""
+
+        def away(t):
+            return abs(point_at(segment, t) - place)
+
+        t = min((k / 200 for k in range(201)), key=away)
+        found = minimize_scalar(away, bounds=(max(0, t - 0.01), min(1, t + 0.01)), method="bounded")
+        self.assertLessEqual(away(nearest_parameter(segment, place)), found.fun + 1e-9)
+
+    @given(st.lists(cubics, min_size=1, max_size=8), points)
+    def test_the_nearest_of_many_is_the_nearest_of_each(self, segments, place):
+        each = [abs(point_at(s, nearest_parameter(s, place)) - place) for s in segments]
+        found = nearest(segments, place)
+        self.assertAlmostEqual(found.distance, min(each), delta=1e-9)
+        self.assertAlmostEqual(point_at(segments[found.segment], found.t), found.at)
+
+    def test_no_segments_and_a_segment_of_no_length(self):
+        self.assertIsNone(nearest([], 0j))
+        self.assertAlmostEqual(nearest([CUBICS["on one spot"]], 8 + 9j).distance, 5)
+
+
+class CrossingTest(unittest.TestCase):
+    def test_nine_crossings(self):
+        """Bézout: two cubics meet in at most nine points. Chebyshev's polynomial and its mirror."""
+        wave = tuple(complex(2 * k / 3 - 1, y) for k, y in enumerate((-1, 5, -5, 1)))
+        upright = tuple(complex(p.imag, p.real) for p in wave)
+        found = crossings(wave, upright)
+        self.assertEqual(len(found), 9)
+        self.assertEqual([c.t for c in found], sorted(c.t for c in found))
+
+    @given(cubics, cubics)
+    def test_crossings_lie_on_both_and_none_is_missed(self, first, second):
+        """Shapely finds no clear crossing of the two as fine polylines that is not there."""
+        found = crossings(first, second)
+        self.assertLessEqual(len(found), 9)
+        for c in found:
+            self.assertAlmostEqual(point_at(first, c.t), c.at, delta=1e-6)
+            self.assertAlmostEqual(point_at(second, c.u), c.at, delta=1e-6)
+        for one, other in itertools.combinations(found, 2):
+            self.assertGreater(abs(one.t - other.t) + abs(one.u - other.u), 1e-9)
+        flat = [LineString([(p.real, p.imag) for p in samples(s, FINE)]) for s in (first, second)]
+        size = max(length(first), length(second))
+        common = flat[0].intersection(flat[1])
+        for there in (g for g in getattr(common, "geoms", [common]) if g.geom_type == "Point"):
+            place = complex(there.x, there.y)
+            t, u = nearest_parameter(first, place), nearest_parameter(second, place)
+            if _angle(first, second, Crossing(t, u, place)) > 0.3:
+                self.assertLess(min(abs(c.at - place) for c in found), 1e-3 * size + 1e-6)
+
+    @given(cubics, cubics, maps)
+    def test_turning_both_keeps_the_crossings(self, first, second, by):
+        moved = crossings(tuple(map(by, first)), tuple(map(by, second)))
+        for c in crossings(first, second):
+            slack = min((abs(m.at - by(c.at)) for m in moved), default=math.inf)
+            crossing_angle = _angle(first, second, c)
+            if crossing_angle > 0.05:
+                self.assertLess(slack, 1e-4)
+
+    def test_touching_curves_meet_once(self):
+        below = tuple(p.conjugate() + 150j for p in ARCH)
+        (touch,) = crossings(ARCH, below)
+        self.assertAlmostEqual(touch.at, 50 + 75j, delta=1e-5)
+
+    def test_curves_that_lie_on_each_other_are_known_by_their_ends(self):
+        left, _ = split_at(S_CURVE, 0.7)
+        _, right = split_at(S_CURVE, 0.4)
+        start, end = overlap(left, right)
+        self.assertAlmostEqual(start.at, point_at(S_CURVE, 0.4), delta=1e-6)
+        self.assertAlmostEqual(end.at, point_at(S_CURVE, 0.7), delta=1e-6)
+        self.assertIsNone(overlap(ARCH, S_CURVE))
+
+    def test_a_crossing_at_an_anchor_counts_once(self):
+        first, second = split_at(ARCH, 0.5)
+        upright = (50 + 0j, 50 + 30j, 50 + 60j, 50 + 90j)
+        for half in (first, second):
+            (found,) = crossings(half, upright)
+            self.assertAlmostEqual(found.at, 50 + 75j, delta=1e-9)
+
+    def test_only_what_lies_inside_a_box_is_looked_for(self):
+        level = (0j + 50j, 30 + 50j, 60 + 50j, 100 + 50j)
+        self.assertEqual(len(crossings(ARCH, level)), 2)
+        (left,) = crossings(ARCH, level, inside=Box(0, 0, 50, 100))
+        self.assertLess(left.at.real, 50)
+
+    def test_a_straight_line_through_a_turned_curve(self):
+        """svgpathtools.CubicBezier.intersect."""
+        by = turn(17, about=20 + 30j)
+        first, second = tuple(map(by, S_CURVE)), (0 + 40j, 20 + 42j, 50 + 44j, 90 + 45j)
+        theirs = CubicBezier(*first).intersect(CubicBezier(*second))
+        mine = [c.t for c in crossings(first, second)]
+        self.assertEqual(len(mine), len(theirs))
+        for t, (expected, _) in zip(mine, sorted(theirs), strict=True):
+            self.assertAlmostEqual(t, expected, delta=1e-5)
+
+    def test_segments_that_share_an_end_meet_there(self):
+        touching = ((0j, 1j, 1 + 0j, 1j), (0j, 1 + 0j, 1j, 0j))
+        self.assertIn((0.0, 1.0), [(c.t, c.u) for c in crossings(*touching)])
+        round_end, (after, before) = (0j, 30j, 40 + 50j, 90 + 50j), split_at(S_CURVE, 0.3)
+        self.assertEqual([(c.t, c.u) for c in crossings(after, before)], [(1.0, 0.0)])
+        self.assertEqual([c.t for c in crossings(round_end, (0j, 30j, -40 + 50j, -90 + 50j))], [0])
+
+    def test_tight_boxes_that_only_touch_do_not_hang(self):
+        far = tuple(p + tight_box(ARCH).width for p in ARCH)
+        (found,) = crossings(ARCH, far)
+        self.assertAlmostEqual(found.at, 100 + 0j, delta=1e-9)
+
+
+def _powers(segment):
+    a, b, c, d = segment
+    return np.array([a, 3 * (b - a), 3 * (a - 2 * b + c), d - 3 * c + 3 * b - a])
+
+
+def _angle(first, second, crossing):
+    ways = [CubicBezier(*first).derivative(crossing.t), CubicBezier(*second).derivative(crossing.u)]
+    if not all(map(abs, ways)):
+        return 0.0
+    across = (ways[0].conjugate() * ways[1]).imag
+    return abs(across) / abs(ways[0]) / abs(ways[1])
