@@ -10,16 +10,9 @@ from buildup.cues.meet import meet
 from buildup.drawing.model import Anchor, Contour, Grid, Guide, Outline, Sheet
 from buildup.edits.apply import apply, read_command
 from buildup.edits.change import updated
-from buildup.geometry.bezier import point_at
-from buildup.geometry.boxes import Box
-from buildup.geometry.crossings import crossings
-from fontTools.misc import bezierTools
-from hypothesis import given
-from shapely import LineString, Point
 
-from core.tests.zoo import CUBICS, cubics, drawing, leaf, plate
+from core.tests.zoo import drawing, leaf, plate
 
-EVERYWHERE = Box(-1e6, -1e6, 1e6, 1e6)
 SHEET = Sheet(
     400,
     300,
@@ -40,45 +33,6 @@ def met(there, at, **more):
     aim = Aim(probes=((at.real, at.imag),), scale=1.0, **more)
     meeting = meet(value, field, aim)
     return at + complex(*meeting.shift), meeting.cues
-
-
-class CrossingTest(unittest.TestCase):
-    def test_crossings_agree_with_fonttools(self):
-        """fontTools.misc.bezierTools.curveCurveIntersections, which stops at about half a unit."""
-        pairs = [
-            ("arch", "s-curve"),
-            ("loop", "s-curve"),
-            ("arch", "level ends"),
-            ("cusp", "s-curve"),
-        ]
-        for one, other in pairs:
-            with self.subTest(f"{one} {other}"):
-                a, b = CUBICS[one], CUBICS[other]
-                theirs = bezierTools.curveCurveIntersections(
-                    [(p.real, p.imag) for p in a], [(p.real, p.imag) for p in b]
-                )
-                mine = crossings(a, b, inside=EVERYWHERE)
-                self.assertGreaterEqual(len(mine), len({round(t.t1, 3) for t in theirs}))
-                for hit in theirs:
-                    place = complex(*hit.pt)
-                    self.assertLess(min(abs(p - place) for p in mine), 0.5)
-
-    @given(cubics, cubics)
-    def test_every_crossing_lies_on_both(self, a, b):
-        """shapely measures the distance to the flattened curves."""
-        flat = [
-            LineString([(p.real, p.imag) for p in (point_at(s, i / 400) for i in range(401))])
-            for s in (a, b)
-        ]
-        size = max(abs(p) for p in (*a, *b)) + 1
-        for place in crossings(a, b, inside=EVERYWHERE):
-            for curve in flat:
-                near = curve.interpolate(curve.project(_point(place)))
-                self.assertLess(abs(complex(near.x, near.y) - place), 1e-3 * size)
-
-
-def _point(place):
-    return Point(place.real, place.imag)
 
 
 class PrecedenceTest(unittest.TestCase):

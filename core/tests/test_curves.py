@@ -12,6 +12,7 @@ from buildup.geometry.fitting import samples
 from buildup.geometry.lengths import length
 from buildup.geometry.nearest import nearest, nearest_parameter
 from buildup.geometry.transforms import turn
+from fontTools.misc import bezierTools
 from hypothesis import given
 from hypothesis import strategies as st
 from scipy.integrate import quad
@@ -108,6 +109,26 @@ class CrossingTest(unittest.TestCase):
         found = crossings(wave, upright)
         self.assertEqual(len(found), 9)
         self.assertEqual([c.t for c in found], sorted(c.t for c in found))
+
+    def test_crossings_agree_with_fonttools(self):
+        """fontTools.misc.bezierTools.curveCurveIntersections, which stops at about half a unit."""
+        pairs = [
+            ("arch", "s-curve"),
+            ("loop", "s-curve"),
+            ("arch", "level ends"),
+            ("cusp", "s-curve"),
+        ]
+        for one, other in pairs:
+            with self.subTest(f"{one} {other}"):
+                a, b = CUBICS[one], CUBICS[other]
+                theirs = bezierTools.curveCurveIntersections(
+                    *([(p.real, p.imag) for p in s] for s in (a, b))
+                )
+                mine = crossings(a, b)
+                self.assertGreaterEqual(len(mine), len({round(t.t1, 3) for t in theirs}))
+                for hit in theirs:
+                    place = complex(*hit.pt)
+                    self.assertLess(min(abs(c.at - place) for c in mine), 0.5)
 
     @given(cubics, cubics)
     def test_crossings_lie_on_both_and_none_is_missed(self, first, second):

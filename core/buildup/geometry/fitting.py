@@ -20,7 +20,7 @@ ROUNDS = 4
 MOST_ROUNDS = 24
 """The same where nothing can be split."""
 HOPELESS, AT_FIRST = 4.0, 10.0
-"""Tolerances: errors from which better parameters cannot help (Schneider), and in the first round."""
+"""Tolerances: errors from which more rounds cannot help (Schneider); in the first round, too."""
 ALONG = 0.1
 """How much a distance along the curve counts beside one across it."""
 MOST_SAMPLES = 40
