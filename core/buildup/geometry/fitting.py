@@ -13,6 +13,7 @@ from dataclasses import dataclass
 from buildup.errors import Refusal
 from buildup.geometry.angles import cosine, dot, unit
 from buildup.geometry.bezier import Cubic, derivative_at, point_at, points_at
+from buildup.geometry.boxes import Box
 from buildup.geometry.nearest import nearest_parameter
 
 ROUNDS = 4
@@ -28,7 +29,10 @@ MOST_SAMPLES = 40
 CORNER_TURN = 55.0
 """Degrees. A stroke that turns by more within a few tolerances has a corner there."""
 REACH = 5.0
-"""Tolerances: the distance on both sides of a point over which its direction is taken."""
+"""Scales (tolerances): the distance on both sides of a point over which its direction is taken."""
+SMALL = 60.0
+"""Parts of a stroke's width and height: with a wider tolerance than that, corners are also looked
+for at this scale, as whole bends would count as corners; the fewer curves win."""
 CLOSE = 1.5
 """Tolerances: a corner turns by as much within this distance too; a tight bend does not."""
 
@@ -78,18 +82,28 @@ def fit_stroke(points: Sequence[complex], *, tolerance: float, closed: bool = Fa
     drawn = _closed(drawn, tolerance) if closed else drawn
     if len(drawn) < 2:
         return Fitted((), frozenset())
-    corners = _corners(drawn, tolerance)
-    smooth_start = closed and not _corner_at_start(drawn, tolerance)
+    box = Box.around(drawn)
+    scales = {tolerance, min(tolerance, (box.width + box.height) / SMALL)}
+    fits = [_with_corners(drawn, tolerance, scale, closed=closed) for scale in sorted(scales)]
+    return min(reversed(fits), key=lambda f: len(f.curves))
+
+
+def _with_corners(
+    drawn: Sequence[complex], tolerance: float, scale: float, *, closed: bool
+) -> Fitted:
+    """The fit with corners as they show at a scale (sheet units)."""
+    corners = _corners(drawn, scale)
+    smooth_start = closed and not _corner_at_start(drawn, scale)
     curves: list[Cubic] = []
     marks = {0} if not smooth_start else set()
     ends = [0, *corners, len(drawn) - 1]
     for start, end in itertools.pairwise(ends):
         if start:
             marks.add(len(curves))
-        first = _direction(drawn, start, end, tolerance)
-        last = _direction(drawn, end, start, tolerance)
+        first = _direction(drawn, start, end, scale)
+        last = _direction(drawn, end, start, scale)
         if smooth_start and (start == 0 or end == len(drawn) - 1):
-            through = _through_start(drawn, tolerance)
+            through = _through_start(drawn, scale)
             first = through if start == 0 else first
             last = -through if end == len(drawn) - 1 else last
         curves += _fitted(drawn[start : end + 1], first, last, tolerance)

@@ -23,6 +23,11 @@ const drawing = computed(() => tools.drawing && tools.active === tools.name);
 const editing = computed(() => tools.active === "anchors");
 const framed = computed(() => !drawing.value && !editing.value);
 
+/** What a hover would do shows in the form only: the marks under the pointer stay what they are. */
+const marks = computed(() =>
+  drawing.value && !tools.pressing ? board.keptMarks.anchors : board.marks.anchors,
+);
+
 const key = (a: Mark): string => `${a.item} ${a.contour} ${a.index}`;
 const chosen = computed(() => new Set(board.anchors.map((a) => a.join(" "))));
 /** The anchor that only follows the pointer is not met by it. */
@@ -35,7 +40,7 @@ const word = (mark: Mark): string | null => {
 
 /** Handles are shown as the designer asks; while drawing, those of the last two anchors. */
 const withHandles = computed<Mark[]>(() => {
-  const all = board.marks.anchors;
+  const all = marks.value;
   if (drawing.value) return all.slice(-2);
   if (looking.handles === "all") return all;
   if (looking.handles === "chosen") return all.filter((a) => chosen.value.has(key(a)));
@@ -73,7 +78,7 @@ const withHandles = computed<Mark[]>(() => {
         />
       </template>
       <AnchorMark
-        v-for="mark in board.marks.anchors"
+        v-for="mark in marks"
         :key="key(mark)"
         :mark="mark"
         :chosen="chosen.has(key(mark))"

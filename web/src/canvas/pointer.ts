@@ -30,8 +30,9 @@ export function useCanvasPointer(svg: Ref<SVGSVGElement | null>) {
     const box = svg.value?.getBoundingClientRect();
     return [event.clientX - (box?.left ?? 0), event.clientY - (box?.top ?? 0)];
   };
-  const hitOf = (event: Event): Hit | null => {
-    const element = (event.target as Element).closest<SVGElement>("[data-hit]");
+  const hitOf = (event: Event): Hit | null => hitUnder(event.target as Element);
+  const hitUnder = (under: Element): Hit | null => {
+    const element = under.closest<SVGElement>("[data-hit]");
     return element?.dataset["hit"] ? (JSON.parse(element.dataset["hit"]) as Hit) : null;
   };
   const trailOf = (event: MouseEvent): Point[] => {
@@ -62,6 +63,7 @@ export function useCanvasPointer(svg: Ref<SVGSVGElement | null>) {
       tools.pressed(hit).down(pointerOf(event, hit));
     } else return;
     pressed = event.pointerId;
+    tools.pressing = true;
     svg.value?.setPointerCapture(event.pointerId);
     tools.touch();
   }
@@ -108,6 +110,7 @@ export function useCanvasPointer(svg: Ref<SVGSVGElement | null>) {
   function up(event: PointerEvent): void {
     if (event.pointerId !== pressed) return;
     pressed = null;
+    tools.pressing = false;
     window.clearInterval(scrolling);
     if (panning.value) panning.value = null;
     else tools.held.up(pointerOf(event, tools.dragged));
@@ -119,6 +122,7 @@ export function useCanvasPointer(svg: Ref<SVGSVGElement | null>) {
   function cancel(): void {
     if (pressed === null) return;
     pressed = null;
+    tools.pressing = false;
     window.clearInterval(scrolling);
     if (panning.value) panning.value = null;
     else tools.held.cancel();
@@ -133,7 +137,8 @@ export function useCanvasPointer(svg: Ref<SVGSVGElement | null>) {
   }
 
   function double(event: MouseEvent): void {
-    tools.tool.double?.(pointerOf(event, hitOf(event)));
+    const under = document.elementFromPoint(event.clientX, event.clientY); // the canvas has captured
+    tools.tool.double?.(pointerOf(event, hitUnder(under ?? (event.target as Element))));
     tools.touch();
   }
 

@@ -3,6 +3,7 @@ import { defineStore } from "pinia";
 import { computed, ref, shallowReactive, shallowRef } from "vue";
 import { Trouble, get } from "../api/client";
 import type {
+  AnchorMark,
   AnchorRef,
   Answer,
   Board,
@@ -345,11 +346,23 @@ export const useBoard = defineStore("board", () => {
   const within = (start: Point, end: Point): Promise<string[]> => core.within(start, end);
   /** Choose the two anchors of the segment of an outline that is nearest to a place. */
   async function chooseSegment(item: string, at: Point): Promise<void> {
+    const before = anchors.value;
     try {
-      anchors.value = await core.near(item, at);
+      const found = await core.near(item, at);
+      if (anchors.value === before) anchors.value = found; // nothing else was chosen meanwhile
     } catch (problem) {
       if (!(problem instanceof Trouble)) throw problem;
     }
+  }
+
+  /** The anchor of a selected outline that is within reach of a place (sheet units). */
+  async function anchorAt(item: string, at: Point, reach: number): Promise<AnchorMark | undefined> {
+    const found = await core.select(selected.value);
+    if (selected.value.includes(item)) marks.value = keptMarks.value = found;
+    const away = (a: AnchorMark): number => Math.hypot(a.at[0] - at[0], a.at[1] - at[1]);
+    return found.anchors
+      .filter((a) => a.item === item && away(a) <= reach)
+      .sort((a, b) => away(a) - away(b))[0];
   }
 
   /** Select outlines and choose those of their anchors that a dragged box holds. */
@@ -396,6 +409,7 @@ export const useBoard = defineStore("board", () => {
     kept,
     chooseSegment,
     chooseWithin,
+    anchorAt,
     undo,
     redo,
     state,

@@ -18,6 +18,8 @@ import { useVocabulary } from "./vocabulary";
 
 /** The tools that draw freely; with Ctrl held they lend their place to the Anchors tool. */
 const DRAWING = new Set(["pen", "flow", "freehand"]);
+/** Pixels: how near a press is to an anchor that it takes hold of. */
+const REACH = 8;
 
 export const useTools = defineStore("tools", () => {
   const board = useBoard();
@@ -27,6 +29,8 @@ export const useTools = defineStore("tools", () => {
   const box = shallowRef<[Point, Point] | null>(null);
   const hit = shallowRef<Hit | null>(null);
   const dragged = shallowRef<Hit | null>(null);
+  /** Whether a button is down on the canvas. */
+  const pressing = ref(false);
   const pointer = shallowRef<Point | null>(null);
   const tick = ref(0);
   const alt = ref(false);
@@ -53,7 +57,7 @@ export const useTools = defineStore("tools", () => {
   const nudgeStep = (): number => Math.max(1 / view.scale, 0.1);
   const made: Record<string, Tool> = {
     select: new SelectTool(board, bench, nudgeStep, showBox, () => use("anchors")),
-    anchors: new AnchorsTool(board, bench, nudgeStep, showBox),
+    anchors: new AnchorsTool(board, bench, nudgeStep, () => REACH / view.scale, showBox),
     pen: new PenTool(board, bench),
     flow: new PenTool(board, bench, true),
     freehand: new FreehandTool(board, bench, {
@@ -114,6 +118,7 @@ export const useTools = defineStore("tools", () => {
     box,
     hit,
     dragged,
+    pressing,
     pointer,
     about,
     bubble,

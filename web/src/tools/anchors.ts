@@ -1,5 +1,5 @@
 // Anchors: move anchors, drag handles, change an anchor's kind, remove anchors.
-import type { AnchorKind, AnchorRef, Point } from "../api/types";
+import type { AnchorKind, AnchorMark, AnchorRef, Point } from "../api/types";
 import type { useBoard } from "../stores/board";
 import { Drag } from "./drag";
 import { aboutMark, dragOfItems, dragOfMark } from "./marks";
@@ -22,14 +22,18 @@ export class AnchorsTool implements Tool {
   readonly cursor = "default";
   private drag: Drag | null = null;
   private box: { start: Pointer; base: AnchorRef[] } | null = null;
-  private toggle: AnchorRef | null = null;
+  /** What a click without a drag makes of the chosen anchors. */
+  private clicked: ((chosen: AnchorRef[]) => AnchorRef[]) | null = null;
   /** The pressed segment: a click on it chooses its two anchors. */
   private segment: { item: string; at: Point } | null = null;
+  /** A press on an outline whose anchors do not show yet: they are being asked for. */
+  private asked: Pointer | null = null;
 
   constructor(
     private readonly board: Board,
     private readonly bench: Bench,
     private readonly nudgeStep: () => number,
+    private readonly reach: () => number,
     private readonly showBox: (corners: [Point, Point] | null) => void,
   ) {}
 
@@ -78,7 +82,7 @@ export class AnchorsTool implements Tool {
   }
 
   down(p: Pointer): void {
-    this.toggle = this.segment = null;
+    this.clicked = this.segment = this.asked = null;
     const hit = p.hit;
     this.drag = dragOfMark(p, this.board, this.bench);
     if (this.drag) return;
@@ -105,13 +109,8 @@ export class AnchorsTool implements Tool {
         }),
         { grabbed: hit.at, asks: (to) => ({ probes: [to], start: place, anchors: [anchor] }) },
       );
-    } else if (hit?.what === "item") {
-      if (!this.board.selected.includes(hit.item)) {
-        this.board.select(p.shift ? [...this.board.selected, hit.item] : [hit.item]);
-      }
-      this.board.anchors = [];
-      this.drag = dragOfItems(p, this.board, this.bench);
-    } else if (hit?.what === "segment") {
+    } else if (hit?.what === "item") this.downOnItem(p, hit.item);
+    else if (hit?.what === "segment") {
       const { item } = hit;
       this.segment = { item, at: p.at };
       this.drag = new Drag(this.bench, p, (to, _, from) => ({
@@ -123,12 +122,39 @@ export class AnchorsTool implements Tool {
     } else this.box = { start: p, base: p.shift ? this.board.anchors : [] };
   }
 
+  private downOnItem(p: Pointer, item: string): void {
+    const { selected } = this.board;
+    if (selected.includes(item)) {
+      this.board.anchors = [];
+      this.drag = dragOfItems(p, this.board, this.bench);
+      return;
+    }
+    this.board.select(p.shift ? [...selected, item] : [item]);
+    if (!p.shift) this.board.anchors = [];
+    this.asked = p;
+    void this.board.anchorAt(item, p.at, this.reach()).then((mark) => {
+      this.answered(p, mark ?? null);
+    });
+  }
+
+  /** The anchor under a press on an outline that was not selected, or that there is none. */
+  private answered(p: Pointer, mark: AnchorMark | null): void {
+    if (mark) {
+      const hit: Hit = { what: "anchor", ...mark };
+      this.downOnAnchor({ ...p, hit }, [mark.item, mark.contour, mark.index]);
+      this.clicked = null;
+    } else if (this.asked === p) this.drag = dragOfItems(p, this.board, this.bench);
+    if (this.asked !== p) this.drag = null;
+  }
+
   private downOnAnchor(p: Pointer, anchor: AnchorRef): void {
     const chosen = this.board.anchors;
     if (!chosen.some((a) => same(a, anchor))) {
       this.board.anchors = p.shift ? [...chosen, anchor] : [anchor];
-    } else if (p.shift) this.toggle = anchor;
-    const anchors = this.board.anchors;
+    } else if (p.shift) this.clicked = (all) => all.filter((a) => !same(a, anchor));
+    else this.clicked = () => [anchor];
+    // The one under the pointer leads, also where its twin is chosen with it.
+    const anchors = [anchor, ...this.board.anchors.filter((a) => !same(a, anchor))];
     if (p.alt) {
       this.drag = new Drag(this.bench, p, (to, held) => ({
         kind: "pull_handle",
@@ -158,14 +184,12 @@ export class AnchorsTool implements Tool {
   }
 
   up(p: Pointer): void {
-    const { drag, box, toggle } = this;
-    this.drag = this.box = null;
+    const { drag, box, clicked } = this;
+    this.drag = this.box = this.asked = null;
     this.showBox(null);
     if (drag) {
       const edited = drag.up(p);
-      if (!edited && toggle) {
-        this.board.anchors = this.board.anchors.filter((a) => !same(a, toggle));
-      }
+      if (!edited && clicked) this.board.anchors = clicked(this.board.anchors);
       const segment = this.segment;
       if (!edited && segment) void this.board.chooseSegment(segment.item, segment.at);
     } else if (box) this.upOfBox(p, box);
@@ -182,7 +206,8 @@ export class AnchorsTool implements Tool {
   }
 
   double(p: Pointer): void {
-    if (p.hit?.what === "segment") {
+    const on = p.hit?.what === "item" && this.board.drawable(p.hit.item)?.type === "outline";
+    if (p.hit?.what === "segment" || (on && p.hit?.what === "item")) {
       this.board.anchors = [];
       this.bench.commit({ kind: "insert_anchor", item: p.hit.item, at: p.at });
     }
@@ -199,7 +224,7 @@ export class AnchorsTool implements Tool {
 
   cancel(): void {
     this.drag?.cancel();
-    this.drag = this.box = null;
+    this.drag = this.box = this.asked = null;
     this.showBox(null);
   }
 

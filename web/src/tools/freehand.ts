@@ -3,7 +3,16 @@
 import type { Command, Point } from "../api/types";
 import { newId } from "../core/ids";
 import type { useBoard } from "../stores/board";
-import { far, type Aiming, type Bench, type Hint, type Hit, type Pointer, type Tool } from "./tool";
+import {
+  far,
+  plus,
+  type Aiming,
+  type Bench,
+  type Hint,
+  type Hit,
+  type Pointer,
+  type Tool,
+} from "./tool";
 
 type Board = ReturnType<typeof useBoard>;
 
@@ -135,12 +144,16 @@ export class FreehandTool implements Tool {
       return;
     }
     if (!this.drawing) this.begin();
-    this.bench.commitAimed(this.aiming(p), (shift) => this.straight(p, shift));
+    // Made now: by the time it is known what was met, the outline may be finished.
+    const command = this.straight(p, [0, 0]);
+    this.bench.commitAimed(this.aiming(p), (shift) => ({
+      ...command,
+      points: [plus(p.at, shift)],
+    }));
   }
 
-  private straight(p: Pointer, shift: Point): Command {
-    const to: Point = [p.at[0] + shift[0], p.at[1] + shift[1]];
-    return { ...this.stroke([to], false), straight: p.shift };
+  private straight(p: Pointer, shift: Point): Command & { kind: "draw_stroke" } {
+    return { ...this.stroke([plus(p.at, shift)], false), straight: p.shift };
   }
 
   private stroke(points: Point[], closing: boolean): Command & { kind: "draw_stroke" } {

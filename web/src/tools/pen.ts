@@ -148,9 +148,12 @@ export class PenTool implements Tool {
     this.press = null;
     this.placed = { screen: p.screen, when: performance.now() };
     if (press.on.what === "new" && !far(p.screen, press.p.screen)) {
-      this.bench.commitAimed(this.aiming(press.p), (shift) =>
-        this.anchor(plus(press.p.at, shift), press.p),
-      );
+      // Made now: by the time it is known what was met, the path may be finished.
+      const command = this.anchor(press.p.at, press.p);
+      this.bench.commitAimed(this.aiming(press.p), (shift) => ({
+        ...command,
+        at: plus(press.p.at, shift),
+      }));
       return;
     }
     const command = this.command(p, press);
@@ -262,7 +265,7 @@ export class PenTool implements Tool {
     at: Point,
     held: Held,
     { handle = null, into = null }: { handle?: Point | null; into?: Point | null } = {},
-  ): Command {
+  ): Command & { kind: "draw_anchor" } {
     return {
       kind: "draw_anchor",
       item: this.path?.item ?? newId(),

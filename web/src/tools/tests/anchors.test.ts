@@ -23,8 +23,34 @@ beforeEach(() => {
     board.asBoard(),
     bench,
     () => 1,
+    () => 8,
     () => undefined,
   );
+});
+
+test("a press on an outline that is not selected takes hold of the anchor there, if there is one", async () => {
+  const on: Hit = { what: "item", item: "b" };
+  board.marks.anchors.push(anchorMark("b", 0, [300, 0]));
+  tool.down(at(303, 0, on));
+  await Promise.resolve();
+  expect(board.selected).toEqual(["b"]);
+  tool.move(at(313, 9));
+  tool.up(at(313, 9));
+  expect(bench.last).toMatchObject({ kind: "move_anchors", anchors: [["b", 0, 0]], by: [10, 9] });
+  board.selected = [];
+  board.anchors = [];
+  tool.down(at(330, 0, on));
+  await Promise.resolve();
+  tool.move(at(340, 5));
+  tool.up(at(340, 5));
+  expect(bench.last).toMatchObject({ kind: "move_items", by: [10, 5] });
+  board.selected = [];
+  tool.down(at(301, 0, on));
+  tool.up(at(301, 0));
+  await Promise.resolve();
+  expect(board.anchors).toEqual([["b", 0, 0]]);
+  tool.move(at(350, 50));
+  expect(bench.commits).toHaveLength(2);
 });
 
 test("an anchor is chosen by a click and moved by a drag, from its own place", () => {
@@ -48,6 +74,10 @@ test("shift gathers anchors and lets go of one again", () => {
     ["a", 0, 0],
     ["a", 0, 2],
   ]);
+  tool.down(at(0, 0, anchor(0)));
+  expect(board.anchors).toHaveLength(2);
+  tool.up(at(0, 0));
+  expect(board.anchors).toEqual([["a", 0, 0]]);
 });
 
 test("a handle is dragged by its ring, alone with Alt, stepped with Shift", () => {
@@ -117,14 +147,6 @@ test("keys: all, next, nudge, kinds, remove, let go", () => {
   expect(bench.last?.kind).toBe("remove_anchors");
   expect(board.anchors).toEqual([]);
   expect(tool.key(key("Delete"))).toBe(false);
-});
-
-test("a click on another item takes it up, and its drag moves it", () => {
-  tool.down(at(0, 0, { what: "item", item: "b" }));
-  expect(board.selected).toEqual(["b"]);
-  tool.move(at(30, 0));
-  tool.up(at(30, 0));
-  expect(bench.last).toMatchObject({ kind: "move_items", items: ["b"] });
 });
 
 test("a segment bends, a click chooses its ends, a double click adds an anchor", () => {

@@ -114,6 +114,10 @@ export class FakeBoard {
       [item, 0, 1],
     ];
   };
+  anchorAt = (item: string, at: Point, reach: number): Promise<AnchorMark | undefined> =>
+    Promise.resolve(
+      this.marks.anchors.find((a) => a.item === item && Math.abs(a.at[0] - at[0]) <= reach),
+    );
   chooseWithin = (start: Point, end: Point, base: AnchorRef[]): void => {
     const inside = this.marks.anchors.filter((a) => a.at[0] >= start[0] && a.at[0] <= end[0]);
     this.anchors = [...base, ...inside.map((a): AnchorRef => [a.item, a.contour, a.index])];
