@@ -7,6 +7,7 @@ from bench_rows import Row, table
 from board import Server, aim, drag, drawing, median, p95
 from buildup import host
 from buildup.edits.apply import read_command
+from curves import budgets, comparison
 from pages import in_the_browser
 from studio import store
 from studio.models import Drawing
@@ -54,15 +55,18 @@ def cues(server: Server, row: Drawing) -> Row:
 
 def main() -> None:
     """Run everything and print the table."""
+    curves = comparison()
+    few = budgets()
     server = Server()
     try:
         small, middle, large = (drawing(server.user.pk, n) for n in (200, 250, 2000))
-        rows = [in_the_core(small), *through_the_server(server, small), cues(server, middle)]
+        rows = [*few, in_the_core(small), *through_the_server(server, small), cues(server, middle)]
         rows += in_the_browser(server, small, middle, large)
     finally:
         server.stop()
     print(f"{platform.processor() or platform.machine()}, Python {platform.python_version()}")
     print(table(rows))
+    print(f"\n{curves}")
 
 
 if __name__ == "__main__":

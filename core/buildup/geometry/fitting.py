@@ -7,12 +7,12 @@ where the error is largest. Ours then tries to do without each split again.
 
 import itertools
 import math
-from collections.abc import Sequence
+from collections.abc import Iterable, Sequence
 from dataclasses import dataclass
 
 from buildup.errors import Refusal
 from buildup.geometry.angles import cosine, dot, unit
-from buildup.geometry.bezier import Cubic, derivative_at, point_at, points_at
+from buildup.geometry.bezier import Cubic, point_at, points_at
 from buildup.geometry.boxes import Box
 from buildup.geometry.nearest import nearest_parameter
 
@@ -20,8 +20,10 @@ ROUNDS = 4
 """Times the parameters are made better before a stretch is split."""
 MOST_ROUNDS = 24
 """The same where nothing can be split."""
-HOPELESS, AT_FIRST = 4.0, 10.0
+HOPELESS, AT_FIRST = 4.0, 20.0
 """Tolerances: errors from which more rounds cannot help (Schneider); in the first round, too."""
+FEW, FINE = 12, 12
+"""Up to how many cubics a shorter row is looked for, and to what part of a stretch its end."""
 ALONG = 0.1
 """How much a distance along the curve counts beside one across it."""
 MOST_SAMPLES = 40
@@ -30,7 +32,7 @@ CORNER_TURN = 55.0
 """Degrees. A stroke that turns by more within a few tolerances has a corner there."""
 REACH = 5.0
 """Scales (tolerances): the distance on both sides of a point over which its direction is taken."""
-SMALL = 60.0
+SMALL = 200.0
 """Parts of a stroke's width and height: with a wider tolerance than that, corners are also looked
 for at this scale, as whole bends would count as corners; the fewer curves win."""
 CLOSE = 1.5
@@ -143,7 +145,47 @@ def fit_one(
 def _fitted(
     points: Sequence[complex], first: complex, last: complex, tolerance: float
 ) -> list[Cubic]:
-    """Stretches between corners: split until each fits, then joined where one cubic does."""
+    """Stretches between corners, by the way that takes the fewer cubics."""
+    halved = _split(points, first, last, tolerance)
+    if not 2 < len(halved) <= FEW:
+        return halved
+    longest = _longest(points, (first, last), tolerance, most=len(halved))
+    return longest if longest and len(longest) < len(halved) else halved
+
+
+def _longest(
+    points: Sequence[complex], ends: tuple[complex, complex], tolerance: float, *, most: int
+) -> list[Cubic]:
+    """From the start on always the longest stretch that one cubic fits; nothing beyond `most`."""
+    last = len(points) - 1
+    found: list[Cubic] = []
+    start, leave, guess = 0, ends[0], max(2, last // most)
+    while start < last and len(found) < most:
+        low, high = start + 1, last + 1
+        best: tuple[int, complex, Cubic] | None = None
+        end = min(start + guess, last)
+        while low < high - max(1, (end - start) // FINE):
+            arrive = ends[1] if end == last else -_centre_direction(points, end, start, last)
+            fit = _try(points[start : end + 1], leave, arrive, tolerance)
+            if fit.error <= tolerance:
+                low, best = end, (end, -arrive, fit.curve)
+            else:
+                high = end
+            end = min(last, start + 2 * (end - start)) if high > last else (low + high) // 2
+            if low == last:
+                break
+        if best is None:
+            return []
+        guess = best[0] - start
+        start, leave = best[0], best[1]
+        found.append(best[2])
+    return found if start == last else []
+
+
+def _split(
+    points: Sequence[complex], first: complex, last: complex, tolerance: float
+) -> list[Cubic]:
+    """Split until each stretch fits, then joined where one cubic does."""
     done: list[tuple[int, int, complex, complex, Cubic]] = []
     todo = [(0, len(points) - 1, first, last)]
     while todo:
@@ -192,28 +234,23 @@ def _try(part: Sequence[complex], leave: complex, arrive: complex, tolerance: fl
         found = _measured(sampled, curve, parameters)
         if fit is None or found.error < fit.error:
             fit = found
-        if fit.error <= tolerance or fit.error**2 > (HOPELESS if done else 1e9) * tolerance**2:
+        if fit.error <= tolerance or fit.error > (HOPELESS if done else AT_FIRST) * tolerance:
             break
     assert fit is not None  # noqa: S101
     if step == 1 or fit.error > tolerance:
         return Fit(fit.curve, fit.error, min(fit.worst * step, len(part) - 2))
-    return _of_all(part, sampled, fit.curve, parameters, step)
-
-
-def _of_all(
-    part: Sequence[complex],
-    sampled: Sequence[complex],
-    curve: Cubic,
-    parameters: Sequence[float],
-    step: int,
-) -> Fit:
-    """The error of all points, their parameters laid between those of the samples."""
     every: list[float] = []
-    for i in range(len(part)):
-        k = min(i // step, len(sampled) - 2)
-        share = (i - k * step) / max(1, min(step, len(part) - 1 - k * step))
-        every.append(parameters[k] + (parameters[k + 1] - parameters[k]) * min(share, 1.0))
-    return _measured(part, curve, _better(part, curve, every))
+    for k, (low, high) in enumerate(itertools.pairwise(parameters)):
+        count = min(step, len(part) - 1 - k * step) if k < len(sampled) - 2 else 0
+        count = count or len(part) - 1 - k * step
+        every += [low + (high - low) * i / count for i in range(count)]
+    every.append(1.0)
+    whole = _measured(part, fit.curve, every)  # at most too large: the parameters are not the best
+    return (
+        whole
+        if whole.error <= tolerance
+        else _measured(part, fit.curve, _better(part, fit.curve, every))
+    )
 
 
 def _least_squares(
@@ -231,30 +268,42 @@ def _least_squares(
     start, end = points[0], points[-1]
     c00 = c01 = c11 = x0 = x1 = 0.0
     first, last = ways
-    for p, t in zip(points, parameters, strict=True):
+    chord = end - start
+    for p, t, way in zip(points, parameters, _ways(near, parameters), strict=True):
         s = 1.0 - t
         b1, b2 = 3.0 * s * s * t, 3.0 * s * t * t
-        rest = p - start * (s * s * s + b1) - end * (b2 + t * t * t)
-        back = 1.0 if near is None else unit(derivative_at(near, t)).conjugate()
-        weight = 1.0 if near is None or not back else ALONG
-        back = back or 1.0
-        f, g, r = first * back * b1, last * back * b2, rest * back
-        fr, gr, rr = f.real * weight, g.real * weight, r.real * weight
-        c00 += fr * fr + f.imag * f.imag
-        c01 += fr * gr + f.imag * g.imag
-        c11 += gr * gr + g.imag * g.imag
-        x0 += fr * rr + f.imag * r.imag
-        x1 += gr * rr + g.imag * r.imag
+        rest = p - start - chord * (b2 + t * t * t)
+        # In the frame of the curve's own direction there, what lies along it counts less.
+        f, g, r = first * way * b1, last * way * b2, rest * way
+        fr, fi, gr, gi = f.real * ALONG, f.imag, g.real * ALONG, g.imag
+        if near is None:
+            fr, gr = f.real, g.real
+        rr = r.real if near is None else r.real * ALONG
+        c00 += fr * fr + fi * fi
+        c01 += fr * gr + fi * gi
+        c11 += gr * gr + gi * gi
+        x0 += fr * rr + fi * r.imag
+        x1 += gr * rr + gi * r.imag
     det = c00 * c11 - c01 * c01
-    chord = abs(end - start)
+    span = abs(chord)
     if abs(det) > 1e-12 * c00 * c11:
         alpha, beta = (x0 * c11 - x1 * c01) / det, (c00 * x1 - c01 * x0) / det
     else:
         alpha = beta = 0.0
-    least, most = 1e-4 * chord, 40.0 * (chord + abs(points[len(points) // 2] - start))
+    least, most = 1e-4 * span, 40.0 * (span + abs(points[len(points) // 2] - start))
     if not (least < alpha < most and least < beta < most):
-        alpha, beta = _one_at_a_time((c00, c01, c11), (x0, x1), chord)
+        alpha, beta = _one_at_a_time((c00, c01, c11), (x0, x1), span)
     return (start, start + first * alpha, end + last * beta, end)
+
+
+def _ways(near: Cubic | None, parameters: Sequence[float]) -> Iterable[complex]:
+    """The turns that bring the directions of a curve to the level; none without a curve."""
+    if near is None:
+        return itertools.repeat(1 + 0j, len(parameters))
+    a, b, c, d = near
+    constant, linear, square = b - a, 2.0 * (a - 2.0 * b + c), d - a + 3.0 * (b - c)
+    ways = (constant + t * (linear + t * square) for t in parameters)
+    return [w.conjugate() / abs(w) if w else 1 + 0j for w in ways]
 
 
 def _one_at_a_time(
@@ -294,10 +343,10 @@ def _better(points: Sequence[complex], curve: Cubic, parameters: Sequence[float]
         away = a + t * (linear + t * (square + t * cube)) - p
         along = linear + t * (2.0 * square + t * 3.0 * cube)
         bend = 2.0 * square + t * 6.0 * cube
-        slope = away.real * along.real + away.imag * along.imag
-        rise = along.real**2 + along.imag**2 + away.real * bend.real + away.imag * bend.imag
-        new = t - slope / rise if rise > 0.0 else t
-        after.append(min(1.0, max(0.0, new)))
+        x, y, u, v = away.real, away.imag, along.real, along.imag
+        rise = u * u + v * v + x * bend.real + y * bend.imag
+        new = t - (x * u + y * v) / rise if rise > 0.0 else t
+        after.append(new if 0.0 <= new <= 1.0 else (0.0 if new < 0.0 else 1.0))
     return [*after, 1.0]
 
 

@@ -70,11 +70,14 @@ def nearest(segments: Sequence[Cubic], place: complex) -> Nearest | None:
 
     Segments are tried in the order of how near their hulls are, and only while those can win.
     """
-    order = sorted((_away(s, place), i) for i, s in enumerate(segments))
+    order = sorted(zip(map(_disc_away, segments, itertools.repeat(place)), itertools.count()))
     best: Nearest | None = None
     for away, index in order:
-        if best is not None and away >= best.distance:
-            break
+        if best is not None:
+            if away >= best.distance:
+                break
+            if _away(segments[index], place) >= best.distance:
+                continue
         t = nearest_parameter(segments[index], place)
         at = point_at(segments[index], t)
         if best is None or abs(at - place) < best.distance:
@@ -87,6 +90,13 @@ def distance_to_box(box: Box, place: complex) -> float:
     across = max(box.left - place.real, 0.0, place.real - box.right)
     down = max(box.top - place.imag, 0.0, place.imag - box.bottom)
     return abs(complex(across, down))
+
+
+def _disc_away(segment: Cubic, place: complex) -> float:
+    """A lower bound of the distance, quickly: from a disc that holds the control points."""
+    a, b, c, d = segment
+    middle = (a + d) * 0.5
+    return abs(place - middle) - max(abs(a - middle), abs(b - middle), abs(c - middle))
 
 
 def _away(segment: Cubic, place: complex) -> float:
