@@ -30,7 +30,9 @@ const place = computed(() => {
       <kbd>{{ key }}</kbd> {{ does }}
     </span>
     <span v-if="cues.shown.length > 0" class="hint"><kbd>N</kbd> let go</span>
-    <span class="hint"><kbd>Space</kbd> move the sheet</span>
+    <span v-if="!tools.about.hints.some(([key]) => key === 'Space')" class="hint"
+      ><kbd>Space</kbd> move the sheet</span
+    >
     <span class="place">{{ place }}</span>
   </footer>
 </template>
