@@ -112,6 +112,7 @@ class Desk:
         return meet(self._shown, self._field, read(Aim, question["aim"]))
 
     def _read(self, question: Question) -> float:
+        text, present = question["text"], question.get("present")
         if question["unit"] is None:
-            return read_number(question["text"])
-        return read_length(question["text"], unit=question["unit"])
+            return read_number(text, present=present)
+        return read_length(text, unit=question["unit"], present=present)

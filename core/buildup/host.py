@@ -3,13 +3,14 @@
 from collections.abc import Sequence
 from dataclasses import dataclass
 
+from buildup.drawing.extent import box_of
 from buildup.drawing.model import Drawing, Sheet
 from buildup.edits.apply import apply
 from buildup.edits.change import Delta, updated
 from buildup.edits.command import AnchorRef, Command
 from buildup.edits.editing import segment_near
 from buildup.geometry.boxes import Box
-from buildup.shapes.placement import box_of, contours_of
+from buildup.shapes.placement import contours_of
 from buildup.view.drawables import Drawable, Selection, drawable, selection
 
 

@@ -4,12 +4,13 @@ import io
 import unittest
 
 import resvg_py
+from buildup.drawing.extent import box_of
 from buildup.drawing.model import Style
 from buildup.edits.apply import apply, read_command
 from buildup.edits.change import updated
 from buildup.formats.svg import svg
 from buildup.host import picture, preview, within
-from buildup.shapes.placement import box_of, contours_of
+from buildup.shapes.placement import contours_of
 from buildup.view.drawables import drawable, selection
 from buildup.view.paths import path_data
 from PIL import Image

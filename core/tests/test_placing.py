@@ -3,12 +3,13 @@
 import itertools
 import unittest
 
+from buildup.drawing.extent import box_of
 from buildup.drawing.model import Outline, Shape
 from buildup.edits.apply import apply, read_command
 from buildup.edits.change import updated
 from buildup.edits.placing import SMALLEST
 from buildup.geometry.bezier import point_at
-from buildup.shapes.placement import box_of, contours_of, standing, standing_of_all
+from buildup.shapes.placement import contours_of, standing, standing_of_all
 from hypothesis import given
 from hypothesis import strategies as st
 

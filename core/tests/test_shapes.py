@@ -3,10 +3,11 @@
 import math
 import unittest
 
+from buildup.drawing.extent import box_of
 from buildup.errors import Refusal
 from buildup.geometry.bezier import point_at
 from buildup.shapes.corners import overlap_factor, rounded
-from buildup.shapes.placement import box_of, contours_of
+from buildup.shapes.placement import contours_of
 from buildup.shapes.registry import SHAPES, checked_dials, shape_kind
 from hypothesis import given
 from hypothesis import strategies as st

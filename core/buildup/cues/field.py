@@ -7,11 +7,12 @@ from collections.abc import Iterator, Mapping
 from dataclasses import dataclass, field
 
 from buildup.cues.kinds import RANK, CueKind
+from buildup.drawing.extent import box_of
 from buildup.drawing.model import Drawing, Item, Outline
 from buildup.geometry.bezier import Cubic, extremes, point_at
 from buildup.geometry.boxes import Box
 from buildup.geometry.crossings import hull_box
-from buildup.shapes.placement import box_of, contours_of, standing
+from buildup.shapes.placement import contours_of, standing
 
 CELL = 64.0
 """Sheet units: the side of a cell of the index, about a thumb's width at actual size."""

@@ -13,6 +13,7 @@ from buildup.geometry.bezier import Cubic
 from buildup.geometry.transforms import Affine
 
 AnchorKind = Literal["corner", "smooth", "symmetric", "flowing"]
+CornerStyle = Literal["round", "chamfer", "cove", "notch", "ogee", "soft"]
 FillRule = Literal["nonzero", "evenodd"]
 Cap = Literal["butt", "round", "square"]
 Join = Literal["miter", "round", "bevel"]
@@ -58,6 +59,21 @@ class Twin:
 
 
 @dataclass(frozen=True, slots=True)
+class Corner:
+    """How a corner is worked, as in joinery: the anchor stays the sharp corner.
+
+    Args:
+        radius: sheet units, above 0; of the circle that touches both sides.
+        style: arc outward, straight cut, arc inward, square cut-in, S-curve, or a rounding whose
+            curvature grows from zero.
+
+    """
+
+    radius: float
+    style: CornerStyle = "round"
+
+
+@dataclass(frozen=True, slots=True)
 class Anchor:
     """An anchor point.
 
@@ -67,6 +83,7 @@ class Anchor:
         out: the handle of the segment that leaves, likewise.
         kind: how the two handles hang together.
         twin: what it shares with the anchor that follows it, mirrored.
+        corner: how the corner is worked, which stays live.
 
     """
 
@@ -75,6 +92,7 @@ class Anchor:
     out: Place | None = None
     kind: AnchorKind = "corner"
     twin: Twin | None = None
+    corner: Corner | None = None
 
 
 @dataclass(frozen=True, slots=True)

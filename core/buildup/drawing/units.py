@@ -63,8 +63,8 @@ def told(length: float, *, unit: str) -> str:
     return f"{text.rstrip('0').rstrip('.') if '.' in text else text} {known.name}"
 
 
-def read_length(text: str, *, unit: str) -> float:
-    """A typed length in sheet units; a bare number counts in `unit`.
+def read_length(text: str, *, unit: str, present: float | None = None) -> float:
+    """A typed length in sheet units; a bare number counts in `unit`, % are of the present value.
 
     Numbers, `+ - * / ( )` and units; a comma is a decimal point. A unit multiplies the product or
     quotient it stands in, so `1/8 in` is an eighth of an inch; `10 + 2 mm` in pt is 10 pt + 2 mm.
@@ -78,13 +78,15 @@ def read_length(text: str, *, unit: str) -> float:
     75.0
 
     """
-    reading = _Reading(text, unit_of(unit).size)
+    reading = _Reading(text, unit_of(unit).size, present)
     value, measured = reading.whole()
     return reading.sound(value if measured else value * unit_of(unit).size)
 
 
-def read_number(text: str) -> float:
-    """A typed plain number (an angle, a count, a percentage), with arithmetic.
+def read_number(text: str, *, present: float | None = None) -> float:
+    """A typed plain number (an angle, a count), with arithmetic; % are of the present value.
+
+    Without a present value a % sign at the end says no more than that it is a percentage.
 
     Raises:
         Refusal: `bad_length`.
@@ -93,45 +95,59 @@ def read_number(text: str) -> float:
     45.0
 
     """
-    reading = _Reading(re.sub(r"\s*[°%]\s*$", "", text), None)
+    sign = r"\s*°\s*$" if present is not None else r"\s*[°%]\s*$"
+    reading = _Reading(re.sub(sign, "", text), None, present)
     return reading.sound(reading.whole()[0])
 
 
 class _Reading:
     """One pass of recursive descent; a value is a number and whether it already is a length."""
 
-    def __init__(self, text: str, size: float | None) -> None:
+    def __init__(self, text: str, size: float | None, present: float | None = None) -> None:
         self.text = text
         self.size = size
+        self.present = present
         self.at = 0
         self.tokens: list[tuple[str, str, str]] = []
+        self.places: list[int] = []
         end = 0
+        if len(text) > LONGEST_TEXT:
+            raise self._refusal(f"is longer than {LONGEST_TEXT} characters")
         while end < len(text.rstrip()):
             match = _TOKEN.match(text, end)
-            if match is None or len(text) > LONGEST_TEXT:
-                raise self._refusal()
+            if match is None:
+                wrong = end + len(text[end:]) - len(text[end:].lstrip())
+                raise self._refusal(f"has “{text[wrong]}” at place {wrong + 1}")
             self.tokens.append((match[1] or "", match[2] or "", match[3] or ""))
+            self.places.append(match.end() - len(match[0].lstrip()))
             end = match.end()
 
     def whole(self) -> tuple[float, bool]:
         try:
             value = self._sum()
         except ZeroDivisionError:
-            raise self._refusal() from None
+            raise self._refusal("divides by zero") from None
         if self.at < len(self.tokens):
-            raise self._refusal()
+            raise self._wrong_here()
         return value
+
+    def _wrong_here(self) -> Refusal:
+        """The refusal for what stands at the current place."""
+        if self.at >= len(self.tokens):
+            return self._refusal("ends too early")
+        what = "".join(self.tokens[self.at])
+        return self._refusal(f"has “{what[:12]}” at place {self.places[self.at] + 1}")
 
     def sound(self, value: float) -> float:
         if not abs(value) <= FARTHEST:
-            raise self._refusal()
+            raise self._refusal("is far too large")
         return value
 
-    def _refusal(self) -> Refusal:
+    def _refusal(self, why: str) -> Refusal:
         example = "“12 mm” or “1/8 in”" if self.size else "“45” or “360/8”"
         return Refusal(
             "bad_length",
-            f"“{self.text[:30]}” could not be read. The old value was kept; "
+            f"“{self.text[:30]}” could not be read: it {why}. The old value was kept; "
             f"type something like {example}.",
         )
 
@@ -153,16 +169,19 @@ class _Reading:
         value, measured = self._factor()
         while True:
             _, unit, sign = self._next()
-            if unit:
+            if unit == "%" and self.present is not None and not measured:
+                value, measured = value / 100.0 * self.present, self.size is not None
+                self.at += 1
+            elif unit:
                 if measured or self.size is None:
-                    raise self._refusal()
+                    raise self._wrong_here()
                 value, measured = value * unit_of(_ALIAS.get(unit.lower(), unit.lower())).size, True
                 self.at += 1
             elif sign in ("*", "/"):
                 self.at += 1
                 other, other_measured = self._factor()
                 if other_measured and (measured or sign == "/"):
-                    raise self._refusal()
+                    raise self._refusal("multiplies or divides by a length")
                 value = value * other if sign == "*" else value / other
                 measured = measured or other_measured
             else:
@@ -170,16 +189,16 @@ class _Reading:
 
     def _factor(self) -> tuple[float, bool]:
         number, _, sign = self._next()
+        if not number and sign not in ("-", "+", "("):
+            raise self._wrong_here()
         self.at += 1
         if number:
             return float(number.replace(",", ".")), False
         if sign in ("-", "+"):
             value, measured = self._factor()
             return (-value if sign == "-" else value), measured
-        if sign == "(":
-            inside = self._sum()
-            if self._next()[2] != ")":
-                raise self._refusal()
-            self.at += 1
-            return inside
-        raise self._refusal()
+        inside = self._sum()
+        if self._next()[2] != ")":
+            raise self._wrong_here()
+        self.at += 1
+        return inside

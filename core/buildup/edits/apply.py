@@ -22,6 +22,8 @@ from buildup.edits.anchors import (
 from buildup.edits.arranging import CopyHandles, LineUp, MakeTwins, ReleaseTwins, SpaceAnchors
 from buildup.edits.change import Change, inverse
 from buildup.edits.command import Command
+from buildup.edits.corners import DragCorners, SetCorners, SettleCorners
+from buildup.edits.dials import DragPeg, SetDial, SetDials, SetMeasure
 from buildup.edits.guides import AddGuide, HideGuides, MoveGuide, RemoveGuides, SetGuide
 from buildup.edits.outlines import AddOutline, CloseOutline, DrawAnchor
 from buildup.edits.paths import BreakAnchors, JoinEnds, ReverseOutlines, StartAt
@@ -34,7 +36,7 @@ from buildup.edits.segments import (
     RemoveSegment,
     StraightenSegments,
 )
-from buildup.edits.shapes import DragPeg, DrawShape, SetDial, TurnIntoOutlines
+from buildup.edits.shapes import ChangeShape, DrawLine, DrawShape, TurnIntoOutlines
 from buildup.edits.sheets import SetGrid, SetSheet, SetSheetColour
 from buildup.edits.stack import (
     DuplicateItems,
@@ -76,9 +78,16 @@ COMMANDS: tuple[type[Command], ...] = (
     DrawStroke,
     SetTolerance,
     DrawShape,
+    DrawLine,
+    ChangeShape,
     SetDial,
+    SetDials,
+    SetMeasure,
     DragPeg,
     TurnIntoOutlines,
+    SetCorners,
+    DragCorners,
+    SettleCorners,
     MoveItems,
     ResizeItems,
     TurnItems,

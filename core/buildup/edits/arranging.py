@@ -5,6 +5,7 @@ from math import fsum
 from typing import Literal
 
 from buildup.drawing.checks import check_id
+from buildup.drawing.extent import box_of
 from buildup.drawing.model import Anchor, Contour, Drawing, Twin
 from buildup.drawing.twins import mirrored, partners, without_widows
 from buildup.edits.change import Delta
@@ -13,7 +14,6 @@ from buildup.edits.editing import anchor_of, by_outline, edited, with_anchors
 from buildup.errors import Refusal
 from buildup.geometry.angles import direction, unit
 from buildup.geometry.tolerances import NO_LENGTH
-from buildup.shapes.placement import box_of
 
 Way = Literal["level", "upright"]
 

@@ -1,19 +1,21 @@
-"""Parametric shapes: draw one, turn its dials, drag its pegs, turn it into outlines."""
+"""Parametric shapes: draw one, change its kind, turn it into outlines; and the straight line."""
 
+import math
 from collections.abc import Mapping
 from dataclasses import dataclass, field, replace
 from typing import Literal
 
-from buildup.drawing.model import Drawing, Frame, Outline, Shape, Style
+from buildup.drawing.model import Anchor, Contour, Drawing, Frame, Item, Outline, Shape, Style
 from buildup.edits.change import Delta, in_front
 from buildup.edits.command import Command, Point
+from buildup.edits.dials import shared_dials, with_word
 from buildup.edits.outlines import check_new, check_style, new_name
 from buildup.edits.placing import SMALLEST, open_items
 from buildup.errors import Refusal
+from buildup.geometry.angles import stepped
 from buildup.geometry.transforms import shift
-from buildup.shapes.kinds import Dial
 from buildup.shapes.placement import contours_of, standing
-from buildup.shapes.registry import checked_dials, shape_kind
+from buildup.shapes.registry import checked_dials, dials_of, shape_kind
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -30,7 +32,7 @@ class DrawShape(Command):
     to: Point
     """The opposite corner."""
     square: bool = False
-    """As wide as high, by the larger of the two."""
+    """In its own proportion (a square, a circle, a regular star), by the larger side."""
     centred: bool = False
     """The drag began in the middle."""
     called: str | None = None
@@ -50,10 +52,7 @@ class DrawShape(Command):
         kind = shape_kind(self.shape)
         start, diagonal = complex(*self.start), complex(*self.to) - complex(*self.start)
         if self.square:
-            side = max(abs(diagonal.real), abs(diagonal.imag))
-            diagonal = complex(
-                side if diagonal.real >= 0 else -side, side if diagonal.imag >= 0 else -side
-            )
+            diagonal = _in_proportion(diagonal, kind.proportion(checked_dials(kind, self.dials)))
         centre = start if self.centred else start + diagonal / 2.0
         scale = 2.0 if self.centred else 1.0
         width, height = abs(diagonal.real) * scale, abs(diagonal.imag) * scale
@@ -70,72 +69,89 @@ class DrawShape(Command):
         return Delta(put=(shape,), moves=in_front(drawing.order, (self.item,)))
 
 
-def _shapes(drawing: Drawing, ids: tuple[str, ...], dial: str) -> list[tuple[Shape, Dial]]:
-    """The shapes among some items, with their dial of a name."""
-    found = []
-    for item in open_items(drawing, ids):
-        known = shape_kind(item.shape).dial(dial) if isinstance(item, Shape) else None
-        if not isinstance(item, Shape) or known is None:
-            raise Refusal("unknown_dial", f"“{item.name}” has no dial “{dial[:40]}”.", item.id)
-        found.append((item, known))
-    return found
+def _in_proportion(diagonal: complex, ratio: float) -> complex:
+    """A diagonal whose box has a proportion (width ÷ height) and holds the given one."""
+    height = max(abs(diagonal.real) / ratio, abs(diagonal.imag))
+    return complex(
+        math.copysign(height * ratio, diagonal.real), math.copysign(height, diagonal.imag)
+    )
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
-class SetDial(Command):
-    """Sets one dial of one or several shapes."""
+class DrawLine(Command):
+    """Draws a straight open outline from one place to another."""
 
-    kind: Literal["set_dial"] = "set_dial"
+    kind: Literal["draw_line"] = "draw_line"
+    item: str
+    """The id of the new outline."""
+    start: Point
+    """Where it starts, or its middle when `centred`."""
+    to: Point
+    """Where it ends."""
+    stepped: bool = False
+    """Only at multiples of 15°."""
+    centred: bool = False
+    """The drag began in the middle."""
+    called: str | None = None
+    """Its name; None for the next number."""
+    style: Style = Style()
+    """How it is painted."""
+
+    @property
+    def name(self) -> str:
+        return "Draw line"
+
+    def delta(self, drawing: Drawing) -> Delta:
+        check_new(drawing, self.item)
+        check_style(self.style)
+        start = complex(*self.start)
+        way = complex(*self.to) - start
+        way = stepped(way, step=15.0) if self.stepped else way
+        if abs(way) < SMALLEST:
+            raise Refusal("no_size", "Drag further: a line needs a length.")
+        first = start - way if self.centred else start
+        line = Outline(
+            id=self.item,
+            name=new_name(drawing, "Line", self.called),
+            style=self.style,
+            contours=(Contour((Anchor(first), Anchor(start + way))),),
+        )
+        return Delta(put=(line,), moves=in_front(drawing.order, (self.item,)))
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class ChangeShape(Command):
+    """Changes the kind of shapes; frame, style and the dials that both kinds have stay."""
+
+    kind: Literal["change_shape"] = "change_shape"
     items: tuple[str, ...]
     """Which shapes."""
-    dial: str
-    """Which dial, by its name."""
-    value: float
-    """Its new value, in the dial's unit; a length in sheet units."""
+    shape: str
+    """The kind they become, by the registry's name."""
 
     @property
     def name(self) -> str:
-        return f"Change {self.dial}"
+        return f"Change to {shape_kind(self.shape).label.lower()}"
 
     def delta(self, drawing: Drawing) -> Delta:
-        put = []
-        for shape, dial in _shapes(drawing, self.items, self.dial):
-            changed = {**shape.dials, dial.name: self.value}
-            put.append(replace(shape, dials=checked_dials(shape_kind(shape.shape), changed)))
-        return Delta(put=tuple(put))
-
-
-@dataclass(frozen=True, slots=True, kw_only=True)
-class DragPeg(Command):
-    """Drags a peg of a shape on the canvas."""
-
-    kind: Literal["drag_peg"] = "drag_peg"
-    item: str
-    """Which shape."""
-    dial: str
-    """The dial that the peg moves."""
-    to: Point
-    """Where the peg is dragged to."""
-
-    @property
-    def name(self) -> str:
-        return f"Change {self.dial}"
-
-    def delta(self, drawing: Drawing) -> Delta:
-        ((shape, dial),) = _shapes(drawing, (self.item,), self.dial)
-        kind, frame = shape_kind(shape.shape), shape.frame
-        peg = next((p for p in kind.pegs if p.dial == dial.name), None)
-        if peg is None:
-            raise Refusal("unknown_dial", f"{dial.label} has no peg; type its value instead.")
-        local = frame.place.inverse()(complex(*self.to))
-        value = peg.value(frame.width, frame.height, shape.dials, local)
-        dials = checked_dials(kind, {**shape.dials, dial.name: value})
-        return Delta(put=(replace(shape, dials=dials),))
+        kind = shape_kind(self.shape)
+        shapes = [i for i in open_items(drawing, self.items) if isinstance(i, Shape)]
+        if not shapes:
+            raise Refusal(
+                "not_a_shape", "Outlines have no kind of shape. Draw a new shape instead."
+            )
+        return with_word(
+            drawing,
+            (
+                replace(s, shape=kind.name, dials=shared_dials(dials_of(s), s.shape, kind))
+                for s in shapes
+            ),
+        )
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class TurnIntoOutlines(Command):
-    """Gives up dials for plain outlines with the same form."""
+    """Gives up dials and live corners for plain outlines with the same form."""
 
     kind: Literal["turn_into_outlines"] = "turn_into_outlines"
     items: tuple[str, ...]
@@ -146,13 +162,22 @@ class TurnIntoOutlines(Command):
         return "Turn into outlines"
 
     def delta(self, drawing: Drawing) -> Delta:
-        shapes = [i for i in open_items(drawing, self.items) if isinstance(i, Shape)]
-        if not shapes:
+        live = [i for i in open_items(drawing, self.items) if _is_live(i)]
+        if not live:
             raise Refusal("already_outlines", "What is selected are outlines already.")
-        return Delta(put=tuple(_as_outline(s) for s in shapes))
+        return Delta(put=tuple(_as_outline(i) for i in live))
 
 
-def _as_outline(shape: Shape) -> Outline:
+def _is_live(item: Item) -> bool:
+    """Whether an item has dials or live corners."""
+    return isinstance(item, Shape) or any(
+        a.corner is not None for c in item.contours for a in c.anchors
+    )
+
+
+def _as_outline(shape: Item) -> Outline:
+    if isinstance(shape, Outline):
+        return replace(shape, contours=contours_of(shape), drawn=None)
     return Outline(
         id=shape.id,
         name=shape.name,

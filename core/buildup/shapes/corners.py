@@ -1,45 +1,85 @@
-"""Polygons whose corners are rounded by true arcs (as cubics)."""
+"""Corners worked as in joinery: round, chamfer, cove, notch, ogee, soft.
+
+A corner is cut where the circle of its radius touches both sides; the style says what leads from
+one cut to the other. On straight sides the cuts are given in closed form; on curved ones the circle
+is found by Newton's method on the two offset curves.
+"""
 
 import math
 from collections.abc import Sequence
+from dataclasses import dataclass, replace
 
-from buildup.drawing.model import Anchor, Contour
-from buildup.geometry.angles import cross, dot, unit
+from buildup.drawing.handles import tangents
+from buildup.drawing.model import Anchor, Contour, Corner, cubic
+from buildup.geometry.angles import cross, dot, turn_between, unit
+from buildup.geometry.bezier import Cubic, curvature_at, derivative_at, part_of, point_at
+from buildup.geometry.lengths import length
 from buildup.geometry.tolerances import NO_LENGTH
 
+SOFT = 1.6
+"""How much further than an arc's a soft corner's cuts lie, so that both look as round."""
+BLUNT = 1e-6
+"""Sine of a turn below which there is no corner to work."""
 
-def rounded(points: Sequence[complex], radii: Sequence[float]) -> Contour:
-    """A closed polygon with an arc in each corner, tangent to its two sides.
 
-    Radii that do not fit are all scaled by one factor, the smallest of side ÷ the sum of what
-    its two corners take (W3C CSS Backgrounds and Borders 3, §5.5). Where two arcs meet there is
-    one anchor, not two.
+@dataclass(frozen=True, slots=True)
+class Worked:
+    """A contour with its corners worked, and for each of them the radius that found room."""
+
+    contour: Contour
+    radii: dict[int, float]
+
+
+@dataclass(frozen=True, slots=True)
+class _Cut:
+    """Where a corner is cut: parameters on both sides, places, directions, arc and its handle."""
+
+    radius: float
+    t: float
+    u: float
+    start: complex
+    end: complex
+    before: complex
+    after: complex
+    handle: float
+
+
+def worked(contour: Contour, *, together: bool = False) -> Worked:
+    """A contour with its live corners worked; a corner's radius stops where its sides run out.
 
     Args:
-        points: the corners, in order, no two neighbours on one spot.
-        radii: one for each corner, at least 0, sheet units.
+        contour: anchors of any kind; only those with a corner and a turn are worked.
+        together: all corners shrink by one factor, as those of CSS boxes do (W3C CSS Backgrounds
+            and Borders 3, §5.5), for shapes; else each by what its own sides need.
+
+    """
+    count = len(contour.anchors)
+    if all(a.corner is None for a in contour.anchors):
+        return Worked(contour, {})
+    cuts = _straight_cuts(contour, together=together)
+    for i in range(count):
+        if i not in cuts and (cut := _curved_cut(contour, i, cuts)):
+            cuts[i] = cut
+    if not cuts:
+        return Worked(contour, {})
+    return Worked(_assembled(contour, cuts), {i: c.radius for i, c in cuts.items()})
+
+
+def rounded(
+    points: Sequence[complex], radii: Sequence[float], *, styles: Sequence[str] = ()
+) -> Contour:
+    """A closed polygon with a corner of some radius (0 for none) and style at each point.
 
     >>> len(rounded([0j, 9 + 0j, 9 + 9j, 9j], [9, 9, 9, 9]).anchors)
     4
 
     """
-    count = len(points)
-    ways = [unit(points[(i + 1) % count] - points[i]) for i in range(count)]
-    tangents = [_half_tangent(ways[i - 1], ways[i]) for i in range(count)]
-    takes = [r * t for r, t in zip(radii, tangents, strict=True)]
-    fit = overlap_factor([abs(points[(i + 1) % count] - points[i]) for i in range(count)], takes)
-    anchors: list[Anchor] = []
-    for i, point in enumerate(points):
-        take = takes[i] * fit
-        if take < NO_LENGTH:
-            anchors.append(Anchor(point))
-            continue
-        tangent = tangents[i]
-        handle = radii[i] * fit * 4.0 / 3.0 * tangent / (1.0 + math.sqrt(1.0 + tangent * tangent))
-        before, after = ways[i - 1], ways[i]
-        anchors.append(Anchor(point - before * take, None, before * handle, "smooth"))
-        anchors.append(Anchor(point + after * take, -after * handle, None, "smooth"))
-    return Contour(_met(anchors), closed=True)
+    named = styles or ["round"] * len(points)
+    anchors = (
+        Anchor(p, corner=Corner(r, s) if r > 0.0 else None)  # type: ignore[arg-type]
+        for p, r, s in zip(points, radii, named, strict=True)
+    )
+    return worked(Contour(tuple(anchors), closed=True), together=True).contour
 
 
 def overlap_factor(sides: Sequence[float], takes: Sequence[float]) -> float:
@@ -50,21 +90,208 @@ def overlap_factor(sides: Sequence[float], takes: Sequence[float]) -> float:
         takes: how much of its two sides each corner takes.
 
     """
-    factor = 1.0
-    for i, side in enumerate(sides):
-        both = takes[i] + takes[(i + 1) % len(takes)]
-        if both > side:
-            factor = min(factor, side / both)
-    return factor
+    return min(_factors(sides, takes), default=1.0)
 
 
-def _half_tangent(before: complex, after: complex) -> float:
+def _factors(sides: Sequence[float], takes: Sequence[float]) -> list[float]:
+    """For each side, by how much the corners at its two ends have to shrink."""
+    both = (takes[i] + takes[(i + 1) % len(takes)] for i in range(len(sides)))
+    return [side / b if b > side else 1.0 for side, b in zip(sides, both, strict=True)]
+
+
+def half_tangent(before: complex, after: complex) -> float:
     """tan(φ/2) of the turn φ between two directions; exactly 1 at a right angle."""
     across = abs(cross(before, after))
-    return (1.0 - dot(before, after)) / across if across > NO_LENGTH else 0.0
+    return (1.0 - dot(before, after)) / across if across > BLUNT else 0.0
+
+
+def corner_ways(contour: Contour, index: int) -> tuple[complex, complex] | None:
+    """The directions before and after an anchor that can be worked; None at an end or no corner."""
+    if not contour.closed and index in (0, len(contour.anchors) - 1):
+        return None
+    back, on = tangents(contour, index)
+    before, after = unit(-back), unit(on)
+    if not before or not after or abs(cross(before, after)) < BLUNT:
+        return None
+    return before, after
+
+
+def _straight_cuts(contour: Contour, *, together: bool) -> dict[int, _Cut]:
+    """The cuts of all corners between straight sides."""
+    anchors, count = contour.anchors, len(contour.anchors)
+    ways: dict[int, tuple[complex, complex]] = {}
+    takes = [0.0] * count
+    for i, anchor in enumerate(anchors):
+        if anchor.corner is None or not _straight(contour, i - 1) or not _straight(contour, i):
+            continue
+        if found := corner_ways(contour, i):
+            ways[i] = found
+            soft = SOFT if anchor.corner.style == "soft" else 1.0
+            takes[i] = anchor.corner.radius * half_tangent(*found) * soft
+    sides = [abs(b.at - a.at) for a, b in contour.pairs] + [0.0] * (not contour.closed)
+    shares = [_curved_share(contour, i) for i in range(count)]
+    factors = _factors([s * k for s, k in zip(sides, shares, strict=True)], takes)
+    one = min(factors, default=1.0)
+    cuts = {}
+    for i, (before, after) in ways.items():
+        fit = one if together else min(factors[i - 1], factors[i])
+        corner, take, at = anchors[i].corner, takes[i] * fit, anchors[i].at
+        if corner is None or take < NO_LENGTH:
+            continue
+        tangent = half_tangent(before, after)
+        radius = corner.radius * fit
+        handle = radius * 4.0 / 3.0 * tangent / (1.0 + math.sqrt(1.0 + tangent * tangent))
+        start, end = at - before * take, at + after * take
+        t, u = 1.0 - take / sides[i - 1], take / sides[i]
+        cuts[i] = _Cut(radius, t, u, start, end, before, after, handle)
+    return cuts
+
+
+def _straight(contour: Contour, segment: int) -> bool:
+    count = len(contour.anchors)
+    start, end = contour.anchors[segment % count], contour.anchors[(segment + 1) % count]
+    return start.out is None and end.into is None
+
+
+def _curved_share(contour: Contour, side: int) -> float:
+    """How much of a straight side its straight corners may take: half where the other is curved."""
+    count = len(contour.anchors)
+    ends = (side, (side + 1) % count)
+    curved = any(
+        contour.anchors[i].corner is not None
+        and not (_straight(contour, i - 1) and _straight(contour, i))
+        for i in ends
+    )
+    return 0.5 if curved else 1.0
+
+
+def _curved_cut(contour: Contour, index: int, cuts: dict[int, _Cut]) -> _Cut | None:
+    """The cut of a corner with a curved side: the largest radius up to its own that finds room."""
+    corner, ways = contour.anchors[index].corner, corner_ways(contour, index)
+    if corner is None or corner.radius < NO_LENGTH or ways is None:
+        return None
+    count = len(contour.anchors)
+    before, after = (cubic(*contour.pairs[(index + k) % count]) for k in (-1, 0))
+    low = 0.5 if contour.anchors[index - 1].corner is not None else 0.0
+    high = 0.5 if contour.anchors[(index + 1) % count].corner is not None else 1.0
+    small, large = 0.0, corner.radius
+    best = _touching((before, after), large, (low, high))
+    if best is not None:
+        return best
+    for _ in range(16):
+        middle = (small + large) / 2.0
+        found = _touching((before, after), middle, (low, high))
+        if found is None:
+            large = middle
+        else:
+            small, best = middle, found
+    return best
+
+
+def _touching(sides: tuple[Cubic, Cubic], radius: float, room: tuple[float, float]) -> _Cut | None:
+    """The circle of a radius that touches both sides within the room on them, if there is one."""
+    first, second = _with_speed(sides[0]), _with_speed(sides[1])
+    before, after = unit(derivative_at(first, 1.0)), unit(derivative_at(second, 0.0))
+    turn = math.copysign(1.0, cross(before, after))
+    take = radius * half_tangent(before, after)
+    t = max(room[0], 1.0 - take / max(length(first, tolerance=1e-3), NO_LENGTH))
+    u = min(room[1], take / max(length(second, tolerance=1e-3), NO_LENGTH))
+    for _ in range(24):
+        p, q = derivative_at(first, t), derivative_at(second, u)
+        gap = point_at(first, t) + turn * radius * 1j * unit(p)
+        gap -= point_at(second, u) + turn * radius * 1j * unit(q)
+        if abs(gap) < 1e-9 * max(1.0, radius):
+            break
+        along = p * (1.0 - turn * radius * _finite(curvature_at(first, t)))
+        other = q * (1.0 - turn * radius * _finite(curvature_at(second, u)))
+        det = cross(along, other)
+        if abs(det) < 1e-12:
+            return None
+        t -= max(-0.2, min(0.2, cross(gap, other) / det))
+        u -= max(-0.2, min(0.2, cross(gap, along) / det))
+        if not (-0.5 < t < 1.5 and -0.5 < u < 1.5):
+            return None
+    else:
+        return None
+    if not (room[0] <= t <= 1.0 and 0.0 <= u <= room[1]):
+        return None
+    p, q = unit(derivative_at(first, t)), unit(derivative_at(second, u))
+    angle = abs(turn_between(p, q))
+    handle = radius * 4.0 / 3.0 * math.tan(angle / 4.0)
+    return _Cut(radius, t, u, point_at(first, t), point_at(second, u), p, q, handle)
+
+
+def _with_speed(side: Cubic) -> Cubic:
+    """A straight side with handles of a third, so that it has a direction everywhere."""
+    a, b, c, d = side
+    return (a, a + (d - a) / 3.0, d - (d - a) / 3.0, d) if a == b and c == d else side
+
+
+def _finite(value: float) -> float:
+    return value if math.isfinite(value) else 0.0
+
+
+def _assembled(contour: Contour, cuts: dict[int, _Cut]) -> Contour:
+    """The contour with its segments cut back and the corners put in."""
+    anchors, count = contour.anchors, len(contour.anchors)
+    handles: dict[int, tuple[complex | None, complex | None]] = {}
+    for k, (a, b) in enumerate(contour.pairs):
+        start = cuts[k].u if k in cuts else 0.0
+        end = cuts[(k + 1) % count].t if (k + 1) % count in cuts else 1.0
+        if (start, end) == (0.0, 1.0) or (a.out is None and b.into is None):
+            handles[k] = (a.out, b.into)
+        else:
+            p, q, r, s = part_of(cubic(a, b), start, max(start, end))
+            handles[k] = (_long(q - p), _long(r - s))
+    made: list[Anchor] = []
+    for i, anchor in enumerate(anchors):
+        into = handles[(i - 1) % count][1] if (i or contour.closed) else anchor.into
+        out = handles[i][0] if i in handles else anchor.out
+        if i in cuts and anchor.corner is not None:
+            made += _corner(anchor, cuts[i], into, out)
+        else:
+            made.append(_plain(anchor, into, out))
+    return replace(contour, anchors=_met(made))
+
+
+def _long(handle: complex) -> complex | None:
+    return handle if abs(handle) > NO_LENGTH else None
+
+
+def _plain(anchor: Anchor, into: complex | None, out: complex | None) -> Anchor:
+    if into == anchor.into and out == anchor.out and anchor.corner is None:
+        return anchor
+    kind = "smooth" if anchor.kind in ("symmetric", "flowing") else anchor.kind
+    return Anchor(anchor.at, into, out, kind)
+
+
+def _corner(anchor: Anchor, cut: _Cut, into: complex | None, out: complex | None) -> list[Anchor]:
+    """The anchors from the first cut to the second, by the corner's style."""
+    style = anchor.corner.style if anchor.corner else "round"
+    lead, tail = cut.before * cut.handle, -cut.after * cut.handle
+    if style == "chamfer":
+        return [Anchor(cut.start, into), Anchor(cut.end, None, out)]
+    if style == "notch":
+        inner = cut.start + cut.end - anchor.at
+        return [Anchor(cut.start, into), Anchor(inner), Anchor(cut.end, None, out)]
+    if style == "cove":
+        line = unit(cut.end - cut.start)
+        lead, tail = (line * (h / line).conjugate() for h in (lead, tail))
+        return [Anchor(cut.start, into, lead), Anchor(cut.end, tail, out)]
+    if style == "ogee":
+        middle = (cut.start + cut.end) / 2.0
+        return [
+            Anchor(cut.start, into, lead / 2.0, "smooth"),
+            Anchor(middle, tail / 2.0, -tail / 2.0, "symmetric"),
+            Anchor(cut.end, -lead / 2.0, out),
+        ]
+    if style == "soft":
+        lead, tail = anchor.at - cut.start, anchor.at - cut.end
+    return [Anchor(cut.start, into, lead, "smooth"), Anchor(cut.end, tail, out, "smooth")]
 
 
 def _met(anchors: list[Anchor]) -> tuple[Anchor, ...]:
+    """Where two corners meet there is one anchor, not two."""
     kept: list[Anchor] = []
     for anchor in anchors:
         if kept and _same_spot(kept[-1], anchor):
@@ -82,5 +309,9 @@ def _same_spot(first: Anchor, second: Anchor) -> bool:
 
 def _merged(first: Anchor, second: Anchor) -> Anchor:
     into, out = first.into, second.out
-    even = into is not None and out is not None and abs(into + out) < NO_LENGTH
-    return Anchor(second.at, into, out, "symmetric" if even else "smooth")
+    if into is None or out is None:
+        return Anchor(second.at, into, out)
+    if abs(into + out) < NO_LENGTH:
+        return Anchor(second.at, into, out, "symmetric")
+    in_line = abs(cross(unit(into), unit(out))) < BLUNT and dot(into, out) < 0.0
+    return Anchor(second.at, into, out, "smooth" if in_line else "corner")

@@ -1,23 +1,69 @@
-"""The ellipse: four symmetric anchors at its extremes."""
+"""The ellipse: whole, or a sector, a chord or an open arc of it; with an inner radius a ring."""
 
 from buildup.drawing.model import Anchor, Contour
-from buildup.geometry.angles import arc_handle
-from buildup.shapes.kinds import Dials, ShapeKind
+from buildup.shapes.arcs import arc, circle, joined
+from buildup.shapes.dialkinds import angle, choice, percent
+from buildup.shapes.fitted import around, between, fitted_shape
+from buildup.shapes.kinds import Dials
 
-_HANDLE = arc_handle(90.0)
+WHOLE, SECTOR, CHORD, OPEN = range(4)
 
 
-def _contours(width: float, height: float, dials: Dials) -> tuple[Contour, ...]:
-    x, y = complex(width / 2.0, 0.0), complex(0.0, height / 2.0)
-    spots = ((-y, x), (x, y), (y, -x), (-x, -y))
-    return (
-        Contour(
-            tuple(
-                Anchor(at, -along * _HANDLE, along * _HANDLE, "symmetric") for at, along in spots
-            ),
-            closed=True,
+def _part(dials: Dials) -> bool:
+    return dials["cut"] > WHOLE
+
+
+def _sweep(dials: Dials) -> float:
+    """Degrees from start to end, clockwise, above 0; an end before the start goes round."""
+    return (dials["end"] - dials["start"]) % 360.0 or 360.0
+
+
+def _form(dials: Dials) -> tuple[Contour, ...]:
+    inner, cut = dials["inner"] / 100.0, int(dials["cut"])
+    if cut == WHOLE:
+        return (circle(), circle(inner, back=True)) if inner > 0.0 else (circle(),)
+    start, sweep = dials["start"], _sweep(dials)
+    outside = arc(0j, 1.0, start, sweep)
+    if cut == OPEN:
+        return (Contour(tuple(outside), closed=False),)
+    if cut == CHORD:
+        return (Contour(joined(outside), closed=True),)
+    inside = arc(0j, inner, start + sweep, -sweep) if inner > 0.0 else [Anchor(0j)]
+    return (Contour(joined(outside, inside), closed=True),)
+
+
+ELLIPSE = fitted_shape(
+    name="ellipse",
+    label="Ellipse",
+    group="Basic",
+    words="circle oval ring pie sector arc washer",
+    dials=(
+        choice(
+            "cut", "Part", ("Whole", "Sector", "Chord", "Open arc"), "The whole, or a part of it."
         ),
-    )
-
-
-ELLIPSE = ShapeKind(name="ellipse", label="Ellipse", dials=(), pegs=(), contours=_contours)
+        angle("start", "Start angle", 0.0, "Clockwise from level right.", shown=_part),
+        angle(
+            "end",
+            "End angle",
+            270.0,
+            "Clockwise from level right; before the start it goes round.",
+            least=-360.0,
+            most=360.0,
+            shown=_part,
+        ),
+        percent(
+            "inner",
+            "Inner radius",
+            0.0,
+            "Makes a ring, or a ring sector; in % of the outer radius.",
+            most=99.0,
+            shown=lambda d: d["cut"] in (WHOLE, SECTOR),
+        ),
+    ),
+    pegs=(
+        between("inner", lambda d: 0j, lambda d: 1 + 0j),
+        around("start", radius=1.0),
+        around("end", radius=1.0),
+    ),
+    form=_form,
+)

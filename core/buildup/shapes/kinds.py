@@ -3,14 +3,25 @@
 Everything happens in the shape's own box, `width` by `height` about the origin, y down.
 """
 
+import math
 from collections.abc import Callable, Mapping
 from dataclasses import dataclass
 from typing import Literal
 
 from buildup.drawing.model import Contour
+from buildup.geometry.boxes import Box
 
 Dials = Mapping[str, float]
-DialUnit = Literal["length", "count", "angle", "percent"]
+DialUnit = Literal["length", "count", "angle", "percent", "number", "choice"]
+Group = Literal["Basic", "Round", "Pointed", "Repeating", "Signs", "Open"]
+SNAP = 0.02
+"""Part of a dial's range within which a dragged value snaps to a felt one."""
+STEPS = 5
+"""How many of its steps a dial moves at once with Shift; 15° for angles."""
+
+
+def _always(_dials: Dials) -> bool:
+    return True
 
 
 @dataclass(frozen=True, slots=True)
@@ -20,13 +31,16 @@ class Dial:
     Args:
         name: stable name in the data.
         label: what the designer reads, in sentence case.
-        unit: what its number means; a length is in sheet units.
+        unit: what its number means; a length is in sheet units, a choice counts from 0.
         default: its value on a new shape.
         least: the smallest value accepted.
         most: the largest value accepted.
         step: what an arrow key changes.
         help: one sentence on what it does.
         reach: the largest value that still changes the form of a box of some width and height.
+        choices: the names of the values of a choice.
+        felt: values to which a dragged peg snaps.
+        shown: whether it has any effect beside the other dials.
 
     """
 
@@ -38,7 +52,26 @@ class Dial:
     most: float
     step: float
     help: str
-    reach: Callable[[float, float], float]
+    reach: Callable[[float, float, Dials], float] | None = None
+    choices: tuple[str, ...] = ()
+    felt: tuple[float, ...] = ()
+    shown: Callable[[Dials], bool] = _always
+
+    @property
+    def whole(self) -> bool:
+        """Whether only whole numbers make sense."""
+        return self.unit in ("count", "choice")
+
+    def dragged(self, value: float, *, stepped: bool) -> float:
+        """A value within the range: at steps, or at a felt one that is near."""
+        value = min(max(value, self.least), self.most)
+        if self.whole:
+            return float(round(value))
+        if stepped:
+            step = 15.0 if self.unit == "angle" else STEPS * self.step
+            return min(max(round(value / step) * step, self.least), self.most)
+        near = min(self.felt, key=lambda f: abs(f - value), default=math.inf)
+        return near if abs(near - value) <= SNAP * (self.most - self.least) else value
 
 
 @dataclass(frozen=True, slots=True)
@@ -60,14 +93,48 @@ class Peg:
 
 
 @dataclass(frozen=True, slots=True)
-class ShapeKind:
-    """A kind of parametric shape."""
+class Measure:
+    """A length that a shape has but that is no dial: typing it scales the shape.
+
+    Args:
+        name: stable name in the data.
+        label: what the designer reads.
+        value: sheet units, from width, height and dials.
+
+    """
 
     name: str
     label: str
+    value: Callable[[float, float, Dials], float]
+
+
+@dataclass(frozen=True, slots=True)
+class ShapeKind:
+    """A kind of parametric shape.
+
+    Args:
+        name: stable name in the data.
+        label: what the designer reads.
+        group: under which heading the gallery shows it.
+        words: other words by which it is found.
+        dials: its parameters, in the order shown.
+        pegs: the dials that have a place on the canvas.
+        contours: the form in a box of some width and height.
+        extent: the box of the form before it is fitted to the frame, so that changing a dial keeps
+            the scale; None where the form always fills its frame.
+        measures: lengths that can be typed.
+
+    """
+
+    name: str
+    label: str
+    group: Group
+    words: str
     dials: tuple[Dial, ...]
     pegs: tuple[Peg, ...]
     contours: Callable[[float, float, Dials], tuple[Contour, ...]]
+    extent: Callable[[Dials], Box] | None = None
+    measures: tuple[Measure, ...] = ()
 
     def dial(self, name: str) -> Dial | None:
         """The dial of a name, if the kind has it."""
@@ -76,3 +143,10 @@ class ShapeKind:
     def defaults(self) -> dict[str, float]:
         """Every dial at its default."""
         return {d.name: d.default for d in self.dials}
+
+    def proportion(self, dials: Dials) -> float:
+        """Width ÷ height at which the form is undistorted."""
+        if self.extent is None:
+            return 1.0
+        box = self.extent(dials)
+        return box.width / box.height if box.height > 0.0 else 1.0

@@ -3,13 +3,14 @@
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
 
+from buildup.drawing.extent import box_of
 from buildup.drawing.model import Anchor, Contour, Frame, Item, Outline, Stroke, Twin
 from buildup.geometry.angles import degrees_of, direction, dot, normal_degrees, unit
-from buildup.geometry.bezier import tight_box
 from buildup.geometry.boxes import Box
 from buildup.geometry.tolerances import NO_LENGTH, RIGHT_ABOUT
 from buildup.geometry.transforms import Affine, turn
-from buildup.shapes.registry import shape_kind
+from buildup.shapes.corners import worked
+from buildup.shapes.registry import dials_of, shape_kind
 
 
 @dataclass(frozen=True, slots=True)
@@ -45,17 +46,10 @@ class Standing:
 def contours_of(item: Item) -> tuple[Contour, ...]:
     """The contours of an item on the sheet, those of a shape computed from its dials."""
     if isinstance(item, Outline):
-        return item.contours
+        return tuple(worked(c).contour for c in item.contours)
     frame = item.frame
-    made = shape_kind(item.shape).contours(frame.width, frame.height, item.dials)
+    made = shape_kind(item.shape).contours(frame.width, frame.height, dials_of(item))
     return tuple(moved_contour(c, frame.place) for c in made)
-
-
-def box_of(contours: Sequence[Contour]) -> Box:
-    """The tight box of some contours (strokes not counted); at least one anchor among them."""
-    segments = [tight_box(s) for c in contours for s in c.segments]
-    lone = [a.at for c in contours if len(c.anchors) == 1 for a in c.anchors]
-    return Box.union(segments + ([Box.around(lone)] if lone else []))
 
 
 def standing(item: Item) -> Standing:

@@ -1,45 +1,63 @@
-"""The rectangle, with one corner radius."""
+"""The rectangle: a radius and a style for all corners, or for each."""
 
-from buildup.drawing.model import Contour
-from buildup.geometry.tolerances import FARTHEST
-from buildup.shapes.corners import rounded
-from buildup.shapes.kinds import Dial, Dials, Peg, ShapeKind
+from buildup.drawing.model import Anchor, Contour
+from buildup.shapes.cornerdials import (
+    RADIUS_IN,
+    corner_of,
+    measured,
+    radius_dial,
+    style_dial,
+)
+from buildup.shapes.corners import worked
+from buildup.shapes.dialkinds import choice
+from buildup.shapes.fitted import radius_peg
+from buildup.shapes.kinds import Dial, Dials, ShapeKind
+
+PLACES = ("upper left", "upper right", "lower right", "lower left")
 
 
-def _reach(width: float, height: float) -> float:
-    return min(width, height) / 2.0
+def _each(dials: Dials) -> bool:
+    return dials["each"] > 0.0
+
+
+def _own(corner: int) -> tuple[Dial, Dial]:
+    """Radius and style of one corner, the second to the fourth."""
+    place = PLACES[corner]
+    return (
+        radius_dial(
+            f"radius_{corner + 1}", f"Radius, {place}", shown=_each, help=f"Of the {place} corner."
+        ),
+        style_dial(f"style_{corner + 1}", f"Style, {place}", shown=_each),
+    )
+
+
+def _sharp(width: float, height: float, dials: Dials) -> tuple[Contour, ...]:
+    x, y = width / 2.0, height / 2.0
+    places = (complex(-x, -y), complex(x, -y), complex(x, y), complex(-x, y))
+    names = [""] * 4 if not _each(dials) else ["", "_2", "_3", "_4"]
+    lengths = measured(dials, width, height)
+    corners = [corner_of(lengths, n, f"style{n}") for n in names]
+    anchors = (Anchor(p, corner=c) for p, c in zip(places, corners, strict=True))
+    return (Contour(tuple(anchors), closed=True),)
 
 
 def _contours(width: float, height: float, dials: Dials) -> tuple[Contour, ...]:
-    x, y = width / 2.0, height / 2.0
-    corners = [complex(-x, -y), complex(x, -y), complex(x, y), complex(-x, y)]
-    return (rounded(corners, [dials["radius"]] * 4),)
+    return tuple(worked(c, together=True).contour for c in _sharp(width, height, dials))
 
 
-def _peg_at(width: float, height: float, dials: Dials) -> complex:
-    return complex(min(dials["radius"], _reach(width, height)) - width / 2.0, -height / 2.0)
-
-
-def _peg_value(width: float, height: float, dials: Dials, to: complex) -> float:
-    return min(max(to.real + width / 2.0, 0.0), _reach(width, height))
-
-
+DIALS = (
+    radius_dial(),
+    style_dial(),
+    RADIUS_IN,
+    choice("each", "Corners", ("All alike", "Each its own"), "One radius for all, or one each."),
+    *(dial for corner in (1, 2, 3) for dial in _own(corner)),
+)
 RECTANGLE = ShapeKind(
     name="rectangle",
     label="Rectangle",
-    dials=(
-        Dial(
-            name="radius",
-            label="Corner radius",
-            unit="length",
-            default=0.0,
-            least=0.0,
-            most=FARTHEST,
-            step=1.0,
-            help="Rounds all four corners; a radius that does not fit is drawn as large as it can.",
-            reach=_reach,
-        ),
-    ),
-    pegs=(Peg("radius", at=_peg_at, along=lambda w, h, d: 1 + 0j, value=_peg_value),),
+    group="Basic",
+    words="square box plate rounded",
+    dials=DIALS,
+    pegs=(radius_peg(DIALS[0], _sharp),),
     contours=_contours,
 )

@@ -3,12 +3,39 @@
 from collections.abc import Mapping
 
 from buildup.drawing.codec import finite
+from buildup.drawing.model import Shape
 from buildup.errors import Refusal
+from buildup.shapes.arrow import ARROW
+from buildup.shapes.banner import BANNER
+from buildup.shapes.bubble import BUBBLE
+from buildup.shapes.cloud import CLOUD
+from buildup.shapes.cog import COG
+from buildup.shapes.crescent import CRESCENT
+from buildup.shapes.cross import CROSS
+from buildup.shapes.drop import DROP, PIN
 from buildup.shapes.ellipse import ELLIPSE
-from buildup.shapes.kinds import ShapeKind
+from buildup.shapes.heart import HEART
+from buildup.shapes.kinds import Dial, ShapeKind
+from buildup.shapes.leaf import LEAF
+from buildup.shapes.polygon import POLYGON, TRIANGLE
 from buildup.shapes.rectangle import RECTANGLE
+from buildup.shapes.rosette import ROSETTE
+from buildup.shapes.spiral import SPIRAL
+from buildup.shapes.star import BURST, STAR
+from buildup.shapes.superellipse import SUPERELLIPSE
+from buildup.shapes.wave import WAVE
 
-SHAPES: Mapping[str, ShapeKind] = {kind.name: kind for kind in (RECTANGLE, ELLIPSE)}
+SHAPES: Mapping[str, ShapeKind] = {
+    kind.name: kind
+    for kind in (
+        *(RECTANGLE, ELLIPSE, TRIANGLE, POLYGON),
+        *(STAR, BURST),
+        *(SUPERELLIPSE, DROP, HEART, LEAF, CRESCENT),
+        *(COG, ROSETTE, CLOUD),
+        *(CROSS, ARROW, PIN, BANNER, BUBBLE),
+        *(SPIRAL, WAVE),
+    )
+}
 
 
 def shape_kind(name: str) -> ShapeKind:
@@ -25,6 +52,11 @@ def shape_kind(name: str) -> ShapeKind:
     return kind
 
 
+def dials_of(shape: Shape) -> dict[str, float]:
+    """All dials of a shape: its own, and the defaults of those that came later."""
+    return shape_kind(shape.shape).defaults() | dict(shape.dials)
+
+
 def checked_dials(kind: ShapeKind, dials: Mapping[str, float]) -> dict[str, float]:
     """All dials of a kind, the given ones checked, the others at their default.
 
@@ -32,19 +64,24 @@ def checked_dials(kind: ShapeKind, dials: Mapping[str, float]) -> dict[str, floa
         Refusal: `unknown_dial`, `bad_data` or `dial_out_of_range`.
 
     """
-    values = kind.defaults()
-    for name, value in dials.items():
-        dial = kind.dial(name)
-        if dial is None:
-            raise Refusal(
-                "unknown_dial", f"A {kind.label.lower()} has no dial “{name[:40]}”.", name
-            )
-        number = finite(value, name)
-        if not dial.least <= number <= dial.most:
-            raise Refusal(
-                "dial_out_of_range",
-                f"{dial.label} goes from {dial.least:g} to {dial.most:g}. The old value was kept.",
-                name,
-            )
-        values[name] = number
-    return values
+    return kind.defaults() | {name: checked_dial(kind, name, v)[1] for name, v in dials.items()}
+
+
+def checked_dial(kind: ShapeKind, name: str, value: object) -> tuple[Dial, float]:
+    """A dial of a kind and a value that it accepts; a count is rounded.
+
+    Raises:
+        Refusal: `unknown_dial`, `bad_data` or `dial_out_of_range`.
+
+    """
+    dial = kind.dial(name)
+    if dial is None:
+        raise Refusal("unknown_dial", f"A {kind.label.lower()} has no dial “{name[:40]}”.", name)
+    number = finite(value, name)
+    if not dial.least <= number <= dial.most:
+        raise Refusal(
+            "dial_out_of_range",
+            f"{dial.label} goes from {dial.least:g} to {dial.most:g}. The old value was kept.",
+            name,
+        )
+    return dial, float(round(number)) if dial.whole else number

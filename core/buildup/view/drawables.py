@@ -4,22 +4,27 @@ import math
 from collections.abc import Sequence
 from dataclasses import dataclass
 
+from buildup.drawing.extent import box_of
 from buildup.drawing.handles import tangents
 from buildup.drawing.model import (
     Anchor,
     AnchorKind,
     Contour,
+    Corner,
+    CornerStyle,
     Drawing,
     FillRule,
     Item,
     Outline,
+    Shape,
     Style,
 )
 from buildup.geometry.angles import degrees_of, normal_degrees, turn_between, unit
 from buildup.geometry.bezier import Cubic, curvature_at
-from buildup.shapes.kinds import ShapeKind
-from buildup.shapes.placement import box_of, contours_of, standing_of_all
-from buildup.shapes.registry import shape_kind
+from buildup.shapes.corners import corner_ways, half_tangent, worked
+from buildup.shapes.kinds import Dial, Dials, DialUnit
+from buildup.shapes.placement import contours_of, standing_of_all
+from buildup.shapes.registry import dials_of, shape_kind
 from buildup.view.paths import path_data
 
 Point = tuple[float, float]
@@ -63,6 +68,20 @@ class TwinMark:
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
+class CornerMark:
+    """A corner that can be worked, or is."""
+
+    radius: float
+    """0 for a sharp corner."""
+    drawn: float
+    """The radius that finds room."""
+    style: CornerStyle
+    peg: Point
+    along: Point
+    """The direction in which dragging the peg makes the radius grow."""
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
 class AnchorMark:
     """An anchor with all that its mark shows."""
 
@@ -92,6 +111,8 @@ class AnchorMark:
     curvature: tuple[float | None, float | None]
     """Arriving and leaving, 1 / sheet unit, clockwise positive; None where it is not finite."""
     twin: TwinMark | None = None
+    corner: CornerMark | None = None
+    """None where the path does not turn."""
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -101,6 +122,7 @@ class PegMark:
     item: str
     dial: str
     label: str
+    unit: DialUnit
     at: Point
     along: Point
     """The direction on the sheet in which dragging makes the value grow."""
@@ -109,12 +131,24 @@ class PegMark:
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class DialReading:
-    """A dial of a selected shape, for the Readout."""
+    """A dial that all selected shapes have, for the Readout."""
 
+    shape: str
+    """A kind of shape that declares it."""
     dial: str
-    value: float
+    value: float | None
+    """None where the shapes differ."""
     reach: float
     """The largest value that still changes the form."""
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class MeasureReading:
+    """A length of the selected shape that can be typed."""
+
+    measure: str
+    label: str
+    value: float
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -138,6 +172,7 @@ class Selection:
     anchors: tuple[AnchorMark, ...]
     pegs: tuple[PegMark, ...]
     dials: tuple[DialReading, ...]
+    measures: tuple[MeasureReading, ...] = ()
     tolerance: float | None = None
     """How far outlines drawn by hand may stay from the stroke; None: there is no stroke."""
 
@@ -172,7 +207,7 @@ def _ends(contours: Sequence[Contour]) -> tuple[PathEnd, ...]:
 def selection(drawing: Drawing, ids: Sequence[str]) -> Selection:
     """Frame, anchors, pegs and dials of some items; ids that are not there are left out.
 
-    Dials appear when all items are shapes of one kind; pegs for a single shape.
+    Dials appear when all items are shapes, those that all of them have; pegs for a single shape.
     """
     items = [drawing.items[i] for i in ids if i in drawing.items]
     anchors = [m for i in items if isinstance(i, Outline) for m in _anchor_marks(i)]
@@ -182,6 +217,7 @@ def selection(drawing: Drawing, ids: Sequence[str]) -> Selection:
         anchors=tuple(anchors),
         pegs=_pegs(items[0]) if len(items) == 1 else (),
         dials=_dials(items),
+        measures=_measures(items),
         tolerance=_tolerance(items),
     )
 
@@ -217,6 +253,7 @@ def _anchor_marks(item: Outline) -> list[AnchorMark]:
     for contour_index, contour in enumerate(item.contours):
         last = len(contour.anchors) - 1
         segments = contour.segments
+        radii = worked(contour).radii
         for index, anchor in enumerate(contour.anchors):
             back, on = tangents(contour, index)
             ends = not contour.closed and index in (0, last)
@@ -238,6 +275,7 @@ def _anchor_marks(item: Outline) -> list[AnchorMark]:
                     turn=None if ends else math.degrees(turn_between(-back, on)),
                     curvature=_curvatures(segments, index, closed=contour.closed),
                     twin=_twin(anchor),
+                    corner=_corner(contour, index, radii.get(index, 0.0)),
                 )
             )
     return marks
@@ -266,39 +304,84 @@ def _twin(anchor: Anchor) -> TwinMark | None:
     return TwinMark(through=_point(twin.through), along=_point(twin.along))
 
 
-def _pegs(item: Item) -> tuple[PegMark, ...]:
-    if isinstance(item, Outline):
-        return ()
-    kind, frame = shape_kind(item.shape), item.frame
-    size = (frame.width, frame.height, item.dials)
-    return tuple(
-        PegMark(
-            item=item.id,
-            dial=peg.dial,
-            label=_label(kind, peg.dial),
-            at=_point(frame.place(peg.at(*size))),
-            along=_point(unit(frame.place.vector(peg.along(*size)))),
-            value=item.dials[peg.dial],
-        )
-        for peg in kind.pegs
+def _corner(contour: Contour, index: int, drawn: float) -> CornerMark | None:
+    ways = corner_ways(contour, index)
+    if ways is None:
+        return None
+    anchor = contour.anchors[index]
+    corner = anchor.corner or Corner(0.0)
+    return CornerMark(
+        radius=corner.radius,
+        drawn=drawn,
+        style=corner.style,
+        peg=_point(anchor.at + ways[1] * drawn * half_tangent(*ways)),
+        along=_point(ways[1]),
     )
 
 
-def _label(kind: ShapeKind, name: str) -> str:
-    dial = kind.dial(name)
-    return dial.label if dial else name
+def _pegs(item: Item) -> tuple[PegMark, ...]:
+    if isinstance(item, Outline):
+        return ()
+    kind, frame, dials = shape_kind(item.shape), item.frame, dials_of(item)
+    size = (frame.width, frame.height, dials)
+    found = []
+    for peg in kind.pegs:
+        dial = kind.dial(peg.dial)
+        if dial is None or not dial.shown(dials):
+            continue
+        found.append(
+            PegMark(
+                item=item.id,
+                dial=peg.dial,
+                label=dial.label,
+                unit="percent" if dial.unit == "length" and dials.get("radius_in") else dial.unit,
+                at=_point(frame.place(peg.at(*size))),
+                along=_point(unit(frame.place.vector(peg.along(*size)))),
+                value=dials[peg.dial],
+            )
+        )
+    return tuple(found)
 
 
 def _dials(items: Sequence[Item]) -> tuple[DialReading, ...]:
+    """The dials that all items have and that have an effect on one of them at least."""
     shapes = [i for i in items if not isinstance(i, Outline)]
-    if not shapes or len(shapes) < len(items) or len({s.shape for s in shapes}) > 1:
+    if not shapes or len(shapes) < len(items):
         return ()
-    first = shapes[0]
-    return tuple(
-        DialReading(
-            dial=d.name,
-            value=first.dials[d.name],
-            reach=d.reach(first.frame.width, first.frame.height),
+    kinds = [shape_kind(s.shape) for s in shapes]
+    values = [dials_of(s) for s in shapes]
+    found = []
+    for dial in kinds[0].dials:
+        others = [k.dial(dial.name) for k in kinds]
+        if any(o is None or o.unit != dial.unit for o in others):
+            continue
+        if not any(o is not None and o.shown(v) for o, v in zip(others, values, strict=True)):
+            continue
+        each = {v[dial.name] for v in values}
+        found.append(
+            DialReading(
+                shape=shapes[0].shape,
+                dial=dial.name,
+                value=each.pop() if len(each) == 1 else None,
+                reach=max(_reach(dial, s, v) for s, v in zip(shapes, values, strict=True)),
+            )
         )
-        for d in shape_kind(first.shape).dials
+    return tuple(found)
+
+
+def _reach(dial: Dial, shape: Shape, dials: Dials) -> float:
+    frame = shape.frame
+    return dial.most if dial.reach is None else dial.reach(frame.width, frame.height, dials)
+
+
+def _measures(items: Sequence[Item]) -> tuple[MeasureReading, ...]:
+    if len(items) != 1 or isinstance(items[0], Outline):
+        return ()
+    shape = items[0]
+    frame, dials = shape.frame, dials_of(shape)
+    return tuple(
+        MeasureReading(
+            measure=m.name, label=m.label, value=m.value(frame.width, frame.height, dials)
+        )
+        for m in shape_kind(shape.shape).measures
     )

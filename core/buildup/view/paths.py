@@ -5,11 +5,18 @@ from collections.abc import Iterable
 from buildup.drawing.model import Contour
 
 
-def path_data(contours: Iterable[Contour]) -> str:
+def path_data(contours: Iterable[Contour], *, decimals: int | None = None) -> str:
     """Absolute M, L, C and Z commands; doubles written so that they read back the same.
 
-    A lone anchor becomes a move only, which paints nothing.
+    A lone anchor becomes a move only, which paints nothing. With `decimals` numbers are rounded,
+    for small pictures.
     """
+
+    def _number(value: float) -> str:
+        number = value if decimals is None else round(value, decimals)
+        text = repr(number + 0.0)
+        return text[:-2] if text.endswith(".0") else text
+
     parts: list[str] = []
     for contour in contours:
         at = contour.anchors[0].at
@@ -27,8 +34,3 @@ def path_data(contours: Iterable[Contour]) -> str:
         if contour.closed:
             parts.append("Z")
     return "".join(parts)
-
-
-def _number(value: float) -> str:
-    text = repr(value + 0.0)
-    return text[:-2] if text.endswith(".0") else text

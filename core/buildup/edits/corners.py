@@ -1,0 +1,135 @@
+"""Live corners of outlines: set radius and style, drag, and give them up."""
+
+from dataclasses import dataclass, replace
+from typing import Literal
+
+from buildup.drawing.model import Anchor, Contour, Corner, CornerStyle, Drawing, Outline
+from buildup.drawing.units import told
+from buildup.edits.change import Delta
+from buildup.edits.command import AnchorRef, Command, Point
+from buildup.edits.editing import by_outline, edited
+from buildup.errors import Refusal
+from buildup.geometry.angles import dot
+from buildup.shapes.corners import corner_ways, half_tangent, worked
+
+LEAST_RADIUS = 1e-3
+"""Sheet units: smaller radii give the sharp corner back."""
+
+
+def _corners(drawing: Drawing, anchors: tuple[AnchorRef, ...]) -> tuple[AnchorRef, ...]:
+    """Those anchors at which the path turns.
+
+    Raises:
+        Refusal: `no_corner` when there is none.
+
+    """
+    found = tuple(
+        (item, c, i)
+        for item, places in by_outline(drawing, anchors).items()
+        for c, i in places
+        if corner_ways(drawing.outline(item).contours[c], i)
+    )
+    if not found:
+        raise Refusal("no_corner", "The path does not turn there. Choose an anchor at a corner.")
+    return found
+
+
+def _said(drawing: Drawing, delta: Delta, anchors: tuple[AnchorRef, ...]) -> str:
+    """A word about radii for which the sides are too short."""
+    put = {i.id: i for i in delta.put if isinstance(i, Outline)}
+    for item, c, i in anchors:
+        contour = put[item].contours[c]
+        corner = contour.anchors[i].corner
+        drawn = worked(contour).radii.get(i, 0.0)
+        if corner is not None and drawn < corner.radius * (1.0 - 1e-6):
+            most = told(drawn, unit=drawing.sheet.unit)
+            return f"The radius stops at {most}, where the sides run out. The value is kept."
+    return ""
+
+
+def _with_corners(
+    drawing: Drawing, refs: tuple[AnchorRef, ...], radius: float | None, style: CornerStyle | None
+) -> Delta:
+    def made(contour: Contour, index: int) -> Anchor:
+        anchor = contour.anchors[index]
+        old = anchor.corner or Corner(0.0)
+        corner = Corner(old.radius if radius is None else radius, style or old.style)
+        return replace(anchor, corner=corner if corner.radius >= LEAST_RADIUS else None)
+
+    delta = edited(drawing, refs, made)
+    return replace(delta, said=_said(drawing, delta, refs))
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class SetCorners(Command):
+    """Gives corners of outlines a radius and a style, which stay live."""
+
+    kind: Literal["set_corners"] = "set_corners"
+    anchors: tuple[AnchorRef, ...]
+    """Which anchors; those where the path does not turn stay as they are."""
+    radius: float | None = None
+    """Sheet units; 0 gives the sharp corner back; None keeps what each has."""
+    style: CornerStyle | None = None
+    """How they are worked; None keeps what each has."""
+
+    @property
+    def name(self) -> str:
+        return "Work corner" if len(self.anchors) == 1 else f"Work {len(self.anchors)} corners"
+
+    def delta(self, drawing: Drawing) -> Delta:
+        if self.radius is not None and self.radius < 0.0:
+            raise Refusal("bad_length", "A radius is 0 or more. The old radius was kept.")
+        return _with_corners(drawing, _corners(drawing, self.anchors), self.radius, self.style)
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class DragCorners(Command):
+    """Drags the peg of a corner along the side that leaves it; several corners follow alike."""
+
+    kind: Literal["drag_corners"] = "drag_corners"
+    anchors: tuple[AnchorRef, ...]
+    """Which anchors, the dragged one first."""
+    to: Point
+    """Where the peg is dragged to."""
+    style: CornerStyle | None = None
+    """How they are worked; None keeps what each has."""
+
+    @property
+    def name(self) -> str:
+        return "Work corner" if len(self.anchors) == 1 else f"Work {len(self.anchors)} corners"
+
+    def delta(self, drawing: Drawing) -> Delta:
+        refs = _corners(drawing, self.anchors)
+        item, c, i = refs[0]
+        contour = drawing.outline(item).contours[c]
+        ways = corner_ways(contour, i)
+        if ways is None:
+            raise Refusal("no_corner", "The path does not turn there.", item)
+        reach = dot(complex(*self.to) - contour.anchors[i].at, ways[1])
+        radius = max(0.0, reach) / max(half_tangent(*ways), 1e-6)
+        return _with_corners(drawing, refs, radius, self.style)
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class SettleCorners(Command):
+    """Turns the live corners of outlines into plain anchors."""
+
+    kind: Literal["settle_corners"] = "settle_corners"
+    items: tuple[str, ...]
+    """Which outlines."""
+
+    @property
+    def name(self) -> str:
+        return "Turn corners into anchors"
+
+    def delta(self, drawing: Drawing) -> Delta:
+        outlines = [drawing.outline(i) for i in self.items]
+        live = [o for o in outlines if any(a.corner for c in o.contours for a in c.anchors)]
+        if not live:
+            raise Refusal("no_corner", "These outlines have no live corners.")
+        return Delta(
+            put=tuple(
+                replace(o, contours=tuple(worked(c).contour for c in o.contours), drawn=None)
+                for o in live
+            )
+        )

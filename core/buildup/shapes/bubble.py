@@ -1,0 +1,87 @@
+"""The speech bubble: a rounded box or an ellipse with a tail."""
+
+from buildup.drawing.model import Anchor, Contour
+from buildup.geometry.angles import direction
+from buildup.shapes.arcs import arc
+from buildup.shapes.cornerdials import corner_of, radius_dial
+from buildup.shapes.dialkinds import choice, percent
+from buildup.shapes.fitted import between, fitted_shape
+from buildup.shapes.kinds import Dials
+
+WIDTH, HEIGHT = 1.5, 1.0
+"""Of the body before it is fitted to the frame."""
+
+
+def _form(dials: Dials) -> tuple[Contour, ...]:
+    return (_box(dials) if int(dials["body"]) == 0 else _ellipse(dials),)
+
+
+def _box(dials: Dials) -> Contour:
+    corner = corner_of(dials)
+    wide = WIDTH * dials["width"] / 100.0
+    left = (WIDTH - wide) * dials["place"] / 100.0
+    spots = [
+        Anchor(0j, corner=corner),
+        Anchor(WIDTH + 0j, corner=corner),
+        Anchor(complex(WIDTH, HEIGHT), corner=corner),
+        Anchor(complex(left + wide, HEIGHT)),
+        Anchor(_tip(dials, dials["length"])),
+        Anchor(complex(left, HEIGHT)),
+        Anchor(complex(0, HEIGHT), corner=corner),
+    ]
+    return Contour(tuple(spots), closed=True)
+
+
+def _middle(dials: Dials) -> float:
+    """Degrees: where the tail of an ellipse stands."""
+    return 150.0 - 120.0 * dials["place"] / 100.0
+
+
+def _tip(dials: Dials, length: float) -> complex:
+    """Where a tail of some length (in % of the body's height) ends."""
+    if int(dials["body"]) == 0:
+        return complex(WIDTH * dials["lean"] / 100.0, HEIGHT + HEIGHT * length / 100.0)
+    ray = direction(_middle(dials) - 30.0 * (dials["lean"] / 100.0 - 0.5))
+    tip = ray * (1.0 + 2.0 * length / 100.0)
+    return complex(tip.real * WIDTH, tip.imag)
+
+
+def _ellipse(dials: Dials) -> Contour:
+    half = 90.0 * dials["width"] / 100.0
+    body = arc(0j, 1.0, _middle(dials) + half, 360.0 - 2.0 * half)
+    tip = Anchor(_tip(dials, dials["length"]))
+    return Contour((*(_wide(a) for a in body), tip), closed=True)
+
+
+def _wide(anchor: Anchor) -> Anchor:
+    def by(p: complex) -> complex:
+        return complex(p.real * WIDTH, p.imag)
+
+    into, out = (None if h is None else by(h) for h in (anchor.into, anchor.out))
+    kind = "smooth" if anchor.kind == "symmetric" else anchor.kind
+    return Anchor(by(anchor.at), into, out, kind)
+
+
+BUBBLE = fitted_shape(
+    name="bubble",
+    label="Bubble",
+    group="Signs",
+    words="speech balloon talk comment",
+    dials=(
+        choice("body", "Body", ("Box", "Ellipse"), "What the tail hangs on."),
+        percent("place", "Tail place", 25.0, "From left to right."),
+        percent(
+            "lean",
+            "Tail tip",
+            15.0,
+            "Where it points, from left to right.",
+            least=-40.0,
+            most=140.0,
+        ),
+        percent("width", "Tail width", 18.0, "Where it joins the body.", least=2.0, most=90.0),
+        percent("length", "Tail length", 35.0, "In % of the body's height.", least=1.0, most=150.0),
+        radius_dial(shown=lambda d: d["body"] == 0.0),
+    ),
+    pegs=(between("length", lambda d: _tip(d, 0.0), lambda d: _tip(d, 100.0)),),
+    form=_form,
+)

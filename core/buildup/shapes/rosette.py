@@ -1,0 +1,56 @@
+"""The rosette: petals round a disc."""
+
+from buildup.drawing.model import Contour
+from buildup.geometry.angles import arc_handle, direction
+from buildup.shapes.arcs import circle, knot
+from buildup.shapes.dialkinds import count, percent
+from buildup.shapes.fitted import between, count_around, fitted_shape
+from buildup.shapes.kinds import Dials
+
+
+def _form(dials: Dials) -> tuple[Contour, ...]:
+    petals, low = int(dials["petals"]), 1.0 - dials["depth"] / 100.0
+    full = arc_handle(180.0 / petals)
+    tip, dip = (full * 2.0 * dials[n] / 100.0 for n in ("petal", "dip"))
+    anchors = []
+    for k in range(petals):
+        for radius, turn, handle in ((1.0, 0.0, tip), (low, 180.0 / petals, dip * low)):
+            ray = direction(360.0 * k / petals + turn - 90.0)
+            along = ray * 1j * handle if handle > 0.0 else None
+            back = None if along is None else -along
+            anchors.append(knot(ray * radius, back, along))
+    disc = dials["disc"] / 100.0 * low
+    inner = (circle(disc, back=True),) if disc > 0.0 else ()
+    return (Contour(tuple(anchors), closed=True), *inner)
+
+
+ROSETTE = fitted_shape(
+    name="rosette",
+    label="Rosette",
+    group="Repeating",
+    words="flower petals scallop sound hole",
+    dials=(
+        count("petals", "Petals", 8, "How many; on the canvas drag the second petal round."),
+        percent("depth", "Depth", 20.0, "How far the dips go in.", most=90.0),
+        percent(
+            "petal",
+            "Roundness of petals",
+            100.0,
+            "Pointed at 0 %.",
+            most=200.0,
+            felt=(0.0, 50.0, 100.0),
+        ),
+        percent(
+            "dip", "Roundness of dips", 0.0, "Sharp at 0 %.", most=200.0, felt=(0.0, 50.0, 100.0)
+        ),
+        percent(
+            "disc", "Inner disc", 40.0, "A hole in the middle, in % of the dips' radius.", most=98.0
+        ),
+    ),
+    pegs=(
+        count_around("petals"),
+        between("depth", lambda d: direction(180.0 / d["petals"] - 90.0), lambda d: 0j),
+        between("disc", lambda d: 0j, lambda d: (1.0 - d["depth"] / 100.0) + 0j),
+    ),
+    form=_form,
+)
