@@ -58,6 +58,18 @@ EVERY = [
     {"kind": "draw_shape", "item": "new", "shape": "ellipse", "start": [0, 0], "to": [40, -30]},
     {"kind": "set_dial", "items": ["plate"], "dial": "radius", "value": 4},
     {"kind": "drag_peg", "item": "plate", "dial": "radius", "to": [0, 0]},
+    {"kind": "draw_line", "item": "new", "start": [0, 0], "to": [40, 35], "stepped": True},
+    {"kind": "change_shape", "items": ["plate"], "shape": "polygon"},
+    {"kind": "set_dials", "items": ["plate"], "shape": "cross", "dials": {"radius": 7}},
+    {"kind": "set_measure", "items": ["hexagon"], "measure": "side", "value": 30},
+    {
+        "kind": "set_corners",
+        "anchors": [["leaf", 0, 2], ["open", 0, 1]],
+        "radius": 4,
+        "style": "soft",
+    },
+    {"kind": "drag_corners", "anchors": [["leaf", 0, 2]], "to": [20, 90]},
+    {"kind": "settle_corners", "items": ["bracket"]},
     {"kind": "turn_into_outlines", "items": ["plate", "leaf"]},
     {"kind": "move_items", "items": ["leaf", "plate"], "by": [10, 1], "straight": True},
     {

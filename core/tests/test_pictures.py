@@ -7,7 +7,7 @@ import resvg_py
 from buildup.drawing.extent import box_of
 from buildup.drawing.model import Style
 from buildup.edits.apply import apply, read_command
-from buildup.edits.change import updated
+from buildup.edits.change import Delta, updated
 from buildup.formats.svg import svg
 from buildup.host import picture, preview, within
 from buildup.shapes.placement import contours_of
@@ -77,7 +77,12 @@ class SelectionTest(unittest.TestCase):
 
     def test_pegs_and_dials_of_a_shape(self):
         chosen = selection(full(), ["plate"])
-        self.assertEqual([(d.dial, d.value, d.reach) for d in chosen.dials], [("radius", 10, 30)])
+        first = chosen.dials[0]
+        self.assertEqual((first.dial, first.value, first.reach), ("radius", 10, 30))
+        self.assertEqual([d.dial for d in chosen.dials], ["radius", "style", "radius_in", "each"])
+        both = updated(full(), Delta(put=(plate("other", radius=4.0),)))
+        shared = selection(both, ["plate", "other"]).dials
+        self.assertEqual([d.value for d in shared], [None, 0, 0, 0])
         self.assertEqual(chosen.pegs[0].label, "Corner radius")
         self.assertAlmostEqual(chosen.frame.angle, 30)
         self.assertEqual(selection(full(), ["plate", "leaf"]).dials, ())

@@ -7,6 +7,7 @@ from buildup.drawing.extent import box_of
 from buildup.errors import Refusal
 from buildup.geometry.bezier import point_at
 from buildup.shapes.corners import overlap_factor, rounded
+from buildup.shapes.kinds import SNAP
 from buildup.shapes.placement import contours_of
 from buildup.shapes.registry import SHAPES, checked_dials, shape_kind
 from hypothesis import given
@@ -26,6 +27,48 @@ def flat(contour, steps=64):
     )
 
 
+SIMPLE = {
+    *(
+        "rectangle",
+        "ellipse",
+        "triangle",
+        "polygon",
+        "star",
+        "cog",
+        "superellipse",
+        "drop",
+        "heart",
+    ),
+    *("crescent", "cross", "rosette", "banner"),
+}
+"""Kinds that promise not to cross themselves, whatever their dials."""
+PROVIDED = {
+    "ellipse start": {"cut": 1.0},
+    "ellipse end": {"cut": 1.0},
+    "burst seed": {"irregularity": 50.0},
+    "banner depth": {"left": 1.0},
+    "star radius_in": {"radius": 3.0},
+    **{
+        f"{name} {dial}": {"radius": 3.0}
+        for name in ("rectangle", "triangle", "polygon", "burst", "cog", "cross", "arrow")
+        for dial in ("style", "radius_in")
+    },
+    **{
+        f"rectangle {dial}_{n}": {"each": 1.0, f"radius_{n}": 2.0}
+        for dial in ("radius", "style")
+        for n in (2, 3, 4)
+    },
+}
+"""Other dials without which one has no effect."""
+PROVIDED["rectangle each"] = {"radius": 3.0}
+
+
+def scaled(kind, dials):
+    """Width and height of a form at the scale at which it is declared, 60 times."""
+    box = kind.extent(dials) if kind.extent else None
+    return (60 * box.width, 60 * box.height) if box else (120, 80)
+
+
 class CornersTest(unittest.TestCase):
     def test_overlapping_radii_shrink_by_one_factor(self):
         """W3C CSS Backgrounds and Borders 3, §5.5: f = min(side / sum of its two radii)."""
@@ -41,14 +84,14 @@ class CornersTest(unittest.TestCase):
 
     def test_a_full_radius_makes_a_circle_of_four_anchors(self):
         """Common practice: 100 % of the half short side makes a square a circle."""
-        (contour,) = SHAPES["rectangle"].contours(80, 80, {"radius": 500})
+        (contour,) = made("rectangle", 80, 80, radius=500)
         self.assertEqual([a.kind for a in contour.anchors], ["symmetric"] * 4)
         for segment in contour.segments:
             self.assertAlmostEqual(abs(point_at(segment, 0.5)), 40, places=9)
 
     def test_the_area_of_a_rounded_rectangle(self):
         """Elementary: w·h − (4 − π)·r²; shapely measures the flattened outline."""
-        (contour,) = SHAPES["rectangle"].contours(100, 60, {"radius": 20})
+        (contour,) = made("rectangle", 100, 60, radius=20)
         self.assertAlmostEqual(flat(contour).area, 6000 - (4 - math.pi) * 400, delta=1.0)
 
     @given(st.integers(3, 12), st.floats(0, 200))
@@ -65,6 +108,25 @@ class CornersTest(unittest.TestCase):
                 self.assertAlmostEqual(anchor.into, -anchor.out)
 
 
+def made(name, width, height, **dials):
+    kind = SHAPES[name]
+    return kind.contours(width, height, {**kind.defaults(), **dials})
+
+
+@st.composite
+def shapes(draw):
+    """A kind and random values of its dials, radii up to a third of what has an effect."""
+    kind = draw(st.sampled_from(list(SHAPES.values())))
+    dials = kind.defaults()
+    for dial in kind.dials:
+        most = dial.reach(120, 80, dials) / 3 if dial.reach else dial.most
+        if dial.whole:
+            dials[dial.name] = float(draw(st.integers(int(dial.least), int(min(most, 24)))))
+        else:
+            dials[dial.name] = draw(st.floats(dial.least, most))
+    return kind.name, dials
+
+
 class RegistryTest(unittest.TestCase):
     def test_every_shape_stands_in_its_frame(self):
         for kind in SHAPES.values():
@@ -74,15 +136,56 @@ class RegistryTest(unittest.TestCase):
                 self.assertAlmostEqual(box.height, 80)
                 self.assertAlmostEqual(box.centre, 0j)
 
-    def test_every_peg_gives_back_the_value_it_shows(self):
+    @given(shapes())
+    def test_any_dials_give_a_sound_form_within_the_frame(self, shape):
+        kind, dials = SHAPES[shape[0]], shape[1]
+        contours = kind.contours(120, 80, dials)
+        box = box_of(contours)
+        self.assertLessEqual(max(-box.left, box.right), 60 + 1e-6)
+        self.assertLessEqual(max(-box.top, box.bottom), 40 + 1e-6)
+        for contour in contours:
+            stem = kind.name == "leaf" and len(contour.anchors) == 2
+            ring = kind.name == "ellipse" and dials["cut"] == 3
+            self.assertEqual(contour.closed, kind.group != "Open" and not stem and not ring)
+            for start, end in contour.pairs:
+                self.assertGreater(abs(start.at - end.at), 1e-9)
+            if contour.closed and kind.name in SIMPLE:
+                self.assertTrue(flat(contour, 16).buffer(-1e-9).is_valid)
+                self.assertGreater(flat(contour, 16).area, 0)
+
+    @given(shapes())
+    def test_every_peg_gives_back_the_value_it_shows(self, shape):
+        kind, dials = SHAPES[shape[0]], shape[1]
+        for peg in kind.pegs:
+            dial = kind.dial(peg.dial)
+            if not dial.shown(dials):
+                continue
+            at = peg.at(120, 80, dials)
+            value = dial.dragged(peg.value(120, 80, dials, at), stepped=False)
+            apart = abs(value - dials[dial.name])
+            felt = SNAP * (dial.most - dial.least) if dial.felt else 0
+            if dial.name == "cycles":
+                apart = abs(round(value * 2) - round(dials["cycles"] * 2)) / 2
+            if dial.unit == "length" and value < dials[dial.name]:
+                continue  # the peg stops where the sides run out
+            self.assertLessEqual(apart % 360 if dial.unit == "angle" else apart, felt + 1e-6)
+            self.assertAlmostEqual(abs(peg.along(120, 80, dials)), 1)
+
+    def test_a_dial_changes_the_form(self):
+        """No dial without an effect: at two of its values the form differs."""
         for kind in SHAPES.values():
-            for peg in kind.pegs:
-                dial = kind.dial(peg.dial)
-                for share in (0.0, 0.3, 1.0):
-                    with self.subTest(f"{kind.name} {peg.dial} {share}"):
-                        dials = {**kind.defaults(), dial.name: share * dial.reach(120, 80)}
-                        at = peg.at(120, 80, dials)
-                        self.assertAlmostEqual(peg.value(120, 80, dials, at), dials[dial.name])
+            for dial in kind.dials:
+                dials = {**kind.defaults(), **PROVIDED.get(f"{kind.name} {dial.name}", {})}
+                other = dial.least if dials[dial.name] != dial.least else dial.most
+                if dial.unit == "length":
+                    other = 3.0
+                with self.subTest(f"{kind.name} {dial.name}"):
+                    changed = {**dials, dial.name: other}
+                    self.assertTrue(dial.shown(dials))
+                    self.assertNotEqual(
+                        kind.contours(*scaled(kind, dials), dials),
+                        kind.contours(*scaled(kind, changed), changed),
+                    )
 
     def test_dials_are_checked(self):
         kind = shape_kind("rectangle")
@@ -99,7 +202,7 @@ class RegistryTest(unittest.TestCase):
 
     def test_an_ellipse_has_its_area(self):
         """Closed form π·a·b; a cubic quarter lies outside by up to 2.7e-4 of the radius."""
-        (contour,) = SHAPES["ellipse"].contours(200, 100, {})
+        (contour,) = made("ellipse", 200, 100)
         self.assertAlmostEqual(flat(contour).area / (math.pi * 100 * 50), 1, delta=4e-4)
 
     def test_contours_follow_the_placement(self):

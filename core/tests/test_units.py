@@ -59,6 +59,25 @@ class LengthTest(unittest.TestCase):
         for name, count in per_inch.items():
             self.assertAlmostEqual(UNITS[name].size * count, 96)
 
+    def test_the_place_of_a_mistake_is_told(self):
+        for text, where in (
+            ("12 & 3", "“&” at place 4"),
+            ("1/0 in", "divides by zero"),
+            ("3*(2+", "ends too early"),
+            ("4 mm 5", "“5” at place 6"),
+            ("9" * 30, "far too large"),
+            ("1" * 10_000_000, "longer than 80 characters"),
+        ):
+            with self.assertRaises(Refusal) as caught:
+                read_length(text, unit="mm")
+            self.assertIn(where, caught.exception.sentence)
+
+    def test_percent_of_the_present_value(self):
+        self.assertAlmostEqual(read_length("50%", unit="mm", present=80), 40)
+        self.assertAlmostEqual(read_length("110 % + 2 px", unit="mm", present=80), 90)
+        self.assertAlmostEqual(read_number("200 %", present=12), 24)
+        self.assertEqual(read_number("38.2 %"), 38.2)
+
     def test_plain_numbers(self):
         self.assertEqual(read_number("360/8°"), 45)
         with self.assertRaises(Refusal):

@@ -5,6 +5,7 @@ from dataclasses import replace
 from buildup.drawing.model import (
     Anchor,
     Contour,
+    Corner,
     Drawing,
     Frame,
     Guide,
@@ -55,6 +56,20 @@ def leaf(item="leaf", *, by=0j):
     return Outline(id=item, name=item, contours=(Contour(anchors, True),))
 
 
+def hexagon(item="hexagon"):
+    """A polygon with rounded corners."""
+    frame = Frame(90, 80, turn(0, about=0j))
+    return Shape(id=item, name=item, shape="polygon", dials={"radius": 5.0}, frame=frame)
+
+
+def bracket(item="bracket"):
+    """An open outline with a live corner."""
+    path = Contour(
+        (Anchor(600 + 0j), Anchor(600 + 80j, corner=Corner(15, "cove")), Anchor(700 + 80j))
+    )
+    return Outline(id=item, name=item, contours=(path,))
+
+
 def ring(item="ring"):
     """A closed ring of flowing anchors on a circle of radius 100."""
     anchors = tuple(Anchor(100 * 1j**k, kind="flowing") for k in range(4))
@@ -102,7 +117,7 @@ def sketch(item="sketch"):
 
 def full():
     """A drawing with one item of each kind."""
-    lines = (wire(), wing(), sketch())
+    lines = (wire(), wing(), sketch(), hexagon(), bracket())
     items = drawing(leaf(), plate(), ring(), leaf("second", by=300 + 100j), *lines)
     guide = Guide(id="g", x=50, y=60, angle=90)
     underlay = Underlay(id="u", picture=1, name="u", x=100, y=100, width=80, height=60)

@@ -10,12 +10,14 @@ LARGEST_PIECE = 90.0
 
 
 def knot(at: complex, into: complex | None, out: complex | None) -> Anchor:
-    """An anchor inside a run of curves: symmetric with two handles, which are equal; else a corner.
+    """An anchor in a run of curves with handles in line: symmetric, smooth, or at an end a corner.
 
     >>> knot(0j, None, 1 + 0j).kind
     'corner'
     """
-    return Anchor(at, into, out, "symmetric" if into is not None and out is not None else "corner")
+    if into is None or out is None:
+        return Anchor(at, into, out)
+    return Anchor(at, into, out, "symmetric" if abs(into + out) < 1e-9 else "smooth")
 
 
 def arc(centre: complex, radius: float, start: float, sweep: float) -> list[Anchor]:

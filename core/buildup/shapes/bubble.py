@@ -10,6 +10,8 @@ from buildup.shapes.kinds import Dials
 
 WIDTH, HEIGHT = 1.5, 1.0
 """Of the body before it is fitted to the frame."""
+MARGIN = 0.04 * WIDTH
+"""Between a tail and the corners of a box."""
 
 
 def _form(dials: Dials) -> tuple[Contour, ...]:
@@ -19,7 +21,7 @@ def _form(dials: Dials) -> tuple[Contour, ...]:
 def _box(dials: Dials) -> Contour:
     corner = corner_of(dials)
     wide = WIDTH * dials["width"] / 100.0
-    left = (WIDTH - wide) * dials["place"] / 100.0
+    left = MARGIN + (WIDTH - wide - 2.0 * MARGIN) * dials["place"] / 100.0
     spots = [
         Anchor(0j, corner=corner),
         Anchor(WIDTH + 0j, corner=corner),
@@ -78,7 +80,7 @@ BUBBLE = fitted_shape(
             least=-40.0,
             most=140.0,
         ),
-        percent("width", "Tail width", 18.0, "Where it joins the body.", least=2.0, most=90.0),
+        percent("width", "Tail width", 18.0, "Where it joins the body.", least=2.0, most=85.0),
         percent("length", "Tail length", 35.0, "In % of the body's height.", least=1.0, most=150.0),
         radius_dial(shown=lambda d: d["body"] == 0.0),
     ),

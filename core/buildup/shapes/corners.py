@@ -11,13 +11,18 @@ from dataclasses import dataclass, replace
 
 from buildup.drawing.handles import tangents
 from buildup.drawing.model import Anchor, Contour, Corner, cubic
-from buildup.geometry.angles import cross, dot, turn_between, unit
+from buildup.geometry.angles import cross, degrees_of, dot, turn_between, unit
 from buildup.geometry.bezier import Cubic, curvature_at, derivative_at, part_of, point_at
 from buildup.geometry.lengths import length
 from buildup.geometry.tolerances import NO_LENGTH
+from buildup.shapes.arcs import arc
 
 SOFT = 1.6
 """How much further than an arc's a soft corner's cuts lie, so that both look as round."""
+MOVING = 1.0 - 1e-4
+"""Curve parameter: beside an end with a withdrawn handle, where a side stands still."""
+WIDE = -1e-9
+"""Cosine of a turn (90°) beyond which a round corner takes more than one cubic."""
 BLUNT = 1e-6
 """Sine of a turn below which there is no corner to work."""
 
@@ -172,15 +177,17 @@ def _curved_cut(contour: Contour, index: int, cuts: dict[int, _Cut]) -> _Cut | N
         return None
     count = len(contour.anchors)
     before, after = (cubic(*contour.pairs[(index + k) % count]) for k in (-1, 0))
-    low = 0.5 if contour.anchors[index - 1].corner is not None else 0.0
-    high = 0.5 if contour.anchors[(index + 1) % count].corner is not None else 1.0
+    room = (
+        0.5 if contour.anchors[index - 1].corner is not None else 0.0,
+        0.5 if contour.anchors[(index + 1) % count].corner is not None else 1.0,
+    )
     small, large = 0.0, corner.radius
-    best = _touching((before, after), large, (low, high))
+    best = _touching((before, after), ways, large, room)
     if best is not None:
         return best
     for _ in range(16):
         middle = (small + large) / 2.0
-        found = _touching((before, after), middle, (low, high))
+        found = _touching((before, after), ways, middle, room)
         if found is None:
             large = middle
         else:
@@ -188,14 +195,19 @@ def _curved_cut(contour: Contour, index: int, cuts: dict[int, _Cut]) -> _Cut | N
     return best
 
 
-def _touching(sides: tuple[Cubic, Cubic], radius: float, room: tuple[float, float]) -> _Cut | None:
+def _touching(
+    sides: tuple[Cubic, Cubic],
+    ways: tuple[complex, complex],
+    radius: float,
+    room: tuple[float, float],
+) -> _Cut | None:
     """The circle of a radius that touches both sides within the room on them, if there is one."""
     first, second = _with_speed(sides[0]), _with_speed(sides[1])
-    before, after = unit(derivative_at(first, 1.0)), unit(derivative_at(second, 0.0))
+    before, after = ways
     turn = math.copysign(1.0, cross(before, after))
     take = radius * half_tangent(before, after)
-    t = max(room[0], 1.0 - take / max(length(first, tolerance=1e-3), NO_LENGTH))
-    u = min(room[1], take / max(length(second, tolerance=1e-3), NO_LENGTH))
+    t = max(room[0], MOVING - take / max(length(first, tolerance=1e-3), NO_LENGTH))
+    u = min(room[1], 1.0 - MOVING + take / max(length(second, tolerance=1e-3), NO_LENGTH))
     for _ in range(24):
         p, q = derivative_at(first, t), derivative_at(second, u)
         gap = point_at(first, t) + turn * radius * 1j * unit(p)
@@ -287,7 +299,19 @@ def _corner(anchor: Anchor, cut: _Cut, into: complex | None, out: complex | None
         ]
     if style == "soft":
         lead, tail = anchor.at - cut.start, anchor.at - cut.end
+    elif dot(cut.before, cut.after) < WIDE:
+        return _wide_arc(cut, into, out)
     return [Anchor(cut.start, into, lead, "smooth"), Anchor(cut.end, tail, out, "smooth")]
+
+
+def _wide_arc(cut: _Cut, into: complex | None, out: complex | None) -> list[Anchor]:
+    """A round corner that turns so far that one cubic would stray from the circle."""
+    turn = math.copysign(1.0, cross(cut.before, cut.after))
+    centre = cut.start + 1j * turn * cut.radius * cut.before
+    sweep = math.degrees(turn_between(cut.before, cut.after))
+    first, *middle, last = arc(centre, cut.radius, degrees_of(cut.start - centre), sweep)
+    start = Anchor(cut.start, into, first.out, "smooth")
+    return [start, *middle, Anchor(cut.end, last.into, out, "smooth")]
 
 
 def _met(anchors: list[Anchor]) -> tuple[Anchor, ...]:

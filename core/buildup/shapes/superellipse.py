@@ -1,39 +1,65 @@
 """The superellipse |x|ⁿ + |y|ⁿ = 1 (Lamé curve), fitted with the curve's own tangents."""
 
+import itertools
+import math
+
 from buildup.drawing.model import Anchor, Contour
 from buildup.geometry.angles import direction
 from buildup.geometry.bezier import Cubic
 from buildup.geometry.fitting import fit_one
-from buildup.shapes.arcs import circle
+from buildup.shapes.arcs import circle, knot
 from buildup.shapes.fitted import between, fitted_shape
 from buildup.shapes.kinds import Dial, Dials
 
 SAMPLES = 24
-"""Points of an eighth of the curve that the fit looks at."""
+"""Points of a piece of the curve that the fit looks at."""
+STRAIGHT = 1.02
+"""Exponents below are drawn as the diamond that 1 gives."""
+ROUND = 4.5
+"""Exponents between 2 and this take one cubic an eighth, within 7e-4 of the radius."""
+LEANING = (20.0, 5.0)
+"""Degrees: where an eighth is parted in two below an exponent of 2, and above `ROUND`."""
 
 
-def _eighth(exponent: float) -> Cubic:
-    """From the right extreme to the diagonal, by one cubic with the curve's own tangents."""
-    end = 0.5 ** (1.0 / exponent)
-    heights = (end * k / SAMPLES for k in range(SAMPLES))
+def _height(exponent: float, degrees: float) -> float:
+    """How far up (y) the curve leans by an angle against the upright."""
+    share = math.pow(math.tan(math.radians(degrees)), 1.0 / (exponent - 1.0))
+    return share * math.pow(1.0 + math.pow(share, exponent), -1.0 / exponent)
+
+
+def _piece(exponent: float, low: float, high: float) -> Cubic:
+    """The curve between two leanings (degrees), by one cubic with the curve's own tangents."""
+    start, end = (_height(exponent, a) if a else 0.0 for a in (low, high))
+    heights = (start + (end - start) * k / SAMPLES for k in range(SAMPLES + 1))
     spots = [complex((1.0 - y**exponent) ** (1.0 / exponent), y) for y in heights]
-    return fit_one([*spots, complex(end, end)], 1j, direction(-45.0)).curve
+    return fit_one(spots, direction(90.0 + low), direction(high - 90.0)).curve
 
 
 def _form(dials: Dials) -> tuple[Contour, ...]:
     exponent = dials["exponent"]
     if exponent == 2.0:
         return (circle(),)
-    if exponent == 1.0:
+    if exponent < STRAIGHT:
         return (Contour(tuple(Anchor(direction(90.0 * k - 90.0)) for k in range(4)), closed=True),)
-    a, b, c, d = _eighth(exponent)
+    parted = () if 2.0 < exponent <= ROUND else (LEANING[exponent > ROUND],)
+    cuts = (0.0, *parted, 45.0)
+    pieces = [_piece(exponent, low, high) for low, high in itertools.pairwise(cuts)]
+    quarter = [*pieces, *(_flipped(p) for p in reversed(pieces))]
     anchors = []
     for k in range(4):
         turn = direction(90.0 * k)
-        along, slope = (b - a) * turn, (d - c) * turn
-        anchors.append(Anchor(turn, -along, along, "symmetric"))
-        anchors.append(Anchor(d * turn, -slope, slope, "symmetric"))
+        before = quarter[-1]
+        for n, piece in enumerate(quarter):
+            into = (before[2] - before[3]) * (turn if n else turn / 1j)
+            anchors.append(knot(piece[0] * turn, into, (piece[1] - piece[0]) * turn))
+            before = piece
     return (Contour(tuple(anchors), closed=True),)
+
+
+def _flipped(piece: Cubic) -> Cubic:
+    """A piece mirrored about the diagonal, run on in the same sense."""
+    a, b, c, d = (complex(p.imag, p.real) for p in piece)
+    return (d, c, b, a)
 
 
 SUPERELLIPSE = fitted_shape(
