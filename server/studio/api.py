@@ -11,7 +11,9 @@ from buildup.drawing.sizes import SHEET_SIZES
 from buildup.drawing.units import UNITS, read_length, read_number
 from buildup.edits.change import updated
 from buildup.errors import Refusal
+from buildup.formats.gallery import picture
 from buildup.formats.svg import svg
+from buildup.shapes.kinds import ShapeKind
 from buildup.shapes.registry import SHAPES
 from django.db import transaction
 from django.http import HttpRequest, HttpResponse
@@ -28,11 +30,13 @@ from studio.history import line
 from studio.models import Picture, Step
 from studio.people import router as people
 from studio.pictures import MOST_BYTES, checked
+from studio.shelf import router as shelf
 from studio.trouble import answer_troubles
 
 api = NinjaAPI(title="Build Up Curve", version="1", auth=django_auth, docs_url=None)
 answer_troubles(api)
 api.add_router("", people)
+api.add_router("", shelf)
 
 
 def _id(request: HttpRequest) -> int:
@@ -56,9 +60,14 @@ def vocabulary(request: HttpRequest) -> dict[str, Any]:
     """Units and shapes."""
     return {
         "units": list(UNITS.values()),
-        "shapes": list(SHAPES.values()),
+        "shapes": [_shape_facts(kind) for kind in SHAPES.values()],
         "sizes": SHEET_SIZES,
     }
+
+
+def _shape_facts(kind: ShapeKind) -> dict[str, Any]:
+    facts = {"name": kind.name, "label": kind.label, "group": kind.group, "words": kind.words}
+    return {**facts, "dials": kind.dials, "picture": picture(kind)}
 
 
 @api.get("/drawings", response=list[schema.Card])
@@ -239,5 +248,5 @@ def show_picture(request: HttpRequest, drawing: int, picture: int) -> HttpRespon
 def read_typed(request: HttpRequest, body: schema.TypedIn) -> dict[str, float]:
     """A typed length in sheet units, or a typed plain number."""
     if body.unit is None:
-        return {"value": read_number(body.text)}
-    return {"value": read_length(body.text, unit=body.unit)}
+        return {"value": read_number(body.text, present=body.present)}
+    return {"value": read_length(body.text, unit=body.unit, present=body.present)}

@@ -99,3 +99,34 @@ class Picture(models.Model):
 
     def __str__(self) -> str:
         return f"{self.width} × {self.height} {self.mime}"
+
+
+class Shelf(models.Model):
+    """That somebody's shelf was set up: it came with the ready-made tray once."""
+
+    owner = models.OneToOneField(settings.AUTH_USER_MODEL, models.CASCADE, related_name="shelf")
+
+    def __str__(self) -> str:
+        return f"shelf of {self.owner_id}"
+
+
+class ShelfEntry(models.Model):
+    """A setting of dials on somebody's shelf, in a tray."""
+
+    owner = models.ForeignKey(settings.AUTH_USER_MODEL, models.CASCADE, related_name="settings")
+    tray = models.CharField(max_length=120)
+    name = models.CharField(max_length=120)
+    shape = models.CharField(max_length=40)
+    dials = models.JSONField()
+    rank = models.PositiveIntegerField()
+
+    class Meta:
+        """By tray, each in its order; a name is used once in a tray."""
+
+        ordering = ["tray", "rank", "id"]
+        constraints = [
+            models.UniqueConstraint(fields=["owner", "tray", "name"], name="one_name_a_tray")
+        ]
+
+    def __str__(self) -> str:
+        return f"{self.tray} / {self.name}"

@@ -10,6 +10,7 @@ from buildup.drawing.model import Sheet
 from buildup.edits.apply import COMMANDS, read_command
 from buildup.edits.command import Command
 from buildup.host import Picture
+from buildup.shapes.kinds import DialUnit, Group
 from ninja import Schema
 from pydantic import Field, GetCoreSchemaHandler, GetJsonSchemaHandler
 from pydantic_core import core_schema
@@ -219,10 +220,11 @@ class History(Schema):
 
 
 class TypedIn(Schema):
-    """A typed value: `unit` for a length, none for a plain number."""
+    """A typed value: `unit` for a length, none for a plain number; `present` is what % are of."""
 
     text: str = Field(max_length=200)
     unit: str | None = None
+    present: float | None = None
 
 
 class Typed(Schema):
@@ -244,10 +246,13 @@ class DialFacts(Schema):
 
     name: str
     label: str
-    unit: Literal["length", "count", "angle", "percent"]
+    unit: DialUnit
     default: float
+    least: float
+    most: float
     step: float
     help: str
+    choices: list[str]
 
 
 class ShapeFacts(Schema):
@@ -255,6 +260,11 @@ class ShapeFacts(Schema):
 
     name: str
     label: str
+    group: Group
+    words: str
+    """Other words by which it is found."""
+    picture: str
+    """SVG path data in a square of 40."""
     dials: list[DialFacts]
 
 

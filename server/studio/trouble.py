@@ -18,6 +18,7 @@ STATUS = {
     "unknown_drawing": 404,
     "unknown_item": 404,
     "unknown_picture": 404,
+    "unknown_entry": 404,
     "stale": 409,
     "wrong_sign_in": 403,
 }

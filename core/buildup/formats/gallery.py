@@ -3,26 +3,34 @@
 from xml.sax.saxutils import escape
 
 from buildup.drawing.model import Contour
-from buildup.geometry.transforms import shift
-from buildup.shapes.kinds import Dial, ShapeKind
+from buildup.geometry.transforms import shift, stretch
+from buildup.shapes.kinds import Dial, Dials, ShapeKind
 from buildup.shapes.placement import moved_contour
 from buildup.shapes.registry import SHAPES
 from buildup.view.paths import path_data
 
 CELL, PICTURE, COLUMNS = 150.0, 96.0, 6
+HAND = 200.0
+"""Sheet units: the size at which small pictures of shapes are made before they are shrunk."""
 
 
-def framed(kind: ShapeKind, size: float) -> tuple[Contour, ...]:
-    """A shape with its default dials, in its own proportion, in a square about the origin."""
-    dials = kind.defaults()
+def framed(kind: ShapeKind, size: float, dials: Dials | None = None) -> tuple[Contour, ...]:
+    """A shape in its own proportion, in a square about the origin; at its defaults, if not told."""
+    dials = kind.defaults() if dials is None else dials
     ratio = kind.proportion(dials)
     width, height = (size, size / ratio) if ratio >= 1.0 else (size * ratio, size)
     return kind.contours(width, height, dials)
 
 
-def picture(kind: ShapeKind, size: float = 40.0) -> str:
-    """SVG path data of a shape in a square from (0, 0), in whole hundredths."""
-    made = [moved_contour(c, shift(complex(size, size) / 2.0)) for c in framed(kind, size * 0.9)]
+def picture(kind: ShapeKind, size: float = 40.0, dials: Dials | None = None) -> str:
+    """SVG path data of a shape in a square from (0, 0), in hundredths.
+
+    Radii that are lengths look as they would on a shape of a hand's width.
+    """
+    large = framed(kind, HAND, dials)
+    place = stretch(size * 0.9 / HAND, size * 0.9 / HAND, about=0j)
+    middle = shift(complex(size, size) / 2.0)
+    made = [moved_contour(c, middle.after(place)) for c in large]
     return path_data(made, decimals=2)
 
 

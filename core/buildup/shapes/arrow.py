@@ -51,7 +51,9 @@ def _straightened(place: complex, bend: float) -> complex:
     radius = LENGTH / math.radians(bend)
     arm = (place - 1j * radius) * math.copysign(1.0, radius)
     turned = normal_degrees(degrees_of(arm) + 90.0)
-    return complex(turned / bend * LENGTH, radius - math.copysign(abs(arm), radius))
+    # Of all whole turns the one that lies on the arrow, or nearest to it.
+    share = min((turned / bend + k * 360.0 / bend for k in (-1, 0, 1)), key=lambda s: abs(s - 0.5))
+    return complex(share * LENGTH, radius - math.copysign(abs(arm), radius))
 
 
 def _peg(dial: str, start: complex, end: complex) -> FormPeg:

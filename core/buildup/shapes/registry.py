@@ -54,7 +54,12 @@ def shape_kind(name: str) -> ShapeKind:
 
 def dials_of(shape: Shape) -> dict[str, float]:
     """All dials of a shape: its own, and the defaults of those that came later."""
-    return shape_kind(shape.shape).defaults() | dict(shape.dials)
+    return dials_of_kind(shape_kind(shape.shape), shape.dials)
+
+
+def dials_of_kind(kind: ShapeKind, kept: Mapping[str, float]) -> dict[str, float]:
+    """All dials of a kind: the kept values, and the defaults of those that came later."""
+    return kind.defaults() | {name: v for name, v in kept.items() if kind.dial(name)}
 
 
 def checked_dials(kind: ShapeKind, dials: Mapping[str, float]) -> dict[str, float]:

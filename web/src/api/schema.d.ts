@@ -476,6 +476,78 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/shelf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Shelf
+         * @description Everything on the shelf, by tray.
+         */
+        get: operations["studio_shelf_list_shelf"];
+        put?: never;
+        /**
+         * Keep On Shelf
+         * @description Keep a setting; one of the same name in the tray is replaced.
+         */
+        post: operations["studio_shelf_keep_on_shelf"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shelf/{entry}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /**
+         * Remove From Shelf
+         * @description Take an entry off the shelf.
+         */
+        delete: operations["studio_shelf_remove_from_shelf"];
+        options?: never;
+        head?: never;
+        /**
+         * Change On Shelf
+         * @description Another name, or another tray.
+         */
+        patch: operations["studio_shelf_change_on_shelf"];
+        trace?: never;
+    };
+    "/api/shelf/file": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Send Shelf
+         * @description The whole shelf as one file.
+         */
+        get: operations["studio_shelf_send_shelf"];
+        put?: never;
+        /**
+         * Take Shelf
+         * @description Take in a file; all of it or nothing.
+         */
+        post: operations["studio_shelf_take_shelf"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -493,13 +565,19 @@ export interface components {
              * Unit
              * @enum {string}
              */
-            unit: "length" | "count" | "angle" | "percent";
+            unit: "length" | "count" | "angle" | "percent" | "number" | "choice";
             /** Default */
             default: number;
+            /** Least */
+            least: number;
+            /** Most */
+            most: number;
             /** Step */
             step: number;
             /** Help */
             help: string;
+            /** Choices */
+            choices: string[];
         };
         /**
          * ShapeFacts
@@ -510,6 +588,15 @@ export interface components {
             name: string;
             /** Label */
             label: string;
+            /**
+             * Group
+             * @enum {string}
+             */
+            group: "Basic" | "Round" | "Pointed" | "Repeating" | "Signs" | "Open";
+            /** Words */
+            words: string;
+            /** Picture */
+            picture: string;
             /** Dials */
             dials: components["schemas"]["DialFacts"][];
         };
@@ -808,6 +895,7 @@ export interface components {
                 number | null
             ];
             twin?: components["schemas"]["TwinMark"] | null;
+            corner?: components["schemas"]["CornerMark"] | null;
         };
         /**
          * Board
@@ -866,14 +954,41 @@ export interface components {
             ];
         };
         /**
+         * CornerMark
+         * @description A corner that can be worked, or is.
+         */
+        CornerMark: {
+            /** Radius */
+            radius: number;
+            /** Drawn */
+            drawn: number;
+            /**
+             * Style
+             * @enum {string}
+             */
+            style: "round" | "chamfer" | "cove" | "notch" | "ogee" | "soft";
+            /** Peg */
+            peg: [
+                number,
+                number
+            ];
+            /** Along */
+            along: [
+                number,
+                number
+            ];
+        };
+        /**
          * DialReading
-         * @description A dial of a selected shape, for the Readout.
+         * @description A dial that all selected shapes have, for the Readout.
          */
         DialReading: {
+            /** Shape */
+            shape: string;
             /** Dial */
             dial: string;
             /** Value */
-            value: number;
+            value: number | null;
             /** Reach */
             reach: number;
         };
@@ -914,6 +1029,18 @@ export interface components {
             ends?: components["schemas"]["PathEnd"][];
         };
         /**
+         * MeasureReading
+         * @description A length of the selected shape that can be typed.
+         */
+        MeasureReading: {
+            /** Measure */
+            measure: string;
+            /** Label */
+            label: string;
+            /** Value */
+            value: number;
+        };
+        /**
          * PathEnd
          * @description An end of an open path.
          */
@@ -939,6 +1066,11 @@ export interface components {
             dial: string;
             /** Label */
             label: string;
+            /**
+             * Unit
+             * @enum {string}
+             */
+            unit: "length" | "count" | "angle" | "percent" | "number" | "choice";
             /** At */
             at: [
                 number,
@@ -985,6 +1117,11 @@ export interface components {
             pegs: components["schemas"]["PegMark"][];
             /** Dials */
             dials: components["schemas"]["DialReading"][];
+            /**
+             * Measures
+             * @default []
+             */
+            measures?: components["schemas"]["MeasureReading"][];
             /** Tolerance */
             tolerance?: number | null;
         };
@@ -1225,6 +1362,7 @@ export interface components {
          *         out: the handle of the segment that leaves, likewise.
          *         kind: how the two handles hang together.
          *         twin: what it shares with the anchor that follows it, mirrored.
+         *         corner: how the corner is worked, which stays live.
          */
         Anchor: {
             /** At */
@@ -1249,6 +1387,7 @@ export interface components {
              */
             kind?: "corner" | "smooth" | "symmetric" | "flowing";
             twin?: components["schemas"]["Twin"] | null;
+            corner?: components["schemas"]["Corner"] | null;
         };
         /**
          * BendSegment
@@ -1303,6 +1442,27 @@ export interface components {
             ][];
         };
         /**
+         * ChangeShape
+         * @description Changes the kind of shapes; frame, style and the dials that both kinds have stay.
+         */
+        ChangeShape: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "change_shape";
+            /**
+             * Items
+             * @description Which shapes.
+             */
+            items: string[];
+            /**
+             * Shape
+             * @description The kind they become, by the registry's name.
+             */
+            shape: string;
+        };
+        /**
          * CloseOutline
          * @description Closes an open contour by a segment from its last anchor to its first.
          */
@@ -1348,7 +1508,7 @@ export interface components {
             /** Version */
             version: number;
             /** Command */
-            command: components["schemas"]["DrawAnchor"] | components["schemas"]["CloseOutline"] | components["schemas"]["AddOutline"] | components["schemas"]["MoveAnchors"] | components["schemas"]["PlaceAnchor"] | components["schemas"]["MoveHandle"] | components["schemas"]["PullHandle"] | components["schemas"]["SetHandle"] | components["schemas"]["SetAnchorKind"] | components["schemas"]["RemoveAnchors"] | components["schemas"]["InsertAnchor"] | components["schemas"]["AddAnchors"] | components["schemas"]["BendSegment"] | components["schemas"]["StraightenSegments"] | components["schemas"]["RemoveSegment"] | components["schemas"]["BreakAnchors"] | components["schemas"]["JoinEnds"] | components["schemas"]["ReverseOutlines"] | components["schemas"]["StartAt"] | components["schemas"]["LineUp"] | components["schemas"]["SpaceAnchors"] | components["schemas"]["CopyHandles"] | components["schemas"]["MakeTwins"] | components["schemas"]["ReleaseTwins"] | components["schemas"]["DrawStroke"] | components["schemas"]["SetTolerance"] | components["schemas"]["DrawShape"] | components["schemas"]["SetDial"] | components["schemas"]["DragPeg"] | components["schemas"]["TurnIntoOutlines"] | components["schemas"]["MoveItems"] | components["schemas"]["ResizeItems"] | components["schemas"]["TurnItems"] | components["schemas"]["PlaceItems"] | components["schemas"]["SetFill"] | components["schemas"]["SetStroke"] | components["schemas"]["SetStrokeWidth"] | components["schemas"]["RemoveItems"] | components["schemas"]["DuplicateItems"] | components["schemas"]["OrderItems"] | components["schemas"]["HideItems"] | components["schemas"]["LockItems"] | components["schemas"]["RenameItem"] | components["schemas"]["SetSheet"] | components["schemas"]["SetSheetColour"] | components["schemas"]["SetGrid"] | components["schemas"]["AddGuide"] | components["schemas"]["MoveGuide"] | components["schemas"]["SetGuide"] | components["schemas"]["RemoveGuides"] | components["schemas"]["HideGuides"] | components["schemas"]["PlaceUnderlay"] | components["schemas"]["DragUnderlay"] | components["schemas"]["SetUnderlay"] | components["schemas"]["RemoveUnderlay"];
+            command: components["schemas"]["DrawAnchor"] | components["schemas"]["CloseOutline"] | components["schemas"]["AddOutline"] | components["schemas"]["MoveAnchors"] | components["schemas"]["PlaceAnchor"] | components["schemas"]["MoveHandle"] | components["schemas"]["PullHandle"] | components["schemas"]["SetHandle"] | components["schemas"]["SetAnchorKind"] | components["schemas"]["RemoveAnchors"] | components["schemas"]["InsertAnchor"] | components["schemas"]["AddAnchors"] | components["schemas"]["BendSegment"] | components["schemas"]["StraightenSegments"] | components["schemas"]["RemoveSegment"] | components["schemas"]["BreakAnchors"] | components["schemas"]["JoinEnds"] | components["schemas"]["ReverseOutlines"] | components["schemas"]["StartAt"] | components["schemas"]["LineUp"] | components["schemas"]["SpaceAnchors"] | components["schemas"]["CopyHandles"] | components["schemas"]["MakeTwins"] | components["schemas"]["ReleaseTwins"] | components["schemas"]["DrawStroke"] | components["schemas"]["SetTolerance"] | components["schemas"]["DrawShape"] | components["schemas"]["DrawLine"] | components["schemas"]["ChangeShape"] | components["schemas"]["SetDial"] | components["schemas"]["SetDials"] | components["schemas"]["SetMeasure"] | components["schemas"]["DragPeg"] | components["schemas"]["TurnIntoOutlines"] | components["schemas"]["SetCorners"] | components["schemas"]["DragCorners"] | components["schemas"]["SettleCorners"] | components["schemas"]["MoveItems"] | components["schemas"]["ResizeItems"] | components["schemas"]["TurnItems"] | components["schemas"]["PlaceItems"] | components["schemas"]["SetFill"] | components["schemas"]["SetStroke"] | components["schemas"]["SetStrokeWidth"] | components["schemas"]["RemoveItems"] | components["schemas"]["DuplicateItems"] | components["schemas"]["OrderItems"] | components["schemas"]["HideItems"] | components["schemas"]["LockItems"] | components["schemas"]["RenameItem"] | components["schemas"]["SetSheet"] | components["schemas"]["SetSheetColour"] | components["schemas"]["SetGrid"] | components["schemas"]["AddGuide"] | components["schemas"]["MoveGuide"] | components["schemas"]["SetGuide"] | components["schemas"]["RemoveGuides"] | components["schemas"]["HideGuides"] | components["schemas"]["PlaceUnderlay"] | components["schemas"]["DragUnderlay"] | components["schemas"]["SetUnderlay"] | components["schemas"]["RemoveUnderlay"];
             /**
              * Selection
              * @default []
@@ -1409,8 +1569,60 @@ export interface components {
             mirrored?: boolean;
         };
         /**
+         * Corner
+         * @description How a corner is worked, as in joinery: the anchor stays the sharp corner.
+         *
+         *     Args:
+         *         radius: sheet units, above 0; of the circle that touches both sides.
+         *         style: arc outward, straight cut, arc inward, square cut-in, S-curve, or a rounding whose
+         *             curvature grows from zero.
+         */
+        Corner: {
+            /** Radius */
+            radius: number;
+            /**
+             * Style
+             * @default round
+             * @enum {string}
+             */
+            style?: "round" | "chamfer" | "cove" | "notch" | "ogee" | "soft";
+        };
+        /**
+         * DragCorners
+         * @description Drags the peg of a corner along the side that leaves it; several corners follow alike.
+         */
+        DragCorners: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "drag_corners";
+            /**
+             * Anchors
+             * @description Which anchors, the dragged one first.
+             */
+            anchors: [
+                string,
+                number,
+                number
+            ][];
+            /**
+             * To
+             * @description Where the peg is dragged to.
+             */
+            to: [
+                number,
+                number
+            ];
+            /**
+             * Style
+             * @description How they are worked; None keeps what each has.
+             */
+            style?: ("round" | "chamfer" | "cove" | "notch" | "ogee" | "soft") | null;
+        };
+        /**
          * DragPeg
-         * @description Drags a peg of a shape on the canvas.
+         * @description Drags a peg of a shape on the canvas; near a felt value it snaps to it.
          */
         DragPeg: {
             /**
@@ -1436,6 +1648,12 @@ export interface components {
                 number,
                 number
             ];
+            /**
+             * Stepped
+             * @description Only whole steps: 15°, 5 %, 5 units.
+             * @default false
+             */
+            stepped?: boolean;
         };
         /**
          * DragUnderlay
@@ -1563,6 +1781,66 @@ export interface components {
             style?: components["schemas"]["Style"];
         };
         /**
+         * DrawLine
+         * @description Draws a straight open outline from one place to another.
+         */
+        DrawLine: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "draw_line";
+            /**
+             * Item
+             * @description The id of the new outline.
+             */
+            item: string;
+            /**
+             * Start
+             * @description Where it starts, or its middle when `centred`.
+             */
+            start: [
+                number,
+                number
+            ];
+            /**
+             * To
+             * @description Where it ends.
+             */
+            to: [
+                number,
+                number
+            ];
+            /**
+             * Stepped
+             * @description Only at multiples of 15°.
+             * @default false
+             */
+            stepped?: boolean;
+            /**
+             * Centred
+             * @description The drag began in the middle.
+             * @default false
+             */
+            centred?: boolean;
+            /**
+             * Called
+             * @description Its name; None for the next number.
+             */
+            called?: string | null;
+            /**
+             * @description How it is painted.
+             * @default {
+             *       "fill": null,
+             *       "stroke": "#1B2924",
+             *       "stroke_width": 2,
+             *       "cap": "round",
+             *       "join": "round"
+             *     }
+             */
+            style?: components["schemas"]["Style"];
+        };
+        /**
          * DrawShape
          * @description Draws a shape by dragging its box from corner to corner.
          */
@@ -1600,7 +1878,7 @@ export interface components {
             ];
             /**
              * Square
-             * @description As wide as high, by the larger of the two.
+             * @description In its own proportion (a square, a circle, a regular star), by the larger side.
              * @default false
              */
             square?: boolean;
@@ -2459,8 +2737,38 @@ export interface components {
             to: "corner" | "smooth" | "symmetric" | "flowing";
         };
         /**
+         * SetCorners
+         * @description Gives corners of outlines a radius and a style, which stay live.
+         */
+        SetCorners: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "set_corners";
+            /**
+             * Anchors
+             * @description Which anchors; those where the path does not turn stay as they are.
+             */
+            anchors: [
+                string,
+                number,
+                number
+            ][];
+            /**
+             * Radius
+             * @description Sheet units; 0 gives the sharp corner back; None keeps what each has.
+             */
+            radius?: number | null;
+            /**
+             * Style
+             * @description How they are worked; None keeps what each has.
+             */
+            style?: ("round" | "chamfer" | "cove" | "notch" | "ogee" | "soft") | null;
+        };
+        /**
          * SetDial
-         * @description Sets one dial of one or several shapes.
+         * @description Sets one dial of the shapes that have it.
          */
         SetDial: {
             /**
@@ -2470,7 +2778,7 @@ export interface components {
             kind: "set_dial";
             /**
              * Items
-             * @description Which shapes.
+             * @description Which shapes; those without the dial stay as they are.
              */
             items: string[];
             /**
@@ -2483,6 +2791,40 @@ export interface components {
              * @description Its new value, in the dial's unit; a length in sheet units.
              */
             value: number;
+        };
+        /**
+         * SetDials
+         * @description Gives shapes several dial values at once: those of another shape, or a kept setting.
+         */
+        SetDials: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "set_dials";
+            /**
+             * Items
+             * @description Which shapes.
+             */
+            items: string[];
+            /**
+             * Shape
+             * @description The kind that the values are for.
+             */
+            shape: string;
+            /**
+             * Dials
+             * @description The values; shapes of another kind take those that both kinds have.
+             */
+            dials: {
+                [key: string]: number;
+            };
+            /**
+             * Becomes
+             * @description Shapes of another kind become this kind first.
+             * @default false
+             */
+            becomes?: boolean;
         };
         /**
          * SetFill
@@ -2566,6 +2908,32 @@ export interface components {
              * @description Its length; 0 withdraws it.
              */
             length: number;
+        };
+        /**
+         * SetMeasure
+         * @description Sets a length that a shape has, such as the side of a polygon, by scaling it evenly.
+         */
+        SetMeasure: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "set_measure";
+            /**
+             * Items
+             * @description Which shapes.
+             */
+            items: string[];
+            /**
+             * Measure
+             * @description Which length, by its name.
+             */
+            measure: string;
+            /**
+             * Value
+             * @description What it becomes, in sheet units.
+             */
+            value: number;
         };
         /**
          * SetSheet
@@ -2692,6 +3060,22 @@ export interface components {
             underlay: components["schemas"]["Underlay"];
         };
         /**
+         * SettleCorners
+         * @description Turns the live corners of outlines into plain anchors.
+         */
+        SettleCorners: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "settle_corners";
+            /**
+             * Items
+             * @description Which outlines.
+             */
+            items: string[];
+        };
+        /**
          * SpaceAnchors
          * @description Spaces anchors evenly across or down, the outer two staying where they are.
          */
@@ -2759,7 +3143,7 @@ export interface components {
         };
         /**
          * TurnIntoOutlines
-         * @description Gives up dials for plain outlines with the same form.
+         * @description Gives up dials and live corners for plain outlines with the same form.
          */
         TurnIntoOutlines: {
             /**
@@ -2863,7 +3247,7 @@ export interface components {
          */
         PreviewIn: {
             /** Command */
-            command: components["schemas"]["DrawAnchor"] | components["schemas"]["CloseOutline"] | components["schemas"]["AddOutline"] | components["schemas"]["MoveAnchors"] | components["schemas"]["PlaceAnchor"] | components["schemas"]["MoveHandle"] | components["schemas"]["PullHandle"] | components["schemas"]["SetHandle"] | components["schemas"]["SetAnchorKind"] | components["schemas"]["RemoveAnchors"] | components["schemas"]["InsertAnchor"] | components["schemas"]["AddAnchors"] | components["schemas"]["BendSegment"] | components["schemas"]["StraightenSegments"] | components["schemas"]["RemoveSegment"] | components["schemas"]["BreakAnchors"] | components["schemas"]["JoinEnds"] | components["schemas"]["ReverseOutlines"] | components["schemas"]["StartAt"] | components["schemas"]["LineUp"] | components["schemas"]["SpaceAnchors"] | components["schemas"]["CopyHandles"] | components["schemas"]["MakeTwins"] | components["schemas"]["ReleaseTwins"] | components["schemas"]["DrawStroke"] | components["schemas"]["SetTolerance"] | components["schemas"]["DrawShape"] | components["schemas"]["SetDial"] | components["schemas"]["DragPeg"] | components["schemas"]["TurnIntoOutlines"] | components["schemas"]["MoveItems"] | components["schemas"]["ResizeItems"] | components["schemas"]["TurnItems"] | components["schemas"]["PlaceItems"] | components["schemas"]["SetFill"] | components["schemas"]["SetStroke"] | components["schemas"]["SetStrokeWidth"] | components["schemas"]["RemoveItems"] | components["schemas"]["DuplicateItems"] | components["schemas"]["OrderItems"] | components["schemas"]["HideItems"] | components["schemas"]["LockItems"] | components["schemas"]["RenameItem"] | components["schemas"]["SetSheet"] | components["schemas"]["SetSheetColour"] | components["schemas"]["SetGrid"] | components["schemas"]["AddGuide"] | components["schemas"]["MoveGuide"] | components["schemas"]["SetGuide"] | components["schemas"]["RemoveGuides"] | components["schemas"]["HideGuides"] | components["schemas"]["PlaceUnderlay"] | components["schemas"]["DragUnderlay"] | components["schemas"]["SetUnderlay"] | components["schemas"]["RemoveUnderlay"];
+            command: components["schemas"]["DrawAnchor"] | components["schemas"]["CloseOutline"] | components["schemas"]["AddOutline"] | components["schemas"]["MoveAnchors"] | components["schemas"]["PlaceAnchor"] | components["schemas"]["MoveHandle"] | components["schemas"]["PullHandle"] | components["schemas"]["SetHandle"] | components["schemas"]["SetAnchorKind"] | components["schemas"]["RemoveAnchors"] | components["schemas"]["InsertAnchor"] | components["schemas"]["AddAnchors"] | components["schemas"]["BendSegment"] | components["schemas"]["StraightenSegments"] | components["schemas"]["RemoveSegment"] | components["schemas"]["BreakAnchors"] | components["schemas"]["JoinEnds"] | components["schemas"]["ReverseOutlines"] | components["schemas"]["StartAt"] | components["schemas"]["LineUp"] | components["schemas"]["SpaceAnchors"] | components["schemas"]["CopyHandles"] | components["schemas"]["MakeTwins"] | components["schemas"]["ReleaseTwins"] | components["schemas"]["DrawStroke"] | components["schemas"]["SetTolerance"] | components["schemas"]["DrawShape"] | components["schemas"]["DrawLine"] | components["schemas"]["ChangeShape"] | components["schemas"]["SetDial"] | components["schemas"]["SetDials"] | components["schemas"]["SetMeasure"] | components["schemas"]["DragPeg"] | components["schemas"]["TurnIntoOutlines"] | components["schemas"]["SetCorners"] | components["schemas"]["DragCorners"] | components["schemas"]["SettleCorners"] | components["schemas"]["MoveItems"] | components["schemas"]["ResizeItems"] | components["schemas"]["TurnItems"] | components["schemas"]["PlaceItems"] | components["schemas"]["SetFill"] | components["schemas"]["SetStroke"] | components["schemas"]["SetStrokeWidth"] | components["schemas"]["RemoveItems"] | components["schemas"]["DuplicateItems"] | components["schemas"]["OrderItems"] | components["schemas"]["HideItems"] | components["schemas"]["LockItems"] | components["schemas"]["RenameItem"] | components["schemas"]["SetSheet"] | components["schemas"]["SetSheetColour"] | components["schemas"]["SetGrid"] | components["schemas"]["AddGuide"] | components["schemas"]["MoveGuide"] | components["schemas"]["SetGuide"] | components["schemas"]["RemoveGuides"] | components["schemas"]["HideGuides"] | components["schemas"]["PlaceUnderlay"] | components["schemas"]["DragUnderlay"] | components["schemas"]["SetUnderlay"] | components["schemas"]["RemoveUnderlay"];
             /**
              * Selection
              * @default []
@@ -3056,13 +3440,15 @@ export interface components {
         };
         /**
          * TypedIn
-         * @description A typed value: `unit` for a length, none for a plain number.
+         * @description A typed value: `unit` for a length, none for a plain number; `present` is what % are of.
          */
         TypedIn: {
             /** Text */
             text: string;
             /** Unit */
             unit?: string | null;
+            /** Present */
+            present?: number | null;
         };
         /**
          * Me
@@ -3083,6 +3469,84 @@ export interface components {
             name: string;
             /** Password */
             password: string;
+        };
+        /**
+         * Entry
+         * @description A setting on the shelf, with its picture.
+         */
+        Entry: {
+            /** Tray */
+            tray: string;
+            /** Name */
+            name: string;
+            /** Shape */
+            shape: string;
+            /**
+             * Dials
+             * @default {}
+             */
+            dials?: {
+                [key: string]: number;
+            };
+            /** Id */
+            id: number;
+            /** Picture */
+            picture: string;
+        };
+        /**
+         * SettingForm
+         * @description A setting of dials.
+         */
+        SettingForm: {
+            /** Tray */
+            tray: string;
+            /** Name */
+            name: string;
+            /** Shape */
+            shape: string;
+            /**
+             * Dials
+             * @default {}
+             */
+            dials?: {
+                [key: string]: number;
+            };
+        };
+        /**
+         * EntryChange
+         * @description What of an entry becomes what.
+         */
+        EntryChange: {
+            /** Name */
+            name?: string | null;
+            /** Tray */
+            tray?: string | null;
+        };
+        /**
+         * ShelfFile
+         * @description A whole shelf as a file.
+         */
+        ShelfFile: {
+            /**
+             * Format
+             * @default build-up-curve-shelf
+             */
+            format?: string;
+            /**
+             * Version
+             * @default 1
+             */
+            version?: number;
+            /** Settings */
+            settings: components["schemas"]["SettingForm"][];
+        };
+        /**
+         * TakenIn
+         * @description How many settings came in.
+         */
+        TakenIn: {
+            /** Count */
+            count: number;
         };
     };
     responses: never;
@@ -3711,6 +4175,140 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Me"];
+                };
+            };
+        };
+    };
+    studio_shelf_list_shelf: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Entry"][];
+                };
+            };
+        };
+    };
+    studio_shelf_keep_on_shelf: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SettingForm"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Entry"];
+                };
+            };
+        };
+    };
+    studio_shelf_remove_from_shelf: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                entry: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    studio_shelf_change_on_shelf: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                entry: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["EntryChange"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Entry"];
+                };
+            };
+        };
+    };
+    studio_shelf_send_shelf: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShelfFile"];
+                };
+            };
+        };
+    };
+    studio_shelf_take_shelf: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ShelfFile"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TakenIn"];
                 };
             };
         };
