@@ -61,6 +61,7 @@ EVERY = [
     {"kind": "draw_line", "item": "new", "start": [0, 0], "to": [40, 35], "stepped": True},
     {"kind": "change_shape", "items": ["plate"], "shape": "polygon"},
     {"kind": "set_dials", "items": ["plate"], "shape": "cross", "dials": {"radius": 7}},
+    {"kind": "copy_dials", "source": "hexagon", "items": ["plate"]},
     {"kind": "set_measure", "items": ["hexagon"], "measure": "side", "value": 30},
     {
         "kind": "set_corners",

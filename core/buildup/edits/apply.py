@@ -23,7 +23,7 @@ from buildup.edits.arranging import CopyHandles, LineUp, MakeTwins, ReleaseTwins
 from buildup.edits.change import Change, inverse
 from buildup.edits.command import Command
 from buildup.edits.corners import DragCorners, SetCorners, SettleCorners
-from buildup.edits.dials import DragPeg, SetDial, SetDials, SetMeasure
+from buildup.edits.dials import CopyDials, DragPeg, SetDial, SetDials, SetMeasure
 from buildup.edits.guides import AddGuide, HideGuides, MoveGuide, RemoveGuides, SetGuide
 from buildup.edits.outlines import AddOutline, CloseOutline, DrawAnchor
 from buildup.edits.paths import BreakAnchors, JoinEnds, ReverseOutlines, StartAt
@@ -82,6 +82,7 @@ COMMANDS: tuple[type[Command], ...] = (
     ChangeShape,
     SetDial,
     SetDials,
+    CopyDials,
     SetMeasure,
     DragPeg,
     TurnIntoOutlines,

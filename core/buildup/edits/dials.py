@@ -179,7 +179,7 @@ def shared_dials(dials: Mapping[str, float], shape: str, kind: ShapeKind) -> dic
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class SetDials(Command):
-    """Gives shapes several dial values at once: those of another shape, or a kept setting."""
+    """Gives shapes a whole setting of dials; shapes of another kind become this kind."""
 
     kind: Literal["set_dials"] = "set_dials"
     items: tuple[str, ...]
@@ -187,9 +187,7 @@ class SetDials(Command):
     shape: str
     """The kind that the values are for."""
     dials: Mapping[str, float]
-    """The values; shapes of another kind take those that both kinds have."""
-    becomes: bool = False
-    """Shapes of another kind become this kind first."""
+    """The values; those left out take their defaults."""
 
     @property
     def name(self) -> str:
@@ -198,17 +196,53 @@ class SetDials(Command):
     def delta(self, drawing: Drawing) -> Delta:
         kind = shape_kind(self.shape)
         values = checked_dials(kind, self.dials)
-        put = []
-        for item in open_items(drawing, self.items):
-            if not isinstance(item, Shape):
-                raise Refusal("not_a_shape", f"“{item.name}” is an outline without dials.", item.id)
-            if item.shape == kind.name:
-                put.append(turned_to(item, values))
-            elif self.becomes:
-                put.append(replace(item, shape=kind.name, dials=values))
-            else:
-                own = shape_kind(item.shape)
-                shared = shared_dials(values, kind.name, own)
-                both = {d.name: shared[d.name] for d in own.dials if kind.dial(d.name)}
-                put.append(turned_to(item, checked_dials(own, {**dials_of(item), **both})))
-        return with_word(drawing, put)
+        return with_word(
+            drawing,
+            (
+                turned_to(shape, values)
+                if shape.shape == kind.name
+                else replace(shape, shape=kind.name, dials=values)
+                for shape in shapes_of(drawing, self.items)
+            ),
+        )
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class CopyDials(Command):
+    """Gives shapes the dials of another one, as far as they have them."""
+
+    kind: Literal["copy_dials"] = "copy_dials"
+    source: str
+    """The shape whose dials are copied."""
+    items: tuple[str, ...]
+    """The shapes that get them."""
+
+    @property
+    def name(self) -> str:
+        return "Copy dials"
+
+    def delta(self, drawing: Drawing) -> Delta:
+        (source,) = shapes_of(drawing, (self.source,))
+        others = tuple(i for i in self.items if i != self.source)
+        return with_word(drawing, (_with_dials_of(source, s) for s in shapes_of(drawing, others)))
+
+
+def _with_dials_of(source: Shape, shape: Shape) -> Shape:
+    own = shape_kind(shape.shape)
+    shared = shared_dials(dials_of(source), source.shape, own)
+    both = {d.name: shared[d.name] for d in own.dials if shape_kind(source.shape).dial(d.name)}
+    return turned_to(shape, dials_of(shape) | both)
+
+
+def shapes_of(drawing: Drawing, ids: tuple[str, ...]) -> list[Shape]:
+    """The shapes among some items.
+
+    Raises:
+        Refusal: `not_a_shape` when there is none, or as `open_items`.
+
+    """
+    items = open_items(drawing, ids)
+    shapes = [i for i in items if isinstance(i, Shape)]
+    if not shapes:
+        raise Refusal("not_a_shape", f"“{items[0].name}” is an outline without dials.", items[0].id)
+    return shapes

@@ -8,7 +8,7 @@ from typing import Literal
 from buildup.drawing.model import Anchor, Contour, Drawing, Frame, Item, Outline, Shape, Style
 from buildup.edits.change import Delta, in_front
 from buildup.edits.command import Command, Point
-from buildup.edits.dials import shared_dials, with_word
+from buildup.edits.dials import shapes_of, shared_dials, with_word
 from buildup.edits.outlines import check_new, check_style, new_name
 from buildup.edits.placing import SMALLEST, open_items
 from buildup.errors import Refusal
@@ -135,16 +135,11 @@ class ChangeShape(Command):
 
     def delta(self, drawing: Drawing) -> Delta:
         kind = shape_kind(self.shape)
-        shapes = [i for i in open_items(drawing, self.items) if isinstance(i, Shape)]
-        if not shapes:
-            raise Refusal(
-                "not_a_shape", "Outlines have no kind of shape. Draw a new shape instead."
-            )
         return with_word(
             drawing,
             (
                 replace(s, shape=kind.name, dials=shared_dials(dials_of(s), s.shape, kind))
-                for s in shapes
+                for s in shapes_of(drawing, self.items)
             ),
         )
 

@@ -6,34 +6,61 @@ from django.db import migrations, models
 
 
 class Migration(migrations.Migration):
-
     dependencies = [
-        ('studio', '0002_pictures'),
+        ("studio", "0002_pictures"),
         migrations.swappable_dependency(settings.AUTH_USER_MODEL),
     ]
 
     operations = [
         migrations.CreateModel(
-            name='Shelf',
+            name="Shelf",
             fields=[
-                ('id', models.BigAutoField(auto_created=True, primary_key=True, serialize=False, verbose_name='ID')),
-                ('owner', models.OneToOneField(on_delete=django.db.models.deletion.CASCADE, related_name='shelf', to=settings.AUTH_USER_MODEL)),
+                (
+                    "id",
+                    models.BigAutoField(
+                        auto_created=True, primary_key=True, serialize=False, verbose_name="ID"
+                    ),
+                ),
+                (
+                    "owner",
+                    models.OneToOneField(
+                        on_delete=django.db.models.deletion.CASCADE,
+                        related_name="shelf",
+                        to=settings.AUTH_USER_MODEL,
+                    ),
+                ),
             ],
         ),
         migrations.CreateModel(
-            name='ShelfEntry',
+            name="ShelfEntry",
             fields=[
-                ('id', models.BigAutoField(auto_created=True, primary_key=True, serialize=False, verbose_name='ID')),
-                ('tray', models.CharField(max_length=120)),
-                ('name', models.CharField(max_length=120)),
-                ('shape', models.CharField(max_length=40)),
-                ('dials', models.JSONField()),
-                ('rank', models.PositiveIntegerField()),
-                ('owner', models.ForeignKey(on_delete=django.db.models.deletion.CASCADE, related_name='settings', to=settings.AUTH_USER_MODEL)),
+                (
+                    "id",
+                    models.BigAutoField(
+                        auto_created=True, primary_key=True, serialize=False, verbose_name="ID"
+                    ),
+                ),
+                ("tray", models.CharField(max_length=120)),
+                ("name", models.CharField(max_length=120)),
+                ("shape", models.CharField(max_length=40)),
+                ("dials", models.JSONField()),
+                ("rank", models.PositiveIntegerField()),
+                (
+                    "owner",
+                    models.ForeignKey(
+                        on_delete=django.db.models.deletion.CASCADE,
+                        related_name="settings",
+                        to=settings.AUTH_USER_MODEL,
+                    ),
+                ),
             ],
             options={
-                'ordering': ['tray', 'rank', 'id'],
-                'constraints': [models.UniqueConstraint(fields=('owner', 'tray', 'name'), name='one_name_a_tray')],
+                "ordering": ["tray", "rank", "id"],
+                "constraints": [
+                    models.UniqueConstraint(
+                        fields=("owner", "tray", "name"), name="one_name_a_tray"
+                    )
+                ],
             },
         ),
     ]

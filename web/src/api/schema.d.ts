@@ -1508,7 +1508,7 @@ export interface components {
             /** Version */
             version: number;
             /** Command */
-            command: components["schemas"]["DrawAnchor"] | components["schemas"]["CloseOutline"] | components["schemas"]["AddOutline"] | components["schemas"]["MoveAnchors"] | components["schemas"]["PlaceAnchor"] | components["schemas"]["MoveHandle"] | components["schemas"]["PullHandle"] | components["schemas"]["SetHandle"] | components["schemas"]["SetAnchorKind"] | components["schemas"]["RemoveAnchors"] | components["schemas"]["InsertAnchor"] | components["schemas"]["AddAnchors"] | components["schemas"]["BendSegment"] | components["schemas"]["StraightenSegments"] | components["schemas"]["RemoveSegment"] | components["schemas"]["BreakAnchors"] | components["schemas"]["JoinEnds"] | components["schemas"]["ReverseOutlines"] | components["schemas"]["StartAt"] | components["schemas"]["LineUp"] | components["schemas"]["SpaceAnchors"] | components["schemas"]["CopyHandles"] | components["schemas"]["MakeTwins"] | components["schemas"]["ReleaseTwins"] | components["schemas"]["DrawStroke"] | components["schemas"]["SetTolerance"] | components["schemas"]["DrawShape"] | components["schemas"]["DrawLine"] | components["schemas"]["ChangeShape"] | components["schemas"]["SetDial"] | components["schemas"]["SetDials"] | components["schemas"]["SetMeasure"] | components["schemas"]["DragPeg"] | components["schemas"]["TurnIntoOutlines"] | components["schemas"]["SetCorners"] | components["schemas"]["DragCorners"] | components["schemas"]["SettleCorners"] | components["schemas"]["MoveItems"] | components["schemas"]["ResizeItems"] | components["schemas"]["TurnItems"] | components["schemas"]["PlaceItems"] | components["schemas"]["SetFill"] | components["schemas"]["SetStroke"] | components["schemas"]["SetStrokeWidth"] | components["schemas"]["RemoveItems"] | components["schemas"]["DuplicateItems"] | components["schemas"]["OrderItems"] | components["schemas"]["HideItems"] | components["schemas"]["LockItems"] | components["schemas"]["RenameItem"] | components["schemas"]["SetSheet"] | components["schemas"]["SetSheetColour"] | components["schemas"]["SetGrid"] | components["schemas"]["AddGuide"] | components["schemas"]["MoveGuide"] | components["schemas"]["SetGuide"] | components["schemas"]["RemoveGuides"] | components["schemas"]["HideGuides"] | components["schemas"]["PlaceUnderlay"] | components["schemas"]["DragUnderlay"] | components["schemas"]["SetUnderlay"] | components["schemas"]["RemoveUnderlay"];
+            command: components["schemas"]["DrawAnchor"] | components["schemas"]["CloseOutline"] | components["schemas"]["AddOutline"] | components["schemas"]["MoveAnchors"] | components["schemas"]["PlaceAnchor"] | components["schemas"]["MoveHandle"] | components["schemas"]["PullHandle"] | components["schemas"]["SetHandle"] | components["schemas"]["SetAnchorKind"] | components["schemas"]["RemoveAnchors"] | components["schemas"]["InsertAnchor"] | components["schemas"]["AddAnchors"] | components["schemas"]["BendSegment"] | components["schemas"]["StraightenSegments"] | components["schemas"]["RemoveSegment"] | components["schemas"]["BreakAnchors"] | components["schemas"]["JoinEnds"] | components["schemas"]["ReverseOutlines"] | components["schemas"]["StartAt"] | components["schemas"]["LineUp"] | components["schemas"]["SpaceAnchors"] | components["schemas"]["CopyHandles"] | components["schemas"]["MakeTwins"] | components["schemas"]["ReleaseTwins"] | components["schemas"]["DrawStroke"] | components["schemas"]["SetTolerance"] | components["schemas"]["DrawShape"] | components["schemas"]["DrawLine"] | components["schemas"]["ChangeShape"] | components["schemas"]["SetDial"] | components["schemas"]["SetDials"] | components["schemas"]["CopyDials"] | components["schemas"]["SetMeasure"] | components["schemas"]["DragPeg"] | components["schemas"]["TurnIntoOutlines"] | components["schemas"]["SetCorners"] | components["schemas"]["DragCorners"] | components["schemas"]["SettleCorners"] | components["schemas"]["MoveItems"] | components["schemas"]["ResizeItems"] | components["schemas"]["TurnItems"] | components["schemas"]["PlaceItems"] | components["schemas"]["SetFill"] | components["schemas"]["SetStroke"] | components["schemas"]["SetStrokeWidth"] | components["schemas"]["RemoveItems"] | components["schemas"]["DuplicateItems"] | components["schemas"]["OrderItems"] | components["schemas"]["HideItems"] | components["schemas"]["LockItems"] | components["schemas"]["RenameItem"] | components["schemas"]["SetSheet"] | components["schemas"]["SetSheetColour"] | components["schemas"]["SetGrid"] | components["schemas"]["AddGuide"] | components["schemas"]["MoveGuide"] | components["schemas"]["SetGuide"] | components["schemas"]["RemoveGuides"] | components["schemas"]["HideGuides"] | components["schemas"]["PlaceUnderlay"] | components["schemas"]["DragUnderlay"] | components["schemas"]["SetUnderlay"] | components["schemas"]["RemoveUnderlay"];
             /**
              * Selection
              * @default []
@@ -1532,6 +1532,27 @@ export interface components {
              * @default false
              */
             closed?: boolean;
+        };
+        /**
+         * CopyDials
+         * @description Gives shapes the dials of another one, as far as they have them.
+         */
+        CopyDials: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "copy_dials";
+            /**
+             * Source
+             * @description The shape whose dials are copied.
+             */
+            source: string;
+            /**
+             * Items
+             * @description The shapes that get them.
+             */
+            items: string[];
         };
         /**
          * CopyHandles
@@ -2794,7 +2815,7 @@ export interface components {
         };
         /**
          * SetDials
-         * @description Gives shapes several dial values at once: those of another shape, or a kept setting.
+         * @description Gives shapes a whole setting of dials; shapes of another kind become this kind.
          */
         SetDials: {
             /**
@@ -2814,17 +2835,11 @@ export interface components {
             shape: string;
             /**
              * Dials
-             * @description The values; shapes of another kind take those that both kinds have.
+             * @description The values; those left out take their defaults.
              */
             dials: {
                 [key: string]: number;
             };
-            /**
-             * Becomes
-             * @description Shapes of another kind become this kind first.
-             * @default false
-             */
-            becomes?: boolean;
         };
         /**
          * SetFill
@@ -3247,7 +3262,7 @@ export interface components {
          */
         PreviewIn: {
             /** Command */
-            command: components["schemas"]["DrawAnchor"] | components["schemas"]["CloseOutline"] | components["schemas"]["AddOutline"] | components["schemas"]["MoveAnchors"] | components["schemas"]["PlaceAnchor"] | components["schemas"]["MoveHandle"] | components["schemas"]["PullHandle"] | components["schemas"]["SetHandle"] | components["schemas"]["SetAnchorKind"] | components["schemas"]["RemoveAnchors"] | components["schemas"]["InsertAnchor"] | components["schemas"]["AddAnchors"] | components["schemas"]["BendSegment"] | components["schemas"]["StraightenSegments"] | components["schemas"]["RemoveSegment"] | components["schemas"]["BreakAnchors"] | components["schemas"]["JoinEnds"] | components["schemas"]["ReverseOutlines"] | components["schemas"]["StartAt"] | components["schemas"]["LineUp"] | components["schemas"]["SpaceAnchors"] | components["schemas"]["CopyHandles"] | components["schemas"]["MakeTwins"] | components["schemas"]["ReleaseTwins"] | components["schemas"]["DrawStroke"] | components["schemas"]["SetTolerance"] | components["schemas"]["DrawShape"] | components["schemas"]["DrawLine"] | components["schemas"]["ChangeShape"] | components["schemas"]["SetDial"] | components["schemas"]["SetDials"] | components["schemas"]["SetMeasure"] | components["schemas"]["DragPeg"] | components["schemas"]["TurnIntoOutlines"] | components["schemas"]["SetCorners"] | components["schemas"]["DragCorners"] | components["schemas"]["SettleCorners"] | components["schemas"]["MoveItems"] | components["schemas"]["ResizeItems"] | components["schemas"]["TurnItems"] | components["schemas"]["PlaceItems"] | components["schemas"]["SetFill"] | components["schemas"]["SetStroke"] | components["schemas"]["SetStrokeWidth"] | components["schemas"]["RemoveItems"] | components["schemas"]["DuplicateItems"] | components["schemas"]["OrderItems"] | components["schemas"]["HideItems"] | components["schemas"]["LockItems"] | components["schemas"]["RenameItem"] | components["schemas"]["SetSheet"] | components["schemas"]["SetSheetColour"] | components["schemas"]["SetGrid"] | components["schemas"]["AddGuide"] | components["schemas"]["MoveGuide"] | components["schemas"]["SetGuide"] | components["schemas"]["RemoveGuides"] | components["schemas"]["HideGuides"] | components["schemas"]["PlaceUnderlay"] | components["schemas"]["DragUnderlay"] | components["schemas"]["SetUnderlay"] | components["schemas"]["RemoveUnderlay"];
+            command: components["schemas"]["DrawAnchor"] | components["schemas"]["CloseOutline"] | components["schemas"]["AddOutline"] | components["schemas"]["MoveAnchors"] | components["schemas"]["PlaceAnchor"] | components["schemas"]["MoveHandle"] | components["schemas"]["PullHandle"] | components["schemas"]["SetHandle"] | components["schemas"]["SetAnchorKind"] | components["schemas"]["RemoveAnchors"] | components["schemas"]["InsertAnchor"] | components["schemas"]["AddAnchors"] | components["schemas"]["BendSegment"] | components["schemas"]["StraightenSegments"] | components["schemas"]["RemoveSegment"] | components["schemas"]["BreakAnchors"] | components["schemas"]["JoinEnds"] | components["schemas"]["ReverseOutlines"] | components["schemas"]["StartAt"] | components["schemas"]["LineUp"] | components["schemas"]["SpaceAnchors"] | components["schemas"]["CopyHandles"] | components["schemas"]["MakeTwins"] | components["schemas"]["ReleaseTwins"] | components["schemas"]["DrawStroke"] | components["schemas"]["SetTolerance"] | components["schemas"]["DrawShape"] | components["schemas"]["DrawLine"] | components["schemas"]["ChangeShape"] | components["schemas"]["SetDial"] | components["schemas"]["SetDials"] | components["schemas"]["CopyDials"] | components["schemas"]["SetMeasure"] | components["schemas"]["DragPeg"] | components["schemas"]["TurnIntoOutlines"] | components["schemas"]["SetCorners"] | components["schemas"]["DragCorners"] | components["schemas"]["SettleCorners"] | components["schemas"]["MoveItems"] | components["schemas"]["ResizeItems"] | components["schemas"]["TurnItems"] | components["schemas"]["PlaceItems"] | components["schemas"]["SetFill"] | components["schemas"]["SetStroke"] | components["schemas"]["SetStrokeWidth"] | components["schemas"]["RemoveItems"] | components["schemas"]["DuplicateItems"] | components["schemas"]["OrderItems"] | components["schemas"]["HideItems"] | components["schemas"]["LockItems"] | components["schemas"]["RenameItem"] | components["schemas"]["SetSheet"] | components["schemas"]["SetSheetColour"] | components["schemas"]["SetGrid"] | components["schemas"]["AddGuide"] | components["schemas"]["MoveGuide"] | components["schemas"]["SetGuide"] | components["schemas"]["RemoveGuides"] | components["schemas"]["HideGuides"] | components["schemas"]["PlaceUnderlay"] | components["schemas"]["DragUnderlay"] | components["schemas"]["SetUnderlay"] | components["schemas"]["RemoveUnderlay"];
             /**
              * Selection
              * @default []

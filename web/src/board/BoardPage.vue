@@ -11,6 +11,7 @@ import { useToast } from "../stores/toast";
 import { useVocabulary } from "../stores/vocabulary";
 import ToolList from "../tools/ToolList.vue";
 import KeyboardPicture from "./KeyboardPicture.vue";
+import ShapeGallery from "./ShapeGallery.vue";
 import StatusBar from "./StatusBar.vue";
 import TopBand from "./TopBand.vue";
 import { useHeldKeys } from "./held";
@@ -65,6 +66,7 @@ onBeforeUnmount(() => {
     <BoardDock />
     <StatusBar />
     <KeyboardPicture v-model="help" />
+    <ShapeGallery />
   </div>
   <p v-else class="opening">Opening the drawing…</p>
 </template>

@@ -3,6 +3,7 @@ import { onBeforeUnmount, onMounted } from "vue";
 import { useBoard } from "../stores/board";
 import { useLooking } from "../stores/looking";
 import { useTools } from "../stores/tools";
+import { useVocabulary } from "../stores/vocabulary";
 import { useView } from "../stores/view";
 import { ROWS } from "../tools/list";
 
@@ -11,6 +12,7 @@ export function useBoardKeys(showHelp: () => void): void {
   const tools = useTools();
   const view = useView();
   const looking = useLooking();
+  const vocabulary = useVocabulary();
 
   function withControl(event: KeyboardEvent): boolean {
     const key = event.key.toLowerCase();
@@ -35,12 +37,27 @@ export function useBoardKeys(showHelp: () => void): void {
     }
   }
 
+  /** One more or one less of what the selected shapes count: sides, points, teeth. */
+  function count(by: number): boolean {
+    const reading = board.marks.dials.find(
+      (d) => d.dial !== "seed" && vocabulary.dial(d.shape, d.dial)?.unit === "count",
+    );
+    const facts = reading && vocabulary.dial(reading.shape, reading.dial);
+    if (reading?.value == null || !facts) return false;
+    const value = Math.min(Math.max(reading.value + by, facts.least), facts.most);
+    board.commit({ kind: "set_dial", items: board.selected, dial: facts.name, value }, true);
+    return true;
+  }
+
   function plain(event: KeyboardEvent): boolean {
     const row = ROWS.find((r) => r.key === event.key.toUpperCase());
     const box = board.marks.frame?.corners;
     if (row && !event.shiftKey) tools.use(row.name);
     else if (event.key.toLowerCase() === "v") looking.next();
     else if (event.key === "U") hideUnderlays();
+    else if (event.key === "G") tools.gallery = true;
+    else if ((event.key === "+" || event.key === "-") && count(event.key === "+" ? 1 : -1))
+      return true;
     else if (event.key === "0") view.fitSheet(board.sheet);
     else if (event.key === "1") view.zoomTo(1);
     else if (event.key === "." && box) {

@@ -6,6 +6,7 @@ import { useBoard } from "../stores/board";
 import { useLooking } from "../stores/looking";
 import { useTools } from "../stores/tools";
 import { useView } from "../stores/view";
+import ExactPanel from "./ExactPanel.vue";
 import CueLayer from "./CueLayer.vue";
 import DragBox from "./DragBox.vue";
 import GuideLayer from "./GuideLayer.vue";
@@ -24,7 +25,7 @@ const looking = useLooking();
 const svg = ref<SVGSVGElement | null>(null);
 const hand = useCanvasPointer(svg);
 const printing = computed(() => looking.view === "Print");
-const pickable = computed(() => tools.active === "select" || tools.active === "anchors");
+const pickable = computed(() => ["select", "anchors", "corner"].includes(tools.active));
 
 let watcher: ResizeObserver | null = null;
 let shownFirst = false;
@@ -89,6 +90,7 @@ onBeforeUnmount(() => watcher?.disconnect());
       <RulerBars />
     </svg>
     <PointerBubble />
+    <ExactPanel />
   </div>
 </template>
 

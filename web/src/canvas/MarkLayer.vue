@@ -6,6 +6,7 @@ import { useBoard } from "../stores/board";
 import { useLooking } from "../stores/looking";
 import { useTools } from "../stores/tools";
 import AnchorMark from "./AnchorMark.vue";
+import CornerPegs from "./CornerPegs.vue";
 import EndMarks from "./EndMarks.vue";
 import FrameMark from "./FrameMark.vue";
 import InkTrail from "./InkTrail.vue";
@@ -21,7 +22,7 @@ const looking = useLooking();
 
 const drawing = computed(() => tools.drawing && tools.active === tools.name);
 const editing = computed(() => tools.active === "anchors");
-const framed = computed(() => !drawing.value && !editing.value);
+const framed = computed(() => !drawing.value && !editing.value && tools.active !== "corner");
 
 /** What a hover would do shows in the form only: the marks under the pointer stay what they are. */
 const marks = computed(() =>
@@ -84,6 +85,17 @@ const withHandles = computed<Mark[]>(() => {
         :chosen="chosen.has(key(mark))"
         :still="drawing && !kept.has(key(mark))"
         :word="word(mark)"
+      />
+    </template>
+    <template v-if="tools.active === 'corner'">
+      <CornerPegs />
+      <AnchorMark
+        v-for="mark in board.marks.anchors"
+        :key="`c ${key(mark)}`"
+        :mark="mark"
+        :chosen="chosen.has(key(mark))"
+        :still="!mark.corner"
+        :word="null"
       />
     </template>
     <template v-if="framed && board.marks.frame">

@@ -3,7 +3,7 @@
 import { computed } from "vue";
 import type { PegMark, Point } from "../api/types";
 import { useBoard } from "../stores/board";
-import { length } from "../stores/numbers";
+import { dialText } from "../stores/numbers";
 import { useTools } from "../stores/tools";
 import { useView } from "../stores/view";
 import { useVocabulary } from "../stores/vocabulary";
@@ -30,7 +30,7 @@ const hovered = computed(
 );
 const words = computed(() => {
   const unit = vocabulary.unit(board.sheet.unit);
-  return `${props.peg.label} ${length(props.peg.value, unit)} ${unit.name}`;
+  return `${props.peg.label} ${dialText(props.peg.value, props.peg.unit, unit)}`;
 });
 const hit = computed(() => {
   const { item, dial, at: place } = props.peg;

@@ -90,5 +90,6 @@ export class BrowserCore implements Core {
   near = (item: string, at: Point): Promise<[AnchorRef, AnchorRef]> =>
     this.ask("near", { item, at });
   meet = (aim: Aim): Promise<Meeting> => this.ask("meet", { aim });
-  read = (text: string, unit: string | null): Promise<number> => this.ask("read", { text, unit });
+  read = (text: string, unit: string | null, present: number | null): Promise<number> =>
+    this.ask("read", { text, unit, present });
 }

@@ -12,6 +12,6 @@ export interface Core {
   meet(aim: Aim): Promise<Meeting>;
   /** The two anchors of the segment of an outline that is nearest to a place. */
   near(item: string, at: Point): Promise<[AnchorRef, AnchorRef]>;
-  /** A typed length in sheet units, or a plain number when `unit` is null. */
-  read(text: string, unit: string | null): Promise<number>;
+  /** A typed length in sheet units, or a plain number when `unit` is null; % are of `present`. */
+  read(text: string, unit: string | null, present: number | null): Promise<number>;
 }

@@ -92,7 +92,7 @@ export const core: Core = {
   within: (start, end) => either(there(), (c) => c.within(start, end)),
   near: (item, at) => either(there(), (c) => c.near(item, at)),
   meet: (aim) => either(there(), (c) => c.meet(aim)),
-  read: (text, unit) => either(browser.ready, (c) => c.read(text, unit)),
+  read: (text, unit, present) => either(browser.ready, (c) => c.read(text, unit, present)),
 };
 
 /** What the board tells the core about the open drawing. */

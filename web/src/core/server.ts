@@ -10,5 +10,6 @@ export const serverCore = (drawing: () => number): Core => ({
   within: (start, end) => post<string[]>(`/drawings/${drawing()}/within`, { start, end }),
   near: (item, at) => post<[AnchorRef, AnchorRef]>(`/drawings/${drawing()}/near`, { item, at }),
   meet: (aim) => post<Meeting>(`/drawings/${drawing()}/meet`, { aim }),
-  read: async (text, unit) => (await post<{ value: number }>("/read", { text, unit })).value,
+  read: async (text, unit, present) =>
+    (await post<{ value: number }>("/read", { text, unit, present })).value,
 });

@@ -3,9 +3,10 @@
 import { ref } from "vue";
 import { useBoard } from "../stores/board";
 import ItemStack from "./ItemStack.vue";
+import ShelfLeaf from "./ShelfLeaf.vue";
 import StepList from "./StepList.vue";
 
-const LEAVES = ["Stack", "Steps"] as const;
+const LEAVES = ["Stack", "Shelf", "Steps"] as const;
 const board = useBoard();
 const leaf = ref<(typeof LEAVES)[number]>("Stack");
 const folded = ref(false);
@@ -40,6 +41,7 @@ function open(next: (typeof LEAVES)[number]): void {
     </div>
     <template v-if="!folded">
       <ItemStack v-if="leaf === 'Stack'" />
+      <ShelfLeaf v-else-if="leaf === 'Shelf'" />
       <StepList v-else />
     </template>
   </section>

@@ -32,8 +32,8 @@ async function make(): Promise<void> {
   trouble.value = "";
   try {
     const sheet = {
-      width: await core.read(width.value, unit.value),
-      height: await core.read(height.value, unit.value),
+      width: await core.read(width.value, unit.value, null),
+      height: await core.read(height.value, unit.value, null),
       unit: unit.value,
     };
     const card = await post<Card>("/drawings", { name: name.value, sheet });

@@ -5,6 +5,7 @@ import { useBoard } from "../stores/board";
 import { useTools } from "../stores/tools";
 import { useVocabulary } from "../stores/vocabulary";
 import AnchorPanel from "./AnchorPanel.vue";
+import CornerPanel from "./CornerPanel.vue";
 import DialPanel from "./DialPanel.vue";
 import GuidePanel from "./GuidePanel.vue";
 import ItemPanel from "./ItemPanel.vue";
@@ -35,11 +36,13 @@ const anchors = computed(() => tools.active === "anchors");
         <span>{{ kind }}</span>
       </header>
       <StrokePanel />
-      <template v-if="anchors">
+      <CornerPanel v-if="tools.active === 'corner'" />
+      <template v-else-if="anchors">
         <OutlinePanel />
         <template v-if="board.anchors.length > 0">
           <AnchorPanel />
           <PathPanel />
+          <CornerPanel />
           <TwinPanel />
         </template>
       </template>

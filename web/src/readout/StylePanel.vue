@@ -2,15 +2,18 @@
 // Fill, stroke and stroke width of what is selected.
 import { computed } from "vue";
 import { useBoard } from "../stores/board";
+import { useStarts } from "../stores/starts";
 import { useVocabulary } from "../stores/vocabulary";
 import ColourField from "./ColourField.vue";
 import TypedField from "./TypedField.vue";
 
 const board = useBoard();
+const starts = useStarts();
 const vocabulary = useVocabulary();
 const style = computed(() => board.selectedItems[0]?.style);
 const point = computed(() => vocabulary.unit("pt"));
 
+const starting = computed(() => JSON.stringify(starts.kept.style) === JSON.stringify(style.value));
 const setFill = (colour: string | null): void =>
   board.commit({ kind: "set_fill", items: board.selected, colour }, true);
 const setStroke = (colour: string | null): void =>
@@ -32,10 +35,27 @@ const setWidth = (width: number): void =>
       :unit="point"
       @typed="setWidth"
     />
+    <button
+      class="row-button start"
+      :disabled="starting"
+      title="New shapes and lines are painted like this"
+      @click="starts.kept.style = { ...style }"
+    >
+      {{ starting ? "New ones start so" : "Start new ones so" }}
+    </button>
   </section>
 </template>
 
 <style scoped>
+.start {
+  padding: 2px 4px;
+  font-size: 12px;
+  color: var(--active);
+  text-align: left;
+}
+.start:disabled {
+  color: var(--quiet);
+}
 .colour {
   grid-column: 2 / -1;
 }

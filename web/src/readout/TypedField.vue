@@ -15,6 +15,8 @@ const props = defineProps<{
   unit?: UnitFacts;
   /** What stands behind the number instead of the unit's name. */
   suffix?: string;
+  /** Several values: none is shown. */
+  mixed?: boolean;
   disabled?: boolean;
 }>();
 const emit = defineEmits<{ typed: [value: number] }>();
@@ -37,7 +39,11 @@ async function keep(): Promise<void> {
   draft.value = null;
   if (typed === null || typed.trim() === "") return;
   try {
-    const value = await core.read(typed.replaceAll("−", "-"), props.unit?.name ?? null);
+    const value = await core.read(
+      typed.replaceAll("−", "-"),
+      props.unit?.name ?? null,
+      behind.value === "%" ? null : props.value,
+    );
     emit("typed", value);
   } catch (problem) {
     if (!(problem instanceof Trouble)) throw problem;
@@ -53,6 +59,7 @@ async function keep(): Promise<void> {
       :model-value="text"
       :aria-label="label"
       :disabled="disabled"
+      :placeholder="mixed ? 'mixed' : ''"
       autocomplete="off"
       @focus="($event.target as HTMLInputElement).select()"
       @update:model-value="draft = $event ?? ''"

@@ -42,7 +42,12 @@ interface Look {
   turn: number;
 }
 
+/** Edits that turn dials: the next shape of the kind starts with what they came to. */
+const DIAL_COMMANDS = new Set<Command["kind"]>(["set_dial", "set_dials", "drag_peg"]);
+
 export const useBoard = defineStore("board", () => {
+  /** A dial was turned since this was last cleared. */
+  const dialled = ref(false);
   const toast = useToast();
   const cues = useCues();
   const view = useView();
@@ -270,6 +275,7 @@ export const useBoard = defineStore("board", () => {
 
   /** Keep an edit. It shows at once where the core is here, else when the server has answered. */
   function commit(command: Command, merge = false): void {
+    dialled.value ||= DIAL_COMMANDS.has(command.kind);
     const selection = selected.value;
     inTurn(() => send(command, selection, merge));
   }
@@ -288,6 +294,7 @@ export const useBoard = defineStore("board", () => {
         if (!(problem instanceof Trouble)) throw problem;
       }
       const command = build(shift);
+      dialled.value ||= command !== null && DIAL_COMMANDS.has(command.kind);
       aims.value -= 1;
       if (command) send(command, selection, false);
       else looking.hold(false);
@@ -409,6 +416,7 @@ export const useBoard = defineStore("board", () => {
     kept,
     chooseSegment,
     chooseWithin,
+    dialled,
     anchorAt,
     undo,
     redo,

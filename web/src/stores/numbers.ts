@@ -1,5 +1,5 @@
 // Numbers as they are shown: sheet units in the sheet's unit, angles in degrees.
-import type { UnitFacts } from "../api/types";
+import type { DialFacts, UnitFacts } from "../api/types";
 
 /** A number with at most some decimals, without trailing zeros and without −0. */
 export function shown(value: number, decimals: number): string {
@@ -10,5 +10,13 @@ export function shown(value: number, decimals: number): string {
 
 export const length = (value: number, unit: UnitFacts): string =>
   shown(value / unit.size, unit.decimals);
+
+/** A dial's value with its unit. */
+export function dialText(value: number, kind: DialFacts["unit"], unit: UnitFacts): string {
+  if (kind === "length") return `${length(value, unit)} ${unit.name}`;
+  if (kind === "percent") return `${shown(value, 1)} %`;
+  if (kind === "angle") return `${shown(value, 1)}°`;
+  return shown(value, kind === "count" ? 0 : 2);
+}
 
 export const degrees = (value: number): string => shown(value, 1);

@@ -1,18 +1,20 @@
 // Which tool is in the hand, and what it may do to the drawing.
 import { defineStore } from "pinia";
 import { computed, ref, shallowRef, watch } from "vue";
-import type { Point } from "../api/types";
+import type { Point, Style } from "../api/types";
 import { AnchorsTool } from "../tools/anchors";
 import { bubbleFor } from "../tools/bubble";
 import { FreehandTool } from "../tools/freehand";
-import { ROWS } from "../tools/list";
+import { CornerTool } from "../tools/corner";
 import { GuideTool } from "../tools/guide";
+import { LineTool } from "../tools/line";
 import { PenTool } from "../tools/pen";
 import { SelectTool } from "../tools/select";
 import { ShapeTool } from "../tools/shape";
 import type { Bench, Hit, Tool } from "../tools/tool";
 import { UnderlayTool } from "../tools/underlay";
 import { useBoard } from "./board";
+import { useStarts } from "./starts";
 import { useView } from "./view";
 import { useVocabulary } from "./vocabulary";
 
@@ -25,6 +27,7 @@ export const useTools = defineStore("tools", () => {
   const board = useBoard();
   const view = useView();
   const vocabulary = useVocabulary();
+  const starts = useStarts();
   const name = ref("select");
   const box = shallowRef<[Point, Point] | null>(null);
   const hit = shallowRef<Hit | null>(null);
@@ -67,18 +70,36 @@ export const useTools = defineStore("tools", () => {
         ink.value = points && [...points];
       },
     }),
+    corner: new CornerTool(board, bench, () => REACH / view.scale),
     guide: new GuideTool(board, bench),
     underlay: new UnderlayTool(board, bench),
   };
-  for (const row of ROWS) made[row.name] ??= new ShapeTool(board, bench, row.name, row.label);
+  /** The panel for exact values: at which place, for which kind. */
+  const exact = shallowRef<{ at: Point; screen: Point; shape: string } | null>(null);
+  const gallery = ref(false);
+  const startStyle = (): { style?: Style } =>
+    starts.kept.style ? { style: starts.kept.style } : {};
+  made["line"] = new LineTool(board, bench, { style: startStyle });
+
+  /** A tool by its name; that of a kind of shape is made when it is first taken up. */
+  function toolOf(wanted: string): Tool {
+    made[wanted] ??= new ShapeTool(board, bench, wanted, vocabulary.shapeLabel(wanted), {
+      dials: (kind) => ({ dials: starts.dialsOf(kind) }),
+      style: startStyle,
+      exact: (at, screen) => {
+        exact.value = at && { at, screen, shape: wanted };
+      },
+    });
+    return made[wanted];
+  }
 
   const holding = ref("select");
   /** The tool of the drag under way. */
-  const held = computed<Tool>(() => made[holding.value] as Tool);
+  const held = computed<Tool>(() => toolOf(holding.value));
   /** The tool that acts now. */
   const active = computed(() => (borrowed.value && drawing.value ? "anchors" : name.value));
   const drawing = computed(() => DRAWING.has(name.value));
-  const tool = computed<Tool>(() => made[active.value] as Tool);
+  const tool = computed<Tool>(() => toolOf(active.value));
   /** The status bar's words; `touch` after each event lets tools with inner state speak anew. */
   const about = computed(
     () => (tick.value, tool.value.about(dragged.value ?? hit.value, alt.value)),
@@ -97,6 +118,7 @@ export const useTools = defineStore("tools", () => {
     borrow(false);
     tool.value.leave?.();
     board.aid = null;
+    exact.value = null;
     name.value = next;
   }
 
@@ -119,6 +141,8 @@ export const useTools = defineStore("tools", () => {
     hit,
     dragged,
     pressing,
+    exact,
+    gallery,
     pointer,
     about,
     bubble,

@@ -2,7 +2,7 @@
 import { defineStore } from "pinia";
 import { shallowRef } from "vue";
 import { get } from "../api/client";
-import type { DialFacts, UnitFacts, Vocabulary } from "../api/types";
+import type { DialFacts, ShapeFacts, UnitFacts, Vocabulary } from "../api/types";
 
 const PIXEL: UnitFacts = { name: "px", size: 1, decimals: 2 };
 
@@ -16,8 +16,10 @@ export const useVocabulary = defineStore("vocabulary", () => {
   const unit = (name: string): UnitFacts => facts.value.units.find((u) => u.name === name) ?? PIXEL;
   const shapeLabel = (type: string): string =>
     facts.value.shapes.find((s) => s.name === type)?.label ?? "Outline";
+  const shape = (type: string): ShapeFacts | undefined =>
+    facts.value.shapes.find((s) => s.name === type);
   const dial = (type: string, name: string): DialFacts | undefined =>
     facts.value.shapes.find((s) => s.name === type)?.dials.find((d) => d.name === name);
 
-  return { facts, load, unit, shapeLabel, dial };
+  return { facts, load, unit, shape, shapeLabel, dial };
 });

@@ -1,10 +1,17 @@
 <script setup lang="ts">
 // The tools as a list of words with icons, in the order of the work.
 import { useTools } from "../stores/tools";
-import { GROUPS } from "./list";
+import { computed } from "vue";
+import { useVocabulary } from "../stores/vocabulary";
+import { GROUPS, ROWS } from "./list";
 
 const emit = defineEmits<{ help: [] }>();
 const tools = useTools();
+const vocabulary = useVocabulary();
+/** The shape taken from the gallery, while it is in the hand. */
+const other = computed(() =>
+  ROWS.some((r) => r.name === tools.name) ? undefined : vocabulary.shape(tools.name),
+);
 </script>
 
 <template>
@@ -26,6 +33,25 @@ const tools = useTools();
         <span>{{ row.label }}</span>
         <span class="key">{{ row.key }}</span>
       </button>
+      <template v-if="group.heading === 'Shapes'">
+        <button
+          class="row-button row"
+          :class="{ active: other }"
+          data-testid="all-shapes"
+          @click="tools.gallery = true"
+        >
+          <svg v-if="other" viewBox="0 0 40 40" width="16" height="16" aria-hidden="true">
+            <path :d="other.picture" stroke-width="3" />
+          </svg>
+          <svg v-else viewBox="0 0 16 16" width="16" height="16" aria-hidden="true">
+            <path
+              d="M2 2H6.5V6.5H2ZM11.5 2L14 6.5H9ZM2 11.7A2.2 2.2 0 1 0 6.4 11.7A2.2 2.2 0 1 0 2 11.7ZM9 11.7H14M11.5 9.2V14.2"
+            />
+          </svg>
+          <span>{{ other ? `${other.label}…` : "All shapes…" }}</span>
+          <span class="key">Shift G</span>
+        </button>
+      </template>
     </section>
     <button class="row-button row help" @click="emit('help')">
       <i class="pi pi-th-large" /> <span>Keyboard</span> <span class="key">?</span>

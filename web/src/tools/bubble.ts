@@ -1,6 +1,6 @@
 // The words beside the pointer while something is dragged: what is dragged reads out.
 import type { useBoard } from "../stores/board";
-import { degrees, length } from "../stores/numbers";
+import { degrees, dialText, length } from "../stores/numbers";
 import type { UnitFacts } from "../api/types";
 import type { Hit } from "./tool";
 
@@ -28,7 +28,7 @@ export function bubbleFor(hit: Hit | null, board: Board, unit: UnitFacts): strin
       return `${degrees(frame.angle)}°`;
     case "peg": {
       const peg = marks.pegs.find((p) => p.dial === hit.dial);
-      return peg ? `${peg.label} ${l(peg.value)} ${unit.name}` : null;
+      return peg ? `${peg.label} ${dialText(peg.value, peg.unit, unit)}` : null;
     }
     case "item":
       return `x ${l(frame.centre[0])}  y ${l(frame.centre[1])} ${unit.name}`;

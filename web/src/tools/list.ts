@@ -56,6 +56,7 @@ export const GROUPS: Group[] = [
   {
     heading: "Shapes",
     rows: [
+      { name: "line", label: "Line", key: "A", icon: "M3 13L13 3M2 13H4M13 2V4" },
       {
         name: "rectangle",
         label: "Rectangle",
@@ -67,6 +68,24 @@ export const GROUPS: Group[] = [
         label: "Ellipse",
         key: "D",
         icon: "M2 8A6 5 0 1 0 14 8A6 5 0 1 0 2 8Z",
+      },
+      { name: "polygon", label: "Polygon", key: "F", icon: "M8 2L13.7 6.1L11.5 12.9H4.5L2.3 6.1Z" },
+      {
+        name: "star",
+        label: "Star",
+        key: "G",
+        icon: "M8 1.8L9.6 6.3L14.2 6.4L10.5 9.3L11.8 13.8L8 11.1L4.2 13.8L5.5 9.3L1.8 6.4L6.4 6.3Z",
+      },
+    ],
+  },
+  {
+    heading: "Work on it",
+    rows: [
+      {
+        name: "corner",
+        label: "Corner",
+        key: "Z",
+        icon: "M2.5 14V8A5.5 5.5 0 0 1 8 2.5H14M2.5 4V2.5H4",
       },
     ],
   },

@@ -37,7 +37,12 @@ export function dragOfMark(p: Pointer, board: Board, bench: Bench): Drag | null 
   }
   if (hit?.what === "peg") {
     const { item, dial } = hit;
-    return new Drag(bench, p, (to) => ({ kind: "drag_peg", item, dial, to }), { grabbed: hit.at });
+    return new Drag(
+      bench,
+      p,
+      (to, held) => ({ kind: "drag_peg", item, dial, to, stepped: held.shift }),
+      { grabbed: hit.at },
+    );
   }
   return null;
 }
@@ -99,7 +104,13 @@ export function aboutMark(hit: Hit | null, board: Board): { text: string; hints:
   if (hit?.what === "turn") return { text: "Drag to turn", hints: [["Shift", "15° steps"]] };
   if (hit?.what === "peg") {
     const peg = board.marks.pegs.find((g) => g.dial === hit.dial);
-    return { text: `${peg?.label ?? "Dial"}: drag the peg along`, hints: [] };
+    const count = peg?.unit === "count";
+    return {
+      text: count
+        ? `${peg.label}: drag it nearer for more`
+        : `${peg?.label ?? "Dial"}: drag the peg`,
+      hints: count ? [["+ −", "one more, one less"]] : [["Shift", "in steps"]],
+    };
   }
   return null;
 }

@@ -1,5 +1,5 @@
 // Shapes: drag the box of a parametric shape; its marks act at once.
-import type { Command, Point } from "../api/types";
+import type { Command, Point, Style } from "../api/types";
 import { newId } from "../core/ids";
 import type { useBoard } from "../stores/board";
 import type { Drag } from "./drag";
@@ -18,9 +18,31 @@ import {
 
 type Board = ReturnType<typeof useBoard>;
 
+interface Press {
+  p: Pointer;
+  item: string;
+  /** Where the box starts: where it was pressed, moved on by Space. */
+  from: Point;
+  last: Point;
+}
+
+const HELD: Hint[] = [
+  ["Shift", "its own proportion"],
+  ["Alt", "from the middle"],
+  ["Space", "move it"],
+];
+
+/** What new shapes start with, and the panel for exact values. */
+export interface Starts {
+  dials(kind: string): { dials?: Record<string, number> };
+  style(): { style?: Style };
+  /** A click without a drag: ask for exact values at the pointer; null puts the question away. */
+  exact(at: Point | null, screen: Point): void;
+}
+
 export class ShapeTool implements Tool {
   readonly cursor = "crosshair";
-  private pressed: { p: Pointer; item: string } | null = null;
+  private pressed: Press | null = null;
   private drag: Drag | null = null;
 
   constructor(
@@ -28,6 +50,7 @@ export class ShapeTool implements Tool {
     private readonly bench: Bench,
     private readonly shape: string,
     private readonly label: string,
+    private readonly starts: Starts,
   ) {}
 
   about(hit: Hit | null): { text: string; hints: Hint[] } {
@@ -35,22 +58,26 @@ export class ShapeTool implements Tool {
     if (mark) return mark;
     return {
       text: `${this.label}: drag from corner to corner`,
-      hints: [
-        ["Shift", "as wide as high"],
-        ["Alt", "from the middle"],
-      ],
+      hints: this.pressed ? HELD : [...HELD.slice(0, 2), ["click", "exact values"]],
     };
   }
 
   down(p: Pointer): void {
+    this.starts.exact(null, p.screen);
     this.drag = dragOfMark(p, this.board, this.bench);
-    if (!this.drag) this.pressed = { p, item: newId() };
+    if (!this.drag) this.pressed = { p, item: newId(), from: p.at, last: p.at };
   }
 
   move(p: Pointer): void {
     this.drag?.move(p);
-    if (this.pressed && far(p.screen, this.pressed.p.screen)) {
-      const pressed = this.pressed;
+    const pressed = this.pressed;
+    if (pressed && p.space) {
+      // The box moves as it is, from where it was begun.
+      const by: Point = [p.at[0] - pressed.last[0], p.at[1] - pressed.last[1]];
+      pressed.from = plus(pressed.from, by);
+    }
+    if (pressed) pressed.last = p.at;
+    if (pressed && far(p.screen, pressed.p.screen)) {
       const build = (shift: Point): Command =>
         this.command({ ...p, at: plus(p.at, shift) }, pressed);
       this.bench.aim(this.aiming(p), build, [pressed.item]);
@@ -67,6 +94,7 @@ export class ShapeTool implements Tool {
     if (!far(p.screen, pressed.p.screen) || !wide) {
       this.bench.endPreview();
       this.board.select([]);
+      if (!far(p.screen, pressed.p.screen)) this.starts.exact(pressed.p.at, pressed.p.screen);
       return;
     }
     this.board.select([pressed.item]);
@@ -93,15 +121,17 @@ export class ShapeTool implements Tool {
     return p.shift ? null : { probes: [p.at] };
   }
 
-  private command(p: Pointer, pressed: { p: Pointer; item: string }): Command {
+  private command(p: Pointer, pressed: Press): Command {
     return {
       kind: "draw_shape",
       item: pressed.item,
       shape: this.shape,
-      start: pressed.p.at,
+      start: pressed.from,
       to: p.at,
       square: p.shift,
       centred: p.alt,
+      ...this.starts.dials(this.shape),
+      ...this.starts.style(),
     };
   }
 }

@@ -1,5 +1,9 @@
 import { beforeEach, expect, test } from "vitest";
-import { FakeBoard, RecordingBench, at, key } from "./recording";
+import type { Point } from "../../api/types";
+import { CornerTool } from "../corner";
+import { LineTool } from "../line";
+import type { Hit } from "../tool";
+import { FakeBoard, RecordingBench, anchorMark, at, key } from "./recording";
 import { GuideTool } from "../guide";
 import { ShapeTool } from "../shape";
 import { UnderlayTool } from "../underlay";
@@ -81,8 +85,17 @@ test("an underlay is dragged by its parts and removed by a key", () => {
   expect(board.aid).toBeNull();
 });
 
-test("a shape is dragged out with its constraints; a click only lets go", () => {
-  const tool = new ShapeTool(board.asBoard(), bench, "ellipse", "Ellipse");
+const opened: Point[] = [];
+const starts = {
+  dials: () => ({ dials: { radius: 4 } }),
+  style: () => ({}),
+  exact: (at: Point | null) => {
+    if (at) opened.push(at);
+  },
+};
+
+test("a shape is dragged out with its constraints; a click asks for exact values", () => {
+  const tool = new ShapeTool(board.asBoard(), bench, "ellipse", "Ellipse", starts);
   tool.down(at(0, 0));
   tool.move(at(40, 20, null, { shift: true, alt: true }));
   expect(bench.previews.at(-1)).toMatchObject({ shape: "ellipse", square: true, centred: true });
@@ -95,10 +108,52 @@ test("a shape is dragged out with its constraints; a click only lets go", () => 
   tool.up(at(6, 5));
   expect(bench.commits).toHaveLength(count);
   expect(board.selected).toEqual([]);
+  expect(opened).toEqual([[5, 5]]);
+  expect(bench.last).toMatchObject({ dials: { radius: 4 } });
+});
+
+test("space moves the box that is being dragged out", () => {
+  const tool = new ShapeTool(board.asBoard(), bench, "star", "Star", starts);
+  tool.down(at(0, 0));
+  tool.move(at(40, 20));
+  tool.move(at(50, 50, null, { space: true }));
+  tool.up(at(50, 50));
+  expect(bench.last).toMatchObject({ start: [10, 30], to: [50, 50] });
+});
+
+test("a line goes from end to end", () => {
+  const tool = new LineTool(board.asBoard(), bench, starts);
+  tool.down(at(0, 0));
+  tool.move(at(40, 20, null, { shift: true }));
+  expect(bench.previews.at(-1)).toMatchObject({ kind: "draw_line", to: [40, 20], stepped: true });
+  tool.up(at(40, 20, null, { alt: true }));
+  expect(bench.last).toMatchObject({ kind: "draw_line", centred: true });
+  tool.down(at(3, 3));
+  tool.up(at(3, 3));
+  expect(bench.commits).toHaveLength(1);
+});
+
+test("a corner is dragged from its peg, with others that are chosen", () => {
+  const tool = new CornerTool(board.asBoard(), bench, () => 8);
+  const corner = { radius: 5, drawn: 5, style: "round", peg: [5, 0], along: [1, 0] } as const;
+  board.marks.anchors = [0, 1].map((n) => ({
+    ...anchorMark("a", n, [n * 50, 0]),
+    corner: { ...corner, peg: [n * 50 + 5, 0] as Point, along: [1, 0] as Point },
+  }));
+  const hit: Hit = { what: "anchor", item: "a", contour: 0, index: 1, at: [50, 0] };
+  tool.down(at(71, 0, hit));
+  tool.move(at(81, 0));
+  tool.up(at(81, 0));
+  const anchors = [["a", 0, 1]];
+  expect(bench.last).toEqual({ kind: "drag_corners", anchors, to: [65, 0] });
+  tool.key(key("a", { ctrlKey: true }));
+  expect(board.anchors).toHaveLength(2);
+  tool.key(key("Delete"));
+  expect(bench.last).toMatchObject({ kind: "set_corners", radius: 0 });
 });
 
 test("a shape without a height is not drawn", () => {
-  const tool = new ShapeTool(board.asBoard(), bench, "rectangle", "Rectangle");
+  const tool = new ShapeTool(board.asBoard(), bench, "rectangle", "Rectangle", starts);
   tool.down(at(0, 0));
   tool.move(at(40, 0));
   tool.up(at(40, 0));
@@ -108,9 +163,15 @@ test("a shape without a height is not drawn", () => {
 
 test("marks of a selected shape act in the shape's own tool", () => {
   board.selected = ["a"];
-  const tool = new ShapeTool(board.asBoard(), bench, "rectangle", "Rectangle");
+  const tool = new ShapeTool(board.asBoard(), bench, "rectangle", "Rectangle", starts);
   tool.down(at(10, 0, { what: "peg", item: "a", dial: "radius", at: [10, 0] }));
   tool.move(at(25, 0));
   tool.up(at(25, 0));
-  expect(bench.last).toEqual({ kind: "drag_peg", item: "a", dial: "radius", to: [25, 0] });
+  expect(bench.last).toEqual({
+    kind: "drag_peg",
+    item: "a",
+    dial: "radius",
+    to: [25, 0],
+    stepped: false,
+  });
 });

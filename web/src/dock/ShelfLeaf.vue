@@ -1,0 +1,223 @@
+<script setup lang="ts">
+// The shelf: a click applies a setting to the selected shapes, or takes its shape into the hand.
+import Select from "primevue/select";
+import { computed, onMounted, ref } from "vue";
+import type { ShelfEntry } from "../api/types";
+import NameField from "../board/NameField.vue";
+import { useBoard } from "../stores/board";
+import { useShelf } from "../stores/shelf";
+import { useStarts } from "../stores/starts";
+import { useTools } from "../stores/tools";
+import { useVocabulary } from "../stores/vocabulary";
+
+const OWN = "My settings";
+
+const board = useBoard();
+const shelf = useShelf();
+const starts = useStarts();
+const tools = useTools();
+const vocabulary = useVocabulary();
+const wanted = ref("");
+const chosen = ref<number | null>(null);
+const file = ref<HTMLInputElement | null>(null);
+onMounted(() => void shelf.load());
+
+const tray = computed(() => (shelf.trays.includes(wanted.value) ? wanted.value : shelf.trays[0]));
+const here = computed(() => shelf.entries.filter((e) => e.tray === tray.value));
+const entry = computed(() => here.value.find((e) => e.id === chosen.value));
+const shapes = computed(() => board.selectedItems.filter((i) => i.type !== "outline"));
+const one = computed(() => (board.selectedItems.length === 1 ? shapes.value[0] : undefined));
+const places = computed(() => [...new Set([...shelf.trays, OWN])]);
+
+function use(e: ShelfEntry): void {
+  chosen.value = e.id;
+  if (shapes.value.length > 0) {
+    const items = shapes.value.map((s) => s.id);
+    board.commit({ kind: "set_dials", items, shape: e.shape, dials: e.dials });
+    return;
+  }
+  starts.startWith(e.shape, e.dials);
+  tools.use(e.shape);
+}
+
+async function keep(): Promise<void> {
+  const shape = one.value;
+  if (!shape) return;
+  const dials = Object.fromEntries(
+    board.keptMarks.dials.flatMap((d) => (d.value == null ? [] : [[d.dial, d.value]])),
+  ) as Record<string, number>;
+  const into = tray.value && tray.value !== "Ready made" ? tray.value : OWN;
+  const label = vocabulary.shapeLabel(shape.type);
+  const taken = new Set(shelf.entries.filter((e) => e.tray === into).map((e) => e.name));
+  let name = shape.name;
+  for (let n = 2; taken.has(name); n += 1) name = `${label} ${n}`;
+  if (await shelf.keep({ tray: into, name, shape: shape.type, dials })) {
+    wanted.value = into;
+    chosen.value = here.value.find((e) => e.name === name)?.id ?? null;
+  }
+}
+
+function picked(event: Event): void {
+  const input = event.target as HTMLInputElement;
+  const [first] = input.files ?? [];
+  if (first) void shelf.takeIn(first);
+  input.value = "";
+}
+</script>
+
+<template>
+  <div class="shelf">
+    <nav class="trays" aria-label="Trays">
+      <button
+        v-for="t in shelf.trays"
+        :key="t"
+        class="row-button tray"
+        :class="{ active: t === tray }"
+        @click="wanted = t"
+      >
+        {{ t }}
+      </button>
+    </nav>
+    <div class="tiles" role="list">
+      <p v-if="shelf.loaded && here.length === 0" class="none">
+        Nothing is kept yet. Select a shape and press “Keep its dials”.
+      </p>
+      <div v-for="e in here" :key="e.id" class="cell" role="listitem">
+        <button
+          class="row-button tile"
+          :class="{ chosen: e.id === chosen }"
+          :title="
+            shapes.length > 0 ? 'Apply to what is selected' : 'Draw a new one with these dials'
+          "
+          :data-testid="`setting-${e.name}`"
+          @click="use(e)"
+        >
+          <svg viewBox="-2 -2 44 44" aria-hidden="true">
+            <path :d="e.picture" :class="{ open: !e.picture.includes('Z') }" />
+          </svg>
+        </button>
+        <NameField
+          v-slot="{ edit }"
+          :name="e.name"
+          label="Name of the setting"
+          @renamed="(to: string) => shelf.rename(e, to)"
+        >
+          <span class="name" title="Double click to rename" @dblclick="edit">{{ e.name }}</span>
+        </NameField>
+      </div>
+    </div>
+    <div class="acts">
+      <button class="row-button act" :disabled="!one" data-testid="keep-dials" @click="keep">
+        Keep its dials
+      </button>
+      <template v-if="entry">
+        <button class="row-button act" @click="starts.startWith(entry.shape, entry.dials)">
+          Start new ones so
+        </button>
+        <button class="row-button act" @click="shelf.take(entry)">Take off the shelf</button>
+        <Select
+          size="small"
+          :model-value="entry.tray"
+          :options="places"
+          editable
+          aria-label="Tray"
+          @change="(e) => e.originalEvent.type !== 'input' && entry && shelf.move(entry, e.value)"
+        />
+      </template>
+      <template v-else>
+        <button class="row-button act" @click="shelf.sendOut">Send out as a file</button>
+        <button class="row-button act" @click="file?.click()">Take in a file…</button>
+      </template>
+      <input
+        ref="file"
+        type="file"
+        accept=".json,application/json"
+        hidden
+        data-testid="shelf-file"
+        @change="picked"
+      />
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.shelf {
+  display: grid;
+  grid-template-columns: 120px minmax(0, 1fr) 150px;
+  min-height: 0;
+}
+.trays,
+.acts {
+  display: grid;
+  gap: 2px;
+  align-content: start;
+  padding: 6px;
+  overflow-y: auto;
+}
+.trays {
+  border-right: 1px solid var(--hairline);
+}
+.tray,
+.act {
+  overflow: hidden;
+  padding: 2px 8px;
+  text-align: left;
+  text-overflow: ellipsis;
+  white-space: nowrap;
+  border-radius: 6px;
+}
+.tray.active {
+  background: var(--tint);
+  font-weight: 600;
+}
+.act {
+  color: var(--active);
+}
+.act:disabled {
+  color: var(--quiet);
+}
+.tiles {
+  display: flex;
+  gap: 8px;
+  padding: 6px;
+  overflow-x: auto;
+}
+.cell {
+  flex: none;
+  width: 84px;
+}
+.tile {
+  display: grid;
+  place-items: center;
+  width: 84px;
+  height: 60px;
+  border: 1px solid var(--hairline);
+  border-radius: 6px;
+  background: #fff;
+}
+.tile.chosen {
+  border-color: var(--active);
+}
+.tile svg {
+  width: 52px;
+  height: 52px;
+}
+.tile path {
+  fill: #d3ebe7;
+  stroke: #1b2924;
+  stroke-linejoin: round;
+}
+.tile path.open {
+  fill: none;
+}
+.name {
+  display: block;
+  overflow: hidden;
+  font-size: 12px;
+  text-overflow: ellipsis;
+  white-space: nowrap;
+}
+.none {
+  color: var(--quiet);
+}
+</style>

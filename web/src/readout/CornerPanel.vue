@@ -1,0 +1,140 @@
+<script setup lang="ts">
+// The chosen corners of outlines: style and radius, which stay live until turned into anchors.
+import Slider from "primevue/slider";
+import { computed, ref } from "vue";
+import type { CornerStyle } from "../api/types";
+import { useBoard } from "../stores/board";
+import { useVocabulary } from "../stores/vocabulary";
+import ActionButton from "./ActionButton.vue";
+import TypedField from "./TypedField.vue";
+import { refOf, useChosen } from "./chosen";
+
+const STYLES: readonly (readonly [CornerStyle, string])[] = [
+  ["round", "M2 14V9A7 7 0 0 1 9 2H14"],
+  ["chamfer", "M2 14V9L9 2H14"],
+  ["cove", "M2 14V9A7 7 0 0 0 9 2H14"],
+  ["notch", "M2 14V9H9V2H14"],
+  ["ogee", "M2 14V9C2 5 5.5 7 5.5 5.5S5 2 9 2H14"],
+  ["soft", "M2 14C2 3 3 2 14 2"],
+];
+
+const board = useBoard();
+const vocabulary = useVocabulary();
+const unit = computed(() => vocabulary.unit(board.sheet.unit));
+const { marks } = useChosen();
+const corners = computed(() => marks.value.filter((m) => m.corner));
+const anchors = computed(() => corners.value.map(refOf));
+const radii = computed(() => new Set(corners.value.map((m) => m.corner?.radius)));
+const radius = computed(() => (radii.value.size === 1 ? [...radii.value][0] : undefined));
+const alike = (style: CornerStyle): boolean =>
+  corners.value.every((m) => m.corner?.style === style);
+const box = computed(() => Math.min(board.marks.frame?.width ?? 0, board.marks.frame?.height ?? 0));
+const most = computed(() => Math.max(box.value / 2, radius.value ?? 0, 1));
+const slid = ref<number | null>(null);
+const live = computed(() => board.marks.anchors.some((m) => (m.corner?.radius ?? 0) > 0));
+
+const command = (value: number) =>
+  ({ kind: "set_corners", anchors: anchors.value, radius: value }) as const;
+
+function setStyle(style: CornerStyle): void {
+  // A sharp corner gets a radius that shows the style.
+  const sharp = [...radii.value].every((r) => !r);
+  const more = sharp ? { radius: most.value / 4 } : {};
+  board.commit({ kind: "set_corners", anchors: anchors.value, style, ...more });
+}
+function slide(value: number): void {
+  slid.value = value;
+  board.preview(command(value));
+}
+function release(): void {
+  if (slid.value !== null) board.commit(command(slid.value));
+  slid.value = null;
+}
+</script>
+
+<template>
+  <section v-if="corners.length > 0" aria-label="Corner">
+    <h3 class="wide">{{ corners.length === 1 ? "Corner" : `${corners.length} corners` }}</h3>
+    <div class="wide styles">
+      <button
+        v-for="[style, icon] in STYLES"
+        :key="style"
+        class="row-button style"
+        :class="{ active: alike(style) && radius !== 0 }"
+        :aria-pressed="alike(style) && radius !== 0"
+        :data-testid="`corner-style-${style}`"
+        @click="setStyle(style)"
+      >
+        <svg viewBox="0 0 16 16" width="16" height="16" aria-hidden="true"><path :d="icon" /></svg>
+        {{ style }}
+      </button>
+    </div>
+    <span class="label">Radius</span>
+    <span class="slider">
+      <Slider
+        :model-value="slid ?? radius ?? 0"
+        :min="0"
+        :max="most"
+        :step="0.01"
+        aria-label="Radius"
+        data-testid="slider-corner"
+        @update:model-value="(v) => slide(v as number)"
+        @slideend="release"
+      />
+    </span>
+    <TypedField
+      label="Radius"
+      :value="radius ?? null"
+      :mixed="radii.size > 1"
+      :unit="unit"
+      @typed="(v) => board.commit(command(v))"
+    />
+  </section>
+  <section v-if="live" aria-label="Live corners">
+    <ActionButton
+      class="wide"
+      label="Turn corners into anchors"
+      hint="Gives up the live radius"
+      lets
+      :command="{ kind: 'settle_corners', items: board.selected }"
+    />
+  </section>
+</template>
+
+<style scoped>
+h3 {
+  font-size: 13px;
+}
+.slider {
+  padding: 0 4px;
+}
+.styles {
+  display: grid;
+  grid-template-columns: 1fr 1fr 1fr;
+  gap: 4px;
+}
+.style {
+  display: flex;
+  gap: 5px;
+  align-items: center;
+  height: 26px;
+  padding: 0 6px;
+  font-size: 12px;
+  text-transform: capitalize;
+  border: 1px solid var(--hairline);
+  border-radius: 6px;
+  background: var(--raised);
+}
+.style svg {
+  flex: none;
+  fill: none;
+  stroke: currentcolor;
+  stroke-width: 2;
+}
+.active {
+  border-color: var(--active);
+  background: var(--tint);
+  color: var(--active);
+  font-weight: 600;
+}
+</style>

@@ -1,0 +1,104 @@
+<script setup lang="ts">
+// One dial: a choice as a list, everything else as a slider and a field that always agree.
+import Select from "primevue/select";
+import Slider from "primevue/slider";
+import { computed, ref } from "vue";
+import type { DialFacts, Selection } from "../api/types";
+import { useBoard } from "../stores/board";
+import { useVocabulary } from "../stores/vocabulary";
+import TypedField from "./TypedField.vue";
+
+const props = defineProps<{
+  facts: DialFacts;
+  reading: Selection["dials"][number];
+  /** A length that is measured as a share of half the short side. */
+  share: boolean;
+}>();
+const board = useBoard();
+const vocabulary = useVocabulary();
+const slid = ref<number | null>(null);
+
+const mixed = computed(() => props.reading.value == null);
+const value = computed(() => slid.value ?? props.reading.value ?? props.facts.default);
+const most = computed(() => Math.max(props.reading.reach, props.facts.least + 0.01));
+const isLength = computed(() => props.facts.unit === "length" && !props.share);
+const suffix = computed(() => {
+  if (props.share || props.facts.unit === "percent") return "%";
+  return props.facts.unit === "angle" ? "°" : undefined;
+});
+const measured = computed(() => {
+  if (isLength.value) return { unit: vocabulary.unit(board.sheet.unit) };
+  return suffix.value === undefined ? { suffix: "" } : { suffix: suffix.value };
+});
+const step = computed(() => (props.facts.unit === "count" ? 1 : 0.01));
+const choices = computed(() => props.facts.choices.map((label, at) => ({ label, at })));
+
+const command = (to: number) =>
+  ({ kind: "set_dial", items: board.selected, dial: props.facts.name, value: to }) as const;
+
+function slide(to: number): void {
+  slid.value = to;
+  board.preview(command(to));
+}
+function release(): void {
+  if (slid.value !== null) board.commit(command(slid.value));
+  slid.value = null;
+}
+function key(event: KeyboardEvent): void {
+  const ways: Record<string, number> = { ArrowRight: 1, ArrowUp: 1, ArrowLeft: -1, ArrowDown: -1 };
+  const way = ways[event.key];
+  if (!way) return;
+  event.preventDefault();
+  event.stopPropagation();
+  const to = value.value + way * props.facts.step * (event.shiftKey ? 10 : 1);
+  board.commit(command(Math.min(Math.max(to, props.facts.least), most.value)), true);
+}
+</script>
+
+<template>
+  <span class="label" :title="facts.help">{{ facts.label }}</span>
+  <Select
+    v-if="facts.choices.length > 0"
+    class="rest"
+    size="small"
+    :model-value="reading.value"
+    :options="choices"
+    option-label="label"
+    option-value="at"
+    :placeholder="mixed ? 'mixed' : ''"
+    :aria-label="facts.label"
+    :title="facts.help"
+    @update:model-value="(v) => board.commit(command(v as number))"
+  />
+  <template v-else>
+    <span class="slider" :title="facts.help" @keydown.capture="key">
+      <Slider
+        :model-value="Math.min(Math.max(value, facts.least), most)"
+        :min="facts.least"
+        :max="most"
+        :step="step"
+        :aria-label="facts.label"
+        :data-testid="`slider-${facts.name}`"
+        @update:model-value="(v) => slide(v as number)"
+        @slideend="release"
+      />
+    </span>
+    <TypedField
+      :label="facts.label"
+      :value="reading.value ?? null"
+      :mixed="mixed"
+      v-bind="measured"
+      @typed="(v) => board.commit(command(v))"
+    />
+  </template>
+</template>
+
+<style scoped>
+.slider {
+  padding: 0 4px;
+}
+.rest {
+  grid-column: 2 / -1;
+  min-width: 0;
+}
+</style>

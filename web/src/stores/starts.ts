@@ -1,0 +1,46 @@
+// What a new shape starts with: the dials its kind was last given, and the starting style.
+import { defineStore } from "pinia";
+import { ref, watch } from "vue";
+import type { Style } from "../api/types";
+import { useBoard } from "./board";
+
+const KEY = "starts";
+
+interface Kept {
+  dials: Record<string, Record<string, number>>;
+  style: Style | null;
+  size: [number, number];
+}
+
+function read(): Kept {
+  const none: Kept = { dials: {}, style: null, size: [96, 96] };
+  try {
+    return { ...none, ...(JSON.parse(localStorage.getItem(KEY) ?? "{}") as Partial<Kept>) };
+  } catch {
+    return none;
+  }
+}
+
+export const useStarts = defineStore("starts", () => {
+  const board = useBoard();
+  const kept = ref<Kept>(read());
+  watch(kept, (now) => localStorage.setItem(KEY, JSON.stringify(now)), { deep: true });
+
+  /** Once a dial was turned, what it came to is what the next shape of the kind starts with. */
+  watch(
+    () => board.keptMarks,
+    (marks) => {
+      const type = board.selectedItems.length === 1 ? board.selectedItems[0]?.type : undefined;
+      if (!board.dialled || !type || marks.dials.length === 0) return;
+      board.dialled = false;
+      const values = marks.dials.flatMap((d) => (d.value == null ? [] : [[d.dial, d.value]]));
+      kept.value.dials[type] = Object.fromEntries(values) as Record<string, number>;
+    },
+  );
+
+  const dialsOf = (kind: string): Record<string, number> => kept.value.dials[kind] ?? {};
+  function startWith(kind: string, dials: Record<string, number>): void {
+    kept.value.dials[kind] = { ...dials };
+  }
+  return { kept, dialsOf, startWith };
+});
