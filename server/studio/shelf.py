@@ -96,14 +96,14 @@ def remove_from_shelf(request: HttpRequest, entry: int) -> tuple[int, None]:
     return 204, None
 
 
-@router.get("/shelf/file", response=ShelfFile)
+@router.get("/shelf-file", response=ShelfFile)
 def send_shelf(request: HttpRequest) -> dict[str, Any]:
     """The whole shelf as one file."""
     rows = acts.entries(int(request.user.pk))
     return {"settings": [_told(r) for r in rows]}
 
 
-@router.post("/shelf/file", response=TakenIn)
+@router.post("/shelf-file", response=TakenIn)
 def take_shelf(request: HttpRequest, body: ShelfFile) -> dict[str, int]:
     """Take in a file; all of it or nothing."""
     if body.format != FORMAT or body.version != 1:

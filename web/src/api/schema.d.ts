@@ -524,7 +524,7 @@ export interface paths {
         patch: operations["studio_shelf_change_on_shelf"];
         trace?: never;
     };
-    "/api/shelf/file": {
+    "/api/shelf-file": {
         parameters: {
             query?: never;
             header?: never;

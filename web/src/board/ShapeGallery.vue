@@ -60,7 +60,7 @@ function take(shape: ShapeFacts | undefined): void {
           :data-testid="`shape-${shape.name}`"
           @click="take(shape)"
         >
-          <svg viewBox="-2 -2 44 44" width="56" height="56" aria-hidden="true">
+          <svg viewBox="-2 -2 44 44" width="46" height="46" aria-hidden="true">
             <path :d="shape.picture" :class="{ open: !shape.picture.includes('Z') }" />
           </svg>
           {{ shape.label }}
@@ -80,7 +80,7 @@ function take(shape: ShapeFacts | undefined): void {
   color: var(--quiet);
 }
 .heading {
-  margin: 14px 2px 4px;
+  margin: 8px 2px 2px;
   font-size: 10px;
 }
 .row {
@@ -91,7 +91,7 @@ function take(shape: ShapeFacts | undefined): void {
 .cell {
   display: grid;
   justify-items: center;
-  padding: 8px 2px 6px;
+  padding: 4px 2px;
   font-size: 12px;
   border-radius: 6px;
 }

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 // The small panel at the pointer after a click with a shape: exact width and height, then Draw.
 import Button from "primevue/button";
+import Checkbox from "primevue/checkbox";
 import { computed, nextTick, ref, watch } from "vue";
 import { newId } from "../core/ids";
 import TypedField from "../readout/TypedField.vue";
@@ -21,6 +22,8 @@ const vocabulary = useVocabulary();
 const panel = ref<HTMLElement | null>(null);
 const unit = computed(() => vocabulary.unit(board.sheet.unit));
 const size = ref<[number, number]>([...starts.kept.size]);
+/** As wide as typed, in the proportion in which the shape is undistorted. */
+const own = ref(false);
 /** Beside the pointer, kept on the canvas. */
 const place = computed(() => {
   const [x, y] = tools.exact?.screen ?? [0, 0];
@@ -33,6 +36,7 @@ watch(
   async (now) => {
     if (!now) return;
     size.value = [...starts.kept.size];
+    own.value = !["rectangle", "ellipse"].includes(now.shape);
     await nextTick();
     panel.value?.querySelector("input")?.focus();
   },
@@ -58,7 +62,8 @@ async function draw(): Promise<void> {
     item,
     shape: exact.shape,
     start: exact.at,
-    to: [exact.at[0] + width, exact.at[1] + height],
+    to: [exact.at[0] + width, exact.at[1] + (own.value ? 0 : height)],
+    square: own.value,
     dials: starts.dialsOf(exact.shape),
     ...(starts.kept.style ? { style: starts.kept.style } : {}),
   });
@@ -79,8 +84,17 @@ async function draw(): Promise<void> {
     <b>{{ vocabulary.shapeLabel(tools.exact.shape) }} from here</b>
     <label>Width</label>
     <TypedField label="Exact width" :value="size[0]" :unit="unit" @typed="(v) => put(0, v)" />
-    <label>Height</label>
-    <TypedField label="Exact height" :value="size[1]" :unit="unit" @typed="(v) => put(1, v)" />
+    <label v-if="!own">Height</label>
+    <TypedField
+      v-if="!own"
+      label="Exact height"
+      :value="size[1]"
+      :unit="unit"
+      @typed="(v) => put(1, v)"
+    />
+    <label class="own">
+      <Checkbox v-model="own" binary size="small" /> In its own proportion
+    </label>
     <Button class="draw" type="submit" size="small" label="Draw" />
   </form>
 </template>
@@ -99,7 +113,13 @@ async function draw(): Promise<void> {
   border-radius: 6px;
   background: var(--raised);
 }
+.own {
+  display: flex;
+  gap: 8px;
+  align-items: center;
+}
 b,
+.own,
 .draw {
   grid-column: 1 / -1;
 }

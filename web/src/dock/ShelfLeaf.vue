@@ -217,6 +217,10 @@ function picked(event: Event): void {
   text-overflow: ellipsis;
   white-space: nowrap;
 }
+.acts :deep(.p-select-label) {
+  padding: 2px 8px;
+  font: inherit;
+}
 .none {
   color: var(--quiet);
 }

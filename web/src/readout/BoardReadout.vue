@@ -90,6 +90,12 @@ const anchors = computed(() => tools.active === "anchors");
 .readout :deep(section .wide) {
   grid-column: 1 / -1;
 }
+.readout :deep(.p-select-dropdown) {
+  width: 22px;
+}
+.readout :deep(.p-select-label) {
+  padding-inline: 8px 0;
+}
 .readout :deep(.check) {
   display: flex;
   gap: 8px;

@@ -48,6 +48,7 @@ const setWidth = (width: number): void =>
 
 <style scoped>
 .start {
+  grid-column: 2 / -1;
   padding: 2px 4px;
   font-size: 12px;
   color: var(--active);

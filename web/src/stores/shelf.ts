@@ -51,13 +51,13 @@ export const useShelf = defineStore("shelf", () => {
       return;
     }
     await doing(async () => {
-      const { count } = await post<{ count: number }>("/shelf/file", read);
+      const { count } = await post<{ count: number }>("/shelf-file", read);
       toast.tell(`${count} settings were taken in.`);
     });
   }
 
   async function sendOut(): Promise<void> {
-    const file = await get<unknown>("/shelf/file");
+    const file = await get<unknown>("/shelf-file");
     const link = document.createElement("a");
     link.href = URL.createObjectURL(new Blob([JSON.stringify(file, null, 1)]));
     link.download = "shelf.json";

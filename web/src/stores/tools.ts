@@ -105,7 +105,9 @@ export const useTools = defineStore("tools", () => {
     () => (tick.value, tool.value.about(dragged.value ?? hit.value, alt.value)),
   );
   const word = computed(() => (tick.value, tool.value.word?.(hit.value, alt.value) ?? null));
-  const bubble = computed(() => bubbleFor(dragged.value, board, vocabulary.unit(board.sheet.unit)));
+  const bubble = computed(() =>
+    bubbleFor(dragged.value, board, vocabulary.unit(board.sheet.unit), active.value === "corner"),
+  );
 
   /** The tool that a press on something goes to; a ruler always gives a guide. */
   function pressed(under: Hit | null): Tool {

@@ -81,6 +81,9 @@ const other = computed(() =>
   padding: 0 6px;
   border-radius: 6px;
 }
+.row span {
+  white-space: nowrap;
+}
 .row:hover {
   background: var(--tint);
 }

@@ -6,7 +6,12 @@ import type { Hit } from "./tool";
 
 type Board = ReturnType<typeof useBoard>;
 
-export function bubbleFor(hit: Hit | null, board: Board, unit: UnitFacts): string | null {
+export function bubbleFor(
+  hit: Hit | null,
+  board: Board,
+  unit: UnitFacts,
+  corners = false,
+): string | null {
   const marks = board.marks;
   const l = (value: number): string => length(value, unit);
   if (hit?.what === "guide" || hit?.what === "ruler") {
@@ -42,6 +47,7 @@ export function bubbleFor(hit: Hit | null, board: Board, unit: UnitFacts): strin
         (a) => a.item === hit.item && a.contour === hit.contour && a.index === hit.index,
       );
       if (!anchor) return null;
+      if (corners && anchor.corner) return `Radius ${l(anchor.corner.drawn)} ${unit.name}`;
       if (hit.what === "anchor") return `x ${l(anchor.at[0])}  y ${l(anchor.at[1])} ${unit.name}`;
       const polar = hit.side === "into" ? anchor.into_polar : anchor.out_polar;
       return polar ? `${l(polar[1])} ${unit.name} at ${degrees(polar[0])}°` : "withdrawn";
