@@ -18,8 +18,19 @@ os.environ.setdefault("DJANGO_SETTINGS_MODULE", "config.settings")
 os.environ["DJANGO_ALLOW_ASYNC_UNSAFE"] = "true"
 django.setup()
 
-from buildup.drawing.model import Anchor, Contour, Outline, Sheet, Style  # noqa: E402
+from buildup.drawing.model import (  # noqa: E402
+    Anchor,
+    Contour,
+    Frame,
+    Item,
+    Outline,
+    Shape,
+    Sheet,
+    Style,
+)
 from buildup.edits.change import Delta, in_front  # noqa: E402
+from buildup.geometry.transforms import shift  # noqa: E402
+from buildup.shapes.registry import SHAPES  # noqa: E402
 from django.contrib.auth import get_user_model  # noqa: E402
 from django.db import transaction  # noqa: E402
 from django.test import Client  # noqa: E402
@@ -46,8 +57,12 @@ def outline(n: int, anchors: int = 20) -> Outline:
 
 def drawing(user_id: int, items: int) -> Drawing:
     """A drawing of that many outlines with 20 anchors each."""
-    row = make(user_id, name=f"{items} outlines", sheet=Sheet(2100, 1700, "px"))
-    made = tuple(outline(n) for n in range(items))
+    return kept(user_id, f"{items} outlines", tuple(outline(n) for n in range(items)))
+
+
+def kept(user_id: int, name: str, made: tuple[Item, ...]) -> Drawing:
+    """A drawing of some items."""
+    row = make(user_id, name=name, sheet=Sheet(2100, 1700, "px"))
     delta = Delta(put=made, moves=in_front((), (i.id for i in made)))
     with transaction.atomic():
         row.version = row.head = 1
@@ -63,6 +78,24 @@ def drawing(user_id: int, items: int) -> Drawing:
         )
         row.save()
     return row
+
+
+def all_shapes(user_id: int) -> Drawing:
+    """A drawing with every kind of shape, with rounded corners where it has them."""
+    made = []
+    for n, kind in enumerate(SHAPES.values()):
+        dials = kind.defaults() | {d.name: 6.0 for d in kind.dials if d.unit == "length"}
+        frame = Frame(150, 120, shift(complex(100 + 200 * (n % 7), 100 + 200 * (n // 7))))
+        made.append(Shape(id=kind.name, name=kind.label, shape=kind.name, dials=dials, frame=frame))
+    return kept(user_id, "All shapes", tuple(made))
+
+
+def dial_changes(name: str, count: int = 40) -> list[dict[str, object]]:
+    """Changes of the first dial of a shape that is no choice, each to another value."""
+    dial = next(d for d in SHAPES[name].dials if not d.choices)
+    most = min(dial.most, 100.0)
+    values = [dial.least + (most - dial.least) * ((k * 0.37) % 1.0) for k in range(count)]
+    return [{"kind": "set_dial", "items": [name], "dial": dial.name, "value": v} for v in values]
 
 
 class Server:

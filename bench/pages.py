@@ -1,7 +1,8 @@
 """What the designer sees: pointer to paint, and opening a large drawing, in headless Chromium."""
 
 from bench_rows import Row
-from board import Server, aim, drag, median, p95
+from board import Server, aim, all_shapes, dial_changes, drag, median, p95
+from buildup.shapes.registry import SHAPES
 from playwright.sync_api import Page, sync_playwright
 from studio.models import Drawing
 
@@ -22,10 +23,10 @@ WATCH = """() => {
 }"""
 
 
-def _open(page: Page, server: Server, row: Drawing) -> float:
+def _open(page: Page, server: Server, row: Drawing, item: str = "o7") -> float:
     start = page.evaluate("performance.timeOrigin + performance.now()")
     page.goto(f"{server.url}/drawings/{row.pk}")
-    page.wait_for_selector("path[data-item=o7]", state="attached")
+    page.wait_for_selector(f"path[data-item={item}]", state="attached")
     page.evaluate("new Promise((done) => requestAnimationFrame(() => requestAnimationFrame(done)))")
     return page.evaluate("performance.timeOrigin + performance.now()") - start
 
@@ -91,6 +92,20 @@ def _worker_rows(page: Page, server: Server, row: Drawing, middle: Drawing) -> l
     ]
 
 
+def _shape_rows(page: Page, server: Server, row: Drawing) -> list[Row]:
+    """One dial change with its picture, for every kind of shape."""
+    _open(page, server, row, "rectangle")
+    _wait_for_worker(page)
+    page.wait_for_timeout(1000)
+    rows = []
+    for name, kind in SHAPES.items():
+        questions = [{"command": c, "selection": [name]} for c in dial_changes(name)]
+        _asked(page, "preview", questions[:5])
+        times = _asked(page, "preview", questions)
+        rows.append(Row(f"worker: a dial of {kind.label.lower()}", median(times), p95(times), 8))
+    return rows
+
+
 def in_the_browser(server: Server, small: Drawing, middle: Drawing, large: Drawing) -> list[Row]:
     """Rows for the browser."""
     with sync_playwright() as playwright:
@@ -107,9 +122,11 @@ def in_the_browser(server: Server, small: Drawing, middle: Drawing, large: Drawi
         _wait_for_worker(page)
         page.wait_for_timeout(8000)  # the index of cues is ready too, as in mid-work
         with_worker = _drag(page)
+        shapes = _shape_rows(page, server, all_shapes(server.user.pk))
         browser.close()
     return [
         *worker,
+        *shapes,
         Row("pointer to paint through the worker", median(with_worker), p95(with_worker), 33),
         Row("pointer to paint while the worker starts", median(painted), p95(painted), None),
         Row("open 2,000 items with 40,000 anchors", median(opened), p95(opened), 2000),

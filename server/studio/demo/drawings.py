@@ -181,5 +181,31 @@ def bridge() -> Hand:
     return hand
 
 
-DRAWINGS = (bridge, pickguard, swing_tag, badge, archtop)
+def knobs() -> Hand:
+    """Tuner knobs, a strap button, inlays: what is regular, as shapes with dials."""
+    hand = Hand("Knobs and inlays", 210, 148)
+    thin, gold = pen(0.5), pen(0.5, fill=MAPLE)
+    for n, (teeth, x) in enumerate(((12, 30), (18, 66), (24, 102)), 1):
+        hand.shape(
+            "cog", f"Tuner knob {n}", x + 34j, 28 + 28j, gold,
+            teeth=teeth, depth=10, tip=45, root=62, hole=22, radius=0.5,
+        )  # fmt: skip
+    hand.shape("superellipse", "Strap button", 144 + 34j, 26 + 26j, pen(0.5, fill=WALNUT))
+    hand.shape("ellipse", "Washer", 182 + 34j, 24 + 24j, pen(0.5, fill=SPRUCE), inner=46)
+    hand.shape(
+        "rosette", "Sound-hole rosette", 40 + 92j, 56 + 56j, pen(0.6, fill=SPRUCE),
+        petals=12, depth=14, dip=70, disc=62,
+    )  # fmt: skip
+    hand.shape("star", "Inlay, star", 90 + 80j, 22 + 21j, thin, bulge=25, inner=45)
+    hand.shape("leaf", "Inlay, leaf", 90 + 108j, 14 + 24j, pen(0.5, fill="#D3EBE7"))
+    hand.shape("crescent", "Inlay, moon", 118 + 80j, 18 + 22j, thin, thickness=28)
+    hand.shape("heart", "Inlay, heart", 118 + 108j, 22 + 20j, pen(0.5, fill=EMBER, stroke=None))
+    hand.shape("drop", "Plectrum", 146 + 94j, 26 + 32j, pen(0.5, fill=TEAL, stroke=None),
+               tip=160, angle=80, fullness=120)  # fmt: skip
+    hand.shape("burst", "Seal", 182 + 94j, 34 + 34j, pen(0.5, fill=EMBER, stroke=None),
+               rays=36, depth=8, radius=0.8)  # fmt: skip
+    return hand
+
+
+DRAWINGS = (bridge, knobs, pickguard, swing_tag, badge, archtop)
 """Oldest first, so that the last one is first on the home page."""

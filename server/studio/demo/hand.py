@@ -7,6 +7,7 @@ from buildup.drawing.model import Anchor, AnchorKind, Contour, FillRule, Sheet, 
 from buildup.edits.command import Command
 from buildup.edits.outlines import AddOutline
 from buildup.edits.shapes import DrawShape
+from buildup.shapes.registry import shape_kind
 
 MM = 96 / 25.4
 INK, TEAL, EMBER = "#1B2924", "#0C6B65", "#C2410C"
@@ -38,9 +39,12 @@ class Hand:
     def shape(
         self, kind: str, called: str, centre: complex, size: complex, style: Style, **dials: float
     ) -> str:
-        """A shape about a middle; lengths of dials in millimetres."""
+        """A shape about a middle; lengths of dials in millimetres, other dials as they are."""
         item = self._id()
         start, to = (centre - size / 2) * MM, (centre + size / 2) * MM
+        lengths = {d.name for d in shape_kind(kind).dials if d.unit == "length"}
+        if dials.get("radius_in"):
+            lengths.clear()
         self.commands.append(
             DrawShape(
                 item=item,
@@ -48,7 +52,7 @@ class Hand:
                 start=(start.real, start.imag),
                 to=(to.real, to.imag),
                 called=called,
-                dials={name: value * MM for name, value in dials.items()},
+                dials={n: v * MM if n in lengths else v for n, v in dials.items()},
                 style=style,
             )
         )

@@ -19,6 +19,8 @@ const starts = useStarts();
 const tools = useTools();
 const view = useView();
 const vocabulary = useVocabulary();
+const wide = ref<InstanceType<typeof TypedField> | null>(null);
+const high = ref<InstanceType<typeof TypedField> | null>(null);
 const panel = ref<HTMLElement | null>(null);
 const unit = computed(() => vocabulary.unit(board.sheet.unit));
 const size = ref<[number, number]>([...starts.kept.size]);
@@ -51,7 +53,7 @@ async function draw(): Promise<void> {
   const exact = tools.exact;
   if (!exact) return;
   (document.activeElement as HTMLElement | null)?.blur();
-  await new Promise((done) => setTimeout(done, 60));
+  await Promise.all([wide.value?.settled(), high.value?.settled()]);
   const [width, height] = size.value;
   const item = newId();
   tools.exact = null;
@@ -83,10 +85,17 @@ async function draw(): Promise<void> {
   >
     <b>{{ vocabulary.shapeLabel(tools.exact.shape) }} from here</b>
     <label>Width</label>
-    <TypedField label="Exact width" :value="size[0]" :unit="unit" @typed="(v) => put(0, v)" />
+    <TypedField
+      ref="wide"
+      label="Exact width"
+      :value="size[0]"
+      :unit="unit"
+      @typed="(v) => put(0, v)"
+    />
     <label v-if="!own">Height</label>
     <TypedField
       v-if="!own"
+      ref="high"
       label="Exact height"
       :value="size[1]"
       :unit="unit"

@@ -34,7 +34,14 @@ const text = computed(() => {
 const behind = computed(() => props.suffix ?? props.unit?.name ?? "");
 const room = computed(() => `${behind.value.length * 7 + 9}px`);
 
-async function keep(): Promise<void> {
+/** What is being read now; once it has ended, `typed` was said. */
+let reading: Promise<void> = Promise.resolve();
+const keep = (): void => {
+  reading = reading.then(read);
+};
+defineExpose({ settled: () => reading });
+
+async function read(): Promise<void> {
   const typed = draft.value;
   draft.value = null;
   if (typed === null || typed.trim() === "") return;
