@@ -1,4 +1,4 @@
-"""Shapes against figures from outside: areas, ratios, measures of the trade; live corners."""
+"""Shapes against figures from outside: areas, ratios, measures of the trade; worked corners."""
 
 import math
 import unittest
@@ -112,7 +112,7 @@ class FigureTest(unittest.TestCase):
         self.assertEqual(len(cog.anchors), 48)
 
 
-class LiveCornerTest(unittest.TestCase):
+class WorkedCornerTest(unittest.TestCase):
     def outline(self, radius, style="round", places=SQUARE):
         return Contour(tuple(Anchor(p, corner=Corner(radius, style)) for p in places), True)
 

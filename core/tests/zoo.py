@@ -63,7 +63,7 @@ def hexagon(item="hexagon"):
 
 
 def bracket(item="bracket"):
-    """An open outline with a live corner."""
+    """An open outline with a worked corner."""
     path = Contour(
         (Anchor(600 + 0j), Anchor(600 + 80j, corner=Corner(15, "cove")), Anchor(700 + 80j))
     )

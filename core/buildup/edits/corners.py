@@ -1,4 +1,4 @@
-"""Live corners of outlines: set radius and style, drag, and give them up."""
+"""Worked corners of outlines: set radius and style, drag, and give them up."""
 
 from dataclasses import dataclass, replace
 from typing import Literal
@@ -112,7 +112,7 @@ class DragCorners(Command):
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class SettleCorners(Command):
-    """Turns the live corners of outlines into plain anchors."""
+    """Turns the worked corners of outlines into plain anchors."""
 
     kind: Literal["settle_corners"] = "settle_corners"
     items: tuple[str, ...]
@@ -126,7 +126,7 @@ class SettleCorners(Command):
         outlines = [drawing.outline(i) for i in self.items]
         live = [o for o in outlines if any(a.corner for c in o.contours for a in c.anchors)]
         if not live:
-            raise Refusal("no_corner", "These outlines have no live corners.")
+            raise Refusal("no_corner", "These outlines have no worked corners.")
         return Delta(
             put=tuple(
                 replace(o, contours=tuple(worked(c).contour for c in o.contours), drawn=None)

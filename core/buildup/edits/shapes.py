@@ -146,7 +146,7 @@ class ChangeShape(Command):
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class TurnIntoOutlines(Command):
-    """Gives up dials and live corners for plain outlines with the same form."""
+    """Gives up dials and worked corners for plain outlines with the same form."""
 
     kind: Literal["turn_into_outlines"] = "turn_into_outlines"
     items: tuple[str, ...]
@@ -164,7 +164,7 @@ class TurnIntoOutlines(Command):
 
 
 def _is_live(item: Item) -> bool:
-    """Whether an item has dials or live corners."""
+    """Whether an item has dials or worked corners."""
     return isinstance(item, Shape) or any(
         a.corner is not None for c in item.contours for a in c.anchors
     )

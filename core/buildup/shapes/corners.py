@@ -50,7 +50,7 @@ class _Cut:
 
 
 def worked(contour: Contour, *, together: bool = False) -> Worked:
-    """A contour with its live corners worked; a corner's radius stops where its sides run out.
+    """A contour with its corners worked; a corner's radius stops where its sides run out.
 
     Args:
         contour: anchors of any kind; only those with a corner and a turn are worked.

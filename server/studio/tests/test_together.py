@@ -4,6 +4,7 @@ import json
 import threading
 
 from buildup.desk import Desk
+from buildup.shapes.registry import SHAPES
 from django.contrib.auth import get_user_model
 from django.db import connection, connections
 from django.test import Client, TransactionTestCase
@@ -129,7 +130,10 @@ class TogetherTest(TransactionTestCase):
 
     def test_the_vocabulary_comes_from_the_registries(self):
         facts = self.client.get("/api/vocabulary").json()
-        self.assertEqual([s["name"] for s in facts["shapes"]], ["rectangle", "ellipse"])
+        self.assertEqual([s["name"] for s in facts["shapes"]], list(SHAPES))
+        for shape in facts["shapes"]:
+            self.assertRegex(shape["picture"], r"^M-?\d")
+            self.assertTrue(all(d["least"] <= d["default"] <= d["most"] for d in shape["dials"]))
         self.assertEqual(facts["shapes"][0]["dials"][0]["label"], "Corner radius")
         self.assertIn("mm", [u["name"] for u in facts["units"]])
         self.assertIn("A4", [s["label"] for s in facts["sizes"]])

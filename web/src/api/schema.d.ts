@@ -3076,7 +3076,7 @@ export interface components {
         };
         /**
          * SettleCorners
-         * @description Turns the live corners of outlines into plain anchors.
+         * @description Turns the worked corners of outlines into plain anchors.
          */
         SettleCorners: {
             /**
@@ -3158,7 +3158,7 @@ export interface components {
         };
         /**
          * TurnIntoOutlines
-         * @description Gives up dials and live corners for plain outlines with the same form.
+         * @description Gives up dials and worked corners for plain outlines with the same form.
          */
         TurnIntoOutlines: {
             /**

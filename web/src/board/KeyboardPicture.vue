@@ -11,6 +11,8 @@ const OTHERS: readonly (readonly [string, string])[] = [
   ["Shift wheel", "sideways"],
   ["Space", "held: move the sheet"],
   ["V", "next view: Work, Wire, Print"],
+  ["Shift G", "all shapes"],
+  ["+ −", "one more, one less: sides, points, teeth"],
   ["Shift U", "hide and show underlays"],
   ...HELD_KEYS.map(([key, does]) => [key, `held: ${does}`] as const),
   ["0 · 1 · .", "whole sheet, actual size, selection"],

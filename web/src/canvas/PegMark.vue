@@ -1,27 +1,18 @@
 <script setup lang="ts">
-// A peg: a short bar lying across the way it moves, with its dial's name and value.
+// A peg of a dial, with the dial's name and value while the pointer is on it.
 import { computed } from "vue";
-import type { PegMark, Point } from "../api/types";
+import type { PegMark } from "../api/types";
 import { useBoard } from "../stores/board";
 import { dialText } from "../stores/numbers";
 import { useTools } from "../stores/tools";
-import { useView } from "../stores/view";
 import { useVocabulary } from "../stores/vocabulary";
+import PegBar from "./PegBar.vue";
 
 const props = defineProps<{ peg: PegMark }>();
-const view = useView();
 const tools = useTools();
 const board = useBoard();
 const vocabulary = useVocabulary();
 
-/** Pixels it stands off along its way, so that a dial at 0 leaves the corner's mark free. */
-const OFF = 18;
-
-const at = computed<Point>(() => {
-  const [x, y] = view.toScreen(props.peg.at);
-  return [x + props.peg.along[0] * OFF, y + props.peg.along[1] * OFF];
-});
-const [x, y] = [computed(() => props.peg.along[0]), computed(() => props.peg.along[1])];
 const dragged = computed(
   () => tools.dragged?.what === "peg" && tools.dragged.dial === props.peg.dial,
 );
@@ -39,52 +30,12 @@ const hit = computed(() => {
 </script>
 
 <template>
-  <g :transform="`translate(${at[0]} ${at[1]})`" :class="{ touched: dragged || hovered }">
-    <g :transform="`matrix(${x} ${y} ${-y} ${x} 0 0)`">
-      <path class="halo" d="M0 -6V6" />
-      <path class="bar" d="M0 -6V6" />
-      <rect
-        x="-8"
-        y="-12"
-        width="16"
-        height="24"
-        class="reach"
-        :data-hit="hit"
-        :data-testid="`peg-${peg.dial}`"
-      />
-    </g>
-    <text v-if="hovered" x="10" y="-14" class="words">{{ words }}</text>
-  </g>
+  <PegBar
+    :at="peg.at"
+    :along="peg.along"
+    :touched="dragged || hovered"
+    :words="hovered ? words : null"
+    :hit="hit"
+    :testid="`peg-${peg.dial}`"
+  />
 </template>
-
-<style scoped>
-.halo,
-.bar {
-  fill: none;
-  stroke-linecap: round;
-  pointer-events: none;
-}
-.halo {
-  stroke: #fff;
-  stroke-width: 10px;
-}
-.bar {
-  stroke: var(--mark-active);
-  stroke-width: 6px;
-}
-.touched .bar {
-  stroke: var(--mark-touched);
-}
-.reach {
-  fill: transparent;
-  cursor: pointer;
-}
-.words {
-  font-size: 12px;
-  fill: var(--mark-ink);
-  paint-order: stroke;
-  stroke: #fff;
-  stroke-width: 4px;
-  pointer-events: none;
-}
-</style>

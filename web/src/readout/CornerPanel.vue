@@ -1,13 +1,14 @@
 <script setup lang="ts">
 // The chosen corners of outlines: style and radius, which stay live until turned into anchors.
 import Slider from "primevue/slider";
-import { computed, ref } from "vue";
+import { computed } from "vue";
 import type { CornerStyle } from "../api/types";
 import { useBoard } from "../stores/board";
 import { useVocabulary } from "../stores/vocabulary";
 import ActionButton from "./ActionButton.vue";
 import TypedField from "./TypedField.vue";
 import { refOf, useChosen } from "./chosen";
+import { useSliding } from "./sliding";
 
 const STYLES: readonly (readonly [CornerStyle, string])[] = [
   ["round", "M2 14V9A7 7 0 0 1 9 2H14"],
@@ -30,25 +31,18 @@ const alike = (style: CornerStyle): boolean =>
   corners.value.every((m) => m.corner?.style === style);
 const box = computed(() => Math.min(board.marks.frame?.width ?? 0, board.marks.frame?.height ?? 0));
 const most = computed(() => Math.max(box.value / 2, radius.value ?? 0, 1));
-const slid = ref<number | null>(null);
 const live = computed(() => board.marks.anchors.some((m) => (m.corner?.radius ?? 0) > 0));
 
 const command = (value: number) =>
   ({ kind: "set_corners", anchors: anchors.value, radius: value }) as const;
+
+const { slid, slide, release, keep } = useSliding(command);
 
 function setStyle(style: CornerStyle): void {
   // A sharp corner gets a radius that shows the style.
   const sharp = [...radii.value].every((r) => !r);
   const more = sharp ? { radius: most.value / 4 } : {};
   board.commit({ kind: "set_corners", anchors: anchors.value, style, ...more });
-}
-function slide(value: number): void {
-  slid.value = value;
-  board.preview(command(value));
-}
-function release(): void {
-  if (slid.value !== null) board.commit(command(slid.value));
-  slid.value = null;
 }
 </script>
 
@@ -87,10 +81,10 @@ function release(): void {
       :value="radius ?? null"
       :mixed="radii.size > 1"
       :unit="unit"
-      @typed="(v) => board.commit(command(v))"
+      @typed="keep"
     />
   </section>
-  <section v-if="live" aria-label="Live corners">
+  <section v-if="live" aria-label="Worked corners">
     <ActionButton
       class="wide"
       label="Turn corners into anchors"

@@ -2,11 +2,12 @@
 // One dial: a choice as a list, everything else as a slider and a field that always agree.
 import Select from "primevue/select";
 import Slider from "primevue/slider";
-import { computed, ref } from "vue";
+import { computed } from "vue";
 import type { DialFacts, Selection } from "../api/types";
 import { useBoard } from "../stores/board";
 import { useVocabulary } from "../stores/vocabulary";
 import TypedField from "./TypedField.vue";
+import { useSliding } from "./sliding";
 
 const props = defineProps<{
   facts: DialFacts;
@@ -16,10 +17,8 @@ const props = defineProps<{
 }>();
 const board = useBoard();
 const vocabulary = useVocabulary();
-const slid = ref<number | null>(null);
 
 const mixed = computed(() => props.reading.value == null);
-const value = computed(() => slid.value ?? props.reading.value ?? props.facts.default);
 const most = computed(() => Math.max(props.reading.reach, props.facts.least + 0.01));
 const isLength = computed(() => props.facts.unit === "length" && !props.share);
 const suffix = computed(() => {
@@ -35,15 +34,9 @@ const choices = computed(() => props.facts.choices.map((label, at) => ({ label, 
 
 const command = (to: number) =>
   ({ kind: "set_dial", items: board.selected, dial: props.facts.name, value: to }) as const;
+const { slid, slide, release, keep } = useSliding(command);
+const value = computed(() => slid.value ?? props.reading.value ?? props.facts.default);
 
-function slide(to: number): void {
-  slid.value = to;
-  board.preview(command(to));
-}
-function release(): void {
-  if (slid.value !== null) board.commit(command(slid.value));
-  slid.value = null;
-}
 function key(event: KeyboardEvent): void {
   const ways: Record<string, number> = { ArrowRight: 1, ArrowUp: 1, ArrowLeft: -1, ArrowDown: -1 };
   const way = ways[event.key];
@@ -68,7 +61,7 @@ function key(event: KeyboardEvent): void {
     :placeholder="mixed ? 'mixed' : ''"
     :aria-label="facts.label"
     :title="facts.help"
-    @update:model-value="(v) => board.commit(command(v as number))"
+    @update:model-value="(v) => keep(v as number)"
   />
   <template v-else>
     <span class="slider" :title="facts.help" @keydown.capture="key">
@@ -88,7 +81,7 @@ function key(event: KeyboardEvent): void {
       :value="reading.value ?? null"
       :mixed="mixed"
       v-bind="measured"
-      @typed="(v) => board.commit(command(v))"
+      @typed="keep"
     />
   </template>
 </template>

@@ -1,11 +1,12 @@
 <script setup lang="ts">
 // Freehand: the tolerance for the next stroke, in screen pixels; of what was drawn, still to change.
 import Slider from "primevue/slider";
-import { computed, ref } from "vue";
+import { computed } from "vue";
 import { useBoard } from "../stores/board";
 import { useTools } from "../stores/tools";
 import { useVocabulary } from "../stores/vocabulary";
 import TypedField from "./TypedField.vue";
+import { useSliding } from "./sliding";
 
 const LEAST = 0.2;
 const MOST = 40;
@@ -17,21 +18,11 @@ const board = useBoard();
 const tools = useTools();
 const vocabulary = useVocabulary();
 const unit = computed(() => vocabulary.unit(board.sheet.unit));
-const slid = ref<number | null>(null);
 const anchors = computed(() => board.marks.anchors.length);
 
 const command = (tolerance: number) =>
   ({ kind: "set_tolerance", items: board.selected, tolerance }) as const;
-
-function slide(at: number): void {
-  slid.value = fromSlider(at);
-  board.preview(command(slid.value));
-}
-
-function release(): void {
-  if (slid.value !== null) board.commit(command(slid.value));
-  slid.value = null;
-}
+const { slid, slide, release, keep } = useSliding(command);
 </script>
 
 <template>
@@ -45,16 +36,11 @@ function release(): void {
         :step="0.005"
         aria-label="Tolerance"
         data-testid="slider-tolerance"
-        @update:model-value="(v) => slide(v as number)"
+        @update:model-value="(v) => slide(fromSlider(v as number))"
         @slideend="release"
       />
     </span>
-    <TypedField
-      label="Tolerance"
-      :value="board.marks.tolerance"
-      :unit="unit"
-      @typed="(v) => board.commit(command(v))"
-    />
+    <TypedField label="Tolerance" :value="board.marks.tolerance" :unit="unit" @typed="keep" />
     <p class="wide help" data-testid="drawn-anchors">
       {{ anchors }} anchors. Fewer with more tolerance, until an anchor is edited.
     </p>

@@ -1,0 +1,21 @@
+// A slider whose drag is previewed and kept once it is let go.
+import { ref } from "vue";
+import type { Command } from "../api/types";
+import { useBoard } from "../stores/board";
+
+export function useSliding(command: (value: number) => Command) {
+  const board = useBoard();
+  /** Where the slider is while it is dragged. */
+  const slid = ref<number | null>(null);
+
+  function slide(value: number): void {
+    slid.value = value;
+    board.preview(command(value));
+  }
+  function release(): void {
+    if (slid.value !== null) board.commit(command(slid.value));
+    slid.value = null;
+  }
+  const keep = (value: number): void => board.commit(command(value));
+  return { slid, slide, release, keep };
+}
