@@ -1,10 +1,11 @@
 """The dials that every shape with corners shares: radius, how it is measured, style."""
 
-from collections.abc import Mapping
+from collections.abc import Callable, Mapping
 
 from buildup.drawing.model import Corner, CornerStyle
 from buildup.geometry.tolerances import FARTHEST
-from buildup.shapes.kinds import Dial, Dials
+from buildup.shapes.dialkinds import choice
+from buildup.shapes.kinds import Dial, Dials, always
 
 STYLES: tuple[CornerStyle, ...] = ("round", "chamfer", "cove", "notch", "ogee", "soft")
 LABELS = tuple(s.capitalize() for s in STYLES)
@@ -15,49 +16,47 @@ def half_short_side(width: float, height: float, dials: Dials) -> float:
     return 100.0 if dials.get("radius_in") else min(width, height) / 2.0
 
 
-def radius_dial(name: str = "radius", label: str = "Corner radius", **more: object) -> Dial:
+ROUNDS = "Rounds the corners; a radius that does not fit is drawn as large as it can."
+
+
+def radius_dial(
+    name: str = "radius",
+    label: str = "Corner radius",
+    help_text: str = ROUNDS,
+    *,
+    shown: Callable[[Dials], bool] = always,
+) -> Dial:
     """A corner radius, in sheet units or (as `radius_in` says) in % of half the short side."""
-    text = "Rounds the corners; a radius that does not fit is drawn as large as it can."
-    known = {"help": text, **more}
     return Dial(
-        name=name,
-        label=label,
-        unit="length",
-        default=0.0,
-        least=0.0,
-        most=FARTHEST,
-        step=1.0,
+        name,
+        label,
+        "length",
+        0.0,
+        0.0,
+        FARTHEST,
+        1.0,
+        help_text,
         reach=half_short_side,
-        **known,  # type: ignore[arg-type]
+        shown=shown,
     )
 
 
-def style_dial(name: str = "style", label: str = "Corner style", **more: object) -> Dial:
+def style_dial(
+    name: str = "style",
+    label: str = "Corner style",
+    *,
+    shown: Callable[[Dials], bool] = always,
+) -> Dial:
     """How the corners are worked."""
-    return Dial(
-        name=name,
-        label=label,
-        unit="choice",
-        default=0.0,
-        least=0.0,
-        most=len(STYLES) - 1.0,
-        step=1.0,
-        help="Arc, straight cut, hollow, square cut-in, S-curve, or a rounding that grows gently.",
-        choices=LABELS,
-        **more,  # type: ignore[arg-type]
-    )
+    text = "Arc, straight cut, hollow, square cut-in, S-curve, or a rounding that grows gently."
+    return choice(name, label, LABELS, text, shown=shown)
 
 
-RADIUS_IN = Dial(
-    name="radius_in",
-    label="Radius as",
-    unit="choice",
-    default=0.0,
-    least=0.0,
-    most=1.0,
-    step=1.0,
-    help="A length stays when the shape is resized; a share grows with half its short side.",
-    choices=("Length", "% of half side"),
+RADIUS_IN = choice(
+    "radius_in",
+    "Radius as",
+    ("Length", "% of half side"),
+    "A length stays when the shape is resized; a share grows with half its short side.",
 )
 CORNER_DIALS = (radius_dial(), style_dial(), RADIUS_IN)
 

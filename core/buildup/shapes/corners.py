@@ -10,7 +10,7 @@ from collections.abc import Sequence
 from dataclasses import dataclass, replace
 
 from buildup.drawing.handles import tangents
-from buildup.drawing.model import Anchor, Contour, Corner, cubic
+from buildup.drawing.model import Anchor, Contour, cubic
 from buildup.geometry.angles import cross, degrees_of, dot, turn_between, unit
 from buildup.geometry.bezier import Cubic, curvature_at, derivative_at, part_of, point_at
 from buildup.geometry.lengths import length
@@ -57,6 +57,13 @@ def worked(contour: Contour, *, together: bool = False) -> Worked:
         together: all corners shrink by one factor, as those of CSS boxes do (W3C CSS Backgrounds
             and Borders 3, §5.5), for shapes; else each by what its own sides need.
 
+    >>> from buildup.drawing.model import Corner
+    >>> square = tuple(Anchor(p, corner=Corner(9.0)) for p in (0j, 9 + 0j, 9 + 9j, 9j))
+    >>> len(worked(Contour(square, closed=True)).contour.anchors)
+    4
+    >>> worked(Contour((Anchor(0j, corner=Corner(9.0)), Anchor(9j)))).radii
+    {}
+
     """
     count = len(contour.anchors)
     if all(a.corner is None for a in contour.anchors):
@@ -68,34 +75,6 @@ def worked(contour: Contour, *, together: bool = False) -> Worked:
     if not cuts:
         return Worked(contour, {})
     return Worked(_assembled(contour, cuts), {i: c.radius for i, c in cuts.items()})
-
-
-def rounded(
-    points: Sequence[complex], radii: Sequence[float], *, styles: Sequence[str] = ()
-) -> Contour:
-    """A closed polygon with a corner of some radius (0 for none) and style at each point.
-
-    >>> len(rounded([0j, 9 + 0j, 9 + 9j, 9j], [9, 9, 9, 9]).anchors)
-    4
-
-    """
-    named = styles or ["round"] * len(points)
-    anchors = (
-        Anchor(p, corner=Corner(r, s) if r > 0.0 else None)  # type: ignore[arg-type]
-        for p, r, s in zip(points, radii, named, strict=True)
-    )
-    return worked(Contour(tuple(anchors), closed=True), together=True).contour
-
-
-def overlap_factor(sides: Sequence[float], takes: Sequence[float]) -> float:
-    """By how much all corners shrink so that no two overlap; at most 1.
-
-    Args:
-        sides: the length from corner i to corner i + 1.
-        takes: how much of its two sides each corner takes.
-
-    """
-    return min(_factors(sides, takes), default=1.0)
 
 
 def _factors(sides: Sequence[float], takes: Sequence[float]) -> list[float]:

@@ -2,11 +2,7 @@
 
 from collections.abc import Callable
 
-from buildup.shapes.kinds import Dial, Dials
-
-
-def _always(_dials: Dials) -> bool:
-    return True
+from buildup.shapes.kinds import Dial, Dials, always
 
 
 def percent(
@@ -18,7 +14,7 @@ def percent(
     least: float = 0.0,
     most: float = 100.0,
     felt: tuple[float, ...] = (50.0,),
-    shown: Callable[[Dials], bool] = _always,
+    shown: Callable[[Dials], bool] = always,
 ) -> Dial:
     """A share of something, in %."""
     return Dial(
@@ -34,7 +30,7 @@ def angle(
     *,
     least: float = -180.0,
     most: float = 180.0,
-    shown: Callable[[Dials], bool] = _always,
+    shown: Callable[[Dials], bool] = always,
 ) -> Dial:
     """An angle in degrees, felt at multiples of 45°."""
     felt = tuple(float(a) for a in range(-720, 721, 45) if least <= a <= most)
@@ -55,7 +51,7 @@ def choice(
     help_text: str,
     *,
     default: int = 0,
-    shown: Callable[[Dials], bool] = _always,
+    shown: Callable[[Dials], bool] = always,
 ) -> Dial:
     """One of a few ways, which count from 0."""
     most = len(choices) - 1.0

@@ -20,7 +20,8 @@ STEPS = 5
 """How many of its steps a dial moves at once with Shift; 15° for angles."""
 
 
-def _always(_dials: Dials) -> bool:
+def always(_dials: Dials) -> bool:
+    """Shown whatever the other dials are."""
     return True
 
 
@@ -55,7 +56,7 @@ class Dial:
     reach: Callable[[float, float, Dials], float] | None = None
     choices: tuple[str, ...] = ()
     felt: tuple[float, ...] = ()
-    shown: Callable[[Dials], bool] = _always
+    shown: Callable[[Dials], bool] = always
 
     @property
     def whole(self) -> bool:

@@ -4,7 +4,6 @@ from collections.abc import Mapping
 from dataclasses import dataclass, field
 
 from buildup.drawing.checks import check_name
-from buildup.errors import Refusal
 from buildup.shapes.registry import checked_dials, shape_kind
 
 INCH = 96.0
@@ -41,15 +40,6 @@ def checked_setting(setting: Setting) -> Setting:
     check_name(setting.name)
     dials = checked_dials(shape_kind(setting.shape), setting.dials)
     return Setting(setting.tray.strip(), setting.name.strip(), setting.shape, dials)
-
-
-def same_setting(one: Setting, other: Setting) -> bool:
-    """Whether two settings would draw the same."""
-    try:
-        first, second = checked_setting(one), checked_setting(other)
-    except Refusal:
-        return False
-    return (first.shape, first.dials) == (second.shape, second.dials)
 
 
 READY_MADE = tuple(

@@ -25,7 +25,10 @@ def _own(corner: int) -> tuple[Dial, Dial]:
     place = PLACES[corner]
     return (
         radius_dial(
-            f"radius_{corner + 1}", f"Radius, {place}", shown=_each, help=f"Of the {place} corner."
+            f"radius_{corner + 1}",
+            f"Radius, {place}",
+            shown=_each,
+            help_text=f"Of the {place} corner.",
         ),
         style_dial(f"style_{corner + 1}", f"Style, {place}", shown=_each),
     )

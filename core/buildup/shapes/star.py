@@ -86,8 +86,8 @@ STAR = fitted_shape(
             felt=(38.196601125, 50.0, 57.735026919, 100.0),
         ),
         angle("twist", "Twist", 0.0, "Turns the dips against the tips.", least=-60.0, most=60.0),
-        radius_dial("radius", "Tip radius", help="Rounds the tips."),
-        radius_dial("radius_dips", "Dip radius", help="Rounds the dips."),
+        radius_dial("radius", "Tip radius", "Rounds the tips."),
+        radius_dial("radius_dips", "Dip radius", "Rounds the dips."),
         RADIUS_IN,
         percent(
             "bulge",
