@@ -9,6 +9,7 @@ from buildup.drawing.model import Frame, Shape
 from buildup.edits.apply import apply, read_command
 from buildup.edits.change import updated
 from buildup.errors import Refusal
+from buildup.geometry.nearest import nearest
 from buildup.geometry.transforms import shift, turn
 from buildup.shapes.placement import contours_of, standing
 from buildup.shapes.registry import SHAPES
@@ -204,6 +205,17 @@ class CornerEditTest(unittest.TestCase):
         self.assertAlmostEqual(mark.peg[0], 630)
         self.assertEqual(
             [m.corner is None for m in selection(after, ["bracket"]).anchors], [True, False, True]
+        )
+
+    def test_the_peg_lies_on_a_curved_side_and_drags_from_there(self):
+        before = drawing(leaf())
+        refs = {"anchors": [["leaf", 0, 2]]}
+        worked = done(before, kind="set_corners", **refs, radius=12)
+        mark = selection(worked, ["leaf"]).anchors[2].corner
+        self.assertLess(nearest(leaf().contours[0].segments, complex(*mark.peg)).distance, 1e-6)
+        again = done(worked, kind="drag_corners", **refs, to=mark.peg)
+        self.assertAlmostEqual(
+            again.items["leaf"].contours[0].anchors[2].corner.radius, 12, delta=0.05
         )
 
     def test_the_radius_stops_where_the_sides_run_out_and_says_so(self):

@@ -9,8 +9,7 @@ from buildup.edits.change import Delta
 from buildup.edits.command import AnchorRef, Command, Point
 from buildup.edits.editing import by_outline, edited
 from buildup.errors import Refusal
-from buildup.geometry.angles import dot
-from buildup.shapes.corners import corner_ways, half_tangent, worked
+from buildup.shapes.corners import corner_ways, radius_reaching, worked
 
 LEAST_RADIUS = 1e-3
 """Sheet units: smaller radii give the sharp corner back."""
@@ -102,11 +101,10 @@ class DragCorners(Command):
         refs = _corners(drawing, self.anchors)
         item, c, i = refs[0]
         contour = drawing.outline(item).contours[c]
-        ways = corner_ways(contour, i)
-        if ways is None:
-            raise Refusal("no_corner", "The path does not turn there.", item)
-        reach = dot(complex(*self.to) - contour.anchors[i].at, ways[1])
-        radius = max(0.0, reach) / max(half_tangent(*ways), 1e-6)
+        old = contour.anchors[i].corner or Corner(0.0)
+        styled = replace(contour.anchors[i], corner=Corner(old.radius, self.style or old.style))
+        anchors = (*contour.anchors[:i], styled, *contour.anchors[i + 1 :])
+        radius = radius_reaching(replace(contour, anchors=anchors), i, complex(*self.to))
         return _with_corners(drawing, refs, radius, self.style)
 
 

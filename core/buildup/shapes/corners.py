@@ -10,7 +10,7 @@ from collections.abc import Sequence
 from dataclasses import dataclass, replace
 
 from buildup.drawing.handles import tangents
-from buildup.drawing.model import Anchor, Contour, cubic
+from buildup.drawing.model import Anchor, Contour, Corner, cubic
 from buildup.geometry.angles import cross, degrees_of, dot, turn_between, unit
 from buildup.geometry.bezier import Cubic, curvature_at, derivative_at, part_of, point_at
 from buildup.geometry.lengths import length
@@ -23,16 +23,22 @@ MOVING = 1.0 - 1e-4
 """Curve parameter: beside an end with a withdrawn handle, where a side stands still."""
 WIDE = -1e-9
 """Cosine of a turn (90°) beyond which a round corner takes more than one cubic."""
+STEPS = 4
+"""Steps by which a dragged radius comes near on curved sides."""
 BLUNT = 1e-6
 """Sine of a turn below which there is no corner to work."""
 
 
 @dataclass(frozen=True, slots=True)
 class Worked:
-    """A contour with its corners worked, and for each of them the radius that found room."""
+    """A contour with its corners worked; by index the radius that found room, and the second cut.
+
+    A cut is the place where the corner ends, and the path's direction there.
+    """
 
     contour: Contour
     radii: dict[int, float]
+    cuts: dict[int, tuple[complex, complex]]
 
 
 @dataclass(frozen=True, slots=True)
@@ -57,7 +63,6 @@ def worked(contour: Contour, *, together: bool = False) -> Worked:
         together: all corners shrink by one factor, as those of CSS boxes do (W3C CSS Backgrounds
             and Borders 3, §5.5), for shapes; else each by what its own sides need.
 
-    >>> from buildup.drawing.model import Corner
     >>> square = tuple(Anchor(p, corner=Corner(9.0)) for p in (0j, 9 + 0j, 9 + 9j, 9j))
     >>> len(worked(Contour(square, closed=True)).contour.anchors)
     4
@@ -67,14 +72,48 @@ def worked(contour: Contour, *, together: bool = False) -> Worked:
     """
     count = len(contour.anchors)
     if all(a.corner is None for a in contour.anchors):
-        return Worked(contour, {})
+        return Worked(contour, {}, {})
     cuts = _straight_cuts(contour, together=together)
     for i in range(count):
         if i not in cuts and (cut := _curved_cut(contour, i, cuts)):
             cuts[i] = cut
     if not cuts:
-        return Worked(contour, {})
-    return Worked(_assembled(contour, cuts), {i: c.radius for i, c in cuts.items()})
+        return Worked(contour, {}, {})
+    return Worked(
+        _assembled(contour, cuts),
+        {i: c.radius for i, c in cuts.items()},
+        {i: (c.end, c.after) for i, c in cuts.items()},
+    )
+
+
+def radius_reaching(contour: Contour, index: int, place: complex) -> float:
+    """The radius with which a corner's second cut lies beside a place.
+
+    Exact on straight sides; on curved ones as near as a few steps come.
+
+    Args:
+        contour: with a corner at the index, which the path turns at.
+        index: the anchor.
+        place: sheet units; what counts is how far along the leaving direction it is.
+
+    """
+    ways, anchor = corner_ways(contour, index), contour.anchors[index]
+    if ways is None:
+        return 0.0
+    reach = max(0.0, dot(place - anchor.at, ways[1]))
+    old = anchor.corner or Corner(0.0)
+    radius = reach / max(half_tangent(*ways), BLUNT)
+    if _straight(contour, index - 1) and _straight(contour, index):
+        return radius / (SOFT if old.style == "soft" else 1.0)
+    for _ in range(STEPS):
+        made = replace(anchor, corner=Corner(max(radius, NO_LENGTH), old.style))
+        anchors = (*contour.anchors[:index], made, *contour.anchors[index + 1 :])
+        cut = worked(replace(contour, anchors=anchors)).cuts.get(index)
+        got = 0.0 if cut is None else dot(cut[0] - anchor.at, ways[1])
+        if got <= NO_LENGTH:
+            break
+        radius *= min(2.0, max(0.5, reach / got))
+    return radius
 
 
 def _factors(sides: Sequence[float], takes: Sequence[float]) -> list[float]:

@@ -21,7 +21,7 @@ from buildup.drawing.model import (
 )
 from buildup.geometry.angles import degrees_of, normal_degrees, turn_between, unit
 from buildup.geometry.bezier import Cubic, curvature_at
-from buildup.shapes.corners import corner_ways, half_tangent, worked
+from buildup.shapes.corners import Worked, corner_ways, worked
 from buildup.shapes.kinds import Dial, Dials, DialUnit
 from buildup.shapes.placement import contours_of, standing_of_all
 from buildup.shapes.registry import dials_of, shape_kind
@@ -253,7 +253,7 @@ def _anchor_marks(item: Outline) -> list[AnchorMark]:
     for contour_index, contour in enumerate(item.contours):
         last = len(contour.anchors) - 1
         segments = contour.segments
-        radii = worked(contour).radii
+        done = worked(contour)
         for index, anchor in enumerate(contour.anchors):
             back, on = tangents(contour, index)
             ends = not contour.closed and index in (0, last)
@@ -275,7 +275,7 @@ def _anchor_marks(item: Outline) -> list[AnchorMark]:
                     turn=None if ends else math.degrees(turn_between(-back, on)),
                     curvature=_curvatures(segments, index, closed=contour.closed),
                     twin=_twin(anchor),
-                    corner=_corner(contour, index, radii.get(index, 0.0)),
+                    corner=_corner(contour, index, done),
                 )
             )
     return marks
@@ -304,18 +304,19 @@ def _twin(anchor: Anchor) -> TwinMark | None:
     return TwinMark(through=_point(twin.through), along=_point(twin.along))
 
 
-def _corner(contour: Contour, index: int, drawn: float) -> CornerMark | None:
+def _corner(contour: Contour, index: int, done: Worked) -> CornerMark | None:
     ways = corner_ways(contour, index)
     if ways is None:
         return None
     anchor = contour.anchors[index]
     corner = anchor.corner or Corner(0.0)
+    peg, along = done.cuts.get(index, (anchor.at, ways[1]))
     return CornerMark(
         radius=corner.radius,
-        drawn=drawn,
+        drawn=done.radii.get(index, 0.0),
         style=corner.style,
-        peg=_point(anchor.at + ways[1] * drawn * half_tangent(*ways)),
-        along=_point(ways[1]),
+        peg=_point(peg),
+        along=_point(along),
     )
 
 
