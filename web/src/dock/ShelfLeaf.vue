@@ -3,12 +3,12 @@
 import Select from "primevue/select";
 import { computed, onMounted, ref } from "vue";
 import type { ShelfEntry } from "../api/types";
-import NameField from "../board/NameField.vue";
 import { useBoard } from "../stores/board";
 import { useShelf } from "../stores/shelf";
 import { useStarts } from "../stores/starts";
 import { useTools } from "../stores/tools";
 import { useVocabulary } from "../stores/vocabulary";
+import SettingTile from "./SettingTile.vue";
 
 const OWN = "My settings";
 
@@ -82,29 +82,15 @@ function picked(event: Event): void {
       <p v-if="shelf.loaded && here.length === 0" class="none">
         Nothing is kept yet. Select a shape and press “Keep its dials”.
       </p>
-      <div v-for="e in here" :key="e.id" class="cell" role="listitem">
-        <button
-          class="row-button tile"
-          :class="{ chosen: e.id === chosen }"
-          :title="
-            shapes.length > 0 ? 'Apply to what is selected' : 'Draw a new one with these dials'
-          "
-          :data-testid="`setting-${e.name}`"
-          @click="use(e)"
-        >
-          <svg viewBox="-2 -2 44 44" aria-hidden="true">
-            <path :d="e.picture" :class="{ open: !e.picture.includes('Z') }" />
-          </svg>
-        </button>
-        <NameField
-          v-slot="{ edit }"
-          :name="e.name"
-          label="Name of the setting"
-          @renamed="(to: string) => shelf.rename(e, to)"
-        >
-          <span class="name" title="Double click to rename" @dblclick="edit">{{ e.name }}</span>
-        </NameField>
-      </div>
+      <SettingTile
+        v-for="e in here"
+        :key="e.id"
+        :entry="e"
+        :chosen="e.id === chosen"
+        :hint="shapes.length > 0 ? 'Apply to what is selected' : 'Draw a new one with these dials'"
+        @use="use(e)"
+        @renamed="(to) => shelf.rename(e, to)"
+      />
     </div>
     <div class="acts">
       <button class="row-button act" :disabled="!one" data-testid="keep-dials" @click="keep">
@@ -181,41 +167,6 @@ function picked(event: Event): void {
   gap: 8px;
   padding: 6px;
   overflow-x: auto;
-}
-.cell {
-  flex: none;
-  width: 84px;
-}
-.tile {
-  display: grid;
-  place-items: center;
-  width: 84px;
-  height: 60px;
-  border: 1px solid var(--hairline);
-  border-radius: 6px;
-  background: #fff;
-}
-.tile.chosen {
-  border-color: var(--active);
-}
-.tile svg {
-  width: 52px;
-  height: 52px;
-}
-.tile path {
-  fill: #d3ebe7;
-  stroke: #1b2924;
-  stroke-linejoin: round;
-}
-.tile path.open {
-  fill: none;
-}
-.name {
-  display: block;
-  overflow: hidden;
-  font-size: 12px;
-  text-overflow: ellipsis;
-  white-space: nowrap;
 }
 .acts :deep(.p-select-label) {
   padding: 2px 8px;
