@@ -20,6 +20,9 @@ const props = defineProps<{
   disabled?: boolean;
 }>();
 const emit = defineEmits<{ typed: [value: number] }>();
+/** More than anybody types; the core says that it is too long. */
+const LONGEST = 200;
+
 const toast = useToast();
 const draft = ref<string | null>(null);
 
@@ -47,7 +50,7 @@ async function read(): Promise<void> {
   if (typed === null || typed.trim() === "") return;
   try {
     const value = await core.read(
-      typed.replaceAll("−", "-"),
+      typed.slice(0, LONGEST).replaceAll("−", "-"),
       props.unit?.name ?? null,
       behind.value === "%" ? null : props.value,
     );
