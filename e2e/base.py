@@ -23,17 +23,24 @@ FLAGS = [
     "--disable-component-update",
     "--disable-sync",
 ]
+FRESH = """if (!sessionStorage.getItem("fresh")) {
+    localStorage.clear();
+    sessionStorage.setItem("fresh", "1");
+}"""
+"""Each page starts without what others kept, but with the programs they loaded."""
 expect.set_options(timeout=10_000)
 
 
 class BrowserTest(LiveServerTestCase):
-    """A signed-in page; a test fails when the page logs an error or asks another machine."""
+    """A signed-in page in a browser of the class; a test fails when the page logs an error or asks another machine."""
 
     @classmethod
     def setUpClass(cls):
         super().setUpClass()
         cls.playwright = sync_playwright().start()
         cls.browser = cls.playwright.chromium.launch(executable_path=CHROMIUM, args=FLAGS)
+        cls.context = cls.browser.new_context(viewport={"width": 1280, "height": 800})
+        cls.context.add_init_script(FRESH)
 
     @classmethod
     def tearDownClass(cls):
@@ -46,7 +53,7 @@ class BrowserTest(LiveServerTestCase):
         self.user = get_user_model().objects.create_user("mira", password="reed-and-spruce")
         client = Client()
         client.force_login(self.user)
-        self.context = self.browser.new_context(viewport={"width": 1280, "height": 800})
+        self.context.clear_cookies()
         self.context.add_cookies(
             [
                 {
@@ -63,7 +70,7 @@ class BrowserTest(LiveServerTestCase):
         self.page.on("request", self._check_address)
 
     def tearDown(self):
-        self.context.close()
+        self.page.close()
         self.assertEqual(self.troubles, [])
 
     def _check_address(self, request):
