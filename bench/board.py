@@ -91,9 +91,9 @@ def all_shapes(user_id: int) -> Drawing:
 
 
 def dial_changes(name: str, count: int = 40) -> list[dict[str, object]]:
-    """Changes of the first dial of a shape that is no choice, each to another value."""
+    """Changes of the first dial of a shape that is no choice, up to thrice its default."""
     dial = next(d for d in SHAPES[name].dials if not d.choices)
-    most = min(dial.most, 100.0)
+    most = min(dial.most, max(3.0 * dial.default, dial.least + 10.0))
     values = [dial.least + (most - dial.least) * ((k * 0.37) % 1.0) for k in range(count)]
     return [{"kind": "set_dial", "items": [name], "dial": dial.name, "value": v} for v in values]
 

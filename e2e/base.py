@@ -32,7 +32,10 @@ expect.set_options(timeout=10_000)
 
 
 class BrowserTest(LiveServerTestCase):
-    """A signed-in page in a browser of the class; a test fails when the page logs an error or asks another machine."""
+    """A signed-in page; a test fails when the page logs an error or asks another machine.
+
+    The pages of a class share a browser, so that programs are loaded once.
+    """
 
     @classmethod
     def setUpClass(cls):

@@ -99,7 +99,7 @@ def fitted_shape(
     @lru_cache(maxsize=64)
     def made(key: tuple[tuple[str, float], ...]) -> tuple[tuple[Contour, ...], Box]:
         contours = form(dict(key))
-        box = box_of([_sharp(c) for c in contours])
+        box = box_of(contours)
         low = complex(box.left, box.top)
         size = complex(max(box.width, LEAST_EXTENT), max(box.height, LEAST_EXTENT))
         return contours, Box.around((low, low + size))
@@ -128,9 +128,11 @@ def fitted_shape(
             value=lambda w, h, d, to: peg.value(d, place(w, h, d).inverse()(to)),
         )
 
-    def sharp(width: float, height: float, d: Dials) -> tuple[Contour, ...]:
-        found, place = at_dials(d, width, height)
-        return tuple(_placed(c, place) for c in found)
+    def near(dial: str, width: float, height: float, d: Dials) -> Contour | None:
+        """The first corner that a radius rounds, between its two neighbours."""
+        found, place = at_dials(_alone(d, dial), width, height)
+        around = _first_corner(found)
+        return None if around is None else _placed(around, place)
 
     own = tuple(placed_peg(p) for p in pegs)
     return ShapeKind(
@@ -141,7 +143,7 @@ def fitted_shape(
         dials=dials,
         pegs=own
         + tuple(
-            radius_peg(d, sharp) for d in dials if d.name.startswith("radius") and not d.choices
+            radius_peg(d, near) for d in dials if d.name.startswith("radius") and not d.choices
         ),
         contours=contours,
         extent=extent,
@@ -149,19 +151,36 @@ def fitted_shape(
     )
 
 
-def radius_peg(dial: Dial, sharp: Callable[[float, float, Dials], tuple[Contour, ...]]) -> Peg:
+Near = Callable[[str, float, float, Dials], Contour | None]
+"""The corner that a radius dial rounds first, between its two neighbours, in the frame."""
+
+
+def _alone(dials: Dials, dial: str) -> dict[str, float]:
+    """The dials with one radius of 1 and no other, so that its corners can be told."""
+    radii = {n: 0.0 for n in dials if n.startswith("radius")}
+    return {**dials, **radii, dial: 1.0}
+
+
+def _first_corner(contours: tuple[Contour, ...]) -> Contour | None:
+    for contour in contours:
+        for i, anchor in enumerate(contour.anchors):
+            if anchor.corner is not None:
+                count = len(contour.anchors)
+                return Contour((contour.anchors[i - 1], anchor, contour.anchors[(i + 1) % count]))
+    return None
+
+
+def radius_peg(dial: Dial, near: Near) -> Peg:
     """The peg of a corner radius: on the side that leaves the first corner it rounds."""
 
     def corner(width: float, height: float, d: Dials) -> tuple[complex, complex, float, float]:
         """The corner, the way on, how far a radius of 1 reaches, and the radius that fits."""
-        trial = {**d, dial.name: 1.0, "radius_in": 0.0}
-        for contour in sharp(width, height, trial):
-            for i, anchor in enumerate(contour.anchors):
-                ways = corner_ways(contour, i) if anchor.corner else None
-                if ways and anchor.corner and anchor.corner.radius == 1.0:
-                    most = dial.reach(width, height, d) if dial.reach else dial.most
-                    return anchor.at, ways[1], half_tangent(*ways), most
-        return 0j, 1 + 0j, 1.0, 0.0
+        around = near(dial.name, width, height, d)
+        ways = None if around is None else corner_ways(around, 1)
+        if around is None or ways is None:
+            return 0j, 1 + 0j, 1.0, 0.0
+        most = dial.reach(width, height, d) if dial.reach else dial.most
+        return around.anchors[1].at, ways[1], half_tangent(*ways), most
 
     def scale(width: float, height: float, d: Dials) -> float:
         return min(width, height) / 200.0 if d.get("radius_in") else 1.0
@@ -179,19 +198,15 @@ def radius_peg(dial: Dial, sharp: Callable[[float, float, Dials], tuple[Contour,
     return Peg(dial.name, at, lambda w, h, d: corner(w, h, d)[1], value)
 
 
-def _sharp(contour: Contour) -> Contour:
-    return replace(contour, anchors=tuple(replace(a, corner=None) for a in contour.anchors))
-
-
 def _placed(contour: Contour, by: Affine) -> Contour:
     """A contour under a map; the radii of its corners stay."""
+    return replace(contour, anchors=tuple(_placed_anchor(a, by) for a in contour.anchors))
 
-    def moved(anchor: Anchor) -> Anchor:
-        into = None if anchor.into is None else by.vector(anchor.into)
-        out = None if anchor.out is None else by.vector(anchor.out)
-        return replace(anchor, at=by(anchor.at), into=into, out=out)
 
-    return replace(contour, anchors=tuple(moved(a) for a in contour.anchors))
+def _placed_anchor(anchor: Anchor, by: Affine) -> Anchor:
+    into = None if anchor.into is None else by.vector(anchor.into)
+    out = None if anchor.out is None else by.vector(anchor.out)
+    return Anchor(by(anchor.at), into, out, anchor.kind, anchor.twin, anchor.corner)
 
 
 def polygon(points: list[complex], dials: Mapping[str, float] | None = None) -> Contour:

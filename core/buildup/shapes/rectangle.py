@@ -48,6 +48,12 @@ def _contours(width: float, height: float, dials: Dials) -> tuple[Contour, ...]:
     return tuple(worked(c, together=True).contour for c in _sharp(width, height, dials))
 
 
+def _near(dial: str, width: float, height: float, dials: Dials) -> Contour | None:
+    """The upper left corner between its neighbours."""
+    left, right, _, low = _sharp(width, height, dials)[0].anchors
+    return Contour((low, left, right))
+
+
 DIALS = (
     radius_dial(),
     style_dial(),
@@ -61,6 +67,6 @@ RECTANGLE = ShapeKind(
     group="Basic",
     words="square box plate rounded",
     dials=DIALS,
-    pegs=(radius_peg(DIALS[0], _sharp),),
+    pegs=(radius_peg(DIALS[0], _near),),
     contours=_contours,
 )

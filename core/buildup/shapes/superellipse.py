@@ -13,6 +13,8 @@ from buildup.shapes.kinds import Dial, Dials
 
 SAMPLES = 24
 """Points of a piece of the curve that the fit looks at."""
+CLOSE = 1e-4
+"""Of the radius: an error at which the fit may end early."""
 STRAIGHT = 1.02
 """Exponents below are drawn as the diamond that 1 gives."""
 ROUND = 4.5
@@ -32,7 +34,8 @@ def _piece(exponent: float, low: float, high: float) -> Cubic:
     start, end = (_height(exponent, a) if a else 0.0 for a in (low, high))
     heights = (start + (end - start) * k / SAMPLES for k in range(SAMPLES + 1))
     spots = [complex((1.0 - y**exponent) ** (1.0 / exponent), y) for y in heights]
-    return fit_one(spots, direction(90.0 + low), direction(high - 90.0)).curve
+    ways = direction(90.0 + low), direction(high - 90.0)
+    return fit_one(spots, *ways, tolerance=CLOSE).curve
 
 
 def _form(dials: Dials) -> tuple[Contour, ...]:
