@@ -75,7 +75,7 @@ def worked(contour: Contour, *, together: bool = False) -> Worked:
         return Worked(contour, {}, {})
     cuts = _straight_cuts(contour, together=together)
     for i in range(count):
-        if i not in cuts and (cut := _curved_cut(contour, i, cuts)):
+        if i not in cuts and (cut := _curved_cut(contour, i)):
             cuts[i] = cut
     if not cuts:
         return Worked(contour, {}, {})
@@ -142,17 +142,24 @@ def corner_ways(contour: Contour, index: int) -> tuple[complex, complex] | None:
 def _straight_cuts(contour: Contour, *, together: bool) -> dict[int, _Cut]:
     """The cuts of all corners between straight sides."""
     anchors, count = contour.anchors, len(contour.anchors)
+    following = (*anchors[1:], anchors[0])
+    straight = [a.out is None and b.into is None for a, b in zip(anchors, following, strict=True)]
+    curved = [
+        a.corner is not None and not (straight[i - 1] and straight[i])
+        for i, a in enumerate(anchors)
+    ]
     ways: dict[int, tuple[complex, complex]] = {}
     takes = [0.0] * count
     for i, anchor in enumerate(anchors):
-        if anchor.corner is None or not _straight(contour, i - 1) or not _straight(contour, i):
+        if anchor.corner is None or curved[i]:
             continue
         if found := corner_ways(contour, i):
             ways[i] = found
             soft = SOFT if anchor.corner.style == "soft" else 1.0
             takes[i] = anchor.corner.radius * half_tangent(*found) * soft
     sides = [abs(b.at - a.at) for a, b in contour.pairs] + [0.0] * (not contour.closed)
-    shares = [_curved_share(contour, i) for i in range(count)]
+    # Beside a corner with a curved side a straight one may take half of their side.
+    shares = [0.5 if curved[i] or curved[(i + 1) % count] else 1.0 for i in range(count)]
     factors = _factors([s * k for s, k in zip(sides, shares, strict=True)], takes)
     one = min(factors, default=1.0)
     cuts = {}
@@ -176,29 +183,15 @@ def _straight(contour: Contour, segment: int) -> bool:
     return start.out is None and end.into is None
 
 
-def _curved_share(contour: Contour, side: int) -> float:
-    """How much of a straight side its straight corners may take: half where the other is curved."""
-    count = len(contour.anchors)
-    ends = (side, (side + 1) % count)
-    curved = any(
-        contour.anchors[i].corner is not None
-        and not (_straight(contour, i - 1) and _straight(contour, i))
-        for i in ends
-    )
-    return 0.5 if curved else 1.0
-
-
-def _curved_cut(contour: Contour, index: int, cuts: dict[int, _Cut]) -> _Cut | None:
+def _curved_cut(contour: Contour, index: int) -> _Cut | None:
     """The cut of a corner with a curved side: the largest radius up to its own that finds room."""
-    corner, ways = contour.anchors[index].corner, corner_ways(contour, index)
-    if corner is None or corner.radius < NO_LENGTH or ways is None:
+    anchor = contour.anchors[index]
+    corner = anchor.corner
+    if corner is None or corner.radius < NO_LENGTH or not (ways := corner_ways(contour, index)):
         return None
-    count = len(contour.anchors)
-    before, after = (cubic(*contour.pairs[(index + k) % count]) for k in (-1, 0))
-    room = (
-        0.5 if contour.anchors[index - 1].corner is not None else 0.0,
-        0.5 if contour.anchors[(index + 1) % count].corner is not None else 1.0,
-    )
+    past, coming = contour.anchors[index - 1], contour.anchors[(index + 1) % len(contour.anchors)]
+    before, after = cubic(past, anchor), cubic(anchor, coming)
+    room = (0.5 if past.corner is not None else 0.0, 0.5 if coming.corner is not None else 1.0)
     small, large = 0.0, corner.radius
     best = _touching((before, after), ways, large, room)
     if best is not None:

@@ -11,7 +11,7 @@ from buildup.shapes.arcs import circle, knot
 from buildup.shapes.fitted import between, fitted_shape
 from buildup.shapes.kinds import Dial, Dials
 
-SAMPLES = 24
+SAMPLES = 14
 """Points of a piece of the curve that the fit looks at."""
 CLOSE = 1e-4
 """Of the radius: an error at which the fit may end early."""

@@ -19,9 +19,9 @@ from buildup.drawing.model import (
     Shape,
     Style,
 )
-from buildup.geometry.angles import degrees_of, normal_degrees, turn_between, unit
+from buildup.geometry.angles import cross, degrees_of, normal_degrees, turn_between, unit
 from buildup.geometry.bezier import Cubic, curvature_at
-from buildup.shapes.corners import Worked, corner_ways, worked
+from buildup.shapes.corners import BLUNT, Worked, worked
 from buildup.shapes.kinds import Dial, Dials, DialUnit
 from buildup.shapes.placement import contours_of, standing_of_all
 from buildup.shapes.registry import dials_of, shape_kind
@@ -275,7 +275,7 @@ def _anchor_marks(item: Outline) -> list[AnchorMark]:
                     turn=None if ends else math.degrees(turn_between(-back, on)),
                     curvature=_curvatures(segments, index, closed=contour.closed),
                     twin=_twin(anchor),
-                    corner=_corner(contour, index, done),
+                    corner=None if ends else _corner(contour, index, done, (-back, on)),
                 )
             )
     return marks
@@ -304,9 +304,11 @@ def _twin(anchor: Anchor) -> TwinMark | None:
     return TwinMark(through=_point(twin.through), along=_point(twin.along))
 
 
-def _corner(contour: Contour, index: int, done: Worked) -> CornerMark | None:
-    ways = corner_ways(contour, index)
-    if ways is None:
+def _corner(
+    contour: Contour, index: int, done: Worked, ways: tuple[complex, complex]
+) -> CornerMark | None:
+    """The mark of an anchor between two directions, if it can be worked."""
+    if abs(cross(*ways)) < BLUNT:
         return None
     anchor = contour.anchors[index]
     corner = anchor.corner or Corner(0.0)
