@@ -16,6 +16,8 @@ from buildup.errors import Refusal
 from buildup.geometry.tolerances import FARTHEST
 
 T = TypeVar("T")
+_PLAIN = frozenset({float, int, str, bool, type(None)})
+"""Types that are JSON values as they are."""
 Reader = Callable[[Any], Any]
 
 
@@ -44,18 +46,21 @@ def write(value: Any, *, defaults: bool = False) -> Any:
     >>> write(1 + 2j)
     [1.0, 2.0]
     """
-    if isinstance(value, complex):
+    kind = type(value)
+    if kind in _PLAIN:
+        return value
+    if kind is complex:
         return [value.real, value.imag]
-    if isinstance(value, tuple):
-        return [write(v, defaults=defaults) for v in value]
-    if isinstance(value, Mapping):
-        return {k: write(v, defaults=defaults) for k, v in value.items()}
-    if is_dataclass(value):
+    if kind is tuple:
+        return [v if type(v) in _PLAIN else write(v, defaults=defaults) for v in value]
+    if is_dataclass(kind):
         return {
             f.name: write(getattr(value, f.name), defaults=defaults)
-            for f in _fields(cast(Any, type(value)))
+            for f in _fields(kind)
             if defaults or not _is_default(f, getattr(value, f.name))
         }
+    if isinstance(value, Mapping):
+        return {k: write(v, defaults=defaults) for k, v in value.items()}
     return value
 
 
