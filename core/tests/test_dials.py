@@ -233,6 +233,11 @@ class CornerEditTest(unittest.TestCase):
         worked = done(before, kind="set_corners", anchors=refs, radius=6, style="notch")
         self.assertEqual(worked.items["leaf"].contours[0].anchors[2].corner.style, "notch")
         self.assertIsNone(worked.items["leaf"].contours[0].anchors[0].corner)
+        styled = done(before, kind="set_corners", anchors=refs, style="ogee")
+        shorter = min(abs(40 + 120j), abs(-60 + 100j))
+        self.assertAlmostEqual(
+            styled.items["leaf"].contours[0].anchors[2].corner.radius, shorter / 4
+        )
         sharp = done(worked, kind="set_corners", anchors=refs, radius=0)
         self.assertEqual(sharp.items["leaf"], before.items["leaf"])
 

@@ -51,12 +51,19 @@ def _with_corners(
 ) -> Delta:
     def made(contour: Contour, index: int) -> Anchor:
         anchor = contour.anchors[index]
-        old = anchor.corner or Corner(0.0)
+        old = anchor.corner or Corner(0.0 if style is None else _first_radius(contour, index))
         corner = Corner(old.radius if radius is None else radius, style or old.style)
         return replace(anchor, corner=corner if corner.radius >= LEAST_RADIUS else None)
 
     delta = edited(drawing, refs, made)
     return replace(delta, said=_said(drawing, delta, refs))
+
+
+def _first_radius(contour: Contour, index: int) -> float:
+    """The radius that a sharp corner gets with its first style: a quarter of its shorter side."""
+    count = len(contour.anchors)
+    at = contour.anchors[index].at
+    return min(abs(contour.anchors[(index + k) % count].at - at) for k in (-1, 1)) / 4.0
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -69,7 +76,7 @@ class SetCorners(Command):
     radius: float | None = None
     """Sheet units; 0 gives the sharp corner back; None keeps what each has."""
     style: CornerStyle | None = None
-    """How they are worked; None keeps what each has."""
+    """How they are worked; None keeps what each has. A sharp one gets a radius that shows it."""
 
     @property
     def name(self) -> str:

@@ -2783,7 +2783,7 @@ export interface components {
             radius?: number | null;
             /**
              * Style
-             * @description How they are worked; None keeps what each has.
+             * @description How they are worked; None keeps what each has. A sharp one gets a radius that shows it.
              */
             style?: ("round" | "chamfer" | "cove" | "notch" | "ogee" | "soft") | null;
         };

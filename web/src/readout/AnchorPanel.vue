@@ -5,6 +5,7 @@ import type { AnchorKind } from "../api/types";
 import { useBoard } from "../stores/board";
 import { degrees, shown } from "../stores/numbers";
 import { useVocabulary } from "../stores/vocabulary";
+import ChoiceButtons from "./ChoiceButtons.vue";
 import { useChosen } from "./chosen";
 import TypedField from "./TypedField.vue";
 
@@ -54,20 +55,14 @@ function setHandle(side: Side, angle: number, length: number): void {
 <template>
   <section aria-label="Anchor">
     <h3 class="wide">{{ title }}</h3>
-    <div class="wide kinds">
-      <button
-        v-for="[kind, label, icon] in KINDS"
-        :key="kind"
-        class="row-button kind"
-        :class="{ active: chosen.every((a) => a.kind === kind) }"
-        :aria-pressed="chosen.every((a) => a.kind === kind)"
-        :data-testid="`kind-${kind}`"
-        @click="setKind(kind)"
-      >
-        <svg viewBox="0 0 16 16" width="16" height="16" aria-hidden="true"><path :d="icon" /></svg>
-        {{ label }}
-      </button>
-    </div>
+    <ChoiceButtons
+      class="wide"
+      :options="KINDS"
+      :columns="2"
+      :pressed="(kind) => chosen.every((a) => a.kind === kind)"
+      prefix="kind"
+      @choose="setKind"
+    />
     <template v-if="one">
       <span class="label">Place</span>
       <TypedField
@@ -118,32 +113,5 @@ h3 {
 }
 .wide-2 {
   grid-column: 2 / -1;
-}
-.kinds {
-  display: grid;
-  grid-template-columns: 1fr 1fr;
-  gap: 4px;
-}
-.kind {
-  display: flex;
-  gap: 8px;
-  align-items: center;
-  height: 26px;
-  padding: 0 8px;
-  border: 1px solid var(--hairline);
-  border-radius: 6px;
-  background: var(--raised);
-}
-.kind svg {
-  fill: none;
-  stroke: currentcolor;
-  stroke-width: 2.4;
-  stroke-linecap: round;
-}
-.active {
-  border-color: var(--active);
-  background: var(--tint);
-  color: var(--active);
-  font-weight: 600;
 }
 </style>

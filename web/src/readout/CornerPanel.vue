@@ -7,16 +7,17 @@ import { useBoard } from "../stores/board";
 import { useVocabulary } from "../stores/vocabulary";
 import ActionButton from "./ActionButton.vue";
 import TypedField from "./TypedField.vue";
+import ChoiceButtons from "./ChoiceButtons.vue";
 import { refOf, useChosen } from "./chosen";
 import { useSliding } from "./sliding";
 
-const STYLES: readonly (readonly [CornerStyle, string])[] = [
-  ["round", "M2 14V9A7 7 0 0 1 9 2H14"],
-  ["chamfer", "M2 14V9L9 2H14"],
-  ["cove", "M2 14V9A7 7 0 0 0 9 2H14"],
-  ["notch", "M2 14V9H9V2H14"],
-  ["ogee", "M2 14V9C2 5 5.5 7 5.5 5.5S5 2 9 2H14"],
-  ["soft", "M2 14C2 3 3 2 14 2"],
+const STYLES: readonly (readonly [CornerStyle, string, string])[] = [
+  ["round", "Round", "M2 14V9A7 7 0 0 1 9 2H14"],
+  ["chamfer", "Chamfer", "M2 14V9L9 2H14"],
+  ["cove", "Cove", "M2 14V9A7 7 0 0 0 9 2H14"],
+  ["notch", "Notch", "M2 14V9H9V2H14"],
+  ["ogee", "Ogee", "M2 14V9C2 5 5.5 7 5.5 5.5S5 2 9 2H14"],
+  ["soft", "Soft", "M2 14C2 3 3 2 14 2"],
 ];
 
 const board = useBoard();
@@ -37,32 +38,19 @@ const command = (value: number) =>
   ({ kind: "set_corners", anchors: anchors.value, radius: value }) as const;
 
 const { slid, slide, release, keep } = useSliding(command);
-
-function setStyle(style: CornerStyle): void {
-  // A sharp corner gets a radius that shows the style.
-  const sharp = [...radii.value].every((r) => !r);
-  const more = sharp ? { radius: most.value / 4 } : {};
-  board.commit({ kind: "set_corners", anchors: anchors.value, style, ...more });
-}
 </script>
 
 <template>
   <section v-if="corners.length > 0" aria-label="Corner">
     <h3 class="wide">{{ corners.length === 1 ? "Corner" : `${corners.length} corners` }}</h3>
-    <div class="wide styles">
-      <button
-        v-for="[style, icon] in STYLES"
-        :key="style"
-        class="row-button style"
-        :class="{ active: alike(style) && radius !== 0 }"
-        :aria-pressed="alike(style) && radius !== 0"
-        :data-testid="`corner-style-${style}`"
-        @click="setStyle(style)"
-      >
-        <svg viewBox="0 0 16 16" width="16" height="16" aria-hidden="true"><path :d="icon" /></svg>
-        {{ style }}
-      </button>
-    </div>
+    <ChoiceButtons
+      class="wide"
+      :options="STYLES"
+      :columns="3"
+      :pressed="(style) => alike(style) && radius !== 0"
+      prefix="corner-style"
+      @choose="(style) => board.commit({ kind: 'set_corners', anchors, style })"
+    />
     <span class="label">Radius</span>
     <span class="slider">
       <Slider
@@ -101,34 +89,5 @@ h3 {
 }
 .slider {
   padding: 0 4px;
-}
-.styles {
-  display: grid;
-  grid-template-columns: 1fr 1fr 1fr;
-  gap: 4px;
-}
-.style {
-  display: flex;
-  gap: 5px;
-  align-items: center;
-  height: 26px;
-  padding: 0 6px;
-  font-size: 12px;
-  text-transform: capitalize;
-  border: 1px solid var(--hairline);
-  border-radius: 6px;
-  background: var(--raised);
-}
-.style svg {
-  flex: none;
-  fill: none;
-  stroke: currentcolor;
-  stroke-width: 2;
-}
-.active {
-  border-color: var(--active);
-  background: var(--tint);
-  color: var(--active);
-  font-weight: 600;
 }
 </style>
