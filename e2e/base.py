@@ -23,27 +23,17 @@ FLAGS = [
     "--disable-component-update",
     "--disable-sync",
 ]
-FRESH = """if (!sessionStorage.getItem("fresh")) {
-    localStorage.clear();
-    sessionStorage.setItem("fresh", "1");
-}"""
-"""Each page starts without what others kept, but with the programs they loaded."""
 expect.set_options(timeout=10_000)
 
 
 class BrowserTest(LiveServerTestCase):
-    """A signed-in page; a test fails when the page logs an error or asks another machine.
-
-    The pages of a class share a browser, so that programs are loaded once.
-    """
+    """A signed-in page; a test fails when the page logs an error or asks another machine."""
 
     @classmethod
     def setUpClass(cls):
         super().setUpClass()
         cls.playwright = sync_playwright().start()
         cls.browser = cls.playwright.chromium.launch(executable_path=CHROMIUM, args=FLAGS)
-        cls.context = cls.browser.new_context(viewport={"width": 1280, "height": 800})
-        cls.context.add_init_script(FRESH)
 
     @classmethod
     def tearDownClass(cls):
@@ -56,7 +46,7 @@ class BrowserTest(LiveServerTestCase):
         self.user = get_user_model().objects.create_user("mira", password="reed-and-spruce")
         client = Client()
         client.force_login(self.user)
-        self.context.clear_cookies()
+        self.context = self.browser.new_context(viewport={"width": 1280, "height": 800})
         self.context.add_cookies(
             [
                 {
@@ -73,7 +63,7 @@ class BrowserTest(LiveServerTestCase):
         self.page.on("request", self._check_address)
 
     def tearDown(self):
-        self.page.close()
+        self.context.close()
         self.assertEqual(self.troubles, [])
 
     def _check_address(self, request):
