@@ -12,7 +12,7 @@ import { useView } from "../stores/view";
 import { useVocabulary } from "../stores/vocabulary";
 
 const WIDTH = 224;
-const HEIGHT = 128;
+const HEIGHT = 160;
 
 const board = useBoard();
 const starts = useStarts();

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 // The shelf: a click applies a setting to the selected shapes, or takes its shape into the hand.
-import Select from "primevue/select";
+import InputText from "primevue/inputtext";
 import { computed, onMounted, ref } from "vue";
 import type { ShelfEntry } from "../api/types";
 import { useBoard } from "../stores/board";
@@ -57,6 +57,11 @@ async function keep(): Promise<void> {
   }
 }
 
+/** To another tray, which is then shown with it; an empty name changes nothing. */
+async function move(e: ShelfEntry, to: string): Promise<void> {
+  if (to.trim() !== "" && (await shelf.move(e, to))) wanted.value = to.trim();
+}
+
 function picked(event: Event): void {
   const input = event.target as HTMLInputElement;
   const [first] = input.files ?? [];
@@ -101,14 +106,21 @@ function picked(event: Event): void {
           Start new ones so
         </button>
         <button class="row-button act" @click="shelf.take(entry)">Take off the shelf</button>
-        <Select
-          size="small"
-          :model-value="entry.tray"
-          :options="places"
-          editable
-          aria-label="Tray"
-          @change="(e) => e.originalEvent.type !== 'input' && entry && shelf.move(entry, e.value)"
-        />
+        <label class="to">
+          Tray
+          <InputText
+            size="small"
+            :model-value="entry.tray"
+            list="trays"
+            aria-label="Tray"
+            title="Type another tray to move it there"
+            @keydown.enter="($event.target as HTMLInputElement).blur()"
+            @change="move(entry, ($event.target as HTMLInputElement).value)"
+          />
+        </label>
+        <datalist id="trays">
+          <option v-for="t in places" :key="t" :value="t" />
+        </datalist>
       </template>
       <template v-else>
         <button class="row-button act" @click="shelf.sendOut">Send out as a file</button>
@@ -168,9 +180,16 @@ function picked(event: Event): void {
   padding: 6px;
   overflow-x: auto;
 }
-.acts :deep(.p-select-label) {
-  padding: 2px 8px;
-  font: inherit;
+.to {
+  display: flex;
+  gap: 6px;
+  align-items: center;
+  padding: 0 8px;
+  color: var(--quiet);
+}
+.to input {
+  width: 100%;
+  min-width: 0;
 }
 .none {
   color: var(--quiet);
