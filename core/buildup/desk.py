@@ -14,7 +14,7 @@ from buildup.cues.field import Field
 from buildup.cues.kinds import Aim, Meeting
 from buildup.cues.meet import meet
 from buildup.drawing.checks import check_point
-from buildup.drawing.codec import read, write
+from buildup.drawing.codec import read, read_kept, write
 from buildup.drawing.items import Items
 from buildup.drawing.model import Drawing, Sheet
 from buildup.drawing.units import read_length, read_number
@@ -80,7 +80,7 @@ class Desk:
     def _open(self, question: Question) -> None:
         """Take a drawing: its sheet, and pairs of id and JSON text from back to front."""
         items = dict(question["items"])
-        self._kept = Drawing(read(Sheet, question["sheet"]), Items(items), tuple(items))
+        self._kept = Drawing(read_kept(Sheet, question["sheet"]), Items(items), tuple(items))
         self._waiting = []
         self._shown = self._kept
 

@@ -23,13 +23,28 @@ POLICY = "; ".join(
 )
 
 
-def store_away() -> JsonResponse:
-    """503: the database does not answer."""
+TOO_LARGE = 1153
+"""MariaDB: got a packet bigger than `max_allowed_packet`."""
+
+
+def store_away(problem: Exception) -> JsonResponse:
+    """503: the database does not answer; 413 where it is this one edit that it does not take."""
+    if problem.args[:1] == (TOO_LARGE,):
+        return too_large()
     sentence = (
         "The store of drawings does not answer right now. What was kept is safe; "
         "your edit waits here and goes out when the store is back."
     )
-    return JsonResponse({"code": "store_away", "sentence": sentence}, status=503)
+    return JsonResponse({"code": "store_away", "sentence": sentence, "final": False}, status=503)
+
+
+def too_large() -> JsonResponse:
+    """413: one edit that is more than the database takes at once."""
+    sentence = (
+        "This edit is more than the store of drawings takes at once. What was kept is safe; "
+        "do it in smaller parts."
+    )
+    return JsonResponse({"code": "too_large", "sentence": sentence, "final": True}, status=413)
 
 
 class StoreAwayMiddleware:
@@ -45,7 +60,7 @@ class StoreAwayMiddleware:
         """Answer for a database that is away; other exceptions go on."""
         if isinstance(problem, OperationalError | InterfaceError):
             connection.close()
-            return store_away()
+            return store_away(problem)
         return None
 
 
@@ -64,4 +79,4 @@ class PolicyMiddleware:
 def csrf_failure(request: HttpRequest, reason: str = "") -> JsonResponse:
     """403: the request came without this page's token."""
     sentence = "This page is out of date. Nothing was changed; load it again and repeat the step."
-    return JsonResponse({"code": "no_token", "sentence": sentence}, status=403)
+    return JsonResponse({"code": "no_token", "sentence": sentence, "final": False}, status=403)

@@ -2,6 +2,7 @@
 
 import os
 import sys
+from datetime import timedelta
 from pathlib import Path
 
 import dj_database_url
@@ -14,32 +15,60 @@ for folder in (ROOT / "core", ROOT):
 DEMO = os.environ.get("BUILDUP_DEMO") == "1"
 """One click opens the invented workshop's account; set by bin/start on loopback only."""
 
+BEHIND_HTTPS = os.environ.get("BUILDUP_BEHIND_HTTPS") == "1"
+"""A server in front of this one speaks HTTPS and says so; set by bin/serve."""
+
 DEBUG = False
 SECRET_KEY = os.environ.get("SECRET_KEY", "")
 if not SECRET_KEY:
     secret = ROOT / ".local" / "secret-key"
     if secret.exists():
         SECRET_KEY = secret.read_text().strip()
-ALLOWED_HOSTS = os.environ.get("ALLOWED_HOSTS", "127.0.0.1,localhost").split(",")
+ALLOWED_HOSTS = os.environ.get("ALLOWED_HOSTS", "127.0.0.1,localhost,[::1]").split(",")
 
 INSTALLED_APPS = [
     "django.contrib.auth",
     "django.contrib.contenttypes",
     "django.contrib.sessions",
+    "axes",
     "ninja",
     "studio",
 ]
 MIDDLEWARE = [
     "config.away.PolicyMiddleware",
+    "config.doors.HostMiddleware",
     "django.middleware.security.SecurityMiddleware",
     "whitenoise.middleware.WhiteNoiseMiddleware",
     "django.middleware.gzip.GZipMiddleware",
+    "config.doors.BodyMiddleware",
     "config.away.StoreAwayMiddleware",
     "django.contrib.sessions.middleware.SessionMiddleware",
     "django.middleware.csrf.CsrfViewMiddleware",
     "django.contrib.auth.middleware.AuthenticationMiddleware",
     "django.middleware.clickjacking.XFrameOptionsMiddleware",
 ]
+AUTHENTICATION_BACKENDS = [
+    "axes.backends.AxesStandaloneBackend",  # first: it stops a guesser before a password is hashed
+    "django.contrib.auth.backends.ModelBackend",
+]
+AXES_FAILURE_LIMIT = 8
+AXES_COOLOFF_TIME = timedelta(minutes=5)
+AXES_LOCKOUT_PARAMETERS = [["username", "ip_address"]]
+AXES_RESET_ON_SUCCESS = True
+AXES_ENABLE_ADMIN = False
+AXES_VERBOSE = False
+SILENCED_SYSTEM_CHECKS = ["axes.W002"]  # the API answers for it, with a sentence
+AXES_CLIENT_IP_CALLABLE = "config.doors.sender"
+
+if BEHIND_HTTPS:
+    SECURE_PROXY_SSL_HEADER = ("HTTP_X_FORWARDED_PROTO", "https")
+    SECURE_SSL_REDIRECT = True
+    SECURE_HSTS_SECONDS = 60 * 60 * 24 * 365
+    SECURE_HSTS_INCLUDE_SUBDOMAINS = True
+    SECURE_HSTS_PRELOAD = True
+    SESSION_COOKIE_SECURE = CSRF_COOKIE_SECURE = True
+    CSRF_TRUSTED_ORIGINS = [f"https://{host}" for host in ALLOWED_HOSTS if host]
+
 ROOT_URLCONF = "config.urls"
 WSGI_APPLICATION = "config.wsgi.application"
 TEMPLATES: list[dict[str, object]] = []
@@ -66,7 +95,8 @@ AUTH_PASSWORD_VALIDATORS = [
     for name in ("MinimumLengthValidator", "CommonPasswordValidator", "NumericPasswordValidator")
 ]
 
-if "test" in sys.argv[1:2]:  # tests sign many people in; nobody guesses their passwords
+TESTED = "test" in sys.argv[1:2]
+if TESTED:  # tests sign many people in; nobody guesses their passwords
     PASSWORD_HASHERS = ["django.contrib.auth.hashers.MD5PasswordHasher"]
 
 LANGUAGE_CODE = "en"
@@ -80,12 +110,16 @@ WHITENOISE_ROOT = WEB if WEB.exists() else None
 WHITENOISE_INDEX_FILE = False
 WHITENOISE_IMMUTABLE_FILE_TEST = r"^/assets/"
 WHITENOISE_MIMETYPES = {".wasm": "application/wasm", ".mjs": "text/javascript"}
-DATA_UPLOAD_MAX_MEMORY_SIZE = 8 * 1024 * 1024
+DATA_UPLOAD_MAX_MEMORY_SIZE = None  # config.doors.BodyMiddleware has looked already
 
 LOGGING = {
     "version": 1,
     "disable_existing_loggers": False,
     "handlers": {"console": {"class": "logging.StreamHandler"}},
     "root": {"handlers": ["console"], "level": "WARNING"},
-    "loggers": {"django.request": {"level": "ERROR"}},
+    "loggers": {
+        "django.request": {"level": "ERROR"},
+        "axes": {"level": "ERROR" if TESTED else "WARNING"},
+        "django.security.csrf": {"level": "ERROR" if TESTED else "WARNING"},
+    },
 }

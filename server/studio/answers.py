@@ -4,7 +4,7 @@ from collections.abc import Sequence
 from typing import Any
 
 from buildup import host
-from buildup.drawing.codec import read
+from buildup.drawing.codec import read_kept
 from buildup.drawing.model import Drawing as Value
 from buildup.drawing.model import Sheet
 from buildup.edits.change import Delta
@@ -15,8 +15,10 @@ from studio.models import Drawing, Step
 
 
 def step(row: Step | None) -> dict[str, Any] | None:
-    """A step's number and name."""
-    return None if row is None else {"number": row.number, "name": row.name}
+    """A step's number, its name and the edit that made it."""
+    if row is None:
+        return None
+    return {"number": row.number, "name": row.name, "edit": row.command_id}
 
 
 Around = tuple[Step | None, Step | None]
@@ -41,7 +43,7 @@ ITEMS_HERE = '"items":[]'
 def opened(row: Drawing) -> dict[str, Any]:
     """Where a drawing stands, with its items still to be put in."""
     empty = Selection(items=(), frame=None, anchors=(), pegs=(), dials=())
-    sheet = read(Sheet, row.sheet)
+    sheet = read_kept(Sheet, row.sheet)
     picture = host.Picture(items=(), removed=(), order=None, sheet=sheet, selection=empty)
     return standing(row, picture, next_steps(row))
 
@@ -59,7 +61,7 @@ def card(row: Drawing) -> dict[str, Any]:
     return {
         "id": row.pk,
         "name": row.name,
-        "sheet": read(Sheet, row.sheet),
+        "sheet": read_kept(Sheet, row.sheet),
         "version": row.version,
         "changed": row.changed,
     }

@@ -6,6 +6,7 @@ from typing import Any
 from buildup import host
 from buildup.cues.kinds import Meeting
 from buildup.drawing.checks import check_point
+from buildup.drawing.model import Drawing as Value
 from buildup.drawing.model import Sheet
 from buildup.drawing.sizes import SHEET_SIZES
 from buildup.drawing.units import UNITS, read_length, read_number
@@ -15,7 +16,6 @@ from buildup.formats.gallery import picture
 from buildup.formats.svg import svg
 from buildup.shapes.kinds import ShapeKind
 from buildup.shapes.registry import SHAPES
-from django.db import transaction
 from django.http import HttpRequest, HttpResponse
 from django.utils.text import slugify
 from ninja import NinjaAPI
@@ -23,13 +23,13 @@ from ninja.security import django_auth
 
 from studio import answers, fields, schema, store
 from studio.actions import drawings as acts
-from studio.actions.edit import Kept, edit
+from studio.actions.edit import Follows, Kept, check_ahead, edit
 from studio.actions.go import go, way
+from studio.actions.pictures import bring
 from studio.drawings import found, of_owner
-from studio.history import line
-from studio.models import Picture, Step
+from studio.history import line, next_steps
+from studio.models import Drawing, Picture, Step
 from studio.people import router as people
-from studio.pictures import MOST_BYTES, checked
 from studio.shelf import router as shelf
 from studio.trouble import answer_troubles
 
@@ -43,15 +43,18 @@ def _id(request: HttpRequest) -> int:
     return int(request.user.pk)
 
 
+def _value(request: HttpRequest, drawing: int) -> tuple[Drawing, Value]:
+    """A drawing's row and its value, both of one moment."""
+    with store.snapshot():
+        row = found(_id(request), drawing)
+        return row, store.value_of(row)
+
+
 def _told(kept: Kept, body: schema.CommandIn | schema.GoIn) -> dict[str, Any]:
     """What changed since the version that the client knew."""
+    since = kept.row.version - 1 if body.version is None else body.version
     return answers.change(
-        kept.row,
-        kept.delta,
-        kept.after,
-        body.selection,
-        since=body.version,
-        around=kept.around,
+        kept.row, kept.delta, kept.after, body.selection, since=since, around=kept.around
     )
 
 
@@ -113,7 +116,7 @@ def restore_drawing(request: HttpRequest, drawing: int) -> dict[str, Any]:
 @api.get("/drawings/{drawing}", response=schema.Board)
 def open_drawing(request: HttpRequest, drawing: int) -> HttpResponse:
     """A whole drawing; its drawables are handed on as they are stored, without reading them."""
-    with transaction.atomic():  # one moment of the drawing: its version and its items agree
+    with store.snapshot():
         row = found(_id(request), drawing)
         items = store.shown_items(row)
         board = schema.Board(id=row.pk, name=row.name, **answers.opened(row))
@@ -126,10 +129,24 @@ def open_drawing(request: HttpRequest, drawing: int) -> HttpResponse:
 @api.get("/drawings/{drawing}/desk", response=schema.DeskDrawing)
 def drawing_for_a_desk(request: HttpRequest, drawing: int) -> dict[str, Any]:
     """A drawing for the core in the browser."""
-    with transaction.atomic():
+    with store.snapshot():
         row = found(_id(request), drawing)
         items = list(row.items.order_by("rank").values_list("item", "body"))
     return {"version": row.version, "sheet": row.sheet, "items": items}
+
+
+@api.get("/drawings/{drawing}/since/{version}", response=schema.Since)
+def changes_since(request: HttpRequest, drawing: int, version: int) -> dict[str, Any]:
+    """What changed since a version, for windows that follow each other."""
+    with store.snapshot():
+        row = found(_id(request), drawing)
+        if version == row.version:
+            return {"answer": None}
+        check_ahead(row, version)
+        after, delta = store.value_of(row), store.delta_since(row, version)
+        return {
+            "answer": answers.change(row, delta, after, (), since=version, around=next_steps(row))
+        }
 
 
 @api.post("/drawings/{drawing}/commands", response={200: schema.Answer, 409: schema.StaleAnswer})
@@ -141,7 +158,7 @@ def command(request: HttpRequest, drawing: int, body: schema.CommandIn) -> dict[
         command_id=body.id,
         version=body.version,
         command=body.command,
-        merge=body.merge,
+        follows=None if body.follows is None else Follows(**body.follows.dict()),
     )
     return _told(kept, body)
 
@@ -149,68 +166,79 @@ def command(request: HttpRequest, drawing: int, body: schema.CommandIn) -> dict[
 @api.post("/drawings/{drawing}/go", response={200: schema.Answer, 409: schema.StaleAnswer})
 def along_history(request: HttpRequest, drawing: int, body: schema.GoIn) -> dict[str, Any]:
     """Undo, redo, or go to a step."""
-    kept = go(_id(request), drawing, command_id=body.id, version=body.version, to=body.to)
+    kept = go(
+        _id(request),
+        drawing,
+        command_id=body.id,
+        version=body.version,
+        to=body.to,
+        edit=body.edit,
+    )
     return _told(kept, body)
 
 
 @api.post("/drawings/{drawing}/preview", response=host.Picture)
 def preview(request: HttpRequest, drawing: int, body: schema.PreviewIn) -> host.Picture:
     """What an edit would change; nothing is kept."""
-    value = store.value_of(found(_id(request), drawing))
+    value = _value(request, drawing)[1]
     return host.preview(value, body.command, body.selection)
 
 
 @api.post("/drawings/{drawing}/selection", response=host.Selection)
 def select(request: HttpRequest, drawing: int, body: schema.SelectionIn) -> host.Selection:
     """Marks and numbers of what is selected."""
-    return host.selection(store.value_of(found(_id(request), drawing)), body.selection)
+    return host.selection(_value(request, drawing)[1], body.selection)
 
 
 @api.post("/drawings/{drawing}/within", response=list[str])
 def within(request: HttpRequest, drawing: int, body: schema.AreaIn) -> list[str]:
     """The items that a dragged box touches."""
-    value = store.value_of(found(_id(request), drawing))
+    value = _value(request, drawing)[1]
     return list(host.within(value, check_point(body.start), check_point(body.end)))
 
 
 @api.post("/drawings/{drawing}/near", response=list[schema.AnchorPlace])
 def near(request: HttpRequest, drawing: int, body: schema.PlaceIn) -> list[schema.AnchorPlace]:
     """The two anchors of the segment of an outline that is nearest to a place."""
-    value = store.value_of(found(_id(request), drawing))
+    value = _value(request, drawing)[1]
     return list(host.near(value, body.item, check_point(body.at)))
 
 
 @api.post("/drawings/{drawing}/meet", response=Meeting)
 def meet(request: HttpRequest, drawing: int, body: schema.AimIn) -> Meeting:
     """What is met while something is drawn or dragged."""
-    row = found(_id(request), drawing)
-    return fields.meeting(row.pk, store.value_of(row), body.aim)
+    row, value = _value(request, drawing)
+    return fields.meeting(row.pk, value, body.aim)
 
 
 @api.get("/drawings/{drawing}/history", response=schema.History)
 def history(request: HttpRequest, drawing: int) -> dict[str, Any]:
     """The steps of a drawing."""
-    row = found(_id(request), drawing)
-    here = line(row)
-    names = dict(row.steps.filter(action=Step.EDIT).values_list("number", "name"))
-    steps = [{"number": n, "name": names[n]} for n in (*here.done, *here.ahead)]
+    with store.snapshot():
+        row = found(_id(request), drawing)
+        here = line(row)
+        edits = row.steps.filter(action=Step.EDIT).only("number", "name", "command_id")
+        told = {step.number: answers.step(step) for step in edits}
+    steps = [told[n] for n in (*here.done, *here.ahead)]
     return {"steps": steps, "at": row.head}
 
 
 @api.get("/drawings/{drawing}/at/{step}", response=host.Picture)
 def as_at_step(request: HttpRequest, drawing: int, step: int) -> host.Picture:
     """What looks different at another step of the history; nothing is changed."""
-    row = found(_id(request), drawing)
-    delta = way(row, step)
-    then = updated(store.value_of(row), delta)
+    with store.snapshot():
+        row = found(_id(request), drawing)
+        delta = way(row, step)
+        now = store.value_of(row)
+    then = updated(now, delta)
     return replace(host.picture(then, delta, ()), order=then.order)
 
 
 @api.get("/drawings/{drawing}/drawing.svg")
 def send_svg(request: HttpRequest, drawing: int, inline: bool = False) -> HttpResponse:
     """The drawing as SVG: to keep, or (`inline`) as the picture on its card."""
-    row = found(_id(request), drawing)
-    text = svg(store.value_of(row), title=row.name)
+    row, value = _value(request, drawing)
+    text = svg(value, title=row.name)
     response = HttpResponse(text, content_type="image/svg+xml; charset=utf-8")
     if inline:
         response.headers["Cache-Control"] = "private, max-age=31536000, immutable"
@@ -223,11 +251,7 @@ def send_svg(request: HttpRequest, drawing: int, inline: bool = False) -> HttpRe
 @api.post("/drawings/{drawing}/pictures", response=schema.PictureFacts)
 def bring_picture(request: HttpRequest, drawing: int) -> Picture:
     """Take in a picture to trace: the request's body is the file."""
-    row = found(_id(request), drawing)
-    kept = checked(request.read(MOST_BYTES + 1))
-    return Picture.objects.create(
-        drawing=row, bytes=kept.data, mime=kept.mime, width=kept.width, height=kept.height
-    )
+    return bring(_id(request), drawing, data=request.body)
 
 
 @api.get("/drawings/{drawing}/pictures/{picture}")

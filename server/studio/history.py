@@ -35,7 +35,7 @@ def line(row: Drawing) -> Line:
 
 def next_steps(row: Drawing) -> tuple[Step | None, Step | None]:
     """The edit that undo would take back, and the one that redo would bring back."""
-    edits = row.steps.filter(action=Step.EDIT).only("number", "name", "parent")
+    edits = row.steps.filter(action=Step.EDIT).only("number", "name", "parent", "command_id")
     undo = edits.filter(number=row.head).first() if row.head else None
     redo = edits.filter(parent=row.head).order_by("-number").first()
     return undo, redo

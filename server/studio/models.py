@@ -114,8 +114,8 @@ class ShelfEntry(models.Model):
     """A setting of dials on somebody's shelf, in a tray."""
 
     owner = models.ForeignKey(settings.AUTH_USER_MODEL, models.CASCADE, related_name="settings")
-    tray = models.CharField(max_length=120)
-    name = models.CharField(max_length=120)
+    tray = models.CharField(max_length=120, db_collation="utf8mb4_bin")
+    name = models.CharField(max_length=120, db_collation="utf8mb4_bin")
     shape = models.CharField(max_length=40)
     dials = models.JSONField()
     rank = models.PositiveIntegerField()

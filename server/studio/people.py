@@ -1,30 +1,51 @@
 """Signing in and out, and the demo's door."""
 
+from threading import BoundedSemaphore
 from typing import Any
 
 from buildup.errors import Refusal
+from config.doors import from_this_machine
 from django.conf import settings
 from django.contrib.auth import authenticate, get_user_model, login, logout
+from django.contrib.auth.models import AbstractBaseUser
 from django.http import HttpRequest
+from django.middleware.csrf import get_token
 from ninja import Router
+from ninja.errors import HttpError
+from ninja.utils import check_csrf
 
 from studio import schema
 
 DEMO_USER = "hollowreed"
 DEMO_NAME = "Hollowreed Strings"
-LOOPBACK = ("127.0.0.1", "::1")
+LONGEST_WORD = 400
+"""Characters of a name or a password that are looked at at all."""
+PATIENCE = 0.2
+"""Seconds a sign-in waits for another one's password to be hashed."""
+
+_hashing = BoundedSemaphore(1)
+"""Hashing is slow on purpose: one at a time, so that guessers leave others something."""
+
+
+def with_token(request: HttpRequest) -> bool:
+    """That a request comes from a page of this program, which knows the token."""
+    if check_csrf(request) is not None:
+        raise HttpError(403, "no token")
+    return True
+
 
 router = Router(auth=None)
 
 
 def _me(request: HttpRequest) -> dict[str, Any]:
     user = request.user
+    get_token(request)  # whoever asks can act next, also when the cookie was lost
     name = (user.get_full_name() or user.get_username()) if user.is_authenticated else None
-    return {"name": name, "demo": _demo_open(request)}
+    return {"id": user.pk, "name": name, "sign_in": user.get_username(), "demo": _demo(request)}
 
 
-def _demo_open(request: HttpRequest) -> bool:
-    return settings.DEMO and request.META.get("REMOTE_ADDR") in LOOPBACK
+def _demo(request: HttpRequest) -> bool:
+    return settings.DEMO and from_this_machine(request)
 
 
 @router.get("/me", response=schema.Me)
@@ -33,27 +54,44 @@ def me(request: HttpRequest) -> dict[str, Any]:
     return _me(request)
 
 
-@router.post("/sign-in", response=schema.Me)
+@router.post("/sign-in", response=schema.Me, auth=with_token)
 def sign_in(request: HttpRequest, body: schema.SignIn) -> dict[str, Any]:
     """Sign in by name and password."""
-    user = authenticate(request, username=body.name, password=body.password)
+    user = None
+    if max(len(body.name), len(body.password)) <= LONGEST_WORD:
+        user = _known(request, body)
+    if user is None and getattr(request, "axes_locked_out", False):
+        raise Refusal(
+            "locked_out",
+            "Too many tries with a wrong password. What you did is safe; wait five minutes, "
+            "then sign in.",
+        )
     if user is None:
         raise Refusal("wrong_sign_in", "Name and password do not go together. Try them again.")
     login(request, user)
     return _me(request)
 
 
-@router.post("/sign-in-demo", response=schema.Me)
+def _known(request: HttpRequest, body: schema.SignIn) -> AbstractBaseUser | None:
+    if not _hashing.acquire(timeout=PATIENCE):
+        raise Refusal("busy", "Somebody else is signing in at this moment. Try again in a second.")
+    try:
+        return authenticate(request, username=body.name, password=body.password)
+    finally:
+        _hashing.release()
+
+
+@router.post("/sign-in-demo", response=schema.Me, auth=with_token)
 def sign_in_demo(request: HttpRequest) -> dict[str, Any]:
     """Open the invented workshop's account, where this runs as a demo on loopback."""
     user = get_user_model().objects.filter(username=DEMO_USER).first()
-    if not _demo_open(request) or user is None:
+    if not _demo(request) or user is None:
         raise Refusal("wrong_sign_in", "The demo is not open here. Sign in with an account.")
     login(request, user, backend="django.contrib.auth.backends.ModelBackend")
     return _me(request)
 
 
-@router.post("/sign-out", response=schema.Me)
+@router.post("/sign-out", response=schema.Me, auth=with_token)
 def sign_out(request: HttpRequest) -> dict[str, Any]:
     """Sign out."""
     logout(request)

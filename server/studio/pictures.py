@@ -5,14 +5,22 @@ The header is read first: nothing is unpacked before its kind and its size are k
 
 import io
 from dataclasses import dataclass
+from threading import BoundedSemaphore
 
 from buildup.errors import Refusal
 from PIL import Image, ImageOps, UnidentifiedImageError
 
 MOST_BYTES = 20 * 1024 * 1024
 MOST_PIXELS = 50_000_000
+LONGEST_SIDE = 30_000
+"""Pixels: what common formats hold (WebP 16,383, JPEG 65,535) and what is quickly unpacked."""
+PATIENCE = 1.0
+"""Seconds a picture waits for its turn before its sender is asked to come again."""
 KINDS = {"PNG": "image/png", "JPEG": "image/jpeg", "WEBP": "image/webp"}
 Image.MAX_IMAGE_PIXELS = MOST_PIXELS
+
+_at_work = BoundedSemaphore(1)
+"""One at a time in a process: 50 megapixels take half a gigabyte while they are written anew."""
 
 
 @dataclass(frozen=True)
@@ -41,6 +49,8 @@ def checked(data: bytes) -> Checked:
         raise _refusal("picture_too_large", "That file is larger than 20 MB.")
     try:
         picture = Image.open(io.BytesIO(data), formats=tuple(KINDS))
+        if max(picture.size) > LONGEST_SIDE:
+            raise _refusal("picture_too_large", f"That picture is {max(picture.size):,} px long.")
         if picture.width * picture.height > MOST_PIXELS:
             raise _refusal(
                 "picture_too_large",
@@ -52,14 +62,29 @@ def checked(data: bytes) -> Checked:
         raise _refusal("picture_too_large", "That picture is far too large.") from None
     except OSError:
         raise _refusal("broken_picture", "That picture breaks off or is damaged.") from None
-    return _written(picture)
+    if not _at_work.acquire(timeout=PATIENCE):
+        raise Refusal("busy", "Other pictures are being read at this moment. It is tried again.")
+    try:
+        return _written(picture)
+    finally:
+        _at_work.release()
+
+
+def _upright(picture: Image.Image) -> Image.Image:
+    """The picture as it was held; as it is where what it says of that is no sense."""
+    try:
+        return ImageOps.exif_transpose(picture)
+    except MemoryError:
+        raise
+    except Exception:  # whatever the reader of such marks stumbles over
+        return picture
 
 
 def _written(picture: Image.Image) -> Checked:
     kind = picture.format or "PNG"
     try:
         picture.load()
-        upright = ImageOps.exif_transpose(picture)
+        upright = _upright(picture)
         plain = upright if upright.mode in ("RGB", "RGBA", "L") else upright.convert("RGBA")
         if kind == "JPEG":
             plain = plain.convert("RGB")

@@ -44,12 +44,17 @@ class Trouble(Schema):
     code: str
     sentence: str
     place: str = ""
+    final: bool = False
+    """The same request would be refused again, for a reason of the job."""
 
 
 class Me(Schema):
     """Who is signed in, if anybody, and whether the demo's door is open."""
 
+    id: int | None
     name: str | None
+    sign_in: str
+    """The name by which whoever is signed in signs in; empty for nobody."""
     demo: bool
 
 
@@ -97,6 +102,8 @@ class StepName(Schema):
 
     number: int
     name: str
+    edit: str
+    """The id of the edit that made it."""
 
 
 class DeltaForm(Schema):
@@ -141,29 +148,46 @@ class Board(Schema):
     kept: datetime
 
 
+class Since(Schema):
+    """What changed since a version; nothing when nothing did."""
+
+    answer: Answer | None
+
+
 class StaleAnswer(Trouble):
     """The drawing has moved on: what changed since."""
 
     answer: Answer
 
 
+class Following(Schema):
+    """The edit just before that one may go on with."""
+
+    edit: CommandId
+    pause: float = Field(ge=0)
+    """Seconds between the two."""
+
+
 class CommandIn(Schema):
     """An edit. The id is made by the client; sending it twice applies it once."""
 
     id: CommandId
-    version: int = Field(ge=0)
+    version: int | None = Field(None, ge=0)
+    """The version the client knows; none where it only sends and shows nothing."""
     command: AnyCommand
     selection: list[str] = []
-    merge: bool = False
-    """Continues the last edit, if it is of the same kind on the same items."""
+    follows: Following | None = None
+    """Makes one step with that edit, where the core says that the two are one."""
 
 
 class GoIn(Schema):
     """A step along the history."""
 
     id: CommandId
-    version: int = Field(ge=0)
-    to: Literal["undo", "redo"] | Annotated[int, Field(ge=0)]
+    version: int | None = Field(None, ge=0)
+    to: Literal["undo", "redo"] | Annotated[int, Field(ge=0, le=2**31 - 1)]
+    edit: CommandId | None = None
+    """The edit that undo is to take back or redo to bring back; none for whichever is next."""
     selection: list[str] = []
 
 

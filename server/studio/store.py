@@ -1,25 +1,35 @@
 """Drawings as values of the core, read from the tables and kept in memory between requests.
 
 The memory is only a shortcut: a value is used when its version is that of the row, and otherwise
-brought up to date by the steps since, so several server processes agree.
+brought up to date by the steps since, so several server processes agree. What one answer says is
+read in one moment: inside `snapshot`, or with the drawing's row locked.
 """
 
 import json
 from collections import OrderedDict
+from collections.abc import Callable, Iterator, Mapping, Sequence
+from contextlib import contextmanager
+from functools import cache
 from threading import Lock
+from typing import TypeVar
 
-from buildup.drawing.codec import read, write, write_item
+from buildup.drawing.codec import read_kept, write, write_item
 from buildup.drawing.items import Items
 from buildup.drawing.model import Drawing, Item, Sheet
-from buildup.edits.change import Delta, updated
+from buildup.edits.change import Delta, chained, updated
+from buildup.errors import Refusal
 from buildup.view.drawables import drawable
-from django.db import transaction
+from django.db import connection, transaction
 
 from studio import models
 from studio.ranks import new_ranks
 
+T = TypeVar("T")
+
 MOST_KEPT = 16
 """Drawings kept in memory by one process."""
+MOST_ROWS = 200
+"""Rows that one statement writes."""
 FEW = 4
 """Items that are updated one by one; more of them go in bulk, at the price of three queries."""
 MOST_STEPS_BEHIND = 64
@@ -29,8 +39,20 @@ _kept: OrderedDict[int, tuple[int, Drawing]] = OrderedDict()
 _lock = Lock()
 
 
+@contextmanager
+def snapshot() -> Iterator[None]:
+    """One moment of the store: all that is read inside agrees, whatever is written meanwhile."""
+    if connection.in_atomic_block:
+        yield
+        return
+    with connection.cursor() as cursor:
+        cursor.execute("SET TRANSACTION ISOLATION LEVEL REPEATABLE READ")  # of the next one only
+    with transaction.atomic():
+        yield
+
+
 def value_of(row: models.Drawing) -> Drawing:
-    """The drawing of a row, at the row's version."""
+    """The drawing of a row, at the row's version; inside `snapshot` or with the row locked."""
     with _lock:
         kept = _kept.get(row.pk)
     if kept is not None:
@@ -38,9 +60,16 @@ def value_of(row: models.Drawing) -> Drawing:
         if version == row.version:
             return drawing
         if 0 < row.version - version <= MOST_STEPS_BEHIND:
-            drawing = updated(drawing, delta_since(row, version))
+            try:
+                drawing = updated(drawing, delta_since(row, version))
+            except (KeyError, Refusal):
+                return _anew(row)  # what was remembered was wrong
             remember(row.pk, row.version, drawing)
             return drawing
+    return _anew(row)
+
+
+def _anew(row: models.Drawing) -> Drawing:
     drawing = _read(row)
     remember(row.pk, row.version, drawing)
     return drawing
@@ -49,10 +78,7 @@ def value_of(row: models.Drawing) -> Drawing:
 def delta_since(row: models.Drawing, version: int) -> Delta:
     """What changed between a version and the row's."""
     steps = row.steps.filter(number__gt=version, number__lte=row.version).order_by("number")
-    total = Delta()
-    for change in steps.values_list("change", flat=True):
-        total = total.then(Delta.from_json(change))
-    return total
+    return chained(Delta.from_json(change) for change in steps.values_list("change", flat=True))
 
 
 def remember(drawing_id: int, version: int, drawing: Drawing) -> None:
@@ -81,12 +107,55 @@ def write_delta(row: models.Drawing, before: Drawing, delta: Delta) -> Drawing:
     if after.order != before.order:
         ranks = new_ranks(dict(row.items.values_list("item", "rank")), after.order)
     new = [_texts(i) for i in delta.put if i.id not in before.items]
-    models.Item.objects.bulk_create(
-        (models.Item(drawing=row, rank=ranks.pop(t["item"]), **t) for t in new), batch_size=500
-    )
+    for batch in batches(new, _size):
+        models.Item.objects.bulk_create(
+            models.Item(drawing=row, rank=ranks.pop(t["item"]), **t) for t in batch
+        )
     _rewrite(row, [_texts(i) for i in delta.put if i.id in before.items], ranks)
     transaction.on_commit(lambda: remember(row.pk, row.version, after))
     return after
+
+
+def write_step(step: models.Step) -> None:
+    """Write a new step.
+
+    Raises:
+        Refusal: `too_large` when the database would not take it at once.
+    """
+    texts = (step.command, step.change, step.inverse)
+    if sum(len(json.dumps(t)) for t in texts) > most_at_once():
+        raise Refusal(
+            "too_large",
+            "This edit is more than the store of drawings takes at once. Nothing was changed; "
+            "do it in smaller parts.",
+        )
+    step.save(force_insert=True)
+
+
+@cache
+def most_at_once() -> int:
+    """Characters that one statement may carry: escaping makes at most three bytes of one."""
+    with connection.cursor() as cursor:
+        cursor.execute("SELECT @@max_allowed_packet")
+        return int(cursor.fetchone()[0]) // 3 - 10_000
+
+
+def batches(rows: Sequence[T], size: Callable[[T], int]) -> Iterator[list[T]]:
+    """Rows in lots that one statement may carry."""
+    lot: list[T] = []
+    full = 0
+    for row in rows:
+        if lot and (full + size(row) > most_at_once() or len(lot) == MOST_ROWS):
+            yield lot
+            lot, full = [], 0
+        lot.append(row)
+        full += size(row)
+    if lot:
+        yield lot
+
+
+def _size(values: Mapping[str, str | float]) -> int:
+    return sum(len(str(v)) for v in values.values())
 
 
 def shown_items(row: models.Drawing) -> str:
@@ -107,18 +176,25 @@ def _rewrite(row: models.Drawing, texts: list[dict[str, str]], ranks: dict[str, 
     ):
         if not wanted:
             continue
-        if len(wanted) <= FEW:
-            for item_id, values in wanted.items():
-                row.items.filter(item=item_id).update(**{n: values[n] for n in names})
+        if len(wanted) > FEW:
+            _rewrite_in_bulk(row, names, wanted)
             continue
-        rows = list(row.items.filter(item__in=wanted).only("id", "item"))
-        for item in rows:
-            for name in names:
-                setattr(item, name, wanted[item.item][name])
-        models.Item.objects.bulk_update(rows, names, batch_size=200)
+        for item_id, values in wanted.items():
+            row.items.filter(item=item_id).update(**{n: values[n] for n in names})
+
+
+def _rewrite_in_bulk(
+    row: models.Drawing, names: list[str], wanted: Mapping[str, Mapping[str, str | float]]
+) -> None:
+    rows = list(row.items.filter(item__in=wanted).only("id", "item"))
+    for item in rows:
+        for name in names:
+            setattr(item, name, wanted[item.item][name])
+    for batch in batches(rows, lambda r: _size(wanted[r.item])):
+        models.Item.objects.bulk_update(batch, names)
 
 
 def _read(row: models.Drawing) -> Drawing:
     stored = list(row.items.order_by("rank").values_list("item", "body"))
     order = tuple(item_id for item_id, _ in stored)
-    return Drawing(read(Sheet, row.sheet), Items(dict(stored)), order)
+    return Drawing(read_kept(Sheet, row.sheet), Items(dict(stored)), order)

@@ -1,16 +1,17 @@
 """Exceptions as answers, in one place: a status, a code and a sentence."""
 
+import logging
 from typing import Any
 
 from buildup.errors import Refusal
-from config.away import store_away
+from config.away import csrf_failure, store_away
 from django.db import connection
 from django.db.utils import InterfaceError, OperationalError
 from django.http import HttpRequest, HttpResponse
 from ninja import NinjaAPI
 from ninja.errors import AuthenticationError, HttpError, ValidationError
 
-from studio import answers, schema
+from studio import answers, schema, store
 from studio.actions.edit import Stale
 from studio.history import next_steps
 
@@ -21,12 +22,31 @@ STATUS = {
     "unknown_entry": 404,
     "stale": 409,
     "wrong_sign_in": 403,
+    "locked_out": 429,
+    "busy": 503,
 }
 """Statuses by code; every other refusal is a 422."""
+
+PASSING = {"unknown_drawing", "stale", "unknown_version", "busy"}
+"""Codes of what may go well later: nothing that waits is given up for them."""
+
+_log = logging.getLogger(__name__)
 
 
 def answer_troubles(api: NinjaAPI) -> None:
     """Register the answers for what can go wrong."""
+
+    def answer(
+        request: HttpRequest,
+        status: int,
+        code: str,
+        sentence: str,
+        *,
+        place: str = "",
+        final: bool = False,
+    ) -> HttpResponse:
+        body = {"code": code, "sentence": sentence, "place": place, "final": final}
+        return api.create_response(request, body, status=status)
 
     @api.exception_handler(Stale)
     def stale(request: HttpRequest, problem: Stale) -> HttpResponse:
@@ -50,27 +70,42 @@ def answer_troubles(api: NinjaAPI) -> None:
     def invalid(request: HttpRequest, problem: ValidationError) -> HttpResponse:
         place = ".".join(str(p) for p in problem.errors[0]["loc"][1:]) if problem.errors else ""
         sentence = "The request was not in the form expected here. Nothing was changed."
-        body = {"code": "bad_request", "sentence": sentence, "place": place}
-        return api.create_response(request, body, status=422)
+        return answer(request, 422, "bad_request", sentence, place=place, final=True)
 
     @api.exception_handler(AuthenticationError)
     def stranger(request: HttpRequest, problem: AuthenticationError) -> HttpResponse:
         sentence = "You are not signed in any more. Sign in again; what was kept is safe."
-        body = {"code": "not_signed_in", "sentence": sentence, "place": ""}
-        return api.create_response(request, body, status=401)
+        return answer(request, 401, "not_signed_in", sentence)
 
     @api.exception_handler(HttpError)
     def refused_by_http(request: HttpRequest, problem: HttpError) -> HttpResponse:
+        if problem.status_code == 403:
+            return csrf_failure(request)
         sentence = "The request could not be read. Nothing was changed."
-        body = {"code": "bad_request", "sentence": sentence, "place": ""}
-        return api.create_response(request, body, status=problem.status_code)
+        return answer(request, problem.status_code, "bad_request", sentence)
 
     @api.exception_handler(OperationalError)
     @api.exception_handler(InterfaceError)
     def away(request: HttpRequest, problem: Exception) -> HttpResponse:
         connection.close()
-        return store_away()
+        return store_away(problem)
+
+    @api.exception_handler(Exception)
+    def unforeseen(request: HttpRequest, problem: Exception) -> HttpResponse:
+        """A fault of the program: remembered values may be its cause, so they are read anew."""
+        _log.error("%s %s", request.method, request.path, exc_info=problem)
+        store.forget_all()
+        sentence = (
+            "The program made a mistake here. What was kept is safe, and your edit waits; "
+            "it is tried again."
+        )
+        return answer(request, 500, "unforeseen", sentence)
 
 
 def _body(problem: Refusal) -> dict[str, Any]:
-    return {"code": problem.code, "sentence": problem.sentence, "place": problem.place}
+    return {
+        "code": problem.code,
+        "sentence": problem.sentence,
+        "place": problem.place,
+        "final": problem.code not in PASSING,
+    }

@@ -3,8 +3,10 @@
 The places of an item are computed once and kept as long as the item stays the same value.
 """
 
-from collections.abc import Iterator, Mapping
+from collections.abc import Iterable, Iterator, Mapping
 from dataclasses import dataclass, field
+from itertools import chain, islice, product
+from typing import Generic, TypeVar
 
 from buildup.cues.kinds import RANK, CueKind
 from buildup.drawing.extent import box_of
@@ -19,7 +21,12 @@ CELL = 64.0
 MOST_CELLS = 64
 """Cells one segment is entered in; a longer one is looked at wherever the pointer is."""
 
+MOST_LOOKED = 4_000
+"""Spots or segments looked at for one place of the pointer: so many take about 2 ms, and whoever
+sees that many within eight pixels cannot tell them apart."""
+
 Cell = tuple[int, int]
+T = TypeVar("T")
 Owner = tuple[str, int, int]
 
 
@@ -52,16 +59,54 @@ class _Places:
 
 
 @dataclass(slots=True)
+class Cells(Generic[T]):
+    """Things by cell, and there by the item they belong to, so that an item's go at once."""
+
+    cells: dict[Cell, dict[str, list[T]]] = field(default_factory=dict)
+
+    def enter(self, cell: Cell, item_id: str, thing: T) -> None:
+        """Put a thing in a cell."""
+        self.cells.setdefault(cell, {}).setdefault(item_id, []).append(thing)
+
+    def forget(self, cell: Cell, item_id: str) -> None:
+        """Take an item's things out of a cell."""
+        here = self.cells.get(cell)
+        if here is not None:
+            here.pop(item_id, None)
+            if not here:
+                del self.cells[cell]
+
+    def within(self, box: Box) -> Iterator[T]:
+        """The things of all cells that a box meets; those nearest to its middle come first."""
+        for cell in self._cells_of(box):
+            for things in self.cells.get(cell, {}).values():
+                yield from things
+
+    def _cells_of(self, box: Box) -> Iterable[Cell]:
+        if _cell_count(box) <= len(self.cells):
+            cells: Iterable[Cell] = _cells(box)
+        else:
+            low, high = _cell(complex(box.left, box.top)), _cell(complex(box.right, box.bottom))
+            cells = (
+                c for c in self.cells if low[0] <= c[0] <= high[0] and low[1] <= c[1] <= high[1]
+            )
+        x, y = _cell(box.centre)
+        return sorted(cells, key=lambda c: max(abs(c[0] - x), abs(c[1] - y)))
+
+
+@dataclass(slots=True)
 class Field:
     """The index."""
 
     _of: dict[str, _Places] = field(default_factory=dict)
-    _spots: dict[Cell, list[Spot]] = field(default_factory=dict)
-    _stretches: dict[Cell, list[Stretch]] = field(default_factory=dict)
-    _long: list[Stretch] = field(default_factory=list)
+    _spots: Cells[Spot] = field(default_factory=Cells)
+    _stretches: Cells[Stretch] = field(default_factory=Cells)
+    _long: dict[str, list[Stretch]] = field(default_factory=dict)
     _last: Drawing | None = None
     computed: int = 0
     """Items whose places were computed so far: tests assert that this stays low."""
+    looked: int = 0
+    """Spots and segments looked at so far, likewise."""
 
     def update(self, drawing: Drawing, *, most: int | None = None) -> bool:
         """Bring the index up to date; with `most`, at most that many items. Whether all is done."""
@@ -75,26 +120,31 @@ class Field:
             known = self._of.get(item_id)
             if known is not None and known.item is item:
                 continue
+            if item.hidden:
+                self._forget(item_id)
+                continue
             if left == 0:
                 return False
             left -= 1
             self._forget(item_id)
-            if not item.hidden:
-                self._enter(_places(item))
+            self._enter(_places(item))
         self._last = drawing
         return True
 
     def near(self, at: complex, reach: float) -> Iterator[Spot]:
-        """The spots within reach of a place."""
-        for cell in _cells(Box.around((at,)).grown(reach)):
-            for spot in self._spots.get(cell, ()):
-                if abs(spot.at - at) <= reach:
-                    yield spot
+        """The spots within reach of a place, `MOST_LOOKED` looked at, from there outward."""
+        for spot in islice(self._spots.within(Box.around((at,)).grown(reach)), MOST_LOOKED):
+            self.looked += 1
+            if abs(spot.at - at) <= reach:
+                yield spot
 
     def stretches_near(self, box: Box) -> list[Stretch]:
-        """The segments whose boxes meet a box, each once."""
-        found = {id(s): s for cell in _cells(box) for s in self._stretches.get(cell, ())}
-        return [s for s in (*found.values(), *self._long) if s.box.meets(box)]
+        """The segments whose boxes meet a box, each once, at most `MOST_LOOKED` looked at."""
+        long = (s for stretches in self._long.values() for s in stretches)
+        looked = islice(chain(self._stretches.within(box), long), MOST_LOOKED)
+        found = {id(s): s for s in looked if s.box.meets(box)}
+        self.looked += len(found)
+        return list(found.values())
 
     def boxes(self) -> Mapping[str, Box]:
         """The boxes of all items."""
@@ -102,40 +152,43 @@ class Field:
 
     def _enter(self, places: _Places) -> None:
         self.computed += 1
-        self._of[places.item.id] = places
+        own = places.item.id
+        self._of[own] = places
         for spot in places.spots:
-            self._spots.setdefault(_cell(spot.at), []).append(spot)
+            self._spots.enter(_cell(spot.at), own, spot)
         for stretch in places.stretches:
-            cells = list(_cells(stretch.box))
-            if len(cells) > MOST_CELLS:
-                self._long.append(stretch)
+            if _cell_count(stretch.box) > MOST_CELLS:
+                self._long.setdefault(own, []).append(stretch)
             else:
-                for cell in cells:
-                    self._stretches.setdefault(cell, []).append(stretch)
+                for cell in _cells(stretch.box):
+                    self._stretches.enter(cell, own, stretch)
 
     def _forget(self, item_id: str) -> None:
         places = self._of.pop(item_id, None)
         if places is None:
             return
         for spot in places.spots:
-            self._spots[_cell(spot.at)].remove(spot)
+            self._spots.forget(_cell(spot.at), item_id)
+        self._long.pop(item_id, None)
         for stretch in places.stretches:
-            cells = list(_cells(stretch.box))
-            if len(cells) > MOST_CELLS:
-                self._long.remove(stretch)
-            else:
-                for cell in cells:
-                    self._stretches[cell].remove(stretch)
+            if _cell_count(stretch.box) <= MOST_CELLS:
+                for cell in _cells(stretch.box):
+                    self._stretches.forget(cell, item_id)
 
 
 def _cell(at: complex) -> Cell:
     return int(at.real // CELL), int(at.imag // CELL)
 
 
+def _cell_count(box: Box) -> int:
+    """How many cells a box meets; no more than arithmetic."""
+    low, high = _cell(complex(box.left, box.top)), _cell(complex(box.right, box.bottom))
+    return (high[0] - low[0] + 1) * (high[1] - low[1] + 1)
+
+
 def _cells(box: Box) -> Iterator[Cell]:
-    for x in range(int(box.left // CELL), int(box.right // CELL) + 1):
-        for y in range(int(box.top // CELL), int(box.bottom // CELL) + 1):
-            yield x, y
+    low, high = _cell(complex(box.left, box.top)), _cell(complex(box.right, box.bottom))
+    return product(range(low[0], high[0] + 1), range(low[1], high[1] + 1))
 
 
 def _places(item: Item) -> _Places:

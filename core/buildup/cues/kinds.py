@@ -3,6 +3,9 @@
 from dataclasses import dataclass
 from typing import Literal, get_args
 
+from buildup.drawing.checks import check_numbers
+from buildup.errors import Refusal
+
 CueKind = Literal[
     "anchor",
     "handle",
@@ -20,6 +23,10 @@ CueKind = Literal[
 KINDS: tuple[CueKind, ...] = get_args(CueKind)
 RANK = {kind: rank for rank, kind in enumerate(KINDS)}
 
+LEAST_SCALE, MOST_SCALE = 1e-3, 1e4
+"""Screen pixels in a sheet unit: the range in which a drawing can be looked at, and more."""
+MOST_PROBES = 64
+"""Places of what is dragged that are asked about at once."""
 REACH = 8.0
 """Screen pixels within which something is met."""
 
@@ -67,3 +74,11 @@ class Aim:
     """Left, top, right, bottom of what is dragged, for equal spacing; None: no spacing."""
     kinds: tuple[CueKind, ...] = KINDS
     """The kinds that are switched on."""
+
+    def __post_init__(self) -> None:
+        if not LEAST_SCALE <= self.scale <= MOST_SCALE:
+            raise Refusal("bad_scale", "The drawing cannot be looked at as small or large as that.")
+        if len(self.probes) > MOST_PROBES:
+            raise Refusal("too_many", "That is too much to drag with cues; it moves freely.")
+        for numbers in (*self.probes, self.start or (), self.box or ()):
+            check_numbers(*numbers)

@@ -1,5 +1,6 @@
 """What a pointer meets: places first, then crossings of lines, then lines, then the grid."""
 
+import itertools
 import math
 from collections.abc import Iterator
 from dataclasses import dataclass
@@ -10,12 +11,16 @@ from buildup.cues.spacing import spaced
 from buildup.drawing.handles import tangents
 from buildup.drawing.model import Drawing, Outline
 from buildup.geometry.angles import cross, degrees_of, direction, dot
+from buildup.geometry.bezier import Cubic, point_at
 from buildup.geometry.boxes import Box
 from buildup.geometry.crossings import crossings
+from buildup.geometry.nearest import nearest_parameter
 from buildup.geometry.tolerances import NO_LENGTH
 
-MOST_PAIRS = 60
-"""Pairs of segments tried for crossings at one pointer place."""
+MOST_MEASURED = 64
+"""Segments whose distance from the pointer is computed at one place."""
+MOST_NEAR = 8
+"""The nearest segments, which are tried for crossings, each with each."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -114,12 +119,14 @@ def _dragged(aim: Aim) -> set[Owner]:
 def _crossing(field: Field, aim: Aim, at: complex, reach: float) -> complex | None:
     dragged = _dragged(aim)
     area = Box.around((at,)).grown(reach)
-    near = [
+    free = [
         s
         for s in field.stretches_near(area)
         if s.owner[0] not in aim.items and s.owner not in dragged
     ]
-    pairs = [(a, b) for n, a in enumerate(near) for b in near[n + 1 :]][:MOST_PAIRS]
+    close = ((_away(s.segment, at), n, s) for n, s in enumerate(free[:MOST_MEASURED]))
+    near = [s for away, _, s in sorted(close) if away <= reach][:MOST_NEAR]
+    pairs = itertools.combinations(near, 2)
     ends = {p for s in near for p in (s.segment[0], s.segment[3])}
     found = [
         c.at
@@ -128,6 +135,10 @@ def _crossing(field: Field, aim: Aim, at: complex, reach: float) -> complex | No
         if abs(c.at - at) <= reach and all(abs(c.at - e) > NO_LENGTH * 1e3 for e in ends)
     ]
     return min(found, key=lambda p: abs(p - at), default=None)
+
+
+def _away(segment: Cubic, at: complex) -> float:
+    return abs(point_at(segment, nearest_parameter(segment, at)) - at)
 
 
 def _lines(drawing: Drawing, aim: Aim) -> Iterator[Line]:

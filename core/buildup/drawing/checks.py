@@ -2,6 +2,7 @@
 
 import math
 import re
+import unicodedata
 
 from buildup.errors import Refusal
 from buildup.geometry.tolerances import FARTHEST
@@ -14,6 +15,9 @@ MOST_ANCHORS = 10_000
 """Anchors in one outline."""
 
 _ID = re.compile(r"[A-Za-z0-9_-]{1,40}")
+NO_TEXT = re.compile(r"[\x00-\x08\x0b\x0c\x0e-\x1f\ud800-\udfff\ufdd0-\ufdef\ufffe\uffff]")
+"""Characters that neither XML nor a store can hold."""
+_UNSEEN = frozenset({"Cc", "Cf", "Cn", "Co", "Mn", "Zl", "Zp", "Zs"})
 _COLOUR = re.compile(r"#[0-9A-Fa-f]{6}")
 
 
@@ -23,9 +27,25 @@ def check_id(text: str) -> None:
         raise Refusal("bad_id", "An item came with an id that cannot be used. Nothing was changed.")
 
 
+def check_text(text: str) -> None:
+    """Refuses characters that no file and no store can hold.
+
+    Those are half a surrogate pair, control characters and the noncharacters (Unicode 15, 23.7;
+    XML 1.0, 2.2).
+
+    >>> check_text("Höhe 5 mm — ok 🙂")
+    """
+    if NO_TEXT.search(text):
+        raise Refusal(
+            "bad_text",
+            "That text holds a character that cannot be kept. Nothing was changed; type it again.",
+        )
+
+
 def check_name(text: str) -> None:
-    """Refuses an empty name and one of more than `LONGEST_NAME` characters."""
-    if not text.strip():
+    """Refuses a name of which nothing shows and one of more than `LONGEST_NAME` characters."""
+    check_text(text)
+    if all(unicodedata.category(c) in _UNSEEN for c in text):
         raise Refusal("bad_name", "A name needs at least one character. The old name was kept.")
     if len(text) > LONGEST_NAME:
         raise Refusal(

@@ -1,9 +1,11 @@
 """Items, sheets and changes as JSON values, and back.
 
 One rule for every frozen dataclass: fields by name, defaults left out; a point is `[x, y]`.
-Reading refuses unknown fields, wrong types, NaN, infinity and absurd magnitudes.
+Reading refuses unknown fields, wrong types, NaN, infinity and absurd magnitudes; what was kept
+before is read whatever its magnitudes, so that no drawing ever closes itself off.
 """
 
+import math
 import types
 import typing
 from collections.abc import Callable, Mapping
@@ -19,6 +21,7 @@ T = TypeVar("T")
 _PLAIN = frozenset({float, int, str, bool, type(None)})
 """Types that are JSON values as they are."""
 Reader = Callable[[Any], Any]
+Number = Callable[[object], float]
 
 
 def wrong(what: str, place: str = "") -> Refusal:
@@ -37,6 +40,14 @@ def finite(number: object, place: str = "") -> float:
         raise wrong("A number was expected.", place)
     if not -FARTHEST <= number <= FARTHEST:  # also refuses NaN
         raise wrong("A number is not finite or far too large.", place)
+    return float(number)
+
+
+def _at_all(number: object) -> float:
+    if isinstance(number, bool) or not isinstance(number, int | float):
+        raise wrong("A number was expected.")
+    if not math.isfinite(number):
+        raise wrong("A number is not finite.")
     return float(number)
 
 
@@ -65,15 +76,61 @@ def write(value: Any, *, defaults: bool = False) -> Any:
 
 
 def read(kind: type[T], data: object) -> T:
-    """A value of a type from JSON values.
+    """A value of a type from JSON values that come in.
 
     Raises:
         Refusal: `bad_data`, with the name of the field.
 
     """
-    reader: Reader = _reader(cast(Any, kind))
+    reader: Reader = _reader(cast(Any, kind), finite)
     result: T = reader(data)
     return result
+
+
+def read_kept(kind: type[T], data: object) -> T:
+    """A value of a type from JSON values that were kept: numbers need only be finite.
+
+    Raises:
+        Refusal: `bad_data`, with the name of the field.
+
+    """
+    reader: Reader = _reader(cast(Any, kind), _at_all)
+    result: T = reader(data)
+    return result
+
+
+def check_sound(*values: object) -> None:
+    """Refuses values with a number that `read` would refuse, however deep it sits.
+
+    Raises:
+        Refusal: `too_far`.
+
+    >>> check_sound((1e6 + 0j, 3.0), "any text")
+    """
+    for value in values:
+        kind = type(value)
+        if kind is complex:
+            number = cast(complex, value)
+            sound = abs(number.real) <= FARTHEST and abs(number.imag) <= FARTHEST
+        elif kind is float:
+            sound = abs(cast(float, value)) <= FARTHEST
+        elif kind is tuple:
+            check_sound(*cast(tuple[object, ...], value))
+            continue
+        elif isinstance(value, Mapping):
+            check_sound(*value.values())
+            continue
+        elif is_dataclass(kind):
+            check_sound(*(getattr(value, f.name) for f in _fields(kind)))
+            continue
+        else:
+            continue
+        if not sound:
+            raise Refusal(
+                "too_far",
+                "That would reach more than 1,000,000 px (264 m) out, farther than a drawing goes. "
+                "Nothing was changed; try it smaller or nearer to the sheet.",
+            )
 
 
 def write_item(item: Item) -> dict[str, Any]:
@@ -82,7 +139,7 @@ def write_item(item: Item) -> dict[str, Any]:
 
 
 def read_item(data: Mapping[str, Any]) -> Item:
-    """An item from JSON values.
+    """An item from JSON values that were kept.
 
     Raises:
         Refusal: `bad_data`.
@@ -91,9 +148,9 @@ def read_item(data: Mapping[str, Any]) -> Item:
     rest = dict(data)
     kind = rest.pop("type", None)
     if kind == "shape":
-        return read(Shape, rest)
+        return read_kept(Shape, rest)
     if kind == "outline":
-        return read(Outline, rest)
+        return read_kept(Outline, rest)
     raise wrong("An item of an unknown type was found.", str(kind))
 
 
@@ -106,10 +163,13 @@ def _is_default(f: "Field[Any]", value: object) -> bool:
     return f.default is not MISSING and f.default == value and type(f.default) is type(value)
 
 
-def _point(data: Any) -> complex:
-    if not isinstance(data, list | tuple) or len(data) != 2:
-        raise wrong("A point needs two numbers.")
-    return complex(finite(data[0]), finite(data[1]))
+def _point(number: Number) -> Reader:
+    def reader(data: Any) -> complex:
+        if not isinstance(data, list | tuple) or len(data) != 2:
+            raise wrong("A point needs two numbers.")
+        return complex(number(data[0]), number(data[1]))
+
+    return reader
 
 
 def _of_type(kind: type) -> Reader:
@@ -130,8 +190,8 @@ def _one_of(choices: tuple[Any, ...]) -> Reader:
     return reader
 
 
-def _union(options: tuple[Any, ...]) -> Reader:
-    readers = [_reader(o) for o in options if o is not type(None)]
+def _union(options: tuple[Any, ...], number: Number) -> Reader:
+    readers = [_reader(o, number) for o in options if o is not type(None)]
 
     def reader(data: Any) -> Any:
         if data is None and len(readers) < len(options):
@@ -146,8 +206,8 @@ def _union(options: tuple[Any, ...]) -> Reader:
     return reader
 
 
-def _tuple(parts: tuple[Any, ...]) -> Reader:
-    each = [_reader(p) for p in parts if p is not Ellipsis]
+def _tuple(parts: tuple[Any, ...], number: Number) -> Reader:
+    each = [_reader(p, number) for p in parts if p is not Ellipsis]
 
     def reader(data: Any) -> Any:
         if not isinstance(data, list | tuple):
@@ -161,8 +221,8 @@ def _tuple(parts: tuple[Any, ...]) -> Reader:
     return reader
 
 
-def _mapping(value_type: Any) -> Reader:
-    each = _reader(value_type)
+def _mapping(value_type: Any, number: Number) -> Reader:
+    each = _reader(value_type, number)
 
     def reader(data: Any) -> Any:
         if not isinstance(data, Mapping) or not all(isinstance(k, str) for k in data):
@@ -172,9 +232,9 @@ def _mapping(value_type: Any) -> Reader:
     return reader
 
 
-def _dataclass(cls: Any) -> Reader:
+def _dataclass(cls: Any, number: Number) -> Reader:
     hints = typing.get_type_hints(cls)
-    readers = {f.name: _reader(hints[f.name]) for f in _fields(cls)}
+    readers = {f.name: _reader(hints[f.name], number) for f in _fields(cls)}
     needed = [f.name for f in _fields(cls) if f.default is MISSING and f.default_factory is MISSING]
 
     def reader(data: Any) -> Any:
@@ -198,22 +258,22 @@ def _dataclass(cls: Any) -> Reader:
 
 
 @cache
-def _reader(kind: Any) -> Reader:
+def _reader(kind: Any, number: Number) -> Reader:
     if kind is complex:
-        return _point
+        return _point(number)
     if kind is float:
-        return finite
+        return number
     if kind in (str, bool, int):
         return _of_type(kind)
     if is_dataclass(kind):
-        return _dataclass(kind)
+        return _dataclass(kind, number)
     origin, args = typing.get_origin(kind), typing.get_args(kind)
     if origin is Literal:
         return _one_of(args)
     if origin in (Union, types.UnionType):
-        return _union(args)
+        return _union(args, number)
     if origin is tuple:
-        return _tuple(args)
+        return _tuple(args, number)
     if origin is not None and issubclass(origin, Mapping):
-        return _mapping(args[1])
+        return _mapping(args[1], number)
     raise TypeError(f"no JSON form for {kind!r}")

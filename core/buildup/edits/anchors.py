@@ -1,7 +1,7 @@
 """Anchors and their handles: move, pull, set by numbers, change the kind."""
 
 from dataclasses import dataclass, replace
-from typing import Literal
+from typing import ClassVar, Literal
 
 from buildup.drawing.handles import in_kind, neighbours, with_handle
 from buildup.drawing.model import Anchor, AnchorKind, Contour, Drawing
@@ -18,6 +18,7 @@ Side = Literal["into", "out"]
 class MoveAnchors(Command):
     """Moves anchors, their handles with them."""
 
+    goes_on: ClassVar[tuple[str, ...]] = ("anchors",)
     kind: Literal["move_anchors"] = "move_anchors"
     anchors: tuple[AnchorRef, ...]
     """Which anchors."""

@@ -2,6 +2,7 @@
 
 - `apply` is pure and deterministic: no clock, no random numbers, no files, no globals.
 - A refused command changes nothing.
+- What it puts can be read back: the checks are those of reading.
 - What a command does not name comes out bit for bit the same.
 - The cost grows with what is touched, not with the drawing.
 """
@@ -9,7 +10,7 @@
 from collections.abc import Mapping
 from typing import Any
 
-from buildup.drawing.codec import read, write, wrong
+from buildup.drawing.codec import check_sound, read, write, wrong
 from buildup.drawing.model import Drawing
 from buildup.edits.anchors import (
     MoveAnchors,
@@ -134,6 +135,7 @@ def apply(drawing: Drawing, command: Command) -> Change:
 
     """
     forward = command.delta(drawing)
+    check_sound(forward.put, forward.sheet)
     return Change(command.name, forward, inverse(drawing, forward))
 
 

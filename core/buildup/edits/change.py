@@ -3,11 +3,12 @@
 A delta is applied in this order: items put, moves in the order, items removed, the sheet.
 """
 
+import itertools
 from collections.abc import Iterable, Mapping
 from dataclasses import dataclass
 from typing import Any
 
-from buildup.drawing.codec import read, read_item, write, write_item
+from buildup.drawing.codec import read_item, read_kept, write, write_item
 from buildup.drawing.items import Items
 from buildup.drawing.model import Drawing, Item, Sheet
 
@@ -36,19 +37,8 @@ class Delta:
     said: str = ""
 
     def then(self, later: "Delta") -> "Delta":
-        """One delta for this one and a later one.
-
-        Moves just follow each other: removals come after all moves, so an item that this delta
-        removes may still serve as a place for the moves of the later one.
-        """
-        gone = {*self.removed, *later.removed} - {i.id for i in later.put}
-        put = {i.id: i for i in (*self.put, *later.put)}
-        return Delta(
-            put=tuple(i for i in put.values() if i.id not in gone),
-            moves=self.moves + later.moves,
-            removed=tuple(sorted(gone)),
-            sheet=later.sheet or self.sheet,
-        )
+        """One delta for this one and a later one, as `chained`."""
+        return chained((self, later))
 
     def to_json(self) -> dict[str, Any]:
         """The delta as JSON values."""
@@ -66,8 +56,30 @@ class Delta:
             put=tuple(read_item(i) for i in data["put"]),
             moves=tuple((m[0], m[1]) for m in data["moves"]),
             removed=tuple(data["removed"]),
-            sheet=None if data["sheet"] is None else read(Sheet, data["sheet"]),
+            sheet=None if data["sheet"] is None else read_kept(Sheet, data["sheet"]),
         )
+
+
+def chained(deltas: Iterable[Delta]) -> Delta:
+    """One delta for several, the earliest first.
+
+    Moves just follow each other: removals come after all moves, so an item that one delta removes
+    may still serve as a place for the moves of a later one.
+    """
+    put: dict[str, Item] = {}
+    moves: list[Move] = []
+    gone: set[str] = set()
+    sheet: Sheet | None = None
+    for delta in deltas:
+        moves += delta.moves
+        for item_id in delta.removed:
+            put.pop(item_id, None)
+            gone.add(item_id)
+        for item in delta.put:
+            put[item.id] = item
+            gone.discard(item.id)
+        sheet = delta.sheet or sheet
+    return Delta(tuple(put.values()), tuple(moves), tuple(sorted(gone)), sheet)
 
 
 @dataclass(frozen=True, slots=True)
@@ -77,6 +89,10 @@ class Change:
     name: str
     forward: Delta
     back: Delta
+
+    def then(self, later: "Change") -> "Change":
+        """One change for this one and one that goes on with it."""
+        return Change(later.name, self.forward.then(later.forward), later.back.then(self.back))
 
     def inverted(self) -> "Change":
         """The change that takes this one back."""
@@ -90,11 +106,12 @@ def updated(drawing: Drawing, delta: Delta) -> Drawing:
     items = items.changed(put=delta.put, removed=delta.removed)
     order = drawing.order
     if delta.moves or delta.removed:
-        listed = list(order)
+        row = _Row(order)
         for item_id, behind in delta.moves:
-            _move(listed, item_id, behind)
-        gone = set(delta.removed)
-        order = tuple(i for i in listed if i not in gone) if gone else tuple(listed)
+            row.move(item_id, behind)
+        for item_id in delta.removed:
+            row.take(item_id)
+        order = row.listed()
     return Drawing(delta.sheet or drawing.sheet, items, order)
 
 
@@ -104,15 +121,15 @@ def inverse(drawing: Drawing, delta: Delta) -> Delta:
     put += [drawing.items[i] for i in delta.removed if i in drawing.items]
     moves: list[Move] = []
     if delta.moves or delta.removed:
-        order = list(drawing.order)
+        row = _Row(drawing.order)
         for item_id, behind in delta.moves:
             if item_id in drawing.items:
-                moves.append((item_id, _behind(order, item_id)))
-            _move(order, item_id, behind)
+                moves.append((item_id, row.behind(item_id)))
+            row.move(item_id, behind)
         for item_id in delta.removed:
             if item_id in drawing.items:
-                moves.append((item_id, _behind(order, item_id)))
-                order.remove(item_id)
+                moves.append((item_id, row.behind(item_id)))
+            row.take(item_id)
     return Delta(
         put=tuple({i.id: i for i in put}.values()),
         moves=tuple(reversed(moves)),
@@ -131,12 +148,36 @@ def in_front(order: Iterable[str], ids: Iterable[str]) -> tuple[Move, ...]:
     return tuple(moves)
 
 
-def _move(order: list[str], item_id: str, behind: str | None) -> None:
-    if item_id in order:
-        order.remove(item_id)
-    order.insert(order.index(behind) + 1 if behind is not None else 0, item_id)
+class _Row:
+    """Ids in a row, each of which knows its neighbours, so that a move costs the same anywhere."""
 
+    def __init__(self, order: Iterable[str]) -> None:
+        ids: list[str | None] = [None, *order, None]
+        self._on: dict[str | None, str | None] = dict(itertools.pairwise(ids))
+        self._back: dict[str | None, str | None] = dict(itertools.pairwise(reversed(ids)))
 
-def _behind(order: list[str], item_id: str) -> str | None:
-    index = order.index(item_id)
-    return order[index - 1] if index else None
+    def behind(self, item_id: str) -> str | None:
+        """The id just behind one; None at the very back."""
+        return self._back[item_id]
+
+    def take(self, item_id: str) -> None:
+        """Take an id out, if it is there."""
+        if item_id in self._on:
+            back, on = self._back.pop(item_id), self._on.pop(item_id)
+            self._on[back], self._back[on] = on, back
+
+    def move(self, item_id: str, behind: str | None) -> None:
+        """Put an id just in front of another one, or at the very back."""
+        self.take(item_id)
+        on = self._on[behind]
+        self._on[behind], self._on[item_id] = item_id, on
+        self._back[item_id], self._back[on] = behind, item_id
+
+    def listed(self) -> tuple[str, ...]:
+        """All ids from back to front."""
+        found: list[str] = []
+        at = self._on[None]
+        while at is not None:
+            found.append(at)
+            at = self._on[at]
+        return tuple(found)

@@ -4,10 +4,11 @@ A command reads no clock, no random numbers, no files and no globals: whatever i
 its fields. What is always wrong with a command is refused when one is made.
 """
 
-from dataclasses import dataclass, fields
+from collections.abc import Mapping
+from dataclasses import dataclass, fields, is_dataclass
 from typing import Any, ClassVar
 
-from buildup.drawing.checks import check_id, check_numbers
+from buildup.drawing.checks import check_id, check_numbers, check_text
 from buildup.drawing.model import Drawing
 from buildup.edits.change import Delta
 from buildup.errors import Refusal
@@ -20,6 +21,9 @@ AnchorRef = tuple[str, int, int]
 
 MOST_TARGETS = 20_000
 """Items or anchors one command may name."""
+GOES_ON_WITHIN = 1.5
+"""Seconds. An edit made later than that after the one before is a step of its own: the hand has
+rested (common practice)."""
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -31,6 +35,25 @@ class Command:
         "allow_inf_nan": False,
         "use_attribute_docstrings": True,
     }
+
+    goes_on: ClassVar[tuple[str, ...]] = ()
+    """The fields in which an edit has to be as the last one to go on with it as one step; none for
+    commands that are always a step of their own."""
+
+    def continues(self, earlier: "Command", *, pause: float) -> bool:
+        """Whether this edit and the one before are one step, as a series of nudges is.
+
+        Args:
+            earlier: the edit just before, on the same drawing.
+            pause: seconds between the two, by the clock of whoever made them.
+
+        """
+        return (
+            type(earlier) is type(self)
+            and bool(self.goes_on)
+            and 0.0 <= pause <= GOES_ON_WITHIN
+            and all(getattr(self, f) == getattr(earlier, f) for f in self.goes_on)
+        )
 
     def __post_init__(self) -> None:
         for f in fields(self):
@@ -52,13 +75,24 @@ class Command:
 
 
 def _check(value: object, field: str) -> None:
-    """Sound numbers and usable ids, however deep they sit."""
+    """Sound numbers, plain text and usable ids, however deep they sit."""
     if isinstance(value, float):
         check_numbers(value)
+    elif isinstance(value, complex):
+        check_numbers(value.real, value.imag)
     elif isinstance(value, tuple):
         if len(value) > MOST_TARGETS:
             raise Refusal("too_many", "That is too much for one edit. Nothing was changed.", field)
         for part in value:
             _check(part, field)
-    elif isinstance(value, str) and field in ("item", "items", "copies"):
-        check_id(value)
+    elif isinstance(value, str):
+        check_text(value)
+        if field in ("item", "items", "copies"):
+            check_id(value)
+    elif isinstance(value, Mapping):
+        for name, part in value.items():
+            check_text(name)
+            _check(part, field)
+    elif is_dataclass(value):
+        for f in fields(value):
+            _check(getattr(value, f.name), field)

@@ -2,7 +2,7 @@
 
 from collections.abc import Iterable, Mapping
 from dataclasses import dataclass, replace
-from typing import Literal
+from typing import ClassVar, Literal
 
 from buildup.drawing.checks import check_numbers
 from buildup.drawing.model import Drawing, Frame, Shape
@@ -80,6 +80,7 @@ def with_word(drawing: Drawing, shapes: Iterable[Shape]) -> Delta:
 class SetDial(Command):
     """Sets one dial of the shapes that have it."""
 
+    goes_on: ClassVar[tuple[str, ...]] = ("items", "dial")
     kind: Literal["set_dial"] = "set_dial"
     items: tuple[str, ...]
     """Which shapes; those without the dial stay as they are."""
@@ -104,6 +105,7 @@ class SetDial(Command):
 class SetMeasure(Command):
     """Sets a length that a shape has, such as the side of a polygon, by scaling it evenly."""
 
+    goes_on: ClassVar[tuple[str, ...]] = ("items", "measure")
     kind: Literal["set_measure"] = "set_measure"
     items: tuple[str, ...]
     """Which shapes."""

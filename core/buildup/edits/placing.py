@@ -3,7 +3,7 @@
 import math
 from collections.abc import Sequence
 from dataclasses import dataclass
-from typing import Literal
+from typing import ClassVar, Literal
 
 from buildup.drawing.model import Drawing, Item
 from buildup.edits.change import Delta
@@ -56,6 +56,7 @@ def _moved(items: Sequence[Item], by: Affine, turned: float = 0.0) -> Delta:
 class MoveItems(Command):
     """Moves items."""
 
+    goes_on: ClassVar[tuple[str, ...]] = ("items",)
     kind: Literal["move_items"] = "move_items"
     items: tuple[str, ...]
     """Which items."""

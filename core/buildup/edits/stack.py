@@ -47,7 +47,8 @@ class DuplicateItems(Command):
         return f"Duplicate {several(len(self.items))}"
 
     def delta(self, drawing: Drawing) -> Delta:
-        if len(set(self.copies)) != len(set(self.items)):
+        own = set(self.copies)
+        if len(own) != len(self.copies) or len(own) != len(set(self.items)):
             raise Refusal("bad_id", "Each copy needs an id of its own. Nothing was changed.")
         chosen = {i.id: i for i in open_items(drawing, self.items)}
         originals = [chosen[i] for i in drawing.order if i in chosen]

@@ -1,7 +1,7 @@
 """How items are painted."""
 
 from dataclasses import dataclass, replace
-from typing import Any, Literal
+from typing import Any, ClassVar, Literal
 
 from buildup.drawing.model import Drawing
 from buildup.edits.change import Delta
@@ -14,6 +14,7 @@ from buildup.edits.placing import open_items
 class SetFill(Command):
     """Sets the fill of items."""
 
+    goes_on: ClassVar[tuple[str, ...]] = ("items",)
     kind: Literal["set_fill"] = "set_fill"
     items: tuple[str, ...]
     """Which items."""
@@ -32,6 +33,7 @@ class SetFill(Command):
 class SetStroke(Command):
     """Sets the stroke colour of items."""
 
+    goes_on: ClassVar[tuple[str, ...]] = ("items",)
     kind: Literal["set_stroke"] = "set_stroke"
     items: tuple[str, ...]
     """Which items."""
@@ -50,6 +52,7 @@ class SetStroke(Command):
 class SetStrokeWidth(Command):
     """Sets the stroke width of items."""
 
+    goes_on: ClassVar[tuple[str, ...]] = ("items",)
     kind: Literal["set_stroke_width"] = "set_stroke_width"
     items: tuple[str, ...]
     """Which items."""

@@ -2,6 +2,7 @@
 
 from xml.sax.saxutils import escape, quoteattr
 
+from buildup.drawing.checks import NO_TEXT
 from buildup.drawing.model import Drawing, Item, Outline, Style
 from buildup.drawing.units import unit_of
 from buildup.shapes.placement import contours_of
@@ -55,5 +56,5 @@ def _short(value: float) -> str:
 
 
 def _sound_text(text: str) -> str:
-    """The text without control characters, which XML cannot hold."""
-    return "".join(c for c in text if c >= " " and not 0xD800 <= ord(c) <= 0xDFFF)
+    """The text without what XML cannot hold."""
+    return NO_TEXT.sub("", text)

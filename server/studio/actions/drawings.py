@@ -1,14 +1,15 @@
 """Make, name, copy, delete and restore drawings."""
 
 from buildup.drawing.checks import check_name
-from buildup.drawing.codec import read, write
+from buildup.drawing.codec import read_kept, write
 from buildup.drawing.model import Sheet
 from buildup.edits.sheets import checked_sheet
-from django.db import transaction
 from django.utils import timezone
 
+from studio.actions.turns import in_turn
 from studio.drawings import found, locked, unknown_drawing
 from studio.models import Drawing, Item, Step
+from studio.store import batches
 
 
 def make(user_id: int, *, name: str, sheet: Sheet) -> Drawing:
@@ -22,7 +23,7 @@ def make(user_id: int, *, name: str, sheet: Sheet) -> Drawing:
     return Drawing.objects.create(owner_id=user_id, name=name.strip(), sheet=write(sheet))
 
 
-@transaction.atomic
+@in_turn
 def rename(user_id: int, drawing_id: int, *, name: str) -> Drawing:
     """Give a drawing another name.
 
@@ -36,7 +37,7 @@ def rename(user_id: int, drawing_id: int, *, name: str) -> Drawing:
     return row
 
 
-@transaction.atomic
+@in_turn
 def duplicate(user_id: int, drawing_id: int) -> Drawing:
     """A copy with items and history.
 
@@ -49,15 +50,16 @@ def duplicate(user_id: int, drawing_id: int) -> Drawing:
     copy = Drawing.objects.create(
         owner_id=user_id,
         name=name,
-        sheet=write(read(Sheet, row.sheet)),
+        sheet=write(read_kept(Sheet, row.sheet)),
         version=row.version,
         head=row.head,
     )
-    for model in (Item, Step):
+    for model, texts in ((Item, ("body", "shown")), (Step, ("command", "change", "inverse"))):
         rows = list(model._default_manager.filter(drawing_id=original_id))
         for each in rows:
             each.pk, each.drawing = None, copy
-        model._default_manager.bulk_create(rows, batch_size=200)
+        for batch in batches(rows, lambda r, t=texts: sum(len(str(getattr(r, f))) for f in t)):
+            model._default_manager.bulk_create(batch)
     return copy
 
 

@@ -3,13 +3,13 @@
 from dataclasses import dataclass
 
 from buildup.drawing.model import Drawing
-from buildup.edits.apply import apply, write_command
+from buildup.edits.apply import apply, read_command, write_command
 from buildup.edits.change import Change, Delta
 from buildup.edits.command import Command
 from buildup.errors import Refusal
-from django.db import transaction
 
 from studio import models, store
+from studio.actions.turns import in_turn
 from studio.drawings import locked
 from studio.history import next_steps
 
@@ -35,45 +35,63 @@ class Kept:
     """The steps that undo and redo would take now."""
 
 
-def again(row: models.Drawing, command_id: str, version: int) -> Kept | None:
+def again(row: models.Drawing, command_id: str, version: int | None) -> Kept | None:
     """The answer for a command that was kept before, so that sending it twice applies it once."""
     if not row.steps.filter(command_id=command_id).exists():
         return None
-    since = store.delta_since(row, version)
+    since = store.delta_since(row, row.version if version is None else version)
     return Kept(row, since, store.value_of(row), next_steps(row))
 
 
-def check_version(row: models.Drawing, version: int) -> Drawing:
-    """The drawing's value, if the client knows its version.
+def check_ahead(row: models.Drawing, version: int) -> None:
+    """Refuses a version that the drawing never had.
+
+    Raises:
+        Refusal: `unknown_version`.
+    """
+    if version > row.version:
+        raise Refusal(
+            "unknown_version", "This page is ahead of the store. It is read again; nothing is lost."
+        )
+
+
+def check_version(row: models.Drawing, version: int | None) -> Drawing:
+    """The drawing's value, if the client knows its version or does not mind (None).
 
     Raises:
         Stale: when it has moved on.
         Refusal: `unknown_version` when it never was that far.
     """
-    if version > row.version:
-        raise Refusal(
-            "unknown_version", "This page is ahead of the store. Load it again; nothing was lost."
-        )
+    if version is not None:
+        check_ahead(row, version)
     drawing = store.value_of(row)
-    if version < row.version:
+    if version is not None and version < row.version:
         raise Stale(row, version, store.delta_since(row, version), drawing)
     return drawing
 
 
-@transaction.atomic
+@dataclass(frozen=True)
+class Follows:
+    """The edit just before that one goes on with, and the seconds of pause between the two."""
+
+    edit: str
+    pause: float
+
+
+@in_turn
 def edit(
     user_id: int,
     drawing_id: int,
     *,
     command_id: str,
-    version: int,
+    version: int | None,
     command: Command,
-    merge: bool = False,
+    follows: Follows | None = None,
 ) -> Kept:
     """Apply a command and keep it as a step.
 
-    `merge` continues the last edit when it is of the same kind on the same items (a series of
-    nudges): the new step takes its place, standing on the same parent, and undoes both.
+    With `follows` it joins that edit where that one is still the last and the core says that the
+    two are one step: the new step takes its place, standing on the same parent, and undoes both.
 
     Raises:
         Refusal: what the core refuses; nothing is changed.
@@ -84,35 +102,52 @@ def edit(
         return kept
     before = check_version(row, version)
     change = apply(before, command)
+    _check_pictures(user_id, before, change.forward)
     row.version += 1
     after = store.write_delta(row, before, change.forward)
+    parent = row.head
+    whole = change
+    if follows is not None and (last := _continued(row, command, follows)) is not None:
+        parent = last.parent
+        earlier = Change(last.name, Delta.from_json(last.change), Delta.from_json(last.inverse))
+        whole = earlier.then(change)
     step = models.Step(
         drawing=row,
         number=row.version,
         command_id=command_id,
         action=models.Step.EDIT,
         name=change.name[:120],
-        parent=row.head,
+        parent=parent,
         command=write_command(command),
-        change=change.forward.to_json(),
-        inverse=change.back.to_json(),
+        change=whole.forward.to_json(),
+        inverse=whole.back.to_json(),
     )
-    if merge:
-        _join(row, step, change)
-    step.save(force_insert=True)
+    store.write_step(step)
     row.head = row.version
     row.save()
     return Kept(row, change.forward, after, (step, None))
 
 
-def _join(row: models.Drawing, step: models.Step, change: Change) -> None:
+def _continued(row: models.Drawing, command: Command, follows: Follows) -> models.Step | None:
+    """The last edit, where this one goes on with it."""
     last = row.steps.filter(number=row.head, action=models.Step.EDIT).first()
-    if last is None or _target(last.command) != _target(step.command):
+    if last is None or last.command_id != follows.edit:
+        return None
+    try:
+        earlier = read_command(last.command)
+    except Refusal:  # kept by an earlier form of the program
+        return None
+    return last if command.continues(earlier, pause=follows.pause) else None
+
+
+def _check_pictures(user_id: int, before: Drawing, delta: Delta) -> None:
+    """Refuses an underlay that shows somebody else's picture."""
+    if delta.sheet is None:
         return
-    step.parent = last.parent
-    step.change = Delta.from_json(last.change).then(change.forward).to_json()
-    step.inverse = change.back.then(Delta.from_json(last.inverse)).to_json()
-
-
-def _target(command: dict[str, object]) -> tuple[object, ...]:
-    return tuple(command.get(k) for k in ("kind", "items", "anchors"))
+    known = {u.picture for u in before.sheet.underlays}
+    new = {u.picture for u in delta.sheet.underlays} - known
+    own = models.Picture.objects.filter(pk__in=new, drawing__owner_id=user_id)
+    if new and own.count() < len(new):
+        raise Refusal(
+            "unknown_picture", "That picture is not there. Nothing was placed; choose a file again."
+        )

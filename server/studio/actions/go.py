@@ -1,33 +1,44 @@
 """Move along the history: undo, redo, or go to any step on the line."""
 
-from buildup.edits.change import Delta
+from buildup.edits.change import Delta, chained
 from buildup.errors import Refusal
-from django.db import transaction
 
 from studio import models, store
 from studio.actions.edit import Kept, again, check_version
+from studio.actions.turns import in_turn
 from studio.drawings import locked
 from studio.history import line, next_steps
 
 
-@transaction.atomic
-def go(user_id: int, drawing_id: int, *, command_id: str, version: int, to: int | str) -> Kept:
+@in_turn
+def go(
+    user_id: int,
+    drawing_id: int,
+    *,
+    command_id: str,
+    version: int | None,
+    to: int | str,
+    edit: str | None = None,
+) -> Kept:
     """Bring the drawing to a step: `undo`, `redo`, or the number of a step (0: the beginning).
 
+    `edit` names the edit that undo is to take back, or redo to bring back.
+
     Raises:
-        Refusal: `nothing_to_undo`, `nothing_to_redo` or `unknown_step`; nothing is changed.
+        Refusal: `nothing_to_undo`, `nothing_to_redo`, `unknown_step`, or `not_the_last` when
+            another edit came in between; nothing is changed.
         Stale: as for an edit.
     """
     row = locked(user_id, drawing_id)
     if (kept := again(row, command_id, version)) is not None:
         return kept
     before = check_version(row, version)
-    target, name = _target(row, to)
+    target, name = _target(row, to, edit)
     delta = way(row, target)
     row.version += 1
     row.head = target
     after = store.write_delta(row, before, delta)
-    models.Step.objects.create(
+    step = models.Step(
         drawing=row,
         number=row.version,
         command_id=command_id,
@@ -35,19 +46,32 @@ def go(user_id: int, drawing_id: int, *, command_id: str, version: int, to: int 
         name=name,
         change=delta.to_json(),
     )
+    store.write_step(step)
     row.save()
     return Kept(row, delta, after, next_steps(row))
 
 
-def _target(row: models.Drawing, to: int | str) -> tuple[int, str]:
-    if to in ("undo", "redo"):
-        undo, redo = next_steps(row)
-        if to == "undo":
-            if undo is None:
-                raise Refusal("nothing_to_undo", "There is nothing left to undo.")
-            return undo.parent, "Undo"
+def _target(row: models.Drawing, to: int | str, edit: str | None) -> tuple[int, str]:
+    undo, redo = next_steps(row) if isinstance(to, str) else (None, None)
+    if to == "undo":
+        if undo is None:
+            raise Refusal("nothing_to_undo", "There is nothing left to undo.")
+        if edit not in (None, undo.command_id):
+            raise Refusal(
+                "not_the_last",
+                f"“{undo.name}” was done in another window after what you wanted to undo. "
+                "Nothing was undone; undo again to take that back first.",
+            )
+        return undo.parent, "Undo"
+    if to == "redo":
         if redo is None:
             raise Refusal("nothing_to_redo", "There is nothing left to redo.")
+        if edit not in (None, redo.command_id):
+            raise Refusal(
+                "not_the_last",
+                "Another window went on in the meantime. Nothing was redone; what was undone is "
+                "still in the Steps.",
+            )
         return redo.number, "Redo"
     return int(to), "Go to step"
 
@@ -60,19 +84,11 @@ def way(row: models.Drawing, target: int) -> Delta:
     """
     here = line(row)
     edits = row.steps.filter(action=models.Step.EDIT)
-    total = Delta()
     if target in (0, *here.done):
-        back = [n for n in here.done if n > target]
-        for inverse in (
-            edits.filter(number__in=back).order_by("-number").values_list("inverse", flat=True)
-        ):
-            total = total.then(Delta.from_json(inverse))
-        return total
-    if target not in here.ahead:
+        numbers, field, order = [n for n in here.done if n > target], "inverse", "-number"
+    elif target in here.ahead:
+        numbers, field, order = here.ahead[: here.ahead.index(target) + 1], "change", "number"
+    else:
         raise Refusal("unknown_step", "That step is not in this drawing's history any more.")
-    ahead = here.ahead[: here.ahead.index(target) + 1]
-    for change in (
-        edits.filter(number__in=ahead).order_by("number").values_list("change", flat=True)
-    ):
-        total = total.then(Delta.from_json(change))
-    return total
+    told = edits.filter(number__in=numbers).order_by(order).values_list(field, flat=True)
+    return chained(Delta.from_json(delta) for delta in told)

@@ -53,10 +53,10 @@ class ApiTest(TransactionTestCase):
         }
         return self.post(f"drawings/{self.drawing}/commands", body)
 
-    def go(self, to, version=None):
+    def go(self, to, **more):
         self.count += 1
         row = Drawing.objects.get(pk=self.drawing)
-        body = {"id": f"command-{self.count}", "version": version or row.version, "to": to}
+        body = {"id": f"command-{self.count}", "version": row.version, "to": to, **more}
         return self.post(f"drawings/{self.drawing}/go", body)
 
     def value(self):
@@ -115,14 +115,56 @@ class ApiTest(TransactionTestCase):
 
     def test_nudges_merge_into_one_step(self):
         self.send(PLATE)
+
+        def follow(command, pause=0.4, edit=None):
+            last = Step.objects.order_by("-number").first().command_id
+            return self.send(command, follows={"edit": edit or last, "pause": pause})
+
         for _ in range(3):
-            self.send(move(), merge=True)
-        self.send({"kind": "set_fill", "items": ["plate"], "colour": "#0C6B65"}, merge=True)
+            follow(move())
+        follow({"kind": "set_fill", "items": ["plate"], "colour": "#0C6B65"})
         self.assertEqual(self.go("undo").json()["undo"]["name"], "Move item")
         self.assertEqual(self.go("undo").json()["undo"]["name"], "Draw rectangle")
         self.assertEqual(self.x(), 50)
         self.go("redo")
         self.assertEqual(self.x(), 65)
+        for more in ({"pause": 2.0}, {"edit": "something-else"}):
+            follow(move(), **more)
+            self.assertEqual(self.go("undo").json()["undo"]["name"], "Move item")
+
+    def test_an_undo_names_its_step(self):
+        self.send(PLATE)
+        mine = self.send(move()).json()["undo"]["edit"]
+        self.send(move(by=(0, 50)))
+        told = self.go("undo", edit=mine)
+        self.assertEqual((told.status_code, told.json()["code"]), (422, "not_the_last"))
+        self.assertIn("Move item", told.json()["sentence"])
+        self.assertTrue(told.json()["final"])
+        other = self.value().items["plate"]
+        self.assertEqual(other.frame.place.origin, 55 + 75j)
+        undone = self.go("undo", edit=Step.objects.get(number=3).command_id).json()
+        self.assertEqual(undone["undo"]["edit"], mine)
+        self.assertEqual(self.go("redo", edit=mine).json()["code"], "not_the_last")
+        self.assertEqual(self.go("redo", edit=undone["redo"]["edit"]).json()["redo"], None)
+
+    def test_windows_follow_each_other(self):
+        self.send(PLATE)
+        self.send(move())
+        since = self.client.get(f"/api/drawings/{self.drawing}/since/1").json()["answer"]
+        self.assertEqual((since["since"], since["version"], since["undo"]["number"]), (1, 2, 2))
+        self.assertEqual([i["id"] for i in since["picture"]["items"]], ["plate"])
+        same = self.client.get(f"/api/drawings/{self.drawing}/since/2").json()
+        self.assertEqual(same, {"answer": None})
+        ahead = self.client.get(f"/api/drawings/{self.drawing}/since/3").json()
+        self.assertEqual((ahead["code"], ahead["final"]), ("unknown_version", False))
+
+    def test_what_only_sends_needs_no_version(self):
+        self.send(PLATE)
+        self.send(move())
+        body = {"id": "from-elsewhere", "version": None, "command": move()}
+        told = self.post(f"drawings/{self.drawing}/commands", body).json()
+        self.assertEqual((told["version"], told["since"]), (3, 2))
+        self.assertEqual(self.x(), 60)
 
     def test_two_processes_agree(self):
         """One process's memory is behind; it catches up by the steps, and both read the same."""

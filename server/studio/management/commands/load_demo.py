@@ -8,27 +8,20 @@ from django.core.management.base import BaseCommand
 
 from studio.actions.drawings import make
 from studio.actions.edit import edit
+from studio.actions.pictures import keep
 from studio.demo.drawings import DRAWINGS
 from studio.demo.hand import TEAL, Hand, pen
 from studio.demo.photograph import photograph
-from studio.models import Drawing, Picture
+from studio.models import Drawing
 from studio.people import DEMO_NAME, DEMO_USER
-from studio.pictures import checked
 
 
 def trace(user_id: int) -> None:
     """A sheet set up for tracing: an underlay, a guide along its middle, a rosette begun."""
     hand = Hand("Body to trace", 420, 594)
     row = make(user_id, name=hand.name, sheet=hand.sheet)
-    picture = checked(photograph())
-    kept = Picture.objects.create(
-        drawing=row,
-        bytes=picture.data,
-        mime=picture.mime,
-        width=picture.width,
-        height=picture.height,
-    )
-    pixels = (picture.width, picture.height)
+    kept = keep(row, photograph())
+    pixels = (kept.width, kept.height)
     middle = Guide(id="middle", x=hand.sheet.width / 2, y=0.0, angle=90.0)
     hand.commands.append(
         PlaceUnderlay(underlay="body", picture=kept.pk, called="Body", pixels=pixels)

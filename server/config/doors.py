@@ -1,0 +1,106 @@
+"""What a request has to be before anything else looks at it: for a known host, and not too long."""
+
+import io
+from collections.abc import Callable
+
+from django.conf import settings
+from django.core.exceptions import DisallowedHost
+from django.http import HttpRequest, HttpResponse, JsonResponse
+
+Handler = Callable[[HttpRequest], HttpResponse]
+
+MOST_BYTES = 8 * 1024 * 1024
+"""Of a request's body; a little more than 40,000 anchors take."""
+MOST_PICTURE_BYTES = 20 * 1024 * 1024
+READ_ON = 64 * 1024 * 1024
+"""How much of a body that is too long is read on, so that its sender hears the answer."""
+PIECE = 64 * 1024
+LOOPBACK = ("127.0.0.1", "::1")
+PASSED_ON = ("HTTP_X_FORWARDED_FOR", "HTTP_X_FORWARDED_HOST", "HTTP_X_REAL_IP", "HTTP_FORWARDED")
+PASSED_ON += ("HTTP_VIA",)
+
+
+def from_this_machine(request: HttpRequest) -> bool:
+    """Whether a request comes straight from this machine, under this machine's own name."""
+    name = request.get_host().rsplit(":", 1)[0].strip("[]")
+    return (
+        request.META.get("REMOTE_ADDR") in LOOPBACK
+        and name in (*LOOPBACK, "localhost")
+        and not any(header in request.META for header in PASSED_ON)
+    )
+
+
+def sender(request: HttpRequest) -> str:
+    """The address a request comes from; that the server in front names, where there is one."""
+    passed_on = request.META.get("HTTP_X_FORWARDED_FOR", "") if settings.BEHIND_HTTPS else ""
+    return passed_on.rsplit(",", 1)[-1].strip() or request.META.get("REMOTE_ADDR", "")
+
+
+class HostMiddleware:
+    """Refuses every request for a host that is not `ALLOWED_HOSTS`, files included."""
+
+    def __init__(self, get_response: Handler) -> None:
+        self.get_response = get_response
+
+    def __call__(self, request: HttpRequest) -> HttpResponse:
+        try:
+            request.get_host()
+        except DisallowedHost:
+            sentence = "This address does not lead to this program. Open it by its own address."
+            return _answer(400, "unknown_host", sentence)
+        return self.get_response(request)
+
+
+class BodyMiddleware:
+    """Reads the body, announced or in chunks; one that is too long is answered, not cut off."""
+
+    def __init__(self, get_response: Handler) -> None:
+        self.get_response = get_response
+
+    def __call__(self, request: HttpRequest) -> HttpResponse:
+        announced = request.META.get("CONTENT_LENGTH") or "0"
+        chunked = "chunked" in request.META.get("HTTP_TRANSFER_ENCODING", "").lower()
+        if not announced.isdecimal():
+            return _answer(400, "bad_request", "The request could not be read. Send it again.")
+        if not chunked and announced == "0":
+            return self.get_response(request)
+        picture = request.method == "POST" and request.path.endswith("/pictures")
+        most = MOST_PICTURE_BYTES if picture else MOST_BYTES
+        try:
+            body = _read(request, None if chunked else int(announced), most)
+        except OSError:
+            return _answer(400, "broken_off", "The request broke off. Nothing was changed.")
+        if body is None:
+            sentence = (
+                f"That is more than {most >> 20} MB at once. Nothing was changed; "
+                "do it in smaller parts."
+            )
+            return _answer(413, "too_large", sentence)
+        request._body = body  # what Django's own reading would set
+        request._stream = io.BytesIO(body)
+        return self.get_response(request)
+
+
+def _read(request: HttpRequest, announced: int | None, most: int) -> bytes | None:
+    """The body; None when it is longer than `most` (what follows was read and forgotten)."""
+    source = request.META["wsgi.input"]
+    left = READ_ON if announced is None else min(announced, READ_ON)
+    pieces: list[bytes] = []
+    size = 0
+    while left > 0:
+        piece = source.read(min(PIECE, left))
+        if not piece:
+            break
+        left -= len(piece)
+        size += len(piece)
+        if size <= most:
+            pieces.append(piece)
+    if announced is not None and size < min(announced, READ_ON):
+        raise OSError("the body broke off")
+    return b"".join(pieces) if size <= most else None
+
+
+def _answer(status: int, code: str, sentence: str) -> JsonResponse:
+    final = status == 413
+    body = {"code": code, "sentence": sentence, "place": "", "final": final}
+    return JsonResponse(body, status=status)
