@@ -1,7 +1,7 @@
 # Steps that the other commands share; each does nothing when there is nothing to do.
 # Sourced by bin/start, bin/test and bin/bench with the checkout as the working directory.
 
-LOCAL=$PWD/.local
+LOCAL=${BUILDUP_LOCAL:-$PWD/.local}
 VENV=$PWD/.venv
 mkdir -p "$LOCAL"
 
@@ -102,8 +102,7 @@ set_up_secret() {
 set_up_database() {
     if [ -z "${DATABASE_URL:-}" ]; then
         say "Starting MariaDB …"
-        # One that runs already belongs to another start, which stops it.
-        bin/database running "$LOCAL/mariadb" || OWN_DATABASE=$LOCAL/mariadb
+        OWN_DATABASE=$LOCAL/mariadb
         DATABASE_URL=$(bin/database start "$LOCAL/mariadb") || fail "MariaDB could not be started; see above."
         export DATABASE_URL
     fi

@@ -1,0 +1,86 @@
+"""bin/start keeps the program running: MariaDB killed, the server killed, strangers left alone."""
+
+import os
+import shutil
+import signal
+import socket
+import subprocess
+import tempfile
+import time
+import unittest
+from pathlib import Path
+from urllib.request import urlopen
+
+ROOT = Path(__file__).resolve().parents[1]
+
+
+def free_port():
+    with socket.socket() as probe:
+        probe.bind(("127.0.0.1", 0))
+        return probe.getsockname()[1]
+
+
+class StartTest(unittest.TestCase):
+    def setUp(self):
+        self.local = Path(tempfile.mkdtemp())
+        self.addCleanup(shutil.rmtree, self.local, ignore_errors=True)
+        for name in (ROOT / ".local").glob("*.stamp"):
+            shutil.copy(name, self.local)
+
+    def start(self):
+        port = free_port()
+        without = {k: v for k, v in os.environ.items() if k != "DATABASE_URL"}
+        env = {**without, "BUILDUP_LOCAL": str(self.local), "PORT": str(port)}
+        self.log = self.local / "start.log"
+        with self.log.open("w") as log:
+            started = subprocess.Popen(["bin/start"], cwd=ROOT, env=env, stdout=log, stderr=log)
+        self.addCleanup(started.wait, 60)
+        self.addCleanup(started.terminate)
+        self.address = f"http://127.0.0.1:{port}/api/drawings"
+        self.says("is open at")
+        return started
+
+    def says(self, words):
+        for _ in range(600):
+            if words in self.log.read_text():
+                return
+            time.sleep(0.1)
+        self.fail(f"never said “{words}”: {self.log.read_text()}")
+
+    def number(self, name):
+        return int((self.local / name).read_text())
+
+    def test_what_is_killed_comes_back_by_itself_and_stops_with_it(self):
+        started = self.start()
+        os.kill(self.number("mariadb/mariadbd.pid"), signal.SIGKILL)
+        self.says("MariaDB is back")
+        os.kill(self.number("server.pid"), signal.SIGKILL)
+        self.says("The server is back")
+        with urlopen(self.address.replace("drawings", "me"), timeout=20) as answer:
+            self.assertEqual(answer.status, 200)
+        second = subprocess.run(
+            ["bin/start"],
+            cwd=ROOT,
+            env={**os.environ, "BUILDUP_LOCAL": str(self.local)},
+            capture_output=True,
+            text=True,
+            timeout=60,
+        )
+        self.assertIn("runs from this folder already", second.stderr)
+        database = self.number("mariadb/mariadbd.pid")
+        started.terminate()
+        self.assertEqual(started.wait(60), 0)
+        self.assertFalse((self.local / "server.pid").exists())
+        words = Path(f"/proc/{database}/cmdline")
+        self.assertFalse(words.exists() and words.read_bytes())
+
+    def test_a_strangers_number_in_the_file_is_left_alone(self):
+        folder = self.local / "mariadb"
+        folder.mkdir()
+        with subprocess.Popen(["sleep", "60"]) as stranger:
+            (folder / "mariadbd.pid").write_text(str(stranger.pid))
+            for verb, code in (("running", 1), ("stop", 0)):
+                done = subprocess.run([ROOT / "bin" / "database", verb, folder], check=False)
+                self.assertEqual(done.returncode, code)
+            self.assertIsNone(stranger.poll())
+            stranger.kill()

@@ -1,0 +1,11 @@
+"""How the server's processes run; bin/start and bin/serve add where they listen."""
+
+wsgi_app = "config.wsgi"
+worker_class = "config.worker.PatientWorker"
+workers = 2
+threads = 8
+loglevel = "warning"
+control_socket_disable = True
+limit_request_line = 4094
+limit_request_fields = 60
+limit_request_field_size = 8190
