@@ -7,6 +7,7 @@ answers, its delta replaces the command.
 
 import json
 from collections.abc import Callable, Mapping
+from dataclasses import dataclass, replace
 from typing import Any
 
 from buildup import host
@@ -18,23 +19,63 @@ from buildup.drawing.codec import read, read_kept, write
 from buildup.drawing.items import Items
 from buildup.drawing.model import Drawing, Sheet
 from buildup.drawing.units import read_length, read_number
-from buildup.edits.apply import apply, read_command
-from buildup.edits.change import Delta, updated
+from buildup.edits.apply import read_command
+from buildup.edits.change import Change, Delta, inverse, updated
 from buildup.edits.command import Command
 from buildup.errors import Refusal
+from buildup.timeline import Follows, StepName, Timeline
 from buildup.view.drawables import selection
 
 Question = Mapping[str, Any]
+
+
+@dataclass(frozen=True, slots=True)
+class Letter:
+    """What is on its way to the server: an edit, or a step along the history.
+
+    Args:
+        id: the letter's, which is that of the edit.
+        command: the edit; None for a step along the history.
+        follows: what the edit may go on with.
+        to: `undo`, `redo` or the number of a step.
+        edit: the edit that is to be taken or brought back.
+
+    """
+
+    id: str
+    command: Command | None
+    follows: Follows | None = None
+    to: str | int = ""
+    edit: str | None = None
+
+
+@dataclass(frozen=True, slots=True)
+class Shown:
+    """What a letter shows: the picture (None where only the server can tell), and the way on."""
+
+    picture: host.Picture | None
+    undo: StepName | None
+    redo: StepName | None
+
+
+@dataclass(frozen=True, slots=True)
+class _Waiting:
+    """A letter, and what it was seen to change."""
+
+    letter: Letter
+    delta: Delta | None
 
 
 class Desk:
     """One open drawing and the questions about it."""
 
     def __init__(self) -> None:
-        self._kept = Drawing()
-        self._waiting: list[tuple[str, Command]] = []
-        self._shown = self._kept
+        self._kept = Timeline(Drawing())
+        self._waiting: list[_Waiting] = []
+        self._line = self._kept
         self._field = Field()
+        self.replays = 0
+        """Letters that were shown anew so far: tests assert that this stays low."""
         self._verbs: dict[str, Callable[[Question], Any]] = {
             "open": self._open,
             "queue": self._queue,
@@ -49,6 +90,11 @@ class Desk:
             "meet": self._meet,
             "warm": lambda q: self._field.update(self._shown, most=q["most"]),
         }
+
+    @property
+    def _shown(self) -> Drawing:
+        """The drawing with what is on its way."""
+        return self._line.drawing
 
     def ask(self, text: str) -> str:
         """Answer a question, both as JSON text.
@@ -66,43 +112,91 @@ class Desk:
         try:
             answer = self._verbs[question["verb"]](question)
         except Refusal as problem:
-            return json.dumps(
-                {
-                    "refused": {
-                        "code": problem.code,
-                        "sentence": problem.sentence,
-                        "place": problem.place,
-                    }
-                }
-            )
+            told = {"code": problem.code, "sentence": problem.sentence, "place": problem.place}
+            return json.dumps({"refused": told})
         return json.dumps({"answer": write(answer, defaults=True)})
 
     def _open(self, question: Question) -> None:
-        """Take a drawing: its sheet, and pairs of id and JSON text from back to front."""
+        """Take a drawing: sheet, pairs of id and JSON text from back to front, the steps around."""
         items = dict(question["items"])
-        self._kept = Drawing(read_kept(Sheet, question["sheet"]), Items(items), tuple(items))
+        drawing = Drawing(read_kept(Sheet, question["sheet"]), Items(items), tuple(items))
+        self._kept = Timeline(drawing).told(_step(question, "undo"), _step(question, "redo"))
         self._waiting = []
-        self._shown = self._kept
+        self._line = self._kept
 
-    def _queue(self, question: Question) -> host.Picture:
-        """Show a command that is on its way to the server."""
-        command = read_command(question["command"])
-        delta = apply(self._shown, command).forward
-        self._shown = updated(self._shown, delta)
-        self._waiting.append((question["id"], command))
-        return host.picture(self._shown, delta, question["selection"])
+    def _queue(self, question: Question) -> Shown:
+        """Show a letter that is on its way to the server."""
+        letter = _letter(question["letter"])
+        delta = self._go_on(letter)
+        self._waiting.append(_Waiting(letter, delta))
+        picture = None
+        if delta is not None:
+            picture = host.picture(self._shown, delta, question["selection"])
+        return self._told(picture)
 
-    def _settle(self, question: Question) -> None:
-        """Take the server's answer: its delta (None when refused), and the command's id."""
-        if question["delta"] is not None:
-            self._kept = updated(self._kept, Delta.from_json(question["delta"]))
-        self._waiting = [(i, c) for i, c in self._waiting if i != question["id"]]
-        self._shown = self._kept
-        for _, command in self._waiting:
+    def _settle(self, question: Question) -> Shown:
+        """Take the server's answer: what changed (None when refused), and to which letter.
+
+        `alone` says that the change is that letter's and nobody else's.
+        """
+        first = self._waiting[0] if self._waiting else None
+        answered = next((w.letter for w in self._waiting if w.letter.id == question["id"]), None)
+        self._waiting = [w for w in self._waiting if w.letter.id != question["id"]]
+        if question["delta"] is None:
+            self._replay()
+            return self._told(None)
+        delta = Delta.from_json(question["delta"])
+        known = answered if question["alone"] else None
+        self._kept = _after(self._kept, known, delta).told(
+            _step(question, "undo"), _step(question, "redo")
+        )
+        foreseen = (
+            first is not None
+            and first.letter is known
+            and first.delta is not None
+            and replace(first.delta, said="") == delta
+        )
+        if not foreseen:
+            self._replay()
+        elif not self._waiting:
+            self._line = self._kept
+        return self._told(None)
+
+    def _replay(self) -> None:
+        """Show what is on its way anew, on top of what is kept."""
+        self._line = self._kept
+        letters = [w.letter for w in self._waiting]
+        self._waiting = []
+        for letter in letters:
+            self.replays += 1
             try:
-                self._shown = updated(self._shown, apply(self._shown, command).forward)
+                delta = self._go_on(letter)
             except Refusal:
-                continue  # the server will say so too
+                delta = None  # the server will say so too
+            self._waiting.append(_Waiting(letter, delta))
+
+    def _go_on(self, letter: Letter) -> Delta | None:
+        """Go along the line by a letter; None where only the server knows the way."""
+        if letter.command is not None:
+            self._line, delta = self._line.edited(letter.id, letter.command, letter.follows)
+            return delta
+        gone = None
+        if letter.to == "undo":
+            gone = self._line.undone(letter.edit)
+        elif letter.to == "redo":
+            gone = self._line.redone(letter.edit)
+        if gone is None:
+            return None
+        self._line = gone[0]
+        return gone[1]
+
+    def _told(self, picture: host.Picture | None) -> Shown:
+        done, ahead = self._line.done, self._line.ahead
+        return Shown(
+            picture,
+            done[-1].step if done else None,
+            ahead[-1].step if ahead else None,
+        )
 
     def _preview(self, question: Question) -> host.Picture:
         return host.preview(self._shown, read_command(question["command"]), question["selection"])
@@ -116,3 +210,33 @@ class Desk:
         if question["unit"] is None:
             return read_number(text, present=present)
         return read_length(text, unit=question["unit"], present=present)
+
+
+def _step(question: Question, name: str) -> StepName | None:
+    told = question.get(name)
+    return None if told is None else StepName(edit=told["edit"], name=told["name"])
+
+
+def _letter(data: Question) -> Letter:
+    follows = data.get("follows")
+    command = data.get("command")
+    return Letter(
+        data["id"],
+        None if command is None else read_command(command),
+        None if follows is None else Follows(follows["edit"], follows["pause"]),
+        data.get("to", ""),
+        data.get("edit"),
+    )
+
+
+def _after(kept: Timeline, letter: Letter | None, delta: Delta) -> Timeline:
+    """The line after a change that was kept, and whose letter is known or not."""
+    if letter is not None and letter.command is not None:
+        change = Change(letter.command.name, delta, inverse(kept.drawing, delta))
+        return kept.with_done(letter.id, letter.command, change, letter.follows)
+    after = updated(kept.drawing, delta)
+    if letter is not None:
+        gone = kept.undone(letter.edit) if letter.to == "undo" else kept.redone(letter.edit)
+        if gone is not None and letter.to in ("undo", "redo"):
+            return replace(gone[0], drawing=after)
+    return Timeline(after)

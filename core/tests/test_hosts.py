@@ -14,6 +14,7 @@ from buildup.edits.apply import apply, read_command
 from core.tests.test_edits import EVERY
 from core.tests.zoo import full
 
+BAD = {"id": "x", "command": {"kind": "x"}}
 ROOT = Path(__file__).resolve().parents[2]
 
 
@@ -24,14 +25,19 @@ def script():
     yield {"verb": "open", "version": 1, "sheet": write(value.sheet), "items": items}
     for angle in (7, 33.3, 180, -91):
         turn = {"kind": "place_items", "items": ["leaf", "plate"], "angle": angle}
-        yield {"verb": "queue", "id": f"turn-{angle}", "command": turn, "selection": ["leaf"]}
+        letter = {"id": f"turn-{angle}", "command": turn}
+        yield {"verb": "queue", "letter": letter, "selection": ["leaf"]}
     for number, command in enumerate(EVERY):
         question = {"command": command, "selection": ["leaf", "plate", "ring"]}
         yield {"verb": "preview", **question}
         if command["kind"] in ("set_anchor_kind", "move_anchors", "resize_items", "drag_peg"):
-            yield {"verb": "queue", "id": f"q{number}", **question}
+            letter = {"id": f"letter-{number}", "command": command}
+            yield {"verb": "queue", "letter": letter, "selection": ["leaf"]}
     yield {"verb": "preview", "command": {"kind": "explode"}, "selection": []}
     yield {"verb": "settle", "id": "turn-7", "delta": None}
+    undo = {"id": "back", "to": "undo", "edit": letter["id"]}
+    yield {"verb": "queue", "letter": undo, "selection": ["leaf"]}
+    yield {"verb": "queue", "letter": {**undo, "id": "on", "to": "redo"}, "selection": ["leaf"]}
     yield {"verb": "select", "selection": ["leaf", "plate"]}
     yield {"verb": "within", "start": [-50, -50], "end": [50, 50]}
     yield {"verb": "read", "text": "1/8 in + 3 mm", "unit": "pt"}
@@ -91,24 +97,79 @@ class DeskTest(unittest.TestCase):
         told = self.ask({"verb": "preview", "command": move, "selection": ["plate"]})
         return told["answer"]["selection"]["frame"]["centre"]
 
-    def test_what_waits_is_shown_and_the_server_wins(self):
-        def queue(name, by):
-            command = {"kind": "move_items", "items": ["plate"], "by": by}
-            self.ask({"verb": "queue", "id": name, "command": command, "selection": []})
+    def queue(self, name, by=None, **more):
+        command = {"kind": "move_items", "items": ["plate"], "by": by}
+        letter = {"id": name, **more} if by is None else {"id": name, "command": command, **more}
+        told = self.ask({"verb": "queue", "letter": letter, "selection": []})["answer"]
+        return [step and step["edit"] for step in (told["undo"], told["redo"])]
 
-        queue("a", [10, 0])
-        queue("b", [0, 10])
+    def settle(self, name, by, *, undo, alone=True, redo=None):
+        """The server kept a move of the plate, and says where it stands."""
+        command = read_command({"kind": "move_items", "items": ["plate"], "by": by})
+        delta = apply(self.desk._kept.drawing, command).forward.to_json()
+        steps = {"undo": {"edit": undo, "name": "Move"}, "redo": redo}
+        question = {"verb": "settle", "id": name, "delta": delta, "alone": alone, **steps}
+        told = self.ask(question)["answer"]
+        return told["undo"]["edit"]
+
+    def test_what_waits_is_shown_and_the_server_wins(self):
+        self.queue("a", [10, 0])
+        self.queue("b", [0, 10])
         self.assertEqual(self.origin(), [10, 10])
-        command = read_command({"kind": "move_items", "items": ["plate"], "by": [100, 0]})
-        delta = apply(full(), command).forward.to_json()
-        self.ask({"verb": "settle", "id": "a", "delta": delta})
+        self.settle("a", [100, 0], undo="a")
         self.assertEqual(self.origin(), [100, 10])
         self.ask({"verb": "settle", "id": "b", "delta": None})
         self.assertEqual(self.origin(), [100, 0])
 
+    def test_undo_and_redo_act_on_what_waits(self):
+        self.assertEqual(self.queue("a", [10, 0]), ["a", None])
+        self.assertEqual(self.queue("b", [0, 10]), ["b", None])
+        self.assertEqual(self.queue("u1", to="undo", edit="b"), ["a", "b"])
+        self.assertEqual(self.queue("u2", to="undo", edit="a"), [None, "a"])
+        self.assertEqual(self.origin(), [0, 0])
+        self.assertEqual(self.queue("r1", to="redo", edit="a"), ["a", "b"])
+        self.assertEqual(self.queue("c", [5, 5]), ["c", None])
+        self.assertEqual(self.origin(), [15, 5])
+        self.assertEqual(self.settle("a", [10, 0], undo="a"), "c")
+        self.assertEqual((self.desk.replays, self.origin()), (0, [15, 5]))
+
+    def test_undo_reaches_back_into_what_was_kept_meanwhile(self):
+        self.queue("a", [10, 0])
+        self.settle("a", [10, 0], undo="a")
+        self.assertEqual(self.queue("u", to="undo", edit="a"), [None, "a"])
+        self.assertEqual(self.origin(), [0, 0])
+
+    def test_a_step_that_another_window_made_is_only_the_servers_to_take_back(self):
+        self.queue("a", [10, 0])
+        self.assertEqual(self.settle("", [0, 3], undo="theirs", alone=False), "a")
+        self.assertEqual(self.desk.replays, 1)
+        self.queue("u1", to="undo", edit="a")
+        self.assertEqual(self.origin(), [0, 3])
+        told = {"id": "u2", "to": "undo", "edit": "theirs"}
+        answer = self.ask({"verb": "queue", "letter": told, "selection": []})["answer"]
+        self.assertIsNone(answer["picture"])
+        self.assertEqual(self.origin(), [0, 3])
+
+    def test_a_series_of_nudges_is_one_step(self):
+        self.queue("a", [1, 0])
+        self.queue("b", [1, 0], follows={"edit": "a", "pause": 0.3})
+        self.queue("c", [1, 0], follows={"edit": "b", "pause": 9.0})
+        self.queue("u1", to="undo", edit="c")
+        self.assertEqual(self.origin(), [2, 0])
+        self.queue("u2", to="undo", edit="b")
+        self.assertEqual(self.origin(), [0, 0])
+
+    def test_a_long_queue_settles_without_being_shown_anew(self):
+        names = [f"n{k}" for k in range(30)]
+        for name in names:
+            self.queue(name, [1, 1])
+        for name in names:
+            self.settle(name, [1, 1], undo=name)
+        self.assertEqual((self.desk.replays, self.origin()), (0, [30, 30]))
+
     def test_a_refused_question_changes_nothing(self):
         before = self.origin()
-        told = self.ask({"verb": "queue", "id": "x", "command": {"kind": "x"}, "selection": []})
+        told = self.ask({"verb": "queue", "letter": BAD, "selection": []})
         self.assertEqual(told["refused"]["code"], "bad_data")
         self.assertEqual(self.origin(), before)
 

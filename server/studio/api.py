@@ -16,6 +16,7 @@ from buildup.formats.gallery import picture
 from buildup.formats.svg import svg
 from buildup.shapes.kinds import ShapeKind
 from buildup.shapes.registry import SHAPES
+from buildup.timeline import Follows
 from django.http import HttpRequest, HttpResponse
 from django.utils.text import slugify
 from ninja import NinjaAPI
@@ -23,7 +24,7 @@ from ninja.security import django_auth
 
 from studio import answers, fields, schema, store
 from studio.actions import drawings as acts
-from studio.actions.edit import Follows, Kept, check_ahead, edit
+from studio.actions.edit import Kept, check_ahead, edit
 from studio.actions.go import go, way
 from studio.actions.pictures import bring
 from studio.drawings import found, of_owner
@@ -132,7 +133,9 @@ def drawing_for_a_desk(request: HttpRequest, drawing: int) -> dict[str, Any]:
     with store.snapshot():
         row = found(_id(request), drawing)
         items = list(row.items.order_by("rank").values_list("item", "body"))
-    return {"version": row.version, "sheet": row.sheet, "items": items}
+        undo, redo = (answers.step(s) for s in next_steps(row))
+    told = {"version": row.version, "sheet": row.sheet, "items": items}
+    return {**told, "undo": undo, "redo": redo}
 
 
 @api.get("/drawings/{drawing}/since/{version}", response=schema.Since)

@@ -121,6 +121,8 @@ class DeskDrawing(Schema):
     version: int
     sheet: dict[str, Any]
     items: list[tuple[str, str]]
+    undo: StepName | None
+    redo: StepName | None
 
 
 class Answer(Schema):

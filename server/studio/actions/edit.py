@@ -7,6 +7,7 @@ from buildup.edits.apply import apply, read_command, write_command
 from buildup.edits.change import Change, Delta
 from buildup.edits.command import Command
 from buildup.errors import Refusal
+from buildup.timeline import Follows
 
 from studio import models, store
 from studio.actions.turns import in_turn
@@ -68,14 +69,6 @@ def check_version(row: models.Drawing, version: int | None) -> Drawing:
     if version is not None and version < row.version:
         raise Stale(row, version, store.delta_since(row, version), drawing)
     return drawing
-
-
-@dataclass(frozen=True)
-class Follows:
-    """The edit just before that one goes on with, and the seconds of pause between the two."""
-
-    edit: str
-    pause: float
 
 
 @in_turn

@@ -91,9 +91,9 @@ class TogetherTest(TransactionTestCase):
             answer = self.send(command, version).json()
             self.assertEqual(answer["since"], version)
             version = answer["version"]
-            ask(verb="settle", id="none", delta=answer["delta"])
+            ask(verb="settle", id="none", delta=answer["delta"], alone=False)
         undone = self.post("go", {"id": "go-back-1", "version": version, "to": "undo"}).json()
-        ask(verb="settle", id="none", delta=undone["delta"])
+        ask(verb="settle", id="none", delta=undone["delta"], alone=False)
         told = self.post("selection", {"selection": ["plate", "second"]}).json()
         self.assertEqual(ask(verb="select", selection=["plate", "second"])["answer"], told)
 

@@ -136,6 +136,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/drawings/{drawing}/since/{version}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Changes Since
+         * @description What changed since a version, for windows that follow each other.
+         */
+        get: operations["studio_api_changes_since"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/drawings/{drawing}/commands": {
         parameters: {
             query?: never;
@@ -1134,6 +1154,8 @@ export interface components {
             number: number;
             /** Name */
             name: string;
+            /** Edit */
+            edit: string;
         };
         /**
          * Style
@@ -1197,6 +1219,8 @@ export interface components {
                 string,
                 string
             ][];
+            undo: components["schemas"]["StepName"] | null;
+            redo: components["schemas"]["StepName"] | null;
         };
         /**
          * Answer
@@ -1239,6 +1263,13 @@ export interface components {
             } | null;
         };
         /**
+         * Since
+         * @description What changed since a version; nothing when nothing did.
+         */
+        Since: {
+            answer: components["schemas"]["Answer"] | null;
+        };
+        /**
          * StaleAnswer
          * @description The drawing has moved on: what changed since.
          */
@@ -1252,6 +1283,11 @@ export interface components {
              * @default
              */
             place?: string;
+            /**
+             * Final
+             * @default false
+             */
+            final?: boolean;
             answer: components["schemas"]["Answer"];
         };
         /**
@@ -1506,7 +1542,7 @@ export interface components {
             /** Id */
             id: string;
             /** Version */
-            version: number;
+            version?: number | null;
             /** Command */
             command: components["schemas"]["DrawAnchor"] | components["schemas"]["CloseOutline"] | components["schemas"]["AddOutline"] | components["schemas"]["MoveAnchors"] | components["schemas"]["PlaceAnchor"] | components["schemas"]["MoveHandle"] | components["schemas"]["PullHandle"] | components["schemas"]["SetHandle"] | components["schemas"]["SetAnchorKind"] | components["schemas"]["RemoveAnchors"] | components["schemas"]["InsertAnchor"] | components["schemas"]["AddAnchors"] | components["schemas"]["BendSegment"] | components["schemas"]["StraightenSegments"] | components["schemas"]["RemoveSegment"] | components["schemas"]["BreakAnchors"] | components["schemas"]["JoinEnds"] | components["schemas"]["ReverseOutlines"] | components["schemas"]["StartAt"] | components["schemas"]["LineUp"] | components["schemas"]["SpaceAnchors"] | components["schemas"]["CopyHandles"] | components["schemas"]["MakeTwins"] | components["schemas"]["ReleaseTwins"] | components["schemas"]["DrawStroke"] | components["schemas"]["SetTolerance"] | components["schemas"]["DrawShape"] | components["schemas"]["DrawLine"] | components["schemas"]["ChangeShape"] | components["schemas"]["SetDial"] | components["schemas"]["SetDials"] | components["schemas"]["CopyDials"] | components["schemas"]["SetMeasure"] | components["schemas"]["DragPeg"] | components["schemas"]["TurnIntoOutlines"] | components["schemas"]["SetCorners"] | components["schemas"]["DragCorners"] | components["schemas"]["SettleCorners"] | components["schemas"]["MoveItems"] | components["schemas"]["ResizeItems"] | components["schemas"]["TurnItems"] | components["schemas"]["PlaceItems"] | components["schemas"]["SetFill"] | components["schemas"]["SetStroke"] | components["schemas"]["SetStrokeWidth"] | components["schemas"]["RemoveItems"] | components["schemas"]["DuplicateItems"] | components["schemas"]["OrderItems"] | components["schemas"]["HideItems"] | components["schemas"]["LockItems"] | components["schemas"]["RenameItem"] | components["schemas"]["SetSheet"] | components["schemas"]["SetSheetColour"] | components["schemas"]["SetGrid"] | components["schemas"]["AddGuide"] | components["schemas"]["MoveGuide"] | components["schemas"]["SetGuide"] | components["schemas"]["RemoveGuides"] | components["schemas"]["HideGuides"] | components["schemas"]["PlaceUnderlay"] | components["schemas"]["DragUnderlay"] | components["schemas"]["SetUnderlay"] | components["schemas"]["RemoveUnderlay"];
             /**
@@ -1514,11 +1550,7 @@ export interface components {
              * @default []
              */
             selection?: string[];
-            /**
-             * Merge
-             * @default false
-             */
-            merge?: boolean;
+            follows?: components["schemas"]["Following"] | null;
         };
         /**
          * Contour
@@ -2017,6 +2049,16 @@ export interface components {
                 number,
                 number
             ];
+        };
+        /**
+         * Following
+         * @description The edit just before that one may go on with.
+         */
+        Following: {
+            /** Edit */
+            edit: string;
+            /** Pause */
+            pause: number;
         };
         /**
          * HideGuides
@@ -3247,9 +3289,11 @@ export interface components {
             /** Id */
             id: string;
             /** Version */
-            version: number;
+            version?: number | null;
             /** To */
             to: ("undo" | "redo") | number;
+            /** Edit */
+            edit?: string | null;
             /**
              * Selection
              * @default []
@@ -3470,8 +3514,12 @@ export interface components {
          * @description Who is signed in, if anybody, and whether the demo's door is open.
          */
         Me: {
+            /** Id */
+            id: number | null;
             /** Name */
             name: string | null;
+            /** Sign In */
+            sign_in: string;
             /** Demo */
             demo: boolean;
         };
@@ -3768,6 +3816,29 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["DeskDrawing"];
+                };
+            };
+        };
+    };
+    studio_api_changes_since: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                drawing: number;
+                version: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Since"];
                 };
             };
         };
