@@ -186,6 +186,7 @@ class Desk:
         elif letter.to == "redo":
             gone = self._line.redone(letter.edit)
         if gone is None:
+            self._line = Timeline(self._line.drawing)  # from here on only the server knows the way
             return None
         self._line = gone[0]
         return gone[1]

@@ -10,11 +10,19 @@ export class Trouble extends Error {
     super(sentence);
   }
 
-  /** The server or its store cannot be reached now; the same request may succeed later. */
-  get passing(): boolean {
-    return this.status === 0 || this.status === 502 || this.status === 503 || this.status === 504;
+  /** Our own server has refused this for a reason of the job, and would refuse it again. */
+  get final(): boolean {
+    const told = this.body as { final?: boolean } | null;
+    return told?.final === true;
   }
 }
+
+/** Called whenever the server says that nobody is signed in any more. */
+let signedOut: () => void = () => undefined;
+export const whenSignedOut = (act: () => void): void => void (signedOut = act);
+
+/** Milliseconds after which a request that was not answered counts as lost. */
+const PATIENCE = 60_000;
 
 function token(): string {
   return /(?:^|; )csrftoken=([^;]+)/.exec(document.cookie)?.[1] ?? "";
@@ -32,12 +40,15 @@ async function request(
   headers: Record<string, string>,
 ): Promise<unknown> {
   let response: Response;
+  let text: string;
   try {
     response = await fetch(`/api${path}`, {
       method,
       headers: { "X-CSRFToken": token(), ...headers },
       body,
+      signal: AbortSignal.timeout(PATIENCE),
     });
+    text = await response.text();
   } catch {
     throw new Trouble(
       "no_connection",
@@ -45,21 +56,31 @@ async function request(
       0,
     );
   }
-  const text = await response.text();
-  if (response.ok) return text === "" ? null : (JSON.parse(text) as unknown);
-  throw troubleOf(response.status, text);
+  if (!response.ok) throw troubleOf(response.status, text);
+  if (text === "") return null;
+  try {
+    return JSON.parse(text) as unknown;
+  } catch {
+    throw new Trouble(
+      "not_ours",
+      "Something between here and the server answered instead of it (a sign-in page of the " +
+        "network?). What you do waits here and goes out when the server is back.",
+      0,
+    );
+  }
 }
 
 function troubleOf(status: number, text: string): Trouble {
   try {
     const told = JSON.parse(text) as { code?: string; sentence?: string };
+    if (told.code === "not_signed_in") signedOut();
     if (told.code && told.sentence) return new Trouble(told.code, told.sentence, status, told);
   } catch {
     // not our server's words: fall through
   }
   return new Trouble(
     "unexpected",
-    "Something went wrong. What was kept is safe; try again.",
+    "The server did not answer as it should. What was kept is safe, and what you do waits here.",
     status,
   );
 }

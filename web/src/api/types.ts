@@ -24,6 +24,7 @@ export type Sheet = Required<Omit<Schemas["Sheet"], "guides" | "grid" | "underla
   underlays: Underlay[];
 };
 export type Style = Schemas["Style"];
+export type Since = Schemas["Since"];
 export type StepName = Schemas["StepName"];
 export type Delta = Answer["delta"];
 export type DeskDrawing = Schemas["DeskDrawing"];

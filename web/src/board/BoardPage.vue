@@ -7,6 +7,7 @@ import BoardCanvas from "../canvas/BoardCanvas.vue";
 import BoardDock from "../dock/BoardDock.vue";
 import BoardReadout from "../readout/BoardReadout.vue";
 import { useBoard } from "../stores/board";
+import { usePerson } from "../stores/person";
 import { useToast } from "../stores/toast";
 import { useVocabulary } from "../stores/vocabulary";
 import ToolList from "../tools/ToolList.vue";
@@ -20,6 +21,7 @@ import { usePictures } from "./pictures";
 
 const props = defineProps<{ id: number }>();
 const board = useBoard();
+const person = usePerson();
 const vocabulary = useVocabulary();
 const toast = useToast();
 const router = useRouter();
@@ -28,20 +30,30 @@ const { bring } = usePictures();
 useHeldKeys();
 useBoardKeys(() => (help.value = !help.value));
 
-watch(
-  () => props.id,
-  async (id) => {
-    try {
-      await vocabulary.load();
-      await board.open(id);
-    } catch (problem) {
-      if (!(problem instanceof Trouble)) throw problem;
+const OPEN_AGAIN = 2000;
+/** Why the drawing is not open yet, where that may pass. */
+const waitsFor = ref("");
+let left = false;
+
+async function open(id: number): Promise<void> {
+  try {
+    if (!person.known) await person.load();
+    await vocabulary.load();
+    await board.open(id);
+    waitsFor.value = "";
+  } catch (problem) {
+    if (!(problem instanceof Trouble)) throw problem;
+    if (left || id !== props.id) return;
+    if (problem.final || problem.code === "unknown_drawing") {
       toast.tell(problem.sentence);
       await router.replace("/");
+    } else {
+      waitsFor.value = `${problem.sentence} It is tried again.`;
+      window.setTimeout(() => !left && id === props.id && void open(id), OPEN_AGAIN);
     }
-  },
-  { immediate: true },
-);
+  }
+}
+watch(() => props.id, open, { immediate: true });
 /** Pictures dropped on the board or pasted become underlays. */
 function pasted(event: ClipboardEvent): void {
   const files = [...(event.clipboardData?.files ?? [])];
@@ -52,6 +64,7 @@ function dropped(event: DragEvent): void {
 }
 onMounted(() => window.addEventListener("paste", pasted));
 onBeforeUnmount(() => {
+  left = true;
   window.removeEventListener("paste", pasted);
   board.close();
 });
@@ -68,7 +81,10 @@ onBeforeUnmount(() => {
     <KeyboardPicture v-model="help" />
     <ShapeGallery />
   </div>
-  <p v-else class="opening">Opening the drawing…</p>
+  <p v-else class="opening" role="status">
+    Opening the drawing…
+    <template v-if="waitsFor"><br />{{ waitsFor }}</template>
+  </p>
 </template>
 
 <style scoped>

@@ -1,23 +1,32 @@
 <script setup lang="ts">
 // The top band: the way back, the name, undo and redo, zoom, kept-state, sending out.
 import Button from "primevue/button";
-import { computed } from "vue";
+import { computed, ref } from "vue";
 import { Trouble, patch } from "../api/client";
 import { useBoard } from "../stores/board";
 import { VIEWS, useLooking } from "../stores/looking";
+import { usePost } from "../stores/post";
 import { useToast } from "../stores/toast";
 import { useView } from "../stores/view";
 import { night, toggleNight } from "../theme/night";
 import BrandMark from "./BrandMark.vue";
 import NameField from "./NameField.vue";
+import RefusedEdits from "./RefusedEdits.vue";
 
 const board = useBoard();
 const view = useView();
 const looking = useLooking();
 const toast = useToast();
+const post = usePost();
+const refused = ref(false);
 
+const waits = computed(() => board.deleted || !["kept", "sending"].includes(board.state));
 const kept = computed(() => {
-  if (board.state === "waiting") return "Waiting to be kept";
+  const waiting = post.waiting.get(board.id) ?? 0;
+  const count = waiting > 1 ? ` · ${waiting}` : "";
+  if (board.state === "waiting") return `Waiting to be kept${count}`;
+  if (board.state === "signed-out") return `Sign in to keep${count}`;
+  if (board.deleted || board.state === "deleted") return `Deleted elsewhere${count}`;
   if (board.state === "sending") return "Keeping…";
   const at = board.keptAt?.toLocaleTimeString("en-GB", { hour: "2-digit", minute: "2-digit" });
   return `All kept · ${at ?? ""}`;
@@ -102,8 +111,16 @@ async function sendOut(): Promise<void> {
       :label="night ? 'Day' : 'Night'"
       @click="toggleNight"
     />
-    <span class="kept" :class="board.state" data-testid="kept" role="status">
-      <i v-if="board.state === 'kept'" class="pi pi-check" /> {{ kept }}
+    <button
+      v-if="post.refused.length > 0"
+      class="row-button refused"
+      data-testid="refused"
+      @click="refused = true"
+    >
+      {{ post.refused.length }} not kept
+    </button>
+    <span class="kept" :class="{ waiting: waits }" data-testid="kept" role="status">
+      <i v-if="board.state === 'kept' && !board.deleted" class="pi pi-check" /> {{ kept }}
     </span>
     <Button
       size="small"
@@ -112,6 +129,7 @@ async function sendOut(): Promise<void> {
       title="Send out as SVG"
       @click="sendOut"
     />
+    <RefusedEdits v-model="refused" />
   </header>
 </template>
 
@@ -168,6 +186,14 @@ async function sendOut(): Promise<void> {
 .kept {
   color: var(--quiet);
   font-size: 12px;
+}
+.refused {
+  padding: 2px 8px;
+  border: 1px solid var(--touched);
+  border-radius: 6px;
+  color: var(--touched);
+  font-size: 12px;
+  font-weight: 600;
 }
 .kept i {
   font-size: 11px;

@@ -6,6 +6,14 @@ import { useToast } from "../stores/toast";
 import { useTools } from "../stores/tools";
 
 const LONGEST_NAME = 100;
+const MOST_TRIES = 20;
+const TRY_AGAIN = 1500;
+
+interface PictureFacts {
+  id: number;
+  width: number;
+  height: number;
+}
 
 export function usePictures(): { bring(files: Iterable<File>): Promise<void> } {
   const board = useBoard();
@@ -13,10 +21,7 @@ export function usePictures(): { bring(files: Iterable<File>): Promise<void> } {
   const tools = useTools();
 
   async function one(file: File): Promise<void> {
-    const facts = await sendFile<{ id: number; width: number; height: number }>(
-      `/drawings/${board.id}/pictures`,
-      file,
-    );
+    const facts = await sent(`/drawings/${board.id}/pictures`, file);
     const underlay = newId();
     tools.use("underlay");
     board.select([]);
@@ -28,6 +33,18 @@ export function usePictures(): { bring(files: Iterable<File>): Promise<void> } {
       pixels: [facts.width, facts.height],
     });
     board.aid = underlay;
+  }
+
+  /** Send a file; again while others are being read. */
+  async function sent(path: string, file: File): Promise<PictureFacts> {
+    for (let left = MOST_TRIES; ; left -= 1) {
+      try {
+        return await sendFile<PictureFacts>(path, file);
+      } catch (problem) {
+        if (!(problem instanceof Trouble) || problem.code !== "busy" || left === 0) throw problem;
+        await new Promise((done) => window.setTimeout(done, TRY_AGAIN));
+      }
+    }
   }
 
   async function bring(files: Iterable<File>): Promise<void> {

@@ -64,7 +64,8 @@ export class BrowserCore implements Core {
     this.pending.delete(reply.id);
     if (!pending) return;
     window.clearTimeout(pending.timer);
-    pending.resolve(reply.text);
+    if (reply.text === null) pending.reject(new WorkerAway());
+    else pending.resolve(reply.text);
   }
 
   async ask<T>(verb: string, more: object): Promise<T> {

@@ -1,5 +1,24 @@
 // The one door to the Python core: previews, marks, and reading what is typed.
-import type { Aim, AnchorRef, Command, Meeting, Picture, Point, Selection } from "../api/types";
+import type {
+  Aim,
+  AnchorRef,
+  Command,
+  Meeting,
+  Picture,
+  Point,
+  Selection,
+  StepName,
+} from "../api/types";
+
+/** What a letter on its way shows, and what undo and redo would do then. */
+export interface Shown {
+  picture: Picture | null;
+  undo: WayStep | null;
+  redo: WayStep | null;
+}
+
+/** An edit that undo would take back, or redo bring back. */
+export type WayStep = Pick<StepName, "edit" | "name">;
 
 export interface Core {
   /** What a command would change; nothing is kept. */

@@ -1,9 +1,11 @@
 // The core as the rest of the front end knows it: in the browser when it is there and knows the
 // drawing as it stands, else on the server. Nothing waits for the worker.
 import { Trouble, get } from "../api/client";
-import type { Command, Delta, DeskDrawing, Picture } from "../api/types";
+import type { Answer, DeskDrawing } from "../api/types";
+import type { Letter } from "../stores/letters";
+import { remembered } from "../stores/remembered";
 import { BrowserCore, WorkerAway } from "./browser";
-import type { Core } from "./door";
+import type { Core, Shown } from "./door";
 import { serverCore } from "./server";
 
 /** Items prepared at a time. */
@@ -11,40 +13,108 @@ const WARM = 2;
 /** Milliseconds the worker waits at most for the drawing to be shown first. */
 const FIRST_THE_DRAWING = 2000;
 
+/** Milliseconds until a drawing that could not be read for the worker is asked for again. */
+const READ_AGAIN = 2000;
+
+interface Settled {
+  letter: string;
+  from: number;
+  answer: Pick<Answer, "version" | "delta" | "undo" | "redo"> | null;
+}
+
 let drawing = 0;
 /** The version of the drawing that the worker holds; null while it holds none or a wrong one. */
 let held: number | null = null;
+/** The drawing as it was read for the worker, until it has taken it, and what came after. */
+let base: DeskDrawing | null = null;
+let later: Settled[] = [];
 let reading = false;
-/** The drawing changed while it was being read for the worker. */
-let overtaken = false;
+let filling = false;
+/** What is on its way to the server, and who shows it. */
+let onItsWay: () => Letter[] = () => [];
+let show: (letter: Letter, shown: Shown) => void = () => undefined;
 
 const server = serverCore(() => drawing);
 const browser = new BrowserCore(() => {
   held = null;
-  void fill();
+  if (base) void fill();
+  else void read();
 });
 
-/** Hand the drawing to the worker. */
-async function fill(): Promise<void> {
-  if (!browser.ready || drawing === 0 || reading) return;
+/** Read the drawing for the worker, at once: it may be ready only when the server is away. */
+async function read(): Promise<void> {
+  if (drawing === 0 || reading) return;
   reading = true;
-  overtaken = false;
-  held = null;
+  held = base = null;
+  later = [];
   const wanted = drawing;
   try {
     const found = await get<DeskDrawing>(`/drawings/${wanted}/desk`);
-    await browser.ask("open", found);
-    if (wanted === drawing && !overtaken) {
-      held = found.version;
-      void warm();
-    }
+    if (wanted === drawing) base = found;
   } catch (problem) {
-    if (!(problem instanceof Trouble || problem instanceof WorkerAway)) throw problem;
+    if (!(problem instanceof Trouble)) throw problem;
+    window.setTimeout(() => {
+      if (wanted === drawing && held === null && !base) void read();
+    }, READ_AGAIN);
   } finally {
     reading = false;
   }
-  if (wanted !== drawing || overtaken) void fill();
+  if (wanted !== drawing) void read();
+  else void fill();
 }
+
+/** Hand the drawing to the worker, with what came after it was read and what is on its way. */
+async function fill(): Promise<void> {
+  const taken = base;
+  if (!browser.ready || !taken || filling) return;
+  filling = true;
+  try {
+    await browser.ask("open", taken);
+    let version = taken.version;
+    let came = 0;
+    for (; came < later.length && base === taken; came += 1) {
+      const next = later[came];
+      if (!next?.answer || next.answer.version <= version) continue;
+      if (next.from !== version) base = null;
+      else await browser.ask("settle", settlement(next));
+      version = next.answer.version;
+    }
+    const queued = new Set<string>();
+    const next = (): Letter | undefined => onItsWay().find((l) => !queued.has(l.id));
+    for (let letter = next(); letter && base === taken; letter = next()) {
+      queued.add(letter.id);
+      await queue(letter, []).then((shown) => shown && show(letter, shown));
+    }
+    if (base === taken && later.length === came) {
+      held = version;
+      base = null;
+      later = [];
+      void warm();
+    }
+  } catch (problem) {
+    if (!(problem instanceof WorkerAway)) throw problem;
+  } finally {
+    filling = false;
+  }
+  if (held === null && browser.ready) void (base ? fill() : read());
+}
+
+async function queue(letter: Letter, selection: string[]): Promise<Shown | null> {
+  try {
+    return await browser.ask<Shown>("queue", { letter, selection });
+  } catch (problem) {
+    if (problem instanceof Trouble) return null;
+    throw problem;
+  }
+}
+
+const settlement = ({ letter, from, answer }: Settled): object => ({
+  id: letter,
+  delta: answer?.delta ?? null,
+  alone: answer !== null && letter !== "" && answer.version === from + 1,
+  undo: answer?.undo ?? null,
+  redo: answer?.redo ?? null,
+});
 
 /** Prepare the index of what can be met, a little at a time, so that no question waits long. */
 async function warm(): Promise<void> {
@@ -74,7 +144,7 @@ async function either<T>(knows: boolean, ask: (core: Core) => Promise<T>): Promi
 window.addEventListener("core-restart", () => browser.restart());
 
 /** For measurements: asks the worker straight, where the page's storage says so. */
-if (localStorage.getItem("measured")) {
+if (remembered("measured")) {
   Object.assign(window, {
     __desk: (verb: string, more: object = {}): unknown => {
       if (verb === "ready") return there();
@@ -101,36 +171,44 @@ export const desk = {
   get there(): boolean {
     return there();
   },
-  open(id: number): void {
+  /** Open a drawing; what is on its way is shown as soon as the core is here. */
+  open(id: number, way: () => Letter[], shows: (letter: Letter, shown: Shown) => void): void {
     drawing = id;
-    held = null;
-    requestIdleCallback(
-      () => {
-        browser.start();
-        void fill();
-      },
-      { timeout: FIRST_THE_DRAWING },
-    );
+    [onItsWay, show] = [way, shows];
+    void read();
+    requestIdleCallback(() => browser.start(), { timeout: FIRST_THE_DRAWING });
   },
-  /** Show an edit that is on its way; null when only the server can. */
-  async queue(id: string, command: Command, selection: string[]): Promise<Picture | null> {
+  close(): void {
+    drawing = 0;
+    held = base = null;
+  },
+  /** Show a letter that is on its way; null when only the server can. */
+  async queue(letter: Letter, selection: string[]): Promise<Shown | null> {
     if (!there()) return null;
     try {
-      return await browser.ask<Picture>("queue", { id, command, selection });
+      return await queue(letter, selection);
     } catch (problem) {
-      if (problem instanceof WorkerAway || problem instanceof Trouble) return null;
+      if (problem instanceof WorkerAway) return null;
       throw problem;
     }
   },
-  /** The server's answer to an edit: from which version to which, and what changed. */
-  async settle(id: string, from: number, to: number, delta: Delta | null): Promise<void> {
-    overtaken = true;
-    if (!there() || (held !== from && delta !== null)) return fill();
-    if (delta !== null) held = to;
+  /** The server's answer to a letter: from which version on, and what changed; none: refused. */
+  async settle(letter: string, from: number, answer: Settled["answer"]): Promise<Shown | null> {
+    const settled = { letter, from, answer };
+    if (!there()) {
+      later.push(settled);
+      return null;
+    }
+    if (answer && held !== from) {
+      void read();
+      return null;
+    }
+    if (answer) held = answer.version;
     try {
-      await browser.ask("settle", { id, delta });
+      return await browser.ask<Shown>("settle", settlement(settled));
     } catch (problem) {
-      if (!(problem instanceof WorkerAway)) throw problem;
+      if (problem instanceof WorkerAway) return null;
+      throw problem;
     }
   },
 };

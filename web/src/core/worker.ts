@@ -13,9 +13,10 @@ export interface Question {
   text: string;
 }
 
+/** `text` is what the core answered; without it the core stumbled, and somebody else may know. */
 export interface Reply {
   id: number;
-  text: string;
+  text: string | null;
 }
 
 type Ask = (text: string) => string;
@@ -40,6 +41,11 @@ ready.then(
 );
 onmessage = async (event: MessageEvent<Question>) => {
   const ask = await ready;
-  const reply: Reply = { id: event.data.id, text: ask(event.data.text) };
+  const reply: Reply = { id: event.data.id, text: null };
+  try {
+    reply.text = ask(event.data.text);
+  } catch (problem) {
+    console.warn("The core stumbled:", String(problem).slice(-400));
+  }
   postMessage(reply);
 };

@@ -8,7 +8,7 @@ import { shown } from "../stores/numbers";
 import { useVocabulary } from "../stores/vocabulary";
 import { ago } from "./ago";
 
-const props = defineProps<{ card: Card }>();
+const props = defineProps<{ card: Card; waiting: number }>();
 const emit = defineEmits<{ rename: [name: string]; duplicate: []; remove: [] }>();
 const vocabulary = useVocabulary();
 const field = ref<InstanceType<typeof NameField> | null>(null);
@@ -61,6 +61,9 @@ const size = computed(() => {
         />
       </span>
     </div>
+    <p v-if="waiting > 0" class="waiting" data-testid="card-waiting">
+      {{ waiting === 1 ? "1 edit waits" : `${waiting} edits wait` }} to be kept
+    </p>
     <p>{{ size }} · {{ ago(card.changed) }}</p>
   </article>
 </template>
@@ -109,5 +112,9 @@ p {
   margin: 0;
   color: var(--quiet);
   font-size: 12px;
+}
+p.waiting {
+  color: var(--touched);
+  font-weight: 600;
 }
 </style>

@@ -2,12 +2,13 @@
 // The home page: cards with live pictures of the drawings.
 import Button from "primevue/button";
 import InputText from "primevue/inputtext";
-import { onMounted, ref, watch } from "vue";
+import { computed, onBeforeUnmount, onMounted, ref, watch } from "vue";
 import { useRouter } from "vue-router";
-import { Trouble, get, patch, post, remove } from "../api/client";
+import { Trouble, get, patch, post as postTo, remove } from "../api/client";
 import type { Card } from "../api/types";
 import BrandMark from "../board/BrandMark.vue";
 import { usePerson } from "../stores/person";
+import { usePost } from "../stores/post";
 import { useToast } from "../stores/toast";
 import { useVocabulary } from "../stores/vocabulary";
 import { night, toggleNight } from "../theme/night";
@@ -17,6 +18,7 @@ import NewSheet from "./NewSheet.vue";
 const person = usePerson();
 const router = useRouter();
 const toast = useToast();
+const post = usePost();
 const vocabulary = useVocabulary();
 const cards = ref<Card[]>([]);
 const find = ref("");
@@ -32,13 +34,36 @@ async function tried(act: () => Promise<unknown>): Promise<void> {
   }
 }
 
-const load = (): Promise<void> =>
-  tried(async () => {
+const LOAD_AGAIN = 2000;
+/** Why the list is not there or not fresh, where that may pass. */
+const waitsFor = ref("");
+let left = false;
+
+async function load(): Promise<void> {
+  try {
     const wanted = find.value;
     await vocabulary.load();
     const found = await get<Card[]>(`/drawings?find=${encodeURIComponent(wanted)}`);
     if (wanted === find.value) cards.value = found;
     loaded.value = true;
+    waitsFor.value = "";
+  } catch (problem) {
+    if (!(problem instanceof Trouble)) throw problem;
+    waitsFor.value = problem.sentence;
+    if (!left) window.setTimeout(() => !left && waitsFor.value && void load(), LOAD_AGAIN);
+  }
+}
+/** Drawings that are not in the list, and for which edits wait. */
+const deleted = computed(() =>
+  find.value || !loaded.value
+    ? []
+    : [...post.waiting].filter(([id]) => cards.value.every((c) => c.id !== id)),
+);
+const bringBack = (id: number): Promise<void> =>
+  tried(async () => {
+    await postTo(`/drawings/${id}/restore`);
+    post.boxOf(id).resume();
+    await load();
   });
 const rename = (card: Card, name: string): Promise<void> =>
   tried(async () => {
@@ -47,12 +72,13 @@ const rename = (card: Card, name: string): Promise<void> =>
   });
 const duplicate = (card: Card): Promise<void> =>
   tried(async () => {
-    await post(`/drawings/${card.id}/duplicate`);
+    await postTo(`/drawings/${card.id}/duplicate`);
     await load();
   });
 const restore = (card: Card): Promise<void> =>
   tried(async () => {
-    await post(`/drawings/${card.id}/restore`);
+    await postTo(`/drawings/${card.id}/restore`);
+    post.boxOf(card.id).resume();
     await load();
   });
 const discard = (card: Card): Promise<void> =>
@@ -68,7 +94,13 @@ async function signOut(): Promise<void> {
 }
 
 onMounted(load);
+onBeforeUnmount(() => (left = true));
 watch(find, load);
+/** What waited for a drawing has gone out: its card shows it. */
+watch(
+  () => [...post.waiting.values()].reduce((a, b) => a + b, 0),
+  (now, before) => now < before && void load(),
+);
 </script>
 
 <template>
@@ -94,11 +126,19 @@ watch(find, load);
       <InputText v-model="find" size="small" placeholder="Find by name" aria-label="Find by name" />
       <Button size="small" label="New sheet" data-testid="new-sheet" @click="making = true" />
     </div>
+    <p v-if="waitsFor" class="away" role="status" data-testid="away">
+      {{ waitsFor }} It is tried again.
+    </p>
+    <p v-for="[id, count] in deleted" :key="id" class="away" data-testid="waits-deleted">
+      {{ count === 1 ? "One edit waits" : `${count} edits wait` }} for a drawing that was deleted.
+      <Button size="small" severity="secondary" label="Restore it" @click="bringBack(id)" />
+    </p>
     <div v-if="cards.length > 0" class="cards">
       <DrawingCard
         v-for="card in cards"
         :key="card.id"
         :card="card"
+        :waiting="post.waiting.get(card.id) ?? 0"
         @rename="(name) => rename(card, name)"
         @duplicate="duplicate(card)"
         @remove="discard(card)"
@@ -161,6 +201,16 @@ h1 {
   display: grid;
   grid-template-columns: repeat(auto-fill, minmax(222px, 1fr));
   gap: 24px 32px;
+}
+.away {
+  display: flex;
+  gap: 12px;
+  align-items: center;
+  margin: 0 0 16px;
+  padding: 8px 12px;
+  background: var(--raised);
+  border-left: 3px solid var(--touched);
+  border-radius: 6px;
 }
 .empty {
   padding: 80px 0;

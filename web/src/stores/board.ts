@@ -1,7 +1,7 @@
 // The open drawing: its items as drawables, what is selected, what is previewed, what is kept.
 import { defineStore } from "pinia";
 import { computed, ref, shallowReactive, shallowRef } from "vue";
-import { Trouble, get } from "../api/client";
+import { Trouble, get, post as postTo } from "../api/client";
 import type {
   AnchorMark,
   AnchorRef,
@@ -13,13 +13,18 @@ import type {
   Point,
   Selection,
   Sheet,
+  Since,
   StepName,
 } from "../api/types";
 import { core, desk } from "../core";
+import type { Shown, WayStep } from "../core/door";
+import { newId } from "../core/ids";
 import { Newest } from "../core/newest";
 import type { Aimed, Aiming } from "../tools/tool";
 import { useCues } from "./cues";
-import { Outbox, editLetter, goLetter, type Kept } from "./outbox";
+import type { Letter, Posted } from "./letters";
+import type { Kept } from "./outbox";
+import { usePost } from "./post";
 import { useToast } from "./toast";
 import { useView } from "./view";
 
@@ -34,6 +39,14 @@ const A4: Sheet = {
   grid: { step: 37.8, parts: 5, shown: false },
   underlays: [],
 };
+
+interface Way {
+  undo: WayStep | null;
+  redo: WayStep | null;
+}
+const NO_WAY: Way = { undo: null, redo: null };
+/** Milliseconds after which the server is asked whether somebody else has changed the drawing. */
+const FOLLOW_EVERY = 3000;
 
 interface Look {
   aiming: Aiming | null;
@@ -77,10 +90,16 @@ export const useBoard = defineStore("board", () => {
   /** The step to compare with, and the drawing as it was there while its key is held. */
   const markedStep = shallowRef<StepName | null>(null);
   const before = shallowRef<{ items: Map<string, Drawable>; order: string[] } | null>(null);
-  const undo = shallowRef<StepName | null>(null);
-  const redo = shallowRef<StepName | null>(null);
+  const post = usePost();
+  /** What undo and redo would do to what is kept, and to what is on its way. */
+  const keptWay = shallowRef<Way>(NO_WAY);
+  const queuedWay = shallowRef<Way | null>(null);
+  const undo = computed(() => (queuedWay.value ?? keptWay.value).undo);
+  const redo = computed(() => (queuedWay.value ?? keptWay.value).redo);
   const keptAt = ref<Date | null>(null);
-  const outbox = shallowRef<Outbox | null>(null);
+  const outbox = computed(() => (id.value === 0 ? null : (post.boxes.get(id.value) ?? null)));
+  /** The drawing was deleted in another window. */
+  const deleted = ref(false);
 
   const drawable = (itemId: string): Drawable | undefined =>
     before.value?.items.get(itemId) ??
@@ -164,22 +183,29 @@ export const useBoard = defineStore("board", () => {
 
   function takeSteps(board: Pick<Answer, "version" | "undo" | "redo" | "kept">): void {
     version.value = board.version;
-    undo.value = board.undo;
-    redo.value = board.redo;
+    keptWay.value = { undo: board.undo, redo: board.redo };
     keptAt.value = new Date(board.kept);
   }
 
   function takeAnswer(letter: string, answer: Answer): void {
+    const from = version.value;
     takeSteps(answer);
     take(answer.picture);
-    void desk.settle(letter, answer.since, answer.version, answer.delta);
+    void desk.settle(letter, from, answer).then(takeWay);
   }
+
+  /** Undo and redo as the core sees them with what is on its way. */
+  function takeWay(shown: Way | null): void {
+    if (waiting() > 0 && shown) queuedWay.value = { undo: shown.undo, redo: shown.redo };
+  }
+  const waiting = (): number => outbox.value?.waiting ?? 0;
 
   /** All is kept: what the server said replaces what was shown meanwhile. */
   function settle(selection: Selection | null, asked: string[]): void {
     queued.clear();
     queuedOrder.value = null;
     queuedSheet.value = null;
+    queuedWay.value = null;
     looking.hold(false);
     if (turn !== settledTurn) clearPreview();
     settledTurn = turn;
@@ -192,40 +218,87 @@ export const useBoard = defineStore("board", () => {
     anchors.value = anchors.value.filter((a) => there.has(a.join(" ")));
   }
 
-  function openOutbox(): void {
-    outbox.value?.close();
-    const box = new Outbox(id.value, {
-      version: () => version.value,
-      kept: (letter, answer) => {
-        takeAnswer(letter.id, answer);
-        said.value ||= answer.picture.said ?? "";
-        if (box.waiting === 0) settle(answer.picture.selection, letter.selection);
-      },
-      stale: (answer) => takeAnswer("", answer),
-      refused: (letter, trouble) => {
-        toast.tell(trouble.sentence);
-        void desk.settle(letter.id, version.value, version.value, null);
-        if (box.waiting === 0) settle(null, []);
-      },
-    });
-    outbox.value = box;
-  }
+  const reader = {
+    version: () => version.value,
+    kept: (posted: Posted, answer: Answer) => {
+      takeAnswer(posted.id, answer);
+      said.value ||= answer.picture.said ?? "";
+      if (waiting() === 0) settle(answer.picture.selection, posted.letter.selection);
+    },
+    stale: (answer: Answer) => takeAnswer("", answer),
+    refused: (posted: Posted) => {
+      toast.tell(posted.refused?.sentence ?? "");
+      void desk.settle(posted.id, version.value, null).then(takeWay);
+      if (waiting() === 0) settle(null, []);
+    },
+    reopen: () => void open(id.value),
+  };
 
   async function open(drawing: number): Promise<void> {
     const found = await get<Board>(`/drawings/${drawing}`);
     id.value = found.id;
     name.value = found.name;
+    deleted.value = false;
     items.clear();
     clearPreview();
     select([]);
     queued.clear();
     queuedOrder.value = null;
     queuedSheet.value = null;
+    queuedWay.value = null;
     takeSteps(found);
     take({ ...found.picture, order: found.picture.items.map((i) => i.id) });
-    desk.open(found.id);
-    openOutbox();
-    outbox.value?.resume();
+    const box = post.boxOf(found.id);
+    box.attach(reader);
+    desk.open(found.id, () => box.letters.value.map((p) => p.letter), overlay);
+    box.resume();
+    window.clearInterval(following);
+    following = window.setInterval(() => void follow(), FOLLOW_EVERY);
+  }
+
+  let following: number | undefined;
+  post.follow((drawing, to) => {
+    if (drawing === id.value && to > version.value) void follow();
+  });
+  let asking = false;
+
+  /** Take what other windows did meanwhile. */
+  async function follow(): Promise<void> {
+    const drawing = id.value;
+    if (drawing === 0 || asking || document.hidden || post.signedOut) return;
+    if (waiting() > 0 && !deleted.value) return; // the answer to what waits says it, too
+    asking = true;
+    try {
+      const known = version.value;
+      const { answer } = await get<Since>(`/drawings/${drawing}/since/${known}`);
+      if (deleted.value) outbox.value?.resume();
+      deleted.value = false;
+      if (!answer || drawing !== id.value || known !== version.value || waiting() > 0) return;
+      takeAnswer("", answer);
+      settle(null, []);
+    } catch (problem) {
+      if (!(problem instanceof Trouble)) throw problem;
+      if (drawing !== id.value) return;
+      if (problem.code === "unknown_drawing" && !deleted.value) {
+        deleted.value = true;
+        toast.tell(
+          "This drawing was deleted in another window. It stays here as it is, and what you draw waits.",
+          { label: "Restore it", run: () => void restore() },
+        );
+      } else if (problem.code === "unknown_version") void open(drawing);
+    } finally {
+      asking = false;
+    }
+  }
+
+  async function restore(): Promise<void> {
+    try {
+      await postTo(`/drawings/${id.value}/restore`);
+      await follow();
+    } catch (problem) {
+      if (!(problem instanceof Trouble)) throw problem;
+      toast.tell(problem.sentence);
+    }
   }
 
   /** Show the drawing as it was at the marked step, or as it is. */
@@ -249,8 +322,9 @@ export const useBoard = defineStore("board", () => {
 
   function close(): void {
     markedStep.value = before.value = null;
-    outbox.value?.close();
-    outbox.value = null;
+    window.clearInterval(following);
+    outbox.value?.attach(null);
+    desk.close();
     id.value = 0;
   }
 
@@ -269,7 +343,7 @@ export const useBoard = defineStore("board", () => {
     cues.shown = [];
     said.value = "";
     looking.drop();
-    if ((outbox.value?.waiting ?? 0) === 0 || desk.there) clearPreview();
+    if (waiting() === 0 || desk.there) clearPreview();
     marking.put(selected.value);
   }
 
@@ -307,26 +381,60 @@ export const useBoard = defineStore("board", () => {
     else line = line.then(act);
   }
 
+  /** The last edit, and when it was made: a series of nudges is one step. */
+  let last: { edit: string; at: number } | null = null;
+
   function send(command: Command, selection: string[], merge: boolean): void {
-    turn += 1;
-    cues.shown = [];
     said.value = "";
-    looking.drop();
-    looking.hold(true);
-    const letter = editLetter(command, selection, merge);
-    outbox.value?.send(letter);
-    void show(letter.id, command);
+    const now = performance.now();
+    const pause = last === null ? 0 : (now - last.at) / 1000;
+    const follows = merge && last !== null ? { edit: last.edit, pause } : null;
+    const edit = newId();
+    last = { edit, at: now };
+    put({ id: edit, path: "commands", command, selection, follows });
   }
 
-  async function show(letter: string, command: Command): Promise<void> {
+  /** Go along the history, once it is plain what the edits just made are called. */
+  function go(to: "undo" | "redo" | number): void {
+    aims.value += 1;
+    line = line
+      .then(() => showing)
+      .then(() => {
+        aims.value -= 1;
+        const step = to === "undo" ? undo.value : to === "redo" ? redo.value : null;
+        if (typeof to === "string" && !step && waiting() === 0) {
+          toast.tell(`There is nothing left to ${to}.`);
+          return;
+        }
+        last = null;
+        const edit = step?.edit ?? null;
+        put({ id: newId(), path: "go", to, edit, selection: selected.value });
+      });
+  }
+
+  /** On its way, and shown at once where the core is here. */
+  function put(letter: Letter): void {
+    turn += 1;
+    cues.shown = [];
+    looking.drop();
+    looking.hold(true);
+    post.send(id.value, letter);
+    if (!desk.there) {
+      // Without the core: an edit on its way is what undo takes back; after that, whatever is next.
+      const edit = letter.path === "commands" ? letter.id : null;
+      queuedWay.value = { undo: edit ? { edit, name: "" } : null, redo: null };
+    }
+    showing = showLetter(letter);
+  }
+  /** That what was put last is shown, if it can be. */
+  let showing: Promise<void> = Promise.resolve();
+
+  async function showLetter(letter: Letter): Promise<void> {
     const now = turn;
-    const picture = await desk.queue(letter, command, selected.value);
-    if (!picture || !outbox.value?.has(letter)) return;
-    for (const item of picture.items) queued.set(item.id, item);
-    if (picture.order) queuedOrder.value = picture.order;
-    if (picture.sheet) queuedSheet.value = { ...A4, ...picture.sheet } as Sheet;
-    keptMarks.value = picture.selection;
-    if (now !== turn) return;
+    const shown = await desk.queue(letter, selected.value);
+    if (!shown || !outbox.value?.has(letter.id)) return;
+    const { picture } = overlay(letter, shown);
+    if (!picture || now !== turn) return;
     clearPreview();
     settledTurn = turn;
     marks.value = picture.selection;
@@ -334,13 +442,18 @@ export const useBoard = defineStore("board", () => {
     looking.hold(false);
   }
 
-  function go(to: "undo" | "redo" | number): void {
-    inTurn(() => {
-      turn += 1;
-      looking.drop();
-      looking.hold(true);
-      outbox.value?.send(goLetter(to, selected.value));
-    });
+  /** Lay what a letter shows over what is kept. */
+  function overlay(letter: Letter, shown: Shown): Shown {
+    if (!outbox.value?.has(letter.id)) return shown;
+    takeWay(shown);
+    const { picture, undo: step } = shown;
+    if (step?.edit === letter.id) post.call(id.value, letter.id, step.name);
+    if (!picture) return shown;
+    for (const item of picture.items) queued.set(item.id, item);
+    if (picture.order) queuedOrder.value = picture.order;
+    if (picture.sheet) queuedSheet.value = { ...A4, ...picture.sheet } as Sheet;
+    keptMarks.value = picture.selection;
+    return shown;
   }
 
   function select(ids: string[]): void {
@@ -421,6 +534,8 @@ export const useBoard = defineStore("board", () => {
     undo,
     redo,
     state,
+    waiting,
+    deleted,
     keptAt,
     drawable,
     open,

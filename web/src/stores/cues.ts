@@ -2,6 +2,7 @@
 import { defineStore } from "pinia";
 import { computed, ref, shallowRef, watch } from "vue";
 import type { Cue, CueKind } from "../api/types";
+import { remember, rememberedAs } from "./remembered";
 
 export const CUE_KINDS: readonly (readonly [CueKind, string])[] = [
   ["anchor", "Anchors"],
@@ -18,9 +19,11 @@ export const CUE_KINDS: readonly (readonly [CueKind, string])[] = [
   ["grid", "Grid, when it shows"],
 ];
 const KEY = "cues-off";
+const isKinds = (value: unknown): value is CueKind[] =>
+  Array.isArray(value) && value.every((v) => CUE_KINDS.some(([kind]) => kind === v));
 
 export const useCues = defineStore("cues", () => {
-  const off = ref(new Set(JSON.parse(localStorage.getItem(KEY) ?? "[]") as CueKind[]));
+  const off = ref(new Set(rememberedAs<CueKind[]>(KEY, [], isKinds)));
   /** One held key lets go of all. */
   const letGo = ref(false);
   const shown = shallowRef<Cue[]>([]);
@@ -36,7 +39,7 @@ export const useCues = defineStore("cues", () => {
     off.value = next;
   }
 
-  watch(off, (now) => localStorage.setItem(KEY, JSON.stringify([...now])));
+  watch(off, (now) => remember(KEY, JSON.stringify([...now])));
 
   return { off, letGo, shown, kinds, turn };
 });

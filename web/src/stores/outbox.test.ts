@@ -1,56 +1,63 @@
 import { afterEach, beforeEach, expect, test, vi } from "vitest";
 import type { Answer, Command } from "../api/types";
-import { Outbox, editLetter, goLetter, type Letter } from "./outbox";
+import type { Letter, Posted } from "./letters";
+import { Outbox } from "./outbox";
 
 const HIDE: Command = { kind: "hide_items", items: ["a"], hidden: true };
-let kept: string[];
-let refused: string[];
-let stale: number[];
+let log: string[];
+let dropped: string[];
+let aside: Posted[];
 let version: number;
-let sent: { path: string; body: { id: string; version: number } }[];
+let me: number;
+let sent: { path: string; body: { id: string; version: number | null } }[];
 let answers: ((path: string) => Response | Error)[];
+let box: Outbox;
 
 const answer = (to: number): Partial<Answer> => ({ version: to });
 const ok = (to: number) => () => new Response(JSON.stringify(answer(to)), { status: 200 });
 const away = () => new TypeError("no network");
-const refusal = () =>
-  new Response(JSON.stringify({ code: "locked_item", sentence: "It is locked." }), { status: 422 });
-const store = new Map<string, string>();
+const told = (status: number, code: string, final = false, more: object = {}) => {
+  const body = JSON.stringify({ code, sentence: `${code}.`, final, ...more });
+  return () => new Response(body, { status });
+};
+const html = (status: number) => () => new Response("<p>Welcome to the café</p>", { status });
+const broken = () => ({ ok: true, status: 200, text: () => Promise.reject(new Error("cut")) });
 
-function outbox(): Outbox {
-  return new Outbox(7, {
-    version: () => version,
-    kept: (letter: Letter, told: Answer) => {
-      kept.push(letter.id);
-      version = told.version;
-    },
-    stale: (told) => {
-      stale.push(told.version);
-      version = told.version;
-    },
-    refused: (letter) => refused.push(letter.id),
-  });
+function posted(id: string, letter?: Partial<Letter>): Posted {
+  const whole = { id, selection: [], path: "commands", command: HIDE, follows: null, ...letter };
+  return { id, drawing: 7, person: 1, window: "w", place: 0, letter: whole as Letter };
 }
-
-async function passes(ms = 0): Promise<void> {
-  await vi.advanceTimersByTimeAsync(ms);
-}
+const passes = (ms = 0): Promise<unknown> => vi.advanceTimersByTimeAsync(ms);
 
 beforeEach(() => {
   vi.useFakeTimers();
-  [kept, refused, stale, sent, answers, version] = [[], [], [], [], [], 3];
-  store.clear();
+  [log, dropped, aside, sent, answers, version, me] = [[], [], [], [], [], 3, 1];
   vi.stubGlobal("window", globalThis);
   vi.stubGlobal("document", { cookie: "" });
-  vi.stubGlobal("localStorage", {
-    getItem: (k: string) => store.get(k) ?? null,
-    setItem: (k: string, v: string) => store.set(k, v),
-    removeItem: (k: string) => store.delete(k),
-  });
-  vi.stubGlobal("fetch", (path: string, how: { body: string }) => {
-    sent.push({ path, body: JSON.parse(how.body) as { id: string; version: number } });
+  vi.stubGlobal("fetch", (path: string, how: { body: string | null }) => {
+    if (how.body) sent.push({ path, body: JSON.parse(how.body) as { id: string; version: null } });
     const next = answers.shift()?.(path) ?? away();
     return next instanceof Error ? Promise.reject(next) : Promise.resolve(next);
+  });
+  box = new Outbox(7, {
+    mine: (person) => person === me,
+    stored: () => Promise.resolve(),
+    drop: (p) => dropped.push(p.id),
+    refuse: (p) => aside.push(p),
+    kept: () => undefined,
+  });
+  box.attach({
+    version: () => version,
+    kept: (p, got) => {
+      log.push(`kept ${p.id}`);
+      version = got.version;
+    },
+    stale: (got) => {
+      log.push(`stale ${got.version}`);
+      version = got.version;
+    },
+    refused: (p) => log.push(`refused ${p.id}`),
+    reopen: () => log.push("reopen"),
   });
 });
 afterEach(() => {
@@ -60,87 +67,94 @@ afterEach(() => {
 
 test("letters go out in order, each with the version at that moment", async () => {
   answers = [ok(4), ok(5)];
-  const box = outbox();
-  const [first, second] = [editLetter(HIDE, []), goLetter("undo", [])];
-  box.send(first);
-  box.send(second);
+  box.add([posted("a"), posted("b", { path: "go", to: "undo", edit: "a" })]);
   expect(box.state.value).toBe("sending");
   await passes();
-  expect(kept).toEqual([first.id, second.id]);
+  expect(log).toEqual(["kept a", "kept b"]);
   expect(sent.map((s) => [s.path, s.body.version])).toEqual([
     ["/api/drawings/7/commands", 3],
     ["/api/drawings/7/go", 4],
   ]);
-  expect([box.state.value, box.waiting, store.size]).toEqual(["kept", 0, 0]);
+  expect([box.state.value, box.waiting, dropped]).toEqual(["kept", 0, ["a", "b"]]);
 });
 
-test("a lost connection waits and sends the same id again", async () => {
-  answers = [away, away, ok(4)];
-  const box = outbox();
-  const letter = editLetter(HIDE, []);
-  box.send(letter);
+test("from a page that does not show the drawing letters go out without a version", async () => {
+  box.attach(null);
+  answers = [ok(4)];
+  box.add([posted("a")]);
   await passes();
-  expect([box.state.value, box.waiting]).toEqual(["waiting", 1]);
-  await passes(500);
-  await passes(1000);
-  expect(kept).toEqual([letter.id]);
-  expect(new Set(sent.map((s) => s.body.id))).toEqual(new Set([letter.id]));
+  expect([sent[0]?.body.version, box.waiting]).toEqual([null, 0]);
 });
 
-test("a store that is away is waited for like a connection", async () => {
-  const body = JSON.stringify({ code: "store_away", sentence: "It is away." });
-  answers = [() => new Response(body, { status: 503 }), ok(4)];
-  const box = outbox();
-  box.send(editLetter(HIDE, []));
+const ODD: [string, () => Response | Error][] = [
+  ["no connection", away],
+  ["an answer that breaks off", broken as unknown as () => Response],
+  ["a page of HTML with a 200", html(200)],
+  ...[400, 401, 403, 404, 408, 413, 422, 429, 500, 502, 503, 504, 520].map(
+    (status): [string, () => Response] => [`a page of HTML with a ${status}`, html(status)],
+  ),
+  ["a store that is away", told(503, "store_away")],
+  ["a session that ended", told(401, "not_signed_in")],
+  ["a drawing that was deleted", told(404, "unknown_drawing")],
+  ["a fault of the program", told(500, "unforeseen")],
+  ["a store that was set back", told(422, "unknown_version")],
+];
+test.each(ODD)("after %s the letter waits, and then it is kept", async (_, odd) => {
+  answers = [odd, ok(4)];
+  box.add([posted("a")]);
   await passes();
-  expect(box.state.value).toBe("waiting");
+  expect([box.waiting, dropped, aside.length]).toEqual([1, [], 0]);
+  expect(["waiting", "signed-out", "deleted"]).toContain(box.state.value);
   await passes(500);
-  expect(kept).toHaveLength(1);
+  expect(log.filter((l) => l !== "reopen")).toEqual(["kept a"]);
+  expect(new Set(sent.map((s) => s.body.id))).toEqual(new Set(["a"]));
+});
+
+test("a token that went with the session is asked for anew", async () => {
+  answers = [told(403, "no_token"), ok(0), ok(4)];
+  box.add([posted("a")]);
+  await passes(500);
+  expect(log).toEqual(["kept a"]);
 });
 
 test("a stale version takes what changed and sends the edit on top of it", async () => {
-  const body = JSON.stringify({ code: "stale", sentence: "It changed.", answer: answer(9) });
-  answers = [() => new Response(body, { status: 409 }), ok(10)];
-  const box = outbox();
-  box.send(editLetter(HIDE, []));
+  answers = [told(409, "stale", false, { answer: answer(9) }), ok(10)];
+  box.add([posted("a")]);
   await passes();
-  expect(stale).toEqual([9]);
+  expect(log).toEqual(["stale 9", "kept a"]);
   expect(sent.map((s) => s.body.version)).toEqual([3, 9]);
-  expect(kept).toHaveLength(1);
 });
 
-test("a refused edit is dropped and told; those behind it go on", async () => {
-  answers = [refusal, ok(4)];
-  const box = outbox();
-  const [first, second] = [editLetter(HIDE, []), editLetter(HIDE, [])];
-  box.send(first);
-  box.send(second);
+test("an undo that names no step takes nothing back once the drawing has changed", async () => {
+  answers = [told(409, "stale", false, { answer: answer(9) })];
+  box.add([posted("a", { path: "go", to: "undo", edit: null })]);
   await passes();
-  expect([refused, kept]).toEqual([[first.id], [second.id]]);
+  expect([log, aside.length, box.waiting]).toEqual([["stale 9", "refused a"], 0, 0]);
 });
 
-test("what waits survives a reload", async () => {
-  const box = outbox();
-  const letter = editLetter(HIDE, ["a"], true);
-  box.send(letter);
+test("what is refused for good is set aside to be looked at; those behind it go on", async () => {
+  answers = [told(422, "locked_item", true), ok(4)];
+  box.add([posted("a"), posted("b")]);
   await passes();
-  box.close();
-  expect(store.size).toBe(1);
-  answers = [ok(4)];
-  const later = outbox();
-  expect(later.has(letter.id)).toBe(true);
-  later.resume();
-  await passes();
-  expect(kept).toEqual([letter.id]);
-  expect(store.size).toBe(0);
+  expect(log).toEqual(["refused a", "kept b"]);
+  expect(aside.map((p) => [p.id, p.refused?.sentence])).toEqual([["a", "locked_item."]]);
+  expect(dropped).toEqual(["b"]);
 });
 
-test("a closed outbox sends nothing more", async () => {
-  const box = outbox();
-  box.send(editLetter(HIDE, []));
-  await passes();
-  box.close();
-  const count = sent.length;
+test("one that makes the program stumble every time does not block the rest for ever", async () => {
+  answers = [...Array.from({ length: 6 }, () => told(500, "unforeseen")), ok(4)];
+  box.add([posted("a"), posted("b")]);
   await passes(60_000);
-  expect(sent).toHaveLength(count);
+  expect([log, aside.map((p) => p.id)]).toEqual([["refused a", "kept b"], ["a"]]);
+});
+
+test("nobody else's session sends it", async () => {
+  me = 2;
+  box.add([posted("a")]);
+  await passes(20_000);
+  expect([sent.length, box.state.value]).toEqual([0, "signed-out"]);
+  [me, answers] = [1, [ok(4)]];
+  box.resume();
+  await passes();
+  expect(log).toEqual(["kept a"]);
 });

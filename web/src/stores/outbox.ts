@@ -1,132 +1,163 @@
-// Edits on their way to the server: kept in the browser, sent in order, sent again when a
-// connection was lost. An edit that arrives twice is applied once, because it carries an id.
-import { ref } from "vue";
-import { Trouble, post } from "../api/client";
-import type { Answer, Command } from "../api/types";
-import { newId } from "../core/ids";
+// The edits of one drawing on their way to the server: in order, and again until the server has
+// kept each, or has refused it for a reason of the job. Whatever else happens, it stays.
+import { ref, shallowRef } from "vue";
+import { Trouble, get, post } from "../api/client";
+import type { Answer } from "../api/types";
+import type { Posted, Refused } from "./letters";
 
-export type Letter = { id: string; selection: string[] } & (
-  | { path: "commands"; command: Command; merge: boolean }
-  | { path: "go"; to: "undo" | "redo" | number }
-);
+export type Kept = "kept" | "sending" | "waiting" | "signed-out" | "deleted";
 
-export type Kept = "kept" | "sending" | "waiting";
-
-interface Reader {
+/** A page that shows the drawing. */
+export interface Reader {
   version(): number;
-  kept(letter: Letter, answer: Answer): void;
+  kept(posted: Posted, answer: Answer): void;
   stale(answer: Answer): void;
-  refused(letter: Letter, trouble: Trouble): void;
+  refused(posted: Posted): void;
+  /** What the page holds is ahead of the store, or of another past. */
+  reopen(): void;
+}
+
+/** What an outbox asks of whoever holds the letters. */
+export interface Holder {
+  /** Whether the one who drew these letters is signed in. */
+  mine(person: number): boolean;
+  stored(id: string): Promise<unknown>;
+  drop(posted: Posted): void;
+  refuse(posted: Posted): void;
+  kept(drawing: number, version: number): void;
 }
 
 const FIRST_WAIT = 500;
 const LONGEST_WAIT = 5000;
+/** Times a letter is sent that makes the program stumble, before it is set aside for the others. */
+const MOST_STUMBLES = 6;
 
 export class Outbox {
   readonly state = ref<Kept>("kept");
-  private letters: Letter[];
+  readonly letters = shallowRef<Posted[]>([]);
+  private reader: Reader | null = null;
   private running = false;
   private timer: number | undefined;
-  private closed = false;
+  private stumbles = 0;
+  private why: Kept = "waiting";
 
   constructor(
-    private readonly drawing: number,
-    private readonly reader: Reader,
-  ) {
-    this.letters = JSON.parse(localStorage.getItem(this.key) ?? "[]") as Letter[];
-  }
-
-  private get key(): string {
-    return `waiting-${this.drawing}`;
-  }
+    readonly drawing: number,
+    private readonly holder: Holder,
+  ) {}
 
   get waiting(): number {
-    return this.letters.length;
+    return this.letters.value.length;
   }
 
   has(id: string): boolean {
-    return this.letters.some((l) => l.id === id);
+    return this.letters.value.some((p) => p.id === id);
   }
 
-  send(letter: Letter): void {
-    this.letters.push(letter);
-    this.keep();
-    void this.run();
+  /** The page that shows the drawing; none when it was left. */
+  attach(reader: Reader | null): void {
+    this.reader = reader;
   }
 
-  /** Send what is left from an earlier visit. */
+  /** Put letters at the end, and send. */
+  add(posted: Posted[]): void {
+    this.letters.value = [...this.letters.value, ...posted.filter((p) => !this.has(p.id))];
+    this.resume();
+  }
+
+  /** Try now, whatever was waited for. */
   resume(): void {
-    if (this.letters.length > 0) void this.run();
-  }
-
-  close(): void {
-    this.closed = true;
     window.clearTimeout(this.timer);
+    void this.run(FIRST_WAIT);
   }
 
-  private keep(): void {
-    if (this.letters.length > 0) localStorage.setItem(this.key, JSON.stringify(this.letters));
-    else localStorage.removeItem(this.key);
-  }
-
-  private async run(wait = FIRST_WAIT): Promise<void> {
-    if (this.running || this.closed) return;
+  private async run(wait: number): Promise<void> {
+    if (this.running || this.waiting === 0) return;
     this.running = true;
-    window.clearTimeout(this.timer);
     if (this.state.value === "kept") this.state.value = "sending";
-    let again = false;
-    while (this.letters.length > 0 && !again) again = !(await this.deliver());
-    this.running = false;
-    if (again) {
-      this.state.value = "waiting";
-      const next = Math.min(wait * 2, LONGEST_WAIT);
-      if (!this.closed) this.timer = window.setTimeout(() => void this.run(next), wait);
-    } else {
-      this.state.value = "kept";
+    let on = true;
+    try {
+      while (this.waiting > 0 && on) on = await this.deliver();
+    } finally {
+      this.running = false;
+      if (this.waiting === 0) this.state.value = "kept";
+      else {
+        this.state.value = this.why;
+        const next = Math.min(wait * 2, LONGEST_WAIT);
+        this.timer = window.setTimeout(() => void this.run(next), wait);
+      }
     }
   }
 
   /** Whether the first letter is dealt with; false when it has to wait. */
   private async deliver(): Promise<boolean> {
-    const letter = this.letters[0];
-    if (!letter) return true;
-    const { path, ...body } = letter;
+    const posted = this.letters.value[0];
+    if (!posted) return true;
+    this.why = "waiting";
+    if (!this.holder.mine(posted.person)) {
+      this.why = "signed-out";
+      return false;
+    }
+    const { path, ...body } = posted.letter;
+    const version = this.reader?.version() ?? null;
     try {
-      const version = this.reader.version();
       const answer = await post<Answer>(`/drawings/${this.drawing}/${path}`, { ...body, version });
-      this.drop();
-      this.state.value = this.letters.length > 0 ? "sending" : "kept";
-      this.reader.kept(letter, answer);
+      this.stumbles = 0;
+      await this.dealtWith(posted);
+      this.holder.drop(posted);
+      this.state.value = this.waiting > 0 ? "sending" : "kept";
+      this.reader?.kept(posted, answer);
+      this.holder.kept(this.drawing, answer.version);
+      return true;
     } catch (problem) {
       if (!(problem instanceof Trouble)) throw problem;
-      if (problem.passing) return false;
-      if (problem.code === "stale") {
-        this.reader.stale((problem.body as { answer: Answer }).answer);
-      } else {
-        this.drop();
-        this.reader.refused(letter, problem);
-      }
+      return this.troubled(posted, problem);
     }
+  }
+
+  private async troubled(posted: Posted, trouble: Trouble): Promise<boolean> {
+    if (trouble.code === "stale") {
+      const { letter } = posted;
+      this.reader?.stale((trouble.body as { answer: Answer }).answer);
+      if (letter.path !== "go" || letter.edit !== null || typeof letter.to === "number")
+        return true;
+      // It does not say what it would take back, and the drawing is no longer as it was seen.
+      return this.setAside(posted, {
+        code: "not_the_last",
+        sentence: "Another window changed the drawing in the meantime. Nothing was undone.",
+      });
+    }
+    if (trouble.final) return this.setAside(posted, trouble);
+    if (trouble.code === "unforeseen" && ++this.stumbles >= MOST_STUMBLES) {
+      return this.setAside(posted, trouble);
+    }
+    if (trouble.code === "not_signed_in") this.why = "signed-out";
+    if (trouble.code === "unknown_drawing") this.why = "deleted";
+    if (trouble.code === "unknown_version") this.reader?.reopen();
+    if (trouble.code === "no_token") await get("/me").catch(() => undefined); // brings a new one
+    return false;
+  }
+
+  /** It will not be kept: out of the way of the others, and there to be looked at. */
+  private async setAside(posted: Posted, why: Omit<Refused, "at">): Promise<boolean> {
+    this.stumbles = 0;
+    const { code, sentence } = why;
+    if (posted.letter.path === "go") {
+      await this.dealtWith(posted);
+      this.holder.drop(posted);
+      this.reader?.refused({ ...posted, refused: { code, sentence, at: "" } });
+      return true;
+    }
+    const refused = { ...posted, refused: { code, sentence, at: new Date().toISOString() } };
+    await this.dealtWith(posted);
+    this.holder.refuse(refused);
+    this.reader?.refused(refused);
     return true;
   }
 
-  private drop(): void {
-    this.letters.shift();
-    this.keep();
+  /** Out of the queue; not before it was stored, so that it is not stored afterwards. */
+  private async dealtWith(posted: Posted): Promise<void> {
+    await this.holder.stored(posted.id);
+    this.letters.value = this.letters.value.filter((p) => p.id !== posted.id);
   }
 }
-
-export const editLetter = (command: Command, selection: string[], merge = false): Letter => ({
-  id: newId(),
-  path: "commands",
-  command,
-  selection,
-  merge,
-});
-
-export const goLetter = (to: "undo" | "redo" | number, selection: string[]): Letter => ({
-  id: newId(),
-  path: "go",
-  to,
-  selection,
-});

@@ -5,21 +5,31 @@ import { get, post } from "../api/client";
 import type { Me } from "../api/types";
 
 export const usePerson = defineStore("person", () => {
+  const id = ref<number | null>(null);
   const name = ref<string | null>(null);
+  /** The name by which whoever is signed in signs in. */
+  const signInName = ref("");
   const demo = ref(false);
   const known = ref(false);
 
   function take(me: Me): void {
+    id.value = me.id;
     name.value = me.name;
+    signInName.value = me.sign_in;
     demo.value = me.demo;
     known.value = true;
   }
 
   const load = async (): Promise<void> => take(await get<Me>("/me"));
-  const signIn = async (who: string, password: string): Promise<void> =>
+  const signIn = async (who: string, password: string): Promise<void> => {
+    await get<Me>("/me"); // brings a token where the old one went with the session
     take(await post<Me>("/sign-in", { name: who, password }));
-  const signInDemo = async (): Promise<void> => take(await post<Me>("/sign-in-demo"));
+  };
+  const signInDemo = async (): Promise<void> => {
+    await get<Me>("/me");
+    take(await post<Me>("/sign-in-demo"));
+  };
   const signOut = async (): Promise<void> => take(await post<Me>("/sign-out"));
 
-  return { name, demo, known, load, signIn, signInDemo, signOut };
+  return { id, name, signInName, demo, known, load, signIn, signInDemo, signOut };
 });

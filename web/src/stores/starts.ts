@@ -3,6 +3,7 @@ import { defineStore } from "pinia";
 import { ref, watch } from "vue";
 import type { Style } from "../api/types";
 import { useBoard } from "./board";
+import { remember, rememberedAs } from "./remembered";
 
 const KEY = "starts";
 
@@ -12,19 +13,17 @@ interface Kept {
   size: [number, number];
 }
 
-function read(): Kept {
-  const none: Kept = { dials: {}, style: null, size: [96, 96] };
-  try {
-    return { ...none, ...(JSON.parse(localStorage.getItem(KEY) ?? "{}") as Partial<Kept>) };
-  } catch {
-    return none;
-  }
-}
+const NONE: Kept = { dials: {}, style: null, size: [96, 96] };
+const isKept = (value: unknown): value is Partial<Kept> =>
+  typeof value === "object" && value !== null && !Array.isArray(value);
 
 export const useStarts = defineStore("starts", () => {
   const board = useBoard();
-  const kept = ref<Kept>(read());
-  watch(kept, (now) => localStorage.setItem(KEY, JSON.stringify(now)), { deep: true });
+  const kept = ref<Kept>({
+    ...structuredClone(NONE),
+    ...rememberedAs<Partial<Kept>>(KEY, {}, isKept),
+  });
+  watch(kept, (now) => remember(KEY, JSON.stringify(now)), { deep: true });
 
   /** Once a dial was turned, what it came to is what the next shape of the kind starts with. */
   watch(

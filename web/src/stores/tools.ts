@@ -15,6 +15,7 @@ import type { Bench, Hit, Tool } from "../tools/tool";
 import { UnderlayTool } from "../tools/underlay";
 import { useBoard } from "./board";
 import { useStarts } from "./starts";
+import { remember, remembered } from "./remembered";
 import { useView } from "./view";
 import { useVocabulary } from "./vocabulary";
 
@@ -42,8 +43,8 @@ export const useTools = defineStore("tools", () => {
   /** The raw stroke of the hand, on the sheet. */
   const ink = shallowRef<Point[] | null>(null);
   /** How far a freehand outline may stay from the hand, in screen pixels. */
-  const handTolerance = ref(Number(localStorage.getItem("hand-tolerance") ?? 2));
-  watch(handTolerance, (now) => localStorage.setItem("hand-tolerance", String(now)));
+  const handTolerance = ref(Number(remembered("hand-tolerance") ?? 2) || 2);
+  watch(handTolerance, (now) => remember("hand-tolerance", String(now)));
 
   const bench: Bench = {
     preview: (command, selection) => {

@@ -1,0 +1,103 @@
+<script setup lang="ts">
+// Edits that the server has refused for good: what each was, why, and what can be done about it.
+import Button from "primevue/button";
+import Dialog from "primevue/dialog";
+import { computed } from "vue";
+import type { Posted } from "../stores/letters";
+import { usePost } from "../stores/post";
+
+const open = defineModel<boolean>({ required: true });
+const post = usePost();
+const count = computed(() => post.refused.length);
+
+const time = (iso: string): string =>
+  new Date(iso).toLocaleTimeString("en-GB", { hour: "2-digit", minute: "2-digit" });
+/** The edit in full, for whoever wants to do it again by hand. */
+function whole(posted: Posted): string {
+  const { letter } = posted;
+  return JSON.stringify(letter.path === "commands" ? letter.command : { to: letter.to }, null, 1);
+}
+function letGo(posted: Posted): void {
+  post.forget(posted);
+  if (count.value === 0) open.value = false;
+}
+function again(posted: Posted): void {
+  post.again(posted);
+  if (count.value === 0) open.value = false;
+}
+</script>
+
+<template>
+  <Dialog
+    v-model:visible="open"
+    modal
+    header="Edits that were not kept"
+    :style="{ width: '520px' }"
+  >
+    <p class="lead">
+      Everything else is kept. These stay here until you let them go, also when the window is
+      closed.
+    </p>
+    <ul>
+      <li v-for="p in post.refused" :key="p.id" data-testid="refused-edit">
+        <p class="what">
+          <b>{{ p.name ?? "An edit" }}</b>
+          <span class="when">{{ time(p.refused?.at ?? "") }}</span>
+        </p>
+        <p>{{ p.refused?.sentence }}</p>
+        <details>
+          <summary>The edit in full</summary>
+          <pre>{{ whole(p) }}</pre>
+        </details>
+        <p class="acts">
+          <Button size="small" label="Try again" @click="again(p)" />
+          <Button size="small" severity="secondary" label="Let it go" @click="letGo(p)" />
+        </p>
+      </li>
+    </ul>
+    <p v-if="count === 0">Nothing is left here.</p>
+  </Dialog>
+</template>
+
+<style scoped>
+.lead,
+.when {
+  color: var(--quiet);
+}
+.lead,
+p {
+  margin: 0 0 8px;
+}
+ul {
+  display: grid;
+  gap: 12px;
+  margin: 0;
+  padding: 0;
+  list-style: none;
+}
+li {
+  padding: 10px 12px;
+  border: 1px solid var(--hairline);
+  border-left: 3px solid var(--touched);
+  border-radius: 6px;
+}
+.what {
+  display: flex;
+  justify-content: space-between;
+}
+summary {
+  color: var(--quiet);
+  cursor: pointer;
+}
+pre {
+  max-height: 180px;
+  margin: 6px 0;
+  overflow: auto;
+  font-size: 11px;
+}
+.acts {
+  display: flex;
+  gap: 8px;
+  margin: 8px 0 0;
+}
+</style>

@@ -1,0 +1,29 @@
+// Small choices that a browser remembers. Where it may not, they hold until the page is left.
+
+const meanwhile = new Map<string, string>();
+
+export function remembered(key: string): string | null {
+  try {
+    return localStorage.getItem(key) ?? meanwhile.get(key) ?? null;
+  } catch {
+    return meanwhile.get(key) ?? null;
+  }
+}
+
+export function remember(key: string, text: string): void {
+  try {
+    localStorage.setItem(key, text);
+  } catch {
+    meanwhile.set(key, text);
+  }
+}
+
+/** What was remembered as JSON; `none` where nothing was, or nothing sound. */
+export function rememberedAs<T>(key: string, none: T, sound: (value: unknown) => value is T): T {
+  try {
+    const value: unknown = JSON.parse(remembered(key) ?? "null");
+    return sound(value) ? value : none;
+  } catch {
+    return none;
+  }
+}
