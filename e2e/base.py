@@ -92,6 +92,10 @@ class BrowserTest(LiveServerTestCase):
     def settled(self) -> None:
         expect(self.page.get_by_test_id("kept")).to_contain_text("All kept")
 
+    def core_is_here(self) -> None:
+        """Previews come from the browser's own core."""
+        self.page.wait_for_function("() => window.__core?.()", timeout=60_000)
+
     def tool(self, name: str) -> None:
         self.page.get_by_test_id(f"tool-{name}").click()
 

@@ -1,12 +1,21 @@
-"""Nothing kept is lost: a lost connection, MariaDB stopped in mid-work, two windows."""
+"""Nothing is lost: connections, sessions, storage, windows; MariaDB stopped in mid-work."""
 
+import json
 import os
 import subprocess
+from contextlib import contextmanager
+from functools import partial
 from pathlib import Path
 from unittest import skipUnless
 
+from buildup.edits.apply import read_command
+from django.contrib.sessions.models import Session
 from django.db import connection
+from django.test import Client
 from playwright.sync_api import expect
+from studio import models
+from studio.actions import drawings
+from studio.actions.edit import edit
 
 from e2e.base import BrowserTest
 from e2e.test_drawing import rectangle
@@ -44,15 +53,220 @@ class ConnectionTest(BrowserTest):
 
     def test_two_windows_on_one_drawing(self):
         self.open(self.new_drawing(rectangle()))
-        other = self.context.new_page()
-        other.goto(self.page.url)
-        expect(other.get_by_test_id("stack-plate")).to_be_visible()
+        other = self.window(self.page.url)
         self.click(100, 130)
         self.type_into("Width", "80")
         other.get_by_label("Hide plate").click()
         expect(other.get_by_label("Show plate")).to_be_visible()
         (item,) = self.items()
         self.assertEqual((item.frame.width, item.hidden), (80, True))
+
+    def window(self, address):
+        other = self.context.new_page()
+        other.goto(address)
+        expect(other.get_by_test_id("stack-plate")).to_be_visible()
+        return other
+
+    @contextmanager
+    def server_away(self):
+        """Nothing of the server is reached by any window."""
+        self.context.route("**/api/**", lambda route: route.abort())
+        yield
+        self.context.unroute("**/api/**")
+
+    def nudge(self, times, page=None, key="ArrowRight"):
+        """A few edits, each a step of its own."""
+        for n in range(times):
+            (page or self.page).keyboard.press(f"Shift+{key}" if n % 2 else key)
+
+    def x(self):
+        return self.items()[0].frame.place.origin.real
+
+    def test_windows_follow_each_other(self):
+        self.open(self.new_drawing(rectangle()))
+        other = self.window(self.page.url)
+        path = other.locator("[data-item=plate]").first
+        before = path.get_attribute("d")
+        self.click(100, 130)
+        self.type_into("Width", "80")
+        expect(path).not_to_have_attribute("d", before)
+        elsewhere = Client()
+        elsewhere.force_login(self.user)
+        body = {"id": "from-elsewhere", "version": 2}
+        command = {"kind": "rename_item", "item": "plate", "called": "Bridge plate"}
+        elsewhere.post(
+            f"/api/drawings/{self.row.pk}/commands",
+            json.dumps({**body, "command": command}),
+            content_type="application/json",
+        )
+        for page in (self.page, other):
+            expect(page.get_by_test_id("stack-Bridge plate")).to_be_visible()
+
+    def test_undo_and_redo_act_on_what_waits(self):
+        self.open(self.new_drawing(rectangle()))
+        self.core_is_here()
+        self.click(100, 130)
+        undo = self.page.get_by_test_id("undo")
+        path = self.page.locator("[data-item=plate]").first
+        with self.server_away():
+            form = path.get_attribute("d")
+            self.nudge(1)
+            expect(undo).to_contain_text("Move item")
+            expect(path).not_to_have_attribute("d", form)
+            self.page.keyboard.press("Control+z")
+            expect(path).to_have_attribute("d", form)
+            expect(self.page.get_by_test_id("redo")).to_contain_text("Move item")
+            self.page.keyboard.press("Control+Shift+z")
+            expect(path).not_to_have_attribute("d", form)
+            expect(self.page.get_by_test_id("kept")).to_contain_text("Waiting to be kept · 3")
+        self.settled()
+        self.assertGreater(self.x(), 150)
+
+    def test_five_edits_while_the_server_is_away_are_there_after_the_window_was_closed(self):
+        self.open(self.new_drawing(rectangle()))
+        self.core_is_here()
+        self.click(100, 130)
+        other = self.window(self.page.url)
+        other.get_by_test_id("stack-plate").click()
+        with self.server_away():
+            self.nudge(5)
+            self.nudge(2, other, "ArrowDown")
+            expect(self.page.get_by_test_id("kept")).to_contain_text("· 5")
+            expect(other.get_by_test_id("kept")).to_contain_text("· 2")
+            self.page.close()
+            other.close()
+        self.page = self.context.new_page()
+        self.page.goto(self.live_server_url)
+        expect(self.page.get_by_text("Trial")).to_be_visible()
+        self.steps_come_to(8)
+        place = self.items()[0].frame.place.origin
+        self.assertTrue(place.real > 160 and place.imag > 135, place)
+
+    def steps_come_to(self, count):
+        for _ in range(100):
+            if models.Step.objects.count() == count:
+                break
+            self.page.wait_for_timeout(100)
+        self.assertEqual(models.Step.objects.count(), count)
+
+    def test_the_home_page_says_what_waits_and_sends_it(self):
+        self.open(self.new_drawing(rectangle()))
+        self.click(100, 130)
+        self.context.route("**/commands", lambda route: route.abort())
+        self.nudge(2)
+        expect(self.page.get_by_test_id("kept")).to_contain_text("· 2")
+        self.page.get_by_text("Drawings", exact=True).click()
+        expect(self.page.get_by_test_id("card-waiting")).to_contain_text("2 edits wait")
+        self.context.unroute("**/commands")
+        expect(self.page.get_by_test_id("card-waiting")).to_have_count(0)
+        self.assertGreater(self.x(), 155)
+
+    def test_a_session_that_ended_asks_for_the_password_and_goes_on(self):
+        self.open(self.new_drawing(rectangle()))
+        self.core_is_here()
+        self.click(100, 130)
+        Session.objects.all().delete()
+        self.nudge(3)
+        expect(self.page.get_by_text("Nothing is lost: 3 edits wait")).to_be_visible()
+        field = self.page.get_by_test_id("password-again")
+        field.fill("wrong")
+        field.press("Enter")
+        expect(self.page.get_by_text("do not go together")).to_be_visible()
+        field.fill("reed-and-spruce")
+        field.press("Enter")
+        self.settled()
+        expect(field).to_have_count(0)
+        self.assertGreater(self.x(), 155)
+
+    def test_a_refused_edit_is_told_and_can_be_looked_at(self):
+        self.open(self.new_drawing(rectangle()))
+        self.core_is_here()
+        self.click(100, 130)
+        edit(
+            self.user.pk,
+            self.row.pk,
+            command_id="from-elsewhere",
+            version=1,
+            command=read_command({"kind": "lock_items", "items": ["plate"], "locked": True}),
+        )
+        self.nudge(1)
+        self.page.get_by_test_id("refused").click()
+        refused = self.page.get_by_test_id("refused-edit")
+        expect(refused).to_contain_text("Move item")
+        expect(refused).to_contain_text("is locked")
+        refused.get_by_text("The edit in full").click()
+        expect(refused.locator("pre")).to_contain_text('"move_items"')
+        self.page.reload()
+        self.page.get_by_test_id("refused").click()
+        self.page.keyboard.press("Escape")
+        self.page.get_by_label("Unlock plate").click()
+        self.settled()
+        self.page.get_by_test_id("refused").click()
+        self.page.get_by_role("button", name="Try again").click()
+        expect(self.page.get_by_test_id("refused")).to_have_count(0)
+        self.settled()
+        self.assertGreater(self.x(), 150)
+
+    @staticmethod
+    def answered(status, body, route):
+        route.fulfill(status=status, body=body)
+
+    def test_an_answer_that_is_not_ours_loses_nothing(self):
+        self.open(self.new_drawing(rectangle()))
+        self.click(100, 130)
+        page = "<p>Welcome to the café. Accept our terms.</p>"
+        for status in (200, 403, 422, 500):
+            self.page.route("**/commands", partial(self.answered, status, page))
+            self.nudge(1)
+            expect(self.page.get_by_test_id("kept")).to_contain_text("Waiting to be kept")
+            self.page.unroute("**/commands")
+            self.settled()
+        self.assertEqual(models.Step.objects.filter(name="Move item").count(), 4)
+
+    def test_a_drawing_deleted_elsewhere_stays_here_and_comes_back(self):
+        self.open(self.new_drawing(rectangle()))
+        self.click(100, 130)
+        drawings.delete(self.user.pk, self.row.pk)
+        expect(self.page.get_by_test_id("kept")).to_contain_text("Deleted elsewhere")
+        self.nudge(2)
+        expect(self.page.get_by_test_id("kept")).to_contain_text("· 2")
+        self.page.get_by_text("Drawings", exact=True).click()
+        expect(self.page.get_by_test_id("waits-deleted")).to_contain_text("2 edits wait")
+        self.page.get_by_role("button", name="Restore it").first.click()
+        expect(self.page.get_by_test_id("waits-deleted")).to_have_count(0)
+        self.steps_come_to(3)
+        self.assertGreater(self.x(), 155)
+
+    def test_a_browser_that_keeps_nothing_still_sends_and_says_so(self):
+        full = "IDBObjectStore.prototype.put = () => { throw new DOMException('full') };"
+        barred = """
+            const no = () => { throw new DOMException("barred", "SecurityError") };
+            Object.defineProperty(window, "localStorage", { get: no });
+            Object.defineProperty(window, "indexedDB", { get: no });
+        """
+        for storage in (full, barred):
+            row = self.new_drawing(rectangle())
+            self.page = self.context.new_page()
+            self.page.on("pageerror", lambda e: self.troubles.append(str(e)))
+            self.page.add_init_script(storage)
+            self.open(row)
+            self.click(100, 130)
+            self.nudge(3)
+            expect(self.page.get_by_text("This browser keeps nothing")).to_be_visible()
+            self.settled()
+            self.assertGreater(self.x(), 155)
+
+    def test_what_an_earlier_form_left_in_storage_is_sent(self):
+        row = self.new_drawing(rectangle())
+        move = {"kind": "move_items", "items": ["plate"], "by": [5, 0]}
+        letter = {"id": "left-behind", "path": "commands", "command": move, "merge": False}
+        self.page.goto(self.live_server_url)
+        put = "([k, v]) => localStorage.setItem(k, v)"
+        self.page.evaluate(put, [f"waiting-{row.pk}", json.dumps([None, letter])])
+        self.page.evaluate(put, ["waiting-99", "{half"])
+        self.open(row)
+        expect(self.page.get_by_test_id("undo")).to_contain_text("Move item")
+        self.assertEqual(self.x(), 155)
 
 
 @skipUnless(FOLDER, "bin/test runs a MariaDB of its own that may be stopped")

@@ -197,9 +197,8 @@ class WorkerTest(BrowserTest):
     def test_the_core_runs_in_the_browser_and_comes_back_when_it_dies(self):
         asked = []
         self.page.on("request", lambda r: asked.append(r.url.rsplit("/", 1)[-1]))
-        with self.page.expect_response("**/desk", timeout=60_000):
-            self.open(self.new_drawing(rectangle(style=FILLED)))
-        self.page.wait_for_timeout(500)
+        self.open(self.new_drawing(rectangle(style=FILLED)))
+        self.core_is_here()
         asked.clear()
         self.drag((150, 130), (180, 180))
         self.assertEqual([a for a in asked if a in ("preview", "meet", "selection")], [])

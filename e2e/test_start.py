@@ -65,6 +65,7 @@ class StartTest(unittest.TestCase):
             capture_output=True,
             text=True,
             timeout=60,
+            check=False,
         )
         self.assertIn("runs from this folder already", second.stderr)
         database = self.number("mariadb/mariadbd.pid")

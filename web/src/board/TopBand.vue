@@ -22,7 +22,7 @@ const refused = ref(false);
 
 const waits = computed(() => board.deleted || !["kept", "sending"].includes(board.state));
 const kept = computed(() => {
-  const waiting = post.waiting.get(board.id) ?? 0;
+  const waiting = board.waiting();
   const count = waiting > 1 ? ` · ${waiting}` : "";
   if (board.state === "waiting") return `Waiting to be kept${count}`;
   if (board.state === "signed-out") return `Sign in to keep${count}`;

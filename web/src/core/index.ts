@@ -156,6 +156,9 @@ if (remembered("measured")) {
 
 const there = (): boolean => browser.ready && held !== null;
 
+/** For tests: whether previews come from here. */
+Object.assign(window, { __core: there });
+
 export const core: Core = {
   preview: (command, selection) => either(there(), (c) => c.preview(command, selection)),
   select: (selection) => either(there(), (c) => c.select(selection)),
