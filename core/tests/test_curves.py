@@ -8,7 +8,6 @@ import numpy as np
 from buildup.geometry.bezier import curvature_at, point_at, split_at, tight_box
 from buildup.geometry.boxes import Box
 from buildup.geometry.crossings import Crossing, crossings, overlap
-from buildup.geometry.fitting import samples
 from buildup.geometry.lengths import length
 from buildup.geometry.nearest import nearest, nearest_parameter
 from buildup.geometry.transforms import turn
@@ -20,7 +19,7 @@ from scipy.optimize import minimize_scalar
 from shapely import LineString
 from svgpathtools import CubicBezier
 
-from core.tests.zoo import CUBICS, cubics, maps, points
+from core.tests.zoo import CUBICS, cubics, maps, points, samples
 
 ARCH, S_CURVE = CUBICS["arch"], CUBICS["s-curve"]
 FINE = 400

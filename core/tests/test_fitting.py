@@ -12,14 +12,14 @@ from buildup.drawing.strokes import fitted
 from buildup.errors import Refusal
 from buildup.geometry.angles import direction
 from buildup.geometry.bezier import point_at
-from buildup.geometry.fitting import fit_stroke, samples
+from buildup.geometry.fitting import fit_stroke
 from buildup.geometry.nearest import nearest
 from fontTools.pens.recordingPen import DecomposingRecordingPen
 from fontTools.ttLib import TTFont
 from hypothesis import given
 from hypothesis import strategies as st
 
-from core.tests.zoo import leaf, ring
+from core.tests.zoo import leaf, ring, samples
 
 ROOT = Path(__file__).resolve().parents[2]
 FONT = ROOT / "web/node_modules/@fontsource-variable/hanken-grotesk/files"
@@ -121,7 +121,7 @@ class SegmentTest(unittest.TestCase):
     @given(st.lists(st.floats(0.01, 0.99), min_size=1, max_size=6, unique=True))
     def test_adding_anchors_keeps_the_form(self, where):
         (contour,) = leaf().contours
-        longer = with_added(contour, 0, sorted(where))
+        longer = with_added(contour, {0: sorted(where)})
         self.assertEqual(len(longer.anchors), 3 + len(where))
         self.assertEqual(longer.segments[-1], contour.segments[-1])
         for segment in longer.segments[: len(where) + 1]:
@@ -129,7 +129,7 @@ class SegmentTest(unittest.TestCase):
 
     def test_removing_what_was_added_gives_the_form_back(self):
         (contour,) = leaf().contours
-        back = without(with_added(contour, 0, (0.3, 0.6)), {1, 2}, refit=True)
+        back = without(with_added(contour, {0: (0.3, 0.6)}), {1, 2}, refit=True)
         self.assertLess(back.moved, 0.05)
         self.assertLess(away(back.contour, samples(contour.segments[0], 50)), 0.05)
 
@@ -157,13 +157,13 @@ class SegmentTest(unittest.TestCase):
         straight = Contour((Anchor(0j), Anchor(90 + 10j), Anchor(40 + 70j)), True)
         changed = bent(straight, 0, 0.5, 20j)
         curved = Contour((changed[0], changed[1], straight.anchors[2]), True)
-        back = straightened(curved, 0)
+        back = straightened(curved, [0])
         self.assertEqual([back[0], back[1]], list(straight.anchors[:2]))
 
     def test_anchors_on_one_spot_and_handles_of_no_length(self):
         spot = Contour((Anchor(5 + 5j), Anchor(5 + 5j), Anchor(9 + 9j)), True)
         self.assertEqual(len(without(spot, {1}, refit=True).contour.anchors), 2)
         self.assertAlmostEqual(without(spot, {1}, refit=True).moved, 0)
-        added = with_added(spot, 0, (0.5,))
+        added = with_added(spot, {0: (0.5,)})
         self.assertEqual(added.anchors[1].at, 5 + 5j)
         self.assertEqual(point_at(cubic(*bent(spot, 0, 0.5, 8j).values()), 0.5), 5 + 13j)

@@ -8,11 +8,10 @@ from buildup.edits.apply import apply, read_command
 from buildup.edits.change import updated
 from buildup.errors import Refusal
 from buildup.geometry.bezier import point_at
-from buildup.geometry.fitting import samples
 from buildup.geometry.nearest import nearest
 from hypothesis import given
 
-from core.tests.zoo import drawing, full, leaf, points, ring, wing, wire
+from core.tests.zoo import drawing, full, leaf, points, ring, samples, wing, wire
 
 
 def delta(before, **data):

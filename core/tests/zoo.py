@@ -19,6 +19,7 @@ from buildup.drawing.model import (
 )
 from buildup.drawing.strokes import fitted
 from buildup.geometry.angles import direction
+from buildup.geometry.bezier import points_at
 from buildup.geometry.transforms import Affine, turn
 from hypothesis import strategies as st
 
@@ -44,6 +45,11 @@ maps = st.builds(
     st.floats(0.2, 4),
     st.floats(0.2, 4),
 )
+
+
+def samples(curve, count):
+    """Points of a curve at even parameters, both ends among them."""
+    return [curve[0], *points_at(curve, (k / count for k in range(1, count))), curve[3]]
 
 
 def leaf(item="leaf", *, by=0j):
@@ -134,6 +140,7 @@ __all__ = [
     "plate",
     "points",
     "ring",
+    "samples",
     "sketch",
     "wing",
     "wire",

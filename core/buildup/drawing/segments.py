@@ -1,22 +1,19 @@
 """Segments of a contour: add anchors without a change of form, bend, straighten, refit."""
 
 import itertools
-from collections.abc import Sequence
+from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import dataclass, replace
 
 from buildup.drawing.handles import neighbours, with_handle
 from buildup.drawing.model import Anchor, Contour, cubic
 from buildup.geometry.angles import cross, dot, unit
-from buildup.geometry.bezier import derivative_at, part_of, point_at
-from buildup.geometry.fitting import fit_one, largest_distance, samples
+from buildup.geometry.bezier import part_of, point_at
+from buildup.geometry.onefit import to_line
+from buildup.geometry.refit import refit
 from buildup.geometry.tolerances import NO_LENGTH
 
 END_ROOM = 0.05
 """Curve parameter: nearer to an end a bend would throw the handles far away."""
-SAMPLES = 24
-"""Points of each old segment that a refit looks at."""
-MOST_SAMPLES = 600
-"""Points of all old segments together."""
 
 
 def loosened(anchor: Anchor) -> Anchor:
@@ -28,35 +25,35 @@ def loosened(anchor: Anchor) -> Anchor:
     return replace(anchor, kind="smooth") if kind == "flowing" else anchor
 
 
-def with_added(contour: Contour, index: int, parameters: Sequence[float]) -> Contour:
-    """A contour with anchors added on one segment; its form stays the same.
+def with_added(contour: Contour, spots: Mapping[int, Sequence[float]]) -> Contour:
+    """A contour with anchors added on some segments; its form stays the same.
 
     Args:
         contour: the contour.
-        index: the anchor at which the segment starts.
-        parameters: where, each in (0, 1), ascending.
+        spots: by the anchor at which a segment starts, where: each in (0, 1), ascending.
 
     """
     count = len(contour.anchors)
-    start, end = contour.anchors[index], contour.anchors[(index + 1) % count]
-    if not parameters:
-        return contour
-    segment = cubic(start, end)
-    if start.out is None and end.into is None:
-        added = [Anchor(point_at(segment, t)) for t in parameters]
-        anchors = (*contour.anchors[: index + 1], *added, *contour.anchors[index + 1 :])
-        return replace(contour, anchors=anchors)
-    cuts = [0.0, *parameters, 1.0]
-    parts = [part_of(segment, a, b) for a, b in itertools.pairwise(cuts)]
-    added = [Anchor(b[0], a[2] - a[3], b[1] - b[0], "smooth") for a, b in itertools.pairwise(parts)]
-    out, into = _short(parts[0][1] - parts[0][0]), _short(parts[-1][2] - parts[-1][3])
-    anchors_list = list(contour.anchors)
-    anchors_list[index] = loosened(replace(start, out=out))
-    last = (index + 1) % count
-    anchors_list[last] = loosened(replace(anchors_list[last], into=into))
-    return replace(
-        contour, anchors=(*anchors_list[: index + 1], *added, *anchors_list[index + 1 :])
-    )
+    ends = list(contour.anchors)
+    added: dict[int, list[Anchor]] = {}
+    for index, parameters in spots.items():
+        if not parameters:
+            continue
+        after = (index + 1) % count
+        start, end = ends[index], ends[after]
+        segment = cubic(start, end)
+        if start.out is None and end.into is None:
+            added[index] = [Anchor(point_at(segment, t)) for t in parameters]
+            continue
+        cuts = [0.0, *parameters, 1.0]
+        parts = [part_of(segment, a, b) for a, b in itertools.pairwise(cuts)]
+        added[index] = [
+            Anchor(b[0], a[2] - a[3], b[1] - b[0], "smooth") for a, b in itertools.pairwise(parts)
+        ]
+        ends[index] = loosened(replace(ends[index], out=_short(parts[0][1] - parts[0][0])))
+        ends[after] = loosened(replace(ends[after], into=_short(parts[-1][2] - parts[-1][3])))
+    anchors = [a for i, end in enumerate(ends) for a in (end, *added.get(i, ()))]
+    return replace(contour, anchors=tuple(anchors))
 
 
 def _short(handle: complex) -> complex | None:
@@ -127,15 +124,18 @@ def _solved(first: float, second: float, lines: tuple[complex, complex], by: com
     return complex(yy * by.real - xy * by.imag, xx * by.imag - xy * by.real) / det
 
 
-def straightened(contour: Contour, index: int) -> dict[int, Anchor]:
-    """The two anchors of a segment without its handles; smooth only where that stays true."""
-    after = (index + 1) % len(contour.anchors)
-    start, end = contour.anchors[index], contour.anchors[after]
-    way = unit(end.at - start.at)
-    return {
-        index: _in_line_or_corner(replace(start, out=None), start.into, -way),
-        after: _in_line_or_corner(replace(end, into=None), end.out, way),
-    }
+def straightened(contour: Contour, indices: Iterable[int]) -> dict[int, Anchor]:
+    """The anchors of some segments without their handles; smooth only where that stays true."""
+    changed: dict[int, Anchor] = {}
+    for index in indices:
+        after = (index + 1) % len(contour.anchors)
+        start = changed.get(index, contour.anchors[index])
+        end = changed.get(after, contour.anchors[after])
+        way = unit(end.at - start.at)
+        changed[index] = _in_line_or_corner(replace(start, out=None), start.into, -way)
+        end = changed.get(after, end)  # the same anchor where a contour has only one
+        changed[after] = _in_line_or_corner(replace(end, into=None), end.out, way)
+    return changed
 
 
 def _in_line_or_corner(anchor: Anchor, handle: complex | None, way: complex) -> Anchor:
@@ -176,18 +176,13 @@ def without(contour: Contour, gone: set[int], *, refit: bool) -> Refitted:
 def _close_gap(contour: Contour, anchors: dict[int, Anchor], start: int, end: int) -> float:
     count = len(contour.anchors)
     between = [(start + k) % count for k in range((end - start) % count)]
-    old = [contour.segments[i] for i in between]
-    each = max(4, min(SAMPLES, MOST_SAMPLES // len(old)))
-    points = [old[0][0]]
-    for segment in old:
-        points += samples(segment, each)[1:]
     ends = [(contour.anchors[i], contour.anchors[(i + 1) % count]) for i in between]
+    old = [cubic(a, b) for a, b in ends]
     if all(a.out is None and b.into is None for a, b in ends):
-        new = (points[0], points[0], points[-1], points[-1])
-        return largest_distance(points, new)
-    first = unit(derivative_at(old[0], 0.0)) or unit(points[1] - points[0]) or 1 + 0j
-    last = -(unit(derivative_at(old[-1], 1.0)) or unit(points[-1] - points[-2]) or 1 + 0j)
-    new = fit_one(points, first, last).curve
-    anchors[start] = loosened(replace(anchors[start], out=_short(new[1] - new[0])))
-    anchors[end] = loosened(replace(anchors[end], into=_short(new[2] - new[3])))
-    return largest_distance(points, new)
+        first, last = old[0][0], old[-1][3]
+        return max(to_line(first, last, segment[0]) for segment in old)
+    new = refit(old)
+    a, b, c, d = new.curve
+    anchors[start] = loosened(replace(anchors[start], out=_short(b - a)))
+    anchors[end] = loosened(replace(anchors[end], into=_short(c - d)))
+    return new.moved

@@ -6,9 +6,10 @@ from typing import Literal
 
 from buildup.drawing.checks import MOST_ANCHORS
 from buildup.drawing.flow import settled
-from buildup.drawing.model import Contour, Drawing, Outline
+from buildup.drawing.model import Anchor, Contour, Drawing, Outline, cubic
 from buildup.drawing.paths import without_segment
 from buildup.drawing.segments import bent, straightened, with_added
+from buildup.drawing.twins import Place
 from buildup.edits.change import Delta
 from buildup.edits.command import AnchorRef, Command, Point
 from buildup.edits.editing import (
@@ -26,19 +27,18 @@ NEAR_END = 1e-6
 """Curve parameter: an anchor is not added this close to one that is there."""
 
 
-def _segment_of(drawing: Drawing, ref: AnchorRef) -> tuple[Outline, Contour]:
-    """The outline and the contour of a segment, which is named by the anchor it starts at.
+def _check_segment(drawing: Drawing, ref: AnchorRef) -> None:
+    """Refuses the anchor at which no segment starts.
 
     Raises:
         Refusal: as `by_outline`, or `no_segment`.
 
     """
-    outline, contour, _ = anchor_of(drawing, ref)
-    if ref[2] >= len(contour.pairs):
+    _, contour, _ = anchor_of(drawing, ref)
+    if not contour.closed and ref[2] == len(contour.anchors) - 1:
         raise Refusal(
             "no_segment", "The outline ends at that anchor: no segment starts there.", ref[0]
         )
-    return outline, contour
 
 
 def _grown(outline: Outline, index: int, contour: Contour) -> Outline:
@@ -67,7 +67,7 @@ class InsertAnchor(Command):
         index, near = segment_near(outline, complex(*self.at))
         if not NEAR_END < near.t < 1.0 - NEAR_END:
             raise Refusal("anchor_there", "There is an anchor at that place already.", self.item)
-        longer = with_added(outline.contours[index], near.segment, (near.t,))
+        longer = with_added(outline.contours[index], {near.segment: (near.t,)})
         return Delta(put=(_grown(outline, index, longer),))
 
 
@@ -88,20 +88,22 @@ class AddAnchors(Command):
     def delta(self, drawing: Drawing) -> Delta:
         put = []
         added = 0
-        for item_id, places in by_outline(drawing, self.segments).items():
+        for item_id, places in _each(drawing, self.segments).items():
             outline = drawing.outline(item_id)
-            for c, i in sorted(places, reverse=True):
+            for c in sorted({c for c, _ in places}):
                 contour = outline.contours[c]
-                _segment_of(drawing, (item_id, c, i))
-                segment = contour.segments[i]
-                spots = (0.5,) if self.where == "middle" else extremes(segment)
-                spots = tuple(t for t in spots if NEAR_END < t < 1.0 - NEAR_END)
-                outline = _grown(outline, c, with_added(contour, i, spots))
-                added += len(spots)
+                spots = {i: self._spots(contour, i) for k, i in places if k == c}
+                added += sum(map(len, spots.values()))
+                outline = _grown(outline, c, with_added(contour, spots))
             put.append(outline)
         if not added:
             raise Refusal("no_extremes", "These segments have no extreme between their ends.")
         return Delta(put=tuple(put))
+
+    def _spots(self, contour: Contour, index: int) -> tuple[float, ...]:
+        start, end = contour.anchors[index], contour.anchors[(index + 1) % len(contour.anchors)]
+        spots = (0.5,) if self.where == "middle" else extremes(cubic(start, end))
+        return tuple(t for t in spots if NEAR_END < t < 1.0 - NEAR_END)
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -130,7 +132,7 @@ class BendSegment(Command):
 
 def _each(drawing: Drawing, segments: Sequence[AnchorRef]) -> dict[str, list[tuple[int, int]]]:
     for ref in segments:
-        _segment_of(drawing, ref)
+        _check_segment(drawing, ref)
     return by_outline(drawing, segments)
 
 
@@ -150,10 +152,11 @@ class StraightenSegments(Command):
         put = []
         for item_id, places in _each(drawing, self.segments).items():
             outline = drawing.outline(item_id)
-            for c, i in places:
-                changed = straightened(outline.contours[c], i)
-                outline = with_anchors(outline, {(c, k): a for k, a in changed.items()})
-            put.append(outline)
+            changed: dict[Place, Anchor] = {}
+            for c in sorted({c for c, _ in places}):
+                made = straightened(outline.contours[c], [i for k, i in places if k == c])
+                changed.update({(c, i): anchor for i, anchor in made.items()})
+            put.append(with_anchors(outline, changed))
         return Delta(put=tuple(put))
 
 
@@ -171,7 +174,8 @@ class RemoveSegment(Command):
 
     def delta(self, drawing: Drawing) -> Delta:
         item_id, c, i = self.segment
-        outline, contour = _segment_of(drawing, self.segment)
+        _check_segment(drawing, self.segment)
+        outline, contour, _ = anchor_of(drawing, self.segment)
         parts = (settled(p) for p in without_segment(contour, i))
         contours = (*outline.contours[:c], *parts, *outline.contours[c + 1 :])
         return delta_of([(item_id, with_contours(outline, contours))])

@@ -6,6 +6,7 @@ from typing import Literal
 from buildup.drawing.checks import MOST_ANCHORS
 from buildup.drawing.model import Drawing, Outline, Stroke, Style
 from buildup.drawing.strokes import fitted
+from buildup.drawing.units import told
 from buildup.edits.change import Delta, in_front
 from buildup.edits.command import Command, Point
 from buildup.edits.outlines import check_style, new_name
@@ -14,6 +15,8 @@ from buildup.geometry.angles import stepped
 
 FINEST, COARSEST = 0.01, 1000.0
 """Sheet units: the range of tolerances."""
+WIDER = 4.0
+"""By how much the tolerance of a stroke widens that is too rough for it."""
 
 
 def _check_tolerance(tolerance: float) -> None:
@@ -38,6 +41,29 @@ def _fitted(outline: Outline, stroke: Stroke) -> Outline:
             f"This stroke needs more than {MOST_ANCHORS:,} anchors. Choose a larger tolerance.",
         )
     return replace(outline, contours=(contour,), drawn=stroke)
+
+
+def _drawn(outline: Outline, stroke: Stroke, unit: str) -> tuple[Outline, str]:
+    """The outline of a stroke just drawn; one far rougher than its tolerance gets a wider one.
+
+    Nothing that a hand has drawn is lost: the points are kept, and the tolerance can be set.
+
+    Raises:
+        Refusal: as `_fitted`, where no tolerance helps.
+
+    """
+    wider = stroke
+    while True:
+        try:
+            said = "" if wider is stroke else told(wider.tolerance, unit=unit)
+            made = _fitted(outline, wider)
+        except Refusal as problem:
+            if problem.code not in ("too_many_anchors", "too_much") or wider.tolerance >= COARSEST:
+                raise
+            wider = replace(wider, tolerance=min(wider.tolerance * WIDER, COARSEST))
+        else:
+            rough = f"This stroke is very rough: its outline may stay {said} away from it."
+            return made, rough if said else ""
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -76,7 +102,9 @@ class DrawStroke(Command):
                 contours=(),
             )
             stroke = Stroke((points,), self.tolerance, self.closing and len(points) > 2)
-            return Delta(put=(_fitted(new, stroke),), moves=in_front(drawing.order, (self.item,)))
+            made, said = _drawn(new, stroke, drawing.sheet.unit)
+            moves = in_front(drawing.order, (self.item,))
+            return Delta(put=(made,), moves=moves, said=said)
         outline = drawing.outline(self.item)
         old = outline.drawn
         if old is None or old.closed:
@@ -85,7 +113,8 @@ class DrawStroke(Command):
                 "This outline was edited or closed since it was drawn. Start a new stroke.",
                 self.item,
             )
-        return Delta(put=(_fitted(outline, self._longer(old, points)),))
+        made, said = _drawn(outline, self._longer(old, points), drawing.sheet.unit)
+        return Delta(put=(made,), said=said)
 
     def _longer(self, old: Stroke, points: tuple[complex, ...]) -> Stroke:
         from_here = old.parts[-1][-1]

@@ -6,7 +6,7 @@ import math
 from buildup.drawing.model import Anchor, Contour
 from buildup.geometry.angles import direction
 from buildup.geometry.bezier import Cubic
-from buildup.geometry.fitting import fit_one
+from buildup.geometry.onefit import fit_one
 from buildup.shapes.arcs import circle, knot
 from buildup.shapes.fitted import between, fitted_shape
 from buildup.shapes.kinds import Dial, Dials
