@@ -2,17 +2,27 @@
 
 import itertools
 import math
+import random
 import unittest
 
 import numpy as np
-from buildup.geometry.bezier import curvature_at, point_at, split_at, tight_box
+from buildup.geometry.angles import cross, direction, unit
+from buildup.geometry.bezier import (
+    curvature_at,
+    derivative_at,
+    part_of,
+    point_at,
+    quadratic_roots,
+    split_at,
+    tight_box,
+)
 from buildup.geometry.boxes import Box
-from buildup.geometry.crossings import Crossing, crossings, overlap
+from buildup.geometry.crossings import Crossing, crossings, overlaps, self_crossings
 from buildup.geometry.lengths import length
 from buildup.geometry.nearest import nearest, nearest_parameter
 from buildup.geometry.transforms import turn
 from fontTools.misc import bezierTools
-from hypothesis import given
+from hypothesis import assume, given
 from hypothesis import strategies as st
 from scipy.integrate import quad
 from scipy.optimize import minimize_scalar
@@ -24,6 +34,13 @@ from core.tests.zoo import CUBICS, cubics, maps, points, samples
 ARCH, S_CURVE = CUBICS["arch"], CUBICS["s-curve"]
 FINE = 400
 """Pieces of a polyline that stands for a curve."""
+
+
+def curved(curve):
+    """Not straight, nor nearly."""
+    a, b, c, d = curve
+    turns = [abs(cross(p - a, q - a)) for p, q in ((b, c), (c, d), (b, d))]
+    return min(abs(p - q) for p, q in itertools.pairwise(curve)) > 1 and max(turns) > 100
 
 
 class LengthTest(unittest.TestCase):
@@ -160,15 +177,90 @@ class CrossingTest(unittest.TestCase):
     def test_touching_curves_meet_once(self):
         below = tuple(p.conjugate() + 150j for p in ARCH)
         (touch,) = crossings(ARCH, below)
-        self.assertAlmostEqual(touch.at, 50 + 75j, delta=1e-5)
+        self.assertAlmostEqual(touch.at, 50 + 75j, delta=1e-9)
 
-    def test_curves_that_lie_on_each_other_are_known_by_their_ends(self):
-        left, _ = split_at(S_CURVE, 0.7)
-        _, right = split_at(S_CURVE, 0.4)
-        start, end = overlap(left, right)
-        self.assertAlmostEqual(start.at, point_at(S_CURVE, 0.4), delta=1e-6)
-        self.assertAlmostEqual(end.at, point_at(S_CURVE, 0.7), delta=1e-6)
-        self.assertIsNone(overlap(ARCH, S_CURVE))
+    @given(cubics, st.floats(0.1, 0.8), st.sampled_from([0.002, 0.02, 0.2]), st.booleans())
+    def test_overlaps_short_and_long_are_known_by_their_ends(self, curve, at, wide, back):
+        """Parts of one curve, made by de Casteljau: the common part is known."""
+        assume(curved(curve))
+        first, second = part_of(curve, 0.0, at + wide), part_of(curve, at, 1.0)
+        second = second[::-1] if back else second
+        found = overlaps(first, second)
+        self.assertEqual(len(found), 1)
+        for mine, t in ((found[0].start, at), (found[0].end, at + wide)):
+            self.assertAlmostEqual(mine.at, point_at(curve, t), delta=2e-6)
+
+    def test_an_overlap_hides_no_other_crossing(self):
+        """Two parts of a loop share its middle; their ends cross each other where the loop does."""
+        loop = CUBICS["loop"]
+        (own,) = self_crossings(loop)
+        self.assertAlmostEqual(point_at(loop, own.u), own.at, delta=1e-9)
+        first, second = part_of(loop, 0.0, 0.7), part_of(loop, 0.3, 1.0)
+        self.assertEqual(len(overlaps(first, second)), 1)
+        places = [c.at for c in crossings(first, second)]
+        self.assertEqual(len(places), 3)
+        self.assertLess(min(abs(p - own.at) for p in places), 1e-9)
+
+    def test_straight_overlaps_run_back_and_forth(self):
+        there_and_back = (0j, 0j, 30 + 0j, -10 + 0j)
+        level = (5 + 0j, 5 + 0j, 40 + 0j, 40 + 0j)
+        found = overlaps(there_and_back, level)
+        self.assertEqual(len(found), 2)
+        reach = max(c.at.real for o in found for c in (o.start, o.end))
+        self.assertAlmostEqual(reach, tight_box(there_and_back).right, delta=1e-6)
+        self.assertEqual(overlaps(ARCH, S_CURVE), ())
+
+    def test_a_shifted_copy_meets_where_the_tangent_lies_along_the_shift(self):
+        """A(t) = A(u) + δ with a tiny δ: u ≈ t and A′ along δ; and twice at a loop's crossing."""
+        dice = random.Random(4)
+        for _ in range(40):
+            curve = tuple(complex(*(dice.uniform(-150, 150) for _ in range(2))) for _ in range(4))
+            way = direction(dice.uniform(0, 360))
+            a, b, c, d = curve
+            speed = (3 * (b - a), 6 * (a - 2 * b + c), 3 * (d - a + 3 * (b - c)))
+            along = quadratic_roots(*((w / way).imag for w in speed[::-1]))
+            wanted = [point_at(curve, t) for t in along if 0 < t < 1]
+            wanted += [c.at for c in self_crossings(curve)] * 2
+            for far in (1e-6, 1e-4, 1e-2):
+                found = crossings(curve, tuple(p + far * way for p in curve))
+                self.assertLessEqual(len(wanted), len(found))
+                for place in wanted:
+                    self.assertLess(min(abs(c.at - place) for c in found), 0.01 + 20 * far)
+                for c in found:
+                    turn = abs((unit(derivative_at(curve, c.t)) / way).imag)
+                    near = min((abs(c.at - place) for place in wanted), default=1)
+                    self.assertTrue(near < 0.01 + 20 * far or turn < 0.05)
+
+    @given(cubics)
+    def test_self_crossings_agree_with_shapely(self, curve):
+        assume(curved(curve))
+        found = self_crossings(curve)
+        line = LineString([(p.real, p.imag) for p in samples(curve, FINE)])
+        for c in found:
+            self.assertLess(c.t, c.u)
+            self.assertAlmostEqual(point_at(curve, c.u), c.at, delta=1e-6)
+            assume(abs(c.u - c.t) > 0.05 and min(c.t, 1 - c.u) > 0.01)
+        self.assertEqual(line.is_simple, not found)
+
+    def test_touches_are_exact_and_three_in_one_place_nearly(self):
+        """y = c·x³ and its tangent have a threefold point; a parabola and its tangent touch."""
+        for bend in (1e-5, 1e-3):
+            for degree, exact in ((2, 1e-9), (3, 1e-4)):
+                low, high = -41.0, 60.0
+                ends = [complex(x, bend * x**degree) for x in (low, high)]
+                third = (high - low) / 3
+                ways = [complex(1, degree * bend * x ** (degree - 1)) for x in (low, high)]
+                curve = (ends[0], ends[0] + ways[0] * third, ends[1] - ways[1] * third, ends[1])
+                turned = [300 + 40j + p * direction(33) for p in (*curve, -70, -20, 30, 90)]
+                found = crossings(tuple(turned[:4]), tuple(turned[4:]))
+                self.assertEqual(len(found), 1)
+                self.assertAlmostEqual(found[0].at, 300 + 40j, delta=exact)
+
+    def test_a_segment_of_no_length_is_met_like_any_other(self):
+        spot, line = (3 + 4j,) * 4, (0j, 0j, 6 + 8j, 6 + 8j)
+        self.assertEqual([c.at for c in crossings(spot, line)], [3 + 4j])
+        self.assertEqual([c.t for c in crossings(line, spot)], [0.5])
+        self.assertEqual(crossings(spot, (9j, 9j, 9 + 9j, 9 + 9j)), ())
 
     def test_a_crossing_at_an_anchor_counts_once(self):
         first, second = split_at(ARCH, 0.5)

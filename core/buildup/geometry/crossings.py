@@ -1,64 +1,45 @@
-"""Where two segments cross or touch.
+"""Where two segments cross, touch or lie on each other, and where one crosses itself.
 
 Halving with certain exclusion (a segment lies between two parallels of its chord), until the
-directions of two stretches cannot agree, so that they cross once at most; then Newton's method.
-Curves that lie on each other for a length are found by their ends.
+directions of two stretches cannot agree, so that they cross once at most: then Newton's method; or
+until both follow one axis: then `contacts` finds all they have in common, however slight.
 Sources: fat lines, Sederberg and Nishita, "Curve intersection using Bézier clipping", CAD 22
 (1990); tangent cones, Sederberg and Meyers, "Loop detection in surface patch intersections",
 CAGD 5 (1988); at most nine crossings, Bézout.
 """
 
-from dataclasses import dataclass
+import itertools
+from collections.abc import Iterable, Iterator
+from dataclasses import dataclass, field
 
 from buildup.geometry.angles import cross, dot, unit
-from buildup.geometry.bezier import Cubic, derivative_at, extremes, part_of, point_at, split_at
+from buildup.geometry.bezier import (
+    Cubic,
+    derivative_at,
+    extremes,
+    part_of,
+    point_at,
+    quadratic_roots,
+    split_at,
+)
 from buildup.geometry.boxes import Box
+from buildup.geometry.contacts import MEETS, Crossing, Graph, Span, alongside, common_axis
 from buildup.geometry.nearest import nearest_parameter
+from buildup.geometry.samecurve import Overlap, common_length
 from buildup.geometry.tolerances import NO_LENGTH, SAME_PLACE
 
-MOST_STEPS = 900
-"""Pairs of stretches tried before asking whether the curves lie on each other; nine crossings take
-about 300."""
-MOST_STEPS_OF_ALL = 20_000
-"""The same once they do not: curves of close contact take some thousands."""
-SHORTEST = 1e-4
+MOST_STEPS = 20_000
+"""Pairs of stretches tried; nine crossings take about 300."""
+SHORTEST = 1e-6
 """Curve parameter: stretches this short that still may meet are polished as a touch."""
-
-MEETS = SAME_PLACE * 1e-2
-"""Sheet units: points of two curves this close are a common point."""
-
+CLEAR = 1e-3
+"""Sine of an angle (0.06°): at slighter ones Newton's method is not to be relied on."""
+NARROW = 0.45
+"""Sine of an angle (27°): a stretch that turns by less is looked at along an axis."""
+STILL = 1e-6
+"""Part of the control polygon: slower than this a curve stands still, and is cut there."""
 TOUCH_LENGTH = 0.05
-"""Curve parameter: what two curves have in common for longer is an overlap, not a touch."""
-
-
-@dataclass(frozen=True, slots=True)
-class Crossing:
-    """A common point: the parameters on both segments, and the place."""
-
-    t: float
-    u: float
-    at: complex
-
-
-@dataclass(frozen=True, slots=True)
-class Stretch:
-    """A part of a segment between two parameters."""
-
-    curve: Cubic
-    start: float
-    end: float
-
-    def halves(self) -> "tuple[Stretch, Stretch]":
-        """The two halves."""
-        middle = (self.start + self.end) / 2.0
-        left, right = split_at(self.curve, 0.5)
-        return Stretch(left, self.start, middle), Stretch(right, middle, self.end)
-
-    @property
-    def size(self) -> float:
-        """The length of its control polygon."""
-        a, b, c, d = self.curve
-        return abs(b - a) + abs(c - b) + abs(d - c)
+"""Curve parameter: crossings further apart are never those of one touch."""
 
 
 def hull_box(segment: Cubic) -> Box:
@@ -81,39 +62,214 @@ def crossings(first: Cubic, second: Cubic, *, inside: Box | None = None) -> tupl
     >>> crossings((0j, 0j, 2 + 0j, 2 + 0j), (1j, 1j, 2 + 1j, 2 + 1j))
     ()
     """
-    found = _shared_ends(first, second)
-    stack = [(Stretch(first, 0.0, 1.0), Stretch(second, 0.0, 1.0))]
-    for step in range(MOST_STEPS_OF_ALL):
-        if not stack:
-            break
-        if step == MOST_STEPS and (ends := _ends_of_overlap(first, second)):
-            found = ends
-            break
-        a, b = stack.pop()
-        if _apart(a.curve, b.curve) or (inside is not None and _outside(a, b, inside)):
-            continue
-        small = max(a.end - a.start, b.end - b.start) < SHORTEST
-        if small or _at_most_once(a.curve, b.curve):
-            met = _polished(first, a, second, b)
-            if met is not None:
-                _add(found, met)
-            if met is not None or small:
-                continue
-        if a.size >= b.size:
-            stack += [(half, b) for half in a.halves()]
-        else:
-            stack += [(a, half) for half in b.halves()]
-    found = _each_once(first, second, sorted(found, key=lambda c: c.t))
+    met = _met(first, second, inside)
+    ends = [c for length in met.lengths for c in (length.start, length.end)]
+    points = [p for p in met.points if not any(_on(p, length) for length in met.lengths)]
+    found: list[Crossing] = []
+    for crossing in sorted([*points, *ends], key=lambda c: c.t):
+        if all(_differ(crossing, c) for c in found):
+            found.append(crossing)
+    found = _each_once(first, second, found)
     return tuple(c for c in found if inside is None or Box.around((c.at,)).meets(inside))
 
 
-def overlap(first: Cubic, second: Cubic) -> tuple[Crossing, Crossing] | None:
-    """The ends of the length on which two segments lie on each other; None where they do not.
+def overlaps(first: Cubic, second: Cubic) -> tuple[Overlap, ...]:
+    """The lengths on which two segments lie on each other, in the first one's order.
 
-    The first one comes first on `first`; the second segment may run the other way.
+    Curved ones have one at the most; straight ones that turn back may have several.
+
+    >>> [o.end.at for o in overlaps((0j, 0j, 9 + 0j, 9 + 0j), (6 + 0j, 6 + 0j, 20 + 0j, 20 + 0j))]
+    [(9+0j)]
     """
-    ends = _ends_of_overlap(first, second)
-    return (ends[0], ends[1]) if ends else None
+    return tuple(_met(first, second, None).lengths)
+
+
+def self_crossings(segment: Cubic) -> tuple[Crossing, ...]:
+    """Where a segment crosses itself: once at the most, with `t` before `u`; ends do not count.
+
+    In closed form: with A(t) = a₃t³ + a₂t² + a₁t + a₀ the sum and the product of the two parameters
+    follow from (A(t) − A(u)) / (t − u) = 0, crossed with a₃ and with a₂. A straight segment that
+    turns back has none.
+
+    >>> [round(c.t, 3) for c in self_crossings((0j, 150 + 100j, -50 + 100j, 100 + 0j))]
+    [0.173]
+    >>> self_crossings((0j, 1j, 2 + 1j, 2 + 0j))
+    ()
+    """
+    a, b, c, d = segment
+    one, two, three = 3.0 * (b - a), 3.0 * (a - 2.0 * b + c), d - a + 3.0 * (b - c)
+    turn = cross(two, three)
+    if abs(turn) <= 1e-12 * abs(two) * abs(three):
+        return ()
+    total = -cross(one, three) / turn
+    product = total * total - cross(one, two) / turn
+    roots = quadratic_roots(1.0, -total, product)
+    if len(roots) != 2:
+        return ()
+    t, u = sorted(roots)
+    sound = t >= 0.0 and u <= 1.0 and u - t > NO_LENGTH and (t, u) != (0.0, 1.0)
+    return (Crossing(t, u, point_at(segment, t)),) if sound else ()
+
+
+@dataclass(slots=True)
+class _Met:
+    points: list[Crossing] = field(default_factory=list)
+    lengths: list[Overlap] = field(default_factory=list)
+
+
+def _met(first: Cubic, second: Cubic, inside: Box | None) -> _Met:
+    """All common points and lengths; a point may come several times."""
+    if _apart(first, second):
+        return _Met()
+    for segment, other, swapped in ((first, second, False), (second, first, True)):
+        a, b, c, d = segment
+        if abs(a - d) <= NO_LENGTH and abs(a - b) <= NO_LENGTH and abs(a - c) <= NO_LENGTH:
+            return _Met(_spot_on(a, other, swapped=swapped))
+    if line := _common_line(first, second):
+        return _along_line(_pieces(first), _pieces(second), line)
+    same = common_length(first, second)
+    if same is None:
+        met = _searched(_pieces(first), _pieces(second), inside)
+        met.points += _shared_ends(first, second)
+        return met
+    met = _Met(lengths=[same])
+    start, end = same.start, same.end
+    low, high = sorted((start.u, end.u))
+    rest, others = list(_outside_of(first, start.t, end.t)), list(_outside_of(second, low, high))
+    met.points += _searched(rest, _pieces(second), inside).points
+    met.points += _searched([_span(first, start.t, end.t)], others, inside).points
+    for own in self_crossings(first):
+        if start.t <= own.t and own.u <= end.t:
+            for t, u in ((own.t, own.u), (own.u, own.t)):
+                k = (u - start.t) / (end.t - start.t)
+                met.points.append(Crossing(t, start.u + k * (end.u - start.u), own.at))
+    return met
+
+
+def _spot_on(place: complex, other: Cubic, *, swapped: bool) -> list[Crossing]:
+    """The common point of a segment of no length and another one."""
+    u = nearest_parameter(other, place)
+    if abs(point_at(other, u) - place) > MEETS:
+        return []
+    return [Crossing(u, 0.0, place) if swapped else Crossing(0.0, u, place)]
+
+
+def _searched(firsts: Iterable[Span], seconds: Iterable[Span], inside: Box | None) -> _Met:
+    """The common points and lengths of some parts of two segments."""
+    met = _Met()
+    stack = list(itertools.product(firsts, list(seconds)))
+    for _ in range(MOST_STEPS):
+        if not stack:
+            break
+        a, b = stack.pop()
+        if _apart(a.part, b.part) or (inside is not None and _outside(a, b, inside)):
+            continue
+        small = max(a.end - a.start, b.end - b.start) < SHORTEST
+        cones = _cone(a.part), _cone(b.part)
+        if small or _at_most_once(*cones):
+            found = _polished(a, b)
+            if found is not None:
+                met.points.append(found)
+            if found is not None or small:
+                continue
+        elif _narrow(*cones) and (axis := common_axis(a.part, b.part)):
+            common = alongside(a, b, axis)
+            met.points += common.points
+            if common.length is not None:
+                ends = sorted(common.length, key=lambda c: c.t)
+                met.lengths.append(Overlap(*ends))
+            continue
+        if _size(a.part) >= _size(b.part):
+            stack += [(half, b) for half in _halves(a)]
+        else:
+            stack += [(a, half) for half in _halves(b)]
+    met.lengths = _joined(met.lengths)
+    return met
+
+
+def _common_line(first: Cubic, second: Cubic) -> complex | None:
+    """The direction of the line on which both segments lie, straight ones; None without one."""
+    points = (*first, *second)
+    way = unit(max((p - first[0] for p in points), key=abs))
+    return way if all(abs(cross(way, p - first[0])) <= MEETS for p in points) else None
+
+
+def _along_line(firsts: list[Span], seconds: list[Span], line: complex) -> _Met:
+    """What two segments on one line have in common, each cut where it turns back."""
+    met = _Met()
+    for a, b in itertools.product(firsts, seconds):
+        ways = Graph(a, line), Graph(b, line)
+        low, high = max(w.low for w in ways), min(w.high for w in ways)
+        if high < low - MEETS:
+            continue
+        places = ((low + high) / 2.0,) if high - low <= SAME_PLACE else (low, high)
+        met_at = [Crossing(t, u, point_at(a.segment, t)) for t, u in _both(ways, places)]
+        if len(met_at) == 1:
+            met.points += met_at
+        else:
+            met.lengths.append(Overlap(*sorted(met_at, key=lambda c: c.t)))
+    met.lengths = _joined(met.lengths)
+    return met
+
+
+def _both(ways: tuple[Graph, Graph], places: Iterable[float]) -> Iterator[tuple[float, float]]:
+    return ((ways[0].parameter(x), ways[1].parameter(x)) for x in places)
+
+
+def _span(segment: Cubic, start: float, end: float) -> Span:
+    return Span(segment, part_of(segment, start, end), start, end)
+
+
+def _pieces(segment: Cubic) -> list[Span]:
+    """A segment, cut where it stands still or turns back on itself."""
+    if _cone(segment) is not None:
+        return [Span(segment, segment, 0.0, 1.0)]
+    cuts = set(_turning_points(segment))
+    size = _size(segment)
+    for t in extremes(segment):
+        if abs(derivative_at(segment, t)) < STILL * size:
+            cuts.add(t)
+    places = [0.0, *sorted(cuts), 1.0]
+    return [_span(segment, low, high) for low, high in itertools.pairwise(places)]
+
+
+def _outside_of(segment: Cubic, low: float, high: float) -> Iterator[Span]:
+    """The parts of a segment before and after a stretch."""
+    if low > NO_LENGTH:
+        yield _span(segment, 0.0, low)
+    if high < 1.0 - NO_LENGTH:
+        yield _span(segment, high, 1.0)
+
+
+def _halves(span: Span) -> tuple[Span, Span]:
+    middle = (span.start + span.end) / 2.0
+    left, right = split_at(span.part, 0.5)
+    return Span(span.segment, left, span.start, middle), Span(span.segment, right, middle, span.end)
+
+
+def _size(part: Cubic) -> float:
+    """The length of its control polygon."""
+    a, b, c, d = part
+    return abs(b - a) + abs(c - b) + abs(d - c)
+
+
+def _joined(lengths: list[Overlap]) -> list[Overlap]:
+    """Lengths in order; those that go on with each other as one."""
+    joined: list[Overlap] = []
+    for length in sorted(lengths, key=lambda o: o.start.t):
+        last = joined[-1] if joined else None
+        if last is not None and _goes_on(last, length):
+            joined[-1] = Overlap(last.start, length.end)
+        else:
+            joined.append(length)
+    return joined
+
+
+def _goes_on(one: Overlap, other: Overlap) -> bool:
+    """Whether a length begins where another one ends, on both segments and in the same way."""
+    same_way = (one.end.u > one.start.u) == (other.end.u > other.start.u)
+    near = abs(one.end.u - other.start.u) <= 1e-3
+    return same_way and near and not _differ(one.end, other.start)
 
 
 def _apart(a: Cubic, b: Cubic) -> bool:
@@ -124,24 +280,28 @@ def _apart(a: Cubic, b: Cubic) -> bool:
         x, y = chord.real, chord.imag
         sides = [x * (m - start).imag - y * (m - start).real for m in (p[1], p[2])]
         low, high = min(0.0, *sides), max(0.0, *sides)
-        slack = SAME_PLACE * 1e-3 * (abs(x) + abs(y))
+        slack = MEETS * (abs(x) + abs(y))
         others = [x * (m - start).imag - y * (m - start).real for m in q]
         if min(others) > high + slack or max(others) < low - slack:
             return True
     ax, bx = [p.real for p in a], [p.real for p in b]
-    if min(ax) > max(bx) + NO_LENGTH or min(bx) > max(ax) + NO_LENGTH:
+    if min(ax) > max(bx) + MEETS or min(bx) > max(ax) + MEETS:
         return True
     ay, by = [p.imag for p in a], [p.imag for p in b]
-    return min(ay) > max(by) + NO_LENGTH or min(by) > max(ay) + NO_LENGTH
+    return min(ay) > max(by) + MEETS or min(by) > max(ay) + MEETS
 
 
-def _outside(a: Stretch, b: Stretch, inside: Box) -> bool:
-    return not (hull_box(a.curve).meets(inside) and hull_box(b.curve).meets(inside))
+def _outside(a: Span, b: Span, inside: Box) -> bool:
+    return not (hull_box(a.part).meets(inside) and hull_box(b.part).meets(inside))
 
 
-def _cone(curve: Cubic) -> tuple[complex, complex] | None:
-    """The directions at the two sides of all tangents; None when they span a half turn or more."""
-    a, b, c, d = curve
+_Cone = tuple[complex, complex]
+"""The directions at the two sides of all tangents of a stretch."""
+
+
+def _cone(part: Cubic) -> _Cone | None:
+    """The cone of a stretch; None when it spans a half turn or more."""
+    a, b, c, d = part
     steps = [s for s in (b - a, c - b, d - c) if s]
     axis = d - a
     if not steps or any(dot(s, axis) <= 0.0 for s in steps):
@@ -155,23 +315,30 @@ def _cone(curve: Cubic) -> tuple[complex, complex] | None:
     return left, right
 
 
-def _at_most_once(a: Cubic, b: Cubic) -> bool:
-    """Whether no tangent of one is parallel to one of the other."""
-    first, second = _cone(a), _cone(b)
+def _at_most_once(first: _Cone | None, second: _Cone | None) -> bool:
+    """Whether no tangent of one is parallel to one of the other, by far."""
     if first is None or second is None:
         return False
-    signs = [cross(p, q) for p in first for q in second]
-    return all(s > 0.0 for s in signs) or all(s < 0.0 for s in signs)
+    turns = [(cross(p, q), p, q) for p in first for q in second]
+    if not (all(t > 0.0 for t, _, _ in turns) or all(t < 0.0 for t, _, _ in turns)):
+        return False
+    return all(abs(t) > CLEAR * abs(p) * abs(q) for t, p, q in turns)
 
 
-def _polished(first: Cubic, a: Stretch, second: Cubic, b: Stretch) -> Crossing | None:
+def _narrow(first: _Cone | None, second: _Cone | None) -> bool:
+    """Whether two stretches are so straight that those side by side stay so."""
+    if first is None or second is None:
+        return False
+    return all(abs(cross(p, q)) <= NARROW * abs(p) * abs(q) for p, q in (first, second))
+
+
+def _polished(a: Span, b: Span) -> Crossing | None:
     """The common point of two stretches; None where Newton's method leaves them.
 
     Where they touch, the two tangents agree: the step along them goes half the way to both sides.
     """
-    t, u = (a.start + a.end) / 2.0, (b.start + b.end) / 2.0
-    if a.end - a.start > SHORTEST:
-        t, u = _by_chords(a, b)
+    first, second = a.segment, b.segment
+    t, u = _by_chords(a, b)
     for _ in range(40):
         gap = point_at(second, u) - point_at(first, t)
         along, other = derivative_at(first, t), derivative_at(second, u)
@@ -194,10 +361,10 @@ def _polished(first: Cubic, a: Stretch, second: Cubic, b: Stretch) -> Crossing |
     return Crossing(t, u, at)
 
 
-def _by_chords(a: Stretch, b: Stretch) -> tuple[float, float]:
+def _by_chords(a: Span, b: Span) -> tuple[float, float]:
     """The parameters where the chords of two stretches cross, kept within them."""
-    p, q = a.curve[3] - a.curve[0], b.curve[3] - b.curve[0]
-    gap, turn = b.curve[0] - a.curve[0], cross(p, q)
+    p, q = a.part[3] - a.part[0], b.part[3] - b.part[0]
+    gap, turn = b.part[0] - a.part[0], cross(p, q)
     if turn == 0.0:
         return (a.start + a.end) / 2.0, (b.start + b.end) / 2.0
     t = min(1.0, max(0.0, cross(gap, q) / turn))
@@ -205,10 +372,20 @@ def _by_chords(a: Stretch, b: Stretch) -> tuple[float, float]:
     return a.start + t * (a.end - a.start), b.start + u * (b.end - b.start)
 
 
-def _add(found: list[Crossing], new: Crossing) -> None:
-    """Add a crossing unless it is known: stretches that share an end both find it."""
-    if all(abs(new.at - c.at) > SAME_PLACE or abs(new.t - c.t) > 1e-3 for c in found):
-        found.append(new)
+def _differ(one: Crossing, other: Crossing) -> bool:
+    """Whether two common points are two; stretches that share an end both find one."""
+    return abs(one.at - other.at) > SAME_PLACE or abs(one.t - other.t) > 1e-3
+
+
+def _on(point: Crossing, length: Overlap) -> bool:
+    """Whether a common point is one of those of a common length."""
+    start, end = length.start, length.end
+    low, high = sorted((start.u, end.u))
+    slack = 1e-7
+    if not (start.t - slack <= point.t <= end.t + slack and low - slack <= point.u <= high + slack):
+        return False
+    k = (point.t - start.t) / (end.t - start.t)
+    return abs(start.u + k * (end.u - start.u) - point.u) < TOUCH_LENGTH or start.t == end.t
 
 
 def _shared_ends(first: Cubic, second: Cubic) -> list[Crossing]:
@@ -226,19 +403,22 @@ def _each_once(first: Cubic, second: Cubic, found: list[Crossing]) -> list[Cross
     kept: list[Crossing] = []
     for new in found:
         if kept and _together(first, second, kept[-1], new):
-            kept.append(_one_of(first, kept.pop(), new))
+            kept.append(_one_of(first, second, kept.pop(), new))
         else:
             kept.append(new)
     return kept
 
 
-def _one_of(first: Cubic, one: Crossing, other: Crossing) -> Crossing:
-    """One crossing for two of a touch: an end of a segment where there is one, else the middle."""
+def _one_of(first: Cubic, second: Cubic, one: Crossing, other: Crossing) -> Crossing:
+    """One crossing for two of a touch: an end, else where the directions agree most."""
     for c in (one, other):
         if c.t in (0.0, 1.0) or c.u in (0.0, 1.0):
             return c
-    t = (one.t + other.t) / 2.0
-    return Crossing(t, (one.u + other.u) / 2.0, point_at(first, t))
+
+    def turn(c: Crossing) -> float:
+        return abs(cross(unit(derivative_at(first, c.t)), unit(derivative_at(second, c.u))))
+
+    return min((one, other), key=turn)
 
 
 def _together(first: Cubic, second: Cubic, one: Crossing, other: Crossing) -> bool:
@@ -251,31 +431,6 @@ def _together(first: Cubic, second: Cubic, one: Crossing, other: Crossing) -> bo
         return abs(point_at(first, t) - point_at(second, u))
 
     return all(gap(k) < MEETS for k in (0.25, 0.5, 0.75))
-
-
-def _ends_of_overlap(first: Cubic, second: Cubic) -> list[Crossing]:
-    """The two ends of a common length, or nothing."""
-    ends: list[Crossing] = []
-    for u in (0.0, 1.0, *_turning_points(second)):
-        at = point_at(second, u)
-        t = nearest_parameter(first, at)
-        if abs(point_at(first, t) - at) < SAME_PLACE:
-            _add(ends, Crossing(t, u, at))
-    for t in (0.0, 1.0, *_turning_points(first)):
-        at = point_at(first, t)
-        u = nearest_parameter(second, at)
-        if abs(point_at(second, u) - at) < SAME_PLACE:
-            _add(ends, Crossing(t, u, at))
-    ends.sort(key=lambda c: c.t)
-    if len(ends) < 2 or ends[-1].t - ends[0].t < NO_LENGTH:
-        return []
-    low, high = ends[0], ends[-1]
-    shared = part_of(first, low.t, high.t)
-    for k in (0.25, 0.5, 0.75):
-        at = point_at(shared, k)
-        if abs(point_at(second, nearest_parameter(second, at)) - at) > SAME_PLACE:
-            return []
-    return [low, high]
 
 
 def _turning_points(segment: Cubic) -> tuple[float, ...]:

@@ -24,9 +24,15 @@ SURE = 3e4
 """Where the two rules differ by a part d of the value, the finer one is off by a power of d
 (QUADPACK): here by less than d·√(3·10⁴·d), which 460 curves against SciPy's integrals keep."""
 
-WARY = 0.02
+WARY = 0.3
 """Part of the tolerance: how well two orders have to agree where the speed may have a kink, so that
 they do not agree by chance."""
+
+EVEN = 0.2
+"""How much the steps of the control polygon may differ where the speed counts as smooth."""
+
+BESIDE = 0.2
+"""Curve parameter: a kink this close before or after the curve is felt on it."""
 
 _KRONROD = (
     (0.991455371120812639206854697526329, 0.022935322010529224963732008058970, 0.0),
@@ -80,14 +86,16 @@ def length(segment: Cubic, *, tolerance: float = 1e-6) -> float:
         return abs(d - a)
     first, second, third = b - a, c - b, d - c
     speed = (3.0 * first, 6.0 * (second - first), 3.0 * (third - 2.0 * second + first))
-    if dot(first, second) > 0.0 and dot(second, third) > 0.0 and dot(first, third) > 0.0:
+    ways = (abs(first), abs(second), abs(third))
+    forth = dot(first, second) > 0.0 and dot(second, third) > 0.0 and dot(first, third) > 0.0
+    if forth and min(ways) > EVEN * max(ways):
         todo = [(0.0, 1.0, False)]
-        wary = 1.0
+        smooth = True
     else:
         todo = list(_pieces(_slowest(*speed)))
-        wary = WARY
-    finest = ROUNDING * (abs(first) + abs(second) + abs(third))
-    agreed = max(tolerance * wary, finest)
+        smooth = False
+    finest = ROUNDING * math.fsum(ways)
+    agreed = max(tolerance if smooth else tolerance * WARY, finest)
     total = 0.0
     left = MOST_PIECES
     while todo:
@@ -95,7 +103,7 @@ def length(segment: Cubic, *, tolerance: float = 1e-6) -> float:
         fine, coarse = _over(speed, piece)
         left -= 1
         differ = abs(fine - coarse)
-        off = differ * math.sqrt(min(1.0, SURE * differ / fine)) if fine else differ
+        off = differ * math.sqrt(min(1.0, SURE * differ / fine)) if smooth and fine else differ
         if off <= agreed or left < len(todo):
             total += fine
         else:
@@ -147,4 +155,5 @@ def _slowest(constant: complex, linear: complex, square: complex) -> list[float]
     else:
         root = cmath.sqrt(linear * linear - 4.0 * square * constant)
         roots = [(-linear - root) / (2.0 * square), (-linear + root) / (2.0 * square)]
-    return sorted(r.real for r in roots if 0.0 < r.real < 1.0)
+    near = (r.real for r in roots if -BESIDE < r.real < 1.0 + BESIDE)
+    return sorted({min(1.0, max(0.0, t)) for t in near})
