@@ -9,9 +9,12 @@ from buildup.drawing.model import Anchor, Contour, cubic
 from buildup.geometry.angles import cross, dot, unit
 from buildup.geometry.bezier import part_of, point_at
 from buildup.geometry.onefit import to_line
-from buildup.geometry.refit import refit
+from buildup.geometry.refit import Effort
+from buildup.geometry.refit import refit as refitted
 from buildup.geometry.tolerances import NO_LENGTH
 
+MOST_THOROUGH = 24
+"""Gaps in a contour up to which each is closed with all care: some hundredths of a second each."""
 END_ROOM = 0.05
 """Curve parameter: nearer to an end a bend would throw the handles far away."""
 
@@ -167,13 +170,16 @@ def without(contour: Contour, gone: set[int], *, refit: bool) -> Refitted:
     moved = 0.0
     if refit and len(kept) >= 2:
         following = [*kept[1:], kept[0]] if contour.closed else kept[1:]
-        for a, b in zip(kept, following, strict=False):
-            if (b - a) % count > 1:
-                moved = max(moved, _close_gap(contour, anchors, a, b))
+        gaps = [(a, b) for a, b in zip(kept, following, strict=False) if (b - a) % count > 1]
+        effort: Effort = "thorough" if len(gaps) <= MOST_THOROUGH else "quick"
+        for a, b in gaps:
+            moved = max(moved, _close_gap(contour, anchors, a, b, effort))
     return Refitted(replace(contour, anchors=tuple(anchors[i] for i in kept)), moved)
 
 
-def _close_gap(contour: Contour, anchors: dict[int, Anchor], start: int, end: int) -> float:
+def _close_gap(
+    contour: Contour, anchors: dict[int, Anchor], start: int, end: int, effort: Effort
+) -> float:
     count = len(contour.anchors)
     between = [(start + k) % count for k in range((end - start) % count)]
     ends = [(contour.anchors[i], contour.anchors[(i + 1) % count]) for i in between]
@@ -181,7 +187,7 @@ def _close_gap(contour: Contour, anchors: dict[int, Anchor], start: int, end: in
     if all(a.out is None and b.into is None for a, b in ends):
         first, last = old[0][0], old[-1][3]
         return max(to_line(first, last, segment[0]) for segment in old)
-    new = refit(old)
+    new = refitted(old, effort=effort)
     a, b, c, d = new.curve
     anchors[start] = loosened(replace(anchors[start], out=_short(b - a)))
     anchors[end] = loosened(replace(anchors[end], into=_short(c - d)))

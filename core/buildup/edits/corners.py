@@ -1,9 +1,11 @@
 """Worked corners of outlines: set radius and style, drag, and give them up."""
 
+from collections.abc import Iterable
 from dataclasses import dataclass, replace
 from typing import Literal
 
 from buildup.drawing.model import Anchor, Contour, Corner, CornerStyle, Drawing, Outline
+from buildup.drawing.twins import without_widows
 from buildup.drawing.units import told
 from buildup.edits.change import Delta
 from buildup.edits.command import AnchorRef, Command, Point
@@ -33,13 +35,18 @@ def _corners(drawing: Drawing, anchors: tuple[AnchorRef, ...]) -> tuple[AnchorRe
     return found
 
 
+def _contours(anchors: Iterable[AnchorRef]) -> set[tuple[str, int]]:
+    """The contours of some anchors, each once."""
+    return {(item, c) for item, c, _ in anchors}
+
+
 def _said(drawing: Drawing, delta: Delta, anchors: tuple[AnchorRef, ...]) -> str:
     """A word about radii for which the sides are too short."""
     put = {i.id: i for i in delta.put if isinstance(i, Outline)}
+    radii = {place: worked(put[place[0]].contours[place[1]]).radii for place in _contours(anchors)}
     for item, c, i in anchors:
-        contour = put[item].contours[c]
-        corner = contour.anchors[i].corner
-        drawn = worked(contour).radii.get(i, 0.0)
+        corner = put[item].contours[c].anchors[i].corner
+        drawn = radii[item, c].get(i, 0.0)
         if corner is not None and drawn < corner.radius * (1.0 - 1e-6):
             most = told(drawn, unit=drawing.sheet.unit)
             return f"The radius stops at {most}, where the sides run out. The value is kept."
@@ -134,7 +141,11 @@ class SettleCorners(Command):
             raise Refusal("no_corner", "These outlines have no worked corners.")
         return Delta(
             put=tuple(
-                replace(o, contours=tuple(worked(c).contour for c in o.contours), drawn=None)
+                replace(
+                    o,
+                    contours=without_widows([worked(c).contour for c in o.contours]),
+                    drawn=None,
+                )
                 for o in live
             )
         )

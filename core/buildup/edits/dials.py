@@ -12,7 +12,7 @@ from buildup.edits.command import Command, Point
 from buildup.edits.placing import SMALLEST, open_items
 from buildup.errors import Refusal
 from buildup.geometry.transforms import shift
-from buildup.shapes.kinds import Dial, ShapeKind
+from buildup.shapes.kinds import Dial, ShapeKind, sounded
 from buildup.shapes.registry import checked_dials, dials_of, shape_kind
 
 
@@ -56,10 +56,17 @@ def _kept_scale(kind: ShapeKind, shape: Shape, dials: Mapping[str, float]) -> Fr
 
 
 def _said(shapes: Iterable[Shape], unit: str) -> str:
-    """A word about radii that do not fit."""
+    """A word about values that are not drawn in full."""
     for shape in shapes:
         kind, dials = shape_kind(shape.shape), dials_of(shape)
+        drawn = sounded(kind.dials, dials)
         for dial in kind.dials:
+            if abs(drawn[dial.name] - dials[dial.name]) > 1e-9 and dial.shown(dials):
+                most = f"{drawn[dial.name]:.4g}{' %' if dial.unit == 'percent' else ''}"
+                return (
+                    f"{dial.label}: drawn at {most}, where the form would begin to cross itself. "
+                    "The value is kept."
+                )
             if dial.unit != "length" or dial.reach is None or not dial.shown(dials):
                 continue
             frame = shape.frame

@@ -111,6 +111,15 @@ def cosine(degrees: float) -> float:
     return direction(degrees).real
 
 
+def angle_of_cosine(value: float) -> float:
+    """The angle from 0 to 180 degrees that has a cosine; values beyond ±1 count as ±1.
+
+    >>> angle_of_cosine(0.0)
+    90.0
+    """
+    return math.degrees(math.acos(max(-1.0, min(1.0, value))))
+
+
 def arc_handle(degrees: float) -> float:
     """Handle length, in radii, of one cubic for a circular arc of an angle up to 180°.
 
@@ -158,4 +167,6 @@ def hobby_length(theta: float, phi: float) -> float:
     top = 2.0 + math.sqrt(2.0) * (a - b / 16.0) * (b - a / 16.0) * (c - d)
     root = math.sqrt(5.0)
     bottom = 1.0 + (root - 1.0) / 2.0 * c + (3.0 - root) / 2.0 * d
-    return max(0.0, min(top / (3.0 * bottom), 4.0 / 3.0))
+    if top >= 4.0 * bottom:  # also where both turn right about and the bottom is 0
+        return 4.0 / 3.0
+    return max(0.0, top / (3.0 * bottom))

@@ -1,10 +1,11 @@
 """The arrow: a shaft with one head or two, straight or bent along an arc."""
 
 import math
+from dataclasses import replace
 
 from buildup.drawing.model import Anchor, Contour
 from buildup.geometry.angles import degrees_of, direction, normal_degrees
-from buildup.shapes.arcs import arc, joined
+from buildup.shapes.arcs import arc, joined, knot
 from buildup.shapes.cornerdials import CORNER_DIALS, corner_of
 from buildup.shapes.dialkinds import angle, choice, percent
 from buildup.shapes.fitted import FormPeg, between, fitted_shape
@@ -12,8 +13,25 @@ from buildup.shapes.kinds import Dials
 
 LENGTH = 2.0
 """Of the axis, where the head is 1 wide."""
+MOST_BEND = 210.0
+"""Degrees: beyond, the head's inner barb would reach across the middle of the arc."""
+NARROW = 0.97
+"""Of what is there: so that two corners do not come to lie on each other."""
+MOST_TURN = 30.0
+"""Degrees that one cubic of a bent side may turn."""
 LEAST_BEND = 0.5
 """Degrees below which an arrow counts as straight."""
+
+
+def _head(dials: Dials) -> tuple[float, float]:
+    """Two heads share the arrow."""
+    return 2.0, 50.0 * NARROW if dials["ends"] else 100.0
+
+
+def _notch(dials: Dials) -> tuple[float, float]:
+    """Behind, within the shaft; in front, where the head is still wider than the shaft."""
+    room = (100.0 / (2.0 if dials["ends"] else 1.0) - dials["head"]) / dials["head"]
+    return -100.0 * NARROW * room, (100.0 - dials["shaft"]) * NARROW
 
 
 def _spots(dials: Dials) -> list[complex]:
@@ -33,7 +51,9 @@ def _spots(dials: Dials) -> list[complex]:
             complex(head, -0.5),
             complex(head - notch, -half),
         ]
-    return [*right, *left, complex(neck + notch, -half), complex(neck, -0.5)]
+    spots = [*right, *left, complex(neck + notch, -half), complex(neck, -0.5)]
+    # Where the shaft is as wide as the head, its corners lie on the head's.
+    return [p for k, p in enumerate(spots) if abs(p - spots[k - 1]) > 1e-9]
 
 
 def _bent(place: complex, bend: float) -> complex:
@@ -42,6 +62,23 @@ def _bent(place: complex, bend: float) -> complex:
         return place
     radius = LENGTH / math.radians(bend)
     return 1j * radius + direction(-90.0 + bend * place.real / LENGTH) * (radius - place.imag)
+
+
+def _bent_side(start: complex, end: complex, bend: float) -> list[Anchor]:
+    """A straight side of the head, bent with the arrow: cubics with the ends' own directions.
+
+    So no two sides can cross that do not in the straight arrow.
+    """
+    radius, way = LENGTH / math.radians(bend), end - start
+    parts = max(1, math.ceil(abs(bend * way.real / LENGTH) / MOST_TURN))
+
+    def handle(place: complex) -> complex:
+        out = direction(-90.0 + bend * place.real / LENGTH)
+        return out * (1j * way.real * (radius - place.imag) / radius - way.imag) / (3.0 * parts)
+
+    places = [start + way * k / parts for k in range(parts + 1)]
+    made = [knot(_bent(p, bend), -handle(p), handle(p)) for p in places]
+    return [replace(made[0], into=None), *made[1:-1], replace(made[-1], out=None)]
 
 
 def _straightened(place: complex, bend: float) -> complex:
@@ -84,7 +121,7 @@ def _form(dials: Dials) -> tuple[Contour, ...]:
             start += 180.0 if away < 0.0 else 0.0
             runs.append(arc(1j * radius, abs(away), start, bend * (b.real - a.real) / LENGTH))
         else:
-            runs.append([Anchor(_bent(a, bend)), Anchor(_bent(b, bend))])
+            runs.append(_bent_side(a, b, bend))
     anchors = joined(*runs)
     bends = (_bent(p, bend) for p in spots)
     ends = {(round(p.real, 6), round(p.imag, 6)) for p in bends}
@@ -104,7 +141,15 @@ ARROW = fitted_shape(
     words="pointer direction turn",
     dials=(
         percent("shaft", "Shaft", 40.0, "Its width, in % of the head's.", least=1.0, most=100.0),
-        percent("head", "Head", 35.0, "Its length, in % of the arrow's.", least=2.0, most=100.0),
+        percent(
+            "head",
+            "Head",
+            35.0,
+            "Its length, in % of the arrow's.",
+            least=2.0,
+            most=100.0,
+            sound=_head,
+        ),
         percent(
             "notch",
             "Notch",
@@ -113,9 +158,18 @@ ARROW = fitted_shape(
             least=-60.0,
             most=80.0,
             felt=(0.0,),
+            sound=_notch,
         ),
         choice("ends", "Heads", ("One", "Two"), "At one end, or at both."),
-        angle("bend", "Bend", 0.0, "Along an arc of so many degrees.", least=-300.0, most=300.0),
+        angle(
+            "bend",
+            "Bend",
+            0.0,
+            "Along an arc of so many degrees.",
+            least=-300.0,
+            most=300.0,
+            sound=lambda d: (-MOST_BEND, MOST_BEND),
+        ),
         *CORNER_DIALS,
     ),
     pegs=(

@@ -9,6 +9,14 @@ LENGTH, HEIGHT = 4.0, 1.0
 ENDS = ("Straight", "Notch", "Point")
 
 
+TAIL, LAP = LENGTH * 0.22, LENGTH * 0.08
+
+
+def _depth(dials: Dials) -> tuple[float, float]:
+    """A notch or a point stays within its tail, or its half."""
+    return 0.0, 95.0 * (TAIL if dials["fold"] > 0.0 else LENGTH / 2.0) / HEIGHT
+
+
 def _end(x: float, depth: float, kind: float) -> tuple[float, float]:
     """Where the corners and the middle of an end stand; `depth` has the sign of the way in."""
     if int(kind) == 1:
@@ -34,8 +42,7 @@ def _form(dials: Dials) -> tuple[Contour, ...]:
     fold = HEIGHT * dials["fold"] / 100.0
     if fold <= 0.0:
         return (_band(left, right, 0.0),)
-    tail, lap = LENGTH * 0.22, LENGTH * 0.08
-    near, far = tail - lap, LENGTH - tail + lap
+    tail, near, far = TAIL, TAIL - LAP, LENGTH - TAIL + LAP
     low = HEIGHT
     return (
         _band(left, (tail, tail), fold),
@@ -56,7 +63,14 @@ BANNER = fitted_shape(
     dials=(
         choice("left", "Left end", ENDS, "Straight, cut in, or pointed.", default=1),
         choice("right", "Right end", ENDS, "Straight, cut in, or pointed.", default=1),
-        percent("depth", "Depth", 40.0, "Of notch and point, in % of the height.", most=200.0),
+        percent(
+            "depth",
+            "Depth",
+            40.0,
+            "Of notch and point, in % of the height.",
+            most=200.0,
+            sound=_depth,
+        ),
         percent(
             "fold",
             "Fold",

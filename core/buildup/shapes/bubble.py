@@ -1,7 +1,7 @@
 """The speech bubble: a rounded box or an ellipse with a tail."""
 
 from buildup.drawing.model import Anchor, Contour
-from buildup.geometry.angles import direction
+from buildup.geometry.angles import angle_of_cosine, cosine, direction
 from buildup.shapes.arcs import arc
 from buildup.shapes.cornerdials import corner_of, radius_dial
 from buildup.shapes.dialkinds import choice, percent
@@ -10,6 +10,8 @@ from buildup.shapes.kinds import Dials
 
 WIDTH, HEIGHT = 1.5, 1.0
 """Of the body before it is fitted to the frame."""
+LEAN = 30.0
+"""Degrees round an ellipse that a tail's tip can lean over from end to end."""
 MARGIN = 0.04 * WIDTH
 """Between a tail and the corners of a box."""
 
@@ -39,11 +41,24 @@ def _middle(dials: Dials) -> float:
     return 150.0 - 120.0 * dials["place"] / 100.0
 
 
+def _lean(dials: Dials) -> tuple[float, float]:
+    """A tail of an ellipse leans as far as its sides stay out of the body.
+
+    That is to where the line through its two feet comes to be as far out as its tip.
+    """
+    if int(dials["body"]) == 0:
+        return -40.0, 140.0
+    half = 90.0 * dials["width"] / 100.0
+    beyond = angle_of_cosine(cosine(half) / (1.0 + 2.0 * dials["length"] / 100.0))
+    most = 95.0 * beyond / LEAN
+    return 50.0 - most, 50.0 + most
+
+
 def _tip(dials: Dials, length: float) -> complex:
     """Where a tail of some length (in % of the body's height) ends."""
     if int(dials["body"]) == 0:
         return complex(WIDTH * dials["lean"] / 100.0, HEIGHT + HEIGHT * length / 100.0)
-    ray = direction(_middle(dials) - 30.0 * (dials["lean"] / 100.0 - 0.5))
+    ray = direction(_middle(dials) - LEAN * (dials["lean"] / 100.0 - 0.5))
     tip = ray * (1.0 + 2.0 * length / 100.0)
     return complex(tip.real * WIDTH, tip.imag)
 
@@ -79,6 +94,7 @@ BUBBLE = fitted_shape(
             "Where it points, from left to right.",
             least=-40.0,
             most=140.0,
+            sound=_lean,
         ),
         percent("width", "Tail width", 18.0, "Where it joins the body.", least=2.0, most=85.0),
         percent("length", "Tail length", 35.0, "In % of the body's height.", least=1.0, most=150.0),

@@ -1,18 +1,25 @@
 """The cog: a wheel with teeth and a hole."""
 
 from buildup.drawing.model import Contour
-from buildup.geometry.angles import direction
+from buildup.geometry.angles import angle_of_cosine as angle_of
+from buildup.geometry.angles import cosine, direction
 from buildup.shapes.arcs import circle
 from buildup.shapes.cornerdials import CORNER_DIALS
 from buildup.shapes.dialkinds import count, percent
 from buildup.shapes.fitted import between, count_around, fitted_shape, polygon
 from buildup.shapes.kinds import Dials
 
+EDGE = 0.97
+"""Of the angle at which a tooth's edge would touch its root."""
+
 
 def _form(dials: Dials) -> tuple[Contour, ...]:
     teeth, root = int(dials["teeth"]), 1.0 - dials["depth"] / 100.0
     pitch = 360.0 / teeth
     half_tip, half_root = (pitch * dials[name] / 200.0 for name in ("tip", "root"))
+    # The straight edge of a tooth wider than its root stays outside the root.
+    if half_tip > half_root:
+        half_tip = max(half_root, min(half_tip, EDGE * angle_of(root * cosine(half_root))))
     spots = []
     for k in range(teeth):
         middle = k * pitch - 90.0

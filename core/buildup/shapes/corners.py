@@ -14,6 +14,7 @@ from buildup.drawing.model import Anchor, Contour, Corner, cubic
 from buildup.geometry.angles import cross, degrees_of, dot, turn_between, unit
 from buildup.geometry.bezier import Cubic, curvature_at, derivative_at, part_of, point_at
 from buildup.geometry.lengths import length
+from buildup.geometry.nearest import nearest_parameter
 from buildup.geometry.tolerances import NO_LENGTH
 from buildup.shapes.arcs import arc
 
@@ -25,6 +26,16 @@ WIDE = -1e-9
 """Cosine of a turn (90°) beyond which a round corner takes more than one cubic."""
 STEPS = 4
 """Steps by which a dragged radius comes near on curved sides."""
+INWARD = frozenset({"cove", "notch", "ogee"})
+"""Styles that cut into the form."""
+APART = 0.98
+"""Of the room there is: so that what is cut in does not come to lie on what is beside it."""
+HALVINGS = 16
+"""Times the radius is halved towards the largest one that finds room."""
+INSIDE = 1.0 - 1e-5
+"""Radii: a side nearer to the circle's centre than this is poked through."""
+LONGEST_SOFT = 3.0
+"""How much longer or shorter than the way to the sharp corner a soft corner's handle may be."""
 BLUNT = 1e-6
 """Sine of a turn below which there is no corner to work."""
 
@@ -150,6 +161,7 @@ def _straight_cuts(contour: Contour, *, together: bool) -> dict[int, _Cut]:
     ]
     ways: dict[int, tuple[complex, complex]] = {}
     takes = [0.0] * count
+    limits: dict[int, float] = {}
     for i, anchor in enumerate(anchors):
         if anchor.corner is None or curved[i]:
             continue
@@ -157,14 +169,22 @@ def _straight_cuts(contour: Contour, *, together: bool) -> dict[int, _Cut]:
             ways[i] = found
             soft = SOFT if anchor.corner.style == "soft" else 1.0
             takes[i] = anchor.corner.radius * half_tangent(*found) * soft
-    sides = [abs(b.at - a.at) for a, b in contour.pairs] + [0.0] * (not contour.closed)
+            if anchor.corner.style in INWARD:
+                limits[i] = _inward_limit(contour, i, found)
+    lengths = [abs(b.at - a.at) for a, b in contour.pairs] + [0.0] * (not contour.closed)
+    sides = list(lengths)
+    notched = [a.corner is not None and a.corner.style == "notch" for a in anchors]
+    for i, side in enumerate(sides):
+        if notched[i] and notched[(i + 1) % count]:
+            sides[i] = side * APART
     # Beside a corner with a curved side a straight one may take half of their side.
     shares = [0.5 if curved[i] or curved[(i + 1) % count] else 1.0 for i in range(count)]
     factors = _factors([s * k for s, k in zip(sides, shares, strict=True)], takes)
-    one = min(factors, default=1.0)
+    own = [min(1.0, limits[i] / take) if i in limits else 1.0 for i, take in enumerate(takes)]
+    one = min((*factors, *own), default=1.0)
     cuts = {}
     for i, (before, after) in ways.items():
-        fit = one if together else min(factors[i - 1], factors[i])
+        fit = one if together else min(factors[i - 1], factors[i], own[i])
         corner, take, at = anchors[i].corner, takes[i] * fit, anchors[i].at
         if corner is None or take < NO_LENGTH:
             continue
@@ -172,9 +192,25 @@ def _straight_cuts(contour: Contour, *, together: bool) -> dict[int, _Cut]:
         radius = corner.radius * fit
         handle = radius * 4.0 / 3.0 * tangent / (1.0 + math.sqrt(1.0 + tangent * tangent))
         start, end = at - before * take, at + after * take
-        t, u = 1.0 - take / sides[i - 1], take / sides[i]
+        t, u = 1.0 - take / lengths[i - 1], take / lengths[i]
         cuts[i] = _Cut(radius, t, u, start, end, before, after, handle)
     return cuts
+
+
+def _inward_limit(contour: Contour, index: int, ways: tuple[complex, complex]) -> float:
+    """How far along its sides a corner that is cut inward may be cut.
+
+    What is cut in reaches 2·cut·cos(α/2) along the middle of a corner of the angle α. From a square
+    to an equilateral triangle and sharper, that is kept to half the way to the other side.
+    """
+    count = len(contour.anchors)
+    at = contour.anchors[index].at
+    shorter = min(abs(contour.anchors[(index + k) % count].at - at) for k in (-1, 1))
+    sharp = min(0.5, max(0.0, -dot(*ways)))
+    corner = contour.anchors[index].corner
+    if sharp < BLUNT:
+        return shorter * (APART if corner is not None and corner.style == "notch" else 1.0)
+    return shorter * 0.5 * (1.0 - sharp) * APART
 
 
 def _straight(contour: Contour, segment: int) -> bool:
@@ -190,15 +226,20 @@ def _curved_cut(contour: Contour, index: int) -> _Cut | None:
     if corner is None or corner.radius < NO_LENGTH or not (ways := corner_ways(contour, index)):
         return None
     past, coming = contour.anchors[index - 1], contour.anchors[(index + 1) % len(contour.anchors)]
-    before, after = cubic(past, anchor), cubic(anchor, coming)
     room = (0.5 if past.corner is not None else 0.0, 0.5 if coming.corner is not None else 1.0)
-    small, large = 0.0, corner.radius
-    best = _touching((before, after), ways, large, room)
+    sides = _Sides(_with_speed(cubic(past, anchor)), _with_speed(cubic(anchor, coming)), ways, room)
+    large = corner.radius
+    if corner.style in INWARD:
+        large = min(large, _inward_limit(contour, index, ways) / max(half_tangent(*ways), BLUNT))
+    best = sides.touching(large)
     if best is not None:
         return best
-    for _ in range(16):
+    small = 0.0
+    for _ in range(HALVINGS):
         middle = (small + large) / 2.0
-        found = _touching((before, after), ways, middle, room)
+        found = sides.touching(middle)
+        if found is None and best is not None:
+            found = sides.touching(middle, near=best)
         if found is None:
             large = middle
         else:
@@ -206,42 +247,60 @@ def _curved_cut(contour: Contour, index: int) -> _Cut | None:
     return best
 
 
-def _touching(
-    sides: tuple[Cubic, Cubic],
-    ways: tuple[complex, complex],
-    radius: float,
-    room: tuple[float, float],
-) -> _Cut | None:
-    """The circle of a radius that touches both sides within the room on them, if there is one."""
-    first, second = _with_speed(sides[0]), _with_speed(sides[1])
-    before, after = ways
-    turn = math.copysign(1.0, cross(before, after))
-    take = radius * half_tangent(before, after)
-    t = max(room[0], MOVING - take / max(length(first, tolerance=1e-3), NO_LENGTH))
-    u = min(room[1], 1.0 - MOVING + take / max(length(second, tolerance=1e-3), NO_LENGTH))
-    for _ in range(24):
-        p, q = derivative_at(first, t), derivative_at(second, u)
-        gap = point_at(first, t) + turn * radius * 1j * unit(p)
-        gap -= point_at(second, u) + turn * radius * 1j * unit(q)
-        if abs(gap) < 1e-9 * max(1.0, radius):
-            break
-        along = p * (1.0 - turn * radius * _finite(curvature_at(first, t)))
-        other = q * (1.0 - turn * radius * _finite(curvature_at(second, u)))
-        det = cross(along, other)
-        if abs(det) < 1e-12:
+class _Sides:
+    """The two sides of a corner, and the circles that touch both."""
+
+    def __init__(
+        self, first: Cubic, second: Cubic, ways: tuple[complex, complex], room: tuple[float, float]
+    ) -> None:
+        self.first, self.second = first, second
+        self.ways, self.room = ways, room
+        self.turn = math.copysign(1.0, cross(*ways))
+        self.lengths = [max(length(s, tolerance=1e-3), NO_LENGTH) for s in (first, second)]
+
+    def touching(self, radius: float, *, near: _Cut | None = None) -> _Cut | None:
+        """The cut by the circle of a radius that touches both sides within the room on them.
+
+        None where there is none, or where it would poke through a side.
+        """
+        found = self._offsets_meet(radius, near)
+        if found is None:
             return None
-        t -= max(-0.2, min(0.2, cross(gap, other) / det))
-        u -= max(-0.2, min(0.2, cross(gap, along) / det))
-        if not (-0.5 < t < 1.5 and -0.5 < u < 1.5):
+        t, u = found
+        p, q = unit(derivative_at(self.first, t)), unit(derivative_at(self.second, u))
+        start, end = point_at(self.first, t), point_at(self.second, u)
+        centre = start + self.turn * radius * 1j * p
+        for side in (self.first, self.second):
+            if abs(point_at(side, nearest_parameter(side, centre)) - centre) < radius * INSIDE:
+                return None
+        angle = abs(turn_between(p, q))
+        handle = radius * 4.0 / 3.0 * math.tan(angle / 4.0)
+        return _Cut(radius, t, u, start, end, p, q, handle)
+
+    def _offsets_meet(self, radius: float, near: _Cut | None) -> tuple[float, float] | None:
+        """Where the two curves at a distance from the sides meet, by Newton's method."""
+        first, second, reach = self.first, self.second, self.turn * radius
+        take = radius * half_tangent(*self.ways)
+        t = max(self.room[0], MOVING - take / self.lengths[0]) if near is None else near.t
+        u = min(self.room[1], 1.0 - MOVING + take / self.lengths[1]) if near is None else near.u
+        for _ in range(24):
+            p, q = derivative_at(first, t), derivative_at(second, u)
+            gap = point_at(first, t) + reach * 1j * unit(p)
+            gap -= point_at(second, u) + reach * 1j * unit(q)
+            if abs(gap) < 1e-9 * max(1.0, radius):
+                break
+            along = p * (1.0 - reach * _finite(curvature_at(first, t)))
+            other = q * (1.0 - reach * _finite(curvature_at(second, u)))
+            det = cross(along, other)
+            if abs(det) < 1e-12:
+                return None
+            t -= max(-0.2, min(0.2, cross(gap, other) / det))
+            u -= max(-0.2, min(0.2, cross(gap, along) / det))
+            if not (-0.5 < t < 1.5 and -0.5 < u < 1.5):
+                return None
+        else:
             return None
-    else:
-        return None
-    if not (room[0] <= t <= 1.0 and 0.0 <= u <= room[1]):
-        return None
-    p, q = unit(derivative_at(first, t)), unit(derivative_at(second, u))
-    angle = abs(turn_between(p, q))
-    handle = radius * 4.0 / 3.0 * math.tan(angle / 4.0)
-    return _Cut(radius, t, u, point_at(first, t), point_at(second, u), p, q, handle)
+        return (t, u) if self.room[0] <= t <= 1.0 and 0.0 <= u <= self.room[1] else None
 
 
 def _with_speed(side: Cubic) -> Cubic:
@@ -274,7 +333,7 @@ def _assembled(contour: Contour, cuts: dict[int, _Cut]) -> Contour:
             made += _corner(anchor, cuts[i], into, out)
         else:
             made.append(_plain(anchor, into, out))
-    return replace(contour, anchors=_met(made))
+    return replace(contour, anchors=_met(made, closed=contour.closed))
 
 
 def _long(handle: complex) -> complex | None:
@@ -292,6 +351,8 @@ def _corner(anchor: Anchor, cut: _Cut, into: complex | None, out: complex | None
     """The anchors from the first cut to the second, by the corner's style."""
     style = anchor.corner.style if anchor.corner else "round"
     lead, tail = cut.before * cut.handle, -cut.after * cut.handle
+    if abs(cut.end - cut.start) < NO_LENGTH:
+        return [Anchor(cut.start, into, out)]
     if style == "chamfer":
         return [Anchor(cut.start, into), Anchor(cut.end, None, out)]
     if style == "notch":
@@ -309,10 +370,29 @@ def _corner(anchor: Anchor, cut: _Cut, into: complex | None, out: complex | None
             Anchor(cut.end, -lead / 2.0, out),
         ]
     if style == "soft":
-        lead, tail = anchor.at - cut.start, anchor.at - cut.end
+        lead, tail = _soft(anchor.at, cut)
     elif dot(cut.before, cut.after) < WIDE:
         return _wide_arc(cut, into, out)
     return [Anchor(cut.start, into, lead, "smooth"), Anchor(cut.end, tail, out, "smooth")]
+
+
+def _soft(sharp: complex, cut: _Cut) -> tuple[complex, complex]:
+    """Both handles of a soft corner: to where the directions at the cuts meet.
+
+    From straight sides that is the sharp corner; where they do not meet in reach, along them as far
+    as that is.
+    """
+    to_sharp = abs(sharp - cut.start), abs(sharp - cut.end)
+    turn = cross(cut.before, cut.after)
+    if abs(turn) > BLUNT:
+        gap = cut.end - cut.start
+        lead, tail = cross(gap, cut.after) / turn, cross(gap, cut.before) / -turn
+        if all(
+            far / LONGEST_SOFT < way < far * LONGEST_SOFT
+            for way, far in zip((lead, tail), to_sharp, strict=True)
+        ):
+            return cut.before * lead, -cut.after * tail
+    return cut.before * to_sharp[0], -cut.after * to_sharp[1]
 
 
 def _wide_arc(cut: _Cut, into: complex | None, out: complex | None) -> list[Anchor]:
@@ -325,15 +405,15 @@ def _wide_arc(cut: _Cut, into: complex | None, out: complex | None) -> list[Anch
     return [start, *middle, Anchor(cut.end, last.into, out, "smooth")]
 
 
-def _met(anchors: list[Anchor]) -> tuple[Anchor, ...]:
-    """Where two corners meet there is one anchor, not two."""
+def _met(anchors: list[Anchor], *, closed: bool) -> tuple[Anchor, ...]:
+    """Where two corners meet there is one anchor, not two; an open path's two ends stay two."""
     kept: list[Anchor] = []
     for anchor in anchors:
         if kept and _same_spot(kept[-1], anchor):
             kept[-1] = _merged(kept[-1], anchor)
         else:
             kept.append(anchor)
-    if len(kept) > 1 and _same_spot(kept[-1], kept[0]):
+    if closed and len(kept) > 1 and _same_spot(kept[-1], kept[0]):
         kept[0] = _merged(kept.pop(), kept[0])
     return tuple(kept)
 

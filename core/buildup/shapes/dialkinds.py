@@ -4,6 +4,8 @@ from collections.abc import Callable
 
 from buildup.shapes.kinds import Dial, Dials, always
 
+Sound = Callable[[Dials], tuple[float, float]]
+
 
 def percent(
     name: str,
@@ -15,10 +17,21 @@ def percent(
     most: float = 100.0,
     felt: tuple[float, ...] = (50.0,),
     shown: Callable[[Dials], bool] = always,
+    sound: Sound | None = None,
 ) -> Dial:
     """A share of something, in %."""
     return Dial(
-        name, label, "percent", default, least, most, 1.0, help_text, felt=felt, shown=shown
+        name,
+        label,
+        "percent",
+        default,
+        least,
+        most,
+        1.0,
+        help_text,
+        felt=felt,
+        shown=shown,
+        sound=sound,
     )
 
 
@@ -31,10 +44,23 @@ def angle(
     least: float = -180.0,
     most: float = 180.0,
     shown: Callable[[Dials], bool] = always,
+    sound: Sound | None = None,
 ) -> Dial:
     """An angle in degrees, felt at multiples of 45°."""
     felt = tuple(float(a) for a in range(-720, 721, 45) if least <= a <= most)
-    return Dial(name, label, "angle", default, least, most, 1.0, help_text, felt=felt, shown=shown)
+    return Dial(
+        name,
+        label,
+        "angle",
+        default,
+        least,
+        most,
+        1.0,
+        help_text,
+        felt=felt,
+        shown=shown,
+        sound=sound,
+    )
 
 
 def count(

@@ -20,7 +20,7 @@ def _sweep(dials: Dials) -> float:
 
 def _form(dials: Dials) -> tuple[Contour, ...]:
     inner, cut = dials["inner"] / 100.0, int(dials["cut"])
-    if cut == WHOLE:
+    if cut == WHOLE or (cut == SECTOR and _sweep(dials) == 360.0):
         return (circle(), circle(inner, back=True)) if inner > 0.0 else (circle(),)
     start, sweep = dials["start"], _sweep(dials)
     outside = arc(0j, 1.0, start, sweep)

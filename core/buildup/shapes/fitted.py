@@ -15,7 +15,7 @@ from buildup.geometry.boxes import Box
 from buildup.geometry.transforms import Affine
 from buildup.shapes.cornerdials import corner_of, measured
 from buildup.shapes.corners import corner_ways, half_tangent, worked
-from buildup.shapes.kinds import Dial, Dials, Group, Measure, Peg, ShapeKind
+from buildup.shapes.kinds import Dial, Dials, Group, Measure, Peg, ShapeKind, sounded
 
 Form = Callable[[Dials], tuple[Contour, ...]]
 Spot = Callable[[Dials], complex]
@@ -98,7 +98,7 @@ def fitted_shape(
 
     @lru_cache(maxsize=64)
     def made(key: tuple[tuple[str, float], ...]) -> tuple[tuple[Contour, ...], Box]:
-        contours = form(dict(key))
+        contours = form(sounded(dials, dict(key)))
         box = box_of(contours)
         low = complex(box.left, box.top)
         size = complex(max(box.width, LEAST_EXTENT), max(box.height, LEAST_EXTENT))
@@ -123,9 +123,9 @@ def fitted_shape(
 
         return Peg(
             peg.dial,
-            at=lambda w, h, d: place(w, h, d)(peg.at(d)),
-            along=lambda w, h, d: unit(place(w, h, d).vector(peg.along(d))),
-            value=lambda w, h, d, to: peg.value(d, place(w, h, d).inverse()(to)),
+            at=lambda w, h, d: place(w, h, d)(peg.at(sounded(dials, d))),
+            along=lambda w, h, d: unit(place(w, h, d).vector(peg.along(sounded(dials, d)))),
+            value=lambda w, h, d, to: peg.value(sounded(dials, d), place(w, h, d).inverse()(to)),
         )
 
     def near(dial: str, width: float, height: float, d: Dials) -> Contour | None:

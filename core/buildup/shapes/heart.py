@@ -14,6 +14,8 @@ from buildup.shapes.fitted import between, fitted_shape
 from buildup.shapes.kinds import Dial, Dials
 
 GOLDEN = (1.0 + math.sqrt(5.0)) / 2.0
+LEAST = 1.51
+"""At a proportion of 1.5 the two rounded halves touch; below, they would cross each other."""
 SIDE = math.sqrt(0.5)
 
 
@@ -36,7 +38,8 @@ def _form(dials: Dials) -> tuple[Contour, ...]:
 
 def _towards(end: Anchor, cleft: complex) -> Anchor:
     """The lobe's last anchor, going on in its own direction to the cleft."""
-    return replace(end, out=complex(-SIDE, SIDE) * abs(cleft - end.at) * 0.35)
+    before_the_axis = 0.95 * end.at.real / SIDE
+    return replace(end, out=complex(-SIDE, SIDE) * min(abs(cleft - end.at) * 0.35, before_the_axis))
 
 
 def _mirrored(anchor: Anchor) -> Anchor:
@@ -64,11 +67,12 @@ HEART = fitted_shape(
             "Proportion",
             "number",
             GOLDEN,
-            1.05,
+            LEAST,
             3.0,
             0.05,
             "Length ÷ width of the two rounded halves it is built from.",
-            felt=(1.5, GOLDEN, 2.0),
+            felt=(GOLDEN, 2.0),
+            sound=lambda d: (LEAST, 3.0),
         ),
         percent(
             "cleft", "Cleft", 100.0, "How deep it is.", least=10.0, most=160.0, felt=(50.0, 100.0)

@@ -42,6 +42,8 @@ class Dial:
         choices: the names of the values of a choice.
         felt: values to which a dragged peg snaps.
         shown: whether it has any effect beside the other dials.
+        sound: from where to where, beside the other dials, the form does not cross itself; beyond,
+            it is drawn at the end of that range and the value is kept.
 
     """
 
@@ -57,6 +59,7 @@ class Dial:
     choices: tuple[str, ...] = ()
     felt: tuple[float, ...] = ()
     shown: Callable[[Dials], bool] = always
+    sound: Callable[[Dials], tuple[float, float]] | None = None
 
     @property
     def whole(self) -> bool:
@@ -73,6 +76,19 @@ class Dial:
             return min(max(round(value / step) * step, self.least), self.most)
         near = min(self.felt, key=lambda f: abs(f - value), default=math.inf)
         return near if abs(near - value) <= SNAP * (self.most - self.least) else value
+
+
+def sounded(declared: tuple[Dial, ...], dials: Dials) -> dict[str, float]:
+    """The dials as they are drawn: each kept in the range in which the form is sound.
+
+    In the order of their declaration, so that a later one may look at what earlier ones came to.
+    """
+    drawn = dict(dials)
+    for dial in declared:
+        if dial.sound is not None:
+            low, high = dial.sound(drawn)
+            drawn[dial.name] = min(max(drawn[dial.name], low), high)
+    return drawn
 
 
 @dataclass(frozen=True, slots=True)

@@ -7,6 +7,9 @@ from buildup.shapes.dialkinds import count, percent
 from buildup.shapes.fitted import between, count_around, fitted_shape
 from buildup.shapes.kinds import Dials
 
+MOST_ROUND = 150.0
+"""Per cent: rounder petals would reach across their neighbours."""
+
 
 def _form(dials: Dials) -> tuple[Contour, ...]:
     petals, low = int(dials["petals"]), 1.0 - dials["depth"] / 100.0
@@ -39,9 +42,16 @@ ROSETTE = fitted_shape(
             "Pointed at 0 %.",
             most=200.0,
             felt=(0.0, 50.0, 100.0),
+            sound=lambda d: (0.0, MOST_ROUND),
         ),
         percent(
-            "dip", "Roundness of dips", 0.0, "Sharp at 0 %.", most=200.0, felt=(0.0, 50.0, 100.0)
+            "dip",
+            "Roundness of dips",
+            0.0,
+            "Sharp at 0 %.",
+            most=200.0,
+            felt=(0.0, 50.0, 100.0),
+            sound=lambda d: (0.0, MOST_ROUND),
         ),
         percent(
             "disc", "Inner disc", 40.0, "A hole in the middle, in % of the dips' radius.", most=98.0

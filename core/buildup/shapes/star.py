@@ -11,6 +11,8 @@ from buildup.shapes.dialkinds import SEED, angle, count, percent
 from buildup.shapes.fitted import between, count_around, fitted_shape
 from buildup.shapes.kinds import Dials
 
+TWISTED = 0.92
+"""Of the angle between a tip and a dip: how far a dip may be turned towards the next tip."""
 STEEPEST = 1.5
 """The largest slope of a bent side against the straight one."""
 
@@ -28,6 +30,12 @@ def _star(dials: Dials) -> tuple[Contour, ...]:
         twisted = at + step + dials["twist"]
         anchors.append(Anchor(inner * direction(twisted), corner=dips))
     return (_bulged(Contour(tuple(anchors), closed=True), dials["bulge"] / 100.0),)
+
+
+def _between_tips(dials: Dials) -> tuple[float, float]:
+    """Seen from the middle tips and dips follow each other, so that no two sides cross."""
+    most = TWISTED * 180.0 / dials["points"]
+    return -most, most
 
 
 def _bulged(contour: Contour, by: float) -> Contour:
@@ -85,7 +93,15 @@ STAR = fitted_shape(
             least=1.0,
             felt=(38.196601125, 50.0, 57.735026919, 100.0),
         ),
-        angle("twist", "Twist", 0.0, "Turns the dips against the tips.", least=-60.0, most=60.0),
+        angle(
+            "twist",
+            "Twist",
+            0.0,
+            "Turns the dips against the tips.",
+            least=-60.0,
+            most=60.0,
+            sound=_between_tips,
+        ),
         radius_dial("radius", "Tip radius", "Rounds the tips."),
         radius_dial("radius_dips", "Dip radius", "Rounds the dips."),
         RADIUS_IN,

@@ -374,6 +374,8 @@ def _dials(items: Sequence[Item]) -> tuple[DialReading, ...]:
 
 def _reach(dial: Dial, shape: Shape, dials: Dials) -> float:
     frame = shape.frame
+    if dial.sound is not None:
+        return min(dial.most, dial.sound(dials)[1])
     return dial.most if dial.reach is None else dial.reach(frame.width, frame.height, dials)
 
 
