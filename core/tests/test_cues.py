@@ -3,13 +3,18 @@
 import math
 import unittest
 from dataclasses import replace
+from unittest import mock
 
-from buildup.cues.field import Field
+from buildup.cues import meet as meeting
+from buildup.cues.field import MOST_LOOKED, Field
 from buildup.cues.kinds import KINDS, Aim
 from buildup.cues.meet import meet
 from buildup.drawing.model import Anchor, Contour, Grid, Guide, Outline, Sheet
 from buildup.edits.apply import apply, read_command
 from buildup.edits.change import updated
+from buildup.errors import Refusal
+from buildup.geometry.boxes import Box
+from buildup.geometry.crossings import crossings
 
 from core.tests.zoo import drawing, leaf, plate
 
@@ -33,6 +38,54 @@ def met(there, at, **more):
     aim = Aim(probes=((at.real, at.imag),), scale=1.0, **more)
     meeting = meet(value, field, aim)
     return at + complex(*meeting.shift), meeting.cues
+
+
+class WorkTest(unittest.TestCase):
+    """However much lies under the pointer, and however far out one looks, the work is bounded."""
+
+    def crowd(self, anchors):
+        places = tuple(Anchor(complex(k % 100, 7 * k % 61) * 3) for k in range(anchors))
+        return Outline(id="crowd", name="crowd", contours=(Contour(places),))
+
+    def test_ten_thousand_anchors_under_the_pointer(self):
+        for scale in (1e-3, 0.02, 1.0):
+            counts = []
+            for anchors in (2_500, 10_000):
+                value, field = drawing(self.crowd(anchors)), Field()
+                field.update(value)
+                aim = Aim(probes=((150.0, 90.0),), scale=scale, kinds=("crossing", "anchor"))
+                with mock.patch.object(meeting, "crossings", wraps=crossings) as crossed:
+                    meet(value, field, aim)
+                self.assertLessEqual(crossed.call_count, 28)
+                counts.append(field.looked)
+            self.assertLessEqual(max(counts), 2 * MOST_LOOKED)
+
+    def test_an_edit_of_a_large_item_costs_no_more_than_the_item(self):
+        field, crowd = Field(), self.crowd(10_000)
+        field.update(drawing(crowd))
+        field.update(drawing(replace(crowd, name="other")))
+        self.assertEqual(field.computed, 2)
+        held = (t for cell in field._spots.cells.values() for t in cell.values())
+        self.assertEqual(sum(map(len, held)), 20_000)  # anchors, middles, the item's centre
+
+    def test_lines_of_any_length_are_entered_without_counting_their_cells(self):
+        field = Field()
+        field.update(drawing(line("long", -9e5 - 9e5j, 9e5 + 9e5j)))
+        self.assertEqual(len(field._stretches.cells), 0)
+        self.assertEqual(len(field.stretches_near(Box(-9, -9, 9, 9))), 1)
+
+    def test_scales_out_of_reach_are_refused(self):
+        for scale in (0.0, 1e-300, -1.0, math.nan, math.inf):
+            with self.assertRaises(Refusal) as caught:
+                Aim(probes=((0.0, 0.0),), scale=scale)
+            self.assertEqual(caught.exception.code, "bad_scale")
+
+    def test_hidden_items_do_not_use_up_what_is_prepared_at_a_time(self):
+        hidden = [replace(leaf(f"h{k}"), hidden=True) for k in range(5)]
+        field = Field()
+        value = drawing(*hidden, leaf())
+        self.assertTrue(field.update(value, most=2))
+        self.assertEqual(field.computed, 1)
 
 
 class PrecedenceTest(unittest.TestCase):

@@ -1,12 +1,17 @@
 """Shapes against figures from outside: areas, ratios, measures of the trade; worked corners."""
 
 import math
+import random
 import unittest
 from dataclasses import replace
 
 from buildup.drawing.extent import box_of
+from buildup.drawing.flow import settled
 from buildup.drawing.model import Anchor, Contour, Corner
+from buildup.edits.apply import apply, read_command
+from buildup.geometry.angles import cross, unit
 from buildup.geometry.bezier import curvature_at, point_at
+from buildup.geometry.nearest import nearest
 from buildup.shapes.cornerdials import STYLES
 from buildup.shapes.corners import worked
 from buildup.shapes.registry import SHAPES
@@ -16,7 +21,7 @@ from scipy.special import gamma
 from shapely import Point
 
 from core.tests.test_shapes import flat, made
-from core.tests.zoo import leaf
+from core.tests.zoo import drawing, leaf, wing
 
 SQUARE = (0j, 100 + 0j, 100 + 100j, 100j)
 
@@ -125,6 +130,58 @@ class WorkedCornerTest(unittest.TestCase):
             with self.subTest(style):
                 area = flat(worked(self.outline(r, style)).contour, 200).area
                 self.assertAlmostEqual(area, 1e4 - 4 * each * r * r, delta=0.8)
+
+    def test_corners_on_curved_sides_are_smooth_and_touch_without_poking_through(self):
+        """Random curved corners: no kink at smooth anchors, no circle beyond a side."""
+        dice = random.Random(9)
+        for _ in range(60):
+            sides = [complex(dice.uniform(-40, 40), dice.uniform(-40, 40)) for _ in range(2)]
+            path = [
+                Anchor(-100 + 0j, None, complex(30, dice.uniform(-30, 30))),
+                Anchor(0j, -30 + sides[0] / 2, 30j + sides[1] / 2),
+                Anchor(100j, complex(dice.uniform(-30, 30), -30)),
+            ]
+            for style in ("round", "soft"):
+                corner = Corner(dice.uniform(1, 40), style)
+                contour = Contour((path[0], replace(path[1], corner=corner), path[2]))
+                done = worked(contour).contour
+                for anchor in done.anchors:
+                    if anchor.kind == "smooth":
+                        turn = cross(unit(anchor.into), unit(-anchor.out))
+                        self.assertLess(abs(turn), 1e-6)
+                if style == "round" and len(done.anchors) == 4:
+                    start = done.anchors[1]
+                    radius = worked(contour).radii[1]
+                    way = 1j if cross(start.out, done.anchors[2].at - start.at) > 0 else -1j
+                    centre = start.at + radius * way * unit(start.out)
+                    self.assertGreater(nearest(contour.segments, centre).distance, 0.9999 * radius)
+
+    def test_an_open_path_whose_ends_coincide_keeps_its_last_segment(self):
+        square = (0j, 60 + 0j, 60 + 60j, 60j, 0j)
+        anchors = [Anchor(p) for p in square]
+        anchors[1] = replace(anchors[1], corner=Corner(10))
+        done = worked(Contour(tuple(anchors))).contour
+        self.assertEqual(len(done.segments), 5)
+        self.assertEqual((done.anchors[0].at, done.anchors[-1].at), (0j, 0j))
+
+    def test_cuts_that_meet_and_handles_right_about_are_no_trouble(self):
+        """A closed leaf of two anchors with coves that meet; flow after a handle straight back."""
+        for radius in (20, 50, 80, 500):
+            for style in ("cove", "notch", "ogee", "soft", "round"):
+                corner = Corner(radius, style)
+                tips = (Anchor(0j, 30j, -30j, corner=corner), Anchor(100 + 0j, -30j, 30j))
+                self.assertTrue(worked(Contour(tips, closed=True)).contour.anchors)
+        path = (Anchor(0j, None, -50 + 0j, "smooth"), Anchor(100 + 0j, kind="flowing"))
+        self.assertTrue(settled(Contour(path)).anchors[1].into is not None)
+
+    def test_settling_leaves_no_twin_without_a_partner(self):
+        item = wing()
+        anchors = list(item.contours[0].anchors)
+        anchors[1] = replace(anchors[1], into=-5 + 0j, kind="corner", corner=Corner(4))
+        before = drawing(replace(item, contours=(Contour(tuple(anchors), True),)))
+        command = read_command({"kind": "settle_corners", "items": ["wing"]})
+        (after,) = apply(before, command).forward.put
+        self.assertTrue(all(a.twin is None for a in after.contours[0].anchors))
 
     def test_the_curvature_of_a_soft_corner_grows_from_zero(self):
         contour = worked(self.outline(20, "soft")).contour
