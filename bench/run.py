@@ -9,6 +9,7 @@ from buildup import host
 from buildup.edits.apply import read_command
 from curves import budgets, comparison
 from pages import in_the_browser
+from sizes import close_curves, growing
 from studio import store
 from studio.models import Drawing
 
@@ -66,7 +67,7 @@ def main() -> None:
         server.stop()
     print(f"{platform.processor() or platform.machine()}, Python {platform.python_version()}")
     print(table(rows))
-    print(f"\n{curves}")
+    print(f"\n{curves}\n\n{growing()}\n\n{close_curves()}")
 
 
 if __name__ == "__main__":

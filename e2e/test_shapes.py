@@ -176,7 +176,7 @@ class CanvasTest(ShapesTest):
 
 
 class CornerTest(ShapesTest):
-    def test_a_live_corner_is_dragged_styled_and_settled(self):
+    def test_a_worked_corner_is_dragged_styled_and_settled(self):
         places = (100 + 100j, 300 + 100j, 300 + 200j, 100 + 200j)
         plate = AddOutline(
             item="plate",

@@ -20,6 +20,7 @@ from buildup.timeline import Follows
 from django.http import HttpRequest, HttpResponse
 from django.utils.text import slugify
 from ninja import NinjaAPI
+from ninja.openapi.schema import OpenAPISchema
 from ninja.security import django_auth
 
 from studio import answers, fields, schema, store
@@ -34,7 +35,26 @@ from studio.people import router as people
 from studio.shelf import router as shelf
 from studio.trouble import answer_troubles
 
-api = NinjaAPI(title="Build Up Curve", version="1", auth=django_auth, docs_url=None)
+
+class TellingAPI(NinjaAPI):
+    """Says in its schema that every other status carries a `Trouble`."""
+
+    def get_openapi_schema(self, *args: Any, **named: Any) -> OpenAPISchema:
+        """The schema, with that answer at every operation."""
+        told = super().get_openapi_schema(*args, **named)
+        form = schema.Trouble.json_schema()
+        told["components"]["schemas"].setdefault("Trouble", form)
+        content = {"application/json": {"schema": {"$ref": "#/components/schemas/Trouble"}}}
+        for operations in told["paths"].values():
+            for operation in operations.values():
+                operation["responses"]["default"] = {
+                    "description": "What went wrong",
+                    "content": content,
+                }
+        return told
+
+
+api = TellingAPI(title="Build Up Curve", version="1", auth=django_auth, docs_url=None)
 answer_troubles(api)
 api.add_router("", people)
 api.add_router("", shelf)

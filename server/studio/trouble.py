@@ -6,6 +6,7 @@ from typing import Any
 from buildup.errors import Refusal
 from config.away import csrf_failure, store_away
 from django.db import connection
+from django.db.transaction import TransactionManagementError
 from django.db.utils import InterfaceError, OperationalError
 from django.http import HttpRequest, HttpResponse
 from ninja import NinjaAPI
@@ -86,6 +87,7 @@ def answer_troubles(api: NinjaAPI) -> None:
 
     @api.exception_handler(OperationalError)
     @api.exception_handler(InterfaceError)
+    @api.exception_handler(TransactionManagementError)
     def away(request: HttpRequest, problem: Exception) -> HttpResponse:
         connection.close()
         return store_away(problem)

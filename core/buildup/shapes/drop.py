@@ -18,11 +18,12 @@ def _drop(dials: Dials, up: float) -> Contour:
     left = -complex(way.real, -way.imag) if up > 0 else complex(-way.real, way.imag)
     out = complex(abs(way.real), way.imag) * reach if reach else None
     into = complex(-abs(left.real), way.imag) * reach if reach else None
+    shoulder = -1j * up * side if side else None
     anchors = (
         Anchor(-1j * up * far, into, out),
-        Anchor(1 + 0j, -1j * up * side, 1j * up * HANDLE, "smooth"),
+        Anchor(1 + 0j, shoulder, 1j * up * HANDLE, "smooth"),
         Anchor(1j * up, HANDLE + 0j, -HANDLE + 0j, "symmetric"),
-        Anchor(-1 + 0j, 1j * up * HANDLE, -1j * up * side, "smooth"),
+        Anchor(-1 + 0j, 1j * up * HANDLE, shoulder, "smooth"),
     )
     return Contour(anchors, closed=True)
 

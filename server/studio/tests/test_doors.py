@@ -2,6 +2,7 @@
 
 import io
 import json
+import os
 from importlib import reload
 from unittest import mock
 
@@ -128,5 +129,9 @@ class DeployTest(SimpleTestCase):
             names = {n: v for n, v in vars(reload(plain)).items() if n.isupper()}
         reload(plain)
         wanted = {n: v for n, v in names.items() if n.startswith(("SECURE", "SESSION", "CSRF"))}
-        with override_settings(**wanted, SECRET_KEY="aB3$xY" * 20, ALLOWED_HOSTS=["x.example"]):
+        plainly = {k: v for k, v in os.environ.items() if k != "DJANGO_ALLOW_ASYNC_UNSAFE"}
+        with (
+            mock.patch.dict("os.environ", plainly, clear=True),
+            override_settings(**wanted, SECRET_KEY="aB3$xY" * 20, ALLOWED_HOSTS=["x.example"]),
+        ):
             call_command("check", deploy=True, fail_level="WARNING", stdout=io.StringIO())

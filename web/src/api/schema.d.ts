@@ -3611,6 +3611,26 @@ export interface components {
             /** Count */
             count: number;
         };
+        /**
+         * Trouble
+         * @description What went wrong: a stable code, and a sentence for the designer.
+         */
+        Trouble: {
+            /** Code */
+            code: string;
+            /** Sentence */
+            sentence: string;
+            /**
+             * Place
+             * @default
+             */
+            place?: string;
+            /**
+             * Final
+             * @default false
+             */
+            final?: boolean;
+        };
     };
     responses: never;
     parameters: never;
@@ -3638,6 +3658,15 @@ export interface operations {
                     "application/json": components["schemas"]["Vocabulary"];
                 };
             };
+            /** @description What went wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
         };
     };
     studio_api_list_drawings: {
@@ -3658,6 +3687,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Card"][];
+                };
+            };
+            /** @description What went wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
                 };
             };
         };
@@ -3684,6 +3722,15 @@ export interface operations {
                     "application/json": components["schemas"]["Card"];
                 };
             };
+            /** @description What went wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
         };
     };
     studio_api_open_drawing: {
@@ -3706,6 +3753,15 @@ export interface operations {
                     "application/json": components["schemas"]["Board"];
                 };
             };
+            /** @description What went wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
         };
     };
     studio_api_delete_drawing: {
@@ -3725,6 +3781,15 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description What went wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
             };
         };
     };
@@ -3752,6 +3817,15 @@ export interface operations {
                     "application/json": components["schemas"]["Card"];
                 };
             };
+            /** @description What went wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
         };
     };
     studio_api_duplicate_drawing: {
@@ -3772,6 +3846,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Card"];
+                };
+            };
+            /** @description What went wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
                 };
             };
         };
@@ -3796,6 +3879,15 @@ export interface operations {
                     "application/json": components["schemas"]["Card"];
                 };
             };
+            /** @description What went wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
         };
     };
     studio_api_drawing_for_a_desk: {
@@ -3816,6 +3908,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["DeskDrawing"];
+                };
+            };
+            /** @description What went wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
                 };
             };
         };
@@ -3839,6 +3940,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Since"];
+                };
+            };
+            /** @description What went wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
                 };
             };
         };
@@ -3876,6 +3986,15 @@ export interface operations {
                     "application/json": components["schemas"]["StaleAnswer"];
                 };
             };
+            /** @description What went wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
         };
     };
     studio_api_along_history: {
@@ -3911,6 +4030,15 @@ export interface operations {
                     "application/json": components["schemas"]["StaleAnswer"];
                 };
             };
+            /** @description What went wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
         };
     };
     studio_api_preview: {
@@ -3935,6 +4063,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Picture"];
+                };
+            };
+            /** @description What went wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
                 };
             };
         };
@@ -3963,6 +4100,15 @@ export interface operations {
                     "application/json": components["schemas"]["Selection"];
                 };
             };
+            /** @description What went wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
         };
     };
     studio_api_within: {
@@ -3987,6 +4133,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": string[];
+                };
+            };
+            /** @description What went wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
                 };
             };
         };
@@ -4019,6 +4174,15 @@ export interface operations {
                     ][];
                 };
             };
+            /** @description What went wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
         };
     };
     studio_api_meet: {
@@ -4045,6 +4209,15 @@ export interface operations {
                     "application/json": components["schemas"]["Meeting"];
                 };
             };
+            /** @description What went wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
         };
     };
     studio_api_history: {
@@ -4065,6 +4238,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["History"];
+                };
+            };
+            /** @description What went wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
                 };
             };
         };
@@ -4090,6 +4272,15 @@ export interface operations {
                     "application/json": components["schemas"]["Picture"];
                 };
             };
+            /** @description What went wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
         };
     };
     studio_api_send_svg: {
@@ -4111,6 +4302,15 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description What went wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
             };
         };
     };
@@ -4134,6 +4334,15 @@ export interface operations {
                     "application/json": components["schemas"]["PictureFacts"];
                 };
             };
+            /** @description What went wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
         };
     };
     studio_api_show_picture: {
@@ -4154,6 +4363,15 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description What went wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
             };
         };
     };
@@ -4179,6 +4397,15 @@ export interface operations {
                     "application/json": components["schemas"]["Typed"];
                 };
             };
+            /** @description What went wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
         };
     };
     studio_people_me: {
@@ -4197,6 +4424,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Me"];
+                };
+            };
+            /** @description What went wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
                 };
             };
         };
@@ -4223,6 +4459,15 @@ export interface operations {
                     "application/json": components["schemas"]["Me"];
                 };
             };
+            /** @description What went wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
         };
     };
     studio_people_sign_in_demo: {
@@ -4241,6 +4486,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Me"];
+                };
+            };
+            /** @description What went wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
                 };
             };
         };
@@ -4263,6 +4517,15 @@ export interface operations {
                     "application/json": components["schemas"]["Me"];
                 };
             };
+            /** @description What went wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
         };
     };
     studio_shelf_list_shelf: {
@@ -4281,6 +4544,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Entry"][];
+                };
+            };
+            /** @description What went wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
                 };
             };
         };
@@ -4307,6 +4579,15 @@ export interface operations {
                     "application/json": components["schemas"]["Entry"];
                 };
             };
+            /** @description What went wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
         };
     };
     studio_shelf_remove_from_shelf: {
@@ -4326,6 +4607,15 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description What went wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
             };
         };
     };
@@ -4353,6 +4643,15 @@ export interface operations {
                     "application/json": components["schemas"]["Entry"];
                 };
             };
+            /** @description What went wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
         };
     };
     studio_shelf_send_shelf: {
@@ -4371,6 +4670,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ShelfFile"];
+                };
+            };
+            /** @description What went wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
                 };
             };
         };
@@ -4395,6 +4703,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["TakenIn"];
+                };
+            };
+            /** @description What went wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
                 };
             };
         };

@@ -1,7 +1,7 @@
 // The open drawing: its items as drawables, what is selected, what is previewed, what is kept.
 import { defineStore } from "pinia";
 import { computed, ref, shallowReactive, shallowRef } from "vue";
-import { Trouble, get, post as postTo } from "../api/client";
+import { Trouble, get } from "../api/client";
 import type {
   AnchorMark,
   AnchorRef,
@@ -13,7 +13,6 @@ import type {
   Point,
   Selection,
   Sheet,
-  Since,
   StepName,
 } from "../api/types";
 import { core, desk } from "../core";
@@ -22,6 +21,7 @@ import { newId } from "../core/ids";
 import { Newest } from "../core/newest";
 import type { Aimed, Aiming } from "../tools/tool";
 import { useCues } from "./cues";
+import { useFollowing } from "./following";
 import type { Letter, Posted } from "./letters";
 import type { Kept } from "./outbox";
 import { usePost } from "./post";
@@ -45,8 +45,6 @@ interface Way {
   redo: WayStep | null;
 }
 const NO_WAY: Way = { undo: null, redo: null };
-/** Milliseconds after which the server is asked whether somebody else has changed the drawing. */
-const FOLLOW_EVERY = 3000;
 
 interface Look {
   aiming: Aiming | null;
@@ -98,8 +96,6 @@ export const useBoard = defineStore("board", () => {
   const redo = computed(() => (queuedWay.value ?? keptWay.value).redo);
   const keptAt = ref<Date | null>(null);
   const outbox = computed(() => (id.value === 0 ? null : (post.boxes.get(id.value) ?? null)));
-  /** The drawing was deleted in another window. */
-  const deleted = ref(false);
 
   const drawable = (itemId: string): Drawable | undefined =>
     before.value?.items.get(itemId) ??
@@ -238,7 +234,6 @@ export const useBoard = defineStore("board", () => {
     const found = await get<Board>(`/drawings/${drawing}`);
     id.value = found.id;
     name.value = found.name;
-    deleted.value = false;
     items.clear();
     clearPreview();
     select([]);
@@ -252,54 +247,19 @@ export const useBoard = defineStore("board", () => {
     box.attach(reader);
     desk.open(found.id, () => box.letters.value.map((p) => p.letter), overlay);
     box.resume();
-    window.clearInterval(following);
-    following = window.setInterval(() => void follow(), FOLLOW_EVERY);
+    following.start();
   }
 
-  let following: number | undefined;
-  post.follow((drawing, to) => {
-    if (drawing === id.value && to > version.value) void follow();
-  });
-  let asking = false;
-
-  /** Take what other windows did meanwhile. */
-  async function follow(): Promise<void> {
-    const drawing = id.value;
-    if (drawing === 0 || asking || document.hidden || post.signedOut) return;
-    if (waiting() > 0 && !deleted.value) return; // the answer to what waits says it, too
-    asking = true;
-    try {
-      const known = version.value;
-      const { answer } = await get<Since>(`/drawings/${drawing}/since/${known}`);
-      if (deleted.value) outbox.value?.resume();
-      deleted.value = false;
-      if (!answer || drawing !== id.value || known !== version.value || waiting() > 0) return;
+  const following = useFollowing({
+    id: () => id.value,
+    version: () => version.value,
+    waiting,
+    take: (answer) => {
       takeAnswer("", answer);
       settle(null, []);
-    } catch (problem) {
-      if (!(problem instanceof Trouble)) throw problem;
-      if (drawing !== id.value) return;
-      if (problem.code === "unknown_drawing" && !deleted.value) {
-        deleted.value = true;
-        toast.tell(
-          "This drawing was deleted in another window. It stays here as it is, and what you draw waits.",
-          { label: "Restore it", run: () => void restore() },
-        );
-      } else if (problem.code === "unknown_version") void open(drawing);
-    } finally {
-      asking = false;
-    }
-  }
-
-  async function restore(): Promise<void> {
-    try {
-      await postTo(`/drawings/${id.value}/restore`);
-      await follow();
-    } catch (problem) {
-      if (!(problem instanceof Trouble)) throw problem;
-      toast.tell(problem.sentence);
-    }
-  }
+    },
+    reopen: () => void open(id.value),
+  });
 
   /** Show the drawing as it was at the marked step, or as it is. */
   async function lookBack(on: boolean): Promise<void> {
@@ -322,7 +282,7 @@ export const useBoard = defineStore("board", () => {
 
   function close(): void {
     markedStep.value = before.value = null;
-    window.clearInterval(following);
+    following.stop();
     outbox.value?.attach(null);
     desk.close();
     id.value = 0;
@@ -535,7 +495,7 @@ export const useBoard = defineStore("board", () => {
     redo,
     state,
     waiting,
-    deleted,
+    deleted: following.deleted,
     keptAt,
     drawable,
     open,
