@@ -20,13 +20,13 @@ MOST_PIECES = 400
 ROUNDING = 2.0**-50
 """Part of the control polygon's length: what rounding alone makes two orders differ by."""
 
-SURE = 3e4
-"""Where the two rules differ by a part d of the value, the finer one is off by a power of d
-(QUADPACK): here by less than d·√(3·10⁴·d), which 460 curves against SciPy's integrals keep."""
+SURE = 200.0**3
+"""Where the two rules differ by a part d of a smooth function's value, the finer one is off by less
+than d·√(200³·d) (QUADPACK)."""
 
-WARY = 0.3
-"""Part of the tolerance: how well two orders have to agree where the speed may have a kink, so that
-they do not agree by chance."""
+WARY = 1e-2
+"""Part of the tolerance: how well the two have to agree themselves beside a kink of the speed, so
+that they do not agree by chance."""
 
 EVEN = 0.2
 """How much the steps of the control polygon may differ where the speed counts as smooth."""
@@ -90,12 +90,10 @@ def length(segment: Cubic, *, tolerance: float = 1e-6) -> float:
     forth = dot(first, second) > 0.0 and dot(second, third) > 0.0 and dot(first, third) > 0.0
     if forth and min(ways) > EVEN * max(ways):
         todo = [(0.0, 1.0, False)]
-        smooth = True
     else:
         todo = list(_pieces(_slowest(*speed)))
-        smooth = False
     finest = ROUNDING * math.fsum(ways)
-    agreed = max(tolerance if smooth else tolerance * WARY, finest)
+    agreed = max(tolerance, finest)
     total = 0.0
     left = MOST_PIECES
     while todo:
@@ -103,7 +101,10 @@ def length(segment: Cubic, *, tolerance: float = 1e-6) -> float:
         fine, coarse = _over(speed, piece)
         left -= 1
         differ = abs(fine - coarse)
-        off = differ * math.sqrt(min(1.0, SURE * differ / fine)) if smooth and fine else differ
+        if bent:
+            off = differ / WARY
+        else:
+            off = differ * math.sqrt(min(1.0, SURE * differ / fine)) if fine else differ
         if off <= agreed or left < len(todo):
             total += fine
         else:
