@@ -4,6 +4,7 @@ import math
 import random
 import unittest
 from dataclasses import replace
+from unittest import mock
 
 from buildup.drawing.extent import box_of
 from buildup.drawing.flow import settled
@@ -12,6 +13,7 @@ from buildup.edits.apply import apply, read_command
 from buildup.geometry.angles import cross, unit
 from buildup.geometry.bezier import curvature_at, point_at
 from buildup.geometry.nearest import nearest
+from buildup.shapes import corners
 from buildup.shapes.cornerdials import STYLES
 from buildup.shapes.corners import worked
 from buildup.shapes.registry import SHAPES
@@ -155,6 +157,12 @@ class WorkedCornerTest(unittest.TestCase):
                     way = 1j if cross(start.out, done.anchors[2].at - start.at) > 0 else -1j
                     centre = start.at + radius * way * unit(start.out)
                     self.assertGreater(nearest(contour.segments, centre).distance, 0.9999 * radius)
+
+    def test_corners_of_one_form_are_computed_once(self):
+        """A star with bent sides and both radii, far too large to fit: two forms of corner."""
+        with mock.patch.object(corners, "_largest", wraps=corners._largest) as computed:
+            made("star", 400, 400, points=100, bulge=40, radius=30, radius_dips=20)
+        self.assertEqual(computed.call_count, 2)
 
     def test_an_open_path_whose_ends_coincide_keeps_its_last_segment(self):
         square = (0j, 60 + 0j, 60 + 60j, 60j, 0j)

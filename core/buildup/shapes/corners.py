@@ -8,6 +8,7 @@ is found by Newton's method on the two offset curves.
 import math
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
+from functools import cached_property
 
 from buildup.drawing.handles import tangents
 from buildup.drawing.model import Anchor, Contour, Corner, cubic
@@ -30,6 +31,8 @@ INWARD = frozenset({"cove", "notch", "ogee"})
 """Styles that cut into the form."""
 APART = 0.98
 """Of the room there is: so that what is cut in does not come to lie on what is beside it."""
+SAME_FORM = 9
+"""Decimals of a sheet unit to which two corners are of one form."""
 HALVINGS = 16
 """Times the radius is halved towards the largest one that finds room."""
 INSIDE = 1.0 - 1e-5
@@ -85,8 +88,9 @@ def worked(contour: Contour, *, together: bool = False) -> Worked:
     if all(a.corner is None for a in contour.anchors):
         return Worked(contour, {}, {})
     cuts = _straight_cuts(contour, together=together)
+    alike: _Alike = {}
     for i in range(count):
-        if i not in cuts and (cut := _curved_cut(contour, i)):
+        if i not in cuts and (cut := _curved_cut(contour, i, alike)):
             cuts[i] = cut
     if not cuts:
         return Worked(contour, {}, {})
@@ -219,8 +223,15 @@ def _straight(contour: Contour, segment: int) -> bool:
     return start.out is None and end.into is None
 
 
-def _curved_cut(contour: Contour, index: int) -> _Cut | None:
-    """The cut of a corner with a curved side: the largest radius up to its own that finds room."""
+_Alike = dict[tuple[complex | float | str, ...], tuple[float, float, float] | None]
+"""By the form of a corner, seen along its arriving side: its radius and both parameters."""
+
+
+def _curved_cut(contour: Contour, index: int, alike: _Alike) -> _Cut | None:
+    """The cut of a corner with a curved side: the largest radius up to its own that finds room.
+
+    Corners of one form, as those of a star, are computed once.
+    """
     anchor = contour.anchors[index]
     corner = anchor.corner
     if corner is None or corner.radius < NO_LENGTH or not (ways := corner_ways(contour, index)):
@@ -228,6 +239,21 @@ def _curved_cut(contour: Contour, index: int) -> _Cut | None:
     past, coming = contour.anchors[index - 1], contour.anchors[(index + 1) % len(contour.anchors)]
     room = (0.5 if past.corner is not None else 0.0, 0.5 if coming.corner is not None else 1.0)
     sides = _Sides(_with_speed(cubic(past, anchor)), _with_speed(cubic(anchor, coming)), ways, room)
+    seen = ((p - anchor.at) / ways[0] for p in (*sides.first[:3], *sides.second[1:]))
+    places = (complex(round(p.real, SAME_FORM), round(p.imag, SAME_FORM)) for p in seen)
+    form = (*places, *room, corner.radius, corner.style)
+    if form in alike:
+        known = alike[form]
+        return None if known is None else sides.cut(*known)
+    best = _largest(contour, index, sides)
+    alike[form] = None if best is None else (best.radius, best.t, best.u)
+    return best
+
+
+def _largest(contour: Contour, index: int, sides: "_Sides") -> _Cut | None:
+    corner, ways = contour.anchors[index].corner, sides.ways
+    if corner is None:
+        return None
     large = corner.radius
     if corner.style in INWARD:
         large = min(large, _inward_limit(contour, index, ways) / max(half_tangent(*ways), BLUNT))
@@ -256,7 +282,12 @@ class _Sides:
         self.first, self.second = first, second
         self.ways, self.room = ways, room
         self.turn = math.copysign(1.0, cross(*ways))
-        self.lengths = [max(length(s, tolerance=1e-3), NO_LENGTH) for s in (first, second)]
+
+    @cached_property
+    def lengths(self) -> list[float]:
+        """How long the two sides are, nearly."""
+        sides = (self.first, self.second)
+        return [max(length(s, tolerance=1e-3), NO_LENGTH) for s in sides]
 
     def touching(self, radius: float, *, near: _Cut | None = None) -> _Cut | None:
         """The cut by the circle of a radius that touches both sides within the room on them.
@@ -267,15 +298,18 @@ class _Sides:
         if found is None:
             return None
         t, u = found
-        p, q = unit(derivative_at(self.first, t)), unit(derivative_at(self.second, u))
-        start, end = point_at(self.first, t), point_at(self.second, u)
-        centre = start + self.turn * radius * 1j * p
+        way = unit(derivative_at(self.first, t))
+        centre = point_at(self.first, t) + self.turn * radius * 1j * way
         for side in (self.first, self.second):
             if abs(point_at(side, nearest_parameter(side, centre)) - centre) < radius * INSIDE:
                 return None
-        angle = abs(turn_between(p, q))
-        handle = radius * 4.0 / 3.0 * math.tan(angle / 4.0)
-        return _Cut(radius, t, u, start, end, p, q, handle)
+        return self.cut(radius, t, u)
+
+    def cut(self, radius: float, t: float, u: float) -> _Cut:
+        """The cut at two parameters, with the arc of a radius."""
+        p, q = unit(derivative_at(self.first, t)), unit(derivative_at(self.second, u))
+        handle = radius * 4.0 / 3.0 * math.tan(abs(turn_between(p, q)) / 4.0)
+        return _Cut(radius, t, u, point_at(self.first, t), point_at(self.second, u), p, q, handle)
 
     def _offsets_meet(self, radius: float, near: _Cut | None) -> tuple[float, float] | None:
         """Where the two curves at a distance from the sides meet, by Newton's method."""

@@ -6,12 +6,14 @@ import struct
 import unittest
 import zlib
 from pathlib import Path
+from unittest import mock
 
 from buildup.errors import Refusal
 from django.contrib.auth import get_user_model
 from django.test import TestCase
 from PIL import Image
 
+from studio import pictures
 from studio.actions.drawings import make
 from studio.pictures import checked
 from studio.schema import Sheet
@@ -56,6 +58,29 @@ class CheckTest(unittest.TestCase):
                 self.assertNotIn(b"secret", made.data)
                 with Image.open(io.BytesIO(made.data)) as again:
                     self.assertEqual((again.format, again.size), (kind, size))
+
+    def test_a_picture_longer_than_any_screen_is_not_unpacked(self):
+        with mock.patch("studio.pictures._written") as unpacked:
+            for size in ((1, 50_000_000), (40_000, 9)):
+                with self.assertRaises(Refusal) as caught:
+                    checked(claimed_png(*size))
+                self.assertEqual(caught.exception.code, "picture_too_large")
+            unpacked.assert_not_called()
+
+    def test_marks_of_a_camera_that_make_no_sense_are_left_out(self):
+        wrong = [struct.error("cut"), TypeError("none"), ZeroDivisionError(), KeyError(274)]
+        for problem in wrong:
+            with mock.patch("studio.pictures.ImageOps.exif_transpose", side_effect=problem):
+                self.assertEqual(checked(encoded("JPEG")).mime, "image/jpeg")
+
+    def test_others_at_work_are_waited_for_a_moment_only(self):
+        with (
+            pictures._at_work,
+            mock.patch.object(pictures, "PATIENCE", 0.01),
+            self.assertRaises(Refusal) as caught,
+        ):
+            checked(encoded())
+        self.assertEqual(caught.exception.code, "busy")
 
     def test_what_is_not_a_sound_picture_is_refused(self):
         random.seed(1)
