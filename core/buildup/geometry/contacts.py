@@ -127,16 +127,19 @@ class _Gap:
     def crossing(self, spot: _Spot) -> Crossing:
         """The common point at a place where there is one."""
         t, u = spot.t, spot.u
+        between = point_at(self.second, u) - point_at(self.first, t)
         for _ in range(2):
             along, other = derivative_at(self.first, t), derivative_at(self.second, u)
             turn = cross(along, other)
             if abs(turn) <= 1e-6 * abs(along) * abs(other):
                 break
-            between = point_at(self.second, u) - point_at(self.first, t)
             new_t, new_u = t + cross(between, other) / turn, u + cross(between, along) / turn
             if not (0.0 <= new_t <= 1.0 and 0.0 <= new_u <= 1.0):
                 break
-            t, u = new_t, new_u
+            left = point_at(self.second, new_u) - point_at(self.first, new_t)
+            if abs(left) >= abs(between):
+                break  # where a curve stands still, a step may lead away
+            t, u, between = new_t, new_u, left
         return Crossing(t, u, point_at(self.first, t))
 
     def roots(self, spots: Sequence[_Spot]) -> list[_Spot]:

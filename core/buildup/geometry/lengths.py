@@ -1,8 +1,10 @@
 """Arc length of a cubic segment.
 
-Gauss-Kronrod quadrature of the speed, halving where the two rules disagree. Source: R. Piessens et
-al., QUADPACK (1983): the pair of 7 and 15 nodes and the estimate of its error by a power; the nodes
-are from memory and checked by what the rules have to be exact for.
+Gauss-Kronrod quadrature of the speed, halving where the two rules disagree. Near a kink r ± ih of
+the speed (a root of the derivative) t = r + h·sinh(x) draws it apart: the root's own factor is
+h·cosh(x) there. Source: R. Piessens et al., QUADPACK (1983): the pair of 7 and 15 nodes and the
+estimate of the error by a power; the nodes are from memory and checked by what the rules have to be
+exact for.
 """
 
 import cmath
@@ -20,19 +22,23 @@ MOST_PIECES = 400
 ROUNDING = 2.0**-50
 """Part of the control polygon's length: what rounding alone makes two orders differ by."""
 
-SURE = 200.0**3
-"""Where the two rules differ by a part d of a smooth function's value, the finer one is off by less
-than d·√(200³·d) (QUADPACK)."""
-
-WARY = 1e-2
-"""Part of the tolerance: how well the two have to agree themselves beside a kink of the speed, so
-that they do not agree by chance."""
+SURE = 3e5
+"""Where the two rules differ by a part d of the value, the finer one is off by less than
+d·√(3·10⁵·d): the power is QUADPACK's, the factor smaller than its 8·10⁶, as the function is smooth
+once its kinks are drawn apart."""
 
 EVEN = 0.2
 """How much the steps of the control polygon may differ where the speed counts as smooth."""
 
 BESIDE = 0.2
 """Curve parameter: a kink this close before or after the curve is felt on it."""
+
+STEP, MOST_STEPS = 4.0, 4
+"""How far x runs at once in sinh(x), and how often: then 10⁻⁷ of the piece is left, and less than
+10⁻¹³ of its length, as the speed goes to 0 there."""
+
+SHARPEST = 1e-9
+"""Curve parameter: a kink no wider than this is a cusp."""
 
 _KRONROD = (
     (0.991455371120812639206854697526329, 0.022935322010529224963732008058970, 0.0),
@@ -89,72 +95,89 @@ def length(segment: Cubic, *, tolerance: float = 1e-6) -> float:
     ways = (abs(first), abs(second), abs(third))
     forth = dot(first, second) > 0.0 and dot(second, third) > 0.0 and dot(first, third) > 0.0
     if forth and min(ways) > EVEN * max(ways):
-        todo = [(0.0, 1.0, False)]
+        todo = [(0.0, 0.0, 0.0, 1.0)]
     else:
-        todo = list(_pieces(_slowest(*speed)))
-    finest = ROUNDING * math.fsum(ways)
-    agreed = max(tolerance, finest)
+        todo = list(_pieces(_kinks(*speed)))
+    agreed = max(tolerance, ROUNDING * math.fsum(ways))
     total = 0.0
     left = MOST_PIECES
     while todo:
-        start, width, bent = piece = todo.pop()
-        fine, coarse = _over(speed, piece)
+        kink, scale, low, width = todo.pop()
+        fine, coarse = _over(speed, (kink, scale, low, width))
         left -= 1
         differ = abs(fine - coarse)
-        if bent:
-            off = differ / WARY
-        else:
-            off = differ * math.sqrt(min(1.0, SURE * differ / fine)) if fine else differ
+        off = differ * math.sqrt(min(1.0, SURE * differ / fine)) if fine else differ
         if off <= agreed or left < len(todo):
             total += fine
         else:
             half = width / 2.0
-            todo += [(start, half, bent), (start + half, half, False)]
+            todo += [(kink, scale, low, half), (kink, scale, low + half, half)]
     return total
 
 
-_Piece = tuple[float, float, bool]
-"""A stretch of the curve's parameter: from where, how wide (backwards where negative), and whether
-the speed may have a kink at its start."""
+_Piece = tuple[float, float, float, float]
+"""A stretch of the curve's parameter: a kink and its scale, and from where to how much further
+x runs in t = kink + scale·sinh(x), or in t = x where the scale is 0."""
 
 
 def _over(speed: tuple[complex, complex, complex], piece: _Piece) -> tuple[float, float]:
-    """The length of a piece by both rules; towards a kink by the square, so that it is not felt."""
+    """The length of a piece by both rules."""
     constant, linear, square = speed
-    start, width, bent = piece
+    kink, scale, low, width = piece
     fine = coarse = 0.0
-    if bent:
+    if scale:
         for node, most, least in RULE:
-            t = start + width * node * node
-            along = 2.0 * node * abs(constant + t * (linear + t * square))
+            grown = math.exp(low + width * node) / 2.0
+            shrunk = 0.25 / grown
+            t = kink + scale * (grown - shrunk)
+            along = (grown + shrunk) * abs(constant + t * (linear + t * square))
             fine += most * along
             coarse += least * along
+        width *= abs(scale)
     else:
         for node, most, least in RULE:
-            t = start + width * node
+            t = low + width * node
             along = abs(constant + t * (linear + t * square))
             fine += most * along
             coarse += least * along
-    return fine * abs(width), coarse * abs(width)
+    return fine * width, coarse * width
 
 
-def _pieces(kinks: list[float]) -> Iterator[_Piece]:
+def _pieces(kinks: list[tuple[float, float]]) -> Iterator[_Piece]:
     """The whole parameter, cut between kinks, each piece running away from its own."""
     if not kinks:
-        yield 0.0, 1.0, False
+        yield (0.0, 0.0, 0.0, 1.0)
         return
-    ends = [0.0, *((a + b) / 2.0 for a, b in itertools.pairwise(kinks)), 1.0]
-    for kink, (low, high) in zip(kinks, itertools.pairwise(ends), strict=True):
-        yield kink, low - kink, True
-        yield kink, high - kink, True
+    places = [kink for kink, _ in kinks]
+    ends = [0.0, *((a + b) / 2.0 for a, b in itertools.pairwise(places)), 1.0]
+    for (kink, scale), (start, end) in zip(kinks, itertools.pairwise(ends), strict=True):
+        for way, far in ((-1.0, kink - start), (1.0, end - kink)):
+            if far > 0.0:
+                yield from _away_from(kink, way, scale, far)
 
 
-def _slowest(constant: complex, linear: complex, square: complex) -> list[float]:
-    """Where the speed may have a kink: the real parts of the derivative's complex roots."""
+def _away_from(kink: float, way: float, scale: float, far: float) -> Iterator[_Piece]:
+    """A piece on one side of a kink, in steps over which sinh does not grow too much."""
+    reach = math.asinh(far / scale)
+    steps = math.ceil(reach / STEP)
+    for k in range(max(0, steps - MOST_STEPS), steps):
+        yield (kink, way * scale, reach * k / steps, reach / steps)
+    if steps > MOST_STEPS:  # what is next to a cusp: a straight bit that hardly counts
+        rest = scale * math.sinh(reach * (steps - MOST_STEPS) / steps)
+        yield (0.0, 0.0, kink if way > 0.0 else kink - rest, rest)
+
+
+def _kinks(constant: complex, linear: complex, square: complex) -> list[tuple[float, float]]:
+    """Where the speed may have a kink, and how wide it is: the derivative's complex roots."""
     if not square:
         roots = [-constant / linear] if linear else []
     else:
         root = cmath.sqrt(linear * linear - 4.0 * square * constant)
         roots = [(-linear - root) / (2.0 * square), (-linear + root) / (2.0 * square)]
-    near = (r.real for r in roots if -BESIDE < r.real < 1.0 + BESIDE)
-    return sorted({min(1.0, max(0.0, t)) for t in near})
+    found: dict[float, float] = {}
+    for r in roots:
+        if -BESIDE < r.real < 1.0 + BESIDE:
+            place = min(1.0, max(0.0, r.real))
+            wide = max(abs(r - place), SHARPEST)
+            found[place] = min(wide, found.get(place, wide))
+    return sorted(found.items())
