@@ -15,6 +15,9 @@ from buildup.geometry.transforms import shift
 from buildup.shapes.kinds import Dial, ShapeKind, sounded
 from buildup.shapes.registry import checked_dials, dials_of, shape_kind
 
+MARKS = {"percent": " %", "angle": "°"}
+"""What follows the number of a dial in a sentence."""
+
 
 def _shapes(drawing: Drawing, ids: tuple[str, ...], dial: str) -> list[tuple[Shape, Dial]]:
     """The shapes among some items that have a dial of a name, with it.
@@ -62,7 +65,7 @@ def _said(shapes: Iterable[Shape], unit: str) -> str:
         drawn = sounded(kind.dials, dials)
         for dial in kind.dials:
             if abs(drawn[dial.name] - dials[dial.name]) > 1e-9 and dial.shown(dials):
-                most = f"{drawn[dial.name]:.4g}{' %' if dial.unit == 'percent' else ''}"
+                most = f"{drawn[dial.name]:.4g}{MARKS.get(dial.unit, '')}"
                 return (
                     f"{dial.label}: drawn at {most}, where the form would begin to cross itself. "
                     "The value is kept."

@@ -11,6 +11,8 @@ import { usePerson } from "./person";
 import { useToast } from "./toast";
 
 const LOOK_EVERY = 4000;
+/** Milliseconds after which a browser that has not stored a letter counts as one that does not. */
+const PATIENCE = 3000;
 
 type News =
   | { about: "letters" }
@@ -68,7 +70,8 @@ export const usePost = defineStore("post", () => {
 
   /** Store letters; what cannot be stored is held here, and the designer is told once. */
   function keep(posted: Posted[]): void {
-    const done = store.put(posted).then((well) => {
+    const late = new Promise<boolean>((done) => window.setTimeout(() => done(false), PATIENCE));
+    const done = Promise.race([store.put(posted), late]).then((well) => {
       for (const p of posted) {
         storing.delete(p.id);
         if (!well && (boxes.get(p.drawing)?.has(p.id) || p.refused)) unstored.add(p.id);
@@ -104,11 +107,14 @@ export const usePost = defineStore("post", () => {
     onceMore = looking;
     if (looking) return;
     looking = true;
-    do {
-      onceMore = false;
-      await lookOnce();
-    } while (onceMore);
-    looking = false;
+    try {
+      do {
+        onceMore = false;
+        await lookOnce();
+      } while (onceMore);
+    } finally {
+      looking = false;
+    }
   }
 
   /** Take over the letters of windows that are gone, and look at those of windows that are not. */
@@ -162,7 +168,8 @@ export const usePost = defineStore("post", () => {
     if (started) return void look();
     started = true;
     if ("locks" in navigator) {
-      void navigator.locks.request(lockOf(own), () => new Promise<never>(() => undefined));
+      const held = navigator.locks.request(lockOf(own), () => new Promise<never>(() => undefined));
+      held.catch(() => undefined); // a page that may not lock: sending twice changes nothing
     }
     void takeOldLetters(person.id).then(look);
     window.setInterval(() => void look(), LOOK_EVERY);
