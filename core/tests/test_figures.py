@@ -8,9 +8,10 @@ from unittest import mock
 
 from buildup.drawing.extent import box_of
 from buildup.drawing.flow import settled
-from buildup.drawing.model import Anchor, Contour, Corner
+from buildup.drawing.model import Anchor, Contour, Corner, Outline
+from buildup.edits import corners as corner_edits
 from buildup.edits.apply import apply, read_command
-from buildup.geometry.angles import cross, unit
+from buildup.geometry.angles import cross, direction, unit
 from buildup.geometry.bezier import curvature_at, point_at
 from buildup.geometry.nearest import nearest
 from buildup.shapes import corners
@@ -157,6 +158,17 @@ class WorkedCornerTest(unittest.TestCase):
                     way = 1j if cross(start.out, done.anchors[2].at - start.at) > 0 else -1j
                     centre = start.at + radius * way * unit(start.out)
                     self.assertGreater(nearest(contour.segments, centre).distance, 0.9999 * radius)
+
+    def test_corners_of_many_anchors_are_worked_once_to_say_what_did_not_fit(self):
+        for count in (40, 80):
+            places = (direction(360 * k / count) * (200 + 20 * (k % 2)) for k in range(count))
+            path = Contour(tuple(Anchor(p) for p in places), True)
+            zigzag = Outline(id="z", name="z", contours=(path,))
+            anchors = [["z", 0, k] for k in range(count)]
+            command = read_command({"kind": "set_corners", "anchors": anchors, "radius": 1})
+            with mock.patch.object(corner_edits, "worked", wraps=worked) as asked:
+                apply(drawing(zigzag), command)
+            self.assertEqual(asked.call_count, 1)
 
     def test_corners_of_one_form_are_computed_once(self):
         """A star with bent sides and both radii, far too large to fit: two forms of corner."""

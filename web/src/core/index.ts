@@ -53,9 +53,7 @@ async function read(): Promise<void> {
     if (wanted === drawing) base = found;
   } catch (problem) {
     if (!(problem instanceof Trouble)) throw problem;
-    window.setTimeout(() => {
-      if (wanted === drawing && held === null && !base) void read();
-    }, READ_AGAIN);
+    readLater(wanted);
   } finally {
     reading = false;
   }
@@ -68,6 +66,7 @@ async function fill(): Promise<void> {
   const taken = base;
   if (!browser.ready || !taken || filling) return;
   filling = true;
+  let stumbled = false;
   try {
     await browser.ask("open", taken);
     let version = taken.version;
@@ -92,11 +91,21 @@ async function fill(): Promise<void> {
       void warm();
     }
   } catch (problem) {
-    if (!(problem instanceof WorkerAway)) throw problem;
+    if (!(problem instanceof WorkerAway || problem instanceof Trouble)) throw problem;
+    stumbled = true;
   } finally {
     filling = false;
   }
-  if (held === null && browser.ready) void (base ? fill() : read());
+  if (held !== null || !browser.ready) return;
+  if (stumbled) readLater(drawing);
+  else void (base ? fill() : read());
+}
+
+/** Read once more after a while, if that drawing is still open and the worker still without it. */
+function readLater(wanted: number): void {
+  window.setTimeout(() => {
+    if (wanted === drawing && held === null) void read();
+  }, READ_AGAIN);
 }
 
 async function queue(letter: Letter, selection: string[]): Promise<Shown | null> {
@@ -210,8 +219,9 @@ export const desk = {
     try {
       return await browser.ask<Shown>("settle", settlement(settled));
     } catch (problem) {
-      if (problem instanceof WorkerAway) return null;
-      throw problem;
+      if (!(problem instanceof WorkerAway || problem instanceof Trouble)) throw problem;
+      void read(); // it no longer holds what the server has
+      return null;
     }
   },
 };

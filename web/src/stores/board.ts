@@ -227,8 +227,15 @@ export const useBoard = defineStore("board", () => {
       void desk.settle(posted.id, version.value, null).then(takeWay);
       if (waiting() === 0) settle(null, []);
     },
-    reopen: () => void open(id.value),
+    reopen,
   };
+
+  /** Read the drawing anew; whoever asked for it asks again where that fails. */
+  function reopen(): void {
+    open(id.value).catch((problem: unknown) => {
+      if (!(problem instanceof Trouble)) throw problem;
+    });
+  }
 
   async function open(drawing: number): Promise<void> {
     const found = await get<Board>(`/drawings/${drawing}`);
@@ -258,7 +265,7 @@ export const useBoard = defineStore("board", () => {
       takeAnswer("", answer);
       settle(null, []);
     },
-    reopen: () => void open(id.value),
+    reopen,
   });
 
   /** Show the drawing as it was at the marked step, or as it is. */
