@@ -21,7 +21,7 @@ from buildup.geometry.nearest import nearest
 from buildup.geometry.refit import refit
 from fontTools.pens.recordingPen import DecomposingRecordingPen
 from fontTools.ttLib import TTFont
-from hypothesis import assume, given
+from hypothesis import assume, example, given
 from hypothesis import strategies as st
 from scipy.optimize import minimize
 from shapely import LineString, Point
@@ -216,6 +216,10 @@ class SegmentTest(unittest.TestCase):
             self.assertLess(away(contour, samples(segment, 20)), 1e-9)
 
     @given(cubics, st.lists(st.floats(0.02, 0.98), min_size=1, max_size=3, unique=True))
+    @example((0j, 1j, 0j, 1j), [0.5])
+    @example((0j, 60 + 60j, 60j, 60 + 0j), [0.3, 0.5])
+    @example((0j, 60 + 60j, 60j, 60 + 0j), [0.500001])
+    @example((0j, 6j, 0j, 0.5j), [0.9765625])
     def test_removing_what_was_added_gives_the_curve_back(self, curve, where):
         """An exact answer exists, and is found to 1e-6 of the curve's size."""
         a, b, c, d = curve

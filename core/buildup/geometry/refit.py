@@ -40,6 +40,8 @@ MOST_WILD = 2
 """How many of those pairs are searched around."""
 REACH, FINEST = 0.3, 0.01
 """Parts of a handle's length: how far the search goes first, and at last."""
+AT_CUSP = 1e-7
+"""Part of the two segments' size: a handle this short at a cut says little about their widths."""
 EXACT = 1e-7
 """Part of the path's size: parts of one cubic are known by control points this close."""
 
@@ -98,15 +100,34 @@ def _whole(old: Sequence[Cubic]) -> _Whole | None:
     """
     widths = [1.0]
     for before, after in itertools.pairwise(old):
-        arriving, leaving = abs(before[3] - before[2]), abs(after[1] - after[0])
-        if min(arriving, leaving) < NO_LENGTH:
+        wide = _width_after(before, after)
+        if wide is None:
             return None
-        widths.append(widths[-1] * leaving / arriving)
+        widths.append(widths[-1] * wide)
     total = sum(widths)
     first, last = total / widths[0], total / widths[-1]
     (a, b, *_), (*_, c, d) = old[0], old[-1]
     cuts = [sum(widths[:k]) / total for k in range(1, len(widths))]
     return (a, a + (b - a) * first, d + (c - d) * last, d), cuts
+
+
+def _width_after(before: Cubic, after: Cubic) -> float | None:
+    """The width of the next part of a cubic, in widths of this one.
+
+    At the cut first differences are as the widths, second ones as their squares, third ones as
+    their cubes: the first that is long enough tells. (At a cusp there is no speed.)
+    """
+    (a, b, c, d), (_, e, f, g) = before, after
+    differences = (
+        (d - c, e - d),
+        (d - 2 * c + b, f - 2 * e + d),
+        (d - 3 * (c - b) - a, g - 3 * (f - e) - d),
+    )
+    size = max(abs(p - d) for p in (a, b, c, e, f, g))
+    for order, (arriving, leaving) in enumerate(differences, start=1):
+        if min(abs(arriving), abs(leaving)) > AT_CUSP * size:
+            return (abs(leaving) / abs(arriving)) ** (1.0 / order)
+    return None
 
 
 def _apart(old: Sequence[Cubic], whole: _Whole) -> float:
