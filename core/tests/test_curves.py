@@ -22,7 +22,6 @@ from buildup.geometry.lengths import RULE, length
 from buildup.geometry.nearest import nearest, nearest_parameter
 from buildup.geometry.transforms import turn
 from fontTools.misc import bezierTools
-from hypothesis import assume, given
 from hypothesis import strategies as st
 from scipy.integrate import quad
 from scipy.optimize import minimize_scalar
@@ -74,6 +73,7 @@ class LengthTest(unittest.TestCase):
                 self.assertAlmostEqual(length(segment), expected, delta=1e-6)
 
     @given(cubics, st.floats(0.05, 0.95))
+    @example((329.75j, 0j, 0j, 329.75j), 0.1527981632891678)
     def test_lengths_add_up(self, segment, t):
         first, second = split_at(segment, t)
         self.assertAlmostEqual(length(first) + length(second), length(segment), delta=4e-6)
@@ -171,6 +171,8 @@ class CrossingTest(unittest.TestCase):
         common = flat[0].intersection(flat[1])
         for there in (g for g in getattr(common, "geoms", [common]) if g.geom_type == "Point"):
             place = complex(there.x, there.y)
+            if min(abs(place - end) for s in (first, second) for end in (s[0], s[3])) < size / 1e3:
+                continue  # polylines may cross where the curves end just before
             t, u = nearest_parameter(first, place), nearest_parameter(second, place)
             if _angle(first, second, Crossing(t, u, place)) > 0.3:
                 self.assertLess(min(abs(c.at - place) for c in found), 1e-3 * size + 1e-6)

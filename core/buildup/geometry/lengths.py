@@ -169,11 +169,9 @@ def _away_from(kink: float, way: float, scale: float, far: float) -> Iterator[_P
 
 def _kinks(constant: complex, linear: complex, square: complex) -> list[tuple[float, float]]:
     """Where the speed may have a kink, and how wide it is: the derivative's complex roots."""
-    if not square:
-        roots = [-constant / linear] if linear else []
-    else:
-        root = cmath.sqrt(linear * linear - 4.0 * square * constant)
-        roots = [(-linear - root) / (2.0 * square), (-linear + root) / (2.0 * square)]
+    root = cmath.sqrt(linear * linear - 4.0 * square * constant)
+    far = max(-linear - root, -linear + root, key=abs) / 2.0  # the one that does not cancel
+    roots = [up / down for up, down in ((far, square), (constant, far)) if down]
     found: dict[float, float] = {}
     for r in roots:
         if -BESIDE < r.real < 1.0 + BESIDE:

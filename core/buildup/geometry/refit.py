@@ -8,6 +8,7 @@ dissertation, UCLA (1961), from memory; the parameters as in `onefit`.
 """
 
 import itertools
+import math
 from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 from typing import Literal
@@ -126,7 +127,7 @@ def _width_after(before: Cubic, after: Cubic) -> float | None:
     size = max(abs(p - d) for p in (a, b, c, e, f, g))
     for order, (arriving, leaving) in enumerate(differences, start=1):
         if min(abs(arriving), abs(leaving)) > AT_CUSP * size:
-            return (abs(leaving) / abs(arriving)) ** (1.0 / order)
+            return math.pow(abs(leaving) / abs(arriving), 1.0 / order)
     return None
 
 
