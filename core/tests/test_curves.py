@@ -22,6 +22,7 @@ from buildup.geometry.lengths import RULE, length
 from buildup.geometry.nearest import nearest, nearest_parameter
 from buildup.geometry.transforms import turn
 from fontTools.misc import bezierTools
+from hypothesis import assume, example, given
 from hypothesis import strategies as st
 from scipy.integrate import quad
 from scipy.optimize import minimize_scalar
