@@ -1,13 +1,3 @@
-"""Tests. Examples may take as long as a busy machine needs, and are the same in every run.
+"""Tests; hypothesis is set as for the core's."""
 
-`BUILDUP_EXAMPLES=2500 bin/test` looks further: so many new ones for each law.
-"""
-
-import os
-
-from hypothesis import settings
-
-settings.register_profile("same", deadline=None, derandomize=True)
-if wanted := os.environ.get("BUILDUP_EXAMPLES"):
-    settings.register_profile("further", deadline=None, max_examples=int(wanted))
-settings.load_profile("further" if wanted else "same")
+import core.tests  # noqa: F401
