@@ -28,7 +28,7 @@ from buildup.drawing.model import (  # noqa: E402
     Sheet,
     Style,
 )
-from buildup.edits.change import Delta, in_front  # noqa: E402
+from buildup.edits.change import Delta, placed  # noqa: E402
 from buildup.geometry.transforms import shift  # noqa: E402
 from buildup.shapes.registry import SHAPES  # noqa: E402
 from django.contrib.auth import get_user_model  # noqa: E402
@@ -63,10 +63,10 @@ def drawing(user_id: int, items: int) -> Drawing:
 def kept(user_id: int, name: str, made: tuple[Item, ...]) -> Drawing:
     """A drawing of some items."""
     row = make(user_id, name=name, sheet=Sheet(2100, 1700, "px"))
-    delta = Delta(put=made, moves=in_front((), (i.id for i in made)))
     with transaction.atomic():
+        before = store.value_of(Drawing.objects.get(pk=row.pk))
         row.version = row.head = 1
-        store.write_delta(row, store.value_of(Drawing.objects.get(pk=row.pk)), delta)
+        store.write_delta(row, before, placed(before, made))
         Step.objects.create(
             drawing=row,
             number=1,

@@ -4,11 +4,12 @@ import itertools
 import math
 import random
 import time
-from collections.abc import Callable
+from collections.abc import Callable, Sequence
 
 from buildup.drawing.model import Anchor, Contour, Drawing, Outline, Stroke
 from buildup.drawing.strokes import fitted
 from buildup.edits.apply import apply, read_command
+from buildup.edits.change import placed, updated
 from buildup.errors import Refusal
 from buildup.geometry.angles import direction
 from buildup.geometry.bezier import Cubic, part_of
@@ -26,15 +27,17 @@ def _wavy(count: int) -> Drawing:
         place = way * (200.0 + 10.0 * math.sin(9.0 * 2.0 * math.pi * i / count))
         anchors.append(Anchor(place, into, along, "corner" if corner else "smooth"))
     outline = Outline(id="o", name="o", contours=(Contour(tuple(anchors), True),))
-    return Drawing(items={"o": outline}, order=("o",))
+    return _in_a_layer((outline,))
 
 
 def _many(count: int) -> Drawing:
     line = (Anchor(0j), Anchor(9j))
-    items = {
-        f"i{k}": Outline(id=f"i{k}", name="i", contours=(Contour(line),)) for k in range(count)
-    }
-    return Drawing(items=items, order=tuple(items))
+    ids = (f"i{k}" for k in range(count))
+    return _in_a_layer([Outline(id=i, name="i", contours=(Contour(line),)) for i in ids])
+
+
+def _in_a_layer(items: Sequence[Outline]) -> Drawing:
+    return updated(Drawing(), placed(Drawing(), items))
 
 
 def _refs(indices: range) -> list[list[object]]:

@@ -1,7 +1,6 @@
 """The first way through the program: draw, shape, refine, paint, order, undo, send out."""
 
 import io
-import re
 
 from buildup.drawing.model import Anchor, Contour, Outline, Shape, Style
 from buildup.edits.outlines import AddOutline
@@ -100,7 +99,7 @@ class RectangleTest(BrowserTest):
         self.settled()
         self.assertAlmostEqual(self.items()[0].dials["radius"], 12, delta=0.01)
         expect(field).to_have_value("12")
-        expect(slider).to_have_attribute("aria-valuenow", re.compile(r"^12(\.0|$)"))
+        self.assertAlmostEqual(float(slider.get_attribute("aria-valuenow")), 12, delta=0.01)
         for typed, units in (("75", 75), ("3 mm", 3 * 96 / 25.4), ("1/8 in", 12), ("(2+3)*4", 20)):
             self.type_into("Corner radius", typed)
             expect(field).to_have_value(f"{units:.2f}".rstrip("0").rstrip("."))

@@ -7,7 +7,7 @@ import re
 from buildup.drawing.model import Anchor, Contour, Style
 from buildup.edits.outlines import AddOutline
 from buildup.edits.shapes import DrawShape
-from buildup.shapes.placement import contours_of
+from buildup.forms.contours import item_contours
 from playwright.sync_api import expect
 from studio.models import ShelfEntry
 
@@ -49,7 +49,7 @@ class DialTest(ShapesTest):
         self.type_into("Corner radius", "100")
         slider = self.page.get_by_test_id("slider-radius").get_by_role("slider")
         expect(slider).to_have_attribute("aria-valuenow", re.compile(r"^100"))
-        (contour,) = contours_of(self.items()[0])
+        (contour,) = item_contours(self.items()[0])
         self.assertEqual([a.kind for a in contour.anchors], ["symmetric"] * 4)
         grip = self.middle(self.page.get_by_test_id("grip-e"))
         self.drag_from(grip, (grip[0] + 60, grip[1]))
@@ -82,7 +82,7 @@ class DialTest(ShapesTest):
             field.press("Enter")
             expect(self.page.get_by_role("status").filter(has_text=said)).to_be_visible()
             expect(field).to_have_value(old)
-        side = abs(contours_of(self.items()[0])[0].segments[0][3] - 150 - 150j)
+        side = abs(item_contours(self.items()[0])[0].segments[0][3] - 150 - 150j)
         self.type_into("Side length", "200/1.618")
         self.assertGreater(self.items()[0].frame.width, 2 * side)
 

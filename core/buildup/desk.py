@@ -18,6 +18,7 @@ from buildup.drawing.checks import check_point
 from buildup.drawing.codec import read, read_kept, write
 from buildup.drawing.items import Items
 from buildup.drawing.model import Drawing, Sheet
+from buildup.drawing.tree import Tree
 from buildup.drawing.units import read_length, read_number
 from buildup.edits.apply import read_command
 from buildup.edits.change import Change, Delta, inverse, updated
@@ -83,7 +84,10 @@ class Desk:
             "preview": self._preview,
             "select": lambda q: selection(self._shown, q["selection"]),
             "within": lambda q: host.within(
-                self._shown, check_point(q["start"]), check_point(q["end"])
+                self._shown,
+                check_point(q["start"]),
+                check_point(q["end"]),
+                place=q.get("place"),
             ),
             "near": lambda q: host.near(self._shown, q["item"], check_point(q["at"])),
             "read": self._read,
@@ -117,9 +121,13 @@ class Desk:
         return json.dumps({"answer": write(answer, defaults=True)})
 
     def _open(self, question: Question) -> None:
-        """Take a drawing: sheet, pairs of id and JSON text from back to front, the steps around."""
-        items = dict(question["items"])
-        drawing = Drawing(read_kept(Sheet, question["sheet"]), Items(items), tuple(items))
+        """Take a drawing: its sheet, its items, the steps around.
+
+        Of each item its id, its container and its JSON text; those of a container back to front.
+        """
+        items = {item_id: text for item_id, _, text in question["items"]}
+        tree = Tree.of((item_id, container) for item_id, container, _ in question["items"])
+        drawing = Drawing(read_kept(Sheet, question["sheet"]), Items(items), tree)
         self._kept = Timeline(drawing).told(_step(question, "undo"), _step(question, "redo"))
         self._waiting = []
         self._line = self._kept
@@ -127,11 +135,12 @@ class Desk:
     def _queue(self, question: Question) -> Shown:
         """Show a letter that is on its way to the server."""
         letter = _letter(question["letter"])
+        before = self._shown.tree
         delta = self._go_on(letter)
         self._waiting.append(_Waiting(letter, delta))
         picture = None
         if delta is not None:
-            picture = host.picture(self._shown, delta, question["selection"])
+            picture = host.picture(self._shown, delta, question["selection"], before=before)
         return self._told(picture)
 
     def _settle(self, question: Question) -> Shown:

@@ -9,9 +9,10 @@ from buildup.drawing.model import Frame, Shape
 from buildup.edits.apply import apply, read_command
 from buildup.edits.change import updated
 from buildup.errors import Refusal
+from buildup.forms.contours import item_contours
+from buildup.forms.frames import own_standing
 from buildup.geometry.nearest import nearest
 from buildup.geometry.transforms import shift, turn
-from buildup.shapes.placement import contours_of, standing
 from buildup.shapes.registry import SHAPES
 from buildup.view.drawables import selection
 
@@ -46,7 +47,7 @@ class DrawTest(unittest.TestCase):
                 self.assertAlmostEqual(frame.width / frame.height, ratio)
                 self.assertGreaterEqual(frame.width, 90 - 1e-9)
                 self.assertGreaterEqual(frame.height, 70 - 1e-9)
-        (hexagon,) = contours_of(drawn("polygon", to=[90, 90], square=True).items["n"])
+        (hexagon,) = item_contours(drawn("polygon", to=[90, 90], square=True).items["n"])
         sides = [abs(s[3] - s[0]) for s in hexagon.segments]
         self.assertAlmostEqual(max(sides), min(sides))
 
@@ -71,7 +72,7 @@ class ScaleTest(unittest.TestCase):
         before = drawing(start)
         for sides in (3, 4, 5, 7, 60):
             before = done(before, kind="set_dial", items=["p"], dial="sides", value=sides)
-            (contour,) = contours_of(before.items["p"])
+            (contour,) = item_contours(before.items["p"])
             for anchor in contour.anchors:
                 self.assertAlmostEqual(abs(anchor.at), 50)
 
@@ -80,7 +81,7 @@ class ScaleTest(unittest.TestCase):
             before = drawing(shape("rectangle", radius=10.0, radius_in=share))
             after = done(before, kind="place_items", items=["one"], width=200, height=160)
             self.assertEqual(after.items["one"].dials["radius"], expected)
-            (old,), (new,) = (contours_of(d.items["one"]) for d in (before, after))
+            (old,), (new,) = (item_contours(d.items["one"]) for d in (before, after))
             cut = abs(new.anchors[0].at - new.anchors[1].at) / abs(
                 old.anchors[0].at - old.anchors[1].at
             )
@@ -91,7 +92,7 @@ class ScaleTest(unittest.TestCase):
         after = done(before, kind="set_measure", items=["one"], measure="side", value=25)
         (reading,) = selection(after, ["one"]).measures
         self.assertAlmostEqual(reading.value, 25)
-        self.assertAlmostEqual(standing(after.items["one"]).centre, 50 + 40j)
+        self.assertAlmostEqual(own_standing(after.items["one"]).centre, 50 + 40j)
         for bad in (0, -4, 1e9):
             with self.assertRaises(Refusal):
                 delta(before, kind="set_measure", items=["one"], measure="side", value=bad)
@@ -129,7 +130,9 @@ class WordTest(unittest.TestCase):
         )
         self.assertEqual(after.items["one"].dials["points"], 7)
         one, other = (shape("ellipse", cut=1.0, start=s, end=e) for s, e in ((300, 60), (-60, 60)))
-        for a, b in zip(contours_of(one)[0].anchors, contours_of(other)[0].anchors, strict=True):
+        for a, b in zip(
+            item_contours(one)[0].anchors, item_contours(other)[0].anchors, strict=True
+        ):
             self.assertAlmostEqual(a.at, b.at)
 
 
@@ -247,14 +250,14 @@ class CornerEditTest(unittest.TestCase):
         self.assertEqual(moved.items["bracket"].contours[0].anchors[1].corner.radius, 15)
         turned = done(before, kind="reverse_outlines", items=["bracket"])
         self.assertAlmostEqual(
-            box_of(contours_of(turned.items["bracket"])).width,
-            box_of(contours_of(before.items["bracket"])).width,
+            box_of(item_contours(turned.items["bracket"])).width,
+            box_of(item_contours(before.items["bracket"])).width,
         )
         for kind in ("settle_corners", "turn_into_outlines"):
             plain = done(before, kind=kind, items=["bracket"]).items["bracket"]
-            self.assertEqual(plain.contours, contours_of(before.items["bracket"]))
+            self.assertEqual(plain.contours, item_contours(before.items["bracket"]))
             self.assertEqual(len(plain.contours[0].anchors), 4)
 
     def test_old_shapes_without_the_new_dials_are_drawn(self):
-        self.assertEqual(len(contours_of(plate())[0].anchors), 8)
+        self.assertEqual(len(item_contours(plate())[0].anchors), 8)
         self.assertEqual(len(selection(drawing(plate()), ["plate"]).dials), 4)

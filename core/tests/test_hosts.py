@@ -21,7 +21,8 @@ ROOT = Path(__file__).resolve().parents[2]
 def script():
     """Questions: a drawing, every command previewed and queued, refusals, numbers read."""
     value = full()
-    items = [[i, json.dumps(write_item(value.items[i]))] for i in value.order]
+    ids = value.tree.below()
+    items = [[i, value.tree.container(i), json.dumps(write_item(value.items[i]))] for i in ids]
     yield {"verb": "open", "version": 1, "sheet": write(value.sheet), "items": items}
     for angle in (7, 33.3, 180, -91):
         turn = {"kind": "place_items", "items": ["leaf", "plate"], "angle": angle}

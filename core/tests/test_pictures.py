@@ -9,8 +9,8 @@ from buildup.drawing.model import Style
 from buildup.edits.apply import apply, read_command
 from buildup.edits.change import Delta, updated
 from buildup.formats.svg import svg
+from buildup.forms.contours import item_contours
 from buildup.host import picture, preview, within
-from buildup.shapes.placement import contours_of
 from buildup.view.drawables import drawable, selection
 from buildup.view.paths import path_data
 from PIL import Image
@@ -21,9 +21,9 @@ from core.tests.zoo import drawing, full, leaf, plate, ring
 
 class PathTest(unittest.TestCase):
     def test_svgelements_reads_the_same_box(self):
-        for item in full().items.values():
+        for item in map(full().drawn_item, full().order):
             with self.subTest(item.name):
-                contours = contours_of(item)
+                contours = item_contours(item)
                 read = Path(path_data(contours)).bbox()
                 box = box_of(contours)
                 for mine, theirs in zip(
@@ -46,7 +46,7 @@ class SvgTest(unittest.TestCase):
         read = SVG.parse(io.StringIO(text), ppi=96)
         self.assertAlmostEqual(read.width, start.sheet.width, places=2)
         paths = [e for e in read.elements() if isinstance(e, Path)]
-        self.assertEqual(len(paths), len(start.items) - 1)
+        self.assertEqual(len(paths), len(start.order) - 1)
 
     def test_resvg_paints_the_fill_where_it_is(self):
         shape = plate()
@@ -94,15 +94,15 @@ class SelectionTest(unittest.TestCase):
         kept = picture(updated(start, change.forward), change.forward, ["leaf"])
         self.assertEqual(preview(start, command, ["leaf"]), kept)
         self.assertEqual([i.id for i in kept.items], ["leaf"])
-        self.assertIsNone(kept.order)
+        self.assertEqual(kept.moves, ())
 
     def test_a_box_finds_what_it_touches(self):
-        self.assertEqual(within(full(), 290 + 90j, 310 + 110j), ("second",))
-        self.assertEqual(within(full(), -1e4 - 1e4j, -9e3 - 9e3j), ())
+        self.assertEqual(within(full(), 290 + 90j, 310 + 110j, place=None), ("second",))
+        self.assertEqual(within(full(), -1e4 - 1e4j, -9e3 - 9e3j, place=None), ())
 
     def test_a_drawable_of_a_lone_anchor_paints_nothing(self):
         start = apply(drawing(), read_command({"kind": "draw_anchor", "item": "new", "at": [4, 5]}))
-        made = drawable(start.forward.put[0])
+        made = drawable(updated(drawing(), start.forward), "new")
         self.assertEqual(made.path, "M4 5")
         self.assertEqual(made.box, (4, 5, 4, 5))
         self.assertEqual(made.style, Style())

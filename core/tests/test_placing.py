@@ -8,8 +8,9 @@ from buildup.drawing.model import Outline, Shape
 from buildup.edits.apply import apply, read_command
 from buildup.edits.change import updated
 from buildup.edits.placing import SMALLEST
+from buildup.forms.contours import item_contours
+from buildup.forms.frames import own_standing, standing_of
 from buildup.geometry.bezier import point_at
-from buildup.shapes.placement import contours_of, standing, standing_of_all
 from hypothesis import given
 from hypothesis import strategies as st
 
@@ -35,13 +36,13 @@ class ResizeTest(unittest.TestCase):
     def each(self):
         for (kind, make), (grip, (x, y)) in itertools.product(ITEMS.items(), GRIPS.items()):
             item = make()
-            yield kind, grip, (x, y), drawing(item), standing(item), item.id
+            yield kind, grip, (x, y), drawing(item), own_standing(item), item.id
 
     def test_the_dragged_grip_lands_under_the_pointer_and_the_opposite_one_stays(self):
         for kind, grip, (x, y), before, frame, name in self.each():
             with self.subTest(f"{kind} {grip}"):
                 to = grip_place(frame, x, y) + frame.on_sheet(13 * x + 7j * y) - frame.centre
-                after = standing(
+                after = own_standing(
                     done(
                         before, kind="resize_items", items=[name], grip=grip, to=[to.real, to.imag]
                     ).items[name]
@@ -57,7 +58,7 @@ class ResizeTest(unittest.TestCase):
             with self.subTest(f"{kind} {grip}"):
                 to = grip_place(frame, 1.5 * x, 1.5 * y)
                 command = {"items": [name], "grip": grip, "to": [to.real, to.imag]}
-                after = standing(
+                after = own_standing(
                     done(before, kind="resize_items", centred=True, **command).items[name]
                 )
                 self.assertAlmostEqual(after.centre, frame.centre, places=6)
@@ -67,7 +68,7 @@ class ResizeTest(unittest.TestCase):
             with self.subTest(f"{kind} {grip}"):
                 to = grip_place(frame, 1.7 * x, 1.2 * y)
                 command = {"items": [name], "grip": grip, "to": [to.real, to.imag]}
-                after = standing(
+                after = own_standing(
                     done(before, kind="resize_items", even=True, **command).items[name]
                 )
                 self.assertAlmostEqual(
@@ -80,16 +81,16 @@ class ResizeTest(unittest.TestCase):
             item = make()
             before = drawing(item)
             command = {"items": [item.id], "grip": grip, "to": [to.real, to.imag]}
-            after = standing(done(before, kind="resize_items", **command).items[item.id])
+            after = own_standing(done(before, kind="resize_items", **command).items[item.id])
             self.assertGreaterEqual(min(after.width, after.height), SMALLEST * 0.999)
 
     def test_several_items_resize_as_one(self):
         before = drawing(leaf(), plate(radius=0.0))  # a radius would stay as it is
-        frame = standing_of_all([before.items["leaf"], before.items["plate"]])
+        frame = standing_of(before, ["leaf", "plate"])
         to = frame.centre + complex(frame.width, frame.height)
         command = {"items": ["leaf", "plate"], "grip": "se", "to": [to.real, to.imag]}
         after = done(before, kind="resize_items", even=True, **command)
-        together = standing_of_all([after.items["leaf"], after.items["plate"]])
+        together = standing_of(after, ["leaf", "plate"])
         self.assertAlmostEqual(together.corners[0], frame.corners[0], places=6)
         self.assertAlmostEqual(together.width / frame.width, together.height / frame.height)
 
@@ -97,7 +98,7 @@ class ResizeTest(unittest.TestCase):
         line = {"anchors": [{"at": [0, 5]}, {"at": [100, 5]}]}
         before = done(drawing(), kind="add_outline", item="line", contours=[line])
         after = done(before, kind="resize_items", items=["line"], grip="se", to=[200, 90])
-        box = box_of(contours_of(after.items["line"]))
+        box = box_of(item_contours(after.items["line"]))
         self.assertEqual((box.width, box.height), (200, 0))
 
 
@@ -106,15 +107,15 @@ class TurnTest(unittest.TestCase):
     def test_turning_keeps_middle_and_size(self, start, to):
         for make in ITEMS.values():
             item = make()
-            frame = standing(item)
+            frame = own_standing(item)
             command = {"start": [start.real, start.imag], "to": [to.real, to.imag]}
             after = done(drawing(item), kind="turn_items", items=[item.id], **command)
-            turned = standing(after.items[item.id])
+            turned = own_standing(after.items[item.id])
             self.assertAlmostEqual(turned.centre, frame.centre, places=5)
             self.assertAlmostEqual(turned.width, frame.width, places=5)
 
     def test_steps_count_from_upright_not_from_where_the_drag_began(self):
-        frame = standing(plate())
+        frame = own_standing(plate())
         start, to = frame.centre + 50, frame.centre + 50 + 20j
         after = done(
             drawing(plate()),
@@ -124,7 +125,7 @@ class TurnTest(unittest.TestCase):
             to=[to.real, to.imag],
             stepped=True,
         )
-        self.assertAlmostEqual(standing(after.items["plate"]).angle, 45)
+        self.assertAlmostEqual(own_standing(after.items["plate"]).angle, 45)
 
     def test_a_full_turn_by_quarters_comes_back(self):
         at = drawing(leaf(), plate())
@@ -132,7 +133,7 @@ class TurnTest(unittest.TestCase):
             for name in ("leaf", "plate"):
                 at = done(at, kind="place_items", items=[name], angle=angle)
         for mine, theirs in zip(
-            contours_of(at.items["leaf"])[0].segments, leaf().contours[0].segments, strict=True
+            item_contours(at.items["leaf"])[0].segments, leaf().contours[0].segments, strict=True
         ):
             self.assertAlmostEqual(point_at(mine, 0.3), point_at(theirs, 0.3), places=6)
 
@@ -146,7 +147,7 @@ class MoveTest(unittest.TestCase):
             for by in ([a, b], [c, d]):
                 steps = done(steps, kind="move_items", items=[item.id], by=by)
             once = done(drawing(item), kind="move_items", items=[item.id], by=[a + c, b + d])
-            mine, theirs = (standing(v.items[item.id]).centre for v in (steps, once))
+            mine, theirs = (own_standing(v.items[item.id]).centre for v in (steps, once))
             self.assertAlmostEqual(mine, theirs, places=6)
 
     def test_moving_keeps_handles_bit_for_bit(self):
@@ -170,7 +171,7 @@ class MoveTest(unittest.TestCase):
                 after = done(
                     drawing(leaf()), kind="move_items", items=["leaf"], by=by, straight=True
                 )
-                moved = standing(after.items["leaf"]).centre - standing(leaf()).centre
+                moved = own_standing(after.items["leaf"]).centre - own_standing(leaf()).centre
                 self.assertAlmostEqual(moved, complex(*expected), places=6)
 
 
@@ -181,7 +182,7 @@ class PlaceTest(unittest.TestCase):
             item = make()
             with self.subTest(item.id):
                 after = done(drawing(item), kind="place_items", items=[item.id], **typed)
-                frame = standing(after.items[item.id])
+                frame = own_standing(after.items[item.id])
                 self.assertAlmostEqual(frame.centre, 33.25 - 8.5j, places=6)
                 self.assertAlmostEqual(frame.width, 120, places=6)
                 self.assertAlmostEqual(frame.height, 45, places=6)
@@ -199,7 +200,7 @@ class PlaceTest(unittest.TestCase):
             {"kind": "resize_items", "grip": "e", "to": [90, 60], "centred": True},
         ):
             shape, outline = (done(d, items=["plate"], **step) for d in (shape, outline))
-        one, other = (standing(d.items["plate"]) for d in (shape, outline))
+        one, other = (own_standing(d.items["plate"]) for d in (shape, outline))
         self.assertAlmostEqual(one.centre, other.centre, places=6)
         self.assertAlmostEqual(one.width, other.width, places=6)
         self.assertAlmostEqual(one.angle, other.angle, places=6)

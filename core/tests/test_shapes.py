@@ -8,10 +8,10 @@ from buildup.drawing.extent import box_of
 from buildup.drawing.model import Anchor, Contour, Corner, Frame, Shape
 from buildup.edits.apply import apply, read_command
 from buildup.errors import Refusal
+from buildup.forms.contours import item_contours
 from buildup.geometry.bezier import point_at
 from buildup.shapes.corners import worked
 from buildup.shapes.kinds import SNAP, sounded
-from buildup.shapes.placement import contours_of
 from buildup.shapes.registry import SHAPES, checked_dials, shape_kind
 from buildup.view.drawables import selection
 from hypothesis import given
@@ -248,7 +248,7 @@ class RegistryTest(unittest.TestCase):
         self.assertAlmostEqual(flat(contour).area / (math.pi * 100 * 50), 1, delta=4e-4)
 
     def test_contours_follow_the_placement(self):
-        (contour,) = contours_of(plate(radius=0.0))
+        (contour,) = item_contours(plate(radius=0.0))
         sides = [abs(s[3] - s[0]) for s in contour.segments]
         self.assertAlmostEqual(sides[0], 100)
         self.assertAlmostEqual(sides[1], 60)

@@ -2,8 +2,8 @@
 
 import unittest
 
-from buildup.drawing.codec import read_item, write
-from buildup.drawing.model import Sheet
+from buildup.drawing.codec import FORM, read, read_item, write, write_item
+from buildup.drawing.model import Anchor, Sheet
 from buildup.drawing.sizes import SHEET_SIZES
 from buildup.drawing.units import UNITS
 from buildup.edits.apply import apply, read_command
@@ -12,7 +12,7 @@ from buildup.edits.guides import MOST_GUIDES
 from buildup.edits.underlays import MOST_UNDERLAYS
 from buildup.errors import Refusal
 from buildup.formats.svg import svg
-from buildup.shapes.placement import standing
+from buildup.forms.frames import own_standing
 from hypothesis import given
 from hypothesis import strategies as st
 
@@ -63,7 +63,7 @@ class SizeTest(unittest.TestCase):
         kept = done(start, kind="set_sheet", width=800, height=600)
         self.assertEqual(kept.items["leaf"], start.items["leaf"])
         scaled = done(start, kind="set_sheet", width=800, height=900, scale_items=True)
-        old, new = standing(start.items["leaf"]), standing(scaled.items["leaf"])
+        old, new = own_standing(start.items["leaf"]), own_standing(scaled.items["leaf"])
         self.assertAlmostEqual(new.width, 2 * old.width)
         self.assertAlmostEqual(new.centre, 2 * old.centre)
         self.assertAlmostEqual(scaled.sheet.guides[0].x, 100)
@@ -164,10 +164,13 @@ class ReaderTest(unittest.TestCase):
             after = done(drawing(leaf()), **data)
         except Refusal:
             return
-        self.assertEqual(set(after.items), {"leaf"})
+        self.assertEqual(after.order, ("leaf",))
 
-    def test_defaults_are_left_out_of_what_is_stored(self):
-        """A plain corner anchor costs its place only; the sheet's defaults cost nothing."""
-        self.assertEqual(write(Sheet()), {})
-        stored = write(leaf())["contours"][0]["anchors"][2]
-        self.assertEqual(stored, {"at": [40.0, 120.0]})
+    def test_only_what_is_nothing_is_left_out_of_what_is_stored(self):
+        """Any other default could change one day, and what was drawn must not change with it."""
+        self.assertEqual(write(Anchor(1 + 2j)), {"at": [1, 2], "kind": "corner"})
+        self.assertEqual(set(write(Sheet())), {"width", "height", "unit", "colour", "grid"})
+        self.assertEqual(read(Sheet, write(Sheet())), Sheet())
+        later = {**write_item(leaf()), "form": FORM + 1}
+        with self.assertRaises(Refusal):
+            read_item(later)

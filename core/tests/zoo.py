@@ -3,12 +3,15 @@
 from dataclasses import replace
 
 from buildup.drawing.model import (
+    FIRST_LAYER,
     Anchor,
     Contour,
     Corner,
     Drawing,
     Frame,
+    Group,
     Guide,
+    Layer,
     Outline,
     Shape,
     Sheet,
@@ -18,6 +21,7 @@ from buildup.drawing.model import (
     Underlay,
 )
 from buildup.drawing.strokes import fitted
+from buildup.drawing.tree import ROOT, Tree
 from buildup.geometry.angles import direction
 from buildup.geometry.bezier import points_at
 from buildup.geometry.transforms import Affine, turn
@@ -92,8 +96,12 @@ def plate(item="plate", radius=10.0):
 
 
 def drawing(*items):
-    """A drawing of some items, back to front."""
-    return Drawing(items={i.id: i for i in items}, order=tuple(i.id for i in items))
+    """A drawing of some items in its only layer, back to front."""
+    ids = tuple(i.id for i in items)
+    return Drawing(
+        items={FIRST_LAYER: Layer(id=FIRST_LAYER, name="Layer 1"), **{i.id: i for i in items}},
+        tree=Tree({ROOT: (FIRST_LAYER,), FIRST_LAYER: ids}),
+    )
 
 
 def wire(item="open"):
@@ -121,10 +129,29 @@ def sketch(item="sketch"):
     return Outline(id=item, name=item, contours=(fitted(stroke),), drawn=stroke)
 
 
+def nested(*items):
+    """Items of which some are grouped and some lie in a second layer."""
+    flat = drawing(*items)
+    holders = (
+        Layer(id="layer-2", name="Layer 2"),
+        Group(id="pair", name="Pair", opacity=0.5),
+        Group(id="inner", name="Inner"),
+    )
+    below = tuple(i for i in flat.order if i not in ("hexagon", "ring", "sketch"))
+    tree = {
+        ROOT: (FIRST_LAYER, "layer-2"),
+        FIRST_LAYER: below,
+        "layer-2": ("pair",),
+        "pair": ("hexagon", "inner"),
+        "inner": ("ring", "sketch"),
+    }
+    return replace(flat, items={**flat.items, **{h.id: h for h in holders}}, tree=Tree(tree))
+
+
 def full():
-    """A drawing with one item of each kind."""
+    """A drawing with one item of each kind, in two layers, a group in a group among them."""
     lines = (wire(), wing(), sketch(), hexagon(), bracket())
-    items = drawing(leaf(), plate(), ring(), leaf("second", by=300 + 100j), *lines)
+    items = nested(leaf(), plate(), ring(), leaf("second", by=300 + 100j), *lines)
     guide = Guide(id="g", x=50, y=60, angle=90)
     underlay = Underlay(id="u", picture=1, name="u", x=100, y=100, width=80, height=60)
     return replace(items, sheet=Sheet(guides=(guide,), underlays=(underlay,)))

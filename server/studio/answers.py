@@ -44,7 +44,7 @@ def opened(row: Drawing) -> dict[str, Any]:
     """Where a drawing stands, with its items still to be put in."""
     empty = Selection(items=(), frame=None, anchors=(), pegs=(), dials=())
     sheet = read_kept(Sheet, row.sheet)
-    picture = host.Picture(items=(), removed=(), order=None, sheet=sheet, selection=empty)
+    picture = host.Picture(items=(), removed=(), moves=(), sheet=sheet, selection=empty)
     return standing(row, picture, next_steps(row))
 
 

@@ -1,6 +1,5 @@
 """The API: route in, one action, answer out."""
 
-from dataclasses import replace
 from typing import Any
 
 from buildup import host
@@ -140,7 +139,8 @@ def open_drawing(request: HttpRequest, drawing: int) -> HttpResponse:
     with store.snapshot():
         row = found(_id(request), drawing)
         items = store.shown_items(row)
-        board = schema.Board(id=row.pk, name=row.name, **answers.opened(row))
+        places = store.places_in(row)
+        board = schema.Board(id=row.pk, name=row.name, places=places, **answers.opened(row))
     text = board.model_dump_json()
     return HttpResponse(
         text.replace(answers.ITEMS_HERE, f'"items":{items}', 1), content_type="application/json"
@@ -152,7 +152,7 @@ def drawing_for_a_desk(request: HttpRequest, drawing: int) -> dict[str, Any]:
     """A drawing for the core in the browser."""
     with store.snapshot():
         row = found(_id(request), drawing)
-        items = list(row.items.order_by("rank").values_list("item", "body"))
+        items = list(row.items.order_by("parent", "rank").values_list("item", "parent", "body"))
         undo, redo = (answers.step(s) for s in next_steps(row))
     told = {"version": row.version, "sheet": row.sheet, "items": items}
     return {**told, "undo": undo, "redo": redo}
@@ -217,7 +217,8 @@ def select(request: HttpRequest, drawing: int, body: schema.SelectionIn) -> host
 def within(request: HttpRequest, drawing: int, body: schema.AreaIn) -> list[str]:
     """The items that a dragged box touches."""
     value = _value(request, drawing)[1]
-    return list(host.within(value, check_point(body.start), check_point(body.end)))
+    start, end = check_point(body.start), check_point(body.end)
+    return list(host.within(value, start, end, place=body.place))
 
 
 @api.post("/drawings/{drawing}/near", response=list[schema.AnchorPlace])
@@ -254,7 +255,7 @@ def as_at_step(request: HttpRequest, drawing: int, step: int) -> host.Picture:
         delta = way(row, step)
         now = store.value_of(row)
     then = updated(now, delta)
-    return replace(host.picture(then, delta, ()), order=then.order)
+    return host.picture(then, delta, (), before=now.tree)
 
 
 @api.get("/drawings/{drawing}/drawing.svg")

@@ -33,11 +33,14 @@ class Drawing(models.Model):
 class Item(models.Model):
     """An item of a drawing: its JSON form, and the JSON form of how the canvas draws it.
 
-    `rank` orders items from back to front. Both texts are handed on without being parsed.
+    `parent` is the container it lies in (empty: it is a layer), `rank` orders what lies there from
+    back to front. Both texts are handed on without being parsed; `shown` is derived from `body`
+    and can be made anew (`manage.py show_anew`).
     """
 
     drawing = models.ForeignKey(Drawing, models.CASCADE, related_name="items")
     item = models.CharField(max_length=40, db_collation="utf8mb4_bin")
+    parent = models.CharField(max_length=40, db_collation="utf8mb4_bin", default="")
     rank = models.FloatField()
     body = models.TextField()
     shown = models.TextField()
@@ -46,7 +49,7 @@ class Item(models.Model):
         """An id is used once in a drawing."""
 
         constraints = [models.UniqueConstraint(fields=["drawing", "item"], name="one_item_an_id")]
-        indexes = [models.Index(fields=["drawing", "rank"])]
+        indexes = [models.Index(fields=["drawing", "parent", "rank"], name="item_in_its_place")]
 
     def __str__(self) -> str:
         return self.item

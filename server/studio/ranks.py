@@ -1,60 +1,60 @@
-"""Numbers that keep items in order, changing as few of them as possible."""
+"""Numbers that keep what lies in a container in order, as few of them changed as possible."""
 
-from bisect import bisect_left
-from collections.abc import Mapping, Sequence
+from collections.abc import Callable, Mapping, Sequence, Set
+from itertools import pairwise
+
+Known = Callable[[Sequence[str]], Mapping[str, float]]
+"""Reads the ranks of some items."""
 
 
-def new_ranks(old: Mapping[str, float], order: Sequence[str]) -> dict[str, float]:
-    """The ranks to write so that `order` is ascending; ids whose rank still fits are left out.
+def new_ranks(order: Sequence[str], moved: Set[str], known: Known) -> dict[str, float]:
+    """The ranks to write so that `order` is ascending.
 
-    A moved item gets the middle between its neighbours; when doubles run out of room between two
-    neighbours, everything is numbered anew.
+    Only the neighbours of what was moved are read; each run of moved items is spread evenly
+    between its two neighbours. When doubles run out of room there, everything is numbered anew.
+
+    Args:
+        order: all that lies in the container, back to front.
+        moved: those whose ranks do not hold any more.
+        known: reads ranks of others among them.
+
     """
-    kept = _longest_rise([(i, old[i]) for i in order if i in old])
-    ranks = {i: old[i] for i in kept}
-    changed: dict[str, float] = {}
-    following = _next_kept(order, ranks)
-    last: float | None = None
+    runs = _runs(order, moved)
+    ranks = known([i for before, _, after in runs for i in (before, after) if i is not None])
+    written: dict[str, float] = {}
+    for before, run, after in runs:
+        low = None if before is None else ranks[before]
+        high = None if after is None else ranks[after]
+        spread = _between(low, high, len(run))
+        rising = [low, *spread, high]
+        sound = [r for r in rising if r is not None]
+        if any(a >= b for a, b in pairwise(sound)):
+            return {i: float(n) for n, i in enumerate(order)}
+        written |= zip(run, spread, strict=True)
+    return written
+
+
+def _runs(order: Sequence[str], moved: Set[str]) -> list[tuple[str | None, list[str], str | None]]:
+    """Each run of moved items, with the neighbours on both sides that stayed."""
+    runs: list[tuple[str | None, list[str], str | None]] = []
+    before: str | None = None
+    run: list[str] = []
     for item_id in order:
-        if item_id not in ranks:
-            after = following[item_id]
-            rank = _between(last, None if after is None else ranks[after])
-            if (last is not None and rank <= last) or (after is not None and rank >= ranks[after]):
-                return {i: float(n) for n, i in enumerate(order)}
-            ranks[item_id] = changed[item_id] = rank
-        last = ranks[item_id]
-    return changed
+        if item_id in moved:
+            run.append(item_id)
+            continue
+        if run:
+            runs.append((before, run, item_id))
+            run = []
+        before = item_id
+    return [*runs, (before, run, None)] if run else runs
 
 
-def _between(low: float | None, high: float | None) -> float:
+def _between(low: float | None, high: float | None, count: int) -> list[float]:
+    """Numbers that rise between two, or on from one of them."""
+    if high is None:
+        start = 0.0 if low is None else low + 1.0
+        return [start + n for n in range(count)]
     if low is None:
-        return 0.0 if high is None else high - 1.0
-    return low + 1.0 if high is None else (low + high) / 2.0
-
-
-def _next_kept(order: Sequence[str], kept: Mapping[str, float]) -> dict[str, str | None]:
-    found: dict[str, str | None] = {}
-    after: str | None = None
-    for item_id in reversed(order):
-        found[item_id] = after
-        if item_id in kept:
-            after = item_id
-    return found
-
-
-def _longest_rise(ranked: Sequence[tuple[str, float]]) -> list[str]:
-    """The longest subsequence with rising ranks, so that as many as possible stay."""
-    tops: list[float] = []
-    ends: list[int] = []
-    before: list[int] = []
-    for index, (_, rank) in enumerate(ranked):
-        place = bisect_left(tops, rank)
-        before.append(ends[place - 1] if place else -1)
-        tops[place : place + 1] = [rank]
-        ends[place : place + 1] = [index]
-    kept: list[str] = []
-    index = ends[-1] if ends else -1
-    while index >= 0:
-        kept.append(ranked[index][0])
-        index = before[index]
-    return kept[::-1]
+        return [high - count + n for n in range(count)]
+    return [low + (high - low) * ((n + 1) / (count + 1)) for n in range(count)]

@@ -109,18 +109,22 @@ class StepName(Schema):
 class DeltaForm(Schema):
     """What changed, as the core stores it; for hosts of the core that keep the drawing."""
 
+    form: int
     put: list[dict[str, Any]]
-    moves: list[tuple[str, str | None]]
+    moves: list[tuple[str, str, str | None]]
     removed: list[str]
     sheet: dict[str, Any] | None
 
 
 class DeskDrawing(Schema):
-    """A drawing for a host of the core: pairs of id and JSON text, from back to front."""
+    """A drawing for a host of the core.
+
+    Of each item its id, its container and its JSON text; those of a container back to front.
+    """
 
     version: int
     sheet: dict[str, Any]
-    items: list[tuple[str, str]]
+    items: list[tuple[str, str, str]]
     undo: StepName | None
     redo: StepName | None
 
@@ -145,6 +149,8 @@ class Board(Schema):
     name: str
     version: int
     picture: Picture
+    places: list[tuple[str, str]]
+    """Each item with its container; those of a container back to front."""
     undo: StepName | None
     redo: StepName | None
     kept: datetime
@@ -222,6 +228,8 @@ class AreaIn(Schema):
 
     start: tuple[float, float]
     end: tuple[float, float]
+    place: str | None = None
+    """The container one works in; none to find what is drawn, also inside groups."""
 
 
 class PictureFacts(Schema):

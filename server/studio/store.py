@@ -15,9 +15,11 @@ from typing import TypeVar
 
 from buildup.drawing.codec import read_kept, write, write_item
 from buildup.drawing.items import Items
-from buildup.drawing.model import Drawing, Item, Sheet
+from buildup.drawing.model import Drawing, Sheet
+from buildup.drawing.tree import Tree
 from buildup.edits.change import Delta, chained, updated
 from buildup.errors import Refusal
+from buildup.host import changed_items
 from buildup.view.drawables import drawable
 from django.db import connection, transaction
 
@@ -25,6 +27,8 @@ from studio import models
 from studio.ranks import new_ranks
 
 T = TypeVar("T")
+Columns = dict[str, str | float]
+"""What is written of an item, by column."""
 
 MOST_KEPT = 16
 """Drawings kept in memory by one process."""
@@ -103,17 +107,49 @@ def write_delta(row: models.Drawing, before: Drawing, delta: Delta) -> Drawing:
         row.sheet = write(delta.sheet)
     if delta.removed:
         row.items.filter(item__in=delta.removed).delete()
-    ranks: dict[str, float] = {}
-    if after.order != before.order:
-        ranks = new_ranks(dict(row.items.values_list("item", "rank")), after.order)
-    new = [_texts(i) for i in delta.put if i.id not in before.items]
-    for batch in batches(new, _size):
-        models.Item.objects.bulk_create(
-            models.Item(drawing=row, rank=ranks.pop(t["item"]), **t) for t in batch
-        )
-    _rewrite(row, [_texts(i) for i in delta.put if i.id in before.items], ranks)
+    places = _places(row, after, delta)
+    texts = [_texts(after, i) for i in changed_items(after, delta, before=before.tree)]
+    _create(row, [t | places.pop(str(t["item"])) for t in texts if t["item"] not in before.items])
+    _rewrite(row, [t for t in texts if t["item"] in before.items], places)
     transaction.on_commit(lambda: remember(row.pk, row.version, after))
     return after
+
+
+def write_items(row: models.Drawing, drawing: Drawing) -> None:
+    """Write all items of a new drawing."""
+    tree = drawing.tree
+    places = [
+        (i, {"parent": c, "rank": float(n)})
+        for c in ("", *tree.below())
+        for n, i in enumerate(tree.children(c))
+    ]
+    _create(row, [_texts(drawing, i) | place for i, place in places])
+
+
+def write_shown(row: models.Drawing) -> int:
+    """Write anew how the items of a drawing are drawn, from what they are; how many there are."""
+    drawing = _read(row)
+    shown: dict[str, Columns] = {i: {"shown": shown_text(drawing, i)} for i in drawing.items}
+    _rewrite_in_bulk(row, ["shown"], shown)
+    return len(shown)
+
+
+def _create(row: models.Drawing, columns: list[Columns]) -> None:
+    for batch in batches(columns, _size):
+        models.Item.objects.bulk_create(models.Item(drawing=row, **c) for c in batch)
+
+
+def _places(row: models.Drawing, after: Drawing, delta: Delta) -> dict[str, Columns]:
+    """The container and the rank of each item that came to lie elsewhere."""
+
+    def known(ids: Sequence[str]) -> dict[str, float]:
+        return dict(row.items.filter(item__in=ids).values_list("item", "rank"))
+
+    moved = {m[0] for m in delta.moves if m[0] in after.items}
+    ranks: dict[str, float] = {}
+    for container in {after.tree.container(i) for i in moved}:
+        ranks |= new_ranks(after.tree.children(container), moved, known)
+    return {i: {"parent": after.tree.container(i), "rank": r} for i, r in ranks.items()}
 
 
 def write_step(step: models.Step) -> None:
@@ -154,25 +190,35 @@ def batches(rows: Sequence[T], size: Callable[[T], int]) -> Iterator[list[T]]:
         yield lot
 
 
-def _size(values: Mapping[str, str | float]) -> int:
+def _size(values: Mapping[str, object]) -> int:
     return sum(len(str(v)) for v in values.values())
 
 
 def shown_items(row: models.Drawing) -> str:
-    """The drawables of a drawing from back to front, as one JSON list."""
-    return f"[{','.join(row.items.order_by('rank').values_list('shown', flat=True))}]"
+    """The drawables of a drawing, as one JSON list; those of a container back to front."""
+    return f"[{','.join(row.items.order_by('parent', 'rank').values_list('shown', flat=True))}]"
 
 
-def _texts(item: Item) -> dict[str, str]:
-    shown = write(drawable(item), defaults=True)
-    return {"item": item.id, "body": json.dumps(write_item(item)), "shown": json.dumps(shown)}
+def places_in(row: models.Drawing) -> list[tuple[str, str]]:
+    """The items of a drawing, each with its container; those of a container back to front."""
+    return list(row.items.order_by("parent", "rank").values_list("item", "parent"))
 
 
-def _rewrite(row: models.Drawing, texts: list[dict[str, str]], ranks: dict[str, float]) -> None:
-    """Update items that exist: their texts, and the ranks of those that moved in the order."""
+def _texts(drawing: Drawing, item_id: str) -> Columns:
+    body = json.dumps(write_item(drawing.items[item_id]))
+    return {"item": item_id, "body": body, "shown": shown_text(drawing, item_id)}
+
+
+def shown_text(drawing: Drawing, item_id: str) -> str:
+    """How the canvas draws an item, as it is kept."""
+    return json.dumps(write(drawable(drawing, item_id), defaults=True))
+
+
+def _rewrite(row: models.Drawing, texts: list[Columns], places: dict[str, Columns]) -> None:
+    """Update items that exist: their texts, and the places of those that moved."""
     for names, wanted in (
-        (["body", "shown"], {t["item"]: t for t in texts}),
-        (["rank"], {i: {"rank": r} for i, r in ranks.items()}),
+        (["body", "shown"], {str(t["item"]): t for t in texts}),
+        (["parent", "rank"], places),
     ):
         if not wanted:
             continue
@@ -183,9 +229,7 @@ def _rewrite(row: models.Drawing, texts: list[dict[str, str]], ranks: dict[str, 
             row.items.filter(item=item_id).update(**{n: values[n] for n in names})
 
 
-def _rewrite_in_bulk(
-    row: models.Drawing, names: list[str], wanted: Mapping[str, Mapping[str, str | float]]
-) -> None:
+def _rewrite_in_bulk(row: models.Drawing, names: list[str], wanted: Mapping[str, Columns]) -> None:
     rows = list(row.items.filter(item__in=wanted).only("id", "item"))
     for item in rows:
         for name in names:
@@ -195,6 +239,7 @@ def _rewrite_in_bulk(
 
 
 def _read(row: models.Drawing) -> Drawing:
-    stored = list(row.items.order_by("rank").values_list("item", "body"))
-    order = tuple(item_id for item_id, _ in stored)
-    return Drawing(read_kept(Sheet, row.sheet), Items(dict(stored)), order)
+    stored = list(row.items.order_by("parent", "rank").values_list("item", "parent", "body"))
+    tree = Tree.of((item_id, parent) for item_id, parent, _ in stored)
+    items = Items({item_id: body for item_id, _, body in stored})
+    return Drawing(read_kept(Sheet, row.sheet), items, tree)

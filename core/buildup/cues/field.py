@@ -1,6 +1,7 @@
 """An index of everything on a drawing that can be met, kept from drag to drag.
 
-The places of an item are computed once and kept as long as the item stays the same value.
+The places of an item are computed once and kept as long as the item stays the same value. What
+is hidden, by itself or by a container, is not in it.
 """
 
 from collections.abc import Iterable, Iterator, Mapping
@@ -11,10 +12,11 @@ from typing import Generic, TypeVar
 from buildup.cues.kinds import RANK, CueKind
 from buildup.drawing.extent import box_of
 from buildup.drawing.model import Drawing, Item, Outline
+from buildup.forms.contours import contours_of
+from buildup.forms.frames import own_standing
 from buildup.geometry.bezier import Cubic, extremes, point_at
 from buildup.geometry.boxes import Box
 from buildup.geometry.crossings import hull_box
-from buildup.shapes.placement import contours_of, standing
 
 CELL = 64.0
 """Sheet units: the side of a cell of the index, about a thumb's width at actual size."""
@@ -112,22 +114,20 @@ class Field:
         """Bring the index up to date; with `most`, at most that many items. Whether all is done."""
         if drawing is self._last:
             return True
-        for item_id in [i for i in self._of if i not in drawing.items]:
+        shown = [i for i in drawing.shown() if drawing.tree.is_drawn(i)]
+        for item_id in self._of.keys() - shown:
             self._forget(item_id)
-        left = len(drawing.order) if most is None else most
-        for item_id in drawing.order:
+        left = len(shown) if most is None else most
+        for item_id in shown:
             item = drawing.items[item_id]
             known = self._of.get(item_id)
             if known is not None and known.item is item:
-                continue
-            if item.hidden:
-                self._forget(item_id)
                 continue
             if left == 0:
                 return False
             left -= 1
             self._forget(item_id)
-            self._enter(_places(item))
+            self._enter(_places(drawing, item_id))
         self._last = drawing
         return True
 
@@ -191,10 +191,11 @@ def _cells(box: Box) -> Iterator[Cell]:
     return product(range(low[0], high[0] + 1), range(low[1], high[1] + 1))
 
 
-def _places(item: Item) -> _Places:
+def _places(drawing: Drawing, item_id: str) -> _Places:
+    item = drawing.drawn_item(item_id)
     spots: list[Spot] = []
     stretches: list[Stretch] = []
-    contours = contours_of(item)
+    contours = contours_of(drawing, item_id)
     for contour_index, contour in enumerate(contours):
         for index, anchor in enumerate(contour.anchors):
             owner = (item.id, contour_index, index)
@@ -207,6 +208,6 @@ def _places(item: Item) -> _Places:
             spots.append(Spot(point_at(segment, 0.5), "middle", owner))
             spots += [Spot(point_at(segment, t), "extreme", owner) for t in extremes(segment)]
             stretches.append(Stretch(segment, hull_box(segment), owner))
-    spots.append(Spot(standing(item).centre, "centre", (item.id, -1, -1)))
+    spots.append(Spot(own_standing(item).centre, "centre", (item.id, -1, -1)))
     spots.sort(key=lambda s: RANK[s.kind])
     return _Places(item, tuple(spots), tuple(stretches), box_of(contours))

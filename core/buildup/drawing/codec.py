@@ -1,6 +1,8 @@
 """Items, sheets and changes as JSON values, and back.
 
-One rule for every frozen dataclass: fields by name, defaults left out; a point is `[x, y]`.
+One rule for every frozen dataclass: fields by name, a point is `[x, y]`. Left out is only what is
+nothing (None, False, an empty list) where that is the default: other defaults could change one
+day, and what was drawn must not change with them. What is kept says the `FORM` it is written in.
 Reading refuses unknown fields, wrong types, NaN, infinity and absurd magnitudes; what was kept
 before is read whatever its magnitudes, so that no drawing ever closes itself off.
 """
@@ -13,11 +15,21 @@ from dataclasses import MISSING, Field, fields, is_dataclass
 from functools import cache
 from typing import Any, Literal, TypeVar, Union, cast
 
-from buildup.drawing.model import Item, Outline, Shape
+from buildup.drawing.model import Group, Item, Layer, Outline, Shape
 from buildup.errors import Refusal
 from buildup.geometry.tolerances import FARTHEST
 
 T = TypeVar("T")
+FORM = 2
+"""Of items and deltas as they are kept. Form 1 had no containers, and said no form."""
+ITEM_TYPES: Mapping[str, type[Item]] = {
+    "outline": Outline,
+    "shape": Shape,
+    "layer": Layer,
+    "group": Group,
+}
+"""The types of items by their word."""
+_WORDS = {kind: word for word, kind in ITEM_TYPES.items()}
 _PLAIN = frozenset({float, int, str, bool, type(None)})
 """Types that are JSON values as they are."""
 Reader = Callable[[Any], Any]
@@ -52,7 +64,7 @@ def _at_all(number: object) -> float:
 
 
 def write(value: Any, *, defaults: bool = False) -> Any:
-    """A value of the drawing as JSON values; fields at their default only when `defaults`.
+    """A value of the drawing as JSON values; what is nothing by default only when `defaults`.
 
     >>> write(1 + 2j)
     [1.0, 2.0]
@@ -68,7 +80,7 @@ def write(value: Any, *, defaults: bool = False) -> Any:
         return {
             f.name: write(getattr(value, f.name), defaults=defaults)
             for f in _fields(kind)
-            if defaults or not _is_default(f, getattr(value, f.name))
+            if defaults or not _is_nothing(f, getattr(value, f.name))
         }
     if isinstance(value, Mapping):
         return {k: write(v, defaults=defaults) for k, v in value.items()}
@@ -133,25 +145,36 @@ def check_sound(*values: object) -> None:
             )
 
 
+def type_of(item: Item) -> str:
+    """The word for an item's type."""
+    return _WORDS[type(item)]
+
+
 def write_item(item: Item) -> dict[str, Any]:
-    """An item as JSON values; `type` says which."""
-    return {"type": "shape" if isinstance(item, Shape) else "outline", **write(item)}
+    """An item as JSON values to be kept; `type` says which, `form` how it is written."""
+    return {"type": type_of(item), "form": FORM, **write(item)}
 
 
 def read_item(data: Mapping[str, Any]) -> Item:
-    """An item from JSON values that were kept.
+    """An item from JSON values that were kept in any form.
 
     Raises:
         Refusal: `bad_data`.
 
     """
     rest = dict(data)
-    kind = rest.pop("type", None)
-    if kind == "shape":
-        return read_kept(Shape, rest)
-    if kind == "outline":
-        return read_kept(Outline, rest)
-    raise wrong("An item of an unknown type was found.", str(kind))
+    kind = ITEM_TYPES.get(rest.pop("type", ""))
+    check_form(rest.pop("form", 1))
+    if kind is None:
+        raise wrong("An item of an unknown type was found.", str(data.get("type")))
+    item: Item = read_kept(kind, rest)
+    return item
+
+
+def check_form(form: object) -> None:
+    """Refuses what a later program wrote."""
+    if not isinstance(form, int) or not 1 <= form <= FORM:
+        raise wrong("This was kept by a later form of the program.", "form")
 
 
 @cache
@@ -159,8 +182,9 @@ def _fields(cls: Any) -> "tuple[Field[Any], ...]":
     return fields(cls)
 
 
-def _is_default(f: "Field[Any]", value: object) -> bool:
-    return f.default is not MISSING and f.default == value and type(f.default) is type(value)
+def _is_nothing(f: "Field[Any]", value: object) -> bool:
+    """Whether a field is nothing, and would be read as that when it is left out."""
+    return (value is None or value is False or value == ()) and f.default == value
 
 
 def _point(number: Number) -> Reader:

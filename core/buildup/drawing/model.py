@@ -3,15 +3,18 @@
 Points are complex numbers in sheet units (1 unit = 1 CSS pixel = 1/96 in), y down.
 """
 
-from collections.abc import Mapping
+from collections.abc import Callable, Iterator, Mapping
 from dataclasses import dataclass, field, replace
 from types import MappingProxyType
-from typing import Annotated, Any, Literal
+from typing import Annotated, Any, Literal, TypeVar
 
+from buildup.drawing.memo import Memo
+from buildup.drawing.tree import ROOT, Tree
 from buildup.errors import Refusal
 from buildup.geometry.bezier import Cubic
 from buildup.geometry.transforms import Affine
 
+T = TypeVar("T")
 AnchorKind = Literal["corner", "smooth", "symmetric", "flowing"]
 CornerStyle = Literal["round", "chamfer", "cove", "notch", "ogee", "soft"]
 FillRule = Literal["nonzero", "evenodd"]
@@ -142,9 +145,37 @@ class ItemBase:
 
     id: str
     name: str
-    style: Style = Style()
     hidden: bool = False
     locked: bool = False
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Drawn(ItemBase):
+    """What items that are painted have."""
+
+    style: Style = Style()
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Holder(ItemBase):
+    """What containers have; what they hold is said by the drawing's tree.
+
+    Args:
+        opacity: from 0 (not to be seen) to 1, of all that it holds taken together.
+
+    """
+
+    opacity: float = 1.0
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Layer(Holder):
+    """A container at the top of the tree."""
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Group(Holder):
+    """A container inside another one; it holds something, else it is removed."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -164,7 +195,7 @@ class Stroke:
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
-class Outline(ItemBase):
+class Outline(Drawn):
     """An item made of contours.
 
     Args:
@@ -199,7 +230,7 @@ class Frame:
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
-class Shape(ItemBase):
+class Shape(Drawn):
     """A parametric item: a kind from the registry of shapes, its dials and its frame."""
 
     shape: str
@@ -207,7 +238,8 @@ class Shape(ItemBase):
     frame: Frame
 
 
-Item = Outline | Shape
+DrawnItem = Outline | Shape
+Item = DrawnItem | Layer | Group
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -273,16 +305,51 @@ class Sheet:
     underlays: tuple[Underlay, ...] = ()
 
 
-_NO_ITEMS: Mapping[str, Item] = MappingProxyType({})
+FIRST_LAYER = "layer-1"
+"""The id of the layer that every drawing begins with."""
+
+_ONE_LAYER: Mapping[str, Item] = MappingProxyType(
+    {FIRST_LAYER: Layer(id=FIRST_LAYER, name="Layer 1")}
+)
 
 
 @dataclass(frozen=True, slots=True)
 class Drawing:
-    """A sheet and its items; `order` lists their ids from back to front."""
+    """A sheet, its items by id, and the tree that says what lies in what; one layer at least."""
 
     sheet: Sheet = Sheet()
-    items: Mapping[str, Item] = field(default_factory=lambda: _NO_ITEMS)
-    order: tuple[str, ...] = ()
+    items: Mapping[str, Item] = field(default_factory=lambda: _ONE_LAYER)
+    tree: Tree = Tree({ROOT: (FIRST_LAYER,)})
+    memo: Memo = field(default_factory=Memo, compare=False, repr=False)
+
+    @property
+    def order(self) -> tuple[str, ...]:
+        """The ids of all that is drawn, from back to front."""
+        return self.tree.drawn
+
+    def known(self, work: "Callable[[Drawing, str], T]", item_id: str) -> T:
+        """The result of a piece of work on an item, which reads it and what it holds only."""
+        return self.memo.of(item_id, work, lambda: work(self, item_id))
+
+    def hidden(self, item_id: str) -> bool:
+        """Whether an item, or a container around it, is hidden."""
+        return self._any(item_id, lambda i: i.hidden)
+
+    def locked(self, item_id: str) -> bool:
+        """Whether an item, or a container around it, is locked."""
+        return self._any(item_id, lambda i: i.locked)
+
+    def _any(self, item_id: str, flag: Callable[[Item], bool]) -> bool:
+        return flag(self.items[item_id]) or any(
+            flag(self.items[c]) for c in self.tree.above(item_id)
+        )
+
+    def shown(self, container: str = ROOT) -> Iterator[str]:
+        """What lies in a container and is not hidden, however deep, as `Tree.below`."""
+        for item_id in self.tree.children(container):
+            if not self.items[item_id].hidden:
+                yield item_id
+                yield from self.shown(item_id)
 
     def item(self, item_id: str) -> Item:
         """The item of an id.
@@ -301,29 +368,78 @@ class Drawing:
         return found
 
     def open_item(self, item_id: str) -> Item:
-        """The item of an id, if it may be edited.
+        """The item of an id, if neither it nor a container around it is locked.
 
         Raises:
             Refusal: `unknown_item` or `locked_item`.
 
         """
         found = self.item(item_id)
-        if found.locked:
+        for lock in (item_id, *self.tree.above(item_id)):
+            if self.items[lock].locked:
+                where = "is locked" if lock == item_id else f"lies in “{self.items[lock].name}”"
+                more = "" if lock == item_id else ", which is locked"
+                raise Refusal(
+                    "locked_item",
+                    f"“{found.name}” {where}{more}, so it was left as it is. "
+                    "Unlock it in the Stack first.",
+                    lock,
+                )
+        return found
+
+    def place_to_draw(self, container: str | None) -> str:
+        """The container that new items go into: the one asked for, or else the front layer.
+
+        A container that is gone meanwhile (another window removed it) loses nobody's work: what
+        was drawn into it comes to lie in the front layer.
+
+        Raises:
+            Refusal: `locked_item`, or `hidden_place` where it would not be seen.
+
+        """
+        there = container is not None and isinstance(self.items.get(container), Holder)
+        place = container if container is not None and there else self.tree.children()[-1]
+        if self.hidden(place):
+            raise Refusal(
+                "hidden_place",
+                f"“{self.items[place].name}” is hidden, so what you draw in it would not show. "
+                "Show it in the Stack first, or choose another layer.",
+                place,
+            )
+        if self.locked(place):
             raise Refusal(
                 "locked_item",
-                f"“{found.name}” is locked, so it was left as it is. Unlock it in the Stack first.",
-                item_id,
+                f"“{self.items[place].name}” is locked, so nothing was drawn in it. "
+                "Unlock it in the Stack first, or choose another layer.",
+                place,
             )
-        return found
+        return place
+
+    def drawn_item(self, item_id: str) -> DrawnItem:
+        """The item of an id that is no container.
+
+        Raises:
+            Refusal: `unknown_item` or `a_container`.
+
+        """
+        found = self.item(item_id)
+        if isinstance(found, Drawn):
+            return found
+        raise Refusal(
+            "a_container",
+            f"“{found.name}” holds items and has no form of its own. Pick one of those.",
+            item_id,
+        )
 
     def outline(self, item_id: str) -> Outline:
         """The outline of an id, if it may be edited.
 
         Raises:
-            Refusal: `unknown_item`, `locked_item` or `not_an_outline`.
+            Refusal: `unknown_item`, `locked_item`, `a_container` or `not_an_outline`.
 
         """
-        found = self.open_item(item_id)
+        self.open_item(item_id)
+        found = self.drawn_item(item_id)
         if not isinstance(found, Outline):
             raise Refusal(
                 "not_an_outline",

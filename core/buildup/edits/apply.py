@@ -21,8 +21,9 @@ from buildup.edits.anchors import (
     SetHandle,
 )
 from buildup.edits.arranging import CopyHandles, LineUp, MakeTwins, ReleaseTwins, SpaceAnchors
-from buildup.edits.change import Change, inverse
+from buildup.edits.change import Change, inverse, without_empty
 from buildup.edits.command import Command
+from buildup.edits.containers import AddLayer, GroupItems, MergeLayers, SetOpacity, TakeApart
 from buildup.edits.corners import DragCorners, SetCorners, SettleCorners
 from buildup.edits.dials import CopyDials, DragPeg, SetDial, SetDials, SetMeasure
 from buildup.edits.guides import AddGuide, HideGuides, MoveGuide, RemoveGuides, SetGuide
@@ -103,6 +104,11 @@ COMMANDS: tuple[type[Command], ...] = (
     HideItems,
     LockItems,
     RenameItem,
+    GroupItems,
+    TakeApart,
+    AddLayer,
+    MergeLayers,
+    SetOpacity,
     SetSheet,
     SetSheetColour,
     SetGrid,
@@ -134,7 +140,7 @@ def apply(drawing: Drawing, command: Command) -> Change:
         Refusal: when it cannot be done; the drawing is unchanged in any case.
 
     """
-    forward = command.delta(drawing)
+    forward = without_empty(drawing, command.delta(drawing))
     check_sound(forward.put, forward.sheet)
     return Change(command.name, forward, inverse(drawing, forward))
 

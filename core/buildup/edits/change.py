@@ -1,19 +1,16 @@
 """Deltas and changes: what an edit does to a drawing, and what takes it back.
 
-A delta is applied in this order: items put, moves in the order, items removed, the sheet.
+A delta is applied in this order: items put, moves in the tree, items removed, the sheet.
 """
 
-import itertools
-from collections.abc import Iterable, Mapping
-from dataclasses import dataclass
+from collections.abc import Iterable, Mapping, Sequence
+from dataclasses import dataclass, replace
 from typing import Any
 
-from buildup.drawing.codec import read_item, read_kept, write, write_item
+from buildup.drawing.codec import FORM, check_form, read_item, read_kept, write, write_item
 from buildup.drawing.items import Items
-from buildup.drawing.model import Drawing, Item, Sheet
-
-Move = tuple[str, str | None]
-"""An item's id, and the id of the item it comes to lie just in front of (None: at the back)."""
+from buildup.drawing.model import FIRST_LAYER, Drawing, Item, Sheet
+from buildup.drawing.tree import ROOT, Move, Replanting, Tree
 
 
 @dataclass(frozen=True, slots=True)
@@ -22,8 +19,8 @@ class Delta:
 
     Args:
         put: items new or changed, whole.
-        moves: places in the order, one after the other.
-        removed: ids of items that go.
+        moves: places in the tree, one after the other.
+        removed: ids of items that go; with a container goes all that it holds.
         sheet: the new sheet, or None when it stays.
         said: a sentence for the designer on what came of it, where that is not plain to see; it
             is not kept.
@@ -43,6 +40,7 @@ class Delta:
     def to_json(self) -> dict[str, Any]:
         """The delta as JSON values."""
         return {
+            "form": FORM,
             "put": [write_item(i) for i in self.put],
             "moves": [list(m) for m in self.moves],
             "removed": list(self.removed),
@@ -51,13 +49,22 @@ class Delta:
 
     @classmethod
     def from_json(cls, data: Mapping[str, Any]) -> "Delta":
-        """The delta that `to_json` wrote."""
+        """The delta that `to_json` wrote, in this form or an earlier one."""
+        form = data.get("form", 1)
+        check_form(form)
         return cls(
             put=tuple(read_item(i) for i in data["put"]),
-            moves=tuple((m[0], m[1]) for m in data["moves"]),
+            moves=tuple(_move(m, form) for m in data["moves"]),
             removed=tuple(data["removed"]),
             sheet=None if data["sheet"] is None else read_kept(Sheet, data["sheet"]),
         )
+
+
+def _move(data: Sequence[Any], form: int) -> Move:
+    """A move as it was kept; in form 1 all items lay in one row."""
+    if form == 1:
+        return data[0], FIRST_LAYER, data[1]
+    return data[0], data[1], data[2]
 
 
 def chained(deltas: Iterable[Delta]) -> Delta:
@@ -100,19 +107,39 @@ class Change:
 
 
 def updated(drawing: Drawing, delta: Delta) -> Drawing:
-    """The drawing after a delta."""
+    """The drawing after a delta.
+
+    Raises:
+        KeyError: the delta was made for another drawing.
+    """
     held = drawing.items
     items = held if isinstance(held, Items) else Items(held)
     items = items.changed(put=delta.put, removed=delta.removed)
-    order = drawing.order
-    if delta.moves or delta.removed:
-        row = _Row(order)
-        for item_id, behind in delta.moves:
-            row.move(item_id, behind)
-        for item_id in delta.removed:
-            row.take(item_id)
-        order = row.listed()
-    return Drawing(delta.sheet or drawing.sheet, items, order)
+    known = (m[0] in items or m[0] in drawing.items for m in delta.moves)
+    if not all(known):
+        raise KeyError("moved")
+    tree = planted(drawing.tree, delta) if delta.moves or delta.removed else drawing.tree
+    touched = touched_by(delta, (drawing.tree, tree))
+    return Drawing(delta.sheet or drawing.sheet, items, tree, drawing.memo.without(touched))
+
+
+def planted(tree: Tree, delta: Delta) -> Tree:
+    """The tree after a delta."""
+    plan = Replanting(tree)
+    for move in delta.moves:
+        plan.move(move)
+    for item_id in delta.removed:
+        plan.take(item_id)
+    return plan.planted()
+
+
+def touched_by(delta: Delta, trees: Iterable[Tree]) -> set[str]:
+    """The items that a delta puts, moves or removes, and the containers around them.
+
+    Around them in any of some trees: that before the delta, that after it, or both.
+    """
+    own = {*(i.id for i in delta.put), *(m[0] for m in delta.moves), *delta.removed}
+    return own | {c for tree in trees for i in own for c in tree.above(i)}
 
 
 def inverse(drawing: Drawing, delta: Delta) -> Delta:
@@ -121,15 +148,15 @@ def inverse(drawing: Drawing, delta: Delta) -> Delta:
     put += [drawing.items[i] for i in delta.removed if i in drawing.items]
     moves: list[Move] = []
     if delta.moves or delta.removed:
-        row = _Row(drawing.order)
-        for item_id, behind in delta.moves:
-            if item_id in drawing.items:
-                moves.append((item_id, row.behind(item_id)))
-            row.move(item_id, behind)
+        plan = Replanting(drawing.tree)
+        for move in delta.moves:
+            if move[0] in drawing.items:
+                moves.append(plan.place(move[0]))
+            plan.move(move)
         for item_id in delta.removed:
             if item_id in drawing.items:
-                moves.append((item_id, row.behind(item_id)))
-            row.take(item_id)
+                moves.append(plan.place(item_id))
+            plan.take(item_id)
     return Delta(
         put=tuple({i.id: i for i in put}.values()),
         moves=tuple(reversed(moves)),
@@ -138,46 +165,40 @@ def inverse(drawing: Drawing, delta: Delta) -> Delta:
     )
 
 
-def in_front(order: Iterable[str], ids: Iterable[str]) -> tuple[Move, ...]:
-    """Moves that put new items in front of all others, one after the other."""
-    behind = next(iter(reversed(tuple(order))), None)
+def without_empty(drawing: Drawing, delta: Delta) -> Delta:
+    """A delta that also removes the groups that it empties."""
+    tree = drawing.tree
+    left = [i for i, into, _ in delta.moves if i in tree and tree.container(i) != into]
+    around = {c for i in (*left, *delta.removed) for c in tree.above(i)} - set(delta.removed)
+    if not around:
+        return delta
+    after = planted(tree, delta)
+    gone = list(delta.removed)
+    for container in sorted(around, key=lambda c: -len(tuple(tree.above(c)))):
+        holds = set(after.children(container)) - set(gone)
+        if not holds and tree.container(container) != ROOT:
+            gone.append(container)
+    return replace(delta, removed=tuple(gone))
+
+
+def placed(
+    drawing: Drawing, items: Sequence[Item], *, container: str | None = None, said: str = ""
+) -> Delta:
+    """New items in front of all others in the container in which one draws.
+
+    Raises:
+        Refusal: as `Drawing.place_to_draw`.
+    """
+    place = drawing.place_to_draw(container)
+    behind = next(iter(reversed(drawing.tree.children(place))), None)
+    moves = row_of([i.id for i in items], place, behind)
+    return Delta(put=tuple(items), moves=moves, said=said)
+
+
+def row_of(ids: Iterable[str], container: str, behind: str | None) -> tuple[Move, ...]:
+    """Moves that lay items into a container one after the other, the first in front of `behind`."""
     moves: list[Move] = []
     for item_id in ids:
-        moves.append((item_id, behind))
+        moves.append((item_id, container, behind))
         behind = item_id
     return tuple(moves)
-
-
-class _Row:
-    """Ids in a row, each of which knows its neighbours, so that a move costs the same anywhere."""
-
-    def __init__(self, order: Iterable[str]) -> None:
-        ids: list[str | None] = [None, *order, None]
-        self._on: dict[str | None, str | None] = dict(itertools.pairwise(ids))
-        self._back: dict[str | None, str | None] = dict(itertools.pairwise(reversed(ids)))
-
-    def behind(self, item_id: str) -> str | None:
-        """The id just behind one; None at the very back."""
-        return self._back[item_id]
-
-    def take(self, item_id: str) -> None:
-        """Take an id out, if it is there."""
-        if item_id in self._on:
-            back, on = self._back.pop(item_id), self._on.pop(item_id)
-            self._on[back], self._back[on] = on, back
-
-    def move(self, item_id: str, behind: str | None) -> None:
-        """Put an id just in front of another one, or at the very back."""
-        self.take(item_id)
-        on = self._on[behind]
-        self._on[behind], self._on[item_id] = item_id, on
-        self._back[item_id], self._back[on] = behind, item_id
-
-    def listed(self) -> tuple[str, ...]:
-        """All ids from back to front."""
-        found: list[str] = []
-        at = self._on[None]
-        while at is not None:
-            found.append(at)
-            at = self._on[at]
-        return tuple(found)

@@ -21,6 +21,8 @@ AnchorRef = tuple[str, int, int]
 
 MOST_TARGETS = 20_000
 """Items or anchors one command may name."""
+ID_FIELDS = frozenset({"item", "items", "copies", "container", "behind", "layer", "group"})
+"""The fields that hold ids of items."""
 GOES_ON_WITHIN = 1.5
 """Seconds. An edit made later than that after the one before is a step of its own: the hand has
 rested (common practice)."""
@@ -87,7 +89,7 @@ def _check(value: object, field: str) -> None:
             _check(part, field)
     elif isinstance(value, str):
         check_text(value)
-        if field in ("item", "items", "copies"):
+        if field in ID_FIELDS:
             check_id(value)
     elif isinstance(value, Mapping):
         for name, part in value.items():

@@ -7,7 +7,7 @@ from buildup.drawing.checks import MOST_ANCHORS, check_colour, check_name
 from buildup.drawing.flow import settled
 from buildup.drawing.model import Anchor, Contour, Drawing, Outline, Style
 from buildup.drawing.paths import turned_round
-from buildup.edits.change import Delta, in_front
+from buildup.edits.change import Delta, placed
 from buildup.edits.command import Command, Point
 from buildup.errors import Refusal
 from buildup.geometry.angles import felt, stepped
@@ -18,7 +18,7 @@ def new_name(drawing: Drawing, label: str, name: str | None) -> str:
     if name is not None:
         check_name(name)
         return name
-    return f"{label} {len(drawing.items) + 1}"
+    return f"{label} {len(drawing.items) - len(drawing.tree.children()) + 1}"
 
 
 def check_new(drawing: Drawing, item_id: str) -> None:
@@ -63,6 +63,8 @@ class DrawAnchor(Command):
     """Turns that contour round first, so that it goes on from its start."""
     style: Style = Style()
     """How a new outline is painted."""
+    container: str | None = None
+    """The container a new outline comes to lie in; None: the front layer."""
 
     @property
     def name(self) -> str:
@@ -80,7 +82,7 @@ class DrawAnchor(Command):
             outline = Outline(
                 id=self.item, name=name, style=self.style, contours=(Contour((anchor,)),)
             )
-            return Delta(put=(outline,), moves=in_front(drawing.order, (self.item,)))
+            return placed(drawing, (outline,), container=self.container)
         outline, contour = drawing.contour(self.item, self.contour)
         contour = turned_round(contour) if self.turned else contour
         if contour.closed:
@@ -164,6 +166,8 @@ class AddOutline(Command):
     """Which parts of overlapping contours are inside."""
     style: Style = Style()
     """How it is painted."""
+    container: str | None = None
+    """The container it comes to lie in; None: the front layer."""
 
     @property
     def name(self) -> str:
@@ -184,4 +188,4 @@ class AddOutline(Command):
             contours=tuple(settled(c) for c in self.contours),
             rule=self.rule,
         )
-        return Delta(put=(outline,), moves=in_front(drawing.order, (self.item,)))
+        return placed(drawing, (outline,), container=self.container)

@@ -5,14 +5,15 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 from typing import ClassVar, Literal
 
-from buildup.drawing.model import Drawing, Item
+from buildup.drawing.model import Drawing, DrawnItem, Item
 from buildup.edits.change import Delta
 from buildup.edits.command import Command, Point
 from buildup.errors import Refusal
+from buildup.forms.frames import Standing, standing_of
 from buildup.geometry.angles import degrees_of, stepped
 from buildup.geometry.tolerances import NO_LENGTH
 from buildup.geometry.transforms import Affine, shift, stretch, turn
-from buildup.shapes.placement import Standing, moved_item, standing_of_all
+from buildup.shapes.placement import moved_item
 
 Grip = Literal["nw", "n", "ne", "e", "se", "s", "sw", "w"]
 
@@ -48,8 +49,50 @@ def open_items(drawing: Drawing, ids: Sequence[str]) -> list[Item]:
     return [drawing.open_item(i) for i in dict.fromkeys(ids)]
 
 
-def _moved(items: Sequence[Item], by: Affine, turned: float = 0.0) -> Delta:
-    return Delta(put=tuple(moved_item(i, by, turned=turned) for i in items))
+def open_drawn(drawing: Drawing, ids: Sequence[str]) -> list[DrawnItem]:
+    """What is drawn among some items and in what they hold, each once.
+
+    A container that may be edited is dealt with as one: what is locked inside it goes along.
+
+    Raises:
+        Refusal: as `open_items`.
+
+    """
+    tops = [i.id for i in open_items(drawing, ids)]
+    drawn = dict.fromkeys(d for i in tops for d in drawing.tree.drawn_in(i))
+    return [drawing.drawn_item(i) for i in drawn]
+
+
+@dataclass(frozen=True, slots=True)
+class Taken:
+    """Items that are taken hold of together.
+
+    Args:
+        items: all that is drawn among them.
+        frame: the frame around them.
+
+    """
+
+    items: tuple[DrawnItem, ...]
+    frame: Standing
+
+    def moved(self, by: Affine, turned: float = 0.0) -> Delta:
+        """The delta that moves them by a map, which turns by some degrees."""
+        return Delta(put=tuple(moved_item(i, by, turned=turned) for i in self.items))
+
+
+def taken(drawing: Drawing, ids: Sequence[str]) -> Taken:
+    """Items and the frame around them.
+
+    Raises:
+        Refusal: as `open_items`; also `nothing_selected` when they hold nothing.
+
+    """
+    items = open_drawn(drawing, ids)
+    frame = standing_of(drawing, tuple(dict.fromkeys(ids)))
+    if frame is None:
+        raise Refusal("nothing_selected", "There is nothing in it yet that could be moved.")
+    return Taken(tuple(items), frame)
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -72,7 +115,7 @@ class MoveItems(Command):
     def delta(self, drawing: Drawing) -> Delta:
         by = complex(*self.by)
         by = stepped(by, step=45.0) if self.straight else by
-        return _moved(open_items(drawing, self.items), shift(by))
+        return taken(drawing, self.items).moved(shift(by))
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -96,8 +139,8 @@ class ResizeItems(Command):
         return f"Resize {several(len(self.items))}"
 
     def delta(self, drawing: Drawing) -> Delta:
-        items = open_items(drawing, self.items)
-        frame = standing_of_all(items)
+        held = taken(drawing, self.items)
+        frame = held.frame
         grip = _GRIPS[self.grip]
         half = complex(frame.width / 2.0, frame.height / 2.0)
         start = complex(grip.real * half.real, grip.imag * half.imag)
@@ -108,7 +151,7 @@ class ResizeItems(Command):
         if self.even:
             x, y = _even(x, y, grip)
         about = frame.on_sheet(fixed)
-        return _moved(items, stretch(x, y, about=about, angle=frame.angle))
+        return held.moved(stretch(x, y, about=about, angle=frame.angle))
 
 
 def _factor(start: float, to: float, fixed: float) -> float:
@@ -150,17 +193,17 @@ class TurnItems(Command):
         return f"Turn {several(len(self.items))}"
 
     def delta(self, drawing: Drawing) -> Delta:
-        items = open_items(drawing, self.items)
-        frame = standing_of_all(items)
+        held = taken(drawing, self.items)
+        frame = held.frame
         begun, now = complex(*self.start) - frame.centre, complex(*self.to) - frame.centre
         angle = frame.angle + degrees_of(now) - degrees_of(begun)
         angle = round(angle / 15.0) * 15.0 if self.stepped else angle
-        return _turned(items, frame, angle)
+        return _turned(held, angle)
 
 
-def _turned(items: Sequence[Item], frame: Standing, angle: float) -> Delta:
-    by = angle - frame.angle
-    return _moved(items, turn(by, about=frame.centre), by)
+def _turned(held: Taken, angle: float) -> Delta:
+    by = angle - held.frame.angle
+    return held.moved(turn(by, about=held.frame.centre), by)
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -189,10 +232,10 @@ class PlaceItems(Command):
         return f"{'Resize' if sized else 'Place'} {several(len(self.items))}"
 
     def delta(self, drawing: Drawing) -> Delta:
-        items = open_items(drawing, self.items)
-        frame = standing_of_all(items)
+        held = taken(drawing, self.items)
+        frame = held.frame
         if self.angle is not None:
-            return _turned(items, frame, self.angle)
+            return _turned(held, self.angle)
         x = _size_factor(frame.width, self.width, "width")
         y = _size_factor(frame.height, self.height, "height")
         to = complex(
@@ -200,7 +243,7 @@ class PlaceItems(Command):
             frame.centre.imag if self.y is None else self.y,
         )
         sized = stretch(x, y, about=frame.centre, angle=frame.angle)
-        return _moved(items, shift(to - frame.centre).after(sized))
+        return held.moved(shift(to - frame.centre).after(sized))
 
 
 def _size_factor(old: float, new: float | None, what: str) -> float:

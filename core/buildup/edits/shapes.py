@@ -5,16 +5,17 @@ from collections.abc import Mapping
 from dataclasses import dataclass, field, replace
 from typing import Literal
 
-from buildup.drawing.model import Anchor, Contour, Drawing, Frame, Item, Outline, Shape, Style
-from buildup.edits.change import Delta, in_front
+from buildup.drawing.model import Anchor, Contour, Drawing, DrawnItem, Frame, Outline, Shape, Style
+from buildup.edits.change import Delta, placed
 from buildup.edits.command import Command, Point
 from buildup.edits.dials import shapes_of, shared_dials, with_word
 from buildup.edits.outlines import check_new, check_style, new_name
-from buildup.edits.placing import SMALLEST, open_items
+from buildup.edits.placing import SMALLEST, open_drawn
 from buildup.errors import Refusal
+from buildup.forms.contours import contours_of
+from buildup.forms.frames import own_standing
 from buildup.geometry.angles import stepped
 from buildup.geometry.transforms import shift
-from buildup.shapes.placement import contours_of, standing
 from buildup.shapes.registry import checked_dials, dials_of, shape_kind
 
 
@@ -41,6 +42,8 @@ class DrawShape(Command):
     """Values of its dials; those left out take their defaults."""
     style: Style = Style()
     """How it is painted."""
+    container: str | None = None
+    """The container it comes to lie in; None: the front layer."""
 
     @property
     def name(self) -> str:
@@ -66,7 +69,7 @@ class DrawShape(Command):
             dials=checked_dials(kind, self.dials),
             frame=Frame(width, height, shift(centre)),
         )
-        return Delta(put=(shape,), moves=in_front(drawing.order, (self.item,)))
+        return placed(drawing, (shape,), container=self.container)
 
 
 def _in_proportion(diagonal: complex, ratio: float) -> complex:
@@ -96,6 +99,8 @@ class DrawLine(Command):
     """Its name; None for the next number."""
     style: Style = Style()
     """How it is painted."""
+    container: str | None = None
+    """The container it comes to lie in; None: the front layer."""
 
     @property
     def name(self) -> str:
@@ -116,7 +121,7 @@ class DrawLine(Command):
             style=self.style,
             contours=(Contour((Anchor(first), Anchor(start + way))),),
         )
-        return Delta(put=(line,), moves=in_front(drawing.order, (self.item,)))
+        return placed(drawing, (line,), container=self.container)
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -150,34 +155,35 @@ class TurnIntoOutlines(Command):
 
     kind: Literal["turn_into_outlines"] = "turn_into_outlines"
     items: tuple[str, ...]
-    """Which items; outlines among them stay as they are."""
+    """Which items, or what holds them; outlines among them stay as they are."""
 
     @property
     def name(self) -> str:
         return "Turn into outlines"
 
     def delta(self, drawing: Drawing) -> Delta:
-        live = [i for i in open_items(drawing, self.items) if _is_live(i)]
+        live = [i for i in open_drawn(drawing, self.items) if _is_live(i)]
         if not live:
             raise Refusal("already_outlines", "What is selected are outlines already.")
-        return Delta(put=tuple(_as_outline(i) for i in live))
+        return Delta(put=tuple(_as_outline(i, contours_of(drawing, i.id)) for i in live))
 
 
-def _is_live(item: Item) -> bool:
+def _is_live(item: DrawnItem) -> bool:
     """Whether an item has dials or worked corners."""
     return isinstance(item, Shape) or any(
         a.corner is not None for c in item.contours for a in c.anchors
     )
 
 
-def _as_outline(shape: Item) -> Outline:
-    if isinstance(shape, Outline):
-        return replace(shape, contours=contours_of(shape), drawn=None)
+def _as_outline(item: DrawnItem, contours: tuple[Contour, ...]) -> Outline:
+    if isinstance(item, Outline):
+        return replace(item, contours=contours, drawn=None)
     return Outline(
-        id=shape.id,
-        name=shape.name,
-        style=shape.style,
-        hidden=shape.hidden,
-        contours=contours_of(shape),
-        angle=standing(shape).angle,
+        id=item.id,
+        name=item.name,
+        style=item.style,
+        hidden=item.hidden,
+        locked=item.locked,
+        contours=contours,
+        angle=own_standing(item).angle,
     )

@@ -55,7 +55,7 @@ class SetSheet(Command):
             return Delta(sheet=sheet)
         factor = min(width / old.width, height / old.height)
         by = stretch(factor, factor, about=0j)
-        moved = tuple(moved_item(drawing.items[i], by) for i in drawing.order)
+        moved = tuple(moved_item(drawing.drawn_item(i), by) for i in drawing.order)
         return Delta(put=moved, sheet=_scaled_aids(sheet, factor))
 
 

@@ -7,7 +7,7 @@ from buildup.drawing.checks import MOST_ANCHORS
 from buildup.drawing.model import Drawing, Outline, Stroke, Style
 from buildup.drawing.strokes import fitted
 from buildup.drawing.units import told
-from buildup.edits.change import Delta, in_front
+from buildup.edits.change import Delta, placed
 from buildup.edits.command import Command, Point
 from buildup.edits.outlines import check_style, new_name
 from buildup.errors import Refusal
@@ -83,6 +83,8 @@ class DrawStroke(Command):
     """A single point only at multiples of 45° from the last place."""
     style: Style = Style()
     """How a new outline is painted."""
+    container: str | None = None
+    """The container a new outline comes to lie in; None: the front layer."""
 
     @property
     def name(self) -> str:
@@ -103,8 +105,7 @@ class DrawStroke(Command):
             )
             stroke = Stroke((points,), self.tolerance, self.closing and len(points) > 2)
             made, said = _drawn(new, stroke, drawing.sheet.unit)
-            moves = in_front(drawing.order, (self.item,))
-            return Delta(put=(made,), moves=moves, said=said)
+            return placed(drawing, (made,), container=self.container, said=said)
         outline = drawing.outline(self.item)
         old = outline.drawn
         if old is None or old.closed:

@@ -1,16 +1,18 @@
 """A drawing as an SVG document (W3C SVG 1.1 and 2)."""
 
+from collections.abc import Iterator, Sequence
 from xml.sax.saxutils import escape, quoteattr
 
 from buildup.drawing.checks import NO_TEXT
-from buildup.drawing.model import Drawing, Item, Outline, Style
+from buildup.drawing.model import Contour, Drawing, DrawnItem, Holder, Item, Outline, Style
+from buildup.drawing.tree import ROOT
 from buildup.drawing.units import unit_of
-from buildup.shapes.placement import contours_of
+from buildup.forms.contours import contours_of
 from buildup.view.paths import path_data
 
 
 def svg(drawing: Drawing, *, title: str) -> str:
-    """The sheet with all items that are not hidden, back to front.
+    """The sheet with all items that are not hidden, back to front; layers and groups as groups.
 
     The document has the sheet's real size in its own unit; its user units are CSS pixels. What
     lies beyond the sheet's edge is in the file and outside its view.
@@ -25,18 +27,35 @@ def svg(drawing: Drawing, *, title: str) -> str:
     ]
     if sheet.colour is not None:
         lines.append(f'<rect width="100%" height="100%" fill="{sheet.colour}"/>')
-    shown = (drawing.items[i] for i in drawing.order)
-    lines += [_path(item) for item in shown if not item.hidden]
+    lines += _inside(drawing, ROOT)
     return "\n".join([*lines, "</svg>", ""])
 
 
-def _path(item: Item) -> str:
+def _inside(drawing: Drawing, container: str) -> Iterator[str]:
+    """What a container holds and is shown, in lines."""
+    for item_id in drawing.tree.children(container):
+        item = drawing.items[item_id]
+        if item.hidden:
+            continue
+        if not isinstance(item, Holder):
+            yield _path(item, contours_of(drawing, item_id))
+            continue
+        faint = f' opacity="{_short(item.opacity)}"' if item.opacity < 1.0 else ""
+        yield f"<g aria-label={_name(item)}{faint}>"
+        yield from _inside(drawing, item_id)
+        yield "</g>"
+
+
+def _path(item: DrawnItem, contours: Sequence[Contour]) -> str:
     rule = item.rule if isinstance(item, Outline) else "nonzero"
-    attributes = [f'd="{path_data(contours_of(item))}"', *_paint(item.style)]
+    attributes = [f'd="{path_data(contours)}"', *_paint(item.style)]
     if rule == "evenodd" and item.style.fill is not None:
         attributes.append('fill-rule="evenodd"')
-    name = quoteattr(_sound_text(item.name))
-    return f"<path {' '.join(attributes)} aria-label={name}/>"
+    return f"<path {' '.join(attributes)} aria-label={_name(item)}/>"
+
+
+def _name(item: Item) -> str:
+    return quoteattr(_sound_text(item.name))
 
 
 def _paint(style: Style) -> list[str]:

@@ -1,77 +1,19 @@
-"""Where items stand on the sheet: their contours, their frames, and moving them by a map."""
+"""Items under a map: moved, turned, scaled."""
 
-from collections.abc import Sequence
-from dataclasses import dataclass, replace
+from dataclasses import replace
 
-from buildup.drawing.extent import box_of
-from buildup.drawing.model import Anchor, Contour, Frame, Item, Outline, Stroke, Twin
-from buildup.geometry.angles import degrees_of, direction, dot, normal_degrees, unit
-from buildup.geometry.boxes import Box
+from buildup.drawing.model import Anchor, Contour, DrawnItem, Frame, Outline, Shape, Stroke, Twin
+from buildup.geometry.angles import dot, normal_degrees, unit
 from buildup.geometry.tolerances import NO_LENGTH, RIGHT_ABOUT
-from buildup.geometry.transforms import Affine, turn
-from buildup.shapes.corners import worked
+from buildup.geometry.transforms import Affine
 from buildup.shapes.registry import dials_of, shape_kind
 
 
-@dataclass(frozen=True, slots=True)
-class Standing:
-    """The box an item stands in: its middle, its extents, and its angle in degrees."""
-
-    centre: complex
-    width: float
-    height: float
-    angle: float
-
-    def local(self, point: complex) -> complex:
-        """A point of the sheet, in the box's own axes from its middle."""
-        return (point - self.centre) * direction(-self.angle)
-
-    def on_sheet(self, local: complex) -> complex:
-        """A point of the box's own axes, on the sheet."""
-        return self.centre + local * direction(self.angle)
-
-    @property
-    def corners(self) -> tuple[complex, complex, complex, complex]:
-        """Its corners on the sheet, clockwise from the upper left (before turning)."""
-        x, y = self.width / 2.0, self.height / 2.0
-        left, top = complex(-x, -y), complex(x, -y)
-        return (
-            self.on_sheet(left),
-            self.on_sheet(top),
-            self.on_sheet(-left),
-            self.on_sheet(-top),
-        )
-
-
-def contours_of(item: Item) -> tuple[Contour, ...]:
-    """The contours of an item on the sheet, those of a shape computed from its dials."""
-    if isinstance(item, Outline):
-        return tuple(worked(c).contour for c in item.contours)
-    frame = item.frame
-    made = shape_kind(item.shape).contours(frame.width, frame.height, dials_of(item))
+def shape_contours(shape: Shape) -> tuple[Contour, ...]:
+    """The contours of a shape on the sheet, computed from its dials."""
+    frame = shape.frame
+    made = shape_kind(shape.shape).contours(frame.width, frame.height, dials_of(shape))
     return tuple(moved_contour(c, frame.place) for c in made)
-
-
-def standing(item: Item) -> Standing:
-    """The frame of one item, along its own axes."""
-    if not isinstance(item, Outline):
-        frame = item.frame
-        angle = degrees_of(frame.place.across)
-        return Standing(frame.place.origin, frame.width, frame.height, angle)
-    if item.angle == 0.0:
-        box = box_of(item.contours)
-        return Standing(box.centre, box.width, box.height, 0.0)
-    back = turn(-item.angle, about=0j)
-    box = box_of([moved_contour(c, back) for c in item.contours])
-    return Standing(box.centre * direction(item.angle), box.width, box.height, item.angle)
-
-
-def standing_of_all(items: Sequence[Item]) -> Standing:
-    """The frame of a selection: an item's own frame, or the upright box around several."""
-    if len(items) == 1:
-        return standing(items[0])
-    box = Box.union(box_of(contours_of(item)) for item in items)
-    return Standing(box.centre, box.width, box.height, 0.0)
 
 
 def moved_anchor(anchor: Anchor, by: Affine) -> Anchor:
@@ -102,7 +44,7 @@ def moved_contour(contour: Contour, by: Affine) -> Contour:
     return replace(contour, anchors=tuple(moved_anchor(a, by) for a in contour.anchors))
 
 
-def moved_item(item: Item, by: Affine, *, turned: float = 0.0) -> Item:
+def moved_item(item: DrawnItem, by: Affine, *, turned: float = 0.0) -> DrawnItem:
     """An item under a map; `turned` is how far (degrees) the map turns, for an outline's angle.
 
     A shape keeps its dials: scaling along its own axes changes its width and height, a shear

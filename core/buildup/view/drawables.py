@@ -2,9 +2,9 @@
 
 import math
 from collections.abc import Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
-from buildup.drawing.extent import box_of
+from buildup.drawing.codec import type_of
 from buildup.drawing.handles import tangents
 from buildup.drawing.model import (
     Anchor,
@@ -14,16 +14,19 @@ from buildup.drawing.model import (
     CornerStyle,
     Drawing,
     FillRule,
+    Holder,
     Item,
+    Layer,
     Outline,
     Shape,
     Style,
 )
+from buildup.forms.contours import contours_of, item_box
+from buildup.forms.frames import standing_of
 from buildup.geometry.angles import cross, degrees_of, normal_degrees, turn_between, unit
 from buildup.geometry.bezier import Cubic, curvature_at
 from buildup.shapes.corners import BLUNT, Worked, worked
 from buildup.shapes.kinds import Dial, Dials, DialUnit
-from buildup.shapes.placement import contours_of, standing_of_all
 from buildup.shapes.registry import dials_of, shape_kind
 from buildup.view.paths import path_data
 
@@ -46,15 +49,17 @@ class Drawable:
     id: str
     name: str
     type: str
-    """The registry's name of a shape, or `outline`."""
+    """The registry's name of a shape, or `outline`, `layer`, `group`."""
     hidden: bool
     locked: bool
-    path: str
-    """SVG path data on the sheet."""
-    rule: FillRule
-    style: Style
     box: tuple[float, float, float, float]
-    """Left, top, right, bottom of the outline, without its stroke."""
+    """Left, top, right, bottom of the form, without its stroke; of a layer it is not worked out."""
+    path: str = ""
+    """SVG path data on the sheet; containers have none."""
+    rule: FillRule = "nonzero"
+    style: Style = Style()
+    opacity: float = 1.0
+    """Of all that a container holds."""
     ends: tuple[PathEnd, ...] = ()
     """The ends of its open paths, where drawing can go on."""
 
@@ -177,22 +182,30 @@ class Selection:
     """How far outlines drawn by hand may stay from the stroke; None: there is no stroke."""
 
 
-def drawable(item: Item) -> Drawable:
-    """An item as the canvas draws it."""
-    contours = contours_of(item)
-    box = box_of(contours)
-    return Drawable(
+def drawable(drawing: Drawing, item_id: str) -> Drawable:
+    """An item as the canvas draws it; worked out once for a drawing."""
+    return drawing.known(_drawable, item_id)
+
+
+def _drawable(drawing: Drawing, item_id: str) -> Drawable:
+    item = drawing.items[item_id]
+    box = None if isinstance(item, Layer) else item_box(drawing, item_id)
+    bounds = (0.0, 0.0, 0.0, 0.0) if box is None else (box.left, box.top, box.right, box.bottom)
+    found = Drawable(
         id=item.id,
         name=item.name,
-        type="outline" if isinstance(item, Outline) else item.shape,
+        type=item.shape if isinstance(item, Shape) else type_of(item),
         hidden=item.hidden,
         locked=item.locked,
-        path=path_data(contours),
-        rule=item.rule if isinstance(item, Outline) else "nonzero",
-        style=item.style,
-        box=(box.left, box.top, box.right, box.bottom),
-        ends=_ends(contours) if isinstance(item, Outline) else (),
+        box=bounds,
     )
+    if isinstance(item, Holder):
+        return replace(found, opacity=item.opacity)
+    contours = contours_of(drawing, item_id)
+    found = replace(found, path=path_data(contours), style=item.style)
+    if isinstance(item, Outline):
+        return replace(found, rule=item.rule, ends=_ends(contours))
+    return found
 
 
 def _ends(contours: Sequence[Contour]) -> tuple[PathEnd, ...]:
@@ -213,9 +226,9 @@ def selection(drawing: Drawing, ids: Sequence[str]) -> Selection:
     anchors = [m for i in items if isinstance(i, Outline) for m in _anchor_marks(i)]
     return Selection(
         items=tuple(i.id for i in items),
-        frame=_frame(items) if items else None,
+        frame=_frame(drawing, [i.id for i in items]),
         anchors=tuple(anchors),
-        pegs=_pegs(items[0]) if len(items) == 1 else (),
+        pegs=_pegs(items[0]) if len(items) == 1 and isinstance(items[0], Shape) else (),
         dials=_dials(items),
         measures=_measures(items),
         tolerance=_tolerance(items),
@@ -236,8 +249,10 @@ def _polar(handle: complex | None) -> tuple[float, float] | None:
     return None if handle is None else (degrees_of(handle), abs(handle))
 
 
-def _frame(items: Sequence[Item]) -> Box:
-    box = standing_of_all(items)
+def _frame(drawing: Drawing, ids: Sequence[str]) -> Box | None:
+    box = standing_of(drawing, ids)
+    if box is None:
+        return None
     a, b, c, d = box.corners
     return Box(
         centre=_point(box.centre),
@@ -322,9 +337,7 @@ def _corner(
     )
 
 
-def _pegs(item: Item) -> tuple[PegMark, ...]:
-    if isinstance(item, Outline):
-        return ()
+def _pegs(item: Shape) -> tuple[PegMark, ...]:
     kind, frame, dials = shape_kind(item.shape), item.frame, dials_of(item)
     size = (frame.width, frame.height, dials)
     found = []
@@ -348,7 +361,7 @@ def _pegs(item: Item) -> tuple[PegMark, ...]:
 
 def _dials(items: Sequence[Item]) -> tuple[DialReading, ...]:
     """The dials that all items have and that have an effect on one of them at least."""
-    shapes = [i for i in items if not isinstance(i, Outline)]
+    shapes = [i for i in items if isinstance(i, Shape)]
     if not shapes or len(shapes) < len(items):
         return ()
     kinds = [shape_kind(s.shape) for s in shapes]
@@ -380,9 +393,9 @@ def _reach(dial: Dial, shape: Shape, dials: Dials) -> float:
 
 
 def _measures(items: Sequence[Item]) -> tuple[MeasureReading, ...]:
-    if len(items) != 1 or isinstance(items[0], Outline):
+    shape = items[0] if len(items) == 1 else None
+    if not isinstance(shape, Shape):
         return ()
-    shape = items[0]
     frame, dials = shape.frame, dials_of(shape)
     return tuple(
         MeasureReading(

@@ -2,6 +2,7 @@
 
 from buildup.drawing.checks import check_name
 from buildup.drawing.codec import read_kept, write
+from buildup.drawing.model import Drawing as Value
 from buildup.drawing.model import Sheet
 from buildup.edits.sheets import checked_sheet
 from django.utils import timezone
@@ -9,18 +10,21 @@ from django.utils import timezone
 from studio.actions.turns import in_turn
 from studio.drawings import found, locked, unknown_drawing
 from studio.models import Drawing, Item, Step
-from studio.store import batches
+from studio.store import batches, write_items
 
 
+@in_turn
 def make(user_id: int, *, name: str, sheet: Sheet) -> Drawing:
-    """A new, empty drawing.
+    """A new drawing, with an empty layer.
 
     Raises:
         Refusal: a name or a sheet that cannot be used.
     """
     check_name(name)
-    sheet = checked_sheet(sheet)
-    return Drawing.objects.create(owner_id=user_id, name=name.strip(), sheet=write(sheet))
+    begin = Value(checked_sheet(sheet))
+    row = Drawing.objects.create(owner_id=user_id, name=name.strip(), sheet=write(begin.sheet))
+    write_items(row, begin)
+    return row
 
 
 @in_turn

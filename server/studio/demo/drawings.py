@@ -71,10 +71,17 @@ def archtop() -> Hand:
     """The body with its f-holes, bridge and tailpiece."""
     hand = Hand("Archtop body", 420, 594)
     middle = 210 + 300j
+    hand.first_layer("Top")
     hand.outline("Body", [moved(body(), middle)], pen(1.4, fill=SPRUCE))
     hand.outline("Purfling", [moved(body(), middle, 0.962)], pen(0.5, stroke=WALNUT))
-    hand.outline("f-hole right", [moved(f_hole(), middle + 66 + 62j)], pen(0.4, fill=INK))
-    hand.outline("f-hole left", [moved(mirrored(f_hole()), middle - 66 + 62j)], pen(0.4, fill=INK))
+    right = moved(f_hole(), middle + 66 + 62j)
+    left = moved(mirrored(f_hole()), middle - 66 + 62j)
+    hand.group(
+        "f-holes",
+        hand.outline("f-hole right", [right], pen(0.4, fill=INK)),
+        hand.outline("f-hole left", [left], pen(0.4, fill=INK)),
+    )
+    hand.layer("Fittings")
     hand.shape("rectangle", "Neck", middle - 226j, 44 + 130j, pen(0.8, fill=MAPLE), radius=4)
     hand.shape(
         "rectangle", "Fingerboard", middle - 190j, 36 + 200j, pen(0.6, fill=WALNUT), radius=3
@@ -169,15 +176,23 @@ def pickguard() -> Hand:
 def bridge() -> Hand:
     """An archtop bridge seen from above, with its string slots."""
     hand = Hand("Bridge", 210, 148)
-    hand.shape("rectangle", "Foot", 105 + 78j, 150 + 30j, pen(0.7, fill=WALNUT), radius=15)
-    hand.shape("rectangle", "Saddle", 105 + 74j, 120 + 12j, pen(0.6, fill=MAPLE), radius=3)
+    hand.first_layer("Wood")
+    foot = hand.shape("rectangle", "Foot", 105 + 78j, 150 + 30j, pen(0.7, fill=WALNUT), radius=15)
+    saddle = hand.shape("rectangle", "Saddle", 105 + 74j, 120 + 12j, pen(0.6, fill=MAPLE), radius=3)
+    slots = []
     for n in range(6):
         at = complex(60 + 18 * n, 74)
-        hand.shape("rectangle", f"Slot {n + 1}", at, 1.6 + 8j, pen(0, fill=INK, stroke=None))
+        slot = pen(0, fill=INK, stroke=None)
+        slots.append(hand.shape("rectangle", f"Slot {n + 1}", at, 1.6 + 8j, slot))
+    hand.group("Bridge", foot, saddle, hand.group("Slots", *slots))
+    hand.layer("Metal")
     for side, x in (("left", 42), ("right", 168)):
         at = complex(x, 78)
-        hand.shape("ellipse", f"Thumb wheel {side}", at, 14 + 14j, pen(0.6, fill=SPRUCE))
-        hand.shape("ellipse", f"Post {side}", at, 5 + 5j, pen(0.5, fill=INK))
+        hand.group(
+            f"Thumb wheel {side}",
+            hand.shape("ellipse", f"Wheel {side}", at, 14 + 14j, pen(0.6, fill=SPRUCE)),
+            hand.shape("ellipse", f"Post {side}", at, 5 + 5j, pen(0.5, fill=INK)),
+        )
     return hand
 
 

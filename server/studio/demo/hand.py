@@ -3,10 +3,12 @@
 from collections.abc import Sequence
 from dataclasses import dataclass, field
 
-from buildup.drawing.model import Anchor, AnchorKind, Contour, FillRule, Sheet, Style
+from buildup.drawing.model import FIRST_LAYER, Anchor, AnchorKind, Contour, FillRule, Sheet, Style
 from buildup.edits.command import Command
+from buildup.edits.containers import AddLayer, GroupItems
 from buildup.edits.outlines import AddOutline
 from buildup.edits.shapes import DrawShape
+from buildup.edits.stack import RenameItem
 from buildup.shapes.registry import shape_kind
 
 MM = 96 / 25.4
@@ -27,6 +29,8 @@ class Hand:
     width: float
     height: float
     commands: list[Command] = field(default_factory=list)
+    drawn_in: str | None = None
+    """The layer that is drawn in; None: the first one."""
 
     @property
     def sheet(self) -> Sheet:
@@ -35,6 +39,22 @@ class Hand:
 
     def _id(self) -> str:
         return f"{self.name.lower().replace(' ', '-')}-{len(self.commands) + 1}"
+
+    def layer(self, called: str) -> str:
+        """A layer in front of the others, which is drawn in from now on."""
+        self.drawn_in = self._id()
+        self.commands.append(AddLayer(layer=self.drawn_in, called=called))
+        return self.drawn_in
+
+    def first_layer(self, called: str) -> None:
+        """Names the layer that every drawing begins with."""
+        self.commands.append(RenameItem(item=FIRST_LAYER, called=called))
+
+    def group(self, called: str, *items: str) -> str:
+        """A group of some items."""
+        group = self._id()
+        self.commands.append(GroupItems(items=items, group=group, called=called))
+        return group
 
     def shape(
         self, kind: str, called: str, centre: complex, size: complex, style: Style, **dials: float
@@ -54,6 +74,7 @@ class Hand:
                 called=called,
                 dials={n: v * MM if n in lengths else v for n, v in dials.items()},
                 style=style,
+                container=self.drawn_in,
             )
         )
         return item
@@ -64,7 +85,14 @@ class Hand:
         """An outline of contours that are already in sheet units."""
         item = self._id()
         self.commands.append(
-            AddOutline(item=item, called=called, contours=tuple(contours), style=style, rule=rule)
+            AddOutline(
+                item=item,
+                called=called,
+                contours=tuple(contours),
+                style=style,
+                rule=rule,
+                container=self.drawn_in,
+            )
         )
         return item
 

@@ -71,7 +71,7 @@ class ApiTest(TransactionTestCase):
         self.assertEqual((answer["version"], answer["undo"]["name"]), (1, "Draw rectangle"))
         self.assertEqual([i["id"] for i in answer["picture"]["items"]], ["plate"])
         self.assertEqual(answer["picture"]["selection"]["dials"][0]["reach"], 25)
-        self.assertEqual(json.loads(Item.objects.get().body)["shape"], "rectangle")
+        self.assertEqual(json.loads(Item.objects.get(item="plate").body)["shape"], "rectangle")
 
     def test_the_same_command_twice_is_applied_once(self):
         self.send(PLATE)
@@ -302,5 +302,5 @@ class ApiTest(TransactionTestCase):
                 version=0,
                 command=read_command(PLATE),
             )
-        self.assertEqual((Item.objects.count(), Drawing.objects.get().version), (0, 0))
+        self.assertEqual((Item.objects.count(), Drawing.objects.get().version), (1, 0))
         self.assertEqual(self.send(PLATE).status_code, 200)

@@ -75,7 +75,7 @@ class SoundTest(TransactionTestCase):
                     told = self.client.get(self.base + path)
                 self.assertEqual((told.status_code, self.version), (200, version + 1))
                 for known, value in store._kept.values():
-                    x = value.items["plate"].frame.place.origin.real if value.items else None
+                    x = value.items["plate"].frame.place.origin.real
                     self.assertEqual(x, 55 + 7 * (known - 2))
                 if path in ("", "/desk"):
                     self.assertEqual(told.json()["version"], version)
@@ -88,7 +88,7 @@ class SoundTest(TransactionTestCase):
         self.send({**PLATE, "item": "second"})
         self.send({"kind": "order_items", "items": ["second"], "behind": None})
         _, value = early[self.row.pk]
-        wrong = type(value)(value.sheet, {}, ())
+        wrong = type(value)(value.sheet)
         store._kept[self.row.pk] = (1, wrong)
         self.send({"kind": "order_items", "items": ["second"], "behind": "plate"})
         self.assertEqual(store.value_of(models.Drawing.objects.get()).order, ("plate", "second"))
@@ -96,7 +96,7 @@ class SoundTest(TransactionTestCase):
     def test_a_drawing_with_values_beyond_reading_opens(self):
         """Such values were kept once; they are shown, taken back, removed and copied."""
         self.send(PLATE)
-        item = models.Item.objects.get()
+        item = models.Item.objects.get(item="plate")
         body = json.loads(item.body)
         body["frame"]["place"]["origin"] = [2.7e6, 5e13]
         item.body = json.dumps(body)

@@ -101,11 +101,12 @@ class TogetherTest(TransactionTestCase):
         for version, command in enumerate([PLATE, move(by=(100, 0)), {**PLATE, "item": "b"}]):
             self.send(command, version)
         then = self.client.get(f"{self.base}/at/1").json()
-        self.assertEqual(then["order"], ["plate"])
+        self.assertEqual(then["removed"], ["b"])
         self.assertEqual(then["items"][0]["box"], [0, 0, 100, 50])
         now = self.client.get(self.base).json()
-        self.assertEqual([i["id"] for i in now["picture"]["items"]], ["plate", "b"])
-        self.assertEqual(now["picture"]["items"][0]["box"], [100, 0, 200, 50])
+        self.assertEqual(now["places"][1:], [["plate", "layer-1"], ["b", "layer-1"]])
+        boxes = {i["id"]: i["box"] for i in now["picture"]["items"]}
+        self.assertEqual(boxes["plate"], [100, 0, 200, 50])
         self.assertEqual(self.client.get(f"{self.base}/at/77").json()["code"], "unknown_step")
 
     def test_cues_come_from_the_server_too_and_follow_edits(self):
@@ -123,9 +124,10 @@ class TogetherTest(TransactionTestCase):
         self.send({**PLATE, "item": "b", "called": 'Quote " and \\ slash'}, 1)
         opened = self.client.get(self.base).json()
         shown = opened["picture"]["items"]
-        self.assertEqual([i["name"] for i in shown], ["Rectangle 1", 'Quote " and \\ slash'])
+        names = [i["name"] for i in shown]
+        self.assertEqual(names, ["Layer 1", "Rectangle 1", 'Quote " and \\ slash'])
         again = self.post("preview", {"command": move(by=(0, 0))}).json()["items"][0]
-        self.assertEqual(shown[0], again)
+        self.assertEqual(shown[1], again)
         self.assertEqual(opened["undo"]["name"], "Draw rectangle")
 
     def test_the_vocabulary_comes_from_the_registries(self):

@@ -929,6 +929,11 @@ export interface components {
             /** Version */
             version: number;
             picture: components["schemas"]["Picture"];
+            /** Places */
+            places: [
+                string,
+                string
+            ][];
             undo: components["schemas"]["StepName"] | null;
             redo: components["schemas"]["StepName"] | null;
             /**
@@ -1027,14 +1032,6 @@ export interface components {
             hidden: boolean;
             /** Locked */
             locked: boolean;
-            /** Path */
-            path: string;
-            /**
-             * Rule
-             * @enum {string}
-             */
-            rule: "nonzero" | "evenodd";
-            style: components["schemas"]["Style"];
             /** Box */
             box: [
                 number,
@@ -1042,6 +1039,32 @@ export interface components {
                 number,
                 number
             ];
+            /**
+             * Path
+             * @default
+             */
+            path?: string;
+            /**
+             * Rule
+             * @default nonzero
+             * @enum {string}
+             */
+            rule?: "nonzero" | "evenodd";
+            /**
+             * @default {
+             *       "fill": null,
+             *       "stroke": "#1B2924",
+             *       "stroke_width": 2,
+             *       "cap": "round",
+             *       "join": "round"
+             *     }
+             */
+            style?: components["schemas"]["Style"];
+            /**
+             * Opacity
+             * @default 1
+             */
+            opacity?: number;
             /**
              * Ends
              * @default []
@@ -1113,8 +1136,12 @@ export interface components {
             items: components["schemas"]["Drawable"][];
             /** Removed */
             removed: string[];
-            /** Order */
-            order: string[] | null;
+            /** Moves */
+            moves: [
+                string,
+                string,
+                string | null
+            ][];
             sheet: components["schemas"]["Sheet"] | null;
             selection: components["schemas"]["Selection"];
             /**
@@ -1205,7 +1232,9 @@ export interface components {
         };
         /**
          * DeskDrawing
-         * @description A drawing for a host of the core: pairs of id and JSON text, from back to front.
+         * @description A drawing for a host of the core.
+         *
+         *     Of each item its id, its container and its JSON text; those of a container back to front.
          */
         DeskDrawing: {
             /** Version */
@@ -1216,6 +1245,7 @@ export interface components {
             };
             /** Items */
             items: [
+                string,
                 string,
                 string
             ][];
@@ -1246,12 +1276,15 @@ export interface components {
          * @description What changed, as the core stores it; for hosts of the core that keep the drawing.
          */
         DeltaForm: {
+            /** Form */
+            form: number;
             /** Put */
             put: {
                 [key: string]: unknown;
             }[];
             /** Moves */
             moves: [
+                string,
                 string,
                 string | null
             ][];
@@ -1345,6 +1378,32 @@ export interface components {
             stepped?: boolean;
         };
         /**
+         * AddLayer
+         * @description Adds an empty layer.
+         */
+        AddLayer: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "add_layer";
+            /**
+             * Layer
+             * @description The id of the new layer.
+             */
+            layer: string;
+            /**
+             * Called
+             * @description Its name; None for the next number.
+             */
+            called?: string | null;
+            /**
+             * Behind
+             * @description The layer it comes to lie just in front of; None: in front of all.
+             */
+            behind?: string | null;
+        };
+        /**
          * AddOutline
          * @description Adds a whole outline.
          */
@@ -1387,6 +1446,11 @@ export interface components {
              *     }
              */
             style?: components["schemas"]["Style"];
+            /**
+             * Container
+             * @description The container it comes to lie in; None: the front layer.
+             */
+            container?: string | null;
         };
         /**
          * Anchor
@@ -1544,7 +1608,7 @@ export interface components {
             /** Version */
             version?: number | null;
             /** Command */
-            command: components["schemas"]["DrawAnchor"] | components["schemas"]["CloseOutline"] | components["schemas"]["AddOutline"] | components["schemas"]["MoveAnchors"] | components["schemas"]["PlaceAnchor"] | components["schemas"]["MoveHandle"] | components["schemas"]["PullHandle"] | components["schemas"]["SetHandle"] | components["schemas"]["SetAnchorKind"] | components["schemas"]["RemoveAnchors"] | components["schemas"]["InsertAnchor"] | components["schemas"]["AddAnchors"] | components["schemas"]["BendSegment"] | components["schemas"]["StraightenSegments"] | components["schemas"]["RemoveSegment"] | components["schemas"]["BreakAnchors"] | components["schemas"]["JoinEnds"] | components["schemas"]["ReverseOutlines"] | components["schemas"]["StartAt"] | components["schemas"]["LineUp"] | components["schemas"]["SpaceAnchors"] | components["schemas"]["CopyHandles"] | components["schemas"]["MakeTwins"] | components["schemas"]["ReleaseTwins"] | components["schemas"]["DrawStroke"] | components["schemas"]["SetTolerance"] | components["schemas"]["DrawShape"] | components["schemas"]["DrawLine"] | components["schemas"]["ChangeShape"] | components["schemas"]["SetDial"] | components["schemas"]["SetDials"] | components["schemas"]["CopyDials"] | components["schemas"]["SetMeasure"] | components["schemas"]["DragPeg"] | components["schemas"]["TurnIntoOutlines"] | components["schemas"]["SetCorners"] | components["schemas"]["DragCorners"] | components["schemas"]["SettleCorners"] | components["schemas"]["MoveItems"] | components["schemas"]["ResizeItems"] | components["schemas"]["TurnItems"] | components["schemas"]["PlaceItems"] | components["schemas"]["SetFill"] | components["schemas"]["SetStroke"] | components["schemas"]["SetStrokeWidth"] | components["schemas"]["RemoveItems"] | components["schemas"]["DuplicateItems"] | components["schemas"]["OrderItems"] | components["schemas"]["HideItems"] | components["schemas"]["LockItems"] | components["schemas"]["RenameItem"] | components["schemas"]["SetSheet"] | components["schemas"]["SetSheetColour"] | components["schemas"]["SetGrid"] | components["schemas"]["AddGuide"] | components["schemas"]["MoveGuide"] | components["schemas"]["SetGuide"] | components["schemas"]["RemoveGuides"] | components["schemas"]["HideGuides"] | components["schemas"]["PlaceUnderlay"] | components["schemas"]["DragUnderlay"] | components["schemas"]["SetUnderlay"] | components["schemas"]["RemoveUnderlay"];
+            command: components["schemas"]["DrawAnchor"] | components["schemas"]["CloseOutline"] | components["schemas"]["AddOutline"] | components["schemas"]["MoveAnchors"] | components["schemas"]["PlaceAnchor"] | components["schemas"]["MoveHandle"] | components["schemas"]["PullHandle"] | components["schemas"]["SetHandle"] | components["schemas"]["SetAnchorKind"] | components["schemas"]["RemoveAnchors"] | components["schemas"]["InsertAnchor"] | components["schemas"]["AddAnchors"] | components["schemas"]["BendSegment"] | components["schemas"]["StraightenSegments"] | components["schemas"]["RemoveSegment"] | components["schemas"]["BreakAnchors"] | components["schemas"]["JoinEnds"] | components["schemas"]["ReverseOutlines"] | components["schemas"]["StartAt"] | components["schemas"]["LineUp"] | components["schemas"]["SpaceAnchors"] | components["schemas"]["CopyHandles"] | components["schemas"]["MakeTwins"] | components["schemas"]["ReleaseTwins"] | components["schemas"]["DrawStroke"] | components["schemas"]["SetTolerance"] | components["schemas"]["DrawShape"] | components["schemas"]["DrawLine"] | components["schemas"]["ChangeShape"] | components["schemas"]["SetDial"] | components["schemas"]["SetDials"] | components["schemas"]["CopyDials"] | components["schemas"]["SetMeasure"] | components["schemas"]["DragPeg"] | components["schemas"]["TurnIntoOutlines"] | components["schemas"]["SetCorners"] | components["schemas"]["DragCorners"] | components["schemas"]["SettleCorners"] | components["schemas"]["MoveItems"] | components["schemas"]["ResizeItems"] | components["schemas"]["TurnItems"] | components["schemas"]["PlaceItems"] | components["schemas"]["SetFill"] | components["schemas"]["SetStroke"] | components["schemas"]["SetStrokeWidth"] | components["schemas"]["RemoveItems"] | components["schemas"]["DuplicateItems"] | components["schemas"]["OrderItems"] | components["schemas"]["HideItems"] | components["schemas"]["LockItems"] | components["schemas"]["RenameItem"] | components["schemas"]["GroupItems"] | components["schemas"]["TakeApart"] | components["schemas"]["AddLayer"] | components["schemas"]["MergeLayers"] | components["schemas"]["SetOpacity"] | components["schemas"]["SetSheet"] | components["schemas"]["SetSheetColour"] | components["schemas"]["SetGrid"] | components["schemas"]["AddGuide"] | components["schemas"]["MoveGuide"] | components["schemas"]["SetGuide"] | components["schemas"]["RemoveGuides"] | components["schemas"]["HideGuides"] | components["schemas"]["PlaceUnderlay"] | components["schemas"]["DragUnderlay"] | components["schemas"]["SetUnderlay"] | components["schemas"]["RemoveUnderlay"];
             /**
              * Selection
              * @default []
@@ -1832,6 +1896,11 @@ export interface components {
              *     }
              */
             style?: components["schemas"]["Style"];
+            /**
+             * Container
+             * @description The container a new outline comes to lie in; None: the front layer.
+             */
+            container?: string | null;
         };
         /**
          * DrawLine
@@ -1892,6 +1961,11 @@ export interface components {
              *     }
              */
             style?: components["schemas"]["Style"];
+            /**
+             * Container
+             * @description The container it comes to lie in; None: the front layer.
+             */
+            container?: string | null;
         };
         /**
          * DrawShape
@@ -1964,6 +2038,11 @@ export interface components {
              *     }
              */
             style?: components["schemas"]["Style"];
+            /**
+             * Container
+             * @description The container it comes to lie in; None: the front layer.
+             */
+            container?: string | null;
         };
         /**
          * DrawStroke
@@ -2016,10 +2095,18 @@ export interface components {
              *     }
              */
             style?: components["schemas"]["Style"];
+            /**
+             * Container
+             * @description The container a new outline comes to lie in; None: the front layer.
+             */
+            container?: string | null;
         };
         /**
          * DuplicateItems
-         * @description Copies items, in front of all others.
+         * @description Copies items, each container with all that it holds.
+         *
+         *     Each copy comes to lie in front of all others in the container of its original, or where
+         *     `container` and `behind` say.
          */
         DuplicateItems: {
             /**
@@ -2034,7 +2121,7 @@ export interface components {
             items: string[];
             /**
              * Copies
-             * @description The ids of the copies, one for each item.
+             * @description The ids of the copies, one for each item; what a container holds gets ids made from its.
              */
             copies: string[];
             /**
@@ -2049,6 +2136,16 @@ export interface components {
                 number,
                 number
             ];
+            /**
+             * Container
+             * @description The container the copies come to lie in; None: each in that of its original.
+             */
+            container?: string | null;
+            /**
+             * Behind
+             * @description With `container`: the item there that the copies lie just in front of; None: at its back.
+             */
+            behind?: string | null;
         };
         /**
          * Following
@@ -2059,6 +2156,32 @@ export interface components {
             edit: string;
             /** Pause */
             pause: number;
+        };
+        /**
+         * GroupItems
+         * @description Makes one group of items; it comes to lie where the frontmost of them lay.
+         */
+        GroupItems: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "group_items";
+            /**
+             * Items
+             * @description Which items; not layers.
+             */
+            items: string[];
+            /**
+             * Group
+             * @description The id of the new group.
+             */
+            group: string;
+            /**
+             * Called
+             * @description Its name; None for the next number.
+             */
+            called?: string | null;
         };
         /**
          * HideGuides
@@ -2279,6 +2402,22 @@ export interface components {
             guide?: string | null;
         };
         /**
+         * MergeLayers
+         * @description Makes one layer of several: all comes into the rearmost of them, in its present order.
+         */
+        MergeLayers: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "merge_layers";
+            /**
+             * Items
+             * @description Which layers, two or more.
+             */
+            items: string[];
+        };
+        /**
          * MoveAnchors
          * @description Moves anchors, their handles with them.
          */
@@ -2438,6 +2577,11 @@ export interface components {
              * @description The item they come to lie in front of; None: the very back.
              */
             behind?: string | null;
+            /**
+             * Container
+             * @description The container they come to lie in; None: that of `behind`, or else of the first of them.
+             */
+            container?: string | null;
         };
         /**
          * PlaceAnchor
@@ -2644,7 +2788,7 @@ export interface components {
         };
         /**
          * RemoveItems
-         * @description Removes items.
+         * @description Removes items, and containers with all that they hold; the last layer stays.
          */
         RemoveItems: {
             /**
@@ -2993,6 +3137,27 @@ export interface components {
             value: number;
         };
         /**
+         * SetOpacity
+         * @description Sets how much of layers and groups shows, all that they hold taken together.
+         */
+        SetOpacity: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "set_opacity";
+            /**
+             * Items
+             * @description Which layers and groups.
+             */
+            items: string[];
+            /**
+             * Opacity
+             * @description From 0 to 1.
+             */
+            opacity: number;
+        };
+        /**
          * SetSheet
          * @description Sets the size and the unit of the sheet.
          */
@@ -3199,6 +3364,22 @@ export interface components {
             ][];
         };
         /**
+         * TakeApart
+         * @description Takes groups apart: what each holds comes to lie where it lay.
+         */
+        TakeApart: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "take_apart";
+            /**
+             * Items
+             * @description Which items; those that are no groups stay as they are.
+             */
+            items: string[];
+        };
+        /**
          * TurnIntoOutlines
          * @description Gives up dials and worked corners for plain outlines with the same form.
          */
@@ -3210,7 +3391,7 @@ export interface components {
             kind: "turn_into_outlines";
             /**
              * Items
-             * @description Which items; outlines among them stay as they are.
+             * @description Which items, or what holds them; outlines among them stay as they are.
              */
             items: string[];
         };
@@ -3306,7 +3487,7 @@ export interface components {
          */
         PreviewIn: {
             /** Command */
-            command: components["schemas"]["DrawAnchor"] | components["schemas"]["CloseOutline"] | components["schemas"]["AddOutline"] | components["schemas"]["MoveAnchors"] | components["schemas"]["PlaceAnchor"] | components["schemas"]["MoveHandle"] | components["schemas"]["PullHandle"] | components["schemas"]["SetHandle"] | components["schemas"]["SetAnchorKind"] | components["schemas"]["RemoveAnchors"] | components["schemas"]["InsertAnchor"] | components["schemas"]["AddAnchors"] | components["schemas"]["BendSegment"] | components["schemas"]["StraightenSegments"] | components["schemas"]["RemoveSegment"] | components["schemas"]["BreakAnchors"] | components["schemas"]["JoinEnds"] | components["schemas"]["ReverseOutlines"] | components["schemas"]["StartAt"] | components["schemas"]["LineUp"] | components["schemas"]["SpaceAnchors"] | components["schemas"]["CopyHandles"] | components["schemas"]["MakeTwins"] | components["schemas"]["ReleaseTwins"] | components["schemas"]["DrawStroke"] | components["schemas"]["SetTolerance"] | components["schemas"]["DrawShape"] | components["schemas"]["DrawLine"] | components["schemas"]["ChangeShape"] | components["schemas"]["SetDial"] | components["schemas"]["SetDials"] | components["schemas"]["CopyDials"] | components["schemas"]["SetMeasure"] | components["schemas"]["DragPeg"] | components["schemas"]["TurnIntoOutlines"] | components["schemas"]["SetCorners"] | components["schemas"]["DragCorners"] | components["schemas"]["SettleCorners"] | components["schemas"]["MoveItems"] | components["schemas"]["ResizeItems"] | components["schemas"]["TurnItems"] | components["schemas"]["PlaceItems"] | components["schemas"]["SetFill"] | components["schemas"]["SetStroke"] | components["schemas"]["SetStrokeWidth"] | components["schemas"]["RemoveItems"] | components["schemas"]["DuplicateItems"] | components["schemas"]["OrderItems"] | components["schemas"]["HideItems"] | components["schemas"]["LockItems"] | components["schemas"]["RenameItem"] | components["schemas"]["SetSheet"] | components["schemas"]["SetSheetColour"] | components["schemas"]["SetGrid"] | components["schemas"]["AddGuide"] | components["schemas"]["MoveGuide"] | components["schemas"]["SetGuide"] | components["schemas"]["RemoveGuides"] | components["schemas"]["HideGuides"] | components["schemas"]["PlaceUnderlay"] | components["schemas"]["DragUnderlay"] | components["schemas"]["SetUnderlay"] | components["schemas"]["RemoveUnderlay"];
+            command: components["schemas"]["DrawAnchor"] | components["schemas"]["CloseOutline"] | components["schemas"]["AddOutline"] | components["schemas"]["MoveAnchors"] | components["schemas"]["PlaceAnchor"] | components["schemas"]["MoveHandle"] | components["schemas"]["PullHandle"] | components["schemas"]["SetHandle"] | components["schemas"]["SetAnchorKind"] | components["schemas"]["RemoveAnchors"] | components["schemas"]["InsertAnchor"] | components["schemas"]["AddAnchors"] | components["schemas"]["BendSegment"] | components["schemas"]["StraightenSegments"] | components["schemas"]["RemoveSegment"] | components["schemas"]["BreakAnchors"] | components["schemas"]["JoinEnds"] | components["schemas"]["ReverseOutlines"] | components["schemas"]["StartAt"] | components["schemas"]["LineUp"] | components["schemas"]["SpaceAnchors"] | components["schemas"]["CopyHandles"] | components["schemas"]["MakeTwins"] | components["schemas"]["ReleaseTwins"] | components["schemas"]["DrawStroke"] | components["schemas"]["SetTolerance"] | components["schemas"]["DrawShape"] | components["schemas"]["DrawLine"] | components["schemas"]["ChangeShape"] | components["schemas"]["SetDial"] | components["schemas"]["SetDials"] | components["schemas"]["CopyDials"] | components["schemas"]["SetMeasure"] | components["schemas"]["DragPeg"] | components["schemas"]["TurnIntoOutlines"] | components["schemas"]["SetCorners"] | components["schemas"]["DragCorners"] | components["schemas"]["SettleCorners"] | components["schemas"]["MoveItems"] | components["schemas"]["ResizeItems"] | components["schemas"]["TurnItems"] | components["schemas"]["PlaceItems"] | components["schemas"]["SetFill"] | components["schemas"]["SetStroke"] | components["schemas"]["SetStrokeWidth"] | components["schemas"]["RemoveItems"] | components["schemas"]["DuplicateItems"] | components["schemas"]["OrderItems"] | components["schemas"]["HideItems"] | components["schemas"]["LockItems"] | components["schemas"]["RenameItem"] | components["schemas"]["GroupItems"] | components["schemas"]["TakeApart"] | components["schemas"]["AddLayer"] | components["schemas"]["MergeLayers"] | components["schemas"]["SetOpacity"] | components["schemas"]["SetSheet"] | components["schemas"]["SetSheetColour"] | components["schemas"]["SetGrid"] | components["schemas"]["AddGuide"] | components["schemas"]["MoveGuide"] | components["schemas"]["SetGuide"] | components["schemas"]["RemoveGuides"] | components["schemas"]["HideGuides"] | components["schemas"]["PlaceUnderlay"] | components["schemas"]["DragUnderlay"] | components["schemas"]["SetUnderlay"] | components["schemas"]["RemoveUnderlay"];
             /**
              * Selection
              * @default []
@@ -3336,6 +3517,8 @@ export interface components {
                 number,
                 number
             ];
+            /** Place */
+            place?: string | null;
         };
         /**
          * PlaceIn

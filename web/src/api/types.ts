@@ -4,13 +4,20 @@ import type { components } from "./schema";
 type Schemas = components["schemas"];
 
 export type Point = [number, number];
+/** An item, the container it comes to lie in, and what it lies just in front of there. */
+export type Move = [item: string, container: string, behind: string | null];
 export type AnchorRef = [item: string, contour: number, index: number];
 export type Command = Schemas["CommandIn"]["command"];
-export type Answer = Schemas["Answer"];
-export type Board = Schemas["Board"];
+/** A picture whose fields are all there: what has a default is always told. */
+export type Picture = Omit<Required<Schemas["Picture"]>, "items" | "sheet" | "moves"> & {
+  items: Drawable[];
+  sheet: Sheet | null;
+  moves: Move[];
+};
+export type Answer = Omit<Schemas["Answer"], "picture"> & { picture: Picture };
+export type Board = Omit<Schemas["Board"], "picture"> & { picture: Picture };
 export type Card = Schemas["Card"];
-export type Drawable = Schemas["Drawable"];
-export type Picture = Schemas["Picture"];
+export type Drawable = Required<Schemas["Drawable"]>;
 export type Selection = Schemas["Selection"];
 export type AnchorMark = Schemas["AnchorMark"];
 export type PegMark = Schemas["PegMark"];
@@ -24,7 +31,9 @@ export type Sheet = Required<Omit<Schemas["Sheet"], "guides" | "grid" | "underla
   underlays: Underlay[];
 };
 export type Style = Schemas["Style"];
-export type Since = Schemas["Since"];
+export interface Since {
+  answer: Answer | null;
+}
 export type StepName = Schemas["StepName"];
 export type Delta = Answer["delta"];
 export type DeskDrawing = Schemas["DeskDrawing"];

@@ -15,6 +15,7 @@ import KeyboardPicture from "./KeyboardPicture.vue";
 import ShapeGallery from "./ShapeGallery.vue";
 import StatusBar from "./StatusBar.vue";
 import TopBand from "./TopBand.vue";
+import WayLine from "./WayLine.vue";
 import { useHeldKeys } from "./held";
 import { useBoardKeys } from "./keys";
 import { usePictures } from "./pictures";
@@ -74,6 +75,7 @@ onBeforeUnmount(() => {
   <div v-if="board.id === id" class="board">
     <TopBand />
     <ToolList @help="help = true" />
+    <WayLine />
     <BoardCanvas @dragover.prevent @drop.prevent="dropped" />
     <BoardReadout />
     <BoardDock />
@@ -92,6 +94,7 @@ onBeforeUnmount(() => {
   display: grid;
   grid-template:
     "band band band" 44px
+    "tools way readout" 24px
     "tools canvas readout" minmax(0, 1fr)
     "tools dock readout" auto
     "status status status" 26px / 160px minmax(0, 1fr) 276px;
@@ -104,15 +107,18 @@ onBeforeUnmount(() => {
   grid-area: tools;
 }
 .board > :nth-child(3) {
-  grid-area: canvas;
+  grid-area: way;
 }
 .board > :nth-child(4) {
-  grid-area: readout;
+  grid-area: canvas;
 }
 .board > :nth-child(5) {
-  grid-area: dock;
+  grid-area: readout;
 }
 .board > :nth-child(6) {
+  grid-area: dock;
+}
+.board > :nth-child(7) {
   grid-area: status;
 }
 .opening {

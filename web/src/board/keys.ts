@@ -19,12 +19,7 @@ export function useBoardKeys(showHelp: () => void): void {
     if (key === "z") board.go(event.shiftKey ? "redo" : "undo");
     else if (key === "y") board.go("redo");
     else if (key === "a" && tools.name === "select") {
-      board.select(
-        board.order.filter((i) => {
-          const item = board.drawable(i);
-          return item && !item.hidden && !item.locked;
-        }),
-      );
+      board.select(board.pickable());
     } else return false;
     return true;
   }

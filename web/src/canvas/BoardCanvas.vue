@@ -2,6 +2,7 @@
 // The sheet and what lies on it; turns pointer events into calls of the tool in the hand.
 import { computed, onBeforeUnmount, onMounted, ref } from "vue";
 import type { Point } from "../api/types";
+import { ROOT } from "../core/tree";
 import { useBoard } from "../stores/board";
 import { useLooking } from "../stores/looking";
 import { useTools } from "../stores/tools";
@@ -10,7 +11,7 @@ import ExactPanel from "./ExactPanel.vue";
 import CueLayer from "./CueLayer.vue";
 import DragBox from "./DragBox.vue";
 import GuideLayer from "./GuideLayer.vue";
-import ItemPath from "./ItemPath.vue";
+import ContainerNode from "./ContainerNode.vue";
 import LoupeGlass from "./LoupeGlass.vue";
 import MarkLayer from "./MarkLayer.vue";
 import PointerBubble from "./PointerBubble.vue";
@@ -78,7 +79,13 @@ onBeforeUnmount(() => watcher?.disconnect());
           vector-effect="non-scaling-stroke"
         />
         <UnderlayLayer v-if="!printing" />
-        <ItemPath v-for="id in board.drawn" :id="id" :key="id" :pickable="pickable" />
+        <ContainerNode
+          v-for="id in board.tree.in(ROOT)"
+          :id="id"
+          :key="id"
+          :pickable="pickable"
+          :plain="looking.view === 'Wire'"
+        />
       </g>
       <template v-if="!printing && !looking.marksHidden && !board.before">
         <GuideLayer />

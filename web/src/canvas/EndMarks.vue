@@ -2,6 +2,7 @@
 // The ends of open paths that are not selected: a drawing tool can go on from them or join them.
 import { computed } from "vue";
 import type { Point } from "../api/types";
+import { ROOT } from "../core/tree";
 import { useBoard } from "../stores/board";
 import { useTools } from "../stores/tools";
 import { useView } from "../stores/view";
@@ -12,10 +13,11 @@ const view = useView();
 
 const ends = computed(() => {
   if (tools.active === "freehand") return [];
-  return board.order.flatMap((id) => {
+  return board.tree.drawnIn(ROOT).flatMap((id) => {
     const item = board.kept(id);
-    if (!item || item.hidden || item.locked || board.selected.includes(id)) return [];
-    return (item.ends ?? []).map((e) => ({
+    if (!item || item.ends.length === 0 || board.selected.includes(id)) return [];
+    if (!board.free(id)) return [];
+    return item.ends.map((e) => ({
       key: `${id} ${e.contour} ${e.index}`,
       at: view.toScreen(e.at as Point),
       hit: JSON.stringify({
@@ -23,8 +25,7 @@ const ends = computed(() => {
         item: id,
         ...e,
         count:
-          1 +
-          Math.max(...(item.ends ?? []).filter((o) => o.contour === e.contour).map((o) => o.index)),
+          1 + Math.max(...item.ends.filter((o) => o.contour === e.contour).map((o) => o.index)),
       }),
     }));
   });

@@ -66,6 +66,7 @@ async function draw(): Promise<void> {
     start: exact.at,
     to: [exact.at[0] + width, exact.at[1] + (own.value ? 0 : height)],
     square: own.value,
+    container: board.place,
     dials: starts.dialsOf(exact.shape),
     ...(starts.kept.style ? { style: starts.kept.style } : {}),
   });

@@ -1,46 +1,46 @@
 <script setup lang="ts">
-// One item: what is painted, and a wider invisible stroke that the pointer meets.
+// One item: what is painted, and a wider invisible stroke that the pointer meets. Neither knows
+// how far the sheet is away: zooming and panning touch no item.
 import { computed } from "vue";
 import { useBoard } from "../stores/board";
-import { useLooking } from "../stores/looking";
-import { useView } from "../stores/view";
 
-const props = defineProps<{ id: string; pickable: boolean }>();
+const props = defineProps<{ id: string; pickable: boolean; plain: boolean }>();
 const board = useBoard();
-const view = useView();
-const looking = useLooking();
 
+/** Screen pixels. */
 const HIT_WIDTH = 12;
 
-const wire = computed(() => looking.view === "Wire");
 const item = computed(() => board.drawable(props.id));
-const hit = computed(() => JSON.stringify({ what: "item", item: props.id }));
-const reach = computed(() => Math.max(HIT_WIDTH / view.scale, item.value?.style.stroke_width ?? 0));
+const hit = computed(() =>
+  props.pickable && !item.value?.locked
+    ? JSON.stringify({ what: "item", item: props.id })
+    : undefined,
+);
 </script>
 
 <template>
-  <g v-if="item && !item.hidden">
+  <g v-if="item && !item.hidden" :data-hit="hit">
     <path
       :d="item.path"
-      :fill="wire ? 'none' : (item.style.fill ?? 'none')"
+      :fill="plain ? 'none' : (item.style.fill ?? 'none')"
       :fill-rule="item.rule"
-      :stroke="wire ? 'var(--mark-ink)' : (item.style.stroke ?? 'none')"
-      :stroke-width="wire ? 1 : item.style.stroke_width"
-      :vector-effect="wire ? 'non-scaling-stroke' : 'none'"
+      :stroke="plain ? 'var(--mark-ink)' : (item.style.stroke ?? 'none')"
+      :stroke-width="plain ? 1 : item.style.stroke_width"
+      :vector-effect="plain ? 'non-scaling-stroke' : undefined"
       :stroke-linecap="item.style.cap"
       :stroke-linejoin="item.style.join"
-      pointer-events="none"
+      :pointer-events="hit ? 'painted' : 'none'"
       :data-item="item.id"
     />
     <path
-      v-if="pickable && !item.locked"
+      v-if="hit"
       :d="item.path"
       fill="none"
       stroke="none"
       :fill-rule="item.rule"
-      :stroke-width="reach"
+      :stroke-width="HIT_WIDTH"
+      vector-effect="non-scaling-stroke"
       :pointer-events="item.style.fill ? 'all' : 'stroke'"
-      :data-hit="hit"
     />
   </g>
 </template>

@@ -17,7 +17,7 @@ const outlines = computed(() =>
     : board.selected
         .map((i) => board.kept(i))
         .filter((d) => d !== undefined)
-        .filter((d) => d.type === "outline" && !d.locked && !d.hidden),
+        .filter((d) => d.type === "outline" && board.free(d.id)),
 );
 const hit = (item: string): string => JSON.stringify({ what: "segment", item });
 </script>

@@ -87,7 +87,8 @@ export class BrowserCore implements Core {
   preview = (command: Command, selection: string[]): Promise<Picture> =>
     this.ask("preview", { command, selection });
   select = (selection: string[]): Promise<Selection> => this.ask("select", { selection });
-  within = (start: Point, end: Point): Promise<string[]> => this.ask("within", { start, end });
+  within = (start: Point, end: Point, place: string | null): Promise<string[]> =>
+    this.ask("within", { start, end, place });
   near = (item: string, at: Point): Promise<[AnchorRef, AnchorRef]> =>
     this.ask("near", { item, at });
   meet = (aim: Aim): Promise<Meeting> => this.ask("meet", { aim });

@@ -25,8 +25,8 @@ export interface Core {
   preview(command: Command, selection: string[]): Promise<Picture>;
   /** Marks and numbers of what is selected. */
   select(selection: string[]): Promise<Selection>;
-  /** The items that a dragged box touches. */
-  within(start: Point, end: Point): Promise<string[]>;
+  /** The items that a dragged box touches: from a place to work in, or (null) all that is drawn. */
+  within(start: Point, end: Point, place: string | null): Promise<string[]>;
   /** What is met while something is drawn or dragged. */
   meet(aim: Aim): Promise<Meeting>;
   /** The two anchors of the segment of an outline that is nearest to a place. */

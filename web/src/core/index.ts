@@ -171,7 +171,7 @@ Object.assign(window, { __core: there });
 export const core: Core = {
   preview: (command, selection) => either(there(), (c) => c.preview(command, selection)),
   select: (selection) => either(there(), (c) => c.select(selection)),
-  within: (start, end) => either(there(), (c) => c.within(start, end)),
+  within: (start, end, place) => either(there(), (c) => c.within(start, end, place)),
   near: (item, at) => either(there(), (c) => c.near(item, at)),
   meet: (aim) => either(there(), (c) => c.meet(aim)),
   read: (text, unit, present) => either(browser.ready, (c) => c.read(text, unit, present)),

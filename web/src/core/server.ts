@@ -7,7 +7,8 @@ export const serverCore = (drawing: () => number): Core => ({
   preview: (command, selection) =>
     post<Picture>(`/drawings/${drawing()}/preview`, { command, selection }),
   select: (selection) => post<Selection>(`/drawings/${drawing()}/selection`, { selection }),
-  within: (start, end) => post<string[]>(`/drawings/${drawing()}/within`, { start, end }),
+  within: (start, end, place) =>
+    post<string[]>(`/drawings/${drawing()}/within`, { start, end, place }),
   near: (item, at) => post<[AnchorRef, AnchorRef]>(`/drawings/${drawing()}/near`, { item, at }),
   meet: (aim) => post<Meeting>(`/drawings/${drawing()}/meet`, { aim }),
   read: async (text, unit, present) =>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 // The dock under the canvas: the Stack and the Steps; it can be folded.
+import InputText from "primevue/inputtext";
 import { ref } from "vue";
 import { useBoard } from "../stores/board";
 import ItemStack from "./ItemStack.vue";
@@ -10,6 +11,8 @@ const LEAVES = ["Stack", "Shelf", "Steps"] as const;
 const board = useBoard();
 const leaf = ref<(typeof LEAVES)[number]>("Stack");
 const folded = ref(false);
+/** What the Stack is searched for, by name, in all layers and groups. */
+const find = ref("");
 
 function open(next: (typeof LEAVES)[number]): void {
   folded.value = next === leaf.value && !folded.value;
@@ -19,28 +22,41 @@ function open(next: (typeof LEAVES)[number]): void {
 
 <template>
   <section class="dock" :class="{ folded }" aria-label="Dock">
-    <div class="tabs" role="tablist">
-      <button
-        v-for="l in LEAVES"
-        :key="l"
-        class="row-button tab"
-        :class="{ active: l === leaf }"
-        role="tab"
-        :aria-selected="l === leaf && !folded"
-        :data-testid="`leaf-${l}`"
-        @click="open(l)"
-      >
-        {{ l }}
-      </button>
-      <span v-if="leaf === 'Stack'" class="note">
-        {{ board.order.length }} {{ board.order.length === 1 ? "item" : "items" }} · back to front →
-      </span>
+    <div class="tabs">
+      <div class="leaves" role="tablist" aria-label="Leaves of the dock">
+        <button
+          v-for="l in LEAVES"
+          :key="l"
+          class="row-button tab"
+          :class="{ active: l === leaf }"
+          role="tab"
+          :aria-selected="l === leaf && !folded"
+          :data-testid="`leaf-${l}`"
+          @click="open(l)"
+        >
+          {{ l }}
+        </button>
+      </div>
+      <template v-if="leaf === 'Stack' && !folded">
+        <span class="note">
+          {{ board.count }} {{ board.count === 1 ? "item" : "items" }} · back to front →
+        </span>
+        <InputText
+          v-model="find"
+          class="find"
+          size="small"
+          type="search"
+          placeholder="Find by name"
+          aria-label="Find an item by name"
+          @keydown.esc="find = ''"
+        />
+      </template>
       <button class="row-button tab fold" @click="folded = !folded">
         {{ folded ? "Unfold" : "Fold" }}
       </button>
     </div>
     <template v-if="!folded">
-      <ItemStack v-if="leaf === 'Stack'" />
+      <ItemStack v-if="leaf === 'Stack'" :find="find" />
       <ShelfLeaf v-else-if="leaf === 'Shelf'" />
       <StepList v-else />
     </template>
@@ -81,13 +97,21 @@ function open(next: (typeof LEAVES)[number]): void {
   margin-left: auto;
   color: var(--quiet);
 }
+.leaves {
+  display: flex;
+  gap: 4px;
+}
+.find {
+  align-self: center;
+  width: 132px;
+  height: 22px;
+  padding-block: 0;
+  font-size: 12px;
+}
 .fold {
   font-size: 12px;
 }
-.note + .fold {
-  margin-left: 8px;
-}
-.tab.fold:not(.note + .fold) {
+.leaves + .fold {
   margin-left: auto;
 }
 </style>

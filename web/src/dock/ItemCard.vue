@@ -1,39 +1,45 @@
 <script setup lang="ts">
-// One item in the Stack: a small drawing, its name, lock and hide.
-import { computed } from "vue";
+// One item in the Stack: a small drawing, its name, lock and hide; a group can be opened in place.
+import { computed, ref } from "vue";
 import NameField from "../board/NameField.vue";
 import { useBoard } from "../stores/board";
+import { useCarry } from "./carry";
+import FlagButtons from "./FlagButtons.vue";
+import { spotAt, type Row } from "./rows";
+import SmallDrawing from "./SmallDrawing.vue";
 
-const props = defineProps<{ id: string; gapBefore: boolean; gapAfter: boolean }>();
-const emit = defineEmits<{ step: [by: 1 | -1] }>();
+const props = defineProps<{ row: Row }>();
+const emit = defineEmits<{
+  pick: [event: MouseEvent];
+  keys: [event: KeyboardEvent];
+  open: [];
+}>();
 const board = useBoard();
+const carry = useCarry();
+const name = ref<InstanceType<typeof NameField> | null>(null);
 
-const item = computed(() => board.drawable(props.id));
-const chosen = computed(() => board.selected.includes(props.id));
-const box = computed(() => {
-  const [l, t, r, b] = item.value?.box ?? [0, 0, 1, 1];
-  const w = Math.max(r - l, 1e-3);
-  const h = Math.max(b - t, 1e-3);
-  const margin = Math.max(w, h) * 0.06;
-  return `${l - margin} ${t - margin} ${w + 2 * margin} ${h + 2 * margin}`;
-});
-
-function pick(event: MouseEvent): void {
-  if (!item.value || item.value.locked || item.value.hidden) return;
-  const others = board.selected.filter((i) => i !== props.id);
-  if (event.shiftKey) board.select(chosen.value ? others : [...others, props.id]);
-  else board.select([props.id]);
-}
+const item = computed(() => board.drawable(props.row.id));
+const chosen = computed(() => board.selected.includes(props.row.id));
+const mark = computed(() => (carry.mark?.id === props.row.id ? carry.mark.side : ""));
 
 const rename = (called: string): void =>
-  board.commit({ kind: "rename_item", item: props.id, called });
+  board.commit({ kind: "rename_item", item: props.row.id, called });
+
+/** The spot that the pointer is over: the card's left part, its right part, a group's middle. */
+function over(event: DragEvent): void {
+  if (carry.items.length === 0 || carry.layers || carry.items.includes(props.row.id)) return;
+  event.preventDefault();
+  event.stopPropagation();
+  const box = (event.currentTarget as HTMLElement).getBoundingClientRect();
+  const part = (event.clientX - box.left) / box.width;
+  const beside = part < 0.5 ? "left" : "right";
+  const side = props.row.holds && part > 0.25 && part < 0.75 ? "in" : beside;
+  carry.over(spotAt(board.tree, props.row, side), { id: props.row.id, side });
+}
 
 function keys(event: KeyboardEvent): void {
-  if (event.key === "ArrowRight" || event.key === "ArrowLeft") {
-    emit("step", event.key === "ArrowRight" ? 1 : -1);
-    event.preventDefault();
-    event.stopPropagation();
-  }
+  if (event.key === "F2") void name.value?.edit();
+  else emit("keys", event);
 }
 </script>
 
@@ -43,70 +49,77 @@ function keys(event: KeyboardEvent): void {
     class="item"
     role="listitem"
     draggable="true"
-    :class="{ chosen, hidden: item.hidden, before: gapBefore, after: gapAfter }"
+    :class="[mark, { chosen, hidden: !board.free(row.id) && item.hidden, inside: row.depth > 0 }]"
     :data-testid="`stack-${item.name}`"
+    @dragstart="carry.take(row.id)"
+    @dragover="over"
   >
     <button
       class="row-button tile"
       :aria-label="item.name"
-      :title="`${item.name}: drag, or arrow keys, to reorder`"
-      @click="pick"
+      :aria-pressed="chosen"
+      :title="
+        row.holds
+          ? `${item.name}: double click to go in, Alt and arrow keys to reorder`
+          : `${item.name}: drag, or Alt and arrow keys, to reorder`
+      "
+      :data-card="row.id"
+      @click="emit('pick', $event)"
+      @dblclick="row.holds && board.enter(row.id)"
       @keydown="keys"
     >
-      <svg :viewBox="box">
-        <path
-          :d="item.path"
-          :fill="item.style.fill ?? 'none'"
-          :fill-rule="item.rule"
-          :stroke="item.style.stroke ?? (item.style.fill ? 'none' : '#1B2924')"
-          stroke-width="1.3"
-          vector-effect="non-scaling-stroke"
-        />
-      </svg>
+      <SmallDrawing :id="row.id" />
+    </button>
+    <button
+      v-if="row.holds"
+      class="row-button opener"
+      :aria-label="row.open ? `Close ${item.name}` : `Open ${item.name}`"
+      :aria-expanded="row.open"
+      @click="emit('open')"
+    >
+      <i :class="row.open ? 'pi pi-angle-left' : 'pi pi-angle-right'" aria-hidden="true" />
     </button>
     <div class="line">
-      <NameField v-slot="{ edit }" :name="item.name" label="Name of the item" @renamed="rename">
+      <NameField
+        ref="name"
+        v-slot="{ edit }"
+        :name="item.name"
+        label="Name of the item"
+        @renamed="rename"
+      >
         <span class="name" title="Double click to rename" @dblclick="edit">{{ item.name }}</span>
       </NameField>
-      <button
-        class="row-button flag"
-        :class="{ on: item.locked }"
-        :aria-label="item.locked ? `Unlock ${item.name}` : `Lock ${item.name}`"
-        :aria-pressed="item.locked"
-        @click="board.commit({ kind: 'lock_items', items: [id], locked: !item.locked })"
-      >
-        <i :class="item.locked ? 'pi pi-lock' : 'pi pi-lock-open'" />
-      </button>
-      <button
-        class="row-button flag"
-        :class="{ on: item.hidden }"
-        :aria-label="item.hidden ? `Show ${item.name}` : `Hide ${item.name}`"
-        :aria-pressed="item.hidden"
-        @click="board.commit({ kind: 'hide_items', items: [id], hidden: !item.hidden })"
-      >
-        <i :class="item.hidden ? 'pi pi-eye-slash' : 'pi pi-eye'" />
-      </button>
+      <FlagButtons :item="item" />
     </div>
   </div>
 </template>
 
 <style scoped>
 .item {
+  position: relative;
   flex: none;
-  width: 92px;
-  margin-right: 8px;
+  width: 100px;
+  padding: 3px 4px 0;
   border-radius: 6px;
 }
-.before {
-  box-shadow: -5px 0 0 -2px var(--construction);
+.inside {
+  background: var(--tint);
+  border-radius: 0;
 }
-.after {
-  box-shadow: 5px 0 0 -2px var(--construction);
+.left {
+  box-shadow: -2px 0 0 0 var(--construction);
+}
+.right {
+  box-shadow: 2px 0 0 0 var(--construction);
+}
+.in .tile {
+  border-color: var(--construction);
+  box-shadow: 0 0 0 1px var(--construction);
 }
 .tile {
   display: block;
   width: 100%;
-  height: 62px;
+  height: 60px;
   padding: 5px;
   background: #fff;
   border: 1px solid var(--hairline);
@@ -119,9 +132,17 @@ function keys(event: KeyboardEvent): void {
 .hidden .tile {
   opacity: 0.4;
 }
-svg {
-  width: 100%;
-  height: 100%;
+.opener {
+  position: absolute;
+  top: 6px;
+  right: 7px;
+  display: grid;
+  place-items: center;
+  width: 18px;
+  height: 18px;
+  border-radius: 4px;
+  background: #d3ebe7;
+  color: #0c6b65;
 }
 .line {
   display: flex;
@@ -138,18 +159,5 @@ svg {
   flex: 1;
   text-overflow: ellipsis;
   white-space: nowrap;
-}
-.flag {
-  padding: 3px 2px;
-  opacity: 0.45;
-}
-.flag i {
-  font-size: 11px;
-}
-.flag:hover,
-.flag:focus-visible,
-.on {
-  opacity: 1;
-  color: var(--active);
 }
 </style>

@@ -25,7 +25,7 @@ onMounted(() => void shelf.load());
 const tray = computed(() => (shelf.trays.includes(wanted.value) ? wanted.value : shelf.trays[0]));
 const here = computed(() => shelf.entries.filter((e) => e.tray === tray.value));
 const entry = computed(() => here.value.find((e) => e.id === chosen.value));
-const shapes = computed(() => board.selectedItems.filter((i) => i.type !== "outline"));
+const shapes = computed(() => board.selectedItems.filter((i) => vocabulary.shape(i.type)));
 const one = computed(() => (board.selectedItems.length === 1 ? shapes.value[0] : undefined));
 const places = computed(() => [...new Set([...shelf.trays, OWN])]);
 

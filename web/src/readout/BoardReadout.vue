@@ -7,8 +7,10 @@ import { useVocabulary } from "../stores/vocabulary";
 import AnchorPanel from "./AnchorPanel.vue";
 import CornerPanel from "./CornerPanel.vue";
 import DialPanel from "./DialPanel.vue";
+import GroupPanel from "./GroupPanel.vue";
 import GuidePanel from "./GuidePanel.vue";
 import ItemPanel from "./ItemPanel.vue";
+import LayerPanel from "./LayerPanel.vue";
 import OutlinePanel from "./OutlinePanel.vue";
 import PathPanel from "./PathPanel.vue";
 import SheetPanel from "./SheetPanel.vue";
@@ -49,6 +51,7 @@ const anchors = computed(() => tools.active === "anchors");
       <template v-else>
         <DialPanel v-if="board.marks.dials.length > 0" />
         <ItemPanel v-if="board.marks.frame" />
+        <GroupPanel />
       </template>
       <StylePanel />
     </template>
@@ -65,6 +68,7 @@ const anchors = computed(() => tools.active === "anchors");
         <header><h2>Freehand</h2></header>
         <StrokePanel />
       </template>
+      <LayerPanel v-if="tools.name === 'select'" />
       <SheetPanel />
     </template>
   </aside>

@@ -13,7 +13,10 @@ const board = useBoard();
 const vocabulary = useVocabulary();
 const unit = computed(() => vocabulary.unit(board.sheet.unit));
 const frame = computed(() => board.marks.frame);
-const shapes = computed(() => board.selectedItems.some((i) => i.type !== "outline"));
+const shapes = computed(() =>
+  board.selected.some((s) => board.tree.drawnIn(s).some((i) => isShape(board.drawable(i)?.type))),
+);
+const isShape = (type = ""): boolean => vocabulary.shape(type) !== undefined;
 
 function place(part: Part, value: number): void {
   board.commit({ kind: "place_items", items: board.selected, [part]: value } as Command);

@@ -39,7 +39,7 @@ const turn = (): void => set({ width: board.sheet.height, height: board.sheet.wi
 <template>
   <header>
     <h2>Sheet</h2>
-    <span>{{ board.order.length }} {{ board.order.length === 1 ? "item" : "items" }}</span>
+    <span>{{ board.count }} {{ board.count === 1 ? "item" : "items" }}</span>
   </header>
   <section aria-label="Sheet">
     <span class="label">Preset</span>

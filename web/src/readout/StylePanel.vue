@@ -10,7 +10,11 @@ import TypedField from "./TypedField.vue";
 const board = useBoard();
 const starts = useStarts();
 const vocabulary = useVocabulary();
-const style = computed(() => board.selectedItems[0]?.style);
+/** Of the first thing drawn; a group is painted by what it holds. */
+const style = computed(() => {
+  const [first] = board.selected.flatMap((i) => board.tree.drawnIn(i));
+  return first === undefined ? undefined : board.drawable(first)?.style;
+});
 const point = computed(() => vocabulary.unit("pt"));
 
 const starting = computed(() => JSON.stringify(starts.kept.style) === JSON.stringify(style.value));

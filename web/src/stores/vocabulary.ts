@@ -6,6 +6,9 @@ import type { DialFacts, ShapeFacts, UnitFacts, Vocabulary } from "../api/types"
 
 const PIXEL: UnitFacts = { name: "px", size: 1, decimals: 2 };
 
+/** Types of items that are no shapes. */
+const OTHERS: Record<string, string> = { outline: "Outline", group: "Group", layer: "Layer" };
+
 export const useVocabulary = defineStore("vocabulary", () => {
   const facts = shallowRef<Vocabulary>({ units: [PIXEL], shapes: [], sizes: [] });
 
@@ -15,7 +18,7 @@ export const useVocabulary = defineStore("vocabulary", () => {
 
   const unit = (name: string): UnitFacts => facts.value.units.find((u) => u.name === name) ?? PIXEL;
   const shapeLabel = (type: string): string =>
-    facts.value.shapes.find((s) => s.name === type)?.label ?? "Outline";
+    facts.value.shapes.find((s) => s.name === type)?.label ?? OTHERS[type] ?? "Item";
   const shape = (type: string): ShapeFacts | undefined =>
     facts.value.shapes.find((s) => s.name === type);
   const dial = (type: string, name: string): DialFacts | undefined =>

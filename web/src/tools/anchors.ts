@@ -129,6 +129,7 @@ export class AnchorsTool implements Tool {
       this.drag = dragOfItems(p, this.board, this.bench);
       return;
     }
+    this.board.goInto(item);
     this.board.select(p.shift ? [...selected, item] : [item]);
     if (!p.shift) this.board.anchors = [];
     this.asked = p;

@@ -163,6 +163,7 @@ export class FreehandTool implements Tool {
       points,
       tolerance: this.hand.tolerance(),
       closing,
+      container: this.board.place,
     };
   }
 
@@ -202,7 +203,7 @@ export class FreehandTool implements Tool {
     const item = this.item;
     this.item = this.press = null;
     this.bench.endPreview();
-    if (item && this.board.kept(item)?.path.match(/^M[^LCM]*$/)) {
+    if (item && this.board.kept(item)?.ends.length === 1) {
       this.board.select([]);
       this.bench.commit({ kind: "remove_items", items: [item] });
     }

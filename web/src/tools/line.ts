@@ -83,6 +83,7 @@ export class LineTool implements Tool {
       to: plus(p.at, shift),
       stepped: p.shift,
       centred: p.alt,
+      container: this.board.place,
       ...this.starts.style(),
     };
   }

@@ -187,7 +187,7 @@ export class PenTool implements Tool {
     const item = this.path?.item;
     this.path = this.press = null;
     this.bench.endPreview();
-    if (item && this.board.kept(item)?.path.match(/^M[^LCM]*$/)) {
+    if (item && this.board.kept(item)?.ends.length === 1) {
       this.board.select([]);
       this.bench.commit({ kind: "remove_items", items: [item] });
     }
@@ -275,6 +275,7 @@ export class PenTool implements Tool {
       handle,
       into,
       flowing: this.flowing && !held.alt,
+      container: this.board.place,
       straight: held.shift && handle === null,
       stepped: held.shift,
     };

@@ -8,6 +8,9 @@ import { far, type Bench, type Hint, type Hit, type Pointer, type Tool } from ".
 
 type Board = ReturnType<typeof useBoard>;
 
+/** Milliseconds within which two clicks are a double click. */
+const DOUBLE = 500;
+
 const ARROWS: Record<string, Point> = {
   ArrowLeft: [-1, 0],
   ArrowRight: [1, 0],
@@ -28,6 +31,9 @@ export class SelectTool implements Tool {
   private drag: Drag | null = null;
   private box: { start: Pointer; base: string[] } | null = null;
   private toggle: string | null = null;
+  /** What lies under a press on a group that was the only thing selected: a click goes in to it. */
+  private inner: string | null = null;
+  private wentIn = -Infinity;
 
   constructor(
     private readonly board: Board,
@@ -42,9 +48,13 @@ export class SelectTool implements Tool {
     if (mark) return mark;
     if (this.drag) return { text: "Moving", hints: [["Shift", "level, upright or 45°"]] };
     if (hit?.what === "item") {
-      const item = this.board.drawable(hit.item);
+      const item = this.board.drawable(this.board.pickOf(hit.item));
       const edit: Hint[] = item?.type === "outline" ? [["double click", "edit its anchors"]] : [];
-      return { text: item?.name ?? "", hints: [["Shift", "add to the selection"], ...edit] };
+      const into: Hint[] = item?.type === "group" ? [["second click", "go in"]] : [];
+      return {
+        text: item?.name ?? "",
+        hints: [["Shift", "add to the selection"], ...edit, ...into],
+      };
     }
     const some = this.board.selected.length > 0;
     return {
@@ -54,13 +64,16 @@ export class SelectTool implements Tool {
             ["arrows", "nudge"],
             ["Del", "delete"],
             ["Ctrl D", "duplicate"],
+            ["Ctrl G", "group"],
           ]
-        : [],
+        : this.board.inGroup
+          ? [["Esc", "go out"]]
+          : [],
     };
   }
 
   down(p: Pointer): void {
-    this.toggle = null;
+    this.toggle = this.inner = null;
     this.drag = dragOfMark(p, this.board, this.bench);
     if (this.drag) return;
     const selected = this.board.selected;
@@ -69,7 +82,11 @@ export class SelectTool implements Tool {
       if (!p.shift) this.board.select([]);
       return;
     }
-    const item = p.hit.item;
+    if (!p.shift) this.board.goTo(p.hit.item);
+    const item = this.board.pickOf(p.hit.item);
+    if (item !== p.hit.item && selected.length === 1 && selected[0] === item && !p.shift) {
+      this.inner = p.hit.item;
+    }
     if (!selected.includes(item)) this.board.select(p.shift ? [...selected, item] : [item]);
     else if (p.shift) this.toggle = item;
     this.drag = dragOfItems(p, this.board, this.bench);
@@ -81,21 +98,31 @@ export class SelectTool implements Tool {
   }
 
   up(p: Pointer): void {
-    const { drag, box, toggle } = this;
+    const { drag, box, toggle, inner } = this;
     this.drag = this.box = null;
     this.showBox(null);
     if (drag) {
       const edited = drag.up(p);
+      if (!edited && inner) this.goIn(inner);
       if (!edited && toggle) this.board.select(this.board.selected.filter((i) => i !== toggle));
     } else if (box && far(p.screen, box.start.screen)) {
       void this.board
         .within(box.start.at, p.at)
         .then((found) => this.board.select([...new Set([...box.base, ...found])]));
-    }
+    } else if (box && !p.shift) this.board.leaveGroups();
   }
 
+  /** Go into the group that is selected, to what lies under the pointer. */
+  private goIn(inner: string): void {
+    this.board.enter(this.board.pickOf(inner));
+    this.board.select([this.board.pickOf(inner)]);
+    this.wentIn = performance.now();
+  }
+
+  /** A double click that has just gone into a group is done with that. */
   double(p: Pointer): void {
-    if (p.hit?.what === "item") this.editAnchors();
+    if (p.hit?.what !== "item" || performance.now() - this.wentIn < DOUBLE) return;
+    if (this.board.pickOf(p.hit.item) === p.hit.item) this.editAnchors();
   }
 
   cancel(): void {
@@ -111,30 +138,32 @@ export class SelectTool implements Tool {
       this.bench.commit({ kind: "move_items", items, by }, true);
       return true;
     }
-    if (event.key === "Escape" && items.length > 0) {
-      this.board.select([]);
-      return true;
-    }
-    if (event.key === "Tab" && this.board.order.length > 0) {
+    if (event.key === "Escape") return this.escape();
+    if (event.key === "Tab" && this.board.pickable().length > 0) {
       this.next(event.shiftKey ? -1 : 1);
       return true;
     }
     return editItems(event, this.board, this.bench);
   }
 
+  /** Out of a group, which is then selected; else nothing is selected any more. */
+  private escape(): boolean {
+    const left = this.board.leave();
+    if (left === null && this.board.selected.length === 0) return false;
+    this.board.select(left === null ? [] : [left]);
+    return true;
+  }
+
   /** Select the next item in the order, or the one before. */
   private next(step: 1 | -1): void {
-    const free = this.board.order.filter((i) => {
-      const item = this.board.drawable(i);
-      return item && !item.hidden && !item.locked;
-    });
+    const free = this.board.pickable();
     const from = free.indexOf(this.board.selected.at(-1) ?? "");
     const to = free[(from + step + free.length) % free.length];
     if (to) this.board.select([to]);
   }
 }
 
-/** Delete and duplicate, in every tool that has items selected. */
+/** Delete, duplicate, group and take apart, in every tool that has items selected. */
 export function editItems(event: KeyboardEvent, board: Board, bench: Bench): boolean {
   const items = board.selected;
   if (items.length === 0) return false;
@@ -143,7 +172,17 @@ export function editItems(event: KeyboardEvent, board: Board, bench: Bench): boo
     bench.commit({ kind: "remove_items", items });
     return true;
   }
-  if (event.key.toLowerCase() === "d" && (event.ctrlKey || event.metaKey)) {
+  const control = event.ctrlKey || event.metaKey;
+  if (control && event.key.toLowerCase() === "g") {
+    if (event.shiftKey) bench.commit({ kind: "take_apart", items });
+    else {
+      const group = newId();
+      board.select([group]);
+      bench.commit({ kind: "group_items", items, group });
+    }
+    return true;
+  }
+  if (control && event.key.toLowerCase() === "d") {
     const copies = items.map(() => newId());
     board.select(copies);
     bench.commit({ kind: "duplicate_items", items, copies, by: [12, 12] });

@@ -130,6 +130,7 @@ export class ShapeTool implements Tool {
       to: p.at,
       square: p.shift,
       centred: p.alt,
+      container: this.board.place,
       ...this.starts.dials(this.shape),
       ...this.starts.style(),
     };

@@ -8,11 +8,16 @@ let bench: RecordingBench;
 let tool: PenTool;
 
 /** Takes what the tool committed as a real board would. */
+const END = { contour: 0, index: 0, at: [0, 0] as [number, number] };
+
 function land(): string {
   const command = bench.last;
   if (command?.kind !== "draw_anchor") throw new Error("no anchor was drawn");
   const index = board.marks.anchors.length;
-  board.items.set(command.item, drawable(command.item, { path: index ? "M0 0L9 9" : "M0 0" }));
+  board.items.set(
+    command.item,
+    drawable(command.item, { ends: index ? [END, { ...END, index }] : [END] }),
+  );
   board.marks.anchors.push(anchorMark(command.item, index, command.at));
   return command.item;
 }

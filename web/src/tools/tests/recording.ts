@@ -55,6 +55,8 @@ export function drawable(id: string, more: Partial<Drawable> = {}): Drawable {
     rule: "nonzero",
     style: {},
     box: [0, 0, 9, 9],
+    opacity: 1,
+    ends: [],
     ...more,
   };
 }
@@ -122,9 +124,27 @@ export class FakeBoard {
     const inside = this.marks.anchors.filter((a) => a.at[0] >= start[0] && a.at[0] <= end[0]);
     this.anchors = [...base, ...inside.map((a): AnchorRef => [a.item, a.contour, a.index])];
   };
-  get order(): string[] {
-    return [...this.items.keys()];
+  place = "layer-1";
+  inGroup = false;
+  pickable = (): string[] =>
+    [...this.items.values()].filter((i) => !i.hidden && !i.locked).map((i) => i.id);
+  pickOf = (id: string): string => this.groups.get(id) ?? id;
+  goTo = (): void => undefined;
+  goInto = (): void => undefined;
+  enter(id: string): void {
+    this.place = id;
+    this.groups.clear();
   }
+  leave(): string | null {
+    if (!this.inGroup) return null;
+    this.inGroup = false;
+    return this.place;
+  }
+  leaveGroups = (): void => {
+    this.inGroup = false;
+  };
+  /** The groups that items lie in. */
+  groups = new Map<string, string>();
   drawable = (id: string): Drawable | undefined => this.items.get(id);
   exists = (id: string): boolean => this.items.has(id);
   select(ids: string[]): void {

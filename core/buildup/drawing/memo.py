@@ -1,0 +1,40 @@
+"""What was worked out about items, kept as long as nothing it was read from changes."""
+
+from collections.abc import Callable, Iterable
+from typing import Any, TypeVar
+
+T = TypeVar("T")
+
+
+class Memo:
+    """Results by item, and there by the work that gave them.
+
+    What is kept about an item may only have been read from that item and from what it holds, so
+    that an edit forgets the items it touches and the containers around them, and nothing else.
+    Drawings that differ by an edit share all the rest.
+    """
+
+    __slots__ = ("_known", "made")
+
+    def __init__(self) -> None:
+        self._known: dict[str, dict[object, Any]] = {}
+        self.made = 0
+        """Results worked out so far, in this memo and those it came from: for tests."""
+
+    def of(self, item_id: str, work: object, make: Callable[[], T]) -> T:
+        """The result of a piece of work on an item, worked out at the first time."""
+        known = self._known.setdefault(item_id, {})
+        if work not in known:
+            self.made += 1
+            known[work] = make()
+        result: T = known[work]
+        return result
+
+    def without(self, ids: Iterable[str]) -> "Memo":
+        """The memo for a drawing in which some items changed, or what they hold did."""
+        after = Memo()
+        after._known = dict(self._known)
+        after.made = self.made
+        for item_id in ids:
+            after._known.pop(item_id, None)
+        return after

@@ -1,0 +1,163 @@
+"""Layers and groups: make, take apart, merge, how much shows through."""
+
+from dataclasses import dataclass, replace
+from typing import ClassVar, Literal
+
+from buildup.drawing.checks import check_name
+from buildup.drawing.model import Drawing, Group, Holder, Item, Layer
+from buildup.drawing.tree import ROOT, Move
+from buildup.edits.change import Delta, row_of
+from buildup.edits.command import Command
+from buildup.edits.outlines import check_new
+from buildup.edits.placing import open_items, several
+from buildup.edits.stack import check_room
+from buildup.errors import Refusal
+
+
+def _called(drawing: Drawing, label: str, name: str | None, *, kind: type[Holder]) -> str:
+    """The given name, or the label with the first number that is free."""
+    if name is not None:
+        check_name(name)
+        return name.strip()
+    taken = {i.name for i in drawing.items.values() if isinstance(i, kind)}
+    number = next(n for n in range(1, len(taken) + 2) if f"{label} {n}" not in taken)
+    return f"{label} {number}"
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class AddLayer(Command):
+    """Adds an empty layer."""
+
+    kind: Literal["add_layer"] = "add_layer"
+    layer: str
+    """The id of the new layer."""
+    called: str | None = None
+    """Its name; None for the next number."""
+    behind: str | None = None
+    """The layer it comes to lie just in front of; None: in front of all."""
+
+    @property
+    def name(self) -> str:
+        return "Add layer"
+
+    def delta(self, drawing: Drawing) -> Delta:
+        check_new(drawing, self.layer)
+        layer = Layer(id=self.layer, name=_called(drawing, "Layer", self.called, kind=Layer))
+        behind = self.behind or drawing.tree.children()[-1]
+        check_room(drawing, (), ROOT, behind)
+        return Delta(put=(layer,), moves=((layer.id, ROOT, behind),))
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class MergeLayers(Command):
+    """Makes one layer of several: all comes into the rearmost of them, in its present order."""
+
+    kind: Literal["merge_layers"] = "merge_layers"
+    items: tuple[str, ...]
+    """Which layers, two or more."""
+
+    @property
+    def name(self) -> str:
+        return f"Merge {len(self.items)} layers"
+
+    def delta(self, drawing: Drawing) -> Delta:
+        for item_id in self.items:
+            if not isinstance(drawing.open_item(item_id), Layer):
+                raise Refusal("not_a_layer", "Only layers are merged. Nothing was changed.")
+        first, *rest = drawing.tree.tops(self.items) or (ROOT,)
+        if not rest:
+            raise Refusal("too_few", "Choose two layers or more to make one of them.")
+        behind = next(iter(reversed(drawing.tree.children(first))), None)
+        held = [i for layer in rest for i in drawing.tree.children(layer)]
+        looks = {(h.hidden, _opacity(drawing, h.id)) for h in map(drawing.item, (first, *rest))}
+        said = "All of it now shows as the rearmost layer does." if len(looks) > 1 else ""
+        return Delta(moves=row_of(held, first, behind), removed=tuple(rest), said=said)
+
+
+def _opacity(drawing: Drawing, item_id: str) -> float:
+    item = drawing.item(item_id)
+    return item.opacity if isinstance(item, Holder) else 1.0
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class GroupItems(Command):
+    """Makes one group of items; it comes to lie where the frontmost of them lay."""
+
+    kind: Literal["group_items"] = "group_items"
+    items: tuple[str, ...]
+    """Which items; not layers."""
+    group: str
+    """The id of the new group."""
+    called: str | None = None
+    """Its name; None for the next number."""
+
+    @property
+    def name(self) -> str:
+        return f"Group {several(len(self.items))}"
+
+    def delta(self, drawing: Drawing) -> Delta:
+        check_new(drawing, self.group)
+        open_items(drawing, self.items)
+        tops = drawing.tree.tops(self.items)
+        if any(isinstance(drawing.items[i], Layer) for i in tops):
+            raise Refusal("layers_on_top", "Layers cannot be grouped. Merge them instead.")
+        front = tops[-1]
+        group = Group(id=self.group, name=_called(drawing, "Group", self.called, kind=Group))
+        place = (group.id, drawing.tree.container(front), front)
+        return Delta(put=(group,), moves=(place, *row_of(tops, group.id, None)))
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class TakeApart(Command):
+    """Takes groups apart: what each holds comes to lie where it lay."""
+
+    kind: Literal["take_apart"] = "take_apart"
+    items: tuple[str, ...]
+    """Which items; those that are no groups stay as they are."""
+
+    @property
+    def name(self) -> str:
+        return "Take apart"
+
+    def delta(self, drawing: Drawing) -> Delta:
+        groups = [i for i in open_items(drawing, self.items) if isinstance(i, Group)]
+        if not groups:
+            raise Refusal("no_group", "There is no group among what is selected.")
+        chosen = {g.id: g for g in groups}
+        put: list[Item] = []
+        moves: list[Move] = []
+        lies = {g: drawing.tree.container(g) for g in chosen}
+        for group_id in (i for i in drawing.tree.below() if i in chosen):  # outermost first
+            held = drawing.tree.children(group_id)
+            lies |= dict.fromkeys(held, lies[group_id])
+            moves += row_of(held, lies[group_id], group_id)
+            if chosen[group_id].hidden:
+                put += [replace(drawing.items[i], hidden=True) for i in held if i not in chosen]
+        said = ""
+        if any(g.opacity < 1.0 for g in groups):
+            said = "The group's opacity went with it; give it to the items anew where it is missed."
+        return Delta(put=tuple(put), moves=tuple(moves), removed=tuple(chosen), said=said)
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class SetOpacity(Command):
+    """Sets how much of layers and groups shows, all that they hold taken together."""
+
+    goes_on: ClassVar[tuple[str, ...]] = ("items",)
+    kind: Literal["set_opacity"] = "set_opacity"
+    items: tuple[str, ...]
+    """Which layers and groups."""
+    opacity: float
+    """From 0 to 1."""
+
+    @property
+    def name(self) -> str:
+        return "Change opacity"
+
+    def delta(self, drawing: Drawing) -> Delta:
+        if not 0.0 <= self.opacity <= 1.0:
+            raise Refusal("bad_opacity", "An opacity can be from 0 to 100 %. The old one was kept.")
+        held = [i for i in open_items(drawing, self.items) if isinstance(i, Holder)]
+        if not held:
+            raise Refusal("no_group", "Only layers and groups have an opacity as a whole.")
+        return Delta(put=tuple(replace(i, opacity=self.opacity) for i in held))

@@ -1,0 +1,62 @@
+<script setup lang="ts">
+// Where one draws: the layer, and the groups one has gone into; each part leads there.
+import { useBoard } from "../stores/board";
+
+const board = useBoard();
+
+function go(id: string, index: number): void {
+  const inner = board.way[index + 1];
+  board.enter(id);
+  board.select(inner === undefined ? board.selected : [inner]);
+}
+</script>
+
+<template>
+  <nav class="way" aria-label="Place to draw in">
+    <span class="heading">Drawing in</span>
+    <template v-for="(id, n) in board.way" :key="id">
+      <span v-if="n > 0" class="on" aria-hidden="true">›</span>
+      <button
+        class="row-button part"
+        :class="{ here: n === board.way.length - 1 }"
+        :aria-current="n === board.way.length - 1"
+        :data-testid="`way-${n}`"
+        @click="go(id, n)"
+      >
+        {{ board.drawable(id)?.name }}
+      </button>
+    </template>
+    <span v-if="board.inGroup" class="out"><kbd>Esc</kbd> leads out</span>
+  </nav>
+</template>
+
+<style scoped>
+.way {
+  display: flex;
+  gap: 7px;
+  align-items: center;
+  min-width: 0;
+  padding: 0 12px;
+  overflow: hidden;
+  background: var(--panel);
+  border-bottom: 1px solid var(--hairline);
+  font-size: 12px;
+  white-space: nowrap;
+}
+.part {
+  overflow: hidden;
+  text-overflow: ellipsis;
+  color: var(--active);
+}
+.here {
+  color: var(--ink);
+  font-weight: 600;
+}
+.on,
+.out {
+  color: var(--quiet);
+}
+.out {
+  margin-left: auto;
+}
+</style>

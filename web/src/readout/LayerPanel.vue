@@ -1,0 +1,53 @@
+<script setup lang="ts">
+// The layer one works in: how much of it shows, merge it, remove it.
+import Button from "primevue/button";
+import { computed } from "vue";
+import { useBoard } from "../stores/board";
+import OpacityField from "./OpacityField.vue";
+
+const board = useBoard();
+const layers = computed(() => board.tree.in(""));
+const behind = computed(() => layers.value[layers.value.indexOf(board.layer) - 1]);
+const name = (id: string | undefined): string => board.drawable(id ?? "")?.name ?? "";
+
+function merge(): void {
+  if (behind.value === undefined) return;
+  const into = behind.value;
+  board.commit({ kind: "merge_layers", items: [into, board.layer] });
+  board.enter(into);
+}
+</script>
+
+<template>
+  <section aria-label="Layer">
+    <h3 class="wide heading">{{ name(board.layer) }}</h3>
+    <OpacityField :items="[board.layer]" />
+    <div v-if="layers.length > 1" class="wide acts">
+      <Button
+        v-if="behind !== undefined"
+        severity="secondary"
+        size="small"
+        label="Merge backwards"
+        :title="`All of it comes into “${name(behind)}”, the layer behind`"
+        @click="merge"
+      />
+      <Button
+        severity="secondary"
+        size="small"
+        label="Remove"
+        title="With all that it holds; undo brings it back"
+        @click="board.commit({ kind: 'remove_items', items: [board.layer] })"
+      />
+    </div>
+  </section>
+</template>
+
+<style scoped>
+.acts {
+  display: flex;
+  gap: 8px;
+}
+.acts > * {
+  flex: 1;
+}
+</style>

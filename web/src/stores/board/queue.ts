@@ -1,0 +1,154 @@
+// Edits on their way: in the order in which they were made, shown at once where the core is here,
+// and given to the post, which sends them until they are kept.
+import { computed, ref } from "vue";
+import { Trouble } from "../../api/client";
+import type { Command, Point } from "../../api/types";
+import { desk } from "../../core";
+import type { Shown } from "../../core/door";
+import { newId } from "../../core/ids";
+import type { Aimed, Aiming } from "../../tools/tool";
+import type { Letter } from "../letters";
+import type { usePost } from "../post";
+import type { Choice } from "./choice";
+import type { History } from "./history";
+import type { Preview } from "./preview";
+import type { Showing } from "./showing";
+
+export class Queue {
+  /** How many edits are finding out what they meet. */
+  readonly aims = ref(0);
+  readonly outbox = computed(() => {
+    const id = this.drawing();
+    return id === 0 ? null : (this.post.boxes.get(id) ?? null);
+  });
+  /** Edits that first meet something are kept in the order in which they were made. */
+  private line: Promise<void> = Promise.resolve();
+  /** The last edit, and when it was made: a series of nudges is one step. */
+  private last: { edit: string; at: number } | null = null;
+  /** That what was put last is shown, if it can be. */
+  private showingLast: Promise<void> = Promise.resolve();
+
+  constructor(
+    private readonly drawing: () => number,
+    private readonly post: ReturnType<typeof usePost>,
+    private readonly showing: Showing,
+    private readonly choice: Choice,
+    private readonly preview: Preview,
+    private readonly history: History,
+    private readonly made: (command: Command) => void,
+  ) {}
+
+  get waiting(): number {
+    return this.outbox.value?.waiting ?? 0;
+  }
+
+  /** Keep an edit, after those that are still finding out what they meet. */
+  commit(command: Command, merge: boolean): void {
+    const selection = this.choice.items.value;
+    this.inTurn(() => this.send(command, selection, merge));
+  }
+
+  /** Keep an edit of something that may meet something first. */
+  commitAimed(aiming: Aiming | null, build: Aimed): void {
+    const selection = this.choice.items.value;
+    this.preview.hold(true);
+    this.aims.value += 1;
+    this.line = this.line.then(async () => {
+      let shift: Point = [0, 0];
+      try {
+        shift = await this.preview.meet(aiming);
+      } catch (problem) {
+        if (!(problem instanceof Trouble)) throw problem;
+      }
+      const command = build(shift);
+      this.aims.value -= 1;
+      if (command) this.send(command, selection, false);
+      else this.preview.hold(false);
+    });
+  }
+
+  /** Go along the history, once it is plain what the edits just made are called. */
+  go(to: "undo" | "redo" | number, nothing: () => void): void {
+    this.aims.value += 1;
+    this.line = this.line
+      .then(() => this.showingLast)
+      .then(() => {
+        this.aims.value -= 1;
+        const { undo, redo } = this.history;
+        const step = to === "undo" ? undo.value : to === "redo" ? redo.value : null;
+        if (typeof to === "string" && !step && this.waiting === 0) {
+          nothing();
+          return;
+        }
+        this.last = null;
+        const edit = step?.edit ?? null;
+        this.put({ id: newId(), path: "go", to, edit, selection: this.choice.items.value });
+      });
+  }
+
+  /** Lay what a letter shows over what is kept. */
+  overlay(letter: Letter, shown: Shown): void {
+    if (!this.outbox.value?.has(letter.id)) return;
+    this.takeWay(shown);
+    const { picture, undo: step } = shown;
+    if (step?.edit === letter.id) this.post.call(this.drawing(), letter.id, step.name);
+    if (!picture) return;
+    this.showing.queue(picture);
+    this.choice.keptMarks.value = picture.selection;
+  }
+
+  /** Undo and redo as the core sees them with what is on its way. */
+  takeWay(shown: Pick<Shown, "undo" | "redo"> | null): void {
+    if (this.waiting > 0 && shown) {
+      this.history.queued.value = { undo: shown.undo, redo: shown.redo };
+    }
+  }
+
+  /** All is kept: what the server said replaces what was shown meanwhile. */
+  clear(): void {
+    this.showing.queued.clear();
+    this.history.queued.value = null;
+    this.preview.hold(false);
+  }
+
+  private inTurn(act: () => void): void {
+    if (this.aims.value === 0) act();
+    else this.line = this.line.then(act);
+  }
+
+  private send(command: Command, selection: string[], merge: boolean): void {
+    this.made(command);
+    this.choice.said.value = "";
+    const now = performance.now();
+    const pause = this.last === null ? 0 : (now - this.last.at) / 1000;
+    const follows = merge && this.last !== null ? { edit: this.last.edit, pause } : null;
+    const edit = newId();
+    this.last = { edit, at: now };
+    this.put({ id: edit, path: "commands", command, selection, follows });
+  }
+
+  /** On its way, and shown at once where the core is here. */
+  private put(letter: Letter): void {
+    this.preview.over();
+    this.preview.hold(true);
+    this.post.send(this.drawing(), letter);
+    if (!desk.there) {
+      // Without the core: an edit on its way is what undo takes back; after that, whatever is next.
+      const edit = letter.path === "commands" ? letter.id : null;
+      this.history.queued.value = { undo: edit ? { edit, name: "" } : null, redo: null };
+    }
+    this.showingLast = this.show(letter);
+  }
+
+  private async show(letter: Letter): Promise<void> {
+    const gesture = this.preview.gesture;
+    const shown = await desk.queue(letter, this.choice.items.value);
+    if (!shown || !this.outbox.value?.has(letter.id)) return;
+    this.overlay(letter, shown);
+    if (!shown.picture || gesture !== this.preview.gesture) return;
+    this.preview.settle();
+    this.preview.clear();
+    this.choice.show(shown.picture);
+    this.preview.hold(false);
+  }
+}

@@ -1,0 +1,126 @@
+// A drawing as the canvas shows it, in sheets one over the other: what is kept, what is on its way
+// to the server, what is previewed, and for a moment what was before.
+import { computed, shallowReactive, shallowRef } from "vue";
+import type { Drawable, Move, Picture, Sheet } from "../../api/types";
+import { ROOT, Tree } from "../../core/tree";
+
+const EMPTY = Tree.of([]);
+/** What is shown until the first drawing was read. */
+const NO_SHEET: Sheet = {
+  width: 1,
+  height: 1,
+  unit: "px",
+  colour: null,
+  guides: [],
+  guides_hidden: false,
+  grid: { step: 1, parts: 1, shown: false },
+  underlays: [],
+};
+
+const sameMoves = (a: readonly Move[], b: readonly Move[]): boolean =>
+  a.length === b.length && a.every((m, n) => m.every((part, k) => part === b[n]?.[k]));
+
+/** One of the sheets: of items only what it changes, tree and sheet where it changes them. */
+class Overlay {
+  readonly items = shallowReactive(new Map<string, Drawable>());
+  readonly tree = shallowRef<Tree | null>(null);
+  readonly sheet = shallowRef<Sheet | null>(null);
+  private moves: readonly Move[] = [];
+
+  /** Lay a picture over what is here; `under` is the tree as it is without it. */
+  add(picture: Picture, under: Tree): void {
+    for (const item of picture.items) this.items.set(item.id, item);
+    const { moves } = picture;
+    if (moves.length > 0 || picture.removed.length > 0) {
+      this.tree.value = under.replanted(moves, picture.removed);
+    }
+    if (picture.sheet) this.sheet.value = picture.sheet;
+  }
+
+  /** Show one picture instead of the last; what both show alike is not touched. */
+  replace(picture: Picture, under: Tree): void {
+    const ids = new Set(picture.items.map((i) => i.id));
+    for (const old of [...this.items.keys()]) if (!ids.has(old)) this.items.delete(old);
+    for (const item of picture.items) this.items.set(item.id, item);
+    const { moves } = picture;
+    if (moves.length === 0 && picture.removed.length === 0) this.tree.value = null;
+    else if (!this.tree.value || !sameMoves(moves, this.moves)) {
+      this.tree.value = under.replanted(moves, picture.removed);
+    }
+    this.moves = moves;
+    this.sheet.value = picture.sheet;
+  }
+
+  /** Only what was shown here is drawn anew. */
+  clear(): void {
+    for (const id of [...this.items.keys()]) this.items.delete(id);
+    this.tree.value = this.sheet.value = null;
+    this.moves = [];
+  }
+}
+
+export class Showing {
+  /** What the server has kept. */
+  private readonly kept = new Overlay();
+  readonly queued = new Overlay();
+  readonly previewed = new Overlay();
+  readonly before = new Overlay();
+
+  readonly sheet = computed(
+    () =>
+      this.previewed.sheet.value ?? this.queued.sheet.value ?? this.kept.sheet.value ?? NO_SHEET,
+  );
+  /** The tree without what is previewed. */
+  readonly settledTree = computed(() => this.queued.tree.value ?? this.kept.tree.value ?? EMPTY);
+  readonly tree = computed(
+    () => this.before.tree.value ?? this.previewed.tree.value ?? this.settledTree.value,
+  );
+
+  /** Take a whole drawing. */
+  open(picture: Picture, places: readonly (readonly [string, string])[]): void {
+    for (const overlay of [this.kept, this.queued, this.previewed, this.before]) overlay.clear();
+    this.kept.add(picture, EMPTY);
+    this.kept.tree.value = Tree.of(places);
+  }
+
+  /** Take what the server has kept since. */
+  take(picture: Picture): void {
+    this.kept.add(picture, this.kept.tree.value ?? EMPTY);
+    for (const gone of picture.removed) this.kept.items.delete(gone);
+  }
+
+  queue(picture: Picture): void {
+    this.queued.add(picture, this.settledTree.value);
+  }
+
+  preview(picture: Picture): void {
+    this.previewed.replace(picture, this.settledTree.value);
+  }
+
+  /** Show the drawing as it was; null shows it as it is. */
+  lookBack(picture: Picture | null): void {
+    if (picture) this.before.replace(picture, this.settledTree.value);
+    else this.before.clear();
+  }
+
+  /** The item as it is kept or on its way, without what is previewed. */
+  settled(id: string): Drawable | undefined {
+    return this.queued.items.get(id) ?? this.kept.items.get(id);
+  }
+
+  item(id: string): Drawable | undefined {
+    return this.before.items.get(id) ?? this.previewed.items.get(id) ?? this.settled(id);
+  }
+
+  /** Whether an item can be picked: neither it nor a container around it is hidden or locked. */
+  free(id: string): boolean {
+    return [id, ...this.tree.value.above(id)].every((i) => {
+      const item = this.item(i);
+      return item && !item.hidden && !item.locked;
+    });
+  }
+
+  get layers(): readonly string[] {
+    return this.tree.value.in(ROOT);
+  }
+}
