@@ -25,7 +25,7 @@ from buildup.edits.change import Change, Delta, inverse, updated
 from buildup.edits.command import Command
 from buildup.errors import Refusal
 from buildup.timeline import Follows, StepName, Timeline
-from buildup.view.drawables import selection
+from buildup.view.selection import ALL, Shows, selection
 
 Question = Mapping[str, Any]
 
@@ -81,8 +81,13 @@ class Desk:
             "open": self._open,
             "queue": self._queue,
             "settle": self._settle,
-            "preview": self._preview,
-            "select": lambda q: selection(self._shown, q["selection"]),
+            "select": lambda q: selection(self._shown, q["selection"], _shows(q)),
+            "anchor": lambda q: host.anchor_near(
+                self._shown, q["item"], check_point(q["at"]), reach=q["reach"]
+            ),
+            "anchors": lambda q: host.anchors_within(
+                self._shown, check_point(q["start"]), check_point(q["end"])
+            ),
             "within": lambda q: host.within(
                 self._shown,
                 check_point(q["start"]),
@@ -91,7 +96,7 @@ class Desk:
             ),
             "near": lambda q: host.near(self._shown, q["item"], check_point(q["at"])),
             "read": self._read,
-            "meet": self._meet,
+            "aim": self._aim,
             "warm": lambda q: self._field.update(self._shown, most=q["most"]),
         }
 
@@ -140,7 +145,9 @@ class Desk:
         self._waiting.append(_Waiting(letter, delta))
         picture = None
         if delta is not None:
-            picture = host.picture(self._shown, delta, question["selection"], before=before)
+            picture = host.picture(
+                self._shown, delta, question["selection"], _shows(question), before=before
+            )
         return self._told(picture)
 
     def _settle(self, question: Question) -> Shown:
@@ -208,18 +215,25 @@ class Desk:
             ahead[-1].step if ahead else None,
         )
 
-    def _preview(self, question: Question) -> host.Picture:
-        return host.preview(self._shown, read_command(question["command"]), question["selection"])
-
-    def _meet(self, question: Question) -> Meeting:
-        self._field.update(self._shown)
-        return meet(self._shown, self._field, read(Aim, question["aim"]))
+    def _aim(self, question: Question) -> host.Aimed:
+        """What is met, and what a command that moves on to it would change, in one answer."""
+        meeting = Meeting()
+        if question["aim"] is not None:
+            self._field.update(self._shown)
+            meeting = meet(self._shown, self._field, read(Aim, question["aim"]))
+        command = None if question["command"] is None else read_command(question["command"])
+        return host.aimed(self._shown, meeting, command, question["selection"], _shows(question))
 
     def _read(self, question: Question) -> float:
         text, present = question["text"], question.get("present")
         if question["unit"] is None:
             return read_number(text, present=present)
         return read_length(text, unit=question["unit"], present=present)
+
+
+def _shows(question: Question) -> Shows:
+    told = question.get("shows")
+    return ALL if told is None else read(Shows, told)
 
 
 def _step(question: Question, name: str) -> StepName | None:

@@ -1,17 +1,23 @@
 """What a host of the core (server or browser) asks of it: a picture of what a delta changes."""
 
 from collections.abc import Iterable, Iterator, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
+from itertools import islice
+from typing import Any
 
-from buildup.drawing.model import Drawing, Group, Sheet
+from buildup.cues.kinds import Meeting
+from buildup.drawing.model import Drawing, Group, Outline, Sheet
 from buildup.drawing.tree import Move, Tree
-from buildup.edits.apply import apply
+from buildup.edits.apply import foreseen, write_command
 from buildup.edits.change import Delta, touched_by, updated
 from buildup.edits.command import AnchorRef, Command
 from buildup.edits.editing import segment_near
+from buildup.edits.placing import Placing, taken
 from buildup.forms.contours import item_box
 from buildup.geometry.boxes import Box
-from buildup.view.drawables import Drawable, Selection, drawable, selection
+from buildup.view.anchormarks import AnchorMark, anchor_marks
+from buildup.view.drawables import Drawable, drawable
+from buildup.view.selection import ALL, FRAME, Selection, Shows, selection, told_frame
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -31,22 +37,52 @@ class Picture:
     """Marks and numbers of what is selected, after the change."""
     said: str = ""
     """A sentence on what came of it, where that is not plain to see."""
+    moved: "Moved | None" = None
+    """Items that show moved as a whole, in a preview of many of them."""
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Moved:
+    """Items that one map moves, as they are drawn."""
+
+    items: tuple[str, ...]
+    matrix: tuple[float, float, float, float, float, float]
+    """As SVG's `matrix()` has it."""
+
+
+MOST_EXACT = 40
+"""Items that are previewed by their new geometry; more of them are moved as they are drawn, so that
+a preview of any number costs the same. Corner radii of shapes that are being scaled follow when the
+hand lets go."""
 
 
 def picture(
-    after: Drawing, delta: Delta, selected: Sequence[str], *, before: Tree | None = None
+    after: Drawing,
+    delta: Delta,
+    selected: Sequence[str],
+    shows: Shows = ALL,
+    *,
+    before: Tree | None = None,
 ) -> Picture:
     """The picture of a delta that led to the drawing `after`.
 
-    `before` is the tree that it started from; without it all groups are told where any item may
-    have left one.
+    Args:
+        after: the drawing after it.
+        delta: what changed.
+        selected: what is selected.
+        shows: what the tool shows of that.
+        before: the tree that it started from, for somebody who knows the marks of it; without it
+            all marks are told, and all groups where any item may have left one.
+
     """
+    changed = changed_items(after, delta, before=before)
+    only = None if before is None else changed
     return Picture(
-        items=tuple(drawable(after, i) for i in changed_items(after, delta, before=before)),
+        items=tuple(drawable(after, i) for i in changed),
         removed=delta.removed,
         moves=delta.moves,
         sheet=delta.sheet,
-        selection=selection(after, selected),
+        selection=selection(after, selected, shows, only=only),
         said=delta.said,
     )
 
@@ -57,18 +93,71 @@ def changed_items(after: Drawing, delta: Delta, *, before: Tree | None) -> tuple
     touched = touched_by(delta, (after.tree,) if before is None else (before, after.tree))
     if before is None and (delta.moves or delta.removed):
         touched = set(after.tree.below())
-    groups = (i for i in touched.difference(put) if isinstance(after.items.get(i), Group))
+    others = sorted(touched.difference(put))
+    groups = (i for i in others if isinstance(after.items.get(i), Group))
     return (*put, *groups)
 
 
-def preview(drawing: Drawing, command: Command, selected: Sequence[str]) -> Picture:
+def preview(
+    drawing: Drawing, command: Command, selected: Sequence[str], shows: Shows = ALL
+) -> Picture:
     """What a command would change; nothing is kept.
 
     Raises:
         Refusal: as `apply`.
     """
-    delta = apply(drawing, command).forward
-    return picture(updated(drawing, delta), delta, selected, before=drawing.tree)
+    if isinstance(command, Placing):
+        drawn = (d for i in command.items for d in drawing.tree.drawn_in(i))
+        if len(tuple(islice(drawn, MOST_EXACT + 1))) > MOST_EXACT:
+            return _moved_as_drawn(drawing, command, selected)
+    delta = foreseen(drawing, command)
+    return picture(updated(drawing, delta), delta, selected, shows, before=drawing.tree)
+
+
+def _moved_as_drawn(drawing: Drawing, command: Placing, selected: Sequence[str]) -> Picture:
+    """The picture of items under a map, without their new geometry."""
+    frame = taken(drawing, command.items).frame
+    by, turned = command.way(frame)
+    a, b = by.across, by.down
+    matrix = (a.real, a.imag, b.real, b.imag, by.origin.real, by.origin.imag)
+    marks = selection(drawing, selected, FRAME)
+    return Picture(
+        items=(),
+        removed=(),
+        moves=(),
+        sheet=None,
+        selection=replace(marks, frame=told_frame(frame.moved(by, turned)), told=()),
+        moved=Moved(items=command.items, matrix=matrix),
+    )
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Aimed:
+    """What is met by what is drawn or dragged, and what comes of it."""
+
+    meeting: Meeting
+    command: dict[str, Any] | None
+    """The command as it is once it has met that."""
+    picture: Picture | None
+
+
+def aimed(
+    drawing: Drawing,
+    meeting: Meeting,
+    command: Command | None,
+    selected: Sequence[str],
+    shows: Shows,
+) -> Aimed:
+    """What a command comes to that moves on by what was met.
+
+    Raises:
+        Refusal: as `apply`.
+    """
+    if command is None:
+        return Aimed(meeting=meeting, command=None, picture=None)
+    moved = command.moved_on(meeting.shift)
+    told = preview(drawing, moved, selected, shows)
+    return Aimed(meeting=meeting, command=write_command(moved), picture=told)
 
 
 def near(drawing: Drawing, item: str, at: complex) -> tuple[AnchorRef, AnchorRef]:
@@ -117,3 +206,30 @@ def _meets(drawing: Drawing, item_id: str, area: Box) -> bool:
         return False
     boxes = (item_box(drawing, i) for i in drawing.tree.drawn_in(item_id))
     return any(b is not None and b.meets(area) for b in boxes)
+
+
+def anchor_near(drawing: Drawing, item: str, at: complex, *, reach: float) -> AnchorMark | None:
+    """The mark of the anchor of an outline that is nearest to a place, if it is within reach."""
+    outline = drawing.items.get(item)
+    if not isinstance(outline, Outline):
+        return None
+    away, c, i = min(
+        (abs(a.at - at), c, i)
+        for c, path in enumerate(outline.contours)
+        for i, a in enumerate(path.anchors)
+    )
+    return anchor_marks(outline, c, (i,))[0] if away <= reach else None
+
+
+def anchors_within(drawing: Drawing, start: complex, end: complex) -> tuple[AnchorRef, ...]:
+    """The anchors that a dragged box holds, of outlines that are neither hidden nor locked."""
+    area = Box.around((start, end))
+    found = within(drawing, start, end, place=None)
+    outlines = [o for o in map(drawing.items.__getitem__, found) if isinstance(o, Outline)]
+    return tuple(
+        (o.id, c, i)
+        for o in outlines
+        for c, path in enumerate(o.contours)
+        for i, a in enumerate(path.anchors)
+        if area.left <= a.at.real <= area.right and area.top <= a.at.imag <= area.bottom
+    )

@@ -14,7 +14,7 @@ from buildup.forms.frames import own_standing
 from buildup.geometry.nearest import nearest
 from buildup.geometry.transforms import shift, turn
 from buildup.shapes.registry import SHAPES
-from buildup.view.drawables import selection
+from buildup.view.selection import selection
 
 from core.tests.zoo import bracket, drawing, leaf, plate
 

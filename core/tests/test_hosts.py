@@ -30,11 +30,18 @@ def script():
         yield {"verb": "queue", "letter": letter, "selection": ["leaf"]}
     for number, command in enumerate(EVERY):
         question = {"command": command, "selection": ["leaf", "plate", "ring"]}
-        yield {"verb": "preview", **question}
+        yield {"verb": "aim", "aim": None, **question}
         if command["kind"] in ("set_anchor_kind", "move_anchors", "resize_items", "drag_peg"):
             letter = {"id": f"letter-{number}", "command": command}
             yield {"verb": "queue", "letter": letter, "selection": ["leaf"]}
-    yield {"verb": "preview", "command": {"kind": "explode"}, "selection": []}
+    yield {"verb": "aim", "aim": None, "command": {"kind": "explode"}, "selection": []}
+    aim = {"probes": [[99, 21]], "scale": 1.0, "kinds": ["anchor", "guide"]}
+    drag = {"kind": "move_anchors", "anchors": [["second", 0, 0]], "by": [5, 5]}
+    shows = {"marks": "corners", "sight": [0, 0, 200, 200], "chosen": [["leaf", 0, 1]]}
+    many = {"selection": ["leaf", "second"], "shows": shows}
+    yield {"verb": "aim", "aim": aim, "command": drag, **many}
+    yield {"verb": "anchor", "item": "leaf", "at": [101, 21], "reach": 5}
+    yield {"verb": "anchors", "start": [-5, -5], "end": [110, 130]}
     yield {"verb": "settle", "id": "turn-7", "delta": None}
     undo = {"id": "back", "to": "undo", "edit": letter["id"]}
     yield {"verb": "queue", "letter": undo, "selection": ["leaf"]}
@@ -95,8 +102,8 @@ class DeskTest(unittest.TestCase):
 
     def origin(self):
         move = {"kind": "move_items", "items": ["plate"], "by": [0, 0]}
-        told = self.ask({"verb": "preview", "command": move, "selection": ["plate"]})
-        return told["answer"]["selection"]["frame"]["centre"]
+        told = self.ask({"verb": "aim", "aim": None, "command": move, "selection": ["plate"]})
+        return told["answer"]["picture"]["selection"]["frame"]["centre"]
 
     def queue(self, name, by=None, **more):
         command = {"kind": "move_items", "items": ["plate"], "by": by}

@@ -11,8 +11,9 @@ from buildup.edits.change import Delta, updated
 from buildup.formats.svg import svg
 from buildup.forms.contours import item_contours
 from buildup.host import picture, preview, within
-from buildup.view.drawables import drawable, selection
+from buildup.view.drawables import drawable
 from buildup.view.paths import path_data
+from buildup.view.selection import selection
 from PIL import Image
 from svgelements import SVG, Path
 
@@ -91,7 +92,8 @@ class SelectionTest(unittest.TestCase):
         command = read_command({"kind": "move_items", "items": ["leaf"], "by": [7, 7]})
         start = full()
         change = apply(start, command)
-        kept = picture(updated(start, change.forward), change.forward, ["leaf"])
+        after = updated(start, change.forward)
+        kept = picture(after, change.forward, ["leaf"], before=start.tree)
         self.assertEqual(preview(start, command, ["leaf"]), kept)
         self.assertEqual([i.id for i in kept.items], ["leaf"])
         self.assertEqual(kept.moves, ())

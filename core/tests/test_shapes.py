@@ -13,7 +13,7 @@ from buildup.geometry.bezier import point_at
 from buildup.shapes.corners import worked
 from buildup.shapes.kinds import SNAP, sounded
 from buildup.shapes.registry import SHAPES, checked_dials, shape_kind
-from buildup.view.drawables import selection
+from buildup.view.selection import selection
 from hypothesis import given
 from hypothesis import strategies as st
 from shapely import Polygon

@@ -8,7 +8,7 @@ from buildup.drawing.codec import read_kept
 from buildup.drawing.model import Drawing as Value
 from buildup.drawing.model import Sheet
 from buildup.edits.change import Delta
-from buildup.view.drawables import Selection
+from buildup.view.selection import Selection, Shows
 
 from studio.history import next_steps
 from studio.models import Drawing, Step
@@ -22,6 +22,8 @@ def step(row: Step | None) -> dict[str, Any] | None:
 
 
 Around = tuple[Step | None, Step | None]
+Looked = tuple[Sequence[str], Shows]
+"""What is selected, and what is shown of it."""
 
 
 def standing(row: Drawing, picture: host.Picture, around: Around) -> dict[str, Any]:
@@ -49,10 +51,10 @@ def opened(row: Drawing) -> dict[str, Any]:
 
 
 def change(
-    row: Drawing, delta: Delta, after: Value, selected: Sequence[str], *, since: int, around: Around
+    row: Drawing, delta: Delta, after: Value, looked: Looked, *, since: int, around: Around
 ) -> dict[str, Any]:
     """What changed on a drawing since a version."""
-    told = standing(row, host.picture(after, delta, selected), around)
+    told = standing(row, host.picture(after, delta, *looked), around)
     return {**told, "since": since, "delta": delta.to_json()}
 
 

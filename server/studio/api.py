@@ -16,6 +16,8 @@ from buildup.formats.svg import svg
 from buildup.shapes.kinds import ShapeKind
 from buildup.shapes.registry import SHAPES
 from buildup.timeline import Follows
+from buildup.view.anchormarks import AnchorMark
+from buildup.view.selection import Shows
 from django.http import HttpRequest, HttpResponse
 from django.utils.text import slugify
 from ninja import NinjaAPI
@@ -24,12 +26,13 @@ from ninja.security import django_auth
 
 from studio import answers, fields, schema, store
 from studio.actions import drawings as acts
+from studio.actions.cards import card_picture
 from studio.actions.edit import Kept, check_ahead, edit
 from studio.actions.go import go, way
 from studio.actions.pictures import bring
 from studio.drawings import found, of_owner
-from studio.history import line, next_steps
-from studio.models import Drawing, Picture, Step
+from studio.history import next_steps, page
+from studio.models import Drawing, Picture
 from studio.people import router as people
 from studio.shelf import router as shelf
 from studio.trouble import answer_troubles
@@ -74,7 +77,12 @@ def _told(kept: Kept, body: schema.CommandIn | schema.GoIn) -> dict[str, Any]:
     """What changed since the version that the client knew."""
     since = kept.row.version - 1 if body.version is None else body.version
     return answers.change(
-        kept.row, kept.delta, kept.after, body.selection, since=since, around=kept.around
+        kept.row,
+        kept.delta,
+        kept.after,
+        (body.selection, body.shows),
+        since=since,
+        around=kept.around,
     )
 
 
@@ -168,7 +176,9 @@ def changes_since(request: HttpRequest, drawing: int, version: int) -> dict[str,
         check_ahead(row, version)
         after, delta = store.value_of(row), store.delta_since(row, version)
         return {
-            "answer": answers.change(row, delta, after, (), since=version, around=next_steps(row))
+            "answer": answers.change(
+                row, delta, after, ((), Shows()), since=version, around=next_steps(row)
+            )
         }
 
 
@@ -200,17 +210,32 @@ def along_history(request: HttpRequest, drawing: int, body: schema.GoIn) -> dict
     return _told(kept, body)
 
 
-@api.post("/drawings/{drawing}/preview", response=host.Picture)
-def preview(request: HttpRequest, drawing: int, body: schema.PreviewIn) -> host.Picture:
-    """What an edit would change; nothing is kept."""
-    value = _value(request, drawing)[1]
-    return host.preview(value, body.command, body.selection)
+@api.post("/drawings/{drawing}/aim", response=host.Aimed)
+def aim(request: HttpRequest, drawing: int, body: schema.AimIn) -> host.Aimed:
+    """What is met while something is drawn or dragged, and what the edit would change."""
+    row, value = _value(request, drawing)
+    meeting = Meeting() if body.aim is None else fields.meeting(row.pk, value, body.aim)
+    return host.aimed(value, meeting, body.command, body.selection, body.shows)
 
 
 @api.post("/drawings/{drawing}/selection", response=host.Selection)
 def select(request: HttpRequest, drawing: int, body: schema.SelectionIn) -> host.Selection:
     """Marks and numbers of what is selected."""
-    return host.selection(_value(request, drawing)[1], body.selection)
+    return host.selection(_value(request, drawing)[1], body.selection, body.shows)
+
+
+@api.post("/drawings/{drawing}/anchor", response=AnchorMark | None)
+def anchor(request: HttpRequest, drawing: int, body: schema.ReachIn) -> AnchorMark | None:
+    """The anchor of an outline that is nearest to a place, within reach."""
+    value = _value(request, drawing)[1]
+    return host.anchor_near(value, body.item, check_point(body.at), reach=body.reach)
+
+
+@api.post("/drawings/{drawing}/anchors", response=list[schema.AnchorPlace])
+def anchors(request: HttpRequest, drawing: int, body: schema.BoxIn) -> list[schema.AnchorPlace]:
+    """The anchors that a dragged box holds."""
+    value = _value(request, drawing)[1]
+    return list(host.anchors_within(value, check_point(body.start), check_point(body.end)))
 
 
 @api.post("/drawings/{drawing}/within", response=list[str])
@@ -228,23 +253,16 @@ def near(request: HttpRequest, drawing: int, body: schema.PlaceIn) -> list[schem
     return list(host.near(value, body.item, check_point(body.at)))
 
 
-@api.post("/drawings/{drawing}/meet", response=Meeting)
-def meet(request: HttpRequest, drawing: int, body: schema.AimIn) -> Meeting:
-    """What is met while something is drawn or dragged."""
-    row, value = _value(request, drawing)
-    return fields.meeting(row.pk, value, body.aim)
-
-
 @api.get("/drawings/{drawing}/history", response=schema.History)
-def history(request: HttpRequest, drawing: int) -> dict[str, Any]:
-    """The steps of a drawing."""
+def history(
+    request: HttpRequest, drawing: int, before: int | None = None, after: int | None = None
+) -> dict[str, Any]:
+    """The steps of a drawing around where it stands; or a page of those before or after one."""
     with store.snapshot():
         row = found(_id(request), drawing)
-        here = line(row)
-        edits = row.steps.filter(action=Step.EDIT).only("number", "name", "command_id")
-        told = {step.number: answers.step(step) for step in edits}
-    steps = [told[n] for n in (*here.done, *here.ahead)]
-    return {"steps": steps, "at": row.head}
+        told = page(row, before=before, after=after)
+    steps = [answers.step(step) for step in told.steps]
+    return {"steps": steps, "at": row.head, "earlier": told.earlier, "later": told.later}
 
 
 @api.get("/drawings/{drawing}/at/{step}", response=host.Picture)
@@ -259,16 +277,21 @@ def as_at_step(request: HttpRequest, drawing: int, step: int) -> host.Picture:
 
 
 @api.get("/drawings/{drawing}/drawing.svg")
-def send_svg(request: HttpRequest, drawing: int, inline: bool = False) -> HttpResponse:
-    """The drawing as SVG: to keep, or (`inline`) as the picture on its card."""
+def send_svg(request: HttpRequest, drawing: int) -> HttpResponse:
+    """The drawing as SVG, to keep."""
     row, value = _value(request, drawing)
     text = svg(value, title=row.name)
     response = HttpResponse(text, content_type="image/svg+xml; charset=utf-8")
-    if inline:
-        response.headers["Cache-Control"] = "private, max-age=31536000, immutable"
-    else:
-        name = slugify(row.name) or "drawing"
-        response.headers["Content-Disposition"] = f'attachment; filename="{name}.svg"'
+    name = slugify(row.name) or "drawing"
+    response.headers["Content-Disposition"] = f'attachment; filename="{name}.svg"'
+    return response
+
+
+@api.get("/drawings/{drawing}/card.png")
+def show_card(request: HttpRequest, drawing: int) -> HttpResponse:
+    """The drawing as the small picture on its card; whoever asks names a version to keep it by."""
+    response = HttpResponse(card_picture(_id(request), drawing), content_type="image/png")
+    response.headers["Cache-Control"] = "private, max-age=31536000, immutable"
     return response
 
 

@@ -133,3 +133,14 @@ class ShelfEntry(models.Model):
 
     def __str__(self) -> str:
         return f"{self.tray} / {self.name}"
+
+
+class CardPicture(models.Model):
+    """A drawing as the home page shows it, at one of its versions."""
+
+    drawing = models.OneToOneField(Drawing, models.CASCADE, primary_key=True, related_name="card")
+    version = models.PositiveIntegerField()
+    png = models.BinaryField()
+
+    def __str__(self) -> str:
+        return f"{self.drawing_id} at {self.version}"

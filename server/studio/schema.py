@@ -11,6 +11,7 @@ from buildup.edits.apply import COMMANDS, read_command
 from buildup.edits.command import Command
 from buildup.host import Picture
 from buildup.shapes.kinds import DialUnit, Group
+from buildup.view.selection import Shows
 from ninja import Schema
 from pydantic import Field, GetCoreSchemaHandler, GetJsonSchemaHandler
 from pydantic_core import core_schema
@@ -184,6 +185,8 @@ class CommandIn(Schema):
     """The version the client knows; none where it only sends and shows nothing."""
     command: AnyCommand
     selection: list[str] = []
+    shows: Shows = Shows()
+    """What the tool in the hand shows of the selection."""
     follows: Following | None = None
     """Makes one step with that edit, where the core says that the two are one."""
 
@@ -197,19 +200,25 @@ class GoIn(Schema):
     edit: CommandId | None = None
     """The edit that undo is to take back or redo to bring back; none for whichever is next."""
     selection: list[str] = []
+    shows: Shows = Shows()
 
 
-class PreviewIn(Schema):
-    """A command that is not kept."""
+class AimIn(Schema):
+    """What is drawn or dragged, what it may meet, and the edit it would be."""
 
-    command: AnyCommand
+    aim: Aim | None = None
+    """None: nothing is met."""
+    command: AnyCommand | None = None
+    """As it would be if nothing were met; none to know what is met only."""
     selection: list[str] = []
+    shows: Shows = Shows()
 
 
 class SelectionIn(Schema):
-    """What is selected."""
+    """What is selected, and what the tool in the hand shows of it."""
 
     selection: list[str]
+    shows: Shows = Shows()
 
 
 AnchorPlace = tuple[str, int, int]
@@ -223,11 +232,22 @@ class PlaceIn(Schema):
     at: tuple[float, float]
 
 
-class AreaIn(Schema):
+class ReachIn(PlaceIn):
+    """The same, and how far from it is looked."""
+
+    reach: float = Field(ge=0, le=1e6)
+
+
+class BoxIn(Schema):
     """A dragged box, by two opposite corners."""
 
     start: tuple[float, float]
     end: tuple[float, float]
+
+
+class AreaIn(BoxIn):
+    """The same, and where one works."""
+
     place: str | None = None
     """The container one works in; none to find what is drawn, also inside groups."""
 
@@ -240,17 +260,15 @@ class PictureFacts(Schema):
     height: int
 
 
-class AimIn(Schema):
-    """What is drawn or dragged, and what it may meet."""
-
-    aim: Aim
-
-
 class History(Schema):
-    """The line of history: every step from the first, and where the drawing stands."""
+    """Some steps of the line of history, oldest first, and where the drawing stands."""
 
     steps: list[StepName]
     at: int
+    earlier: bool
+    """There are more before these."""
+    later: bool
+    """There are more after these."""
 
 
 class TypedIn(Schema):

@@ -8,6 +8,7 @@ from config.away import csrf_failure, store_away
 from django.db import connection
 from django.db.transaction import TransactionManagementError
 from django.db.utils import InterfaceError, OperationalError
+from buildup.view.selection import Shows
 from django.http import HttpRequest, HttpResponse
 from ninja import NinjaAPI
 from ninja.errors import AuthenticationError, HttpError, ValidationError
@@ -55,7 +56,7 @@ def answer_troubles(api: NinjaAPI) -> None:
             problem.row,
             problem.since,
             problem.after,
-            (),
+            ((), Shows()),
             since=problem.version,
             around=next_steps(problem.row),
         )

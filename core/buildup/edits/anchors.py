@@ -19,6 +19,7 @@ class MoveAnchors(Command):
     """Moves anchors, their handles with them."""
 
     goes_on: ClassVar[tuple[str, ...]] = ("anchors",)
+    aims: ClassVar[str] = "by"
     kind: Literal["move_anchors"] = "move_anchors"
     anchors: tuple[AnchorRef, ...]
     """Which anchors."""
@@ -72,6 +73,7 @@ class PlaceAnchor(Command):
 class MoveHandle(Command):
     """Drags the end of a handle; the other handle follows as the anchor's kind asks."""
 
+    aims: ClassVar[str] = "to"
     kind: Literal["move_handle"] = "move_handle"
     anchor: AnchorRef
     """Which anchor."""

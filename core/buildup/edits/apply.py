@@ -21,7 +21,7 @@ from buildup.edits.anchors import (
     SetHandle,
 )
 from buildup.edits.arranging import CopyHandles, LineUp, MakeTwins, ReleaseTwins, SpaceAnchors
-from buildup.edits.change import Change, inverse, without_empty
+from buildup.edits.change import Change, Delta, inverse, without_empty
 from buildup.edits.command import Command
 from buildup.edits.containers import AddLayer, GroupItems, MergeLayers, SetOpacity, TakeApart
 from buildup.edits.corners import DragCorners, SetCorners, SettleCorners
@@ -140,9 +140,20 @@ def apply(drawing: Drawing, command: Command) -> Change:
         Refusal: when it cannot be done; the drawing is unchanged in any case.
 
     """
+    forward = foreseen(drawing, command)
+    return Change(command.name, forward, inverse(drawing, forward))
+
+
+def foreseen(drawing: Drawing, command: Command) -> Delta:
+    """What a command does to a drawing, without the way back.
+
+    Raises:
+        Refusal: as `apply`.
+
+    """
     forward = without_empty(drawing, command.delta(drawing))
     check_sound(forward.put, forward.sheet)
-    return Change(command.name, forward, inverse(drawing, forward))
+    return forward
 
 
 def read_command(data: object) -> Command:

@@ -5,8 +5,8 @@ its fields. What is always wrong with a command is refused when one is made.
 """
 
 from collections.abc import Mapping
-from dataclasses import dataclass, fields, is_dataclass
-from typing import Any, ClassVar
+from dataclasses import dataclass, fields, is_dataclass, replace
+from typing import Any, ClassVar, Self
 
 from buildup.drawing.checks import check_id, check_numbers, check_text
 from buildup.drawing.model import Drawing
@@ -42,6 +42,22 @@ class Command:
     """The fields in which an edit has to be as the last one to go on with it as one step; none for
     commands that are always a step of their own."""
 
+    aims: ClassVar[str] = ""
+    """The field that the pointer sets: a place or a way, which moves on to what the pointer meets;
+    of a row of places the last one."""
+
+    def moved_on(self, by: Point) -> Self:
+        """The command once what is drawn or dragged has met something that far away."""
+        if not self.aims or by == (0.0, 0.0):
+            return self
+        value = getattr(self, self.aims)
+        if isinstance(value[0], tuple):
+            moved: Any = (*value[:-1], _plus(value[-1], by))
+        else:
+            moved = _plus(value, by)
+        changes: dict[str, Any] = {self.aims: moved}
+        return replace(self, **changes)
+
     def continues(self, earlier: "Command", *, pause: float) -> bool:
         """Whether this edit and the one before are one step, as a series of nudges is.
 
@@ -74,6 +90,10 @@ class Command:
 
         """
         raise NotImplementedError
+
+
+def _plus(place: Point, by: Point) -> Point:
+    return (place[0] + by[0], place[1] + by[1])
 
 
 def _check(value: object, field: str) -> None:

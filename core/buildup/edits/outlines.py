@@ -1,7 +1,7 @@
 """Drawing outlines: start one, extend it, close it."""
 
 from dataclasses import dataclass, replace
-from typing import Literal
+from typing import ClassVar, Literal
 
 from buildup.drawing.checks import MOST_ANCHORS, check_colour, check_name
 from buildup.drawing.flow import settled
@@ -42,6 +42,7 @@ def check_style(style: Style) -> None:
 class DrawAnchor(Command):
     """Starts an outline with one anchor, or adds an anchor at the end of an open one."""
 
+    aims: ClassVar[str] = "at"
     kind: Literal["draw_anchor"] = "draw_anchor"
     item: str
     """The outline; it is made when it does not exist yet."""

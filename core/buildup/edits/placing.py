@@ -96,13 +96,33 @@ def taken(drawing: Drawing, ids: Sequence[str]) -> Taken:
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
-class MoveItems(Command):
+class Placing(Command):
+    """The base of the commands that move, size and turn items by one map of the sheet."""
+
+    items: tuple[str, ...]
+    """Which items."""
+
+    def way(self, frame: Standing) -> tuple[Affine, float]:
+        """The map for items that stand in a frame, and by how many degrees it turns.
+
+        Raises:
+            Refusal: when it cannot be done.
+
+        """
+        raise NotImplementedError
+
+    def delta(self, drawing: Drawing) -> Delta:
+        held = taken(drawing, self.items)
+        return held.moved(*self.way(held.frame))
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class MoveItems(Placing):
     """Moves items."""
 
     goes_on: ClassVar[tuple[str, ...]] = ("items",)
+    aims: ClassVar[str] = "by"
     kind: Literal["move_items"] = "move_items"
-    items: tuple[str, ...]
-    """Which items."""
     by: Point
     """How far."""
     straight: bool = False
@@ -112,19 +132,17 @@ class MoveItems(Command):
     def name(self) -> str:
         return f"Move {several(len(self.items))}"
 
-    def delta(self, drawing: Drawing) -> Delta:
+    def way(self, frame: Standing) -> tuple[Affine, float]:
         by = complex(*self.by)
-        by = stepped(by, step=45.0) if self.straight else by
-        return taken(drawing, self.items).moved(shift(by))
+        return shift(stepped(by, step=45.0) if self.straight else by), 0.0
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
-class ResizeItems(Command):
+class ResizeItems(Placing):
     """Drags a side bar or a corner bracket of the frame around items."""
 
+    aims: ClassVar[str] = "to"
     kind: Literal["resize_items"] = "resize_items"
-    items: tuple[str, ...]
-    """Which items."""
     grip: Grip
     """Which side or corner is dragged, by compass."""
     to: Point
@@ -138,9 +156,7 @@ class ResizeItems(Command):
     def name(self) -> str:
         return f"Resize {several(len(self.items))}"
 
-    def delta(self, drawing: Drawing) -> Delta:
-        held = taken(drawing, self.items)
-        frame = held.frame
+    def way(self, frame: Standing) -> tuple[Affine, float]:
         grip = _GRIPS[self.grip]
         half = complex(frame.width / 2.0, frame.height / 2.0)
         start = complex(grip.real * half.real, grip.imag * half.imag)
@@ -151,7 +167,7 @@ class ResizeItems(Command):
         if self.even:
             x, y = _even(x, y, grip)
         about = frame.on_sheet(fixed)
-        return held.moved(stretch(x, y, about=about, angle=frame.angle))
+        return stretch(x, y, about=about, angle=frame.angle), 0.0
 
 
 def _factor(start: float, to: float, fixed: float) -> float:
@@ -175,12 +191,10 @@ def _even(x: float, y: float, grip: complex) -> tuple[float, float]:
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
-class TurnItems(Command):
+class TurnItems(Placing):
     """Turns items about the middle of their frame, from one pointer place to another."""
 
     kind: Literal["turn_items"] = "turn_items"
-    items: tuple[str, ...]
-    """Which items."""
     start: Point
     """Where the drag began."""
     to: Point
@@ -192,27 +206,23 @@ class TurnItems(Command):
     def name(self) -> str:
         return f"Turn {several(len(self.items))}"
 
-    def delta(self, drawing: Drawing) -> Delta:
-        held = taken(drawing, self.items)
-        frame = held.frame
+    def way(self, frame: Standing) -> tuple[Affine, float]:
         begun, now = complex(*self.start) - frame.centre, complex(*self.to) - frame.centre
         angle = frame.angle + degrees_of(now) - degrees_of(begun)
         angle = round(angle / 15.0) * 15.0 if self.stepped else angle
-        return _turned(held, angle)
+        return _turned(frame, angle)
 
 
-def _turned(held: Taken, angle: float) -> Delta:
-    by = angle - held.frame.angle
-    return held.moved(turn(by, about=held.frame.centre), by)
+def _turned(frame: Standing, angle: float) -> tuple[Affine, float]:
+    by = angle - frame.angle
+    return turn(by, about=frame.centre), by
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
-class PlaceItems(Command):
+class PlaceItems(Placing):
     """Puts items at typed numbers: the middle of their frame, its size, its angle."""
 
     kind: Literal["place_items"] = "place_items"
-    items: tuple[str, ...]
-    """Which items."""
     x: float | None = None
     """The middle's new x, or None to keep it."""
     y: float | None = None
@@ -231,11 +241,9 @@ class PlaceItems(Command):
         sized = self.width is not None or self.height is not None
         return f"{'Resize' if sized else 'Place'} {several(len(self.items))}"
 
-    def delta(self, drawing: Drawing) -> Delta:
-        held = taken(drawing, self.items)
-        frame = held.frame
+    def way(self, frame: Standing) -> tuple[Affine, float]:
         if self.angle is not None:
-            return _turned(held, self.angle)
+            return _turned(frame, self.angle)
         x = _size_factor(frame.width, self.width, "width")
         y = _size_factor(frame.height, self.height, "height")
         to = complex(
@@ -243,7 +251,7 @@ class PlaceItems(Command):
             frame.centre.imag if self.y is None else self.y,
         )
         sized = stretch(x, y, about=frame.centre, angle=frame.angle)
-        return held.moved(shift(to - frame.centre).after(sized))
+        return shift(to - frame.centre).after(sized), 0.0
 
 
 def _size_factor(old: float, new: float | None, what: str) -> float:

@@ -3,7 +3,7 @@
 import math
 from collections.abc import Mapping
 from dataclasses import dataclass, field, replace
-from typing import Literal
+from typing import ClassVar, Literal
 
 from buildup.drawing.model import Anchor, Contour, Drawing, DrawnItem, Frame, Outline, Shape, Style
 from buildup.edits.change import Delta, placed
@@ -23,6 +23,7 @@ from buildup.shapes.registry import checked_dials, dials_of, shape_kind
 class DrawShape(Command):
     """Draws a shape by dragging its box from corner to corner."""
 
+    aims: ClassVar[str] = "to"
     kind: Literal["draw_shape"] = "draw_shape"
     item: str
     """The id of the new shape."""
@@ -84,6 +85,7 @@ def _in_proportion(diagonal: complex, ratio: float) -> complex:
 class DrawLine(Command):
     """Draws a straight open outline from one place to another."""
 
+    aims: ClassVar[str] = "to"
     kind: Literal["draw_line"] = "draw_line"
     item: str
     """The id of the new outline."""

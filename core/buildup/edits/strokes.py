@@ -1,7 +1,7 @@
 """Drawing by hand: a stroke becomes as few cubics as a tolerance allows, and keeps its points."""
 
 from dataclasses import dataclass, replace
-from typing import Literal
+from typing import ClassVar, Literal
 
 from buildup.drawing.checks import MOST_ANCHORS
 from buildup.drawing.model import Drawing, Outline, Stroke, Style
@@ -70,6 +70,7 @@ def _drawn(outline: Outline, stroke: Stroke, unit: str) -> tuple[Outline, str]:
 class DrawStroke(Command):
     """Draws a part of an outline by hand; a single point leads there straight."""
 
+    aims: ClassVar[str] = "points"
     kind: Literal["draw_stroke"] = "draw_stroke"
     item: str
     """The outline; it is made when it does not exist yet, else the part is added at its end."""

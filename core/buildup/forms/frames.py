@@ -8,7 +8,7 @@ from buildup.drawing.model import Drawing, Drawn, DrawnItem, Shape
 from buildup.forms.contours import item_box
 from buildup.geometry.angles import degrees_of, direction
 from buildup.geometry.boxes import Box
-from buildup.geometry.transforms import turn
+from buildup.geometry.transforms import Affine, turn
 from buildup.shapes.placement import moved_contour
 
 
@@ -28,6 +28,12 @@ class Standing:
     def on_sheet(self, local: complex) -> complex:
         """A point of the box's own axes, on the sheet."""
         return self.centre + local * direction(self.angle)
+
+    def moved(self, by: Affine, turned: float) -> "Standing":
+        """The box under a map that turns by some degrees, and stretches along the box's axes."""
+        x, y = direction(self.angle), direction(self.angle) * 1j
+        width, height = (abs(by.vector(a)) * s for a, s in ((x, self.width), (y, self.height)))
+        return Standing(by(self.centre), width, height, self.angle + turned)
 
     @property
     def corners(self) -> tuple[complex, complex, complex, complex]:

@@ -7,7 +7,7 @@ from studio import models, store
 from studio.actions.edit import Kept, again, check_version
 from studio.actions.turns import in_turn
 from studio.drawings import locked
-from studio.history import line, next_steps
+from studio.history import edits_of, next_steps, way_ahead, way_back
 
 
 @in_turn
@@ -82,13 +82,11 @@ def way(row: models.Drawing, target: int) -> Delta:
     Raises:
         Refusal: `unknown_step`.
     """
-    here = line(row)
-    edits = row.steps.filter(action=models.Step.EDIT)
-    if target in (0, *here.done):
-        numbers, field, order = [n for n in here.done if n > target], "inverse", "-number"
-    elif target in here.ahead:
-        numbers, field, order = here.ahead[: here.ahead.index(target) + 1], "change", "number"
+    if target <= row.head:
+        numbers, field, order = way_back(row, target), "inverse", "-number"
     else:
+        numbers, field, order = way_ahead(row, target), "change", "number"
+    if numbers is None:
         raise Refusal("unknown_step", "That step is not in this drawing's history any more.")
-    told = edits.filter(number__in=numbers).order_by(order).values_list(field, flat=True)
+    told = edits_of(row).filter(number__in=numbers).order_by(order).values_list(field, flat=True)
     return chained(Delta.from_json(delta) for delta in told)

@@ -216,7 +216,7 @@ class ApiTest(TransactionTestCase):
                 422,
                 "bad_request",
             ),
-            (f"drawings/{self.drawing}/preview", '{"command": {"kind": "x"}}', 422, "bad_data"),
+            (f"drawings/{self.drawing}/aim", '{"command": {"kind": "x"}}', 422, "bad_data"),
             ("drawings", json.dumps({"name": "x" * 121, "sheet": SHEET}), 422, "bad_name"),
             ("drawings", json.dumps({"name": " ", "sheet": SHEET}), 422, "bad_name"),
             (
@@ -253,7 +253,7 @@ class ApiTest(TransactionTestCase):
             self.client.delete(f"/api/{base}"),
             self.post(f"{base}/duplicate"),
             self.post(f"{base}/restore"),
-            self.post(f"{base}/preview", {"command": move()}),
+            self.post(f"{base}/aim", {"command": move()}),
             self.send(move()),
         ]
         self.assertEqual({a.status_code for a in asked}, {404})

@@ -112,12 +112,12 @@ class TogetherTest(TransactionTestCase):
     def test_cues_come_from_the_server_too_and_follow_edits(self):
         self.send(PLATE, 0)
         aim = {"aim": {"probes": [[101, 2]], "scale": 1.0, "kinds": ["anchor"]}}
-        met = self.post("meet", aim).json()
+        met = self.post("aim", aim).json()["meeting"]
         self.assertEqual((met["shift"], met["cues"][0]["kind"]), ([-1, -2], "anchor"))
         self.send(move(by=(50, 0)), 1)
-        self.assertEqual(self.post("meet", aim).json()["cues"], [])
+        self.assertEqual(self.post("aim", aim).json()["meeting"]["cues"], [])
         bad = {"aim": {"probes": [[1, 2]], "scale": "wide"}}
-        self.assertEqual(self.post("meet", bad).status_code, 422)
+        self.assertEqual(self.post("aim", bad).status_code, 422)
 
     def test_an_opened_drawing_is_what_its_items_are(self):
         self.send(PLATE, 0)
@@ -126,7 +126,7 @@ class TogetherTest(TransactionTestCase):
         shown = opened["picture"]["items"]
         names = [i["name"] for i in shown]
         self.assertEqual(names, ["Layer 1", "Rectangle 1", 'Quote " and \\ slash'])
-        again = self.post("preview", {"command": move(by=(0, 0))}).json()["items"][0]
+        again = self.post("aim", {"command": move(by=(0, 0))}).json()["picture"]["items"][0]
         self.assertEqual(shown[1], again)
         self.assertEqual(opened["undo"]["name"], "Draw rectangle")
 

@@ -196,7 +196,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/drawings/{drawing}/preview": {
+    "/api/drawings/{drawing}/aim": {
         parameters: {
             query?: never;
             header?: never;
@@ -206,10 +206,10 @@ export interface paths {
         get?: never;
         put?: never;
         /**
-         * Preview
-         * @description What an edit would change; nothing is kept.
+         * Aim
+         * @description What is met while something is drawn or dragged, and what the edit would change.
          */
-        post: operations["studio_api_preview"];
+        post: operations["studio_api_aim"];
         delete?: never;
         options?: never;
         head?: never;
@@ -230,6 +230,46 @@ export interface paths {
          * @description Marks and numbers of what is selected.
          */
         post: operations["studio_api_select"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/drawings/{drawing}/anchor": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Anchor
+         * @description The anchor of an outline that is nearest to a place, within reach.
+         */
+        post: operations["studio_api_anchor"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/drawings/{drawing}/anchors": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Anchors
+         * @description The anchors that a dragged box holds.
+         */
+        post: operations["studio_api_anchors"];
         delete?: never;
         options?: never;
         head?: never;
@@ -276,26 +316,6 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/drawings/{drawing}/meet": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /**
-         * Meet
-         * @description What is met while something is drawn or dragged.
-         */
-        post: operations["studio_api_meet"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
     "/api/drawings/{drawing}/history": {
         parameters: {
             query?: never;
@@ -305,7 +325,7 @@ export interface paths {
         };
         /**
          * History
-         * @description The steps of a drawing.
+         * @description The steps of a drawing around where it stands; or a page of those before or after one.
          */
         get: operations["studio_api_history"];
         put?: never;
@@ -345,9 +365,29 @@ export interface paths {
         };
         /**
          * Send Svg
-         * @description The drawing as SVG: to keep, or (`inline`) as the picture on its card.
+         * @description The drawing as SVG, to keep.
          */
         get: operations["studio_api_send_svg"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/drawings/{drawing}/card.png": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Show Card
+         * @description The drawing as the small picture on its card; whoever asks names a version to keep it by.
+         */
+        get: operations["studio_api_show_card"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1084,6 +1124,23 @@ export interface components {
             value: number;
         };
         /**
+         * Moved
+         * @description Items that one map moves, as they are drawn.
+         */
+        Moved: {
+            /** Items */
+            items: string[];
+            /** Matrix */
+            matrix: [
+                number,
+                number,
+                number,
+                number,
+                number,
+                number
+            ];
+        };
+        /**
          * PathEnd
          * @description An end of an open path.
          */
@@ -1097,6 +1154,22 @@ export interface components {
                 number,
                 number
             ];
+        };
+        /**
+         * PathFacts
+         * @description A contour of a selected outline.
+         */
+        PathFacts: {
+            /** Item */
+            item: string;
+            /** Contour */
+            contour: number;
+            /** Count */
+            count: number;
+            /** Closed */
+            closed: boolean;
+            /** Worked */
+            worked: boolean;
         };
         /**
          * PegMark
@@ -1149,6 +1222,7 @@ export interface components {
              * @default
              */
             said?: string;
+            moved?: components["schemas"]["Moved"] | null;
         };
         /**
          * Selection
@@ -1171,6 +1245,18 @@ export interface components {
             measures?: components["schemas"]["MeasureReading"][];
             /** Tolerance */
             tolerance?: number | null;
+            /**
+             * Paths
+             * @default []
+             */
+            paths?: components["schemas"]["PathFacts"][];
+            /**
+             * Cut
+             * @default false
+             */
+            cut?: boolean;
+            /** Told */
+            told?: string[] | null;
         };
         /**
          * StepName
@@ -1614,6 +1700,14 @@ export interface components {
              * @default []
              */
             selection?: string[];
+            /**
+             * @default {
+             *       "marks": "anchors",
+             *       "sight": null,
+             *       "chosen": []
+             *     }
+             */
+            shows?: components["schemas"]["Shows"];
             follows?: components["schemas"]["Following"] | null;
         };
         /**
@@ -2532,16 +2626,13 @@ export interface components {
          * @description Moves items.
          */
         MoveItems: {
+            /** Items */
+            items: string[];
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
              */
             kind: "move_items";
-            /**
-             * Items
-             * @description Which items.
-             */
-            items: string[];
             /**
              * By
              * @description How far.
@@ -2618,16 +2709,13 @@ export interface components {
          * @description Puts items at typed numbers: the middle of their frame, its size, its angle.
          */
         PlaceItems: {
+            /** Items */
+            items: string[];
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
              */
             kind: "place_items";
-            /**
-             * Items
-             * @description Which items.
-             */
-            items: string[];
             /**
              * X
              * @description The middle's new x, or None to keep it.
@@ -2864,16 +2952,13 @@ export interface components {
          * @description Drags a side bar or a corner bracket of the frame around items.
          */
         ResizeItems: {
+            /** Items */
+            items: string[];
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
              */
             kind: "resize_items";
-            /**
-             * Items
-             * @description Which items.
-             */
-            items: string[];
             /**
              * Grip
              * @description Which side or corner is dragged, by compass.
@@ -3298,6 +3383,34 @@ export interface components {
             items: string[];
         };
         /**
+         * Shows
+         * @description What the tool in the hand shows of what is selected.
+         */
+        Shows: {
+            /**
+             * Marks
+             * @default anchors
+             * @enum {string}
+             */
+            marks?: "frame" | "anchors" | "corners";
+            /** Sight */
+            sight?: [
+                number,
+                number,
+                number,
+                number
+            ] | null;
+            /**
+             * Chosen
+             * @default []
+             */
+            chosen?: [
+                string,
+                number,
+                number
+            ][];
+        };
+        /**
          * SpaceAnchors
          * @description Spaces anchors evenly across or down, the outer two staying where they are.
          */
@@ -3400,16 +3513,13 @@ export interface components {
          * @description Turns items about the middle of their frame, from one pointer place to another.
          */
         TurnItems: {
+            /** Items */
+            items: string[];
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
              */
             kind: "turn_items";
-            /**
-             * Items
-             * @description Which items.
-             */
-            items: string[];
             /**
              * Start
              * @description Where the drag began.
@@ -3480,58 +3590,26 @@ export interface components {
              * @default []
              */
             selection?: string[];
-        };
-        /**
-         * PreviewIn
-         * @description A command that is not kept.
-         */
-        PreviewIn: {
-            /** Command */
-            command: components["schemas"]["DrawAnchor"] | components["schemas"]["CloseOutline"] | components["schemas"]["AddOutline"] | components["schemas"]["MoveAnchors"] | components["schemas"]["PlaceAnchor"] | components["schemas"]["MoveHandle"] | components["schemas"]["PullHandle"] | components["schemas"]["SetHandle"] | components["schemas"]["SetAnchorKind"] | components["schemas"]["RemoveAnchors"] | components["schemas"]["InsertAnchor"] | components["schemas"]["AddAnchors"] | components["schemas"]["BendSegment"] | components["schemas"]["StraightenSegments"] | components["schemas"]["RemoveSegment"] | components["schemas"]["BreakAnchors"] | components["schemas"]["JoinEnds"] | components["schemas"]["ReverseOutlines"] | components["schemas"]["StartAt"] | components["schemas"]["LineUp"] | components["schemas"]["SpaceAnchors"] | components["schemas"]["CopyHandles"] | components["schemas"]["MakeTwins"] | components["schemas"]["ReleaseTwins"] | components["schemas"]["DrawStroke"] | components["schemas"]["SetTolerance"] | components["schemas"]["DrawShape"] | components["schemas"]["DrawLine"] | components["schemas"]["ChangeShape"] | components["schemas"]["SetDial"] | components["schemas"]["SetDials"] | components["schemas"]["CopyDials"] | components["schemas"]["SetMeasure"] | components["schemas"]["DragPeg"] | components["schemas"]["TurnIntoOutlines"] | components["schemas"]["SetCorners"] | components["schemas"]["DragCorners"] | components["schemas"]["SettleCorners"] | components["schemas"]["MoveItems"] | components["schemas"]["ResizeItems"] | components["schemas"]["TurnItems"] | components["schemas"]["PlaceItems"] | components["schemas"]["SetFill"] | components["schemas"]["SetStroke"] | components["schemas"]["SetStrokeWidth"] | components["schemas"]["RemoveItems"] | components["schemas"]["DuplicateItems"] | components["schemas"]["OrderItems"] | components["schemas"]["HideItems"] | components["schemas"]["LockItems"] | components["schemas"]["RenameItem"] | components["schemas"]["GroupItems"] | components["schemas"]["TakeApart"] | components["schemas"]["AddLayer"] | components["schemas"]["MergeLayers"] | components["schemas"]["SetOpacity"] | components["schemas"]["SetSheet"] | components["schemas"]["SetSheetColour"] | components["schemas"]["SetGrid"] | components["schemas"]["AddGuide"] | components["schemas"]["MoveGuide"] | components["schemas"]["SetGuide"] | components["schemas"]["RemoveGuides"] | components["schemas"]["HideGuides"] | components["schemas"]["PlaceUnderlay"] | components["schemas"]["DragUnderlay"] | components["schemas"]["SetUnderlay"] | components["schemas"]["RemoveUnderlay"];
             /**
-             * Selection
-             * @default []
+             * @default {
+             *       "marks": "anchors",
+             *       "sight": null,
+             *       "chosen": []
+             *     }
              */
-            selection?: string[];
+            shows?: components["schemas"]["Shows"];
         };
         /**
-         * SelectionIn
-         * @description What is selected.
+         * Aimed
+         * @description What is met by what is drawn or dragged, and what comes of it.
          */
-        SelectionIn: {
-            /** Selection */
-            selection: string[];
-        };
-        /**
-         * AreaIn
-         * @description A dragged box, by two opposite corners.
-         */
-        AreaIn: {
-            /** Start */
-            start: [
-                number,
-                number
-            ];
-            /** End */
-            end: [
-                number,
-                number
-            ];
-            /** Place */
-            place?: string | null;
-        };
-        /**
-         * PlaceIn
-         * @description A place on an outline or beside it.
-         */
-        PlaceIn: {
-            /** Item */
-            item: string;
-            /** At */
-            at: [
-                number,
-                number
-            ];
+        Aimed: {
+            meeting: components["schemas"]["Meeting"];
+            /** Command */
+            command: {
+                [key: string]: unknown;
+            } | null;
+            picture: components["schemas"]["Picture"] | null;
         };
         /**
          * Cue
@@ -3645,20 +3723,117 @@ export interface components {
         };
         /**
          * AimIn
-         * @description What is drawn or dragged, and what it may meet.
+         * @description What is drawn or dragged, what it may meet, and the edit it would be.
          */
         AimIn: {
-            aim: components["schemas"]["Aim"];
+            aim?: components["schemas"]["Aim"] | null;
+            /** Command */
+            command?: (components["schemas"]["DrawAnchor"] | components["schemas"]["CloseOutline"] | components["schemas"]["AddOutline"] | components["schemas"]["MoveAnchors"] | components["schemas"]["PlaceAnchor"] | components["schemas"]["MoveHandle"] | components["schemas"]["PullHandle"] | components["schemas"]["SetHandle"] | components["schemas"]["SetAnchorKind"] | components["schemas"]["RemoveAnchors"] | components["schemas"]["InsertAnchor"] | components["schemas"]["AddAnchors"] | components["schemas"]["BendSegment"] | components["schemas"]["StraightenSegments"] | components["schemas"]["RemoveSegment"] | components["schemas"]["BreakAnchors"] | components["schemas"]["JoinEnds"] | components["schemas"]["ReverseOutlines"] | components["schemas"]["StartAt"] | components["schemas"]["LineUp"] | components["schemas"]["SpaceAnchors"] | components["schemas"]["CopyHandles"] | components["schemas"]["MakeTwins"] | components["schemas"]["ReleaseTwins"] | components["schemas"]["DrawStroke"] | components["schemas"]["SetTolerance"] | components["schemas"]["DrawShape"] | components["schemas"]["DrawLine"] | components["schemas"]["ChangeShape"] | components["schemas"]["SetDial"] | components["schemas"]["SetDials"] | components["schemas"]["CopyDials"] | components["schemas"]["SetMeasure"] | components["schemas"]["DragPeg"] | components["schemas"]["TurnIntoOutlines"] | components["schemas"]["SetCorners"] | components["schemas"]["DragCorners"] | components["schemas"]["SettleCorners"] | components["schemas"]["MoveItems"] | components["schemas"]["ResizeItems"] | components["schemas"]["TurnItems"] | components["schemas"]["PlaceItems"] | components["schemas"]["SetFill"] | components["schemas"]["SetStroke"] | components["schemas"]["SetStrokeWidth"] | components["schemas"]["RemoveItems"] | components["schemas"]["DuplicateItems"] | components["schemas"]["OrderItems"] | components["schemas"]["HideItems"] | components["schemas"]["LockItems"] | components["schemas"]["RenameItem"] | components["schemas"]["GroupItems"] | components["schemas"]["TakeApart"] | components["schemas"]["AddLayer"] | components["schemas"]["MergeLayers"] | components["schemas"]["SetOpacity"] | components["schemas"]["SetSheet"] | components["schemas"]["SetSheetColour"] | components["schemas"]["SetGrid"] | components["schemas"]["AddGuide"] | components["schemas"]["MoveGuide"] | components["schemas"]["SetGuide"] | components["schemas"]["RemoveGuides"] | components["schemas"]["HideGuides"] | components["schemas"]["PlaceUnderlay"] | components["schemas"]["DragUnderlay"] | components["schemas"]["SetUnderlay"] | components["schemas"]["RemoveUnderlay"]) | null;
+            /**
+             * Selection
+             * @default []
+             */
+            selection?: string[];
+            /**
+             * @default {
+             *       "marks": "anchors",
+             *       "sight": null,
+             *       "chosen": []
+             *     }
+             */
+            shows?: components["schemas"]["Shows"];
+        };
+        /**
+         * SelectionIn
+         * @description What is selected, and what the tool in the hand shows of it.
+         */
+        SelectionIn: {
+            /** Selection */
+            selection: string[];
+            /**
+             * @default {
+             *       "marks": "anchors",
+             *       "sight": null,
+             *       "chosen": []
+             *     }
+             */
+            shows?: components["schemas"]["Shows"];
+        };
+        /**
+         * ReachIn
+         * @description The same, and how far from it is looked.
+         */
+        ReachIn: {
+            /** Item */
+            item: string;
+            /** At */
+            at: [
+                number,
+                number
+            ];
+            /** Reach */
+            reach: number;
+        };
+        /**
+         * BoxIn
+         * @description A dragged box, by two opposite corners.
+         */
+        BoxIn: {
+            /** Start */
+            start: [
+                number,
+                number
+            ];
+            /** End */
+            end: [
+                number,
+                number
+            ];
+        };
+        /**
+         * AreaIn
+         * @description The same, and where one works.
+         */
+        AreaIn: {
+            /** Start */
+            start: [
+                number,
+                number
+            ];
+            /** End */
+            end: [
+                number,
+                number
+            ];
+            /** Place */
+            place?: string | null;
+        };
+        /**
+         * PlaceIn
+         * @description A place on an outline or beside it.
+         */
+        PlaceIn: {
+            /** Item */
+            item: string;
+            /** At */
+            at: [
+                number,
+                number
+            ];
         };
         /**
          * History
-         * @description The line of history: every step from the first, and where the drawing stands.
+         * @description Some steps of the line of history, oldest first, and where the drawing stands.
          */
         History: {
             /** Steps */
             steps: components["schemas"]["StepName"][];
             /** At */
             at: number;
+            /** Earlier */
+            earlier: boolean;
+            /** Later */
+            later: boolean;
         };
         /**
          * PictureFacts
@@ -4224,7 +4399,7 @@ export interface operations {
             };
         };
     };
-    studio_api_preview: {
+    studio_api_aim: {
         parameters: {
             query?: never;
             header?: never;
@@ -4235,7 +4410,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["PreviewIn"];
+                "application/json": components["schemas"]["AimIn"];
             };
         };
         responses: {
@@ -4245,7 +4420,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Picture"];
+                    "application/json": components["schemas"]["Aimed"];
                 };
             };
             /** @description What went wrong */
@@ -4281,6 +4456,80 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Selection"];
+                };
+            };
+            /** @description What went wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+        };
+    };
+    studio_api_anchor: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                drawing: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ReachIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AnchorMark"] | null;
+                };
+            };
+            /** @description What went wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+        };
+    };
+    studio_api_anchors: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                drawing: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BoxIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": [
+                        string,
+                        number,
+                        number
+                    ][];
                 };
             };
             /** @description What went wrong */
@@ -4368,44 +4617,12 @@ export interface operations {
             };
         };
     };
-    studio_api_meet: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                drawing: number;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["AimIn"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Meeting"];
-                };
-            };
-            /** @description What went wrong */
-            default: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-        };
-    };
     studio_api_history: {
         parameters: {
-            query?: never;
+            query?: {
+                before?: number | null;
+                after?: number | null;
+            };
             header?: never;
             path: {
                 drawing: number;
@@ -4468,9 +4685,36 @@ export interface operations {
     };
     studio_api_send_svg: {
         parameters: {
-            query?: {
-                inline?: boolean;
+            query?: never;
+            header?: never;
+            path: {
+                drawing: number;
             };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description What went wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+        };
+    };
+    studio_api_show_card: {
+        parameters: {
+            query?: never;
             header?: never;
             path: {
                 drawing: number;

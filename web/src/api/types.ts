@@ -9,16 +9,29 @@ export type Move = [item: string, container: string, behind: string | null];
 export type AnchorRef = [item: string, contour: number, index: number];
 export type Command = Schemas["CommandIn"]["command"];
 /** A picture whose fields are all there: what has a default is always told. */
-export type Picture = Omit<Required<Schemas["Picture"]>, "items" | "sheet" | "moves"> & {
+export type Picture = Omit<
+  Required<Schemas["Picture"]>,
+  "items" | "sheet" | "moves" | "selection"
+> & {
   items: Drawable[];
   sheet: Sheet | null;
   moves: Move[];
+  selection: Selection;
 };
 export type Answer = Omit<Schemas["Answer"], "picture"> & { picture: Picture };
 export type Board = Omit<Schemas["Board"], "picture"> & { picture: Picture };
 export type Card = Schemas["Card"];
 export type Drawable = Required<Schemas["Drawable"]>;
-export type Selection = Schemas["Selection"];
+export type Selection = Required<Schemas["Selection"]>;
+export type PathFacts = Schemas["PathFacts"];
+/** What the tool in the hand shows of what is selected. */
+export type Shows = Required<Schemas["Shows"]>;
+export type Moved = Schemas["Moved"];
+/** What is met by what is drawn or dragged, and what comes of it. */
+export type Aimed = Required<Omit<Schemas["Aimed"], "picture" | "command">> & {
+  picture: Picture | null;
+  command: Command | null;
+};
 export type AnchorMark = Schemas["AnchorMark"];
 export type PegMark = Schemas["PegMark"];
 export type Frame = Schemas["Box"];

@@ -25,6 +25,10 @@ const tools = useTools();
 const looking = useLooking();
 const svg = ref<SVGSVGElement | null>(null);
 const hand = useCanvasPointer(svg);
+/** By what the items that are previewed as they are drawn have moved; one value for all of them. */
+const matrix = computed(() =>
+  board.moved ? `matrix(${board.moved.matrix.join(",")})` : undefined,
+);
 const printing = computed(() => looking.view === "Print");
 const pickable = computed(() => ["select", "anchors", "corner"].includes(tools.active));
 
@@ -69,6 +73,7 @@ onBeforeUnmount(() => watcher?.disconnect());
         id="on-the-sheet"
         :transform="view.transform"
         :class="looking.view.toLowerCase()"
+        :style="{ '--moved': matrix }"
         :clip-path="printing ? 'url(#sheet-edge)' : undefined"
       >
         <rect
@@ -116,6 +121,9 @@ onBeforeUnmount(() => watcher?.disconnect());
   height: 100%;
   touch-action: none;
   user-select: none;
+}
+.surface :deep(.moved) {
+  transform: var(--moved);
 }
 .sheet {
   stroke: var(--hairline);

@@ -13,7 +13,7 @@ const view = useView();
 
 const ends = computed(() => {
   if (tools.active === "freehand") return [];
-  return board.tree.drawnIn(ROOT).flatMap((id) => {
+  return board.settledTree.drawnIn(ROOT).flatMap((id) => {
     const item = board.kept(id);
     if (!item || item.ends.length === 0 || board.selected.includes(id)) return [];
     if (!board.free(id)) return [];

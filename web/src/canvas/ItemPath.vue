@@ -11,6 +11,7 @@ const board = useBoard();
 const HIT_WIDTH = 12;
 
 const item = computed(() => board.drawable(props.id));
+const moved = computed(() => board.carriers.has(props.id));
 const hit = computed(() =>
   props.pickable && !item.value?.locked
     ? JSON.stringify({ what: "item", item: props.id })
@@ -19,7 +20,7 @@ const hit = computed(() =>
 </script>
 
 <template>
-  <g v-if="item && !item.hidden" :data-hit="hit">
+  <g v-if="item && !item.hidden" :class="{ moved }" :data-hit="hit">
     <path
       :d="item.path"
       :fill="plain ? 'none' : (item.style.fill ?? 'none')"

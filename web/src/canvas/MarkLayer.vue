@@ -47,7 +47,7 @@ const withHandles = computed<Mark[]>(() => {
   if (looking.handles === "chosen") return all.filter((a) => chosen.value.has(key(a)));
   const near = new Set<string>();
   for (const [item, contour, index] of board.anchors as AnchorRef[]) {
-    const count = all.filter((a) => a.item === item && a.contour === contour).length;
+    const count = board.pathOf(item, contour)?.count ?? 1;
     for (const i of [index - 1, index, index + 1]) {
       near.add(`${item} ${contour} ${(i + count) % count}`);
     }

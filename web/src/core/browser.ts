@@ -1,8 +1,8 @@
 // The core in the browser's worker. When the worker dies or hangs it is started again, and what it
 // was asked goes to whoever asked as a failure, so that the server can answer instead.
 import { Trouble } from "../api/client";
-import type { Aim, AnchorRef, Command, Meeting, Picture, Point, Selection } from "../api/types";
-import type { Core } from "./door";
+import type { Aim, Aimed, AnchorMark, AnchorRef, Command, Point, Selection } from "../api/types";
+import type { Core, Looked } from "./door";
 import type { Question, Reply } from "./worker";
 
 const PATIENCE = 10_000;
@@ -84,14 +84,16 @@ export class BrowserCore implements Core {
     return told.answer;
   }
 
-  preview = (command: Command, selection: string[]): Promise<Picture> =>
-    this.ask("preview", { command, selection });
-  select = (selection: string[]): Promise<Selection> => this.ask("select", { selection });
+  aim = (aim: Aim | null, command: Command | null, looked: Looked): Promise<Aimed> =>
+    this.ask("aim", { aim, command, ...looked });
+  select = (looked: Looked): Promise<Selection> => this.ask("select", looked);
+  anchor = (item: string, at: Point, reach: number): Promise<AnchorMark | null> =>
+    this.ask("anchor", { item, at, reach });
+  anchors = (start: Point, end: Point): Promise<AnchorRef[]> => this.ask("anchors", { start, end });
   within = (start: Point, end: Point, place: string | null): Promise<string[]> =>
     this.ask("within", { start, end, place });
   near = (item: string, at: Point): Promise<[AnchorRef, AnchorRef]> =>
     this.ask("near", { item, at });
-  meet = (aim: Aim): Promise<Meeting> => this.ask("meet", { aim });
   read = (text: string, unit: string | null, present: number | null): Promise<number> =>
     this.ask("read", { text, unit, present });
 }

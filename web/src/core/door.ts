@@ -1,12 +1,14 @@
 // The one door to the Python core: previews, marks, and reading what is typed.
 import type {
   Aim,
+  Aimed,
+  AnchorMark,
   AnchorRef,
   Command,
-  Meeting,
   Picture,
   Point,
   Selection,
+  Shows,
   StepName,
 } from "../api/types";
 
@@ -20,15 +22,23 @@ export interface Shown {
 /** An edit that undo would take back, or redo bring back. */
 export type WayStep = Pick<StepName, "edit" | "name">;
 
+/** What is selected, and what the tool in the hand shows of it. */
+export interface Looked {
+  selection: string[];
+  shows: Shows;
+}
+
 export interface Core {
-  /** What a command would change; nothing is kept. */
-  preview(command: Command, selection: string[]): Promise<Picture>;
+  /** What is met, what a command comes to that moves on to it, and what it would change. */
+  aim(aim: Aim | null, command: Command | null, looked: Looked): Promise<Aimed>;
   /** Marks and numbers of what is selected. */
-  select(selection: string[]): Promise<Selection>;
+  select(looked: Looked): Promise<Selection>;
   /** The items that a dragged box touches: from a place to work in, or (null) all that is drawn. */
   within(start: Point, end: Point, place: string | null): Promise<string[]>;
-  /** What is met while something is drawn or dragged. */
-  meet(aim: Aim): Promise<Meeting>;
+  /** The anchor of an outline that is nearest to a place, within reach (sheet units). */
+  anchor(item: string, at: Point, reach: number): Promise<AnchorMark | null>;
+  /** The anchors that a dragged box holds. */
+  anchors(start: Point, end: Point): Promise<AnchorRef[]>;
   /** The two anchors of the segment of an outline that is nearest to a place. */
   near(item: string, at: Point): Promise<[AnchorRef, AnchorRef]>;
   /** A typed length in sheet units, or a plain number when `unit` is null; % are of `present`. */

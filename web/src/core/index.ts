@@ -5,13 +5,18 @@ import type { Answer, DeskDrawing } from "../api/types";
 import type { Letter } from "../stores/letters";
 import { remembered } from "../stores/remembered";
 import { BrowserCore, WorkerAway } from "./browser";
-import type { Core, Shown } from "./door";
+import type { Core, Looked, Shown } from "./door";
 import { serverCore } from "./server";
 
 /** Items prepared at a time. */
 const WARM = 2;
 /** Milliseconds the worker waits at most for the drawing to be shown first. */
 const FIRST_THE_DRAWING = 2000;
+
+const NOTHING_SELECTED: Looked = {
+  selection: [],
+  shows: { marks: "frame", sight: null, chosen: [] },
+};
 
 /** Milliseconds until a drawing that could not be read for the worker is asked for again. */
 const READ_AGAIN = 2000;
@@ -82,7 +87,7 @@ async function fill(): Promise<void> {
     const next = (): Letter | undefined => onItsWay().find((l) => !queued.has(l.id));
     for (let letter = next(); letter && base === taken; letter = next()) {
       queued.add(letter.id);
-      await queue(letter, []).then((shown) => shown && show(letter, shown));
+      await queue(letter, NOTHING_SELECTED).then((shown) => shown && show(letter, shown));
     }
     if (base === taken && later.length === came) {
       held = version;
@@ -108,9 +113,9 @@ function readLater(wanted: number): void {
   }, READ_AGAIN);
 }
 
-async function queue(letter: Letter, selection: string[]): Promise<Shown | null> {
+async function queue(letter: Letter, looked: Looked): Promise<Shown | null> {
   try {
-    return await browser.ask<Shown>("queue", { letter, selection });
+    return await browser.ask<Shown>("queue", { letter, ...looked });
   } catch (problem) {
     if (problem instanceof Trouble) return null;
     throw problem;
@@ -169,11 +174,12 @@ const there = (): boolean => browser.ready && held !== null;
 Object.assign(window, { __core: there });
 
 export const core: Core = {
-  preview: (command, selection) => either(there(), (c) => c.preview(command, selection)),
-  select: (selection) => either(there(), (c) => c.select(selection)),
+  aim: (aim, command, looked) => either(there(), (c) => c.aim(aim, command, looked)),
+  select: (looked) => either(there(), (c) => c.select(looked)),
+  anchor: (item, at, reach) => either(there(), (c) => c.anchor(item, at, reach)),
+  anchors: (start, end) => either(there(), (c) => c.anchors(start, end)),
   within: (start, end, place) => either(there(), (c) => c.within(start, end, place)),
   near: (item, at) => either(there(), (c) => c.near(item, at)),
-  meet: (aim) => either(there(), (c) => c.meet(aim)),
   read: (text, unit, present) => either(browser.ready, (c) => c.read(text, unit, present)),
 };
 
@@ -195,10 +201,10 @@ export const desk = {
     held = base = null;
   },
   /** Show a letter that is on its way; null when only the server can. */
-  async queue(letter: Letter, selection: string[]): Promise<Shown | null> {
+  async queue(letter: Letter, looked: Looked): Promise<Shown | null> {
     if (!there()) return null;
     try {
-      return await queue(letter, selection);
+      return await queue(letter, looked);
     } catch (problem) {
       if (problem instanceof WorkerAway) return null;
       throw problem;

@@ -1,73 +1,122 @@
 <script setup lang="ts">
-// The history: every step with its name; a click goes there.
-import { nextTick, ref, shallowRef, watch } from "vue";
+// The history: every step with its name; a click goes there. Only what is in sight is there, and
+// more of the line is read when its end comes into sight.
+import VirtualScroller from "primevue/virtualscroller";
+import { computed, nextTick, ref, shallowRef, watch } from "vue";
 import { Trouble, get } from "../api/client";
-import type { History } from "../api/types";
+import type { History, StepName } from "../api/types";
 import { useBoard } from "../stores/board";
 
-const board = useBoard();
-const history = shallowRef<History>({ steps: [], at: 0 });
-const list = ref<HTMLElement | null>(null);
+/** Steps in a column, and its width in pixels. */
+const DOWN = 4;
+const COLUMN = 156;
+const EMPTY: StepName = { number: 0, name: "Empty sheet", edit: "" };
 
+const board = useBoard();
+const steps = shallowRef<StepName[]>([]);
+const at = ref(0);
+const earlier = ref(false);
+const later = ref(false);
+const scroller = ref<InstanceType<typeof VirtualScroller> | null>(null);
+let reading = false;
+
+const columns = computed(() => {
+  const all = earlier.value ? steps.value : [EMPTY, ...steps.value];
+  return Array.from({ length: Math.ceil(all.length / DOWN) }, (_, n) =>
+    all.slice(n * DOWN, (n + 1) * DOWN),
+  );
+});
+const here = computed(() => steps.value.findIndex((s) => s.number === at.value));
+const isAhead = (step: StepName): boolean =>
+  steps.value.findIndex((s) => s.number === step.number) > here.value;
+
+async function read(question = ""): Promise<History | null> {
+  if (reading) return null;
+  reading = true;
+  try {
+    return await get<History>(`/drawings/${board.id}/history${question}`);
+  } catch (problem) {
+    if (!(problem instanceof Trouble)) throw problem;
+    return null;
+  } finally {
+    reading = false;
+  }
+}
+
+async function readAround(): Promise<void> {
+  const found = await read();
+  if (!found) return;
+  steps.value = found.steps;
+  [at.value, earlier.value, later.value] = [found.at, found.earlier, found.later];
+  await nextTick();
+  const shown = here.value + (earlier.value ? 0 : 1);
+  scroller.value?.scrollToIndex(Math.max(0, Math.floor(shown / DOWN) - 2));
+}
 watch(
   () => board.version,
-  async () => {
-    try {
-      history.value = await get<History>(`/drawings/${board.id}/history`);
-    } catch (problem) {
-      if (!(problem instanceof Trouble)) throw problem;
-    }
-    await nextTick();
-    list.value
-      ?.querySelector("[aria-current]")
-      ?.scrollIntoView({ block: "nearest", inline: "nearest" });
-  },
+  () => void readAround(),
   { immediate: true },
 );
 
-function mark(): void {
-  const here = history.value.steps.find((s) => s.number === history.value.at);
-  board.markedStep = here ?? null;
+/** Read on where the end of what was read comes into sight. */
+async function scrolled(range: { first: number; last: number }): Promise<void> {
+  const [first, last] = [steps.value[0], steps.value.at(-1)];
+  if (range.first === 0 && earlier.value && first) {
+    const found = await read(`?before=${first.number}`);
+    if (!found) return;
+    steps.value = [...found.steps, ...steps.value];
+    earlier.value = found.earlier;
+    await nextTick();
+    scroller.value?.scrollToIndex(Math.floor(found.steps.length / DOWN));
+  } else if (range.last >= columns.value.length && later.value && last) {
+    const found = await read(`?after=${last.number}`);
+    if (!found) return;
+    steps.value = [...steps.value, ...found.steps];
+    later.value = found.later;
+  }
 }
 
-const ahead = (index: number): boolean =>
-  index > history.value.steps.findIndex((s) => s.number === history.value.at);
+function mark(): void {
+  board.markedStep = steps.value[here.value] ?? null;
+}
 </script>
 
 <template>
   <div class="bar">
-    <button
-      class="row-button mark"
-      data-testid="mark-step"
-      :disabled="history.at === 0"
-      @click="mark"
-    >
-      <i class="pi pi-bookmark" /> Mark this step
+    <button class="row-button mark" data-testid="mark-step" :disabled="at === 0" @click="mark">
+      <i class="pi pi-bookmark" aria-hidden="true" /> Mark this step
     </button>
     <span v-if="board.markedStep">Hold <kbd>K</kbd> to see the drawing as it was there.</span>
     <span v-else>Mark a step to compare with it later.</span>
   </div>
-  <div ref="list" class="steps">
-    <button
-      class="row-button step"
-      :aria-current="history.at === 0 ? 'step' : undefined"
-      :class="{ here: history.at === 0 }"
-      @click="board.go(0)"
-    >
-      Empty sheet
-    </button>
-    <button
-      v-for="(s, index) in history.steps"
-      :key="s.number"
-      class="row-button step"
-      :class="{ here: s.number === history.at, ahead: ahead(index) }"
-      :aria-current="s.number === history.at ? 'step' : undefined"
-      @click="board.go(s.number)"
-    >
-      {{ s.name }}
-      <i v-if="board.markedStep?.number === s.number" class="pi pi-bookmark-fill" />
-    </button>
-  </div>
+  <VirtualScroller
+    ref="scroller"
+    class="steps"
+    :items="columns"
+    :item-size="COLUMN"
+    orientation="horizontal"
+    @scroll-index-change="scrolled"
+  >
+    <template #item="{ item: column }">
+      <div class="column">
+        <button
+          v-for="s in column as StepName[]"
+          :key="s.number"
+          class="row-button step"
+          :class="{ here: s.number === at, ahead: isAhead(s) }"
+          :aria-current="s.number === at ? 'step' : undefined"
+          @click="board.go(s.number)"
+        >
+          {{ s.name }}
+          <i
+            v-if="board.markedStep?.number === s.number"
+            class="pi pi-bookmark-fill"
+            aria-hidden="true"
+          />
+        </button>
+      </div>
+    </template>
+  </VirtualScroller>
 </template>
 
 <style scoped>
@@ -85,17 +134,23 @@ const ahead = (index: number): boolean =>
 .mark:disabled {
   color: var(--quiet);
 }
+.steps {
+  height: 104px;
+  margin: 4px 8px 0;
+}
 .steps i {
   font-size: 10px;
   color: var(--construction);
 }
-.steps {
+.steps :deep(.p-virtualscroller-content) {
   display: flex;
-  flex-flow: column wrap;
-  gap: 2px 4px;
-  align-content: flex-start;
-  overflow-x: auto;
-  padding: 6px 10px;
+}
+.column {
+  display: flex;
+  flex: none;
+  flex-direction: column;
+  gap: 2px;
+  width: 156px;
 }
 .step {
   width: 150px;
@@ -112,6 +167,9 @@ const ahead = (index: number): boolean =>
 .here {
   background: var(--active);
   color: var(--on-active);
+}
+.here:hover {
+  color: var(--ink);
 }
 .ahead {
   color: var(--quiet);

@@ -32,7 +32,7 @@ const alike = (style: CornerStyle): boolean =>
   corners.value.every((m) => m.corner?.style === style);
 const box = computed(() => Math.min(board.marks.frame?.width ?? 0, board.marks.frame?.height ?? 0));
 const most = computed(() => Math.max(box.value / 2, radius.value ?? 0, 1));
-const live = computed(() => board.marks.anchors.some((m) => (m.corner?.radius ?? 0) > 0));
+const live = computed(() => board.marks.paths.some((p) => p.worked));
 
 const command = (value: number) =>
   ({ kind: "set_corners", anchors: anchors.value, radius: value }) as const;

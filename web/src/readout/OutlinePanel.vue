@@ -13,9 +13,7 @@ const { contours } = useChosen();
 const outlines = computed(() =>
   board.selectedItems.filter((i) => i.type === "outline").map((i) => i.id),
 );
-const only = computed(() =>
-  contours.value.size === 1 ? [...contours.value.values()][0] : undefined,
-);
+const only = computed(() => (contours.value.length === 1 ? contours.value[0] : undefined));
 </script>
 
 <template>
@@ -35,7 +33,7 @@ const only = computed(() =>
   <section v-if="board.anchors.length === 0 && outlines.length > 0" aria-label="Path" class="acts">
     <ActionButton label="Reverse" :command="{ kind: 'reverse_outlines', items: outlines }" />
     <ActionButton
-      v-if="only?.open"
+      v-if="only && !only.closed"
       label="Close"
       :command="{
         kind: 'join_ends',

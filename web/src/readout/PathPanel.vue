@@ -8,13 +8,13 @@ import { refOf, useChosen } from "./chosen";
 
 const { contourOf, marks, refs, segments, one } = useChosen();
 
-const several = computed(() => marks.value.length > 1);
+const several = computed(() => refs.value.length > 1);
 const source = computed(() => refs.value[0] as AnchorRef);
 const ends = computed(() => {
   const [a, b] = marks.value;
   return marks.value.length === 2 && a?.end && b?.end ? [refOf(a), refOf(b)] : null;
 });
-const closed = computed(() => one.value !== undefined && contourOf(one.value)?.open === false);
+const closed = computed(() => one.value !== undefined && contourOf(one.value)?.closed === true);
 /** A guide through the anchor along its handle, or level where it has none. */
 const guide = computed(() => {
   const [x, y] = one.value?.at ?? [0, 0];

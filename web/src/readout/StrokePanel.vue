@@ -18,7 +18,7 @@ const board = useBoard();
 const tools = useTools();
 const vocabulary = useVocabulary();
 const unit = computed(() => vocabulary.unit(board.sheet.unit));
-const anchors = computed(() => board.marks.anchors.length);
+const anchors = computed(() => board.marks.paths.reduce((n, p) => n + p.count, 0));
 
 const command = (tolerance: number) =>
   ({ kind: "set_tolerance", items: board.selected, tolerance }) as const;

@@ -1,12 +1,12 @@
 // The open drawing: what it shows, what is selected, what is previewed, what is kept. The parts
 // are plain classes in board/; this is the one door to them.
 import { defineStore } from "pinia";
-import { computed, ref } from "vue";
+import { computed, ref, watch } from "vue";
 import { Trouble, get } from "../api/client";
 import type { Answer, Board, Command, Drawable, Point } from "../api/types";
 import { desk } from "../core";
 import { ROOT } from "../core/tree";
-import type { Aimed, Aiming } from "../tools/tool";
+import type { Aiming } from "../tools/tool";
 import { Choice } from "./board/choice";
 import { History } from "./board/history";
 import { Place } from "./board/place";
@@ -37,8 +37,13 @@ export const useBoard = defineStore("board", () => {
   const dialled = ref(false);
   const showing = new Showing();
   const place = new Place(showing);
-  const choice = new Choice(showing, place);
-  const preview = new Preview(showing, choice, useCues(), useView());
+  const view = useView();
+  const choice = new Choice(showing, place, () => view.sight);
+  const preview = new Preview(showing, choice, useCues(), view);
+  watch(
+    () => view.sight,
+    () => choice.seen(),
+  );
   const history = new History(showing, toast.tell);
   const queue = new Queue(
     () => id.value,
@@ -136,12 +141,17 @@ export const useBoard = defineStore("board", () => {
 
   /** Show what a command would do; the newest question wins. */
   function previewed(command: Command, selection: string[] = choice.items.value): void {
-    preview.aim(null, () => command, selection);
+    preview.aim(null, command, selection);
   }
 
   /** The same for what may meet something first. */
-  function aim(aiming: Aiming | null, build: Aimed, selection = choice.items.value): void {
-    preview.aim(aiming, build, selection);
+  function aim(
+    aiming: Aiming | null,
+    command: Command | null,
+    selection: string[] = choice.items.value,
+    met?: (shift: Point) => void,
+  ): void {
+    preview.aim(aiming, command, selection, met);
   }
 
   function endPreview(): void {
@@ -176,6 +186,7 @@ export const useBoard = defineStore("board", () => {
     state,
     sheet: showing.sheet,
     tree: showing.tree,
+    settledTree: showing.settledTree,
     drawable: (item: string): Drawable | undefined => showing.item(item),
     kept,
     exists,
@@ -203,6 +214,11 @@ export const useBoard = defineStore("board", () => {
     chooseSegment: choice.chooseSegment.bind(choice),
     chooseWithin: choice.chooseWithin.bind(choice),
     anchorAt: choice.anchorAt.bind(choice),
+    showAs: choice.showAs.bind(choice),
+    pathOf: choice.path.bind(choice),
+    allAnchors: choice.all.bind(choice),
+    moved: showing.moved,
+    carriers: showing.carriers,
     undo: history.undo,
     redo: history.redo,
     markedStep: history.marked,
@@ -216,7 +232,8 @@ export const useBoard = defineStore("board", () => {
     aim,
     endPreview,
     commit: (command: Command, merge = false): void => queue.commit(command, merge),
-    commitAimed: (aiming: Aiming | null, build: Aimed): void => queue.commitAimed(aiming, build),
+    commitAimed: (aiming: Aiming | null, command: Command): void =>
+      queue.commitAimed(aiming, command),
     go,
   };
 });

@@ -1,11 +1,16 @@
 // Where edits wait until the server has kept them: in the browser's own store, each under the
 // window that made it, so that windows never mix and a closed one's letters can be taken over.
 import { openDB, type DBSchema, type IDBPDatabase } from "idb";
-import type { Command } from "../api/types";
+import type { Command, Shows } from "../api/types";
 import { newId } from "../core/ids";
 import { remembered } from "./remembered";
 
-export type Letter = { id: string; selection: string[] } & (
+export type Letter = {
+  id: string;
+  selection: string[];
+  /** What the tool showed of it; letters of an earlier form of the program do not say. */
+  shows?: Shows;
+} & (
   | { path: "commands"; command: Command; follows: { edit: string; pause: number } | null }
   | { path: "go"; to: "undo" | "redo" | number; edit: string | null }
 );

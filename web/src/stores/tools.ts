@@ -52,8 +52,8 @@ export const useTools = defineStore("tools", () => {
     },
     endPreview: () => board.endPreview(),
     commit: (command, merge) => board.commit(command, merge),
-    aim: (aiming, build, selection) => board.aim(aiming, build, selection),
-    commitAimed: (aiming, build) => board.commitAimed(aiming, build),
+    aim: (aiming, command, selection, met) => board.aim(aiming, command, selection, met),
+    commitAimed: (aiming, command) => board.commitAimed(aiming, command),
   };
   const showBox = (corners: [Point, Point] | null): void => {
     box.value = corners;
@@ -101,6 +101,7 @@ export const useTools = defineStore("tools", () => {
   const active = computed(() => (borrowed.value && drawing.value ? "anchors" : name.value));
   const drawing = computed(() => DRAWING.has(name.value));
   const tool = computed<Tool>(() => toolOf(active.value));
+  watch(tool, (now) => board.showAs(now.shows ?? "frame"), { immediate: true });
   /** The status bar's words; `touch` after each event lets tools with inner state speak anew. */
   const about = computed(
     () => (tick.value, tool.value.about(dragged.value ?? hit.value, alt.value)),

@@ -24,6 +24,12 @@ export const useView = defineStore("view", () => {
     (p[1] - origin.value[1]) / scale.value,
   ];
 
+  /** The part of the sheet in sight: left, top, right, bottom. */
+  const sight = computed((): [number, number, number, number] => [
+    ...toSheet([0, 0]),
+    ...toSheet(size.value),
+  ]);
+
   /** Scale by a factor, the sheet under a place on the canvas staying there. */
   function zoomAt(at: Point, factor: number): void {
     const to = Math.min(MOST_SCALE, Math.max(LEAST_SCALE, scale.value * factor));
@@ -55,5 +61,18 @@ export const useView = defineStore("view", () => {
 
   const fitSheet = (sheet: Sheet): void => fit([0, 0, sheet.width, sheet.height]);
 
-  return { scale, origin, size, transform, toScreen, toSheet, zoomAt, zoomTo, pan, fit, fitSheet };
+  return {
+    scale,
+    sight,
+    origin,
+    size,
+    transform,
+    toScreen,
+    toSheet,
+    zoomAt,
+    zoomTo,
+    pan,
+    fit,
+    fitSheet,
+  };
 });

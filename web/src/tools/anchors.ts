@@ -20,6 +20,7 @@ const same = (a: AnchorRef, b: AnchorRef): boolean =>
 
 export class AnchorsTool implements Tool {
   readonly cursor = "default";
+  readonly shows = "anchors";
   private drag: Drag | null = null;
   private box: { start: Pointer; base: AnchorRef[] } | null = null;
   /** What a click without a drag makes of the chosen anchors. */
@@ -234,14 +235,14 @@ export class AnchorsTool implements Tool {
   }
 
   key(event: KeyboardEvent): boolean {
-    const { anchors, marks } = this.board;
+    const { anchors } = this.board;
     const ctrl = event.ctrlKey || event.metaKey;
-    const all = marks.anchors.map((a): AnchorRef => [a.item, a.contour, a.index]);
     if (ctrl && event.key.toLowerCase() === "a") {
-      this.board.anchors = all;
+      this.board.anchors = this.board.allAnchors();
       return true;
     }
-    if (event.key === "Tab" && all.length > 0) {
+    const all = event.key === "Tab" ? this.board.allAnchors() : [];
+    if (all.length > 0) {
       const last = anchors.at(-1);
       const from = last ? all.findIndex((a) => same(a, last)) : -1;
       const to = all[(from + (event.shiftKey ? -1 : 1) + all.length) % all.length];

@@ -10,6 +10,7 @@ const same = (a: AnchorRef, b: AnchorRef): boolean => a.join() === b.join();
 
 export class CornerTool implements Tool {
   readonly cursor = "default";
+  readonly shows = "corners";
   private drag: Drag | null = null;
   private asked: Pointer | null = null;
   private box: Pointer | null = null;

@@ -1,16 +1,7 @@
 // Dragging something that stands on the sheet: a command for where the pointer is now, previewed
 // while the hand moves and committed once it lets go. Cues may move it to what it meets.
 import type { Command, Point } from "../api/types";
-import {
-  far,
-  minus,
-  plus,
-  type Aimed,
-  type Aiming,
-  type Bench,
-  type Held,
-  type Pointer,
-} from "./tool";
+import { far, minus, plus, type Aiming, type Bench, type Held, type Pointer } from "./tool";
 
 /** The command for a drag from `from` to `to`; null while there is nothing to do. */
 export type Script = (to: Point, held: Held, from: Point) => Command | null;
@@ -41,12 +32,13 @@ export class Drag {
 
   move(p: Pointer): void {
     this.moved ||= far(p.screen, this.start.screen);
-    if (this.moved) this.bench.aim(this.aiming(p), this.build(p));
+    if (this.moved) this.bench.aim(this.aiming(p), this.command(p));
   }
 
   /** Whether an edit was committed. */
   up(p: Pointer): boolean {
-    if (this.moved) this.bench.commitAimed(this.aiming(p), this.build(p));
+    const command = this.moved ? this.command(p) : null;
+    if (command) this.bench.commitAimed(this.aiming(p), command);
     return this.moved;
   }
 
@@ -60,7 +52,7 @@ export class Drag {
     return this.ways.asks(plus(p.at, this.offset), this.from);
   }
 
-  private build(p: Pointer): Aimed {
-    return (shift) => this.script(plus(plus(p.at, this.offset), shift), p, this.from);
+  private command(p: Pointer): Command | null {
+    return this.script(plus(p.at, this.offset), p, this.from);
   }
 }

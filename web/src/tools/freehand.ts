@@ -3,16 +3,7 @@
 import type { Command, Point } from "../api/types";
 import { newId } from "../core/ids";
 import type { useBoard } from "../stores/board";
-import {
-  far,
-  plus,
-  type Aiming,
-  type Bench,
-  type Hint,
-  type Hit,
-  type Pointer,
-  type Tool,
-} from "./tool";
+import { far, type Aiming, type Bench, type Hint, type Hit, type Pointer, type Tool } from "./tool";
 
 type Board = ReturnType<typeof useBoard>;
 
@@ -38,6 +29,7 @@ export interface HandSettings {
 
 export class FreehandTool implements Tool {
   readonly cursor = "crosshair";
+  readonly shows = "anchors";
   private item: string | null = null;
   private seen = false;
   private press: Press | null = null;
@@ -79,7 +71,8 @@ export class FreehandTool implements Tool {
   private ends(): [first: Point, last: Point, count: number] | null {
     const own = this.board.keptMarks.anchors.filter((a) => a.item === this.item);
     const [first, last] = [own[0], own.at(-1)];
-    return first && last ? [first.at, last.at, own.length] : null;
+    const count = this.board.pathOf(this.item ?? "", 0)?.count ?? 0;
+    return first && last ? [first.at, last.at, count] : null;
   }
 
   private closes(hit: Hit | null): boolean {
@@ -94,10 +87,10 @@ export class FreehandTool implements Tool {
 
   hover(p: Pointer): void {
     if (!this.drawing || this.closes(p.hit)) {
-      this.bench.aim(this.aiming(p), () => null);
+      this.bench.aim(this.aiming(p), null);
       return;
     }
-    this.bench.aim(this.aiming(p), (shift) => this.straight(p, shift));
+    this.bench.aim(this.aiming(p), this.straight(p));
   }
 
   down(p: Pointer): void {
@@ -144,16 +137,11 @@ export class FreehandTool implements Tool {
       return;
     }
     if (!this.drawing) this.begin();
-    // Made now: by the time it is known what was met, the outline may be finished.
-    const command = this.straight(p, [0, 0]);
-    this.bench.commitAimed(this.aiming(p), (shift) => ({
-      ...command,
-      points: [plus(p.at, shift)],
-    }));
+    this.bench.commitAimed(this.aiming(p), this.straight(p));
   }
 
-  private straight(p: Pointer, shift: Point): Command & { kind: "draw_stroke" } {
-    return { ...this.stroke([plus(p.at, shift)], false), straight: p.shift };
+  private straight(p: Pointer): Command {
+    return { ...this.stroke([p.at], false), straight: p.shift };
   }
 
   private stroke(points: Point[], closing: boolean): Command & { kind: "draw_stroke" } {

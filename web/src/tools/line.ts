@@ -29,15 +29,14 @@ export class LineTool implements Tool {
   }
 
   hover(p: Pointer): void {
-    this.bench.aim({ probes: [p.at] }, () => null);
+    this.bench.aim({ probes: [p.at] }, null);
   }
 
   down(p: Pointer): void {
     const pressed = { p, item: newId(), shift: [0, 0] as Point };
     this.pressed = pressed;
-    this.bench.aim({ probes: [p.at] }, (shift) => {
+    this.bench.aim({ probes: [p.at] }, null, [], (shift) => {
       pressed.shift = shift;
-      return null;
     });
   }
 
@@ -45,7 +44,7 @@ export class LineTool implements Tool {
     const { pressed } = this;
     if (!pressed || !far(p.screen, pressed.p.screen)) return;
     const aiming = p.shift ? null : { probes: [p.at], start: plus(pressed.p.at, pressed.shift) };
-    this.bench.aim(aiming, (shift) => this.command(p, pressed, shift), [pressed.item]);
+    this.bench.aim(aiming, this.command(p, pressed), [pressed.item]);
   }
 
   up(p: Pointer): void {
@@ -59,7 +58,7 @@ export class LineTool implements Tool {
     }
     this.board.select([pressed.item]);
     const aiming = p.shift ? null : { probes: [p.at], start: plus(pressed.p.at, pressed.shift) };
-    this.bench.commitAimed(aiming, (shift) => this.command(p, pressed, shift));
+    this.bench.commitAimed(aiming, this.command(p, pressed));
   }
 
   key(event: KeyboardEvent): boolean {
@@ -71,16 +70,12 @@ export class LineTool implements Tool {
     this.bench.endPreview();
   }
 
-  private command(
-    p: Pointer,
-    pressed: { p: Pointer; item: string; shift: Point },
-    shift: Point,
-  ): Command {
+  private command(p: Pointer, pressed: { p: Pointer; item: string; shift: Point }): Command {
     return {
       kind: "draw_line",
       item: pressed.item,
       start: plus(pressed.p.at, pressed.shift),
-      to: plus(p.at, shift),
+      to: p.at,
       stepped: p.shift,
       centred: p.alt,
       container: this.board.place,

@@ -29,8 +29,8 @@ export const refOf = (mark: Pick<AnchorMark, "item" | "contour" | "index">): Anc
 
 interface Around {
   path: Path | null;
-  /** The anchors of that path. */
-  own: AnchorMark[];
+  /** How many anchors that path has. */
+  count: number;
   turned: boolean;
   alt: boolean;
   board: Board;
@@ -61,16 +61,14 @@ export function targetOf(hit: Hit | null, around: Around): Target {
   if (around.alt) {
     return { what: "changes", mark, to: mark.kind === "corner" ? "smooth" : "corner" };
   }
-  const { path, own, turned } = around;
+  const { path, count, turned } = around;
   if (path?.item === mark.item && path.contour === mark.contour) {
-    const [first, last] = turned ? [own.length - 1, 0] : [0, own.length - 1];
+    const [first, last] = turned ? [count - 1, 0] : [0, count - 1];
     if (mark.index === last) return { what: "last", mark };
     if (mark.index === first) return { what: "closes", mark };
   } else if (mark.end) {
-    const count = around.board.keptMarks.anchors.filter(
-      (a) => a.item === mark.item && a.contour === mark.contour,
-    ).length;
-    return onEnd({ ...mark, count }, path);
+    const facts = around.board.pathOf(mark.item, mark.contour);
+    return onEnd({ ...mark, count: facts?.count ?? 1 }, path);
   }
   return { what: "removes", mark };
 }

@@ -25,8 +25,10 @@ type Board = ReturnType<typeof useBoard>;
 interface Press {
   readonly p: Pointer;
   readonly on: Target;
-  /** How far the anchor moved to meet something, or by Space. */
+  /** How far the anchor moved to meet something. */
   shift: Point;
+  /** How far Space has moved it since. */
+  carried: Point;
   /** Where the pointer was last. */
   from: Point;
   /** The incoming handle, once Alt has let go of it. */
@@ -40,6 +42,7 @@ const negative = (v: Point): Point => [-v[0], -v[1]];
 
 export class PenTool implements Tool {
   readonly cursor = "crosshair";
+  readonly shows = "anchors";
   private path: Path | null = null;
   /** Whether its outline has been there. */
   private seen = false;
@@ -70,6 +73,7 @@ export class PenTool implements Tool {
     return there || !this.seen;
   }
 
+  /** The marks of its path: the ends, and what is in sight. */
   private own(): AnchorMark[] {
     const path = this.path;
     return this.board.keptMarks.anchors.filter(
@@ -77,9 +81,14 @@ export class PenTool implements Tool {
     );
   }
 
+  /** How many anchors it has. */
+  private get count(): number {
+    return (this.own().at(-1)?.index ?? -1) + 1;
+  }
+
   /** Whether the path has yet to be turned round, to go on from its start. */
   private get turned(): boolean {
-    return this.path?.turnedAt === this.own().length;
+    return this.path?.turnedAt === this.count;
   }
 
   /** The anchor from which the path goes on. */
@@ -89,14 +98,14 @@ export class PenTool implements Tool {
 
   private target(hit: Hit | null, alt: boolean): Target {
     const path = this.drawing ? this.path : null;
-    return targetOf(hit, { path, own: this.own(), turned: this.turned, alt, board: this.board });
+    return targetOf(hit, { path, count: this.count, turned: this.turned, alt, board: this.board });
   }
 
   hover(p: Pointer): void {
     const target = this.target(p.hit, p.alt);
     if (target.what === "new" && this.drawing) {
-      this.bench.aim(this.aiming(p), (shift) => this.anchor(plus(p.at, shift), p));
-    } else if (target.what === "new") this.bench.aim(this.aiming(p), () => null);
+      this.bench.aim(this.aiming(p), this.anchor(p.at, p));
+    } else if (target.what === "new") this.bench.aim(this.aiming(p), null);
     else if (target.what === "last" || target.what === "continues") this.bench.endPreview();
     else this.bench.preview(this.onTarget(target, p, null));
   }
@@ -104,7 +113,7 @@ export class PenTool implements Tool {
   down(p: Pointer): void {
     if (this.again(p)) return;
     const on = this.target(p.hit, p.alt);
-    const press: Press = { p, on, shift: [0, 0], from: p.at, into: null };
+    const press: Press = { p, on, shift: [0, 0], carried: [0, 0], from: p.at, into: null };
     this.press = press;
     if (on.what === "continues") {
       const { item, contour, start, count } = on;
@@ -117,9 +126,8 @@ export class PenTool implements Tool {
       this.seen = false;
       this.board.select([this.path.item]);
     }
-    this.bench.aim(this.aiming(p), (shift) => {
+    this.bench.aim(this.aiming(p), this.anchor(p.at, p), undefined, (shift) => {
       if (this.press === press) press.shift = shift;
-      return this.anchor(plus(p.at, shift), p);
     });
   }
 
@@ -133,7 +141,7 @@ export class PenTool implements Tool {
     const press = this.press;
     if (!press) return;
     if (p.space && press.on.what === "new") {
-      press.shift = plus(press.shift, minus(p.at, press.from));
+      press.carried = plus(press.carried, minus(p.at, press.from));
     }
     press.from = p.at;
     const handle = this.handle(p, press);
@@ -148,12 +156,7 @@ export class PenTool implements Tool {
     this.press = null;
     this.placed = { screen: p.screen, when: performance.now() };
     if (press.on.what === "new" && !far(p.screen, press.p.screen)) {
-      // Made now: by the time it is known what was met, the path may be finished.
-      const command = this.anchor(press.p.at, press.p);
-      this.bench.commitAimed(this.aiming(press.p), (shift) => ({
-        ...command,
-        at: plus(press.p.at, shift),
-      }));
+      this.bench.commitAimed(this.aiming(press.p), this.anchor(press.p.at, press.p));
       return;
     }
     const command = this.command(p, press);
@@ -206,19 +209,22 @@ export class PenTool implements Tool {
     };
   }
 
-  /** The handle pulled so far; null for a click and for the Flow pen. */
+  /** The handle pulled so far: the hand's way since the press; null for a click and a Flow pen. */
   private handle(p: Pointer, press: Press): Point | null {
     if (this.flowing || !far(p.screen, press.p.screen)) return null;
-    const { on } = press;
-    const own = on.what === "closes" || on.what === "joins" ? on.mark.at : null;
-    return minus(p.at, own ?? plus(press.p.at, press.shift));
+    return minus(p.at, plus(press.p.at, press.carried));
+  }
+
+  /** Where the anchor of a press stands. */
+  private placeOf(press: Press): Point {
+    return plus(plus(press.p.at, press.shift), press.carried);
   }
 
   private command(p: Pointer, press: Press): Command | null {
     const handle = this.handle(p, press);
     if (press.on.what !== "new") return this.onTarget(press.on, handle ? p : press.p, handle);
     const drag = { handle, into: press.into };
-    return this.anchor(plus(press.p.at, press.shift), handle ? p : press.p, drag);
+    return this.anchor(this.placeOf(press), handle ? p : press.p, drag);
   }
 
   /** What a click (or, with a handle, a drag) on something that is there does. */

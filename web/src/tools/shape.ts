@@ -78,9 +78,7 @@ export class ShapeTool implements Tool {
     }
     if (pressed) pressed.last = p.at;
     if (pressed && far(p.screen, pressed.p.screen)) {
-      const build = (shift: Point): Command =>
-        this.command({ ...p, at: plus(p.at, shift) }, pressed);
-      this.bench.aim(this.aiming(p), build, [pressed.item]);
+      this.bench.aim(this.aiming(p), this.command(p, pressed), [pressed.item]);
     }
   }
 
@@ -98,9 +96,7 @@ export class ShapeTool implements Tool {
       return;
     }
     this.board.select([pressed.item]);
-    this.bench.commitAimed(this.aiming(p), (shift) =>
-      this.command({ ...p, at: plus(p.at, shift) }, pressed),
-    );
+    this.bench.commitAimed(this.aiming(p), this.command(p, pressed));
   }
 
   key(event: KeyboardEvent): boolean {

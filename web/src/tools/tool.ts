@@ -1,5 +1,5 @@
 // What a tool is: a state machine fed with pointer events, which previews and commits commands.
-import type { Aim, Command, Grip, Point } from "../api/types";
+import type { Aim, Command, Grip, Point, Shows } from "../api/types";
 
 /** What lies under the pointer; `at` is its own place on the sheet. */
 export type Hit =
@@ -53,6 +53,8 @@ export type Hint = readonly [key: string, does: string];
 
 export interface Tool {
   readonly cursor: string;
+  /** What it shows of what is selected; the frame, where it does not say. */
+  readonly shows?: Shows["marks"];
   /** What the status bar says: what is under the pointer, and what the keys do. */
   about(hit: Hit | null, alt?: boolean): { text: string; hints: Hint[] };
   /** The word beside the pointer that says what a click would do. */
@@ -75,18 +77,20 @@ export interface Tool {
 /** What is asked of the cues; how the drawing is looked at is added by the bench. */
 export type Aiming = Omit<Aim, "scale" | "kinds">;
 
-/** A command once it is known how far what is dragged moves to meet something. */
-export type Aimed = (shift: Point) => Command | null;
-
 /** What tools may do to the drawing. */
 export interface Bench {
   preview(command: Command | null, selection?: string[]): void;
   endPreview(): void;
   commit(command: Command, merge?: boolean): void;
-  /** Meet something, then preview. */
-  aim(aiming: Aiming | null, build: Aimed, selection?: string[]): void;
-  /** Meet something, then keep. */
-  commitAimed(aiming: Aiming | null, build: Aimed): void;
+  /** Meet something, then preview; `met` is told how far away that was. */
+  aim(
+    aiming: Aiming | null,
+    command: Command | null,
+    selection?: string[],
+    met?: (shift: Point) => void,
+  ): void;
+  /** Meet something, then keep: the core moves the command on to what is met. */
+  commitAimed(aiming: Aiming | null, command: Command): void;
 }
 
 /** Pixels a pointer may wander before a click becomes a drag. */

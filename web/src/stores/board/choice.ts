@@ -1,13 +1,50 @@
 // What is selected: items, anchors of them, and the marks and numbers that the core tells of them.
 import { computed, ref, shallowRef } from "vue";
 import { Trouble } from "../../api/client";
-import type { AnchorMark, AnchorRef, Picture, Point, Selection } from "../../api/types";
+import type {
+  AnchorMark,
+  AnchorRef,
+  PathFacts,
+  Picture,
+  Point,
+  Selection,
+  Shows,
+} from "../../api/types";
 import { core } from "../../core";
+import type { Looked } from "../../core/door";
 import { Newest } from "../../core/newest";
 import type { Place } from "./place";
 import type { Showing } from "./showing";
 
-const NOTHING: Selection = { items: [], frame: null, anchors: [], pegs: [], dials: [] };
+/** Chosen anchors whose marks are asked for wherever they are. */
+const MOST_CHOSEN = 200;
+
+const NOTHING: Selection = {
+  items: [],
+  frame: null,
+  anchors: [],
+  pegs: [],
+  dials: [],
+  measures: [],
+  tolerance: null,
+  paths: [],
+  cut: false,
+  told: null,
+};
+
+/** A selection of which only some items are told, the others being as in the last one. */
+function merged(last: Selection, next: Selection): Selection {
+  if (next.told === null) return next;
+  const [told, here] = [new Set(next.told), new Set(next.items)];
+  const same = (i: string): boolean => here.has(i) && !told.has(i);
+  return {
+    ...next,
+    anchors: [...last.anchors.filter((a) => same(a.item)), ...next.anchors],
+    paths: [...last.paths.filter((p) => same(p.item)), ...next.paths],
+    cut: next.cut || last.cut,
+    told: null,
+  };
+}
 
 export class Choice {
   readonly items = shallowRef<string[]>([]);
@@ -17,16 +54,18 @@ export class Choice {
   readonly keptMarks = shallowRef<Selection>(NOTHING);
   /** What came of the edit that is previewed or was just kept, where that is not plain to see. */
   readonly said = ref("");
+  /** What the tool in the hand shows of what is selected. */
+  readonly shows = shallowRef<Shows["marks"]>("frame");
   readonly drawables = computed(() =>
     this.items.value.map((i) => this.showing.item(i)).filter((d) => d !== undefined),
   );
 
   private readonly asking = new Newest<string[]>(async (selection) => {
     try {
-      const found = await core.select(selection);
+      const found = await core.select(this.looked(selection));
       if (selection !== this.items.value) return;
       this.keptMarks.value = found;
-      if (this.showing.previewed.items.size === 0) this.marks.value = found;
+      if (!this.showing.previewing) this.marks.value = found;
     } catch (problem) {
       if (!(problem instanceof Trouble)) throw problem;
     }
@@ -35,7 +74,40 @@ export class Choice {
   constructor(
     private readonly showing: Showing,
     private readonly place: Place,
+    private readonly sight: () => Shows["sight"],
   ) {}
+
+  /** Items, and what is shown of them. */
+  looked(selection: string[] = this.items.value): Looked {
+    const marks = this.shows.value;
+    const framed = marks === "frame";
+    const chosen = framed ? [] : this.anchors.value.slice(0, MOST_CHOSEN);
+    return { selection, shows: { marks, sight: framed ? null : this.sight(), chosen } };
+  }
+
+  /** Another tool is in the hand. */
+  showAs(marks: Shows["marks"]): void {
+    if (marks === this.shows.value) return;
+    this.shows.value = marks;
+    if (this.items.value.length > 0) this.refresh();
+  }
+
+  /** Another part of the sheet is in sight. */
+  seen(): void {
+    if (this.keptMarks.value.cut && this.shows.value !== "frame") this.refresh();
+  }
+
+  /** A contour of a selected outline. */
+  path(item: string, contour: number): PathFacts | undefined {
+    return this.marks.value.paths.find((p) => p.item === item && p.contour === contour);
+  }
+
+  /** All anchors of the selected outlines, in order. */
+  all(): AnchorRef[] {
+    return this.marks.value.paths.flatMap((p) =>
+      Array.from({ length: p.count }, (_, i): AnchorRef => [p.item, p.contour, i]),
+    );
+  }
 
   select(ids: string[]): void {
     this.items.value = ids;
@@ -51,8 +123,13 @@ export class Choice {
 
   /** Show the marks that came with a picture. */
   show(picture: Picture): void {
-    this.marks.value = picture.selection;
+    this.marks.value = merged(this.keptMarks.value, picture.selection);
     this.said.value = picture.said ?? "";
+  }
+
+  /** Take the marks that came with an edit on its way. */
+  keep(picture: Picture): void {
+    this.keptMarks.value = merged(this.keptMarks.value, picture.selection);
   }
 
   /** Items are gone. */
@@ -65,11 +142,13 @@ export class Choice {
   settle(selection: Selection | null, asked: readonly string[]): void {
     const here = this.items.value;
     const same = asked.length === here.length && asked.every((i) => here.includes(i));
-    if (selection && same && this.showing.previewed.items.size === 0) {
+    if (selection && same && !this.showing.previewing) {
       this.marks.value = this.keptMarks.value = selection;
     } else this.refresh();
-    const there = new Set(this.marks.value.anchors.map((a) => `${a.item} ${a.contour} ${a.index}`));
-    this.anchors.value = this.anchors.value.filter((a) => there.has(a.join(" ")));
+    const counts = new Map(this.marks.value.paths.map((p) => [`${p.item} ${p.contour}`, p.count]));
+    this.anchors.value = this.anchors.value.filter(
+      ([item, contour, index]) => index < (counts.get(`${item} ${contour}`) ?? 0),
+    );
   }
 
   /** The items that a dragged box touches, as they are picked from where one works. */
@@ -90,27 +169,21 @@ export class Choice {
 
   /** The anchor of a selected outline that is within reach of a place (sheet units). */
   async anchorAt(item: string, at: Point, reach: number): Promise<AnchorMark | undefined> {
-    const found = await core.select(this.items.value);
+    const [mark, found] = await Promise.all([
+      core.anchor(item, at, reach),
+      core.select(this.looked()),
+    ]);
     if (this.items.value.includes(item)) this.marks.value = this.keptMarks.value = found;
-    const away = (a: AnchorMark): number => Math.hypot(a.at[0] - at[0], a.at[1] - at[1]);
-    return found.anchors
-      .filter((a) => a.item === item && away(a) <= reach)
-      .sort((a, b) => away(a) - away(b))[0];
+    return mark ?? undefined;
   }
 
   /** Select outlines and choose those of their anchors that a dragged box holds. */
   async chooseWithin(start: Point, end: Point, base: AnchorRef[]): Promise<void> {
-    const ids = await core.within(start, end, null);
-    const outlines = ids.filter((i) => this.showing.item(i)?.type === "outline");
+    const inside = await core.anchors(start, end);
+    const outlines = inside.map((a) => a[0]);
     this.select([...new Set([...this.items.value, ...outlines])]);
-    const found = await core.select(this.items.value);
-    this.marks.value = this.keptMarks.value = found;
-    const [left, right] = start[0] < end[0] ? [start[0], end[0]] : [end[0], start[0]];
-    const [top, bottom] = start[1] < end[1] ? [start[1], end[1]] : [end[1], start[1]];
-    const inside = found.anchors
-      .filter((a) => a.at[0] >= left && a.at[0] <= right && a.at[1] >= top && a.at[1] <= bottom)
-      .map((a): AnchorRef => [a.item, a.contour, a.index]);
-    const old = base.filter((a) => !inside.some((b) => a.join() === b.join()));
-    this.anchors.value = [...old, ...inside];
+    const there = new Set(inside.map((a) => a.join()));
+    this.anchors.value = [...base.filter((a) => !there.has(a.join())), ...inside];
+    this.refresh();
   }
 }

@@ -1,19 +1,20 @@
 // What an edit would do, shown while the hand still moves: at most one question is under way, the
 // newest wins, and answers to an earlier gesture are not shown any more.
 import { Trouble } from "../../api/client";
-import type { Point } from "../../api/types";
+import type { Aimed, Command, Point } from "../../api/types";
 import { core } from "../../core";
 import { Newest } from "../../core/newest";
-import type { Aimed, Aiming } from "../../tools/tool";
+import type { Aiming } from "../../tools/tool";
 import type { useCues } from "../cues";
 import type { useView } from "../view";
 import type { Choice } from "./choice";
 import type { Showing } from "./showing";
 
-interface Look {
+interface Question {
   aiming: Aiming | null;
-  build: Aimed;
+  command: Command | null;
   selection: string[];
+  met: ((shift: Point) => void) | undefined;
   turn: number;
 }
 
@@ -22,13 +23,14 @@ export class Preview {
   private turn = 0;
   private settledTurn = 0;
 
-  private readonly looking = new Newest<Look>(async ({ aiming, build, selection, turn }) => {
+  private readonly asking = new Newest<Question>(async (question) => {
+    const { turn, met } = question;
     try {
-      const shift = await this.meet(aiming, turn);
-      const command = build(shift);
-      if (!command || turn !== this.turn) return;
-      const picture = await core.preview(command, selection);
+      const { meeting, picture } = await this.ask(question);
+      met?.(meeting.shift ?? [0, 0]);
       if (turn !== this.turn) return;
+      this.cues.shown = meeting.cues ?? [];
+      if (!picture) return;
       this.showing.preview(picture);
       this.choice.show(picture);
     } catch (problem) {
@@ -43,28 +45,39 @@ export class Preview {
     private readonly view: ReturnType<typeof useView>,
   ) {}
 
-  /** Show what is met, and what a command built from that would do; the newest question wins. */
-  aim(aiming: Aiming | null, build: Aimed, selection: string[]): void {
-    this.looking.put({ aiming, build, selection, turn: this.turn });
+  /** Show what is met, and what a command would do then; the newest question wins. */
+  aim(
+    aiming: Aiming | null,
+    command: Command | null,
+    selection: string[],
+    met?: (shift: Point) => void,
+  ): void {
+    this.asking.put({ aiming, command, selection, met, turn: this.turn });
   }
 
-  /** How far what is dragged moves to meet something; the cues that say so are shown. */
-  async meet(aiming: Aiming | null, turn = -1): Promise<Point> {
-    const { cues } = this;
-    if (!aiming || cues.kinds.length === 0) {
-      cues.shown = [];
-      return [0, 0];
+  /** The command as it is once it has met something; as it was where that cannot be known. */
+  async aimed(aiming: Aiming | null, command: Command): Promise<Command> {
+    if (!aiming || this.cues.kinds.length === 0) return command;
+    try {
+      return (await this.ask({ aiming, command, selection: [] })).command ?? command;
+    } catch (problem) {
+      if (!(problem instanceof Trouble)) throw problem;
+      return command;
     }
-    const met = await core.meet({ ...aiming, scale: this.view.scale, kinds: cues.kinds });
-    if (turn === this.turn) cues.shown = met.cues ?? [];
-    return met.shift ?? [0, 0];
+  }
+
+  private ask({ aiming, command, selection }: Omit<Question, "met" | "turn">): Promise<Aimed> {
+    const { kinds } = this.cues;
+    const meets = aiming && kinds.length > 0;
+    const aim = meets ? { ...aiming, scale: this.view.scale, kinds } : null;
+    return core.aim(aim, command, this.choice.looked(selection));
   }
 
   /** The gesture is over. */
   over(): void {
     this.turn += 1;
     this.cues.shown = [];
-    this.looking.drop();
+    this.asking.drop();
   }
 
   /** Which gesture it is; to be compared later. */
@@ -74,12 +87,12 @@ export class Preview {
 
   /** Ask nothing until released. */
   hold(held: boolean): void {
-    if (held) this.looking.drop();
-    this.looking.hold(held);
+    if (held) this.asking.drop();
+    this.asking.hold(held);
   }
 
   clear(): void {
-    this.showing.previewed.clear();
+    this.showing.endPreview();
   }
 
   /** What the last gesture came to shows: the preview goes with it. */

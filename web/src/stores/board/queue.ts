@@ -1,12 +1,11 @@
 // Edits on their way: in the order in which they were made, shown at once where the core is here,
 // and given to the post, which sends them until they are kept.
 import { computed, ref } from "vue";
-import { Trouble } from "../../api/client";
-import type { Command, Point } from "../../api/types";
+import type { Command } from "../../api/types";
 import { desk } from "../../core";
 import type { Shown } from "../../core/door";
 import { newId } from "../../core/ids";
-import type { Aimed, Aiming } from "../../tools/tool";
+import type { Aiming } from "../../tools/tool";
 import type { Letter } from "../letters";
 import type { usePost } from "../post";
 import type { Choice } from "./choice";
@@ -49,21 +48,14 @@ export class Queue {
   }
 
   /** Keep an edit of something that may meet something first. */
-  commitAimed(aiming: Aiming | null, build: Aimed): void {
+  commitAimed(aiming: Aiming | null, command: Command): void {
     const selection = this.choice.items.value;
     this.preview.hold(true);
     this.aims.value += 1;
     this.line = this.line.then(async () => {
-      let shift: Point = [0, 0];
-      try {
-        shift = await this.preview.meet(aiming);
-      } catch (problem) {
-        if (!(problem instanceof Trouble)) throw problem;
-      }
-      const command = build(shift);
+      const aimed = await this.preview.aimed(aiming, command);
       this.aims.value -= 1;
-      if (command) this.send(command, selection, false);
-      else this.preview.hold(false);
+      this.send(aimed, selection, false);
     });
   }
 
@@ -82,7 +74,7 @@ export class Queue {
         }
         this.last = null;
         const edit = step?.edit ?? null;
-        this.put({ id: newId(), path: "go", to, edit, selection: this.choice.items.value });
+        this.put({ id: newId(), path: "go", to, edit, ...this.choice.looked() });
       });
   }
 
@@ -94,7 +86,7 @@ export class Queue {
     if (step?.edit === letter.id) this.post.call(this.drawing(), letter.id, step.name);
     if (!picture) return;
     this.showing.queue(picture);
-    this.choice.keptMarks.value = picture.selection;
+    this.choice.keep(picture);
   }
 
   /** Undo and redo as the core sees them with what is on its way. */
@@ -124,7 +116,8 @@ export class Queue {
     const follows = merge && this.last !== null ? { edit: this.last.edit, pause } : null;
     const edit = newId();
     this.last = { edit, at: now };
-    this.put({ id: edit, path: "commands", command, selection, follows });
+    const looked = this.choice.looked(selection);
+    this.put({ id: edit, path: "commands", command, ...looked, follows });
   }
 
   /** On its way, and shown at once where the core is here. */
@@ -142,7 +135,7 @@ export class Queue {
 
   private async show(letter: Letter): Promise<void> {
     const gesture = this.preview.gesture;
-    const shown = await desk.queue(letter, this.choice.items.value);
+    const shown = await desk.queue(letter, this.choice.looked());
     if (!shown || !this.outbox.value?.has(letter.id)) return;
     this.overlay(letter, shown);
     if (!shown.picture || gesture !== this.preview.gesture) return;

@@ -1,7 +1,7 @@
 // A drawing as the canvas shows it, in sheets one over the other: what is kept, what is on its way
 // to the server, what is previewed, and for a moment what was before.
 import { computed, shallowReactive, shallowRef } from "vue";
-import type { Drawable, Move, Picture, Sheet } from "../../api/types";
+import type { Drawable, Move, Moved, Picture, Sheet } from "../../api/types";
 import { ROOT, Tree } from "../../core/tree";
 
 const EMPTY = Tree.of([]);
@@ -16,6 +16,9 @@ const NO_SHEET: Sheet = {
   grid: { step: 1, parts: 1, shown: false },
   underlays: [],
 };
+
+const sameItems = (a: readonly string[], b: readonly string[]): boolean =>
+  a.length === b.length && a.every((item, n) => item === b[n]);
 
 const sameMoves = (a: readonly Move[], b: readonly Move[]): boolean =>
   a.length === b.length && a.every((m, n) => m.every((part, k) => part === b[n]?.[k]));
@@ -60,7 +63,8 @@ class Overlay {
 }
 
 export class Showing {
-  /** What the server has kept. */
+  /** Items that show moved as they are drawn, and by which matrix. */
+  readonly moved = shallowRef<Moved | null>(null);
   private readonly kept = new Overlay();
   readonly queued = new Overlay();
   readonly previewed = new Overlay();
@@ -78,7 +82,8 @@ export class Showing {
 
   /** Take a whole drawing. */
   open(picture: Picture, places: readonly (readonly [string, string])[]): void {
-    for (const overlay of [this.kept, this.queued, this.previewed, this.before]) overlay.clear();
+    for (const overlay of [this.kept, this.queued, this.before]) overlay.clear();
+    this.endPreview();
     this.kept.add(picture, EMPTY);
     this.kept.tree.value = Tree.of(places);
   }
@@ -95,6 +100,33 @@ export class Showing {
 
   preview(picture: Picture): void {
     this.previewed.replace(picture, this.settledTree.value);
+    this.moved.value = picture.moved;
+  }
+
+  /** What carries the matrix: of containers all of whose items are moved, the container. */
+  readonly carriers = computed<ReadonlySet<string>>((last) => {
+    const items = this.moved.value?.items ?? [];
+    if (last && sameItems(this.carried, items)) return last;
+    this.carried = items;
+    const found = new Set(items);
+    for (const container of new Set(items.map((i) => this.tree.value.containerOf(i)))) {
+      const held = this.tree.value.in(container);
+      if (container === ROOT || !held.every((i) => found.has(i))) continue;
+      held.forEach((i) => found.delete(i));
+      found.add(container);
+    }
+    return found;
+  });
+  private carried: readonly string[] = [];
+
+  /** Nothing is previewed any more. */
+  endPreview(): void {
+    this.previewed.clear();
+    this.moved.value = null;
+  }
+
+  get previewing(): boolean {
+    return this.previewed.items.size > 0 || this.moved.value !== null;
   }
 
   /** Show the drawing as it was; null shows it as it is. */

@@ -59,12 +59,12 @@ test("a drag pulls handles, previewed on the way, stepped with Shift", () => {
   });
 });
 
-test("an anchor that meets something stands there, and its handle starts there", () => {
+test("an anchor that meets something stands there, and its handle is the hand's way", () => {
   bench.shift = [2, 3];
   tool.down(at(10, 10));
-  tool.move(at(42, 13));
-  tool.up(at(42, 13));
-  expect(bench.last).toMatchObject({ at: [12, 13], handle: [30, 0] });
+  tool.move(at(42, 10));
+  tool.up(at(42, 10));
+  expect(bench.last).toMatchObject({ at: [12, 13], handle: [32, 0] });
 });
 
 test("the coming segment is previewed from the last anchor on", () => {

@@ -4,14 +4,26 @@ import type {
   AnchorRef,
   Command,
   Drawable,
+  PathFacts,
   Point,
   Selection,
   Sheet,
 } from "../../api/types";
 import type { useBoard } from "../../stores/board";
-import type { Aimed, Aiming, Bench, Hit, Pointer } from "../tool";
+import type { Aiming, Bench, Hit, Pointer } from "../tool";
 
 type Board = ReturnType<typeof useBoard>;
+
+/** As the core moves a command on to what is met. */
+function movedOn(command: Command, by: Point): Command {
+  const plus = (p: Point): Point => [p[0] + by[0], p[1] + by[1]];
+  if ("by" in command) return { ...command, by: plus(command.by as Point) } as Command;
+  if ("to" in command && Array.isArray(command.to))
+    return { ...command, to: plus(command.to as Point) } as Command;
+  if (command.kind === "draw_anchor") return { ...command, at: plus(command.at) };
+  if (command.kind === "draw_stroke") return { ...command, points: command.points.map(plus) };
+  return command;
+}
 
 export class RecordingBench implements Bench {
   previews: Command[] = [];
@@ -30,14 +42,19 @@ export class RecordingBench implements Bench {
   commit(command: Command, merge = false): void {
     this.commits.push({ command, merge });
   }
-  aim(aiming: Aiming | null, build: Aimed): void {
+  aim(
+    aiming: Aiming | null,
+    command: Command | null,
+    _?: string[],
+    met?: (shift: Point) => void,
+  ): void {
     this.aims.push(aiming);
-    const command = build(aiming ? this.shift : [0, 0]);
-    if (command) this.previews.push(command);
+    met?.(aiming ? this.shift : [0, 0]);
+    if (command) this.previews.push(aiming ? movedOn(command, this.shift) : command);
   }
-  commitAimed(aiming: Aiming | null, build: Aimed): void {
-    const command = build(aiming ? this.shift : [0, 0]);
-    if (command) this.commits.push({ command, merge: false });
+  commitAimed(aiming: Aiming | null, command: Command): void {
+    const moved = aiming ? movedOn(command, this.shift) : command;
+    this.commits.push({ command: moved, merge: false });
   }
   get last(): Command | undefined {
     return this.commits.at(-1)?.command;
@@ -101,7 +118,25 @@ export class FakeBoard {
   sheet = SHEET;
   went: (string | number)[] = [];
   found: string[] = [];
-  marks: Selection = { items: [], frame: null, anchors: [], pegs: [], dials: [] };
+  marks: Selection = {
+    items: [],
+    frame: null,
+    anchors: [],
+    pegs: [],
+    dials: [],
+    measures: [],
+    tolerance: null,
+    paths: [],
+    cut: false,
+    told: null,
+  };
+  pathOf = (item: string, contour: number): PathFacts => {
+    const own = this.marks.anchors.filter((a) => a.item === item && a.contour === contour);
+    const closed = !own.some((a) => a.end);
+    return { item, contour, count: own.length, closed, worked: false };
+  };
+  allAnchors = (): AnchorRef[] =>
+    this.marks.anchors.map((a): AnchorRef => [a.item, a.contour, a.index]);
 
   constructor(...ids: string[]) {
     for (const id of ids) this.items.set(id, drawable(id));

@@ -1,0 +1,285 @@
+"""Marks and numbers of what is selected, as far as the tool in the hand shows them."""
+
+from collections.abc import Collection, Iterator, Sequence
+from dataclasses import dataclass, replace
+from typing import Literal
+
+from buildup.drawing.model import Contour, Drawing, Item, Outline, Shape
+from buildup.forms.frames import Standing, standing_of
+from buildup.geometry.angles import normal_degrees, unit
+from buildup.shapes.corners import corner_ways
+from buildup.shapes.kinds import Dial, Dials, DialUnit
+from buildup.shapes.registry import dials_of, shape_kind
+from buildup.view.anchormarks import AnchorMark, anchor_marks
+from buildup.view.drawables import Point, as_point
+
+MOST_MARKS = 1_000
+"""Anchors in sight whose marks can be told apart (common practice); of more of them only the
+chosen ones and the ends of paths are marked, and one zooms in for the others."""
+
+AnchorRef = tuple[str, int, int]
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Shows:
+    """What the tool in the hand shows of what is selected."""
+
+    marks: Literal["frame", "anchors", "corners"] = "anchors"
+    """The frame only, anchors too, or the corners that can be worked."""
+    sight: tuple[float, float, float, float] | None = None
+    """Left, top, right, bottom of the part of the sheet that is in sight; None: all of it."""
+    chosen: tuple[AnchorRef, ...] = ()
+    """Anchors that are marked wherever they are, with their neighbours."""
+
+
+ALL = Shows()
+FRAME = Shows(marks="frame")
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class PegMark:
+    """A peg of a selected shape."""
+
+    item: str
+    dial: str
+    label: str
+    unit: DialUnit
+    at: Point
+    along: Point
+    """The direction on the sheet in which dragging makes the value grow."""
+    value: float
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class DialReading:
+    """A dial that all selected shapes have, for the Readout."""
+
+    shape: str
+    """A kind of shape that declares it."""
+    dial: str
+    value: float | None
+    """None where the shapes differ."""
+    reach: float
+    """The largest value that still changes the form."""
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class MeasureReading:
+    """A length of the selected shape that can be typed."""
+
+    measure: str
+    label: str
+    value: float
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Box:
+    """The frame of a selection, along its own axes."""
+
+    centre: Point
+    width: float
+    height: float
+    angle: float
+    """Degrees, clockwise."""
+    corners: tuple[Point, Point, Point, Point]
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class PathFacts:
+    """A contour of a selected outline."""
+
+    item: str
+    contour: int
+    count: int
+    """Its anchors."""
+    closed: bool
+    worked: bool
+    """Some of its corners are worked."""
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Selection:
+    """What the Readout and the marks show of the selected items."""
+
+    items: tuple[str, ...]
+    frame: Box | None
+    anchors: tuple[AnchorMark, ...]
+    """Of the anchors that the tool shows and that are in sight."""
+    pegs: tuple[PegMark, ...]
+    dials: tuple[DialReading, ...]
+    measures: tuple[MeasureReading, ...] = ()
+    tolerance: float | None = None
+    """How far outlines drawn by hand may stay from the stroke; None: there is no stroke."""
+    paths: tuple[PathFacts, ...] = ()
+    """The contours of those whose anchors the tool shows."""
+    cut: bool = False
+    """Anchors were left out as they are not in sight, or too many to be told apart."""
+    told: tuple[str, ...] | None = None
+    """The items whose anchors and paths are told; None: all, else the others are as before."""
+
+
+def selection(
+    drawing: Drawing,
+    ids: Sequence[str],
+    shows: Shows = ALL,
+    *,
+    only: Collection[str] | None = None,
+) -> Selection:
+    """Frame, anchors, pegs and dials of some items; ids that are not there are left out.
+
+    Dials appear when all items are shapes, those that all of them have; pegs for a single shape.
+    With `only`, anchors are told of those items alone.
+    """
+    items = [drawing.items[i] for i in ids if i in drawing.items]
+    found = Selection(
+        items=tuple(i.id for i in items),
+        frame=_frame(drawing, [i.id for i in items]),
+        anchors=(),
+        pegs=_pegs(items[0]) if len(items) == 1 and isinstance(items[0], Shape) else (),
+        dials=_dials(items),
+        measures=_measures(items),
+        tolerance=_tolerance(items),
+    )
+    if shows.marks == "frame":
+        return found
+    outlines = [i for i in items if isinstance(i, Outline) and (only is None or i.id in only)]
+    marks, cut = _marks(outlines, shows)
+    return replace(
+        found,
+        anchors=marks,
+        paths=tuple(f for o in outlines for f in _paths(o)),
+        cut=cut,
+        told=None if only is None else tuple(i for i in found.items if i in only),
+    )
+
+
+def _paths(outline: Outline) -> Iterator[PathFacts]:
+    for index, contour in enumerate(outline.contours):
+        yield PathFacts(
+            item=outline.id,
+            contour=index,
+            count=len(contour.anchors),
+            closed=contour.closed,
+            worked=any(a.corner is not None for a in contour.anchors),
+        )
+
+
+def _marks(outlines: Sequence[Outline], shows: Shows) -> tuple[tuple[AnchorMark, ...], bool]:
+    """The marks to show, and whether any were left out."""
+    chosen: dict[tuple[str, int], set[int]] = {}
+    for item_id, c, i in shows.chosen:
+        chosen.setdefault((item_id, c), set()).update((i - 1, i, i + 1))
+    each = [(o, c, path) for o in outlines for c, path in enumerate(o.contours)]
+    seen = [_in_sight(path, shows.sight) for _, _, path in each]
+    many = sum(map(len, seen)) > MOST_MARKS
+    marks: list[AnchorMark] = []
+    for (outline, c, path), here in zip(each, seen, strict=True):
+        count = len(path.anchors)
+        wanted = {i % count for i in chosen.get((outline.id, c), ())}
+        wanted |= set(() if many else here) | (set() if path.closed else {0, count - 1})
+        shown = (i for i in sorted(wanted) if shows.marks == "anchors" or corner_ways(path, i))
+        marks += anchor_marks(outline, c, shown)
+    return tuple(marks), many or sum(map(len, seen)) < sum(len(p.anchors) for _, _, p in each)
+
+
+def _in_sight(path: Contour, sight: tuple[float, float, float, float] | None) -> Sequence[int]:
+    """The anchors of a path within a part of the sheet."""
+    if sight is None:
+        return range(len(path.anchors))
+    left, top, right, bottom = sight
+    return [
+        i
+        for i, a in enumerate(path.anchors)
+        if left <= a.at.real <= right and top <= a.at.imag <= bottom
+    ]
+
+
+def _tolerance(items: Sequence[Item]) -> float | None:
+    """The tolerance of what was drawn by hand, if all items were."""
+    strokes = [i.drawn for i in items if isinstance(i, Outline) and i.drawn is not None]
+    return strokes[0].tolerance if strokes and len(strokes) == len(items) else None
+
+
+def _frame(drawing: Drawing, ids: Sequence[str]) -> Box | None:
+    box = standing_of(drawing, ids)
+    return None if box is None else told_frame(box)
+
+
+def told_frame(box: Standing) -> Box:
+    """A frame as it is told."""
+    a, b, c, d = box.corners
+    return Box(
+        centre=as_point(box.centre),
+        width=box.width,
+        height=box.height,
+        angle=normal_degrees(box.angle),
+        corners=(as_point(a), as_point(b), as_point(c), as_point(d)),
+    )
+
+
+def _pegs(item: Shape) -> tuple[PegMark, ...]:
+    kind, frame, dials = shape_kind(item.shape), item.frame, dials_of(item)
+    size = (frame.width, frame.height, dials)
+    found = []
+    for peg in kind.pegs:
+        dial = kind.dial(peg.dial)
+        if dial is None or not dial.shown(dials):
+            continue
+        found.append(
+            PegMark(
+                item=item.id,
+                dial=peg.dial,
+                label=dial.label,
+                unit="percent" if dial.unit == "length" and dials.get("radius_in") else dial.unit,
+                at=as_point(frame.place(peg.at(*size))),
+                along=as_point(unit(frame.place.vector(peg.along(*size)))),
+                value=dials[peg.dial],
+            )
+        )
+    return tuple(found)
+
+
+def _dials(items: Sequence[Item]) -> tuple[DialReading, ...]:
+    """The dials that all items have and that have an effect on one of them at least."""
+    shapes = [i for i in items if isinstance(i, Shape)]
+    if not shapes or len(shapes) < len(items):
+        return ()
+    kinds = [shape_kind(s.shape) for s in shapes]
+    values = [dials_of(s) for s in shapes]
+    found = []
+    for dial in kinds[0].dials:
+        others = [k.dial(dial.name) for k in kinds]
+        if any(o is None or o.unit != dial.unit for o in others):
+            continue
+        if not any(o is not None and o.shown(v) for o, v in zip(others, values, strict=True)):
+            continue
+        each = {v[dial.name] for v in values}
+        found.append(
+            DialReading(
+                shape=shapes[0].shape,
+                dial=dial.name,
+                value=each.pop() if len(each) == 1 else None,
+                reach=max(_reach(dial, s, v) for s, v in zip(shapes, values, strict=True)),
+            )
+        )
+    return tuple(found)
+
+
+def _reach(dial: Dial, shape: Shape, dials: Dials) -> float:
+    frame = shape.frame
+    if dial.sound is not None:
+        return min(dial.most, dial.sound(dials)[1])
+    return dial.most if dial.reach is None else dial.reach(frame.width, frame.height, dials)
+
+
+def _measures(items: Sequence[Item]) -> tuple[MeasureReading, ...]:
+    shape = items[0] if len(items) == 1 else None
+    if not isinstance(shape, Shape):
+        return ()
+    frame, dials = shape.frame, dials_of(shape)
+    return tuple(
+        MeasureReading(
+            measure=m.name, label=m.label, value=m.value(frame.width, frame.height, dials)
+        )
+        for m in shape_kind(shape.shape).measures
+    )
