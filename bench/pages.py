@@ -8,6 +8,7 @@ from studio.models import Drawing
 
 FLAGS = ["--no-sandbox", "--disable-gpu", "--disable-background-networking", "--disable-sync"]
 MOVES = 60
+LOOKED = {"selection": ["o7"], "shows": {"marks": "anchors", "chosen": [["o7", 0, 3]]}}
 
 WATCH = """() => {
     const times = [];
@@ -79,12 +80,14 @@ def _worker_rows(page: Page, server: Server, row: Drawing, middle: Drawing) -> l
     ready = page.evaluate("window.__desk('started')")
     page.wait_for_timeout(2000)
     previews = _asked(
-        page, "preview", [{"command": drag(n), "selection": ["o7"]} for n in range(120)]
+        page, "aim", [{"aim": None, "command": drag(n), **LOOKED} for n in range(120)]
     )
     _open(page, server, middle)
     _wait_for_worker(page)
     page.wait_for_timeout(6000)
-    cues = _asked(page, "meet", [{"aim": aim(n)} for n in range(120)])
+    cues = _asked(
+        page, "aim", [{"aim": aim(n), "command": None, "selection": []} for n in range(120)]
+    )
     return [
         Row("worker: until it is ready", ready, ready, None),
         Row("worker: preview, 200 × 20", median(previews), p95(previews), 8),
@@ -99,9 +102,10 @@ def _shape_rows(page: Page, server: Server, row: Drawing) -> list[Row]:
     page.wait_for_timeout(1000)
     rows = []
     for name, kind in SHAPES.items():
-        questions = [{"command": c, "selection": [name]} for c in dial_changes(name)]
-        _asked(page, "preview", questions[:5])
-        times = _asked(page, "preview", questions)
+        framed = {"aim": None, "selection": [name], "shows": {"marks": "frame"}}
+        questions = [{"command": c, **framed} for c in dial_changes(name)]
+        _asked(page, "aim", questions[:5])
+        times = _asked(page, "aim", questions)
         rows.append(Row(f"worker: a dial of {kind.label.lower()}", median(times), p95(times), 8))
     return rows
 

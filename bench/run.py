@@ -32,10 +32,10 @@ def through_the_server(server: Server, row: Drawing) -> list[Row]:
     previews, commits = [], []
     path = f"drawings/{row.pk}"
     for _ in range(8):  # both server processes have the drawing in memory, as in mid-work
-        server.ask(f"{path}/preview", {"command": drag(0), "selection": ["o7"]})
+        server.ask(f"{path}/aim", {"command": drag(0), "selection": ["o7"]})
     for n in range(ROUNDS):
         body = {"command": drag(n), "selection": ["o7"]}
-        previews.append(server.ask(f"{path}/preview", body)[0])
+        previews.append(server.ask(f"{path}/aim", body)[0])
     for n in range(ROUNDS):
         body = {"command": drag(n), "selection": ["o7"], "version": 1 + n, "id": f"bench-{n:05}"}
         commits.append(server.ask(f"{path}/commands", body)[0])
@@ -47,7 +47,7 @@ def through_the_server(server: Server, row: Drawing) -> list[Row]:
 
 def cues(server: Server, row: Drawing) -> Row:
     """What a pointer meets, over HTTP."""
-    path = f"drawings/{row.pk}/meet"
+    path = f"drawings/{row.pk}/aim"
     for n in range(8):
         server.ask(path, {"aim": aim(n)})
     times = [server.ask(path, {"aim": aim(n)})[0] for n in range(ROUNDS)]

@@ -197,7 +197,7 @@ class PaintAndStackTest(BrowserTest):
         self.click(100, 130)
         self.type_into("Fill colour, typed", "#0C6B65")
         self.type_into("Stroke width", "3")
-        self.page.get_by_label("No stroke").click()
+        self.page.get_by_label("Stroke: none").click()
         self.settled()
         style = self.items()[0].style
         self.assertEqual((style.fill, style.stroke, style.stroke_width), ("#0C6B65", None, 4.0))

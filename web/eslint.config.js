@@ -15,6 +15,18 @@ export default defineConfig(
     rules: { "no-undef": "off" }, // the type checker knows better
   },
   {
+    files: ["src/**/*.ts", "src/**/*.vue"],
+    languageOptions: {
+      parserOptions: { projectService: true, extraFileExtensions: [".vue"] },
+    },
+    rules: {
+      "@typescript-eslint/no-floating-promises": "error",
+      "@typescript-eslint/no-misused-promises": "error",
+      "@typescript-eslint/await-thenable": "error",
+      "@typescript-eslint/require-await": "error",
+    },
+  },
+  {
     rules: {
       "@typescript-eslint/consistent-type-imports": "error",
       "vue/component-api-style": ["error", ["script-setup"]],

@@ -75,6 +75,7 @@ class Desk:
         self._waiting: list[_Waiting] = []
         self._line = self._kept
         self._field = Field()
+        self._items: tuple[str, ...] = ()
         self.replays = 0
         """Letters that were shown anew so far: tests assert that this stays low."""
         self._verbs: dict[str, Callable[[Question], Any]] = {
@@ -216,13 +217,34 @@ class Desk:
         )
 
     def _aim(self, question: Question) -> host.Aimed:
-        """What is met, and what a command that moves on to it would change, in one answer."""
+        """What is met, and what a command that moves on to it would change, in one answer.
+
+        Where `items` of the command or of the aim are None, they are those of the last command.
+        """
+        data = question["command"]
+        command = None
+        if data is not None:
+            again = "items" in data and data["items"] is None
+            command = read_command({**data, "items": []} if again else data)
+            if again:
+                command = replace(command, items=self._items)  # type: ignore[call-arg]
+            self._items = getattr(command, "items", ())
         meeting = Meeting()
-        if question["aim"] is not None:
+        aim = question["aim"]
+        if aim is not None:
+            again = "items" in aim and aim["items"] is None
+            read_aim = read(Aim, {**aim, "items": []} if again else aim)
             self._field.update(self._shown)
-            meeting = meet(self._shown, self._field, read(Aim, question["aim"]))
-        command = None if question["command"] is None else read_command(question["command"])
-        return host.aimed(self._shown, meeting, command, question["selection"], _shows(question))
+            own = replace(read_aim, items=self._items) if again else read_aim
+            meeting = meet(self._shown, self._field, own)
+        return host.aimed(
+            self._shown,
+            meeting,
+            command,
+            question["selection"],
+            _shows(question),
+            keeps=question.get("keeps", False),
+        )
 
     def _read(self, question: Question) -> float:
         text, present = question["text"], question.get("present")

@@ -1,8 +1,7 @@
 """What a host of the core (server or browser) asks of it: a picture of what a delta changes."""
 
 from collections.abc import Iterable, Iterator, Sequence
-from dataclasses import dataclass, replace
-from itertools import islice
+from dataclasses import dataclass
 from typing import Any
 
 from buildup.cues.kinds import Meeting
@@ -12,12 +11,12 @@ from buildup.edits.apply import foreseen, write_command
 from buildup.edits.change import Delta, touched_by, updated
 from buildup.edits.command import AnchorRef, Command
 from buildup.edits.editing import segment_near
-from buildup.edits.placing import Placing, taken
+from buildup.edits.placing import Placing, Taken, taken_again
 from buildup.forms.contours import item_box
 from buildup.geometry.boxes import Box
 from buildup.view.anchormarks import AnchorMark, anchor_marks
 from buildup.view.drawables import Drawable, drawable
-from buildup.view.selection import ALL, FRAME, Selection, Shows, selection, told_frame
+from buildup.view.selection import ALL, Selection, Shows, selection, told_frame
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -43,9 +42,8 @@ class Picture:
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Moved:
-    """Items that one map moves, as they are drawn."""
+    """The map that moves the items of the command as they are drawn."""
 
-    items: tuple[str, ...]
     matrix: tuple[float, float, float, float, float, float]
     """As SVG's `matrix()` has it."""
 
@@ -107,27 +105,25 @@ def preview(
         Refusal: as `apply`.
     """
     if isinstance(command, Placing):
-        drawn = (d for i in command.items for d in drawing.tree.drawn_in(i))
-        if len(tuple(islice(drawn, MOST_EXACT + 1))) > MOST_EXACT:
-            return _moved_as_drawn(drawing, command, selected)
+        held = taken_again(drawing, command.items)
+        if len(held.items) > MOST_EXACT:
+            return _moved_as_drawn(command, held)
     delta = foreseen(drawing, command)
     return picture(updated(drawing, delta), delta, selected, shows, before=drawing.tree)
 
 
-def _moved_as_drawn(drawing: Drawing, command: Placing, selected: Sequence[str]) -> Picture:
-    """The picture of items under a map, without their new geometry."""
-    frame = taken(drawing, command.items).frame
-    by, turned = command.way(frame)
+def _moved_as_drawn(command: Placing, held: Taken) -> Picture:
+    """The picture of items under a map, without their new geometry; of the marks only the frame."""
+    by, turned = command.way(held.frame)
     a, b = by.across, by.down
-    matrix = (a.real, a.imag, b.real, b.imag, by.origin.real, by.origin.imag)
-    marks = selection(drawing, selected, FRAME)
+    frame = told_frame(held.frame.moved(by, turned))
     return Picture(
         items=(),
         removed=(),
         moves=(),
         sheet=None,
-        selection=replace(marks, frame=told_frame(frame.moved(by, turned)), told=()),
-        moved=Moved(items=command.items, matrix=matrix),
+        selection=Selection(items=(), frame=frame, anchors=(), pegs=(), dials=(), told=()),
+        moved=Moved(matrix=(a.real, a.imag, b.real, b.imag, by.origin.real, by.origin.imag)),
     )
 
 
@@ -137,7 +133,7 @@ class Aimed:
 
     meeting: Meeting
     command: dict[str, Any] | None
-    """The command as it is once it has met that."""
+    """The command as it is once it has met that, for whoever wants to keep it."""
     picture: Picture | None
 
 
@@ -147,8 +143,10 @@ def aimed(
     command: Command | None,
     selected: Sequence[str],
     shows: Shows,
+    *,
+    keeps: bool = False,
 ) -> Aimed:
-    """What a command comes to that moves on by what was met.
+    """What a command comes to that moves on by what was met: the picture, or itself to keep it.
 
     Raises:
         Refusal: as `apply`.
@@ -156,8 +154,10 @@ def aimed(
     if command is None:
         return Aimed(meeting=meeting, command=None, picture=None)
     moved = command.moved_on(meeting.shift)
+    if keeps:
+        return Aimed(meeting=meeting, command=write_command(moved), picture=None)
     told = preview(drawing, moved, selected, shows)
-    return Aimed(meeting=meeting, command=write_command(moved), picture=told)
+    return Aimed(meeting=meeting, command=None, picture=told)
 
 
 def near(drawing: Drawing, item: str, at: complex) -> tuple[AnchorRef, AnchorRef]:

@@ -5,15 +5,16 @@ import unittest
 
 import resvg_py
 from buildup.drawing.extent import box_of
-from buildup.drawing.model import Style
+from buildup.drawing.model import Anchor, Contour, Outline, Style
 from buildup.edits.apply import apply, read_command
 from buildup.edits.change import Delta, updated
 from buildup.formats.svg import svg
 from buildup.forms.contours import item_contours
-from buildup.host import picture, preview, within
+from buildup.geometry.transforms import Affine
+from buildup.host import anchor_near, anchors_within, picture, preview, within
 from buildup.view.drawables import drawable
 from buildup.view.paths import path_data
-from buildup.view.selection import selection
+from buildup.view.selection import MOST_MARKS, Shows, selection
 from PIL import Image
 from svgelements import SVG, Path
 
@@ -97,6 +98,54 @@ class SelectionTest(unittest.TestCase):
         self.assertEqual(preview(start, command, ["leaf"]), kept)
         self.assertEqual([i.id for i in kept.items], ["leaf"])
         self.assertEqual(kept.moves, ())
+
+    def test_marks_are_those_of_the_tool_and_of_what_is_in_sight(self):
+        value = full()
+        ids = ["leaf", "second", "plate"]
+
+        def marked(**shows):
+            told = selection(value, ids, Shows(**shows))
+            return [(m.item, m.index) for m in told.anchors], told.cut
+
+        self.assertEqual(marked(marks="frame"), ([], False))
+        self.assertEqual(len(marked(marks="anchors")[0]), 6)
+        near, cut = marked(sight=(-10, -10, 150, 150))
+        self.assertEqual((near, cut), ([("leaf", 0), ("leaf", 1), ("leaf", 2)], True))
+        chosen, _ = marked(sight=(-9, -9, -8, -8), chosen=(("second", 0, 0),))
+        self.assertEqual(chosen, [("second", 0), ("second", 1), ("second", 2)])
+        corners, _ = marked(marks="corners")
+        self.assertEqual(corners, [("leaf", 2), ("second", 2)])
+        paths = selection(value, ["sketch"], Shows(sight=(0, 0, 1, 1)))
+        self.assertEqual([m.end for m in paths.anchors], [True, True])  # the ends are always told
+        self.assertEqual(paths.paths[0].count, len(value.items["sketch"].contours[0].anchors))
+
+    def test_what_is_told_grows_with_what_changed(self):
+        """Of a preview among 300 selected outlines the marks of one; of a drag of all no mark."""
+        many = drawing(*(leaf(f"l{k}", by=complex(9 * k, 0)) for k in range(300)))
+        ids = [f"l{k}" for k in range(300)]
+        move = {"kind": "move_anchors", "anchors": [["l7", 0, 1]], "by": [3, 0]}
+        one = preview(many, read_command(move), ids, Shows())
+        self.assertEqual({m.item for m in one.selection.anchors}, {"l7"})
+        self.assertEqual((one.selection.told, [i.id for i in one.items]), (("l7",), ["l7"]))
+        drag = read_command({"kind": "turn_items", "items": ids, "start": [9, 0], "to": [0, 9]})
+        whole = preview(many, drag, ids, Shows())
+        self.assertEqual((whole.items, whole.selection.anchors), ((), ()))
+        after = updated(many, apply(many, drag).forward)
+        there = Affine(*(complex(*whole.moved.matrix[k : k + 2]) for k in (0, 2, 4)))
+        for item_id in ("l0", "l299"):
+            old, new = (v.items[item_id].contours[0].anchors[1].at for v in (many, after))
+            self.assertAlmostEqual(there(old), new)
+
+    def test_too_many_marks_to_be_told_apart_are_left_out(self):
+        path = Contour(tuple(Anchor(complex(k, k % 7)) for k in range(MOST_MARKS + 1)))
+        long = drawing(Outline(id="long", name="long", contours=(path,)))
+        told = selection(long, ["long"], Shows(chosen=(("long", 0, 50),)))
+        self.assertEqual([m.index for m in told.anchors], [0, 49, 50, 51, MOST_MARKS])
+        self.assertTrue(told.cut)
+        near = anchor_near(long, "long", 500.2 + 3j, reach=1.0)
+        self.assertEqual(near.index, 500)
+        self.assertIsNone(anchor_near(long, "long", -50j, reach=1.0))
+        self.assertEqual(len(anchors_within(long, 9.5 + 0j, 12.5 + 9j)), 3)
 
     def test_a_box_finds_what_it_touches(self):
         self.assertEqual(within(full(), 290 + 90j, 310 + 110j, place=None), ("second",))

@@ -6,7 +6,7 @@ from buildup import host
 from buildup.cues.kinds import Meeting
 from buildup.drawing.checks import check_point
 from buildup.drawing.model import Drawing as Value
-from buildup.drawing.model import Sheet
+from buildup.drawing.model import Sheet, Style
 from buildup.drawing.sizes import SHEET_SIZES
 from buildup.drawing.units import UNITS, read_length, read_number
 from buildup.edits.change import updated
@@ -93,6 +93,7 @@ def vocabulary(request: HttpRequest) -> dict[str, Any]:
         "units": list(UNITS.values()),
         "shapes": [_shape_facts(kind) for kind in SHAPES.values()],
         "sizes": SHEET_SIZES,
+        "style": Style(),
     }
 
 
@@ -215,7 +216,7 @@ def aim(request: HttpRequest, drawing: int, body: schema.AimIn) -> host.Aimed:
     """What is met while something is drawn or dragged, and what the edit would change."""
     row, value = _value(request, drawing)
     meeting = Meeting() if body.aim is None else fields.meeting(row.pk, value, body.aim)
-    return host.aimed(value, meeting, body.command, body.selection, body.shows)
+    return host.aimed(value, meeting, body.command, body.selection, body.shows, keeps=body.keeps)
 
 
 @api.post("/drawings/{drawing}/selection", response=host.Selection)

@@ -6,7 +6,7 @@ from operator import or_
 from typing import Annotated, Any, Literal
 
 from buildup.cues.kinds import Aim
-from buildup.drawing.model import Sheet
+from buildup.drawing.model import Sheet, Style
 from buildup.edits.apply import COMMANDS, read_command
 from buildup.edits.command import Command
 from buildup.host import Picture
@@ -212,6 +212,8 @@ class AimIn(Schema):
     """As it would be if nothing were met; none to know what is met only."""
     selection: list[str] = []
     shows: Shows = Shows()
+    keeps: bool = False
+    """To keep the edit then: answers with the command instead of the picture."""
 
 
 class SelectionIn(Schema):
@@ -333,5 +335,7 @@ class Vocabulary(Schema):
     """What the front end shows of the core's registries."""
 
     sizes: list[SizeFacts]
+    style: Style
+    """How new items are painted that say nothing else."""
     units: list[UnitFacts]
     shapes: list[ShapeFacts]

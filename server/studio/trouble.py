@@ -4,11 +4,11 @@ import logging
 from typing import Any
 
 from buildup.errors import Refusal
+from buildup.view.selection import Shows
 from config.away import csrf_failure, store_away
 from django.db import connection
 from django.db.transaction import TransactionManagementError
 from django.db.utils import InterfaceError, OperationalError
-from buildup.view.selection import Shows
 from django.http import HttpRequest, HttpResponse
 from ninja import NinjaAPI
 from ninja.errors import AuthenticationError, HttpError, ValidationError

@@ -12,7 +12,7 @@ from typing import Generic, TypeVar
 from buildup.cues.kinds import RANK, CueKind
 from buildup.drawing.extent import box_of
 from buildup.drawing.model import Drawing, Item, Outline
-from buildup.forms.contours import contours_of
+from buildup.forms.contours import contours_of, item_box
 from buildup.forms.frames import own_standing
 from buildup.geometry.bezier import Cubic, extremes, point_at
 from buildup.geometry.boxes import Box
@@ -23,8 +23,8 @@ CELL = 64.0
 MOST_CELLS = 64
 """Cells one segment is entered in; a longer one is looked at wherever the pointer is."""
 
-MOST_LOOKED = 4_000
-"""Spots or segments looked at for one place of the pointer: so many take about 2 ms, and whoever
+MOST_LOOKED = 2_400
+"""Spots or segments looked at for one question: so many take about 6 ms in the browser, and whoever
 sees that many within eight pixels cannot tell them apart."""
 
 Cell = tuple[int, int]
@@ -104,6 +104,7 @@ class Field:
     _spots: Cells[Spot] = field(default_factory=Cells)
     _stretches: Cells[Stretch] = field(default_factory=Cells)
     _long: dict[str, list[Stretch]] = field(default_factory=dict)
+    _boxes: dict[str, Box] = field(default_factory=dict)
     _last: Drawing | None = None
     computed: int = 0
     """Items whose places were computed so far: tests assert that this stays low."""
@@ -131,29 +132,34 @@ class Field:
         self._last = drawing
         return True
 
-    def near(self, at: complex, reach: float) -> Iterator[Spot]:
-        """The spots within reach of a place, `MOST_LOOKED` looked at, from there outward."""
-        for spot in islice(self._spots.within(Box.around((at,)).grown(reach)), MOST_LOOKED):
+    def near(self, at: complex, reach: float, *, share: int = 1) -> Iterator[Spot]:
+        """The spots within reach of a place, from there outward.
+
+        At most `MOST_LOOKED` are looked at, divided among as many places as share the question.
+        """
+        near = self._spots.within(Box.around((at,)).grown(reach))
+        for spot in islice(near, MOST_LOOKED // share):
             self.looked += 1
             if abs(spot.at - at) <= reach:
                 yield spot
 
-    def stretches_near(self, box: Box) -> list[Stretch]:
-        """The segments whose boxes meet a box, each once, at most `MOST_LOOKED` looked at."""
+    def stretches_near(self, box: Box, *, share: int = 1) -> list[Stretch]:
+        """The segments whose boxes meet a box, each once; as many looked at as in `near`."""
         long = (s for stretches in self._long.values() for s in stretches)
-        looked = islice(chain(self._stretches.within(box), long), MOST_LOOKED)
+        looked = islice(chain(self._stretches.within(box), long), MOST_LOOKED // share)
         found = {id(s): s for s in looked if s.box.meets(box)}
         self.looked += len(found)
         return list(found.values())
 
     def boxes(self) -> Mapping[str, Box]:
         """The boxes of all items."""
-        return {item_id: places.box for item_id, places in self._of.items()}
+        return self._boxes
 
     def _enter(self, places: _Places) -> None:
         self.computed += 1
         own = places.item.id
         self._of[own] = places
+        self._boxes[own] = places.box
         for spot in places.spots:
             self._spots.enter(_cell(spot.at), own, spot)
         for stretch in places.stretches:
@@ -165,6 +171,7 @@ class Field:
 
     def _forget(self, item_id: str) -> None:
         places = self._of.pop(item_id, None)
+        self._boxes.pop(item_id, None)
         if places is None:
             return
         for spot in places.spots:
@@ -210,4 +217,5 @@ def _places(drawing: Drawing, item_id: str) -> _Places:
             stretches.append(Stretch(segment, hull_box(segment), owner))
     spots.append(Spot(own_standing(item).centre, "centre", (item.id, -1, -1)))
     spots.sort(key=lambda s: RANK[s.kind])
-    return _Places(item, tuple(spots), tuple(stretches), box_of(contours))
+    box = item_box(drawing, item_id) or box_of(contours)
+    return _Places(item, tuple(spots), tuple(stretches), box)

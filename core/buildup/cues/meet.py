@@ -49,9 +49,10 @@ def meet(drawing: Drawing, field: Field, aim: Aim) -> Meeting:
     """
     reach = REACH / aim.scale
     lines = list(_lines(drawing, aim))
+    own = _Own(frozenset(aim.items), frozenset(_dragged(aim)))
     best: _Found | None = None
     for x, y in aim.probes:
-        found = _one(drawing, field, aim, complex(x, y), reach=reach, lines=lines)
+        found = _one(drawing, field, aim, complex(x, y), own, reach=reach, lines=lines)
         if found is not None and (
             best is None or (found.rank, found.away) < (best.rank, best.away)
         ):
@@ -61,7 +62,7 @@ def meet(drawing: Drawing, field: Field, aim: Aim) -> Meeting:
         and aim.box is not None
         and (best is None or best.rank > RANK["spacing"])
     ):
-        shift, cues = spaced(field.boxes(), aim, reach)
+        shift, cues = spaced(field.boxes(), aim, own.items, reach)
         if cues:
             return Meeting(shift=(shift.real, shift.imag), cues=cues)
     if best is None:
@@ -69,11 +70,29 @@ def meet(drawing: Drawing, field: Field, aim: Aim) -> Meeting:
     return Meeting(shift=(best.shift.real, best.shift.imag), cues=best.cues)
 
 
+@dataclass(frozen=True, slots=True)
+class _Own:
+    """What is dragged, and so is not met: items, and anchors with the segments beside them."""
+
+    items: frozenset[str]
+    places: frozenset[Owner]
+
+    def __contains__(self, owner: Owner) -> bool:
+        return owner[0] in self.items or owner in self.places
+
+
 def _one(
-    drawing: Drawing, field: Field, aim: Aim, at: complex, *, reach: float, lines: list[Line]
+    drawing: Drawing,
+    field: Field,
+    aim: Aim,
+    at: complex,
+    own: _Own,
+    *,
+    reach: float,
+    lines: list[Line],
 ) -> _Found | None:
     start = None if aim.start is None else complex(*aim.start)
-    spot = _place(field, aim, at, reach)
+    spot = _place(field, aim, at, own, reach=reach)
     if spot is not None:
         cue = _cue(spot.kind, spot.at, start)
         return _Found(RANK[spot.kind], abs(spot.at - at), spot.at - at, (cue,))
@@ -93,19 +112,19 @@ def _one(
     return _on_grid(drawing, aim, at, reach)
 
 
-def _place(field: Field, aim: Aim, at: complex, reach: float) -> Spot | None:
+def _place(field: Field, aim: Aim, at: complex, own: _Own, *, reach: float) -> Spot | None:
     """The best place within reach: of the highest precedence, then the nearest."""
-    kinds, dragged = set(aim.kinds), _dragged(aim)
+    kinds = set(aim.kinds)
     best: Spot | None = None
     key = (math.inf, math.inf)
-    for spot in field.near(at, reach):
-        if spot.kind not in kinds or spot.owner[0] in aim.items or spot.owner in dragged:
+    for spot in field.near(at, reach, share=len(aim.probes)):
+        if spot.kind not in kinds or spot.owner in own:
             continue
         mine = (RANK[spot.kind], abs(spot.at - at))
         if mine < key:
             best, key = spot, mine
     if "crossing" in kinds and key[0] > RANK["crossing"]:
-        crossing = _crossing(field, aim, at, reach)
+        crossing = _crossing(field, at, own, reach=reach, share=len(aim.probes))
         if crossing is not None:
             return Spot(crossing, "crossing", ("", -1, -1))
     return best
@@ -116,14 +135,9 @@ def _dragged(aim: Aim) -> set[Owner]:
     return {(i, c, n - back) for i, c, n in aim.anchors for back in (0, 1)}
 
 
-def _crossing(field: Field, aim: Aim, at: complex, reach: float) -> complex | None:
-    dragged = _dragged(aim)
+def _crossing(field: Field, at: complex, own: _Own, *, reach: float, share: int) -> complex | None:
     area = Box.around((at,)).grown(reach)
-    free = [
-        s
-        for s in field.stretches_near(area)
-        if s.owner[0] not in aim.items and s.owner not in dragged
-    ]
+    free = [s for s in field.stretches_near(area, share=share) if s.owner not in own]
     close = ((_away(s.segment, at), n, s) for n, s in enumerate(free[:MOST_MEASURED]))
     near = [s for away, _, s in sorted(close) if away <= reach][:MOST_NEAR]
     pairs = itertools.combinations(near, 2)

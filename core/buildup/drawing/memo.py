@@ -1,7 +1,7 @@
 """What was worked out about items, kept as long as nothing it was read from changes."""
 
 from collections.abc import Callable, Iterable
-from typing import Any, TypeVar
+from typing import Any, Generic, TypeVar
 
 T = TypeVar("T")
 
@@ -38,3 +38,24 @@ class Memo:
         for item_id in ids:
             after._known.pop(item_id, None)
         return after
+
+
+class Latest(Generic[T]):
+    """The last result of a piece of work, for as long as it is read from the very same values.
+
+    For what a drag asks of the same things at every move.
+    """
+
+    __slots__ = ("_kept",)
+
+    def __init__(self) -> None:
+        self._kept: tuple[tuple[object, ...], T] | None = None
+
+    def of(self, read_from: tuple[object, ...], make: Callable[[], T]) -> T:
+        """The result for some values, which may not change; worked out unless it was the last."""
+        kept = self._kept
+        if kept is not None and all(a is b for a, b in zip(kept[0], read_from, strict=True)):
+            return kept[1]
+        made = make()
+        self._kept = (read_from, made)
+        return made

@@ -4,11 +4,12 @@ A command reads no clock, no random numbers, no files and no globals: whatever i
 its fields. What is always wrong with a command is refused when one is made.
 """
 
-from collections.abc import Mapping
+from collections.abc import Iterable, Mapping
 from dataclasses import dataclass, fields, is_dataclass, replace
 from typing import Any, ClassVar, Self
 
 from buildup.drawing.checks import check_id, check_numbers, check_text
+from buildup.drawing.memo import Latest
 from buildup.drawing.model import Drawing
 from buildup.edits.change import Delta
 from buildup.errors import Refusal
@@ -92,6 +93,15 @@ class Command:
         raise NotImplementedError
 
 
+_sound: Latest[None] = Latest()
+"""The items that were found sound last: a drag makes a command of the same at every move."""
+
+
+def _check_all(values: Iterable[object], field: str) -> None:
+    for value in values:
+        _check(value, field)
+
+
 def _plus(place: Point, by: Point) -> Point:
     return (place[0] + by[0], place[1] + by[1])
 
@@ -105,8 +115,10 @@ def _check(value: object, field: str) -> None:
     elif isinstance(value, tuple):
         if len(value) > MOST_TARGETS:
             raise Refusal("too_many", "That is too much for one edit. Nothing was changed.", field)
-        for part in value:
-            _check(part, field)
+        if field == "items":
+            _sound.of((value,), lambda: _check_all(value, field))
+        else:
+            _check_all(value, field)
     elif isinstance(value, str):
         check_text(value)
         if field in ID_FIELDS:

@@ -5,6 +5,7 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 from typing import ClassVar, Literal
 
+from buildup.drawing.memo import Latest
 from buildup.drawing.model import Drawing, DrawnItem, Item
 from buildup.edits.change import Delta
 from buildup.edits.command import Command, Point
@@ -79,6 +80,14 @@ class Taken:
     def moved(self, by: Affine, turned: float = 0.0) -> Delta:
         """The delta that moves them by a map, which turns by some degrees."""
         return Delta(put=tuple(moved_item(i, by, turned=turned) for i in self.items))
+
+
+_latest: Latest[Taken] = Latest()
+
+
+def taken_again(drawing: Drawing, ids: tuple[str, ...]) -> Taken:
+    """As `taken`, without looking again where the very same was taken last."""
+    return _latest.of((drawing, ids), lambda: taken(drawing, ids))
 
 
 def taken(drawing: Drawing, ids: Sequence[str]) -> Taken:

@@ -33,7 +33,6 @@ class Shows:
 
 
 ALL = Shows()
-FRAME = Shows(marks="frame")
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)

@@ -1,6 +1,9 @@
 """The API on MariaDB: versions, idempotence, history, owners, and what is refused."""
 
+import io
 import json
+import re
+from unittest import mock
 
 from buildup.edits.apply import read_command
 from buildup.geometry.tolerances import FARTHEST
@@ -8,8 +11,10 @@ from django.contrib.auth import get_user_model
 from django.db import connection
 from django.test import TransactionTestCase
 from django.test.utils import CaptureQueriesContext
+from PIL import Image
 
-from studio import store
+from studio import history, store
+from studio.actions import cards
 from studio.actions.edit import edit
 from studio.models import Drawing, Item, Step
 
@@ -194,6 +199,70 @@ class ApiTest(TransactionTestCase):
             counts.append(len(queries))
         self.assertEqual(counts[0], counts[1])
         self.assertLessEqual(counts[0], 10)
+
+    def rows(self, act):
+        """The rows that an act reads, by their queries' answers, and the act's answer."""
+        with CaptureQueriesContext(connection) as queries:
+            told = act()
+        return told, [q["sql"] for q in queries]
+
+    def test_undo_reads_one_step_and_adding_reads_its_neighbour(self):
+        """The same questions with 12 and with 120 steps; none asks for all of anything."""
+        shapes = []
+        for size in (12, 120):
+            for n in range(size - Step.objects.count()):
+                self.send({**PLATE, "item": f"plate-{size}-{n}"})
+            for act in (
+                lambda: self.send({**PLATE, "item": f"new-{len(shapes)}"}),
+                lambda: self.go("undo"),
+            ):
+                told, asked = self.rows(act)
+                self.assertEqual(told.status_code, 200)
+                shapes.append([re.sub(r"\d+|'[^']*'", "?", sql) for sql in asked])
+        self.assertEqual(shapes[0], shapes[2])
+        self.assertEqual(shapes[1], shapes[3])
+        many = [s for s in shapes[0] + shapes[1] if s.startswith("SELECT") and "studio_step" in s]
+        for sql in many:
+            self.assertRegex(sql, r"LIMIT|`number` (=|IN|BETWEEN)|`command_id` =|COUNT", sql)
+
+    def test_the_history_comes_in_pages(self):
+        for n in range(7):
+            self.send({**PLATE, "item": f"p{n}"})
+        self.go(3)
+        path = f"/api/drawings/{self.drawing}/history"
+        with mock.patch.object(history, "PAGE", 2):
+            here = self.client.get(path).json()
+            before = self.client.get(f"{path}?before=2").json()
+            after = self.client.get(f"{path}?after=5").json()
+        for told, numbers, sides in (
+            (here, [2, 3, 4, 5], (True, True)),
+            (before, [1], (False, False)),
+            (after, [6, 7], (False, False)),
+        ):
+            self.assertEqual([s["number"] for s in told["steps"]], numbers)
+            self.assertEqual((told["earlier"], told["later"], told["at"]), (*sides, 3))
+
+    def test_going_far_joins_the_steps_at_once(self):
+        for n in range(30):
+            self.send({**PLATE, "item": f"p{n}"})
+        (_, asked), (_, few) = self.rows(lambda: self.go(0)), self.rows(lambda: self.go(30))
+        self.assertEqual(len(self.value().order), 30)
+        self.assertLessEqual(max(len(asked), len(few)), 24)
+
+    def test_a_card_is_painted_once_a_version(self):
+        self.send(PLATE)
+        path = f"/api/drawings/{self.drawing}/card.png"
+        with mock.patch.object(cards, "painted", wraps=cards.painted) as painted:
+            first = self.client.get(path)
+            self.assertEqual(self.client.get(path).content, first.content)
+            self.assertEqual(painted.call_count, 1)
+            self.send({"kind": "set_fill", "items": ["plate"], "colour": "#C2410C"})
+            self.assertNotEqual(self.client.get(path).content, first.content)
+            self.assertEqual(painted.call_count, 2)
+        with Image.open(io.BytesIO(first.content)) as image:
+            self.assertEqual(image.size, (480, 360))
+        self.client.force_login(self.other)
+        self.assertEqual(self.client.get(path).status_code, 404)
 
     def test_bad_requests_get_a_code_and_a_sentence_and_change_nothing(self):
         self.send(PLATE)

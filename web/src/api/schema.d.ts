@@ -675,6 +675,36 @@ export interface components {
             unit: string;
         };
         /**
+         * Style
+         * @description How an item is painted; a colour is `#RRGGBB` or None for none.
+         */
+        Style: {
+            /** Fill */
+            fill?: string | null;
+            /**
+             * Stroke
+             * @default #1B2924
+             */
+            stroke?: string | null;
+            /**
+             * Stroke Width
+             * @default 2
+             */
+            stroke_width?: number;
+            /**
+             * Cap
+             * @default round
+             * @enum {string}
+             */
+            cap?: "butt" | "round" | "square";
+            /**
+             * Join
+             * @default round
+             * @enum {string}
+             */
+            join?: "miter" | "round" | "bevel";
+        };
+        /**
          * UnitFacts
          * @description A unit: sheet units in one of it, and the decimals worth showing.
          */
@@ -693,6 +723,7 @@ export interface components {
         Vocabulary: {
             /** Sizes */
             sizes: components["schemas"]["SizeFacts"][];
+            style: components["schemas"]["Style"];
             /** Units */
             units: components["schemas"]["UnitFacts"][];
             /** Shapes */
@@ -1125,11 +1156,9 @@ export interface components {
         };
         /**
          * Moved
-         * @description Items that one map moves, as they are drawn.
+         * @description The map that moves the items of the command as they are drawn.
          */
         Moved: {
-            /** Items */
-            items: string[];
             /** Matrix */
             matrix: [
                 number,
@@ -1269,36 +1298,6 @@ export interface components {
             name: string;
             /** Edit */
             edit: string;
-        };
-        /**
-         * Style
-         * @description How an item is painted; a colour is `#RRGGBB` or None for none.
-         */
-        Style: {
-            /** Fill */
-            fill?: string | null;
-            /**
-             * Stroke
-             * @default #1B2924
-             */
-            stroke?: string | null;
-            /**
-             * Stroke Width
-             * @default 2
-             */
-            stroke_width?: number;
-            /**
-             * Cap
-             * @default round
-             * @enum {string}
-             */
-            cap?: "butt" | "round" | "square";
-            /**
-             * Join
-             * @default round
-             * @enum {string}
-             */
-            join?: "miter" | "round" | "bevel";
         };
         /**
          * TwinMark
@@ -3742,6 +3741,11 @@ export interface components {
              *     }
              */
             shows?: components["schemas"]["Shows"];
+            /**
+             * Keeps
+             * @default false
+             */
+            keeps?: boolean;
         };
         /**
          * SelectionIn

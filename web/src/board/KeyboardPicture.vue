@@ -2,6 +2,7 @@
 // The keyboard as a picture: the keys of the tools where they lie, then the others.
 import Dialog from "primevue/dialog";
 import { ROWS } from "../tools/list";
+import { useTools } from "../stores/tools";
 import { HELD_KEYS } from "./held";
 
 const open = defineModel<boolean>({ required: true });
@@ -20,27 +21,56 @@ const OTHERS: readonly (readonly [string, string])[] = [
   ["Ctrl Shift Z", "redo"],
   ["Ctrl A", "select all"],
   ["Ctrl D", "duplicate"],
+  ["Ctrl G", "group"],
+  ["Ctrl Shift G", "take apart"],
   ["Tab", "next item or anchor"],
   ["arrows", "nudge; Shift ten times as far"],
   ["Enter", "finish"],
   ["Esc", "leave, or put a drag back"],
   ["Delete", "remove"],
 ];
-const label = (key: string): string => ROWS.find((r) => r.key === key)?.label ?? "";
+const PLAIN: Record<string, string> = { V: "next view", "0": "whole sheet", "1": "actual size" };
+const HELD = new Map(HELD_KEYS);
+const tools = useTools();
+
+const tool = (key: string) => ROWS.find((r) => r.key === key);
+const label = (key: string): string => tool(key)?.label ?? PLAIN[key] ?? HELD.get(key) ?? "";
+/** What a key is: of a tool, of the tool in the hand, of something else, or nothing yet. */
+const look = (key: string): Record<string, boolean> => ({
+  tool: tool(key) !== undefined,
+  here: tool(key)?.name === tools.active,
+  other: tool(key) === undefined && label(key) !== "",
+});
+
+/** A key of a tool takes it up. */
+function take(key: string): void {
+  const row = tool(key);
+  if (!row) return;
+  tools.use(row.name);
+  open.value = false;
+}
 </script>
 
 <template>
-  <Dialog v-model:visible="open" modal header="The keyboard" :style="{ width: '760px' }">
+  <Dialog v-model:visible="open" modal header="The keyboard" :style="{ width: '790px' }">
     <div
       v-for="(line, n) in LINES"
       :key="line"
       class="line"
       :style="{ paddingLeft: `${n * 18}px` }"
     >
-      <span v-for="key in line" :key="key" class="key" :class="{ used: label(key) }">
+      <component
+        :is="tool(key) ? 'button' : 'span'"
+        v-for="key in line"
+        :key="key"
+        class="key"
+        :class="look(key)"
+        :aria-pressed="tool(key) ? look(key).here : undefined"
+        @click="take(key)"
+      >
         <b>{{ key }}</b>
         {{ label(key) }}
-      </span>
+      </component>
     </div>
     <dl>
       <template v-for="[key, does] in OTHERS" :key="key">
@@ -60,7 +90,9 @@ const label = (key: string): string => ROWS.find((r) => r.key === key)?.label ??
   margin-bottom: 4px;
 }
 .key {
-  width: 62px;
+  font: inherit;
+  text-align: left;
+  width: 66px;
   height: 44px;
   padding: 3px 5px;
   border: 1px solid var(--hairline);
@@ -71,9 +103,17 @@ const label = (key: string): string => ROWS.find((r) => r.key === key)?.label ??
 .key b {
   display: block;
 }
-.used {
+.tool {
   background: var(--tint);
   color: var(--ink);
+  cursor: pointer;
+}
+.other {
+  color: var(--ink);
+}
+.here {
+  background: var(--active);
+  color: var(--on-active);
 }
 dl {
   display: grid;

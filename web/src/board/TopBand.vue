@@ -42,7 +42,7 @@ async function rename(name: string): Promise<void> {
   }
 }
 
-async function sendOut(): Promise<void> {
+function sendOut(): void {
   if (board.state !== "kept") {
     toast.tell("Some edits are still on their way. Send the drawing out once all is kept.");
     return;
@@ -59,11 +59,13 @@ async function sendOut(): Promise<void> {
     <RouterLink to="/" class="home" aria-label="Back to Drawings"><BrandMark /></RouterLink>
     <RouterLink to="/" class="quiet">Drawings</RouterLink>
     <span class="quiet">/</span>
-    <NameField v-slot="{ edit }" :name="board.name" label="Name of the drawing" @renamed="rename">
-      <button class="row-button name" title="Rename" data-testid="name" @click="edit">
-        {{ board.name }}
-      </button>
-    </NameField>
+    <h1 class="title">
+      <NameField v-slot="{ edit }" :name="board.name" label="Name of the drawing" @renamed="rename">
+        <button class="row-button name" title="Rename" data-testid="name" @click="edit">
+          {{ board.name }}
+        </button>
+      </NameField>
+    </h1>
     <Button
       severity="secondary"
       size="small"
@@ -134,6 +136,10 @@ async function sendOut(): Promise<void> {
 </template>
 
 <style scoped>
+.title {
+  min-width: 0;
+  font: inherit;
+}
 .band {
   display: flex;
   gap: 8px;

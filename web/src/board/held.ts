@@ -22,7 +22,7 @@ export function useHeldKeys(): void {
     if (key === "l") looking.loupe = on;
     else if (key === "m") looking.marksHidden = on;
     else if (key === "n") cues.letGo = on;
-    else if (key === "k") board.lookBack(on);
+    else if (key === "k") void board.lookBack(on);
     else return false;
     return true;
   }
@@ -43,7 +43,7 @@ export function useHeldKeys(): void {
     looking.letAllGo();
     cues.letGo = false;
     tools.borrow(false);
-    board.lookBack(false);
+    void board.lookBack(false);
   }
 
   onMounted(() => {

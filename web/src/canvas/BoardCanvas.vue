@@ -17,6 +17,7 @@ import MarkLayer from "./MarkLayer.vue";
 import PointerBubble from "./PointerBubble.vue";
 import RulerBars from "./RulerBars.vue";
 import UnderlayLayer from "./UnderlayLayer.vue";
+import { useMoving } from "./moving";
 import { useCanvasPointer } from "./pointer";
 
 const board = useBoard();
@@ -25,10 +26,7 @@ const tools = useTools();
 const looking = useLooking();
 const svg = ref<SVGSVGElement | null>(null);
 const hand = useCanvasPointer(svg);
-/** By what the items that are previewed as they are drawn have moved; one value for all of them. */
-const matrix = computed(() =>
-  board.moved ? `matrix(${board.moved.matrix.join(",")})` : undefined,
-);
+useMoving(svg);
 const printing = computed(() => looking.view === "Print");
 const pickable = computed(() => ["select", "anchors", "corner"].includes(tools.active));
 
@@ -50,7 +48,7 @@ onBeforeUnmount(() => watcher?.disconnect());
 </script>
 
 <template>
-  <div class="canvas">
+  <main class="canvas" aria-label="Canvas">
     <svg
       ref="svg"
       class="surface"
@@ -73,7 +71,6 @@ onBeforeUnmount(() => watcher?.disconnect());
         id="on-the-sheet"
         :transform="view.transform"
         :class="looking.view.toLowerCase()"
-        :style="{ '--moved': matrix }"
         :clip-path="printing ? 'url(#sheet-edge)' : undefined"
       >
         <rect
@@ -103,7 +100,7 @@ onBeforeUnmount(() => watcher?.disconnect());
     </svg>
     <PointerBubble />
     <ExactPanel />
-  </div>
+  </main>
 </template>
 
 <style scoped>
@@ -121,9 +118,6 @@ onBeforeUnmount(() => watcher?.disconnect());
   height: 100%;
   touch-action: none;
   user-select: none;
-}
-.surface :deep(.moved) {
-  transform: var(--moved);
 }
 .sheet {
   stroke: var(--hairline);

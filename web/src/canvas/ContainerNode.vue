@@ -9,7 +9,6 @@ const board = useBoard();
 
 const item = computed(() => board.drawable(props.id));
 const held = computed(() => board.tree.in(props.id));
-const moved = computed(() => board.carriers.has(props.id));
 const picks = computed(() => props.pickable && !item.value?.locked);
 const opacity = computed(() =>
   props.plain || item.value?.opacity === 1 ? null : item.value?.opacity,
@@ -17,12 +16,7 @@ const opacity = computed(() =>
 </script>
 
 <template>
-  <g
-    v-if="item && !item.hidden"
-    :class="{ moved }"
-    :opacity="opacity ?? undefined"
-    :data-holder="item.id"
-  >
+  <g v-if="item && !item.hidden" :opacity="opacity ?? undefined" :data-holder="item.id">
     <template v-for="child in held" :key="child">
       <ContainerNode v-if="board.tree.holds(child)" :id="child" :pickable="picks" :plain="plain" />
       <ItemPath v-else :id="child" :pickable="picks" :plain="plain" />

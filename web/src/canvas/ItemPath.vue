@@ -11,7 +11,6 @@ const board = useBoard();
 const HIT_WIDTH = 12;
 
 const item = computed(() => board.drawable(props.id));
-const moved = computed(() => board.carriers.has(props.id));
 const hit = computed(() =>
   props.pickable && !item.value?.locked
     ? JSON.stringify({ what: "item", item: props.id })
@@ -20,7 +19,7 @@ const hit = computed(() =>
 </script>
 
 <template>
-  <g v-if="item && !item.hidden" :class="{ moved }" :data-hit="hit">
+  <g v-if="item && !item.hidden" :data-hit="hit" :data-drawn="item.id">
     <path
       :d="item.path"
       :fill="plain ? 'none' : (item.style.fill ?? 'none')"

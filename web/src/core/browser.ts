@@ -24,6 +24,8 @@ export class BrowserCore implements Core {
   private worker: Worker | null = null;
   private pending = new Map<number, Pending>();
   private last = 0;
+  /** The items of the command that was asked about last. */
+  private items: readonly string[] | null = null;
   private starts = 0;
 
   /** `welcome` is called each time a worker has started, with an empty desk. */
@@ -49,7 +51,7 @@ export class BrowserCore implements Core {
   /** For tests and for a worker that hangs: end it and start another. */
   restart(): void {
     this.worker?.terminate();
-    this.worker = null;
+    this.worker = this.items = null;
     this.ready = false;
     for (const { reject, timer } of this.pending.values()) {
       window.clearTimeout(timer);
@@ -84,8 +86,21 @@ export class BrowserCore implements Core {
     return told.answer;
   }
 
-  aim = (aim: Aim | null, command: Command | null, looked: Looked): Promise<Aimed> =>
-    this.ask("aim", { aim, command, ...looked });
+  /** A drag of many items names them at its first move only. */
+  aim = (
+    aim: Aim | null,
+    command: Command | null,
+    looked: Looked,
+    keeps: boolean,
+  ): Promise<Aimed> => {
+    const items = command && "items" in command ? command.items : null;
+    const again = items !== null && items === this.items;
+    this.items = items;
+    const short = { command: again ? { ...command, items: null } : command, aim };
+    if (aim && items !== null && aim.items === items) short.aim = { ...aim, items: null as never };
+    const selection = looked.selection === items && keeps ? [] : looked.selection;
+    return this.ask("aim", { ...short, ...looked, selection, keeps });
+  };
   select = (looked: Looked): Promise<Selection> => this.ask("select", looked);
   anchor = (item: string, at: Point, reach: number): Promise<AnchorMark | null> =>
     this.ask("anchor", { item, at, reach });

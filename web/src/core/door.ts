@@ -29,8 +29,8 @@ export interface Looked {
 }
 
 export interface Core {
-  /** What is met, what a command comes to that moves on to it, and what it would change. */
-  aim(aim: Aim | null, command: Command | null, looked: Looked): Promise<Aimed>;
+  /** What is met, and what a command would change that moves on to it; or that command to keep. */
+  aim(aim: Aim | null, command: Command | null, looked: Looked, keeps: boolean): Promise<Aimed>;
   /** Marks and numbers of what is selected. */
   select(looked: Looked): Promise<Selection>;
   /** The items that a dragged box touches: from a place to work in, or (null) all that is drawn. */

@@ -174,7 +174,7 @@ const there = (): boolean => browser.ready && held !== null;
 Object.assign(window, { __core: there });
 
 export const core: Core = {
-  aim: (aim, command, looked) => either(there(), (c) => c.aim(aim, command, looked)),
+  aim: (aim, command, looked, keeps) => either(there(), (c) => c.aim(aim, command, looked, keeps)),
   select: (looked) => either(there(), (c) => c.select(looked)),
   anchor: (item, at, reach) => either(there(), (c) => c.anchor(item, at, reach)),
   anchors: (start, end) => either(there(), (c) => c.anchors(start, end)),

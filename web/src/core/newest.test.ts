@@ -23,7 +23,7 @@ test("of the questions put while one is under way only the newest is asked", asy
 
 test("while held nothing is asked, and what was dropped never is", async () => {
   const asked: number[] = [];
-  const newest = new Newest<number>(async (n) => void asked.push(n));
+  const newest = new Newest<number>((n) => Promise.resolve(void asked.push(n)));
   newest.hold(true);
   newest.put(1);
   newest.drop();

@@ -4,8 +4,8 @@ import type { Aimed, AnchorMark, AnchorRef, Selection } from "../api/types";
 import type { Core } from "./door";
 
 export const serverCore = (drawing: () => number): Core => ({
-  aim: (aim, command, looked) =>
-    post<Aimed>(`/drawings/${drawing()}/aim`, { aim, command, ...looked }),
+  aim: (aim, command, looked, keeps) =>
+    post<Aimed>(`/drawings/${drawing()}/aim`, { aim, command, ...looked, keeps }),
   select: (looked) => post<Selection>(`/drawings/${drawing()}/selection`, looked),
   anchor: (item, at, reach) =>
     post<AnchorMark | null>(`/drawings/${drawing()}/anchor`, { item, at, reach }),

@@ -14,6 +14,7 @@ import LayerPanel from "./LayerPanel.vue";
 import OutlinePanel from "./OutlinePanel.vue";
 import PathPanel from "./PathPanel.vue";
 import SheetPanel from "./SheetPanel.vue";
+import StartPanel from "./StartPanel.vue";
 import StrokePanel from "./StrokePanel.vue";
 import StylePanel from "./StylePanel.vue";
 import TwinPanel from "./TwinPanel.vue";
@@ -64,12 +65,17 @@ const anchors = computed(() => tools.active === "anchors");
       <UnderlayPanel />
     </template>
     <template v-else>
-      <template v-if="tools.name === 'freehand'">
-        <header><h2>Freehand</h2></header>
-        <StrokePanel />
+      <template v-if="tools.draws">
+        <header>
+          <h2>{{ tools.label }}</h2>
+        </header>
+        <StrokePanel v-if="tools.name === 'freehand'" />
+        <StartPanel />
       </template>
-      <LayerPanel v-if="tools.name === 'select'" />
-      <SheetPanel />
+      <template v-else>
+        <LayerPanel v-if="tools.name === 'select'" />
+        <SheetPanel />
+      </template>
     </template>
   </aside>
 </template>

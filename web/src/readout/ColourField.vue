@@ -47,7 +47,7 @@ function typed(): void {
       severity="secondary"
       size="small"
       label="None"
-      :aria-label="`No ${label.toLowerCase()}`"
+      :aria-label="`${label}: none`"
       @click="emit('chosen', null)"
     />
   </div>

@@ -2,20 +2,23 @@
 // The kinds of cues, each of which can be switched off.
 import Checkbox from "primevue/checkbox";
 import { CUE_KINDS, useCues } from "../stores/cues";
+import FoldPart from "./FoldPart.vue";
 
 const cues = useCues();
 </script>
 
 <template>
-  <section aria-label="Cues">
-    <span class="label wide">Cues · hold <kbd>N</kbd> to let go of all</span>
-    <label v-for="[kind, label] in CUE_KINDS" :key="kind" class="wide check">
-      <Checkbox
-        :model-value="!cues.off.has(kind)"
-        binary
-        @update:model-value="(on) => cues.turn(kind, on)"
-      />
-      {{ label }}
-    </label>
-  </section>
+  <FoldPart heading="Cues">
+    <section aria-label="Cues">
+      <span class="label wide">Hold <kbd>N</kbd> to let go of all.</span>
+      <label v-for="[kind, label] in CUE_KINDS" :key="kind" class="wide check">
+        <Checkbox
+          :model-value="!cues.off.has(kind)"
+          binary
+          @update:model-value="(on) => cues.turn(kind, on)"
+        />
+        {{ label }}
+      </label>
+    </section>
+  </FoldPart>
 </template>

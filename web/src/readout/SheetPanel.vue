@@ -7,8 +7,9 @@ import { computed, ref } from "vue";
 import type { Grid } from "../api/types";
 import { useBoard } from "../stores/board";
 import { useVocabulary } from "../stores/vocabulary";
-import CuePanel from "./CuePanel.vue";
 import ColourField from "./ColourField.vue";
+import CuePanel from "./CuePanel.vue";
+import FoldPart from "./FoldPart.vue";
 import TypedField from "./TypedField.vue";
 
 interface Size {
@@ -91,29 +92,31 @@ const turn = (): void => set({ width: board.sheet.height, height: board.sheet.wi
       @chosen="(colour) => board.commit({ kind: 'set_sheet_colour', colour })"
     />
   </section>
-  <section aria-label="Grid">
-    <label class="wide check">
-      <Checkbox
-        :model-value="board.sheet.grid.shown"
-        binary
-        @update:model-value="(v) => setGrid({ shown: v })"
+  <FoldPart heading="Grid">
+    <section aria-label="Grid">
+      <label class="wide check">
+        <Checkbox
+          :model-value="board.sheet.grid.shown"
+          binary
+          @update:model-value="(v) => setGrid({ shown: v })"
+        />
+        Grid
+      </label>
+      <span class="label">Every</span>
+      <TypedField
+        label="Grid step"
+        :value="board.sheet.grid.step"
+        :unit="unit"
+        @typed="(v) => setGrid({ step: v })"
       />
-      Grid
-    </label>
-    <span class="label">Every</span>
-    <TypedField
-      label="Grid step"
-      :value="board.sheet.grid.step"
-      :unit="unit"
-      @typed="(v) => setGrid({ step: v })"
-    />
-    <TypedField
-      label="Grid parts"
-      suffix="parts"
-      :value="board.sheet.grid.parts"
-      @typed="(v) => setGrid({ parts: Math.round(v) })"
-    />
-  </section>
+      <TypedField
+        label="Grid parts"
+        suffix="parts"
+        :value="board.sheet.grid.parts"
+        @typed="(v) => setGrid({ parts: Math.round(v) })"
+      />
+    </section>
+  </FoldPart>
   <CuePanel />
 </template>
 

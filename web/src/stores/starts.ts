@@ -1,9 +1,10 @@
 // What a new shape starts with: the dials its kind was last given, and the starting style.
 import { defineStore } from "pinia";
-import { ref, watch } from "vue";
+import { computed, ref, watch } from "vue";
 import type { Style } from "../api/types";
 import { useBoard } from "./board";
 import { remember, rememberedAs } from "./remembered";
+import { useVocabulary } from "./vocabulary";
 
 const KEY = "starts";
 
@@ -19,6 +20,7 @@ const isKept = (value: unknown): value is Partial<Kept> =>
 
 export const useStarts = defineStore("starts", () => {
   const board = useBoard();
+  const vocabulary = useVocabulary();
   const kept = ref<Kept>({
     ...structuredClone(NONE),
     ...rememberedAs<Partial<Kept>>(KEY, {}, isKept),
@@ -41,5 +43,16 @@ export const useStarts = defineStore("starts", () => {
   function startWith(kind: string, dials: Record<string, number>): void {
     kept.value.dials[kind] = { ...dials };
   }
-  return { kept, dialsOf, startWith };
+  /** How new items are painted. */
+  const style = computed<Required<Style>>(() => ({
+    ...(vocabulary.facts.style as Required<Style>),
+    ...kept.value.style,
+  }));
+  function paint(change: Partial<Style>): void {
+    kept.value.style = { ...style.value, ...change };
+  }
+  function turn(kind: string, dial: string, value: number): void {
+    kept.value.dials[kind] = { ...dialsOf(kind), [dial]: value };
+  }
+  return { kept, dialsOf, startWith, style, paint, turn };
 });

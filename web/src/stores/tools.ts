@@ -8,6 +8,7 @@ import { FreehandTool } from "../tools/freehand";
 import { CornerTool } from "../tools/corner";
 import { GuideTool } from "../tools/guide";
 import { LineTool } from "../tools/line";
+import { ROWS } from "../tools/list";
 import { PenTool } from "../tools/pen";
 import { SelectTool } from "../tools/select";
 import { ShapeTool } from "../tools/shape";
@@ -59,14 +60,17 @@ export const useTools = defineStore("tools", () => {
     box.value = corners;
   };
   const nudgeStep = (): number => Math.max(1 / view.scale, 0.1);
+  const startStyle = (): { style?: Style } =>
+    starts.kept.style ? { style: starts.kept.style } : {};
   const made: Record<string, Tool> = {
     select: new SelectTool(board, bench, nudgeStep, showBox, () => use("anchors")),
     anchors: new AnchorsTool(board, bench, nudgeStep, () => REACH / view.scale, showBox),
-    pen: new PenTool(board, bench),
-    flow: new PenTool(board, bench, true),
+    pen: new PenTool(board, bench, startStyle),
+    flow: new PenTool(board, bench, startStyle, true),
     freehand: new FreehandTool(board, bench, {
       tolerance: () => handTolerance.value / view.scale,
       toScreen: view.toScreen,
+      style: startStyle,
       ink: (points) => {
         ink.value = points && [...points];
       },
@@ -78,8 +82,6 @@ export const useTools = defineStore("tools", () => {
   /** The panel for exact values: at which place, for which kind. */
   const exact = shallowRef<{ at: Point; screen: Point; shape: string } | null>(null);
   const gallery = ref(false);
-  const startStyle = (): { style?: Style } =>
-    starts.kept.style ? { style: starts.kept.style } : {};
   made["line"] = new LineTool(board, bench, { style: startStyle });
 
   /** A tool by its name; that of a kind of shape is made when it is first taken up. */
@@ -100,6 +102,13 @@ export const useTools = defineStore("tools", () => {
   /** The tool that acts now. */
   const active = computed(() => (borrowed.value && drawing.value ? "anchors" : name.value));
   const drawing = computed(() => DRAWING.has(name.value));
+  /** Whether the tool makes new items. */
+  const draws = computed(
+    () => drawing.value || name.value === "line" || vocabulary.shape(name.value) !== undefined,
+  );
+  const label = computed(
+    () => ROWS.find((r) => r.name === name.value)?.label ?? vocabulary.shapeLabel(name.value),
+  );
   const tool = computed<Tool>(() => toolOf(active.value));
   watch(tool, (now) => board.showAs(now.shows ?? "frame"), { immediate: true });
   /** The status bar's words; `touch` after each event lets tools with inner state speak anew. */
@@ -154,6 +163,8 @@ export const useTools = defineStore("tools", () => {
     alt,
     active,
     drawing,
+    draws,
+    label,
     borrow,
     ink,
     handTolerance,

@@ -10,7 +10,7 @@ const PIXEL: UnitFacts = { name: "px", size: 1, decimals: 2 };
 const OTHERS: Record<string, string> = { outline: "Outline", group: "Group", layer: "Layer" };
 
 export const useVocabulary = defineStore("vocabulary", () => {
-  const facts = shallowRef<Vocabulary>({ units: [PIXEL], shapes: [], sizes: [] });
+  const facts = shallowRef<Vocabulary>({ units: [PIXEL], shapes: [], sizes: [], style: {} });
 
   async function load(): Promise<void> {
     if (facts.value.shapes.length === 0) facts.value = await get<Vocabulary>("/vocabulary");

@@ -83,6 +83,9 @@ export const preset = definePreset(Aura, {
         dark: { root: { secondary: secondary() } },
       },
     },
+    togglebutton: {
+      colorScheme: { light: { root: toggle() }, dark: { root: toggle() } },
+    },
     slider: {
       track: { size: "2px", background: "var(--hairline)" },
       handle: {
@@ -96,6 +99,19 @@ export const preset = definePreset(Aura, {
     },
   },
 });
+
+function toggle(): Record<string, string> {
+  return {
+    background: "var(--raised)",
+    checkedBackground: "var(--tint)",
+    hoverBackground: "var(--tint)",
+    borderColor: "var(--hairline)",
+    color: "var(--quiet)",
+    hoverColor: "var(--ink)",
+    checkedColor: "var(--ink)",
+    checkedBorderColor: "var(--hairline)",
+  };
+}
 
 function secondary(): Record<string, string> {
   return {

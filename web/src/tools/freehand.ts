@@ -1,6 +1,6 @@
 // Freehand: draw, and the stroke becomes as few curves as the tolerance allows; a click without a
 // drag leads there straight; letting go at the start closes.
-import type { Command, Point } from "../api/types";
+import type { Command, Point, Style } from "../api/types";
 import { newId } from "../core/ids";
 import type { useBoard } from "../stores/board";
 import { far, type Aiming, type Bench, type Hint, type Hit, type Pointer, type Tool } from "./tool";
@@ -23,6 +23,8 @@ export interface HandSettings {
   /** How far the outline may stay from the hand, in sheet units, as things are looked at now. */
   tolerance(): number;
   toScreen(place: Point): Point;
+  /** How a new outline is painted. */
+  style(): { style?: Style };
   /** Show the raw stroke while it is drawn. */
   ink(points: Point[] | null): void;
 }
@@ -152,6 +154,7 @@ export class FreehandTool implements Tool {
       tolerance: this.hand.tolerance(),
       closing,
       container: this.board.place,
+      ...this.hand.style(),
     };
   }
 

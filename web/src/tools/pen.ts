@@ -1,7 +1,7 @@
 // Pen: click for corner anchors, drag for anchors with handles, close on the first anchor. What a
 // click would do hangs on what lies under the pointer (pen-target.ts). The Flow pen is the same
 // hand with anchors through which a smooth curve flows.
-import type { AnchorMark, AnchorRef, Command, Point } from "../api/types";
+import type { AnchorMark, AnchorRef, Command, Point, Style } from "../api/types";
 import { newId } from "../core/ids";
 import type { useBoard } from "../stores/board";
 import { refOf, targetOf, wordOf, type Path, type Target } from "./pen-target";
@@ -52,6 +52,7 @@ export class PenTool implements Tool {
   constructor(
     private readonly board: Board,
     private readonly bench: Bench,
+    private readonly style: () => { style?: Style },
     private readonly flowing = false,
   ) {}
 
@@ -282,6 +283,7 @@ export class PenTool implements Tool {
       into,
       flowing: this.flowing && !held.alt,
       container: this.board.place,
+      ...this.style(),
       straight: held.shift && handle === null,
       stepped: held.shift,
     };

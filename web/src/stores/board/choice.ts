@@ -123,7 +123,11 @@ export class Choice {
 
   /** Show the marks that came with a picture. */
   show(picture: Picture): void {
-    this.marks.value = merged(this.keptMarks.value, picture.selection);
+    const kept = this.keptMarks.value;
+    const { frame } = picture.selection;
+    this.marks.value = picture.moved
+      ? { ...kept, frame, pegs: [] }
+      : merged(kept, picture.selection);
     this.said.value = picture.said ?? "";
   }
 

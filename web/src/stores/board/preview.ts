@@ -31,7 +31,8 @@ export class Preview {
       if (turn !== this.turn) return;
       this.cues.shown = meeting.cues ?? [];
       if (!picture) return;
-      this.showing.preview(picture);
+      const { command } = question;
+      this.showing.preview(picture, command && "items" in command ? command.items : []);
       this.choice.show(picture);
     } catch (problem) {
       if (!(problem instanceof Trouble)) throw problem;
@@ -59,18 +60,21 @@ export class Preview {
   async aimed(aiming: Aiming | null, command: Command): Promise<Command> {
     if (!aiming || this.cues.kinds.length === 0) return command;
     try {
-      return (await this.ask({ aiming, command, selection: [] })).command ?? command;
+      return (await this.ask({ aiming, command, selection: [] }, true)).command ?? command;
     } catch (problem) {
       if (!(problem instanceof Trouble)) throw problem;
       return command;
     }
   }
 
-  private ask({ aiming, command, selection }: Omit<Question, "met" | "turn">): Promise<Aimed> {
+  private ask(
+    { aiming, command, selection }: Omit<Question, "met" | "turn">,
+    keeps = false,
+  ): Promise<Aimed> {
     const { kinds } = this.cues;
     const meets = aiming && kinds.length > 0;
     const aim = meets ? { ...aiming, scale: this.view.scale, kinds } : null;
-    return core.aim(aim, command, this.choice.looked(selection));
+    return core.aim(aim, command, this.choice.looked(selection), keeps);
   }
 
   /** The gesture is over. */

@@ -17,9 +17,6 @@ const NO_SHEET: Sheet = {
   underlays: [],
 };
 
-const sameItems = (a: readonly string[], b: readonly string[]): boolean =>
-  a.length === b.length && a.every((item, n) => item === b[n]);
-
 const sameMoves = (a: readonly Move[], b: readonly Move[]): boolean =>
   a.length === b.length && a.every((m, n) => m.every((part, k) => part === b[n]?.[k]));
 
@@ -64,7 +61,7 @@ class Overlay {
 
 export class Showing {
   /** Items that show moved as they are drawn, and by which matrix. */
-  readonly moved = shallowRef<Moved | null>(null);
+  readonly moved = shallowRef<{ items: readonly string[]; matrix: Moved["matrix"] } | null>(null);
   private readonly kept = new Overlay();
   readonly queued = new Overlay();
   readonly previewed = new Overlay();
@@ -98,15 +95,16 @@ export class Showing {
     this.queued.add(picture, this.settledTree.value);
   }
 
-  preview(picture: Picture): void {
+  /** Show a preview of what is done to some items. */
+  preview(picture: Picture, items: readonly string[]): void {
     this.previewed.replace(picture, this.settledTree.value);
-    this.moved.value = picture.moved;
+    this.moved.value = picture.moved && { items, matrix: picture.moved.matrix };
   }
 
   /** What carries the matrix: of containers all of whose items are moved, the container. */
   readonly carriers = computed<ReadonlySet<string>>((last) => {
     const items = this.moved.value?.items ?? [];
-    if (last && sameItems(this.carried, items)) return last;
+    if (last && items === this.carried) return last;
     this.carried = items;
     const found = new Set(items);
     for (const container of new Set(items.map((i) => this.tree.value.containerOf(i)))) {

@@ -31,7 +31,7 @@ function click(x: number, y: number, held = {}): void {
 beforeEach(() => {
   board = new FakeBoard();
   bench = new RecordingBench();
-  tool = new PenTool(board.asBoard(), bench);
+  tool = new PenTool(board.asBoard(), bench, () => ({}));
 });
 
 test("clicks draw corners on one outline, which stays selected", () => {
@@ -88,7 +88,7 @@ test("on the first anchor it closes, by a click or with a handle", () => {
     ],
   ] as const) {
     board = new FakeBoard();
-    tool = new PenTool(board.asBoard(), bench);
+    tool = new PenTool(board.asBoard(), bench, () => ({}));
     click(0, 0);
     click(100, 0);
     const item = board.selected[0] ?? "";
@@ -181,7 +181,7 @@ test("a double click finishes and leaves no second anchor on the spot", () => {
 });
 
 test("the Flow pen places flowing anchors, Alt a corner, and a drag pulls no handle", () => {
-  tool = new PenTool(board.asBoard(), bench, true);
+  tool = new PenTool(board.asBoard(), bench, () => ({}), true);
   click(0, 0);
   expect(bench.last).toMatchObject({ flowing: true, handle: null });
   click(50, 50, { alt: true });

@@ -1,0 +1,72 @@
+"""Everybody can use it: axe-core finds nothing on any main view, by day and by night."""
+
+from pathlib import Path
+
+from playwright.sync_api import expect
+
+from e2e.base import BrowserTest
+from e2e.test_drawing import leaf, rectangle
+
+AXE = Path(__file__).parents[1] / "web" / "node_modules" / "axe-core" / "axe.min.js"
+RUN = """async () => {
+    const { violations } = await window.axe.run(document, { resultTypes: ["violations"] });
+    const of = (v) => v.nodes.map((n) => n.html.slice(0, 160)).join(" | ");
+    return violations.map((v) => `${v.id}: ${of(v)}`);
+}"""
+
+
+class AccessTest(BrowserTest):
+    def sound(self, view):
+        """axe-core finds nothing on what shows now."""
+        with self.subTest(view):
+            self.page.evaluate(AXE.read_text())
+            self.assertEqual(self.page.evaluate(RUN), [])
+
+    def both(self, view):
+        """The same by day and by night."""
+        for theme in ("day", "night"):
+            self.page.evaluate(
+                "(night) => document.documentElement.classList.toggle('night', night)",
+                theme == "night",
+            )
+            self.page.wait_for_timeout(500)  # colours change over
+            self.sound(f"{view}, {theme}")
+
+    def test_the_board(self):
+        self.open(self.new_drawing(leaf(), rectangle()))
+        self.both("the board")
+        self.page.keyboard.press("Control+a")
+        self.page.keyboard.press("Control+g")
+        self.settled()
+        self.both("a group selected")
+        self.page.get_by_test_id("leaf-Shelf").click()
+        self.both("the shelf")
+        self.page.get_by_test_id("leaf-Steps").click()
+        self.both("the steps")
+        self.tool("anchors")
+        self.page.mouse.click(*self.spot(300, 150))
+        self.page.keyboard.press("Control+a")
+        self.both("anchors")
+        for tool in ("pen", "rectangle", "guide", "underlay"):
+            self.tool(tool)
+            self.both(tool)
+
+    def test_what_opens_over_it(self):
+        self.open(self.new_drawing(rectangle()))
+        self.page.keyboard.press("?")
+        expect(self.page.get_by_role("dialog")).to_be_visible()
+        self.both("the keyboard")
+        self.page.keyboard.press("Escape")
+        self.page.get_by_test_id("all-shapes").click()
+        expect(self.page.get_by_role("dialog")).to_be_visible()
+        self.both("all shapes")
+
+    def test_the_home_page_and_the_door(self):
+        self.new_drawing(rectangle())
+        self.page.goto(self.live_server_url)
+        expect(self.page.get_by_role("heading", name="Trial")).to_be_visible()
+        self.both("drawings")
+        self.context.clear_cookies()
+        self.page.goto(f"{self.live_server_url}/sign-in")
+        expect(self.page.get_by_role("button", name="Sign in").first).to_be_visible()
+        self.both("sign in")

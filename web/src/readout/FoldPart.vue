@@ -1,0 +1,36 @@
+<script setup lang="ts">
+// A part of the Readout that is rarely changed: folded until its heading is clicked, and then as
+// it was left.
+import { ref } from "vue";
+import { remember, remembered } from "../stores/remembered";
+
+const props = defineProps<{ heading: string }>();
+const key = `unfolded-${props.heading}`;
+const open = ref(remembered(key) === "yes");
+
+function toggled(event: Event): void {
+  open.value = (event.target as HTMLDetailsElement).open;
+  remember(key, open.value ? "yes" : "no");
+}
+</script>
+
+<template>
+  <details class="fold" :open="open" @toggle="toggled">
+    <summary class="heading">{{ heading }}</summary>
+    <slot />
+  </details>
+</template>
+
+<style scoped>
+.fold {
+  border-top: 1px solid var(--hairline);
+}
+summary {
+  padding: 9px 14px;
+  cursor: pointer;
+}
+.fold :deep(section) {
+  border-top: 0;
+  padding-top: 2px;
+}
+</style>

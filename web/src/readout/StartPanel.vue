@@ -1,0 +1,87 @@
+<script setup lang="ts">
+// A drawing tool with nothing selected: how the next item is painted, and the dials it starts with.
+import Select from "primevue/select";
+import { computed } from "vue";
+import type { DialFacts } from "../api/types";
+import { useBoard } from "../stores/board";
+import { useStarts } from "../stores/starts";
+import { useTools } from "../stores/tools";
+import { useVocabulary } from "../stores/vocabulary";
+import ColourField from "./ColourField.vue";
+import TypedField from "./TypedField.vue";
+
+const board = useBoard();
+const starts = useStarts();
+const tools = useTools();
+const vocabulary = useVocabulary();
+const point = computed(() => vocabulary.unit("pt"));
+const shape = computed(() => vocabulary.shape(tools.name));
+
+const value = (dial: DialFacts): number => starts.dialsOf(tools.name)[dial.name] ?? dial.default;
+function measured(dial: DialFacts): object {
+  if (dial.unit === "length") return { unit: vocabulary.unit(board.sheet.unit) };
+  return { suffix: dial.unit === "percent" ? "%" : dial.unit === "angle" ? "°" : "" };
+}
+function turn(dial: DialFacts, to: number): void {
+  starts.turn(tools.name, dial.name, Math.min(Math.max(to, dial.least), dial.most));
+}
+</script>
+
+<template>
+  <section v-if="shape && shape.dials.length > 0" aria-label="Starts with these dials">
+    <h3 class="wide heading">The next one starts with</h3>
+    <template v-for="d in shape.dials" :key="d.name">
+      <span class="label" :title="d.help">{{ d.label }}</span>
+      <Select
+        v-if="d.choices.length > 0"
+        class="rest"
+        size="small"
+        :model-value="value(d)"
+        :options="d.choices.map((label, at) => ({ label, at }))"
+        option-label="label"
+        option-value="at"
+        :aria-label="d.label"
+        @update:model-value="(v) => turn(d, v as number)"
+      />
+      <TypedField
+        v-else
+        class="rest"
+        :label="d.label"
+        :value="value(d)"
+        v-bind="measured(d)"
+        @typed="(v) => turn(d, v)"
+      />
+    </template>
+  </section>
+  <section aria-label="Starts with this style">
+    <h3 class="wide heading">It is painted with</h3>
+    <span class="label">Fill</span>
+    <ColourField
+      class="rest"
+      label="Fill"
+      :colour="starts.style.fill"
+      @chosen="(fill) => starts.paint({ fill })"
+    />
+    <span class="label">Stroke</span>
+    <ColourField
+      class="rest"
+      label="Stroke"
+      :colour="starts.style.stroke"
+      @chosen="(stroke) => starts.paint({ stroke })"
+    />
+    <span class="label">Stroke width</span>
+    <TypedField
+      label="Stroke width"
+      :value="starts.style.stroke_width"
+      :unit="point"
+      @typed="(v) => starts.paint({ stroke_width: Math.min(Math.max(v, 0), 10000) })"
+    />
+  </section>
+</template>
+
+<style scoped>
+.rest {
+  grid-column: 2 / -1;
+  min-width: 0;
+}
+</style>
