@@ -4,7 +4,7 @@ import io
 
 from buildup.drawing.model import Anchor, Contour, Outline, Shape, Style
 from buildup.edits.outlines import AddOutline
-from buildup.edits.shapes import DrawShape
+from buildup.edits.shaping import DrawShape
 from playwright.sync_api import expect
 from svgelements import SVG, Close, CubicBezier, Path
 

@@ -7,9 +7,9 @@ from buildup.edits.outlines import AddOutline
 from buildup.geometry.bezier import point_at
 from buildup.geometry.nearest import nearest
 from playwright.sync_api import expect
-from studio.demo.drawings import body
 from studio.demo.hand import MM
 from studio.demo.photograph import PIXELS, SCALE
+from studio.demo.pieces import body
 from studio.management.commands.load_demo import trace
 from studio.models import Drawing
 

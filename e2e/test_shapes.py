@@ -6,7 +6,7 @@ import re
 
 from buildup.drawing.model import Anchor, Contour, Style
 from buildup.edits.outlines import AddOutline
-from buildup.edits.shapes import DrawShape
+from buildup.edits.shaping import DrawShape
 from buildup.forms.contours import item_contours
 from playwright.sync_api import expect
 from studio.models import ShelfEntry
@@ -106,7 +106,7 @@ class DialTest(ShapesTest):
         self.assertEqual(self.dials(1)["points"], 6)
 
     def test_the_kind_changes_and_dials_are_copied(self):
-        second = shape("cog", "two", (220.0, 60.0), (380.0, 220.0))
+        second = shape("gear", "two", (220.0, 60.0), (380.0, 220.0))
         self.open(self.new_drawing(shape("rectangle", radius=9.0), second))
         self.click(150, 150)
         self.choose("Kind of shape", "Triangle")
@@ -120,16 +120,16 @@ class DialTest(ShapesTest):
 
 
 class CanvasTest(ShapesTest):
-    def test_a_cog_goes_from_8_to_12_teeth_on_the_canvas(self):
+    def test_a_gear_goes_from_8_to_12_teeth_on_the_canvas(self):
         self.open(self.new_drawing())
         self.page.keyboard.press("Shift+G")
         self.page.get_by_role("textbox", name="Find a shape").fill("gear")
         self.page.keyboard.press("Enter")
         expect(self.page.get_by_role("dialog")).to_have_count(0)
         self.drag((100, 50), (300, 250), "Shift")
-        (cog,) = self.items()
-        self.assertEqual((cog.shape, self.dials()["teeth"]), ("cog", 8))
-        middle, radius = cog.frame.place.origin, cog.frame.width / 2
+        (gear,) = self.items()
+        self.assertEqual((gear.shape, self.dials()["teeth"]), ("gear", 8))
+        middle, radius = gear.frame.place.origin, gear.frame.width / 2
         peg = self.middle(self.page.get_by_test_id("peg-teeth"))
         (x0, y0), (x1, y1) = (
             self.spot(radius * math.sin(a), -radius * math.cos(a))
@@ -208,8 +208,8 @@ class CornerTest(ShapesTest):
 
 class ShelfTest(ShapesTest):
     def test_a_setting_is_kept_found_after_reload_and_applied(self):
-        second = shape("cog", "two", (220.0, 100.0), (320.0, 200.0))
-        self.open(self.new_drawing(shape("cog", teeth=17.0), second))
+        second = shape("gear", "two", (220.0, 100.0), (320.0, 200.0))
+        self.open(self.new_drawing(shape("gear", teeth=17.0), second))
         self.page.get_by_test_id("leaf-Shelf").click()
         expect(self.page.get_by_test_id("setting-Tuner knob")).to_be_visible()
         self.click(120, 150)

@@ -11,8 +11,8 @@ from dataclasses import dataclass, replace
 from typing import Any
 
 from buildup import host
+from buildup.cues.cuekinds import Aim, Meeting
 from buildup.cues.field import Field
-from buildup.cues.kinds import Aim, Meeting
 from buildup.cues.meet import meet
 from buildup.drawing.checks import check_point
 from buildup.drawing.codec import read, read_kept, write

@@ -4,7 +4,7 @@ from collections.abc import Iterable, Iterator, Sequence
 from dataclasses import dataclass
 from typing import Any
 
-from buildup.cues.kinds import Meeting
+from buildup.cues.cuekinds import Meeting
 from buildup.drawing.model import Drawing, Group, Outline, Sheet
 from buildup.drawing.tree import Move, Tree
 from buildup.edits.apply import foreseen, write_command

@@ -6,8 +6,8 @@ from dataclasses import replace
 from unittest import mock
 
 from buildup.cues import meet as meeting
+from buildup.cues.cuekinds import KINDS, Aim
 from buildup.cues.field import MOST_LOOKED, Field
-from buildup.cues.kinds import KINDS, Aim
 from buildup.cues.meet import meet
 from buildup.drawing.model import Anchor, Contour, Grid, Guide, Outline, Sheet
 from buildup.edits.apply import apply, read_command

@@ -18,7 +18,7 @@ from buildup.view.selection import selection
 
 from core.tests.zoo import bracket, drawing, leaf, plate
 
-COMMON = ("rectangle", "triangle", "polygon", "cog", "cross", "arrow")
+COMMON = ("rectangle", "triangle", "polygon", "gear", "cross", "arrow")
 """Kinds with the same corner dials."""
 
 
@@ -118,7 +118,7 @@ class WordTest(unittest.TestCase):
             ("star", "inner", 130),
             ("ellipse", "inner", 100),
             ("rectangle", "style", 6),
-            ("cog", "hole", -1),
+            ("gear", "hole", -1),
         ):
             with self.subTest(f"{kind} {dial}"), self.assertRaises(Refusal) as caught:
                 delta(drawing(shape(kind)), kind="set_dial", items=["one"], dial=dial, value=value)
@@ -170,9 +170,9 @@ class SeveralTest(unittest.TestCase):
         self.assertEqual(readings, {"radius": None, "style": 0, "radius_in": 0})
         after = done(before, kind="set_dial", items=list(COMMON), dial="radius", value=7)
         self.assertEqual({after.items[k].dials["radius"] for k in COMMON}, {7})
-        some = done(before, kind="set_dial", items=["cog", "leaf"], dial="teeth", value=9)
+        some = done(before, kind="set_dial", items=["gear", "leaf"], dial="teeth", value=9)
         self.assertIs(some.items["leaf"], before.items["leaf"])
-        self.assertEqual(selection(before, ["cog", "leaf"]).dials, ())
+        self.assertEqual(selection(before, ["gear", "leaf"]).dials, ())
 
     def test_another_kind_keeps_frame_style_and_what_both_have(self):
         start = shape("rectangle", radius=9.0, style=2.0)
@@ -185,15 +185,15 @@ class SeveralTest(unittest.TestCase):
         self.assertEqual(set(back.dials), set(SHAPES["star"].defaults()))
 
     def test_dials_are_copied_and_settings_applied(self):
-        first, second = shape("cog", "a", teeth=9.0, radius=2.0), shape("polygon", "b", sides=5.0)
+        first, second = shape("gear", "a", teeth=9.0, radius=2.0), shape("polygon", "b", sides=5.0)
         before = drawing(first, second, leaf())
         copied = done(before, kind="copy_dials", source="a", items=["a", "b"]).items["b"]
         self.assertEqual((copied.dials["radius"], copied.dials["sides"]), (2, 5))
-        applied = done(before, kind="set_dials", items=["b"], shape="cog", dials={"teeth": 30})
-        self.assertEqual(applied.items["b"].shape, "cog")
+        applied = done(before, kind="set_dials", items=["b"], shape="gear", dials={"teeth": 30})
+        self.assertEqual(applied.items["b"].shape, "gear")
         self.assertEqual(applied.items["b"].dials["teeth"], 30)
         with self.assertRaises(Refusal):
-            delta(before, kind="set_dials", items=["leaf"], shape="cog", dials={})
+            delta(before, kind="set_dials", items=["leaf"], shape="gear", dials={})
 
 
 class CornerEditTest(unittest.TestCase):

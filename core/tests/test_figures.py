@@ -9,7 +9,7 @@ from unittest import mock
 from buildup.drawing.extent import box_of
 from buildup.drawing.flow import settled
 from buildup.drawing.model import Anchor, Contour, Corner, Outline
-from buildup.edits import corners as corner_edits
+from buildup.edits import cornering as corner_edits
 from buildup.edits.apply import apply, read_command
 from buildup.geometry.angles import cross, direction, unit
 from buildup.geometry.bezier import curvature_at, point_at
@@ -116,8 +116,8 @@ class FigureTest(unittest.TestCase):
         pin, hole = natural("pin")
         self.assertEqual(max(pin.anchors, key=lambda a: a.at.imag), pin.anchors[0])
         self.assertTrue(flat(pin).contains(flat(hole)))
-        (cog,) = natural("cog", teeth=12, hole=0)
-        self.assertEqual(len(cog.anchors), 48)
+        (gear,) = natural("gear", teeth=12, hole=0)
+        self.assertEqual(len(gear.anchors), 48)
 
 
 class WorkedCornerTest(unittest.TestCase):

@@ -13,7 +13,7 @@ from buildup.forms.contours import item_contours
 from buildup.geometry.transforms import Affine
 from buildup.host import anchor_near, anchors_within, picture, preview, within
 from buildup.view.drawables import drawable
-from buildup.view.paths import path_data
+from buildup.view.pathdata import path_data
 from buildup.view.selection import MOST_MARKS, Shows, selection
 from PIL import Image
 from svgelements import SVG, Path

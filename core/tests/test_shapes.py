@@ -46,7 +46,7 @@ PROVIDED = {
     "star radius_in": {"radius": 3.0},
     **{
         f"{name} {dial}": {"radius": 3.0}
-        for name in ("rectangle", "triangle", "polygon", "burst", "cog", "cross", "arrow")
+        for name in ("rectangle", "triangle", "polygon", "burst", "gear", "cross", "arrow")
         for dial in ("style", "radius_in")
     },
     **{

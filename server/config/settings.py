@@ -35,13 +35,13 @@ INSTALLED_APPS = [
     "studio",
 ]
 MIDDLEWARE = [
-    "config.away.PolicyMiddleware",
+    "config.storeaway.PolicyMiddleware",
     "config.doors.HostMiddleware",
     "django.middleware.security.SecurityMiddleware",
     "whitenoise.middleware.WhiteNoiseMiddleware",
     "django.middleware.gzip.GZipMiddleware",
     "config.doors.BodyMiddleware",
-    "config.away.StoreAwayMiddleware",
+    "config.storeaway.StoreAwayMiddleware",
     "django.contrib.sessions.middleware.SessionMiddleware",
     "django.middleware.csrf.CsrfViewMiddleware",
     "django.contrib.auth.middleware.AuthenticationMiddleware",
@@ -88,7 +88,7 @@ DATABASES["default"]["OPTIONS"] = {
 }
 DEFAULT_AUTO_FIELD = "django.db.models.BigAutoField"
 SESSION_COOKIE_AGE = 60 * 60 * 24 * 30
-CSRF_FAILURE_VIEW = "config.away.csrf_failure"
+CSRF_FAILURE_VIEW = "config.storeaway.csrf_failure"
 
 AUTH_PASSWORD_VALIDATORS = [
     {"NAME": f"django.contrib.auth.password_validation.{name}"}

@@ -5,7 +5,7 @@ from functools import reduce
 from operator import or_
 from typing import Annotated, Any, Literal
 
-from buildup.cues.kinds import Aim
+from buildup.cues.cuekinds import Aim
 from buildup.drawing.model import Sheet, Style
 from buildup.edits.apply import COMMANDS, read_command
 from buildup.edits.command import Command

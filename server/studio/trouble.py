@@ -5,7 +5,7 @@ from typing import Any
 
 from buildup.errors import Refusal
 from buildup.view.selection import Shows
-from config.away import csrf_failure, store_away
+from config.storeaway import csrf_failure, store_away
 from django.db import connection
 from django.db.transaction import TransactionManagementError
 from django.db.utils import InterfaceError, OperationalError

@@ -9,7 +9,7 @@ from dataclasses import dataclass, field
 from itertools import chain, islice, product
 from typing import Generic, TypeVar
 
-from buildup.cues.kinds import RANK, CueKind
+from buildup.cues.cuekinds import RANK, CueKind
 from buildup.drawing.extent import box_of
 from buildup.drawing.model import Drawing, Item, Outline
 from buildup.forms.contours import contours_of, item_box

@@ -5,8 +5,8 @@ import math
 from collections.abc import Iterator
 from dataclasses import dataclass
 
+from buildup.cues.cuekinds import RANK, REACH, Aim, Cue, CueKind, Meeting
 from buildup.cues.field import Field, Owner, Spot
-from buildup.cues.kinds import RANK, REACH, Aim, Cue, CueKind, Meeting
 from buildup.cues.spacing import spaced
 from buildup.drawing.handles import tangents
 from buildup.drawing.model import Drawing, Outline

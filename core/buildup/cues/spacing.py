@@ -2,7 +2,7 @@
 
 from collections.abc import Mapping, Set
 
-from buildup.cues.kinds import Aim, Cue
+from buildup.cues.cuekinds import Aim, Cue
 from buildup.geometry.boxes import Box
 
 

@@ -24,21 +24,22 @@ from buildup.edits.arranging import CopyHandles, LineUp, MakeTwins, ReleaseTwins
 from buildup.edits.change import Change, Delta, inverse, without_empty
 from buildup.edits.command import Command
 from buildup.edits.containers import AddLayer, GroupItems, MergeLayers, SetOpacity, TakeApart
-from buildup.edits.corners import DragCorners, SetCorners, SettleCorners
+from buildup.edits.cornering import DragCorners, SetCorners, SettleCorners
 from buildup.edits.dials import CopyDials, DragPeg, SetDial, SetDials, SetMeasure
+from buildup.edits.freehand import DrawStroke, SetTolerance
 from buildup.edits.guides import AddGuide, HideGuides, MoveGuide, RemoveGuides, SetGuide
+from buildup.edits.joining import BreakAnchors, JoinEnds, ReverseOutlines, StartAt
 from buildup.edits.outlines import AddOutline, CloseOutline, DrawAnchor
-from buildup.edits.paths import BreakAnchors, JoinEnds, ReverseOutlines, StartAt
 from buildup.edits.placing import MoveItems, PlaceItems, ResizeItems, TurnItems
 from buildup.edits.removing import RemoveAnchors
-from buildup.edits.segments import (
+from buildup.edits.reshaping import (
     AddAnchors,
     BendSegment,
     InsertAnchor,
     RemoveSegment,
     StraightenSegments,
 )
-from buildup.edits.shapes import ChangeShape, DrawLine, DrawShape, TurnIntoOutlines
+from buildup.edits.shaping import ChangeShape, DrawLine, DrawShape, TurnIntoOutlines
 from buildup.edits.sheets import SetGrid, SetSheet, SetSheetColour
 from buildup.edits.stack import (
     DuplicateItems,
@@ -48,7 +49,6 @@ from buildup.edits.stack import (
     RemoveItems,
     RenameItem,
 )
-from buildup.edits.strokes import DrawStroke, SetTolerance
 from buildup.edits.styling import SetFill, SetStroke, SetStrokeWidth
 from buildup.edits.underlays import DragUnderlay, PlaceUnderlay, RemoveUnderlay, SetUnderlay
 

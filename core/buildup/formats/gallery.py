@@ -7,7 +7,7 @@ from buildup.geometry.transforms import shift, stretch
 from buildup.shapes.kinds import Dial, Dials, ShapeKind
 from buildup.shapes.placement import moved_contour
 from buildup.shapes.registry import SHAPES
-from buildup.view.paths import path_data
+from buildup.view.pathdata import path_data
 
 CELL, PICTURE, COLUMNS = 150.0, 96.0, 6
 HAND = 200.0

@@ -8,7 +8,7 @@ from buildup.drawing.model import Contour, Drawing, DrawnItem, Holder, Item, Out
 from buildup.drawing.tree import ROOT
 from buildup.drawing.units import unit_of
 from buildup.forms.contours import contours_of
-from buildup.view.paths import path_data
+from buildup.view.pathdata import path_data
 
 
 def svg(drawing: Drawing, *, title: str) -> str:

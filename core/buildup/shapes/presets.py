@@ -38,8 +38,9 @@ def checked_setting(setting: Setting) -> Setting:
     """
     check_name(setting.tray)
     check_name(setting.name)
-    dials = checked_dials(shape_kind(setting.shape), setting.dials)
-    return Setting(setting.tray.strip(), setting.name.strip(), setting.shape, dials)
+    kind = shape_kind(setting.shape)
+    dials = checked_dials(kind, setting.dials)
+    return Setting(setting.tray.strip(), setting.name.strip(), kind.name, dials)
 
 
 READY_MADE = tuple(
@@ -53,7 +54,7 @@ READY_MADE = tuple(
         ("App icon", "superellipse", {"exponent": 4.0}),
         (
             "Tuner knob",
-            "cog",
+            "gear",
             {"teeth": 18.0, "depth": 8.0, "tip": 45.0, "root": 60.0, "hole": 20.0},
         ),
         ("Washer", "ellipse", {"inner": 45.0}),

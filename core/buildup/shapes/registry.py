@@ -9,11 +9,11 @@ from buildup.shapes.arrow import ARROW
 from buildup.shapes.banner import BANNER
 from buildup.shapes.bubble import BUBBLE
 from buildup.shapes.cloud import CLOUD
-from buildup.shapes.cog import COG
 from buildup.shapes.crescent import CRESCENT
 from buildup.shapes.cross import CROSS
 from buildup.shapes.drop import DROP, PIN
 from buildup.shapes.ellipse import ELLIPSE
+from buildup.shapes.gear import GEAR
 from buildup.shapes.heart import HEART
 from buildup.shapes.kinds import Dial, ShapeKind
 from buildup.shapes.leaf import LEAF
@@ -31,11 +31,15 @@ SHAPES: Mapping[str, ShapeKind] = {
         *(RECTANGLE, ELLIPSE, TRIANGLE, POLYGON),
         *(STAR, BURST),
         *(SUPERELLIPSE, DROP, HEART, LEAF, CRESCENT),
-        *(COG, ROSETTE, CLOUD),
+        *(GEAR, ROSETTE, CLOUD),
         *(CROSS, ARROW, PIN, BANNER, BUBBLE),
         *(SPIRAL, WAVE),
     )
 }
+
+
+FORMER = {"cog": "gear"}
+"""Names that kinds had before, as they were kept in drawings and on shelves."""
 
 
 def shape_kind(name: str) -> ShapeKind:
@@ -45,7 +49,7 @@ def shape_kind(name: str) -> ShapeKind:
         Refusal: `unknown_shape`.
 
     """
-    kind = SHAPES.get(name)
+    kind = SHAPES.get(FORMER.get(name, name))
     if kind is None:
         known = ", ".join(SHAPES)
         raise Refusal("unknown_shape", f"There is no shape “{name[:40]}”. There are: {known}.")

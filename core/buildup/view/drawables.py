@@ -15,7 +15,8 @@ from buildup.drawing.model import (
     Style,
 )
 from buildup.forms.contours import contours_of, item_box
-from buildup.view.paths import path_data
+from buildup.shapes.registry import shape_kind
+from buildup.view.pathdata import path_data
 
 Point = tuple[float, float]
 
@@ -63,7 +64,7 @@ def _drawable(drawing: Drawing, item_id: str) -> Drawable:
     found = Drawable(
         id=item.id,
         name=item.name,
-        type=item.shape if isinstance(item, Shape) else type_of(item),
+        type=shape_kind(item.shape).name if isinstance(item, Shape) else type_of(item),
         hidden=item.hidden,
         locked=item.locked,
         box=bounds,

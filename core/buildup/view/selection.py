@@ -255,7 +255,7 @@ def _dials(items: Sequence[Item]) -> tuple[DialReading, ...]:
         each = {v[dial.name] for v in values}
         found.append(
             DialReading(
-                shape=shapes[0].shape,
+                shape=kinds[0].name,
                 dial=dial.name,
                 value=each.pop() if len(each) == 1 else None,
                 reach=max(_reach(dial, s, v) for s, v in zip(shapes, values, strict=True)),

@@ -5,7 +5,7 @@ from buildup.drawing.model import Drawing as Value
 from buildup.formats.svg import svg
 
 from studio import store
-from studio.drawings import found
+from studio.finding import found
 from studio.models import CardPicture
 
 LONGER_SIDE = 480

@@ -8,7 +8,7 @@ from buildup.edits.sheets import checked_sheet
 from django.utils import timezone
 
 from studio.actions.turns import in_turn
-from studio.drawings import found, locked, unknown_drawing
+from studio.finding import found, locked, unknown_drawing
 from studio.models import Drawing, Item, Step
 from studio.store import batches, write_items
 

@@ -11,7 +11,7 @@ from buildup.timeline import Follows
 
 from studio import models, store
 from studio.actions.turns import in_turn
-from studio.drawings import locked
+from studio.finding import locked
 from studio.history import next_steps
 
 

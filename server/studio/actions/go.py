@@ -6,7 +6,7 @@ from buildup.errors import Refusal
 from studio import models, store
 from studio.actions.edit import Kept, again, check_version
 from studio.actions.turns import in_turn
-from studio.drawings import locked
+from studio.finding import locked
 from studio.history import edits_of, next_steps, way_ahead, way_back
 
 

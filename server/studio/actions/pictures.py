@@ -4,9 +4,9 @@ from buildup.errors import Refusal
 from django.db.models import Sum
 from django.db.models.functions import Length
 
-from studio.drawings import found
+from studio.finding import found
+from studio.imagefiles import checked
 from studio.models import Drawing, Picture
-from studio.pictures import checked
 
 MOST_OF_ONE_PERSON = 2_000 * 1024 * 1024
 """Bytes of all pictures that one person may keep."""

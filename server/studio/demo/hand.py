@@ -7,7 +7,7 @@ from buildup.drawing.model import FIRST_LAYER, Anchor, AnchorKind, Contour, Fill
 from buildup.edits.command import Command
 from buildup.edits.containers import AddLayer, GroupItems
 from buildup.edits.outlines import AddOutline
-from buildup.edits.shapes import DrawShape
+from buildup.edits.shaping import DrawShape
 from buildup.edits.stack import RenameItem
 from buildup.shapes.registry import shape_kind
 

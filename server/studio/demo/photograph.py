@@ -5,8 +5,8 @@ import io
 from buildup.geometry.bezier import point_at
 from PIL import Image, ImageDraw, ImageFilter
 
-from studio.demo.drawings import body
 from studio.demo.hand import MM
+from studio.demo.pieces import body
 
 PIXELS = (210, 280)
 SCALE = 0.62

@@ -8,15 +8,15 @@ from unittest import mock
 
 from config import doors
 from config import settings as plain
-from config.away import store_away
+from config.storeaway import store_away
 from django.contrib.auth import get_user_model
 from django.core.management import call_command
 from django.db.utils import OperationalError
 from django.http import HttpResponse
 from django.test import RequestFactory, SimpleTestCase, TransactionTestCase, override_settings
 
-from studio import people
-from studio.people import DEMO_USER
+from studio.api import people
+from studio.api.people import DEMO_USER
 
 JSON = {"content_type": "application/json"}
 
@@ -84,7 +84,7 @@ class SignInTest(TransactionTestCase):
         with people._hashing:
             busy = self.tried("reed-and-spruce")
         self.assertEqual((busy.status_code, busy.json()["code"]), (503, "busy"))
-        with mock.patch("studio.people.authenticate") as asked:
+        with mock.patch("studio.api.people.authenticate") as asked:
             self.assertEqual(self.tried("x" * 7_000_000).json()["code"], "wrong_sign_in")
             asked.assert_not_called()
 

@@ -13,9 +13,9 @@ from django.contrib.auth import get_user_model
 from django.test import TestCase
 from PIL import Image
 
-from studio import pictures
+from studio import imagefiles
 from studio.actions.drawings import make
-from studio.pictures import checked
+from studio.imagefiles import checked
 from studio.schema import Sheet
 
 
@@ -60,7 +60,7 @@ class CheckTest(unittest.TestCase):
                     self.assertEqual((again.format, again.size), (kind, size))
 
     def test_a_picture_longer_than_any_screen_is_not_unpacked(self):
-        with mock.patch("studio.pictures._written") as unpacked:
+        with mock.patch("studio.imagefiles._written") as unpacked:
             for size in ((1, 50_000_000), (40_000, 9)):
                 with self.assertRaises(Refusal) as caught:
                     checked(claimed_png(*size))
@@ -70,13 +70,13 @@ class CheckTest(unittest.TestCase):
     def test_marks_of_a_camera_that_make_no_sense_are_left_out(self):
         wrong = [struct.error("cut"), TypeError("none"), ZeroDivisionError(), KeyError(274)]
         for problem in wrong:
-            with mock.patch("studio.pictures.ImageOps.exif_transpose", side_effect=problem):
+            with mock.patch("studio.imagefiles.ImageOps.exif_transpose", side_effect=problem):
                 self.assertEqual(checked(encoded("JPEG")).mime, "image/jpeg")
 
     def test_others_at_work_are_waited_for_a_moment_only(self):
         with (
-            pictures._at_work,
-            mock.patch.object(pictures, "PATIENCE", 0.01),
+            imagefiles._at_work,
+            mock.patch.object(imagefiles, "PATIENCE", 0.01),
             self.assertRaises(Refusal) as caught,
         ):
             checked(encoded())

@@ -9,7 +9,7 @@ from django.test import TransactionTestCase
 
 from studio.models import ShelfEntry
 
-KNOB = {"tray": "Knobs", "name": "Small", "shape": "cog", "dials": {"teeth": 20}}
+KNOB = {"tray": "Knobs", "name": "Small", "shape": "gear", "dials": {"teeth": 20}}
 
 
 class ShelfTest(TransactionTestCase):

@@ -11,9 +11,11 @@ from django.db import connections
 from django.db.utils import OperationalError
 from django.test import Client, TransactionTestCase
 
-from studio import api, models, store
+from studio import models, store
 from studio.actions.drawings import make
 from studio.actions.turns import in_turn
+from studio.api import asking
+from studio.api import board as api
 from studio.tests.test_api import PLATE, move
 
 
@@ -61,7 +63,7 @@ class SoundTest(TransactionTestCase):
             apart(lambda: self.send(move(by=(7, 0)), other))
             return told
 
-        with mock.patch.object(api, where, slow):
+        with mock.patch.object(api, where, slow), mock.patch.object(asking, where, slow):
             yield
 
     def test_what_one_answer_says_is_of_one_moment(self):
@@ -136,7 +138,7 @@ class SoundTest(TransactionTestCase):
             self.assertIn(answer.json()["code"], ("bad_text", "bad_name"), repr(name))
             kept = self.client.post(
                 "/api/shelf",
-                json.dumps({"tray": "T", "name": name, "shape": "cog"}),
+                json.dumps({"tray": "T", "name": name, "shape": "gear"}),
                 content_type="application/json",
             )
             self.assertEqual(kept.status_code, 422)
@@ -177,7 +179,7 @@ class SoundTest(TransactionTestCase):
 
     def test_one_shelf_name_by_eight_at_once(self):
         """Answers as for one after the other; likewise a whole file."""
-        one = {"tray": "T", "name": "Knob", "shape": "cog", "dials": {}}
+        one = {"tray": "T", "name": "Knob", "shape": "gear", "dials": {}}
         file = {"settings": [{**one, "name": f"Knob {n}"} for n in range(30)]}
         statuses = []
 
@@ -201,7 +203,7 @@ class SoundTest(TransactionTestCase):
 
     def test_names_that_differ_in_an_accent_are_two(self):
         for name in ("café", "Cafe"):
-            body = json.dumps({"tray": "T", "name": name, "shape": "cog"})
+            body = json.dumps({"tray": "T", "name": name, "shape": "gear"})
             self.client.post("/api/shelf", body, content_type="application/json")
         self.assertEqual(models.ShelfEntry.objects.filter(tray="T").count(), 2)
 

@@ -4,458 +4,6 @@
  */
 
 export interface paths {
-    "/api/vocabulary": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /**
-         * Vocabulary
-         * @description Units and shapes.
-         */
-        get: operations["studio_api_vocabulary"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/drawings": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /**
-         * List Drawings
-         * @description The drawings of whoever is signed in, newest first.
-         */
-        get: operations["studio_api_list_drawings"];
-        put?: never;
-        /**
-         * Make Drawing
-         * @description A new sheet.
-         */
-        post: operations["studio_api_make_drawing"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/drawings/{drawing}": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /**
-         * Open Drawing
-         * @description A whole drawing; its drawables are handed on as they are stored, without reading them.
-         */
-        get: operations["studio_api_open_drawing"];
-        put?: never;
-        post?: never;
-        /**
-         * Delete Drawing
-         * @description Take a drawing out of sight.
-         */
-        delete: operations["studio_api_delete_drawing"];
-        options?: never;
-        head?: never;
-        /**
-         * Rename Drawing
-         * @description Another name.
-         */
-        patch: operations["studio_api_rename_drawing"];
-        trace?: never;
-    };
-    "/api/drawings/{drawing}/duplicate": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /**
-         * Duplicate Drawing
-         * @description A copy.
-         */
-        post: operations["studio_api_duplicate_drawing"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/drawings/{drawing}/restore": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /**
-         * Restore Drawing
-         * @description Bring a deleted drawing back.
-         */
-        post: operations["studio_api_restore_drawing"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/drawings/{drawing}/desk": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /**
-         * Drawing For A Desk
-         * @description A drawing for the core in the browser.
-         */
-        get: operations["studio_api_drawing_for_a_desk"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/drawings/{drawing}/since/{version}": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /**
-         * Changes Since
-         * @description What changed since a version, for windows that follow each other.
-         */
-        get: operations["studio_api_changes_since"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/drawings/{drawing}/commands": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /**
-         * Command
-         * @description Keep an edit.
-         */
-        post: operations["studio_api_command"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/drawings/{drawing}/go": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /**
-         * Along History
-         * @description Undo, redo, or go to a step.
-         */
-        post: operations["studio_api_along_history"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/drawings/{drawing}/aim": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /**
-         * Aim
-         * @description What is met while something is drawn or dragged, and what the edit would change.
-         */
-        post: operations["studio_api_aim"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/drawings/{drawing}/selection": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /**
-         * Select
-         * @description Marks and numbers of what is selected.
-         */
-        post: operations["studio_api_select"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/drawings/{drawing}/anchor": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /**
-         * Anchor
-         * @description The anchor of an outline that is nearest to a place, within reach.
-         */
-        post: operations["studio_api_anchor"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/drawings/{drawing}/anchors": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /**
-         * Anchors
-         * @description The anchors that a dragged box holds.
-         */
-        post: operations["studio_api_anchors"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/drawings/{drawing}/within": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /**
-         * Within
-         * @description The items that a dragged box touches.
-         */
-        post: operations["studio_api_within"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/drawings/{drawing}/near": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /**
-         * Near
-         * @description The two anchors of the segment of an outline that is nearest to a place.
-         */
-        post: operations["studio_api_near"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/drawings/{drawing}/history": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /**
-         * History
-         * @description The steps of a drawing around where it stands; or a page of those before or after one.
-         */
-        get: operations["studio_api_history"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/drawings/{drawing}/at/{step}": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /**
-         * As At Step
-         * @description What looks different at another step of the history; nothing is changed.
-         */
-        get: operations["studio_api_as_at_step"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/drawings/{drawing}/drawing.svg": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /**
-         * Send Svg
-         * @description The drawing as SVG, to keep.
-         */
-        get: operations["studio_api_send_svg"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/drawings/{drawing}/card.png": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /**
-         * Show Card
-         * @description The drawing as the small picture on its card; whoever asks names a version to keep it by.
-         */
-        get: operations["studio_api_show_card"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/drawings/{drawing}/pictures": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /**
-         * Bring Picture
-         * @description Take in a picture to trace: the request's body is the file.
-         */
-        post: operations["studio_api_bring_picture"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/drawings/{drawing}/pictures/{picture}": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /**
-         * Show Picture
-         * @description A picture's bytes; they never change.
-         */
-        get: operations["studio_api_show_picture"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/read": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /**
-         * Read Typed
-         * @description A typed length in sheet units, or a typed plain number.
-         */
-        post: operations["studio_api_read_typed"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
     "/api/me": {
         parameters: {
             query?: never;
@@ -467,7 +15,7 @@ export interface paths {
          * Me
          * @description Who is signed in.
          */
-        get: operations["studio_people_me"];
+        get: operations["studio_api_people_me"];
         put?: never;
         post?: never;
         delete?: never;
@@ -489,7 +37,7 @@ export interface paths {
          * Sign In
          * @description Sign in by name and password.
          */
-        post: operations["studio_people_sign_in"];
+        post: operations["studio_api_people_sign_in"];
         delete?: never;
         options?: never;
         head?: never;
@@ -509,7 +57,7 @@ export interface paths {
          * Sign In Demo
          * @description Open the invented workshop's account, where this runs as a demo on loopback.
          */
-        post: operations["studio_people_sign_in_demo"];
+        post: operations["studio_api_people_sign_in_demo"];
         delete?: never;
         options?: never;
         head?: never;
@@ -529,7 +77,7 @@ export interface paths {
          * Sign Out
          * @description Sign out.
          */
-        post: operations["studio_people_sign_out"];
+        post: operations["studio_api_people_sign_out"];
         delete?: never;
         options?: never;
         head?: never;
@@ -547,13 +95,13 @@ export interface paths {
          * List Shelf
          * @description Everything on the shelf, by tray.
          */
-        get: operations["studio_shelf_list_shelf"];
+        get: operations["studio_api_settings_list_shelf"];
         put?: never;
         /**
          * Keep On Shelf
          * @description Keep a setting; one of the same name in the tray is replaced.
          */
-        post: operations["studio_shelf_keep_on_shelf"];
+        post: operations["studio_api_settings_keep_on_shelf"];
         delete?: never;
         options?: never;
         head?: never;
@@ -574,14 +122,14 @@ export interface paths {
          * Remove From Shelf
          * @description Take an entry off the shelf.
          */
-        delete: operations["studio_shelf_remove_from_shelf"];
+        delete: operations["studio_api_settings_remove_from_shelf"];
         options?: never;
         head?: never;
         /**
          * Change On Shelf
          * @description Another name, or another tray.
          */
-        patch: operations["studio_shelf_change_on_shelf"];
+        patch: operations["studio_api_settings_change_on_shelf"];
         trace?: never;
     };
     "/api/shelf-file": {
@@ -595,13 +143,465 @@ export interface paths {
          * Send Shelf
          * @description The whole shelf as one file.
          */
-        get: operations["studio_shelf_send_shelf"];
+        get: operations["studio_api_settings_send_shelf"];
         put?: never;
         /**
          * Take Shelf
          * @description Take in a file; all of it or nothing.
          */
-        post: operations["studio_shelf_take_shelf"];
+        post: operations["studio_api_settings_take_shelf"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/vocabulary": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Vocabulary
+         * @description Units and shapes.
+         */
+        get: operations["studio_api_home_vocabulary"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/drawings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Drawings
+         * @description The drawings of whoever is signed in, newest first.
+         */
+        get: operations["studio_api_home_list_drawings"];
+        put?: never;
+        /**
+         * Make Drawing
+         * @description A new sheet.
+         */
+        post: operations["studio_api_home_make_drawing"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/drawings/{drawing}/duplicate": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Duplicate Drawing
+         * @description A copy.
+         */
+        post: operations["studio_api_home_duplicate_drawing"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/drawings/{drawing}/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Restore Drawing
+         * @description Bring a deleted drawing back.
+         */
+        post: operations["studio_api_home_restore_drawing"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/drawings/{drawing}/card.png": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Show Card
+         * @description The drawing as the small picture on its card; whoever asks names a version to keep it by.
+         */
+        get: operations["studio_api_home_show_card"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/read": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Read Typed
+         * @description A typed length in sheet units, or a typed plain number.
+         */
+        post: operations["studio_api_home_read_typed"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/drawings/{drawing}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Open Drawing
+         * @description A whole drawing; its drawables are handed on as they are stored, without reading them.
+         */
+        get: operations["studio_api_board_open_drawing"];
+        put?: never;
+        post?: never;
+        /**
+         * Delete Drawing
+         * @description Take a drawing out of sight.
+         */
+        delete: operations["studio_api_board_delete_drawing"];
+        options?: never;
+        head?: never;
+        /**
+         * Rename Drawing
+         * @description Another name.
+         */
+        patch: operations["studio_api_board_rename_drawing"];
+        trace?: never;
+    };
+    "/api/drawings/{drawing}/desk": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Drawing For A Desk
+         * @description A drawing for the core in the browser.
+         */
+        get: operations["studio_api_board_drawing_for_a_desk"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/drawings/{drawing}/since/{version}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Changes Since
+         * @description What changed since a version, for windows that follow each other.
+         */
+        get: operations["studio_api_board_changes_since"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/drawings/{drawing}/commands": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Command
+         * @description Keep an edit.
+         */
+        post: operations["studio_api_board_command"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/drawings/{drawing}/go": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Along History
+         * @description Undo, redo, or go to a step.
+         */
+        post: operations["studio_api_board_along_history"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/drawings/{drawing}/history": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * History
+         * @description The steps of a drawing around where it stands; or a page of those before or after one.
+         */
+        get: operations["studio_api_board_history"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/drawings/{drawing}/at/{step}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * As At Step
+         * @description What looks different at another step of the history; nothing is changed.
+         */
+        get: operations["studio_api_board_as_at_step"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/drawings/{drawing}/drawing.svg": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Send Svg
+         * @description The drawing as SVG, to keep.
+         */
+        get: operations["studio_api_board_send_svg"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/drawings/{drawing}/pictures": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Bring Picture
+         * @description Take in a picture to trace: the request's body is the file.
+         */
+        post: operations["studio_api_board_bring_picture"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/drawings/{drawing}/pictures/{picture}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Show Picture
+         * @description A picture's bytes; they never change.
+         */
+        get: operations["studio_api_board_show_picture"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/drawings/{drawing}/aim": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Aim
+         * @description What is met while something is drawn or dragged, and what the edit would change.
+         */
+        post: operations["studio_api_questions_aim"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/drawings/{drawing}/selection": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Select
+         * @description Marks and numbers of what is selected.
+         */
+        post: operations["studio_api_questions_select"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/drawings/{drawing}/anchor": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Anchor
+         * @description The anchor of an outline that is nearest to a place, within reach.
+         */
+        post: operations["studio_api_questions_anchor"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/drawings/{drawing}/anchors": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Anchors
+         * @description The anchors that a dragged box holds.
+         */
+        post: operations["studio_api_questions_anchors"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/drawings/{drawing}/within": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Within
+         * @description The items that a dragged box touches.
+         */
+        post: operations["studio_api_questions_within"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/drawings/{drawing}/near": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Near
+         * @description The two anchors of the segment of an outline that is nearest to a place.
+         */
+        post: operations["studio_api_questions_near"];
         delete?: never;
         options?: never;
         head?: never;
@@ -612,6 +612,108 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
+        /**
+         * Me
+         * @description Who is signed in, if anybody, and whether the demo's door is open.
+         */
+        Me: {
+            /** Id */
+            id: number | null;
+            /** Name */
+            name: string | null;
+            /** Sign In */
+            sign_in: string;
+            /** Demo */
+            demo: boolean;
+        };
+        /**
+         * SignIn
+         * @description Name and password.
+         */
+        SignIn: {
+            /** Name */
+            name: string;
+            /** Password */
+            password: string;
+        };
+        /**
+         * Entry
+         * @description A setting on the shelf, with its picture.
+         */
+        Entry: {
+            /** Tray */
+            tray: string;
+            /** Name */
+            name: string;
+            /** Shape */
+            shape: string;
+            /**
+             * Dials
+             * @default {}
+             */
+            dials?: {
+                [key: string]: number;
+            };
+            /** Id */
+            id: number;
+            /** Picture */
+            picture: string;
+        };
+        /**
+         * SettingForm
+         * @description A setting of dials.
+         */
+        SettingForm: {
+            /** Tray */
+            tray: string;
+            /** Name */
+            name: string;
+            /** Shape */
+            shape: string;
+            /**
+             * Dials
+             * @default {}
+             */
+            dials?: {
+                [key: string]: number;
+            };
+        };
+        /**
+         * EntryChange
+         * @description What of an entry becomes what.
+         */
+        EntryChange: {
+            /** Name */
+            name?: string | null;
+            /** Tray */
+            tray?: string | null;
+        };
+        /**
+         * ShelfFile
+         * @description A whole shelf as a file.
+         */
+        ShelfFile: {
+            /**
+             * Format
+             * @default build-up-curve-shelf
+             */
+            format?: string;
+            /**
+             * Version
+             * @default 1
+             */
+            version?: number;
+            /** Settings */
+            settings: components["schemas"]["SettingForm"][];
+        };
+        /**
+         * TakenIn
+         * @description How many settings came in.
+         */
+        TakenIn: {
+            /** Count */
+            count: number;
+        };
         /**
          * DialFacts
          * @description A dial as declared in the registry of shapes.
@@ -916,12 +1018,24 @@ export interface components {
             sheet: components["schemas"]["NewSheet"];
         };
         /**
-         * NameIn
-         * @description A new name.
+         * Typed
+         * @description What was typed, in sheet units or as a plain number.
          */
-        NameIn: {
-            /** Name */
-            name: string;
+        Typed: {
+            /** Value */
+            value: number;
+        };
+        /**
+         * TypedIn
+         * @description A typed value: `unit` for a length, none for a plain number; `present` is what % are of.
+         */
+        TypedIn: {
+            /** Text */
+            text: string;
+            /** Unit */
+            unit?: string | null;
+            /** Present */
+            present?: number | null;
         };
         /**
          * AnchorMark
@@ -1314,6 +1428,14 @@ export interface components {
                 number,
                 number
             ];
+        };
+        /**
+         * NameIn
+         * @description A new name.
+         */
+        NameIn: {
+            /** Name */
+            name: string;
         };
         /**
          * DeskDrawing
@@ -3599,6 +3721,32 @@ export interface components {
             shows?: components["schemas"]["Shows"];
         };
         /**
+         * History
+         * @description Some steps of the line of history, oldest first, and where the drawing stands.
+         */
+        History: {
+            /** Steps */
+            steps: components["schemas"]["StepName"][];
+            /** At */
+            at: number;
+            /** Earlier */
+            earlier: boolean;
+            /** Later */
+            later: boolean;
+        };
+        /**
+         * PictureFacts
+         * @description A picture that was taken in.
+         */
+        PictureFacts: {
+            /** Id */
+            id: number;
+            /** Width */
+            width: number;
+            /** Height */
+            height: number;
+        };
+        /**
          * Aimed
          * @description What is met by what is drawn or dragged, and what comes of it.
          */
@@ -3826,154 +3974,6 @@ export interface components {
             ];
         };
         /**
-         * History
-         * @description Some steps of the line of history, oldest first, and where the drawing stands.
-         */
-        History: {
-            /** Steps */
-            steps: components["schemas"]["StepName"][];
-            /** At */
-            at: number;
-            /** Earlier */
-            earlier: boolean;
-            /** Later */
-            later: boolean;
-        };
-        /**
-         * PictureFacts
-         * @description A picture that was taken in.
-         */
-        PictureFacts: {
-            /** Id */
-            id: number;
-            /** Width */
-            width: number;
-            /** Height */
-            height: number;
-        };
-        /**
-         * Typed
-         * @description What was typed, in sheet units or as a plain number.
-         */
-        Typed: {
-            /** Value */
-            value: number;
-        };
-        /**
-         * TypedIn
-         * @description A typed value: `unit` for a length, none for a plain number; `present` is what % are of.
-         */
-        TypedIn: {
-            /** Text */
-            text: string;
-            /** Unit */
-            unit?: string | null;
-            /** Present */
-            present?: number | null;
-        };
-        /**
-         * Me
-         * @description Who is signed in, if anybody, and whether the demo's door is open.
-         */
-        Me: {
-            /** Id */
-            id: number | null;
-            /** Name */
-            name: string | null;
-            /** Sign In */
-            sign_in: string;
-            /** Demo */
-            demo: boolean;
-        };
-        /**
-         * SignIn
-         * @description Name and password.
-         */
-        SignIn: {
-            /** Name */
-            name: string;
-            /** Password */
-            password: string;
-        };
-        /**
-         * Entry
-         * @description A setting on the shelf, with its picture.
-         */
-        Entry: {
-            /** Tray */
-            tray: string;
-            /** Name */
-            name: string;
-            /** Shape */
-            shape: string;
-            /**
-             * Dials
-             * @default {}
-             */
-            dials?: {
-                [key: string]: number;
-            };
-            /** Id */
-            id: number;
-            /** Picture */
-            picture: string;
-        };
-        /**
-         * SettingForm
-         * @description A setting of dials.
-         */
-        SettingForm: {
-            /** Tray */
-            tray: string;
-            /** Name */
-            name: string;
-            /** Shape */
-            shape: string;
-            /**
-             * Dials
-             * @default {}
-             */
-            dials?: {
-                [key: string]: number;
-            };
-        };
-        /**
-         * EntryChange
-         * @description What of an entry becomes what.
-         */
-        EntryChange: {
-            /** Name */
-            name?: string | null;
-            /** Tray */
-            tray?: string | null;
-        };
-        /**
-         * ShelfFile
-         * @description A whole shelf as a file.
-         */
-        ShelfFile: {
-            /**
-             * Format
-             * @default build-up-curve-shelf
-             */
-            format?: string;
-            /**
-             * Version
-             * @default 1
-             */
-            version?: number;
-            /** Settings */
-            settings: components["schemas"]["SettingForm"][];
-        };
-        /**
-         * TakenIn
-         * @description How many settings came in.
-         */
-        TakenIn: {
-            /** Count */
-            count: number;
-        };
-        /**
          * Trouble
          * @description What went wrong: a stable code, and a sentence for the designer.
          */
@@ -4002,7 +4002,315 @@ export interface components {
 }
 export type $defs = Record<string, never>;
 export interface operations {
-    studio_api_vocabulary: {
+    studio_api_people_me: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Me"];
+                };
+            };
+            /** @description What went wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+        };
+    };
+    studio_api_people_sign_in: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SignIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Me"];
+                };
+            };
+            /** @description What went wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+        };
+    };
+    studio_api_people_sign_in_demo: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Me"];
+                };
+            };
+            /** @description What went wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+        };
+    };
+    studio_api_people_sign_out: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Me"];
+                };
+            };
+            /** @description What went wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+        };
+    };
+    studio_api_settings_list_shelf: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Entry"][];
+                };
+            };
+            /** @description What went wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+        };
+    };
+    studio_api_settings_keep_on_shelf: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SettingForm"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Entry"];
+                };
+            };
+            /** @description What went wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+        };
+    };
+    studio_api_settings_remove_from_shelf: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                entry: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description What went wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+        };
+    };
+    studio_api_settings_change_on_shelf: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                entry: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["EntryChange"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Entry"];
+                };
+            };
+            /** @description What went wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+        };
+    };
+    studio_api_settings_send_shelf: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShelfFile"];
+                };
+            };
+            /** @description What went wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+        };
+    };
+    studio_api_settings_take_shelf: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ShelfFile"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TakenIn"];
+                };
+            };
+            /** @description What went wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+        };
+    };
+    studio_api_home_vocabulary: {
         parameters: {
             query?: never;
             header?: never;
@@ -4031,7 +4339,7 @@ export interface operations {
             };
         };
     };
-    studio_api_list_drawings: {
+    studio_api_home_list_drawings: {
         parameters: {
             query?: {
                 find?: string;
@@ -4062,7 +4370,7 @@ export interface operations {
             };
         };
     };
-    studio_api_make_drawing: {
+    studio_api_home_make_drawing: {
         parameters: {
             query?: never;
             header?: never;
@@ -4095,7 +4403,131 @@ export interface operations {
             };
         };
     };
-    studio_api_open_drawing: {
+    studio_api_home_duplicate_drawing: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                drawing: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Card"];
+                };
+            };
+            /** @description What went wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+        };
+    };
+    studio_api_home_restore_drawing: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                drawing: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Card"];
+                };
+            };
+            /** @description What went wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+        };
+    };
+    studio_api_home_show_card: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                drawing: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description What went wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+        };
+    };
+    studio_api_home_read_typed: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TypedIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Typed"];
+                };
+            };
+            /** @description What went wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+        };
+    };
+    studio_api_board_open_drawing: {
         parameters: {
             query?: never;
             header?: never;
@@ -4126,7 +4558,7 @@ export interface operations {
             };
         };
     };
-    studio_api_delete_drawing: {
+    studio_api_board_delete_drawing: {
         parameters: {
             query?: never;
             header?: never;
@@ -4155,7 +4587,7 @@ export interface operations {
             };
         };
     };
-    studio_api_rename_drawing: {
+    studio_api_board_rename_drawing: {
         parameters: {
             query?: never;
             header?: never;
@@ -4190,69 +4622,7 @@ export interface operations {
             };
         };
     };
-    studio_api_duplicate_drawing: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                drawing: number;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Card"];
-                };
-            };
-            /** @description What went wrong */
-            default: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-        };
-    };
-    studio_api_restore_drawing: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                drawing: number;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Card"];
-                };
-            };
-            /** @description What went wrong */
-            default: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-        };
-    };
-    studio_api_drawing_for_a_desk: {
+    studio_api_board_drawing_for_a_desk: {
         parameters: {
             query?: never;
             header?: never;
@@ -4283,7 +4653,7 @@ export interface operations {
             };
         };
     };
-    studio_api_changes_since: {
+    studio_api_board_changes_since: {
         parameters: {
             query?: never;
             header?: never;
@@ -4315,7 +4685,7 @@ export interface operations {
             };
         };
     };
-    studio_api_command: {
+    studio_api_board_command: {
         parameters: {
             query?: never;
             header?: never;
@@ -4359,7 +4729,7 @@ export interface operations {
             };
         };
     };
-    studio_api_along_history: {
+    studio_api_board_along_history: {
         parameters: {
             query?: never;
             header?: never;
@@ -4403,7 +4773,163 @@ export interface operations {
             };
         };
     };
-    studio_api_aim: {
+    studio_api_board_history: {
+        parameters: {
+            query?: {
+                before?: number | null;
+                after?: number | null;
+            };
+            header?: never;
+            path: {
+                drawing: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["History"];
+                };
+            };
+            /** @description What went wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+        };
+    };
+    studio_api_board_as_at_step: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                drawing: number;
+                step: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Picture"];
+                };
+            };
+            /** @description What went wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+        };
+    };
+    studio_api_board_send_svg: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                drawing: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description What went wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+        };
+    };
+    studio_api_board_bring_picture: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                drawing: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PictureFacts"];
+                };
+            };
+            /** @description What went wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+        };
+    };
+    studio_api_board_show_picture: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                drawing: number;
+                picture: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description What went wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+        };
+    };
+    studio_api_questions_aim: {
         parameters: {
             query?: never;
             header?: never;
@@ -4438,7 +4964,7 @@ export interface operations {
             };
         };
     };
-    studio_api_select: {
+    studio_api_questions_select: {
         parameters: {
             query?: never;
             header?: never;
@@ -4473,7 +4999,7 @@ export interface operations {
             };
         };
     };
-    studio_api_anchor: {
+    studio_api_questions_anchor: {
         parameters: {
             query?: never;
             header?: never;
@@ -4508,7 +5034,7 @@ export interface operations {
             };
         };
     };
-    studio_api_anchors: {
+    studio_api_questions_anchors: {
         parameters: {
             query?: never;
             header?: never;
@@ -4547,7 +5073,7 @@ export interface operations {
             };
         };
     };
-    studio_api_within: {
+    studio_api_questions_within: {
         parameters: {
             query?: never;
             header?: never;
@@ -4582,7 +5108,7 @@ export interface operations {
             };
         };
     };
-    studio_api_near: {
+    studio_api_questions_near: {
         parameters: {
             query?: never;
             header?: never;
@@ -4608,532 +5134,6 @@ export interface operations {
                         number,
                         number
                     ][];
-                };
-            };
-            /** @description What went wrong */
-            default: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-        };
-    };
-    studio_api_history: {
-        parameters: {
-            query?: {
-                before?: number | null;
-                after?: number | null;
-            };
-            header?: never;
-            path: {
-                drawing: number;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["History"];
-                };
-            };
-            /** @description What went wrong */
-            default: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-        };
-    };
-    studio_api_as_at_step: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                drawing: number;
-                step: number;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Picture"];
-                };
-            };
-            /** @description What went wrong */
-            default: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-        };
-    };
-    studio_api_send_svg: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                drawing: number;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content?: never;
-            };
-            /** @description What went wrong */
-            default: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-        };
-    };
-    studio_api_show_card: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                drawing: number;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content?: never;
-            };
-            /** @description What went wrong */
-            default: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-        };
-    };
-    studio_api_bring_picture: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                drawing: number;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["PictureFacts"];
-                };
-            };
-            /** @description What went wrong */
-            default: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-        };
-    };
-    studio_api_show_picture: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                drawing: number;
-                picture: number;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content?: never;
-            };
-            /** @description What went wrong */
-            default: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-        };
-    };
-    studio_api_read_typed: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["TypedIn"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Typed"];
-                };
-            };
-            /** @description What went wrong */
-            default: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-        };
-    };
-    studio_people_me: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Me"];
-                };
-            };
-            /** @description What went wrong */
-            default: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-        };
-    };
-    studio_people_sign_in: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["SignIn"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Me"];
-                };
-            };
-            /** @description What went wrong */
-            default: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-        };
-    };
-    studio_people_sign_in_demo: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Me"];
-                };
-            };
-            /** @description What went wrong */
-            default: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-        };
-    };
-    studio_people_sign_out: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Me"];
-                };
-            };
-            /** @description What went wrong */
-            default: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-        };
-    };
-    studio_shelf_list_shelf: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Entry"][];
-                };
-            };
-            /** @description What went wrong */
-            default: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-        };
-    };
-    studio_shelf_keep_on_shelf: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["SettingForm"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Entry"];
-                };
-            };
-            /** @description What went wrong */
-            default: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-        };
-    };
-    studio_shelf_remove_from_shelf: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                entry: number;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description No Content */
-            204: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content?: never;
-            };
-            /** @description What went wrong */
-            default: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-        };
-    };
-    studio_shelf_change_on_shelf: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                entry: number;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["EntryChange"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Entry"];
-                };
-            };
-            /** @description What went wrong */
-            default: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-        };
-    };
-    studio_shelf_send_shelf: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ShelfFile"];
-                };
-            };
-            /** @description What went wrong */
-            default: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-        };
-    };
-    studio_shelf_take_shelf: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["ShelfFile"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["TakenIn"];
                 };
             };
             /** @description What went wrong */

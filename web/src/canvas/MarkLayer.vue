@@ -22,7 +22,7 @@ const looking = useLooking();
 
 const drawing = computed(() => tools.drawing && tools.active === tools.name);
 const editing = computed(() => tools.active === "anchors");
-const framed = computed(() => !drawing.value && !editing.value && tools.active !== "corner");
+const framed = computed(() => !drawing.value && !editing.value && tools.active !== "corners");
 
 /** What a hover would do shows in the form only: the marks under the pointer stay what they are. */
 const marks = computed(() =>
@@ -87,7 +87,7 @@ const withHandles = computed<Mark[]>(() => {
         :word="word(mark)"
       />
     </template>
-    <template v-if="tools.active === 'corner'">
+    <template v-if="tools.active === 'corners'">
       <CornerPegs />
       <AnchorMark
         v-for="mark in board.marks.anchors"

@@ -39,7 +39,7 @@ const anchors = computed(() => tools.active === "anchors");
         <span>{{ kind }}</span>
       </header>
       <StrokePanel />
-      <CornerPanel v-if="tools.active === 'corner'" />
+      <CornerPanel v-if="tools.active === 'corners'" />
       <template v-else-if="anchors">
         <OutlinePanel />
         <template v-if="board.anchors.length > 0">

@@ -5,7 +5,7 @@ import type { Point, Style } from "../api/types";
 import { AnchorsTool } from "../tools/anchors";
 import { bubbleFor } from "../tools/bubble";
 import { FreehandTool } from "../tools/freehand";
-import { CornerTool } from "../tools/corner";
+import { CornersTool } from "../tools/corners";
 import { GuideTool } from "../tools/guide";
 import { LineTool } from "../tools/line";
 import { ROWS } from "../tools/list";
@@ -75,7 +75,7 @@ export const useTools = defineStore("tools", () => {
         ink.value = points && [...points];
       },
     }),
-    corner: new CornerTool(board, bench, () => REACH / view.scale),
+    corners: new CornersTool(board, bench, () => REACH / view.scale),
     guide: new GuideTool(board, bench),
     underlay: new UnderlayTool(board, bench),
   };
@@ -117,7 +117,7 @@ export const useTools = defineStore("tools", () => {
   );
   const word = computed(() => (tick.value, tool.value.word?.(hit.value, alt.value) ?? null));
   const bubble = computed(() =>
-    bubbleFor(dragged.value, board, vocabulary.unit(board.sheet.unit), active.value === "corner"),
+    bubbleFor(dragged.value, board, vocabulary.unit(board.sheet.unit), active.value === "corners"),
   );
 
   /** The tool that a press on something goes to; a ruler always gives a guide. */

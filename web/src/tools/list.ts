@@ -82,8 +82,8 @@ export const GROUPS: Group[] = [
     heading: "Work on it",
     rows: [
       {
-        name: "corner",
-        label: "Corner",
+        name: "corners",
+        label: "Corners",
         key: "Z",
         icon: "M2.5 14V8A5.5 5.5 0 0 1 8 2.5H14M2.5 4V2.5H4",
       },

@@ -1,6 +1,6 @@
 import { beforeEach, expect, test } from "vitest";
 import type { Point } from "../../api/types";
-import { CornerTool } from "../corner";
+import { CornersTool } from "../corners";
 import { LineTool } from "../line";
 import type { Hit } from "../tool";
 import { FakeBoard, RecordingBench, anchorMark, at, key } from "./recording";
@@ -134,7 +134,7 @@ test("a line goes from end to end", () => {
 });
 
 test("a corner is dragged from its peg, with others that are chosen", () => {
-  const tool = new CornerTool(board.asBoard(), bench, () => 8);
+  const tool = new CornersTool(board.asBoard(), bench, () => 8);
   const corner = { radius: 5, drawn: 5, style: "round", peg: [5, 0], along: [1, 0] } as const;
   board.marks.anchors = [0, 1].map((n) => ({
     ...anchorMark("a", n, [n * 50, 0]),

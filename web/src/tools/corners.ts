@@ -1,4 +1,4 @@
-// Corner: press on a corner of an outline and drag along a side; its radius stays live.
+// Corners: press on a corner of an outline and drag along a side; its radius stays live.
 import type { AnchorMark, AnchorRef, Command } from "../api/types";
 import type { useBoard } from "../stores/board";
 import { Drag } from "./drag";
@@ -8,7 +8,7 @@ type Board = ReturnType<typeof useBoard>;
 
 const same = (a: AnchorRef, b: AnchorRef): boolean => a.join() === b.join();
 
-export class CornerTool implements Tool {
+export class CornersTool implements Tool {
   readonly cursor = "default";
   readonly shows = "corners";
   private drag: Drag | null = null;

@@ -61,7 +61,7 @@ def _told(row: ShelfEntry) -> dict[str, Any]:
         "id": row.pk,
         "tray": row.tray,
         "name": row.name,
-        "shape": row.shape,
+        "shape": kind.name,
         "dials": dials,
         "picture": picture(kind, dials=dials),
     }

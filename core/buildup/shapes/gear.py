@@ -1,4 +1,4 @@
-"""The cog: a wheel with teeth and a hole."""
+"""The gear: a wheel with teeth and a hole."""
 
 from buildup.drawing.model import Contour
 from buildup.geometry.angles import angle_of_cosine as angle_of
@@ -34,11 +34,11 @@ def _form(dials: Dials) -> tuple[Contour, ...]:
     return (polygon(spots, dials), *holes)
 
 
-COG = fitted_shape(
-    name="cog",
-    label="Cog",
+GEAR = fitted_shape(
+    name="gear",
+    label="Gear",
     group="Repeating",
-    words="gear wheel teeth machine settings",
+    words="cog wheel teeth machine settings",
     dials=(
         count("teeth", "Teeth", 8, "How many; on the canvas drag the second tooth round."),
         percent("depth", "Depth", 22.0, "How high the teeth are.", least=1.0, most=90.0),

@@ -4,8 +4,8 @@ from collections import OrderedDict
 from dataclasses import dataclass, field
 from threading import Lock
 
+from buildup.cues.cuekinds import Aim, Meeting
 from buildup.cues.field import Field
-from buildup.cues.kinds import Aim, Meeting
 from buildup.cues.meet import meet
 from buildup.drawing.model import Drawing
 

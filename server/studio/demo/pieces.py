@@ -202,7 +202,7 @@ def knobs() -> Hand:
     thin, gold = pen(0.5), pen(0.5, fill=MAPLE)
     for n, (teeth, x) in enumerate(((12, 30), (18, 66), (24, 102)), 1):
         hand.shape(
-            "cog", f"Tuner knob {n}", x + 34j, 28 + 28j, gold,
+            "gear", f"Tuner knob {n}", x + 34j, 28 + 28j, gold,
             teeth=teeth, depth=10, tip=45, root=62, hole=22, radius=0.5,
         )  # fmt: skip
     hand.shape("superellipse", "Strap button", 144 + 34j, 26 + 26j, pen(0.5, fill=WALNUT))

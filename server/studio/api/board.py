@@ -1,0 +1,174 @@
+"""The board: a drawing opened, edited, taken back, sent out."""
+
+from typing import Any
+
+from buildup import host
+from buildup.edits.change import updated
+from buildup.errors import Refusal
+from buildup.formats.svg import svg
+from buildup.timeline import Follows
+from buildup.view.selection import Shows
+from django.http import HttpRequest, HttpResponse
+from django.utils.text import slugify
+from ninja import Router
+
+from studio import answers, schema, store
+from studio.actions import drawings as acts
+from studio.actions.edit import Kept, check_ahead, edit
+from studio.actions.go import go, way
+from studio.actions.pictures import bring
+from studio.api.asking import value_now, whose
+from studio.finding import found
+from studio.history import next_steps, page
+from studio.models import Picture
+
+router = Router()
+
+
+def _told(kept: Kept, body: schema.CommandIn | schema.GoIn) -> dict[str, Any]:
+    """What changed since the version that the client knew."""
+    since = kept.row.version - 1 if body.version is None else body.version
+    return answers.change(
+        kept.row,
+        kept.delta,
+        kept.after,
+        (body.selection, body.shows),
+        since=since,
+        around=kept.around,
+    )
+
+
+@router.get("/drawings/{drawing}", response=schema.Board)
+def open_drawing(request: HttpRequest, drawing: int) -> HttpResponse:
+    """A whole drawing; its drawables are handed on as they are stored, without reading them."""
+    with store.snapshot():
+        row = found(whose(request), drawing)
+        items = store.shown_items(row)
+        places = store.places_in(row)
+        board = schema.Board(id=row.pk, name=row.name, places=places, **answers.opened(row))
+    text = board.model_dump_json()
+    return HttpResponse(
+        text.replace(answers.ITEMS_HERE, f'"items":{items}', 1), content_type="application/json"
+    )
+
+
+@router.patch("/drawings/{drawing}", response=schema.Card)
+def rename_drawing(request: HttpRequest, drawing: int, body: schema.NameIn) -> dict[str, Any]:
+    """Another name."""
+    return answers.card(acts.rename(whose(request), drawing, name=body.name))
+
+
+@router.delete("/drawings/{drawing}", response={204: None})
+def delete_drawing(request: HttpRequest, drawing: int) -> tuple[int, None]:
+    """Take a drawing out of sight."""
+    acts.delete(whose(request), drawing)
+    return 204, None
+
+
+@router.get("/drawings/{drawing}/desk", response=schema.DeskDrawing)
+def drawing_for_a_desk(request: HttpRequest, drawing: int) -> dict[str, Any]:
+    """A drawing for the core in the browser."""
+    with store.snapshot():
+        row = found(whose(request), drawing)
+        items = list(row.items.order_by("parent", "rank").values_list("item", "parent", "body"))
+        undo, redo = (answers.step(s) for s in next_steps(row))
+    told = {"version": row.version, "sheet": row.sheet, "items": items}
+    return {**told, "undo": undo, "redo": redo}
+
+
+@router.get("/drawings/{drawing}/since/{version}", response=schema.Since)
+def changes_since(request: HttpRequest, drawing: int, version: int) -> dict[str, Any]:
+    """What changed since a version, for windows that follow each other."""
+    with store.snapshot():
+        row = found(whose(request), drawing)
+        if version == row.version:
+            return {"answer": None}
+        check_ahead(row, version)
+        after, delta = store.value_of(row), store.delta_since(row, version)
+        return {
+            "answer": answers.change(
+                row, delta, after, ((), Shows()), since=version, around=next_steps(row)
+            )
+        }
+
+
+@router.post("/drawings/{drawing}/commands", response={200: schema.Answer, 409: schema.StaleAnswer})
+def command(request: HttpRequest, drawing: int, body: schema.CommandIn) -> dict[str, Any]:
+    """Keep an edit."""
+    kept = edit(
+        whose(request),
+        drawing,
+        command_id=body.id,
+        version=body.version,
+        command=body.command,
+        follows=None if body.follows is None else Follows(**body.follows.dict()),
+    )
+    return _told(kept, body)
+
+
+@router.post("/drawings/{drawing}/go", response={200: schema.Answer, 409: schema.StaleAnswer})
+def along_history(request: HttpRequest, drawing: int, body: schema.GoIn) -> dict[str, Any]:
+    """Undo, redo, or go to a step."""
+    kept = go(
+        whose(request),
+        drawing,
+        command_id=body.id,
+        version=body.version,
+        to=body.to,
+        edit=body.edit,
+    )
+    return _told(kept, body)
+
+
+@router.get("/drawings/{drawing}/history", response=schema.History)
+def history(
+    request: HttpRequest, drawing: int, before: int | None = None, after: int | None = None
+) -> dict[str, Any]:
+    """The steps of a drawing around where it stands; or a page of those before or after one."""
+    with store.snapshot():
+        row = found(whose(request), drawing)
+        told = page(row, before=before, after=after)
+    steps = [answers.step(step) for step in told.steps]
+    return {"steps": steps, "at": row.head, "earlier": told.earlier, "later": told.later}
+
+
+@router.get("/drawings/{drawing}/at/{step}", response=host.Picture)
+def as_at_step(request: HttpRequest, drawing: int, step: int) -> host.Picture:
+    """What looks different at another step of the history; nothing is changed."""
+    with store.snapshot():
+        row = found(whose(request), drawing)
+        delta = way(row, step)
+        now = store.value_of(row)
+    then = updated(now, delta)
+    return host.picture(then, delta, (), before=now.tree)
+
+
+@router.get("/drawings/{drawing}/drawing.svg")
+def send_svg(request: HttpRequest, drawing: int) -> HttpResponse:
+    """The drawing as SVG, to keep."""
+    row, value = value_now(request, drawing)
+    text = svg(value, title=row.name)
+    response = HttpResponse(text, content_type="image/svg+xml; charset=utf-8")
+    name = slugify(row.name) or "drawing"
+    response.headers["Content-Disposition"] = f'attachment; filename="{name}.svg"'
+    return response
+
+
+@router.post("/drawings/{drawing}/pictures", response=schema.PictureFacts)
+def bring_picture(request: HttpRequest, drawing: int) -> Picture:
+    """Take in a picture to trace: the request's body is the file."""
+    return bring(whose(request), drawing, data=request.body)
+
+
+@router.get("/drawings/{drawing}/pictures/{picture}")
+def show_picture(request: HttpRequest, drawing: int, picture: int) -> HttpResponse:
+    """A picture's bytes; they never change."""
+    row = Picture.objects.filter(
+        pk=picture,
+        drawing__owner_id=whose(request),  # a copy shows its original's pictures
+    ).first()
+    if row is None:
+        raise Refusal("unknown_picture", "That picture is not there.")
+    response = HttpResponse(bytes(row.bytes), content_type=row.mime)
+    response.headers["Cache-Control"] = "private, max-age=31536000, immutable"
+    return response

@@ -1,0 +1,56 @@
+"""Questions about a drawing that change nothing."""
+
+from buildup import host
+from buildup.cues.cuekinds import Meeting
+from buildup.drawing.checks import check_point
+from buildup.view.anchormarks import AnchorMark
+from django.http import HttpRequest
+from ninja import Router
+
+from studio import cueindexes, schema
+from studio.api.asking import value_now
+
+router = Router()
+
+
+@router.post("/drawings/{drawing}/aim", response=host.Aimed)
+def aim(request: HttpRequest, drawing: int, body: schema.AimIn) -> host.Aimed:
+    """What is met while something is drawn or dragged, and what the edit would change."""
+    row, value = value_now(request, drawing)
+    meeting = Meeting() if body.aim is None else cueindexes.meeting(row.pk, value, body.aim)
+    return host.aimed(value, meeting, body.command, body.selection, body.shows, keeps=body.keeps)
+
+
+@router.post("/drawings/{drawing}/selection", response=host.Selection)
+def select(request: HttpRequest, drawing: int, body: schema.SelectionIn) -> host.Selection:
+    """Marks and numbers of what is selected."""
+    return host.selection(value_now(request, drawing)[1], body.selection, body.shows)
+
+
+@router.post("/drawings/{drawing}/anchor", response=AnchorMark | None)
+def anchor(request: HttpRequest, drawing: int, body: schema.ReachIn) -> AnchorMark | None:
+    """The anchor of an outline that is nearest to a place, within reach."""
+    value = value_now(request, drawing)[1]
+    return host.anchor_near(value, body.item, check_point(body.at), reach=body.reach)
+
+
+@router.post("/drawings/{drawing}/anchors", response=list[schema.AnchorPlace])
+def anchors(request: HttpRequest, drawing: int, body: schema.BoxIn) -> list[schema.AnchorPlace]:
+    """The anchors that a dragged box holds."""
+    value = value_now(request, drawing)[1]
+    return list(host.anchors_within(value, check_point(body.start), check_point(body.end)))
+
+
+@router.post("/drawings/{drawing}/within", response=list[str])
+def within(request: HttpRequest, drawing: int, body: schema.AreaIn) -> list[str]:
+    """The items that a dragged box touches."""
+    value = value_now(request, drawing)[1]
+    start, end = check_point(body.start), check_point(body.end)
+    return list(host.within(value, start, end, place=body.place))
+
+
+@router.post("/drawings/{drawing}/near", response=list[schema.AnchorPlace])
+def near(request: HttpRequest, drawing: int, body: schema.PlaceIn) -> list[schema.AnchorPlace]:
+    """The two anchors of the segment of an outline that is nearest to a place."""
+    value = value_now(request, drawing)[1]
+    return list(host.near(value, body.item, check_point(body.at)))
