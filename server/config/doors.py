@@ -16,8 +16,13 @@ READ_ON = 64 * 1024 * 1024
 """How much of a body that is too long is read on, so that its sender hears the answer."""
 PIECE = 64 * 1024
 LOOPBACK = ("127.0.0.1", "::1")
-PASSED_ON = ("HTTP_X_FORWARDED_FOR", "HTTP_X_FORWARDED_HOST", "HTTP_X_REAL_IP", "HTTP_FORWARDED")
-PASSED_ON += ("HTTP_VIA",)
+PASSED_ON = (
+    "HTTP_X_FORWARDED_FOR",
+    "HTTP_X_FORWARDED_HOST",
+    "HTTP_X_REAL_IP",
+    "HTTP_FORWARDED",
+    "HTTP_VIA",
+)
 
 
 def from_this_machine(request: HttpRequest) -> bool:

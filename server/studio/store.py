@@ -109,7 +109,8 @@ def write_delta(row: models.Drawing, before: Drawing, delta: Delta) -> Drawing:
         row.items.filter(item__in=delta.removed).delete()
     places = _places(row, after, delta)
     texts = [_texts(after, i) for i in changed_items(after, delta, before=before.tree)]
-    _create(row, [t | places.pop(str(t["item"])) for t in texts if t["item"] not in before.items])
+    new = [t for t in texts if t["item"] not in before.items]
+    _create(row, [t | places.pop(str(t["item"])) for t in new])
     _rewrite(row, [t for t in texts if t["item"] in before.items], places)
     transaction.on_commit(lambda: remember(row.pk, row.version, after))
     return after
@@ -118,7 +119,7 @@ def write_delta(row: models.Drawing, before: Drawing, delta: Delta) -> Drawing:
 def write_items(row: models.Drawing, drawing: Drawing) -> None:
     """Write all items of a new drawing."""
     tree = drawing.tree
-    places = [
+    places: list[tuple[str, Columns]] = [
         (i, {"parent": c, "rank": float(n)})
         for c in ("", *tree.below())
         for n, i in enumerate(tree.children(c))

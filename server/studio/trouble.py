@@ -60,7 +60,8 @@ def answer_troubles(api: NinjaAPI) -> None:
             since=problem.version,
             around=next_steps(problem.row),
         )
-        body = schema.StaleAnswer(**_body(problem), answer=answer).model_dump(mode="json")
+        told = schema.StaleAnswer.model_validate({**_body(problem), "answer": answer})
+        body = told.model_dump(mode="json")
         return api.create_response(request, body, status=409)
 
     @api.exception_handler(Refusal)

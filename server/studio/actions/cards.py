@@ -32,6 +32,10 @@ def card_picture(user_id: int, drawing_id: int) -> bytes:
 def painted(value: Value) -> bytes:
     """A drawing as a small PNG."""
     wide = value.sheet.width >= value.sheet.height
-    side = {"width": LONGER_SIDE} if wide else {"height": LONGER_SIDE}
-    made = resvg_py.svg_to_bytes(svg_string=svg(value, title=""), skip_system_fonts=True, **side)
+    made = resvg_py.svg_to_bytes(
+        svg_string=svg(value, title=""),
+        skip_system_fonts=True,
+        width=LONGER_SIDE if wide else None,
+        height=None if wide else LONGER_SIDE,
+    )
     return bytes(made)

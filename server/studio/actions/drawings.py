@@ -58,12 +58,15 @@ def duplicate(user_id: int, drawing_id: int) -> Drawing:
         version=row.version,
         head=row.head,
     )
-    for model, texts in ((Item, ("body", "shown")), (Step, ("command", "change", "inverse"))):
-        rows = list(model._default_manager.filter(drawing_id=original_id))
-        for each in rows:
-            each.pk, each.drawing = None, copy
-        for batch in batches(rows, lambda r, t=texts: sum(len(str(getattr(r, f))) for f in t)):
-            model._default_manager.bulk_create(batch)
+    items, steps = list(Item.objects.filter(drawing_id=original_id)), list(row.steps.all())
+    for item in items:
+        item.pk, item.drawing = None, copy
+    for step in steps:
+        step.pk, step.drawing = None, copy
+    for some in batches(items, lambda i: len(i.body) + len(i.shown)):
+        Item.objects.bulk_create(some)
+    for lot in batches(steps, lambda s: len(f"{s.command}{s.change}{s.inverse}")):
+        Step.objects.bulk_create(lot)
     return copy
 
 

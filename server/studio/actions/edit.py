@@ -102,7 +102,8 @@ def edit(
     whole = change
     if follows is not None and (last := _continued(row, command, follows)) is not None:
         parent = last.parent
-        earlier = Change(last.name, Delta.from_json(last.change), Delta.from_json(last.inverse))
+        back = Delta() if last.inverse is None else Delta.from_json(last.inverse)
+        earlier = Change(last.name, Delta.from_json(last.change), back)
         whole = earlier.then(change)
     step = models.Step(
         drawing=row,

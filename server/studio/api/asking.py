@@ -10,7 +10,7 @@ from studio.models import Drawing
 
 def whose(request: HttpRequest) -> int:
     """The id of whoever is signed in."""
-    return int(request.user.pk)
+    return int(request.user.pk or 0)  # nobody's is no drawing's owner
 
 
 def value_now(request: HttpRequest, drawing: int) -> tuple[Drawing, Value]:

@@ -7,7 +7,7 @@ from buildup.errors import Refusal
 from config.doors import from_this_machine
 from django.conf import settings
 from django.contrib.auth import authenticate, get_user_model, login, logout
-from django.contrib.auth.models import AbstractBaseUser
+from django.contrib.auth.models import User
 from django.http import HttpRequest
 from django.middleware.csrf import get_token
 from ninja import Router
@@ -72,7 +72,7 @@ def sign_in(request: HttpRequest, body: schema.SignIn) -> dict[str, Any]:
     return _me(request)
 
 
-def _known(request: HttpRequest, body: schema.SignIn) -> AbstractBaseUser | None:
+def _known(request: HttpRequest, body: schema.SignIn) -> User | None:
     if not _hashing.acquire(timeout=PATIENCE):
         raise Refusal("busy", "Somebody else is signing in at this moment. Try again in a second.")
     try:

@@ -4,6 +4,7 @@ from buildup import host
 from buildup.cues.cuekinds import Meeting
 from buildup.drawing.checks import check_point
 from buildup.view.anchormarks import AnchorMark
+from buildup.view.selection import Selection, selection
 from django.http import HttpRequest
 from ninja import Router
 
@@ -21,10 +22,10 @@ def aim(request: HttpRequest, drawing: int, body: schema.AimIn) -> host.Aimed:
     return host.aimed(value, meeting, body.command, body.selection, body.shows, keeps=body.keeps)
 
 
-@router.post("/drawings/{drawing}/selection", response=host.Selection)
-def select(request: HttpRequest, drawing: int, body: schema.SelectionIn) -> host.Selection:
+@router.post("/drawings/{drawing}/selection", response=Selection)
+def select(request: HttpRequest, drawing: int, body: schema.SelectionIn) -> Selection:
     """Marks and numbers of what is selected."""
-    return host.selection(value_now(request, drawing)[1], body.selection, body.shows)
+    return selection(value_now(request, drawing)[1], body.selection, body.shows)
 
 
 @router.post("/drawings/{drawing}/anchor", response=AnchorMark | None)

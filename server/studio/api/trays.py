@@ -10,6 +10,7 @@ from django.http import HttpRequest
 from ninja import Router, Schema
 
 from studio.actions import shelf as acts
+from studio.api.asking import whose
 from studio.models import ShelfEntry
 
 FORMAT = "build-up-curve-shelf"
@@ -74,32 +75,32 @@ def _setting(form: SettingForm) -> Setting:
 @router.get("/shelf", response=list[Entry])
 def list_shelf(request: HttpRequest) -> list[dict[str, Any]]:
     """Everything on the shelf, by tray."""
-    return [_told(row) for row in acts.entries(int(request.user.pk))]
+    return [_told(row) for row in acts.entries(whose(request))]
 
 
 @router.post("/shelf", response=Entry)
 def keep_on_shelf(request: HttpRequest, body: SettingForm) -> dict[str, Any]:
     """Keep a setting; one of the same name in the tray is replaced."""
-    return _told(acts.keep(int(request.user.pk), _setting(body)))
+    return _told(acts.keep(whose(request), _setting(body)))
 
 
 @router.patch("/shelf/{entry}", response=Entry)
 def change_on_shelf(request: HttpRequest, entry: int, body: EntryChange) -> dict[str, Any]:
     """Another name, or another tray."""
-    return _told(acts.change(int(request.user.pk), entry, name=body.name, tray=body.tray))
+    return _told(acts.change(whose(request), entry, name=body.name, tray=body.tray))
 
 
 @router.delete("/shelf/{entry}", response={204: None})
 def remove_from_shelf(request: HttpRequest, entry: int) -> tuple[int, None]:
     """Take an entry off the shelf."""
-    acts.remove(int(request.user.pk), entry)
+    acts.remove(whose(request), entry)
     return 204, None
 
 
 @router.get("/shelf-file", response=ShelfFile)
 def send_shelf(request: HttpRequest) -> dict[str, Any]:
     """The whole shelf as one file."""
-    rows = acts.entries(int(request.user.pk))
+    rows = acts.entries(whose(request))
     return {"settings": [_told(r) for r in rows]}
 
 
@@ -108,4 +109,4 @@ def take_shelf(request: HttpRequest, body: ShelfFile) -> dict[str, int]:
     """Take in a file; all of it or nothing."""
     if body.format != FORMAT or body.version != 1:
         raise Refusal("bad_shelf", "That file is not a shelf of this program. Nothing was changed.")
-    return {"count": acts.take_in(int(request.user.pk), [_setting(s) for s in body.settings])}
+    return {"count": acts.take_in(whose(request), [_setting(s) for s in body.settings])}
