@@ -111,11 +111,11 @@ class ConnectionTest(BrowserTest):
         with self.server_away():
             form = path.get_attribute("d")
             self.nudge(1)
-            expect(undo).to_contain_text("Move item")
+            expect(undo).to_contain_text("Move plate")
             expect(path).not_to_have_attribute("d", form)
             self.page.keyboard.press("Control+z")
             expect(path).to_have_attribute("d", form)
-            expect(self.page.get_by_test_id("redo")).to_contain_text("Move item")
+            expect(self.page.get_by_test_id("redo")).to_contain_text("Move plate")
             self.page.keyboard.press("Control+Shift+z")
             expect(path).not_to_have_attribute("d", form)
             expect(self.page.get_by_test_id("kept")).to_contain_text("Waiting to be kept · 3")
@@ -192,7 +192,7 @@ class ConnectionTest(BrowserTest):
         self.nudge(1)
         self.page.get_by_test_id("refused").click()
         refused = self.page.get_by_test_id("refused-edit")
-        expect(refused).to_contain_text("Move item")
+        expect(refused).to_contain_text("Move plate")
         expect(refused).to_contain_text("is locked")
         refused.get_by_text("The edit in full").click()
         expect(refused.locator("pre")).to_contain_text('"move_items"')
@@ -221,7 +221,7 @@ class ConnectionTest(BrowserTest):
             expect(self.page.get_by_test_id("kept")).to_contain_text("Waiting to be kept")
             self.page.unroute("**/commands")
             self.settled()
-        self.assertEqual(models.Step.objects.filter(name="Move item").count(), 4)
+        self.assertEqual(models.Step.objects.filter(name="Move plate").count(), 4)
 
     def test_a_drawing_deleted_elsewhere_stays_here_and_comes_back(self):
         self.open(self.new_drawing(rectangle()))
@@ -265,7 +265,7 @@ class ConnectionTest(BrowserTest):
         self.page.evaluate(put, [f"waiting-{row.pk}", json.dumps([None, letter])])
         self.page.evaluate(put, ["waiting-99", "{half"])
         self.open(row)
-        expect(self.page.get_by_test_id("undo")).to_contain_text("Move item")
+        expect(self.page.get_by_test_id("undo")).to_contain_text("Move plate")
         self.assertEqual(self.x(), 155)
 
 

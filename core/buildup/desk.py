@@ -278,7 +278,7 @@ def _letter(data: Question) -> Letter:
 def _after(kept: Timeline, letter: Letter | None, delta: Delta) -> Timeline:
     """The line after a change that was kept, and whose letter is known or not."""
     if letter is not None and letter.command is not None:
-        change = Change(letter.command.name, delta, inverse(kept.drawing, delta))
+        change = Change(letter.command.title(kept.drawing), delta, inverse(kept.drawing, delta))
         return kept.with_done(letter.id, letter.command, change, letter.follows)
     after = updated(kept.drawing, delta)
     if letter is not None:

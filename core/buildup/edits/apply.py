@@ -141,7 +141,7 @@ def apply(drawing: Drawing, command: Command) -> Change:
 
     """
     forward = foreseen(drawing, command)
-    return Change(command.name, forward, inverse(drawing, forward))
+    return Change(command.title(drawing), forward, inverse(drawing, forward))
 
 
 def foreseen(drawing: Drawing, command: Command) -> Delta:

@@ -83,6 +83,14 @@ class Command:
         """What the step is called, for the designer."""
         raise NotImplementedError
 
+    def title(self, drawing: Drawing) -> str:
+        """The step's name on a drawing: what is done, to what where that is one thing."""
+        ids = getattr(self, "items", None) or (getattr(self, "item", ""),)
+        item = drawing.items.get(ids[0]) if len(ids) == 1 else None
+        if item is None or not self.name.endswith(" item"):
+            return self.name
+        return f"{self.name.removesuffix('item')}{item.name}"
+
     def delta(self, drawing: Drawing) -> Delta:
         """What this command does to a drawing.
 

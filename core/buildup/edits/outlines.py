@@ -71,6 +71,12 @@ class DrawAnchor(Command):
     def name(self) -> str:
         return "Draw anchor"
 
+    def title(self, drawing: Drawing) -> str:
+        outline = drawing.items.get(self.item)
+        paths = outline.contours if isinstance(outline, Outline) else ()
+        count = sum(len(c.anchors) for c in paths)
+        return f"Draw anchor {count + 1}"
+
     def delta(self, drawing: Drawing) -> Delta:
         handle = None if self.handle is None else complex(*self.handle)
         if handle is not None and self.stepped:

@@ -35,6 +35,7 @@ def painted(value: Value) -> bytes:
     made = resvg_py.svg_to_bytes(
         svg_string=svg(value, title=""),
         skip_system_fonts=True,
+        dpi=96,
         width=LONGER_SIDE if wide else None,
         height=None if wide else LONGER_SIDE,
     )

@@ -103,7 +103,7 @@ class ApiTest(TransactionTestCase):
         self.send(move())
         self.send(move())
         self.go("undo")
-        self.assertEqual(self.go("undo").json()["redo"]["name"], "Move item")
+        self.assertEqual(self.go("undo").json()["redo"]["name"], "Move Rectangle 1")
         self.assertEqual(self.x(), 50)
         self.go("redo")
         self.send(move(by=(100, 0)))
@@ -128,14 +128,14 @@ class ApiTest(TransactionTestCase):
         for _ in range(3):
             follow(move())
         follow({"kind": "set_fill", "items": ["plate"], "colour": "#0C6B65"})
-        self.assertEqual(self.go("undo").json()["undo"]["name"], "Move item")
+        self.assertEqual(self.go("undo").json()["undo"]["name"], "Move Rectangle 1")
         self.assertEqual(self.go("undo").json()["undo"]["name"], "Draw rectangle")
         self.assertEqual(self.x(), 50)
         self.go("redo")
         self.assertEqual(self.x(), 65)
         for more in ({"pause": 2.0}, {"edit": "something-else"}):
             follow(move(), **more)
-            self.assertEqual(self.go("undo").json()["undo"]["name"], "Move item")
+            self.assertEqual(self.go("undo").json()["undo"]["name"], "Move Rectangle 1")
 
     def test_an_undo_names_its_step(self):
         self.send(PLATE)
@@ -143,7 +143,7 @@ class ApiTest(TransactionTestCase):
         self.send(move(by=(0, 50)))
         told = self.go("undo", edit=mine)
         self.assertEqual((told.status_code, told.json()["code"]), (422, "not_the_last"))
-        self.assertIn("Move item", told.json()["sentence"])
+        self.assertIn("Move Rectangle 1", told.json()["sentence"])
         self.assertTrue(told.json()["final"])
         other = self.value().items["plate"]
         self.assertEqual(other.frame.place.origin, 55 + 75j)
@@ -261,6 +261,9 @@ class ApiTest(TransactionTestCase):
             self.assertEqual(painted.call_count, 2)
         with Image.open(io.BytesIO(first.content)) as image:
             self.assertEqual(image.size, (480, 360))
+        for unit in ("mm", "cm", "in", "pt"):
+            self.send({"kind": "set_sheet", "unit": unit})
+            self.assertEqual(self.client.get(path).status_code, 200, unit)
         self.client.force_login(self.other)
         self.assertEqual(self.client.get(path).status_code, 404)
 

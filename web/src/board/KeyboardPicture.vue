@@ -29,12 +29,20 @@ const OTHERS: readonly (readonly [string, string])[] = [
   ["Esc", "leave, or put a drag back"],
   ["Delete", "remove"],
 ];
-const PLAIN: Record<string, string> = { V: "next view", "0": "whole sheet", "1": "actual size" };
-const HELD = new Map(HELD_KEYS);
+/** What the keys that are no tools do, in the room of a key. */
+const SHORT: Record<string, string> = {
+  V: "next view",
+  "0": "all of it",
+  "1": "actual size",
+  L: "loupe",
+  M: "no marks",
+  N: "no cues",
+  K: "as marked",
+};
 const tools = useTools();
 
 const tool = (key: string) => ROWS.find((r) => r.key === key);
-const label = (key: string): string => tool(key)?.label ?? PLAIN[key] ?? HELD.get(key) ?? "";
+const label = (key: string): string => tool(key)?.label ?? SHORT[key] ?? "";
 /** What a key is: of a tool, of the tool in the hand, of something else, or nothing yet. */
 const look = (key: string): Record<string, boolean> => ({
   tool: tool(key) !== undefined,

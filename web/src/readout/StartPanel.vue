@@ -1,8 +1,12 @@
 <script setup lang="ts">
 // A drawing tool with nothing selected: how the next item is painted, and the dials it starts with.
 import Select from "primevue/select";
-import { computed } from "vue";
-import type { DialFacts } from "../api/types";
+import { computed, shallowRef, watch } from "vue";
+import { Trouble } from "../api/client";
+import type { Command, DialFacts, Point, Selection } from "../api/types";
+import { core } from "../core";
+import type { Looked } from "../core/door";
+import { Newest } from "../core/newest";
 import { useBoard } from "../stores/board";
 import { useStarts } from "../stores/starts";
 import { useTools } from "../stores/tools";
@@ -15,7 +19,30 @@ const starts = useStarts();
 const tools = useTools();
 const vocabulary = useVocabulary();
 const point = computed(() => vocabulary.unit("pt"));
-const shape = computed(() => vocabulary.shape(tools.name));
+/** The dials that have an effect, as the core reads them off what would be drawn. */
+const readings = shallowRef<Selection["dials"]>([]);
+const asking = new Newest<Command>(async (command) => {
+  try {
+    const looked = { selection: ["the-next-one"], shows: { marks: "frame", sight: null, chosen: [] } };
+    const { picture } = await core.aim(null, command, looked as Looked, false);
+    readings.value = picture?.selection.dials ?? [];
+  } catch (problem) {
+    if (!(problem instanceof Trouble)) throw problem;
+  }
+});
+watch(
+  () => [tools.name, starts.dialsOf(tools.name)] as const,
+  ([shape, dials]) => {
+    readings.value = readings.value.filter((r) => r.shape === shape);
+    if (!vocabulary.shape(shape)) return;
+    const square = { start: [0, 0] as Point, to: [96, 96] as Point };
+    asking.put({ kind: "draw_shape", item: "the-next-one", shape, ...square, dials });
+  },
+  { immediate: true, deep: true },
+);
+const dials = computed(() =>
+  readings.value.flatMap((r) => vocabulary.dial(tools.name, r.dial) ?? []),
+);
 
 const value = (dial: DialFacts): number => starts.dialsOf(tools.name)[dial.name] ?? dial.default;
 function measured(dial: DialFacts): object {
@@ -28,9 +55,9 @@ function turn(dial: DialFacts, to: number): void {
 </script>
 
 <template>
-  <section v-if="shape && shape.dials.length > 0" aria-label="Starts with these dials">
+  <section v-if="dials.length > 0" aria-label="Starts with these dials">
     <h3 class="wide heading">The next one starts with</h3>
-    <template v-for="d in shape.dials" :key="d.name">
+    <template v-for="d in dials" :key="d.name">
       <span class="label" :title="d.help">{{ d.label }}</span>
       <Select
         v-if="d.choices.length > 0"
