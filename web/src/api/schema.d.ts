@@ -95,13 +95,13 @@ export interface paths {
          * List Shelf
          * @description Everything on the shelf, by tray.
          */
-        get: operations["studio_api_settings_list_shelf"];
+        get: operations["studio_api_trays_list_shelf"];
         put?: never;
         /**
          * Keep On Shelf
          * @description Keep a setting; one of the same name in the tray is replaced.
          */
-        post: operations["studio_api_settings_keep_on_shelf"];
+        post: operations["studio_api_trays_keep_on_shelf"];
         delete?: never;
         options?: never;
         head?: never;
@@ -122,14 +122,14 @@ export interface paths {
          * Remove From Shelf
          * @description Take an entry off the shelf.
          */
-        delete: operations["studio_api_settings_remove_from_shelf"];
+        delete: operations["studio_api_trays_remove_from_shelf"];
         options?: never;
         head?: never;
         /**
          * Change On Shelf
          * @description Another name, or another tray.
          */
-        patch: operations["studio_api_settings_change_on_shelf"];
+        patch: operations["studio_api_trays_change_on_shelf"];
         trace?: never;
     };
     "/api/shelf-file": {
@@ -143,13 +143,13 @@ export interface paths {
          * Send Shelf
          * @description The whole shelf as one file.
          */
-        get: operations["studio_api_settings_send_shelf"];
+        get: operations["studio_api_trays_send_shelf"];
         put?: never;
         /**
          * Take Shelf
          * @description Take in a file; all of it or nothing.
          */
-        post: operations["studio_api_settings_take_shelf"];
+        post: operations["studio_api_trays_take_shelf"];
         delete?: never;
         options?: never;
         head?: never;
@@ -4122,7 +4122,7 @@ export interface operations {
             };
         };
     };
-    studio_api_settings_list_shelf: {
+    studio_api_trays_list_shelf: {
         parameters: {
             query?: never;
             header?: never;
@@ -4151,7 +4151,7 @@ export interface operations {
             };
         };
     };
-    studio_api_settings_keep_on_shelf: {
+    studio_api_trays_keep_on_shelf: {
         parameters: {
             query?: never;
             header?: never;
@@ -4184,7 +4184,7 @@ export interface operations {
             };
         };
     };
-    studio_api_settings_remove_from_shelf: {
+    studio_api_trays_remove_from_shelf: {
         parameters: {
             query?: never;
             header?: never;
@@ -4213,7 +4213,7 @@ export interface operations {
             };
         };
     };
-    studio_api_settings_change_on_shelf: {
+    studio_api_trays_change_on_shelf: {
         parameters: {
             query?: never;
             header?: never;
@@ -4248,7 +4248,7 @@ export interface operations {
             };
         };
     };
-    studio_api_settings_send_shelf: {
+    studio_api_trays_send_shelf: {
         parameters: {
             query?: never;
             header?: never;
@@ -4277,7 +4277,7 @@ export interface operations {
             };
         };
     };
-    studio_api_settings_take_shelf: {
+    studio_api_trays_take_shelf: {
         parameters: {
             query?: never;
             header?: never;

@@ -23,7 +23,10 @@ const point = computed(() => vocabulary.unit("pt"));
 const readings = shallowRef<Selection["dials"]>([]);
 const asking = new Newest<Command>(async (command) => {
   try {
-    const looked = { selection: ["the-next-one"], shows: { marks: "frame", sight: null, chosen: [] } };
+    const looked = {
+      selection: ["the-next-one"],
+      shows: { marks: "frame", sight: null, chosen: [] },
+    };
     const { picture } = await core.aim(null, command, looked as Looked, false);
     readings.value = picture?.selection.dials ?? [];
   } catch (problem) {
