@@ -2,9 +2,9 @@
 
 import time
 
+from asking import asked, opened_in, wait_for_worker
 from bench_rows import Row
 from board import Server, kept, median, outline, p95
-from pages import _asked, _open, _wait_for_worker
 from playwright.sync_api import Page
 from studio.models import Drawing, Step
 
@@ -98,7 +98,7 @@ def far_cues(page: Page) -> list[Row]:
     """What is met at zooms far out, in the worker."""
     rows = []
     for percent in (100, 10, 5, 2):
-        asked = [
+        questions = [
             {
                 "aim": {
                     "probes": [[40 + 37 * n % 1900, 40 + 23 * n % 1500]],
@@ -109,7 +109,7 @@ def far_cues(page: Page) -> list[Row]:
             }
             for n in range(60)
         ]
-        times = _asked(page, "aim", asked)
+        times = asked(page, "aim", questions)
         rows.append(
             Row(f"worker: cues at {percent} %, 40,000 anchors", median(times), p95(times), 8)
         )
@@ -119,15 +119,15 @@ def far_cues(page: Page) -> list[Row]:
 def long_outline(page: Page, server: Server) -> list[Row]:
     """One anchor of an outline of 10,000 dragged: the preview's time and size, and a step's."""
     row = kept(server.user.pk, "One outline of 10,000", (outline(7, 10_000),))
-    _open(page, server, row)
-    _wait_for_worker(page)
+    opened_in(page, server, row)
+    wait_for_worker(page)
     move = {"kind": "move_anchors", "anchors": [["o7", 0, 3]], "by": [3, 4]}
     looked = {
         "selection": ["o7"],
         "shows": {"marks": "anchors", "sight": None, "chosen": [["o7", 0, 3]]},
     }
     question = {"aim": None, "command": move, **looked}
-    times = _asked(page, "aim", [question] * 12)
+    times = asked(page, "aim", [question] * 12)
     size = page.evaluate(
         "async (q) => JSON.stringify(await window.__desk('aim', q)).length", question
     )
@@ -136,8 +136,8 @@ def long_outline(page: Page, server: Server) -> list[Row]:
     stored = len(str(step.change)) + len(str(step.inverse))
     return [
         Row("worker: preview of one anchor of 10,000", median(times), p95(times), None),
-        Row("… its answer, KB", size / 1000, size / 1000, None),
-        Row("… its stored step, KB", stored / 1000, stored / 1000, None),
+        Row("… its answer", size / 1000, size / 1000, None, " KB"),
+        Row("… its stored step", stored / 1000, stored / 1000, None, " KB"),
     ]
 
 
@@ -174,19 +174,19 @@ def history(server: Server) -> list[Row]:
         medians["open"].append(median(opened))
     rows = []
     for what, (few, many) in medians.items():
-        rows.append(Row(f"{what} with 10,000 steps ÷ with 100", many / few, many / few, 1.2))
+        rows.append(Row(f"{what} with 10,000 steps ÷ with 100", many / few, many / few, 1.2, ""))
     return rows
 
 
 def in_the_large(page: Page, server: Server, empty: Drawing, large: Drawing) -> list[Row]:
     """All rows of the large drawing."""
     page.evaluate("localStorage.setItem('measured', '1')")
-    _open(page, server, empty, "o0")
+    opened_in(page, server, empty, "o0")
     page.wait_for_timeout(1500)
     small = zoomed(page)
     start = time.perf_counter()
-    _open(page, server, large)
-    _wait_for_worker(page)
+    opened_in(page, server, large)
+    wait_for_worker(page)
     ready = (time.perf_counter() - start) * 1000
     page.wait_for_timeout(20_000)  # the index of cues is ready, as in mid-work
     big = zoomed(page)
@@ -197,7 +197,7 @@ def in_the_large(page: Page, server: Server, empty: Drawing, large: Drawing) -> 
         Row("large: until the worker holds it", ready, ready, None),
         Row("zoom, an empty drawing", median(small), p95(small), None),
         Row("zoom, 2,000 × 20", median(big), p95(big), None),
-        Row("zoom, ratio", median(big) / median(small), p95(big) / p95(small), 1.5),
+        Row("zoom, ratio", median(big) / median(small), p95(big) / p95(small), 1.5, ""),
         Row("select all of 2,000", all_of_it, all_of_it, 150),
         Row("drag all of 2,000, pointer to paint", median(moves), p95(moves), 50),
         *far_cues(page),

@@ -1,14 +1,15 @@
 """What the designer sees: pointer to paint, and opening a large drawing, in headless Chromium."""
 
+from asking import LOOKED, asked, opened_in, wait_for_worker
 from bench_rows import Row
-from board import Server, aim, all_shapes, dial_changes, drag, median, p95
+from board import Server, aim, all_shapes, dial_changes, drag, drawing, median, p95
 from buildup.shapes.registry import SHAPES
+from large import in_the_large
 from playwright.sync_api import Page, sync_playwright
 from studio.models import Drawing
 
 FLAGS = ["--no-sandbox", "--disable-gpu", "--disable-background-networking", "--disable-sync"]
 MOVES = 60
-LOOKED = {"selection": ["o7"], "shows": {"marks": "anchors", "chosen": [["o7", 0, 3]]}}
 
 WATCH = """() => {
     const times = [];
@@ -22,14 +23,6 @@ WATCH = """() => {
     }).observe(document.querySelector("path[data-item=o7]"), { attributes: true });
     window.__times = times;
 }"""
-
-
-def _open(page: Page, server: Server, row: Drawing, item: str = "o7") -> float:
-    start = page.evaluate("performance.timeOrigin + performance.now()")
-    page.goto(f"{server.url}/drawings/{row.pk}")
-    page.wait_for_selector(f"path[data-item={item}]", state="attached")
-    page.evaluate("new Promise((done) => requestAnimationFrame(() => requestAnimationFrame(done)))")
-    return page.evaluate("performance.timeOrigin + performance.now()") - start
 
 
 def _drag(page: Page) -> list[float]:
@@ -48,44 +41,17 @@ def _drag(page: Page) -> list[float]:
     return page.evaluate("window.__times")
 
 
-ASK = """async ([verb, questions]) => {
-    const times = [];
-    for (const more of questions) {
-        const from = performance.now();
-        await window.__desk(verb, more);
-        times.push(performance.now() - from);
-    }
-    return times;
-}"""
-
-
-def _wait_for_worker(page: Page) -> None:
-    """Until the worker holds the drawing; the page's policy forbids waiting inside the page."""
-    for _ in range(600):
-        if page.evaluate("Boolean(window.__desk && window.__desk('ready'))"):
-            return
-        page.wait_for_timeout(100)
-    raise TimeoutError("the worker did not get ready")
-
-
-def _asked(page: Page, verb: str, questions: list[object]) -> list[float]:
-    """Milliseconds of questions to the worker, from the page and back."""
-    return page.evaluate(ASK, [verb, questions])
-
-
 def _worker_rows(page: Page, server: Server, row: Drawing, middle: Drawing) -> list[Row]:
     page.evaluate("localStorage.setItem('measured', '1')")
-    _open(page, server, row)
-    _wait_for_worker(page)
+    opened_in(page, server, row)
+    wait_for_worker(page)
     ready = page.evaluate("window.__desk('started')")
     page.wait_for_timeout(2000)
-    previews = _asked(
-        page, "aim", [{"aim": None, "command": drag(n), **LOOKED} for n in range(120)]
-    )
-    _open(page, server, middle)
-    _wait_for_worker(page)
+    previews = asked(page, "aim", [{"aim": None, "command": drag(n), **LOOKED} for n in range(120)])
+    opened_in(page, server, middle)
+    wait_for_worker(page)
     page.wait_for_timeout(6000)
-    cues = _asked(
+    cues = asked(
         page, "aim", [{"aim": aim(n), "command": None, "selection": []} for n in range(120)]
     )
     return [
@@ -97,15 +63,15 @@ def _worker_rows(page: Page, server: Server, row: Drawing, middle: Drawing) -> l
 
 def _shape_rows(page: Page, server: Server, row: Drawing) -> list[Row]:
     """One dial change with its picture, for every kind of shape."""
-    _open(page, server, row, "rectangle")
-    _wait_for_worker(page)
+    opened_in(page, server, row, "rectangle")
+    wait_for_worker(page)
     page.wait_for_timeout(1000)
     rows = []
     for name, kind in SHAPES.items():
         framed = {"aim": None, "selection": [name], "shows": {"marks": "frame"}}
         questions = [{"command": c, **framed} for c in dial_changes(name)]
-        _asked(page, "aim", questions[:5])
-        times = _asked(page, "aim", questions)
+        asked(page, "aim", questions[:5])
+        times = asked(page, "aim", questions)
         rows.append(Row(f"worker: a dial of {kind.label.lower()}", median(times), p95(times), 8))
     return rows
 
@@ -118,15 +84,16 @@ def in_the_browser(server: Server, small: Drawing, middle: Drawing, large: Drawi
         context.add_cookies([{"name": "sessionid", "value": server.session, "url": server.url}])
         page = context.new_page()
         page.goto(server.url)
-        opened = [_open(page, server, large) for _ in range(3)]
-        _open(page, server, small)
+        opened = [opened_in(page, server, large) for _ in range(3)]
+        opened_in(page, server, small)
         painted = _drag(page)
         worker = _worker_rows(page, server, small, middle)
-        _open(page, server, small)
-        _wait_for_worker(page)
+        opened_in(page, server, small)
+        wait_for_worker(page)
         page.wait_for_timeout(8000)  # the index of cues is ready too, as in mid-work
         with_worker = _drag(page)
         shapes = _shape_rows(page, server, all_shapes(server.user.pk))
+        far = in_the_large(page, server, drawing(server.user.pk, 1), large)
         browser.close()
     return [
         *worker,
@@ -134,4 +101,5 @@ def in_the_browser(server: Server, small: Drawing, middle: Drawing, large: Drawi
         Row("pointer to paint through the worker", median(with_worker), p95(with_worker), 33),
         Row("pointer to paint while the worker starts", median(painted), p95(painted), None),
         Row("open 2,000 items with 40,000 anchors", median(opened), p95(opened), 2000),
+        *far,
     ]

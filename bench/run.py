@@ -8,6 +8,7 @@ from board import Server, aim, drag, drawing, median, p95
 from buildup import host
 from buildup.edits.apply import read_command
 from curves import budgets, comparison
+from large import history
 from pages import in_the_browser
 from sizes import close_curves, growing
 from studio import store
@@ -63,6 +64,7 @@ def main() -> None:
         small, middle, large = (drawing(server.user.pk, n) for n in (200, 250, 2000))
         rows = [*few, in_the_core(small), *through_the_server(server, small), cues(server, middle)]
         rows += in_the_browser(server, small, middle, large)
+        rows += history(server)
     finally:
         server.stop()
     print(f"{platform.processor() or platform.machine()}, Python {platform.python_version()}")

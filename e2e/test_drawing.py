@@ -150,7 +150,7 @@ class SelectTest(BrowserTest):
     def test_a_dragged_box_and_nudges_that_are_one_step(self):
         self.open(self.new_drawing(rectangle("one"), rectangle("two", (20.0, 20.0), (60.0, 60.0))))
         self.drag((10, 10), (250, 250))
-        expect(self.page.get_by_text("2 items", exact=True)).to_be_visible()
+        expect(self.page.get_by_test_id("grip-e")).to_be_visible()
         for _ in range(5):
             self.page.keyboard.press("Shift+ArrowRight")
         self.settled()

@@ -1,5 +1,7 @@
 """Layers and groups, by hand and by key, in the Stack and on the sheet."""
 
+import re
+
 from buildup.drawing.model import FIRST_LAYER, Style
 from playwright.sync_api import expect
 
@@ -12,6 +14,16 @@ def three():
     corners = {"a": 20.0, "b": 120.0, "c": 220.0}
     painted = Style(fill="#E7D8BF")
     return [rectangle(i, (x, 100.0), (x + 60.0, 160.0), style=painted) for i, x in corners.items()]
+
+
+def grid(count):
+    """Small painted squares in rows of eight."""
+    painted = Style(fill="#E7D8BF")
+    spots = [(20.0 + 40 * (n % 8), 20.0 + 40 * (n // 8)) for n in range(count)]
+    return [
+        rectangle(f"i{n}", (x, y), (x + 20, y + 20), style=painted)
+        for n, (x, y) in enumerate(spots)
+    ]
 
 
 class StackTest(BrowserTest):
@@ -117,6 +129,22 @@ class GroupTest(StackTest):
         expect(self.page.locator("path[data-item=a]")).to_have_count(0)
         self.key("Control+z")
         expect(self.page.locator("path[data-item=a]")).to_have_count(1)
+
+
+class ManyTest(StackTest):
+    def test_many_items_are_dragged_as_one(self):
+        """The matrix lies on their layer while the hand moves; then their geometry is kept."""
+        self.open(self.new_drawing(*grid(48)))
+        self.core_is_here()
+        self.page.keyboard.press("Control+a")
+        expect(self.page.get_by_test_id("grip-e")).to_be_visible()
+        before = self.value().items["i7"].frame.place.origin
+        with self.dragging((24, 24), (64, 54)):
+            holder = self.page.locator(f"[data-holder={FIRST_LAYER}]")
+            expect(holder).to_have_attribute("transform", re.compile("matrix"))
+        expect(holder).not_to_have_attribute("transform", re.compile("matrix"))
+        after = self.value().items["i7"].frame.place.origin
+        self.assertAlmostEqual(after - before, 40 + 30j, delta=6)
 
 
 class CardTest(StackTest):

@@ -16,7 +16,7 @@ from buildup.errors import Refusal
 from buildup.geometry.boxes import Box
 from buildup.geometry.crossings import crossings
 
-from core.tests.zoo import drawing, leaf, plate
+from core.tests.zoo import drawing, full, leaf, plate
 
 SHEET = Sheet(
     400,
@@ -135,13 +135,9 @@ class PrecedenceTest(unittest.TestCase):
         self.assertEqual(cues[0].kind, "tangent")
 
     def test_equal_spacing_between_neighbours(self):
-        items = [leaf("left"), leaf("right", by=400 + 0j)]
-        place, cues = met(
-            items,
-            247 + 40j,
-            box=(230.0, 20.0, 264.0, 60.0),
-            kinds=("spacing",),
-        )
+        dragged = line("own", 230 + 20j, 264 + 60j)
+        items = [leaf("left"), leaf("right", by=400 + 0j), dragged]
+        place, cues = met(items, 247 + 40j, items=("own",), by=(0.0, 0.0), kinds=("spacing",))
         gaps = [c.distance for c in cues if c.start[1] == c.at[1]]
         self.assertEqual(len(gaps), 2)
         self.assertAlmostEqual(gaps[0], gaps[1])
@@ -153,6 +149,14 @@ class PrecedenceTest(unittest.TestCase):
             kinds = [c.kind for c in met([leaf()], 3 + 2j, **own)[1]]
             self.assertNotIn("anchor", kinds)
         self.assertEqual(set(KINDS) - {"spacing"}, set(KINDS[:10]) | {"grid"})
+
+    def test_a_group_does_not_meet_what_it_holds(self):
+        value, field = full(), Field()
+        field.update(value)
+        for items, found in ((("pair",), False), (("leaf",), True)):
+            kinds = ("anchor", "handle", "middle", "extreme", "centre")
+            aim = Aim(probes=((0.0, 100.0),), scale=1.0, items=items, kinds=kinds)
+            self.assertEqual(bool(meet(value, field, aim).cues), found)  # an anchor of the ring
 
     def test_the_reach_is_in_pixels(self):
         value, field = replace(drawing(leaf()), sheet=SHEET), Field()

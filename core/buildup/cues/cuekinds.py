@@ -70,8 +70,9 @@ class Aim:
     """Items that are dragged, which meet nothing of their own."""
     anchors: tuple[tuple[str, int, int], ...] = ()
     """Anchors that are dragged, likewise."""
-    box: tuple[float, float, float, float] | None = None
-    """Left, top, right, bottom of what is dragged, for equal spacing; None: no spacing."""
+    by: tuple[float, float] | None = None
+    """How far the items are moved: then the corners and the middle of the box around them are
+    places, too, and its gaps to others are made equal. None: no spacing."""
     kinds: tuple[CueKind, ...] = KINDS
     """The kinds that are switched on."""
 
@@ -80,5 +81,5 @@ class Aim:
             raise Refusal("bad_scale", "The drawing cannot be looked at as small or large as that.")
         if len(self.probes) > MOST_PROBES:
             raise Refusal("too_many", "That is too much to drag with cues; it moves freely.")
-        for numbers in (*self.probes, self.start or (), self.box or ()):
+        for numbers in (*self.probes, self.start or (), self.by or ()):
             check_numbers(*numbers)

@@ -9,7 +9,9 @@ from buildup.cues.cuekinds import RANK, REACH, Aim, Cue, CueKind, Meeting
 from buildup.cues.field import Field, Owner, Spot
 from buildup.cues.spacing import spaced
 from buildup.drawing.handles import tangents
+from buildup.drawing.memo import Latest
 from buildup.drawing.model import Drawing, Outline
+from buildup.forms.contours import item_box
 from buildup.geometry.angles import cross, degrees_of, direction, dot
 from buildup.geometry.bezier import Cubic, point_at
 from buildup.geometry.boxes import Box
@@ -49,25 +51,51 @@ def meet(drawing: Drawing, field: Field, aim: Aim) -> Meeting:
     """
     reach = REACH / aim.scale
     lines = list(_lines(drawing, aim))
-    own = _Own(frozenset(aim.items), frozenset(_dragged(aim)))
+    carried = _carried.of((drawing, aim.items), lambda: _carry(drawing, aim.items))
+    own = _Own(carried.drawn, frozenset(_dragged(aim)))
+    box = _moved(carried.box, aim.by)
+    places = [complex(x, y) for x, y in aim.probes]
+    places += [] if box is None else [*box.corners, box.centre]
     best: _Found | None = None
-    for x, y in aim.probes:
-        found = _one(drawing, field, aim, complex(x, y), own, reach=reach, lines=lines)
+    for at in places:
+        found = _one(drawing, field, aim, at, own, reach=reach, lines=lines, share=len(places))
         if found is not None and (
             best is None or (found.rank, found.away) < (best.rank, best.away)
         ):
             best = found
-    if (
-        "spacing" in aim.kinds
-        and aim.box is not None
-        and (best is None or best.rank > RANK["spacing"])
-    ):
-        shift, cues = spaced(field.boxes(), aim, own.items, reach)
+    if "spacing" in aim.kinds and box is not None and (best is None or best.rank > RANK["spacing"]):
+        shift, cues = spaced(field.boxes(), box, own.items, reach)
         if cues:
             return Meeting(shift=(shift.real, shift.imag), cues=cues)
     if best is None:
         return Meeting()
     return Meeting(shift=(best.shift.real, best.shift.imag), cues=best.cues)
+
+
+@dataclass(frozen=True, slots=True)
+class _Carried:
+    """Items that are dragged: the ids of all that is drawn in them, and the box around them."""
+
+    drawn: frozenset[str]
+    box: Box | None
+
+
+_carried: Latest[_Carried] = Latest()
+
+
+def _carry(drawing: Drawing, items: tuple[str, ...]) -> _Carried:
+    there = [i for i in items if i in drawing.items]
+    boxes = [b for i in there if (b := item_box(drawing, i)) is not None]
+    drawn = frozenset(d for i in there for d in drawing.tree.drawn_in(i))
+    return _Carried(drawn, Box.union(boxes) if boxes else None)
+
+
+def _moved(box: Box | None, by: tuple[float, float] | None) -> Box | None:
+    """A box moved on; None where there is none or it does not count."""
+    if box is None or by is None:
+        return None
+    x, y = by
+    return Box(box.left + x, box.top + y, box.right + x, box.bottom + y)
 
 
 @dataclass(frozen=True, slots=True)
@@ -90,9 +118,10 @@ def _one(
     *,
     reach: float,
     lines: list[Line],
+    share: int,
 ) -> _Found | None:
     start = None if aim.start is None else complex(*aim.start)
-    spot = _place(field, aim, at, own, reach=reach)
+    spot = _place(field, aim, at, own, reach=reach, share=share)
     if spot is not None:
         cue = _cue(spot.kind, spot.at, start)
         return _Found(RANK[spot.kind], abs(spot.at - at), spot.at - at, (cue,))
@@ -112,19 +141,21 @@ def _one(
     return _on_grid(drawing, aim, at, reach)
 
 
-def _place(field: Field, aim: Aim, at: complex, own: _Own, *, reach: float) -> Spot | None:
+def _place(
+    field: Field, aim: Aim, at: complex, own: _Own, *, reach: float, share: int
+) -> Spot | None:
     """The best place within reach: of the highest precedence, then the nearest."""
     kinds = set(aim.kinds)
     best: Spot | None = None
     key = (math.inf, math.inf)
-    for spot in field.near(at, reach, share=len(aim.probes)):
+    for spot in field.near(at, reach, share=share):
         if spot.kind not in kinds or spot.owner in own:
             continue
         mine = (RANK[spot.kind], abs(spot.at - at))
         if mine < key:
             best, key = spot, mine
     if "crossing" in kinds and key[0] > RANK["crossing"]:
-        crossing = _crossing(field, at, own, reach=reach, share=len(aim.probes))
+        crossing = _crossing(field, at, own, reach=reach, share=share)
         if crossing is not None:
             return Spot(crossing, "crossing", ("", -1, -1))
     return best

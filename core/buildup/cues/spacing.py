@@ -2,24 +2,21 @@
 
 from collections.abc import Mapping, Set
 
-from buildup.cues.cuekinds import Aim, Cue
+from buildup.cues.cuekinds import Cue
 from buildup.geometry.boxes import Box
 
 
 def spaced(
-    boxes: Mapping[str, Box], aim: Aim, dragged: Set[str], reach: float
+    boxes: Mapping[str, Box], own: Box, dragged: Set[str], reach: float
 ) -> tuple[complex, tuple[Cue, ...]]:
     """The shift that makes equal gaps, across and down, and a cue for each gap.
 
     Args:
         boxes: the boxes of all items by id.
-        aim: with the box of what is dragged.
+        own: the box of what is dragged.
         dragged: the ids of that.
         reach: sheet units within which a gap is met.
     """
-    if aim.box is None:
-        return 0j, ()
-    own = Box(*aim.box)
     others = [b for i, b in boxes.items() if i not in dragged]
     beside = [b for b in others if b.top <= own.bottom and own.top <= b.bottom]
     above = [b for b in others if b.left <= own.right and own.left <= b.right]

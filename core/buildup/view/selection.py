@@ -47,6 +47,8 @@ class PegMark:
     along: Point
     """The direction on the sheet in which dragging makes the value grow."""
     value: float
+    corner: bool
+    """It drags a radius, or how corners are worked."""
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -81,6 +83,8 @@ class Box:
     angle: float
     """Degrees, clockwise."""
     corners: tuple[Point, Point, Point, Point]
+    room: float
+    """The largest radius that finds room in it."""
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -213,6 +217,7 @@ def told_frame(box: Standing) -> Box:
         height=box.height,
         angle=normal_degrees(box.angle),
         corners=(as_point(a), as_point(b), as_point(c), as_point(d)),
+        room=min(box.width, box.height) / 2.0,
     )
 
 
@@ -233,6 +238,7 @@ def _pegs(item: Shape) -> tuple[PegMark, ...]:
                 at=as_point(frame.place(peg.at(*size))),
                 along=as_point(unit(frame.place.vector(peg.along(*size)))),
                 value=dials[peg.dial],
+                corner=dial.unit == "length",
             )
         )
     return tuple(found)

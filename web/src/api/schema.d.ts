@@ -1162,6 +1162,8 @@ export interface components {
                     number
                 ]
             ];
+            /** Room */
+            room: number;
         };
         /**
          * CornerMark
@@ -1342,6 +1344,8 @@ export interface components {
             ];
             /** Value */
             value: number;
+            /** Corner */
+            corner: boolean;
         };
         /**
          * Picture
@@ -3842,10 +3846,8 @@ export interface components {
                 number,
                 number
             ][];
-            /** Box */
-            box?: [
-                number,
-                number,
+            /** By */
+            by?: [
                 number,
                 number
             ] | null;

@@ -39,6 +39,9 @@ const word = (mark: Mark): string | null => {
   return drawing.value && under && hit.index === mark.index ? tools.word : null;
 };
 
+/** Of a shape the Corners tool shows the pegs of its corners only. */
+const cornerPegs = computed(() => board.marks.pegs.filter((p) => p.corner));
+
 /** Handles are shown as the designer asks; while drawing, those of the last two anchors. */
 const withHandles = computed<Mark[]>(() => {
   const all = marks.value;
@@ -89,6 +92,7 @@ const withHandles = computed<Mark[]>(() => {
     </template>
     <template v-if="tools.active === 'corners'">
       <CornerPegs />
+      <PegMark v-for="peg in cornerPegs" :key="peg.dial" :peg="peg" />
       <AnchorMark
         v-for="mark in board.marks.anchors"
         :key="`c ${key(mark)}`"

@@ -39,7 +39,10 @@ const anchors = computed(() => tools.active === "anchors");
         <span>{{ kind }}</span>
       </header>
       <StrokePanel />
-      <CornerPanel v-if="tools.active === 'corners'" />
+      <template v-if="tools.active === 'corners'">
+        <CornerPanel />
+        <DialPanel v-if="board.marks.dials.length > 0" />
+      </template>
       <template v-else-if="anchors">
         <OutlinePanel />
         <template v-if="board.anchors.length > 0">

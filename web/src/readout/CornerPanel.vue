@@ -30,8 +30,7 @@ const radii = computed(() => new Set(corners.value.map((m) => m.corner?.radius))
 const radius = computed(() => (radii.value.size === 1 ? [...radii.value][0] : undefined));
 const alike = (style: CornerStyle): boolean =>
   corners.value.every((m) => m.corner?.style === style);
-const box = computed(() => Math.min(board.marks.frame?.width ?? 0, board.marks.frame?.height ?? 0));
-const most = computed(() => Math.max(box.value / 2, radius.value ?? 0, 1));
+const most = computed(() => Math.max(board.marks.frame?.room ?? 0, radius.value ?? 0, 1));
 const live = computed(() => board.marks.paths.some((p) => p.worked));
 
 const command = (value: number) =>

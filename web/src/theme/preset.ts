@@ -84,7 +84,10 @@ export const preset = definePreset(Aura, {
       },
     },
     togglebutton: {
-      colorScheme: { light: { root: toggle() }, dark: { root: toggle() } },
+      colorScheme: {
+        light: { root: toggle(), content: { checkedBackground: "var(--raised)" } },
+        dark: { root: toggle(), content: { checkedBackground: "var(--raised)" } },
+      },
     },
     slider: {
       track: { size: "2px", background: "var(--hairline)" },

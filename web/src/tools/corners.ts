@@ -2,6 +2,7 @@
 import type { AnchorMark, AnchorRef, Command } from "../api/types";
 import type { useBoard } from "../stores/board";
 import { Drag } from "./drag";
+import { aboutMark, dragOfMark } from "./marks";
 import { far, type Bench, type Hint, type Hit, type Pointer, type Tool } from "./tool";
 
 type Board = ReturnType<typeof useBoard>;
@@ -22,6 +23,8 @@ export class CornersTool implements Tool {
   ) {}
 
   about(hit: Hit | null): { text: string; hints: Hint[] } {
+    const peg = aboutMark(hit, this.board);
+    if (peg) return peg;
     const mark = hit && this.markOf(hit);
     if (mark && !mark.corner) return { text: "The path does not turn here", hints: [] };
     if (mark) {
@@ -34,7 +37,7 @@ export class CornersTool implements Tool {
       };
     }
     if (hit?.what === "item" && this.board.drawable(hit.item)?.type !== "outline") {
-      return { text: "A shape has its own corner dials in the Readout", hints: [] };
+      return { text: "Click a shape, then drag the peg of its corners", hints: [] };
     }
     return {
       text: "Click an outline, then drag one of its corners",
@@ -52,6 +55,8 @@ export class CornersTool implements Tool {
   down(p: Pointer): void {
     const { hit } = p;
     this.asked = this.box = null;
+    this.drag = dragOfMark(p, this.board, this.bench);
+    if (this.drag) return;
     if (hit?.what === "anchor") this.downOn(p, [hit.item, hit.contour, hit.index]);
     else if (hit?.what === "item") {
       const { selected } = this.board;

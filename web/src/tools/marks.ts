@@ -1,8 +1,7 @@
 // Grips, the protractor and pegs act alike in every tool that shows them.
-import type { Point } from "../api/types";
 import type { useBoard } from "../stores/board";
 import { Drag } from "./drag";
-import { minus, plus, type Bench, type Hint, type Hit, type Pointer } from "./tool";
+import { minus, type Bench, type Hint, type Hit, type Pointer } from "./tool";
 
 type Board = ReturnType<typeof useBoard>;
 
@@ -47,48 +46,20 @@ export function dragOfMark(p: Pointer, board: Board, bench: Bench): Drag | null 
   return null;
 }
 
-/** The drag that moves the selected items; the corners and the middle of their frame meet things. */
+/** The drag that moves the selected items; the box around them meets things. */
 export function dragOfItems(p: Pointer, board: Board, bench: Bench): Drag {
-  const places = placesOf(board);
+  const items = board.selected;
   return new Drag(
     bench,
     p,
     (to, held, from) => ({
       kind: "move_items",
-      items: board.selected,
+      items,
       by: minus(to, from),
       straight: held.shift,
     }),
-    {
-      asks: (to, from) => {
-        const by = minus(to, from);
-        const probes = places.map((place) => plus(place, by));
-        const [low, , high] = probes;
-        const box =
-          low && high ? { box: [...low, ...high] as [number, number, number, number] } : {};
-        return { probes, items: board.selected, ...box };
-      },
-    },
+    { asks: (to, from) => ({ probes: [], items, by: minus(to, from) }) },
   );
-}
-
-/** The corners of the box around the selected items, clockwise from the upper left, its middle. */
-function placesOf(board: Board): Point[] {
-  const boxes = board.selected.flatMap((i) => board.drawable(i)?.box ?? []);
-  if (boxes.length === 0) return [];
-  const [xs, ys] = [0, 1].map((axis) => boxes.filter((_, n) => n % 2 === axis)) as [
-    number[],
-    number[],
-  ];
-  const [left, right] = [Math.min(...xs), Math.max(...xs)];
-  const [top, bottom] = [Math.min(...ys), Math.max(...ys)];
-  return [
-    [left, top],
-    [right, top],
-    [right, bottom],
-    [left, bottom],
-    [(left + right) / 2, (top + bottom) / 2],
-  ];
 }
 
 const GRIP_HINTS: Hint[] = [

@@ -1,0 +1,41 @@
+"""Opening a drawing in the browser, and asking its worker."""
+
+from board import Server
+from playwright.sync_api import Page
+from studio.models import Drawing
+
+LOOKED = {"selection": ["o7"], "shows": {"marks": "anchors", "chosen": [["o7", 0, 3]]}}
+
+
+def opened_in(page: Page, server: Server, row: Drawing, item: str = "o7") -> float:
+    """Milliseconds until a drawing shows."""
+    start = page.evaluate("performance.timeOrigin + performance.now()")
+    page.goto(f"{server.url}/drawings/{row.pk}")
+    page.wait_for_selector(f"path[data-item={item}]", state="attached")
+    page.evaluate("new Promise((done) => requestAnimationFrame(() => requestAnimationFrame(done)))")
+    return page.evaluate("performance.timeOrigin + performance.now()") - start
+
+
+ASK = """async ([verb, questions]) => {
+    const times = [];
+    for (const more of questions) {
+        const from = performance.now();
+        await window.__desk(verb, more);
+        times.push(performance.now() - from);
+    }
+    return times;
+}"""
+
+
+def wait_for_worker(page: Page) -> None:
+    """Until the worker holds the drawing; the page's policy forbids waiting inside the page."""
+    for _ in range(600):
+        if page.evaluate("Boolean(window.__desk && window.__desk('ready'))"):
+            return
+        page.wait_for_timeout(100)
+    raise TimeoutError("the worker did not get ready")
+
+
+def asked(page: Page, verb: str, questions: list[object]) -> list[float]:
+    """Milliseconds of questions to the worker, from the page and back."""
+    return page.evaluate(ASK, [verb, questions])
