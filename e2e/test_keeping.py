@@ -143,7 +143,7 @@ class ConnectionTest(BrowserTest):
         self.assertTrue(place.real > 160 and place.imag > 135, place)
 
     def steps_come_to(self, count):
-        for _ in range(100):
+        for _ in range(300):
             if models.Step.objects.count() == count:
                 break
             self.page.wait_for_timeout(100)

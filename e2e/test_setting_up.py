@@ -167,7 +167,9 @@ class LookingTest(BrowserTest):
         self.page.keyboard.up("m")
         with self.dragging((150, 130), (170, 190)):
             self.page.keyboard.down("l")
-            expect(self.page.get_by_test_id("loupe")).to_be_visible()
+            loupe = self.page.get_by_test_id("loupe")
+            expect(loupe).to_be_visible()
+            expect(loupe.get_by_test_id("grip-e")).to_have_count(1)  # it shows the marks, too
             self.page.mouse.wheel(0, -400)
             self.page.mouse.move(*self.spot(160, 200))
             self.page.keyboard.up("l")

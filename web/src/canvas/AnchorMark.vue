@@ -2,7 +2,7 @@
 // An anchor: its mark shows the tangents it has.
 import { computed } from "vue";
 import type { AnchorMark, Point } from "../api/types";
-import { useView } from "../stores/view";
+import { useLens } from "./lens";
 
 const props = defineProps<{
   mark: AnchorMark;
@@ -12,7 +12,7 @@ const props = defineProps<{
   /** What a click of the pen would do here. */
   word: string | null;
 }>();
-const view = useView();
+const view = useLens();
 
 const ARM = 9;
 const at = computed(() => view.toScreen(props.mark.at));

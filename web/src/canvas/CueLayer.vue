@@ -5,12 +5,12 @@ import type { Cue, CueKind, Point } from "../api/types";
 import { useBoard } from "../stores/board";
 import { useCues } from "../stores/cues";
 import { degrees, length } from "../stores/numbers";
-import { useView } from "../stores/view";
+import { useLens } from "./lens";
 import { useVocabulary } from "../stores/vocabulary";
 
 const board = useBoard();
 const cues = useCues();
-const view = useView();
+const view = useLens();
 const vocabulary = useVocabulary();
 
 const WORDS: Partial<Record<CueKind, string>> = {

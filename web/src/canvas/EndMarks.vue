@@ -5,11 +5,11 @@ import type { Point } from "../api/types";
 import { ROOT } from "../core/tree";
 import { useBoard } from "../stores/board";
 import { useTools } from "../stores/tools";
-import { useView } from "../stores/view";
+import { useLens } from "./lens";
 
 const board = useBoard();
 const tools = useTools();
-const view = useView();
+const view = useLens();
 
 const ends = computed(() => {
   if (tools.active === "freehand") return [];

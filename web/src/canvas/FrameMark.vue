@@ -3,10 +3,10 @@
 import { computed } from "vue";
 import type { Frame, Grip, Point } from "../api/types";
 import { useTools } from "../stores/tools";
-import { useView } from "../stores/view";
+import { useLens } from "./lens";
 
 const props = defineProps<{ frame: Frame }>();
-const view = useView();
+const view = useLens();
 const tools = useTools();
 
 const GAP = 7;

@@ -4,10 +4,10 @@ import { computed } from "vue";
 import type { Guide } from "../api/types";
 import { useBoard } from "../stores/board";
 import { useTools } from "../stores/tools";
-import { useView } from "../stores/view";
+import { useLens } from "./lens";
 
 const board = useBoard();
-const view = useView();
+const view = useLens();
 const tools = useTools();
 
 const FAR = 20_000;

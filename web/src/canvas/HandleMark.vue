@@ -2,7 +2,7 @@
 // A Bézier handle: a hairline stem ending in a small ring.
 import { computed } from "vue";
 import type { AnchorMark } from "../api/types";
-import { useView } from "../stores/view";
+import { useLens } from "./lens";
 
 const props = defineProps<{
   mark: AnchorMark;
@@ -11,7 +11,7 @@ const props = defineProps<{
   /** Not met by the pointer. */
   still: boolean;
 }>();
-const view = useView();
+const view = useLens();
 
 const end = computed(() => props.mark[props.side] ?? props.mark.at);
 const from = computed(() => view.toScreen(props.mark.at));

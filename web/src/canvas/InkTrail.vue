@@ -2,10 +2,10 @@
 // The hand's raw stroke while it is drawn.
 import { computed } from "vue";
 import { useTools } from "../stores/tools";
-import { useView } from "../stores/view";
+import { useLens } from "./lens";
 
 const tools = useTools();
-const view = useView();
+const view = useLens();
 const line = computed(() => tools.ink?.map((p) => view.toScreen(p).join(" ")).join(" ") ?? "");
 </script>
 

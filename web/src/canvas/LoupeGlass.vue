@@ -1,10 +1,14 @@
 <script setup lang="ts">
-// The loupe: the surroundings of the pointer eight times larger, while its key is held.
+// The loupe: the surroundings of the pointer eight times larger, while its key is held; the marks
+// stand farther apart and keep their size.
 import { computed } from "vue";
 import { useTools } from "../stores/tools";
+import { magnify } from "./lens";
+import MarkLayer from "./MarkLayer.vue";
 
 const tools = useTools();
 const TIMES = 8;
+magnify(() => tools.pointer ?? [0, 0], TIMES);
 const RADIUS = 110;
 
 const place = computed(() => {
@@ -19,6 +23,7 @@ const place = computed(() => {
     <g clip-path="url(#loupe-glass)">
       <circle :cx="place.x" :cy="place.y" :r="RADIUS" class="ground" />
       <use href="#on-the-sheet" :transform="place.transform" />
+      <MarkLayer />
       <path
         class="cross"
         :d="`M${place.x - 14} ${place.y}h10m8 0h10M${place.x} ${place.y - 14}v10m0 8v10`"
@@ -29,8 +34,9 @@ const place = computed(() => {
 </template>
 
 <style scoped>
-.loupe {
-  pointer-events: none;
+.loupe,
+.loupe :deep(*) {
+  pointer-events: none !important;
 }
 .ground {
   fill: var(--desk);

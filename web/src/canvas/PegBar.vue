@@ -2,7 +2,7 @@
 // What all pegs look like: a short bar lying across the way it moves, with words while touched.
 import { computed } from "vue";
 import type { Point } from "../api/types";
-import { useView } from "../stores/view";
+import { useLens } from "./lens";
 
 const props = defineProps<{
   /** On the sheet: where the peg stands, and the way it moves. */
@@ -13,7 +13,7 @@ const props = defineProps<{
   hit: string;
   testid: string;
 }>();
-const view = useView();
+const view = useLens();
 
 /** Pixels it stands off along its way, so that a dial at 0 leaves the corner's mark free. */
 const OFF = 18;

@@ -3,13 +3,13 @@
 import { computed } from "vue";
 import { useBoard } from "../stores/board";
 import { useTools } from "../stores/tools";
-import { useView } from "../stores/view";
+import { useLens } from "./lens";
 
 const REACH = 11;
 
 const board = useBoard();
 const tools = useTools();
-const view = useView();
+const view = useLens();
 
 const outlines = computed(() =>
   tools.active === "freehand"

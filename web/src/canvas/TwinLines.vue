@@ -3,10 +3,10 @@
 import { computed } from "vue";
 import type { Point } from "../api/types";
 import { useBoard } from "../stores/board";
-import { useView } from "../stores/view";
+import { useLens } from "./lens";
 
 const board = useBoard();
-const view = useView();
+const view = useLens();
 
 const lines = computed(() => {
   const reach = (view.size[0] + view.size[1]) * 2;
