@@ -223,11 +223,12 @@ class Desk:
         """
         data = question["command"]
         command = None
+        last, self._items = self._items, ()  # none where this command cannot be read
         if data is not None:
             again = "items" in data and data["items"] is None
             command = read_command({**data, "items": []} if again else data)
             if again:
-                command = replace(command, items=self._items)  # type: ignore[call-arg]
+                command = replace(command, items=last)  # type: ignore[call-arg]
             self._items = getattr(command, "items", ())
         meeting = Meeting()
         aim = question["aim"]

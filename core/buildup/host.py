@@ -91,8 +91,8 @@ def changed_items(after: Drawing, delta: Delta, *, before: Tree | None) -> tuple
     touched = touched_by(delta, (after.tree,) if before is None else (before, after.tree))
     if before is None and (delta.moves or delta.removed):
         touched = set(after.tree.below())
-    others = sorted(touched.difference(put))
-    groups = (i for i in others if isinstance(after.items.get(i), Group))
+    holders = (i for i in sorted(touched.difference(put)) if not after.tree.is_drawn(i))
+    groups = (i for i in holders if isinstance(after.items.get(i), Group))
     return (*put, *groups)
 
 

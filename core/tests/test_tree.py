@@ -1,7 +1,11 @@
 """Items in containers: every item in one, none in itself, and only what is touched forgotten."""
 
+import json
 import unittest
 
+from buildup.cues.field import Field
+from buildup.drawing.codec import write_item
+from buildup.drawing.items import Items
 from buildup.drawing.model import FIRST_LAYER, Drawing, Group, Layer
 from buildup.drawing.tree import ROOT, Tree
 from buildup.edits.apply import apply, read_command
@@ -246,6 +250,30 @@ class ContainerTest(unittest.TestCase):
         self.assertEqual(within(full(), *everywhere, place=FIRST_LAYER)[-1], "pair")
         self.assertEqual(within(full(), *everywhere, place="pair"), ("hexagon", "inner"))
         self.assertIn("ring", within(full(), *everywhere, place=None))
+
+    def test_an_edit_reads_only_what_it_touches(self):
+        """Of 300 items that are still JSON text, by edits, their pictures and the index of cues."""
+        value = drawing(*(leaf(f"l{k}") for k in range(300)))
+        texts = {i: json.dumps(write_item(item)) for i, item in value.items.items()}
+        for data in (
+            {"kind": "group_items", "items": ["l7", "l9"], "group": "g"},
+            {"kind": "add_layer", "layer": "second"},
+            {"kind": "draw_line", "item": "new", "start": [0, 0], "to": [5, 5]},
+            {"kind": "remove_items", "items": ["l3"]},
+        ):
+            with self.subTest(data["kind"]):
+                items = Items(texts)
+                before = Drawing(value.sheet, items, value.tree)
+                delta = apply(before, read_command(data)).forward
+                after = updated(before, delta)
+                picture(after, delta, [])
+                Field().update(after, most=2)
+                read = [i for i in after.items._held.values() if not isinstance(i, str)]
+                self.assertLessEqual(len(read), 8)
+
+    def test_copies_of_what_a_group_holds_have_ids_that_can_be_kept(self):
+        long = {"kind": "duplicate_items", "items": ["pair"], "copies": ["c" * 40]}
+        self.assertEqual(self.refused(full(), **long), "bad_id")
 
     def test_the_work_of_a_move_is_the_same_anywhere(self):
         value = drawing(*(leaf(f"l{k}") for k in range(300)))

@@ -115,11 +115,10 @@ class Field:
         """Bring the index up to date; with `most`, at most that many items. Whether all is done."""
         if drawing is self._last:
             return True
-        shown = [i for i in drawing.shown() if drawing.tree.is_drawn(i)]
-        for item_id in self._of.keys() - shown:
-            self._forget(item_id)
-        left = len(shown) if most is None else most
-        for item_id in shown:
+        seen: set[str] = set()
+        left = len(drawing.order) if most is None else most
+        for item_id in (i for i in drawing.shown() if drawing.tree.is_drawn(i)):
+            seen.add(item_id)
             item = drawing.items[item_id]
             known = self._of.get(item_id)
             if known is not None and known.item is item:
@@ -129,6 +128,8 @@ class Field:
             left -= 1
             self._forget(item_id)
             self._enter(_places(drawing, item_id))
+        for item_id in self._of.keys() - seen:
+            self._forget(item_id)
         self._last = drawing
         return True
 

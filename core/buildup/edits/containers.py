@@ -19,7 +19,8 @@ def _called(drawing: Drawing, label: str, name: str | None, *, kind: type[Holder
     if name is not None:
         check_name(name)
         return name.strip()
-    taken = {i.name for i in drawing.items.values() if isinstance(i, kind)}
+    held = (drawing.items[i] for i in drawing.tree.below() if not drawing.tree.is_drawn(i))
+    taken = {i.name for i in held if isinstance(i, kind)}
     number = next(n for n in range(1, len(taken) + 2) if f"{label} {n}" not in taken)
     return f"{label} {number}"
 

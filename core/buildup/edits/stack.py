@@ -4,7 +4,7 @@ from collections.abc import Iterable
 from dataclasses import dataclass, replace
 from typing import Literal
 
-from buildup.drawing.checks import check_name
+from buildup.drawing.checks import check_id, check_name
 from buildup.drawing.model import Drawing, Drawn, Holder, Item, Layer
 from buildup.drawing.tree import ROOT, Move
 from buildup.edits.change import Delta, row_of
@@ -82,6 +82,7 @@ class DuplicateItems(Command):
             for number, held in enumerate(drawing.tree.below(top), start=1):
                 new[held] = f"{copy_id}-{number}"
             for original, copied in new.items():
+                check_id(copied)
                 check_new(drawing, copied)
                 put.append(replace(_moved(drawing.items[original], by), id=copied))
                 children = (new[c] for c in drawing.tree.children(original))

@@ -174,8 +174,9 @@ export function editItems(event: KeyboardEvent, board: Board, bench: Bench): boo
   }
   const control = event.ctrlKey || event.metaKey;
   if (control && event.key.toLowerCase() === "g") {
-    if (event.shiftKey) bench.commit({ kind: "take_apart", items });
-    else {
+    const groups = items.filter((i) => board.drawable(i)?.type === "group");
+    if (event.shiftKey && groups.length > 0) bench.commit({ kind: "take_apart", items: groups });
+    else if (!event.shiftKey) {
       const group = newId();
       board.select([group]);
       bench.commit({ kind: "group_items", items, group });
