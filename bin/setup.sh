@@ -85,7 +85,7 @@ set_up_web() {
         step "Installing the npm packages" npm npm --prefix web ci --no-audit --no-fund
         stamp npm "$lock"
     fi
-    source=$(cd web && find src public index.html vite.config.ts ../core/buildup -type f \
+    source=$(cd web && find src public tools index.html vite.config.ts ../core/buildup -type f \
         ! -name '*.pyc' -print0 | sort -z | xargs -0 sha256sum | sha256sum | cut -c1-16)
     if ! stamped web "$source-$lock" || [ ! -f web/dist/index.html ]; then
         step "Building the front end" build npm --prefix web run build

@@ -1,10 +1,13 @@
 """The first way through the program: draw, shape, refine, paint, order, undo, send out."""
 
+import cmath
 import io
+import math
 
 from buildup.drawing.model import Anchor, Contour, Outline, Shape, Style
 from buildup.edits.outlines import AddOutline
 from buildup.edits.shaping import DrawShape
+from buildup.view.drawables import drawable
 from playwright.sync_api import expect
 from svgelements import SVG, Close, CubicBezier, Path
 
@@ -189,6 +192,30 @@ class AnchorsTest(BrowserTest):
         self.type_into("Handle out length", "25")
         self.type_into("Handle out angle", "90")
         self.assertAlmostEqual(self.items()[0].contours[0].anchors[0].out, 25j)
+
+    def test_an_anchor_of_a_long_outline_is_dragged_kept_and_put_back(self):
+        ways = [cmath.rect(100.0, math.tau * k / 1_000) for k in range(1_000)]
+        path = Contour(tuple(Anchor(200 + 150j + w) for w in ways), closed=True)
+        self.open(self.new_drawing(AddOutline(item="ring", called="Ring", contours=(path,))))
+        self.core_is_here()
+        self.tool("anchors")
+        self.click(300, 150)
+        shown = self.page.locator('path[data-item="ring"]').first
+        told = []
+        self.page.on("response", lambda r: told.append(r.url.endswith(("/commands", "/go")) and r))
+        before = shown.get_attribute("d")
+        with self.dragging((300, 150), (340, 130)):
+            self.page.wait_for_function(
+                "before => document.querySelector('[data-item=ring]').getAttribute('d') !== before",
+                arg=before,
+            )
+            self.assertTrue(before[9_000:-9_000] in shown.get_attribute("d"))
+        kept = drawable(self.value(), "ring").path
+        self.assertTrue(shown.get_attribute("d") == kept)
+        self.page.keyboard.press("Control+z")
+        self.settled()
+        self.assertTrue(shown.get_attribute("d") == before)
+        self.assertLess(max(len(r.body()) for r in told if r), 8_000)
 
 
 class PaintAndStackTest(BrowserTest):

@@ -219,3 +219,10 @@ class WorkerTest(BrowserTest):
             self.drag((180, 180), (230, 180))
             self.assertIn("aim", asked)
         self.assertAlmostEqual(self.items()[0].frame.place.origin.real, 230, delta=0.5)
+
+    def test_without_the_kept_memory_the_core_starts_from_its_sources(self):
+        self.page.route("**/assets/core-*.bin", lambda route: route.fulfill(status=404))
+        self.open(self.new_drawing(rectangle(style=FILLED)))
+        self.core_is_here()
+        self.drag((150, 130), (230, 180))
+        self.assertAlmostEqual(self.items()[0].frame.place.origin.real, 230, delta=0.5)

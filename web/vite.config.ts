@@ -1,6 +1,9 @@
+import { execFileSync } from "node:child_process";
+import { createHash } from "node:crypto";
 import { copyFileSync, mkdirSync, readFileSync } from "node:fs";
 import vue from "@vitejs/plugin-vue";
 import { defineConfig, type Plugin } from "vite";
+import { sources } from "./tools/core.mjs";
 
 const PYODIDE = "node_modules/pyodide";
 const FILES = ["pyodide.asm.mjs", "pyodide.asm.wasm", "python_stdlib.zip", "pyodide-lock.json"];
@@ -8,23 +11,34 @@ const { version } = JSON.parse(readFileSync(`${PYODIDE}/package.json`, "utf8")) 
   version: string;
 };
 const folder = `assets/pyodide-${version}`;
+const hash = createHash("sha256")
+  .update(JSON.stringify([version, sources()]))
+  .digest("hex");
+const snapshot = `assets/core-${hash.slice(0, 12)}.bin`;
 
-/** Ships Pyodide's own files with the application, under an address that never changes its content. */
+/**
+ * Ships Pyodide's own files with the application, and the memory of one that has the core imported,
+ * under addresses that never change their content.
+ */
 const shipPyodide: Plugin = {
   name: "ship-pyodide",
   apply: "build",
   writeBundle() {
     mkdirSync(`dist/${folder}`, { recursive: true });
     for (const file of FILES) copyFileSync(`${PYODIDE}/${file}`, `dist/${folder}/${file}`);
+    execFileSync(process.execPath, ["tools/snapshot.mjs", `dist/${snapshot}`]);
   },
 };
 
-export default defineConfig({
+export default defineConfig(({ command }) => ({
   plugins: [vue(), shipPyodide],
-  define: { __PYODIDE__: JSON.stringify(`/${folder}/`) },
+  define: {
+    __PYODIDE__: JSON.stringify(`/${folder}/`),
+    __SNAPSHOT__: JSON.stringify(command === "build" ? `/${snapshot}` : ""),
+  },
   worker: { format: "es" },
   optimizeDeps: { exclude: ["pyodide"] },
   // Fonts as files: the policy of the page allows nothing inlined.
   build: { target: "es2022", chunkSizeWarningLimit: 900, assetsInlineLimit: 0 },
   server: { proxy: { "/api": "http://127.0.0.1:8000" } },
-});
+}));

@@ -141,13 +141,18 @@ class Desk:
     def _queue(self, question: Question) -> Shown:
         """Show a letter that is on its way to the server."""
         letter = _letter(question["letter"])
-        before = self._shown.tree
+        before = self._shown
         delta = self._go_on(letter)
         self._waiting.append(_Waiting(letter, delta))
         picture = None
         if delta is not None:
             picture = host.picture(
-                self._shown, delta, question["selection"], _shows(question), before=before
+                self._shown,
+                delta,
+                question["selection"],
+                _shows(question),
+                before=before.tree,
+                held=before,
             )
         return self._told(picture)
 

@@ -17,6 +17,7 @@ from buildup.geometry.boxes import Box
 from buildup.view.anchormarks import AnchorMark, anchor_marks
 from buildup.view.drawables import Drawable, drawable
 from buildup.view.selection import ALL, Selection, Shows, selection, told_frame
+from buildup.view.splices import spliced
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -61,6 +62,7 @@ def picture(
     shows: Shows = ALL,
     *,
     before: Tree | None = None,
+    held: Drawing | None = None,
 ) -> Picture:
     """The picture of a delta that led to the drawing `after`.
 
@@ -71,12 +73,16 @@ def picture(
         shows: what the tool shows of that.
         before: the tree that it started from, for somebody who knows the marks of it; without it
             all marks are told, and all groups where any item may have left one.
+        held: the drawing as somebody holds it, who is told of long paths only what changed.
 
     """
     changed = changed_items(after, delta, before=before)
     only = None if before is None else changed
+    told = [drawable(after, i) for i in changed]
+    if held is not None and not shows.whole:
+        told = [spliced(d, drawable(held, d.id) if d.id in held.items else None) for d in told]
     return Picture(
-        items=tuple(drawable(after, i) for i in changed),
+        items=tuple(told),
         removed=delta.removed,
         moves=delta.moves,
         sheet=delta.sheet,
@@ -87,7 +93,7 @@ def picture(
 
 def changed_items(after: Drawing, delta: Delta, *, before: Tree | None) -> tuple[str, ...]:
     """The items that look different after a delta: those put, and groups that hold any touched."""
-    put = [i.id for i in delta.put]
+    put = delta.changed
     touched = touched_by(delta, (after.tree,) if before is None else (before, after.tree))
     if before is None and (delta.moves or delta.removed):
         touched = set(after.tree.below())
@@ -109,7 +115,8 @@ def preview(
         if len(held.items) > MOST_EXACT:
             return _moved_as_drawn(command, held)
     delta = foreseen(drawing, command)
-    return picture(updated(drawing, delta), delta, selected, shows, before=drawing.tree)
+    after = updated(drawing, delta)
+    return picture(after, delta, selected, shows, before=drawing.tree, held=drawing)
 
 
 def _moved_as_drawn(command: Placing, held: Taken) -> Picture:

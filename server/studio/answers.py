@@ -51,10 +51,17 @@ def opened(row: Drawing) -> dict[str, Any]:
 
 
 def change(
-    row: Drawing, delta: Delta, after: Value, looked: Looked, *, since: int, around: Around
+    row: Drawing,
+    delta: Delta,
+    after: Value,
+    looked: Looked,
+    *,
+    since: int,
+    around: Around,
+    held: Value | None = None,
 ) -> dict[str, Any]:
-    """What changed on a drawing since a version."""
-    told = standing(row, host.picture(after, delta, *looked), around)
+    """What changed on a drawing since a version; `held` is the drawing as it was then, if known."""
+    told = standing(row, host.picture(after, delta, *looked, held=held), around)
     return {**told, "since": since, "delta": delta.to_json()}
 
 

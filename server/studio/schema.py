@@ -112,6 +112,7 @@ class DeltaForm(Schema):
 
     form: int
     put: list[dict[str, Any]]
+    patches: list[dict[str, Any]]
     moves: list[tuple[str, str, str | None]]
     removed: list[str]
     sheet: dict[str, Any] | None

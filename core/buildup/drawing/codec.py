@@ -20,8 +20,9 @@ from buildup.errors import Refusal
 from buildup.geometry.tolerances import FARTHEST
 
 T = TypeVar("T")
-FORM = 2
-"""Of items and deltas as they are kept. Form 1 had no containers, and said no form."""
+FORM = 3
+"""Of items and deltas as they are kept. Form 1 had no containers, and said no form; form 2 had no
+patches in deltas."""
 ITEM_TYPES: Mapping[str, type[Item]] = {
     "outline": Outline,
     "shape": Shape,

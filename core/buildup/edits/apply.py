@@ -21,7 +21,7 @@ from buildup.edits.anchors import (
     SetHandle,
 )
 from buildup.edits.arranging import CopyHandles, LineUp, MakeTwins, ReleaseTwins, SpaceAnchors
-from buildup.edits.change import Change, Delta, inverse, without_empty
+from buildup.edits.change import Change, Delta, inverse, slimmed, without_empty
 from buildup.edits.command import Command
 from buildup.edits.containers import AddLayer, GroupItems, MergeLayers, SetOpacity, TakeApart
 from buildup.edits.cornering import DragCorners, SetCorners, SettleCorners
@@ -151,8 +151,8 @@ def foreseen(drawing: Drawing, command: Command) -> Delta:
         Refusal: as `apply`.
 
     """
-    forward = without_empty(drawing, command.delta(drawing))
-    check_sound(forward.put, forward.sheet)
+    forward = slimmed(drawing, without_empty(drawing, command.delta(drawing)))
+    check_sound(forward.put, forward.patches, forward.sheet)
     return forward
 
 

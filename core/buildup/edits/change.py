@@ -1,6 +1,7 @@
 """Deltas and changes: what an edit does to a drawing, and what takes it back.
 
-A delta is applied in this order: items put, moves in the tree, items removed, the sheet.
+A delta is applied in this order: items put, patches of them, moves in the tree, items removed, the
+sheet.
 """
 
 from collections.abc import Iterable, Mapping, Sequence
@@ -11,6 +12,10 @@ from buildup.drawing.codec import FORM, check_form, read_item, read_kept, write,
 from buildup.drawing.items import Items
 from buildup.drawing.model import FIRST_LAYER, Drawing, Item, Sheet
 from buildup.drawing.tree import ROOT, Move, Replanting, Tree
+from buildup.edits.patches import Patch, joined, patched, patches_between, taken_back
+
+NO_PATCHES = 2
+"""The last form of deltas that had none."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -19,6 +24,7 @@ class Delta:
 
     Args:
         put: items new or changed, whole.
+        patches: of long outlines of which few anchors change, one after the other.
         moves: places in the tree, one after the other.
         removed: ids of items that go; with a container goes all that it holds.
         sheet: the new sheet, or None when it stays.
@@ -32,6 +38,13 @@ class Delta:
     removed: tuple[str, ...] = ()
     sheet: Sheet | None = None
     said: str = ""
+    patches: tuple[Patch, ...] = ()
+
+    @property
+    def changed(self) -> tuple[str, ...]:
+        """The ids of the items that are new or changed, each once."""
+        ids = (*(i.id for i in self.put), *(p.item for p in self.patches))
+        return tuple(dict.fromkeys(ids))
 
     def then(self, later: "Delta") -> "Delta":
         """One delta for this one and a later one, as `chained`."""
@@ -42,6 +55,7 @@ class Delta:
         return {
             "form": FORM,
             "put": [write_item(i) for i in self.put],
+            "patches": [write(p) for p in self.patches],
             "moves": [list(m) for m in self.moves],
             "removed": list(self.removed),
             "sheet": None if self.sheet is None else write(self.sheet),
@@ -54,6 +68,9 @@ class Delta:
         check_form(form)
         return cls(
             put=tuple(read_item(i) for i in data["put"]),
+            patches=tuple(read_kept(Patch, p) for p in data["patches"])
+            if form > NO_PATCHES
+            else (),
             moves=tuple(_move(m, form) for m in data["moves"]),
             removed=tuple(data["removed"]),
             sheet=None if data["sheet"] is None else read_kept(Sheet, data["sheet"]),
@@ -74,6 +91,7 @@ def chained(deltas: Iterable[Delta]) -> Delta:
     may still serve as a place for the moves of a later one.
     """
     put: dict[str, Item] = {}
+    patches: dict[str, list[Patch]] = {}
     moves: list[Move] = []
     gone: set[str] = set()
     sheet: Sheet | None = None
@@ -81,12 +99,25 @@ def chained(deltas: Iterable[Delta]) -> Delta:
         moves += delta.moves
         for item_id in delta.removed:
             put.pop(item_id, None)
+            patches.pop(item_id, None)
             gone.add(item_id)
         for item in delta.put:
             put[item.id] = item
+            patches.pop(item.id, None)
             gone.discard(item.id)
+        for patch in delta.patches:
+            if patch.item in put:
+                put[patch.item] = patch.applied(put[patch.item])
+            else:
+                patches.setdefault(patch.item, []).append(patch)
         sheet = delta.sheet or sheet
-    return Delta(tuple(put.values()), tuple(moves), tuple(sorted(gone)), sheet)
+    return Delta(
+        put=tuple(put.values()),
+        patches=tuple(p for several in patches.values() for p in joined(several)),
+        moves=tuple(moves),
+        removed=tuple(sorted(gone)),
+        sheet=sheet,
+    )
 
 
 @dataclass(frozen=True, slots=True)
@@ -114,7 +145,9 @@ def updated(drawing: Drawing, delta: Delta) -> Drawing:
     """
     held = drawing.items
     items = held if isinstance(held, Items) else Items(held)
-    items = items.changed(put=delta.put, removed=delta.removed)
+    items = items.changed(put=delta.put, removed=())
+    patches = patched(items, delta.patches).values()
+    items = items.changed(put=patches, removed=delta.removed)
     known = (m[0] in items or m[0] in drawing.items for m in delta.moves)
     if not all(known):
         raise KeyError("moved")
@@ -138,7 +171,7 @@ def touched_by(delta: Delta, trees: Iterable[Tree]) -> set[str]:
 
     Around them in any of some trees: that before the delta, that after it, or both.
     """
-    own = {*(i.id for i in delta.put), *(m[0] for m in delta.moves), *delta.removed}
+    own = {*delta.changed, *(m[0] for m in delta.moves), *delta.removed}
     return own | {c for tree in trees for i in own for c in tree.above(i)}
 
 
@@ -146,6 +179,8 @@ def inverse(drawing: Drawing, delta: Delta) -> Delta:
     """The delta that takes `delta` back on the drawing it was made for."""
     put = [drawing.items[i.id] for i in delta.put if i.id in drawing.items]
     put += [drawing.items[i] for i in delta.removed if i in drawing.items]
+    whole = {i.id for i in put}
+    patches = [p for p in delta.patches if p.item not in whole]
     moves: list[Move] = []
     if delta.moves or delta.removed:
         plan = Replanting(drawing.tree)
@@ -159,10 +194,24 @@ def inverse(drawing: Drawing, delta: Delta) -> Delta:
             plan.take(item_id)
     return Delta(
         put=tuple({i.id: i for i in put}.values()),
+        patches=taken_back(drawing.items, patches),
         moves=tuple(reversed(moves)),
         removed=tuple(i.id for i in delta.put if i.id not in drawing.items),
         sheet=drawing.sheet if delta.sheet is not None else None,
     )
+
+
+def slimmed(drawing: Drawing, delta: Delta) -> Delta:
+    """The same delta, with patches in the place of long outlines of which few anchors change."""
+    put: list[Item] = []
+    patches: list[Patch] = []
+    for item in delta.put:
+        found = patches_between(drawing.items.get(item.id), item)
+        if found is None:
+            put.append(item)
+        else:
+            patches += found
+    return replace(delta, put=tuple(put), patches=tuple(patches)) if patches else delta
 
 
 def without_empty(drawing: Drawing, delta: Delta) -> Delta:

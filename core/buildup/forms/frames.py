@@ -8,8 +8,7 @@ from buildup.drawing.model import Drawing, Drawn, DrawnItem, Shape
 from buildup.forms.contours import item_box
 from buildup.geometry.angles import degrees_of, direction
 from buildup.geometry.boxes import Box
-from buildup.geometry.transforms import Affine, turn
-from buildup.shapes.placement import moved_contour
+from buildup.geometry.transforms import Affine
 
 
 @dataclass(frozen=True, slots=True)
@@ -69,11 +68,9 @@ def own_standing(item: DrawnItem) -> Standing:
         frame = item.frame
         angle = degrees_of(frame.place.across)
         return Standing(frame.place.origin, frame.width, frame.height, angle)
+    box = box_of(item.contours, angle=item.angle)
     if item.angle == 0.0:
-        box = box_of(item.contours)
         return Standing(box.centre, box.width, box.height, 0.0)
-    back = turn(-item.angle, about=0j)
-    box = box_of([moved_contour(c, back) for c in item.contours])
     return Standing(box.centre * direction(item.angle), box.width, box.height, item.angle)
 
 

@@ -31,6 +31,20 @@ class PathEnd:
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
+class Splice:
+    """How the path data comes from that which is held already."""
+
+    of: int
+    """Adler-32 (RFC 1950) of the path data held; where it is another one, ask for all of it."""
+    at: int
+    """The first character that goes."""
+    cut: int
+    """How many go."""
+    text: str
+    """What comes instead."""
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
 class Drawable:
     """An item as the canvas draws it."""
 
@@ -44,6 +58,8 @@ class Drawable:
     """Left, top, right, bottom of the form, without its stroke; of a layer it is not worked out."""
     path: str = ""
     """SVG path data on the sheet; containers have none."""
+    splice: Splice | None = None
+    """In the place of long path data, for somebody who holds what it was before."""
     rule: FillRule = "nonzero"
     style: Style = Style()
     opacity: float = 1.0

@@ -30,6 +30,8 @@ class Shows:
     """Left, top, right, bottom of the part of the sheet that is in sight; None: all of it."""
     chosen: tuple[AnchorRef, ...] = ()
     """Anchors that are marked wherever they are, with their neighbours."""
+    whole: bool = False
+    """Long path data is told whole, as what it was before is not held."""
 
 
 ALL = Shows()

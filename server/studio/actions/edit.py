@@ -34,6 +34,8 @@ class Kept:
     after: Drawing
     around: tuple[models.Step | None, models.Step | None]
     """The steps that undo and redo would take now."""
+    before: Drawing | None = None
+    """The drawing just before, where that is the client's version."""
 
 
 def again(row: models.Drawing, command_id: str, version: int | None) -> Kept | None:
@@ -119,7 +121,7 @@ def edit(
     store.write_step(step)
     row.head = row.version
     row.save()
-    return Kept(row, change.forward, after, (step, None))
+    return Kept(row, change.forward, after, (step, None), None if version is None else before)
 
 
 def _continued(row: models.Drawing, command: Command, follows: Follows) -> models.Step | None:

@@ -48,7 +48,7 @@ def go(
     )
     store.write_step(step)
     row.save()
-    return Kept(row, delta, after, next_steps(row))
+    return Kept(row, delta, after, next_steps(row), None if version is None else before)
 
 
 def _target(row: models.Drawing, to: int | str, edit: str | None) -> tuple[int, str]:

@@ -35,6 +35,7 @@ def _told(kept: Kept, body: schema.CommandIn | schema.GoIn) -> dict[str, Any]:
         (body.selection, body.shows),
         since=since,
         around=kept.around,
+        held=kept.before,
     )
 
 

@@ -1,7 +1,9 @@
 """The API on MariaDB: versions, idempotence, history, owners, and what is refused."""
 
+import cmath
 import io
 import json
+import math
 import re
 from unittest import mock
 
@@ -224,6 +226,26 @@ class ApiTest(TransactionTestCase):
         many = [s for s in shapes[0] + shapes[1] if s.startswith("SELECT") and "studio_step" in s]
         for sql in many:
             self.assertRegex(sql, r"LIMIT|`number` (=|IN|BETWEEN)|`command_id` =|COUNT", sql)
+
+    def test_an_edit_of_a_long_outline_is_kept_and_answered_by_what_it_changes(self):
+        ways = [cmath.rect(150.0, math.tau * k / 1_000) for k in range(1_000)]
+        anchors = [{"at": [200 + w.real, 150 + w.imag]} for w in ways]
+        ring = {"kind": "add_outline", "item": "ring", "called": "Ring"}
+        self.send({**ring, "contours": [{"anchors": anchors, "closed": True}]})
+        held = json.loads(Item.objects.get(item="ring").shown)["path"]
+        told = self.send({"kind": "move_anchors", "anchors": [["ring", 0, 500]], "by": [5, 0]})
+        (item,) = told.json()["picture"]["items"]
+        splice = item["splice"]
+        path = held[: splice["at"]] + splice["text"] + held[splice["at"] + splice["cut"] :]
+        self.assertEqual(path, json.loads(Item.objects.get(item="ring").shown)["path"])
+        self.assertLess(len(told.content), 3_000)
+        step = Step.objects.latest("number")
+        self.assertLess(len(json.dumps([step.change, step.inverse])), 800)
+        again = self.go("undo").json()
+        self.assertEqual(json.loads(Item.objects.get(item="ring").shown)["path"], held)
+        since = self.client.get(f"/api/drawings/{self.drawing}/since/1").json()["answer"]
+        self.assertEqual(since["picture"]["items"][0]["path"], held, "not known what is held")
+        self.assertEqual(since["version"], again["version"])
 
     def test_the_history_comes_in_pages(self):
         for n in range(7):

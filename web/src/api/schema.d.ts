@@ -1231,6 +1231,7 @@ export interface components {
              * @default
              */
             path?: string;
+            splice?: components["schemas"]["Splice"] | null;
             /**
              * Rule
              * @default nonzero
@@ -1406,6 +1407,20 @@ export interface components {
             told?: string[] | null;
         };
         /**
+         * Splice
+         * @description How the path data comes from that which is held already.
+         */
+        Splice: {
+            /** Of */
+            of: number;
+            /** At */
+            at: number;
+            /** Cut */
+            cut: number;
+            /** Text */
+            text: string;
+        };
+        /**
          * StepName
          * @description A step of the history.
          */
@@ -1491,6 +1506,10 @@ export interface components {
             form: number;
             /** Put */
             put: {
+                [key: string]: unknown;
+            }[];
+            /** Patches */
+            patches: {
                 [key: string]: unknown;
             }[];
             /** Moves */
@@ -1829,7 +1848,8 @@ export interface components {
              * @default {
              *       "marks": "anchors",
              *       "sight": null,
-             *       "chosen": []
+             *       "chosen": [],
+             *       "whole": false
              *     }
              */
             shows?: components["schemas"]["Shows"];
@@ -3534,6 +3554,11 @@ export interface components {
                 number,
                 number
             ][];
+            /**
+             * Whole
+             * @default false
+             */
+            whole?: boolean;
         };
         /**
          * SpaceAnchors
@@ -3719,7 +3744,8 @@ export interface components {
              * @default {
              *       "marks": "anchors",
              *       "sight": null,
-             *       "chosen": []
+             *       "chosen": [],
+             *       "whole": false
              *     }
              */
             shows?: components["schemas"]["Shows"];
@@ -3887,7 +3913,8 @@ export interface components {
              * @default {
              *       "marks": "anchors",
              *       "sight": null,
-             *       "chosen": []
+             *       "chosen": [],
+             *       "whole": false
              *     }
              */
             shows?: components["schemas"]["Shows"];
@@ -3908,7 +3935,8 @@ export interface components {
              * @default {
              *       "marks": "anchors",
              *       "sight": null,
-             *       "chosen": []
+             *       "chosen": [],
+             *       "whole": false
              *     }
              */
             shows?: components["schemas"]["Shows"];

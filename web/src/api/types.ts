@@ -21,7 +21,8 @@ export type Picture = Omit<
 export type Answer = Omit<Schemas["Answer"], "picture"> & { picture: Picture };
 export type Board = Omit<Schemas["Board"], "picture"> & { picture: Picture };
 export type Card = Schemas["Card"];
-export type Drawable = Required<Schemas["Drawable"]>;
+export type Drawable = Required<Omit<Schemas["Drawable"], "splice">> &
+  Pick<Schemas["Drawable"], "splice">;
 export type Selection = Required<Schemas["Selection"]>;
 export type PathFacts = Schemas["PathFacts"];
 /** What the tool in the hand shows of what is selected. */

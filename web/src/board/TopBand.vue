@@ -24,6 +24,7 @@ const waits = computed(() => board.deleted || !["kept", "sending"].includes(boar
 const kept = computed(() => {
   const waiting = board.waiting();
   const count = waiting > 1 ? ` · ${waiting}` : "";
+  if (board.state !== "kept" && post.storing()) return "Keeping…";
   if (board.state === "waiting") return `Waiting to be kept${count}`;
   if (board.state === "signed-out") return `Sign in to keep${count}`;
   if (board.deleted || board.state === "deleted") return `Deleted elsewhere${count}`;

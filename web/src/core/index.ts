@@ -15,7 +15,7 @@ const FIRST_THE_DRAWING = 2000;
 
 const NOTHING_SELECTED: Looked = {
   selection: [],
-  shows: { marks: "frame", sight: null, chosen: [] },
+  shows: { marks: "frame", sight: null, chosen: [], whole: false },
 };
 
 /** Milliseconds until a drawing that could not be read for the worker is asked for again. */

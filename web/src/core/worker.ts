@@ -1,5 +1,5 @@
 // The Python core in a web worker: Pyodide runs the same package as the server.
-import { loadPyodide } from "pyodide";
+import { loadPyodide, type PyodideAPI } from "pyodide";
 
 const SOURCES = import.meta.glob<string>("../../../core/buildup/**/*.py", {
   query: "?raw",
@@ -21,16 +21,34 @@ export interface Reply {
 
 type Ask = (text: string) => string;
 
-async function start(): Promise<Ask> {
+/** Python as it was kept with the core imported; null where that cannot be had. */
+async function awoken(): Promise<PyodideAPI | null> {
+  if (__SNAPSHOT__ === "") return null;
+  try {
+    const kept = await fetch(__SNAPSHOT__);
+    if (!kept.ok) return null;
+    return await loadPyodide({ indexURL: __PYODIDE__, _loadSnapshot: kept.arrayBuffer() });
+  } catch (problem) {
+    console.warn("The core is started anew:", problem);
+    return null;
+  }
+}
+
+/** Python started from nothing, with the core's sources. */
+async function fresh(): Promise<PyodideAPI> {
   const python = await loadPyodide({ indexURL: __PYODIDE__ });
   for (const [path, source] of Object.entries(SOURCES)) {
     const place = FOLDER + path.slice(path.indexOf("/buildup/"));
     python.FS.mkdirTree(place.slice(0, place.lastIndexOf("/")));
     python.FS.writeFile(place, source);
   }
-  const desk: unknown = python.runPython(
-    `import sys; sys.path.insert(0, "${FOLDER}")\nfrom buildup.desk import Desk\nDesk().ask`,
-  );
+  python.runPython(`import sys; sys.path.insert(0, "${FOLDER}")`);
+  return python;
+}
+
+async function start(): Promise<Ask> {
+  const python = (await awoken()) ?? (await fresh());
+  const desk: unknown = python.runPython("from buildup.desk import Desk\nDesk().ask");
   return desk as Ask;
 }
 

@@ -66,8 +66,9 @@ export const useBoard = defineStore("board", () => {
   function takeAnswer(letter: string, answer: Answer): void {
     const from = version.value;
     takeSteps(answer);
-    showing.take(answer.picture);
+    const whole = showing.take(answer.picture);
     choice.without(answer.picture.removed);
+    if (!whole) reopen();
     void desk.settle(letter, from, answer).then((way) => queue.takeWay(way));
   }
 

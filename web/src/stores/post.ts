@@ -31,7 +31,8 @@ export const usePost = defineStore("post", () => {
   const signedOut = ref(false);
   /** Ids of letters that only this window holds: leaving it would lose them. */
   const unstored = shallowReactive(new Set<string>());
-  const storing = new Map<string, Promise<unknown>>();
+  /** Ids of letters that the browser has not stored yet. */
+  const storing = shallowReactive(new Map<string, Promise<unknown>>());
   const followers = new Set<(drawing: number, version: number) => void>();
   const channel = typeof BroadcastChannel === "undefined" ? null : new BroadcastChannel("post");
   let place = 0;
@@ -175,7 +176,7 @@ export const usePost = defineStore("post", () => {
     window.setInterval(() => void look(), LOOK_EVERY);
     window.addEventListener("online", () => boxes.forEach((b) => b.resume()));
     window.addEventListener("beforeunload", (event) => {
-      if (unstored.size > 0) event.preventDefault();
+      if (unstored.size + storing.size > 0) event.preventDefault();
     });
   }
 
@@ -230,6 +231,7 @@ export const usePost = defineStore("post", () => {
     start,
     look,
     follow,
+    storing: (): boolean => storing.size > 0,
     refused,
     again,
     forget,

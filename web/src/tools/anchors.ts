@@ -29,6 +29,8 @@ export class AnchorsTool implements Tool {
   private segment: { item: string; at: Point } | null = null;
   /** A press on an outline whose anchors do not show yet: they are being asked for. */
   private asked: Pointer | null = null;
+  /** The last press. */
+  private last: Pointer | null = null;
 
   constructor(
     private readonly board: Board,
@@ -83,6 +85,7 @@ export class AnchorsTool implements Tool {
   }
 
   down(p: Pointer): void {
+    this.last = p;
     this.clicked = this.segment = this.asked = null;
     const hit = p.hit;
     this.drag = dragOfMark(p, this.board, this.bench);
@@ -141,12 +144,13 @@ export class AnchorsTool implements Tool {
 
   /** The anchor under a press on an outline that was not selected, or that there is none. */
   private answered(p: Pointer, mark: AnchorMark | null): void {
+    if (this.last !== p) return; // another press came meanwhile
     if (mark) {
       const hit: Hit = { what: "anchor", ...mark };
       this.downOnAnchor({ ...p, hit }, [mark.item, mark.contour, mark.index]);
       this.clicked = null;
     } else if (this.asked === p) this.drag = dragOfItems(p, this.board, this.bench);
-    if (this.asked !== p) this.drag = null;
+    if (this.asked !== p) this.drag = null; // it has been let go
   }
 
   private downOnAnchor(p: Pointer, anchor: AnchorRef): void {

@@ -82,7 +82,8 @@ export class Choice {
     const marks = this.shows.value;
     const framed = marks === "frame";
     const chosen = framed ? [] : this.anchors.value.slice(0, MOST_CHOSEN);
-    return { selection, shows: { marks, sight: framed ? null : this.sight(), chosen } };
+    const sight = framed ? null : this.sight();
+    return { selection, shows: { marks, sight, chosen, whole: this.showing.asksWhole } };
   }
 
   /** Another tool is in the hand. */

@@ -2,6 +2,7 @@
 // to the server, what is previewed, and for a moment what was before.
 import { computed, shallowReactive, shallowRef } from "vue";
 import type { Drawable, Move, Moved, Picture, Sheet } from "../../api/types";
+import { wholePicture } from "../../core/splices";
 import { ROOT, Tree } from "../../core/tree";
 
 const EMPTY = Tree.of([]);
@@ -66,6 +67,8 @@ export class Showing {
   readonly queued = new Overlay();
   readonly previewed = new Overlay();
   readonly before = new Overlay();
+  /** The core's long paths are not those held here: they are asked for whole. */
+  asksWhole = false;
 
   readonly sheet = computed(
     () =>
@@ -83,20 +86,24 @@ export class Showing {
     this.endPreview();
     this.kept.add(picture, EMPTY);
     this.kept.tree.value = Tree.of(places);
+    this.asksWhole = false;
   }
 
-  /** Take what the server has kept since. */
-  take(picture: Picture): void {
+  /** Take what the server has kept since; false where it does not go with what is held. */
+  take(told: Picture): boolean {
+    const { picture, missed } = wholePicture(told, (id) => this.kept.items.get(id));
     this.kept.add(picture, this.kept.tree.value ?? EMPTY);
     for (const gone of picture.removed) this.kept.items.delete(gone);
+    return !missed;
   }
 
-  queue(picture: Picture): void {
-    this.queued.add(picture, this.settledTree.value);
+  queue(told: Picture): void {
+    this.queued.add(this.whole(told), this.settledTree.value);
   }
 
   /** Show a preview of what is done to some items. */
-  preview(picture: Picture, items: readonly string[]): void {
+  preview(told: Picture, items: readonly string[]): void {
+    const picture = this.whole(told);
     this.previewed.replace(picture, this.settledTree.value);
     this.moved.value = picture.moved && { items, matrix: picture.moved.matrix };
   }
@@ -131,6 +138,12 @@ export class Showing {
   lookBack(picture: Picture | null): void {
     if (picture) this.before.replace(picture, this.settledTree.value);
     else this.before.clear();
+  }
+
+  private whole(told: Picture): Picture {
+    const { picture, missed } = wholePicture(told, (id) => this.settled(id));
+    this.asksWhole ||= missed;
+    return picture;
   }
 
   /** The item as it is kept or on its way, without what is previewed. */

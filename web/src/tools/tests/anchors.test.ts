@@ -28,6 +28,17 @@ beforeEach(() => {
   );
 });
 
+test("what is known of a press only after the next one leaves that one alone", async () => {
+  board.selected = [];
+  tool.down(at(300, 0, { what: "item", item: "b" }));
+  tool.up(at(300, 0));
+  tool.down(at(300, 0, { what: "segment", item: "b" }));
+  tool.move(at(320, 9));
+  await Promise.resolve();
+  tool.up(at(320, 9));
+  expect(bench.last).toMatchObject({ kind: "bend_segment", item: "b", to: [320, 9] });
+});
+
 test("a press on an outline that is not selected takes hold of the anchor there, if there is one", async () => {
   const on: Hit = { what: "item", item: "b" };
   board.marks.anchors.push(anchorMark("b", 0, [300, 0]));
