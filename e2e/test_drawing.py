@@ -194,7 +194,7 @@ class AnchorsTest(BrowserTest):
         self.assertAlmostEqual(self.items()[0].contours[0].anchors[0].out, 25j)
 
     def test_an_anchor_of_a_long_outline_is_dragged_kept_and_put_back(self):
-        ways = [cmath.rect(100.0, math.tau * k / 1_000) for k in range(1_000)]
+        ways = [cmath.rect(100.0, math.tau * k / 1_500) for k in range(1_500)]
         path = Contour(tuple(Anchor(200 + 150j + w) for w in ways), closed=True)
         self.open(self.new_drawing(AddOutline(item="ring", called="Ring", contours=(path,))))
         self.core_is_here()
