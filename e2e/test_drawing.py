@@ -5,7 +5,7 @@ import io
 import math
 
 from buildup.drawing.model import Anchor, Contour, Outline, Shape, Style
-from buildup.edits.outlines import AddOutline
+from buildup.edits.outlines import AddOutline, DrawAnchor
 from buildup.edits.shaping import DrawShape
 from buildup.view.drawables import drawable
 from playwright.sync_api import expect
@@ -278,6 +278,27 @@ class HistoryTest(BrowserTest):
         self.page.get_by_role("button", name="Resize plate", exact=True).nth(1).click()
         self.settled()
         self.assertEqual((self.items()[0].frame.width, self.items()[0].frame.height), (80, 50))
+
+
+    def test_drawing_one_outline_is_one_row_that_opens(self):
+        drawn = [DrawAnchor(item="leaf", at=(50.0 * n, 20.0 * n * n)) for n in range(4)]
+        self.open(self.new_drawing(rectangle(), *drawn))
+        self.page.get_by_test_id("leaf-Steps").click()
+        row = self.page.get_by_role("button", name="Draw outline · 4", exact=True)
+        step = self.page.get_by_role("button", name="Draw anchor 2", exact=True)
+        expect(row).to_have_attribute("aria-current", "step")
+        expect(step).to_have_count(0)
+        fold = self.page.get_by_role("button", name="Show the 4 steps")
+        fold.press("Enter")
+        step.click()
+        self.settled()
+        self.assertEqual(len(self.items()[1].contours[0].anchors), 2)
+        expect(step).to_have_attribute("aria-current", "step")
+        row.click()
+        self.settled()
+        self.assertEqual(len(self.items()[1].contours[0].anchors), 4)
+        fold.click()
+        expect(step).to_have_count(0)
 
 
 class SendOutTest(BrowserTest):

@@ -1,6 +1,6 @@
 """What the API answers about a drawing, from rows and values."""
 
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
 from typing import Any
 
 from buildup import host
@@ -19,6 +19,12 @@ def step(row: Step | None) -> dict[str, Any] | None:
     if row is None:
         return None
     return {"number": row.number, "name": row.name, "edit": row.command_id}
+
+
+def listed(row: Step, drew: Mapping[int, str]) -> dict[str, Any]:
+    """A step as the history lists it."""
+    told = step(row) or {}
+    return {**told, "drew": drew.get(row.number)}
 
 
 Around = tuple[Step | None, Step | None]

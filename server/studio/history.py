@@ -7,7 +7,9 @@ from collections.abc import Iterator
 from dataclasses import dataclass
 from itertools import islice, takewhile
 
+from buildup.edits.apply import DRAWING_ON
 from django.db.models import QuerySet
+from django.db.models.fields.json import KT
 
 from studio.models import Drawing, Step
 
@@ -19,9 +21,13 @@ PAGE = 100
 
 @dataclass(frozen=True)
 class Page:
-    """Some steps of the line, oldest first, and whether there are more on either side."""
+    """Some steps of the line, oldest first, and whether there are more on either side.
+
+    By its number, of a step that drew on at an outline, the outline.
+    """
 
     steps: list[Step]
+    drew: dict[int, str]
     earlier: bool
     later: bool
 
@@ -86,7 +92,9 @@ def page(row: Drawing, *, before: int | None = None, after: int | None = None) -
     numbers = [*reversed(done[:PAGE]), *coming[:PAGE]]
     named = edits_of(row).filter(number__in=numbers).only("number", "name", "command_id")
     steps = {step.number: step for step in named}
-    return Page([steps[n] for n in numbers], len(done) > PAGE, len(coming) > PAGE)
+    drawing_on = edits_of(row).filter(number__in=numbers, command__kind__in=DRAWING_ON)
+    drew = dict(drawing_on.values_list("number", KT("command__item")))
+    return Page([steps[n] for n in numbers], drew, len(done) > PAGE, len(coming) > PAGE)
 
 
 def _parent(row: Drawing, number: int) -> int:

@@ -107,6 +107,13 @@ class StepName(Schema):
     """The id of the edit that made it."""
 
 
+class ListedStep(StepName):
+    """A step as the history lists it."""
+
+    drew: str | None
+    """The outline that it drew on at; such steps of one outline can be shown as one."""
+
+
 class DeltaForm(Schema):
     """What changed, as the core stores it; for hosts of the core that keep the drawing."""
 
@@ -266,7 +273,7 @@ class PictureFacts(Schema):
 class History(Schema):
     """Some steps of the line of history, oldest first, and where the drawing stands."""
 
-    steps: list[StepName]
+    steps: list[ListedStep]
     at: int
     earlier: bool
     """There are more before these."""

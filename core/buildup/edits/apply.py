@@ -130,6 +130,9 @@ def kind_of(command: type[Command] | Command) -> str:
     return str(command.__dataclass_fields__["kind"].default)
 
 
+DRAWING_ON = frozenset(kind_of(c) for c in COMMANDS if c.draws_on)
+"""The kinds of commands whose steps on one outline are listed as one."""
+
 _BY_KIND: Mapping[str, type[Command]] = {kind_of(c): c for c in COMMANDS}
 
 

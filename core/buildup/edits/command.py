@@ -43,6 +43,9 @@ class Command:
     """The fields in which an edit has to be as the last one to go on with it as one step; none for
     commands that are always a step of their own."""
 
+    draws_on: ClassVar[bool] = False
+    """It goes on drawing an outline: such steps of one outline are listed as one."""
+
     aims: ClassVar[str] = ""
     """The field that the pointer sets: a place or a way, which moves on to what the pointer meets;
     of a row of places the last one."""

@@ -129,7 +129,7 @@ def history(
     with store.snapshot():
         row = found(whose(request), drawing)
         told = page(row, before=before, after=after)
-    steps = [answers.step(step) for step in told.steps]
+    steps = [answers.listed(step, told.drew) for step in told.steps]
     return {"steps": steps, "at": row.head, "earlier": told.earlier, "later": told.later}
 
 

@@ -264,6 +264,14 @@ class ApiTest(TransactionTestCase):
             self.assertEqual([s["number"] for s in told["steps"]], numbers)
             self.assertEqual((told["earlier"], told["later"], told["at"]), (*sides, 3))
 
+    def test_the_history_says_which_steps_drew_on_at_one_outline(self):
+        for n in range(2):
+            self.send({"kind": "draw_anchor", "item": "leaf", "at": [n, n]})
+        self.send({"kind": "close_outline", "item": "leaf"})
+        self.send(PLATE)
+        told = self.client.get(f"/api/drawings/{self.drawing}/history").json()
+        self.assertEqual([s["drew"] for s in told["steps"]], ["leaf", "leaf", "leaf", None])
+
     def test_going_far_joins_the_steps_at_once(self):
         for n in range(30):
             self.send({**PLATE, "item": f"p{n}"})

@@ -3756,13 +3756,27 @@ export interface components {
          */
         History: {
             /** Steps */
-            steps: components["schemas"]["StepName"][];
+            steps: components["schemas"]["ListedStep"][];
             /** At */
             at: number;
             /** Earlier */
             earlier: boolean;
             /** Later */
             later: boolean;
+        };
+        /**
+         * ListedStep
+         * @description A step as the history lists it.
+         */
+        ListedStep: {
+            /** Number */
+            number: number;
+            /** Name */
+            name: string;
+            /** Edit */
+            edit: string;
+            /** Drew */
+            drew: string | null;
         };
         /**
          * PictureFacts

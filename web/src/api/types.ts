@@ -49,6 +49,7 @@ export interface Since {
   answer: Answer | null;
 }
 export type StepName = Schemas["StepName"];
+export type ListedStep = Schemas["ListedStep"];
 export type Delta = Answer["delta"];
 export type DeskDrawing = Schemas["DeskDrawing"];
 export type History = Schemas["History"];

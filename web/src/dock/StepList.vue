@@ -4,31 +4,44 @@
 import VirtualScroller from "primevue/virtualscroller";
 import { computed, nextTick, ref, shallowRef, watch } from "vue";
 import { Trouble, get } from "../api/client";
-import type { History, StepName } from "../api/types";
+import type { History, ListedStep } from "../api/types";
 import { useBoard } from "../stores/board";
+import { rowsOf, type StepRow } from "./steps";
 
 /** Steps in a column, and its width in pixels. */
 const DOWN = 4;
 const COLUMN = 156;
-const EMPTY: StepName = { number: 0, name: "Empty sheet", edit: "" };
+const EMPTY: ListedStep = { number: 0, name: "Empty sheet", edit: "", drew: null };
 
 const board = useBoard();
-const steps = shallowRef<StepName[]>([]);
+const steps = shallowRef<ListedStep[]>([]);
+/** The first steps of the runs that are open. */
+const open = ref(new Set<number>());
 const at = ref(0);
 const earlier = ref(false);
 const later = ref(false);
 const scroller = ref<InstanceType<typeof VirtualScroller> | null>(null);
 let reading = false;
 
-const columns = computed(() => {
-  const all = earlier.value ? steps.value : [EMPTY, ...steps.value];
-  return Array.from({ length: Math.ceil(all.length / DOWN) }, (_, n) =>
-    all.slice(n * DOWN, (n + 1) * DOWN),
-  );
-});
+const rows = computed(() =>
+  rowsOf(earlier.value ? steps.value : [EMPTY, ...steps.value], at.value, open.value),
+);
+const columns = computed(() =>
+  Array.from({ length: Math.ceil(rows.value.length / DOWN) }, (_, n) =>
+    rows.value.slice(n * DOWN, (n + 1) * DOWN),
+  ),
+);
 const here = computed(() => steps.value.findIndex((s) => s.number === at.value));
-const isAhead = (step: StepName): boolean =>
-  steps.value.findIndex((s) => s.number === step.number) > here.value;
+const isAhead = (row: StepRow): boolean =>
+  steps.value.findIndex((s) => s.number === row.step.number) > here.value;
+const isHere = (row: StepRow): boolean => row.step.number === at.value && !row.open;
+
+function unfold(row: StepRow): void {
+  const first = row.run[0]?.number ?? 0;
+  open.value = new Set(
+    row.open ? [...open.value].filter((n) => n !== first) : [...open.value, first],
+  );
+}
 
 async function read(question = ""): Promise<History | null> {
   if (reading) return null;
@@ -49,7 +62,7 @@ async function readAround(): Promise<void> {
   steps.value = found.steps;
   [at.value, earlier.value, later.value] = [found.at, found.earlier, found.later];
   await nextTick();
-  const shown = here.value + (earlier.value ? 0 : 1);
+  const shown = rows.value.findIndex(isHere);
   scroller.value?.scrollToIndex(Math.max(0, Math.floor(shown / DOWN) - 2));
 }
 watch(
@@ -64,10 +77,11 @@ async function scrolled(range: { first: number; last: number }): Promise<void> {
   if (range.first === 0 && earlier.value && first) {
     const found = await read(`?before=${first.number}`);
     if (!found) return;
+    const before = rows.value.length;
     steps.value = [...found.steps, ...steps.value];
     earlier.value = found.earlier;
     await nextTick();
-    scroller.value?.scrollToIndex(Math.floor(found.steps.length / DOWN));
+    scroller.value?.scrollToIndex(Math.floor((rows.value.length - before) / DOWN));
   } else if (range.last >= columns.value.length && later.value && last) {
     const found = await read(`?after=${last.number}`);
     if (!found) return;
@@ -99,21 +113,30 @@ function mark(): void {
   >
     <template #item="{ item: column }">
       <div class="column">
-        <button
-          v-for="s in column as StepName[]"
-          :key="s.number"
-          class="row-button step"
-          :class="{ here: s.number === at, ahead: isAhead(s) }"
-          :aria-current="s.number === at ? 'step' : undefined"
-          @click="board.go(s.number)"
-        >
-          {{ s.name }}
-          <i
-            v-if="board.markedStep?.number === s.number"
-            class="pi pi-bookmark-fill"
-            aria-hidden="true"
-          />
-        </button>
+        <div v-for="r in column as StepRow[]" :key="`${r.step.number} ${r.run.length}`" class="row">
+          <button
+            v-if="r.run.length > 0"
+            class="row-button fold"
+            :aria-expanded="r.open"
+            :aria-label="`Show the ${r.run.length} steps of ${r.name}`"
+            @click="unfold(r)"
+          >
+            <i :class="r.open ? 'pi pi-angle-down' : 'pi pi-angle-right'" aria-hidden="true" />
+          </button>
+          <button
+            class="row-button step"
+            :class="{ here: isHere(r), ahead: isAhead(r), inside: r.inside }"
+            :aria-current="isHere(r) ? 'step' : undefined"
+            @click="board.go(r.step.number)"
+          >
+            {{ r.name }}
+            <i
+              v-if="board.markedStep?.number === r.step.number && !r.open"
+              class="pi pi-bookmark-fill"
+              aria-hidden="true"
+            />
+          </button>
+        </div>
       </div>
     </template>
   </VirtualScroller>
@@ -152,9 +175,25 @@ function mark(): void {
   gap: 2px;
   width: 156px;
 }
-.step {
+.row {
+  display: flex;
   width: 150px;
   height: 22px;
+}
+.fold {
+  flex: none;
+  width: 18px;
+  border-radius: 6px;
+}
+.fold:hover {
+  background: var(--tint);
+}
+.inside {
+  margin-left: 18px;
+}
+.step {
+  flex: 1;
+  min-width: 0;
   padding: 0 8px;
   border-radius: 6px;
   overflow: hidden;
