@@ -279,7 +279,6 @@ class HistoryTest(BrowserTest):
         self.settled()
         self.assertEqual((self.items()[0].frame.width, self.items()[0].frame.height), (80, 50))
 
-
     def test_drawing_one_outline_is_one_row_that_opens(self):
         drawn = [DrawAnchor(item="leaf", at=(50.0 * n, 20.0 * n * n)) for n in range(4)]
         self.open(self.new_drawing(rectangle(), *drawn))

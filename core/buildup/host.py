@@ -11,7 +11,8 @@ from buildup.edits.apply import foreseen, write_command
 from buildup.edits.change import Delta, touched_by, updated
 from buildup.edits.command import AnchorRef, Command
 from buildup.edits.editing import segment_near
-from buildup.edits.placing import Placing, Taken, taken_again
+from buildup.edits.placing import Placing
+from buildup.edits.taking import Taken, taken_again
 from buildup.forms.contours import item_box
 from buildup.geometry.boxes import Box
 from buildup.view.anchormarks import AnchorMark, anchor_marks

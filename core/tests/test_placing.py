@@ -7,10 +7,10 @@ from buildup.drawing.extent import box_of
 from buildup.drawing.model import Outline, Shape
 from buildup.edits.apply import apply, read_command
 from buildup.edits.change import updated
-from buildup.edits.placing import SMALLEST
 from buildup.forms.contours import item_contours
 from buildup.forms.frames import own_standing, standing_of
 from buildup.geometry.bezier import point_at
+from buildup.geometry.tolerances import SMALLEST
 from hypothesis import given
 from hypothesis import strategies as st
 

@@ -96,3 +96,11 @@ def _in_line(contour: Contour, index: int) -> Anchor:
     if anchor.out is not None:
         return replace(anchor, out=-back * abs(anchor.out), kind="smooth")
     return replace(anchor, into=-on * abs(anchor.into or 0), kind="smooth")
+
+
+def arriving(first: Anchor, into: complex) -> Anchor:
+    """A contour's first anchor with the handle that shapes the closing curve; its way out stays."""
+    if first.out is None:
+        return replace(first, into=into, kind="corner")
+    even = abs(first.out + into) < 1e-9 * abs(into)
+    return replace(first, into=into, kind="symmetric" if even else "corner")

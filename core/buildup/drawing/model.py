@@ -22,7 +22,7 @@ Cap = Literal["butt", "round", "square"]
 Join = Literal["miter", "round", "bevel"]
 
 
-class _PlaceForm:
+class _PointForm:
     """Tells schema libraries that ask that a point is written `[x, y]`."""
 
     def __get_pydantic_json_schema__(self, core_schema: Any, handler: Any) -> dict[str, Any]:
@@ -31,7 +31,7 @@ class _PlaceForm:
         return {"type": "array", **pair}
 
 
-Place = Annotated[complex, _PlaceForm()]
+Coordinates = Annotated[complex, _PointForm()]
 """A point or a vector in sheet units."""
 
 
@@ -48,8 +48,8 @@ class Twin:
     """
 
     id: str
-    through: Place
-    along: Place
+    through: Coordinates
+    along: Coordinates
     crossed: bool = True
 
     def mirrored(self, place: complex) -> complex:
@@ -90,9 +90,9 @@ class Anchor:
 
     """
 
-    at: Place
-    into: Place | None = None
-    out: Place | None = None
+    at: Coordinates
+    into: Coordinates | None = None
+    out: Coordinates | None = None
     kind: AnchorKind = "corner"
     twin: Twin | None = None
     corner: Corner | None = None
@@ -189,7 +189,7 @@ class Stroke:
 
     """
 
-    parts: tuple[tuple[Place, ...], ...]
+    parts: tuple[tuple[Coordinates, ...], ...]
     tolerance: float
     closed: bool = False
 

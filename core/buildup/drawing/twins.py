@@ -5,7 +5,7 @@ from dataclasses import replace
 
 from buildup.drawing.model import Anchor, Contour
 
-Place = tuple[int, int]
+AnchorIndex = tuple[int, int]
 """An anchor's contour, and its index there."""
 
 
@@ -20,7 +20,9 @@ def mirrored(anchor: Anchor) -> Anchor:
     return replace(anchor, at=twin.mirrored(anchor.at), into=into, out=out)
 
 
-def partners(contours: Sequence[Contour], places: Iterable[Place]) -> dict[Place, Place]:
+def partners(
+    contours: Sequence[Contour], places: Iterable[AnchorIndex]
+) -> dict[AnchorIndex, AnchorIndex]:
     """The place of each twin of some anchors; anchors without a twin are left out.
 
     Empty at once when none of them is a twin.
@@ -33,7 +35,7 @@ def partners(contours: Sequence[Contour], places: Iterable[Place]) -> dict[Place
     if not ids:
         return {}
     wanted = set(ids.values())
-    known: dict[str, list[Place]] = {}
+    known: dict[str, list[AnchorIndex]] = {}
     for c, contour in enumerate(contours):
         for i, anchor in enumerate(contour.anchors):
             if anchor.twin is not None and anchor.twin.id in wanted:
@@ -41,7 +43,7 @@ def partners(contours: Sequence[Contour], places: Iterable[Place]) -> dict[Place
     return {place: other for place, twin in ids.items() for other in known[twin] if other != place}
 
 
-def followed(contours: list[Contour], edited: Sequence[Place]) -> set[int]:
+def followed(contours: list[Contour], edited: Sequence[AnchorIndex]) -> set[int]:
     """Mirror edited anchors to their twins, in place; of two edited twins the first one leads.
 
     Returns:
@@ -49,7 +51,7 @@ def followed(contours: list[Contour], edited: Sequence[Place]) -> set[int]:
 
     """
     others = partners(contours, edited)
-    led: set[Place] = set()
+    led: set[AnchorIndex] = set()
     for place in edited:
         other = others.get(place)
         if other is None or place in led:

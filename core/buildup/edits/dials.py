@@ -9,8 +9,9 @@ from buildup.drawing.model import Drawing, Frame, Shape
 from buildup.drawing.units import told
 from buildup.edits.change import Delta
 from buildup.edits.command import Command, Point
-from buildup.edits.placing import SMALLEST, open_items
+from buildup.edits.taking import open_items
 from buildup.errors import Refusal
+from buildup.geometry.tolerances import SMALLEST
 from buildup.geometry.transforms import shift
 from buildup.shapes.kinds import Dial, ShapeKind, sounded
 from buildup.shapes.registry import checked_dials, dials_of, shape_kind

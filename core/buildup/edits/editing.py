@@ -5,7 +5,7 @@ from dataclasses import replace
 
 from buildup.drawing.flow import settled
 from buildup.drawing.model import Anchor, Contour, Drawing, Outline, unknown_anchor
-from buildup.drawing.twins import Place, followed, without_widows
+from buildup.drawing.twins import AnchorIndex, followed, without_widows
 from buildup.edits.change import Delta
 from buildup.edits.command import AnchorRef
 from buildup.errors import Refusal
@@ -14,7 +14,7 @@ from buildup.geometry.nearest import Nearest, nearest
 Edit = Callable[[Contour, int], Anchor]
 
 
-def by_outline(drawing: Drawing, anchors: Sequence[AnchorRef]) -> dict[str, list[Place]]:
+def by_outline(drawing: Drawing, anchors: Sequence[AnchorRef]) -> dict[str, list[AnchorIndex]]:
     """The places of some anchors in each outline, in the order given, each once.
 
     Raises:
@@ -23,7 +23,7 @@ def by_outline(drawing: Drawing, anchors: Sequence[AnchorRef]) -> dict[str, list
     """
     if not anchors:
         raise Refusal("no_anchors", "No anchor is chosen. Click one first.")
-    found: dict[str, list[Place]] = {}
+    found: dict[str, list[AnchorIndex]] = {}
     for item_id, contour_index, index in dict.fromkeys(anchors):
         _, contour = drawing.contour(item_id, contour_index)
         if not 0 <= index < len(contour.anchors):
@@ -61,7 +61,7 @@ def edited(drawing: Drawing, anchors: Sequence[AnchorRef], edit: Edit) -> Delta:
     return Delta(put=tuple(put))
 
 
-def with_anchors(outline: Outline, changes: Mapping[Place, Anchor]) -> Outline:
+def with_anchors(outline: Outline, changes: Mapping[AnchorIndex, Anchor]) -> Outline:
     """An outline with some anchors replaced; twins and flowing anchors follow."""
     contours = list(outline.contours)
     anchors: dict[int, list[Anchor]] = {}

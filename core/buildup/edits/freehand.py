@@ -9,7 +9,7 @@ from buildup.drawing.strokes import fitted
 from buildup.drawing.units import told
 from buildup.edits.change import Delta, placed
 from buildup.edits.command import Command, Point
-from buildup.edits.outlines import check_style, new_name
+from buildup.edits.newitems import check_style, new_name
 from buildup.errors import Refusal
 from buildup.geometry.angles import stepped
 

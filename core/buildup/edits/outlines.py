@@ -3,39 +3,16 @@
 from dataclasses import dataclass, replace
 from typing import ClassVar, Literal
 
-from buildup.drawing.checks import MOST_ANCHORS, check_colour, check_name
+from buildup.drawing.checks import MOST_ANCHORS
 from buildup.drawing.flow import settled
+from buildup.drawing.handles import arriving
 from buildup.drawing.model import Anchor, Contour, Drawing, Outline, Style
 from buildup.drawing.paths import turned_round
 from buildup.edits.change import Delta, placed
 from buildup.edits.command import Command, Point
+from buildup.edits.newitems import check_new, check_style, new_name
 from buildup.errors import Refusal
 from buildup.geometry.angles import felt, stepped
-
-
-def new_name(drawing: Drawing, label: str, name: str | None) -> str:
-    """The given name, or the label with the next number."""
-    if name is not None:
-        check_name(name)
-        return name
-    return f"{label} {len(drawing.items) - len(drawing.tree.children()) + 1}"
-
-
-def check_new(drawing: Drawing, item_id: str) -> None:
-    """Refuses an id that is taken."""
-    if item_id in drawing.items:
-        raise Refusal("item_exists", "That item is already in the drawing.", item_id)
-
-
-def check_style(style: Style) -> None:
-    """Refuses colours and widths that cannot be painted."""
-    check_colour(style.fill)
-    check_colour(style.stroke)
-    if not 0.0 <= style.stroke_width <= 10_000.0:
-        raise Refusal(
-            "bad_stroke",
-            "A stroke can be from 0 to 10,000 px wide. The old width was kept.",
-        )
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -150,14 +127,6 @@ class CloseOutline(Command):
             first = arriving(first, -handle)
         closed = settled(replace(contour, anchors=(first, *contour.anchors[1:]), closed=True))
         return Delta(put=(outline.with_contour(self.contour, closed),))
-
-
-def arriving(first: Anchor, into: complex) -> Anchor:
-    """A contour's first anchor with the handle that shapes the closing curve; its way out stays."""
-    if first.out is None:
-        return replace(first, into=into, kind="corner")
-    even = abs(first.out + into) < 1e-9 * abs(into)
-    return replace(first, into=into, kind="symmetric" if even else "corner")
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)

@@ -6,7 +6,7 @@ from typing import Literal
 from buildup.drawing.flow import settled
 from buildup.drawing.model import Contour, Drawing
 from buildup.drawing.segments import without
-from buildup.drawing.twins import Place, partners
+from buildup.drawing.twins import AnchorIndex, partners
 from buildup.drawing.units import told
 from buildup.edits.change import Delta
 from buildup.edits.command import AnchorRef, Command
@@ -33,7 +33,7 @@ class RemoveAnchors(Command):
         moved = 0.0
         for item_id, places in by_outline(drawing, self.anchors).items():
             outline = drawing.outline(item_id)
-            gone: set[Place] = {*places, *partners(outline.contours, places).values()}
+            gone: set[AnchorIndex] = {*places, *partners(outline.contours, places).values()}
             contours: list[Contour] = []
             for c, contour in enumerate(outline.contours):
                 here = {i for k, i in gone if k == c}

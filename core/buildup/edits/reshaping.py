@@ -9,7 +9,7 @@ from buildup.drawing.flow import settled
 from buildup.drawing.model import Anchor, Contour, Drawing, Outline, cubic
 from buildup.drawing.paths import without_segment
 from buildup.drawing.segments import bent, straightened, with_added
-from buildup.drawing.twins import Place
+from buildup.drawing.twins import AnchorIndex
 from buildup.edits.change import Delta
 from buildup.edits.command import AnchorRef, Command, Point
 from buildup.edits.editing import (
@@ -152,7 +152,7 @@ class StraightenSegments(Command):
         put = []
         for item_id, places in _each(drawing, self.segments).items():
             outline = drawing.outline(item_id)
-            changed: dict[Place, Anchor] = {}
+            changed: dict[AnchorIndex, Anchor] = {}
             for c in sorted({c for c, _ in places}):
                 made = straightened(outline.contours[c], [i for k, i in places if k == c])
                 changed.update({(c, i): anchor for i, anchor in made.items()})

@@ -9,12 +9,13 @@ from buildup.drawing.model import Anchor, Contour, Drawing, DrawnItem, Frame, Ou
 from buildup.edits.change import Delta, placed
 from buildup.edits.command import Command, Point
 from buildup.edits.dials import shapes_of, shared_dials, with_word
-from buildup.edits.outlines import check_new, check_style, new_name
-from buildup.edits.placing import SMALLEST, open_drawn
+from buildup.edits.newitems import check_new, check_style, new_name
+from buildup.edits.taking import open_drawn
 from buildup.errors import Refusal
 from buildup.forms.contours import contours_of
 from buildup.forms.frames import own_standing
 from buildup.geometry.angles import stepped
+from buildup.geometry.tolerances import SMALLEST
 from buildup.geometry.transforms import shift
 from buildup.shapes.registry import checked_dials, dials_of, shape_kind
 

@@ -9,8 +9,8 @@ from buildup.drawing.model import Drawing, Drawn, Holder, Item, Layer
 from buildup.drawing.tree import ROOT, Move
 from buildup.edits.change import Delta, row_of
 from buildup.edits.command import Command, Point
-from buildup.edits.outlines import check_new
-from buildup.edits.placing import open_items, several
+from buildup.edits.newitems import check_new
+from buildup.edits.taking import open_items, several
 from buildup.errors import Refusal
 from buildup.geometry.transforms import Affine, shift
 from buildup.shapes.placement import moved_item

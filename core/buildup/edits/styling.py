@@ -6,8 +6,8 @@ from typing import Any, ClassVar, Literal
 from buildup.drawing.model import Drawing
 from buildup.edits.change import Delta
 from buildup.edits.command import Command
-from buildup.edits.outlines import check_style
-from buildup.edits.placing import open_drawn
+from buildup.edits.newitems import check_style
+from buildup.edits.taking import open_drawn
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)

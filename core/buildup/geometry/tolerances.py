@@ -10,6 +10,9 @@ output device, and far above the rounding of coordinates up to `FARTHEST`."""
 FARTHEST = 1e6
 """Sheet units. The largest coordinate accepted: 264 m, where doubles still resolve 1e-10."""
 
+SMALLEST = 0.01
+"""Sheet units. What an item can be squeezed to; it could not be pulled up again from 0."""
+
 PARAMETER = 1e-12
 """Curve parameter. Roots this close to 0 or 1 are the ends themselves."""
 

@@ -76,7 +76,7 @@ class MeasureReading:
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
-class Box:
+class FrameBox:
     """The frame of a selection, along its own axes."""
 
     centre: Point
@@ -107,7 +107,7 @@ class Selection:
     """What the Readout and the marks show of the selected items."""
 
     items: tuple[str, ...]
-    frame: Box | None
+    frame: FrameBox | None
     anchors: tuple[AnchorMark, ...]
     """Of the anchors that the tool shows and that are in sight."""
     pegs: tuple[PegMark, ...]
@@ -205,15 +205,15 @@ def _tolerance(items: Sequence[Item]) -> float | None:
     return strokes[0].tolerance if strokes and len(strokes) == len(items) else None
 
 
-def _frame(drawing: Drawing, ids: Sequence[str]) -> Box | None:
+def _frame(drawing: Drawing, ids: Sequence[str]) -> FrameBox | None:
     box = standing_of(drawing, ids)
     return None if box is None else told_frame(box)
 
 
-def told_frame(box: Standing) -> Box:
+def told_frame(box: Standing) -> FrameBox:
     """A frame as it is told."""
     a, b, c, d = box.corners
-    return Box(
+    return FrameBox(
         centre=as_point(box.centre),
         width=box.width,
         height=box.height,

@@ -1128,44 +1128,6 @@ export interface components {
             kept: string;
         };
         /**
-         * Box
-         * @description The frame of a selection, along its own axes.
-         */
-        Box: {
-            /** Centre */
-            centre: [
-                number,
-                number
-            ];
-            /** Width */
-            width: number;
-            /** Height */
-            height: number;
-            /** Angle */
-            angle: number;
-            /** Corners */
-            corners: [
-                [
-                    number,
-                    number
-                ],
-                [
-                    number,
-                    number
-                ],
-                [
-                    number,
-                    number
-                ],
-                [
-                    number,
-                    number
-                ]
-            ];
-            /** Room */
-            room: number;
-        };
-        /**
          * CornerMark
          * @description A corner that can be worked, or is.
          */
@@ -1258,6 +1220,44 @@ export interface components {
              * @default []
              */
             ends?: components["schemas"]["PathEnd"][];
+        };
+        /**
+         * FrameBox
+         * @description The frame of a selection, along its own axes.
+         */
+        FrameBox: {
+            /** Centre */
+            centre: [
+                number,
+                number
+            ];
+            /** Width */
+            width: number;
+            /** Height */
+            height: number;
+            /** Angle */
+            angle: number;
+            /** Corners */
+            corners: [
+                [
+                    number,
+                    number
+                ],
+                [
+                    number,
+                    number
+                ],
+                [
+                    number,
+                    number
+                ],
+                [
+                    number,
+                    number
+                ]
+            ];
+            /** Room */
+            room: number;
         };
         /**
          * MeasureReading
@@ -1379,7 +1379,7 @@ export interface components {
         Selection: {
             /** Items */
             items: string[];
-            frame: components["schemas"]["Box"] | null;
+            frame: components["schemas"]["FrameBox"] | null;
             /** Anchors */
             anchors: components["schemas"]["AnchorMark"][];
             /** Pegs */

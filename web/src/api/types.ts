@@ -35,7 +35,7 @@ export type Aimed = Required<Omit<Schemas["Aimed"], "picture" | "command">> & {
 };
 export type AnchorMark = Schemas["AnchorMark"];
 export type PegMark = Schemas["PegMark"];
-export type Frame = Schemas["Box"];
+export type Frame = Schemas["FrameBox"];
 export type Guide = Required<Schemas["Guide"]>;
 export type Grid = Required<Schemas["Grid"]>;
 export type Underlay = Required<Schemas["Underlay"]>;

@@ -1,0 +1,30 @@
+"""What is asked of every new item: its id, its name, its style."""
+
+from buildup.drawing.checks import check_colour, check_name
+from buildup.drawing.model import Drawing, Style
+from buildup.errors import Refusal
+
+
+def new_name(drawing: Drawing, label: str, name: str | None) -> str:
+    """The given name, or the label with the next number."""
+    if name is not None:
+        check_name(name)
+        return name
+    return f"{label} {len(drawing.items) - len(drawing.tree.children()) + 1}"
+
+
+def check_new(drawing: Drawing, item_id: str) -> None:
+    """Refuses an id that is taken."""
+    if item_id in drawing.items:
+        raise Refusal("item_exists", "That item is already in the drawing.", item_id)
+
+
+def check_style(style: Style) -> None:
+    """Refuses colours and widths that cannot be painted."""
+    check_colour(style.fill)
+    check_colour(style.stroke)
+    if not 0.0 <= style.stroke_width <= 10_000.0:
+        raise Refusal(
+            "bad_stroke",
+            "A stroke can be from 0 to 10,000 px wide. The old width was kept.",
+        )

@@ -1,0 +1,83 @@
+"""Taking hold of items: those that may be edited, what is drawn in them, the frame around them."""
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+
+from buildup.drawing.memo import Latest
+from buildup.drawing.model import Drawing, DrawnItem, Item
+from buildup.edits.change import Delta
+from buildup.errors import Refusal
+from buildup.forms.frames import Standing, standing_of
+from buildup.geometry.transforms import Affine
+from buildup.shapes.placement import moved_item
+
+
+def several(count: int) -> str:
+    """How a step's name counts items."""
+    return "item" if count == 1 else f"{count} items"
+
+
+def open_items(drawing: Drawing, ids: Sequence[str]) -> list[Item]:
+    """The items of some ids, all of which may be edited.
+
+    Raises:
+        Refusal: `nothing_selected`, `unknown_item` or `locked_item`.
+
+    """
+    if not ids:
+        raise Refusal("nothing_selected", "Nothing is selected. Pick an item first.")
+    return [drawing.open_item(i) for i in dict.fromkeys(ids)]
+
+
+def open_drawn(drawing: Drawing, ids: Sequence[str]) -> list[DrawnItem]:
+    """What is drawn among some items and in what they hold, each once.
+
+    A container that may be edited is dealt with as one: what is locked inside it goes along.
+
+    Raises:
+        Refusal: as `open_items`.
+
+    """
+    tops = [i.id for i in open_items(drawing, ids)]
+    drawn = dict.fromkeys(d for i in tops for d in drawing.tree.drawn_in(i))
+    return [drawing.drawn_item(i) for i in drawn]
+
+
+@dataclass(frozen=True, slots=True)
+class Taken:
+    """Items that are taken hold of together.
+
+    Args:
+        items: all that is drawn among them.
+        frame: the frame around them.
+
+    """
+
+    items: tuple[DrawnItem, ...]
+    frame: Standing
+
+    def moved(self, by: Affine, turned: float = 0.0) -> Delta:
+        """The delta that moves them by a map, which turns by some degrees."""
+        return Delta(put=tuple(moved_item(i, by, turned=turned) for i in self.items))
+
+
+_latest: Latest[Taken] = Latest()
+
+
+def taken_again(drawing: Drawing, ids: tuple[str, ...]) -> Taken:
+    """As `taken`, without looking again where the very same was taken last."""
+    return _latest.of((drawing, ids), lambda: taken(drawing, ids))
+
+
+def taken(drawing: Drawing, ids: Sequence[str]) -> Taken:
+    """Items and the frame around them.
+
+    Raises:
+        Refusal: as `open_items`; also `nothing_selected` when they hold nothing.
+
+    """
+    items = open_drawn(drawing, ids)
+    frame = standing_of(drawing, tuple(dict.fromkeys(ids)))
+    if frame is None:
+        raise Refusal("nothing_selected", "There is nothing in it yet that could be moved.")
+    return Taken(tuple(items), frame)
