@@ -7,7 +7,7 @@ from collections.abc import Callable, Sequence
 
 from bench_rows import Row
 from board import median, p95
-from buildup.drawing.model import Stroke
+from buildup.drawing.model import HandStroke
 from buildup.drawing.strokes import fitted
 from buildup.geometry.angles import direction
 from buildup.geometry.bezier import Cubic, curvature_at, point_at, split_at, tight_box
@@ -144,7 +144,7 @@ def budgets() -> Sequence[Row]:
         a, b = (2000 * direction(k * 0.36 + 0.36 * s) for s in (0, 1))
         ring.append((a, a + 4 * direction(k * 0.36 + 90), b - 4 * direction(k * 0.36 + 90.36), b))
     return [
-        _timed("fit 1,000 freehand points", 50, lambda n: fitted(Stroke((hands[n % 8],), 2.0))),
+        _timed("fit 1,000 freehand points", 50, lambda n: fitted(HandStroke((hands[n % 8],), 2.0))),
         _timed(
             "nearest point on an outline of 1,000 segments",
             5,

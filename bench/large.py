@@ -146,7 +146,7 @@ def history(server: Server) -> list[Row]:
     medians: dict[str, list[float]] = {"undo": [], "open": []}
     for count in (100, 10_000):
         row = kept(server.user.pk, f"{count} steps", (outline(7),))
-        change = {"form": 2, "put": [], "moves": [], "removed": [], "sheet": None}
+        change = {"form": 3, "put": [], "patches": [], "moves": [], "removed": [], "sheet": None}
         Step.objects.bulk_create(
             (
                 Step(

@@ -6,7 +6,7 @@ import random
 import time
 from collections.abc import Callable, Sequence
 
-from buildup.drawing.model import Anchor, Contour, Drawing, Outline, Stroke
+from buildup.drawing.model import Anchor, Contour, Drawing, HandStroke, Outline
 from buildup.drawing.strokes import fitted
 from buildup.edits.apply import apply, read_command
 from buildup.edits.change import placed, updated
@@ -44,14 +44,14 @@ def _refs(indices: range) -> list[list[object]]:
     return [["o", 0, i] for i in indices]
 
 
-def _hand(count: int, noise: float) -> Stroke:
+def _hand(count: int, noise: float) -> HandStroke:
     dice = random.Random(3)
     points = []
     for k in range(count):
         x = 0.15 * k
         place = complex(x, 80.0 * math.sin(x / 60.0))
         points.append(place + complex(dice.uniform(-noise, noise), dice.uniform(-noise, noise)))
-    return Stroke((tuple(points),), 1.0)
+    return HandStroke((tuple(points),), 1.0)
 
 
 def _edit(drawing: Drawing, data: dict[str, object]) -> Callable[[], object]:
@@ -59,8 +59,8 @@ def _edit(drawing: Drawing, data: dict[str, object]) -> Callable[[], object]:
     return lambda: apply(drawing, command)
 
 
-def _stroke(stroke: Stroke, tolerance: float) -> Callable[[], object]:
-    return lambda: fitted(Stroke(stroke.parts, tolerance))
+def _stroke(stroke: HandStroke, tolerance: float) -> Callable[[], object]:
+    return lambda: fitted(HandStroke(stroke.parts, tolerance))
 
 
 CASES: dict[str, tuple[tuple[int, ...], Callable[[int], Callable[[], object]]]] = {

@@ -52,9 +52,9 @@ class Letter:
 
 @dataclass(frozen=True, slots=True)
 class Shown:
-    """What a letter shows: the picture (None where only the server can tell), and the way on."""
+    """What a letter shows: the repaint (None where only the server can tell), and the way on."""
 
-    picture: host.Picture | None
+    repaint: host.Repaint | None
     undo: StepName | None
     redo: StepName | None
 
@@ -144,9 +144,9 @@ class Desk:
         before = self._shown
         delta = self._go_on(letter)
         self._waiting.append(_Waiting(letter, delta))
-        picture = None
+        repaint = None
         if delta is not None:
-            picture = host.picture(
+            repaint = host.repaint(
                 self._shown,
                 delta,
                 question["selection"],
@@ -154,7 +154,7 @@ class Desk:
                 before=before.tree,
                 held=before,
             )
-        return self._told(picture)
+        return self._told(repaint)
 
     def _settle(self, question: Question) -> Shown:
         """Take the server's answer: what changed (None when refused), and to which letter.
@@ -213,10 +213,10 @@ class Desk:
         self._line = gone[0]
         return gone[1]
 
-    def _told(self, picture: host.Picture | None) -> Shown:
+    def _told(self, repaint: host.Repaint | None) -> Shown:
         done, ahead = self._line.done, self._line.ahead
         return Shown(
-            picture,
+            repaint,
             done[-1].step if done else None,
             ahead[-1].step if ahead else None,
         )

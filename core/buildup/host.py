@@ -1,4 +1,4 @@
-"""What a host of the core (server or browser) asks of it: a picture of what a delta changes."""
+"""What a host of the core (server or browser) asks of it: a repaint of what a delta changes."""
 
 from collections.abc import Iterable, Iterator, Sequence
 from dataclasses import dataclass
@@ -22,7 +22,7 @@ from buildup.view.splices import spliced
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
-class Picture:
+class Repaint:
     """What changes on the canvas."""
 
     items: tuple[Drawable, ...]
@@ -56,7 +56,7 @@ a preview of any number costs the same. Corner radii of shapes that are being sc
 hand lets go."""
 
 
-def picture(
+def repaint(
     after: Drawing,
     delta: Delta,
     selected: Sequence[str],
@@ -64,8 +64,8 @@ def picture(
     *,
     before: Tree | None = None,
     held: Drawing | None = None,
-) -> Picture:
-    """The picture of a delta that led to the drawing `after`.
+) -> Repaint:
+    """The repaint of a delta that led to the drawing `after`.
 
     Args:
         after: the drawing after it.
@@ -82,7 +82,7 @@ def picture(
     told = [drawable(after, i) for i in changed]
     if held is not None and not shows.whole:
         told = [spliced(d, drawable(held, d.id) if d.id in held.items else None) for d in told]
-    return Picture(
+    return Repaint(
         items=tuple(told),
         removed=delta.removed,
         moves=delta.moves,
@@ -105,7 +105,7 @@ def changed_items(after: Drawing, delta: Delta, *, before: Tree | None) -> tuple
 
 def preview(
     drawing: Drawing, command: Command, selected: Sequence[str], shows: Shows = ALL
-) -> Picture:
+) -> Repaint:
     """What a command would change; nothing is kept.
 
     Raises:
@@ -117,15 +117,15 @@ def preview(
             return _moved_as_drawn(command, held)
     delta = foreseen(drawing, command)
     after = updated(drawing, delta)
-    return picture(after, delta, selected, shows, before=drawing.tree, held=drawing)
+    return repaint(after, delta, selected, shows, before=drawing.tree, held=drawing)
 
 
-def _moved_as_drawn(command: Placing, held: Taken) -> Picture:
-    """The picture of items under a map, without their new geometry; of the marks only the frame."""
+def _moved_as_drawn(command: Placing, held: Taken) -> Repaint:
+    """The repaint of items under a map, without their new geometry; of the marks only the frame."""
     by, turned = command.way(held.frame)
     a, b = by.across, by.down
     frame = told_frame(held.frame.moved(by, turned))
-    return Picture(
+    return Repaint(
         items=(),
         removed=(),
         moves=(),
@@ -142,7 +142,7 @@ class Aimed:
     meeting: Meeting
     command: dict[str, Any] | None
     """The command as it is once it has met that, for whoever wants to keep it."""
-    picture: Picture | None
+    repaint: Repaint | None
 
 
 def aimed(
@@ -154,18 +154,18 @@ def aimed(
     *,
     keeps: bool = False,
 ) -> Aimed:
-    """What a command comes to that moves on by what was met: the picture, or itself to keep it.
+    """What a command comes to that moves on by what was met: the repaint, or itself to keep it.
 
     Raises:
         Refusal: as `apply`.
     """
     if command is None:
-        return Aimed(meeting=meeting, command=None, picture=None)
+        return Aimed(meeting=meeting, command=None, repaint=None)
     moved = command.moved_on(meeting.shift)
     if keeps:
-        return Aimed(meeting=meeting, command=write_command(moved), picture=None)
+        return Aimed(meeting=meeting, command=write_command(moved), repaint=None)
     told = preview(drawing, moved, selected, shows)
-    return Aimed(meeting=meeting, command=None, picture=told)
+    return Aimed(meeting=meeting, command=None, repaint=told)
 
 
 def near(drawing: Drawing, item: str, at: complex) -> tuple[AnchorRef, AnchorRef]:

@@ -9,7 +9,7 @@ from unittest import mock
 
 from buildup.drawing import model, segments
 from buildup.drawing.flow import settled
-from buildup.drawing.model import Anchor, Contour, Drawing, Stroke, cubic
+from buildup.drawing.model import Anchor, Contour, Drawing, HandStroke, cubic
 from buildup.drawing.segments import bent, straightened, with_added, without
 from buildup.drawing.strokes import fitted
 from buildup.edits.apply import apply, read_command
@@ -92,7 +92,7 @@ class StrokeTest(unittest.TestCase):
     def test_a_drawn_circle_takes_four_anchors_at_a_hundredth_of_its_radius(self):
         """Goldapp (1991): four cubics reach 2.7e-4 of the radius, three 2.2e-3."""
         circle = [100 * direction(360 * k / 200) for k in range(200)]
-        contour = fitted(Stroke((tuple(circle),), 0.2, closed=True))
+        contour = fitted(HandStroke((tuple(circle),), 0.2, closed=True))
         self.assertTrue(contour.closed)
         self.assertLessEqual(len(contour.anchors), 5)
         self.assertEqual({a.kind for a in contour.anchors}, {"smooth"})
@@ -100,7 +100,7 @@ class StrokeTest(unittest.TestCase):
 
     def test_corners_are_recognised(self):
         square = [100 * k / 30 + 0j for k in range(31)] + [100 + 100j * k / 30 for k in range(31)]
-        contour = fitted(Stroke((tuple(square),), 0.5))
+        contour = fitted(HandStroke((tuple(square),), 0.5))
         self.assertEqual([a.kind for a in contour.anchors], ["corner"] * 3)
         self.assertAlmostEqual(contour.anchors[1].at, 100 + 0j, delta=0.5)
 
@@ -109,7 +109,7 @@ class StrokeTest(unittest.TestCase):
             with self.subTest(name):
                 count = 0
                 for edge in glyph_contours(name):
-                    contour = fitted(Stroke((tuple(edge),), 1.0, closed=True))
+                    contour = fitted(HandStroke((tuple(edge),), 1.0, closed=True))
                     count += len(contour.anchors)
                     self.assertLess(away(contour, edge), 1.6)
                 self.assertLessEqual(count, most)
@@ -119,17 +119,17 @@ class StrokeTest(unittest.TestCase):
         wave = tuple(
             complex(x, 60 * math.sin(x / 40) + noise.uniform(-0.7, 0.7)) for x in range(0, 600, 2)
         )
-        counts = [len(fitted(Stroke((wave,), t)).anchors) for t in (1.5, 3, 6, 12, 40)]
+        counts = [len(fitted(HandStroke((wave,), t)).anchors) for t in (1.5, 3, 6, 12, 40)]
         self.assertEqual(counts[0], max(counts))
         self.assertLess(counts[-1], counts[0])
         self.assertLess(counts[0], 9)
 
     def test_strokes_of_nothing_one_spot_and_very_many_points(self):
         self.assertEqual(fit_stroke([], tolerance=1).curves, ())
-        self.assertEqual(len(fitted(Stroke(((3 + 4j,),), 1.0)).anchors), 1)
-        self.assertEqual(len(fitted(Stroke(((3 + 4j,) * 50,), 1.0, closed=True)).anchors), 1)
+        self.assertEqual(len(fitted(HandStroke(((3 + 4j,),), 1.0)).anchors), 1)
+        self.assertEqual(len(fitted(HandStroke(((3 + 4j,) * 50,), 1.0, closed=True)).anchors), 1)
         spiral = tuple((50 + k / 100) * direction(k / 10) for k in range(20_000))
-        self.assertLess(len(fitted(Stroke((spiral,), 1.0)).anchors), 80)
+        self.assertLess(len(fitted(HandStroke((spiral,), 1.0)).anchors), 80)
         for tolerance in (0.0, -1.0, math.nan, math.inf):
             with self.assertRaises(Refusal):
                 fit_stroke([0j, 1 + 0j], tolerance=tolerance)
@@ -200,7 +200,7 @@ class StrokeTest(unittest.TestCase):
 
     def test_straight_and_free_parts_mix(self):
         arc = tuple(100 - 100 * direction(90 * k / 30) for k in range(31))
-        contour = fitted(Stroke((arc, (arc[-1], 200 - 100j)), 0.5))
+        contour = fitted(HandStroke((arc, (arc[-1], 200 - 100j)), 0.5))
         self.assertEqual(contour.anchors[-2].kind, "corner")
         self.assertIsNone(contour.anchors[-1].into)
 
@@ -284,7 +284,7 @@ class SegmentTest(unittest.TestCase):
     def test_refitting_moves_less_than_plain_removal(self):
         rows = [(settled(ring().contours[0]), {1}), (leaf().contours[0], {1})]
         for edge in glyph_contours("S")[:1]:
-            rows.append((fitted(Stroke((tuple(edge),), 1.0, closed=True)), {2}))
+            rows.append((fitted(HandStroke((tuple(edge),), 1.0, closed=True)), {2}))
         for contour, gone in rows:
             old = [p for s in contour.segments for p in samples(s, 30)]
             refitted, plain = (without(contour, gone, refit=r) for r in (True, False))

@@ -103,7 +103,7 @@ class DeskTest(unittest.TestCase):
     def origin(self):
         move = {"kind": "move_items", "items": ["plate"], "by": [0, 0]}
         told = self.ask({"verb": "aim", "aim": None, "command": move, "selection": ["plate"]})
-        return told["answer"]["picture"]["selection"]["frame"]["centre"]
+        return told["answer"]["repaint"]["selection"]["frame"]["centre"]
 
     def queue(self, name, by=None, **more):
         command = {"kind": "move_items", "items": ["plate"], "by": by}
@@ -155,7 +155,7 @@ class DeskTest(unittest.TestCase):
         self.assertEqual(self.origin(), [0, 3])
         told = {"id": "u2", "to": "undo", "edit": "theirs"}
         answer = self.ask({"verb": "queue", "letter": told, "selection": []})["answer"]
-        self.assertIsNone(answer["picture"])
+        self.assertIsNone(answer["repaint"])
         self.assertEqual(self.origin(), [0, 3])
 
     def test_a_series_of_nudges_is_one_step(self):

@@ -11,7 +11,7 @@ from buildup.edits.change import Delta, updated
 from buildup.formats.svg import svg
 from buildup.forms.contours import item_contours
 from buildup.geometry.transforms import Affine
-from buildup.host import anchor_near, anchors_within, picture, preview, within
+from buildup.host import anchor_near, anchors_within, preview, repaint, within
 from buildup.view.drawables import drawable
 from buildup.view.pathdata import path_data
 from buildup.view.selection import MOST_MARKS, Shows, selection
@@ -94,7 +94,7 @@ class SelectionTest(unittest.TestCase):
         start = full()
         change = apply(start, command)
         after = updated(start, change.forward)
-        kept = picture(after, change.forward, ["leaf"], before=start.tree)
+        kept = repaint(after, change.forward, ["leaf"], before=start.tree)
         self.assertEqual(preview(start, command, ["leaf"]), kept)
         self.assertEqual([i.id for i in kept.items], ["leaf"])
         self.assertEqual(kept.moves, ())

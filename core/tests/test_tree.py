@@ -14,7 +14,7 @@ from buildup.errors import Refusal
 from buildup.formats.svg import svg
 from buildup.forms.contours import item_box
 from buildup.forms.frames import standing_of
-from buildup.host import changed_items, picture, within
+from buildup.host import changed_items, repaint, within
 from buildup.view.drawables import drawable
 from hypothesis import given
 from hypothesis import strategies as st
@@ -229,7 +229,7 @@ class ContainerTest(unittest.TestCase):
         frame = standing_of(value, ["pair"])
         after = done(value, kind="place_items", items=["pair"], width=frame.width * 2)
         self.assertAlmostEqual(standing_of(after, ["pair"]).width, frame.width * 2)
-        told = {i.id for i in picture(after, Delta(), ["pair"]).items}
+        told = {i.id for i in repaint(after, Delta(), ["pair"]).items}
         self.assertEqual(told, set())
         locked = done(value, kind="lock_items", items=["ring"], locked=True)
         moved = done(locked, kind="move_items", items=["pair"], by=[5, 0])
@@ -266,7 +266,7 @@ class ContainerTest(unittest.TestCase):
                 before = Drawing(value.sheet, items, value.tree)
                 delta = apply(before, read_command(data)).forward
                 after = updated(before, delta)
-                picture(after, delta, [])
+                repaint(after, delta, [])
                 Field().update(after, most=2)
                 read = [i for i in after.items._held.values() if not isinstance(i, str)]
                 self.assertLessEqual(len(read), 8)

@@ -11,11 +11,11 @@ from buildup.drawing.model import (
     Frame,
     Group,
     Guide,
+    HandStroke,
     Layer,
     Outline,
     Shape,
     Sheet,
-    Stroke,
     Style,
     Twin,
     Underlay,
@@ -125,7 +125,7 @@ def wing(item="wing"):
 def sketch(item="sketch"):
     """What a hand drew: a quarter of a circle, kept with its outline."""
     part = tuple(200 * direction(90.0 * k / 60) for k in range(61))
-    stroke = Stroke((part,), 0.5)
+    stroke = HandStroke((part,), 0.5)
     return Outline(id=item, name=item, contours=(fitted(stroke),), drawn=stroke)
 
 

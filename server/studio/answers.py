@@ -32,12 +32,12 @@ Looked = tuple[Sequence[str], Shows]
 """What is selected, and what is shown of it."""
 
 
-def standing(row: Drawing, picture: host.Picture, around: Around) -> dict[str, Any]:
-    """Where a drawing stands: its version, a picture of it, and the steps around it."""
+def standing(row: Drawing, repaint: host.Repaint, around: Around) -> dict[str, Any]:
+    """Where a drawing stands: its version, a repaint of it, and the steps around it."""
     undo, redo = around
     return {
         "version": row.version,
-        "picture": picture,
+        "repaint": repaint,
         "undo": step(undo),
         "redo": step(redo),
         "kept": row.changed,
@@ -52,8 +52,8 @@ def opened(row: Drawing) -> dict[str, Any]:
     """Where a drawing stands, with its items still to be put in."""
     empty = Selection(items=(), frame=None, anchors=(), pegs=(), dials=())
     sheet = read_kept(Sheet, row.sheet)
-    picture = host.Picture(items=(), removed=(), moves=(), sheet=sheet, selection=empty)
-    return standing(row, picture, next_steps(row))
+    repaint = host.Repaint(items=(), removed=(), moves=(), sheet=sheet, selection=empty)
+    return standing(row, repaint, next_steps(row))
 
 
 def change(
@@ -67,7 +67,7 @@ def change(
     held: Value | None = None,
 ) -> dict[str, Any]:
     """What changed on a drawing since a version; `held` is the drawing as it was then, if known."""
-    told = standing(row, host.picture(after, delta, *looked, held=held), around)
+    told = standing(row, host.repaint(after, delta, *looked, held=held), around)
     return {**told, "since": since, "delta": delta.to_json()}
 
 

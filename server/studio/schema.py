@@ -9,7 +9,7 @@ from buildup.cues.cuekinds import Aim
 from buildup.drawing.model import Sheet, Style
 from buildup.edits.apply import COMMANDS, read_command
 from buildup.edits.command import Command
-from buildup.host import Picture
+from buildup.host import Repaint
 from buildup.shapes.kinds import DialUnit, Group
 from buildup.view.selection import Shows
 from ninja import Schema
@@ -145,7 +145,7 @@ class Answer(Schema):
     since: int
     """The version that the changes start from."""
     delta: DeltaForm
-    picture: Picture
+    repaint: Repaint
     undo: StepName | None
     redo: StepName | None
     kept: datetime
@@ -157,7 +157,7 @@ class Board(Schema):
     id: int
     name: str
     version: int
-    picture: Picture
+    repaint: Repaint
     places: list[tuple[str, str]]
     """Each item with its container; those of a container back to front."""
     undo: StepName | None
@@ -221,7 +221,7 @@ class AimIn(Schema):
     selection: list[str] = []
     shows: Shows = Shows()
     keeps: bool = False
-    """To keep the edit then: answers with the command instead of the picture."""
+    """To keep the edit then: answers with the command instead of the repaint."""
 
 
 class SelectionIn(Schema):

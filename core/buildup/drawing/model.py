@@ -179,7 +179,7 @@ class Group(Holder):
 
 
 @dataclass(frozen=True, slots=True)
-class Stroke:
+class HandStroke:
     """What was drawn by hand: parts that join up, each a run of points; two make a straight line.
 
     Args:
@@ -209,7 +209,7 @@ class Outline(Drawn):
     contours: tuple[Contour, ...]
     rule: FillRule = "nonzero"
     angle: float = 0.0
-    drawn: Stroke | None = None
+    drawn: HandStroke | None = None
 
     def with_contour(self, index: int, contour: Contour) -> "Outline":
         """The outline with one contour replaced; it is no longer what was drawn by hand."""

@@ -1,13 +1,13 @@
 """What was drawn by hand, as a contour."""
 
-from buildup.drawing.model import Anchor, Contour, Stroke
+from buildup.drawing.model import Anchor, Contour, HandStroke
 from buildup.geometry.angles import cross, dot, unit
 from buildup.geometry.bezier import Cubic, line
 from buildup.geometry.fitting import fit_stroke
 from buildup.geometry.tolerances import NO_LENGTH
 
 
-def fitted(stroke: Stroke) -> Contour:
+def fitted(stroke: HandStroke) -> Contour:
     """The contour fitted to a stroke: a single anchor where only one place was drawn.
 
     Parts of two points are straight; where parts meet there is a corner.

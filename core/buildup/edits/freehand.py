@@ -4,7 +4,7 @@ from dataclasses import dataclass, replace
 from typing import ClassVar, Literal
 
 from buildup.drawing.checks import MOST_ANCHORS
-from buildup.drawing.model import Drawing, Outline, Stroke, Style
+from buildup.drawing.model import Drawing, HandStroke, Outline, Style
 from buildup.drawing.strokes import fitted
 from buildup.drawing.units import told
 from buildup.edits.change import Delta, placed
@@ -27,7 +27,7 @@ def _check_tolerance(tolerance: float) -> None:
         )
 
 
-def _fitted(outline: Outline, stroke: Stroke) -> Outline:
+def _fitted(outline: Outline, stroke: HandStroke) -> Outline:
     """The outline fitted to what was drawn.
 
     Raises:
@@ -43,7 +43,7 @@ def _fitted(outline: Outline, stroke: Stroke) -> Outline:
     return replace(outline, contours=(contour,), drawn=stroke)
 
 
-def _drawn(outline: Outline, stroke: Stroke, unit: str) -> tuple[Outline, str]:
+def _drawn(outline: Outline, stroke: HandStroke, unit: str) -> tuple[Outline, str]:
     """The outline of a stroke just drawn; one far rougher than its tolerance gets a wider one.
 
     Nothing that a hand has drawn is lost: the points are kept, and the tolerance can be set.
@@ -104,7 +104,7 @@ class DrawStroke(Command):
                 style=self.style,
                 contours=(),
             )
-            stroke = Stroke((points,), self.tolerance, self.closing and len(points) > 2)
+            stroke = HandStroke((points,), self.tolerance, self.closing and len(points) > 2)
             made, said = _drawn(new, stroke, drawing.sheet.unit)
             return placed(drawing, (made,), container=self.container, said=said)
         outline = drawing.outline(self.item)
@@ -118,14 +118,14 @@ class DrawStroke(Command):
         made, said = _drawn(outline, self._longer(old, points), drawing.sheet.unit)
         return Delta(put=(made,), said=said)
 
-    def _longer(self, old: Stroke, points: tuple[complex, ...]) -> Stroke:
+    def _longer(self, old: HandStroke, points: tuple[complex, ...]) -> HandStroke:
         from_here = old.parts[-1][-1]
         if self.straight and len(points) == 1:
             points = (from_here + stepped(points[0] - from_here, step=45.0),)
         lone = len(old.parts) == 1 and len(old.parts[0]) == 1
         part = (from_here, *points)
         parts = (part,) if lone else (*old.parts, part)
-        return Stroke(parts, min(old.tolerance, self.tolerance), self.closing)
+        return HandStroke(parts, min(old.tolerance, self.tolerance), self.closing)
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)

@@ -2,7 +2,16 @@
 
 from dataclasses import replace
 
-from buildup.drawing.model import Anchor, Contour, DrawnItem, Frame, Outline, Shape, Stroke, Twin
+from buildup.drawing.model import (
+    Anchor,
+    Contour,
+    DrawnItem,
+    Frame,
+    HandStroke,
+    Outline,
+    Shape,
+    Twin,
+)
 from buildup.geometry.angles import dot, normal_degrees, unit
 from buildup.geometry.tolerances import NO_LENGTH, RIGHT_ABOUT
 from buildup.geometry.transforms import Affine
@@ -32,7 +41,7 @@ def _moved_twin(twin: Twin, by: Affine) -> Twin | None:
     return replace(twin, through=by(twin.through), along=along)
 
 
-def _moved_stroke(stroke: Stroke, by: Affine) -> Stroke:
+def _moved_stroke(stroke: HandStroke, by: Affine) -> HandStroke:
     """What was drawn by hand under a map; its tolerance grows with it."""
     parts = tuple(tuple(by(p) for p in part) for part in stroke.parts)
     scale = abs(by.determinant) ** 0.5

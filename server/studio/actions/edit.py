@@ -26,7 +26,7 @@ class Stale(Refusal):
 
 
 @dataclass(frozen=True)
-class Kept:
+class Outcome:
     """A drawing after a change was kept, and what changed since the client's version."""
 
     row: models.Drawing
@@ -38,12 +38,12 @@ class Kept:
     """The drawing just before, where that is the client's version."""
 
 
-def again(row: models.Drawing, command_id: str, version: int | None) -> Kept | None:
+def again(row: models.Drawing, command_id: str, version: int | None) -> Outcome | None:
     """The answer for a command that was kept before, so that sending it twice applies it once."""
     if not row.steps.filter(command_id=command_id).exists():
         return None
     since = store.delta_since(row, row.version if version is None else version)
-    return Kept(row, since, store.value_of(row), next_steps(row))
+    return Outcome(row, since, store.value_of(row), next_steps(row))
 
 
 def check_ahead(row: models.Drawing, version: int) -> None:
@@ -82,7 +82,7 @@ def edit(
     version: int | None,
     command: Command,
     follows: Follows | None = None,
-) -> Kept:
+) -> Outcome:
     """Apply a command and keep it as a step.
 
     With `follows` it joins that edit where that one is still the last and the core says that the
@@ -121,7 +121,7 @@ def edit(
     store.write_step(step)
     row.head = row.version
     row.save()
-    return Kept(row, change.forward, after, (step, None), None if version is None else before)
+    return Outcome(row, change.forward, after, (step, None), None if version is None else before)
 
 
 def _continued(row: models.Drawing, command: Command, follows: Follows) -> models.Step | None:

@@ -4,7 +4,7 @@ from buildup.edits.change import Delta, chained
 from buildup.errors import Refusal
 
 from studio import models, store
-from studio.actions.edit import Kept, again, check_version
+from studio.actions.edit import Outcome, again, check_version
 from studio.actions.turns import in_turn
 from studio.finding import locked
 from studio.history import edits_of, next_steps, way_ahead, way_back
@@ -19,7 +19,7 @@ def go(
     version: int | None,
     to: int | str,
     edit: str | None = None,
-) -> Kept:
+) -> Outcome:
     """Bring the drawing to a step: `undo`, `redo`, or the number of a step (0: the beginning).
 
     `edit` names the edit that undo is to take back, or redo to bring back.
@@ -48,7 +48,7 @@ def go(
     )
     store.write_step(step)
     row.save()
-    return Kept(row, delta, after, next_steps(row), None if version is None else before)
+    return Outcome(row, delta, after, next_steps(row), None if version is None else before)
 
 
 def _target(row: models.Drawing, to: int | str, edit: str | None) -> tuple[int, str]:

@@ -14,7 +14,7 @@ from ninja import Router
 
 from studio import answers, schema, store
 from studio.actions import drawings as acts
-from studio.actions.edit import Kept, check_ahead, edit
+from studio.actions.edit import Outcome, check_ahead, edit
 from studio.actions.go import go, way
 from studio.actions.pictures import bring
 from studio.api.asking import value_now, whose
@@ -25,7 +25,7 @@ from studio.models import Picture
 router = Router()
 
 
-def _told(kept: Kept, body: schema.CommandIn | schema.GoIn) -> dict[str, Any]:
+def _told(kept: Outcome, body: schema.CommandIn | schema.GoIn) -> dict[str, Any]:
     """What changed since the version that the client knew."""
     since = kept.row.version - 1 if body.version is None else body.version
     return answers.change(
@@ -133,15 +133,15 @@ def history(
     return {"steps": steps, "at": row.head, "earlier": told.earlier, "later": told.later}
 
 
-@router.get("/drawings/{drawing}/at/{step}", response=host.Picture)
-def as_at_step(request: HttpRequest, drawing: int, step: int) -> host.Picture:
+@router.get("/drawings/{drawing}/at/{step}", response=host.Repaint)
+def as_at_step(request: HttpRequest, drawing: int, step: int) -> host.Repaint:
     """What looks different at another step of the history; nothing is changed."""
     with store.snapshot():
         row = found(whose(request), drawing)
         delta = way(row, step)
         now = store.value_of(row)
     then = updated(now, delta)
-    return host.picture(then, delta, (), before=now.tree)
+    return host.repaint(then, delta, (), before=now.tree)
 
 
 @router.get("/drawings/{drawing}/drawing.svg")

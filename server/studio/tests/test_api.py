@@ -76,8 +76,8 @@ class ApiTest(TransactionTestCase):
     def test_an_edit_answers_with_what_changed(self):
         answer = self.send(PLATE).json()
         self.assertEqual((answer["version"], answer["undo"]["name"]), (1, "Draw rectangle"))
-        self.assertEqual([i["id"] for i in answer["picture"]["items"]], ["plate"])
-        self.assertEqual(answer["picture"]["selection"]["dials"][0]["reach"], 25)
+        self.assertEqual([i["id"] for i in answer["repaint"]["items"]], ["plate"])
+        self.assertEqual(answer["repaint"]["selection"]["dials"][0]["reach"], 25)
         self.assertEqual(json.loads(Item.objects.get(item="plate").body)["shape"], "rectangle")
 
     def test_the_same_command_twice_is_applied_once(self):
@@ -86,7 +86,7 @@ class ApiTest(TransactionTestCase):
         path = f"drawings/{self.drawing}/commands"
         first, second = self.post(path, body).json(), self.post(path, body).json()
         self.assertEqual(first["version"], second["version"])
-        self.assertEqual(first["picture"]["items"], second["picture"]["items"])
+        self.assertEqual(first["repaint"]["items"], second["repaint"]["items"])
         self.assertEqual(self.x(), 55)
 
     def test_a_stale_version_answers_what_changed_since(self):
@@ -96,7 +96,7 @@ class ApiTest(TransactionTestCase):
         self.assertEqual(answer.status_code, 409)
         since = answer.json()["answer"]
         self.assertEqual(since["version"], 2)
-        self.assertEqual([i["id"] for i in since["picture"]["items"]], ["plate"])
+        self.assertEqual([i["id"] for i in since["repaint"]["items"]], ["plate"])
         self.assertEqual(Step.objects.count(), 2)
 
     def test_undo_redo_and_branches_that_are_not_lost(self):
@@ -159,7 +159,7 @@ class ApiTest(TransactionTestCase):
         self.send(move())
         since = self.client.get(f"/api/drawings/{self.drawing}/since/1").json()["answer"]
         self.assertEqual((since["since"], since["version"], since["undo"]["number"]), (1, 2, 2))
-        self.assertEqual([i["id"] for i in since["picture"]["items"]], ["plate"])
+        self.assertEqual([i["id"] for i in since["repaint"]["items"]], ["plate"])
         same = self.client.get(f"/api/drawings/{self.drawing}/since/2").json()
         self.assertEqual(same, {"answer": None})
         ahead = self.client.get(f"/api/drawings/{self.drawing}/since/3").json()
@@ -234,7 +234,7 @@ class ApiTest(TransactionTestCase):
         self.send({**ring, "contours": [{"anchors": anchors, "closed": True}]})
         held = json.loads(Item.objects.get(item="ring").shown)["path"]
         told = self.send({"kind": "move_anchors", "anchors": [["ring", 0, 500]], "by": [5, 0]})
-        (item,) = told.json()["picture"]["items"]
+        (item,) = told.json()["repaint"]["items"]
         splice = item["splice"]
         path = held[: splice["at"]] + splice["text"] + held[splice["at"] + splice["cut"] :]
         self.assertEqual(path, json.loads(Item.objects.get(item="ring").shown)["path"])
@@ -244,7 +244,7 @@ class ApiTest(TransactionTestCase):
         again = self.go("undo").json()
         self.assertEqual(json.loads(Item.objects.get(item="ring").shown)["path"], held)
         since = self.client.get(f"/api/drawings/{self.drawing}/since/1").json()["answer"]
-        self.assertEqual(since["picture"]["items"][0]["path"], held, "not known what is held")
+        self.assertEqual(since["repaint"]["items"][0]["path"], held, "not known what is held")
         self.assertEqual(since["version"], again["version"])
 
     def test_the_history_comes_in_pages(self):

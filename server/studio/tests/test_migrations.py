@@ -61,12 +61,12 @@ class ContainersTest(TransactionTestCase):
         client.force_login(self.user)
         told = client.get(f"/api/drawings/{self.row.pk}").json()
         self.assertEqual(told["places"][0], ["layer-1", ""])
-        ids = {i["id"] for i in told["picture"]["items"]}
+        ids = {i["id"] for i in told["repaint"]["items"]}
         self.assertEqual(ids, {i for i, _ in told["places"]})
         Item.objects.update(shown="{}")
         call_command("show_anew", verbosity=0)
         again = client.get(f"/api/drawings/{self.row.pk}").json()
         self.assertEqual(
-            [i["path"] for i in again["picture"]["items"]],
-            [i["path"] for i in told["picture"]["items"]],
+            [i["path"] for i in again["repaint"]["items"]],
+            [i["path"] for i in told["repaint"]["items"]],
         )

@@ -105,7 +105,7 @@ class TogetherTest(TransactionTestCase):
         self.assertEqual(then["items"][0]["box"], [0, 0, 100, 50])
         now = self.client.get(self.base).json()
         self.assertEqual(now["places"][1:], [["plate", "layer-1"], ["b", "layer-1"]])
-        boxes = {i["id"]: i["box"] for i in now["picture"]["items"]}
+        boxes = {i["id"]: i["box"] for i in now["repaint"]["items"]}
         self.assertEqual(boxes["plate"], [100, 0, 200, 50])
         self.assertEqual(self.client.get(f"{self.base}/at/77").json()["code"], "unknown_step")
 
@@ -123,10 +123,10 @@ class TogetherTest(TransactionTestCase):
         self.send(PLATE, 0)
         self.send({**PLATE, "item": "b", "called": 'Quote " and \\ slash'}, 1)
         opened = self.client.get(self.base).json()
-        shown = opened["picture"]["items"]
+        shown = opened["repaint"]["items"]
         names = [i["name"] for i in shown]
         self.assertEqual(names, ["Layer 1", "Rectangle 1", 'Quote " and \\ slash'])
-        again = self.post("aim", {"command": move(by=(0, 0))}).json()["picture"]["items"][0]
+        again = self.post("aim", {"command": move(by=(0, 0))}).json()["repaint"]["items"][0]
         self.assertEqual(shown[1], again)
         self.assertEqual(opened["undo"]["name"], "Draw rectangle")
 

@@ -1113,7 +1113,7 @@ export interface components {
             name: string;
             /** Version */
             version: number;
-            picture: components["schemas"]["Picture"];
+            repaint: components["schemas"]["Repaint"];
             /** Places */
             places: [
                 string,
@@ -1349,10 +1349,10 @@ export interface components {
             corner: boolean;
         };
         /**
-         * Picture
+         * Repaint
          * @description What changes on the canvas.
          */
-        Picture: {
+        Repaint: {
             /** Items */
             items: components["schemas"]["Drawable"][];
             /** Removed */
@@ -1488,7 +1488,7 @@ export interface components {
             /** Since */
             since: number;
             delta: components["schemas"]["DeltaForm"];
-            picture: components["schemas"]["Picture"];
+            repaint: components["schemas"]["Repaint"];
             undo: components["schemas"]["StepName"] | null;
             redo: components["schemas"]["StepName"] | null;
             /**
@@ -3800,7 +3800,7 @@ export interface components {
             command: {
                 [key: string]: unknown;
             } | null;
-            picture: components["schemas"]["Picture"] | null;
+            repaint: components["schemas"]["Repaint"] | null;
         };
         /**
          * Cue
@@ -4869,7 +4869,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Picture"];
+                    "application/json": components["schemas"]["Repaint"];
                 };
             };
             /** @description What went wrong */

@@ -8,9 +8,9 @@ export type Point = [number, number];
 export type Move = [item: string, container: string, behind: string | null];
 export type AnchorRef = [item: string, contour: number, index: number];
 export type Command = Schemas["CommandIn"]["command"];
-/** A picture whose fields are all there: what has a default is always told. */
-export type Picture = Omit<
-  Required<Schemas["Picture"]>,
+/** A repaint whose fields are all there: what has a default is always told. */
+export type Repaint = Omit<
+  Required<Schemas["Repaint"]>,
   "items" | "sheet" | "moves" | "selection"
 > & {
   items: Drawable[];
@@ -18,8 +18,8 @@ export type Picture = Omit<
   moves: Move[];
   selection: Selection;
 };
-export type Answer = Omit<Schemas["Answer"], "picture"> & { picture: Picture };
-export type Board = Omit<Schemas["Board"], "picture"> & { picture: Picture };
+export type Answer = Omit<Schemas["Answer"], "repaint"> & { repaint: Repaint };
+export type Board = Omit<Schemas["Board"], "repaint"> & { repaint: Repaint };
 export type Card = Schemas["Card"];
 export type Drawable = Required<Omit<Schemas["Drawable"], "splice">> &
   Pick<Schemas["Drawable"], "splice">;
@@ -29,8 +29,8 @@ export type PathFacts = Schemas["PathFacts"];
 export type Shows = Required<Schemas["Shows"]>;
 export type Moved = Schemas["Moved"];
 /** What is met by what is drawn or dragged, and what comes of it. */
-export type Aimed = Required<Omit<Schemas["Aimed"], "picture" | "command">> & {
-  picture: Picture | null;
+export type Aimed = Required<Omit<Schemas["Aimed"], "repaint" | "command">> & {
+  repaint: Repaint | null;
   command: Command | null;
 };
 export type AnchorMark = Schemas["AnchorMark"];

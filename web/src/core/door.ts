@@ -5,7 +5,7 @@ import type {
   AnchorMark,
   AnchorRef,
   Command,
-  Picture,
+  Repaint,
   Point,
   Selection,
   Shows,
@@ -14,7 +14,7 @@ import type {
 
 /** What a letter on its way shows, and what undo and redo would do then. */
 export interface Shown {
-  picture: Picture | null;
+  repaint: Repaint | null;
   undo: WayStep | null;
   redo: WayStep | null;
 }

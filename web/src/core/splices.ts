@@ -1,5 +1,5 @@
 // Long path data is told as what is different from the path data that is held already.
-import type { Drawable, Picture } from "../api/types";
+import type { Drawable, Repaint } from "../api/types";
 
 const MODULUS = 65521;
 /** Characters whose sums stay exact before the modulus is taken. */
@@ -43,12 +43,12 @@ export function whole(item: Drawable, held: Drawable | undefined): Drawable | nu
   return { ...item, path, splice: null };
 }
 
-/** A picture with all paths, and whether some of it had to be left out. */
-export function wholePicture(
-  picture: Picture,
+/** A repaint with all paths, and whether some of it had to be left out. */
+export function wholeRepaint(
+  repaint: Repaint,
   held: (id: string) => Drawable | undefined,
-): { picture: Picture; missed: boolean } {
-  if (!picture.items.some((i) => i.splice)) return { picture, missed: false };
-  const items = picture.items.map((i) => whole(i, held(i.id))).filter((i) => i !== null);
-  return { picture: { ...picture, items }, missed: items.length < picture.items.length };
+): { repaint: Repaint; missed: boolean } {
+  if (!repaint.items.some((i) => i.splice)) return { repaint, missed: false };
+  const items = repaint.items.map((i) => whole(i, held(i.id))).filter((i) => i !== null);
+  return { repaint: { ...repaint, items }, missed: items.length < repaint.items.length };
 }

@@ -161,7 +161,7 @@ function mark(): void {
   height: 104px;
   margin: 4px 8px 0;
 }
-.steps i {
+.step i {
   font-size: 10px;
   color: var(--construction);
 }
@@ -184,6 +184,9 @@ function mark(): void {
   flex: none;
   width: 18px;
   border-radius: 6px;
+}
+.fold i {
+  font-size: 10px;
 }
 .fold:hover {
   background: var(--tint);

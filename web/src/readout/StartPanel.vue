@@ -27,8 +27,8 @@ const asking = new Newest<Command>(async (command) => {
       selection: ["the-next-one"],
       shows: { marks: "frame", sight: null, chosen: [], whole: false },
     };
-    const { picture } = await core.aim(null, command, looked as Looked, false);
-    readings.value = picture?.selection.dials ?? [];
+    const { repaint } = await core.aim(null, command, looked as Looked, false);
+    readings.value = repaint?.selection.dials ?? [];
   } catch (problem) {
     if (!(problem instanceof Trouble)) throw problem;
   }

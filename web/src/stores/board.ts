@@ -16,7 +16,7 @@ import { Showing } from "./board/showing";
 import { useCues } from "./cues";
 import { useFollowing } from "./following";
 import type { Posted } from "./letters";
-import type { Kept } from "./outbox";
+import type { KeptState } from "./outbox";
 import { usePost } from "./post";
 import { useToast } from "./toast";
 import { useView } from "./view";
@@ -66,8 +66,8 @@ export const useBoard = defineStore("board", () => {
   function takeAnswer(letter: string, answer: Answer): void {
     const from = version.value;
     takeSteps(answer);
-    const whole = showing.take(answer.picture);
-    choice.without(answer.picture.removed);
+    const whole = showing.take(answer.repaint);
+    choice.without(answer.repaint.removed);
     if (!whole) reopen();
     void desk.settle(letter, from, answer).then((way) => queue.takeWay(way));
   }
@@ -76,14 +76,14 @@ export const useBoard = defineStore("board", () => {
   function settle(answer: Answer | null, asked: string[]): void {
     queue.clear();
     preview.settle();
-    choice.settle(answer?.picture.selection ?? null, asked);
+    choice.settle(answer?.repaint.selection ?? null, asked);
   }
 
   const reader = {
     version: () => version.value,
     kept: (posted: Posted, answer: Answer) => {
       takeAnswer(posted.id, answer);
-      choice.said.value ||= answer.picture.said ?? "";
+      choice.said.value ||= answer.repaint.said ?? "";
       if (queue.waiting === 0) settle(answer, posted.letter.selection);
     },
     stale: (answer: Answer) => takeAnswer("", answer),
@@ -108,7 +108,7 @@ export const useBoard = defineStore("board", () => {
     name.value = found.name;
     select([]);
     queue.clear();
-    showing.open(found.picture, found.places);
+    showing.open(found.repaint, found.places);
     takeSteps(found);
     const box = post.boxOf(found.id);
     box.attach(reader);
@@ -170,7 +170,7 @@ export const useBoard = defineStore("board", () => {
     choice.select(ids);
   }
 
-  const state = computed<Kept>(() => {
+  const state = computed<KeptState>(() => {
     const sent = queue.outbox.value?.state.value ?? "kept";
     return sent === "kept" && queue.aims.value > 0 ? "sending" : sent;
   });

@@ -5,7 +5,7 @@ import { Trouble, get, post } from "../api/client";
 import type { Answer } from "../api/types";
 import type { Posted, Refused } from "./letters";
 
-export type Kept = "kept" | "sending" | "waiting" | "signed-out" | "deleted";
+export type KeptState = "kept" | "sending" | "waiting" | "signed-out" | "deleted";
 
 /** A page that shows the drawing. */
 export interface Reader {
@@ -33,13 +33,13 @@ const LONGEST_WAIT = 5000;
 const MOST_STUMBLES = 6;
 
 export class Outbox {
-  readonly state = ref<Kept>("kept");
+  readonly state = ref<KeptState>("kept");
   readonly letters = shallowRef<Posted[]>([]);
   private reader: Reader | null = null;
   private running = false;
   private timer: number | undefined;
   private stumbles = 0;
-  private why: Kept = "waiting";
+  private why: KeptState = "waiting";
 
   constructor(
     readonly drawing: number,

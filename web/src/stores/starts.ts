@@ -8,22 +8,22 @@ import { useVocabulary } from "./vocabulary";
 
 const KEY = "starts";
 
-interface Kept {
+interface Remembered {
   dials: Record<string, Record<string, number>>;
   style: Style | null;
   size: [number, number];
 }
 
-const NONE: Kept = { dials: {}, style: null, size: [96, 96] };
-const isKept = (value: unknown): value is Partial<Kept> =>
+const NONE: Remembered = { dials: {}, style: null, size: [96, 96] };
+const isRemembered = (value: unknown): value is Partial<Remembered> =>
   typeof value === "object" && value !== null && !Array.isArray(value);
 
 export const useStarts = defineStore("starts", () => {
   const board = useBoard();
   const vocabulary = useVocabulary();
-  const kept = ref<Kept>({
+  const kept = ref<Remembered>({
     ...structuredClone(NONE),
-    ...rememberedAs<Partial<Kept>>(KEY, {}, isKept),
+    ...rememberedAs<Partial<Remembered>>(KEY, {}, isRemembered),
   });
   watch(kept, (now) => remember(KEY, JSON.stringify(now)), { deep: true });
 

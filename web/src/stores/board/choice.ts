@@ -5,7 +5,7 @@ import type {
   AnchorMark,
   AnchorRef,
   PathFacts,
-  Picture,
+  Repaint,
   Point,
   Selection,
   Shows,
@@ -122,19 +122,19 @@ export class Choice {
     this.asking.put(this.items.value);
   }
 
-  /** Show the marks that came with a picture. */
-  show(picture: Picture): void {
+  /** Show the marks that came with a repaint. */
+  show(repaint: Repaint): void {
     const kept = this.keptMarks.value;
-    const { frame } = picture.selection;
-    this.marks.value = picture.moved
+    const { frame } = repaint.selection;
+    this.marks.value = repaint.moved
       ? { ...kept, frame, pegs: [] }
-      : merged(kept, picture.selection);
-    this.said.value = picture.said ?? "";
+      : merged(kept, repaint.selection);
+    this.said.value = repaint.said ?? "";
   }
 
   /** Take the marks that came with an edit on its way. */
-  keep(picture: Picture): void {
-    this.keptMarks.value = merged(this.keptMarks.value, picture.selection);
+  keep(repaint: Repaint): void {
+    this.keptMarks.value = merged(this.keptMarks.value, repaint.selection);
   }
 
   /** Items are gone. */

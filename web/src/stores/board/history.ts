@@ -2,7 +2,7 @@
 // it was at a marked step, for a moment.
 import { computed, shallowRef } from "vue";
 import { Trouble, get } from "../../api/client";
-import type { Picture, StepName } from "../../api/types";
+import type { Repaint, StepName } from "../../api/types";
 import type { WayStep } from "../../core/door";
 import type { Showing } from "./showing";
 
@@ -38,10 +38,10 @@ export class History {
       return;
     }
     try {
-      const picture = await get<Picture>(`/drawings/${drawing}/at/${step.number}`);
+      const repaint = await get<Repaint>(`/drawings/${drawing}/at/${step.number}`);
       if (!this.wanted) return;
       this.looksBack.value = true;
-      this.showing.lookBack(picture);
+      this.showing.lookBack(repaint);
     } catch (problem) {
       if (!(problem instanceof Trouble)) throw problem;
       this.tell(problem.sentence);

@@ -26,14 +26,14 @@ export class Preview {
   private readonly asking = new Newest<Question>(async (question) => {
     const { turn, met } = question;
     try {
-      const { meeting, picture } = await this.ask(question);
+      const { meeting, repaint } = await this.ask(question);
       met?.(meeting.shift ?? [0, 0]);
       if (turn !== this.turn) return;
       this.cues.shown = meeting.cues ?? [];
-      if (!picture) return;
+      if (!repaint) return;
       const { command } = question;
-      this.showing.preview(picture, command && "items" in command ? command.items : []);
-      this.choice.show(picture);
+      this.showing.preview(repaint, command && "items" in command ? command.items : []);
+      this.choice.show(repaint);
     } catch (problem) {
       if (!(problem instanceof Trouble)) throw problem;
     }

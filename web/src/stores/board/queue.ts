@@ -82,11 +82,11 @@ export class Queue {
   overlay(letter: Letter, shown: Shown): void {
     if (!this.outbox.value?.has(letter.id)) return;
     this.takeWay(shown);
-    const { picture, undo: step } = shown;
+    const { repaint, undo: step } = shown;
     if (step?.edit === letter.id) this.post.call(this.drawing(), letter.id, step.name);
-    if (!picture) return;
-    this.showing.queue(picture);
-    this.choice.keep(picture);
+    if (!repaint) return;
+    this.showing.queue(repaint);
+    this.choice.keep(repaint);
   }
 
   /** Undo and redo as the core sees them with what is on its way. */
@@ -138,10 +138,10 @@ export class Queue {
     const shown = await desk.queue(letter, this.choice.looked());
     if (!shown || !this.outbox.value?.has(letter.id)) return;
     this.overlay(letter, shown);
-    if (!shown.picture || gesture !== this.preview.gesture) return;
+    if (!shown.repaint || gesture !== this.preview.gesture) return;
     this.preview.settle();
     this.preview.clear();
-    this.choice.show(shown.picture);
+    this.choice.show(shown.repaint);
     this.preview.hold(false);
   }
 }

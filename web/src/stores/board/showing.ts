@@ -1,8 +1,8 @@
 // A drawing as the canvas shows it, in sheets one over the other: what is kept, what is on its way
 // to the server, what is previewed, and for a moment what was before.
 import { computed, shallowReactive, shallowRef } from "vue";
-import type { Drawable, Move, Moved, Picture, Sheet } from "../../api/types";
-import { wholePicture } from "../../core/splices";
+import type { Drawable, Move, Moved, Repaint, Sheet } from "../../api/types";
+import { wholeRepaint } from "../../core/splices";
 import { ROOT, Tree } from "../../core/tree";
 
 const EMPTY = Tree.of([]);
@@ -28,28 +28,28 @@ class Overlay {
   readonly sheet = shallowRef<Sheet | null>(null);
   private moves: readonly Move[] = [];
 
-  /** Lay a picture over what is here; `under` is the tree as it is without it. */
-  add(picture: Picture, under: Tree): void {
-    for (const item of picture.items) this.items.set(item.id, item);
-    const { moves } = picture;
-    if (moves.length > 0 || picture.removed.length > 0) {
-      this.tree.value = under.replanted(moves, picture.removed);
+  /** Lay a repaint over what is here; `under` is the tree as it is without it. */
+  add(repaint: Repaint, under: Tree): void {
+    for (const item of repaint.items) this.items.set(item.id, item);
+    const { moves } = repaint;
+    if (moves.length > 0 || repaint.removed.length > 0) {
+      this.tree.value = under.replanted(moves, repaint.removed);
     }
-    if (picture.sheet) this.sheet.value = picture.sheet;
+    if (repaint.sheet) this.sheet.value = repaint.sheet;
   }
 
-  /** Show one picture instead of the last; what both show alike is not touched. */
-  replace(picture: Picture, under: Tree): void {
-    const ids = new Set(picture.items.map((i) => i.id));
+  /** Show one repaint instead of the last; what both show alike is not touched. */
+  replace(repaint: Repaint, under: Tree): void {
+    const ids = new Set(repaint.items.map((i) => i.id));
     for (const old of [...this.items.keys()]) if (!ids.has(old)) this.items.delete(old);
-    for (const item of picture.items) this.items.set(item.id, item);
-    const { moves } = picture;
-    if (moves.length === 0 && picture.removed.length === 0) this.tree.value = null;
+    for (const item of repaint.items) this.items.set(item.id, item);
+    const { moves } = repaint;
+    if (moves.length === 0 && repaint.removed.length === 0) this.tree.value = null;
     else if (!this.tree.value || !sameMoves(moves, this.moves)) {
-      this.tree.value = under.replanted(moves, picture.removed);
+      this.tree.value = under.replanted(moves, repaint.removed);
     }
     this.moves = moves;
-    this.sheet.value = picture.sheet;
+    this.sheet.value = repaint.sheet;
   }
 
   /** Only what was shown here is drawn anew. */
@@ -81,31 +81,31 @@ export class Showing {
   );
 
   /** Take a whole drawing. */
-  open(picture: Picture, places: readonly (readonly [string, string])[]): void {
+  open(repaint: Repaint, places: readonly (readonly [string, string])[]): void {
     for (const overlay of [this.kept, this.queued, this.before]) overlay.clear();
     this.endPreview();
-    this.kept.add(picture, EMPTY);
+    this.kept.add(repaint, EMPTY);
     this.kept.tree.value = Tree.of(places);
     this.asksWhole = false;
   }
 
   /** Take what the server has kept since; false where it does not go with what is held. */
-  take(told: Picture): boolean {
-    const { picture, missed } = wholePicture(told, (id) => this.kept.items.get(id));
-    this.kept.add(picture, this.kept.tree.value ?? EMPTY);
-    for (const gone of picture.removed) this.kept.items.delete(gone);
+  take(told: Repaint): boolean {
+    const { repaint, missed } = wholeRepaint(told, (id) => this.kept.items.get(id));
+    this.kept.add(repaint, this.kept.tree.value ?? EMPTY);
+    for (const gone of repaint.removed) this.kept.items.delete(gone);
     return !missed;
   }
 
-  queue(told: Picture): void {
+  queue(told: Repaint): void {
     this.queued.add(this.whole(told), this.settledTree.value);
   }
 
   /** Show a preview of what is done to some items. */
-  preview(told: Picture, items: readonly string[]): void {
-    const picture = this.whole(told);
-    this.previewed.replace(picture, this.settledTree.value);
-    this.moved.value = picture.moved && { items, matrix: picture.moved.matrix };
+  preview(told: Repaint, items: readonly string[]): void {
+    const repaint = this.whole(told);
+    this.previewed.replace(repaint, this.settledTree.value);
+    this.moved.value = repaint.moved && { items, matrix: repaint.moved.matrix };
   }
 
   /** What carries the matrix: of containers all of whose items are moved, the container. */
@@ -135,15 +135,15 @@ export class Showing {
   }
 
   /** Show the drawing as it was; null shows it as it is. */
-  lookBack(picture: Picture | null): void {
-    if (picture) this.before.replace(picture, this.settledTree.value);
+  lookBack(repaint: Repaint | null): void {
+    if (repaint) this.before.replace(repaint, this.settledTree.value);
     else this.before.clear();
   }
 
-  private whole(told: Picture): Picture {
-    const { picture, missed } = wholePicture(told, (id) => this.settled(id));
+  private whole(told: Repaint): Repaint {
+    const { repaint, missed } = wholeRepaint(told, (id) => this.settled(id));
     this.asksWhole ||= missed;
-    return picture;
+    return repaint;
   }
 
   /** The item as it is kept or on its way, without what is previewed. */
