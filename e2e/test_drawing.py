@@ -293,6 +293,7 @@ class HistoryTest(BrowserTest):
         self.settled()
         self.assertEqual(len(self.items()[1].contours[0].anchors), 2)
         expect(step).to_have_attribute("aria-current", "step")
+        expect(fold).to_be_disabled()
         row.click()
         self.settled()
         self.assertEqual(len(self.items()[1].contours[0].anchors), 4)

@@ -1,11 +1,6 @@
 // The Python core in a web worker: Pyodide runs the same package as the server.
 import { loadPyodide, type PyodideAPI } from "pyodide";
 
-const SOURCES = import.meta.glob<string>("../../../core/buildup/**/*.py", {
-  query: "?raw",
-  import: "default",
-  eager: true,
-});
 const FOLDER = "/core";
 
 export interface Question {
@@ -36,6 +31,7 @@ async function awoken(): Promise<PyodideAPI | null> {
 
 /** Python started from nothing, with the core's sources. */
 async function fresh(): Promise<PyodideAPI> {
+  const { SOURCES } = await import("./sources");
   const python = await loadPyodide({ indexURL: __PYODIDE__ });
   for (const [path, source] of Object.entries(SOURCES)) {
     const place = FOLDER + path.slice(path.indexOf("/buildup/"));

@@ -15,8 +15,8 @@ const EMPTY: ListedStep = { number: 0, name: "Empty sheet", edit: "", drew: null
 
 const board = useBoard();
 const steps = shallowRef<ListedStep[]>([]);
-/** The first steps of the runs that are open. */
-const open = ref(new Set<number>());
+/** The outlines whose runs are open. */
+const open = ref(new Set<string>());
 const at = ref(0);
 const earlier = ref(false);
 const later = ref(false);
@@ -37,9 +37,9 @@ const isAhead = (row: StepRow): boolean =>
 const isHere = (row: StepRow): boolean => row.step.number === at.value && !row.open;
 
 function unfold(row: StepRow): void {
-  const first = row.run[0]?.number ?? 0;
+  const drew = row.step.drew ?? "";
   open.value = new Set(
-    row.open ? [...open.value].filter((n) => n !== first) : [...open.value, first],
+    row.open ? [...open.value].filter((item) => item !== drew) : [...open.value, drew],
   );
 }
 
@@ -118,6 +118,8 @@ function mark(): void {
             v-if="r.run.length > 0"
             class="row-button fold"
             :aria-expanded="r.open"
+            :disabled="r.held"
+            :title="r.held ? 'Open, as the drawing stands within it' : undefined"
             :aria-label="`Show the ${r.run.length} steps of ${r.name}`"
             @click="unfold(r)"
           >
@@ -188,7 +190,10 @@ function mark(): void {
 .fold i {
   font-size: 10px;
 }
-.fold:hover {
+.fold:disabled {
+  color: var(--quiet);
+}
+.fold:hover:enabled {
   background: var(--tint);
 }
 .inside {

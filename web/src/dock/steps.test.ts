@@ -8,7 +8,7 @@ const step = (number: number, drew: string | null = null): ListedStep => ({
   edit: `e${number}`,
   drew,
 });
-const names = (steps: ListedStep[], at = 99, open: number[] = []): string[] =>
+const names = (steps: ListedStep[], at = 99, open: string[] = []): string[] =>
   rowsOf(steps, at, new Set(open)).map((r) => (r.inside ? `  ${r.name}` : r.name));
 
 const drawn = [step(1), step(2, "a"), step(3, "a"), step(4, "a"), step(5, "b"), step(6, "b")];
@@ -20,8 +20,10 @@ test("a run that drew one outline is one row, which leads to its end", () => {
 
 test("a run is shown step by step where it is open, or where the drawing stands within it", () => {
   const shown = ["  Draw anchor 2", "  Draw anchor 3", "  Draw anchor 4"];
-  expect(names(drawn, 99, [2]).slice(2, 5)).toEqual(shown);
+  expect(names(drawn, 99, ["a"]).slice(2, 5)).toEqual(shown);
   expect(names(drawn, 3).slice(2, 5)).toEqual(shown);
+  expect(rowsOf(drawn, 3, new Set())[1]?.held).toBe(true);
+  expect(rowsOf(drawn, 4, new Set(["a"]))[1]?.held).toBe(false);
   expect(names(drawn, 4)).toHaveLength(4);
 });
 

@@ -8,6 +8,8 @@ export interface StepRow {
   /** The steps of a run that this row stands for, or that follow it where it is open. */
   run: readonly ListedStep[];
   open: boolean;
+  /** It stays open, as the drawing stands within it. */
+  held: boolean;
   /** It is one of an open run. */
   inside: boolean;
 }
@@ -31,21 +33,31 @@ const plain = (step: ListedStep, inside: boolean): StepRow => ({
   name: step.name,
   run: [],
   open: false,
+  held: false,
   inside,
 });
 
-/** `at` is where the drawing stands: a run that it stands within is open. */
+/**
+ * `at` is where the drawing stands: a run that it stands within is open. `open` names the outlines
+ * whose runs are open, which stay so while a run grows or more of it is read.
+ */
 export function rowsOf(
   steps: readonly ListedStep[],
   at: number,
-  open: ReadonlySet<number>,
+  open: ReadonlySet<string>,
 ): StepRow[] {
   return runs(steps).flatMap((run) => {
     const [first, last] = [run[0], run.at(-1)];
     if (!first || !last || run.length < FEWEST) return run.map((s) => plain(s, false));
     const within = run.slice(0, -1).some((s) => s.number === at);
-    const shown = within || open.has(first.number);
-    const head = { step: last, name: `Draw outline · ${run.length}`, run, open: shown };
+    const shown = within || (first.drew !== null && open.has(first.drew));
+    const head = {
+      step: last,
+      name: `Draw outline · ${run.length}`,
+      run,
+      open: shown,
+      held: within,
+    };
     return [{ ...head, inside: false }, ...(shown ? run.map((s) => plain(s, true)) : [])];
   });
 }
