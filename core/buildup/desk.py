@@ -24,8 +24,11 @@ from buildup.edits.apply import read_command
 from buildup.edits.change import Change, Delta, inverse, updated
 from buildup.edits.command import Command
 from buildup.errors import Refusal
+from buildup.formats.clipsvg import clip_svg
+from buildup.formats.svgread import read_svg
 from buildup.timeline import Follows, StepName, Timeline
-from buildup.view.selection import ALL, Shows, selection
+from buildup.view.finding import alike, pile, within
+from buildup.view.selection import ALL, FrameBox, Shows, selection
 
 Question = Mapping[str, Any]
 
@@ -89,12 +92,19 @@ class Desk:
             "anchors": lambda q: host.anchors_within(
                 self._shown, check_point(q["start"]), check_point(q["end"])
             ),
-            "within": lambda q: host.within(
+            "within": lambda q: within(
                 self._shown,
                 check_point(q["start"]),
                 check_point(q["end"]),
                 place=q.get("place"),
+                whole=q.get("whole", False),
             ),
+            "pile": lambda q: pile(self._shown, check_point(q["at"]), reach=q["reach"]),
+            "alike": lambda q: alike(self._shown, q["items"], q["by"]),
+            "again": lambda q: host.again(read_command(q["command"]), read(FrameBox, q["frame"])),
+            "spread": self._spread,
+            "copy": lambda q: clip_svg(self._shown, q["items"]),
+            "copied": lambda q: read_svg(q["text"]),
             "near": lambda q: host.near(self._shown, q["item"], check_point(q["at"])),
             "read": self._read,
             "aim": self._aim,
@@ -250,6 +260,22 @@ class Desk:
             question["selection"],
             _shows(question),
             keeps=question.get("keeps", False),
+        )
+
+    def _spread(self, question: Question) -> host.Spread:
+        """What copies in a row, a ring or a grid come to; a peg that is dragged may meet things."""
+        aim, drag = question["aim"], question["drag"]
+        meeting = Meeting()
+        if aim is not None:
+            self._field.update(self._shown)
+            meeting = meet(self._shown, self._field, read(Aim, aim))
+        return host.spread(
+            self._shown,
+            read_command(question["command"]),
+            question["selection"],
+            _shows(question),
+            meeting=meeting,
+            drag=None if drag is None else read(host.PegDrag, drag),
         )
 
     def _read(self, question: Question) -> float:

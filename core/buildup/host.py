@@ -1,24 +1,40 @@
 """What a host of the core (server or browser) asks of it: a repaint of what a delta changes."""
 
-from collections.abc import Iterable, Iterator, Sequence
-from dataclasses import dataclass
+from collections.abc import Sequence
+from dataclasses import dataclass, replace
 from typing import Any
 
 from buildup.cues.cuekinds import Meeting
+from buildup.drawing.checks import check_point
 from buildup.drawing.model import Drawing, Group, Outline, Sheet
 from buildup.drawing.tree import Move, Tree
 from buildup.edits.apply import foreseen, write_command
 from buildup.edits.change import Delta, touched_by, updated
 from buildup.edits.command import AnchorRef, Command
+from buildup.edits.copying import check_count
 from buildup.edits.editing import segment_near
 from buildup.edits.placing import Placing
+from buildup.edits.repeating import CopyPeg, Repeating
 from buildup.edits.taking import Taken, taken_again
-from buildup.forms.contours import item_box
+from buildup.errors import Refusal
 from buildup.geometry.boxes import Box
+from buildup.geometry.transforms import Affine
 from buildup.view.anchormarks import AnchorMark, anchor_marks
 from buildup.view.drawables import Drawable, drawable
-from buildup.view.selection import ALL, Selection, Shows, selection, told_frame
+from buildup.view.finding import within
+from buildup.view.selection import (
+    ALL,
+    FrameBox,
+    Selection,
+    Shows,
+    selection,
+    standing_told,
+    told_frame,
+)
 from buildup.view.splices import spliced
+
+Matrix = tuple[float, float, float, float, float, float]
+"""A map of the plane as SVG's `matrix()` has it."""
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -40,14 +56,39 @@ class Repaint:
     """A sentence on what came of it, where that is not plain to see."""
     moved: "Moved | None" = None
     """Items that show moved as a whole, in a preview of many of them."""
+    made: tuple[str, ...] = ()
+    """New items that lie in no other new one."""
+
+
+NOTHING = Repaint(
+    items=(),
+    removed=(),
+    moves=(),
+    sheet=None,
+    selection=Selection(items=(), frame=None, anchors=(), pegs=(), dials=()),
+)
+"""The repaint of nothing."""
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Moved:
-    """The map that moves the items of the command as they are drawn."""
+    """The maps that move the items of the command as they are drawn."""
 
-    matrix: tuple[float, float, float, float, float, float]
-    """As SVG's `matrix()` has it."""
+    matrices: tuple[Matrix, ...]
+    """One, or one for each round of copies."""
+    copies: bool = False
+    """The items stay as well."""
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class PegDrag:
+    """A peg of copies that is dragged."""
+
+    peg: str
+    to: tuple[float, float]
+    """Where the pointer has it."""
+    held: bool = False
+    """Angles by 15° only."""
 
 
 MOST_EXACT = 40
@@ -89,7 +130,14 @@ def repaint(
         sheet=delta.sheet,
         selection=selection(after, selected, shows, only=only),
         said=delta.said,
+        made=made_by(delta, before) if before is not None else (),
     )
+
+
+def made_by(delta: Delta, before: Tree) -> tuple[str, ...]:
+    """The new items of a delta that lie in no other new one."""
+    new = {i.id for i in delta.put if i.id not in before}
+    return tuple(m[0] for m in delta.moves if m[0] in new and m[1] not in new)
 
 
 def changed_items(after: Drawing, delta: Delta, *, before: Tree | None) -> tuple[str, ...]:
@@ -115,24 +163,54 @@ def preview(
         held = taken_again(drawing, command.items)
         if len(held.items) > MOST_EXACT:
             return _moved_as_drawn(command, held)
+        told = _previewed(drawing, command, selected, shows)
+        alone = len(selected) == 1 and drawing.tree.is_drawn(selected[0])
+        if alone and command.copies is None:
+            return told
+        return _framed_as_one(told, command, held) if selected else told
+    return _previewed(drawing, command, selected, shows)
+
+
+def _previewed(
+    drawing: Drawing, command: Command, selected: Sequence[str], shows: Shows
+) -> Repaint:
     delta = foreseen(drawing, command)
     after = updated(drawing, delta)
     return repaint(after, delta, selected, shows, before=drawing.tree, held=drawing)
 
 
+def _framed_as_one(told: Repaint, command: Placing, held: Taken) -> Repaint:
+    """The same with the frame of several items turned and sheared with them, as long as it goes."""
+    frame = told_frame(held.frame.moved(command.way(held.frame).by))
+    return replace(told, selection=replace(told.selection, frame=frame))
+
+
 def _moved_as_drawn(command: Placing, held: Taken) -> Repaint:
     """The repaint of items under a map, without their new geometry; of the marks only the frame."""
-    by, turned = command.way(held.frame)
-    a, b = by.across, by.down
-    frame = told_frame(held.frame.moved(by, turned))
-    return Repaint(
-        items=(),
-        removed=(),
-        moves=(),
-        sheet=None,
-        selection=Selection(items=(), frame=frame, anchors=(), pegs=(), dials=(), told=()),
-        moved=Moved(matrix=(a.real, a.imag, b.real, b.imag, by.origin.real, by.origin.imag)),
+    by = command.way(held.frame).by
+    frame = told_frame(held.frame.moved(by))
+    return replace(
+        NOTHING,
+        selection=replace(NOTHING.selection, frame=frame, told=()),
+        moved=Moved(matrices=(matrix_of(by),), copies=command.copies is not None),
     )
+
+
+def matrix_of(by: Affine) -> Matrix:
+    """A map as its matrix is told."""
+    across, down, origin = by.across, by.down, by.origin
+    return (across.real, across.imag, down.real, down.imag, origin.real, origin.imag)
+
+
+def again(command: Command, frame: FrameBox) -> dict[str, Any]:
+    """The command that does to other items what one did to some that stood in a frame.
+
+    Raises:
+        Refusal: `not_a_transform`.
+    """
+    if not isinstance(command, Placing):
+        raise Refusal("not_a_transform", "Only moves, turns and sizes are done once more.")
+    return write_command(command.again(standing_told(frame)))
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -168,6 +246,68 @@ def aimed(
     return Aimed(meeting=meeting, command=None, repaint=told)
 
 
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Spread:
+    """Copies in a row, a ring or a grid before they are made."""
+
+    meeting: Meeting
+    """What the peg has met that is dragged."""
+    command: dict[str, Any]
+    """The command with all that was left open or dragged."""
+    pegs: tuple[CopyPeg, ...]
+    repaint: Repaint
+
+
+def spread(
+    drawing: Drawing,
+    command: Command,
+    selected: Sequence[str],
+    shows: Shows,
+    *,
+    meeting: Meeting,
+    drag: PegDrag | None,
+) -> Spread:
+    """What copies in a row, a ring or a grid come to, after one of their pegs was dragged.
+
+    Raises:
+        Refusal: as `apply`; `not_copies` for any other command.
+    """
+    if not isinstance(command, Repeating):
+        raise Refusal("not_copies", "That makes no copies. Nothing was changed.")
+    held = taken_again(drawing, command.items)
+    settled = command.settled(held.frame)
+    if drag is not None:
+        to = check_point(drag.to) + complex(*meeting.shift)
+        settled = settled.dragged(held.frame, drag.peg, to, held=drag.held)
+    return Spread(
+        meeting=meeting,
+        command=write_command(settled),
+        pegs=settled.pegs(held.frame),
+        repaint=_spread_out(drawing, settled, held, selected, shows),
+    )
+
+
+MOST_SHOWN = 2_000
+"""Items that are shown before they are made; what copies more than that is kept from the page."""
+
+
+def _spread_out(
+    drawing: Drawing, command: Repeating, held: Taken, selected: Sequence[str], shows: Shows
+) -> Repaint:
+    ways = command.ways(held.frame)
+    check_count(len(ways) * len(held.items))
+    if len(ways) * len(held.items) <= MOST_EXACT:
+        return _previewed(drawing, command, selected, shows)
+    rounds = max(1, MOST_SHOWN // len(held.items))
+    said = f"The first {rounds:,} rounds of copies show; all are made." * (rounds < len(ways))
+    return replace(
+        NOTHING,
+        selection=selection(drawing, selected, shows),
+        said=said,
+        moved=Moved(matrices=tuple(matrix_of(w.by) for w in ways[:rounds]), copies=True),
+    )
+
+
 def near(drawing: Drawing, item: str, at: complex) -> tuple[AnchorRef, AnchorRef]:
     """The two anchors of the segment of an outline that is nearest to a place.
 
@@ -178,42 +318,6 @@ def near(drawing: Drawing, item: str, at: complex) -> tuple[AnchorRef, AnchorRef
     contour, found = segment_near(outline, at)
     after = (found.segment + 1) % len(outline.contours[contour].anchors)
     return (item, contour, found.segment), (item, contour, after)
-
-
-def within(drawing: Drawing, start: complex, end: complex, *, place: str | None) -> tuple[str, ...]:
-    """The items that a dragged box touches, back to front; hidden and locked ones are left out.
-
-    Args:
-        drawing: which drawing.
-        start: a corner of the box.
-        end: the opposite corner.
-        place: the container one works in: a group gives what lies in it, a layer what lies in any
-            layer, each group as one; None gives what is drawn, also inside groups.
-
-    """
-    area = Box.around((start, end))
-    return tuple(i for i in _reachable(drawing, place) if _meets(drawing, i, area))
-
-
-def _reachable(drawing: Drawing, place: str | None) -> Iterator[str]:
-    """The items that can be picked from where one works."""
-    tree = drawing.tree
-    if place is None:
-        held: Iterable[str] = (i for i in drawing.shown() if tree.is_drawn(i))
-    elif isinstance(drawing.items.get(place), Group):
-        held = tree.children(place)
-    else:
-        held = (i for layer in tree.children() for i in tree.children(layer))
-    yield from (i for i in held if not drawing.hidden(i) and not drawing.locked(i))
-
-
-def _meets(drawing: Drawing, item_id: str, area: Box) -> bool:
-    """Whether the box of anything drawn in an item meets an area."""
-    whole = item_box(drawing, item_id)
-    if whole is None or not whole.meets(area):
-        return False
-    boxes = (item_box(drawing, i) for i in drawing.tree.drawn_in(item_id))
-    return any(b is not None and b.meets(area) for b in boxes)
 
 
 def anchor_near(drawing: Drawing, item: str, at: complex, *, reach: float) -> AnchorMark | None:

@@ -6,6 +6,7 @@ import random
 import unittest
 from dataclasses import replace
 
+from buildup.drawing.clips import clip_of
 from buildup.drawing.codec import read, read_item, write, write_item
 from buildup.drawing.model import Drawing, Guide, Outline, Sheet
 from buildup.edits.apply import COMMANDS, apply, kind_of, read_command, write_command
@@ -20,6 +21,7 @@ from core.tests.zoo import drawing, full, leaf, plate, ring, wire
 
 UNDERLAY = {"id": "u", "picture": 1, "name": "u", "x": 100, "y": 100, "width": 80, "height": 60}
 LEAF = ["leaf", 0, 0]
+CLIP = clip_of(full(), ["leaf", "pair"]).text()
 EVERY = [
     {"kind": "draw_anchor", "item": "new", "at": [1, 2], "handle": [3, 4]},
     {
@@ -85,6 +87,19 @@ EVERY = [
     },
     {"kind": "turn_items", "items": ["plate"], "start": [100, 0], "to": [0, 100]},
     {"kind": "place_items", "items": ["leaf"], "x": 5, "width": 50},
+    {"kind": "move_along", "items": ["leaf", "pair"], "distance": 20, "angle": 30},
+    {"kind": "scale_items", "items": ["leaf", "plate"], "x": 2, "y": -0.5, "grow": True},
+    {"kind": "turn_by", "items": ["bracket"], "angle": 40, "about": [10, 10], "copies": "cc"},
+    {"kind": "flip_items", "items": ["wing", "plate"], "way_over": "level", "about": "e"},
+    {"kind": "shear_items", "items": ["plate", "hexagon"], "angle": 20, "along": "upright"},
+    {"kind": "lean_items", "items": ["plate", "leaf"], "grip": "n", "to": [30, -50]},
+    {"kind": "align_items", "items": ["leaf", "second", "pair"], "edge": "left"},
+    {"kind": "space_items", "items": ["leaf", "second", "pair"], "way": "down", "distance": 7},
+    {"kind": "row_of_copies", "items": ["leaf", "pair"], "copies": "row", "count": 3},
+    {"kind": "ring_of_copies", "items": ["leaf"], "copies": "ring-of", "count": 5},
+    {"kind": "grid_of_copies", "items": ["leaf"], "copies": "grid", "columns": 2, "rows": 2},
+    {"kind": "paste_items", "clip": CLIP, "copies": "pasted", "at": [50, 60]},
+    {"kind": "step_items", "items": ["leaf"], "to": "front"},
     {"kind": "set_fill", "items": ["leaf"], "colour": "#0C6B65"},
     {"kind": "set_stroke", "items": ["leaf"], "colour": None},
     {"kind": "set_stroke_width", "items": ["leaf"], "width": 3},

@@ -9,9 +9,10 @@ from buildup.cues.cuekinds import Aim
 from buildup.drawing.model import Sheet, Style
 from buildup.edits.apply import COMMANDS, read_command
 from buildup.edits.command import Command
-from buildup.host import Repaint
+from buildup.host import PegDrag, Repaint
 from buildup.shapes.kinds import DialUnit, Group
-from buildup.view.selection import Shows
+from buildup.view.finding import Likeness
+from buildup.view.selection import FrameBox, Shows
 from ninja import Schema
 from pydantic import Field, GetCoreSchemaHandler, GetJsonSchemaHandler
 from pydantic_core import core_schema
@@ -260,6 +261,62 @@ class AreaIn(BoxIn):
 
     place: str | None = None
     """The container one works in; none to find what is drawn, also inside groups."""
+    whole: bool = False
+    """Only what the box holds whole."""
+
+
+class PileIn(Schema):
+    """A place, and how far from it an edge is met."""
+
+    at: tuple[float, float]
+    reach: float = Field(ge=0, le=1e6)
+
+
+class ItemsIn(Schema):
+    """Some items."""
+
+    items: list[str] = Field(max_length=20_000)
+
+
+class AlikeIn(ItemsIn):
+    """The same, and in what others are to be like them."""
+
+    by: Likeness
+
+
+class AgainIn(Schema):
+    """A transform, and the frame in which the items stood before it."""
+
+    command: AnyCommand
+    frame: FrameBox
+
+
+class Again(Schema):
+    """A transform that can be done to any items."""
+
+    command: dict[str, Any]
+
+
+class SpreadIn(Schema):
+    """Copies in a row, a ring or a grid, and the peg that is dragged."""
+
+    command: AnyCommand
+    aim: Aim | None = None
+    drag: PegDrag | None = None
+    selection: list[str] = []
+    shows: Shows = Shows()
+
+
+class Copied(Schema):
+    """What is copied, as an SVG that holds the items as well."""
+
+    text: str
+
+
+class CopiedIn(Schema):
+    """What was on the clipboard."""
+
+    text: str
 
 
 class PictureFacts(Schema):

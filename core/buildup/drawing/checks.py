@@ -11,6 +11,8 @@ LONGEST_NAME = 120
 LONGEST_SHEET = 36_000.0
 """Sheet units, about 9.5 m: the longest sheet a common plotter takes."""
 SHORTEST_SHEET = 1.0
+WIDEST_STROKE = 10_000.0
+"""Sheet units."""
 MOST_ANCHORS = 10_000
 """Anchors in one outline."""
 

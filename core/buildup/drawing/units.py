@@ -66,7 +66,7 @@ def told(length: float, *, unit: str) -> str:
 def read_length(text: str, *, unit: str, present: float | None = None) -> float:
     """A typed length in sheet units; a bare number counts in `unit`, % are of the present value.
 
-    Numbers, `+ - * / ( )` and units; a comma is a decimal point. A unit multiplies the product or
+    What begins with `*` or `/` goes on from the present value. Numbers, `+ - * / ( )` and units; a comma is a decimal point. A unit multiplies the product or
     quotient it stands in, so `1/8 in` is an eighth of an inch; `10 + 2 mm` in pt is 10 pt + 2 mm.
 
     Raises:
@@ -76,6 +76,8 @@ def read_length(text: str, *, unit: str, present: float | None = None) -> float:
     12.0
     >>> read_length("75", unit="px")
     75.0
+    >>> read_length("/4", unit="mm", present=96.0), read_length("50%", unit="mm", present=96.0)
+    (24.0, 48.0)
 
     """
     reading = _Reading(text, unit_of(unit).size, present)
@@ -124,12 +126,18 @@ class _Reading:
 
     def whole(self) -> tuple[float, bool]:
         try:
-            value = self._sum()
+            value = self._from_present() if self._next()[2] in ("*", "/") else self._sum()
         except ZeroDivisionError:
             raise self._refusal("divides by zero") from None
         if self.at < len(self.tokens):
             raise self._wrong_here()
         return value
+
+    def _from_present(self) -> tuple[float, bool]:
+        """The present value, multiplied or divided by what was typed: `/1.618`, `*2`."""
+        if self.present is None:
+            raise self._wrong_here()
+        return self._product((self.present, self.size is not None))
 
     def _wrong_here(self) -> Refusal:
         """The refusal for what stands at the current place."""
@@ -165,8 +173,8 @@ class _Reading:
         size = self.size if self.size and measured else 1.0
         return math.fsum(v if m else v * size for v, m in terms), measured
 
-    def _product(self) -> tuple[float, bool]:
-        value, measured = self._factor()
+    def _product(self, start: tuple[float, bool] | None = None) -> tuple[float, bool]:
+        value, measured = self._factor() if start is None else start
         while True:
             _, unit, sign = self._next()
             if unit == "%" and self.present is not None and not measured:

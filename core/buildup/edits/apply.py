@@ -12,6 +12,7 @@ from typing import Any
 
 from buildup.drawing.codec import check_sound, read, write, wrong
 from buildup.drawing.model import Drawing
+from buildup.edits.aligning import AlignItems, SpaceItems
 from buildup.edits.anchors import (
     MoveAnchors,
     MoveHandle,
@@ -24,14 +25,18 @@ from buildup.edits.arranging import CopyHandles, LineUp, MakeTwins, ReleaseTwins
 from buildup.edits.change import Change, Delta, inverse, slimmed, without_empty
 from buildup.edits.command import Command
 from buildup.edits.containers import AddLayer, GroupItems, MergeLayers, SetOpacity, TakeApart
+from buildup.edits.copying import DuplicateItems
 from buildup.edits.cornering import DragCorners, SetCorners, SettleCorners
 from buildup.edits.dials import CopyDials, DragPeg, SetDial, SetDials, SetMeasure
 from buildup.edits.freehand import DrawStroke, SetTolerance
+from buildup.edits.gripping import LeanItems, ResizeItems, TurnItems
 from buildup.edits.guides import AddGuide, HideGuides, MoveGuide, RemoveGuides, SetGuide
 from buildup.edits.joining import BreakAnchors, JoinEnds, ReverseOutlines, StartAt
 from buildup.edits.outlines import AddOutline, CloseOutline, DrawAnchor
-from buildup.edits.placing import MoveItems, PlaceItems, ResizeItems, TurnItems
+from buildup.edits.pasting import PasteItems
+from buildup.edits.placing import MoveAlong, MoveItems, PlaceItems, ScaleItems, TurnBy
 from buildup.edits.removing import RemoveAnchors
+from buildup.edits.repeating import GridOfCopies, RingOfCopies, RowOfCopies
 from buildup.edits.reshaping import (
     AddAnchors,
     BendSegment,
@@ -41,15 +46,9 @@ from buildup.edits.reshaping import (
 )
 from buildup.edits.shaping import ChangeShape, DrawLine, DrawShape, TurnIntoOutlines
 from buildup.edits.sheets import SetGrid, SetSheet, SetSheetColour
-from buildup.edits.stack import (
-    DuplicateItems,
-    HideItems,
-    LockItems,
-    OrderItems,
-    RemoveItems,
-    RenameItem,
-)
+from buildup.edits.stack import HideItems, LockItems, OrderItems, RemoveItems, RenameItem, StepItems
 from buildup.edits.styling import SetFill, SetStroke, SetStrokeWidth
+from buildup.edits.turningover import FlipItems, ShearItems
 from buildup.edits.underlays import DragUnderlay, PlaceUnderlay, RemoveUnderlay, SetUnderlay
 
 COMMANDS: tuple[type[Command], ...] = (
@@ -92,15 +91,28 @@ COMMANDS: tuple[type[Command], ...] = (
     DragCorners,
     SettleCorners,
     MoveItems,
+    MoveAlong,
     ResizeItems,
+    LeanItems,
     TurnItems,
     PlaceItems,
+    ScaleItems,
+    TurnBy,
+    FlipItems,
+    ShearItems,
+    AlignItems,
+    SpaceItems,
     SetFill,
     SetStroke,
     SetStrokeWidth,
     RemoveItems,
     DuplicateItems,
+    RowOfCopies,
+    RingOfCopies,
+    GridOfCopies,
+    PasteItems,
     OrderItems,
+    StepItems,
     HideItems,
     LockItems,
     RenameItem,

@@ -22,7 +22,9 @@ AnchorRef = tuple[str, int, int]
 
 MOST_TARGETS = 20_000
 """Items or anchors one command may name."""
-ID_FIELDS = frozenset({"item", "items", "copies", "container", "behind", "layer", "group"})
+ID_FIELDS = frozenset(
+    {"item", "items", "copies", "container", "behind", "layer", "group", "target"}
+)
 """The fields that hold ids of items."""
 GOES_ON_WITHIN = 1.5
 """Seconds. An edit made later than that after the one before is a step of its own: the hand has

@@ -1,6 +1,6 @@
 """What is asked of every new item: its id, its name, its style."""
 
-from buildup.drawing.checks import check_colour, check_name
+from buildup.drawing.checks import WIDEST_STROKE, check_colour, check_name
 from buildup.drawing.model import Drawing, Style
 from buildup.errors import Refusal
 
@@ -23,7 +23,7 @@ def check_style(style: Style) -> None:
     """Refuses colours and widths that cannot be painted."""
     check_colour(style.fill)
     check_colour(style.stroke)
-    if not 0.0 <= style.stroke_width <= 10_000.0:
+    if not 0.0 <= style.stroke_width <= WIDEST_STROKE:
         raise Refusal(
             "bad_stroke",
             "A stroke can be from 0 to 10,000 px wide. The old width was kept.",

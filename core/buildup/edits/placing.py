@@ -1,42 +1,55 @@
-"""Where items stand: move, resize by a grip, turn, place by numbers."""
+"""Where items stand: what all commands share that take them there by one map of the sheet.
 
-import math
+A map is about a place: one of the nine of the frame around the items, or any other, the pivot.
+Instead of the items copies of them may take the way.
+"""
+
 from dataclasses import dataclass
 from typing import ClassVar, Literal
 
 from buildup.drawing.model import Drawing
 from buildup.edits.change import Delta
 from buildup.edits.command import Command, Point
+from buildup.edits.copying import copied
 from buildup.edits.taking import several, taken
 from buildup.errors import Refusal
-from buildup.forms.frames import Standing
-from buildup.geometry.angles import degrees_of, stepped
-from buildup.geometry.tolerances import NO_LENGTH, SMALLEST
-from buildup.geometry.transforms import Affine, shift, stretch, turn
+from buildup.forms.frames import Spot, Standing
+from buildup.geometry.angles import direction, stepped
+from buildup.geometry.tolerances import FARTHEST, NO_LENGTH, SMALLEST
+from buildup.geometry.transforms import shift, turn
+from buildup.shapes.placement import Way, moved_by
 
-Grip = Literal["nw", "n", "ne", "e", "se", "s", "sw", "w"]
+NEARLY = 1.0 - 1e-9
+"""What rounding may take off the smallest size."""
 
-_GRIPS: dict[Grip, complex] = {
-    "nw": -1 - 1j,
-    "n": -1j,
-    "ne": 1 - 1j,
-    "e": 1 + 0j,
-    "se": 1 + 1j,
-    "s": 1j,
-    "sw": -1 + 1j,
-    "w": -1 + 0j,
-}
+About = Spot | Point
+"""A place of the frame around the items, or any place of the sheet."""
+
+
+def pivot(frame: Standing, about: About) -> complex:
+    """The place on the sheet about which items turn and grow."""
+    return frame.spot(about) if isinstance(about, str) else complex(*about)
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Placing(Command):
-    """The base of the commands that move, size and turn items by one map of the sheet."""
+    """The base of the commands that take items somewhere by one map of the sheet."""
 
     items: tuple[str, ...]
     """Which items."""
+    copies: str | None = None
+    """What the ids of copies begin with, which take the way instead; None: the items do."""
 
-    def way(self, frame: Standing) -> tuple[Affine, float]:
-        """The map for items that stand in a frame, and by how many degrees it turns.
+    doing: ClassVar[str]
+    """What the step is called, before what it is done to."""
+
+    @property
+    def name(self) -> str:
+        copies = " a copy of" if self.copies else ""
+        return f"{self.doing}{copies} {several(len(self.items))}"
+
+    def way(self, frame: Standing) -> Way:
+        """How items go that stand in a frame.
 
         Raises:
             Refusal: when it cannot be done.
@@ -44,9 +57,21 @@ class Placing(Command):
         """
         raise NotImplementedError
 
+    def again(self, frame: Standing) -> "Placing":
+        """The command that does the same to other items.
+
+        Args:
+            frame: in which the items stood before.
+
+        """
+        return self
+
     def delta(self, drawing: Drawing) -> Delta:
         held = taken(drawing, self.items)
-        return held.moved(*self.way(held.frame))
+        way = self.way(held.frame)
+        if self.copies is not None:
+            return copied(drawing, self.items, self.copies, (way,))
+        return held.moved(way)
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -55,136 +80,156 @@ class MoveItems(Placing):
 
     goes_on: ClassVar[tuple[str, ...]] = ("items",)
     aims: ClassVar[str] = "by"
+    doing: ClassVar[str] = "Move"
     kind: Literal["move_items"] = "move_items"
     by: Point
     """How far."""
     straight: bool = False
     """Only level, upright or at 45°."""
 
-    @property
-    def name(self) -> str:
-        return f"Move {several(len(self.items))}"
+    def continues(self, earlier: Command, *, pause: float) -> bool:
+        """Copies are a step of their own."""
+        return self.copies is None and Command.continues(self, earlier, pause=pause)
 
-    def way(self, frame: Standing) -> tuple[Affine, float]:
+    def way(self, frame: Standing) -> Way:
         by = complex(*self.by)
-        return shift(stepped(by, step=45.0) if self.straight else by), 0.0
+        return moved_by(stepped(by, step=45.0) if self.straight else by)
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
-class ResizeItems(Placing):
-    """Drags a side bar or a corner bracket of the frame around items."""
+class MoveAlong(Placing):
+    """Moves items by a distance at an angle."""
 
-    aims: ClassVar[str] = "to"
-    kind: Literal["resize_items"] = "resize_items"
-    grip: Grip
-    """Which side or corner is dragged, by compass."""
-    to: Point
-    """Where it goes."""
-    even: bool = False
-    """Keeps the proportions."""
-    centred: bool = False
-    """Keeps the middle in place instead of the opposite side."""
+    doing: ClassVar[str] = "Move"
+    kind: Literal["move_along"] = "move_along"
+    distance: float
+    """Sheet units."""
+    angle: float
+    """Degrees, clockwise from level to the right."""
 
-    @property
-    def name(self) -> str:
-        return f"Resize {several(len(self.items))}"
-
-    def way(self, frame: Standing) -> tuple[Affine, float]:
-        grip = _GRIPS[self.grip]
-        half = complex(frame.width / 2.0, frame.height / 2.0)
-        start = complex(grip.real * half.real, grip.imag * half.imag)
-        fixed = 0j if self.centred else -start
-        to = frame.local(complex(*self.to))
-        x = _factor(start.real, to.real, fixed.real)
-        y = _factor(start.imag, to.imag, fixed.imag)
-        if self.even:
-            x, y = _even(x, y, grip)
-        about = frame.on_sheet(fixed)
-        return stretch(x, y, about=about, angle=frame.angle), 0.0
-
-
-def _factor(start: float, to: float, fixed: float) -> float:
-    """The scale along one axis; 1 where the grip does not act or there is nothing to scale."""
-    extent = start - fixed
-    if abs(extent) < NO_LENGTH:
-        return 1.0
-    factor = (to - fixed) / extent
-    least = SMALLEST / abs(extent)
-    return math.copysign(max(abs(factor), least), factor)
-
-
-def _even(x: float, y: float, grip: complex) -> tuple[float, float]:
-    """The same scale both ways: that of the side dragged, or the larger one of a corner."""
-    if grip.imag == 0.0:
-        return x, abs(x)
-    if grip.real == 0.0:
-        return abs(y), y
-    larger = max(abs(x), abs(y))
-    return math.copysign(larger, x), math.copysign(larger, y)
+    def way(self, frame: Standing) -> Way:
+        return moved_by(self.distance * direction(self.angle))
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
-class TurnItems(Placing):
-    """Turns items about the middle of their frame, from one pointer place to another."""
+class ScaleItems(Placing):
+    """Scales items by factors, along the axes of their frame."""
 
-    kind: Literal["turn_items"] = "turn_items"
-    start: Point
-    """Where the drag began."""
-    to: Point
-    """Where it is now."""
-    stepped: bool = False
-    """Only at multiples of 15°."""
+    doing: ClassVar[str] = "Resize"
+    kind: Literal["scale_items"] = "scale_items"
+    x: float
+    """Along the frame's first axis; not 0. Below 0 it turns over as well."""
+    y: float
+    """Along its second axis, likewise."""
+    about: About = "middle"
+    """The place that stays."""
+    grow: bool = False
+    """Strokes and corner radii grow with it."""
 
-    @property
-    def name(self) -> str:
-        return f"Turn {several(len(self.items))}"
+    def way(self, frame: Standing) -> Way:
+        for factor, extent in ((self.x, frame.width), (self.y, frame.height)):
+            if abs(factor) * extent < min(SMALLEST, extent) * NEARLY or factor == 0.0:
+                raise Refusal(
+                    "too_small",
+                    "Scaled like that nothing would be left of it. The size was kept; type a "
+                    "factor above 0, like 50%.",
+                )
+            if abs(factor) * extent > 2.0 * FARTHEST:
+                raise Refusal(
+                    "too_far",
+                    "Scaled like that it would reach farther than a drawing goes (264 m). The size "
+                    "was kept; type a smaller factor.",
+                )
+        by = frame.stretched(self.x, self.y, about=pivot(frame, self.about))
+        return Way(by, _turned_over(frame, self.x, self.y), self.grow)
 
-    def way(self, frame: Standing) -> tuple[Affine, float]:
-        begun, now = complex(*self.start) - frame.centre, complex(*self.to) - frame.centre
-        angle = frame.angle + degrees_of(now) - degrees_of(begun)
-        angle = round(angle / 15.0) * 15.0 if self.stepped else angle
-        return _turned(frame, angle)
+
+def _turned_over(frame: Standing, x: float, y: float) -> float:
+    """The `turned` of a map that scales along a frame's axes, where factors are below 0."""
+    if x * y > 0.0:
+        return 180.0 if x < 0.0 else 0.0
+    return 2.0 * frame.angle + (180.0 if x < 0.0 else 0.0)
 
 
-def _turned(frame: Standing, angle: float) -> tuple[Affine, float]:
-    by = angle - frame.angle
-    return turn(by, about=frame.centre), by
+@dataclass(frozen=True, slots=True, kw_only=True)
+class TurnBy(Placing):
+    """Turns items by an angle."""
+
+    doing: ClassVar[str] = "Turn"
+    kind: Literal["turn_by"] = "turn_by"
+    angle: float
+    """Degrees, clockwise."""
+    about: About = "middle"
+    """The place that stays."""
+
+    def way(self, frame: Standing) -> Way:
+        return turned(frame, self.angle, self.about)
+
+
+def turned(frame: Standing, by: float, about: About) -> Way:
+    """A turn by some degrees about a place."""
+    return Way(turn(by, about=pivot(frame, about)), by)
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class PlaceItems(Placing):
-    """Puts items at typed numbers: the middle of their frame, its size, its angle."""
+    """Puts items at typed numbers: a place of their frame, its size, its angle."""
 
     kind: Literal["place_items"] = "place_items"
     x: float | None = None
-    """The middle's new x, or None to keep it."""
+    """The place's new x, or None to keep it."""
     y: float | None = None
-    """The middle's new y, or None to keep it."""
+    """The place's new y, or None to keep it."""
     width: float | None = None
     """The frame's new width, or None to keep it."""
     height: float | None = None
     """The frame's new height, or None to keep it."""
     angle: float | None = None
     """The frame's new angle in degrees, or None to keep it."""
+    about: About = "middle"
+    """The place of the frame that x and y tell, and that stays otherwise; of any other place x and
+    y tell the frame's middle."""
+    even: bool = False
+    """Width and height keep their proportion when one of them is given."""
+    grow: bool = False
+    """Strokes and corner radii grow with the size."""
 
     @property
     def name(self) -> str:
+        what = several(len(self.items))
         if self.angle is not None:
-            return f"Turn {several(len(self.items))}"
+            return f"Turn {what}"
         sized = self.width is not None or self.height is not None
-        return f"{'Resize' if sized else 'Place'} {several(len(self.items))}"
+        return f"{'Resize' if sized else 'Place'} {what}"
 
-    def way(self, frame: Standing) -> tuple[Affine, float]:
+    def way(self, frame: Standing) -> Way:
         if self.angle is not None:
-            return _turned(frame, self.angle)
+            return turned(frame, self.angle - frame.angle, self.about)
+        x, y = self._factors(frame)
+        at = frame.spot(self.about if isinstance(self.about, str) else "middle")
+        by = frame.stretched(x, y, about=pivot(frame, self.about))
+        place = complex(
+            at.real if self.x is None else self.x, at.imag if self.y is None else self.y
+        )
+        return Way(shift(place - at).after(by), grows=self.grow)
+
+    def _factors(self, frame: Standing) -> tuple[float, float]:
         x = _size_factor(frame.width, self.width, "width")
         y = _size_factor(frame.height, self.height, "height")
-        to = complex(
-            frame.centre.real if self.x is None else self.x,
-            frame.centre.imag if self.y is None else self.y,
-        )
-        sized = stretch(x, y, about=frame.centre, angle=frame.angle)
-        return shift(to - frame.centre).after(sized), 0.0
+        if self.even and self.height is None:
+            return x, x
+        return (y, y) if self.even and self.width is None else (x, y)
+
+    def again(self, frame: Standing) -> Placing:
+        own, copies = self.items, self.copies
+        if self.angle is not None:
+            by = self.angle - frame.angle
+            return TurnBy(items=own, copies=copies, angle=by, about=self.about)
+        if self.width is not None or self.height is not None:
+            x, y = self._factors(frame)
+            return ScaleItems(items=own, copies=copies, x=x, y=y, about=self.about, grow=self.grow)
+        by_map = self.way(frame).by
+        return MoveItems(items=own, copies=copies, by=(by_map.origin.real, by_map.origin.imag))
 
 
 def _size_factor(old: float, new: float | None, what: str) -> float:

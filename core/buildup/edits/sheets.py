@@ -10,7 +10,7 @@ from buildup.edits.change import Delta
 from buildup.edits.command import Command
 from buildup.errors import Refusal
 from buildup.geometry.transforms import stretch
-from buildup.shapes.placement import moved_item
+from buildup.shapes.placement import Way, moved_item
 
 FINEST_GRID = 0.1
 MOST_PARTS = 20
@@ -55,7 +55,7 @@ class SetSheet(Command):
             return Delta(sheet=sheet)
         factor = min(width / old.width, height / old.height)
         by = stretch(factor, factor, about=0j)
-        moved = tuple(moved_item(drawing.drawn_item(i), by) for i in drawing.order)
+        moved = tuple(moved_item(drawing.drawn_item(i), Way(by)) for i in drawing.order)
         return Delta(put=moved, sheet=_scaled_aids(sheet, factor))
 
 

@@ -1,19 +1,16 @@
-"""The Stack: remove, duplicate, order, hide, lock and name items and containers."""
+"""The Stack: remove, order, hide, lock and name items and containers."""
 
 from collections.abc import Iterable
 from dataclasses import dataclass, replace
 from typing import Literal
 
-from buildup.drawing.checks import check_id, check_name
-from buildup.drawing.model import Drawing, Drawn, Holder, Item, Layer
+from buildup.drawing.checks import check_name
+from buildup.drawing.model import Drawing, Holder, Layer
 from buildup.drawing.tree import ROOT, Move
 from buildup.edits.change import Delta, row_of
-from buildup.edits.command import Command, Point
-from buildup.edits.newitems import check_new
+from buildup.edits.command import Command
 from buildup.edits.taking import open_items, several
 from buildup.errors import Refusal
-from buildup.geometry.transforms import Affine, shift
-from buildup.shapes.placement import moved_item
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -41,72 +38,6 @@ class RemoveItems(Command):
                 "add another layer first, or remove what lies in this one.",
             )
         return Delta(removed=tuple(gone))
-
-
-@dataclass(frozen=True, slots=True, kw_only=True)
-class DuplicateItems(Command):
-    """Copies items, each container with all that it holds.
-
-    Each copy comes to lie in front of all others in the container of its original, or where
-    `container` and `behind` say.
-    """
-
-    kind: Literal["duplicate_items"] = "duplicate_items"
-    items: tuple[str, ...]
-    """Which items."""
-    copies: tuple[str, ...]
-    """The ids of the copies, one for each item; what a container holds gets ids made from its."""
-    by: Point = (0.0, 0.0)
-    """How far the copies stand from their originals."""
-    container: str | None = None
-    """The container the copies come to lie in; None: each in that of its original."""
-    behind: str | None = None
-    """With `container`: the item there that the copies lie just in front of; None: at its back."""
-
-    @property
-    def name(self) -> str:
-        return f"Duplicate {several(len(self.items))}"
-
-    def delta(self, drawing: Drawing) -> Delta:
-        own = set(self.copies)
-        if len(own) != len(self.copies) or len(own) != len(set(self.items)):
-            raise Refusal("bad_id", "Each copy needs an id of its own. Nothing was changed.")
-        open_items(drawing, self.items)
-        by = shift(complex(*self.by))
-        tops = drawing.tree.tops(self.items)
-        roots = self.copies[: len(tops)]
-        put: list[Item] = []
-        inside: list[Move] = []
-        for top, copy_id in zip(tops, roots, strict=True):
-            new = {top: copy_id}
-            for number, held in enumerate(drawing.tree.below(top), start=1):
-                new[held] = f"{copy_id}-{number}"
-            for original, copied in new.items():
-                check_id(copied)
-                check_new(drawing, copied)
-                put.append(replace(_moved(drawing.items[original], by), id=copied))
-                children = (new[c] for c in drawing.tree.children(original))
-                inside += row_of(children, copied, None)
-        return Delta(put=tuple(put), moves=(*self._places(drawing, tops, roots), *inside))
-
-    def _places(
-        self, drawing: Drawing, tops: tuple[str, ...], roots: tuple[str, ...]
-    ) -> tuple[Move, ...]:
-        if self.container is not None:
-            check_room(drawing, tops, self.container, self.behind)
-            return row_of(roots, self.container, self.behind)
-        fronts: dict[str, str] = {}
-        moves: list[Move] = []
-        for top, copy_id in zip(tops, roots, strict=True):
-            container = drawing.tree.container(top)
-            front = fronts.get(container, drawing.tree.children(container)[-1])
-            moves.append((copy_id, container, front))
-            fronts[container] = copy_id
-        return tuple(moves)
-
-
-def _moved(item: Item, by: Affine) -> Item:
-    return moved_item(item, by) if isinstance(item, Drawn) else item
 
 
 def check_room(drawing: Drawing, ids: Iterable[str], into: str, behind: str | None) -> None:
@@ -174,6 +105,49 @@ class OrderItems(Command):
             drawing.item(self.behind)
             return drawing.tree.container(self.behind)
         return drawing.tree.container(tops[0])
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class StepItems(Command):
+    """Puts items nearer to the front or the back of what they lie in, in their present order."""
+
+    kind: Literal["step_items"] = "step_items"
+    items: tuple[str, ...]
+    """Which items."""
+    to: Literal["front", "forward", "backward", "back"]
+    """All the way, or past the next one that is not among them."""
+
+    @property
+    def name(self) -> str:
+        way = {"front": "to front", "forward": "forward", "backward": "backward"}
+        return f"Bring {way.get(self.to, 'to back')} {several(len(self.items))}"
+
+    def delta(self, drawing: Drawing) -> Delta:
+        open_items(drawing, self.items)
+        rows: dict[str, list[str]] = {}
+        for item_id in drawing.tree.tops(self.items):
+            rows.setdefault(drawing.tree.container(item_id), []).append(item_id)
+        moves = [m for c, own in rows.items() for m in self._moves(drawing, c, own)]
+        return Delta(moves=tuple(moves), said="" if moves else "It lies there already.")
+
+    def _moves(self, drawing: Drawing, container: str, own: list[str]) -> tuple[Move, ...]:
+        row = drawing.tree.children(container)
+        rest = [i for i in row if i not in set(own)]
+        others = {"front": len(rest), "back": 0}
+        if self.to == "forward":
+            others["forward"] = min(_before(row, own[-1], rest) + 1, len(rest))
+        elif self.to == "backward":
+            others["backward"] = max(_before(row, own[0], rest) - 1, 0)
+        at = others[self.to]
+        if [*rest[:at], *own, *rest[at:]] == list(row):
+            return ()
+        return row_of(own, container, rest[at - 1] if at > 0 else None)
+
+
+def _before(row: tuple[str, ...], item_id: str, rest: list[str]) -> int:
+    """How many of the rest lie behind an item."""
+    behind = set(row[: row.index(item_id)])
+    return sum(1 for i in rest if i in behind)
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)

@@ -8,8 +8,7 @@ from buildup.drawing.model import Drawing, DrawnItem, Item
 from buildup.edits.change import Delta
 from buildup.errors import Refusal
 from buildup.forms.frames import Standing, standing_of
-from buildup.geometry.transforms import Affine
-from buildup.shapes.placement import moved_item
+from buildup.shapes.placement import Way, moved_item
 
 
 def several(count: int) -> str:
@@ -56,9 +55,9 @@ class Taken:
     items: tuple[DrawnItem, ...]
     frame: Standing
 
-    def moved(self, by: Affine, turned: float = 0.0) -> Delta:
-        """The delta that moves them by a map, which turns by some degrees."""
-        return Delta(put=tuple(moved_item(i, by, turned=turned) for i in self.items))
+    def moved(self, way: Way) -> Delta:
+        """The delta that lets them take a way."""
+        return Delta(put=tuple(moved_item(i, way) for i in self.items))
 
 
 _latest: Latest[Taken] = Latest()

@@ -1,6 +1,6 @@
 """A drawing as an SVG document (W3C SVG 1.1 and 2)."""
 
-from collections.abc import Iterator, Sequence
+from collections.abc import Iterable, Iterator, Sequence
 from xml.sax.saxutils import escape, quoteattr
 
 from buildup.drawing.checks import NO_TEXT
@@ -19,30 +19,30 @@ def svg(drawing: Drawing, *, title: str) -> str:
     """
     sheet = drawing.sheet
     unit = unit_of(sheet.unit)
-    width, height = (_short(side / unit.size) for side in (sheet.width, sheet.height))
+    width, height = (short(side / unit.size) for side in (sheet.width, sheet.height))
     lines = [
         f'<svg xmlns="http://www.w3.org/2000/svg" width="{width}{unit.name}" '
-        f'height="{height}{unit.name}" viewBox="0 0 {_short(sheet.width)} {_short(sheet.height)}">',
+        f'height="{height}{unit.name}" viewBox="0 0 {short(sheet.width)} {short(sheet.height)}">',
         f"<title>{escape(_sound_text(title))}</title>",
     ]
     if sheet.colour is not None:
         lines.append(f'<rect width="100%" height="100%" fill="{sheet.colour}"/>')
-    lines += _inside(drawing, ROOT)
+    lines += drawn_lines(drawing, drawing.tree.children(ROOT))
     return "\n".join([*lines, "</svg>", ""])
 
 
-def _inside(drawing: Drawing, container: str) -> Iterator[str]:
-    """What a container holds and is shown, in lines."""
-    for item_id in drawing.tree.children(container):
+def drawn_lines(drawing: Drawing, ids: Iterable[str]) -> Iterator[str]:
+    """Some items, with all that they hold and is shown, as lines of a document."""
+    for item_id in ids:
         item = drawing.items[item_id]
         if item.hidden:
             continue
         if not isinstance(item, Holder):
             yield _path(item, contours_of(drawing, item_id))
             continue
-        faint = f' opacity="{_short(item.opacity)}"' if item.opacity < 1.0 else ""
+        faint = f' opacity="{short(item.opacity)}"' if item.opacity < 1.0 else ""
         yield f"<g aria-label={_name(item)}{faint}>"
-        yield from _inside(drawing, item_id)
+        yield from drawn_lines(drawing, drawing.tree.children(item_id))
         yield "</g>"
 
 
@@ -63,14 +63,15 @@ def _paint(style: Style) -> list[str]:
     if style.stroke is not None and style.stroke_width > 0:
         paint += [
             f'stroke="{style.stroke}"',
-            f'stroke-width="{_short(style.stroke_width)}"',
+            f'stroke-width="{short(style.stroke_width)}"',
             f'stroke-linecap="{style.cap}"',
             f'stroke-linejoin="{style.join}"',
         ]
     return paint
 
 
-def _short(value: float) -> str:
+def short(value: float) -> str:
+    """A number with at most six decimals."""
     return f"{value:.6f}".rstrip("0").rstrip(".")
 
 

@@ -1,38 +1,103 @@
 """Where items stand: the frame of one, or of several together."""
 
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
+from typing import Literal
 
 from buildup.drawing.extent import box_of
-from buildup.drawing.model import Drawing, Drawn, DrawnItem, Shape
-from buildup.forms.contours import item_box
-from buildup.geometry.angles import degrees_of, direction
+from buildup.drawing.model import Drawing, Drawn, DrawnItem, Outline, Shape
+from buildup.forms.contours import contours_of, item_box
+from buildup.geometry.angles import cross, degrees_of, direction
 from buildup.geometry.boxes import Box
-from buildup.geometry.transforms import Affine
+from buildup.geometry.tolerances import NO_LENGTH
+from buildup.geometry.transforms import Affine, in_axes, stretch
+
+Grip = Literal["nw", "n", "ne", "e", "se", "s", "sw", "w"]
+Spot = Literal["nw", "n", "ne", "w", "middle", "e", "sw", "s", "se"]
+"""One of the nine places of a frame, by compass."""
+SPOTS: Mapping[Spot, complex] = {
+    "nw": -1 - 1j,
+    "n": -1j,
+    "ne": 1 - 1j,
+    "w": -1 + 0j,
+    "middle": 0j,
+    "e": 1 + 0j,
+    "sw": -1 + 1j,
+    "s": 1j,
+    "se": 1 + 1j,
+}
+"""Where they are, in half extents from the middle."""
+QUARTER = 90.0
+UPRIGHT = 1e-9
+"""Degrees. A frame that leans less than this stands square."""
 
 
 @dataclass(frozen=True, slots=True)
 class Standing:
-    """The box an item stands in: its middle, its extents, and its angle in degrees."""
+    """The box an item stands in: its middle, its extents, and its angle in degrees.
+
+    Args:
+        centre: its middle.
+        width: its extent along its first axis, which stands at the angle.
+        height: its extent along its second axis.
+        angle: degrees, clockwise.
+        lean: degrees by which the second axis is turned on from square; a shear makes it lean.
+
+    """
 
     centre: complex
     width: float
     height: float
     angle: float
+    lean: float = 0.0
+
+    @property
+    def axes(self) -> Affine:
+        """The map from the box's own axes, from its middle, to the sheet."""
+        across = direction(self.angle)
+        return Affine(across, across * direction(90.0 + self.lean), self.centre)
 
     def local(self, point: complex) -> complex:
         """A point of the sheet, in the box's own axes from its middle."""
-        return (point - self.centre) * direction(-self.angle)
+        if self.lean == 0.0:
+            return (point - self.centre) * direction(-self.angle)
+        return self.axes.inverse()(point)
 
     def on_sheet(self, local: complex) -> complex:
         """A point of the box's own axes, on the sheet."""
-        return self.centre + local * direction(self.angle)
+        if self.lean == 0.0:
+            return self.centre + local * direction(self.angle)
+        return self.axes(local)
 
-    def moved(self, by: Affine, turned: float) -> "Standing":
-        """The box under a map that turns by some degrees, and stretches along the box's axes."""
-        x, y = direction(self.angle), direction(self.angle) * 1j
-        width, height = (abs(by.vector(a)) * s for a, s in ((x, self.width), (y, self.height)))
-        return Standing(by(self.centre), width, height, self.angle + turned)
+    def spot(self, name: Spot) -> complex:
+        """One of its nine places, on the sheet."""
+        at = SPOTS[name]
+        return self.on_sheet(complex(at.real * self.width / 2.0, at.imag * self.height / 2.0))
+
+    def stretched(self, x: float, y: float, *, about: complex) -> Affine:
+        """The map that scales along the box's axes and keeps a place of the sheet."""
+        if self.lean == 0.0:
+            return stretch(x, y, about=about, angle=self.angle)
+        axes = self.axes
+        return in_axes(Affine(x + 0j, y * 1j), Affine(axes.across, axes.down, about))
+
+    def sheared(self, x: float, y: float, *, about: complex) -> Affine:
+        """The map that slides the box's axes along each other and keeps a place of the sheet.
+
+        Args:
+            x: how far along the first axis for each step along the second.
+            y: how far along the second axis for each step along the first.
+            about: the place.
+
+        """
+        axes = self.axes
+        return in_axes(Affine(complex(1, y), complex(x, 1)), Affine(axes.across, axes.down, about))
+
+    def moved(self, by: Affine) -> "Standing":
+        """The box under a map."""
+        axes = self.axes
+        across, down = by.vector(axes.across), by.vector(axes.down)
+        return stood(by(self.centre), across * self.width, down * self.height, otherwise=self)
 
     @property
     def corners(self) -> tuple[complex, complex, complex, complex]:
@@ -47,27 +112,72 @@ class Standing:
         )
 
 
+def stood(centre: complex, across: complex, down: complex, *, otherwise: Standing) -> Standing:
+    """The box whose sides are two vectors; a mirrored one stands as the same box unmirrored does.
+
+    The axes of a side without extent are those of another box.
+    """
+    x = across if abs(across) >= NO_LENGTH else otherwise.axes.across
+    y = down if abs(down) >= NO_LENGTH else otherwise.axes.down
+    if cross(x, y) < 0.0:  # mirrored: of the two ways to see it, the one that is less turned
+        x, y = (x, -y) if abs(degrees_of(x)) <= QUARTER else (-x, y)
+    lean = degrees_of(y / x) - QUARTER
+    lean = 0.0 if abs(lean) < UPRIGHT else lean
+    return Standing(centre, abs(across), abs(down), degrees_of(x), lean)
+
+
 def standing_of(drawing: Drawing, ids: Sequence[str]) -> Standing | None:
     """The frame of a selection; None where all of it is empty.
 
-    An outline's or a shape's own frame along its axes; the upright box around a container or
-    around several items.
+    An outline's or a shape's own frame along its axes; around a container or several items a box
+    at the angle that all of them share, else upright.
     """
     if len(ids) == 1 and isinstance(drawing.items[ids[0]], Drawn):
         return drawing.known(_own_standing, ids[0])
-    boxes = [b for i in ids if (b := item_box(drawing, i)) is not None]
+    angles = set[float | None]().union(*(drawing.known(_angles, i) for i in ids))
+    angle = (angles.pop() if len(angles) == 1 else None) or 0.0
+    boxes = [b for i in ids if (b := turned_box(drawing, i, angle)) is not None]
     if not boxes:
         return None
     box = Box.union(boxes)
-    return Standing(box.centre, box.width, box.height, 0.0)
+    return Standing(box.centre * direction(angle), box.width, box.height, angle)
+
+
+def turned_box(drawing: Drawing, item_id: str, angle: float) -> Box | None:
+    """As `item_box`, along axes at an angle (degrees), turned about the sheet's corner."""
+    if angle == 0.0:
+        return item_box(drawing, item_id)
+
+    def box() -> Box | None:
+        drawn = (contours_of(drawing, i) for i in drawing.tree.drawn_in(item_id))
+        boxes = [box_of(c, angle=angle) for c in drawn if c]
+        return Box.union(boxes) if boxes else None
+
+    return drawing.memo.of(item_id, (turned_box, angle), box)
+
+
+def _angles(drawing: Drawing, item_id: str) -> frozenset[float | None]:
+    """The angles at which an item or all that it holds stand, 0 up to 180; None: it leans."""
+    item = drawing.items[item_id]
+    if isinstance(item, Outline):
+        return frozenset((_half_turn(item.angle),))
+    if isinstance(item, Shape):
+        stands = own_standing(item)
+        return frozenset((None if stands.lean else _half_turn(stands.angle),))
+    held = (drawing.known(_angles, i) for i in drawing.tree.children(item_id))
+    return frozenset[float | None]().union(*held)
+
+
+def _half_turn(angle: float) -> float:
+    return round(angle % 180.0, 9) % 180.0
 
 
 def own_standing(item: DrawnItem) -> Standing:
     """The frame of one item, along its own axes."""
     if isinstance(item, Shape):
-        frame = item.frame
-        angle = degrees_of(frame.place.across)
-        return Standing(frame.place.origin, frame.width, frame.height, angle)
+        place, width, height = item.frame.place, item.frame.width, item.frame.height
+        own = Standing(place.origin, width, height, degrees_of(place.across))
+        return stood(place.origin, place.across * width, place.down * height, otherwise=own)
     box = box_of(item.contours, angle=item.angle)
     if item.angle == 0.0:
         return Standing(box.centre, box.width, box.height, 0.0)

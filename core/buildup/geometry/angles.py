@@ -132,6 +132,18 @@ def arc_handle(degrees: float) -> float:
     return 4.0 / 3.0 * math.tan(math.radians(degrees) / 4.0)
 
 
+def slope(degrees: float) -> float:
+    """How far a line at an angle (within ±90°) runs down for each step across.
+
+    >>> slope(45) == 1.0 or round(slope(45), 12)
+    1.0
+    >>> slope(0)
+    0.0
+    """
+    way = direction(degrees)
+    return way.imag / way.real
+
+
 def turn_between(first: complex, second: complex) -> float:
     """How far (radians, clockwise positive) `second` is turned from `first`; 0 if either is 0.
 

@@ -62,6 +62,11 @@ class Box:
         across = self.left <= other.right and other.left <= self.right
         return across and self.top <= other.bottom and other.top <= self.bottom
 
+    def holds(self, other: "Box") -> bool:
+        """Whether all of another box lies in this one."""
+        across = self.left <= other.left and other.right <= self.right
+        return across and self.top <= other.top and other.bottom <= self.bottom
+
     def grown(self, by: float) -> "Box":
         """The box widened by a margin on all sides."""
         return Box(self.left - by, self.top - by, self.right + by, self.bottom + by)

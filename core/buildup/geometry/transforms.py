@@ -58,6 +58,21 @@ def turn(degrees: float, *, about: complex) -> Affine:
     return Affine(axis, axis * 1j, about - linear.vector(about))
 
 
+def mirror(*, about: complex, angle: float) -> Affine:
+    """Reflects in the line through a point that stands at an angle (degrees)."""
+    axis = direction(angle) ** 2
+    linear = Affine(axis, -1j * axis)
+    return Affine(linear.across, linear.down, about - linear.vector(about))
+
+
+def in_axes(map_there: Affine, axes: Affine) -> Affine:
+    """A map that is told in the axes of another one, which may not collapse, on the plane itself.
+
+    The origin of those axes is where `map_there` has its own.
+    """
+    return axes.after(map_there).after(axes.inverse())
+
+
 def stretch(x: float, y: float, *, about: complex, angle: float = 0.0) -> Affine:
     """Scales along two axes that stand at an angle (degrees), keeping one point in place."""
     axis = direction(angle)

@@ -1,7 +1,8 @@
-"""Items under a map: moved, turned, scaled."""
+"""Items under a map: moved, turned, scaled, sheared, mirrored."""
 
-from dataclasses import replace
+from dataclasses import dataclass, replace
 
+from buildup.drawing.checks import WIDEST_STROKE
 from buildup.drawing.model import (
     Anchor,
     Contour,
@@ -14,8 +15,37 @@ from buildup.drawing.model import (
 )
 from buildup.geometry.angles import dot, normal_degrees, unit
 from buildup.geometry.tolerances import NO_LENGTH, RIGHT_ABOUT
-from buildup.geometry.transforms import Affine
+from buildup.geometry.transforms import Affine, shift
 from buildup.shapes.registry import dials_of, shape_kind
+
+
+@dataclass(frozen=True, slots=True)
+class Way:
+    """How items go from where they stand to where they come to stand.
+
+    Args:
+        by: the map of the sheet.
+        turned: degrees by which it turns; where it mirrors, twice the angle of the mirror line.
+        grows: strokes and corner radii are scaled with it (by the root of how areas grow), instead
+            of keeping their size.
+
+    """
+
+    by: Affine
+    turned: float = 0.0
+    grows: bool = False
+
+    def turn(self, angle: float) -> float:
+        """Where an angle (degrees) comes to stand; mirrored, within a quarter turn of level."""
+        if self.by.determinant >= 0.0:
+            return normal_degrees(angle + self.turned)
+        mirrored = normal_degrees(self.turned - angle)
+        return normal_degrees(mirrored + 180.0) if abs(mirrored) > 90.0 else mirrored
+
+
+def moved_by(by: complex) -> Way:
+    """Straight on by a vector."""
+    return Way(shift(by))
 
 
 def shape_contours(shape: Shape) -> tuple[Contour, ...]:
@@ -53,18 +83,59 @@ def moved_contour(contour: Contour, by: Affine) -> Contour:
     return replace(contour, anchors=tuple(moved_anchor(a, by) for a in contour.anchors))
 
 
-def moved_item(item: DrawnItem, by: Affine, *, turned: float = 0.0) -> DrawnItem:
-    """An item under a map; `turned` is how far (degrees) the map turns, for an outline's angle.
+def moved_item(item: DrawnItem, way: Way) -> DrawnItem:
+    """An item that takes a way.
 
     A shape keeps its dials: scaling along its own axes changes its width and height, a shear
     goes into its placement.
     """
-    if isinstance(item, Outline):
-        contours = tuple(moved_contour(c, by) for c in item.contours)
-        drawn = None if item.drawn is None else _moved_stroke(item.drawn, by)
-        angle = normal_degrees(item.angle + turned)
-        return replace(item, contours=contours, angle=angle, drawn=drawn)
+    by = way.by
+    moved = _moved_outline(item, way) if isinstance(item, Outline) else _moved_shape(item, by)
+    return _grown(moved, abs(by.determinant) ** 0.5) if way.grows else moved
+
+
+def _moved_outline(item: Outline, way: Way) -> Outline:
+    contours = tuple(moved_contour(c, way.by) for c in item.contours)
+    drawn = None if item.drawn is None else _moved_stroke(item.drawn, way.by)
+    return replace(item, contours=contours, angle=way.turn(item.angle), drawn=drawn)
+
+
+def _moved_shape(item: Shape, by: Affine) -> Shape:
     return replace(item, frame=_moved_frame(item.frame, by))
+
+
+def _grown(item: DrawnItem, scale: float) -> DrawnItem:
+    """An item whose stroke and corner radii are scaled."""
+    width = min(item.style.stroke_width * scale, WIDEST_STROKE)
+    style = replace(item.style, stroke_width=width)
+    if isinstance(item, Outline):
+        contours = tuple(_grown_corners(c, scale) for c in item.contours)
+        return replace(item, style=style, contours=contours)
+    return replace(item, style=style, dials={**item.dials, **_grown_dials(item, scale)})
+
+
+def _grown_corners(contour: Contour, scale: float) -> Contour:
+    if not any(a.corner for a in contour.anchors):
+        return contour
+    return replace(contour, anchors=tuple(_grown_anchor(a, scale) for a in contour.anchors))
+
+
+def _grown_anchor(anchor: Anchor, scale: float) -> Anchor:
+    if anchor.corner is None:
+        return anchor
+    return replace(anchor, corner=replace(anchor.corner, radius=anchor.corner.radius * scale))
+
+
+def _grown_dials(shape: Shape, scale: float) -> dict[str, float]:
+    """The dials that are lengths, scaled; where they are shares of the side they grow anyway."""
+    values = dials_of(shape)
+    if values.get("radius_in"):
+        return {}
+    return {
+        d.name: min(values[d.name] * scale, d.most)
+        for d in shape_kind(shape.shape).dials
+        if d.unit == "length" and values[d.name] != 0.0
+    }
 
 
 def _moved_frame(frame: Frame, by: Affine) -> Frame:

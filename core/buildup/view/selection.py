@@ -84,6 +84,8 @@ class FrameBox:
     height: float
     angle: float
     """Degrees, clockwise."""
+    lean: float
+    """Degrees by which its second axis is turned on from square."""
     corners: tuple[Point, Point, Point, Point]
     room: float
     """The largest radius that finds room in it."""
@@ -218,9 +220,15 @@ def told_frame(box: Standing) -> FrameBox:
         width=box.width,
         height=box.height,
         angle=normal_degrees(box.angle),
+        lean=box.lean,
         corners=(as_point(a), as_point(b), as_point(c), as_point(d)),
         room=min(box.width, box.height) / 2.0,
     )
+
+
+def standing_told(frame: FrameBox) -> Standing:
+    """The frame that was told."""
+    return Standing(complex(*frame.centre), frame.width, frame.height, frame.angle, frame.lean)
 
 
 def _pegs(item: Shape) -> tuple[PegMark, ...]:

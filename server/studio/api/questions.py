@@ -3,13 +3,18 @@
 from buildup import host
 from buildup.cues.cuekinds import Meeting
 from buildup.drawing.checks import check_point
+from buildup.formats.clipsvg import clip_svg
+from buildup.formats.svgread import Reading, read_svg
 from buildup.view.anchormarks import AnchorMark
+from buildup.view.finding import Lies, alike, pile
+from buildup.view.finding import within as within_box
 from buildup.view.selection import Selection, selection
 from django.http import HttpRequest
 from ninja import Router
 
 from studio import cueindexes, schema
-from studio.api.asking import value_now
+from studio.api.asking import value_now, whose
+from studio.finding import found
 
 router = Router()
 
@@ -47,7 +52,49 @@ def within(request: HttpRequest, drawing: int, body: schema.AreaIn) -> list[str]
     """The items that a dragged box touches."""
     value = value_now(request, drawing)[1]
     start, end = check_point(body.start), check_point(body.end)
-    return list(host.within(value, start, end, place=body.place))
+    return list(within_box(value, start, end, place=body.place, whole=body.whole))
+
+
+@router.post("/drawings/{drawing}/pile", response=list[Lies])
+def pile_at(request: HttpRequest, drawing: int, body: schema.PileIn) -> list[Lies]:
+    """All that is drawn under a place, front to back, hidden and locked as well."""
+    value = value_now(request, drawing)[1]
+    return list(pile(value, check_point(body.at), reach=body.reach))
+
+
+@router.post("/drawings/{drawing}/alike", response=list[str])
+def alike_ones(request: HttpRequest, drawing: int, body: schema.AlikeIn) -> list[str]:
+    """What is drawn like any of some items."""
+    return list(alike(value_now(request, drawing)[1], body.items, body.by))
+
+
+@router.post("/drawings/{drawing}/again", response=schema.Again)
+def again(request: HttpRequest, drawing: int, body: schema.AgainIn) -> schema.Again:
+    """The transform that does the same to other items."""
+    found(whose(request), drawing)
+    return schema.Again(command=host.again(body.command, body.frame))
+
+
+@router.post("/drawings/{drawing}/spread", response=host.Spread)
+def spread(request: HttpRequest, drawing: int, body: schema.SpreadIn) -> host.Spread:
+    """What copies in a row, a ring or a grid come to before they are made."""
+    row, value = value_now(request, drawing)
+    meeting = Meeting() if body.aim is None else cueindexes.meeting(row.pk, value, body.aim)
+    return host.spread(
+        value, body.command, body.selection, body.shows, meeting=meeting, drag=body.drag
+    )
+
+
+@router.post("/drawings/{drawing}/copy", response=schema.Copied)
+def copy(request: HttpRequest, drawing: int, body: schema.ItemsIn) -> schema.Copied:
+    """Items as an SVG for the clipboard, which holds the items as well."""
+    return schema.Copied(text=clip_svg(value_now(request, drawing)[1], body.items))
+
+
+@router.post("/copied", response=Reading)
+def copied(request: HttpRequest, body: schema.CopiedIn) -> Reading:
+    """What was on the clipboard, as it can be pasted."""
+    return read_svg(body.text)
 
 
 @router.post("/drawings/{drawing}/near", response=list[schema.AnchorPlace])

@@ -1,0 +1,105 @@
+"""Items taken out of a drawing, to be put into the same or another one: what is copied.
+
+A clip is kept as JSON text: its items in the form in which drawings keep theirs, and what lies in
+what. It has no sheet and no layers; its outermost items lie in the place that is called `""`.
+"""
+
+import json
+from collections.abc import Iterable
+from dataclasses import dataclass
+from typing import Any
+
+from buildup.drawing.codec import read_item, write_item, wrong
+from buildup.drawing.model import FIRST_LAYER, Drawing, Item, Layer
+from buildup.drawing.tree import ROOT, Tree
+from buildup.errors import Refusal
+
+LONGEST_CLIP = 6_000_000
+"""Characters: a little less than a request may have."""
+CLIP_FORM = 1
+
+
+@dataclass(frozen=True, slots=True)
+class Clip:
+    """Some items and how they lie.
+
+    Args:
+        items: by themselves, in any order.
+        places: each item with its container, `""` for the outermost; those of one container back
+            to front.
+
+    """
+
+    items: tuple[Item, ...]
+    places: tuple[tuple[str, str], ...]
+
+    def drawing(self) -> Drawing:
+        """A drawing that holds nothing else, so that all that is asked of one can be asked."""
+        layer = Layer(id=FIRST_LAYER, name="Layer 1")
+        pairs = [(FIRST_LAYER, ROOT), *((i, c or FIRST_LAYER) for i, c in self.places)]
+        return Drawing(
+            items={layer.id: layer, **{i.id: i for i in self.items}}, tree=Tree.of(pairs)
+        )
+
+    def text(self) -> str:
+        """The clip as JSON text."""
+        items = [write_item(i) for i in self.items]
+        told = {"clip": CLIP_FORM, "items": items, "places": [list(p) for p in self.places]}
+        return json.dumps(told, separators=(",", ":"))
+
+
+def clip_of(drawing: Drawing, ids: Iterable[str]) -> Clip:
+    """Items as they are, each container with all that it holds; of a layer what it holds.
+
+    Raises:
+        Refusal: `nothing_selected` or `unknown_item`.
+
+    """
+    for item_id in (chosen := tuple(ids)):
+        drawing.item(item_id)
+    places: list[tuple[str, str]] = []
+    for top in drawing.tree.tops(chosen):
+        layered = isinstance(drawing.items[top], Layer)
+        places += [] if layered else [(top, "")]
+        for held in drawing.tree.below(top):
+            container = drawing.tree.container(held)
+            places.append((held, "" if layered and container == top else container))
+    if not places:
+        raise Refusal("nothing_selected", "Nothing is selected. Pick an item first.")
+    return Clip(tuple(drawing.items[i] for i, _ in places), tuple(places))
+
+
+def read_clip(text: str) -> Clip:
+    """The clip that `Clip.text` wrote; each container holds something, and nothing lies in itself.
+
+    Raises:
+        Refusal: `too_much` or `bad_data`.
+
+    """
+    if len(text) > LONGEST_CLIP:
+        raise Refusal(
+            "too_much",
+            "That is more than can be pasted at once (6 million characters). Nothing was changed; "
+            "copy it in parts.",
+        )
+    try:
+        told: Any = json.loads(text)
+        if told["clip"] != CLIP_FORM:
+            raise wrong("This was copied by a later form of the program.", "clip")
+        items = tuple(read_item(i) for i in told["items"])
+        places = tuple((str(i), str(c)) for i, c in told["places"])
+    except (ValueError, TypeError, KeyError, AttributeError, RecursionError):
+        raise wrong("What was copied cannot be read.", "clip") from None
+    _check_tree(items, places)
+    return Clip(items, places)
+
+
+def _check_tree(items: tuple[Item, ...], places: tuple[tuple[str, str], ...]) -> None:
+    """Refuses a clip that is no tree of its items: each container comes before what it holds."""
+    seen = {""}
+    for item_id, container in places:
+        if container not in seen or item_id in seen:
+            raise wrong("What was copied does not hang together.", "clip")
+        seen.add(item_id)
+    if {i.id for i in items} | {""} != seen or any(isinstance(i, Layer) for i in items):
+        raise wrong("What was copied does not hang together.", "clip")

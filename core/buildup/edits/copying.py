@@ -1,0 +1,144 @@
+"""Copies of items, each container with all that it holds: ids made anew, names kept."""
+
+from collections.abc import Iterator, Sequence
+from dataclasses import dataclass, replace
+from typing import Literal
+
+from buildup.drawing.checks import check_id
+from buildup.drawing.model import Drawing, Drawn, Item
+from buildup.drawing.tree import Move
+from buildup.edits.change import Delta, row_of
+from buildup.edits.command import MOST_TARGETS, Command, Point
+from buildup.edits.newitems import check_new
+from buildup.edits.stack import check_room
+from buildup.edits.taking import open_items, several
+from buildup.errors import Refusal
+from buildup.shapes.placement import Way, moved_by, moved_item
+
+
+def copied(drawing: Drawing, ids: Sequence[str], base: str, ways: Sequence[Way]) -> Delta:
+    """Copies of items, one of each for every way, in front of all others in their containers.
+
+    Args:
+        drawing: which drawing.
+        ids: of the items; what lies in one of them comes with it, once.
+        base: what the ids of the copies begin with; they are numbered from 1.
+        ways: how the copies of one round go from their originals.
+
+    Raises:
+        Refusal: as `open_items`; `too_many`; `item_exists` or `bad_id` for the ids.
+
+    """
+    open_items(drawing, ids)
+    tops = drawing.tree.tops(ids)
+    check_count(len(ways) * sum(1 + sum(1 for _ in drawing.tree.below(t)) for t in tops))
+    new_ids = numbered(base)
+    put: list[Item] = []
+    moves: list[Move] = []
+    inside: list[Move] = []
+    fronts: dict[str, str] = {}
+    for way in ways:
+        for top in tops:
+            new = {i: next(new_ids) for i in (top, *drawing.tree.below(top))}
+            items, held = copy_of(drawing, new, way)
+            put += items
+            inside += held
+            container = drawing.tree.container(top)
+            front = fronts.get(container, drawing.tree.children(container)[-1])
+            moves.append((new[top], container, front))
+            fronts[container] = new[top]
+    return Delta(put=tuple(put), moves=(*moves, *inside))
+
+
+def numbered(base: str) -> Iterator[str]:
+    """Ids that begin with a base, numbered from 1.
+
+    >>> next(numbered("ab"))
+    'ab-1'
+    """
+    number = 0
+    while True:
+        number += 1
+        yield f"{base}-{number}"
+
+
+def check_count(count: int) -> None:
+    """Refuses more new items than one edit may make."""
+    if count > MOST_TARGETS:
+        raise Refusal(
+            "too_many",
+            f"That would make {count:,} items; one edit makes up to {MOST_TARGETS:,}. Nothing was "
+            "changed; take fewer copies, or fewer items.",
+        )
+
+
+def copy_of(drawing: Drawing, new: dict[str, str], way: Way) -> tuple[list[Item], list[Move]]:
+    """Copies of items under new ids, and the moves that lay into each what its original holds."""
+    put: list[Item] = []
+    inside: list[Move] = []
+    for original, copy_id in new.items():
+        check_id(copy_id)
+        check_new(drawing, copy_id)
+        item = drawing.items[original]
+        there = moved_item(item, way) if isinstance(item, Drawn) else item
+        put.append(replace(there, id=copy_id))
+        children = (new[c] for c in drawing.tree.children(original))
+        inside += row_of(children, copy_id, None)
+    return put, inside
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class DuplicateItems(Command):
+    """Copies items, each container with all that it holds.
+
+    Each copy comes to lie in front of all others in the container of its original, or where
+    `container` and `behind` say.
+    """
+
+    kind: Literal["duplicate_items"] = "duplicate_items"
+    items: tuple[str, ...]
+    """Which items."""
+    copies: tuple[str, ...]
+    """The ids of the copies, one for each item; what a container holds gets ids made from its."""
+    by: Point = (0.0, 0.0)
+    """How far the copies stand from their originals."""
+    container: str | None = None
+    """The container the copies come to lie in; None: each in that of its original."""
+    behind: str | None = None
+    """With `container`: the item there that the copies lie just in front of; None: at its back."""
+
+    @property
+    def name(self) -> str:
+        return f"Duplicate {several(len(self.items))}"
+
+    def delta(self, drawing: Drawing) -> Delta:
+        own = set(self.copies)
+        if len(own) != len(self.copies) or len(own) != len(set(self.items)):
+            raise Refusal("bad_id", "Each copy needs an id of its own. Nothing was changed.")
+        open_items(drawing, self.items)
+        way = moved_by(complex(*self.by))
+        tops = drawing.tree.tops(self.items)
+        roots = self.copies[: len(tops)]
+        put: list[Item] = []
+        inside: list[Move] = []
+        for top, copy_id in zip(tops, roots, strict=True):
+            held = zip(drawing.tree.below(top), numbered(copy_id), strict=False)
+            items, moves = copy_of(drawing, {top: copy_id, **dict(held)}, way)
+            put += items
+            inside += moves
+        return Delta(put=tuple(put), moves=(*self._places(drawing, tops, roots), *inside))
+
+    def _places(
+        self, drawing: Drawing, tops: tuple[str, ...], roots: tuple[str, ...]
+    ) -> tuple[Move, ...]:
+        if self.container is not None:
+            check_room(drawing, tops, self.container, self.behind)
+            return row_of(roots, self.container, self.behind)
+        fronts: dict[str, str] = {}
+        moves: list[Move] = []
+        for top, copy_id in zip(tops, roots, strict=True):
+            container = drawing.tree.container(top)
+            front = fronts.get(container, drawing.tree.children(container)[-1])
+            moves.append((copy_id, container, front))
+            fronts[container] = copy_id
+        return tuple(moves)

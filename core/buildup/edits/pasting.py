@@ -1,0 +1,137 @@
+"""Pasting what was copied, here or elsewhere."""
+
+from collections.abc import Iterator
+from dataclasses import dataclass, fields, is_dataclass, replace
+from typing import Literal
+
+from buildup.drawing.checks import MOST_ANCHORS, check_id, check_name, check_point, check_text
+from buildup.drawing.clips import Clip, read_clip
+from buildup.drawing.codec import check_sound, wrong
+from buildup.drawing.memo import Latest
+from buildup.drawing.model import Drawing, Drawn, Group, Holder, Item, Outline, Shape
+from buildup.edits.change import Delta, row_of
+from buildup.edits.command import Command, Point
+from buildup.edits.copying import check_count, numbered
+from buildup.edits.newitems import check_new, check_style
+from buildup.edits.taking import several
+from buildup.errors import Refusal
+from buildup.forms.contours import item_box
+from buildup.geometry.boxes import Box
+from buildup.shapes.placement import moved_by, moved_item
+from buildup.shapes.registry import shape_kind
+
+_read: Latest[Clip] = Latest()
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class PasteItems(Command):
+    """Puts copied items into the drawing, under new ids and with their names."""
+
+    kind: Literal["paste_items"] = "paste_items"
+    clip: str
+    """What was copied, as a clip's JSON text."""
+    copies: str
+    """What the ids of the new items begin with."""
+    container: str | None = None
+    """The container they come to lie in, in front; None: the front layer."""
+    at: Point | None = None
+    """Where the middle of the box around them comes; None: where they were."""
+
+    @property
+    def name(self) -> str:
+        count = sum(1 for _, c in self._clip().places if c == "")
+        return f"Paste {several(count)}"
+
+    def _clip(self) -> Clip:
+        return _read.of((self.clip,), lambda: sound_clip(self.clip))
+
+    def delta(self, drawing: Drawing) -> Delta:
+        clip = self._clip()
+        check_count(len(clip.items))
+        ids = dict(zip((i for i, _ in clip.places), numbered(self.copies), strict=False))
+        for new in ids.values():
+            check_id(new)
+            check_new(drawing, new)
+        way = moved_by(self._shift(clip))
+        place = drawing.place_to_draw(self.container)
+        put: list[Item] = []
+        for item in clip.items:
+            there = moved_item(item, way) if isinstance(item, Drawn) else item
+            put.append(replace(there, id=ids[item.id]))
+        front = next(iter(reversed(drawing.tree.children(place))), None)
+        tops = [ids[i] for i, c in clip.places if c == ""]
+        moves = list(row_of(tops, place, front))
+        for holder in (i.id for i in clip.items if isinstance(i, Holder)):
+            held = (ids[i] for i, c in clip.places if c == holder)
+            moves += row_of(held, ids[holder], None)
+        return Delta(put=tuple(put), moves=tuple(moves))
+
+    def _shift(self, clip: Clip) -> complex:
+        if self.at is None:
+            return 0j
+        drawing = clip.drawing()
+        tops = (i for i, c in clip.places if c == "")
+        boxes = [b for i in tops if (b := item_box(drawing, i)) is not None]
+        return check_point(self.at) - Box.union(boxes).centre
+
+
+def sound_clip(text: str) -> Clip:
+    """A clip whose items are as any that are drawn here.
+
+    Raises:
+        Refusal: as `read_clip`; `bad_data`, `bad_colour` and so on for what no drawing may hold.
+
+    """
+    clip = read_clip(text)
+    holders = {c for _, c in clip.places}
+    for item in clip.items:
+        check_sound(item)
+        for word in _words(item):
+            check_text(word)
+        check_id(item.id)
+        check_name(item.name)
+        if isinstance(item, Holder) == (item.id not in holders):
+            raise wrong("What was copied does not hang together.", item.id)
+        _check_item(item)
+    if not clip.items:
+        raise Refusal("nothing_selected", "There is nothing in what was copied.")
+    return clip
+
+
+def _check_item(item: Item) -> None:
+    if isinstance(item, Group):
+        if not 0.0 <= item.opacity <= 1.0:
+            raise wrong("An opacity is out of its range.", item.id)
+        return
+    if isinstance(item, Drawn):
+        check_style(item.style)
+    if isinstance(item, Outline):
+        anchors = [a for c in item.contours for a in c.anchors]
+        if not all(c.anchors for c in item.contours) or not 1 <= len(anchors) <= MOST_ANCHORS:
+            raise wrong(f"An outline has from 1 to {MOST_ANCHORS:,} anchors.", item.id)
+        if any(a.corner is not None and a.corner.radius < 0.0 for a in anchors):
+            raise wrong("A corner has a radius below 0.", item.id)
+        if item.drawn is not None and item.drawn.tolerance <= 0.0:
+            raise wrong("A stroke has no tolerance.", item.id)
+    if isinstance(item, Shape):
+        kind = shape_kind(item.shape)
+        if min(item.frame.width, item.frame.height) <= 0.0 or not item.frame.place.determinant:
+            raise wrong("A shape has no size.", item.id)
+        for name, value in item.dials.items():
+            dial = kind.dial(name)
+            if dial is None:
+                continue  # of a former form of the shape
+            if not dial.least <= value <= dial.most or (dial.whole and value != round(value)):
+                raise wrong(f"A dial of “{kind.label}” is out of its range.", name)
+
+
+def _words(value: object) -> Iterator[str]:
+    """All texts in an item, however deep."""
+    if isinstance(value, str):
+        yield value
+    elif isinstance(value, tuple):
+        for part in value:
+            yield from _words(part)
+    elif is_dataclass(value):
+        for f in fields(value):
+            yield from _words(getattr(value, f.name))

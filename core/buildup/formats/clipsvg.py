@@ -1,0 +1,43 @@
+"""Items on their way to the clipboard: an SVG for other programs, which holds the items as well."""
+
+from collections.abc import Sequence
+from xml.sax.saxutils import escape
+
+from buildup.drawing.clips import LONGEST_CLIP, clip_of
+from buildup.drawing.model import Drawing
+from buildup.errors import Refusal
+from buildup.formats.svg import drawn_lines, short
+from buildup.formats.svgread import CLIP_ID
+from buildup.forms.seen import seen_box
+from buildup.geometry.boxes import Box
+
+
+def clip_svg(drawing: Drawing, ids: Sequence[str]) -> str:
+    """An SVG document of some items, as large as what is seen of them, in CSS pixels.
+
+    Raises:
+        Refusal: `nothing_selected`, `unknown_item`, or `too_much` where it could not be pasted.
+
+    """
+    tops = drawing.tree.tops(ids)
+    clip = clip_of(drawing, ids).text()
+    if len(clip) > LONGEST_CLIP:
+        raise Refusal(
+            "too_much",
+            "That is more than can be copied at once. What was copied before is still there; "
+            "copy it in parts, or duplicate the drawing.",
+        )
+    boxes = [b for i in tops if (b := seen_box(drawing, i)) is not None]
+    box = Box.union(boxes) if boxes else Box(0.0, 0.0, 1.0, 1.0)
+    size = [short(max(side, 0.01)) for side in (box.width, box.height)]
+    view = " ".join([short(box.left), short(box.top), *size])
+    return "\n".join(
+        [
+            f'<svg xmlns="http://www.w3.org/2000/svg" width="{size[0]}" height="{size[1]}" '
+            f'viewBox="{view}">',
+            f'<metadata id="{CLIP_ID}">{escape(clip)}</metadata>',
+            *drawn_lines(drawing, tops),
+            "</svg>",
+            "",
+        ]
+    )

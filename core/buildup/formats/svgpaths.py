@@ -1,0 +1,244 @@
+"""SVG path data as contours (W3C SVG 2, chapter Paths): all commands, absolute and relative."""
+
+import math
+import re
+from collections.abc import Iterator
+
+from buildup.drawing.model import Anchor, Contour
+from buildup.geometry.angles import arc_handle, cross, degrees_of, direction, dot, unit
+from buildup.geometry.tolerances import NO_LENGTH
+
+_TOKEN = re.compile(
+    r"\s*,?\s*(?:([MmLlHhVvCcSsQqTtAaZz])|([-+]?(?:\d+\.?\d*|\.\d+)(?:[eE][-+]?\d+)?))"
+)
+_FLAG = re.compile(r"\s*,?\s*([01])")
+NEARLY = 1e-6
+"""Sheet units within which a contour that is closed has come back to its start."""
+IN_LINE = 1e-6
+"""Sine. Handles this close to opposite are those of a smooth anchor: files are written with few
+digits."""
+
+
+class NoPath(ValueError):
+    """The data cannot be read from some place on; what came before it is drawn (SVG 2, 9.5.4)."""
+
+
+class _Data:
+    """Path data while it is read."""
+
+    def __init__(self, text: str) -> None:
+        self.text = text
+        self.at = 0
+
+    def command(self) -> str | None:
+        """The next command, or "" where a number comes; None at the end."""
+        if not self.text[self.at :].strip(" \t\r\n,"):
+            return None
+        match = _TOKEN.match(self.text, self.at)
+        if match is None:
+            raise NoPath
+        if match[1] is None:
+            return ""
+        self.at = match.end()
+        return match[1]
+
+    def number(self) -> float:
+        match = _TOKEN.match(self.text, self.at)
+        if match is None or match[2] is None or not math.isfinite(float(match[2])):
+            raise NoPath
+        self.at = match.end()
+        return float(match[2])
+
+    def flag(self) -> bool:
+        match = _FLAG.match(self.text, self.at)
+        if match is None:
+            raise NoPath
+        self.at = match.end()
+        return match[1] == "1"
+
+    def point(self, origin: complex) -> complex:
+        return origin + complex(self.number(), self.number())
+
+
+class PathReader:
+    """Draws contours the way a path's commands say, and gives them with `contours`."""
+
+    def __init__(self) -> None:
+        self.contours: list[Contour] = []
+        self._anchors: list[Anchor] = []
+        self._at = self._start = 0j
+        self._last = 0j
+        """The last control point, which smooth commands continue; of the last command's kind."""
+        self._curve = ""
+
+    def move(self, to: complex) -> None:
+        """Begin another contour."""
+        self._end(closed=False)
+        self._at = self._start = to
+        self._anchors = [Anchor(to)]
+
+    def line(self, to: complex) -> None:
+        """A straight segment."""
+        self._open()
+        self._anchors.append(Anchor(to))
+        self._at = to
+
+    def curve(self, first: complex, second: complex, to: complex) -> None:
+        """A cubic segment."""
+        self._open()
+        here = self._anchors[-1]
+        out = _handle(first - here.at)
+        self._anchors[-1] = Anchor(here.at, here.into, out)
+        self._anchors.append(Anchor(to, _handle(second - to)))
+        self._at = to
+
+    def quadratic(self, middle: complex, to: complex) -> None:
+        """A quadratic segment, raised to a cubic exactly."""
+        start = self._at
+        self.curve(start + 2.0 / 3.0 * (middle - start), to + 2.0 / 3.0 * (middle - to), to)
+
+    def arc(self, radii: complex, turned: float, *, large: bool, sweep: bool, to: complex) -> None:
+        """A part of an ellipse (SVG 2, B.2), in pieces of at most a quarter turn."""
+        start = self._at
+        if to == start:
+            return
+        rx, ry = abs(radii.real), abs(radii.imag)
+        if min(rx, ry) < NO_LENGTH:
+            self.line(to)
+            return
+        axis = direction(turned)
+        half = (start - to) / 2.0 * axis.conjugate()
+        x, y = half.real / rx, half.imag / ry
+        away = x * x + y * y
+        grow = math.sqrt(max(away, 1.0))
+        rx, ry = rx * grow, ry * grow
+        side = math.sqrt(max(1.0 / away - 1.0, 0.0)) * (1.0 if large != sweep else -1.0)
+        middle = complex(y, -x) * side if away < 1.0 else 0j
+        scale = grow if away >= 1.0 else 1.0
+        begin = complex(x / scale, y / scale) - middle
+        end = complex(-x / scale, -y / scale) - middle
+        centre = (start + to) / 2.0 + complex(rx * middle.real, ry * middle.imag) * axis
+        span = (degrees_of(end) - degrees_of(begin)) % 360.0
+        span = span if sweep else span - 360.0
+        pieces = max(1, math.ceil(abs(span) / 90.0 - 1e-9))
+        step = span / pieces
+        long = math.copysign(arc_handle(abs(step)), step)
+        rays = [begin, *(begin * direction(k * step) for k in range(1, pieces)), end]
+
+        def placed(ray: complex) -> complex:
+            return complex(rx * ray.real, ry * ray.imag) * axis
+
+        for k in range(pieces):
+            a, b = rays[k], rays[k + 1]
+            last = to if k == pieces - 1 else centre + placed(b)
+            self.curve(self._at + placed(a * 1j) * long, last - placed(b * 1j) * long, last)
+
+    def close(self) -> None:
+        """Back to where the contour began."""
+        self._end(closed=True)
+        self._at = self._start
+
+    def done(self) -> tuple[Contour, ...]:
+        """All contours; those of a single place, which paint nothing, are left out."""
+        self._end(closed=False)
+        return tuple(self.contours)
+
+    def read(self, text: str) -> None:
+        """Draw what path data says, as far as it can be read."""
+        data = _Data(text)
+        try:
+            name = ""
+            while (found := data.command()) is not None:
+                if not found and not name:
+                    return
+                name = found or {"M": "L", "m": "l", "Z": "", "z": ""}.get(name, name)
+                if not name:
+                    return
+                self._do(name, data)
+        except NoPath:
+            return
+
+    def _do(self, name: str, data: _Data) -> None:
+        origin = self._at if name.islower() else 0j
+        kind = name.upper()
+        curve = ""
+        if kind == "Z":
+            self.close()
+        elif kind == "M":
+            self.move(data.point(origin))
+        elif kind == "L":
+            self.line(data.point(origin))
+        elif kind == "H":
+            self.line(complex(data.number() + origin.real, self._at.imag))
+        elif kind == "V":
+            self.line(complex(self._at.real, data.number() + origin.imag))
+        elif kind in ("C", "S"):
+            first = data.point(origin) if kind == "C" else self._reflected("C")
+            self._last = data.point(origin)
+            self.curve(first, self._last, data.point(origin))
+            curve = "C"
+        elif kind in ("Q", "T"):
+            self._last = data.point(origin) if kind == "Q" else self._reflected("Q")
+            self.quadratic(self._last, data.point(origin))
+            curve = "Q"
+        else:
+            radii = complex(data.number(), data.number())
+            turned, large, sweep = data.number(), data.flag(), data.flag()
+            self.arc(radii, turned, large=large, sweep=sweep, to=data.point(origin))
+        self._curve = curve
+
+    def _reflected(self, kind: str) -> complex:
+        return 2.0 * self._at - self._last if self._curve == kind else self._at
+
+    def _open(self) -> None:
+        if not self._anchors:
+            self._anchors = [Anchor(self._at)]
+
+    def _end(self, *, closed: bool) -> None:
+        anchors, self._anchors = self._anchors, []
+        if closed and len(anchors) > 1 and abs(anchors[-1].at - anchors[0].at) <= NEARLY:
+            last = anchors.pop()
+            anchors[0] = Anchor(anchors[0].at, last.into, anchors[0].out)
+        if len(anchors) > 1 or (anchors and closed and anchors[0].out is not None):
+            self.contours.append(Contour(tuple(map(_kinded, anchors)), closed))
+
+
+def _handle(vector: complex) -> complex | None:
+    return None if abs(vector) < NO_LENGTH else vector
+
+
+def _kinded(anchor: Anchor) -> Anchor:
+    """The anchor with the kind that its handles have."""
+    into, out = anchor.into, anchor.out
+    if into is None or out is None:
+        return anchor
+    a, b = unit(into), unit(out)
+    if dot(a, b) > 0.0 or abs(cross(a, b)) > IN_LINE:
+        return anchor
+    even = abs(abs(into) - abs(out)) <= IN_LINE * abs(into)
+    return Anchor(anchor.at, into, out, "symmetric" if even else "smooth")
+
+
+def read_path(text: str) -> tuple[Contour, ...]:
+    """The contours of path data; where it goes wrong, what came before.
+
+    >>> [len(c.anchors) for c in read_path("M0 0H9V9zM1,1l2-1 3.5.5")]
+    [3, 3]
+    >>> read_path("no path")
+    ()
+    """
+    reader = PathReader()
+    reader.read(text)
+    return reader.done()
+
+
+def numbers(text: str) -> Iterator[float]:
+    """The numbers of a list of points; ends where there is something else."""
+    data = _Data(text)
+    while True:
+        try:
+            if data.command() != "":
+                return
+            yield data.number()
+        except NoPath:
+            return

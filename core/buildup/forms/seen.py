@@ -1,0 +1,93 @@
+"""The box around what is seen of items: their form, and the stroke on it.
+
+The outline of a stroke reaches farthest where the path runs level or upright, at its joins and at
+its caps (W3C SVG 2, 13.7, the shape of a stroke), so that no offset needs to be worked out.
+"""
+
+from collections.abc import Iterator, Sequence
+
+from buildup.drawing.handles import tangents
+from buildup.drawing.model import Contour, Drawing, Drawn, Style
+from buildup.forms.contours import contours_of, item_box
+from buildup.geometry.angles import cross, dot, unit
+from buildup.geometry.bezier import Cubic, derivative_at, extremes, point_at
+from buildup.geometry.boxes import Box
+
+MITER_LIMIT = 4.0
+"""How many stroke widths a mitred corner reaches at the most; SVG's own (SVG 2, 13.5.5)."""
+
+
+def seen_box(drawing: Drawing, item_id: str) -> Box | None:
+    """The box around an item with its stroke, or around all that shows of what it holds."""
+    return drawing.known(_seen_box, item_id)
+
+
+def _seen_box(drawing: Drawing, item_id: str) -> Box | None:
+    item = drawing.items[item_id]
+    if isinstance(item, Drawn):
+        plain = item_box(drawing, item_id)
+        style = item.style
+        if plain is None or style.stroke is None or style.stroke_width <= 0.0:
+            return plain
+        return Box.union((plain, stroke_box(contours_of(drawing, item_id), style)))
+    shown = (i for i in drawing.tree.children(item_id) if not drawing.items[i].hidden)
+    boxes = [b for i in shown if (b := seen_box(drawing, i)) is not None]
+    return Box.union(boxes) if boxes else None
+
+
+def stroke_box(contours: Sequence[Contour], style: Style) -> Box:
+    """The tight box around the stroke of some contours; at least one anchor among them."""
+    half = style.stroke_width / 2.0
+    boxes: list[Box] = []
+    for contour in contours:
+        boxes.append(Box.around(a.at for a in contour.anchors))
+        for segment, (start, end) in zip(contour.segments, _ways(contour), strict=True):
+            boxes.append(Box.around(_sides(segment, start, end, half)))
+        boxes += _joins(contour, style, half)
+    return Box.union(boxes)
+
+
+def _ways(contour: Contour) -> Iterator[tuple[complex, complex]]:
+    """The directions in which each segment leaves and arrives."""
+    count = len(contour.anchors)
+    for index in range(len(contour.segments)):
+        yield tangents(contour, index)[1], -tangents(contour, (index + 1) % count)[0]
+
+
+def _sides(segment: Cubic, start: complex, end: complex, half: float) -> Iterator[complex]:
+    """Both sides of the stroke where it can reach farthest."""
+    places = [(segment[0], start), (segment[3], end)]
+    places += [(point_at(segment, t), unit(derivative_at(segment, t))) for t in extremes(segment)]
+    for at, along in places:
+        yield at + along * 1j * half
+        yield at - along * 1j * half
+
+
+def _joins(contour: Contour, style: Style, half: float) -> Iterator[Box]:
+    last = len(contour.anchors) - 1
+    if last < 1:
+        return
+    for index, anchor in enumerate(contour.anchors):
+        back, on = tangents(contour, index)
+        if not contour.closed and index in (0, last):
+            yield from _cap(anchor.at, -(on if index == 0 else back), style, half)
+        elif style.join == "round":
+            yield Box.around((anchor.at,)).grown(half)
+        elif style.join == "miter":
+            yield from _miter(anchor.at, -back, on, half)
+
+
+def _cap(at: complex, outward: complex, style: Style, half: float) -> Iterator[Box]:
+    if style.cap == "round":
+        yield Box.around((at,)).grown(half)
+    elif style.cap == "square":
+        tip = at + outward * half
+        yield Box.around((tip + outward * 1j * half, tip - outward * 1j * half))
+
+
+def _miter(at: complex, before: complex, after: complex, half: float) -> Iterator[Box]:
+    """The tip of a mitred join, where it is not cut off for being too long."""
+    outer = -1j if cross(before, after) > 0.0 else 1j
+    spread = 1.0 + dot(before, after)  # 2 cos² of half the turn; the tip is 1 / cos of it away
+    if spread * MITER_LIMIT**2 >= 2.0:
+        yield Box.around((at + (before + after) * outer * half / spread,))

@@ -1,0 +1,171 @@
+"""Items found on the sheet: under a place, within a dragged box, those that are alike."""
+
+from collections.abc import Callable, Iterable, Iterator, Sequence
+from dataclasses import dataclass
+from typing import Literal
+
+from buildup.drawing.codec import type_of
+from buildup.drawing.model import Contour, Drawing, DrawnItem, Group, Outline, Shape
+from buildup.forms.contours import contours_of, item_box
+from buildup.forms.seen import seen_box
+from buildup.geometry.bezier import Cubic
+from buildup.geometry.boxes import Box
+from buildup.geometry.inside import touches, winding
+from buildup.geometry.nearest import nearest
+
+Likeness = Literal["fill", "stroke", "width", "kind", "layer"]
+SAME_WIDTH = 1e-6
+"""Sheet units within which stroke widths are the same."""
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Lies:
+    """Something that lies under a place."""
+
+    item: str
+    """What is drawn there."""
+    name: str
+    hidden: bool
+    """By itself or by what holds it."""
+    locked: bool
+    """Likewise."""
+
+
+def pile(drawing: Drawing, at: complex, *, reach: float) -> tuple[Lies, ...]:
+    """All that is drawn under a place, front to back; what is hidden or locked as well.
+
+    Args:
+        drawing: which drawing.
+        at: the place.
+        reach: sheet units within which an edge is met.
+
+    """
+    return tuple(
+        Lies(
+            item=i,
+            name=drawing.items[i].name,
+            hidden=drawing.hidden(i),
+            locked=drawing.locked(i),
+        )
+        for i in reversed(drawing.order)
+        if _lies_at(drawing, i, at, reach)
+    )
+
+
+def _lies_at(drawing: Drawing, item_id: str, at: complex, reach: float) -> bool:
+    box = seen_box(drawing, item_id)
+    if box is None or not box.grown(reach).meets(Box.around((at,))):
+        return False
+    item = drawing.drawn_item(item_id)
+    contours = contours_of(drawing, item_id)
+    if item.style.fill is not None and _filled(item, contours, at):
+        return True
+    wide = 0.0 if item.style.stroke is None else item.style.stroke_width / 2.0
+    found = nearest([s for c in contours for s in c.segments], at)
+    return found is not None and found.distance <= max(wide, reach)
+
+
+def _filled(item: DrawnItem, contours: Iterable[Contour], at: complex) -> bool:
+    """Whether a place lies in what is filled; open paths are filled as if they were closed."""
+    around = winding(_closed(contours), at)
+    if isinstance(item, Outline) and item.rule == "evenodd":
+        return around % 2 != 0
+    return around != 0
+
+
+def _closed(contours: Iterable[Contour]) -> Iterator[Cubic]:
+    for contour in contours:
+        yield from contour.segments
+        if not contour.closed and contour.anchors:
+            start, end = contour.anchors[-1].at, contour.anchors[0].at
+            yield (start, start, end, end)
+
+
+def within(
+    drawing: Drawing, start: complex, end: complex, *, place: str | None, whole: bool = False
+) -> tuple[str, ...]:
+    """The items that a dragged box touches, back to front; hidden and locked ones are left out.
+
+    Args:
+        drawing: which drawing.
+        start: a corner of the box.
+        end: the opposite corner.
+        place: the container one works in: a group gives what lies in it, a layer what lies in any
+            layer, each group as one; None gives what is drawn, also inside groups.
+        whole: only those that the box holds whole.
+
+    """
+    area = Box.around((start, end))
+    takes: Callable[[Drawing, str, Box], bool] = _holds if whole else _touches
+    return tuple(i for i in reachable(drawing, place) if takes(drawing, i, area))
+
+
+def reachable(drawing: Drawing, place: str | None) -> Iterator[str]:
+    """The items that can be picked from where one works, as `within` says."""
+    tree = drawing.tree
+    if place is None:
+        held: Iterable[str] = (i for i in drawing.shown() if tree.is_drawn(i))
+    elif isinstance(drawing.items.get(place), Group):
+        held = tree.children(place)
+    else:
+        held = (i for layer in tree.children() for i in tree.children(layer))
+    yield from (i for i in held if not drawing.hidden(i) and not drawing.locked(i))
+
+
+def _holds(drawing: Drawing, item_id: str, area: Box) -> bool:
+    box = item_box(drawing, item_id)
+    return box is not None and area.holds(box)
+
+
+def _touches(drawing: Drawing, item_id: str, area: Box) -> bool:
+    """Whether an area has a point in common with what is drawn in an item, its fill included."""
+    whole = item_box(drawing, item_id)
+    if whole is None or not whole.meets(area):
+        return False
+    if area.holds(whole):
+        return True
+    drawn = drawing.tree.drawn_in(item_id)
+    return any(not drawing.hidden(i) and _touched(drawing, i, area) for i in drawn)
+
+
+def _touched(drawing: Drawing, item_id: str, area: Box) -> bool:
+    box = item_box(drawing, item_id)
+    if box is None or not box.meets(area):
+        return False
+    if area.holds(box):
+        return True
+    contours = contours_of(drawing, item_id)
+    if any(touches(s, area) for c in contours for s in c.segments):
+        return True
+    item = drawing.drawn_item(item_id)
+    return item.style.fill is not None and _filled(item, contours, area.centre)
+
+
+def alike(drawing: Drawing, ids: Sequence[str], by: Likeness) -> tuple[str, ...]:
+    """What is drawn like any of some items, back to front; hidden and locked ones are left out.
+
+    Args:
+        drawing: which drawing.
+        ids: of the items; of a container all that it holds.
+        by: fill, stroke colour, stroke width, kind of item or shape, or the layer it lies in.
+
+    """
+    drawn = dict.fromkeys(d for i in ids if i in drawing.items for d in drawing.tree.drawn_in(i))
+    wanted = {_likeness(drawing, i, by) for i in drawn}
+    return tuple(i for i in reachable(drawing, None) if _likeness(drawing, i, by) in wanted)
+
+
+def _likeness(drawing: Drawing, item_id: str, by: Likeness) -> object:
+    item = drawing.drawn_item(item_id)
+    style = item.style
+    match by:
+        case "fill":
+            return style.fill and style.fill.upper()
+        case "stroke":
+            return style.stroke and style.stroke.upper()
+        case "width":
+            return 0 if style.stroke is None else round(style.stroke_width / SAME_WIDTH)
+        case "kind":
+            return item.shape if isinstance(item, Shape) else type_of(item)
+        case "layer":
+            return tuple(drawing.tree.above(item_id))[-1]
