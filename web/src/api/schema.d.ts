@@ -588,6 +588,126 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/drawings/{drawing}/pile": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Pile At
+         * @description All that is drawn under a place, front to back, hidden and locked as well.
+         */
+        post: operations["studio_api_questions_pile_at"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/drawings/{drawing}/alike": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Alike Ones
+         * @description What is drawn like any of some items.
+         */
+        post: operations["studio_api_questions_alike_ones"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/drawings/{drawing}/again": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Again
+         * @description The transform that does the same to other items.
+         */
+        post: operations["studio_api_questions_again"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/drawings/{drawing}/spread": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Spread
+         * @description What copies in a row, a ring or a grid come to before they are made.
+         */
+        post: operations["studio_api_questions_spread"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/drawings/{drawing}/copy": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Copy
+         * @description Items as an SVG for the clipboard, which holds the items as well.
+         */
+        post: operations["studio_api_questions_copy"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/copied": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Copied
+         * @description What was on the clipboard, as it can be pasted.
+         */
+        post: operations["studio_api_questions_copied"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/drawings/{drawing}/near": {
         parameters: {
             query?: never;
@@ -1237,6 +1357,8 @@ export interface components {
             height: number;
             /** Angle */
             angle: number;
+            /** Lean */
+            lean: number;
             /** Corners */
             corners: [
                 [
@@ -1273,18 +1395,23 @@ export interface components {
         };
         /**
          * Moved
-         * @description The map that moves the items of the command as they are drawn.
+         * @description The maps that move the items of the command as they are drawn.
          */
         Moved: {
-            /** Matrix */
-            matrix: [
+            /** Matrices */
+            matrices: [
                 number,
                 number,
                 number,
                 number,
                 number,
                 number
-            ];
+            ][];
+            /**
+             * Copies
+             * @default false
+             */
+            copies?: boolean;
         };
         /**
          * PathEnd
@@ -1371,6 +1498,11 @@ export interface components {
              */
             said?: string;
             moved?: components["schemas"]["Moved"] | null;
+            /**
+             * Made
+             * @default []
+             */
+            made?: string[];
         };
         /**
          * Selection
@@ -1683,6 +1815,46 @@ export interface components {
             container?: string | null;
         };
         /**
+         * AlignItems
+         * @description Lines items up by an edge or their middles.
+         */
+        AlignItems: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "align_items";
+            /**
+             * Items
+             * @description Which items.
+             */
+            items: string[];
+            /**
+             * Edge
+             * @description By which edge or middle.
+             * @enum {string}
+             */
+            edge: "left" | "centre" | "right" | "top" | "middle" | "bottom";
+            /**
+             * To
+             * @description With what: the box around all of them, one item, the sheet, a guide.
+             * @default selection
+             * @enum {string}
+             */
+            to?: "selection" | "item" | "sheet" | "guide";
+            /**
+             * Target
+             * @description The id of that item, which stays, or of that guide.
+             */
+            target?: string | null;
+            /**
+             * Seen
+             * @description By what is seen, stroke and all, instead of by the outline.
+             * @default false
+             */
+            seen?: boolean;
+        };
+        /**
          * Anchor
          * @description An anchor point.
          *
@@ -1838,7 +2010,7 @@ export interface components {
             /** Version */
             version?: number | null;
             /** Command */
-            command: components["schemas"]["DrawAnchor"] | components["schemas"]["CloseOutline"] | components["schemas"]["AddOutline"] | components["schemas"]["MoveAnchors"] | components["schemas"]["PlaceAnchor"] | components["schemas"]["MoveHandle"] | components["schemas"]["PullHandle"] | components["schemas"]["SetHandle"] | components["schemas"]["SetAnchorKind"] | components["schemas"]["RemoveAnchors"] | components["schemas"]["InsertAnchor"] | components["schemas"]["AddAnchors"] | components["schemas"]["BendSegment"] | components["schemas"]["StraightenSegments"] | components["schemas"]["RemoveSegment"] | components["schemas"]["BreakAnchors"] | components["schemas"]["JoinEnds"] | components["schemas"]["ReverseOutlines"] | components["schemas"]["StartAt"] | components["schemas"]["LineUp"] | components["schemas"]["SpaceAnchors"] | components["schemas"]["CopyHandles"] | components["schemas"]["MakeTwins"] | components["schemas"]["ReleaseTwins"] | components["schemas"]["DrawStroke"] | components["schemas"]["SetTolerance"] | components["schemas"]["DrawShape"] | components["schemas"]["DrawLine"] | components["schemas"]["ChangeShape"] | components["schemas"]["SetDial"] | components["schemas"]["SetDials"] | components["schemas"]["CopyDials"] | components["schemas"]["SetMeasure"] | components["schemas"]["DragPeg"] | components["schemas"]["TurnIntoOutlines"] | components["schemas"]["SetCorners"] | components["schemas"]["DragCorners"] | components["schemas"]["SettleCorners"] | components["schemas"]["MoveItems"] | components["schemas"]["ResizeItems"] | components["schemas"]["TurnItems"] | components["schemas"]["PlaceItems"] | components["schemas"]["SetFill"] | components["schemas"]["SetStroke"] | components["schemas"]["SetStrokeWidth"] | components["schemas"]["RemoveItems"] | components["schemas"]["DuplicateItems"] | components["schemas"]["OrderItems"] | components["schemas"]["HideItems"] | components["schemas"]["LockItems"] | components["schemas"]["RenameItem"] | components["schemas"]["GroupItems"] | components["schemas"]["TakeApart"] | components["schemas"]["AddLayer"] | components["schemas"]["MergeLayers"] | components["schemas"]["SetOpacity"] | components["schemas"]["SetSheet"] | components["schemas"]["SetSheetColour"] | components["schemas"]["SetGrid"] | components["schemas"]["AddGuide"] | components["schemas"]["MoveGuide"] | components["schemas"]["SetGuide"] | components["schemas"]["RemoveGuides"] | components["schemas"]["HideGuides"] | components["schemas"]["PlaceUnderlay"] | components["schemas"]["DragUnderlay"] | components["schemas"]["SetUnderlay"] | components["schemas"]["RemoveUnderlay"];
+            command: components["schemas"]["DrawAnchor"] | components["schemas"]["CloseOutline"] | components["schemas"]["AddOutline"] | components["schemas"]["MoveAnchors"] | components["schemas"]["PlaceAnchor"] | components["schemas"]["MoveHandle"] | components["schemas"]["PullHandle"] | components["schemas"]["SetHandle"] | components["schemas"]["SetAnchorKind"] | components["schemas"]["RemoveAnchors"] | components["schemas"]["InsertAnchor"] | components["schemas"]["AddAnchors"] | components["schemas"]["BendSegment"] | components["schemas"]["StraightenSegments"] | components["schemas"]["RemoveSegment"] | components["schemas"]["BreakAnchors"] | components["schemas"]["JoinEnds"] | components["schemas"]["ReverseOutlines"] | components["schemas"]["StartAt"] | components["schemas"]["LineUp"] | components["schemas"]["SpaceAnchors"] | components["schemas"]["CopyHandles"] | components["schemas"]["MakeTwins"] | components["schemas"]["ReleaseTwins"] | components["schemas"]["DrawStroke"] | components["schemas"]["SetTolerance"] | components["schemas"]["DrawShape"] | components["schemas"]["DrawLine"] | components["schemas"]["ChangeShape"] | components["schemas"]["SetDial"] | components["schemas"]["SetDials"] | components["schemas"]["CopyDials"] | components["schemas"]["SetMeasure"] | components["schemas"]["DragPeg"] | components["schemas"]["TurnIntoOutlines"] | components["schemas"]["SetCorners"] | components["schemas"]["DragCorners"] | components["schemas"]["SettleCorners"] | components["schemas"]["MoveItems"] | components["schemas"]["MoveAlong"] | components["schemas"]["ResizeItems"] | components["schemas"]["LeanItems"] | components["schemas"]["TurnItems"] | components["schemas"]["PlaceItems"] | components["schemas"]["ScaleItems"] | components["schemas"]["TurnBy"] | components["schemas"]["FlipItems"] | components["schemas"]["ShearItems"] | components["schemas"]["AlignItems"] | components["schemas"]["SpaceItems"] | components["schemas"]["SetFill"] | components["schemas"]["SetStroke"] | components["schemas"]["SetStrokeWidth"] | components["schemas"]["RemoveItems"] | components["schemas"]["DuplicateItems"] | components["schemas"]["RowOfCopies"] | components["schemas"]["RingOfCopies"] | components["schemas"]["GridOfCopies"] | components["schemas"]["PasteItems"] | components["schemas"]["OrderItems"] | components["schemas"]["StepItems"] | components["schemas"]["HideItems"] | components["schemas"]["LockItems"] | components["schemas"]["RenameItem"] | components["schemas"]["GroupItems"] | components["schemas"]["TakeApart"] | components["schemas"]["AddLayer"] | components["schemas"]["MergeLayers"] | components["schemas"]["SetOpacity"] | components["schemas"]["SetSheet"] | components["schemas"]["SetSheetColour"] | components["schemas"]["SetGrid"] | components["schemas"]["AddGuide"] | components["schemas"]["MoveGuide"] | components["schemas"]["SetGuide"] | components["schemas"]["RemoveGuides"] | components["schemas"]["HideGuides"] | components["schemas"]["PlaceUnderlay"] | components["schemas"]["DragUnderlay"] | components["schemas"]["SetUnderlay"] | components["schemas"]["RemoveUnderlay"];
             /**
              * Selection
              * @default []
@@ -2387,6 +2559,36 @@ export interface components {
             behind?: string | null;
         };
         /**
+         * FlipItems
+         * @description Turns items over about a line through a place: level changes left and right.
+         */
+        FlipItems: {
+            /** Items */
+            items: string[];
+            /** Copies */
+            copies?: string | null;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "flip_items";
+            /**
+             * Way Over
+             * @description Level: left becomes right; upright: top becomes bottom.
+             * @enum {string}
+             */
+            way_over: "level" | "upright";
+            /**
+             * About
+             * @description A place on the line.
+             * @default middle
+             */
+            about?: ("nw" | "n" | "ne" | "w" | "middle" | "e" | "sw" | "s" | "se") | [
+                number,
+                number
+            ];
+        };
+        /**
          * Following
          * @description The edit just before that one may go on with.
          */
@@ -2395,6 +2597,50 @@ export interface components {
             edit: string;
             /** Pause */
             pause: number;
+        };
+        /**
+         * GridOfCopies
+         * @description Copies in columns and rows.
+         */
+        GridOfCopies: {
+            /** Items */
+            items: string[];
+            /** Copies */
+            copies: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "grid_of_copies";
+            /**
+             * Columns
+             * @description How many across, the first one counted.
+             * @default 4
+             */
+            columns?: number;
+            /**
+             * Rows
+             * @description How many down, likewise.
+             * @default 3
+             */
+            rows?: number;
+            /**
+             * Across
+             * @description Sheet units to the right, below 0 to the left; None: with a quarter of room between them.
+             */
+            across?: number | null;
+            /**
+             * Down
+             * @description Sheet units down, below 0 up; None likewise.
+             */
+            down?: number | null;
+            /**
+             * Measures
+             * @description The distances go to the next one, or from the first to the last.
+             * @default step
+             * @enum {string}
+             */
+            measures?: "step" | "whole";
         };
         /**
          * GroupItems
@@ -2529,6 +2775,56 @@ export interface components {
             stepped?: boolean;
         };
         /**
+         * LeanItems
+         * @description Drags a side of the frame around items along itself, which shears them.
+         */
+        LeanItems: {
+            /** Items */
+            items: string[];
+            /** Copies */
+            copies?: string | null;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "lean_items";
+            /**
+             * Grip
+             * @description Which side.
+             * @enum {string}
+             */
+            grip: "n" | "e" | "s" | "w";
+            /**
+             * To
+             * @description Where its middle goes, as far as that lies along it.
+             */
+            to: [
+                number,
+                number
+            ];
+            /**
+             * Stepped
+             * @description Only by multiples of 15°.
+             * @default false
+             */
+            stepped?: boolean;
+            /**
+             * Centred
+             * @description Keeps the pivot in place instead of the opposite side.
+             * @default false
+             */
+            centred?: boolean;
+            /**
+             * About
+             * @description The pivot.
+             * @default middle
+             */
+            about?: ("nw" | "n" | "ne" | "w" | "middle" | "e" | "sw" | "s" | "se") | [
+                number,
+                number
+            ];
+        };
+        /**
          * LineUp
          * @description Lines anchors up on one level or upright line through the middle of where they are.
          */
@@ -2657,6 +2953,31 @@ export interface components {
             items: string[];
         };
         /**
+         * MoveAlong
+         * @description Moves items by a distance at an angle.
+         */
+        MoveAlong: {
+            /** Items */
+            items: string[];
+            /** Copies */
+            copies?: string | null;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "move_along";
+            /**
+             * Distance
+             * @description Sheet units.
+             */
+            distance: number;
+            /**
+             * Angle
+             * @description Degrees, clockwise from level to the right.
+             */
+            angle: number;
+        };
+        /**
          * MoveAnchors
          * @description Moves anchors, their handles with them.
          */
@@ -2773,6 +3094,8 @@ export interface components {
         MoveItems: {
             /** Items */
             items: string[];
+            /** Copies */
+            copies?: string | null;
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
@@ -2820,6 +3143,40 @@ export interface components {
             container?: string | null;
         };
         /**
+         * PasteItems
+         * @description Puts copied items into the drawing, under new ids and with their names.
+         */
+        PasteItems: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "paste_items";
+            /**
+             * Clip
+             * @description What was copied, as a clip's JSON text.
+             */
+            clip: string;
+            /**
+             * Copies
+             * @description What the ids of the new items begin with.
+             */
+            copies: string;
+            /**
+             * Container
+             * @description The container they come to lie in, in front; None: the front layer.
+             */
+            container?: string | null;
+            /**
+             * At
+             * @description Where the middle of the box around them comes; None: where they were.
+             */
+            at?: [
+                number,
+                number
+            ] | null;
+        };
+        /**
          * PlaceAnchor
          * @description Puts one anchor at typed coordinates.
          */
@@ -2851,11 +3208,13 @@ export interface components {
         };
         /**
          * PlaceItems
-         * @description Puts items at typed numbers: the middle of their frame, its size, its angle.
+         * @description Puts items at typed numbers: a place of their frame, its size, its angle.
          */
         PlaceItems: {
             /** Items */
             items: string[];
+            /** Copies */
+            copies?: string | null;
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
@@ -2863,12 +3222,12 @@ export interface components {
             kind: "place_items";
             /**
              * X
-             * @description The middle's new x, or None to keep it.
+             * @description The place's new x, or None to keep it.
              */
             x?: number | null;
             /**
              * Y
-             * @description The middle's new y, or None to keep it.
+             * @description The place's new y, or None to keep it.
              */
             y?: number | null;
             /**
@@ -2886,6 +3245,28 @@ export interface components {
              * @description The frame's new angle in degrees, or None to keep it.
              */
             angle?: number | null;
+            /**
+             * About
+             * @description The place of the frame that x and y tell, and that stays otherwise; of any other place x and
+             *     y tell the frame's middle.
+             * @default middle
+             */
+            about?: ("nw" | "n" | "ne" | "w" | "middle" | "e" | "sw" | "s" | "se") | [
+                number,
+                number
+            ];
+            /**
+             * Even
+             * @description Width and height keep their proportion when one of them is given.
+             * @default false
+             */
+            even?: boolean;
+            /**
+             * Grow
+             * @description Strokes and corner radii grow with the size.
+             * @default false
+             */
+            grow?: boolean;
         };
         /**
          * PlaceUnderlay
@@ -3099,6 +3480,8 @@ export interface components {
         ResizeItems: {
             /** Items */
             items: string[];
+            /** Copies */
+            copies?: string | null;
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
@@ -3126,10 +3509,25 @@ export interface components {
             even?: boolean;
             /**
              * Centred
-             * @description Keeps the middle in place instead of the opposite side.
+             * @description Keeps the pivot in place instead of the opposite side.
              * @default false
              */
             centred?: boolean;
+            /**
+             * About
+             * @description The pivot.
+             * @default middle
+             */
+            about?: ("nw" | "n" | "ne" | "w" | "middle" | "e" | "sw" | "s" | "se") | [
+                number,
+                number
+            ];
+            /**
+             * Grow
+             * @description Strokes and corner radii grow with it.
+             * @default false
+             */
+            grow?: boolean;
         };
         /**
          * ReverseOutlines
@@ -3146,6 +3544,130 @@ export interface components {
              * @description Which outlines.
              */
             items: string[];
+        };
+        /**
+         * RingOfCopies
+         * @description Copies around a centre.
+         */
+        RingOfCopies: {
+            /** Items */
+            items: string[];
+            /** Copies */
+            copies: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "ring_of_copies";
+            /**
+             * Count
+             * @description How many, the first one counted.
+             * @default 8
+             */
+            count?: number;
+            /**
+             * Radius
+             * @description Sheet units, from the middle of the items to the centre; None: so that there is room.
+             */
+            radius?: number | null;
+            /**
+             * Angle
+             * @description Degrees: the direction in which the centre lies.
+             * @default 90
+             */
+            angle?: number;
+            /**
+             * Sweep
+             * @description Degrees from the first one on, clockwise, within ±360; less than a whole turn ends with the
+             *     last one there.
+             * @default 360
+             */
+            sweep?: number;
+            /**
+             * Turned
+             * @description Each is turned with its place, or all stay upright.
+             * @default true
+             */
+            turned?: boolean;
+        };
+        /**
+         * RowOfCopies
+         * @description Copies along a line.
+         */
+        RowOfCopies: {
+            /** Items */
+            items: string[];
+            /** Copies */
+            copies: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "row_of_copies";
+            /**
+             * Count
+             * @description How many, the first one counted.
+             * @default 5
+             */
+            count?: number;
+            /**
+             * Distance
+             * @description Sheet units; None: with a quarter of room between them.
+             */
+            distance?: number | null;
+            /**
+             * Angle
+             * @description Degrees, of the line.
+             * @default 0
+             */
+            angle?: number;
+            /**
+             * Measures
+             * @description The distance goes to the next one, or from the first to the last.
+             * @default step
+             * @enum {string}
+             */
+            measures?: "step" | "whole";
+        };
+        /**
+         * ScaleItems
+         * @description Scales items by factors, along the axes of their frame.
+         */
+        ScaleItems: {
+            /** Items */
+            items: string[];
+            /** Copies */
+            copies?: string | null;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "scale_items";
+            /**
+             * X
+             * @description Along the frame's first axis; not 0. Below 0 it turns over as well.
+             */
+            x: number;
+            /**
+             * Y
+             * @description Along its second axis, likewise.
+             */
+            y: number;
+            /**
+             * About
+             * @description The place that stays.
+             * @default middle
+             */
+            about?: ("nw" | "n" | "ne" | "w" | "middle" | "e" | "sw" | "s" | "se") | [
+                number,
+                number
+            ];
+            /**
+             * Grow
+             * @description Strokes and corner radii grow with it.
+             * @default false
+             */
+            grow?: boolean;
         };
         /**
          * SetAnchorKind
@@ -3528,6 +4050,43 @@ export interface components {
             items: string[];
         };
         /**
+         * ShearItems
+         * @description Shears items by an angle, along an axis of their frame.
+         */
+        ShearItems: {
+            /** Items */
+            items: string[];
+            /** Copies */
+            copies?: string | null;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "shear_items";
+            /**
+             * Angle
+             * @description Degrees, within ±85. Level: above 0 the top leans to the right; upright: the right side
+             *     sinks.
+             */
+            angle: number;
+            /**
+             * Along
+             * @description The axis that stays as it is.
+             * @default level
+             * @enum {string}
+             */
+            along?: "level" | "upright";
+            /**
+             * About
+             * @description The place that stays.
+             * @default middle
+             */
+            about?: ("nw" | "n" | "ne" | "w" | "middle" | "e" | "sw" | "s" | "se") | [
+                number,
+                number
+            ];
+        };
+        /**
          * Shows
          * @description What the tool in the hand shows of what is selected.
          */
@@ -3587,6 +4146,57 @@ export interface components {
             way: "level" | "upright";
         };
         /**
+         * SpaceItems
+         * @description Spaces items evenly, in the order in which they stand, with equal gaps or equal steps.
+         */
+        SpaceItems: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "space_items";
+            /**
+             * Items
+             * @description Which items; three or more, or two where the distance is given.
+             */
+            items: string[];
+            /**
+             * Way
+             * @description Across or down.
+             * @enum {string}
+             */
+            way: "across" | "down";
+            /**
+             * By
+             * @description What is made equal: the gaps between them, or the steps from middle to middle.
+             * @default gaps
+             * @enum {string}
+             */
+            by?: "gaps" | "centres";
+            /**
+             * Distance
+             * @description The gap or the step, below 0 they overlap; None: as it comes out between the outer two.
+             */
+            distance?: number | null;
+            /**
+             * Target
+             * @description With a distance: the item that stays; None: the first one.
+             */
+            target?: string | null;
+            /**
+             * Sheet
+             * @description Without a distance: the outer two go to the edges of the sheet instead of staying.
+             * @default false
+             */
+            sheet?: boolean;
+            /**
+             * Seen
+             * @description By what is seen, stroke and all, instead of by the outline.
+             * @default false
+             */
+            seen?: boolean;
+        };
+        /**
          * StartAt
          * @description Makes an anchor the first one of its closed contour.
          */
@@ -3605,6 +4215,28 @@ export interface components {
                 number,
                 number
             ];
+        };
+        /**
+         * StepItems
+         * @description Puts items nearer to the front or the back of what they lie in, in their present order.
+         */
+        StepItems: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "step_items";
+            /**
+             * Items
+             * @description Which items.
+             */
+            items: string[];
+            /**
+             * To
+             * @description All the way, or past the next one that is not among them.
+             * @enum {string}
+             */
+            to: "front" | "forward" | "backward" | "back";
         };
         /**
          * StraightenSegments
@@ -3643,6 +4275,35 @@ export interface components {
             items: string[];
         };
         /**
+         * TurnBy
+         * @description Turns items by an angle.
+         */
+        TurnBy: {
+            /** Items */
+            items: string[];
+            /** Copies */
+            copies?: string | null;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "turn_by";
+            /**
+             * Angle
+             * @description Degrees, clockwise.
+             */
+            angle: number;
+            /**
+             * About
+             * @description The place that stays.
+             * @default middle
+             */
+            about?: ("nw" | "n" | "ne" | "w" | "middle" | "e" | "sw" | "s" | "se") | [
+                number,
+                number
+            ];
+        };
+        /**
          * TurnIntoOutlines
          * @description Gives up dials and worked corners for plain outlines with the same form.
          */
@@ -3660,11 +4321,13 @@ export interface components {
         };
         /**
          * TurnItems
-         * @description Turns items about the middle of their frame, from one pointer place to another.
+         * @description Turns items about a place, from one pointer place to another.
          */
         TurnItems: {
             /** Items */
             items: string[];
+            /** Copies */
+            copies?: string | null;
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
@@ -3692,6 +4355,21 @@ export interface components {
              * @default false
              */
             stepped?: boolean;
+            /**
+             * Felt
+             * @description Level, upright and 45° are felt when they are near.
+             * @default false
+             */
+            felt?: boolean;
+            /**
+             * About
+             * @description The place that stays.
+             * @default middle
+             */
+            about?: ("nw" | "n" | "ne" | "w" | "middle" | "e" | "sw" | "s" | "se") | [
+                number,
+                number
+            ];
         };
         /**
          * Twin
@@ -3917,7 +4595,7 @@ export interface components {
         AimIn: {
             aim?: components["schemas"]["Aim"] | null;
             /** Command */
-            command?: (components["schemas"]["DrawAnchor"] | components["schemas"]["CloseOutline"] | components["schemas"]["AddOutline"] | components["schemas"]["MoveAnchors"] | components["schemas"]["PlaceAnchor"] | components["schemas"]["MoveHandle"] | components["schemas"]["PullHandle"] | components["schemas"]["SetHandle"] | components["schemas"]["SetAnchorKind"] | components["schemas"]["RemoveAnchors"] | components["schemas"]["InsertAnchor"] | components["schemas"]["AddAnchors"] | components["schemas"]["BendSegment"] | components["schemas"]["StraightenSegments"] | components["schemas"]["RemoveSegment"] | components["schemas"]["BreakAnchors"] | components["schemas"]["JoinEnds"] | components["schemas"]["ReverseOutlines"] | components["schemas"]["StartAt"] | components["schemas"]["LineUp"] | components["schemas"]["SpaceAnchors"] | components["schemas"]["CopyHandles"] | components["schemas"]["MakeTwins"] | components["schemas"]["ReleaseTwins"] | components["schemas"]["DrawStroke"] | components["schemas"]["SetTolerance"] | components["schemas"]["DrawShape"] | components["schemas"]["DrawLine"] | components["schemas"]["ChangeShape"] | components["schemas"]["SetDial"] | components["schemas"]["SetDials"] | components["schemas"]["CopyDials"] | components["schemas"]["SetMeasure"] | components["schemas"]["DragPeg"] | components["schemas"]["TurnIntoOutlines"] | components["schemas"]["SetCorners"] | components["schemas"]["DragCorners"] | components["schemas"]["SettleCorners"] | components["schemas"]["MoveItems"] | components["schemas"]["ResizeItems"] | components["schemas"]["TurnItems"] | components["schemas"]["PlaceItems"] | components["schemas"]["SetFill"] | components["schemas"]["SetStroke"] | components["schemas"]["SetStrokeWidth"] | components["schemas"]["RemoveItems"] | components["schemas"]["DuplicateItems"] | components["schemas"]["OrderItems"] | components["schemas"]["HideItems"] | components["schemas"]["LockItems"] | components["schemas"]["RenameItem"] | components["schemas"]["GroupItems"] | components["schemas"]["TakeApart"] | components["schemas"]["AddLayer"] | components["schemas"]["MergeLayers"] | components["schemas"]["SetOpacity"] | components["schemas"]["SetSheet"] | components["schemas"]["SetSheetColour"] | components["schemas"]["SetGrid"] | components["schemas"]["AddGuide"] | components["schemas"]["MoveGuide"] | components["schemas"]["SetGuide"] | components["schemas"]["RemoveGuides"] | components["schemas"]["HideGuides"] | components["schemas"]["PlaceUnderlay"] | components["schemas"]["DragUnderlay"] | components["schemas"]["SetUnderlay"] | components["schemas"]["RemoveUnderlay"]) | null;
+            command?: (components["schemas"]["DrawAnchor"] | components["schemas"]["CloseOutline"] | components["schemas"]["AddOutline"] | components["schemas"]["MoveAnchors"] | components["schemas"]["PlaceAnchor"] | components["schemas"]["MoveHandle"] | components["schemas"]["PullHandle"] | components["schemas"]["SetHandle"] | components["schemas"]["SetAnchorKind"] | components["schemas"]["RemoveAnchors"] | components["schemas"]["InsertAnchor"] | components["schemas"]["AddAnchors"] | components["schemas"]["BendSegment"] | components["schemas"]["StraightenSegments"] | components["schemas"]["RemoveSegment"] | components["schemas"]["BreakAnchors"] | components["schemas"]["JoinEnds"] | components["schemas"]["ReverseOutlines"] | components["schemas"]["StartAt"] | components["schemas"]["LineUp"] | components["schemas"]["SpaceAnchors"] | components["schemas"]["CopyHandles"] | components["schemas"]["MakeTwins"] | components["schemas"]["ReleaseTwins"] | components["schemas"]["DrawStroke"] | components["schemas"]["SetTolerance"] | components["schemas"]["DrawShape"] | components["schemas"]["DrawLine"] | components["schemas"]["ChangeShape"] | components["schemas"]["SetDial"] | components["schemas"]["SetDials"] | components["schemas"]["CopyDials"] | components["schemas"]["SetMeasure"] | components["schemas"]["DragPeg"] | components["schemas"]["TurnIntoOutlines"] | components["schemas"]["SetCorners"] | components["schemas"]["DragCorners"] | components["schemas"]["SettleCorners"] | components["schemas"]["MoveItems"] | components["schemas"]["MoveAlong"] | components["schemas"]["ResizeItems"] | components["schemas"]["LeanItems"] | components["schemas"]["TurnItems"] | components["schemas"]["PlaceItems"] | components["schemas"]["ScaleItems"] | components["schemas"]["TurnBy"] | components["schemas"]["FlipItems"] | components["schemas"]["ShearItems"] | components["schemas"]["AlignItems"] | components["schemas"]["SpaceItems"] | components["schemas"]["SetFill"] | components["schemas"]["SetStroke"] | components["schemas"]["SetStrokeWidth"] | components["schemas"]["RemoveItems"] | components["schemas"]["DuplicateItems"] | components["schemas"]["RowOfCopies"] | components["schemas"]["RingOfCopies"] | components["schemas"]["GridOfCopies"] | components["schemas"]["PasteItems"] | components["schemas"]["OrderItems"] | components["schemas"]["StepItems"] | components["schemas"]["HideItems"] | components["schemas"]["LockItems"] | components["schemas"]["RenameItem"] | components["schemas"]["GroupItems"] | components["schemas"]["TakeApart"] | components["schemas"]["AddLayer"] | components["schemas"]["MergeLayers"] | components["schemas"]["SetOpacity"] | components["schemas"]["SetSheet"] | components["schemas"]["SetSheetColour"] | components["schemas"]["SetGrid"] | components["schemas"]["AddGuide"] | components["schemas"]["MoveGuide"] | components["schemas"]["SetGuide"] | components["schemas"]["RemoveGuides"] | components["schemas"]["HideGuides"] | components["schemas"]["PlaceUnderlay"] | components["schemas"]["DragUnderlay"] | components["schemas"]["SetUnderlay"] | components["schemas"]["RemoveUnderlay"]) | null;
             /**
              * Selection
              * @default []
@@ -4003,6 +4681,182 @@ export interface components {
             ];
             /** Place */
             place?: string | null;
+            /**
+             * Whole
+             * @default false
+             */
+            whole?: boolean;
+        };
+        /**
+         * Lies
+         * @description Something that lies under a place.
+         */
+        Lies: {
+            /** Item */
+            item: string;
+            /** Name */
+            name: string;
+            /** Hidden */
+            hidden: boolean;
+            /** Locked */
+            locked: boolean;
+        };
+        /**
+         * PileIn
+         * @description A place, and how far from it an edge is met.
+         */
+        PileIn: {
+            /** At */
+            at: [
+                number,
+                number
+            ];
+            /** Reach */
+            reach: number;
+        };
+        /**
+         * AlikeIn
+         * @description The same, and in what others are to be like them.
+         */
+        AlikeIn: {
+            /** Items */
+            items: string[];
+            /**
+             * By
+             * @enum {string}
+             */
+            by: "fill" | "stroke" | "width" | "kind" | "layer";
+        };
+        /**
+         * Again
+         * @description A transform that can be done to any items.
+         */
+        Again: {
+            /** Command */
+            command: {
+                [key: string]: unknown;
+            };
+        };
+        /**
+         * AgainIn
+         * @description A transform, and the frame in which the items stood before it.
+         */
+        AgainIn: {
+            /** Command */
+            command: components["schemas"]["DrawAnchor"] | components["schemas"]["CloseOutline"] | components["schemas"]["AddOutline"] | components["schemas"]["MoveAnchors"] | components["schemas"]["PlaceAnchor"] | components["schemas"]["MoveHandle"] | components["schemas"]["PullHandle"] | components["schemas"]["SetHandle"] | components["schemas"]["SetAnchorKind"] | components["schemas"]["RemoveAnchors"] | components["schemas"]["InsertAnchor"] | components["schemas"]["AddAnchors"] | components["schemas"]["BendSegment"] | components["schemas"]["StraightenSegments"] | components["schemas"]["RemoveSegment"] | components["schemas"]["BreakAnchors"] | components["schemas"]["JoinEnds"] | components["schemas"]["ReverseOutlines"] | components["schemas"]["StartAt"] | components["schemas"]["LineUp"] | components["schemas"]["SpaceAnchors"] | components["schemas"]["CopyHandles"] | components["schemas"]["MakeTwins"] | components["schemas"]["ReleaseTwins"] | components["schemas"]["DrawStroke"] | components["schemas"]["SetTolerance"] | components["schemas"]["DrawShape"] | components["schemas"]["DrawLine"] | components["schemas"]["ChangeShape"] | components["schemas"]["SetDial"] | components["schemas"]["SetDials"] | components["schemas"]["CopyDials"] | components["schemas"]["SetMeasure"] | components["schemas"]["DragPeg"] | components["schemas"]["TurnIntoOutlines"] | components["schemas"]["SetCorners"] | components["schemas"]["DragCorners"] | components["schemas"]["SettleCorners"] | components["schemas"]["MoveItems"] | components["schemas"]["MoveAlong"] | components["schemas"]["ResizeItems"] | components["schemas"]["LeanItems"] | components["schemas"]["TurnItems"] | components["schemas"]["PlaceItems"] | components["schemas"]["ScaleItems"] | components["schemas"]["TurnBy"] | components["schemas"]["FlipItems"] | components["schemas"]["ShearItems"] | components["schemas"]["AlignItems"] | components["schemas"]["SpaceItems"] | components["schemas"]["SetFill"] | components["schemas"]["SetStroke"] | components["schemas"]["SetStrokeWidth"] | components["schemas"]["RemoveItems"] | components["schemas"]["DuplicateItems"] | components["schemas"]["RowOfCopies"] | components["schemas"]["RingOfCopies"] | components["schemas"]["GridOfCopies"] | components["schemas"]["PasteItems"] | components["schemas"]["OrderItems"] | components["schemas"]["StepItems"] | components["schemas"]["HideItems"] | components["schemas"]["LockItems"] | components["schemas"]["RenameItem"] | components["schemas"]["GroupItems"] | components["schemas"]["TakeApart"] | components["schemas"]["AddLayer"] | components["schemas"]["MergeLayers"] | components["schemas"]["SetOpacity"] | components["schemas"]["SetSheet"] | components["schemas"]["SetSheetColour"] | components["schemas"]["SetGrid"] | components["schemas"]["AddGuide"] | components["schemas"]["MoveGuide"] | components["schemas"]["SetGuide"] | components["schemas"]["RemoveGuides"] | components["schemas"]["HideGuides"] | components["schemas"]["PlaceUnderlay"] | components["schemas"]["DragUnderlay"] | components["schemas"]["SetUnderlay"] | components["schemas"]["RemoveUnderlay"];
+            frame: components["schemas"]["FrameBox"];
+        };
+        /**
+         * CopyPeg
+         * @description A peg that drags how copies lie.
+         */
+        CopyPeg: {
+            /** Name */
+            name: string;
+            /** At */
+            at: [
+                number,
+                number
+            ];
+            /** Label */
+            label: string;
+            /** Value */
+            value: number;
+            /**
+             * Unit
+             * @enum {string}
+             */
+            unit: "length" | "angle" | "count";
+        };
+        /**
+         * Spread
+         * @description Copies in a row, a ring or a grid before they are made.
+         */
+        Spread: {
+            meeting: components["schemas"]["Meeting"];
+            /** Command */
+            command: {
+                [key: string]: unknown;
+            };
+            /** Pegs */
+            pegs: components["schemas"]["CopyPeg"][];
+            repaint: components["schemas"]["Repaint"];
+        };
+        /**
+         * PegDrag
+         * @description A peg of copies that is dragged.
+         */
+        PegDrag: {
+            /** Peg */
+            peg: string;
+            /** To */
+            to: [
+                number,
+                number
+            ];
+            /**
+             * Held
+             * @default false
+             */
+            held?: boolean;
+        };
+        /**
+         * SpreadIn
+         * @description Copies in a row, a ring or a grid, and the peg that is dragged.
+         */
+        SpreadIn: {
+            /** Command */
+            command: components["schemas"]["DrawAnchor"] | components["schemas"]["CloseOutline"] | components["schemas"]["AddOutline"] | components["schemas"]["MoveAnchors"] | components["schemas"]["PlaceAnchor"] | components["schemas"]["MoveHandle"] | components["schemas"]["PullHandle"] | components["schemas"]["SetHandle"] | components["schemas"]["SetAnchorKind"] | components["schemas"]["RemoveAnchors"] | components["schemas"]["InsertAnchor"] | components["schemas"]["AddAnchors"] | components["schemas"]["BendSegment"] | components["schemas"]["StraightenSegments"] | components["schemas"]["RemoveSegment"] | components["schemas"]["BreakAnchors"] | components["schemas"]["JoinEnds"] | components["schemas"]["ReverseOutlines"] | components["schemas"]["StartAt"] | components["schemas"]["LineUp"] | components["schemas"]["SpaceAnchors"] | components["schemas"]["CopyHandles"] | components["schemas"]["MakeTwins"] | components["schemas"]["ReleaseTwins"] | components["schemas"]["DrawStroke"] | components["schemas"]["SetTolerance"] | components["schemas"]["DrawShape"] | components["schemas"]["DrawLine"] | components["schemas"]["ChangeShape"] | components["schemas"]["SetDial"] | components["schemas"]["SetDials"] | components["schemas"]["CopyDials"] | components["schemas"]["SetMeasure"] | components["schemas"]["DragPeg"] | components["schemas"]["TurnIntoOutlines"] | components["schemas"]["SetCorners"] | components["schemas"]["DragCorners"] | components["schemas"]["SettleCorners"] | components["schemas"]["MoveItems"] | components["schemas"]["MoveAlong"] | components["schemas"]["ResizeItems"] | components["schemas"]["LeanItems"] | components["schemas"]["TurnItems"] | components["schemas"]["PlaceItems"] | components["schemas"]["ScaleItems"] | components["schemas"]["TurnBy"] | components["schemas"]["FlipItems"] | components["schemas"]["ShearItems"] | components["schemas"]["AlignItems"] | components["schemas"]["SpaceItems"] | components["schemas"]["SetFill"] | components["schemas"]["SetStroke"] | components["schemas"]["SetStrokeWidth"] | components["schemas"]["RemoveItems"] | components["schemas"]["DuplicateItems"] | components["schemas"]["RowOfCopies"] | components["schemas"]["RingOfCopies"] | components["schemas"]["GridOfCopies"] | components["schemas"]["PasteItems"] | components["schemas"]["OrderItems"] | components["schemas"]["StepItems"] | components["schemas"]["HideItems"] | components["schemas"]["LockItems"] | components["schemas"]["RenameItem"] | components["schemas"]["GroupItems"] | components["schemas"]["TakeApart"] | components["schemas"]["AddLayer"] | components["schemas"]["MergeLayers"] | components["schemas"]["SetOpacity"] | components["schemas"]["SetSheet"] | components["schemas"]["SetSheetColour"] | components["schemas"]["SetGrid"] | components["schemas"]["AddGuide"] | components["schemas"]["MoveGuide"] | components["schemas"]["SetGuide"] | components["schemas"]["RemoveGuides"] | components["schemas"]["HideGuides"] | components["schemas"]["PlaceUnderlay"] | components["schemas"]["DragUnderlay"] | components["schemas"]["SetUnderlay"] | components["schemas"]["RemoveUnderlay"];
+            aim?: components["schemas"]["Aim"] | null;
+            drag?: components["schemas"]["PegDrag"] | null;
+            /**
+             * Selection
+             * @default []
+             */
+            selection?: string[];
+            /**
+             * @default {
+             *       "marks": "anchors",
+             *       "sight": null,
+             *       "chosen": [],
+             *       "whole": false
+             *     }
+             */
+            shows?: components["schemas"]["Shows"];
+        };
+        /**
+         * Copied
+         * @description What is copied, as an SVG that holds the items as well.
+         */
+        Copied: {
+            /** Text */
+            text: string;
+        };
+        /**
+         * ItemsIn
+         * @description Some items.
+         */
+        ItemsIn: {
+            /** Items */
+            items: string[];
+        };
+        /**
+         * Reading
+         * @description What was read: a clip's text, and a sentence on what was left out (empty: nothing).
+         */
+        Reading: {
+            /** Clip */
+            clip: string;
+            /** Said */
+            said: string;
+        };
+        /**
+         * CopiedIn
+         * @description What was on the clipboard.
+         */
+        CopiedIn: {
+            /** Text */
+            text: string;
         };
         /**
          * PlaceIn
@@ -5139,6 +5993,214 @@ export interface operations {
                 };
                 content: {
                     "application/json": string[];
+                };
+            };
+            /** @description What went wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+        };
+    };
+    studio_api_questions_pile_at: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                drawing: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PileIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Lies"][];
+                };
+            };
+            /** @description What went wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+        };
+    };
+    studio_api_questions_alike_ones: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                drawing: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AlikeIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string[];
+                };
+            };
+            /** @description What went wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+        };
+    };
+    studio_api_questions_again: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                drawing: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AgainIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Again"];
+                };
+            };
+            /** @description What went wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+        };
+    };
+    studio_api_questions_spread: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                drawing: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SpreadIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Spread"];
+                };
+            };
+            /** @description What went wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+        };
+    };
+    studio_api_questions_copy: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                drawing: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ItemsIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Copied"];
+                };
+            };
+            /** @description What went wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+        };
+    };
+    studio_api_questions_copied: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CopiedIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Reading"];
                 };
             };
             /** @description What went wrong */
