@@ -1,5 +1,6 @@
 """Transforms about places, lining up, spacing, copies in rows, rings and grids."""
 
+import itertools
 import math
 import unittest
 
@@ -323,7 +324,7 @@ class AlignTest(unittest.TestCase):
 
     def gaps(self, after):
         found = sorted(self.boxes(after), key=lambda b: b.centre.real)
-        return [b.left - a.right for a, b in zip(found, found[1:], strict=False)]
+        return [b.left - a.right for a, b in itertools.pairwise(found)]
 
     def test_equal_gaps_and_centres(self):
         self.ids = ["leaf", "plate", "far"]

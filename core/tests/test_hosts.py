@@ -15,6 +15,7 @@ from core.tests.test_edits import EVERY
 from core.tests.zoo import full
 
 BAD = {"id": "x", "command": {"kind": "x"}}
+SVG = '<svg xmlns="http://www.w3.org/2000/svg"><path d="M0 0a9 4 20 0 1 5 5" fill="tan"/></svg>'
 ROOT = Path(__file__).resolve().parents[2]
 
 
@@ -48,6 +49,19 @@ def script():
     yield {"verb": "queue", "letter": {**undo, "id": "on", "to": "redo"}, "selection": ["leaf"]}
     yield {"verb": "select", "selection": ["leaf", "plate"]}
     yield {"verb": "within", "start": [-50, -50], "end": [50, 50]}
+    yield {"verb": "pile", "at": [40, 60], "reach": 4}
+    yield {"verb": "alike", "items": ["leaf"], "by": "width"}
+    frame = {"centre": [5, 6], "width": 70, "height": 30, "angle": 20, "lean": 0, "room": 15}
+    frame["corners"] = [[0, 0], [1, 0], [1, 1], [0, 1]]
+    drag = {"kind": "resize_items", "items": ["leaf"], "grip": "se", "to": [70, 70]}
+    yield {"verb": "again", "command": drag, "frame": frame}
+    ring = {"kind": "ring_of_copies", "items": ["leaf"], "copies": "r"}
+    spread = {"verb": "spread", "command": ring, "aim": None, "selection": ["leaf"]}
+    yield {**spread, "drag": None}
+    yield {**spread, "drag": {"peg": "count", "to": [300, 20]}}
+    yield {"verb": "copy", "items": ["leaf", "pair"]}
+    yield {"verb": "copied", "text": SVG}
+    yield {"verb": "copied", "text": "<!DOCTYPE a [<!ENTITY b 'c'>]><svg/>"}
     yield {"verb": "read", "text": "1/8 in + 3 mm", "unit": "pt"}
     yield {"verb": "read", "text": "two", "unit": "pt"}
 

@@ -131,7 +131,7 @@ class SelectionTest(unittest.TestCase):
         whole = preview(many, drag, ids, Shows())
         self.assertEqual((whole.items, whole.selection.anchors), ((), ()))
         after = updated(many, apply(many, drag).forward)
-        there = Affine(*(complex(*whole.moved.matrix[k : k + 2]) for k in (0, 2, 4)))
+        there = Affine(*(complex(*whole.moved.matrices[0][k : k + 2]) for k in (0, 2, 4)))
         for item_id in ("l0", "l299"):
             old, new = (v.items[item_id].contours[0].anchors[1].at for v in (many, after))
             self.assertAlmostEqual(there(old), new)

@@ -66,8 +66,9 @@ def told(length: float, *, unit: str) -> str:
 def read_length(text: str, *, unit: str, present: float | None = None) -> float:
     """A typed length in sheet units; a bare number counts in `unit`, % are of the present value.
 
-    What begins with `*` or `/` goes on from the present value. Numbers, `+ - * / ( )` and units; a comma is a decimal point. A unit multiplies the product or
-    quotient it stands in, so `1/8 in` is an eighth of an inch; `10 + 2 mm` in pt is 10 pt + 2 mm.
+    What begins with `*` or `/` goes on from the present value. Numbers, `+ - * / ( )` and units; a
+    comma is a decimal point. A unit multiplies the product or quotient it stands in, so `1/8 in` is
+    an eighth of an inch; `10 + 2 mm` in pt is 10 pt + 2 mm.
 
     Raises:
         Refusal: `bad_length` with a sentence that names what was typed, or `bad_unit`.
