@@ -120,6 +120,7 @@ def repaint(
     """
     changed = changed_items(after, delta, before=before)
     only = None if before is None else changed
+    start = before if held is None else held.tree
     told = [drawable(after, i) for i in changed]
     if held is not None and not shows.whole:
         told = [spliced(d, drawable(held, d.id) if d.id in held.items else None) for d in told]
@@ -130,7 +131,7 @@ def repaint(
         sheet=delta.sheet,
         selection=selection(after, selected, shows, only=only),
         said=delta.said,
-        made=made_by(delta, before) if before is not None else (),
+        made=() if start is None else made_by(delta, start),
     )
 
 

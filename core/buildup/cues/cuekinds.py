@@ -13,6 +13,7 @@ CueKind = Literal[
     "extreme",
     "middle",
     "centre",
+    "frame",
     "guide",
     "tangent",
     "straight",
@@ -70,6 +71,8 @@ class Aim:
     """Items that are dragged, which meet nothing of their own."""
     anchors: tuple[tuple[str, int, int], ...] = ()
     """Anchors that are dragged, likewise."""
+    frame: tuple[str, ...] = ()
+    """Items around which a frame stands whose corners, sides and middle are met."""
     by: tuple[float, float] | None = None
     """How far the items are moved: then the corners and the middle of the box around them are
     places, too, and its gaps to others are made equal. None: no spacing."""

@@ -2,7 +2,7 @@
 
 import itertools
 import math
-from collections.abc import Iterator
+from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 
 from buildup.cues.cuekinds import RANK, REACH, Aim, Cue, CueKind, Meeting
@@ -12,6 +12,7 @@ from buildup.drawing.handles import tangents
 from buildup.drawing.memo import Latest
 from buildup.drawing.model import Drawing, Outline
 from buildup.forms.contours import item_box
+from buildup.forms.frames import SPOTS, standing_of
 from buildup.geometry.angles import cross, degrees_of, direction, dot
 from buildup.geometry.bezier import Cubic, point_at
 from buildup.geometry.boxes import Box
@@ -56,9 +57,12 @@ def meet(drawing: Drawing, field: Field, aim: Aim) -> Meeting:
     box = _moved(carried.box, aim.by)
     places = [complex(x, y) for x, y in aim.probes]
     places += [] if box is None else [*box.corners, box.centre]
+    frame = _frame_spots(drawing, aim)
     best: _Found | None = None
     for at in places:
-        found = _one(drawing, field, aim, at, own, reach=reach, lines=lines, share=len(places))
+        share = len(places)
+        around = [s for s in frame if abs(s.at - at) <= reach]
+        found = _one(drawing, field, aim, at, own, around, reach=reach, lines=lines, share=share)
         if found is not None and (
             best is None or (found.rank, found.away) < (best.rank, best.away)
         ):
@@ -70,6 +74,15 @@ def meet(drawing: Drawing, field: Field, aim: Aim) -> Meeting:
     if best is None:
         return Meeting()
     return Meeting(shift=(best.shift.real, best.shift.imag), cues=best.cues)
+
+
+def _frame_spots(drawing: Drawing, aim: Aim) -> tuple[Spot, ...]:
+    """The nine places of the frame that can be met."""
+    ids = tuple(i for i in aim.frame if i in drawing.items)
+    frame = standing_of(drawing, ids) if ids else None
+    if frame is None:
+        return ()
+    return tuple(Spot(frame.spot(name), "frame", ("", -1, -1)) for name in SPOTS)
 
 
 @dataclass(frozen=True, slots=True)
@@ -115,13 +128,14 @@ def _one(
     aim: Aim,
     at: complex,
     own: _Own,
+    around: Sequence[Spot],
     *,
     reach: float,
     lines: list[Line],
     share: int,
 ) -> _Found | None:
     start = None if aim.start is None else complex(*aim.start)
-    spot = _place(field, aim, at, own, reach=reach, share=share)
+    spot = _place(field, aim, at, own, around, reach=reach, share=share)
     if spot is not None:
         cue = _cue(spot.kind, spot.at, start)
         return _Found(RANK[spot.kind], abs(spot.at - at), spot.at - at, (cue,))
@@ -142,13 +156,20 @@ def _one(
 
 
 def _place(
-    field: Field, aim: Aim, at: complex, own: _Own, *, reach: float, share: int
+    field: Field,
+    aim: Aim,
+    at: complex,
+    own: _Own,
+    around: Sequence[Spot],
+    *,
+    reach: float,
+    share: int,
 ) -> Spot | None:
     """The best place within reach: of the highest precedence, then the nearest."""
     kinds = set(aim.kinds)
     best: Spot | None = None
     key = (math.inf, math.inf)
-    for spot in field.near(at, reach, share=share):
+    for spot in itertools.chain(field.near(at, reach, share=share), around):
         if spot.kind not in kinds or spot.owner in own:
             continue
         mine = (RANK[spot.kind], abs(spot.at - at))

@@ -15,7 +15,7 @@ from buildup.edits.copying import copied
 from buildup.edits.taking import several, taken
 from buildup.errors import Refusal
 from buildup.forms.frames import Standing
-from buildup.geometry.angles import degrees_of, direction, stepped
+from buildup.geometry.angles import degrees_of, direction, stepped, unit
 from buildup.geometry.transforms import turn
 from buildup.shapes.placement import Way, moved_by
 
@@ -35,6 +35,8 @@ class CopyPeg:
 
     name: str
     at: Point
+    along: Point
+    """The way it moves; (0, 0) where it moves any way, and marks a place."""
     label: str
     value: float
     unit: PegUnit
@@ -82,8 +84,11 @@ class Repeating(Command):
         return copied(drawing, self.items, self.copies, self.settled(frame).ways(frame))
 
 
-def _peg(name: str, label: str, at: complex, value: float, unit: PegUnit = "length") -> CopyPeg:
-    return CopyPeg(name=name, at=(at.real, at.imag), label=label, value=value, unit=unit)
+def _peg(
+    name: str, label: str, at: complex, along: complex, *, value: float, unit: PegUnit = "length"
+) -> CopyPeg:
+    way = (along.real, along.imag)
+    return CopyPeg(name=name, at=(at.real, at.imag), along=way, label=label, value=value, unit=unit)
 
 
 def check_counts(*counts: int) -> None:
@@ -136,7 +141,7 @@ class RowOfCopies(Repeating):
         whole = step * (self.count - 1)
         pegs = [("step", "Step", step), ("whole", "Length", whole)]
         return tuple(
-            _peg(n, label, frame.centre + v, abs(v))
+            _peg(n, label, frame.centre + v, direction(self.angle), value=abs(v))
             for n, label, v in (pegs if self.count > 2 else pegs[:1])
         )
 
@@ -200,12 +205,15 @@ class RingOfCopies(Repeating):
         centre = self._centre(frame)
         ray = frame.centre - centre
         radius = self.radius or 0.0
-        middle = _peg("centre", "Radius", centre, radius)
+        middle = _peg("centre", "Radius", centre, 0j, value=radius)
         if self._whole:
-            second = centre + ray * direction(self.sweep / self._parts)
-            return middle, _peg("count", "Number", second, float(self.count), "count")
-        last = centre + ray * direction(self.sweep)
-        return middle, _peg("sweep", "Sweep", last, self.sweep, "angle")
+            second = ray * direction(self.sweep / self._parts)
+            back = unit(second) * -1j
+            count = float(self.count)
+            return middle, _peg("count", "Number", centre + second, back, value=count, unit="count")
+        last = ray * direction(self.sweep)
+        on = unit(last) * 1j
+        return middle, _peg("sweep", "Sweep", centre + last, on, value=self.sweep, unit="angle")
 
     def dragged(self, frame: Standing, peg: str, to: complex, *, held: bool) -> Self:
         if peg == "centre":
@@ -268,8 +276,8 @@ class GridOfCopies(Repeating):
     def pegs(self, frame: Standing) -> tuple[CopyPeg, ...]:
         check_counts(self.columns, self.rows)
         x, y = self._steps()
-        across = _peg("across", "Across", frame.centre + x * (self.columns - 1), x)
-        down = _peg("down", "Down", frame.centre + y * (self.rows - 1) * 1j, y)
+        across = _peg("across", "Across", frame.centre + x * (self.columns - 1), 1 + 0j, value=x)
+        down = _peg("down", "Down", frame.centre + y * (self.rows - 1) * 1j, 1j, value=y)
         return (across,) * (self.columns > 1) + (down,) * (self.rows > 1)
 
     def dragged(self, frame: Standing, peg: str, to: complex, *, held: bool) -> Self:

@@ -4489,7 +4489,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "anchor" | "handle" | "crossing" | "extreme" | "middle" | "centre" | "guide" | "tangent" | "straight" | "sheet" | "spacing" | "grid";
+            kind: "anchor" | "handle" | "crossing" | "extreme" | "middle" | "centre" | "frame" | "guide" | "tangent" | "straight" | "sheet" | "spacing" | "grid";
             /** At */
             at: [
                 number,
@@ -4564,6 +4564,11 @@ export interface components {
                 number,
                 number
             ][];
+            /**
+             * Frame
+             * @default []
+             */
+            frame?: string[];
             /** By */
             by?: [
                 number,
@@ -4578,6 +4583,7 @@ export interface components {
              *       "extreme",
              *       "middle",
              *       "centre",
+             *       "frame",
              *       "guide",
              *       "tangent",
              *       "straight",
@@ -4586,7 +4592,7 @@ export interface components {
              *       "grid"
              *     ]
              */
-            kinds?: ("anchor" | "handle" | "crossing" | "extreme" | "middle" | "centre" | "guide" | "tangent" | "straight" | "sheet" | "spacing" | "grid")[];
+            kinds?: ("anchor" | "handle" | "crossing" | "extreme" | "middle" | "centre" | "frame" | "guide" | "tangent" | "straight" | "sheet" | "spacing" | "grid")[];
         };
         /**
          * AimIn
@@ -4755,6 +4761,11 @@ export interface components {
             name: string;
             /** At */
             at: [
+                number,
+                number
+            ];
+            /** Along */
+            along: [
                 number,
                 number
             ];

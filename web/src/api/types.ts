@@ -11,12 +11,13 @@ export type Command = Schemas["CommandIn"]["command"];
 /** A repaint whose fields are all there: what has a default is always told. */
 export type Repaint = Omit<
   Required<Schemas["Repaint"]>,
-  "items" | "sheet" | "moves" | "selection"
+  "items" | "sheet" | "moves" | "selection" | "moved"
 > & {
   items: Drawable[];
   sheet: Sheet | null;
   moves: Move[];
   selection: Selection;
+  moved: Moved | null;
 };
 export type Answer = Omit<Schemas["Answer"], "repaint"> & { repaint: Repaint };
 export type Board = Omit<Schemas["Board"], "repaint"> & { repaint: Repaint };
@@ -27,7 +28,25 @@ export type Selection = Required<Schemas["Selection"]>;
 export type PathFacts = Schemas["PathFacts"];
 /** What the tool in the hand shows of what is selected. */
 export type Shows = Required<Schemas["Shows"]>;
-export type Moved = Schemas["Moved"];
+export type Moved = Required<Schemas["Moved"]>;
+/** Copies in a row, a ring or a grid before they are made. */
+export type Spread = Omit<Required<Schemas["Spread"]>, "repaint" | "command"> & {
+  repaint: Repaint;
+  command: Copying;
+};
+export type Copying = Schemas["RowOfCopies"] | Schemas["RingOfCopies"] | Schemas["GridOfCopies"];
+export type CopyPeg = Schemas["CopyPeg"];
+export type PegDrag = Schemas["PegDrag"];
+/** Something that lies under a place. */
+export type Lies = Schemas["Lies"];
+export type Likeness = Schemas["AlikeIn"]["by"];
+/** What was on the clipboard, as it can be pasted. */
+export type Reading = Schemas["Reading"];
+/** A place of the frame around items, or any place of the sheet. */
+export type About = NonNullable<Schemas["TurnBy"]["about"]>;
+export type Spot = Exclude<About, Point>;
+export type OrderStep = Schemas["StepItems"]["to"];
+export type Edge = Schemas["AlignItems"]["edge"];
 /** What is met by what is drawn or dragged, and what comes of it. */
 export type Aimed = Required<Omit<Schemas["Aimed"], "repaint" | "command">> & {
   repaint: Repaint | null;

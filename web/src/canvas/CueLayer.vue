@@ -20,6 +20,7 @@ const WORDS: Partial<Record<CueKind, string>> = {
   extreme: "extreme",
   middle: "middle",
   centre: "centre",
+  frame: "frame",
   guide: "guide",
   tangent: "tangent",
   sheet: "sheet",

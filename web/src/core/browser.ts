@@ -1,7 +1,21 @@
 // The core in the browser's worker. When the worker dies or hangs it is started again, and what it
 // was asked goes to whoever asked as a failure, so that the server can answer instead.
 import { Trouble } from "../api/client";
-import type { Aim, Aimed, AnchorMark, AnchorRef, Command, Point, Selection } from "../api/types";
+import type {
+  Aim,
+  Aimed,
+  AnchorMark,
+  AnchorRef,
+  Command,
+  Frame,
+  Lies,
+  Likeness,
+  PegDrag,
+  Point,
+  Reading,
+  Selection,
+  Spread,
+} from "../api/types";
 import type { Core, Looked } from "./door";
 import type { Question, Reply } from "./worker";
 
@@ -105,8 +119,20 @@ export class BrowserCore implements Core {
   anchor = (item: string, at: Point, reach: number): Promise<AnchorMark | null> =>
     this.ask("anchor", { item, at, reach });
   anchors = (start: Point, end: Point): Promise<AnchorRef[]> => this.ask("anchors", { start, end });
-  within = (start: Point, end: Point, place: string | null): Promise<string[]> =>
-    this.ask("within", { start, end, place });
+  within = (start: Point, end: Point, place: string | null, whole: boolean): Promise<string[]> =>
+    this.ask("within", { start, end, place, whole });
+  pile = (at: Point, reach: number): Promise<Lies[]> => this.ask("pile", { at, reach });
+  alike = (items: string[], by: Likeness): Promise<string[]> => this.ask("alike", { items, by });
+  again = (command: Command, frame: Frame): Promise<Command> =>
+    this.ask("again", { command, frame });
+  spread = (
+    command: Command,
+    aim: Aim | null,
+    drag: PegDrag | null,
+    looked: Looked,
+  ): Promise<Spread> => this.ask("spread", { command, aim, drag, ...looked });
+  copy = (items: string[]): Promise<string> => this.ask("copy", { items });
+  copied = (text: string): Promise<Reading> => this.ask("copied", { text });
   near = (item: string, at: Point): Promise<[AnchorRef, AnchorRef]> =>
     this.ask("near", { item, at });
   read = (text: string, unit: string | null, present: number | null): Promise<number> =>

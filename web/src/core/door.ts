@@ -5,10 +5,16 @@ import type {
   AnchorMark,
   AnchorRef,
   Command,
-  Repaint,
+  Frame,
+  Lies,
+  Likeness,
+  PegDrag,
   Point,
+  Reading,
+  Repaint,
   Selection,
   Shows,
+  Spread,
   StepName,
 } from "../api/types";
 
@@ -33,8 +39,20 @@ export interface Core {
   aim(aim: Aim | null, command: Command | null, looked: Looked, keeps: boolean): Promise<Aimed>;
   /** Marks and numbers of what is selected. */
   select(looked: Looked): Promise<Selection>;
-  /** The items that a dragged box touches: from a place to work in, or (null) all that is drawn. */
-  within(start: Point, end: Point, place: string | null): Promise<string[]>;
+  /** The items that a dragged box touches, or holds whole: from a place, or (null) all that is drawn. */
+  within(start: Point, end: Point, place: string | null, whole: boolean): Promise<string[]>;
+  /** All that is drawn under a place, front to back, within reach (sheet units). */
+  pile(at: Point, reach: number): Promise<Lies[]>;
+  /** What is drawn like any of some items. */
+  alike(items: string[], by: Likeness): Promise<string[]>;
+  /** The transform that does to other items what one did to some that stood in a frame. */
+  again(command: Command, frame: Frame): Promise<Command>;
+  /** What copies in a row, a ring or a grid come to, after one of their pegs was dragged. */
+  spread(command: Command, aim: Aim | null, drag: PegDrag | null, looked: Looked): Promise<Spread>;
+  /** Items as an SVG for the clipboard, which holds the items as well. */
+  copy(items: string[]): Promise<string>;
+  /** What was on the clipboard, as it can be pasted. */
+  copied(text: string): Promise<Reading>;
   /** The anchor of an outline that is nearest to a place, within reach (sheet units). */
   anchor(item: string, at: Point, reach: number): Promise<AnchorMark | null>;
   /** The anchors that a dragged box holds. */

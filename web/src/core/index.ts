@@ -178,7 +178,14 @@ export const core: Core = {
   select: (looked) => either(there(), (c) => c.select(looked)),
   anchor: (item, at, reach) => either(there(), (c) => c.anchor(item, at, reach)),
   anchors: (start, end) => either(there(), (c) => c.anchors(start, end)),
-  within: (start, end, place) => either(there(), (c) => c.within(start, end, place)),
+  within: (start, end, place, whole) => either(there(), (c) => c.within(start, end, place, whole)),
+  pile: (at, reach) => either(there(), (c) => c.pile(at, reach)),
+  alike: (items, by) => either(there(), (c) => c.alike(items, by)),
+  again: (command, frame) => either(there(), (c) => c.again(command, frame)),
+  spread: (command, aim, drag, looked) =>
+    either(there(), (c) => c.spread(command, aim, drag, looked)),
+  copy: (items) => either(there(), (c) => c.copy(items)),
+  copied: (text) => either(browser.ready, (c) => c.copied(text)),
   near: (item, at) => either(there(), (c) => c.near(item, at)),
   read: (text, unit, present) => either(browser.ready, (c) => c.read(text, unit, present)),
 };

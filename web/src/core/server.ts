@@ -1,6 +1,15 @@
 // The core on the server.
 import { post } from "../api/client";
-import type { Aimed, AnchorMark, AnchorRef, Selection } from "../api/types";
+import type {
+  Aimed,
+  AnchorMark,
+  AnchorRef,
+  Command,
+  Lies,
+  Reading,
+  Selection,
+  Spread,
+} from "../api/types";
 import type { Core } from "./door";
 
 export const serverCore = (drawing: () => number): Core => ({
@@ -10,8 +19,17 @@ export const serverCore = (drawing: () => number): Core => ({
   anchor: (item, at, reach) =>
     post<AnchorMark | null>(`/drawings/${drawing()}/anchor`, { item, at, reach }),
   anchors: (start, end) => post<AnchorRef[]>(`/drawings/${drawing()}/anchors`, { start, end }),
-  within: (start, end, place) =>
-    post<string[]>(`/drawings/${drawing()}/within`, { start, end, place }),
+  within: (start, end, place, whole) =>
+    post<string[]>(`/drawings/${drawing()}/within`, { start, end, place, whole }),
+  pile: (at, reach) => post<Lies[]>(`/drawings/${drawing()}/pile`, { at, reach }),
+  alike: (items, by) => post<string[]>(`/drawings/${drawing()}/alike`, { items, by }),
+  again: async (command, frame) =>
+    (await post<{ command: Command }>(`/drawings/${drawing()}/again`, { command, frame })).command,
+  spread: (command, aim, drag, looked) =>
+    post<Spread>(`/drawings/${drawing()}/spread`, { command, aim, drag, ...looked }),
+  copy: async (items) =>
+    (await post<{ text: string }>(`/drawings/${drawing()}/copy`, { items })).text,
+  copied: (text) => post<Reading>("/copied", { text }),
   near: (item, at) => post<[AnchorRef, AnchorRef]>(`/drawings/${drawing()}/near`, { item, at }),
   read: async (text, unit, present) =>
     (await post<{ value: number }>("/read", { text, unit, present })).value,

@@ -3,14 +3,16 @@
 import { defineStore } from "pinia";
 import { computed, ref, watch } from "vue";
 import { Trouble, get } from "../api/client";
-import type { Answer, Board, Command, Drawable, Point } from "../api/types";
-import { desk } from "../core";
+import type { Answer, Board, Command, Copying, Drawable, Point } from "../api/types";
+import { core, desk } from "../core";
+import { newId } from "../core/ids";
 import { ROOT } from "../core/tree";
 import type { Aiming } from "../tools/tool";
+import { lastOf, type Last } from "./board/again";
 import { Choice } from "./board/choice";
 import { History } from "./board/history";
 import { Place } from "./board/place";
-import { Preview } from "./board/preview";
+import { Preview, type Spreading } from "./board/preview";
 import { Queue } from "./board/queue";
 import { Showing } from "./board/showing";
 import { useCues } from "./cues";
@@ -54,8 +56,36 @@ export const useBoard = defineStore("board", () => {
     history,
     (command) => {
       dialled.value ||= DIAL_COMMANDS.has(command.kind);
+      last = lastOf(command, choice.keptMarks.value.frame) ?? last;
     },
   );
+
+  /** The last transform. */
+  let last: Last | null = null;
+
+  /** The last transform once more, of what is selected now; on copies if it made a copy. */
+  function onceMore(): void {
+    queue.after(async () => {
+      const items = choice.items.value;
+      if (!last || items.length === 0) {
+        toast.tell(
+          last
+            ? "Nothing is selected. Pick what is to be moved, turned or sized once more."
+            : "Nothing was moved, turned or sized yet. Do that first; J does it once more.",
+        );
+        return;
+      }
+      const { command, frame, copied } = last;
+      try {
+        const again = await core.again(command, frame);
+        const copies = copied ? newId() : null;
+        queue.commit({ ...again, items, copies } as Command, false, true);
+      } catch (problem) {
+        if (!(problem instanceof Trouble)) throw problem;
+        toast.tell(problem.sentence);
+      }
+    });
+  }
 
   function takeSteps(board: Pick<Answer, "version" | "undo" | "redo" | "kept">): void {
     version.value = board.version;
@@ -84,6 +114,7 @@ export const useBoard = defineStore("board", () => {
     kept: (posted: Posted, answer: Answer) => {
       takeAnswer(posted.id, answer);
       choice.said.value ||= answer.repaint.said ?? "";
+      queue.takeMade(posted.id, answer.repaint.made);
       if (queue.waiting === 0) settle(answer, posted.letter.selection);
     },
     stale: (answer: Answer) => takeAnswer("", answer),
@@ -211,7 +242,8 @@ export const useBoard = defineStore("board", () => {
     keptMarks: choice.keptMarks,
     said: choice.said,
     select,
-    within: (start: Point, end: Point): Promise<string[]> => choice.within(start, end),
+    within: (start: Point, end: Point, whole: boolean): Promise<string[]> =>
+      choice.within(start, end, whole),
     chooseSegment: choice.chooseSegment.bind(choice),
     chooseWithin: choice.chooseWithin.bind(choice),
     anchorAt: choice.anchorAt.bind(choice),
@@ -235,6 +267,9 @@ export const useBoard = defineStore("board", () => {
     commit: (command: Command, merge = false): void => queue.commit(command, merge),
     commitAimed: (aiming: Aiming | null, command: Command): void =>
       queue.commitAimed(aiming, command),
+    onceMore,
+    spread: (command: Copying, spreading: Spreading): void =>
+      preview.spread(command, choice.items.value, spreading),
     go,
   };
 });

@@ -11,6 +11,7 @@ export const CUE_KINDS: readonly (readonly [CueKind, string])[] = [
   ["extreme", "Extremes"],
   ["middle", "Middles of segments"],
   ["centre", "Centres of items"],
+  ["frame", "Frame of what is selected"],
   ["guide", "Guides"],
   ["tangent", "On along the tangent"],
   ["straight", "Level, upright, 45°"],

@@ -14,7 +14,10 @@ import { SelectTool } from "../tools/select";
 import { ShapeTool } from "../tools/shape";
 import type { Bench, Hit, Tool } from "../tools/tool";
 import { UnderlayTool } from "../tools/underlay";
+import { useArranging } from "./arranging";
 import { useBoard } from "./board";
+import { useCopying } from "./copying";
+import { useCues } from "./cues";
 import { useStarts } from "./starts";
 import { remember, remembered } from "./remembered";
 import { useView } from "./view";
@@ -30,6 +33,9 @@ export const useTools = defineStore("tools", () => {
   const view = useView();
   const vocabulary = useVocabulary();
   const starts = useStarts();
+  const arranging = useArranging();
+  const copying = useCopying();
+  const cues = useCues();
   const name = ref("select");
   const box = shallowRef<[Point, Point] | null>(null);
   const hit = shallowRef<Hit | null>(null);
@@ -55,6 +61,17 @@ export const useTools = defineStore("tools", () => {
     commit: (command, merge) => board.commit(command, merge),
     aim: (aiming, command, selection, met) => board.aim(aiming, command, selection, met),
     commitAimed: (aiming, command) => board.commitAimed(aiming, command),
+    arrange: () => ({
+      about: arranging.about,
+      grow: arranging.grow,
+      felt: !cues.letGo,
+      items: board.selected,
+    }),
+    setPivot: (at) => {
+      arranging.pivot = at;
+      if (!at) arranging.letGo();
+    },
+    dragCopies: (peg, to, held) => copying.drag(peg, to, held),
   };
   const showBox = (corners: [Point, Point] | null): void => {
     box.value = corners;
@@ -62,8 +79,9 @@ export const useTools = defineStore("tools", () => {
   const nudgeStep = (): number => Math.max(1 / view.scale, 0.1);
   const startStyle = (): { style?: Style } =>
     starts.kept.style ? { style: starts.kept.style } : {};
+  const select = new SelectTool(board, bench, nudgeStep, showBox, () => use("anchors"));
   const made: Record<string, Tool> = {
-    select: new SelectTool(board, bench, nudgeStep, showBox, () => use("anchors")),
+    select,
     anchors: new AnchorsTool(board, bench, nudgeStep, () => REACH / view.scale, showBox),
     pen: new PenTool(board, bench, startStyle),
     flow: new PenTool(board, bench, startStyle, true),
@@ -117,7 +135,13 @@ export const useTools = defineStore("tools", () => {
   );
   const word = computed(() => (tick.value, tool.value.word?.(hit.value, alt.value) ?? null));
   const bubble = computed(() =>
-    bubbleFor(dragged.value, board, vocabulary.unit(board.sheet.unit), active.value === "corners"),
+    bubbleFor(
+      dragged.value,
+      board,
+      vocabulary.unit(board.sheet.unit),
+      active.value === "corners",
+      arranging.pivot,
+    ),
   );
 
   /** The tool that a press on something goes to; a ruler always gives a guide. */
@@ -140,6 +164,13 @@ export const useTools = defineStore("tools", () => {
     if (on && drawing.value) board.endPreview();
     if (!on && active.value !== name.value) board.anchors = [];
     borrowed.value = on;
+    touch();
+  }
+
+  /** The item that is clicked next is the one in front of which, or behind which, these come. */
+  function layNext(side: "front" | "behind"): void {
+    use("select");
+    select.layNext(side);
     touch();
   }
 
@@ -171,6 +202,7 @@ export const useTools = defineStore("tools", () => {
     held,
     pressed,
     use,
+    layNext,
     touch,
   };
 });

@@ -1,7 +1,7 @@
 // Anchors: move anchors, drag handles, change an anchor's kind, remove anchors.
 import type { AnchorKind, AnchorMark, AnchorRef, Point } from "../api/types";
 import type { useBoard } from "../stores/board";
-import { Drag } from "./drag";
+import { Drag, type Dragging } from "./drag";
 import { aboutMark, dragOfItems, dragOfMark } from "./marks";
 import { nudge } from "./select";
 import { far, minus, type Bench, type Hint, type Hit, type Pointer, type Tool } from "./tool";
@@ -21,7 +21,7 @@ const same = (a: AnchorRef, b: AnchorRef): boolean =>
 export class AnchorsTool implements Tool {
   readonly cursor = "default";
   readonly shows = "anchors";
-  private drag: Drag | null = null;
+  private drag: Dragging | null = null;
   private box: { start: Pointer; base: AnchorRef[] } | null = null;
   /** What a click without a drag makes of the chosen anchors. */
   private clicked: ((chosen: AnchorRef[]) => AnchorRef[]) | null = null;

@@ -1,7 +1,7 @@
 // The words beside the pointer while something is dragged: what is dragged reads out.
 import type { useBoard } from "../stores/board";
 import { degrees, dialText, length } from "../stores/numbers";
-import type { UnitFacts } from "../api/types";
+import type { Point, UnitFacts } from "../api/types";
 import type { Hit } from "./tool";
 
 type Board = ReturnType<typeof useBoard>;
@@ -11,6 +11,7 @@ export function bubbleFor(
   board: Board,
   unit: UnitFacts,
   corners = false,
+  pivot: Point | null = null,
 ): string | null {
   const marks = board.marks;
   const l = (value: number): string => length(value, unit);
@@ -28,6 +29,7 @@ export function bubbleFor(
   if (!hit || !frame) return null;
   switch (hit.what) {
     case "grip":
+      if (Math.abs(frame.lean) > 0.05) return `leans ${degrees(frame.lean)}°`;
       return `${l(frame.width)} × ${l(frame.height)} ${unit.name}`;
     case "turn":
       return `${degrees(frame.angle)}°`;
@@ -37,6 +39,11 @@ export function bubbleFor(
     }
     case "item":
       return `x ${l(frame.centre[0])}  y ${l(frame.centre[1])} ${unit.name}`;
+    case "pivot": {
+      const at = pivot ?? hit.at;
+      return `x ${l(at[0])}  y ${l(at[1])} ${unit.name}`;
+    }
+    case "copies":
     case "segment":
     case "end":
       return null;

@@ -1,7 +1,7 @@
 // Corners: press on a corner of an outline and drag along a side; its radius stays live.
 import type { AnchorMark, AnchorRef, Command } from "../api/types";
 import type { useBoard } from "../stores/board";
-import { Drag } from "./drag";
+import { Drag, type Dragging } from "./drag";
 import { aboutMark, dragOfMark } from "./marks";
 import { far, type Bench, type Hint, type Hit, type Pointer, type Tool } from "./tool";
 
@@ -12,7 +12,7 @@ const same = (a: AnchorRef, b: AnchorRef): boolean => a.join() === b.join();
 export class CornersTool implements Tool {
   readonly cursor = "default";
   readonly shows = "corners";
-  private drag: Drag | null = null;
+  private drag: Dragging | null = null;
   private asked: Pointer | null = null;
   private box: Pointer | null = null;
 

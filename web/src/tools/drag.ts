@@ -15,7 +15,15 @@ interface Ways {
   asks?: Asks;
 }
 
-export class Drag {
+/** What the hand has taken hold of, until it lets go. */
+export interface Dragging {
+  move(p: Pointer): void;
+  /** Whether anything was dragged. */
+  up(p: Pointer): boolean;
+  cancel(): void;
+}
+
+export class Drag implements Dragging {
   moved = false;
   private readonly offset: Point;
   private readonly from: Point;

@@ -1,39 +1,22 @@
-// Grips, the protractor and pegs act alike in every tool that shows them.
+// Grips, the protractor, the pivot and pegs act alike in every tool that shows them.
+import type { Grip, Point } from "../api/types";
+import { newId } from "../core/ids";
 import type { useBoard } from "../stores/board";
-import { Drag } from "./drag";
-import { minus, type Bench, type Hint, type Hit, type Pointer } from "./tool";
+import { Drag, type Dragging } from "./drag";
+import { minus, plus, type Bench, type Hint, type Hit, type Pointer } from "./tool";
 
 type Board = ReturnType<typeof useBoard>;
+type Side = "n" | "e" | "s" | "w";
+
+const isSide = (grip: Grip): grip is Side => grip.length === 1;
 
 /** The drag that a mark under the pointer starts, if there is one. */
-export function dragOfMark(p: Pointer, board: Board, bench: Bench): Drag | null {
-  const items = board.selected;
+export function dragOfMark(p: Pointer, board: Board, bench: Bench): Dragging | null {
   const hit = p.hit;
-  if (hit?.what === "grip") {
-    const grip = hit.grip;
-    return new Drag(
-      bench,
-      p,
-      (to, held) => ({
-        kind: "resize_items",
-        items,
-        grip,
-        to,
-        even: held.shift,
-        centred: held.alt,
-      }),
-      { grabbed: hit.at, asks: (to) => ({ probes: [to], items }) },
-    );
-  }
-  if (hit?.what === "turn") {
-    return new Drag(bench, p, (to, held, start) => ({
-      kind: "turn_items",
-      items,
-      start,
-      to,
-      stepped: held.shift,
-    }));
-  }
+  if (hit?.what === "grip") return dragOfGrip(p, hit, board, bench);
+  if (hit?.what === "turn") return dragOfTurn(p, board, bench);
+  if (hit?.what === "pivot") return new PivotDrag(p, hit.at, bench);
+  if (hit?.what === "copies") return new CopyPegDrag(p, hit.peg, hit.at, bench);
   if (hit?.what === "peg") {
     const { item, dial } = hit;
     return new Drag(
@@ -46,9 +29,63 @@ export function dragOfMark(p: Pointer, board: Board, bench: Bench): Drag | null 
   return null;
 }
 
-/** The drag that moves the selected items; the box around them meets things. */
+/** A side or a corner is pulled; with Ctrl a side slides along itself. */
+function dragOfGrip(
+  p: Pointer,
+  { grip, at }: { grip: Grip; at: Point },
+  board: Board,
+  bench: Bench,
+): Drag {
+  const items = board.selected;
+  const { about, grow } = bench.arrange();
+  return new Drag(
+    bench,
+    p,
+    (to, held) =>
+      held.ctrl && isSide(grip)
+        ? {
+            kind: "lean_items",
+            items,
+            grip,
+            to,
+            stepped: held.shift,
+            centred: held.alt,
+            about,
+          }
+        : {
+            kind: "resize_items",
+            items,
+            grip,
+            to,
+            even: held.shift,
+            centred: held.alt,
+            about,
+            grow,
+          },
+    { grabbed: at, asks: (to) => ({ probes: [to], items }) },
+  );
+}
+
+function dragOfTurn(p: Pointer, board: Board, bench: Bench): Drag {
+  const items = board.selected;
+  const { about, felt } = bench.arrange();
+  const copies = newId();
+  return new Drag(bench, p, (to, held, start) => ({
+    kind: "turn_items",
+    items,
+    start,
+    to,
+    stepped: held.shift,
+    felt,
+    about,
+    ...(held.alt ? { copies } : {}),
+  }));
+}
+
+/** The drag that moves the selected items, or with Alt a copy; the box around them meets things. */
 export function dragOfItems(p: Pointer, board: Board, bench: Bench): Drag {
   const items = board.selected;
+  const copies = newId();
   return new Drag(
     bench,
     p,
@@ -57,22 +94,104 @@ export function dragOfItems(p: Pointer, board: Board, bench: Bench): Drag {
       items,
       by: minus(to, from),
       straight: held.shift,
+      ...(held.alt ? { copies } : {}),
     }),
     { asks: (to, from) => ({ probes: [], items, by: minus(to, from) }) },
   );
 }
 
+/** The pivot goes where it is dragged, to what it meets there. */
+class PivotDrag implements Dragging {
+  private readonly before: Point | null;
+  private readonly offset: Point;
+
+  constructor(
+    start: Pointer,
+    at: Point,
+    private readonly bench: Bench,
+  ) {
+    const { about } = bench.arrange();
+    this.before = typeof about === "string" ? null : about;
+    this.offset = minus(at, start.at);
+  }
+
+  move(p: Pointer): void {
+    const at = plus(p.at, this.offset);
+    const aiming = p.shift ? null : { probes: [at], frame: this.bench.arrange().items };
+    this.bench.setPivot(at);
+    this.bench.aim(aiming, null, undefined, (by) => this.bench.setPivot(plus(at, by)));
+  }
+
+  up(): boolean {
+    this.bench.endPreview();
+    return true;
+  }
+
+  cancel(): void {
+    this.bench.setPivot(this.before);
+    this.bench.endPreview();
+  }
+}
+
+/** A peg of the copies that are about to be made. */
+class CopyPegDrag implements Dragging {
+  private readonly offset: Point;
+
+  constructor(
+    start: Pointer,
+    private readonly peg: string,
+    private readonly at: Point,
+    private readonly bench: Bench,
+  ) {
+    this.offset = minus(at, start.at);
+  }
+
+  move(p: Pointer): void {
+    this.bench.dragCopies(this.peg, plus(p.at, this.offset), p.shift);
+  }
+
+  up(p: Pointer): boolean {
+    this.move(p);
+    return true;
+  }
+
+  cancel(): void {
+    this.bench.dragCopies(this.peg, this.at, false);
+  }
+}
+
 const GRIP_HINTS: Hint[] = [
   ["Shift", "keep proportions"],
-  ["Alt", "from the middle"],
+  ["Alt", "about the pivot"],
 ];
 
 export function aboutMark(hit: Hit | null, board: Board): { text: string; hints: Hint[] } | null {
   if (hit?.what === "grip") {
-    const corner = hit.grip.length === 2;
-    return { text: corner ? "Corner: drag to resize" : "Side: drag to resize", hints: GRIP_HINTS };
+    if (!isSide(hit.grip)) return { text: "Corner: drag to resize", hints: GRIP_HINTS };
+    return { text: "Side: drag to resize", hints: [...GRIP_HINTS, ["Ctrl", "shear"]] };
   }
-  if (hit?.what === "turn") return { text: "Drag to turn", hints: [["Shift", "15° steps"]] };
+  if (hit?.what === "turn") {
+    return {
+      text: "Drag to turn",
+      hints: [
+        ["Shift", "15° steps"],
+        ["Alt", "turn a copy"],
+        ["N", "feel nothing"],
+      ],
+    };
+  }
+  if (hit?.what === "pivot") {
+    return {
+      text: "Pivot: drag it to where items turn and grow about",
+      hints: [
+        ["Shift", "meet nothing"],
+        ["double click", "let it go"],
+      ],
+    };
+  }
+  if (hit?.what === "copies") {
+    return { text: "Drag to lay the copies", hints: [["Shift", "15° steps"]] };
+  }
   if (hit?.what === "peg") {
     const peg = board.marks.pegs.find((g) => g.dial === hit.dial);
     const count = peg?.unit === "count";

@@ -1,8 +1,8 @@
 // Select: pick, move, resize, turn and delete items.
-import type { Point } from "../api/types";
+import type { OrderStep, Point } from "../api/types";
 import type { useBoard } from "../stores/board";
 import { newId } from "../core/ids";
-import type { Drag } from "./drag";
+import type { Dragging } from "./drag";
 import { aboutMark, dragOfItems, dragOfMark } from "./marks";
 import { far, type Bench, type Hint, type Hit, type Pointer, type Tool } from "./tool";
 
@@ -28,12 +28,14 @@ export function nudge(event: KeyboardEvent, step: number): Point | null {
 
 export class SelectTool implements Tool {
   readonly cursor = "default";
-  private drag: Drag | null = null;
+  private drag: Dragging | null = null;
   private box: { start: Pointer; base: string[] } | null = null;
   private toggle: string | null = null;
   /** What lies under a press on a group that was the only thing selected: a click goes in to it. */
   private inner: string | null = null;
   private wentIn = -Infinity;
+  /** The click to come says in front of which item, or behind which, the selected ones are laid. */
+  private lays: "front" | "behind" | null = null;
 
   constructor(
     private readonly board: Board,
@@ -46,14 +48,29 @@ export class SelectTool implements Tool {
   about(hit: Hit | null): { text: string; hints: Hint[] } {
     const mark = aboutMark(hit, this.board);
     if (mark) return mark;
-    if (this.drag) return { text: "Moving", hints: [["Shift", "level, upright or 45°"]] };
+    if (this.lays) {
+      const where = this.lays === "front" ? "in front of" : "behind";
+      return { text: `Click the item ${where} which it comes to lie`, hints: [["Esc", "leave"]] };
+    }
+    if (this.drag) {
+      return {
+        text: "Moving",
+        hints: [
+          ["Shift", "level, upright or 45°"],
+          ["Alt", "a copy"],
+        ],
+      };
+    }
+    if (this.box) {
+      return { text: "Takes what it touches", hints: [["Alt", "only what it holds whole"]] };
+    }
     if (hit?.what === "item") {
       const item = this.board.drawable(this.board.pickOf(hit.item));
       const edit: Hint[] = item?.type === "outline" ? [["double click", "edit its anchors"]] : [];
       const into: Hint[] = item?.type === "group" ? [["second click", "go in"]] : [];
       return {
         text: item?.name ?? "",
-        hints: [["Shift", "add to the selection"], ...edit, ...into],
+        hints: [["Shift", "add"], ["Alt drag", "a copy"], ["P", "the one below"], ...edit, ...into],
       };
     }
     const some = this.board.selected.length > 0;
@@ -64,6 +81,7 @@ export class SelectTool implements Tool {
             ["arrows", "nudge"],
             ["Del", "delete"],
             ["Ctrl D", "duplicate"],
+            ["J", "once more"],
             ["Ctrl G", "group"],
           ]
         : this.board.inGroup
@@ -72,7 +90,28 @@ export class SelectTool implements Tool {
     };
   }
 
+  /** Wait for the click on an item in front of which, or behind which, the selected ones go. */
+  layNext(side: "front" | "behind"): void {
+    this.lays = this.board.selected.length > 0 ? side : null;
+  }
+
+  /** Lay the selected items beside the one that was clicked. */
+  private lay(clicked: string): void {
+    const container = this.board.tree.containerOf(clicked);
+    const row = this.board.tree.in(container);
+    const behind = this.lays === "front" ? clicked : (row[row.indexOf(clicked) - 1] ?? null);
+    const items = this.board.selected;
+    this.lays = null;
+    if (items.includes(clicked)) return;
+    this.bench.commit({ kind: "order_items", items, container, behind });
+  }
+
   down(p: Pointer): void {
+    if (this.lays && p.hit?.what === "item") {
+      this.lay(this.board.pickOf(p.hit.item));
+      return;
+    }
+    this.lays = null;
     this.toggle = this.inner = null;
     this.drag = dragOfMark(p, this.board, this.bench);
     if (this.drag) return;
@@ -107,9 +146,13 @@ export class SelectTool implements Tool {
       if (!edited && toggle) this.board.select(this.board.selected.filter((i) => i !== toggle));
     } else if (box && far(p.screen, box.start.screen)) {
       void this.board
-        .within(box.start.at, p.at)
+        .within(box.start.at, p.at, p.alt)
         .then((found) => this.board.select([...new Set([...box.base, ...found])]));
     } else if (box && !p.shift) this.board.leaveGroups();
+  }
+
+  leave(): void {
+    this.lays = null;
   }
 
   /** Go into the group that is selected, to what lies under the pointer. */
@@ -121,6 +164,7 @@ export class SelectTool implements Tool {
 
   /** A double click that has just gone into a group is done with that. */
   double(p: Pointer): void {
+    if (p.hit?.what === "pivot") this.bench.setPivot(null);
     if (p.hit?.what !== "item" || performance.now() - this.wentIn < DOUBLE) return;
     if (this.board.pickOf(p.hit.item) === p.hit.item) this.editAnchors();
   }
@@ -148,6 +192,10 @@ export class SelectTool implements Tool {
 
   /** Out of a group, which is then selected; else nothing is selected any more. */
   private escape(): boolean {
+    if (this.lays) {
+      this.lays = null;
+      return true;
+    }
     const left = this.board.leave();
     if (left === null && this.board.selected.length === 0) return false;
     this.board.select(left === null ? [] : [left]);
@@ -163,10 +211,20 @@ export class SelectTool implements Tool {
   }
 }
 
-/** Delete, duplicate, group and take apart, in every tool that has items selected. */
+const STEPS: Record<string, readonly [one: OrderStep, all: OrderStep]> = {
+  ArrowUp: ["forward", "front"],
+  ArrowDown: ["backward", "back"],
+};
+
+/** Delete, duplicate, order, group and take apart, in every tool that has items selected. */
 export function editItems(event: KeyboardEvent, board: Board, bench: Bench): boolean {
   const items = board.selected;
   if (items.length === 0) return false;
+  const step = event.altKey ? STEPS[event.key] : undefined;
+  if (step) {
+    bench.commit({ kind: "step_items", items, to: step[event.shiftKey ? 1 : 0] });
+    return true;
+  }
   if (event.key === "Delete" || event.key === "Backspace") {
     board.select([]);
     bench.commit({ kind: "remove_items", items });

@@ -2,7 +2,7 @@
 import type { Command, Point, Style } from "../api/types";
 import { newId } from "../core/ids";
 import type { useBoard } from "../stores/board";
-import type { Drag } from "./drag";
+import type { Dragging } from "./drag";
 import { aboutMark, dragOfMark } from "./marks";
 import { editItems } from "./select";
 import {
@@ -43,7 +43,7 @@ export interface Starts {
 export class ShapeTool implements Tool {
   readonly cursor = "crosshair";
   private pressed: Press | null = null;
-  private drag: Drag | null = null;
+  private drag: Dragging | null = null;
 
   constructor(
     private readonly board: Board,

@@ -1,5 +1,5 @@
 // What a tool is: a state machine fed with pointer events, which previews and commits commands.
-import type { Aim, Command, Grip, Point, Shows } from "../api/types";
+import type { About, Aim, Command, Grip, Point, Shows } from "../api/types";
 
 /** What lies under the pointer; `at` is its own place on the sheet. */
 export type Hit =
@@ -26,6 +26,8 @@ export type Hit =
   | { what: "peg"; item: string; dial: string; at: Point }
   | { what: "grip"; grip: Grip; at: Point }
   | { what: "turn"; at: Point }
+  | { what: "pivot"; at: Point }
+  | { what: "copies"; peg: string; at: Point }
   | { what: "ruler"; axis: "across" | "down" }
   | { what: "guide"; guide: string; at: Point }
   | { what: "underlay"; underlay: string; part: "whole" | "corner" | "turn" };
@@ -77,6 +79,16 @@ export interface Tool {
 /** What is asked of the cues; how the drawing is looked at is added by the bench. */
 export type Aiming = Omit<Aim, "scale" | "kinds">;
 
+export interface Arrange {
+  about: About;
+  /** Strokes and corner radii grow with what is sized. */
+  grow: boolean;
+  /** Level, upright and 45° are felt while something is turned. */
+  felt: boolean;
+  /** What is selected. */
+  items: string[];
+}
+
 /** What tools may do to the drawing. */
 export interface Bench {
   preview(command: Command | null, selection?: string[]): void;
@@ -91,6 +103,12 @@ export interface Bench {
   ): void;
   /** Meet something, then keep: the core moves the command on to what is met. */
   commitAimed(aiming: Aiming | null, command: Command): void;
+  /** About which place items are turned and sized, and what goes with that. */
+  arrange(): Arrange;
+  /** Put the pivot to a place of the sheet; null lets it go. */
+  setPivot(at: Point | null): void;
+  /** Drag a peg of the copies that are about to be made. */
+  dragCopies(peg: string, to: Point, held: boolean): void;
 }
 
 /** Pixels a pointer may wander before a click becomes a drag. */

@@ -156,9 +156,9 @@ export class Choice {
     );
   }
 
-  /** The items that a dragged box touches, as they are picked from where one works. */
-  within(start: Point, end: Point): Promise<string[]> {
-    return core.within(start, end, this.place.here.value);
+  /** The items that a dragged box touches or holds whole, as they are picked from where one works. */
+  within(start: Point, end: Point, whole: boolean): Promise<string[]> {
+    return core.within(start, end, this.place.here.value, whole);
   }
 
   /** Choose the two anchors of the segment of an outline that is nearest to a place. */

@@ -1,7 +1,7 @@
 // What an edit would do, shown while the hand still moves: at most one question is under way, the
 // newest wins, and answers to an earlier gesture are not shown any more.
 import { Trouble } from "../../api/client";
-import type { Aimed, Command, Point } from "../../api/types";
+import type { Aim, Aimed, Command, PegDrag, Point, Spread } from "../../api/types";
 import { core } from "../../core";
 import { Newest } from "../../core/newest";
 import type { Aiming } from "../../tools/tool";
@@ -10,11 +10,19 @@ import type { useView } from "../view";
 import type { Choice } from "./choice";
 import type { Showing } from "./showing";
 
+/** Copies that are about to be made, and the peg of them that is dragged. */
+export interface Spreading {
+  drag: PegDrag | null;
+  told: (spread: Spread) => void;
+  refused: (sentence: string) => void;
+}
+
 interface Question {
   aiming: Aiming | null;
   command: Command | null;
   selection: string[];
-  met: ((shift: Point) => void) | undefined;
+  met?: ((shift: Point) => void) | undefined;
+  spreading?: Spreading;
   turn: number;
 }
 
@@ -26,7 +34,7 @@ export class Preview {
   private readonly asking = new Newest<Question>(async (question) => {
     const { turn, met } = question;
     try {
-      const { meeting, repaint } = await this.ask(question);
+      const { meeting, repaint } = await this.answer(question);
       met?.(meeting.shift ?? [0, 0]);
       if (turn !== this.turn) return;
       this.cues.shown = meeting.cues ?? [];
@@ -36,6 +44,7 @@ export class Preview {
       this.choice.show(repaint);
     } catch (problem) {
       if (!(problem instanceof Trouble)) throw problem;
+      if (turn === this.turn) question.spreading?.refused(problem.sentence);
     }
   });
 
@@ -56,6 +65,28 @@ export class Preview {
     this.asking.put({ aiming, command, selection, met, turn: this.turn });
   }
 
+  /** Show copies before they are made. */
+  spread(command: Command, selection: string[], spreading: Spreading): void {
+    const { drag } = spreading;
+    const aiming = drag && !drag.held ? { probes: [drag.to] } : null;
+    this.asking.put({ aiming, command, selection, spreading, turn: this.turn });
+  }
+
+  private async answer(question: Question): Promise<Pick<Aimed, "meeting" | "repaint">> {
+    const { command, spreading, turn } = question;
+    if (!spreading || !command) return this.ask(question);
+    const looked = this.choice.looked(question.selection);
+    const aim = this.aimOf(question.aiming);
+    const spread = await core.spread(command, aim, spreading.drag, looked);
+    if (turn === this.turn) spreading.told(spread);
+    return spread;
+  }
+
+  private aimOf(aiming: Aiming | null): Aim | null {
+    const { kinds } = this.cues;
+    return aiming && kinds.length > 0 ? { ...aiming, scale: this.view.scale, kinds } : null;
+  }
+
   /** The command as it is once it has met something; as it was where that cannot be known. */
   async aimed(aiming: Aiming | null, command: Command): Promise<Command> {
     if (!aiming || this.cues.kinds.length === 0) return command;
@@ -68,13 +99,10 @@ export class Preview {
   }
 
   private ask(
-    { aiming, command, selection }: Omit<Question, "met" | "turn">,
+    { aiming, command, selection }: Pick<Question, "aiming" | "command" | "selection">,
     keeps = false,
   ): Promise<Aimed> {
-    const { kinds } = this.cues;
-    const meets = aiming && kinds.length > 0;
-    const aim = meets ? { ...aiming, scale: this.view.scale, kinds } : null;
-    return core.aim(aim, command, this.choice.looked(selection), keeps);
+    return core.aim(this.aimOf(aiming), command, this.choice.looked(selection), keeps);
   }
 
   /** The gesture is over. */

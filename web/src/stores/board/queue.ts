@@ -7,6 +7,7 @@ import type { Shown } from "../../core/door";
 import { newId } from "../../core/ids";
 import type { Aiming } from "../../tools/tool";
 import type { Letter } from "../letters";
+import { makesCopies } from "./again";
 import type { usePost } from "../post";
 import type { Choice } from "./choice";
 import type { History } from "./history";
@@ -24,6 +25,8 @@ export class Queue {
   private line: Promise<void> = Promise.resolve();
   /** The last edit, and when it was made: a series of nudges is one step. */
   private last: { edit: string; at: number } | null = null;
+  /** Edits that make copies: with what else those are selected once it is known which they are. */
+  private readonly makers = new Map<string, readonly string[]>();
   /** That what was put last is shown, if it can be. */
   private showingLast: Promise<void> = Promise.resolve();
 
@@ -41,10 +44,11 @@ export class Queue {
     return this.outbox.value?.waiting ?? 0;
   }
 
-  /** Keep an edit, after those that are still finding out what they meet. */
-  commit(command: Command, merge: boolean): void {
+  /** Keep an edit, after those that are still finding out what they meet; or at once. */
+  commit(command: Command, merge: boolean, now = false): void {
     const selection = this.choice.items.value;
-    this.inTurn(() => this.send(command, selection, merge));
+    if (now) this.send(command, selection, merge);
+    else this.inTurn(() => this.send(command, selection, merge));
   }
 
   /** Keep an edit of something that may meet something first. */
@@ -57,6 +61,17 @@ export class Queue {
       this.aims.value -= 1;
       this.send(aimed, selection, false);
     });
+  }
+
+  /** Do something once all that was done before is shown. */
+  after(act: () => void | Promise<void>): void {
+    this.aims.value += 1;
+    this.line = this.line
+      .then(() => this.showingLast)
+      .then(act)
+      .finally(() => {
+        this.aims.value -= 1;
+      });
   }
 
   /** Go along the history, once it is plain what the edits just made are called. */
@@ -87,6 +102,14 @@ export class Queue {
     if (!repaint) return;
     this.showing.queue(repaint);
     this.choice.keep(repaint);
+    this.takeMade(letter.id, repaint.made);
+  }
+
+  /** Select the copies that an edit has made, unless something else was selected meanwhile. */
+  takeMade(edit: string, made: readonly string[]): void {
+    const others = this.makers.get(edit);
+    if (!others || !this.makers.delete(edit) || made.length === 0) return;
+    this.choice.select([...others, ...made]);
   }
 
   /** Undo and redo as the core sees them with what is on its way. */
@@ -116,6 +139,9 @@ export class Queue {
     const follows = merge && this.last !== null ? { edit: this.last.edit, pause } : null;
     const edit = newId();
     this.last = { edit, at: now };
+    if (makesCopies(command)) {
+      this.makers.set(edit, command.kind.endsWith("_of_copies") ? selection : []);
+    }
     const looked = this.choice.looked(selection);
     this.put({ id: edit, path: "commands", command, ...looked, follows });
   }

@@ -61,8 +61,8 @@ class Overlay {
 }
 
 export class Showing {
-  /** Items that show moved as they are drawn, and by which matrix. */
-  readonly moved = shallowRef<{ items: readonly string[]; matrix: Moved["matrix"] } | null>(null);
+  /** Items that show moved as they are drawn, by which matrices, and whether copies of them do. */
+  readonly moved = shallowRef<({ items: readonly string[] } & Moved) | null>(null);
   private readonly kept = new Overlay();
   readonly queued = new Overlay();
   readonly previewed = new Overlay();
@@ -105,7 +105,7 @@ export class Showing {
   preview(told: Repaint, items: readonly string[]): void {
     const repaint = this.whole(told);
     this.previewed.replace(repaint, this.settledTree.value);
-    this.moved.value = repaint.moved && { items, matrix: repaint.moved.matrix };
+    this.moved.value = repaint.moved && { items, ...repaint.moved };
   }
 
   /** What carries the matrix: of containers all of whose items are moved, the container. */

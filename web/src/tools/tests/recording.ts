@@ -10,7 +10,7 @@ import type {
   Sheet,
 } from "../../api/types";
 import type { useBoard } from "../../stores/board";
-import type { Aiming, Bench, Hit, Pointer } from "../tool";
+import type { Aiming, Arrange, Bench, Hit, Pointer } from "../tool";
 
 type Board = ReturnType<typeof useBoard>;
 
@@ -55,6 +55,18 @@ export class RecordingBench implements Bench {
   commitAimed(aiming: Aiming | null, command: Command): void {
     const moved = aiming ? movedOn(command, this.shift) : command;
     this.commits.push({ command: moved, merge: false });
+  }
+  pivot: Point | null = null;
+  pegs: { peg: string; to: Point }[] = [];
+  arranged: Arrange = { about: "middle", grow: false, felt: true, items: [] };
+  arrange(): Arrange {
+    return { ...this.arranged, about: this.pivot ?? this.arranged.about };
+  }
+  setPivot(at: Point | null): void {
+    this.pivot = at;
+  }
+  dragCopies(peg: string, to: Point): void {
+    this.pegs.push({ peg, to });
   }
   get last(): Command | undefined {
     return this.commits.at(-1)?.command;
@@ -161,6 +173,7 @@ export class FakeBoard {
   };
   place = "layer-1";
   inGroup = false;
+  tree = { in: (): string[] => [...this.items.keys()], containerOf: (): string => this.place };
   pickable = (): string[] =>
     [...this.items.values()].filter((i) => !i.hidden && !i.locked).map((i) => i.id);
   pickOf = (id: string): string => this.groups.get(id) ?? id;
