@@ -2,12 +2,18 @@
 // The frame of a selection: corner brackets, side bars, and a quarter protractor.
 import { computed } from "vue";
 import type { Frame, Grip, Point } from "../api/types";
+import { useArranging } from "../stores/arranging";
 import { useTools } from "../stores/tools";
+import { useView } from "../stores/view";
 import { useLens } from "./lens";
+import PivotMark from "./PivotMark.vue";
+import { axesOf, spotOf } from "./spots";
 
 const props = defineProps<{ frame: Frame }>();
 const view = useLens();
 const tools = useTools();
+const arranging = useArranging();
+const paper = useView();
 
 const GAP = 7;
 const ARM = 16;
@@ -23,8 +29,8 @@ const SIDES: readonly (readonly [Grip, number, number])[] = [
 ];
 
 const place = computed(() => {
-  const [x, y] = view.toScreen(props.frame.centre);
-  return `translate(${x} ${y}) rotate(${props.frame.angle})`;
+  const axes = axesOf(props.frame).map((a) => a.join(" "));
+  return `matrix(${axes.join(" ")} ${view.toScreen(props.frame.centre).join(" ")})`;
 });
 const half = computed<Point>(() => [
   (props.frame.width * view.scale) / 2 + GAP,
@@ -38,28 +44,36 @@ const marks = computed(() =>
     const a = arm.value;
     const path =
       x && y ? `M${-x * a} 0H0V${-y * a}` : x ? `M0 ${-a / 2}V${a / 2}` : `M${-a / 2} 0H${a / 2}`;
-    return { grip, at, path, corner: x !== 0 && y !== 0, hit: hitOf(grip, x, y) };
+    return { grip, at, path, corner: x !== 0 && y !== 0, hit: hitOf(grip) };
   }),
 );
 
 /** The grip's own place on the sheet: where it would act, without the gap on the screen. */
-function hitOf(grip: Grip, x: number, y: number): string {
-  const [nw, ne, se, sw] = props.frame.corners;
-  const mix = (a: Point, b: Point): Point => [(a[0] + b[0]) / 2, (a[1] + b[1]) / 2];
-  const across = (a: Point, b: Point): Point => (x < 0 ? a : x > 0 ? b : mix(a, b));
-  const top = across(nw, ne);
-  const bottom = across(sw, se);
-  return JSON.stringify({
-    what: "grip",
-    grip,
-    at: y < 0 ? top : y > 0 ? bottom : mix(top, bottom),
-  });
-}
+const hitOf = (grip: Grip): string =>
+  JSON.stringify({ what: "grip", grip, at: spotOf(props.frame, grip) });
 
 const turnHit = computed(() => JSON.stringify({ what: "turn", at: props.frame.centre }));
 const turning = computed(() => tools.dragged?.what === "turn");
 const ticks = Array.from({ length: 24 }, (_, i) => i * 15);
-const tickAt = computed(() => Math.hypot(half.value[0], half.value[1]) + 14);
+
+/** Pixels from the upper right bracket at which the pivot rests. */
+const REST = 34;
+const pivot = computed(() => arranging.pivot ?? spotOf(props.frame, arranging.spot));
+const pivotAt = computed(() => view.toScreen(pivot.value));
+const pivotSet = computed(() => arranging.about !== "middle" || turning.value);
+/** Where it rests: outside the protractor. */
+const rest = computed<Point>(() => {
+  const [across, down] = axesOf(props.frame);
+  const [x, y] = view.toScreen(props.frame.centre);
+  const [right, up] = [half.value[0] + REST, -half.value[1] - REST];
+  return [x + across[0] * right + down[0] * up, y + across[1] * right + down[1] * up];
+});
+/** The ticks go around all of the frame. */
+const tickAt = computed(() => {
+  const [x, y] = pivotAt.value;
+  const away = props.frame.corners.map((c) => view.toScreen(c));
+  return Math.max(...away.map((c) => Math.hypot(c[0] - x, c[1] - y))) + 24;
+});
 </script>
 
 <template>
@@ -88,16 +102,21 @@ const tickAt = computed(() => Math.hypot(half.value[0], half.value[1]) + 14);
         data-testid="turn"
       />
     </g>
-    <g v-if="turning" :transform="`rotate(${-frame.angle})`">
-      <path
-        v-for="t in ticks"
-        :key="t"
-        class="tick"
-        :transform="`rotate(${t})`"
-        :d="`M${tickAt} 0h${t % 45 === 0 ? 12 : 7}`"
-      />
-    </g>
   </g>
+  <g v-if="turning" class="frame" :transform="`translate(${pivotAt[0]} ${pivotAt[1]})`">
+    <path
+      v-for="t in ticks"
+      :key="t"
+      class="tick"
+      :transform="`rotate(${t})`"
+      :d="`M${tickAt} 0h${t % 45 === 0 ? 12 : 7}`"
+    />
+  </g>
+  <PivotMark
+    :at="pivotSet ? pivotAt : rest"
+    :place="pivotSet ? pivot : paper.toSheet(rest)"
+    :set="pivotSet"
+  />
 </template>
 
 <style scoped>

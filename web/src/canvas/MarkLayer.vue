@@ -3,9 +3,11 @@
 import { computed } from "vue";
 import type { AnchorMark as Mark, AnchorRef } from "../api/types";
 import { useBoard } from "../stores/board";
+import { useCopying } from "../stores/copying";
 import { useLooking } from "../stores/looking";
 import { useTools } from "../stores/tools";
 import AnchorMark from "./AnchorMark.vue";
+import CopyPegs from "./CopyPegs.vue";
 import CornerPegs from "./CornerPegs.vue";
 import EndMarks from "./EndMarks.vue";
 import FrameMark from "./FrameMark.vue";
@@ -14,11 +16,13 @@ import HandleMark from "./HandleMark.vue";
 import PegMark from "./PegMark.vue";
 import PenWord from "./PenWord.vue";
 import SegmentReach from "./SegmentReach.vue";
+import StaysMark from "./StaysMark.vue";
 import TwinLines from "./TwinLines.vue";
 
 const board = useBoard();
 const tools = useTools();
 const looking = useLooking();
+const copying = useCopying();
 
 const drawing = computed(() => tools.drawing && tools.active === tools.name);
 const editing = computed(() => tools.active === "anchors");
@@ -103,8 +107,12 @@ const withHandles = computed<Mark[]>(() => {
       />
     </template>
     <template v-if="framed && board.marks.frame">
+      <StaysMark />
       <FrameMark :frame="board.marks.frame" />
-      <PegMark v-for="peg in board.marks.pegs" :key="peg.dial" :peg="peg" />
+      <CopyPegs v-if="copying.draft" />
+      <template v-else>
+        <PegMark v-for="peg in board.marks.pegs" :key="peg.dial" :peg="peg" />
+      </template>
     </template>
     <InkTrail />
     <PenWord />

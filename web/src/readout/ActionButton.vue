@@ -10,6 +10,7 @@ const props = defineProps<{
   hint?: string;
   /** The chosen anchors are others afterwards. */
   lets?: boolean;
+  disabled?: boolean;
 }>();
 const board = useBoard();
 
@@ -28,8 +29,11 @@ function keep(): void {
     size="small"
     :label="label"
     :title="hint"
+    :disabled="disabled"
     @pointerenter="show"
     @pointerleave="hide"
+    @focus="show"
+    @blur="hide"
     @click="keep"
   />
 </template>

@@ -4,7 +4,10 @@ import { computed } from "vue";
 import { useBoard } from "../stores/board";
 import { useTools } from "../stores/tools";
 import { useVocabulary } from "../stores/vocabulary";
+import AlignPanel from "./AlignPanel.vue";
 import AnchorPanel from "./AnchorPanel.vue";
+import ByPanel from "./ByPanel.vue";
+import CopiesPanel from "./CopiesPanel.vue";
 import CornerPanel from "./CornerPanel.vue";
 import DialPanel from "./DialPanel.vue";
 import GroupPanel from "./GroupPanel.vue";
@@ -56,6 +59,11 @@ const anchors = computed(() => tools.active === "anchors");
         <DialPanel v-if="board.marks.dials.length > 0" />
         <ItemPanel v-if="board.marks.frame" />
         <GroupPanel />
+        <template v-if="board.marks.frame">
+          <AlignPanel />
+          <CopiesPanel />
+          <ByPanel />
+        </template>
       </template>
       <StylePanel />
     </template>

@@ -1,17 +1,20 @@
 <script setup lang="ts">
 // A part of the Readout that is rarely changed: folded until its heading is clicked, and then as
 // it was left.
-import { ref } from "vue";
+import { onMounted, ref } from "vue";
 import { remember, remembered } from "../stores/remembered";
 
 const props = defineProps<{ heading: string }>();
+const emit = defineEmits<{ opened: [on: boolean] }>();
 const key = `unfolded-${props.heading}`;
 const open = ref(remembered(key) === "yes");
 
 function toggled(event: Event): void {
   open.value = (event.target as HTMLDetailsElement).open;
   remember(key, open.value ? "yes" : "no");
+  emit("opened", open.value);
 }
+onMounted(() => emit("opened", open.value));
 </script>
 
 <template>

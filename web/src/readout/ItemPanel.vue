@@ -1,49 +1,93 @@
 <script setup lang="ts">
 // Place, size and angle of what is selected, and what can be done with it as a whole.
 import Button from "primevue/button";
+import Checkbox from "primevue/checkbox";
 import { computed } from "vue";
 import type { Command } from "../api/types";
+import { spotOf } from "../canvas/spots";
+import { SPOTS, useArranging } from "../stores/arranging";
 import { useBoard } from "../stores/board";
 import { useVocabulary } from "../stores/vocabulary";
+import ActionButton from "./ActionButton.vue";
+import SpotPicker from "./SpotPicker.vue";
 import TypedField from "./TypedField.vue";
 
 type Part = "x" | "y" | "width" | "height" | "angle";
 
 const board = useBoard();
+const arranging = useArranging();
 const vocabulary = useVocabulary();
 const unit = computed(() => vocabulary.unit(board.sheet.unit));
 const frame = computed(() => board.marks.frame);
+/** The place whose numbers are told: of a pivot beside the frame, the frame's middle. */
+const spot = computed(() => (arranging.pivot ? "middle" : arranging.spot));
+const at = computed(() => (frame.value ? spotOf(frame.value, spot.value) : [0, 0]));
+const label = computed(() => SPOTS.find(([s]) => s === spot.value)?.[1] ?? "");
 const shapes = computed(() =>
   board.selected.some((s) => board.tree.drawnIn(s).some((i) => isShape(board.drawable(i)?.type))),
 );
 const isShape = (type = ""): boolean => vocabulary.shape(type) !== undefined;
+const items = computed(() => board.selected);
+const about = computed(() => arranging.about);
 
 function place(part: Part, value: number): void {
-  board.commit({ kind: "place_items", items: board.selected, [part]: value } as Command);
+  const { even, grow } = arranging;
+  const sized = part === "width" || part === "height" ? { even, grow } : {};
+  const put = { kind: "place_items", items: board.selected, about: about.value };
+  board.commit({ ...put, ...sized, [part]: value } as Command);
 }
-
+function toSheetMiddle(): void {
+  arranging.pivot = [board.sheet.width / 2, board.sheet.height / 2];
+}
+const flip = (way_over: "level" | "upright"): Command => ({
+  kind: "flip_items",
+  items: items.value,
+  way_over,
+  about: about.value,
+});
+const turn = (angle: number): Command => ({
+  kind: "turn_by",
+  items: items.value,
+  angle,
+  about: about.value,
+});
 const turnIntoOutlines = (): void =>
   board.commit({ kind: "turn_into_outlines", items: board.selected });
 </script>
 
 <template>
   <section v-if="frame" aria-label="Place and size">
-    <span class="label">Middle</span>
+    <span class="label">{{ label }}</span>
     <TypedField
-      label="Middle x"
+      :label="`${label} x`"
       suffix="x"
-      :value="frame.centre[0]"
+      :value="at[0] ?? 0"
       :unit="unit"
       @typed="(v) => place('x', v)"
     />
     <TypedField
-      label="Middle y"
+      :label="`${label} y`"
       suffix="y"
-      :value="frame.centre[1]"
+      :value="at[1] ?? 0"
       :unit="unit"
       @typed="(v) => place('y', v)"
     />
-    <span class="label">Size</span>
+    <span class="label">
+      Size
+      <button
+        class="row-button lock"
+        :aria-pressed="arranging.even"
+        :title="
+          arranging.even
+            ? 'Width and height keep their proportion'
+            : 'Width and height by themselves'
+        "
+        aria-label="Keep the proportion"
+        @click="arranging.even = !arranging.even"
+      >
+        <i :class="arranging.even ? 'pi pi-link' : 'pi pi-arrows-h'" aria-hidden="true" />
+      </button>
+    </span>
     <TypedField
       label="Width"
       suffix="w"
@@ -60,7 +104,38 @@ const turnIntoOutlines = (): void =>
     />
     <span class="label">Angle</span>
     <TypedField label="Angle" suffix="°" :value="frame.angle" @typed="(v) => place('angle', v)" />
-    <span />
+    <span v-if="frame.lean" class="label leans">leans {{ frame.lean.toFixed(1) }}°</span>
+    <span v-else />
+    <span class="label about">
+      About
+      <SpotPicker />
+    </span>
+    <div class="rest acts">
+      <ActionButton label="Flip across" hint="Left becomes right" :command="flip('level')" />
+      <ActionButton label="Flip down" hint="Top becomes bottom" :command="flip('upright')" />
+      <ActionButton label="↺ 90°" hint="A quarter turn to the left" :command="turn(-90)" />
+      <ActionButton label="↻ 90°" hint="A quarter turn to the right" :command="turn(90)" />
+    </div>
+    <div class="wide pivot">
+      <template v-if="arranging.about !== 'middle'">
+        <span class="label">{{
+          arranging.pivot ? "The pivot is placed" : "The pivot is set"
+        }}</span>
+        <Button severity="secondary" size="small" label="Let it go" @click="arranging.letGo()" />
+      </template>
+      <Button
+        v-else
+        severity="secondary"
+        size="small"
+        label="Pivot to the sheet's middle"
+        title="Items turn and grow about it; or drag the diamond beside the frame to any place"
+        @click="toSheetMiddle"
+      />
+    </div>
+    <label class="wide check">
+      <Checkbox v-model="arranging.grow" binary />
+      Strokes and radii grow with the size
+    </label>
     <Button
       v-if="shapes"
       class="wide"
@@ -71,3 +146,38 @@ const turnIntoOutlines = (): void =>
     />
   </section>
 </template>
+
+<style scoped>
+.lock {
+  width: 18px;
+  padding: 0;
+  color: var(--quiet);
+}
+.lock[aria-pressed="true"] {
+  color: var(--active);
+}
+.lock i {
+  font-size: 11px;
+}
+.about {
+  display: grid;
+  gap: 3px;
+}
+.rest {
+  grid-column: 2 / -1;
+}
+.acts {
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  gap: 4px;
+}
+.leans {
+  align-self: center;
+}
+.pivot {
+  display: flex;
+  gap: 8px;
+  align-items: center;
+  justify-content: space-between;
+}
+</style>

@@ -1,0 +1,150 @@
+<script setup lang="ts">
+// Lining up and spacing; the pointer on a button shows what it would do.
+import Checkbox from "primevue/checkbox";
+import Select from "primevue/select";
+import { computed, onBeforeUnmount, ref } from "vue";
+import type { Edge } from "../api/types";
+import { useAligning, type Target } from "../stores/aligning";
+import { useBoard } from "../stores/board";
+import { length } from "../stores/numbers";
+import { useVocabulary } from "../stores/vocabulary";
+import ActionButton from "./ActionButton.vue";
+import FoldPart from "./FoldPart.vue";
+import TypedField from "./TypedField.vue";
+
+const board = useBoard();
+const aligning = useAligning();
+const vocabulary = useVocabulary();
+const unit = computed(() => vocabulary.unit(board.sheet.unit));
+
+const EDGES: readonly (readonly [Edge, string])[] = [
+  ["left", "Left"],
+  ["centre", "Centre"],
+  ["right", "Right"],
+  ["top", "Top"],
+  ["middle", "Middle"],
+  ["bottom", "Bottom"],
+];
+const targets = computed(() => {
+  const all: { value: Target; label: string }[] = [];
+  if (aligning.several) {
+    all.push({ value: "selection", label: "each other" });
+    all.push({ value: "item", label: "the one clicked last" });
+  }
+  all.push({ value: "sheet", label: "the sheet" });
+  if (aligning.guides.length > 0) all.push({ value: "guide", label: "a guide" });
+  return all;
+});
+const guides = computed(() =>
+  aligning.guides.map((g) => {
+    const turned = Math.abs(g.angle % 180);
+    const [way, at] =
+      turned === 0 ? ["level", g.y] : turned === 90 ? ["upright", g.x] : ["slanted", g.x];
+    return { id: g.id, label: `${way}, ${length(at, unit.value)} ${unit.value.name}` };
+  }),
+);
+/** What a typed distance is: between edges, or from middle to middle. */
+const by = ref<"gaps" | "centres">("gaps");
+const KINDS = [
+  { value: "gaps", label: "Gap" },
+  { value: "centres", label: "Step" },
+];
+onBeforeUnmount(() => (aligning.open = false));
+</script>
+
+<template>
+  <FoldPart heading="Align and space" @opened="(on: boolean) => (aligning.open = on)">
+    <section aria-label="Align and space">
+      <span class="label">With</span>
+      <Select
+        class="rest"
+        size="small"
+        aria-label="Align with"
+        :model-value="aligning.to"
+        :options="targets"
+        option-label="label"
+        option-value="value"
+        @update:model-value="(v: Target) => (aligning.wanted = v)"
+      />
+      <template v-if="aligning.to === 'guide'">
+        <span class="label">Guide</span>
+        <Select
+          class="rest"
+          size="small"
+          aria-label="Guide to align with"
+          :model-value="aligning.guide"
+          :options="guides"
+          option-label="label"
+          option-value="id"
+          @update:model-value="(v: string) => (aligning.chosenGuide = v)"
+        />
+      </template>
+      <div class="wide edges">
+        <ActionButton
+          v-for="[edge, label] in EDGES"
+          :key="edge"
+          :label="label"
+          :command="aligning.align(edge)"
+        />
+      </div>
+      <template v-if="aligning.several">
+        <span class="label">Equal gaps</span>
+        <ActionButton label="Across" :command="aligning.space('across', 'gaps')" />
+        <ActionButton label="Down" :command="aligning.space('down', 'gaps')" />
+        <span class="label">Equal steps</span>
+        <ActionButton
+          label="Across "
+          hint="From middle to middle"
+          :command="aligning.space('across', 'centres')"
+        />
+        <ActionButton
+          label="Down "
+          hint="From middle to middle"
+          :command="aligning.space('down', 'centres')"
+        />
+        <Select
+          v-model="by"
+          size="small"
+          aria-label="What is typed"
+          :options="KINDS"
+          option-label="label"
+          option-value="value"
+        />
+        <TypedField
+          label="Distance across"
+          suffix="→"
+          :value="null"
+          :unit="unit"
+          @typed="(v) => board.commit(aligning.space('across', by, v))"
+        />
+        <TypedField
+          label="Distance down"
+          suffix="↓"
+          :value="null"
+          :unit="unit"
+          @typed="(v) => board.commit(aligning.space('down', by, v))"
+        />
+      </template>
+      <label class="wide check">
+        <Checkbox
+          :model-value="aligning.seen"
+          binary
+          @update:model-value="(on) => aligning.bySeen(on)"
+        />
+        By what is seen, stroke and all
+      </label>
+    </section>
+  </FoldPart>
+</template>
+
+<style scoped>
+.rest {
+  grid-column: 2 / -1;
+  min-width: 0;
+}
+.edges {
+  display: grid;
+  grid-template-columns: repeat(3, 1fr);
+  gap: 4px;
+}
+</style>

@@ -1,0 +1,203 @@
+<script setup lang="ts">
+// Copies in a row, a ring or a grid: shown on the sheet before they are made.
+import Button from "primevue/button";
+import Select from "primevue/select";
+import { computed } from "vue";
+import type { Copying } from "../api/types";
+import { useBoard } from "../stores/board";
+import { useCopying, type Form } from "../stores/copying";
+import { useVocabulary } from "../stores/vocabulary";
+import ChoiceButtons from "./ChoiceButtons.vue";
+import FoldPart from "./FoldPart.vue";
+import TypedField from "./TypedField.vue";
+
+const board = useBoard();
+const copying = useCopying();
+const vocabulary = useVocabulary();
+const unit = computed(() => vocabulary.unit(board.sheet.unit));
+
+const FORMS: readonly (readonly [Form, string, string])[] = [
+  ["row_of_copies", "Row", "M2 8H3M7.5 8H8.5M13 8H14"],
+  [
+    "ring_of_copies",
+    "Ring",
+    "M8 2.5h.01M12.5 5.5h.01M12.5 10.5h.01M8 13.5h.01M3.5 10.5h.01M3.5 5.5h.01",
+  ],
+  [
+    "grid_of_copies",
+    "Grid",
+    "M3 3h.01M8 3h.01M13 3h.01M3 8h.01M8 8h.01M13 8h.01M3 13h.01M8 13h.01M13 13h.01",
+  ],
+];
+const MEASURES = [
+  { value: "step", label: "from one to the next" },
+  { value: "whole", label: "from first to last" },
+];
+const draft = computed(() => copying.draft);
+const change = (part: Partial<Copying>): void => copying.change(part);
+const whole = (value: number): number => Math.round(value);
+
+function press(form: Form): void {
+  if (draft.value?.kind === form) copying.cancel();
+  else copying.begin(form);
+}
+</script>
+
+<template>
+  <FoldPart heading="Row, ring, grid of copies">
+    <section aria-label="Row, ring, grid of copies">
+      <ChoiceButtons
+        class="wide"
+        :options="FORMS"
+        :columns="3"
+        :pressed="(form) => draft?.kind === form"
+        prefix="copies"
+        @choose="press"
+      />
+      <template v-if="draft?.kind === 'row_of_copies'">
+        <span class="label">Number</span>
+        <TypedField
+          label="Number"
+          :value="draft.count ?? 5"
+          @typed="(v) => change({ count: whole(v) })"
+        />
+        <span />
+        <span class="label">Distance</span>
+        <TypedField
+          label="Distance of copies"
+          :value="draft.distance ?? 0"
+          :unit="unit"
+          @typed="(v) => change({ distance: v })"
+        />
+        <TypedField
+          label="Angle of the row"
+          suffix="°"
+          :value="draft.angle ?? 0"
+          @typed="(v) => change({ angle: v })"
+        />
+      </template>
+      <template v-else-if="draft?.kind === 'ring_of_copies'">
+        <span class="label">Number</span>
+        <TypedField
+          label="Number"
+          :value="draft.count ?? 8"
+          @typed="(v) => change({ count: whole(v) })"
+        />
+        <span />
+        <span class="label">Radius</span>
+        <TypedField
+          label="Radius of the ring"
+          :value="draft.radius ?? 0"
+          :unit="unit"
+          @typed="(v) => change({ radius: v })"
+        />
+        <TypedField
+          label="Direction of the centre"
+          suffix="°"
+          :value="draft.angle ?? 90"
+          @typed="(v) => change({ angle: v })"
+        />
+        <span class="label">Sweep</span>
+        <TypedField
+          label="Sweep of the ring"
+          suffix="°"
+          :value="draft.sweep ?? 360"
+          @typed="(v) => change({ sweep: v })"
+        />
+        <span />
+        <span class="label">Each is</span>
+        <Select
+          class="rest"
+          size="small"
+          aria-label="Each copy is"
+          :model-value="draft.turned ?? true"
+          :options="[
+            { value: true, label: 'turned with its place' },
+            { value: false, label: 'upright as the first' },
+          ]"
+          option-label="label"
+          option-value="value"
+          @update:model-value="(v) => change({ turned: v as boolean })"
+        />
+      </template>
+      <template v-else-if="draft?.kind === 'grid_of_copies'">
+        <span class="label">Number</span>
+        <TypedField
+          label="Columns"
+          suffix="→"
+          :value="draft.columns ?? 4"
+          @typed="(v) => change({ columns: whole(v) })"
+        />
+        <TypedField
+          label="Rows"
+          suffix="↓"
+          :value="draft.rows ?? 3"
+          @typed="(v) => change({ rows: whole(v) })"
+        />
+        <span class="label">Distance</span>
+        <TypedField
+          label="Distance across of copies"
+          suffix="→"
+          :value="draft.across ?? 0"
+          :unit="unit"
+          @typed="(v) => change({ across: v })"
+        />
+        <TypedField
+          label="Distance down of copies"
+          suffix="↓"
+          :value="draft.down ?? 0"
+          :unit="unit"
+          @typed="(v) => change({ down: v })"
+        />
+      </template>
+      <template v-if="draft && 'measures' in draft">
+        <span class="label">goes</span>
+        <Select
+          class="rest"
+          size="small"
+          aria-label="What the distance is"
+          :model-value="draft.measures"
+          :options="MEASURES"
+          option-label="label"
+          option-value="value"
+          @update:model-value="(v) => change({ measures: v as 'step' | 'whole' })"
+        />
+      </template>
+      <p v-if="copying.trouble" class="wide trouble" role="alert">{{ copying.trouble }}</p>
+      <div v-if="draft" class="wide acts">
+        <Button
+          size="small"
+          :label="`Make ${copying.count} of it`"
+          :disabled="copying.trouble !== ''"
+          title="Enter"
+          @click="copying.make()"
+        />
+        <Button
+          severity="secondary"
+          size="small"
+          label="Leave it"
+          title="Esc"
+          @click="copying.cancel()"
+        />
+      </div>
+    </section>
+  </FoldPart>
+</template>
+
+<style scoped>
+.rest {
+  grid-column: 2 / -1;
+  min-width: 0;
+}
+.trouble {
+  margin: 0;
+  color: var(--trouble);
+}
+.acts {
+  display: flex;
+  gap: 8px;
+}
+.acts > * {
+  flex: 1;
+}
+</style>
