@@ -1,6 +1,6 @@
 <script setup lang="ts">
 // The drawing board: band, tools, canvas, readout, dock and status bar.
-import { onBeforeUnmount, onMounted, ref, watch } from "vue";
+import { onBeforeUnmount, ref, watch } from "vue";
 import { useRouter } from "vue-router";
 import { Trouble } from "../api/client";
 import BoardCanvas from "../canvas/BoardCanvas.vue";
@@ -12,13 +12,16 @@ import { useToast } from "../stores/toast";
 import { useVocabulary } from "../stores/vocabulary";
 import ToolList from "../tools/ToolList.vue";
 import KeyboardPicture from "./KeyboardPicture.vue";
+import PointerMenu from "./PointerMenu.vue";
 import ShapeGallery from "./ShapeGallery.vue";
 import StatusBar from "./StatusBar.vue";
 import TopBand from "./TopBand.vue";
 import WayLine from "./WayLine.vue";
 import { useHeldKeys } from "./held";
 import { useBoardKeys } from "./keys";
+import { useClipboardKeys } from "./pasting";
 import { usePictures } from "./pictures";
+import { usePileKey } from "./pile";
 
 const props = defineProps<{ id: number }>();
 const board = useBoard();
@@ -56,17 +59,13 @@ async function open(id: number): Promise<void> {
 }
 watch(() => props.id, open, { immediate: true });
 /** Pictures dropped on the board or pasted become underlays. */
-function pasted(event: ClipboardEvent): void {
-  const files = [...(event.clipboardData?.files ?? [])];
-  if (files.length > 0) void bring(files);
-}
+useClipboardKeys((files) => void bring(files));
+usePileKey();
 function dropped(event: DragEvent): void {
   void bring([...(event.dataTransfer?.files ?? [])]);
 }
-onMounted(() => window.addEventListener("paste", pasted));
 onBeforeUnmount(() => {
   left = true;
-  window.removeEventListener("paste", pasted);
   board.close();
 });
 </script>
@@ -82,6 +81,7 @@ onBeforeUnmount(() => {
     <StatusBar />
     <KeyboardPicture v-model="help" />
     <ShapeGallery />
+    <PointerMenu />
   </div>
   <p v-else class="opening" role="status">
     Opening the drawing…

@@ -20,7 +20,13 @@ const OTHERS: readonly (readonly [string, string])[] = [
   ["Ctrl Z", "undo"],
   ["Ctrl Shift Z", "redo"],
   ["Ctrl A", "select all"],
+  ["Ctrl I", "invert what is selected"],
   ["Ctrl D", "duplicate"],
+  ["Ctrl C · X · V", "copy, cut, paste at the pointer"],
+  ["Ctrl Shift V", "paste in its place"],
+  ["J", "the last move, turn or size once more"],
+  ["P", "the item below; held: the pile listed"],
+  ["Alt ↑ ↓", "one step nearer or back; Shift all the way"],
   ["Ctrl G", "group"],
   ["Ctrl Shift G", "take apart"],
   ["Tab", "next item or anchor"],
@@ -38,6 +44,8 @@ const SHORT: Record<string, string> = {
   M: "no marks",
   N: "no cues",
   K: "as marked",
+  J: "once more",
+  P: "one below",
 };
 const tools = useTools();
 

@@ -2,6 +2,7 @@
 // What is under the pointer, what each key does right now, and where the pointer is.
 import { computed } from "vue";
 import { useBoard } from "../stores/board";
+import { useChoosing } from "../stores/choosing";
 import { useCues } from "../stores/cues";
 import { length } from "../stores/numbers";
 import { useTools } from "../stores/tools";
@@ -10,6 +11,7 @@ import { useVocabulary } from "../stores/vocabulary";
 
 const board = useBoard();
 const cues = useCues();
+const choosing = useChoosing();
 const tools = useTools();
 const view = useView();
 const vocabulary = useVocabulary();
@@ -26,6 +28,9 @@ const place = computed(() => {
   <footer class="status" data-testid="status">
     <b v-if="tools.about.text">{{ tools.about.text }}</b>
     <span v-if="board.said" class="said" data-testid="said">{{ board.said }}</span>
+    <span v-if="choosing.beneath" class="beneath" data-testid="beneath"
+      >{{ choosing.beneath }}: hold <kbd>P</kbd> to list
+    </span>
     <span v-for="[key, does] in tools.about.hints" :key="key" class="hint">
       <kbd>{{ key }}</kbd> {{ does }}
     </span>
@@ -51,6 +56,9 @@ const place = computed(() => {
 }
 b {
   font-weight: 600;
+}
+.beneath {
+  color: var(--construction);
 }
 .said {
   color: var(--touched);

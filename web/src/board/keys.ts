@@ -1,6 +1,8 @@
 // The keyboard of the drawing board: the tool first, then what holds for all tools.
 import { onBeforeUnmount, onMounted } from "vue";
 import { useBoard } from "../stores/board";
+import { useChoosing } from "../stores/choosing";
+import { useCopying } from "../stores/copying";
 import { useLooking } from "../stores/looking";
 import { useTools } from "../stores/tools";
 import { useVocabulary } from "../stores/vocabulary";
@@ -12,6 +14,8 @@ export function useBoardKeys(showHelp: () => void): void {
   const tools = useTools();
   const view = useView();
   const looking = useLooking();
+  const choosing = useChoosing();
+  const copying = useCopying();
   const vocabulary = useVocabulary();
 
   function withControl(event: KeyboardEvent): boolean {
@@ -20,7 +24,17 @@ export function useBoardKeys(showHelp: () => void): void {
     else if (key === "y") board.go("redo");
     else if (key === "a" && tools.name === "select") {
       board.select(board.pickable());
-    } else return false;
+    } else if (key === "i" && tools.name === "select") choosing.invert();
+    else return false;
+    return true;
+  }
+
+  /** Enter makes the copies that are shown, Esc leaves them. */
+  function forCopies(event: KeyboardEvent): boolean {
+    if (!copying.draft) return false;
+    if (event.key === "Enter") copying.make();
+    else if (event.key === "Escape") copying.cancel();
+    else return false;
     return true;
   }
 
@@ -50,6 +64,7 @@ export function useBoardKeys(showHelp: () => void): void {
     if (row && !event.shiftKey) tools.use(row.name);
     else if (event.key.toLowerCase() === "v") looking.next();
     else if (event.key === "U") hideUnderlays();
+    else if (event.key.toLowerCase() === "j") board.onceMore();
     else if (event.key === "G") tools.gallery = true;
     else if ((event.key === "+" || event.key === "-") && count(event.key === "+" ? 1 : -1))
       return true;
@@ -65,10 +80,11 @@ export function useBoardKeys(showHelp: () => void): void {
 
   function down(event: KeyboardEvent): void {
     const target = event.target as HTMLElement;
-    if (target.closest("input, textarea, [role=dialog], [role=listbox]")) return;
+    if (target.closest("input, textarea, [role=dialog], [role=listbox], [role=menu]")) return;
     if (target instanceof HTMLButtonElement && ["Enter", " ", "Tab"].includes(event.key)) return;
     const control = event.ctrlKey || event.metaKey;
     const dealt =
+      forCopies(event) ||
       (control && withControl(event)) ||
       tools.tool.key?.(event) ||
       (!control && !event.altKey && plain(event));

@@ -14,6 +14,7 @@ import GuideLayer from "./GuideLayer.vue";
 import ContainerNode from "./ContainerNode.vue";
 import LoupeGlass from "./LoupeGlass.vue";
 import MarkLayer from "./MarkLayer.vue";
+import PileList from "./PileList.vue";
 import PointerBubble from "./PointerBubble.vue";
 import RulerBars from "./RulerBars.vue";
 import UnderlayLayer from "./UnderlayLayer.vue";
@@ -99,6 +100,7 @@ onBeforeUnmount(() => watcher?.disconnect());
       <RulerBars />
     </svg>
     <PointerBubble />
+    <PileList />
     <ExactPanel />
   </main>
 </template>

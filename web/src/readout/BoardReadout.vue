@@ -7,6 +7,7 @@ import { useVocabulary } from "../stores/vocabulary";
 import AlignPanel from "./AlignPanel.vue";
 import AnchorPanel from "./AnchorPanel.vue";
 import ByPanel from "./ByPanel.vue";
+import ChoosePanel from "./ChoosePanel.vue";
 import CopiesPanel from "./CopiesPanel.vue";
 import CornerPanel from "./CornerPanel.vue";
 import DialPanel from "./DialPanel.vue";
@@ -14,6 +15,7 @@ import GroupPanel from "./GroupPanel.vue";
 import GuidePanel from "./GuidePanel.vue";
 import ItemPanel from "./ItemPanel.vue";
 import LayerPanel from "./LayerPanel.vue";
+import OrderPanel from "./OrderPanel.vue";
 import OutlinePanel from "./OutlinePanel.vue";
 import PathPanel from "./PathPanel.vue";
 import SheetPanel from "./SheetPanel.vue";
@@ -63,6 +65,8 @@ const anchors = computed(() => tools.active === "anchors");
           <AlignPanel />
           <CopiesPanel />
           <ByPanel />
+          <OrderPanel />
+          <ChoosePanel />
         </template>
       </template>
       <StylePanel />

@@ -3,9 +3,11 @@
 import Button from "primevue/button";
 import { computed } from "vue";
 import { useBoard } from "../stores/board";
+import { useChoosing } from "../stores/choosing";
 import OpacityField from "./OpacityField.vue";
 
 const board = useBoard();
+const choosing = useChoosing();
 const layers = computed(() => board.tree.in(""));
 const behind = computed(() => layers.value[layers.value.indexOf(board.layer) - 1]);
 const name = (id: string | undefined): string => board.drawable(id ?? "")?.name ?? "";
@@ -22,6 +24,15 @@ function merge(): void {
   <section aria-label="Layer">
     <h3 class="wide heading">{{ name(board.layer) }}</h3>
     <OpacityField :items="[board.layer]" />
+    <div class="wide acts">
+      <Button
+        v-if="board.tree.in(board.layer).length > 0"
+        severity="secondary"
+        size="small"
+        label="Choose all in it"
+        @click="choosing.allIn(board.layer)"
+      />
+    </div>
     <div v-if="layers.length > 1" class="wide acts">
       <Button
         v-if="behind !== undefined"

@@ -1,0 +1,180 @@
+// What the menu at the pointer offers: what can be done with what lies there, each with its key.
+import type { MenuItem } from "primevue/menuitem";
+import type { Command, Likeness, OrderStep } from "../api/types";
+import { newId } from "../core/ids";
+import { useArranging } from "../stores/arranging";
+import { useBoard } from "../stores/board";
+import { useChoosing } from "../stores/choosing";
+import { useClipboard } from "../stores/clipboard";
+import { useTools } from "../stores/tools";
+
+/** An entry: what it is called, its key (empty: none), what it does. */
+const entry = (label: string, keys: string, command: () => unknown): MenuItem => ({
+  label,
+  keys,
+  command: () => void command(),
+});
+const line: MenuItem = { separator: true };
+
+export function usePointerMenu(): () => MenuItem[] {
+  const arranging = useArranging();
+  const board = useBoard();
+  const choosing = useChoosing();
+  const clipboard = useClipboard();
+  const tools = useTools();
+
+  const onItems = (label: string, keys: string, command: (items: string[]) => Command): MenuItem =>
+    entry(label, keys, () => board.commit(command(board.selected)));
+
+  function edits(): MenuItem[] {
+    return [
+      entry("Cut", "Ctrl X", () => clipboard.cut()),
+      entry("Copy", "Ctrl C", () => clipboard.copy()),
+      ...pastes(),
+      entry("Duplicate", "Ctrl D", () => {
+        const items = board.selected;
+        const copies = items.map(() => newId());
+        board.select(copies);
+        board.commit({ kind: "duplicate_items", items, copies, by: [12, 12] });
+      }),
+      entry("Once more", "J", () => board.onceMore()),
+      entry("Delete", "Del", () => {
+        const items = board.selected;
+        board.select([]);
+        board.commit({ kind: "remove_items", items });
+      }),
+    ];
+  }
+
+  const pastes = (): MenuItem[] => [
+    entry("Paste here", "Ctrl V", () => clipboard.pasteAsked(false)),
+    entry("Paste in its place", "Ctrl Shift V", () => clipboard.pasteAsked(true)),
+  ];
+
+  function order(): MenuItem {
+    const step = (label: string, keys: string, to: OrderStep): MenuItem =>
+      onItems(label, keys, (items) => ({ kind: "step_items", items, to }));
+    return {
+      label: "Order",
+      items: [
+        step("To the front", "Alt Shift ↑", "front"),
+        step("One step nearer", "Alt ↑", "forward"),
+        step("One step back", "Alt ↓", "backward"),
+        step("To the back", "Alt Shift ↓", "back"),
+        line,
+        entry("In front of the item clicked next", "", () => tools.layNext("front")),
+        entry("Behind the item clicked next", "", () => tools.layNext("behind")),
+      ],
+    };
+  }
+
+  function turns(): MenuItem {
+    const { about } = arranging;
+    return {
+      label: "Turn and flip",
+      items: [
+        onItems("Flip across", "", (items) => ({
+          kind: "flip_items",
+          items,
+          way_over: "level",
+          about,
+        })),
+        onItems("Flip down", "", (items) => ({
+          kind: "flip_items",
+          items,
+          way_over: "upright",
+          about,
+        })),
+        onItems("A quarter to the left", "", (items) => ({
+          kind: "turn_by",
+          items,
+          angle: -90,
+          about,
+        })),
+        onItems("A quarter to the right", "", (items) => ({
+          kind: "turn_by",
+          items,
+          angle: 90,
+          about,
+        })),
+      ],
+    };
+  }
+
+  function groups(): MenuItem[] {
+    const items = board.selected;
+    const apart = items.filter((i) => board.drawable(i)?.type === "group");
+    const found = [
+      entry("Group", "Ctrl G", () => {
+        const group = newId();
+        board.select([group]);
+        board.commit({ kind: "group_items", items, group });
+      }),
+    ];
+    if (apart.length > 0) {
+      found.push(
+        entry("Take apart", "Ctrl Shift G", () =>
+          board.commit({ kind: "take_apart", items: apart }),
+        ),
+      );
+    }
+    const [one] = apart;
+    if (one && items.length === 1) {
+      found.push(entry("All that it holds", "double click", () => choosing.allIn(one)));
+    }
+    return found;
+  }
+
+  const flags = (): MenuItem[] => [
+    onItems("Lock", "in the Stack", (items) => ({ kind: "lock_items", items, locked: true })),
+    onItems("Hide", "in the Stack", (items) => ({ kind: "hide_items", items, hidden: true })),
+  ];
+
+  function alike(): MenuItem {
+    const by = (label: string, likeness: Likeness): MenuItem =>
+      entry(label, "", () => choosing.same(likeness));
+    return {
+      label: "Choose the same",
+      items: [
+        by("Fill", "fill"),
+        by("Stroke", "stroke"),
+        by("Stroke width", "width"),
+        by("Kind", "kind"),
+        by("Layer", "layer"),
+      ],
+    };
+  }
+
+  /** What lies under the pointer, front to back. */
+  function lies(): MenuItem[] {
+    const all = choosing.pile;
+    if (all.length === 0) return [];
+    const items = all.map((one) => {
+      const flag = one.locked ? "unlock" : one.hidden ? "show" : "";
+      return entry(one.name, flag, () => choosing.take(one));
+    });
+    return [{ label: `Here ${all.length === 1 ? "lies" : "lie"}`, keys: "P", items }, line];
+  }
+
+  return () => {
+    if (board.selected.length === 0) {
+      return [
+        ...lies(),
+        ...pastes(),
+        entry("Choose all", "Ctrl A", () => board.select(board.pickable())),
+      ];
+    }
+    return [
+      ...lies(),
+      ...edits(),
+      line,
+      order(),
+      turns(),
+      ...groups(),
+      ...flags(),
+      line,
+      alike(),
+      entry("Invert the choice", "Ctrl I", () => choosing.invert()),
+    ];
+  };
+}
