@@ -165,9 +165,6 @@ def preview(
         if len(held.items) > MOST_EXACT:
             return _moved_as_drawn(command, held)
         told = _previewed(drawing, command, selected, shows)
-        alone = len(selected) == 1 and drawing.tree.is_drawn(selected[0])
-        if alone and command.copies is None:
-            return told
         return _framed_as_one(told, command, held) if selected else told
     return _previewed(drawing, command, selected, shows)
 
@@ -181,7 +178,7 @@ def _previewed(
 
 
 def _framed_as_one(told: Repaint, command: Placing, held: Taken) -> Repaint:
-    """The same with the frame of several items turned and sheared with them, as long as it goes."""
+    """The same with the frame turned and sheared as the items are, for as long as they are held."""
     frame = told_frame(held.frame.moved(command.way(held.frame).by))
     return replace(told, selection=replace(told.selection, frame=frame))
 

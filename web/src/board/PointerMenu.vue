@@ -14,6 +14,7 @@ const board = useBoard();
 const choosing = useChoosing();
 const tools = useTools();
 const view = useView();
+const shown = ref(false);
 const menu = ref<InstanceType<typeof ContextMenu> | null>(null);
 const entries = shallowRef<MenuItem[]>([]);
 const offered = usePointerMenu();
@@ -41,9 +42,14 @@ function clicked(event: MouseEvent): void {
 
 /** The menu key opens it on what is selected, or in the middle of the canvas. */
 function key(event: KeyboardEvent): void {
+  if (event.key === "Escape" && shown.value) {
+    event.stopImmediatePropagation();
+    menu.value?.hide();
+    return;
+  }
   const menuKey = event.key === "ContextMenu" || (event.key === "F10" && event.shiftKey);
   const target = event.target as HTMLElement;
-  if (!menuKey || target.closest("input, textarea, [role=dialog], [role=menu]")) return;
+  if (!menuKey || target.closest("input, textarea, [role=dialog], [role^=menu]")) return;
   event.preventDefault();
   const box = canvas()?.getBoundingClientRect();
   if (!box) return;
@@ -57,16 +63,22 @@ function key(event: KeyboardEvent): void {
 
 onMounted(() => {
   window.addEventListener("contextmenu", clicked);
-  window.addEventListener("keydown", key);
+  window.addEventListener("keydown", key, true);
 });
 onBeforeUnmount(() => {
   window.removeEventListener("contextmenu", clicked);
-  window.removeEventListener("keydown", key);
+  window.removeEventListener("keydown", key, true);
 });
 </script>
 
 <template>
-  <ContextMenu ref="menu" :model="entries" data-testid="menu">
+  <ContextMenu
+    ref="menu"
+    :model="entries"
+    data-testid="menu"
+    @before-show="shown = true"
+    @hide="shown = false"
+  >
     <template #item="{ item, props: bound, hasSubmenu }">
       <a v-bind="bound.action" class="entry">
         <span>{{ item.label }}</span>

@@ -80,7 +80,7 @@ export function useBoardKeys(showHelp: () => void): void {
 
   function down(event: KeyboardEvent): void {
     const target = event.target as HTMLElement;
-    if (target.closest("input, textarea, [role=dialog], [role=listbox], [role=menu]")) return;
+    if (target.closest("input, textarea, [role=dialog], [role=listbox], [role^=menu]")) return;
     if (target instanceof HTMLButtonElement && ["Enter", " ", "Tab"].includes(event.key)) return;
     const control = event.ctrlKey || event.metaKey;
     const dealt =

@@ -108,9 +108,9 @@ const withHandles = computed<Mark[]>(() => {
     </template>
     <template v-if="framed && board.marks.frame">
       <StaysMark />
-      <FrameMark :frame="board.marks.frame" />
       <CopyPegs v-if="copying.draft" />
       <template v-else>
+        <FrameMark :frame="board.marks.frame" />
         <PegMark v-for="peg in board.marks.pegs" :key="peg.dial" :peg="peg" />
       </template>
     </template>

@@ -111,8 +111,8 @@ const turnIntoOutlines = (): void =>
       <SpotPicker />
     </span>
     <div class="rest acts">
-      <ActionButton label="Flip across" hint="Left becomes right" :command="flip('level')" />
-      <ActionButton label="Flip down" hint="Top becomes bottom" :command="flip('upright')" />
+      <ActionButton label="Flip ↔" hint="Left becomes right" :command="flip('level')" />
+      <ActionButton label="Flip ↕" hint="Top becomes bottom" :command="flip('upright')" />
       <ActionButton label="↺ 90°" hint="A quarter turn to the left" :command="turn(-90)" />
       <ActionButton label="↻ 90°" hint="A quarter turn to the right" :command="turn(90)" />
     </div>
