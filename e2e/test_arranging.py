@@ -379,7 +379,7 @@ class ClipboardTest(ArrangingTest):
         for text, words in (
             ("Hollowreed Strings", "neither items of a drawing nor SVG"),
             ("<!DOCTYPE a [<!ENTITY b 'c'>]>" + SVG.format("&b;"), "declares entities"),
-            (SVG.format("<path d='M0 0H9'/>" * 60_000), "too many anchors"),
+            (SVG.format("<path d='M0 0H9'/>" * 60_000), "too many parts"),
             (SVG.format("<g>" + " " * 7_000_000), "longer than 6 million"),
         ):
             self.clip(text)

@@ -194,7 +194,7 @@ class SvgTest(unittest.TestCase):
         laughs = '<!DOCTYPE svg [<!ENTITY a "ha"><!ENTITY b "&a;&a;">]>' + document("<g>&b;</g>")
         outside = '<!DOCTYPE svg [<!ENTITY x SYSTEM "file:///etc/passwd">]>' + document("&x;")
         many = document("<path d='M0 0H1'/>" * 60_000)
-        long_path = "M0 0" + "h1" * 20_000
+        long_path = "M0 0" + "h1" * 2_000_000
         for text, code in (
             ("Hollowreed Strings", "not_svg"),
             ("", "not_svg"),
@@ -207,6 +207,16 @@ class SvgTest(unittest.TestCase):
             (document("<g>" * 5_000 + "</g>" * 5_000), "too_much"),
             (document(f"<path d='{long_path}'/>"), "too_much"),
             (" " * 50_000_000, "too_much"),
+            (document(f"<polyline points='{'1 2 ' * 1_000_000}'/>"), "too_much"),
+            (document(f"<style>{'/*' * 2_000_000}</style>"), "nothing_drawn"),
+            (document(f"<style>{'a' * 5_000_000}</style>"), "nothing_drawn"),
+            (document(f"<rect width='{'1' * 5_000_000}x'/>"), "nothing_drawn"),
+            (document(f"<g transform='{'a' * 5_000_000}'/>"), "nothing_drawn"),
+            (document(f"<path d='M0 0H{'9' * 5_000_000}'/>"), "nothing_drawn"),
+            (
+                document(f"<path d='M0 0H9' fill='{'#' * 5_000_000}' stroke='rgb(' />")[:-9],
+                "not_svg",
+            ),
             (document(""), "nothing_drawn"),
             (document("<path d='M1e400 0H9'/>"), "nothing_drawn"),
         ):

@@ -4,14 +4,19 @@ import math
 import re
 from collections.abc import Iterator
 
+from buildup.drawing.checks import MOST_ANCHORS
 from buildup.drawing.model import Anchor, Contour
+from buildup.errors import Refusal
 from buildup.geometry.angles import arc_handle, cross, degrees_of, direction, dot, unit
 from buildup.geometry.tolerances import NO_LENGTH
 
 _TOKEN = re.compile(
     r"\s*,?\s*(?:([MmLlHhVvCcSsQqTtAaZz])|([-+]?(?:\d+\.?\d*|\.\d+)(?:[eE][-+]?\d+)?))"
 )
+_END = re.compile(r"[\s,]*\Z")
 _FLAG = re.compile(r"\s*,?\s*([01])")
+LONGEST_NUMBER = 60
+"""Characters; a longer number is no number."""
 NEARLY = 1e-6
 """Sheet units within which a contour that is closed has come back to its start."""
 IN_LINE = 1e-6
@@ -32,7 +37,7 @@ class _Data:
 
     def command(self) -> str | None:
         """The next command, or "" where a number comes; None at the end."""
-        if not self.text[self.at :].strip(" \t\r\n,"):
+        if _END.match(self.text, self.at):
             return None
         match = _TOKEN.match(self.text, self.at)
         if match is None:
@@ -44,7 +49,9 @@ class _Data:
 
     def number(self) -> float:
         match = _TOKEN.match(self.text, self.at)
-        if match is None or match[2] is None or not math.isfinite(float(match[2])):
+        if match is None or match[2] is None or len(match[2]) > LONGEST_NUMBER:
+            raise NoPath
+        if not math.isfinite(float(match[2])):
             raise NoPath
         self.at = match.end()
         return float(match[2])
@@ -70,6 +77,7 @@ class PathReader:
         self._last = 0j
         """The last control point, which smooth commands continue; of the last command's kind."""
         self._curve = ""
+        self._anchors_read = 0
 
     def move(self, to: complex) -> None:
         """Begin another contour."""
@@ -79,12 +87,14 @@ class PathReader:
 
     def line(self, to: complex) -> None:
         """A straight segment."""
+        self._count()
         self._open()
         self._anchors.append(Anchor(to))
         self._at = to
 
     def curve(self, first: complex, second: complex, to: complex) -> None:
         """A cubic segment."""
+        self._count()
         self._open()
         here = self._anchors[-1]
         out = _handle(first - here.at)
@@ -186,6 +196,15 @@ class PathReader:
             turned, large, sweep = data.number(), data.flag(), data.flag()
             self.arc(radii, turned, large=large, sweep=sweep, to=data.point(origin))
         self._curve = curve
+
+    def _count(self) -> None:
+        self._anchors_read += 1
+        if self._anchors_read > MOST_ANCHORS:
+            raise Refusal(
+                "too_much",
+                f"A path in it has too many anchors: an outline has up to {MOST_ANCHORS:,}. "
+                "Nothing was changed; simplify it in the program it comes from.",
+            )
 
     def _reflected(self, kind: str) -> complex:
         return 2.0 * self._at - self._last if self._curve == kind else self._at

@@ -7,6 +7,7 @@ is expanded. What has no form here (pictures, text, scripts, uses of symbols) is
 from collections import Counter
 from collections.abc import Callable, Iterator, Mapping
 from dataclasses import dataclass, replace
+from itertools import islice
 from typing import NoReturn
 from xml.parsers import expat
 
@@ -28,7 +29,7 @@ from buildup.geometry.tolerances import SMALLEST
 from buildup.geometry.transforms import Affine, shift
 from buildup.shapes.placement import Way, moved_item
 
-MOST_ELEMENTS = 50_000
+MOST_ELEMENTS = 20_000
 MOST_READ = 60_000
 """Anchors in all."""
 DEEPEST = 100
@@ -302,7 +303,7 @@ def _path(attributes: _Attributes) -> DrawnItem | None:
 
 
 def _points(attributes: _Attributes, *, closed: bool) -> DrawnItem | None:
-    flat = tuple(numbers(attributes.get("points", "")))
+    flat = tuple(islice(numbers(attributes.get("points", "")), 2 * MOST_ANCHORS + 2))
     places = [complex(x, y) for x, y in zip(flat[::2], flat[1::2], strict=False)]
     return _outline((Contour(tuple(map(Anchor, places)), closed),)) if len(places) > 1 else None
 

@@ -27,12 +27,16 @@ PAINT = frozenset(
 FIRST_PAINT: Mapping[str, str] = {"fill": "black", "stroke": "none", "stroke-width": "1"}
 GREY = "#808080"
 """In the place of paint that has no form here, such as gradients."""
+LONGEST_VALUE = 64
+"""Characters of one value that are looked at, so that no text costs more than its length."""
+LONGEST_LIST = 2_000
+"""Characters of a list of transforms that are looked at, likewise."""
 STEEPEST = 89.0
 """Degrees; a skew beyond is read as this."""
 
 _LENGTH = re.compile(r"\s*([-+]?(?:\d+\.?\d*|\.\d+)(?:[eE][-+]?\d+)?)\s*([a-z%]*)\s*")
 _CALL = re.compile(r"\s*,?\s*([A-Za-z]+)\s*\(([^()]*)\)")
-_RULE = re.compile(r"([^{}]+)\{([^{}]*)\}")
+_CLASS = re.compile(r"\.[-\w]{1,64}")
 _CAPS: Mapping[str, Cap] = {"butt": "butt", "round": "round", "square": "square"}
 _JOINS: Mapping[str, Join] = {"round": "round", "bevel": "bevel"}
 
@@ -43,7 +47,7 @@ def read_length(text: str | None, *, whole: float = 0.0, otherwise: float = 0.0)
     >>> read_length("1in"), read_length("50%", whole=8.0), read_length("wide")
     (96.0, 4.0, 0.0)
     """
-    match = _LENGTH.fullmatch(text or "")
+    match = _LENGTH.fullmatch((text or "")[:LONGEST_VALUE])
     if match is None:
         return otherwise
     value, unit = float(match[1]), match[2]
@@ -59,7 +63,7 @@ def read_transform(text: str | None) -> Affine:
     (4+5j)
     """
     found = Affine()
-    for name, listed in _CALL.findall(text or ""):
+    for name, listed in _CALL.findall((text or "")[:LONGEST_LIST]):
         values = tuple(numbers(listed))
         step = _step(name, values)
         if step is not None:
@@ -99,10 +103,14 @@ def read_classes(sheet: str) -> dict[str, dict[str, str]]:
     {'a': {'fill': 'red'}, 'b': {'fill': 'red', 'stroke': 'blue'}}
     """
     found: dict[str, dict[str, str]] = {}
-    for selectors, declared in _RULE.findall(re.sub(r"/\*.*?\*/", "", sheet, flags=re.DOTALL)):
+    first, *commented = sheet.split("/*")
+    plain = first + "".join(part.partition("*/")[2] for part in commented)
+    for rule in plain.split("}"):
+        selectors, _, declared = rule.partition("{")
         for selector in selectors.split(","):
-            if name := re.fullmatch(r"\s*\.([-\w]+)\s*", selector):
-                found.setdefault(name[1], {}).update(read_declarations(declared))
+            name = selector.strip()
+            if _CLASS.fullmatch(name):
+                found.setdefault(name[1:], {}).update(read_declarations(declared))
     return found
 
 
@@ -121,7 +129,7 @@ def read_style(paint: Mapping[str, str], scale: float) -> tuple[Style, bool]:
 
 
 def _colour(paint: Mapping[str, str], name: str) -> tuple[str | None, bool]:
-    text = paint.get(name, "none")
+    text = paint.get(name, "none")[:LONGEST_VALUE]
     if text.lower() == "currentcolor":
         text = paint.get("color", "black")
     try:

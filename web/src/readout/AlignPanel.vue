@@ -49,6 +49,11 @@ const KINDS = [
   { value: "gaps", label: "Gap" },
   { value: "centres", label: "Step" },
 ];
+/** Show what a distance that is being typed would do. */
+function show(way: "across" | "down", distance: number | null): void {
+  if (distance === null) board.endPreview();
+  else board.preview(aligning.space(way, by.value, distance));
+}
 onBeforeUnmount(() => (aligning.open = false));
 </script>
 
@@ -115,6 +120,8 @@ onBeforeUnmount(() => (aligning.open = false));
           suffix="→"
           :value="null"
           :unit="unit"
+          live
+          @reads="(v) => show('across', v)"
           @typed="(v) => board.commit(aligning.space('across', by, v))"
         />
         <TypedField
@@ -122,6 +129,8 @@ onBeforeUnmount(() => (aligning.open = false));
           suffix="↓"
           :value="null"
           :unit="unit"
+          live
+          @reads="(v) => show('down', v)"
           @typed="(v) => board.commit(aligning.space('down', by, v))"
         />
       </template>

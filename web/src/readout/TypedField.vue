@@ -18,8 +18,14 @@ const props = defineProps<{
   /** Several values: none is shown. */
   mixed?: boolean;
   disabled?: boolean;
+  /** It is told what is typed while it is typed. */
+  live?: boolean;
 }>();
-const emit = defineEmits<{ typed: [value: number] }>();
+const emit = defineEmits<{
+  typed: [value: number];
+  /** What stands there while it is typed, where it can be read; null: it is left. */
+  reads: [value: number | null];
+}>();
 /** More than anybody types; the core says that it is too long. */
 const LONGEST = 200;
 
@@ -44,17 +50,32 @@ const keep = (): void => {
 };
 defineExpose({ settled: () => reading });
 
+const valueOf = (typed: string): Promise<number> =>
+  core.read(
+    typed.slice(0, LONGEST).replaceAll("−", "-"),
+    props.unit?.name ?? null,
+    behind.value === "%" ? null : props.value,
+  );
+
+/** Tell what stands there so far; what cannot be read yet is not told. */
+async function tell(typed: string): Promise<void> {
+  draft.value = typed;
+  if (typed.trim() === "") return;
+  try {
+    const value = await valueOf(typed);
+    if (draft.value === typed) emit("reads", value);
+  } catch (problem) {
+    if (!(problem instanceof Trouble)) throw problem;
+  }
+}
+
 async function read(): Promise<void> {
   const typed = draft.value;
   draft.value = null;
+  emit("reads", null);
   if (typed === null || typed.trim() === "") return;
   try {
-    const value = await core.read(
-      typed.slice(0, LONGEST).replaceAll("−", "-"),
-      props.unit?.name ?? null,
-      behind.value === "%" ? null : props.value,
-    );
-    emit("typed", value);
+    emit("typed", await valueOf(typed));
   } catch (problem) {
     if (!(problem instanceof Trouble)) throw problem;
     toast.tell(problem.sentence);
@@ -72,7 +93,7 @@ async function read(): Promise<void> {
       :placeholder="mixed ? 'mixed' : ''"
       autocomplete="off"
       @focus="($event.target as HTMLInputElement).select()"
-      @update:model-value="draft = $event ?? ''"
+      @update:model-value="live ? tell($event ?? '') : (draft = $event ?? '')"
       @keydown.enter="($event.target as HTMLInputElement).blur()"
       @keydown.esc="draft = null"
       @blur="keep"
