@@ -41,7 +41,7 @@ const screen = (peg: CopyPeg): string => view.toScreen(peg.at).join(" ");
         :data-hit="hit(peg)"
         :data-testid="`copies-${peg.name}`"
       />
-      <text v-if="touched === peg.name" x="14" y="-10">{{ words(peg) }}</text>
+      <text v-if="touched === peg.name" x="14" y="24">{{ words(peg) }}</text>
     </g>
     <PegBar
       v-else
