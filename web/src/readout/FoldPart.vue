@@ -20,7 +20,7 @@ onMounted(() => emit("opened", open.value));
 <template>
   <details class="fold" :open="open" @toggle="toggled">
     <summary class="heading">{{ heading }}</summary>
-    <slot />
+    <slot v-if="open" />
   </details>
 </template>
 
