@@ -266,6 +266,7 @@ class CopiesTest(ArrangingTest):
         expect(self.page.locator("[data-item]")).to_have_count(4 + 11)
         self.type_draft("Radius of the ring", "40")
         centre = self.page.get_by_test_id("copies-centre")
+        expect(centre).to_have_attribute("data-value", "40")
         self.drag_from(self.middle(centre), self.spot(200, 200))
         self.page.mouse.up()
         self.assertEqual(len(self.items()), 4)

@@ -344,10 +344,45 @@ class ApiTest(TransactionTestCase):
                 self.assertTrue(answer.json()["sentence"].endswith("."))
         self.assertEqual((Step.objects.count(), Drawing.objects.count(), self.x()), before)
 
+    def test_what_is_copied_in_one_drawing_is_pasted_in_another(self):
+        self.send(PLATE)
+        copied = self.post(f"drawings/{self.drawing}/copy", {"items": ["plate"]}).json()["text"]
+        reading = self.post("copied", {"text": copied}).json()
+        self.drawing = self.post("drawings", {"name": "Neck", "sheet": SHEET}).json()["id"]
+        paste = {"kind": "paste_items", "clip": reading["clip"], "copies": "p", "at": [10, 10]}
+        answer = self.send(paste)
+        self.assertEqual(answer.status_code, 200)
+        self.assertEqual(answer.json()["repaint"]["made"], ["p-1"])
+        (item,) = Item.objects.filter(drawing=self.drawing).exclude(parent="")
+        self.assertEqual(json.loads(item.body)["frame"]["place"]["origin"], [10, 10])
+        refused = self.post("copied", {"text": "<svg"})
+        self.assertEqual((refused.status_code, refused.json()["code"]), (422, "not_svg"))
+
+    def test_questions_about_arranging(self):
+        self.send(PLATE)
+        base = f"drawings/{self.drawing}"
+        ring = {"kind": "ring_of_copies", "items": ["plate"], "copies": "r", "count": 3}
+        spread = self.post(f"{base}/spread", {"command": ring}).json()
+        self.assertEqual(len(spread["repaint"]["items"]), 2)
+        self.assertEqual([p["name"] for p in spread["pegs"]], ["centre", "count"])
+        aim = {"probes": [[99, 51]], "scale": 1.0}
+        drag = {"peg": "centre", "to": [99, 51]}
+        met = self.post(f"{base}/spread", {"command": ring, "aim": aim, "drag": drag}).json()
+        self.assertEqual(met["pegs"][0]["at"], [100, 50])  # the corner
+        lies = self.post(f"{base}/pile", {"at": [0, 20], "reach": 3}).json()
+        self.assertEqual([one["item"] for one in lies], ["plate"])
+        alike = self.post(f"{base}/alike", {"items": ["plate"], "by": "kind"}).json()
+        self.assertEqual(alike, ["plate"])
+        frame = self.post(f"{base}/selection", {"selection": ["plate"]}).json()["frame"]
+        again = self.post(f"{base}/again", {"command": move(by=(3, 4)), "frame": frame}).json()
+        self.assertEqual(again["command"]["by"], [3, 4])
+
     def test_another_owners_drawing_is_not_there(self):
         self.send(PLATE)
         self.client.force_login(self.other)
         base = f"drawings/{self.drawing}"
+        frame = {"centre": [0, 0], "width": 1, "height": 1, "angle": 0, "lean": 0, "room": 1}
+        frame["corners"] = [[0, 0]] * 4
         asked = [
             self.client.get(f"/api/{base}"),
             self.client.get(f"/api/{base}/drawing.svg"),
@@ -356,6 +391,11 @@ class ApiTest(TransactionTestCase):
             self.post(f"{base}/duplicate"),
             self.post(f"{base}/restore"),
             self.post(f"{base}/aim", {"command": move()}),
+            self.post(f"{base}/copy", {"items": ["plate"]}),
+            self.post(f"{base}/pile", {"at": [0, 0], "reach": 9}),
+            self.post(f"{base}/alike", {"items": ["plate"], "by": "fill"}),
+            self.post(f"{base}/spread", {"command": move()}),
+            self.post(f"{base}/again", {"command": move(), "frame": frame}),
             self.send(move()),
         ]
         self.assertEqual({a.status_code for a in asked}, {404})

@@ -40,6 +40,7 @@ const screen = (peg: CopyPeg): string => view.toScreen(peg.at).join(" ");
         height="20"
         :data-hit="hit(peg)"
         :data-testid="`copies-${peg.name}`"
+        :data-value="peg.value"
       />
       <text v-if="touched === peg.name" x="14" y="24">{{ words(peg) }}</text>
     </g>

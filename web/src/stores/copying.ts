@@ -26,7 +26,7 @@ export const useCopying = defineStore("copying", () => {
     board.spread(next, {
       drag,
       told: (spread) => {
-        if (draft.value?.copies !== spread.command.copies) return;
+        if (draft.value !== next) return; // it has changed since
         draft.value = spread.command;
         pegs.value = spread.pegs;
         trouble.value = "";
