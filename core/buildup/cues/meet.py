@@ -62,7 +62,9 @@ def meet(drawing: Drawing, field: Field, aim: Aim) -> Meeting:
     for at in places:
         share = len(places)
         around = [s for s in frame if abs(s.at - at) <= reach]
-        found = _one(drawing, field, aim, at, own, around, reach=reach, lines=lines, share=share)
+        found = _one(
+            drawing, field, aim, at, own, around=around, reach=reach, lines=lines, share=share
+        )
         if found is not None and (
             best is None or (found.rank, found.away) < (best.rank, best.away)
         ):
@@ -128,14 +130,14 @@ def _one(
     aim: Aim,
     at: complex,
     own: _Own,
-    around: Sequence[Spot],
     *,
+    around: Sequence[Spot],
     reach: float,
     lines: list[Line],
     share: int,
 ) -> _Found | None:
     start = None if aim.start is None else complex(*aim.start)
-    spot = _place(field, aim, at, own, around, reach=reach, share=share)
+    spot = _place(field, aim, at, own, around=around, reach=reach, share=share)
     if spot is not None:
         cue = _cue(spot.kind, spot.at, start)
         return _Found(RANK[spot.kind], abs(spot.at - at), spot.at - at, (cue,))
@@ -160,8 +162,8 @@ def _place(
     aim: Aim,
     at: complex,
     own: _Own,
-    around: Sequence[Spot],
     *,
+    around: Sequence[Spot],
     reach: float,
     share: int,
 ) -> Spot | None:

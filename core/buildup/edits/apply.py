@@ -13,6 +13,7 @@ from typing import Any
 from buildup.drawing.codec import check_sound, read, write, wrong
 from buildup.drawing.model import Drawing
 from buildup.edits.aligning import AlignItems, SpaceItems
+from buildup.edits.anchororder import CopyHandles, LineUp, MakeTwins, ReleaseTwins, SpaceAnchors
 from buildup.edits.anchors import (
     MoveAnchors,
     MoveHandle,
@@ -21,7 +22,6 @@ from buildup.edits.anchors import (
     SetAnchorKind,
     SetHandle,
 )
-from buildup.edits.arranging import CopyHandles, LineUp, MakeTwins, ReleaseTwins, SpaceAnchors
 from buildup.edits.change import Change, Delta, inverse, slimmed, without_empty
 from buildup.edits.command import Command
 from buildup.edits.containers import AddLayer, GroupItems, MergeLayers, SetOpacity, TakeApart

@@ -1,6 +1,6 @@
 """Copies of items, each container with all that it holds: ids made anew, names kept."""
 
-from collections.abc import Iterator, Sequence
+from collections.abc import Iterable, Iterator, Sequence
 from dataclasses import dataclass, replace
 from typing import Literal
 
@@ -34,20 +34,26 @@ def copied(drawing: Drawing, ids: Sequence[str], base: str, ways: Sequence[Way])
     check_count(len(ways) * sum(1 + sum(1 for _ in drawing.tree.below(t)) for t in tops))
     new_ids = numbered(base)
     put: list[Item] = []
-    moves: list[Move] = []
     inside: list[Move] = []
-    fronts: dict[str, str] = {}
+    roots: list[tuple[str, str]] = []
     for way in ways:
         for top in tops:
             new = {i: next(new_ids) for i in (top, *drawing.tree.below(top))}
             items, held = copy_of(drawing, new, way)
             put += items
             inside += held
-            container = drawing.tree.container(top)
-            front = fronts.get(container, drawing.tree.children(container)[-1])
-            moves.append((new[top], container, front))
-            fronts[container] = new[top]
-    return Delta(put=tuple(put), moves=(*moves, *inside))
+            roots.append((top, new[top]))
+    return Delta(put=tuple(put), moves=(*in_front(drawing, roots), *inside))
+
+
+def in_front(drawing: Drawing, copies: Iterable[tuple[str, str]]) -> Iterator[Move]:
+    """Moves that lay copies, each told with its original, in front of all in its container."""
+    fronts: dict[str, str] = {}
+    for original, copy_id in copies:
+        container = drawing.tree.container(original)
+        front = fronts.get(container, drawing.tree.children(container)[-1])
+        yield copy_id, container, front
+        fronts[container] = copy_id
 
 
 def numbered(base: str) -> Iterator[str]:
@@ -134,11 +140,4 @@ class DuplicateItems(Command):
         if self.container is not None:
             check_room(drawing, tops, self.container, self.behind)
             return row_of(roots, self.container, self.behind)
-        fronts: dict[str, str] = {}
-        moves: list[Move] = []
-        for top, copy_id in zip(tops, roots, strict=True):
-            container = drawing.tree.container(top)
-            front = fronts.get(container, drawing.tree.children(container)[-1])
-            moves.append((copy_id, container, front))
-            fronts[container] = copy_id
-        return tuple(moves)
+        return tuple(in_front(drawing, zip(tops, roots, strict=True)))

@@ -1,12 +1,12 @@
 // What the menu at the pointer offers: what can be done with what lies there, each with its key.
 import type { MenuItem } from "primevue/menuitem";
 import type { Command, Likeness, OrderStep } from "../api/types";
-import { newId } from "../core/ids";
 import { useArranging } from "../stores/arranging";
 import { useBoard } from "../stores/board";
 import { useChoosing } from "../stores/choosing";
 import { useClipboard } from "../stores/clipboard";
 import { useTools } from "../stores/tools";
+import { duplicate, group, groupsOf, remove, takeApart } from "../tools/acts";
 
 /** An entry: what it is called, its key (empty: none), what it does. */
 const entry = (label: string, keys: string, command: () => unknown): MenuItem => ({
@@ -31,18 +31,9 @@ export function usePointerMenu(): () => MenuItem[] {
       entry("Cut", "Ctrl X", () => clipboard.cut()),
       entry("Copy", "Ctrl C", () => clipboard.copy()),
       ...pastes(),
-      entry("Duplicate", "Ctrl D", () => {
-        const items = board.selected;
-        const copies = items.map(() => newId());
-        board.select(copies);
-        board.commit({ kind: "duplicate_items", items, copies, by: [12, 12] });
-      }),
+      entry("Duplicate", "Ctrl D", () => duplicate(board, board.commit)),
       entry("Once more", "J", () => board.onceMore()),
-      entry("Delete", "Del", () => {
-        const items = board.selected;
-        board.select([]);
-        board.commit({ kind: "remove_items", items });
-      }),
+      entry("Delete", "Del", () => remove(board, board.commit)),
     ];
   }
 
@@ -103,20 +94,10 @@ export function usePointerMenu(): () => MenuItem[] {
 
   function groups(): MenuItem[] {
     const items = board.selected;
-    const apart = items.filter((i) => board.drawable(i)?.type === "group");
-    const found = [
-      entry("Group", "Ctrl G", () => {
-        const group = newId();
-        board.select([group]);
-        board.commit({ kind: "group_items", items, group });
-      }),
-    ];
+    const apart = groupsOf(board);
+    const found = [entry("Group", "Ctrl G", () => group(board, board.commit))];
     if (apart.length > 0) {
-      found.push(
-        entry("Take apart", "Ctrl Shift G", () =>
-          board.commit({ kind: "take_apart", items: apart }),
-        ),
-      );
+      found.push(entry("Take apart", "Ctrl Shift G", () => takeApart(board, board.commit)));
     }
     const [one] = apart;
     if (one && items.length === 1) {

@@ -7,6 +7,7 @@ import { useCopying } from "../stores/copying";
 import { dialText } from "../stores/numbers";
 import { useTools } from "../stores/tools";
 import { useVocabulary } from "../stores/vocabulary";
+import DiamondMark from "./DiamondMark.vue";
 import { useLens } from "./lens";
 import PegBar from "./PegBar.vue";
 
@@ -16,73 +17,32 @@ const tools = useTools();
 const vocabulary = useVocabulary();
 const view = useLens();
 
-const touched = computed(() => {
-  const hit = tools.dragged ?? tools.hit;
-  return hit?.what === "copies" ? hit.peg : null;
+/** A peg without a way of its own moves any way. */
+const free = (peg: CopyPeg): boolean => peg.along.every((part) => part === 0);
+const marks = computed(() => {
+  const under = tools.dragged ?? tools.hit;
+  const unit = vocabulary.unit(board.sheet.unit);
+  return copying.pegs.map((peg) => {
+    const touched = under?.what === "copies" && under.peg === peg.name;
+    return {
+      peg,
+      touched,
+      words: touched ? `${peg.label} ${dialText(peg.value, peg.unit, unit)}` : null,
+      hit: JSON.stringify({ what: "copies", peg: peg.name, at: peg.at }),
+      testid: `copies-${peg.name}`,
+    };
+  });
 });
-const words = (peg: CopyPeg): string =>
-  `${peg.label} ${dialText(peg.value, peg.unit, vocabulary.unit(board.sheet.unit))}`;
-const hit = (peg: CopyPeg): string => JSON.stringify({ what: "copies", peg: peg.name, at: peg.at });
-const free = (peg: CopyPeg): boolean => peg.along[0] === 0 && peg.along[1] === 0;
-const screen = (peg: CopyPeg): string => view.toScreen(peg.at).join(" ");
 </script>
 
 <template>
-  <template v-for="peg in copying.pegs" :key="peg.name">
-    <g v-if="free(peg)" :transform="`translate(${screen(peg)})`" class="centre">
-      <path class="halo" d="M0 -8L8 0L0 8L-8 0Z" />
-      <path class="mark" :class="{ touched: touched === peg.name }" d="M0 -8L8 0L0 8L-8 0Z" />
-      <rect
-        class="reach"
-        x="-10"
-        y="-10"
-        width="20"
-        height="20"
-        :data-hit="hit(peg)"
-        :data-testid="`copies-${peg.name}`"
-        :data-value="peg.value"
-      />
-      <text v-if="touched === peg.name" x="14" y="24">{{ words(peg) }}</text>
-    </g>
-    <PegBar
-      v-else
-      :at="peg.at"
-      :along="peg.along"
-      :touched="touched === peg.name"
-      :words="touched === peg.name ? words(peg) : null"
-      :hit="hit(peg)"
-      :testid="`copies-${peg.name}`"
+  <template v-for="{ peg, ...mark } in marks" :key="peg.name">
+    <DiamondMark
+      v-if="free(peg)"
+      v-bind="mark"
+      :at="view.toScreen(peg.at)"
+      :data-value="peg.value"
     />
+    <PegBar v-else v-bind="mark" :at="peg.at" :along="peg.along" />
   </template>
 </template>
-
-<style scoped>
-.halo,
-.mark {
-  fill: none;
-  pointer-events: none;
-}
-.halo {
-  stroke: #fff;
-  stroke-width: 6px;
-}
-.mark {
-  stroke: var(--mark-active);
-  stroke-width: 2.5px;
-}
-.touched {
-  stroke: var(--mark-touched);
-}
-.reach {
-  fill: transparent;
-  cursor: pointer;
-}
-text {
-  font-size: 12px;
-  fill: var(--mark-ink);
-  paint-order: stroke;
-  stroke: #fff;
-  stroke-width: 4px;
-  pointer-events: none;
-}
-</style>

@@ -1,7 +1,6 @@
 <script setup lang="ts">
 // Lining up and spacing; the pointer on a button shows what it would do.
 import Checkbox from "primevue/checkbox";
-import Select from "primevue/select";
 import { computed, onBeforeUnmount, ref } from "vue";
 import type { Edge } from "../api/types";
 import { useAligning, type Target } from "../stores/aligning";
@@ -9,6 +8,7 @@ import { useBoard } from "../stores/board";
 import { length } from "../stores/numbers";
 import { useVocabulary } from "../stores/vocabulary";
 import ActionButton from "./ActionButton.vue";
+import ChooseField from "./ChooseField.vue";
 import FoldPart from "./FoldPart.vue";
 import TypedField from "./TypedField.vue";
 
@@ -40,7 +40,7 @@ const guides = computed(() =>
     const turned = Math.abs(g.angle % 180);
     const [way, at] =
       turned === 0 ? ["level", g.y] : turned === 90 ? ["upright", g.x] : ["slanted", g.x];
-    return { id: g.id, label: `${way}, ${length(at, unit.value)} ${unit.value.name}` };
+    return { value: g.id, label: `${way}, ${length(at, unit.value)} ${unit.value.name}` };
   }),
 );
 /** What a typed distance is: between edges, or from middle to middle. */
@@ -48,7 +48,7 @@ const by = ref<"gaps" | "centres">("gaps");
 const KINDS = [
   { value: "gaps", label: "Gap" },
   { value: "centres", label: "Step" },
-];
+] as const;
 /** Show what a distance that is being typed would do. */
 function show(way: "across" | "down", distance: number | null): void {
   if (distance === null) board.endPreview();
@@ -61,27 +61,19 @@ onBeforeUnmount(() => (aligning.open = false));
   <FoldPart heading="Align and space" @opened="(on: boolean) => (aligning.open = on)">
     <section aria-label="Align and space">
       <span class="label">With</span>
-      <Select
-        class="rest"
-        size="small"
-        aria-label="Align with"
-        :model-value="aligning.to"
+      <ChooseField
+        label="Align with"
+        :value="aligning.to"
         :options="targets"
-        option-label="label"
-        option-value="value"
-        @update:model-value="(v: Target) => (aligning.wanted = v)"
+        @chosen="(v) => (aligning.wanted = v)"
       />
       <template v-if="aligning.to === 'guide'">
         <span class="label">Guide</span>
-        <Select
-          class="rest"
-          size="small"
-          aria-label="Guide to align with"
-          :model-value="aligning.guide"
+        <ChooseField
+          label="Guide to align with"
+          :value="aligning.guide"
           :options="guides"
-          option-label="label"
-          option-value="id"
-          @update:model-value="(v: string) => (aligning.chosenGuide = v)"
+          @chosen="(v) => (aligning.chosenGuide = v)"
         />
       </template>
       <div class="wide edges">
@@ -107,13 +99,12 @@ onBeforeUnmount(() => (aligning.open = false));
           hint="From middle to middle"
           :command="aligning.space('down', 'centres')"
         />
-        <Select
-          v-model="by"
-          size="small"
-          aria-label="What is typed"
+        <ChooseField
+          class="first"
+          label="What is typed"
+          :value="by"
           :options="KINDS"
-          option-label="label"
-          option-value="value"
+          @chosen="(v) => (by = v)"
         />
         <TypedField
           label="Distance across"
@@ -147,9 +138,8 @@ onBeforeUnmount(() => (aligning.open = false));
 </template>
 
 <style scoped>
-.rest {
-  grid-column: 2 / -1;
-  min-width: 0;
+.first {
+  grid-column: 1;
 }
 .edges {
   display: grid;

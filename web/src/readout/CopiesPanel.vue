@@ -1,13 +1,13 @@
 <script setup lang="ts">
 // Copies in a row, a ring or a grid: shown on the sheet before they are made.
 import Button from "primevue/button";
-import Select from "primevue/select";
 import { computed } from "vue";
 import type { Copying } from "../api/types";
 import { useBoard } from "../stores/board";
 import { useCopying, type Form } from "../stores/copying";
 import { useVocabulary } from "../stores/vocabulary";
 import ChoiceButtons from "./ChoiceButtons.vue";
+import ChooseField from "./ChooseField.vue";
 import FoldPart from "./FoldPart.vue";
 import TypedField from "./TypedField.vue";
 
@@ -32,6 +32,10 @@ const FORMS: readonly (readonly [Form, string, string])[] = [
 const MEASURES = [
   { value: "step", label: "from one to the next" },
   { value: "whole", label: "from first to last" },
+] as const;
+const TURNED = [
+  { value: true, label: "turned with its place" },
+  { value: false, label: "upright as the first" },
 ];
 const draft = computed(() => copying.draft);
 const change = (part: Partial<Copying>): void => copying.change(part);
@@ -106,18 +110,11 @@ function press(form: Form): void {
         />
         <span />
         <span class="label">Each is</span>
-        <Select
-          class="rest"
-          size="small"
-          aria-label="Each copy is"
-          :model-value="draft.turned ?? true"
-          :options="[
-            { value: true, label: 'turned with its place' },
-            { value: false, label: 'upright as the first' },
-          ]"
-          option-label="label"
-          option-value="value"
-          @update:model-value="(v) => change({ turned: v as boolean })"
+        <ChooseField
+          label="Each copy is"
+          :value="draft.turned ?? true"
+          :options="TURNED"
+          @chosen="(turned) => change({ turned })"
         />
       </template>
       <template v-else-if="draft?.kind === 'grid_of_copies'">
@@ -152,15 +149,11 @@ function press(form: Form): void {
       </template>
       <template v-if="draft && 'measures' in draft">
         <span class="label">goes</span>
-        <Select
-          class="rest"
-          size="small"
-          aria-label="What the distance is"
-          :model-value="draft.measures"
+        <ChooseField
+          label="What the distance is"
+          :value="draft.measures ?? 'step'"
           :options="MEASURES"
-          option-label="label"
-          option-value="value"
-          @update:model-value="(v) => change({ measures: v as 'step' | 'whole' })"
+          @chosen="(measures) => change({ measures })"
         />
       </template>
       <p v-if="copying.trouble" class="wide trouble" role="alert">{{ copying.trouble }}</p>
@@ -185,10 +178,6 @@ function press(form: Form): void {
 </template>
 
 <style scoped>
-.rest {
-  grid-column: 2 / -1;
-  min-width: 0;
-}
 .trouble {
   margin: 0;
   color: var(--trouble);

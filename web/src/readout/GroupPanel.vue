@@ -1,18 +1,18 @@
 <script setup lang="ts">
 // Selected items and what holds them: group, take apart, opacity of groups, to another layer.
 import Button from "primevue/button";
-import Select from "primevue/select";
 import { computed } from "vue";
-import { newId } from "../core/ids";
 import { useBoard } from "../stores/board";
+import { group, groupsOf, takeApart } from "../tools/acts";
+import ChooseField from "./ChooseField.vue";
 import OpacityField from "./OpacityField.vue";
 
 const board = useBoard();
-const groups = computed(() =>
-  board.selectedItems.filter((i) => i.type === "group").map((i) => i.id),
-);
+const groups = computed(() => groupsOf(board));
 const layers = computed(() =>
-  [...board.tree.in("")].reverse().map((id) => ({ id, name: board.drawable(id)?.name ?? "" })),
+  [...board.tree.in("")]
+    .reverse()
+    .map((value) => ({ value, label: board.drawable(value)?.name ?? "" })),
 );
 /** The layer in which all of it lies. */
 const layer = computed(() => {
@@ -20,18 +20,6 @@ const layer = computed(() => {
   return found.size === 1 ? [...found][0] : null;
 });
 
-function group(): void {
-  const items = board.selected;
-  const made = newId();
-  board.select([made]);
-  board.commit({ kind: "group_items", items, group: made });
-}
-function takeApart(): void {
-  const inside = groups.value.flatMap((g) => board.tree.in(g));
-  const others = board.selected.filter((i) => !groups.value.includes(i));
-  board.commit({ kind: "take_apart", items: board.selected });
-  board.select([...others, ...inside]);
-}
 function toLayer(container: string): void {
   const behind = board.tree.in(container).at(-1) ?? null;
   board.commit({ kind: "order_items", items: board.selected, container, behind });
@@ -44,37 +32,35 @@ function toLayer(container: string): void {
     <OpacityField v-if="groups.length > 0" :items="groups" />
     <template v-if="layers.length > 1">
       <span class="label">Layer</span>
-      <Select
-        class="layer"
-        size="small"
-        aria-label="Layer"
-        :model-value="layer"
+      <ChooseField
+        label="Layer"
+        :value="layer ?? null"
         :options="layers"
-        option-label="name"
-        option-value="id"
         placeholder="Several"
-        @update:model-value="toLayer"
+        @chosen="toLayer"
       />
     </template>
     <div class="wide acts">
-      <Button severity="secondary" size="small" label="Group" title="Ctrl G" @click="group" />
+      <Button
+        severity="secondary"
+        size="small"
+        label="Group"
+        title="Ctrl G"
+        @click="group(board, board.commit)"
+      />
       <Button
         v-if="groups.length > 0"
         severity="secondary"
         size="small"
         label="Take apart"
         title="Ctrl Shift G"
-        @click="takeApart"
+        @click="takeApart(board, board.commit)"
       />
     </div>
   </section>
 </template>
 
 <style scoped>
-.layer {
-  grid-column: 2 / -1;
-  min-width: 0;
-}
 .acts {
   display: flex;
   gap: 8px;

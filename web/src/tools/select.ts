@@ -1,7 +1,7 @@
 // Select: pick, move, resize, turn and delete items.
-import type { OrderStep, Point } from "../api/types";
+import type { Command, OrderStep, Point } from "../api/types";
 import type { useBoard } from "../stores/board";
-import { newId } from "../core/ids";
+import { duplicate, group, remove, takeApart } from "./acts";
 import type { Dragging } from "./drag";
 import { aboutMark, dragOfItems, dragOfMark } from "./marks";
 import { far, type Bench, type Hint, type Hit, type Pointer, type Tool } from "./tool";
@@ -225,27 +225,14 @@ export function editItems(event: KeyboardEvent, board: Board, bench: Bench): boo
     bench.commit({ kind: "step_items", items, to: step[event.shiftKey ? 1 : 0] });
     return true;
   }
+  const keep = (command: Command): void => bench.commit(command);
   if (event.key === "Delete" || event.key === "Backspace") {
-    board.select([]);
-    bench.commit({ kind: "remove_items", items });
+    remove(board, keep);
     return true;
   }
-  const control = event.ctrlKey || event.metaKey;
-  if (control && event.key.toLowerCase() === "g") {
-    const groups = items.filter((i) => board.drawable(i)?.type === "group");
-    if (event.shiftKey && groups.length > 0) bench.commit({ kind: "take_apart", items: groups });
-    else if (!event.shiftKey) {
-      const group = newId();
-      board.select([group]);
-      bench.commit({ kind: "group_items", items, group });
-    }
-    return true;
-  }
-  if (control && event.key.toLowerCase() === "d") {
-    const copies = items.map(() => newId());
-    board.select(copies);
-    bench.commit({ kind: "duplicate_items", items, copies, by: [12, 12] });
-    return true;
-  }
-  return false;
+  const key = event.ctrlKey || event.metaKey ? event.key.toLowerCase() : "";
+  if (key === "g") (event.shiftKey ? takeApart : group)(board, keep);
+  else if (key === "d") duplicate(board, keep);
+  else return false;
+  return true;
 }
