@@ -6,7 +6,7 @@ from dataclasses import replace
 from unittest import mock
 
 from buildup.cues import meet as meeting
-from buildup.cues.cuekinds import KINDS, Aim
+from buildup.cues.cuekinds import Aim
 from buildup.cues.field import MOST_LOOKED, Field
 from buildup.cues.meet import meet
 from buildup.drawing.model import Anchor, Contour, Grid, Guide, Outline, Sheet
@@ -148,7 +148,13 @@ class PrecedenceTest(unittest.TestCase):
         for own in ({"items": ("leaf",)}, {"anchors": (("leaf", 0, 0),)}):
             kinds = [c.kind for c in met([leaf()], 3 + 2j, **own)[1]]
             self.assertNotIn("anchor", kinds)
-        self.assertEqual(set(KINDS) - {"spacing"}, set(KINDS[:10]) | {"grid"})
+
+    def test_a_pivot_meets_the_places_of_the_frame_it_belongs_to(self):
+        corner = 0 + 20j  # of the box around both, where neither has an anchor
+        items = [line("a", 0j, 90 + 5j), line("b", 30 + 20j, 60 + 20j)]
+        place, cues = met(items, corner + 3 - 2j, frame=("a", "b"), kinds=("frame", "anchor"))
+        self.assertEqual((place, cues[0].kind), (corner, "frame"))
+        self.assertEqual(met(items, corner + 3 - 2j, kinds=("frame", "anchor"))[1], ())
 
     def test_a_group_does_not_meet_what_it_holds(self):
         value, field = full(), Field()
