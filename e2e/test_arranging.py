@@ -29,7 +29,6 @@ class ArrangingTest(BrowserTest):
         super().setUp()
         self.context.grant_permissions(["clipboard-read", "clipboard-write"])
         self.open(self.new_drawing(*three(), triangle()))
-        self.core_is_here()
 
     def key(self, *names):
         for name in names:
@@ -76,6 +75,10 @@ class ArrangingTest(BrowserTest):
 
 
 class PlacingTest(ArrangingTest):
+    def setUp(self):
+        super().setUp()
+        self.core_is_here()
+
     def test_the_pivot_is_set_on_an_anchor_and_stays_for_the_next_turn(self):
         self.pick((50, 130))
         pivot = self.page.get_by_test_id("pivot")
@@ -244,6 +247,10 @@ class AligningTest(ArrangingTest):
 
 
 class CopiesTest(ArrangingTest):
+    def setUp(self):
+        super().setUp()
+        self.core_is_here()
+
     def test_alt_drag_leaves_the_original_and_j_does_it_once_more(self):
         self.pick((50, 130))
         self.drag((50, 130), (62, 172), "Alt")
@@ -331,7 +338,6 @@ class ClipboardTest(ArrangingTest):
         forms = [i.contours for i in self.items() if isinstance(i, Outline)]
         other = self.new_drawing(rectangle("r", (10, 10), (30, 30)))
         self.open(other)
-        self.core_is_here()
         self.key("Control+Shift+v")  # in their place
         self.shows(3)
         found = [i for i in self.items() if isinstance(i, Outline)]

@@ -58,6 +58,7 @@ class ConnectionTest(BrowserTest):
         self.type_into("Width", "80")
         other.get_by_label("Hide plate").click()
         expect(other.get_by_label("Show plate")).to_be_visible()
+        expect(other.get_by_test_id("kept")).to_contain_text("All kept")
         (item,) = self.items()
         self.assertEqual((item.frame.width, item.hidden), (80, True))
 

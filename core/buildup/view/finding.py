@@ -7,7 +7,6 @@ from typing import Literal
 from buildup.drawing.codec import type_of
 from buildup.drawing.model import Contour, Drawing, DrawnItem, Group, Outline, Shape
 from buildup.forms.contours import contours_of, item_box
-from buildup.forms.seen import seen_box
 from buildup.geometry.bezier import Cubic
 from buildup.geometry.boxes import Box
 from buildup.geometry.inside import touches, winding
@@ -53,16 +52,16 @@ def pile(drawing: Drawing, at: complex, *, reach: float) -> tuple[Lies, ...]:
 
 
 def _lies_at(drawing: Drawing, item_id: str, at: complex, reach: float) -> bool:
-    box = seen_box(drawing, item_id)
-    if box is None or not box.grown(reach).meets(Box.around((at,))):
-        return False
     item = drawing.drawn_item(item_id)
+    half = 0.0 if item.style.stroke is None else item.style.stroke_width / 2.0
+    box = item_box(drawing, item_id)
+    if box is None or not box.grown(max(half, reach)).meets(Box.around((at,))):
+        return False
     contours = contours_of(drawing, item_id)
     if item.style.fill is not None and _filled(item, contours, at):
         return True
-    wide = 0.0 if item.style.stroke is None else item.style.stroke_width / 2.0
     found = nearest([s for c in contours for s in c.segments], at)
-    return found is not None and found.distance <= max(wide, reach)
+    return found is not None and found.distance <= max(half, reach)
 
 
 def _filled(item: DrawnItem, contours: Iterable[Contour], at: complex) -> bool:

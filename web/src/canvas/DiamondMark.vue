@@ -2,6 +2,7 @@
 // A diamond: here something turns. It can be dragged any way.
 import type { Point } from "../api/types";
 
+defineOptions({ inheritAttrs: false });
 defineProps<{
   /** On the screen. */
   at: Point;
@@ -24,6 +25,7 @@ defineProps<{
       width="16"
       height="16"
       :data-hit="hit"
+      v-bind="$attrs"
       :data-testid="testid"
     />
     <text v-if="words" x="14" y="24">{{ words }}</text>
