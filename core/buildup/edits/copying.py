@@ -1,5 +1,6 @@
 """Copies of items, each container with all that it holds: ids made anew, names kept."""
 
+import itertools
 from collections.abc import Iterable, Iterator, Sequence
 from dataclasses import dataclass, replace
 from typing import Literal
@@ -62,10 +63,7 @@ def numbered(base: str) -> Iterator[str]:
     >>> next(numbered("ab"))
     'ab-1'
     """
-    number = 0
-    while True:
-        number += 1
-        yield f"{base}-{number}"
+    return (f"{base}-{number}" for number in itertools.count(1))
 
 
 def check_count(count: int) -> None:
