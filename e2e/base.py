@@ -34,9 +34,12 @@ class BrowserTest(LiveServerTestCase):
         super().setUpClass()
         cls.playwright = sync_playwright().start()
         cls.browser = cls.playwright.chromium.launch(executable_path=CHROMIUM, args=FLAGS)
+        # One for all tests of a class, so that what ships is fetched and compiled once.
+        cls.context = cls.browser.new_context(viewport={"width": 1280, "height": 800})
 
     @classmethod
     def tearDownClass(cls):
+        cls.context.close()
         cls.browser.close()
         cls.playwright.stop()
         super().tearDownClass()
@@ -46,7 +49,6 @@ class BrowserTest(LiveServerTestCase):
         self.user = get_user_model().objects.create_user("mira", password="reed-and-spruce")
         client = Client()
         client.force_login(self.user)
-        self.context = self.browser.new_context(viewport={"width": 1280, "height": 800})
         self.context.add_cookies(
             [
                 {
@@ -63,8 +65,20 @@ class BrowserTest(LiveServerTestCase):
         self.page.on("request", self._check_address)
 
     def tearDown(self):
-        self.context.close()
+        self._forget()
         self.assertEqual(self.troubles, [])
+
+    def _forget(self):
+        """Leave nothing in the browser but what it has fetched."""
+        for page in self.context.pages:
+            page.close()
+        self.context.unroute_all()
+        self.context.clear_permissions()
+        self.context.clear_cookies()
+        blank = self.context.new_page()
+        kept = {"origin": self.live_server_url, "storageTypes": "local_storage,indexeddb"}
+        self.context.new_cdp_session(blank).send("Storage.clearDataForOrigin", kept)
+        blank.close()
 
     def _check_address(self, request):
         if not request.url.startswith((self.live_server_url, "data:", "blob:")):
