@@ -282,8 +282,8 @@ class CopiesTest(ArrangingTest):
         new = self.new_ones()
         self.assertEqual(len(new), 11)
         for item in new:
-            away = abs(item_box(value, item.id).centre - 200 - 200j)
-            self.assertAlmostEqual(away, abs(330 + 65j - 200 - 200j), delta=16)
+            away = abs(value.items[item.id].contours[0].anchors[0].at - 200 - 200j)
+            self.assertAlmostEqual(away, abs(300 + 40j - 200 - 200j), delta=2)
         self.key("Control+z")
         self.assertEqual(len(self.items()), 4)
 

@@ -21,12 +21,16 @@ export const useCopying = defineStore("copying", () => {
     return it.kind === "grid_of_copies" ? (it.columns ?? 1) * (it.rows ?? 1) : (it.count ?? 1);
   });
 
+  /** Counts what was begun, typed and left: an answer to what was asked before that is too late. */
+  let typed = 0;
+
   function show(next: Copying, drag: PegDrag | null = null): void {
     draft.value = next;
+    const asked = typed;
     board.spread(next, {
       drag,
       told: (spread) => {
-        if (draft.value !== next) return; // it has changed since
+        if (asked !== typed) return;
         draft.value = spread.command;
         pegs.value = spread.pegs;
         trouble.value = "";
@@ -41,13 +45,16 @@ export const useCopying = defineStore("copying", () => {
   function begin(kind: Form): void {
     const next = { kind, items: board.selected, copies: newId() } as Copying;
     const { pivot } = arranging;
+    typed += 1;
     show(next, kind === "ring_of_copies" && pivot ? dragTo("centre", pivot, false) : null);
   }
 
   const dragTo = (peg: string, to: Point, held: boolean): PegDrag => ({ peg, to, held });
 
   function change(part: Partial<Copying>): void {
-    if (draft.value) show({ ...draft.value, ...part } as Copying);
+    if (!draft.value) return;
+    typed += 1;
+    show({ ...draft.value, ...part } as Copying);
   }
 
   function drag(peg: string, to: Point, held: boolean): void {
@@ -55,6 +62,7 @@ export const useCopying = defineStore("copying", () => {
   }
 
   function forget(): void {
+    typed += 1;
     draft.value = null;
     pegs.value = [];
     trouble.value = "";
