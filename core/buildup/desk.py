@@ -15,7 +15,7 @@ from buildup.cues.cuekinds import Aim, Meeting
 from buildup.cues.field import Field
 from buildup.cues.meet import meet
 from buildup.drawing.checks import check_point
-from buildup.drawing.codec import read, read_kept, write
+from buildup.drawing.codec import may_be_empty, read, read_kept, write
 from buildup.drawing.items import Items
 from buildup.drawing.model import Drawing, Sheet
 from buildup.drawing.tree import Tree
@@ -142,7 +142,8 @@ class Desk:
         Of each item its id, its container and its JSON text; those of a container back to front.
         """
         items = {item_id: text for item_id, _, text in question["items"]}
-        tree = Tree.of((item_id, container) for item_id, container, _ in question["items"])
+        pairs = ((item_id, container) for item_id, container, _ in question["items"])
+        tree = Tree.of(pairs, (i for i, text in items.items() if may_be_empty(text)))
         drawing = Drawing(read_kept(Sheet, question["sheet"]), Items(items), tree)
         self._kept = Timeline(drawing).told(_step(question, "undo"), _step(question, "redo"))
         self._waiting = []

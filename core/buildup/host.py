@@ -6,19 +6,21 @@ from typing import Any
 
 from buildup.cues.cuekinds import Meeting
 from buildup.drawing.checks import check_point
-from buildup.drawing.model import Drawing, Group, Outline, Sheet
+from buildup.drawing.model import Drawing, Group, Outline, Sheet, Symmetry
 from buildup.drawing.tree import Move, Tree
 from buildup.edits.apply import foreseen, write_command
 from buildup.edits.change import Delta, touched_by, updated
 from buildup.edits.command import AnchorRef, Command
 from buildup.edits.copying import check_count
+from buildup.edits.drafts import Draft
 from buildup.edits.editing import segment_near
 from buildup.edits.placing import Placing
-from buildup.edits.repeating import CopyPeg, Repeating
+from buildup.edits.repeating import Repeating
 from buildup.edits.taking import Taken, taken_again
 from buildup.errors import Refusal
+from buildup.forms.draftpegs import CopyPeg
+from buildup.forms.images import images_of
 from buildup.geometry.boxes import Box
-from buildup.geometry.transforms import Affine
 from buildup.view.anchormarks import AnchorMark, anchor_marks
 from buildup.view.drawables import Drawable, drawable
 from buildup.view.finding import within
@@ -32,9 +34,7 @@ from buildup.view.selection import (
     told_frame,
 )
 from buildup.view.splices import spliced
-
-Matrix = tuple[float, float, float, float, float, float]
-"""A map of the plane as SVG's `matrix()` has it."""
+from buildup.view.symmetrymarks import Matrix, matrix_of
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -82,13 +82,13 @@ class Moved:
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class PegDrag:
-    """A peg of copies that is dragged."""
+    """A peg of a draft that is dragged."""
 
     peg: str
     to: tuple[float, float]
     """Where the pointer has it."""
     held: bool = False
-    """Angles by 15° only."""
+    """Angles by 15° only, and so on."""
 
 
 MOST_EXACT = 40
@@ -148,7 +148,7 @@ def changed_items(after: Drawing, delta: Delta, *, before: Tree | None) -> tuple
     if before is None and (delta.moves or delta.removed):
         touched = set(after.tree.below())
     holders = (i for i in sorted(touched.difference(put)) if not after.tree.is_drawn(i))
-    groups = (i for i in holders if isinstance(after.items.get(i), Group))
+    groups = (i for i in holders if isinstance(after.items.get(i), Group | Symmetry))
     return (*put, *groups)
 
 
@@ -192,12 +192,6 @@ def _moved_as_drawn(command: Placing, held: Taken) -> Repaint:
         selection=replace(NOTHING.selection, frame=frame, told=()),
         moved=Moved(matrices=(matrix_of(by),), copies=command.copies is not None),
     )
-
-
-def matrix_of(by: Affine) -> Matrix:
-    """A map as its matrix is told."""
-    across, down, origin = by.across, by.down, by.origin
-    return (across.real, across.imag, down.real, down.imag, origin.real, origin.imag)
 
 
 def again(command: Command, frame: FrameBox) -> dict[str, Any]:
@@ -246,7 +240,7 @@ def aimed(
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Spread:
-    """Copies in a row, a ring or a grid before they are made."""
+    """Copies in a row, a ring or a grid, or a mirror line, before anything is made of them."""
 
     meeting: Meeting
     """What the peg has met that is dragged."""
@@ -265,23 +259,27 @@ def spread(
     meeting: Meeting,
     drag: PegDrag | None,
 ) -> Spread:
-    """What copies in a row, a ring or a grid come to, after one of their pegs was dragged.
+    """What a draft comes to, after one of its pegs was dragged.
 
     Raises:
-        Refusal: as `apply`; `not_copies` for any other command.
+        Refusal: as `apply`; `no_draft` for any other command.
     """
-    if not isinstance(command, Repeating):
-        raise Refusal("not_copies", "That makes no copies. Nothing was changed.")
-    held = taken_again(drawing, command.items)
-    settled = command.settled(held.frame)
+    if not isinstance(command, Draft):
+        raise Refusal("no_draft", "That cannot be drafted. Nothing was changed.")
+    laid = command.laid_out(drawing)
     if drag is not None:
         to = check_point(drag.to) + complex(*meeting.shift)
-        settled = settled.dragged(held.frame, drag.peg, to, held=drag.held)
+        laid = laid.pulled(drawing, drag.peg, to, held=drag.held)
+    told = (
+        _spread_out(drawing, laid, taken_again(drawing, laid.items), selected, shows)
+        if isinstance(laid, Repeating)
+        else preview(drawing, laid, selected, shows)
+    )
     return Spread(
         meeting=meeting,
-        command=write_command(settled),
-        pegs=settled.pegs(held.frame),
-        repaint=_spread_out(drawing, settled, held, selected, shows),
+        command=write_command(laid),
+        pegs=laid.draft_pegs(drawing),
+        repaint=told,
     )
 
 
@@ -332,14 +330,15 @@ def anchor_near(drawing: Drawing, item: str, at: complex, *, reach: float) -> An
 
 
 def anchors_within(drawing: Drawing, start: complex, end: complex) -> tuple[AnchorRef, ...]:
-    """The anchors that a dragged box holds, of outlines that are neither hidden nor locked."""
+    """The anchors of which a dragged box holds one image, of outlines that can be edited."""
     area = Box.around((start, end))
     found = within(drawing, start, end, place=None)
     outlines = [o for o in map(drawing.items.__getitem__, found) if isinstance(o, Outline)]
     return tuple(
         (o.id, c, i)
         for o in outlines
+        for images in (images_of(drawing, o.id),)
         for c, path in enumerate(o.contours)
         for i, a in enumerate(path.anchors)
-        if area.left <= a.at.real <= area.right and area.top <= a.at.imag <= area.bottom
+        if any(area.has(image(a.at)) for image in images)
     )

@@ -124,8 +124,8 @@ class TreeLawTest(unittest.TestCase):
         for item_id in after.items:
             drawable(after, item_id)
             item_box(after, item_id)
-        # of the ring its frame, contours, box and drawable; of all around it box and drawable
-        self.assertEqual(after.memo.made - made, 4 + 2 + 2 + 2)
+        # of the ring its frame, contours, box and drawable; of all around it boxes and drawable
+        self.assertEqual(after.memo.made - made, 4 + 3 + 3 + 2)
         delta = apply(value, read_command({"kind": "remove_items", "items": ["ring"]})).forward
         self.assertEqual(touched_by(delta, (value.tree,)), {"ring", "inner", "pair", "layer-2"})
 

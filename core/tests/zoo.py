@@ -17,6 +17,7 @@ from buildup.drawing.model import (
     Shape,
     Sheet,
     Style,
+    Symmetry,
     Twin,
     Underlay,
 )
@@ -130,18 +131,22 @@ def sketch(item="sketch"):
 
 
 def nested(*items):
-    """Items of which some are grouped and some lie in a second layer."""
+    """Items of which some are grouped, some lie in a second layer and one in a symmetry."""
     flat = drawing(*items)
     holders = (
         Layer(id="layer-2", name="Layer 2"),
         Group(id="pair", name="Pair", opacity=0.5),
         Group(id="inner", name="Inner"),
+        Symmetry(id="whirl", name="Whirl", pattern="kaleidoscope", centre=450 + 150j, count=3),
+        Symmetry(id="empty", name="Empty"),
     )
-    below = tuple(i for i in flat.order if i not in ("hexagon", "ring", "sketch"))
+    below = tuple(i for i in flat.order if i not in ("hexagon", "ring", "sketch", "second"))
     tree = {
         ROOT: (FIRST_LAYER, "layer-2"),
-        FIRST_LAYER: below,
+        FIRST_LAYER: (*below, "whirl"),
         "layer-2": ("pair",),
+        "whirl": ("second", "empty") if "second" in flat.items else ("empty",),
+        "empty": (),
         "pair": ("hexagon", "inner"),
         "inner": ("ring", "sketch"),
     }

@@ -13,7 +13,7 @@ from functools import cache
 from threading import Lock
 from typing import TypeVar
 
-from buildup.drawing.codec import read_kept, write, write_item
+from buildup.drawing.codec import may_be_empty, read_kept, write, write_item
 from buildup.drawing.items import Items
 from buildup.drawing.model import Drawing, Sheet
 from buildup.drawing.tree import Tree
@@ -241,6 +241,9 @@ def _rewrite_in_bulk(row: models.Drawing, names: list[str], wanted: Mapping[str,
 
 def _read(row: models.Drawing) -> Drawing:
     stored = list(row.items.order_by("parent", "rank").values_list("item", "parent", "body"))
-    tree = Tree.of((item_id, parent) for item_id, parent, _ in stored)
+    tree = Tree.of(
+        ((item_id, parent) for item_id, parent, _ in stored),
+        (item_id for item_id, _, body in stored if may_be_empty(body)),
+    )
     items = Items({item_id: body for item_id, _, body in stored})
     return Drawing(read_kept(Sheet, row.sheet), items, tree)

@@ -76,6 +76,9 @@ class Aim:
     by: tuple[float, float] | None = None
     """How far the items are moved: then the corners and the middle of the box around them are
     places, too, and its gaps to others are made equal. None: no spacing."""
+    image: tuple[float, float, float, float, float, float] | None = None
+    """The image under the hand, as SVG's `matrix()` has it: all places above are told as they are
+    in the original, and meet what lies where the image has them. None: the original."""
     kinds: tuple[CueKind, ...] = KINDS
     """The kinds that are switched on."""
 
@@ -84,5 +87,5 @@ class Aim:
             raise Refusal("bad_scale", "The drawing cannot be looked at as small or large as that.")
         if len(self.probes) > MOST_PROBES:
             raise Refusal("too_many", "That is too much to drag with cues; it moves freely.")
-        for numbers in (*self.probes, self.start or (), self.by or ()):
+        for numbers in (*self.probes, self.start or (), self.by or (), self.image or ()):
             check_numbers(*numbers)

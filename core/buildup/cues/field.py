@@ -1,19 +1,19 @@
 """An index of everything on a drawing that can be met, kept from drag to drag.
 
-The places of an item are computed once and kept as long as the item stays the same value. What
-is hidden, by itself or by a container, is not in it.
+The places of an item, in all images in which it shows, are computed once and kept as long as
+those stay the same values. What is hidden, by itself or by a container, is not in it.
 """
 
-from collections.abc import Iterable, Iterator, Mapping
+from collections.abc import Iterable, Iterator, Mapping, Sequence
 from dataclasses import dataclass, field
 from itertools import chain, islice, product
 from typing import Generic, TypeVar
 
 from buildup.cues.cuekinds import RANK, CueKind
-from buildup.drawing.extent import box_of
-from buildup.drawing.model import Drawing, Item, Outline
-from buildup.forms.contours import contours_of, item_box
+from buildup.drawing.model import Contour, Drawing, DrawnItem, Item, Outline
+from buildup.forms.contours import box_under, contours_under
 from buildup.forms.frames import own_standing
+from buildup.forms.images import Images, shown_items
 from buildup.geometry.bezier import Cubic, extremes, point_at
 from buildup.geometry.boxes import Box
 from buildup.geometry.crossings import hull_box
@@ -52,9 +52,10 @@ class Stretch:
 
 @dataclass(slots=True)
 class _Places:
-    """What one item offers, and the item it was computed from."""
+    """What one item offers, and what it was computed from."""
 
     item: Item
+    images: Images
     spots: tuple[Spot, ...]
     stretches: tuple[Stretch, ...]
     box: Box
@@ -117,17 +118,17 @@ class Field:
             return True
         seen: set[str] = set()
         left = len(drawing.order) if most is None else most
-        for item_id in (i for i in drawing.shown() if drawing.tree.is_drawn(i)):
+        for item_id, images in shown_items(drawing):
             seen.add(item_id)
             item = drawing.items[item_id]
             known = self._of.get(item_id)
-            if known is not None and known.item is item:
+            if known is not None and known.item is item and known.images == images:
                 continue
             if left == 0:
                 return False
             left -= 1
             self._forget(item_id)
-            self._enter(_places(drawing, item_id))
+            self._enter(_places(drawing, item_id, images))
         for item_id in self._of.keys() - seen:
             self._forget(item_id)
         self._last = drawing
@@ -199,11 +200,24 @@ def _cells(box: Box) -> Iterator[Cell]:
     return product(range(low[0], high[0] + 1), range(low[1], high[1] + 1))
 
 
-def _places(drawing: Drawing, item_id: str) -> _Places:
+def _places(drawing: Drawing, item_id: str, images: Images) -> _Places:
     item = drawing.drawn_item(item_id)
     spots: list[Spot] = []
     stretches: list[Stretch] = []
-    contours = contours_of(drawing, item_id)
+    for image in images:
+        contours = contours_under(drawing, item_id, image)
+        _add_places(item, contours, spots, stretches)
+        spots.append(Spot(image(own_standing(item).centre), "centre", (item.id, -1, -1)))
+    spots.sort(key=lambda s: RANK[s.kind])
+    boxes = [box_under(drawing, item_id, image) for image in images]
+    box = Box.union(b for b in boxes if b is not None)
+    return _Places(item, images, tuple(spots), tuple(stretches), box)
+
+
+def _add_places(
+    item: DrawnItem, contours: Sequence[Contour], spots: list[Spot], stretches: list[Stretch]
+) -> None:
+    """What the contours of an item, or of an image of it, offer."""
     for contour_index, contour in enumerate(contours):
         for index, anchor in enumerate(contour.anchors):
             owner = (item.id, contour_index, index)
@@ -216,7 +230,3 @@ def _places(drawing: Drawing, item_id: str) -> _Places:
             spots.append(Spot(point_at(segment, 0.5), "middle", owner))
             spots += [Spot(point_at(segment, t), "extreme", owner) for t in extremes(segment)]
             stretches.append(Stretch(segment, hull_box(segment), owner))
-    spots.append(Spot(own_standing(item).centre, "centre", (item.id, -1, -1)))
-    spots.sort(key=lambda s: RANK[s.kind])
-    box = item_box(drawing, item_id) or box_of(contours)
-    return _Places(item, tuple(spots), tuple(stretches), box)

@@ -3,7 +3,7 @@
 import itertools
 import math
 from collections.abc import Iterator, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 from buildup.cues.cuekinds import RANK, REACH, Aim, Cue, CueKind, Meeting
 from buildup.cues.field import Field, Owner, Spot
@@ -11,7 +11,7 @@ from buildup.cues.spacing import spaced
 from buildup.drawing.handles import tangents
 from buildup.drawing.memo import Latest
 from buildup.drawing.model import Drawing, Outline
-from buildup.forms.contours import item_box
+from buildup.forms.contours import HERE, box_under
 from buildup.forms.frames import SPOTS, standing_of
 from buildup.geometry.angles import cross, degrees_of, direction, dot
 from buildup.geometry.bezier import Cubic, point_at
@@ -19,6 +19,8 @@ from buildup.geometry.boxes import Box
 from buildup.geometry.crossings import crossings
 from buildup.geometry.nearest import nearest_parameter
 from buildup.geometry.tolerances import NO_LENGTH
+from buildup.geometry.transforms import Affine
+from buildup.view.symmetrymarks import map_of
 
 MOST_MEASURED = 64
 """Segments whose distance from the pointer is computed at one place."""
@@ -48,16 +50,37 @@ def meet(drawing: Drawing, field: Field, aim: Aim) -> Meeting:
     """The best meeting of any of an aim's probes; an empty one when nothing is in reach.
 
     The index must be up to date. Precedence is the order of `KINDS`; at equal rank the nearer one
-    wins. A place always wins over lines; two lines in reach are met where they cross.
+    wins. A place always wins over lines; two lines in reach are met where they cross. What is
+    dragged in an image meets what lies there; the shift is that of the original, the cues are told
+    where they are met.
     """
+    if aim.image is None:
+        return _met(drawing, field, aim, HERE)
+    image = map_of(aim.image)
+    found = _met(drawing, field, _brought(aim, image), image)
+    shift = image.inverse().vector(complex(*found.shift))
+    return replace(found, shift=_pair(shift))
+
+
+def _brought(aim: Aim, image: Affine) -> Aim:
+    """An aim with its places where an image has them."""
+    return replace(
+        aim,
+        probes=tuple(_pair(image(complex(*p))) for p in aim.probes),
+        start=None if aim.start is None else _pair(image(complex(*aim.start))),
+        by=None if aim.by is None else _pair(image.vector(complex(*aim.by))),
+    )
+
+
+def _met(drawing: Drawing, field: Field, aim: Aim, image: Affine) -> Meeting:
     reach = REACH / aim.scale
-    lines = list(_lines(drawing, aim))
-    carried = _carried.of((drawing, aim.items), lambda: _carry(drawing, aim.items))
+    lines = list(_lines(drawing, aim, image))
+    carried = _carried.of((drawing, aim.items, image), lambda: _carry(drawing, aim.items, image))
     own = _Own(carried.drawn, frozenset(_dragged(aim)))
     box = _moved(carried.box, aim.by)
     places = [complex(x, y) for x, y in aim.probes]
     places += [] if box is None else [*box.corners, box.centre]
-    frame = _frame_spots(drawing, aim)
+    frame = _frame_spots(drawing, aim, image)
     best: _Found | None = None
     for at in places:
         share = len(places)
@@ -78,13 +101,13 @@ def meet(drawing: Drawing, field: Field, aim: Aim) -> Meeting:
     return Meeting(shift=(best.shift.real, best.shift.imag), cues=best.cues)
 
 
-def _frame_spots(drawing: Drawing, aim: Aim) -> tuple[Spot, ...]:
+def _frame_spots(drawing: Drawing, aim: Aim, image: Affine) -> tuple[Spot, ...]:
     """The nine places of the frame that can be met."""
     ids = tuple(i for i in aim.frame if i in drawing.items)
     frame = standing_of(drawing, ids) if ids else None
     if frame is None:
         return ()
-    return tuple(Spot(frame.spot(name), "frame", ("", -1, -1)) for name in SPOTS)
+    return tuple(Spot(image(frame.spot(name)), "frame", ("", -1, -1)) for name in SPOTS)
 
 
 @dataclass(frozen=True, slots=True)
@@ -98,9 +121,9 @@ class _Carried:
 _carried: Latest[_Carried] = Latest()
 
 
-def _carry(drawing: Drawing, items: tuple[str, ...]) -> _Carried:
+def _carry(drawing: Drawing, items: tuple[str, ...], image: Affine) -> _Carried:
     there = [i for i in items if i in drawing.items]
-    boxes = [b for i in there if (b := item_box(drawing, i)) is not None]
+    boxes = [b for i in there if (b := box_under(drawing, i, image)) is not None]
     drawn = frozenset(d for i in there for d in drawing.tree.drawn_in(i))
     return _Carried(drawn, Box.union(boxes) if boxes else None)
 
@@ -209,7 +232,7 @@ def _away(segment: Cubic, at: complex) -> float:
     return abs(point_at(segment, nearest_parameter(segment, at)) - at)
 
 
-def _lines(drawing: Drawing, aim: Aim) -> Iterator[Line]:
+def _lines(drawing: Drawing, aim: Aim, image: Affine) -> Iterator[Line]:
     """All lines that are switched on."""
     sheet, kinds = drawing.sheet, aim.kinds
     start = None if aim.start is None else complex(*aim.start)
@@ -219,7 +242,8 @@ def _lines(drawing: Drawing, aim: Aim) -> Iterator[Line]:
     if "tangent" in kinds and aim.after is not None:
         tangent = _tangent(drawing, aim.after)
         if tangent is not None:
-            yield tangent
+            at = image(tangent.through)
+            yield Line("tangent", at, image.vector(tangent.along), at)
     if "straight" in kinds and start is not None:
         for angle in (0.0, 90.0, 45.0, 135.0):
             yield Line("straight", start, direction(angle), start)

@@ -15,22 +15,24 @@ from dataclasses import MISSING, Field, fields, is_dataclass
 from functools import cache
 from typing import Any, Literal, TypeVar, Union, cast
 
-from buildup.drawing.model import Group, Item, Layer, Outline, Shape
+from buildup.drawing.model import Group, Item, Layer, Outline, Shape, Symmetry
 from buildup.errors import Refusal
 from buildup.geometry.tolerances import FARTHEST
 
 T = TypeVar("T")
-FORM = 3
+FORM = 4
 """Of items and deltas as they are kept. Form 1 had no containers, and said no form; form 2 had no
-patches in deltas."""
+patches in deltas; form 3 had no symmetries."""
 ITEM_TYPES: Mapping[str, type[Item]] = {
     "outline": Outline,
     "shape": Shape,
     "layer": Layer,
     "group": Group,
+    "symmetry": Symmetry,
 }
 """The types of items by their word."""
 _WORDS = {kind: word for word, kind in ITEM_TYPES.items()}
+_SYMMETRY = '{"type": "symmetry"'
 _PLAIN = frozenset({float, int, str, bool, type(None)})
 """Types that are JSON values as they are."""
 Reader = Callable[[Any], Any]
@@ -154,6 +156,18 @@ def type_of(item: Item) -> str:
 def write_item(item: Item) -> dict[str, Any]:
     """An item as JSON values to be kept; `type` says which, `form` how it is written."""
     return {"type": type_of(item), "form": FORM, **write(item)}
+
+
+def may_be_empty(text: str) -> bool:
+    """Whether an item that was kept as JSON text is a container that may hold nothing.
+
+    Layers aside, of which a tree knows; told from the first word, so that nothing is read.
+
+    >>> import json
+    >>> may_be_empty(json.dumps(write_item(Symmetry(id="a", name="A"))))
+    True
+    """
+    return text.startswith(_SYMMETRY)
 
 
 def read_item(data: Mapping[str, Any]) -> Item:

@@ -17,6 +17,7 @@ from buildup.geometry.transforms import Affine
 T = TypeVar("T")
 AnchorKind = Literal["corner", "smooth", "symmetric", "flowing"]
 CornerStyle = Literal["round", "chamfer", "cove", "notch", "ogee", "soft"]
+Pattern = Literal["mirror", "wheel", "kaleidoscope"]
 FillRule = Literal["nonzero", "evenodd"]
 Cap = Literal["butt", "round", "square"]
 Join = Literal["miter", "round", "bevel"]
@@ -178,6 +179,26 @@ class Group(Holder):
     """A container inside another one; it holds something, else it is removed."""
 
 
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Symmetry(Holder):
+    """A container that shows what it holds several times; it may hold nothing.
+
+    Args:
+        pattern: mirrored about a line; turned about a centre; or both, twice as many.
+        centre: a place on the line, or the centre; on the sheet.
+        angle: degrees, of the mirror line; of a kaleidoscope its first one.
+        count: how many times a wheel or a kaleidoscope shows it around; a mirror does not ask.
+        span: sheet units, how far from `centre` its line is shown to either side.
+
+    """
+
+    pattern: Pattern = "mirror"
+    centre: Coordinates = 0j
+    angle: float = 90.0
+    count: int = 6
+    span: float = 100.0
+
+
 @dataclass(frozen=True, slots=True)
 class HandStroke:
     """What was drawn by hand: parts that join up, each a run of points; two make a straight line.
@@ -239,7 +260,7 @@ class Shape(Drawn):
 
 
 DrawnItem = Outline | Shape
-Item = DrawnItem | Layer | Group
+Item = DrawnItem | Layer | Group | Symmetry
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)

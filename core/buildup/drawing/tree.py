@@ -15,7 +15,10 @@ lie just in front of (None: at the back)."""
 
 
 class Tree:
-    """For each container what lies in it, from back to front; an item lies in exactly one."""
+    """For each container what lies in it, from back to front; an item lies in exactly one.
+
+    Layers are containers, and so is whatever has a row here, be it an empty one.
+    """
 
     __slots__ = ("_children", "_container", "_drawn")
 
@@ -25,9 +28,15 @@ class Tree:
         self._drawn: tuple[str, ...] | None = None
 
     @classmethod
-    def of(cls, pairs: Iterable[tuple[str, str]]) -> "Tree":
-        """A tree from pairs of an item and its container, those of a container back to front."""
-        children: dict[str, list[str]] = {}
+    def of(cls, pairs: Iterable[tuple[str, str]], empty: Iterable[str] = ()) -> "Tree":
+        """A tree from pairs of an item and its container, those of a container back to front.
+
+        Args:
+            pairs: of each item.
+            empty: items that are containers and may hold nothing.
+
+        """
+        children: dict[str, list[str]] = {c: [] for c in empty}
         for item_id, container in pairs:
             children.setdefault(container, []).append(item_id)
         return cls(children)
@@ -83,8 +92,8 @@ class Tree:
         return self._drawn
 
     def is_drawn(self, item_id: str) -> bool:
-        """Whether an item is no container; only layers are containers that may hold nothing."""
-        return not self._children.get(item_id) and self._container.get(item_id, ROOT) != ROOT
+        """Whether an item is no container."""
+        return item_id not in self._children and self._container.get(item_id, ROOT) != ROOT
 
     def drawn_in(self, item_id: str) -> Iterator[str]:
         """The item itself where it is drawn, else all that it holds and that is drawn."""
@@ -130,6 +139,10 @@ class Replanting:
         self.take(item_id)
         self._row(container).enter(item_id, behind)
         self._container[item_id] = container
+
+    def hold(self, container: str) -> None:
+        """A new container, which may stay empty."""
+        self._row(container)
 
     def take(self, item_id: str) -> None:
         """Take an item out, if it is there."""

@@ -8,7 +8,7 @@ from typing import Literal
 from buildup.drawing.model import Drawing
 from buildup.edits.change import Delta
 from buildup.edits.command import Command
-from buildup.edits.taking import open_items, several
+from buildup.edits.taking import open_items, placed_in, several
 from buildup.errors import Refusal
 from buildup.forms.contours import item_box
 from buildup.forms.seen import seen_box
@@ -57,8 +57,7 @@ def shifted(drawing: Drawing, shifts: Mapping[str, float], *, across: bool) -> D
     for item_id, by in shifts.items():
         if by != 0.0:
             way = moved_by(complex(by, 0) if across else complex(0, by))
-            drawn = drawing.tree.drawn_in(item_id)
-            put += [moved_item(drawing.drawn_item(i), way) for i in drawn]
+            put += [moved_item(i, way) for i in placed_in(drawing, (item_id,))]
     return Delta(put=tuple(put), said="" if put else "They stand like that already.")
 
 

@@ -32,6 +32,7 @@ from buildup.edits.freehand import DrawStroke, SetTolerance
 from buildup.edits.gripping import LeanItems, ResizeItems, TurnItems
 from buildup.edits.guides import AddGuide, HideGuides, MoveGuide, RemoveGuides, SetGuide
 from buildup.edits.joining import BreakAnchors, JoinEnds, ReverseOutlines, StartAt
+from buildup.edits.mirroring import MirrorItems
 from buildup.edits.outlines import AddOutline, CloseOutline, DrawAnchor
 from buildup.edits.pasting import PasteItems
 from buildup.edits.placing import MoveAlong, MoveItems, PlaceItems, ScaleItems, TurnBy
@@ -48,6 +49,7 @@ from buildup.edits.shaping import ChangeShape, DrawLine, DrawShape, TurnIntoOutl
 from buildup.edits.sheets import SetGrid, SetSheet, SetSheetColour
 from buildup.edits.stack import HideItems, LockItems, OrderItems, RemoveItems, RenameItem, StepItems
 from buildup.edits.styling import SetFill, SetStroke, SetStrokeWidth
+from buildup.edits.symmetries import DragSymmetry, MakeSymmetry, SetSymmetry
 from buildup.edits.turningover import FlipItems, ShearItems
 from buildup.edits.underlays import DragUnderlay, PlaceUnderlay, RemoveUnderlay, SetUnderlay
 
@@ -99,6 +101,7 @@ COMMANDS: tuple[type[Command], ...] = (
     ScaleItems,
     TurnBy,
     FlipItems,
+    MirrorItems,
     ShearItems,
     AlignItems,
     SpaceItems,
@@ -118,6 +121,9 @@ COMMANDS: tuple[type[Command], ...] = (
     RenameItem,
     GroupItems,
     TakeApart,
+    MakeSymmetry,
+    SetSymmetry,
+    DragSymmetry,
     AddLayer,
     MergeLayers,
     SetOpacity,

@@ -10,8 +10,8 @@ from typing import Any
 
 from buildup.drawing.codec import FORM, check_form, read_item, read_kept, write, write_item
 from buildup.drawing.items import Items
-from buildup.drawing.model import FIRST_LAYER, Drawing, Item, Sheet
-from buildup.drawing.tree import ROOT, Move, Replanting, Tree
+from buildup.drawing.model import FIRST_LAYER, Drawing, Group, Holder, Item, Sheet
+from buildup.drawing.tree import Move, Replanting, Tree
 from buildup.edits.patches import Patch, joined, patched, patches_between, taken_back
 
 NO_PATCHES = 2
@@ -159,6 +159,9 @@ def updated(drawing: Drawing, delta: Delta) -> Drawing:
 def planted(tree: Tree, delta: Delta) -> Tree:
     """The tree after a delta."""
     plan = Replanting(tree)
+    for item in delta.put:
+        if isinstance(item, Holder) and item.id not in tree:
+            plan.hold(item.id)
     for move in delta.moves:
         plan.move(move)
     for item_id in delta.removed:
@@ -225,7 +228,7 @@ def without_empty(drawing: Drawing, delta: Delta) -> Delta:
     gone = list(delta.removed)
     for container in sorted(around, key=lambda c: -len(tuple(tree.above(c)))):
         holds = set(after.children(container)) - set(gone)
-        if not holds and tree.container(container) != ROOT:
+        if not holds and isinstance(drawing.items[container], Group):
             gone.append(container)
     return replace(delta, removed=tuple(gone))
 

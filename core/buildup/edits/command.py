@@ -23,7 +23,7 @@ AnchorRef = tuple[str, int, int]
 MOST_TARGETS = 20_000
 """Items or anchors one command may name."""
 ID_FIELDS = frozenset(
-    {"item", "items", "copies", "container", "behind", "layer", "group", "target"}
+    {"item", "items", "copies", "container", "behind", "layer", "group", "symmetry", "target"}
 )
 """The fields that hold ids of items."""
 GOES_ON_WITHIN = 1.5

@@ -1,10 +1,10 @@
-"""Layers and groups: make, take apart, merge, how much shows through."""
+"""Layers, groups and what else holds items: make, take apart, merge, how much shows through."""
 
 from dataclasses import dataclass, replace
 from typing import ClassVar, Literal
 
 from buildup.drawing.checks import check_name
-from buildup.drawing.model import Drawing, Group, Holder, Item, Layer
+from buildup.drawing.model import Drawing, Group, Holder, Item, Layer, Symmetry
 from buildup.drawing.tree import ROOT, Move
 from buildup.edits.change import Delta, row_of
 from buildup.edits.command import Command
@@ -14,8 +14,8 @@ from buildup.edits.taking import open_items, several
 from buildup.errors import Refusal
 
 
-def _called(drawing: Drawing, label: str, name: str | None, *, kind: type[Holder]) -> str:
-    """The given name, or the label with the first number that is free."""
+def called(drawing: Drawing, label: str, name: str | None, *, kind: type[Holder]) -> str:
+    """A new container's name: the given one, or the label with the first number that is free."""
     if name is not None:
         check_name(name)
         return name.strip()
@@ -43,7 +43,7 @@ class AddLayer(Command):
 
     def delta(self, drawing: Drawing) -> Delta:
         check_new(drawing, self.layer)
-        layer = Layer(id=self.layer, name=_called(drawing, "Layer", self.called, kind=Layer))
+        layer = Layer(id=self.layer, name=called(drawing, "Layer", self.called, kind=Layer))
         behind = self.behind or drawing.tree.children()[-1]
         check_room(drawing, (), ROOT, behind)
         return Delta(put=(layer,), moves=((layer.id, ROOT, behind),))
@@ -103,25 +103,26 @@ class GroupItems(Command):
         if any(isinstance(drawing.items[i], Layer) for i in tops):
             raise Refusal("layers_on_top", "Layers cannot be grouped. Merge them instead.")
         front = tops[-1]
-        group = Group(id=self.group, name=_called(drawing, "Group", self.called, kind=Group))
+        group = Group(id=self.group, name=called(drawing, "Group", self.called, kind=Group))
         place = (group.id, drawing.tree.container(front), front)
         return Delta(put=(group,), moves=(place, *row_of(tops, group.id, None)))
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class TakeApart(Command):
-    """Takes groups apart: what each holds comes to lie where it lay."""
+    """Takes groups apart, and symmetries: what each holds comes to lie where it lay."""
 
     kind: Literal["take_apart"] = "take_apart"
     items: tuple[str, ...]
-    """Which items; those that are no groups stay as they are."""
+    """Which items; others stay as they are."""
 
     @property
     def name(self) -> str:
         return "Take apart"
 
     def delta(self, drawing: Drawing) -> Delta:
-        groups = [i for i in open_items(drawing, self.items) if isinstance(i, Group)]
+        found = open_items(drawing, self.items)
+        groups = [i for i in found if isinstance(i, Group | Symmetry)]
         if not groups:
             raise Refusal("no_group", "There is no group among what is selected.")
         chosen = {g.id: g for g in groups}
@@ -135,6 +136,8 @@ class TakeApart(Command):
             if chosen[group_id].hidden:
                 put += [replace(drawing.items[i], hidden=True) for i in held if i not in chosen]
         said = ""
+        if any(isinstance(g, Symmetry) for g in groups):
+            said = "What was drawn is left; its images went with the symmetry."
         if any(g.opacity < 1.0 for g in groups):
             said = "The group's opacity went with it; give it to the items anew where it is missed."
         return Delta(put=tuple(put), moves=tuple(moves), removed=tuple(chosen), said=said)

@@ -6,7 +6,7 @@ from dataclasses import dataclass, replace
 from typing import Literal
 
 from buildup.drawing.checks import check_id
-from buildup.drawing.model import Drawing, Drawn, Item
+from buildup.drawing.model import Drawing, Drawn, Item, Symmetry
 from buildup.drawing.tree import Move
 from buildup.edits.change import Delta, row_of
 from buildup.edits.command import MOST_TARGETS, Command, Point
@@ -84,7 +84,7 @@ def copy_of(drawing: Drawing, new: dict[str, str], way: Way) -> tuple[list[Item]
         check_id(copy_id)
         check_new(drawing, copy_id)
         item = drawing.items[original]
-        there = moved_item(item, way) if isinstance(item, Drawn) else item
+        there = moved_item(item, way) if isinstance(item, Drawn | Symmetry) else item
         put.append(replace(there, id=copy_id))
         children = (new[c] for c in drawing.tree.children(original))
         inside += row_of(children, copy_id, None)

@@ -8,7 +8,7 @@ from buildup.drawing.model import Drawing, Guide
 from buildup.edits.change import Delta
 from buildup.edits.command import Command, Point
 from buildup.errors import Refusal
-from buildup.geometry.angles import degrees_of, normal_degrees
+from buildup.geometry.angles import degrees_of, line_degrees
 
 MOST_GUIDES = 200
 
@@ -58,13 +58,7 @@ class AddGuide(Command):
         if self.through is not None:
             angle = degrees_of(complex(*self.through) - complex(self.guide.x, self.guide.y))
         angle = round(angle / 15.0) * 15.0 if self.stepped else angle
-        return _with(drawing, (*guides, replace(self.guide, angle=_line(angle))))
-
-
-def _line(angle: float) -> float:
-    """The angle of a line, in (-90, 90]."""
-    turned = normal_degrees(angle)
-    return turned - 180.0 if turned > 90.0 else turned + 180.0 if turned <= -90.0 else turned
+        return _with(drawing, (*guides, replace(self.guide, angle=line_degrees(angle))))
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -102,7 +96,7 @@ class SetGuide(Command):
 
     def delta(self, drawing: Drawing) -> Delta:
         _guide(drawing, self.guide.id)
-        return _swapped(drawing, replace(self.guide, angle=_line(self.guide.angle)))
+        return _swapped(drawing, replace(self.guide, angle=line_degrees(self.guide.angle)))
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)

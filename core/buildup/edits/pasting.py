@@ -8,11 +8,20 @@ from buildup.drawing.checks import MOST_ANCHORS, check_id, check_name, check_poi
 from buildup.drawing.clips import Clip, read_clip
 from buildup.drawing.codec import check_sound, wrong
 from buildup.drawing.memo import Latest
-from buildup.drawing.model import Drawing, Drawn, Group, Holder, Item, Outline, Shape
+from buildup.drawing.model import (
+    Drawing,
+    Drawn,
+    Holder,
+    Item,
+    Outline,
+    Shape,
+    Symmetry,
+)
 from buildup.edits.change import Delta, row_of
 from buildup.edits.command import Command, Point
 from buildup.edits.copying import check_count, numbered
 from buildup.edits.newitems import check_new, check_style
+from buildup.edits.symmetries import check_symmetry
 from buildup.edits.taking import several
 from buildup.errors import Refusal
 from buildup.forms.contours import item_box
@@ -56,7 +65,7 @@ class PasteItems(Command):
         place = drawing.place_to_draw(self.container)
         put: list[Item] = []
         for item in clip.items:
-            there = moved_item(item, way) if isinstance(item, Drawn) else item
+            there = moved_item(item, way) if isinstance(item, Drawn | Symmetry) else item
             put.append(replace(there, id=ids[item.id]))
         front = next(iter(reversed(drawing.tree.children(place))), None)
         tops = [ids[i] for i, c in clip.places if c == ""]
@@ -72,7 +81,7 @@ class PasteItems(Command):
         drawing = clip.drawing()
         tops = (i for i, c in clip.places if c == "")
         boxes = [b for i in tops if (b := item_box(drawing, i)) is not None]
-        return check_point(self.at) - Box.union(boxes).centre
+        return check_point(self.at) - Box.union(boxes).centre if boxes else 0j
 
 
 def sound_clip(text: str) -> Clip:
@@ -90,7 +99,8 @@ def sound_clip(text: str) -> Clip:
             check_text(word)
         check_id(item.id)
         check_name(item.name)
-        if isinstance(item, Holder) == (item.id not in holders):
+        holds, may = item.id in holders, isinstance(item, Holder)
+        if holds != may and not isinstance(item, Symmetry):
             raise wrong("What was copied does not hang together.", item.id)
         _check_item(item)
     if not clip.items:
@@ -99,10 +109,10 @@ def sound_clip(text: str) -> Clip:
 
 
 def _check_item(item: Item) -> None:
-    if isinstance(item, Group):
-        if not 0.0 <= item.opacity <= 1.0:
-            raise wrong("An opacity is out of its range.", item.id)
-        return
+    if isinstance(item, Holder) and not 0.0 <= item.opacity <= 1.0:
+        raise wrong("An opacity is out of its range.", item.id)
+    if isinstance(item, Symmetry):
+        check_symmetry(item)
     if isinstance(item, Drawn):
         check_style(item.style)
     if isinstance(item, Outline):

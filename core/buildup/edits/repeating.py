@@ -10,10 +10,12 @@ from typing import ClassVar, Literal, Self
 
 from buildup.drawing.model import Drawing
 from buildup.edits.change import Delta
-from buildup.edits.command import MOST_TARGETS, Command, Point
+from buildup.edits.command import MOST_TARGETS
 from buildup.edits.copying import copied
-from buildup.edits.taking import several, taken
+from buildup.edits.drafts import Draft
+from buildup.edits.taking import several, taken, taken_again
 from buildup.errors import Refusal
+from buildup.forms.draftpegs import STEP, CopyPeg, copy_peg
 from buildup.forms.frames import Standing
 from buildup.geometry.angles import degrees_of, direction, stepped, unit
 from buildup.geometry.transforms import turn
@@ -24,26 +26,10 @@ ROOM = 1.25
 Measures = Literal["step", "whole"]
 MOST_DRAGGED = 360
 """The most copies that a peg makes; more are typed."""
-PegUnit = Literal["length", "angle", "count"]
-STEP = 15.0
-"""Degrees at which a dragged angle is held with Shift."""
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
-class CopyPeg:
-    """A peg that drags how copies lie."""
-
-    name: str
-    at: Point
-    along: Point
-    """The way it moves; (0, 0) where it moves any way, and marks a place."""
-    label: str
-    value: float
-    unit: PegUnit
-
-
-@dataclass(frozen=True, slots=True, kw_only=True)
-class Repeating(Command):
+class Repeating(Draft):
     """The base of the commands that make several rounds of copies."""
 
     items: tuple[str, ...]
@@ -79,16 +65,18 @@ class Repeating(Command):
         """A settled command after a peg was dragged to a place; `held`: angles by 15° only."""
         raise NotImplementedError
 
+    def laid_out(self, drawing: Drawing) -> Self:
+        return self.settled(taken_again(drawing, self.items).frame)
+
+    def draft_pegs(self, drawing: Drawing) -> tuple[CopyPeg, ...]:
+        return self.pegs(taken_again(drawing, self.items).frame)
+
+    def pulled(self, drawing: Drawing, peg: str, to: complex, *, held: bool) -> Self:
+        return self.dragged(taken_again(drawing, self.items).frame, peg, to, held=held)
+
     def delta(self, drawing: Drawing) -> Delta:
         frame = taken(drawing, self.items).frame
         return copied(drawing, self.items, self.copies, self.settled(frame).ways(frame))
-
-
-def _peg(
-    name: str, label: str, at: complex, along: complex, *, value: float, unit: PegUnit = "length"
-) -> CopyPeg:
-    way = (along.real, along.imag)
-    return CopyPeg(name=name, at=(at.real, at.imag), along=way, label=label, value=value, unit=unit)
 
 
 def check_counts(*counts: int) -> None:
@@ -141,7 +129,7 @@ class RowOfCopies(Repeating):
         whole = step * (self.count - 1)
         pegs = [("step", "Step", step), ("whole", "Length", whole)]
         return tuple(
-            _peg(n, label, frame.centre + v, direction(self.angle), value=abs(v))
+            copy_peg(n, label, frame.centre + v, direction(self.angle), value=abs(v))
             for n, label, v in (pegs if self.count > 2 else pegs[:1])
         )
 
@@ -205,15 +193,17 @@ class RingOfCopies(Repeating):
         centre = self._centre(frame)
         ray = frame.centre - centre
         radius = self.radius or 0.0
-        middle = _peg("centre", "Radius", centre, 0j, value=radius)
+        middle = copy_peg("centre", "Radius", centre, 0j, value=radius)
         if self._whole:
             second = ray * direction(self.sweep / self._parts)
             back = unit(second) * -1j
             count = float(self.count)
-            return middle, _peg("count", "Number", centre + second, back, value=count, unit="count")
+            return middle, copy_peg(
+                "count", "Number", centre + second, back, value=count, unit="count"
+            )
         last = ray * direction(self.sweep)
         on = unit(last) * 1j
-        return middle, _peg("sweep", "Sweep", centre + last, on, value=self.sweep, unit="angle")
+        return middle, copy_peg("sweep", "Sweep", centre + last, on, value=self.sweep, unit="angle")
 
     def dragged(self, frame: Standing, peg: str, to: complex, *, held: bool) -> Self:
         if peg == "centre":
@@ -276,8 +266,10 @@ class GridOfCopies(Repeating):
     def pegs(self, frame: Standing) -> tuple[CopyPeg, ...]:
         check_counts(self.columns, self.rows)
         x, y = self._steps()
-        across = _peg("across", "Across", frame.centre + x * (self.columns - 1), 1 + 0j, value=x)
-        down = _peg("down", "Down", frame.centre + y * (self.rows - 1) * 1j, 1j, value=y)
+        across = copy_peg(
+            "across", "Across", frame.centre + x * (self.columns - 1), 1 + 0j, value=x
+        )
+        down = copy_peg("down", "Down", frame.centre + y * (self.rows - 1) * 1j, 1j, value=y)
         return (across,) * (self.columns > 1) + (down,) * (self.rows > 1)
 
     def dragged(self, frame: Standing, peg: str, to: complex, *, held: bool) -> Self:

@@ -8,6 +8,7 @@ from buildup.drawing.model import Drawing, Grid, Sheet
 from buildup.drawing.units import unit_of
 from buildup.edits.change import Delta
 from buildup.edits.command import Command
+from buildup.edits.taking import placed_in
 from buildup.errors import Refusal
 from buildup.geometry.transforms import stretch
 from buildup.shapes.placement import Way, moved_item
@@ -55,7 +56,7 @@ class SetSheet(Command):
             return Delta(sheet=sheet)
         factor = min(width / old.width, height / old.height)
         by = stretch(factor, factor, about=0j)
-        moved = tuple(moved_item(drawing.drawn_item(i), Way(by)) for i in drawing.order)
+        moved = tuple(moved_item(i, Way(by)) for i in placed_in(drawing, drawing.tree.children()))
         return Delta(put=moved, sheet=_scaled_aids(sheet, factor))
 
 

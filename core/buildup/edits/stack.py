@@ -61,7 +61,11 @@ def check_room(drawing: Drawing, ids: Iterable[str], into: str, behind: str | No
                 item_id,
             )
         if item_id in around:
-            raise Refusal("in_itself", "A group cannot hold itself. Nothing was moved.", item_id)
+            raise Refusal(
+                "in_itself",
+                f"“{drawing.items[item_id].name}” cannot hold itself. Nothing was moved.",
+                item_id,
+            )
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)

@@ -1,14 +1,14 @@
 """Taking hold of items: those that may be edited, what is drawn in them, the frame around them."""
 
-from collections.abc import Sequence
+from collections.abc import Iterable, Sequence
 from dataclasses import dataclass
 
 from buildup.drawing.memo import Latest
-from buildup.drawing.model import Drawing, DrawnItem, Item
+from buildup.drawing.model import Drawing, Drawn, DrawnItem, Item, Symmetry
 from buildup.edits.change import Delta
 from buildup.errors import Refusal
 from buildup.forms.frames import Standing, standing_of
-from buildup.shapes.placement import Way, moved_item
+from buildup.shapes.placement import Placed, Way, moved_item
 
 
 def several(count: int) -> str:
@@ -42,17 +42,24 @@ def open_drawn(drawing: Drawing, ids: Sequence[str]) -> list[DrawnItem]:
     return [drawing.drawn_item(i) for i in drawn]
 
 
+def placed_in(drawing: Drawing, ids: Iterable[str]) -> list[Placed]:
+    """All that stands somewhere among some items and in what they hold, each once."""
+    every = dict.fromkeys(i for top in ids for i in (top, *drawing.tree.below(top)))
+    found = map(drawing.items.__getitem__, every)
+    return [i for i in found if isinstance(i, Drawn | Symmetry)]
+
+
 @dataclass(frozen=True, slots=True)
 class Taken:
     """Items that are taken hold of together.
 
     Args:
-        items: all that is drawn among them.
+        items: all that stands somewhere among them.
         frame: the frame around them.
 
     """
 
-    items: tuple[DrawnItem, ...]
+    items: tuple[Placed, ...]
     frame: Standing
 
     def moved(self, way: Way) -> Delta:
@@ -75,7 +82,7 @@ def taken(drawing: Drawing, ids: Sequence[str]) -> Taken:
         Refusal: as `open_items`; also `nothing_selected` when they hold nothing.
 
     """
-    items = open_drawn(drawing, ids)
+    items = placed_in(drawing, [i.id for i in open_items(drawing, ids)])
     frame = standing_of(drawing, tuple(dict.fromkeys(ids)))
     if frame is None:
         raise Refusal("nothing_selected", "There is nothing in it yet that could be moved.")

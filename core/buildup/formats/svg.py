@@ -7,12 +7,14 @@ from buildup.drawing.checks import NO_TEXT
 from buildup.drawing.model import Contour, Drawing, DrawnItem, Holder, Item, Outline, Style
 from buildup.drawing.tree import ROOT
 from buildup.drawing.units import unit_of
-from buildup.forms.contours import contours_of
+from buildup.forms.contours import HERE, contours_under
+from buildup.forms.images import shown_images
+from buildup.geometry.transforms import Affine
 from buildup.view.pathdata import path_data
 
 
 def svg(drawing: Drawing, *, title: str) -> str:
-    """The sheet with all items that are not hidden, back to front; layers and groups as groups.
+    """The sheet with all items that are not hidden, back to front; containers as groups.
 
     The document has the sheet's real size in its own unit; its user units are CSS pixels. What
     lies beyond the sheet's edge is in the file and outside its view.
@@ -31,18 +33,26 @@ def svg(drawing: Drawing, *, title: str) -> str:
     return "\n".join([*lines, "</svg>", ""])
 
 
-def drawn_lines(drawing: Drawing, ids: Iterable[str]) -> Iterator[str]:
-    """Some items, with all that they hold and is shown, as lines of a document."""
+def drawn_lines(drawing: Drawing, ids: Iterable[str], by: Affine = HERE) -> Iterator[str]:
+    """Some items, with all that they hold and is shown, as lines of a document.
+
+    Args:
+        drawing: which drawing.
+        ids: of the items.
+        by: a map under which they are drawn: that of an image.
+
+    """
     for item_id in ids:
         item = drawing.items[item_id]
         if item.hidden:
             continue
         if not isinstance(item, Holder):
-            yield _path(item, contours_of(drawing, item_id))
+            yield _path(item, contours_under(drawing, item_id, by))
             continue
         faint = f' opacity="{short(item.opacity)}"' if item.opacity < 1.0 else ""
         yield f"<g aria-label={_name(item)}{faint}>"
-        yield from drawn_lines(drawing, drawing.tree.children(item_id))
+        for image in shown_images(drawing, item_id):
+            yield from drawn_lines(drawing, drawing.tree.children(item_id), by.after(image))
         yield "</g>"
 
 

@@ -1,16 +1,23 @@
 """The contours that an item comes to, and their box; each is worked out once for a drawing."""
 
+from collections.abc import Iterator
+
 from buildup.drawing.extent import box_of
 from buildup.drawing.model import Contour, Drawing, Drawn, DrawnItem, Shape
+from buildup.forms.images import shown_images
 from buildup.geometry.boxes import Box
+from buildup.geometry.transforms import Affine
 from buildup.shapes.corners import worked
-from buildup.shapes.placement import shape_contours
+from buildup.shapes.placement import moved_contour, shape_contours
+
+HERE = Affine()
+"""The map that leaves everything where it is."""
 
 
 def contours_of(drawing: Drawing, item_id: str) -> tuple[Contour, ...]:
     """The contours of an item on the sheet, as `item_contours`.
 
-    A layer or a group has none of its own; what it holds has.
+    A container has none of its own; what it holds has, and shows as `drawn_under` says.
     """
     return drawing.known(_contours, item_id)
 
@@ -22,9 +29,53 @@ def item_contours(item: DrawnItem) -> tuple[Contour, ...]:
     return tuple(worked(c).contour for c in item.contours)
 
 
+def contours_under(drawing: Drawing, item_id: str, by: Affine) -> tuple[Contour, ...]:
+    """The contours of an item under a map."""
+    contours = contours_of(drawing, item_id)
+    return contours if by == HERE else tuple(moved_contour(c, by) for c in contours)
+
+
+def drawn_under(
+    drawing: Drawing, item_id: str, by: Affine = HERE
+) -> Iterator[tuple[str, tuple[Contour, ...]]]:
+    """What is drawn in an item under a map, each with its contours, once for every image."""
+    if drawing.tree.is_drawn(item_id):
+        yield item_id, contours_under(drawing, item_id, by)
+    for image in shown_images(drawing, item_id):
+        for held in drawing.tree.children(item_id):
+            yield from drawn_under(drawing, held, by.after(image))
+
+
 def item_box(drawing: Drawing, item_id: str) -> Box | None:
-    """The tight box of an item, or of all that it holds (no strokes); None: it is empty."""
-    return drawing.known(_box, item_id)
+    """The tight box of an item, or of all that shows of what it holds (no strokes).
+
+    None: it is empty.
+    """
+    return box_under(drawing, item_id, HERE)
+
+
+def box_under(drawing: Drawing, item_id: str, by: Affine) -> Box | None:
+    """The tight box of an item under a map; None: it is empty."""
+    return drawing.memo.of(item_id, (box_under, by), lambda: _box_under(drawing, item_id, by))
+
+
+def near_box(drawing: Drawing, item_id: str) -> Box | None:
+    """A box that holds an item: tight, but around the boxes of images instead of themselves.
+
+    So it costs no more than the one image that is drawn.
+    """
+    if drawing.tree.is_drawn(item_id):
+        return item_box(drawing, item_id)
+    return drawing.known(_near_box, item_id)
+
+
+def _near_box(drawing: Drawing, item_id: str) -> Box | None:
+    held = (near_box(drawing, i) for i in drawing.tree.children(item_id))
+    boxes = [b for b in held if b is not None]
+    if not boxes:
+        return None
+    box = Box.union(boxes)
+    return Box.around(i(c) for i in shown_images(drawing, item_id) for c in box.corners)
 
 
 def _contours(drawing: Drawing, item_id: str) -> tuple[Contour, ...]:
@@ -32,9 +83,14 @@ def _contours(drawing: Drawing, item_id: str) -> tuple[Contour, ...]:
     return item_contours(item) if isinstance(item, Drawn) else ()
 
 
-def _box(drawing: Drawing, item_id: str) -> Box | None:
-    if isinstance(drawing.items[item_id], Drawn):
-        return box_of(contours_of(drawing, item_id))
-    held = (item_box(drawing, i) for i in drawing.tree.children(item_id))
-    boxes = [b for b in held if b is not None]
-    return Box.union(boxes) if boxes else None
+def _box_under(drawing: Drawing, item_id: str, by: Affine) -> Box | None:
+    if not drawing.tree.is_drawn(item_id):
+        images = shown_images(drawing, item_id)
+        held = drawing.tree.children(item_id)
+        found = (box_under(drawing, i, by.after(image)) for image in images for i in held)
+        boxes = [b for b in found if b is not None]
+        return Box.union(boxes) if boxes else None
+    if by != HERE and by.keeps_level:
+        box = item_box(drawing, item_id)
+        return None if box is None else Box.around(by(c) for c in box.corners)
+    return box_of(contours_under(drawing, item_id, by))

@@ -5,12 +5,12 @@ from dataclasses import dataclass
 from typing import Literal
 
 from buildup.drawing.extent import box_of
-from buildup.drawing.model import Drawing, Drawn, DrawnItem, Outline, Shape
-from buildup.forms.contours import contours_of, item_box
+from buildup.drawing.model import Drawing, Drawn, DrawnItem, Outline, Shape, Symmetry
+from buildup.forms.contours import box_under
 from buildup.geometry.angles import cross, degrees_of, direction
 from buildup.geometry.boxes import Box
 from buildup.geometry.tolerances import NO_LENGTH
-from buildup.geometry.transforms import Affine, in_axes, stretch
+from buildup.geometry.transforms import Affine, in_axes, stretch, turn
 
 Grip = Literal["nw", "n", "ne", "e", "se", "s", "sw", "w"]
 Spot = Literal["nw", "n", "ne", "w", "middle", "e", "sw", "s", "se"]
@@ -145,25 +145,22 @@ def standing_of(drawing: Drawing, ids: Sequence[str]) -> Standing | None:
 
 def turned_box(drawing: Drawing, item_id: str, angle: float) -> Box | None:
     """As `item_box`, along axes at an angle (degrees), turned about the sheet's corner."""
-    if angle == 0.0:
-        return item_box(drawing, item_id)
-
-    def box() -> Box | None:
-        drawn = (contours_of(drawing, i) for i in drawing.tree.drawn_in(item_id))
-        boxes = [box_of(c, angle=angle) for c in drawn if c]
-        return Box.union(boxes) if boxes else None
-
-    return drawing.memo.of(item_id, (turned_box, angle), box)
+    return box_under(drawing, item_id, turn(-angle, about=0j))
 
 
 def _angles(drawing: Drawing, item_id: str) -> frozenset[float | None]:
-    """The angles at which an item or all that it holds stand, 0 up to 180; None: it leans."""
+    """The angles at which an item or all that it holds stand, 0 up to 180; None: it leans.
+
+    What a symmetry shows stands at many.
+    """
     item = drawing.items[item_id]
     if isinstance(item, Outline):
         return frozenset((_half_turn(item.angle),))
     if isinstance(item, Shape):
         stands = own_standing(item)
         return frozenset((None if stands.lean else _half_turn(stands.angle),))
+    if isinstance(item, Symmetry):
+        return frozenset((None,))
     held = (drawing.known(_angles, i) for i in drawing.tree.children(item_id))
     return frozenset[float | None]().union(*held)
 

@@ -8,10 +8,12 @@ from collections.abc import Iterator, Sequence
 
 from buildup.drawing.handles import tangents
 from buildup.drawing.model import Contour, Drawing, Drawn, Style
-from buildup.forms.contours import contours_of, item_box
+from buildup.forms.contours import HERE, box_under, contours_under
+from buildup.forms.images import shown_images
 from buildup.geometry.angles import cross, dot, unit
 from buildup.geometry.bezier import Cubic, derivative_at, extremes, point_at
 from buildup.geometry.boxes import Box
+from buildup.geometry.transforms import Affine
 
 MITER_LIMIT = 4.0
 """How many stroke widths a mitred corner reaches at the most; SVG's own (SVG 2, 13.5.5)."""
@@ -19,19 +21,28 @@ MITER_LIMIT = 4.0
 
 def seen_box(drawing: Drawing, item_id: str) -> Box | None:
     """The box around an item with its stroke, or around all that shows of what it holds."""
-    return drawing.known(_seen_box, item_id)
+    return _seen_under(drawing, item_id, HERE)
 
 
-def _seen_box(drawing: Drawing, item_id: str) -> Box | None:
+def _seen_under(drawing: Drawing, item_id: str, by: Affine) -> Box | None:
+    return drawing.memo.of(item_id, (_seen_under, by), lambda: _seen(drawing, item_id, by))
+
+
+def _seen(drawing: Drawing, item_id: str, by: Affine) -> Box | None:
     item = drawing.items[item_id]
     if isinstance(item, Drawn):
-        plain = item_box(drawing, item_id)
+        plain = box_under(drawing, item_id, by)
         style = item.style
         if plain is None or style.stroke is None or style.stroke_width <= 0.0:
             return plain
-        return Box.union((plain, stroke_box(contours_of(drawing, item_id), style)))
-    shown = (i for i in drawing.tree.children(item_id) if not drawing.items[i].hidden)
-    boxes = [b for i in shown if (b := seen_box(drawing, i)) is not None]
+        return Box.union((plain, stroke_box(contours_under(drawing, item_id, by), style)))
+    shown = [i for i in drawing.tree.children(item_id) if not drawing.items[i].hidden]
+    found = (
+        _seen_under(drawing, i, by.after(image))
+        for image in shown_images(drawing, item_id)
+        for i in shown
+    )
+    boxes = [b for b in found if b is not None]
     return Box.union(boxes) if boxes else None
 
 

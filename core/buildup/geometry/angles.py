@@ -96,6 +96,16 @@ def normal_degrees(degrees: float) -> float:
     return rest + 0.0
 
 
+def line_degrees(degrees: float) -> float:
+    """The angle of a line, in (-90, 90].
+
+    >>> line_degrees(270)
+    90.0
+    """
+    turned = normal_degrees(degrees)
+    return turned - 180.0 if turned > 90.0 else turned + 180.0 if turned <= -90.0 else turned
+
+
 def dot(first: complex, second: complex) -> float:
     """The dot product of two vectors."""
     return first.real * second.real + first.imag * second.imag

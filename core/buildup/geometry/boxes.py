@@ -67,6 +67,11 @@ class Box:
         across = self.left <= other.left and other.right <= self.right
         return across and self.top <= other.top and other.bottom <= self.bottom
 
+    def has(self, place: complex) -> bool:
+        """Whether a place lies in the box."""
+        across = self.left <= place.real <= self.right
+        return across and self.top <= place.imag <= self.bottom
+
     def grown(self, by: float) -> "Box":
         """The box widened by a margin on all sides."""
         return Box(self.left - by, self.top - by, self.right + by, self.bottom + by)

@@ -37,6 +37,11 @@ class Affine:
         """By how much areas grow; negative when the map mirrors."""
         return self.across.real * self.down.imag - self.across.imag * self.down.real
 
+    @property
+    def keeps_level(self) -> bool:
+        """Whether level and upright lines stay level or upright, so that boxes stay boxes."""
+        return self.across.real * self.across.imag == 0.0 == self.down.real * self.down.imag
+
     def inverse(self) -> "Affine":
         """The map that undoes this one; its determinant must not be 0."""
         det = self.determinant
@@ -60,7 +65,7 @@ def turn(degrees: float, *, about: complex) -> Affine:
 
 def mirror(*, about: complex, angle: float) -> Affine:
     """Reflects in the line through a point that stands at an angle (degrees)."""
-    axis = direction(angle) ** 2
+    axis = direction(2.0 * angle)
     linear = Affine(axis, -1j * axis)
     return Affine(linear.across, linear.down, about - linear.vector(about))
 

@@ -1,6 +1,7 @@
 """Items under a map: moved, turned, scaled, sheared, mirrored."""
 
 from dataclasses import dataclass, replace
+from typing import overload
 
 from buildup.drawing.checks import WIDEST_STROKE
 from buildup.drawing.model import (
@@ -11,12 +12,23 @@ from buildup.drawing.model import (
     HandStroke,
     Outline,
     Shape,
+    Symmetry,
     Twin,
 )
-from buildup.geometry.angles import dot, normal_degrees, unit
+from buildup.geometry.angles import (
+    degrees_of,
+    direction,
+    dot,
+    line_degrees,
+    normal_degrees,
+    unit,
+)
 from buildup.geometry.tolerances import NO_LENGTH, RIGHT_ABOUT
 from buildup.geometry.transforms import Affine, shift
 from buildup.shapes.registry import dials_of, shape_kind
+
+SAME_ANGLE = 1e-9
+"""Degrees within which a line has kept its angle: a plain move leaves it to the last bit."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -83,13 +95,23 @@ def moved_contour(contour: Contour, by: Affine) -> Contour:
     return replace(contour, anchors=tuple(moved_anchor(a, by) for a in contour.anchors))
 
 
-def moved_item(item: DrawnItem, way: Way) -> DrawnItem:
+Placed = DrawnItem | Symmetry
+"""Items that stand somewhere; of other containers only what they hold does."""
+
+
+@overload
+def moved_item(item: DrawnItem, way: Way) -> DrawnItem: ...
+@overload
+def moved_item(item: Symmetry, way: Way) -> Symmetry: ...
+def moved_item(item: Placed, way: Way) -> Placed:
     """An item that takes a way.
 
     A shape keeps its dials: scaling along its own axes changes its width and height, a shear
-    goes into its placement.
+    goes into its placement. A symmetry takes its line or centre along.
     """
     by = way.by
+    if isinstance(item, Symmetry):
+        return _moved_symmetry(item, by)
     moved = _moved_outline(item, way) if isinstance(item, Outline) else _moved_shape(item, by)
     return _grown(moved, abs(by.determinant) ** 0.5) if way.grows else moved
 
@@ -98,6 +120,15 @@ def _moved_outline(item: Outline, way: Way) -> Outline:
     contours = tuple(moved_contour(c, way.by) for c in item.contours)
     drawn = None if item.drawn is None else _moved_stroke(item.drawn, way.by)
     return replace(item, contours=contours, angle=way.turn(item.angle), drawn=drawn)
+
+
+def _moved_symmetry(item: Symmetry, by: Affine) -> Symmetry:
+    """Its line goes where the map takes it; a line that is turned right about is the same."""
+    along = by.vector(direction(item.angle))
+    angle = line_degrees(degrees_of(along)) if unit(along) else item.angle
+    angle = item.angle if abs(angle - item.angle) < SAME_ANGLE else angle
+    span = item.span * abs(by.determinant) ** 0.5
+    return replace(item, centre=by(item.centre), angle=angle, span=max(span, NO_LENGTH))
 
 
 def _moved_shape(item: Shape, by: Affine) -> Shape:

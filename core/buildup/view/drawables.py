@@ -13,10 +13,12 @@ from buildup.drawing.model import (
     Outline,
     Shape,
     Style,
+    Symmetry,
 )
-from buildup.forms.contours import contours_of, item_box
+from buildup.forms.contours import contours_of, near_box
 from buildup.shapes.registry import shape_kind
 from buildup.view.pathdata import path_data
+from buildup.view.symmetrymarks import SymmetryMark, symmetry_mark
 
 Point = tuple[float, float]
 
@@ -51,11 +53,12 @@ class Drawable:
     id: str
     name: str
     type: str
-    """The registry's name of a shape, or `outline`, `layer`, `group`."""
+    """The registry's name of a shape, or `outline`, `layer`, `group`, `symmetry`."""
     hidden: bool
     locked: bool
     box: tuple[float, float, float, float]
-    """Left, top, right, bottom of the form, without its stroke; of a layer it is not worked out."""
+    """Left, top, right, bottom of the form, without its stroke: tight, but of a symmetry around the
+    boxes of its images; of a layer it is not worked out."""
     path: str = ""
     """SVG path data on the sheet; containers have none."""
     splice: Splice | None = None
@@ -66,6 +69,7 @@ class Drawable:
     """Of all that a container holds."""
     ends: tuple[PathEnd, ...] = ()
     """The ends of its open paths, where drawing can go on."""
+    symmetry: SymmetryMark | None = None
 
 
 def drawable(drawing: Drawing, item_id: str) -> Drawable:
@@ -75,7 +79,7 @@ def drawable(drawing: Drawing, item_id: str) -> Drawable:
 
 def _drawable(drawing: Drawing, item_id: str) -> Drawable:
     item = drawing.items[item_id]
-    box = None if isinstance(item, Layer) else item_box(drawing, item_id)
+    box = None if isinstance(item, Layer) else near_box(drawing, item_id)
     bounds = (0.0, 0.0, 0.0, 0.0) if box is None else (box.left, box.top, box.right, box.bottom)
     found = Drawable(
         id=item.id,
@@ -85,6 +89,8 @@ def _drawable(drawing: Drawing, item_id: str) -> Drawable:
         locked=item.locked,
         box=bounds,
     )
+    if isinstance(item, Symmetry):
+        return replace(found, opacity=item.opacity, symmetry=symmetry_mark(drawing, item))
     if isinstance(item, Holder):
         return replace(found, opacity=item.opacity)
     contours = contours_of(drawing, item_id)

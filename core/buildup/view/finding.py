@@ -5,12 +5,14 @@ from dataclasses import dataclass
 from typing import Literal
 
 from buildup.drawing.codec import type_of
-from buildup.drawing.model import Contour, Drawing, DrawnItem, Group, Outline, Shape
-from buildup.forms.contours import contours_of, item_box
+from buildup.drawing.model import Contour, Drawing, DrawnItem, Holder, Layer, Outline, Shape
+from buildup.forms.contours import box_under, contours_of, contours_under, item_box
+from buildup.forms.images import images_of
 from buildup.geometry.bezier import Cubic
 from buildup.geometry.boxes import Box
 from buildup.geometry.inside import touches, winding
 from buildup.geometry.nearest import nearest
+from buildup.geometry.transforms import Affine
 
 Likeness = Literal["fill", "stroke", "width", "kind", "layer"]
 SAME_WIDTH = 1e-6
@@ -47,7 +49,7 @@ def pile(drawing: Drawing, at: complex, *, reach: float) -> tuple[Lies, ...]:
             locked=drawing.locked(i),
         )
         for i in reversed(drawing.order)
-        if _lies_at(drawing, i, at, reach)
+        if any(_lies_at(drawing, i, image.inverse()(at), reach) for image in images_of(drawing, i))
     )
 
 
@@ -89,8 +91,8 @@ def within(
         drawing: which drawing.
         start: a corner of the box.
         end: the opposite corner.
-        place: the container one works in: a group gives what lies in it, a layer what lies in any
-            layer, each group as one; None gives what is drawn, also inside groups.
+        place: the container one works in: a layer gives what lies in any layer, each group as one,
+            any other what lies in it; None gives what is drawn, also inside groups.
         whole: only those that the box holds whole.
 
     """
@@ -102,38 +104,40 @@ def within(
 def reachable(drawing: Drawing, place: str | None) -> Iterator[str]:
     """The items that can be picked from where one works, as `within` says."""
     tree = drawing.tree
+    around = None if place is None else drawing.items.get(place)
     if place is None:
         held: Iterable[str] = (i for i in drawing.shown() if tree.is_drawn(i))
-    elif isinstance(drawing.items.get(place), Group):
-        held = tree.children(place)
+    elif isinstance(around, Holder) and not isinstance(around, Layer):
+        held = tree.children(around.id)
     else:
         held = (i for layer in tree.children() for i in tree.children(layer))
     yield from (i for i in held if not drawing.hidden(i) and not drawing.locked(i))
 
 
 def _holds(drawing: Drawing, item_id: str, area: Box) -> bool:
-    box = item_box(drawing, item_id)
-    return box is not None and area.holds(box)
+    """Whether an area holds an item, or one of its images."""
+    boxes = (box_under(drawing, item_id, image) for image in images_of(drawing, item_id))
+    return any(box is not None and area.holds(box) for box in boxes)
 
 
 def _touches(drawing: Drawing, item_id: str, area: Box) -> bool:
-    """Whether an area has a point in common with what is drawn in an item, its fill included."""
-    whole = item_box(drawing, item_id)
-    if whole is None or not whole.meets(area):
-        return False
-    if area.holds(whole):
-        return True
+    """Whether an area has a point in common with what shows of an item, its fill included."""
     drawn = drawing.tree.drawn_in(item_id)
-    return any(not drawing.hidden(i) and _touched(drawing, i, area) for i in drawn)
+    return any(
+        not drawing.hidden(i)
+        and any(_touched(drawing, i, image, area) for image in images_of(drawing, i))
+        for i in drawn
+    )
 
 
-def _touched(drawing: Drawing, item_id: str, area: Box) -> bool:
-    box = item_box(drawing, item_id)
+def _touched(drawing: Drawing, item_id: str, image: Affine, area: Box) -> bool:
+    """Whether an area has a point in common with an image of what is drawn."""
+    box = box_under(drawing, item_id, image)
     if box is None or not box.meets(area):
         return False
     if area.holds(box):
         return True
-    contours = contours_of(drawing, item_id)
+    contours = contours_under(drawing, item_id, image)
     if any(touches(s, area) for c in contours for s in c.segments):
         return True
     item = drawing.drawn_item(item_id)

@@ -1,0 +1,159 @@
+"""Symmetries: make one, set its line, its centre and its number, drag them."""
+
+from dataclasses import dataclass, field, replace
+from typing import ClassVar, Literal, Self
+
+from buildup.drawing.codec import wrong
+from buildup.drawing.model import Drawing, Layer, Pattern, Symmetry
+from buildup.edits.change import Delta, placed, row_of
+from buildup.edits.command import Command, Point
+from buildup.edits.containers import called
+from buildup.edits.drafts import Draft
+from buildup.edits.mirroring import on_the_line
+from buildup.edits.newitems import check_new
+from buildup.edits.taking import open_items
+from buildup.errors import Refusal
+from buildup.forms.axes import Axis, axis_of, check_count, dragged, pegs, settled, with_axis
+from buildup.forms.draftpegs import CopyPeg
+from buildup.geometry.tolerances import FARTHEST
+
+LABELS = {"mirror": "Mirror", "wheel": "Wheel", "kaleidoscope": "Kaleidoscope"}
+
+
+def check_symmetry(item: Symmetry) -> None:
+    """Refuses a symmetry that came from outside and that no command would make."""
+    check_count(item.count, item.pattern)
+    if not 0.0 < item.span <= FARTHEST:
+        raise wrong("A symmetry has a line of no length.", item.id)
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class MakeSymmetry(Draft):
+    """Makes a symmetry of items, where the frontmost of them lay; or an empty one to draw into."""
+
+    kind: Literal["make_symmetry"] = "make_symmetry"
+    items: tuple[str, ...] = ()
+    """Which items come into it; none: it is empty."""
+    symmetry: str
+    """The id of the new symmetry."""
+    pattern: Pattern = "mirror"
+    """Mirrored about a line, turned about a centre, or both."""
+    axis: Axis = field(default_factory=Axis)
+    """Its line or centre, and how often it shows around."""
+    called: str | None = None
+    """Its name; None for the next number."""
+    container: str | None = None
+    """The container that an empty one comes to lie in; None: the front layer."""
+
+    @property
+    def name(self) -> str:
+        return f"Make {LABELS[self.pattern].lower()}"
+
+    def laid_out(self, drawing: Drawing) -> Self:
+        return replace(self, axis=settled(drawing, self.items, self.axis, self.pattern))
+
+    def draft_pegs(self, drawing: Drawing) -> tuple[CopyPeg, ...]:
+        return pegs(self.axis, self.pattern)
+
+    def pulled(self, drawing: Drawing, peg: str, to: complex, *, held: bool) -> Self:
+        return replace(self, axis=dragged(self.axis, self.pattern, peg, to, held=held))
+
+    def delta(self, drawing: Drawing) -> Delta:
+        check_new(drawing, self.symmetry)
+        axis = settled(drawing, self.items, self.axis, self.pattern)
+        made = Symmetry(
+            id=self.symmetry,
+            name=called(drawing, LABELS[self.pattern], self.called, kind=Symmetry),
+            pattern=self.pattern,
+        )
+        made = with_axis(made, axis)
+        if not self.items:
+            return placed(drawing, (made,), container=self.container)
+        open_items(drawing, self.items)
+        tops = drawing.tree.tops(self.items)
+        if any(isinstance(drawing.items[i], Layer) for i in tops):
+            raise Refusal(
+                "layers_on_top",
+                "A layer cannot lie in a symmetry. Nothing was changed; choose what lies in it.",
+            )
+        front = tops[-1]
+        place = (made.id, drawing.tree.container(front), front)
+        same = self.pattern == "mirror" and on_the_line(drawing, tops, axis)
+        said = "All of it lies on the line: nothing new shows until some of it lies beside." * same
+        return Delta(put=(made,), moves=(place, *row_of(tops, made.id, None)), said=said)
+
+
+def _symmetry(drawing: Drawing, item_id: str) -> Symmetry:
+    found = drawing.open_item(item_id)
+    if not isinstance(found, Symmetry):
+        raise Refusal(
+            "no_symmetry", f"“{found.name}” is no symmetry. Nothing was changed.", item_id
+        )
+    return found
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class SetSymmetry(Command):
+    """Sets a symmetry by numbers; None keeps what it has."""
+
+    goes_on: ClassVar[tuple[str, ...]] = ("symmetry",)
+    kind: Literal["set_symmetry"] = "set_symmetry"
+    symmetry: str
+    """Which symmetry."""
+    pattern: Pattern | None = None
+    """Mirrored, turned, or both."""
+    x: float | None = None
+    """Of its centre, or of the middle of its line."""
+    y: float | None = None
+    """Likewise."""
+    angle: float | None = None
+    """Degrees, of its line."""
+    count: int | None = None
+    """How many times around."""
+
+    @property
+    def name(self) -> str:
+        return "Change symmetry"
+
+    def delta(self, drawing: Drawing) -> Delta:
+        old = _symmetry(drawing, self.symmetry)
+        axis = axis_of(old)
+        x, y = axis.centre or (0.0, 0.0)
+        pattern = self.pattern or old.pattern
+        centre = (x if self.x is None else self.x, y if self.y is None else self.y)
+        changed = replace(
+            axis,
+            centre=centre,
+            angle=axis.angle if self.angle is None else self.angle,
+            count=axis.count if self.count is None else self.count,
+        )
+        new = with_axis(
+            replace(old, pattern=pattern), settled(drawing, (old.id,), changed, pattern)
+        )
+        return Delta(put=(new,))
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class DragSymmetry(Command):
+    """Drags the middle of a symmetry, a grip of its line, or the peg of its number."""
+
+    aims: ClassVar[str] = "to"
+    kind: Literal["drag_symmetry"] = "drag_symmetry"
+    symmetry: str
+    """Which symmetry."""
+    peg: Literal["middle", "start", "end", "count"]
+    """What is dragged."""
+    to: Point
+    """Where the pointer has it."""
+    stepped: bool = False
+    """Angles by 15° only; the middle square to the line only."""
+
+    @property
+    def name(self) -> str:
+        return {"middle": "Move symmetry", "count": "Change number"}.get(self.peg, "Turn symmetry")
+
+    def delta(self, drawing: Drawing) -> Delta:
+        old = _symmetry(drawing, self.symmetry)
+        to = complex(*self.to)
+        new = dragged(axis_of(old), old.pattern, self.peg, to, held=self.stepped)
+        return Delta(put=(with_axis(old, new),))

@@ -1,0 +1,263 @@
+"""Axes: the lines about which things are mirrored, and the centres about which they are turned.
+
+An axis may leave open where it lies; `settled` finds that out of what is to be mirrored, so that it
+can be seen, dragged and typed before anything is done.
+"""
+
+import itertools
+from collections.abc import Iterable, Iterator, Sequence
+from dataclasses import dataclass, replace
+from typing import ClassVar, Literal
+
+from buildup.drawing.model import Drawing, Pattern, Symmetry
+from buildup.drawing.paths import TOUCH
+from buildup.errors import Refusal
+from buildup.forms.contours import contours_of, item_box
+from buildup.forms.draftpegs import STEP, CopyPeg, copy_peg
+from buildup.geometry.angles import cross, degrees_of, direction, dot, line_degrees, stepped
+from buildup.geometry.boxes import Box
+from buildup.geometry.tolerances import SMALLEST
+
+Point = tuple[float, float]
+Through = Literal["best", "ends", "middle", "sheet", "guide"]
+ROOM = 1.15
+"""Extents of what is mirrored that its line is long, so that both grips are free of it (common
+practice)."""
+LEAST_SPAN = 24.0
+"""Sheet units that a line shows to either side at first: room for its marks."""
+LEAST_COUNT, MOST_COUNT = 2, 100
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Axis:
+    """A line through a place, and how often what lies beside it is shown around that place."""
+
+    __pydantic_config__: ClassVar[dict[str, object]] = {
+        "extra": "forbid",
+        "allow_inf_nan": False,
+        "use_attribute_docstrings": True,
+    }
+
+    centre: Point | None = None
+    """A place on the line, or the centre. None: as `through` says."""
+    angle: float = 90.0
+    """Degrees, of the line."""
+    to: Point | None = None
+    """Another place on the line, which gives its angle."""
+    stepped: bool = False
+    """That angle only at multiples of 15°."""
+    count: int = 6
+    """How many times around; a mirror does not ask."""
+    span: float | None = None
+    """Sheet units for which the line shows to either side; None: as far as what it mirrors."""
+    through: Through = "best"
+    """Where it lies without a centre: through the open ends, the middle of what it mirrors, the
+    middle of the sheet, along a guide; or through the ends where there are any, else through the
+    middle of the sheet."""
+    guide: str | None = None
+    """The guide's id."""
+
+    @property
+    def place(self) -> complex:
+        """Its centre, of a settled axis."""
+        return complex(*(self.centre or (0.0, 0.0)))
+
+    @property
+    def along(self) -> complex:
+        """The direction of its line."""
+        return direction(self.angle)
+
+
+def axis_of(symmetry: Symmetry) -> Axis:
+    """The axis of a symmetry."""
+    centre = (symmetry.centre.real, symmetry.centre.imag)
+    return Axis(centre=centre, angle=symmetry.angle, count=symmetry.count, span=symmetry.span)
+
+
+def with_axis(symmetry: Symmetry, axis: Axis) -> Symmetry:
+    """A symmetry with a settled axis."""
+    return replace(
+        symmetry,
+        centre=axis.place,
+        angle=axis.angle,
+        count=axis.count,
+        span=axis.span or LEAST_SPAN,
+    )
+
+
+def settled(drawing: Drawing, items: Sequence[str], axis: Axis, pattern: Pattern) -> Axis:
+    """An axis with its centre, its angle and the length of its line.
+
+    Args:
+        drawing: which drawing.
+        items: what it is to mirror; none: the sheet is what it lies on.
+        axis: what is known of it.
+        pattern: what it is for.
+
+    Raises:
+        Refusal: `no_length`, `no_ends`, `unknown_guide`, `bad_count`.
+
+    """
+    check_count(axis.count, pattern)
+    box = _ground(drawing, items)
+    placed = axis if axis.centre is not None else _through(drawing, items, axis, box)
+    if placed.to is not None:
+        placed = replace(placed, angle=_angle_to(placed), to=None)
+    angle = line_degrees(placed.angle)
+    span = placed.span
+    if span is None:
+        far = [c - placed.place for c in box.corners]
+        along = [dot(f, direction(angle)) for f in far] if pattern == "mirror" else far
+        span = max(LEAST_SPAN, *(abs(a) for a in along)) * ROOM
+    return replace(placed, angle=angle, span=span)
+
+
+def check_count(count: int, pattern: Pattern) -> None:
+    """Refuses a number of images that shows nothing, or nothing that can be told apart."""
+    if pattern != "mirror" and not LEAST_COUNT <= count <= MOST_COUNT:
+        raise Refusal(
+            "bad_count",
+            f"It can be shown from {LEAST_COUNT} to {MOST_COUNT} times around. The number was "
+            "kept; type one in between.",
+        )
+
+
+def _angle_to(axis: Axis) -> float:
+    way = complex(*(axis.to or (0.0, 0.0))) - axis.place
+    if abs(way) < SMALLEST:
+        raise Refusal(
+            "no_length",
+            "A line goes through two places that lie apart. Nothing was mirrored; drag further.",
+        )
+    return degrees_of(stepped(way, step=STEP) if axis.stepped else way)
+
+
+def _ground(drawing: Drawing, items: Iterable[str]) -> Box:
+    """The box around what is mirrored, or else that of the sheet."""
+    boxes = [b for i in items if i in drawing.items and (b := item_box(drawing, i)) is not None]
+    sheet = Box(0.0, 0.0, drawing.sheet.width, drawing.sheet.height)
+    return Box.union(boxes) if boxes else sheet
+
+
+def _through(drawing: Drawing, items: Sequence[str], axis: Axis, box: Box) -> Axis:
+    sheet = complex(drawing.sheet.width / 2.0, drawing.sheet.height / 2.0)
+    match axis.through:
+        case "best":
+            line = _through_ends(drawing, items, axis)
+            return line or replace(axis, centre=_pair(complex(sheet.real, box.centre.imag)))
+        case "ends":
+            line = _through_ends(drawing, items, axis)
+            if line is None:
+                raise Refusal(
+                    "no_ends",
+                    "What is selected has no open ends on one line. Choose another line.",
+                )
+            return line
+        case "sheet":
+            return replace(axis, centre=_pair(sheet))
+        case "middle":
+            return replace(axis, centre=_pair(box.centre))
+        case "guide":
+            guide = next((g for g in drawing.sheet.guides if g.id == axis.guide), None)
+            if guide is None:
+                raise Refusal(
+                    "unknown_guide", "That guide is no longer there. Choose another line."
+                )
+            along = direction(guide.angle)
+            through = complex(guide.x, guide.y)
+            near = through + along * dot(box.centre - through, along)
+            return replace(axis, centre=_pair(near), angle=guide.angle)
+
+
+def _pair(place: complex) -> Point:
+    return (place.real, place.imag)
+
+
+def _through_ends(drawing: Drawing, items: Iterable[str], axis: Axis) -> Axis | None:
+    """The line through the open ends of some items; None where they lie on none."""
+    ends = list(_ends(drawing, items))
+    if len(ends) < 2:
+        return None
+    first, last = max(itertools.combinations(ends, 2), key=lambda pair: abs(pair[1] - pair[0]))
+    way = last - first
+    if abs(way) < SMALLEST or any(abs(cross(e - first, way)) > abs(way) * TOUCH for e in ends):
+        return None
+    middle = (first + last) / 2.0
+    return replace(axis, centre=_pair(middle), angle=_square(way))
+
+
+def _square(way: complex) -> float:
+    """The angle of a line: level or upright where its two ends all but say so."""
+    if abs(way.real) <= TOUCH:
+        return 90.0
+    return 0.0 if abs(way.imag) <= TOUCH else degrees_of(way)
+
+
+MOST_ENDS = 200
+
+
+def _ends(drawing: Drawing, items: Iterable[str]) -> Iterator[complex]:
+    drawn = (d for i in items if i in drawing.items for d in drawing.tree.drawn_in(i))
+    paths = (c for d in drawn for c in contours_of(drawing, d) if not c.closed)
+    for path in itertools.islice(paths, MOST_ENDS):
+        yield from (path.anchors[0].at, path.anchors[-1].at)
+
+
+def pegs(axis: Axis, pattern: Pattern) -> tuple[CopyPeg, ...]:
+    """The pegs of a settled axis: its middle, the grips of its line, the number around."""
+    span, along = axis.span or LEAST_SPAN, axis.along
+    found = [copy_peg("middle", "Middle", axis.place, 0j, value=0.0)]
+    if pattern != "wheel":
+        grips = [("start", -along), ("end", along)] if pattern == "mirror" else [("end", along)]
+        for name, way in grips:
+            at = axis.place + way * span
+            found.append(copy_peg(name, "Angle", at, way * 1j, value=axis.angle, unit="angle"))
+    if pattern != "mirror":
+        way = direction(axis.angle + _part(pattern, axis.count))
+        at, count = axis.place + way * span, float(axis.count)
+        found.append(copy_peg("count", "Number", at, way * -1j, value=count, unit="count"))
+    return tuple(found)
+
+
+def _part(pattern: Pattern, count: int) -> float:
+    """Degrees from the line to the peg of the number."""
+    return 360.0 / count if pattern == "wheel" else 180.0 / count
+
+
+def dragged(axis: Axis, pattern: Pattern, peg: str, to: complex, *, held: bool) -> Axis:
+    """A settled axis after one of its pegs was dragged to a place.
+
+    Args:
+        axis: as it was.
+        pattern: what it is for.
+        peg: which one, as `pegs` names them.
+        to: where the pointer has it.
+        held: angles by 15° only; the middle square to the line only.
+
+    """
+    if peg == "middle":
+        across = axis.along * 1j
+        by = to - axis.place
+        return replace(axis, centre=_pair(axis.place + across * dot(by, across) if held else to))
+    way = to - axis.place
+    if peg == "count":
+        away = (degrees_of(way) - axis.angle) % 360.0
+        near = max(min(away, 360.0 - away), _part(pattern, MOST_COUNT))
+        whole = 360.0 if pattern == "wheel" else 180.0
+        return replace(axis, count=min(max(round(whole / near), LEAST_COUNT), MOST_COUNT))
+    way = stepped(way, step=STEP) if held else felt_line(way)
+    if abs(way) < SMALLEST:
+        return axis
+    angle = line_degrees(degrees_of(-way if peg == "start" else way))
+    return replace(axis, angle=angle, span=max(abs(way), LEAST_SPAN))
+
+
+FELT = 0.035
+"""Sine of an angle, about 2°, from a multiple of 45° within which a dragged line is meant to stand
+at it (as items are felt to that are turned)."""
+
+
+def felt_line(way: complex) -> complex:
+    """A direction turned to level, upright or 45° where it all but stands so."""
+    near = stepped(way, step=45.0)
+    return near if abs(cross(way, near)) <= abs(way) * abs(near) * FELT else way
