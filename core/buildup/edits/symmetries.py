@@ -32,7 +32,7 @@ class MakeSymmetry(Draft):
     """Makes a symmetry of items, where the frontmost of them lay; or an empty one to draw into."""
 
     kind: Literal["make_symmetry"] = "make_symmetry"
-    items: tuple[str, ...] = ()
+    items: tuple[str, ...]
     """Which items come into it; none: it is empty."""
     symmetry: str
     """The id of the new symmetry."""

@@ -19,7 +19,7 @@ from buildup.geometry.boxes import Box
 from buildup.geometry.tolerances import SMALLEST
 
 Point = tuple[float, float]
-Through = Literal["best", "ends", "middle", "sheet", "guide"]
+Through = Literal["best", "ends", "middle", "sheet", "guide", "place"]
 ROOM = 1.15
 """Extents of what is mirrored that its line is long, so that both grips are free of it (common
 practice)."""
@@ -53,7 +53,7 @@ class Axis:
     through: Through = "best"
     """Where it lies without a centre: through the open ends, the middle of what it mirrors, the
     middle of the sheet, along a guide; or through the ends where there are any, else through the
-    middle of the sheet."""
+    middle of the sheet. A place says that the centre is one of its own."""
     guide: str | None = None
     """The guide's id."""
 
@@ -155,7 +155,7 @@ def _through(drawing: Drawing, items: Sequence[str], axis: Axis, box: Box) -> Ax
             return line
         case "sheet":
             return replace(axis, centre=_pair(sheet))
-        case "middle":
+        case "middle" | "place":
             return replace(axis, centre=_pair(box.centre))
         case "guide":
             guide = next((g for g in drawing.sheet.guides if g.id == axis.guide), None)
@@ -238,7 +238,8 @@ def dragged(axis: Axis, pattern: Pattern, peg: str, to: complex, *, held: bool) 
     if peg == "middle":
         across = axis.along * 1j
         by = to - axis.place
-        return replace(axis, centre=_pair(axis.place + across * dot(by, across) if held else to))
+        centre = axis.place + across * dot(by, across) if held else to
+        return replace(axis, centre=_pair(centre), through="place")
     way = to - axis.place
     if peg == "count":
         away = (degrees_of(way) - axis.angle) % 360.0

@@ -1248,6 +1248,33 @@ export interface components {
             kept: string;
         };
         /**
+         * CopyPeg
+         * @description A peg that drags how copies or images lie.
+         */
+        CopyPeg: {
+            /** Name */
+            name: string;
+            /** At */
+            at: [
+                number,
+                number
+            ];
+            /** Along */
+            along: [
+                number,
+                number
+            ];
+            /** Label */
+            label: string;
+            /** Value */
+            value: number;
+            /**
+             * Unit
+             * @enum {string}
+             */
+            unit: "length" | "angle" | "count";
+        };
+        /**
          * CornerMark
          * @description A corner that can be worked, or is.
          */
@@ -1340,6 +1367,7 @@ export interface components {
              * @default []
              */
             ends?: components["schemas"]["PathEnd"][];
+            symmetry?: components["schemas"]["SymmetryMark"] | null;
         };
         /**
          * FrameBox
@@ -1563,6 +1591,52 @@ export interface components {
             name: string;
             /** Edit */
             edit: string;
+        };
+        /**
+         * SymmetryMark
+         * @description A symmetry as the canvas shows it.
+         */
+        SymmetryMark: {
+            /**
+             * Pattern
+             * @enum {string}
+             */
+            pattern: "mirror" | "wheel" | "kaleidoscope";
+            /** Centre */
+            centre: [
+                number,
+                number
+            ];
+            /** Angle */
+            angle: number;
+            /** Count */
+            count: number;
+            /** Span */
+            span: number;
+            /** Lines */
+            lines: [
+                [
+                    number,
+                    number
+                ],
+                [
+                    number,
+                    number
+                ]
+            ][];
+            /** Images */
+            images: [
+                number,
+                number,
+                number,
+                number,
+                number,
+                number
+            ][];
+            /** Left Out */
+            left_out: number;
+            /** Pegs */
+            pegs: components["schemas"]["CopyPeg"][];
         };
         /**
          * TwinMark
@@ -1892,6 +1966,65 @@ export interface components {
             corner?: components["schemas"]["Corner"] | null;
         };
         /**
+         * Axis
+         * @description A line through a place, and how often what lies beside it is shown around that place.
+         */
+        Axis: {
+            /**
+             * Centre
+             * @description A place on the line, or the centre. None: as `through` says.
+             */
+            centre?: [
+                number,
+                number
+            ] | null;
+            /**
+             * Angle
+             * @description Degrees, of the line.
+             * @default 90
+             */
+            angle?: number;
+            /**
+             * To
+             * @description Another place on the line, which gives its angle.
+             */
+            to?: [
+                number,
+                number
+            ] | null;
+            /**
+             * Stepped
+             * @description That angle only at multiples of 15°.
+             * @default false
+             */
+            stepped?: boolean;
+            /**
+             * Count
+             * @description How many times around; a mirror does not ask.
+             * @default 6
+             */
+            count?: number;
+            /**
+             * Span
+             * @description Sheet units for which the line shows to either side; None: as far as what it mirrors.
+             */
+            span?: number | null;
+            /**
+             * Through
+             * @description Where it lies without a centre: through the open ends, the middle of what it mirrors, the
+             *     middle of the sheet, along a guide; or through the ends where there are any, else through the
+             *     middle of the sheet. A place says that the centre is one of its own.
+             * @default best
+             * @enum {string}
+             */
+            through?: "best" | "ends" | "middle" | "sheet" | "guide" | "place";
+            /**
+             * Guide
+             * @description The guide's id.
+             */
+            guide?: string | null;
+        };
+        /**
          * BendSegment
          * @description Drags a point of a segment; the curve follows with the least change of its handles.
          */
@@ -2010,7 +2143,7 @@ export interface components {
             /** Version */
             version?: number | null;
             /** Command */
-            command: components["schemas"]["DrawAnchor"] | components["schemas"]["CloseOutline"] | components["schemas"]["AddOutline"] | components["schemas"]["MoveAnchors"] | components["schemas"]["PlaceAnchor"] | components["schemas"]["MoveHandle"] | components["schemas"]["PullHandle"] | components["schemas"]["SetHandle"] | components["schemas"]["SetAnchorKind"] | components["schemas"]["RemoveAnchors"] | components["schemas"]["InsertAnchor"] | components["schemas"]["AddAnchors"] | components["schemas"]["BendSegment"] | components["schemas"]["StraightenSegments"] | components["schemas"]["RemoveSegment"] | components["schemas"]["BreakAnchors"] | components["schemas"]["JoinEnds"] | components["schemas"]["ReverseOutlines"] | components["schemas"]["StartAt"] | components["schemas"]["LineUp"] | components["schemas"]["SpaceAnchors"] | components["schemas"]["CopyHandles"] | components["schemas"]["MakeTwins"] | components["schemas"]["ReleaseTwins"] | components["schemas"]["DrawStroke"] | components["schemas"]["SetTolerance"] | components["schemas"]["DrawShape"] | components["schemas"]["DrawLine"] | components["schemas"]["ChangeShape"] | components["schemas"]["SetDial"] | components["schemas"]["SetDials"] | components["schemas"]["CopyDials"] | components["schemas"]["SetMeasure"] | components["schemas"]["DragPeg"] | components["schemas"]["TurnIntoOutlines"] | components["schemas"]["SetCorners"] | components["schemas"]["DragCorners"] | components["schemas"]["SettleCorners"] | components["schemas"]["MoveItems"] | components["schemas"]["MoveAlong"] | components["schemas"]["ResizeItems"] | components["schemas"]["LeanItems"] | components["schemas"]["TurnItems"] | components["schemas"]["PlaceItems"] | components["schemas"]["ScaleItems"] | components["schemas"]["TurnBy"] | components["schemas"]["FlipItems"] | components["schemas"]["ShearItems"] | components["schemas"]["AlignItems"] | components["schemas"]["SpaceItems"] | components["schemas"]["SetFill"] | components["schemas"]["SetStroke"] | components["schemas"]["SetStrokeWidth"] | components["schemas"]["RemoveItems"] | components["schemas"]["DuplicateItems"] | components["schemas"]["RowOfCopies"] | components["schemas"]["RingOfCopies"] | components["schemas"]["GridOfCopies"] | components["schemas"]["PasteItems"] | components["schemas"]["OrderItems"] | components["schemas"]["StepItems"] | components["schemas"]["HideItems"] | components["schemas"]["LockItems"] | components["schemas"]["RenameItem"] | components["schemas"]["GroupItems"] | components["schemas"]["TakeApart"] | components["schemas"]["AddLayer"] | components["schemas"]["MergeLayers"] | components["schemas"]["SetOpacity"] | components["schemas"]["SetSheet"] | components["schemas"]["SetSheetColour"] | components["schemas"]["SetGrid"] | components["schemas"]["AddGuide"] | components["schemas"]["MoveGuide"] | components["schemas"]["SetGuide"] | components["schemas"]["RemoveGuides"] | components["schemas"]["HideGuides"] | components["schemas"]["PlaceUnderlay"] | components["schemas"]["DragUnderlay"] | components["schemas"]["SetUnderlay"] | components["schemas"]["RemoveUnderlay"];
+            command: components["schemas"]["DrawAnchor"] | components["schemas"]["CloseOutline"] | components["schemas"]["AddOutline"] | components["schemas"]["MoveAnchors"] | components["schemas"]["PlaceAnchor"] | components["schemas"]["MoveHandle"] | components["schemas"]["PullHandle"] | components["schemas"]["SetHandle"] | components["schemas"]["SetAnchorKind"] | components["schemas"]["RemoveAnchors"] | components["schemas"]["InsertAnchor"] | components["schemas"]["AddAnchors"] | components["schemas"]["BendSegment"] | components["schemas"]["StraightenSegments"] | components["schemas"]["RemoveSegment"] | components["schemas"]["BreakAnchors"] | components["schemas"]["JoinEnds"] | components["schemas"]["ReverseOutlines"] | components["schemas"]["StartAt"] | components["schemas"]["LineUp"] | components["schemas"]["SpaceAnchors"] | components["schemas"]["CopyHandles"] | components["schemas"]["MakeTwins"] | components["schemas"]["ReleaseTwins"] | components["schemas"]["DrawStroke"] | components["schemas"]["SetTolerance"] | components["schemas"]["DrawShape"] | components["schemas"]["DrawLine"] | components["schemas"]["ChangeShape"] | components["schemas"]["SetDial"] | components["schemas"]["SetDials"] | components["schemas"]["CopyDials"] | components["schemas"]["SetMeasure"] | components["schemas"]["DragPeg"] | components["schemas"]["TurnIntoOutlines"] | components["schemas"]["SetCorners"] | components["schemas"]["DragCorners"] | components["schemas"]["SettleCorners"] | components["schemas"]["MoveItems"] | components["schemas"]["MoveAlong"] | components["schemas"]["ResizeItems"] | components["schemas"]["LeanItems"] | components["schemas"]["TurnItems"] | components["schemas"]["PlaceItems"] | components["schemas"]["ScaleItems"] | components["schemas"]["TurnBy"] | components["schemas"]["FlipItems"] | components["schemas"]["MirrorItems"] | components["schemas"]["ShearItems"] | components["schemas"]["AlignItems"] | components["schemas"]["SpaceItems"] | components["schemas"]["SetFill"] | components["schemas"]["SetStroke"] | components["schemas"]["SetStrokeWidth"] | components["schemas"]["RemoveItems"] | components["schemas"]["DuplicateItems"] | components["schemas"]["RowOfCopies"] | components["schemas"]["RingOfCopies"] | components["schemas"]["GridOfCopies"] | components["schemas"]["PasteItems"] | components["schemas"]["OrderItems"] | components["schemas"]["StepItems"] | components["schemas"]["HideItems"] | components["schemas"]["LockItems"] | components["schemas"]["RenameItem"] | components["schemas"]["GroupItems"] | components["schemas"]["TakeApart"] | components["schemas"]["MakeSymmetry"] | components["schemas"]["SetSymmetry"] | components["schemas"]["DragSymmetry"] | components["schemas"]["AddLayer"] | components["schemas"]["MergeLayers"] | components["schemas"]["SetOpacity"] | components["schemas"]["SetSheet"] | components["schemas"]["SetSheetColour"] | components["schemas"]["SetGrid"] | components["schemas"]["AddGuide"] | components["schemas"]["MoveGuide"] | components["schemas"]["SetGuide"] | components["schemas"]["RemoveGuides"] | components["schemas"]["HideGuides"] | components["schemas"]["PlaceUnderlay"] | components["schemas"]["DragUnderlay"] | components["schemas"]["SetUnderlay"] | components["schemas"]["RemoveUnderlay"];
             /**
              * Selection
              * @default []
@@ -2179,6 +2312,42 @@ export interface components {
             /**
              * Stepped
              * @description Only whole steps: 15°, 5 %, 5 units.
+             * @default false
+             */
+            stepped?: boolean;
+        };
+        /**
+         * DragSymmetry
+         * @description Drags the middle of a symmetry, a grip of its line, or the peg of its number.
+         */
+        DragSymmetry: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "drag_symmetry";
+            /**
+             * Symmetry
+             * @description Which symmetry.
+             */
+            symmetry: string;
+            /**
+             * Peg
+             * @description What is dragged.
+             * @enum {string}
+             */
+            peg: "middle" | "start" | "end" | "count";
+            /**
+             * To
+             * @description Where the pointer has it.
+             */
+            to: [
+                number,
+                number
+            ];
+            /**
+             * Stepped
+             * @description Angles by 15° only; the middle square to the line only.
              * @default false
              */
             stepped?: boolean;
@@ -2872,6 +3041,46 @@ export interface components {
             locked: boolean;
         };
         /**
+         * MakeSymmetry
+         * @description Makes a symmetry of items, where the frontmost of them lay; or an empty one to draw into.
+         */
+        MakeSymmetry: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "make_symmetry";
+            /**
+             * Items
+             * @description Which items come into it; none: it is empty.
+             */
+            items: string[];
+            /**
+             * Symmetry
+             * @description The id of the new symmetry.
+             */
+            symmetry: string;
+            /**
+             * Pattern
+             * @description Mirrored about a line, turned about a centre, or both.
+             * @default mirror
+             * @enum {string}
+             */
+            pattern?: "mirror" | "wheel" | "kaleidoscope";
+            /** @description Its line or centre, and how often it shows around. */
+            axis?: components["schemas"]["Axis"];
+            /**
+             * Called
+             * @description Its name; None for the next number.
+             */
+            called?: string | null;
+            /**
+             * Container
+             * @description The container that an empty one comes to lie in; None: the front layer.
+             */
+            container?: string | null;
+        };
+        /**
          * MakeTwins
          * @description Makes two anchors of an outline twins: from then on one follows the other, mirrored.
          *
@@ -2951,6 +3160,23 @@ export interface components {
              * @description Which layers, two or more.
              */
             items: string[];
+        };
+        /**
+         * MirrorItems
+         * @description Mirrors items about a line through a place at an angle.
+         */
+        MirrorItems: {
+            /** Items */
+            items: string[];
+            /** Copies */
+            copies?: string | null;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "mirror_items";
+            /** @description The line. */
+            axis?: components["schemas"]["Axis"];
         };
         /**
          * MoveAlong
@@ -4000,6 +4226,47 @@ export interface components {
             width: number;
         };
         /**
+         * SetSymmetry
+         * @description Sets a symmetry by numbers; None keeps what it has.
+         */
+        SetSymmetry: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "set_symmetry";
+            /**
+             * Symmetry
+             * @description Which symmetry.
+             */
+            symmetry: string;
+            /**
+             * Pattern
+             * @description Mirrored, turned, or both.
+             */
+            pattern?: ("mirror" | "wheel" | "kaleidoscope") | null;
+            /**
+             * X
+             * @description Of its centre, or of the middle of its line.
+             */
+            x?: number | null;
+            /**
+             * Y
+             * @description Likewise.
+             */
+            y?: number | null;
+            /**
+             * Angle
+             * @description Degrees, of its line.
+             */
+            angle?: number | null;
+            /**
+             * Count
+             * @description How many times around.
+             */
+            count?: number | null;
+        };
+        /**
          * SetTolerance
          * @description Fits outlines drawn by hand anew to what was drawn, with another tolerance.
          */
@@ -4260,7 +4527,7 @@ export interface components {
         };
         /**
          * TakeApart
-         * @description Takes groups apart: what each holds comes to lie where it lay.
+         * @description Takes groups apart, and symmetries: what each holds comes to lie where it lay.
          */
         TakeApart: {
             /**
@@ -4270,7 +4537,7 @@ export interface components {
             kind: "take_apart";
             /**
              * Items
-             * @description Which items; those that are no groups stay as they are.
+             * @description Which items; others stay as they are.
              */
             items: string[];
         };
@@ -4574,6 +4841,15 @@ export interface components {
                 number,
                 number
             ] | null;
+            /** Image */
+            image?: [
+                number,
+                number,
+                number,
+                number,
+                number,
+                number
+            ] | null;
             /**
              * Kinds
              * @default [
@@ -4601,7 +4877,7 @@ export interface components {
         AimIn: {
             aim?: components["schemas"]["Aim"] | null;
             /** Command */
-            command?: (components["schemas"]["DrawAnchor"] | components["schemas"]["CloseOutline"] | components["schemas"]["AddOutline"] | components["schemas"]["MoveAnchors"] | components["schemas"]["PlaceAnchor"] | components["schemas"]["MoveHandle"] | components["schemas"]["PullHandle"] | components["schemas"]["SetHandle"] | components["schemas"]["SetAnchorKind"] | components["schemas"]["RemoveAnchors"] | components["schemas"]["InsertAnchor"] | components["schemas"]["AddAnchors"] | components["schemas"]["BendSegment"] | components["schemas"]["StraightenSegments"] | components["schemas"]["RemoveSegment"] | components["schemas"]["BreakAnchors"] | components["schemas"]["JoinEnds"] | components["schemas"]["ReverseOutlines"] | components["schemas"]["StartAt"] | components["schemas"]["LineUp"] | components["schemas"]["SpaceAnchors"] | components["schemas"]["CopyHandles"] | components["schemas"]["MakeTwins"] | components["schemas"]["ReleaseTwins"] | components["schemas"]["DrawStroke"] | components["schemas"]["SetTolerance"] | components["schemas"]["DrawShape"] | components["schemas"]["DrawLine"] | components["schemas"]["ChangeShape"] | components["schemas"]["SetDial"] | components["schemas"]["SetDials"] | components["schemas"]["CopyDials"] | components["schemas"]["SetMeasure"] | components["schemas"]["DragPeg"] | components["schemas"]["TurnIntoOutlines"] | components["schemas"]["SetCorners"] | components["schemas"]["DragCorners"] | components["schemas"]["SettleCorners"] | components["schemas"]["MoveItems"] | components["schemas"]["MoveAlong"] | components["schemas"]["ResizeItems"] | components["schemas"]["LeanItems"] | components["schemas"]["TurnItems"] | components["schemas"]["PlaceItems"] | components["schemas"]["ScaleItems"] | components["schemas"]["TurnBy"] | components["schemas"]["FlipItems"] | components["schemas"]["ShearItems"] | components["schemas"]["AlignItems"] | components["schemas"]["SpaceItems"] | components["schemas"]["SetFill"] | components["schemas"]["SetStroke"] | components["schemas"]["SetStrokeWidth"] | components["schemas"]["RemoveItems"] | components["schemas"]["DuplicateItems"] | components["schemas"]["RowOfCopies"] | components["schemas"]["RingOfCopies"] | components["schemas"]["GridOfCopies"] | components["schemas"]["PasteItems"] | components["schemas"]["OrderItems"] | components["schemas"]["StepItems"] | components["schemas"]["HideItems"] | components["schemas"]["LockItems"] | components["schemas"]["RenameItem"] | components["schemas"]["GroupItems"] | components["schemas"]["TakeApart"] | components["schemas"]["AddLayer"] | components["schemas"]["MergeLayers"] | components["schemas"]["SetOpacity"] | components["schemas"]["SetSheet"] | components["schemas"]["SetSheetColour"] | components["schemas"]["SetGrid"] | components["schemas"]["AddGuide"] | components["schemas"]["MoveGuide"] | components["schemas"]["SetGuide"] | components["schemas"]["RemoveGuides"] | components["schemas"]["HideGuides"] | components["schemas"]["PlaceUnderlay"] | components["schemas"]["DragUnderlay"] | components["schemas"]["SetUnderlay"] | components["schemas"]["RemoveUnderlay"]) | null;
+            command?: (components["schemas"]["DrawAnchor"] | components["schemas"]["CloseOutline"] | components["schemas"]["AddOutline"] | components["schemas"]["MoveAnchors"] | components["schemas"]["PlaceAnchor"] | components["schemas"]["MoveHandle"] | components["schemas"]["PullHandle"] | components["schemas"]["SetHandle"] | components["schemas"]["SetAnchorKind"] | components["schemas"]["RemoveAnchors"] | components["schemas"]["InsertAnchor"] | components["schemas"]["AddAnchors"] | components["schemas"]["BendSegment"] | components["schemas"]["StraightenSegments"] | components["schemas"]["RemoveSegment"] | components["schemas"]["BreakAnchors"] | components["schemas"]["JoinEnds"] | components["schemas"]["ReverseOutlines"] | components["schemas"]["StartAt"] | components["schemas"]["LineUp"] | components["schemas"]["SpaceAnchors"] | components["schemas"]["CopyHandles"] | components["schemas"]["MakeTwins"] | components["schemas"]["ReleaseTwins"] | components["schemas"]["DrawStroke"] | components["schemas"]["SetTolerance"] | components["schemas"]["DrawShape"] | components["schemas"]["DrawLine"] | components["schemas"]["ChangeShape"] | components["schemas"]["SetDial"] | components["schemas"]["SetDials"] | components["schemas"]["CopyDials"] | components["schemas"]["SetMeasure"] | components["schemas"]["DragPeg"] | components["schemas"]["TurnIntoOutlines"] | components["schemas"]["SetCorners"] | components["schemas"]["DragCorners"] | components["schemas"]["SettleCorners"] | components["schemas"]["MoveItems"] | components["schemas"]["MoveAlong"] | components["schemas"]["ResizeItems"] | components["schemas"]["LeanItems"] | components["schemas"]["TurnItems"] | components["schemas"]["PlaceItems"] | components["schemas"]["ScaleItems"] | components["schemas"]["TurnBy"] | components["schemas"]["FlipItems"] | components["schemas"]["MirrorItems"] | components["schemas"]["ShearItems"] | components["schemas"]["AlignItems"] | components["schemas"]["SpaceItems"] | components["schemas"]["SetFill"] | components["schemas"]["SetStroke"] | components["schemas"]["SetStrokeWidth"] | components["schemas"]["RemoveItems"] | components["schemas"]["DuplicateItems"] | components["schemas"]["RowOfCopies"] | components["schemas"]["RingOfCopies"] | components["schemas"]["GridOfCopies"] | components["schemas"]["PasteItems"] | components["schemas"]["OrderItems"] | components["schemas"]["StepItems"] | components["schemas"]["HideItems"] | components["schemas"]["LockItems"] | components["schemas"]["RenameItem"] | components["schemas"]["GroupItems"] | components["schemas"]["TakeApart"] | components["schemas"]["MakeSymmetry"] | components["schemas"]["SetSymmetry"] | components["schemas"]["DragSymmetry"] | components["schemas"]["AddLayer"] | components["schemas"]["MergeLayers"] | components["schemas"]["SetOpacity"] | components["schemas"]["SetSheet"] | components["schemas"]["SetSheetColour"] | components["schemas"]["SetGrid"] | components["schemas"]["AddGuide"] | components["schemas"]["MoveGuide"] | components["schemas"]["SetGuide"] | components["schemas"]["RemoveGuides"] | components["schemas"]["HideGuides"] | components["schemas"]["PlaceUnderlay"] | components["schemas"]["DragUnderlay"] | components["schemas"]["SetUnderlay"] | components["schemas"]["RemoveUnderlay"]) | null;
             /**
              * Selection
              * @default []
@@ -4749,39 +5025,12 @@ export interface components {
          */
         AgainIn: {
             /** Command */
-            command: components["schemas"]["DrawAnchor"] | components["schemas"]["CloseOutline"] | components["schemas"]["AddOutline"] | components["schemas"]["MoveAnchors"] | components["schemas"]["PlaceAnchor"] | components["schemas"]["MoveHandle"] | components["schemas"]["PullHandle"] | components["schemas"]["SetHandle"] | components["schemas"]["SetAnchorKind"] | components["schemas"]["RemoveAnchors"] | components["schemas"]["InsertAnchor"] | components["schemas"]["AddAnchors"] | components["schemas"]["BendSegment"] | components["schemas"]["StraightenSegments"] | components["schemas"]["RemoveSegment"] | components["schemas"]["BreakAnchors"] | components["schemas"]["JoinEnds"] | components["schemas"]["ReverseOutlines"] | components["schemas"]["StartAt"] | components["schemas"]["LineUp"] | components["schemas"]["SpaceAnchors"] | components["schemas"]["CopyHandles"] | components["schemas"]["MakeTwins"] | components["schemas"]["ReleaseTwins"] | components["schemas"]["DrawStroke"] | components["schemas"]["SetTolerance"] | components["schemas"]["DrawShape"] | components["schemas"]["DrawLine"] | components["schemas"]["ChangeShape"] | components["schemas"]["SetDial"] | components["schemas"]["SetDials"] | components["schemas"]["CopyDials"] | components["schemas"]["SetMeasure"] | components["schemas"]["DragPeg"] | components["schemas"]["TurnIntoOutlines"] | components["schemas"]["SetCorners"] | components["schemas"]["DragCorners"] | components["schemas"]["SettleCorners"] | components["schemas"]["MoveItems"] | components["schemas"]["MoveAlong"] | components["schemas"]["ResizeItems"] | components["schemas"]["LeanItems"] | components["schemas"]["TurnItems"] | components["schemas"]["PlaceItems"] | components["schemas"]["ScaleItems"] | components["schemas"]["TurnBy"] | components["schemas"]["FlipItems"] | components["schemas"]["ShearItems"] | components["schemas"]["AlignItems"] | components["schemas"]["SpaceItems"] | components["schemas"]["SetFill"] | components["schemas"]["SetStroke"] | components["schemas"]["SetStrokeWidth"] | components["schemas"]["RemoveItems"] | components["schemas"]["DuplicateItems"] | components["schemas"]["RowOfCopies"] | components["schemas"]["RingOfCopies"] | components["schemas"]["GridOfCopies"] | components["schemas"]["PasteItems"] | components["schemas"]["OrderItems"] | components["schemas"]["StepItems"] | components["schemas"]["HideItems"] | components["schemas"]["LockItems"] | components["schemas"]["RenameItem"] | components["schemas"]["GroupItems"] | components["schemas"]["TakeApart"] | components["schemas"]["AddLayer"] | components["schemas"]["MergeLayers"] | components["schemas"]["SetOpacity"] | components["schemas"]["SetSheet"] | components["schemas"]["SetSheetColour"] | components["schemas"]["SetGrid"] | components["schemas"]["AddGuide"] | components["schemas"]["MoveGuide"] | components["schemas"]["SetGuide"] | components["schemas"]["RemoveGuides"] | components["schemas"]["HideGuides"] | components["schemas"]["PlaceUnderlay"] | components["schemas"]["DragUnderlay"] | components["schemas"]["SetUnderlay"] | components["schemas"]["RemoveUnderlay"];
+            command: components["schemas"]["DrawAnchor"] | components["schemas"]["CloseOutline"] | components["schemas"]["AddOutline"] | components["schemas"]["MoveAnchors"] | components["schemas"]["PlaceAnchor"] | components["schemas"]["MoveHandle"] | components["schemas"]["PullHandle"] | components["schemas"]["SetHandle"] | components["schemas"]["SetAnchorKind"] | components["schemas"]["RemoveAnchors"] | components["schemas"]["InsertAnchor"] | components["schemas"]["AddAnchors"] | components["schemas"]["BendSegment"] | components["schemas"]["StraightenSegments"] | components["schemas"]["RemoveSegment"] | components["schemas"]["BreakAnchors"] | components["schemas"]["JoinEnds"] | components["schemas"]["ReverseOutlines"] | components["schemas"]["StartAt"] | components["schemas"]["LineUp"] | components["schemas"]["SpaceAnchors"] | components["schemas"]["CopyHandles"] | components["schemas"]["MakeTwins"] | components["schemas"]["ReleaseTwins"] | components["schemas"]["DrawStroke"] | components["schemas"]["SetTolerance"] | components["schemas"]["DrawShape"] | components["schemas"]["DrawLine"] | components["schemas"]["ChangeShape"] | components["schemas"]["SetDial"] | components["schemas"]["SetDials"] | components["schemas"]["CopyDials"] | components["schemas"]["SetMeasure"] | components["schemas"]["DragPeg"] | components["schemas"]["TurnIntoOutlines"] | components["schemas"]["SetCorners"] | components["schemas"]["DragCorners"] | components["schemas"]["SettleCorners"] | components["schemas"]["MoveItems"] | components["schemas"]["MoveAlong"] | components["schemas"]["ResizeItems"] | components["schemas"]["LeanItems"] | components["schemas"]["TurnItems"] | components["schemas"]["PlaceItems"] | components["schemas"]["ScaleItems"] | components["schemas"]["TurnBy"] | components["schemas"]["FlipItems"] | components["schemas"]["MirrorItems"] | components["schemas"]["ShearItems"] | components["schemas"]["AlignItems"] | components["schemas"]["SpaceItems"] | components["schemas"]["SetFill"] | components["schemas"]["SetStroke"] | components["schemas"]["SetStrokeWidth"] | components["schemas"]["RemoveItems"] | components["schemas"]["DuplicateItems"] | components["schemas"]["RowOfCopies"] | components["schemas"]["RingOfCopies"] | components["schemas"]["GridOfCopies"] | components["schemas"]["PasteItems"] | components["schemas"]["OrderItems"] | components["schemas"]["StepItems"] | components["schemas"]["HideItems"] | components["schemas"]["LockItems"] | components["schemas"]["RenameItem"] | components["schemas"]["GroupItems"] | components["schemas"]["TakeApart"] | components["schemas"]["MakeSymmetry"] | components["schemas"]["SetSymmetry"] | components["schemas"]["DragSymmetry"] | components["schemas"]["AddLayer"] | components["schemas"]["MergeLayers"] | components["schemas"]["SetOpacity"] | components["schemas"]["SetSheet"] | components["schemas"]["SetSheetColour"] | components["schemas"]["SetGrid"] | components["schemas"]["AddGuide"] | components["schemas"]["MoveGuide"] | components["schemas"]["SetGuide"] | components["schemas"]["RemoveGuides"] | components["schemas"]["HideGuides"] | components["schemas"]["PlaceUnderlay"] | components["schemas"]["DragUnderlay"] | components["schemas"]["SetUnderlay"] | components["schemas"]["RemoveUnderlay"];
             frame: components["schemas"]["FrameBox"];
         };
         /**
-         * CopyPeg
-         * @description A peg that drags how copies lie.
-         */
-        CopyPeg: {
-            /** Name */
-            name: string;
-            /** At */
-            at: [
-                number,
-                number
-            ];
-            /** Along */
-            along: [
-                number,
-                number
-            ];
-            /** Label */
-            label: string;
-            /** Value */
-            value: number;
-            /**
-             * Unit
-             * @enum {string}
-             */
-            unit: "length" | "angle" | "count";
-        };
-        /**
          * Spread
-         * @description Copies in a row, a ring or a grid before they are made.
+         * @description Copies in a row, a ring or a grid, or a mirror line, before anything is made of them.
          */
         Spread: {
             meeting: components["schemas"]["Meeting"];
@@ -4795,7 +5044,7 @@ export interface components {
         };
         /**
          * PegDrag
-         * @description A peg of copies that is dragged.
+         * @description A peg of a draft that is dragged.
          */
         PegDrag: {
             /** Peg */
@@ -4817,7 +5066,7 @@ export interface components {
          */
         SpreadIn: {
             /** Command */
-            command: components["schemas"]["DrawAnchor"] | components["schemas"]["CloseOutline"] | components["schemas"]["AddOutline"] | components["schemas"]["MoveAnchors"] | components["schemas"]["PlaceAnchor"] | components["schemas"]["MoveHandle"] | components["schemas"]["PullHandle"] | components["schemas"]["SetHandle"] | components["schemas"]["SetAnchorKind"] | components["schemas"]["RemoveAnchors"] | components["schemas"]["InsertAnchor"] | components["schemas"]["AddAnchors"] | components["schemas"]["BendSegment"] | components["schemas"]["StraightenSegments"] | components["schemas"]["RemoveSegment"] | components["schemas"]["BreakAnchors"] | components["schemas"]["JoinEnds"] | components["schemas"]["ReverseOutlines"] | components["schemas"]["StartAt"] | components["schemas"]["LineUp"] | components["schemas"]["SpaceAnchors"] | components["schemas"]["CopyHandles"] | components["schemas"]["MakeTwins"] | components["schemas"]["ReleaseTwins"] | components["schemas"]["DrawStroke"] | components["schemas"]["SetTolerance"] | components["schemas"]["DrawShape"] | components["schemas"]["DrawLine"] | components["schemas"]["ChangeShape"] | components["schemas"]["SetDial"] | components["schemas"]["SetDials"] | components["schemas"]["CopyDials"] | components["schemas"]["SetMeasure"] | components["schemas"]["DragPeg"] | components["schemas"]["TurnIntoOutlines"] | components["schemas"]["SetCorners"] | components["schemas"]["DragCorners"] | components["schemas"]["SettleCorners"] | components["schemas"]["MoveItems"] | components["schemas"]["MoveAlong"] | components["schemas"]["ResizeItems"] | components["schemas"]["LeanItems"] | components["schemas"]["TurnItems"] | components["schemas"]["PlaceItems"] | components["schemas"]["ScaleItems"] | components["schemas"]["TurnBy"] | components["schemas"]["FlipItems"] | components["schemas"]["ShearItems"] | components["schemas"]["AlignItems"] | components["schemas"]["SpaceItems"] | components["schemas"]["SetFill"] | components["schemas"]["SetStroke"] | components["schemas"]["SetStrokeWidth"] | components["schemas"]["RemoveItems"] | components["schemas"]["DuplicateItems"] | components["schemas"]["RowOfCopies"] | components["schemas"]["RingOfCopies"] | components["schemas"]["GridOfCopies"] | components["schemas"]["PasteItems"] | components["schemas"]["OrderItems"] | components["schemas"]["StepItems"] | components["schemas"]["HideItems"] | components["schemas"]["LockItems"] | components["schemas"]["RenameItem"] | components["schemas"]["GroupItems"] | components["schemas"]["TakeApart"] | components["schemas"]["AddLayer"] | components["schemas"]["MergeLayers"] | components["schemas"]["SetOpacity"] | components["schemas"]["SetSheet"] | components["schemas"]["SetSheetColour"] | components["schemas"]["SetGrid"] | components["schemas"]["AddGuide"] | components["schemas"]["MoveGuide"] | components["schemas"]["SetGuide"] | components["schemas"]["RemoveGuides"] | components["schemas"]["HideGuides"] | components["schemas"]["PlaceUnderlay"] | components["schemas"]["DragUnderlay"] | components["schemas"]["SetUnderlay"] | components["schemas"]["RemoveUnderlay"];
+            command: components["schemas"]["DrawAnchor"] | components["schemas"]["CloseOutline"] | components["schemas"]["AddOutline"] | components["schemas"]["MoveAnchors"] | components["schemas"]["PlaceAnchor"] | components["schemas"]["MoveHandle"] | components["schemas"]["PullHandle"] | components["schemas"]["SetHandle"] | components["schemas"]["SetAnchorKind"] | components["schemas"]["RemoveAnchors"] | components["schemas"]["InsertAnchor"] | components["schemas"]["AddAnchors"] | components["schemas"]["BendSegment"] | components["schemas"]["StraightenSegments"] | components["schemas"]["RemoveSegment"] | components["schemas"]["BreakAnchors"] | components["schemas"]["JoinEnds"] | components["schemas"]["ReverseOutlines"] | components["schemas"]["StartAt"] | components["schemas"]["LineUp"] | components["schemas"]["SpaceAnchors"] | components["schemas"]["CopyHandles"] | components["schemas"]["MakeTwins"] | components["schemas"]["ReleaseTwins"] | components["schemas"]["DrawStroke"] | components["schemas"]["SetTolerance"] | components["schemas"]["DrawShape"] | components["schemas"]["DrawLine"] | components["schemas"]["ChangeShape"] | components["schemas"]["SetDial"] | components["schemas"]["SetDials"] | components["schemas"]["CopyDials"] | components["schemas"]["SetMeasure"] | components["schemas"]["DragPeg"] | components["schemas"]["TurnIntoOutlines"] | components["schemas"]["SetCorners"] | components["schemas"]["DragCorners"] | components["schemas"]["SettleCorners"] | components["schemas"]["MoveItems"] | components["schemas"]["MoveAlong"] | components["schemas"]["ResizeItems"] | components["schemas"]["LeanItems"] | components["schemas"]["TurnItems"] | components["schemas"]["PlaceItems"] | components["schemas"]["ScaleItems"] | components["schemas"]["TurnBy"] | components["schemas"]["FlipItems"] | components["schemas"]["MirrorItems"] | components["schemas"]["ShearItems"] | components["schemas"]["AlignItems"] | components["schemas"]["SpaceItems"] | components["schemas"]["SetFill"] | components["schemas"]["SetStroke"] | components["schemas"]["SetStrokeWidth"] | components["schemas"]["RemoveItems"] | components["schemas"]["DuplicateItems"] | components["schemas"]["RowOfCopies"] | components["schemas"]["RingOfCopies"] | components["schemas"]["GridOfCopies"] | components["schemas"]["PasteItems"] | components["schemas"]["OrderItems"] | components["schemas"]["StepItems"] | components["schemas"]["HideItems"] | components["schemas"]["LockItems"] | components["schemas"]["RenameItem"] | components["schemas"]["GroupItems"] | components["schemas"]["TakeApart"] | components["schemas"]["MakeSymmetry"] | components["schemas"]["SetSymmetry"] | components["schemas"]["DragSymmetry"] | components["schemas"]["AddLayer"] | components["schemas"]["MergeLayers"] | components["schemas"]["SetOpacity"] | components["schemas"]["SetSheet"] | components["schemas"]["SetSheetColour"] | components["schemas"]["SetGrid"] | components["schemas"]["AddGuide"] | components["schemas"]["MoveGuide"] | components["schemas"]["SetGuide"] | components["schemas"]["RemoveGuides"] | components["schemas"]["HideGuides"] | components["schemas"]["PlaceUnderlay"] | components["schemas"]["DragUnderlay"] | components["schemas"]["SetUnderlay"] | components["schemas"]["RemoveUnderlay"];
             aim?: components["schemas"]["Aim"] | null;
             drag?: components["schemas"]["PegDrag"] | null;
             /**

@@ -22,18 +22,25 @@ export type Repaint = Omit<
 export type Answer = Omit<Schemas["Answer"], "repaint"> & { repaint: Repaint };
 export type Board = Omit<Schemas["Board"], "repaint"> & { repaint: Repaint };
 export type Card = Schemas["Card"];
-export type Drawable = Required<Omit<Schemas["Drawable"], "splice">> &
-  Pick<Schemas["Drawable"], "splice">;
+export type Drawable = Required<Omit<Schemas["Drawable"], "splice" | "symmetry">> &
+  Pick<Schemas["Drawable"], "splice"> & { symmetry: SymmetryMark | null };
 export type Selection = Required<Schemas["Selection"]>;
 export type PathFacts = Schemas["PathFacts"];
 /** What the tool in the hand shows of what is selected. */
 export type Shows = Required<Schemas["Shows"]>;
 export type Moved = Required<Schemas["Moved"]>;
-/** Copies in a row, a ring or a grid before they are made. */
+/** A map of the plane as SVG's `matrix()` has it. */
+export type Matrix = [number, number, number, number, number, number];
+/** What is drafted, before anything is made of it. */
 export type Spread = Omit<Required<Schemas["Spread"]>, "repaint" | "command"> & {
   repaint: Repaint;
-  command: Copying;
+  command: Draft;
 };
+export type Mirroring = Schemas["MirrorItems"] | Schemas["MakeSymmetry"];
+export type Draft = Copying | Mirroring;
+export type Axis = Schemas["Axis"];
+export type SymmetryMark = Omit<Schemas["SymmetryMark"], "images"> & { images: Matrix[] };
+export type Pattern = SymmetryMark["pattern"];
 export type Copying = Schemas["RowOfCopies"] | Schemas["RingOfCopies"] | Schemas["GridOfCopies"];
 export type CopyPeg = Schemas["CopyPeg"];
 export type PegDrag = Schemas["PegDrag"];

@@ -1,8 +1,22 @@
 <script setup lang="ts">
-// Where one draws: the layer, and the groups one has gone into; each part leads there.
+// Where one draws: the layer, and the groups and symmetries one has gone into; each part leads there.
+import { computed } from "vue";
 import { useBoard } from "../stores/board";
 
 const board = useBoard();
+
+const parts = computed(() =>
+  board.way.map((id) => {
+    const item = board.drawable(id);
+    return { id, name: item?.name ?? "", mark: item?.symmetry ?? null };
+  }),
+);
+/** What a symmetry among them does to what is drawn. */
+const says = computed(() => {
+  const marks = parts.value.flatMap((p) => p.mark ?? []);
+  const count = marks.reduce((n, m) => n * m.images.length, 1);
+  return marks.length > 0 ? `shows ${count} times` : "";
+});
 
 function go(id: string, index: number): void {
   const inner = board.way[index + 1];
@@ -14,18 +28,19 @@ function go(id: string, index: number): void {
 <template>
   <nav class="way" aria-label="Place to draw in">
     <span class="heading">Drawing in</span>
-    <template v-for="(id, n) in board.way" :key="id">
+    <template v-for="({ id, name, mark }, n) in parts" :key="id">
       <span v-if="n > 0" class="on" aria-hidden="true">›</span>
       <button
         class="row-button part"
-        :class="{ here: n === board.way.length - 1 }"
+        :class="{ here: n === board.way.length - 1, mirrored: mark }"
         :aria-current="n === board.way.length - 1"
         :data-testid="`way-${n}`"
         @click="go(id, n)"
       >
-        {{ board.drawable(id)?.name }}
+        {{ name }}
       </button>
     </template>
+    <span v-if="says" class="says" data-testid="way-says">{{ says }}</span>
     <span v-if="board.inGroup" class="out"><kbd>Esc</kbd> leads out</span>
   </nav>
 </template>
@@ -51,6 +66,10 @@ function go(id: string, index: number): void {
 .here {
   color: var(--ink);
   font-weight: 600;
+}
+.mirrored,
+.says {
+  color: var(--construction);
 }
 .on,
 .out {

@@ -2,12 +2,14 @@
 import { onBeforeUnmount, onMounted } from "vue";
 import { useBoard } from "../stores/board";
 import { useChoosing } from "../stores/choosing";
-import { useCopying } from "../stores/copying";
+import { useDrafting } from "../stores/drafting";
 import { useLooking } from "../stores/looking";
+import { useMirroring } from "../stores/mirroring";
 import { useTools } from "../stores/tools";
 import { useVocabulary } from "../stores/vocabulary";
 import { useView } from "../stores/view";
 import { ROWS } from "../tools/list";
+import { useMakingSymmetry } from "./symmetry";
 
 export function useBoardKeys(showHelp: () => void): void {
   const board = useBoard();
@@ -15,7 +17,9 @@ export function useBoardKeys(showHelp: () => void): void {
   const view = useView();
   const looking = useLooking();
   const choosing = useChoosing();
-  const copying = useCopying();
+  const drafting = useDrafting();
+  const mirroring = useMirroring();
+  const makeSymmetry = useMakingSymmetry();
   const vocabulary = useVocabulary();
 
   function withControl(event: KeyboardEvent): boolean {
@@ -29,12 +33,16 @@ export function useBoardKeys(showHelp: () => void): void {
     return true;
   }
 
-  /** Enter makes the copies that are shown, Esc leaves them. */
-  function forCopies(event: KeyboardEvent): boolean {
-    if (!copying.draft) return false;
-    if (event.key === "Enter") copying.make();
-    else if (event.key === "Escape") copying.cancel();
-    else return false;
+  /** Enter makes what is drafted, Esc leaves it. */
+  function forDraft(event: KeyboardEvent): boolean {
+    if (!drafting.draft) return false;
+    const line = mirroring.draft !== null;
+    if (event.key === "Enter") {
+      if (line) makeSymmetry();
+      else drafting.make();
+    } else if (event.key !== "Escape") return false;
+    else if (line) tools.use("select");
+    else drafting.cancel();
     return true;
   }
 
@@ -74,7 +82,10 @@ export function useBoardKeys(showHelp: () => void): void {
       const [xs, ys] = [box.map((p) => p[0]), box.map((p) => p[1])];
       view.fit([Math.min(...xs), Math.min(...ys), Math.max(...xs), Math.max(...ys)]);
     } else if (event.key === "?") showHelp();
-    else return false;
+    else if (event.key === "Escape" && board.inGroup) {
+      const left = board.leave();
+      if (left) board.select([]);
+    } else return false;
     return true;
   }
 
@@ -84,7 +95,7 @@ export function useBoardKeys(showHelp: () => void): void {
     if (target instanceof HTMLButtonElement && ["Enter", " ", "Tab"].includes(event.key)) return;
     const control = event.ctrlKey || event.metaKey;
     const dealt =
-      forCopies(event) ||
+      forDraft(event) ||
       (control && withControl(event)) ||
       tools.tool.key?.(event) ||
       (!control && !event.altKey && plain(event));

@@ -1,11 +1,24 @@
 <script setup lang="ts">
-// A layer or a group: what it holds, back to front, shown, picked and faint as one.
+// A container: what it holds, back to front, shown, picked and faint as one; of a symmetry also the
+// images.
 import { computed } from "vue";
 import { useBoard } from "../stores/board";
+import { useLooking } from "../stores/looking";
+import ImageNode from "./ImageNode.vue";
 import ItemPath from "./ItemPath.vue";
 
-const props = defineProps<{ id: string; pickable: boolean; plain: boolean }>();
+const props = withDefaults(
+  defineProps<{
+    id: string;
+    pickable: boolean;
+    plain: boolean;
+    /** For each symmetry around it, that here is its original. */
+    turns?: readonly number[];
+  }>(),
+  { turns: () => [] },
+);
 const board = useBoard();
+const looking = useLooking();
 
 const item = computed(() => board.drawable(props.id));
 const held = computed(() => board.tree.in(props.id));
@@ -13,13 +26,46 @@ const picks = computed(() => props.pickable && !item.value?.locked);
 const opacity = computed(() =>
   props.plain || item.value?.opacity === 1 ? null : item.value?.opacity,
 );
+const images = computed(() => item.value?.symmetry?.images.slice(1) ?? []);
+/** What is drawn in here is drawn in the symmetry: its images step back. */
+const entered = computed(() => looking.view !== "Print" && board.way.includes(props.id));
+const inner = computed(() => (item.value?.symmetry ? [...props.turns, 0] : props.turns));
 </script>
 
 <template>
   <g v-if="item && !item.hidden" :opacity="opacity ?? undefined" :data-holder="item.id">
     <template v-for="child in held" :key="child">
-      <ContainerNode v-if="board.tree.holds(child)" :id="child" :pickable="picks" :plain="plain" />
+      <ContainerNode
+        v-if="board.tree.holds(child)"
+        :id="child"
+        :pickable="picks"
+        :plain="plain"
+        :turns="inner"
+      />
       <ItemPath v-else :id="child" :pickable="picks" :plain="plain" />
     </template>
+    <g
+      v-for="(matrix, n) in images"
+      :key="n"
+      class="image"
+      :class="{ entered }"
+      :transform="`matrix(${matrix.join(' ')})`"
+      :data-image="n + 1"
+    >
+      <ImageNode
+        v-for="child in held"
+        :id="child"
+        :key="child"
+        :pickable="picks"
+        :plain="plain"
+        :turns="[...turns, n + 1]"
+      />
+    </g>
   </g>
 </template>
+
+<style scoped>
+.entered {
+  opacity: 0.62;
+}
+</style>

@@ -3,7 +3,7 @@
 import { computed } from "vue";
 import type { CopyPeg } from "../api/types";
 import { useBoard } from "../stores/board";
-import { useCopying } from "../stores/copying";
+import { useDrafting } from "../stores/drafting";
 import { dialText } from "../stores/numbers";
 import { useTools } from "../stores/tools";
 import { useVocabulary } from "../stores/vocabulary";
@@ -12,7 +12,7 @@ import { useLens } from "./lens";
 import PegBar from "./PegBar.vue";
 
 const board = useBoard();
-const copying = useCopying();
+const drafting = useDrafting();
 const tools = useTools();
 const vocabulary = useVocabulary();
 const view = useLens();
@@ -22,7 +22,7 @@ const free = (peg: CopyPeg): boolean => peg.along.every((part) => part === 0);
 const marks = computed(() => {
   const under = tools.dragged ?? tools.hit;
   const unit = vocabulary.unit(board.sheet.unit);
-  return copying.pegs.map((peg) => {
+  return drafting.pegs.map((peg) => {
     const touched = under?.what === "copies" && under.peg === peg.name;
     return {
       peg,

@@ -1,8 +1,10 @@
 <script setup lang="ts">
 // A diamond: here something turns. It can be dragged any way.
 import type { Point } from "../api/types";
+import { useUpright } from "./lens";
 
 defineOptions({ inheritAttrs: false });
+const upright = useUpright();
 defineProps<{
   /** On the screen. */
   at: Point;
@@ -28,7 +30,7 @@ defineProps<{
       v-bind="$attrs"
       :data-testid="testid"
     />
-    <text v-if="words" x="14" y="24">{{ words }}</text>
+    <text v-if="words" x="14" y="24" :transform="upright">{{ words }}</text>
   </g>
 </template>
 

@@ -2,6 +2,7 @@
 // The ends of open paths that are not selected: a drawing tool can go on from them or join them.
 import { computed } from "vue";
 import type { Point } from "../api/types";
+import { mapped } from "../core/matrices";
 import { ROOT } from "../core/tree";
 import { useBoard } from "../stores/board";
 import { useTools } from "../stores/tools";
@@ -17,17 +18,20 @@ const ends = computed(() => {
     const item = board.kept(id);
     if (!item || item.ends.length === 0 || board.selected.includes(id)) return [];
     if (!board.free(id)) return [];
-    return item.ends.map((e) => ({
-      key: `${id} ${e.contour} ${e.index}`,
-      at: view.toScreen(e.at as Point),
-      hit: JSON.stringify({
-        what: "end",
-        item: id,
-        ...e,
-        count:
-          1 + Math.max(...item.ends.filter((o) => o.contour === e.contour).map((o) => o.index)),
-      }),
-    }));
+    return board.imagesOf(id).flatMap(({ turns, matrix }) =>
+      item.ends.map((e) => ({
+        key: `${id} ${e.contour} ${e.index} ${turns.join()}`,
+        at: view.toScreen(matrix ? mapped(matrix, e.at as Point) : (e.at as Point)),
+        hit: JSON.stringify({
+          what: "end",
+          item: id,
+          ...e,
+          count:
+            1 + Math.max(...item.ends.filter((o) => o.contour === e.contour).map((o) => o.index)),
+          image: turns,
+        }),
+      })),
+    );
   });
 });
 </script>

@@ -19,7 +19,7 @@ const hit = computed(() =>
 </script>
 
 <template>
-  <g v-if="item && !item.hidden" :data-hit="hit" :data-drawn="item.id">
+  <g v-if="item && !item.hidden" :id="`drawn-${id}`" :data-hit="hit" :data-drawn="item.id">
     <path
       :d="item.path"
       :fill="plain ? 'none' : (item.style.fill ?? 'none')"

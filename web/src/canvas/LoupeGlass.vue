@@ -23,7 +23,7 @@ const place = computed(() => {
     <g clip-path="url(#loupe-glass)">
       <circle :cx="place.x" :cy="place.y" :r="RADIUS" class="ground" />
       <use href="#on-the-sheet" :transform="place.transform" />
-      <MarkLayer />
+      <MarkLayer :main="false" />
       <path
         class="cross"
         :d="`M${place.x - 14} ${place.y}h10m8 0h10M${place.x} ${place.y - 14}v10m0 8v10`"

@@ -3,7 +3,7 @@
 import { computed } from "vue";
 import type { AnchorMark as Mark, AnchorRef } from "../api/types";
 import { useBoard } from "../stores/board";
-import { useCopying } from "../stores/copying";
+import { useDrafting } from "../stores/drafting";
 import { useLooking } from "../stores/looking";
 import { useTools } from "../stores/tools";
 import AnchorMark from "./AnchorMark.vue";
@@ -13,16 +13,21 @@ import EndMarks from "./EndMarks.vue";
 import FrameMark from "./FrameMark.vue";
 import InkTrail from "./InkTrail.vue";
 import HandleMark from "./HandleMark.vue";
+import LightMarks from "./LightMarks.vue";
 import PegMark from "./PegMark.vue";
 import PenWord from "./PenWord.vue";
 import SegmentReach from "./SegmentReach.vue";
 import StaysMark from "./StaysMark.vue";
+import SymmetryLines from "./SymmetryLines.vue";
 import TwinLines from "./TwinLines.vue";
+import { showInImage } from "./lens";
 
+withDefaults(defineProps<{ /** Not the one in the loupe. */ main?: boolean }>(), { main: true });
 const board = useBoard();
+const image = showInImage(() => board.image);
 const tools = useTools();
 const looking = useLooking();
-const copying = useCopying();
+const drafting = useDrafting();
 
 const drawing = computed(() => tools.drawing && tools.active === tools.name);
 const editing = computed(() => tools.active === "anchors");
@@ -65,56 +70,58 @@ const withHandles = computed<Mark[]>(() => {
 
 <template>
   <g class="marks">
-    <template v-if="drawing || editing">
-      <SegmentReach />
-      <EndMarks v-if="drawing" />
-      <TwinLines v-if="editing" />
-      <template v-for="mark in withHandles" :key="`h ${key(mark)}`">
-        <HandleMark
-          v-if="mark.into"
+    <SymmetryLines />
+    <EndMarks v-if="drawing" />
+    <LightMarks v-if="main && (drawing || editing)" />
+    <g :transform="image">
+      <template v-if="drawing || editing">
+        <SegmentReach />
+        <TwinLines v-if="editing" />
+        <template v-for="mark in withHandles" :key="`h ${key(mark)}`">
+          <HandleMark
+            v-if="mark.into"
+            :mark="mark"
+            side="into"
+            :chosen="chosen.has(key(mark))"
+            :still="drawing"
+          />
+          <HandleMark
+            v-if="mark.out"
+            :mark="mark"
+            side="out"
+            :chosen="chosen.has(key(mark))"
+            :still="drawing"
+          />
+        </template>
+        <AnchorMark
+          v-for="mark in marks"
+          :key="key(mark)"
           :mark="mark"
-          side="into"
           :chosen="chosen.has(key(mark))"
-          :still="drawing"
-        />
-        <HandleMark
-          v-if="mark.out"
-          :mark="mark"
-          side="out"
-          :chosen="chosen.has(key(mark))"
-          :still="drawing"
+          :still="drawing && !kept.has(key(mark))"
+          :word="word(mark)"
         />
       </template>
-      <AnchorMark
-        v-for="mark in marks"
-        :key="key(mark)"
-        :mark="mark"
-        :chosen="chosen.has(key(mark))"
-        :still="drawing && !kept.has(key(mark))"
-        :word="word(mark)"
-      />
-    </template>
-    <template v-if="tools.active === 'corners'">
-      <CornerPegs />
-      <PegMark v-for="peg in cornerPegs" :key="peg.dial" :peg="peg" />
-      <AnchorMark
-        v-for="mark in board.marks.anchors"
-        :key="`c ${key(mark)}`"
-        :mark="mark"
-        :chosen="chosen.has(key(mark))"
-        :still="!mark.corner"
-        :word="null"
-      />
-    </template>
-    <template v-if="framed && board.marks.frame">
-      <StaysMark />
-      <CopyPegs v-if="copying.draft" />
-      <template v-else>
+      <template v-if="tools.active === 'corners'">
+        <CornerPegs />
+        <PegMark v-for="peg in cornerPegs" :key="peg.dial" :peg="peg" />
+        <AnchorMark
+          v-for="mark in board.marks.anchors"
+          :key="`c ${key(mark)}`"
+          :mark="mark"
+          :chosen="chosen.has(key(mark))"
+          :still="!mark.corner"
+          :word="null"
+        />
+      </template>
+      <StaysMark v-if="framed && board.marks.frame" />
+      <CopyPegs v-if="drafting.draft" />
+      <template v-else-if="framed && board.marks.frame">
         <FrameMark :frame="board.marks.frame" />
         <PegMark v-for="peg in board.marks.pegs" :key="peg.dial" :peg="peg" />
       </template>
-    </template>
-    <InkTrail />
+      <InkTrail />
+    </g>
     <PenWord />
   </g>
 </template>

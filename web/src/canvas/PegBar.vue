@@ -2,25 +2,28 @@
 // What all pegs look like: a short bar lying across the way it moves, with words while touched.
 import { computed } from "vue";
 import type { Point } from "../api/types";
-import { useLens } from "./lens";
+import { useLens, useUpright } from "./lens";
 
-const props = defineProps<{
-  /** On the sheet: where the peg stands, and the way it moves. */
-  at: Point;
-  along: Point;
-  touched: boolean;
-  words: string | null;
-  hit: string;
-  testid: string;
-}>();
+const props = withDefaults(
+  defineProps<{
+    /** On the sheet: where the peg stands, and the way it moves. */
+    at: Point;
+    along: Point;
+    touched: boolean;
+    words: string | null;
+    hit: string;
+    testid: string;
+    /** Pixels it stands off along its way, so that a dial at 0 leaves the corner's mark free. */
+    off?: number;
+  }>(),
+  { off: 18 },
+);
 const view = useLens();
-
-/** Pixels it stands off along its way, so that a dial at 0 leaves the corner's mark free. */
-const OFF = 18;
+const upright = useUpright();
 
 const place = computed<Point>(() => {
   const [x, y] = view.toScreen(props.at);
-  return [x + props.along[0] * OFF, y + props.along[1] * OFF];
+  return [x + props.along[0] * props.off, y + props.along[1] * props.off];
 });
 const turned = computed(() => {
   const [x, y] = props.along;
@@ -43,7 +46,7 @@ const turned = computed(() => {
         :data-testid="testid"
       />
     </g>
-    <text v-if="words" x="10" y="-14" class="words">{{ words }}</text>
+    <text v-if="words" x="10" y="-14" class="words" :transform="upright">{{ words }}</text>
   </g>
 </template>
 

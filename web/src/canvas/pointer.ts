@@ -1,6 +1,7 @@
 // Pointer events on the canvas: moving the sheet, zooming, and feeding the tool in the hand.
-import { computed, onBeforeUnmount, onMounted, ref, type Ref } from "vue";
+import { computed, nextTick, onBeforeUnmount, onMounted, ref, type Ref } from "vue";
 import type { Point } from "../api/types";
+import { useBoard } from "../stores/board";
 import { useTools } from "../stores/tools";
 import { useView } from "../stores/view";
 import type { Hit, Pointer } from "../tools/tool";
@@ -16,7 +17,21 @@ const SCROLL_EVERY = 30;
 /** The middle button: moves the sheet, also in the middle of a drag. */
 const MIDDLE = 4;
 
+/** The marks of what is selected, which show in the image under the hand. */
+const MARKS = new Set<Hit["what"]>([
+  "anchor",
+  "handle",
+  "stem",
+  "segment",
+  "peg",
+  "grip",
+  "turn",
+  "pivot",
+  "copies",
+]);
+
 export function useCanvasPointer(svg: Ref<SVGSVGElement | null>) {
+  const board = useBoard();
   const tools = useTools();
   const view = useView();
   const space = ref(false);
@@ -37,10 +52,12 @@ export function useCanvasPointer(svg: Ref<SVGSVGElement | null>) {
   };
   const trailOf = (event: MouseEvent): Point[] => {
     const all = event instanceof PointerEvent ? event.getCoalescedEvents() : [];
-    return (all.length > 0 ? all : [event]).map((e) => view.toSheet(screenOf(e)));
+    return (all.length > 0 ? all : [event]).map(placeOf);
   };
-  const pointerOf = (event: MouseEvent, hit: Hit | null): Pointer => ({
-    at: view.toSheet(screenOf(event)),
+  /** Where the pointer is; in an image, where the original has that place. */
+  const placeOf = (event: MouseEvent): Point => board.toOriginal(view.toSheet(screenOf(event)));
+  const pointerOf = (event: MouseEvent, hit: Hit | null, at = placeOf(event)): Pointer => ({
+    at,
     screen: screenOf(event),
     trail: trailOf(event),
     shift: event.shiftKey,
@@ -55,17 +72,48 @@ export function useCanvasPointer(svg: Ref<SVGSVGElement | null>) {
     (document.activeElement as HTMLElement | null)?.blur();
     if (event.button === 1 || (event.button === 0 && space.value)) {
       panning.value = screenOf(event);
-    } else if (event.button === 0) {
-      const hit = hitOf(event);
-      tools.dragged = hit;
-      lastMove = null;
-      scrolling = window.setInterval(scroll, SCROLL_EVERY);
-      tools.pressed(hit).down(pointerOf(event, hit));
-    } else return;
+    } else if (event.button === 0) void press(event, hitOf(event));
+    else return;
     pressed = event.pointerId;
     tools.pressing = true;
     svg.value?.setPointerCapture(event.pointerId);
     tools.touch();
+  }
+
+  async function press(event: PointerEvent, under: Hit | null): Promise<void> {
+    let hit = under;
+    if (hit?.what === "image") {
+      board.takeImage(hit.image);
+      await nextTick(); // the marks have come to this image
+      hit = hitUnder(document.elementFromPoint(event.clientX, event.clientY) ?? document.body);
+    } else takeImage(hit);
+    tools.dragged = hit;
+    lastMove = null;
+    scrolling = window.setInterval(scroll, SCROLL_EVERY);
+    tools.pressed(hit).down(pointerOf(event, hit, pressedAt(event, hit)));
+    tools.touch();
+  }
+
+  /** Where a press is, as what it picks has that place. */
+  function pressedAt(event: PointerEvent, hit: Hit | null): Point {
+    const at = view.toSheet(screenOf(event));
+    if (hit?.what !== "item" && hit?.what !== "end") return board.toOriginal(at);
+    const picked = tools.tool.picked?.(hit.item, event.shiftKey) ?? hit.item;
+    const stays = event.shiftKey || board.selected.includes(picked);
+    return board.toOriginal(at, stays ? [...board.selected, picked] : [picked]);
+  }
+
+  /** The hand over an image of what is selected is in that image: its marks come there. */
+  function followImage(hit: Hit | null): void {
+    if (tools.tool.goesOn || !hit) return;
+    const own = hit.what === "item" && board.selected.includes(hit.item);
+    if (hit.what === "image" || own) board.takeImage(("image" in hit && hit.image) || []);
+  }
+
+  /** In which image a press acts: that of what it is on, or the one the hand is in already. */
+  function takeImage(hit: Hit | null): void {
+    if (hit && "image" in hit && hit.image) board.takeImage(hit.image);
+    else if (!tools.tool.goesOn && !(hit && MARKS.has(hit.what))) board.takeImage([]);
   }
 
   function move(event: PointerEvent): void {
@@ -86,6 +134,7 @@ export function useCanvasPointer(svg: Ref<SVGSVGElement | null>) {
     lastMove = event;
     if (pressed === null) {
       tools.hit = hitOf(event);
+      followImage(tools.hit);
       tools.tool.hover?.(pointerOf(event, tools.hit));
     } else if (event.pointerId === pressed) {
       tools.held.move(pointerOf(event, tools.dragged));

@@ -25,10 +25,11 @@ test("moves follow each other; lists that are not touched stay the same", () => 
       ["c", "layer", "new"],
     ],
     ["a"],
+    [],
   );
   expect([...after.below("layer")]).toEqual(["new", "c", "group", "b"]);
   expect(after.has("a")).toBe(false);
   expect(after.in(ROOT)).toBe(tree.in(ROOT));
   expect([...tree.below("layer")]).toEqual(["a", "group", "b", "c"]);
-  expect(tree.replanted([], [])).toBe(tree);
+  expect(tree.replanted([], [], [])).toBe(tree);
 });

@@ -13,9 +13,13 @@ export class Tree {
     private readonly containers: ReadonlyMap<string, string>,
   ) {}
 
-  /** A tree from pairs of an item and its container, those of a container back to front. */
-  static of(places: Iterable<readonly [string, string]>): Tree {
+  /**
+   * A tree from pairs of an item and its container, those of a container back to front; `empty` are
+   * containers that may hold nothing.
+   */
+  static of(places: Iterable<readonly [string, string]>, empty: Iterable<string> = []): Tree {
     const children = new Map<string, string[]>();
+    for (const container of empty) children.set(container, []);
     const containers = new Map<string, string>();
     for (const [item, container] of places) {
       containers.set(item, container);
@@ -54,10 +58,10 @@ export class Tree {
     }
   }
 
-  /** Whether an item is a layer or a group; only layers may hold nothing. */
+  /** Whether an item is a container: a layer, or whatever has a row here, be it an empty one. */
   holds(item: string): boolean {
     if (item === ROOT) return false;
-    return this.in(item).length > 0 || this.containers.get(item) === ROOT;
+    return this.children.has(item) || this.containers.get(item) === ROOT;
   }
 
   /** What is drawn in an item: itself, or what it holds, back to front. */
@@ -67,10 +71,14 @@ export class Tree {
       : [item];
   }
 
-  /** The tree after some moves, one after the other, and after some items went. */
-  replanted(moves: readonly Move[], removed: readonly string[]): Tree {
+  /**
+   * The tree after some moves, one after the other, and after some items went; `empty` are new
+   * containers that may hold nothing.
+   */
+  replanted(moves: readonly Move[], removed: readonly string[], empty: readonly string[]): Tree {
     if (moves.length === 0 && removed.length === 0) return this;
     const rows = new Map<string, string[]>();
+    for (const container of empty) if (!this.children.has(container)) rows.set(container, []);
     const containers = new Map(this.containers);
     const row = (container: string): string[] => {
       const found = rows.get(container) ?? [...this.in(container)];
@@ -92,6 +100,8 @@ export class Tree {
       containers.set(item, container);
     }
     removed.forEach(take);
-    return new Tree(new Map([...this.children, ...rows]), containers);
+    const children = new Map([...this.children, ...rows]);
+    for (const item of removed) children.delete(item);
+    return new Tree(children, containers);
   }
 }

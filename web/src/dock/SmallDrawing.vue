@@ -1,6 +1,8 @@
 <script setup lang="ts">
-// What an item looks like, small: itself, or what it holds.
+// What an item looks like, small: itself, or what it holds, in all the images of a symmetry.
 import { computed } from "vue";
+import type { Drawable, Matrix } from "../api/types";
+import { after } from "../core/matrices";
 import { useBoard } from "../stores/board";
 
 const props = defineProps<{ id: string }>();
@@ -9,14 +11,29 @@ const board = useBoard();
 /** As many parts of a container as can be told apart at this size. */
 const MOST_PARTS = 40;
 
+interface Part {
+  item: Drawable;
+  matrix: Matrix | null;
+}
+
 const item = computed(() => board.drawable(props.id));
-const parts = computed(() =>
-  board.tree
-    .drawnIn(props.id)
-    .slice(0, MOST_PARTS)
-    .map((i) => board.drawable(i))
-    .filter((d) => d !== undefined),
-);
+const parts = computed(() => {
+  const found: Part[] = [];
+  const add = (id: string, matrix: Matrix | null): void => {
+    const part = board.drawable(id);
+    if (!part || found.length >= MOST_PARTS) return;
+    if (!board.tree.holds(id)) {
+      found.push({ item: part, matrix });
+      return;
+    }
+    for (const image of part.symmetry?.images ?? [null]) {
+      const there = image && matrix ? after(matrix, image) : (image ?? matrix);
+      for (const child of board.tree.in(id)) add(child, there);
+    }
+  };
+  add(props.id, null);
+  return found;
+});
 const box = computed(() => {
   const [l, t, r, b] = item.value?.box ?? [0, 0, 1, 1];
   const w = Math.max(r - l, 1e-3);
@@ -29,12 +46,13 @@ const box = computed(() => {
 <template>
   <svg :viewBox="box" aria-hidden="true">
     <path
-      v-for="p in parts"
-      :key="p.id"
-      :d="p.path"
-      :fill="p.style.fill ?? 'none'"
-      :fill-rule="p.rule"
-      :stroke="p.style.stroke ?? (p.style.fill ? 'none' : '#1B2924')"
+      v-for="(p, n) in parts"
+      :key="n"
+      :d="p.item.path"
+      :transform="p.matrix ? `matrix(${p.matrix.join(' ')})` : undefined"
+      :fill="p.item.style.fill ?? 'none'"
+      :fill-rule="p.item.rule"
+      :stroke="p.item.style.stroke ?? (p.item.style.fill ? 'none' : '#1B2924')"
       stroke-width="1.3"
       vector-effect="non-scaling-stroke"
     />

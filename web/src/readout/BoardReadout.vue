@@ -2,6 +2,7 @@
 // What is selected, in numbers that can be typed; with nothing selected, the sheet.
 import { computed } from "vue";
 import { useBoard } from "../stores/board";
+import { useMirroring } from "../stores/mirroring";
 import { useTools } from "../stores/tools";
 import { useVocabulary } from "../stores/vocabulary";
 import AlignPanel from "./AlignPanel.vue";
@@ -15,6 +16,7 @@ import GroupPanel from "./GroupPanel.vue";
 import GuidePanel from "./GuidePanel.vue";
 import ItemPanel from "./ItemPanel.vue";
 import LayerPanel from "./LayerPanel.vue";
+import MirrorPanel from "./MirrorPanel.vue";
 import OrderPanel from "./OrderPanel.vue";
 import OutlinePanel from "./OutlinePanel.vue";
 import PathPanel from "./PathPanel.vue";
@@ -22,22 +24,38 @@ import SheetPanel from "./SheetPanel.vue";
 import StartPanel from "./StartPanel.vue";
 import StrokePanel from "./StrokePanel.vue";
 import StylePanel from "./StylePanel.vue";
+import SymmetryPanel from "./SymmetryPanel.vue";
 import TwinPanel from "./TwinPanel.vue";
 import UnderlayPanel from "./UnderlayPanel.vue";
 
 const board = useBoard();
+const mirroring = useMirroring();
 const tools = useTools();
 const vocabulary = useVocabulary();
 
 const several = computed(() => board.selectedItems.length);
 const one = computed(() => (several.value === 1 ? board.selectedItems[0] : undefined));
 const title = computed(() => one.value?.name ?? `${several.value} items`);
-const kind = computed(() => (one.value ? vocabulary.shapeLabel(one.value.type) : ""));
+const kindOf = (type: string): string => vocabulary.shapeLabel(type);
+const kind = computed(() => (one.value ? kindOf(one.value.type) : ""));
+/** The symmetry one draws in. */
+const symmetry = computed(() => {
+  const here = board.drawable(board.place);
+  return here?.symmetry ? here : null;
+});
 const anchors = computed(() => tools.active === "anchors");
 </script>
 
 <template>
   <aside class="readout" aria-label="Readout">
+    <MirrorPanel v-if="mirroring.draft" />
+    <template v-else-if="several === 0 && symmetry">
+      <header>
+        <h2>{{ symmetry.name }}</h2>
+        <span>{{ kindOf(symmetry.type) }}</span>
+      </header>
+      <SymmetryPanel :id="symmetry.id" />
+    </template>
     <template v-if="several > 0">
       <header>
         <h2>{{ title }}</h2>
@@ -59,6 +77,7 @@ const anchors = computed(() => tools.active === "anchors");
       </template>
       <template v-else>
         <DialPanel v-if="board.marks.dials.length > 0" />
+        <SymmetryPanel v-if="one?.symmetry" :id="one.id" />
         <ItemPanel v-if="board.marks.frame" />
         <GroupPanel />
         <template v-if="board.marks.frame">

@@ -4,7 +4,7 @@ import Button from "primevue/button";
 import { computed } from "vue";
 import type { Copying } from "../api/types";
 import { useBoard } from "../stores/board";
-import { useCopying, type Form } from "../stores/copying";
+import { useDrafting, type Form } from "../stores/drafting";
 import { useVocabulary } from "../stores/vocabulary";
 import ChoiceButtons from "./ChoiceButtons.vue";
 import ChooseField from "./ChooseField.vue";
@@ -12,7 +12,7 @@ import FoldPart from "./FoldPart.vue";
 import TypedField from "./TypedField.vue";
 
 const board = useBoard();
-const copying = useCopying();
+const drafting = useDrafting();
 const vocabulary = useVocabulary();
 const unit = computed(() => vocabulary.unit(board.sheet.unit));
 
@@ -37,13 +37,13 @@ const TURNED = [
   { value: true, label: "turned with its place" },
   { value: false, label: "upright as the first" },
 ];
-const draft = computed(() => copying.draft);
-const change = (part: Partial<Copying>): void => copying.change(part);
+const draft = computed(() => drafting.copies);
+const change = (part: Partial<Copying>): void => drafting.change(part);
 const whole = (value: number): number => Math.round(value);
 
 function press(form: Form): void {
-  if (draft.value?.kind === form) copying.cancel();
-  else copying.begin(form);
+  if (draft.value?.kind === form) drafting.cancel();
+  else drafting.begin(form);
 }
 </script>
 
@@ -156,21 +156,21 @@ function press(form: Form): void {
           @chosen="(measures) => change({ measures })"
         />
       </template>
-      <p v-if="copying.trouble" class="wide trouble" role="alert">{{ copying.trouble }}</p>
+      <p v-if="drafting.trouble" class="wide trouble" role="alert">{{ drafting.trouble }}</p>
       <div v-if="draft" class="wide acts">
         <Button
           size="small"
-          :label="`Make ${copying.count} of it`"
-          :disabled="copying.trouble !== ''"
+          :label="`Make ${drafting.count} of it`"
+          :disabled="drafting.trouble !== ''"
           title="Enter"
-          @click="copying.make()"
+          @click="drafting.make()"
         />
         <Button
           severity="secondary"
           size="small"
           label="Leave it"
           title="Esc"
-          @click="copying.cancel()"
+          @click="drafting.cancel()"
         />
       </div>
     </section>

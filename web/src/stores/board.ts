@@ -3,7 +3,7 @@
 import { defineStore } from "pinia";
 import { computed, ref, watch } from "vue";
 import { Trouble, get } from "../api/client";
-import type { Answer, Board, Command, Copying, Drawable, Point } from "../api/types";
+import type { Answer, Board, Command, Draft, Drawable, Matrix, Point } from "../api/types";
 import { core, desk } from "../core";
 import { newId } from "../core/ids";
 import { ROOT } from "../core/tree";
@@ -11,6 +11,7 @@ import type { Aiming } from "../tools/tool";
 import { lastOf, type Last } from "./board/again";
 import { Choice } from "./board/choice";
 import { History } from "./board/history";
+import { Images, type Turns } from "./board/images";
 import { Place } from "./board/place";
 import { Preview, type Spreading } from "./board/preview";
 import { Queue } from "./board/queue";
@@ -41,7 +42,8 @@ export const useBoard = defineStore("board", () => {
   const place = new Place(showing);
   const view = useView();
   const choice = new Choice(showing, place, () => view.sight);
-  const preview = new Preview(showing, choice, useCues(), view);
+  const images = new Images(showing, () => choice.items.value);
+  const preview = new Preview(showing, choice, useCues(), view, images);
   watch(
     () => view.sight,
     () => choice.seen(),
@@ -268,7 +270,13 @@ export const useBoard = defineStore("board", () => {
     commitAimed: (aiming: Aiming | null, command: Command): void =>
       queue.commitAimed(aiming, command),
     onceMore,
-    spread: (command: Copying, spreading: Spreading): void =>
+    takeImage: (turns: Turns): void => images.take(turns),
+    toOriginal: (place: Point, items?: readonly string[]): Point => images.toOriginal(place, items),
+    fromOriginal: (place: Point): Point => images.fromOriginal(place),
+    image: images.here,
+    otherImages: images.others,
+    imagesOf: (item: string): { turns: Turns; matrix: Matrix | null }[] => images.matricesOf(item),
+    spread: (command: Draft, spreading: Spreading): void =>
       preview.spread(command, choice.items.value, spreading),
     go,
   };

@@ -12,12 +12,14 @@ import { ROWS } from "../tools/list";
 import { PenTool } from "../tools/pen";
 import { SelectTool } from "../tools/select";
 import { ShapeTool } from "../tools/shape";
+import { SymmetryTool } from "../tools/symmetry";
 import type { Bench, Hit, Tool } from "../tools/tool";
 import { UnderlayTool } from "../tools/underlay";
 import { useArranging } from "./arranging";
 import { useBoard } from "./board";
-import { useCopying } from "./copying";
+import { useDrafting } from "./drafting";
 import { useCues } from "./cues";
+import { useMirroring } from "./mirroring";
 import { useStarts } from "./starts";
 import { remember, remembered } from "./remembered";
 import { useView } from "./view";
@@ -34,8 +36,9 @@ export const useTools = defineStore("tools", () => {
   const vocabulary = useVocabulary();
   const starts = useStarts();
   const arranging = useArranging();
-  const copying = useCopying();
+  const drafting = useDrafting();
   const cues = useCues();
+  const mirroring = useMirroring();
   const name = ref("select");
   const box = shallowRef<[Point, Point] | null>(null);
   const hit = shallowRef<Hit | null>(null);
@@ -71,7 +74,7 @@ export const useTools = defineStore("tools", () => {
       arranging.pivot = at;
       if (!at) arranging.letGo();
     },
-    dragCopies: (peg, to, held) => copying.drag(peg, to, held),
+    dragCopies: (peg, to, held) => drafting.drag(peg, to, held),
   };
   const showBox = (corners: [Point, Point] | null): void => {
     box.value = corners;
@@ -94,6 +97,12 @@ export const useTools = defineStore("tools", () => {
       },
     }),
     corners: new CornersTool(board, bench, () => REACH / view.scale),
+    symmetry: new SymmetryTool(board, bench, {
+      enter: () => mirroring.enter(),
+      leave: () => mirroring.leave(),
+      drafts: () => mirroring.draft !== null,
+      layAt: (at) => mirroring.layAt(at),
+    }),
     guide: new GuideTool(board, bench),
     underlay: new UnderlayTool(board, bench),
   };
@@ -157,6 +166,7 @@ export const useTools = defineStore("tools", () => {
     board.aid = null;
     exact.value = null;
     name.value = next;
+    tool.value.enter?.();
   }
 
   function borrow(on: boolean): void {

@@ -7,7 +7,12 @@ import type { DialFacts, ShapeFacts, UnitFacts, Vocabulary } from "../api/types"
 const PIXEL: UnitFacts = { name: "px", size: 1, decimals: 2 };
 
 /** Types of items that are no shapes. */
-const OTHERS: Record<string, string> = { outline: "Outline", group: "Group", layer: "Layer" };
+const OTHERS: Record<string, string> = {
+  outline: "Outline",
+  group: "Group",
+  layer: "Layer",
+  symmetry: "Symmetry",
+};
 
 export const useVocabulary = defineStore("vocabulary", () => {
   const facts = shallowRef<Vocabulary>({ units: [PIXEL], shapes: [], sizes: [], style: {} });

@@ -29,9 +29,9 @@ export function group(board: Board, keep: Keep): void {
   keep({ kind: "group_items", items, group: made });
 }
 
-/** The groups among what is selected. */
+/** The groups and other containers among what is selected. */
 export const groupsOf = (board: Board): string[] =>
-  board.selected.filter((i) => board.drawable(i)?.type === "group");
+  board.selected.filter((i) => board.tree.holds(i));
 
 /** Take groups apart; what they held is selected with the others. */
 export function takeApart(board: Board, keep: Keep): void {

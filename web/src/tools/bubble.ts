@@ -44,6 +44,8 @@ export function bubbleFor(
       return `x ${l(at[0])}  y ${l(at[1])} ${unit.name}`;
     }
     case "copies":
+    case "symmetry":
+    case "image":
     case "segment":
     case "end":
       return null;

@@ -42,6 +42,10 @@ export class FreehandTool implements Tool {
     private readonly hand: HandSettings,
   ) {}
 
+  get goesOn(): boolean {
+    return this.drawing;
+  }
+
   about(hit: Hit | null): { text: string; hints: Hint[] } {
     if (this.press) return { text: "Drawing: let go at the start to close", hints: [] };
     if (this.closes(hit)) return { text: "Closes the outline with a straight line", hints: [] };

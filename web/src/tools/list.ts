@@ -87,6 +87,12 @@ export const GROUPS: Group[] = [
         key: "Z",
         icon: "M2.5 14V8A5.5 5.5 0 0 1 8 2.5H14M2.5 4V2.5H4",
       },
+      {
+        name: "symmetry",
+        label: "Symmetry",
+        key: "Y",
+        icon: "M8 1.5V4M8 6.5V9.5M8 12V14.5M5.5 4.5C2.5 5 1.5 9 3 12L5.5 10.5M10.5 4.5C13.5 5 14.5 9 13 12L10.5 10.5",
+      },
     ],
   },
   {

@@ -3,7 +3,15 @@ import type { Grip, Point } from "../api/types";
 import { newId } from "../core/ids";
 import type { useBoard } from "../stores/board";
 import { Drag, type Dragging } from "./drag";
-import { minus, plus, type Bench, type Hint, type Hit, type Pointer } from "./tool";
+import {
+  minus,
+  plus,
+  type Bench,
+  type Hint,
+  type Hit,
+  type Pointer,
+  type SymmetryPeg,
+} from "./tool";
 
 type Board = ReturnType<typeof useBoard>;
 type Side = "n" | "e" | "s" | "w";
@@ -16,6 +24,7 @@ export function dragOfMark(p: Pointer, board: Board, bench: Bench): Dragging | n
   if (hit?.what === "grip") return dragOfGrip(p, hit, board, bench);
   if (hit?.what === "turn") return dragOfTurn(p, board, bench);
   if (hit?.what === "pivot") return new PivotDrag(p, hit.at, bench);
+  if (hit?.what === "symmetry") return dragOfSymmetry(p, hit, bench);
   if (hit?.what === "copies") return new CopyPegDrag(p, hit.peg, hit.at, bench);
   if (hit?.what === "peg") {
     const { item, dial } = hit;
@@ -63,6 +72,20 @@ function dragOfGrip(
             grow,
           },
     { grabbed: at, asks: (to) => ({ probes: [to], items }) },
+  );
+}
+
+/** The middle of a symmetry, a grip of its line, or the peg of its number. */
+function dragOfSymmetry(
+  p: Pointer,
+  { symmetry, peg, at }: { symmetry: string; peg: SymmetryPeg; at: Point },
+  bench: Bench,
+): Drag {
+  return new Drag(
+    bench,
+    p,
+    (to, held) => ({ kind: "drag_symmetry", symmetry, peg, to, stepped: held.shift }),
+    peg === "count" ? { grabbed: at } : { grabbed: at, asks: (to) => ({ probes: [to] }) },
   );
 }
 
@@ -165,6 +188,17 @@ const GRIP_HINTS: Hint[] = [
   ["Alt", "about the pivot"],
 ];
 
+const TURNS_LINE = {
+  text: "Grip: drag it to turn the line",
+  hints: [["Shift", "15° steps"]] as Hint[],
+};
+const ABOUT_SYMMETRY: Record<SymmetryPeg, { text: string; hints: Hint[] }> = {
+  middle: { text: "Drag the symmetry", hints: [["Shift", "square to its line"]] },
+  start: TURNS_LINE,
+  end: TURNS_LINE,
+  count: { text: "Number: drag it nearer for more", hints: [] },
+};
+
 export function aboutMark(hit: Hit | null, board: Board): { text: string; hints: Hint[] } | null {
   if (hit?.what === "grip") {
     if (!isSide(hit.grip)) return { text: "Corner: drag to resize", hints: GRIP_HINTS };
@@ -189,8 +223,9 @@ export function aboutMark(hit: Hit | null, board: Board): { text: string; hints:
       ],
     };
   }
+  if (hit?.what === "symmetry") return ABOUT_SYMMETRY[hit.peg];
   if (hit?.what === "copies") {
-    return { text: "Drag to lay the copies", hints: [["Shift", "15° steps"]] };
+    return { text: "Drag to lay it", hints: [["Shift", "15° steps"]] };
   }
   if (hit?.what === "peg") {
     const peg = board.marks.pegs.find((g) => g.dial === hit.dial);

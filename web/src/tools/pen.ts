@@ -56,6 +56,10 @@ export class PenTool implements Tool {
     private readonly flowing = false,
   ) {}
 
+  get goesOn(): boolean {
+    return this.drawing;
+  }
+
   about(hit: Hit | null, alt = false): { text: string; hints: Hint[] } {
     const drawing = this.drawing;
     return aboutPen(this.press?.on ?? null, this.target(hit, alt), this.flowing, drawing);

@@ -67,7 +67,8 @@ export class SelectTool implements Tool {
     if (hit?.what === "item") {
       const item = this.board.drawable(this.board.pickOf(hit.item));
       const edit: Hint[] = item?.type === "outline" ? [["double click", "edit its anchors"]] : [];
-      const into: Hint[] = item?.type === "group" ? [["second click", "go in"]] : [];
+      const holds = item !== undefined && this.board.tree.holds(item.id);
+      const into: Hint[] = holds ? [["second click", "go in"]] : [];
       return {
         text: item?.name ?? "",
         hints: [["Shift", "add"], ["Alt drag", "a copy"], ["P", "the one below"], ...edit, ...into],
@@ -121,14 +122,19 @@ export class SelectTool implements Tool {
       if (!p.shift) this.board.select([]);
       return;
     }
-    if (!p.shift) this.board.goTo(p.hit.item);
-    const item = this.board.pickOf(p.hit.item);
+    const item = this.picked(p.hit.item, p.shift);
     if (item !== p.hit.item && selected.length === 1 && selected[0] === item && !p.shift) {
       this.inner = p.hit.item;
     }
     if (!selected.includes(item)) this.board.select(p.shift ? [...selected, item] : [item]);
     else if (p.shift) this.toggle = item;
     this.drag = dragOfItems(p, this.board, this.bench);
+  }
+
+  /** What is picked from where one works; without Shift one goes to where it can be. */
+  picked(item: string, more: boolean): string {
+    if (!more) this.board.goTo(item);
+    return this.board.pickOf(item);
   }
 
   move(p: Pointer): void {

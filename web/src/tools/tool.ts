@@ -1,9 +1,14 @@
 // What a tool is: a state machine fed with pointer events, which previews and commits commands.
 import type { About, Aim, Command, Grip, Point, Shows } from "../api/types";
 
-/** What lies under the pointer; `at` is its own place on the sheet. */
+export type SymmetryPeg = Extract<Command, { kind: "drag_symmetry" }>["peg"];
+
+/**
+ * What lies under the pointer; `at` is its own place on the sheet. `image` says in which image of
+ * the symmetries around it; without it, it is the original.
+ */
 export type Hit =
-  | { what: "item"; item: string }
+  | { what: "item"; item: string; image?: number[] }
   | { what: "anchor"; item: string; contour: number; index: number; at: Point }
   | {
       what: "handle";
@@ -22,7 +27,17 @@ export type Hit =
       at: Point;
     }
   | { what: "segment"; item: string }
-  | { what: "end"; item: string; contour: number; index: number; at: Point; count: number }
+  | {
+      what: "end";
+      item: string;
+      contour: number;
+      index: number;
+      at: Point;
+      count: number;
+      image?: number[];
+    }
+  | { what: "image"; image: number[] }
+  | { what: "symmetry"; symmetry: string; peg: SymmetryPeg; at: Point }
   | { what: "peg"; item: string; dial: string; at: Point }
   | { what: "grip"; grip: Grip; at: Point }
   | { what: "turn"; at: Point }
@@ -55,6 +70,10 @@ export type Hint = readonly [key: string, does: string];
 
 export interface Tool {
   readonly cursor: string;
+  /** It is drawing on: a press beside everything goes on in the image that it began in. */
+  readonly goesOn?: boolean;
+  /** What a press on something drawn takes: itself, where it does not say. */
+  picked?(item: string, more: boolean): string;
   /** What it shows of what is selected; the frame, where it does not say. */
   readonly shows?: Shows["marks"];
   /** What the status bar says: what is under the pointer, and what the keys do. */
@@ -72,6 +91,8 @@ export interface Tool {
   key?(event: KeyboardEvent): boolean;
   /** Puts everything back: the drag was interrupted. */
   cancel(): void;
+  /** The tool comes into the hand. */
+  enter?(): void;
   /** The tool is put away. */
   leave?(): void;
 }

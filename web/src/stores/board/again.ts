@@ -11,6 +11,7 @@ const TRANSFORMS = new Set<Command["kind"]>([
   "scale_items",
   "turn_by",
   "flip_items",
+  "mirror_items",
   "shear_items",
 ]);
 

@@ -1,16 +1,17 @@
 // What an edit would do, shown while the hand still moves: at most one question is under way, the
 // newest wins, and answers to an earlier gesture are not shown any more.
 import { Trouble } from "../../api/client";
-import type { Aim, Aimed, Command, PegDrag, Point, Spread } from "../../api/types";
+import type { Aim, Aimed, Command, Draft, PegDrag, Point, Spread } from "../../api/types";
 import { core } from "../../core";
 import { Newest } from "../../core/newest";
 import type { Aiming } from "../../tools/tool";
 import type { useCues } from "../cues";
 import type { useView } from "../view";
 import type { Choice } from "./choice";
+import type { Images } from "./images";
 import type { Showing } from "./showing";
 
-/** Copies that are about to be made, and the peg of them that is dragged. */
+/** A draft, and the peg of it that is dragged. */
 export interface Spreading {
   drag: PegDrag | null;
   told: (spread: Spread) => void;
@@ -53,6 +54,7 @@ export class Preview {
     private readonly choice: Choice,
     private readonly cues: ReturnType<typeof useCues>,
     private readonly view: ReturnType<typeof useView>,
+    private readonly images: Images,
   ) {}
 
   /** Show what is met, and what a command would do then; the newest question wins. */
@@ -65,8 +67,8 @@ export class Preview {
     this.asking.put({ aiming, command, selection, met, turn: this.turn });
   }
 
-  /** Show copies before they are made. */
-  spread(command: Command, selection: string[], spreading: Spreading): void {
+  /** Show what a draft comes to. */
+  spread(command: Draft, selection: string[], spreading: Spreading): void {
     const { drag } = spreading;
     const aiming = drag && !drag.held ? { probes: [drag.to] } : null;
     this.asking.put({ aiming, command, selection, spreading, turn: this.turn });
@@ -84,7 +86,8 @@ export class Preview {
 
   private aimOf(aiming: Aiming | null): Aim | null {
     const { kinds } = this.cues;
-    return aiming && kinds.length > 0 ? { ...aiming, scale: this.view.scale, kinds } : null;
+    if (!aiming || kinds.length === 0) return null;
+    return { ...aiming, scale: this.view.scale, kinds, image: this.images.here.value };
   }
 
   /** The command as it is once it has met something; as it was where that cannot be known. */

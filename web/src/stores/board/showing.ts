@@ -21,6 +21,10 @@ const NO_SHEET: Sheet = {
 const sameMoves = (a: readonly Move[], b: readonly Move[]): boolean =>
   a.length === b.length && a.every((m, n) => m.every((part, k) => part === b[n]?.[k]));
 
+/** Containers that may hold nothing. */
+const mayBeEmpty = (items: readonly Drawable[]): string[] =>
+  items.filter((i) => i.type === "symmetry").map((i) => i.id);
+
 /** One of the sheets: of items only what it changes, tree and sheet where it changes them. */
 class Overlay {
   readonly items = shallowReactive(new Map<string, Drawable>());
@@ -33,7 +37,7 @@ class Overlay {
     for (const item of repaint.items) this.items.set(item.id, item);
     const { moves } = repaint;
     if (moves.length > 0 || repaint.removed.length > 0) {
-      this.tree.value = under.replanted(moves, repaint.removed);
+      this.tree.value = under.replanted(moves, repaint.removed, mayBeEmpty(repaint.items));
     }
     if (repaint.sheet) this.sheet.value = repaint.sheet;
   }
@@ -46,7 +50,7 @@ class Overlay {
     const { moves } = repaint;
     if (moves.length === 0 && repaint.removed.length === 0) this.tree.value = null;
     else if (!this.tree.value || !sameMoves(moves, this.moves)) {
-      this.tree.value = under.replanted(moves, repaint.removed);
+      this.tree.value = under.replanted(moves, repaint.removed, mayBeEmpty(repaint.items));
     }
     this.moves = moves;
     this.sheet.value = repaint.sheet;
@@ -85,7 +89,7 @@ export class Showing {
     for (const overlay of [this.kept, this.queued, this.before]) overlay.clear();
     this.endPreview();
     this.kept.add(repaint, EMPTY);
-    this.kept.tree.value = Tree.of(places);
+    this.kept.tree.value = Tree.of(places, mayBeEmpty(repaint.items));
     this.asksWhole = false;
   }
 

@@ -86,6 +86,7 @@ export function drawable(id: string, more: Partial<Drawable> = {}): Drawable {
     box: [0, 0, 9, 9],
     opacity: 1,
     ends: [],
+    symmetry: null,
     ...more,
   };
 }
@@ -173,7 +174,11 @@ export class FakeBoard {
   };
   place = "layer-1";
   inGroup = false;
-  tree = { in: (): string[] => [...this.items.keys()], containerOf: (): string => this.place };
+  tree = {
+    in: (): string[] => [...this.items.keys()],
+    containerOf: (): string => this.place,
+    holds: (id: string): boolean => this.items.get(id)?.type === "group",
+  };
   pickable = (): string[] =>
     [...this.items.values()].filter((i) => !i.hidden && !i.locked).map((i) => i.id);
   pickOf = (id: string): string => this.groups.get(id) ?? id;

@@ -1,22 +1,27 @@
-// Copies in a row, a ring or a grid before they are made: shown, dragged by pegs and typed.
+// What is drafted before anything is made of it: copies in a row, a ring or a grid, a mirror line.
+// It is shown, dragged by pegs and typed.
 import { defineStore } from "pinia";
 import { computed, ref, shallowRef, watch } from "vue";
-import type { Copying, CopyPeg, PegDrag, Point } from "../api/types";
+import type { Copying, CopyPeg, Draft, PegDrag, Point } from "../api/types";
 import { newId } from "../core/ids";
 import { useArranging } from "./arranging";
 import { useBoard } from "./board";
 
 export type Form = Copying["kind"];
+const COPYING = new Set<Draft["kind"]>(["row_of_copies", "ring_of_copies", "grid_of_copies"]);
+const isCopying = (draft: Draft): draft is Copying => COPYING.has(draft.kind);
 
-export const useCopying = defineStore("copying", () => {
+export const useDrafting = defineStore("drafting", () => {
   const board = useBoard();
   const arranging = useArranging();
-  const draft = shallowRef<Copying | null>(null);
+  const draft = shallowRef<Draft | null>(null);
+  /** The same where it is of copies. */
+  const copies = computed(() => (draft.value && isCopying(draft.value) ? draft.value : null));
   const pegs = shallowRef<readonly CopyPeg[]>([]);
-  /** Why they cannot be made as they are. */
+  /** Why nothing can be made of it as it is. */
   const trouble = ref("");
   const count = computed(() => {
-    const it = draft.value;
+    const it = copies.value;
     if (!it) return 0;
     return it.kind === "grid_of_copies" ? (it.columns ?? 1) * (it.rows ?? 1) : (it.count ?? 1);
   });
@@ -24,7 +29,7 @@ export const useCopying = defineStore("copying", () => {
   /** Counts what was begun, typed and left: an answer to what was asked before that is too late. */
   let typed = 0;
 
-  function show(next: Copying, drag: PegDrag | null = null): void {
+  function show(next: Draft, drag: PegDrag | null = null): void {
     draft.value = next;
     const asked = typed;
     board.spread(next, {
@@ -41,20 +46,27 @@ export const useCopying = defineStore("copying", () => {
     });
   }
 
+  /** Begin with what is left open. */
+  function start(next: Draft, drag: PegDrag | null = null): void {
+    typed += 1;
+    pegs.value = [];
+    trouble.value = "";
+    show(next, drag);
+  }
+
   /** Begin with copies of what is selected; a ring lies about the pivot, where one was placed. */
   function begin(kind: Form): void {
     const next = { kind, items: board.selected, copies: newId() } as Copying;
     const { pivot } = arranging;
-    typed += 1;
-    show(next, kind === "ring_of_copies" && pivot ? dragTo("centre", pivot, false) : null);
+    start(next, kind === "ring_of_copies" && pivot ? dragTo("centre", pivot, false) : null);
   }
 
   const dragTo = (peg: string, to: Point, held: boolean): PegDrag => ({ peg, to, held });
 
-  function change(part: Partial<Copying>): void {
+  function change(part: Partial<Draft>): void {
     if (!draft.value) return;
     typed += 1;
-    show({ ...draft.value, ...part } as Copying);
+    show({ ...draft.value, ...part } as Draft);
   }
 
   function drag(peg: string, to: Point, held: boolean): void {
@@ -74,11 +86,13 @@ export const useCopying = defineStore("copying", () => {
     board.endPreview();
   }
 
-  function make(): void {
+  /** Make what is drafted; what was made, or null. */
+  function make(): Draft | null {
     const made = draft.value;
-    if (!made || trouble.value) return;
+    if (!made || trouble.value) return null;
     forget();
     board.commit(made);
+    return made;
   }
 
   watch(() => board.selected, cancel);
@@ -87,5 +101,5 @@ export const useCopying = defineStore("copying", () => {
     () => draft.value && show(draft.value),
   );
 
-  return { draft, pegs, trouble, count, begin, change, drag, cancel, make };
+  return { draft, copies, pegs, trouble, count, start, begin, change, drag, cancel, make };
 });

@@ -1,0 +1,13 @@
+// What the Symmetry tool makes of its line, and the tool that comes into the hand then: one goes on
+// with what was mirrored, or draws into an empty symmetry.
+import { useMirroring } from "../stores/mirroring";
+import { useTools } from "../stores/tools";
+
+export function useMakingSymmetry(): () => void {
+  const mirroring = useMirroring();
+  const tools = useTools();
+  return () => {
+    const made = mirroring.make();
+    if (made) tools.use(made.items.length > 0 ? "select" : "pen");
+  };
+}

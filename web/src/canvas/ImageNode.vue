@@ -1,0 +1,55 @@
+<script setup lang="ts">
+// An item once more, in an image of a symmetry around it: only a reference to what is drawn, so that
+// whatever happens to that shows in all images at once.
+import { computed } from "vue";
+import { useBoard } from "../stores/board";
+
+const props = defineProps<{
+  id: string;
+  pickable: boolean;
+  plain: boolean;
+  /** Which image, of each symmetry around it, the outermost first. */
+  turns: readonly number[];
+}>();
+const board = useBoard();
+
+const item = computed(() => board.drawable(props.id));
+const held = computed(() => board.tree.in(props.id));
+const opacity = computed(() =>
+  props.plain || item.value?.opacity === 1 ? undefined : item.value?.opacity,
+);
+const picks = computed(() => props.pickable && !item.value?.locked);
+/** Its own images, where it is a symmetry itself. */
+const images = computed(() => item.value?.symmetry?.images ?? []);
+const hit = computed(() =>
+  picks.value ? JSON.stringify({ what: "item", item: props.id, image: props.turns }) : undefined,
+);
+</script>
+
+<template>
+  <template v-if="item && !item.hidden">
+    <use v-if="!board.tree.holds(id)" :href="`#drawn-${id}`" :data-hit="hit" />
+    <g v-else-if="item.symmetry" :opacity="opacity">
+      <g v-for="(matrix, n) in images" :key="n" :transform="`matrix(${matrix.join(' ')})`">
+        <ImageNode
+          v-for="child in held"
+          :id="child"
+          :key="child"
+          :pickable="picks"
+          :plain="plain"
+          :turns="[...turns, n]"
+        />
+      </g>
+    </g>
+    <g v-else :opacity="opacity">
+      <ImageNode
+        v-for="child in held"
+        :id="child"
+        :key="child"
+        :pickable="picks"
+        :plain="plain"
+        :turns="turns"
+      />
+    </g>
+  </template>
+</template>

@@ -1,0 +1,132 @@
+<script setup lang="ts">
+// The lines and centres of the symmetries one works in or has selected: a plum dash-dot line with a
+// grip at each end and a diamond where it turns. With a drawing tool in the hand only the lines show.
+import { computed } from "vue";
+import type { CopyPeg, Point } from "../api/types";
+import { useBoard } from "../stores/board";
+import { useDrafting } from "../stores/drafting";
+import { degrees, dialText } from "../stores/numbers";
+import { useTools } from "../stores/tools";
+import { useVocabulary } from "../stores/vocabulary";
+import DiamondMark from "./DiamondMark.vue";
+import PegBar from "./PegBar.vue";
+import { useLens } from "./lens";
+
+const board = useBoard();
+const tools = useTools();
+const drafting = useDrafting();
+const vocabulary = useVocabulary();
+const view = useLens();
+
+const drafted = computed(() =>
+  drafting.draft?.kind === "make_symmetry" ? drafting.draft.symmetry : null,
+);
+/** The line about which something is mirrored once, which is no symmetry. */
+const once = computed(() => {
+  if (drafting.draft?.kind !== "mirror_items") return null;
+  const ends = drafting.pegs.filter((p) => p.name === "start" || p.name === "end");
+  const [from, to] = ends.map((p) => p.at);
+  return from && to ? line([from, to]) : null;
+});
+/** Which ones: around what one draws and has selected, selected themselves, or drafted. */
+const shown = computed(() => {
+  const wanted = new Set([
+    ...board.way,
+    ...board.selected.flatMap((i) => [...board.tree.above(i), i]),
+    ...(drafted.value ? [drafted.value] : []),
+  ]);
+  return [...wanted].flatMap((id) => {
+    const mark = board.drawable(id)?.symmetry;
+    return mark ? [{ id, mark }] : [];
+  });
+});
+const dragging = computed(() => (tools.dragged?.what === "symmetry" ? tools.dragged : null));
+const graspable = computed(() => !tools.draws && drafting.draft === null);
+
+const line = ([from, to]: readonly [Point, Point]): string =>
+  `M${view.toScreen(from).join(" ")}L${view.toScreen(to).join(" ")}`;
+
+function words(peg: CopyPeg): string {
+  if (peg.unit === "angle") return `${degrees(peg.value)}°`;
+  return dialText(peg.value, peg.unit, vocabulary.unit(board.sheet.unit));
+}
+
+const marks = computed(() =>
+  shown.value.map(({ id, mark }) => {
+    const under = dragging.value ?? (tools.hit?.what === "symmetry" ? tools.hit : null);
+    return {
+      id,
+      mark,
+      lines: mark.lines.map((l) => line(l as [Point, Point])),
+      centre: view.toScreen(mark.centre),
+      pegs: mark.pegs.map((peg) => {
+        const touched = under !== null && under.symmetry === id && under.peg === peg.name;
+        return {
+          peg,
+          touched,
+          words: touched && peg.name !== "middle" ? `${peg.label} ${words(peg)}` : null,
+          hit: JSON.stringify({ what: "symmetry", symmetry: id, peg: peg.name, at: peg.at }),
+          testid: `symmetry-${peg.name}`,
+        };
+      }),
+    };
+  }),
+);
+const free = (peg: CopyPeg): boolean => peg.along.every((part) => part === 0);
+</script>
+
+<template>
+  <g v-if="once" class="symmetry">
+    <path class="halo" :d="once" />
+    <path class="line" :d="once" data-testid="mirror-line" />
+  </g>
+  <g v-for="s in marks" :key="s.id" class="symmetry" :data-symmetry="s.id">
+    <circle
+      v-if="s.mark.pattern === 'wheel'"
+      class="line faint"
+      :cx="s.centre[0]"
+      :cy="s.centre[1]"
+      :r="s.mark.span * view.scale"
+    />
+    <template v-for="(path, n) in s.lines" :key="n">
+      <path class="halo" :d="path" />
+      <path class="line" :class="{ faint: n > 0 }" :d="path" />
+    </template>
+    <template v-if="graspable">
+      <template v-for="{ peg, ...mark } in s.pegs" :key="peg.name">
+        <DiamondMark v-if="free(peg)" v-bind="mark" :at="s.centre" class="plum" />
+        <PegBar v-else v-bind="mark" :at="peg.at" :along="peg.along" :off="0" class="plum" />
+      </template>
+    </template>
+  </g>
+</template>
+
+<style scoped>
+.line,
+.halo {
+  fill: none;
+  pointer-events: none;
+}
+.halo {
+  stroke: #fff;
+  stroke-opacity: 0.7;
+  stroke-width: 4px;
+}
+.line {
+  stroke: var(--mark-construction);
+  stroke-width: 1.4px;
+  stroke-dasharray: 12 4 2 4;
+}
+.faint {
+  stroke-opacity: 0.45;
+}
+.plum :deep(.bar) {
+  stroke: var(--mark-construction);
+}
+.plum :deep(.mark) {
+  stroke: var(--mark-construction);
+}
+.plum :deep(.dot) {
+  fill: var(--mark-construction);
+}
+</style>
