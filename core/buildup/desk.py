@@ -26,7 +26,9 @@ from buildup.edits.command import Command
 from buildup.errors import Refusal
 from buildup.formats.clipsvg import clip_svg
 from buildup.formats.svgread import read_svg
+from buildup.forms.axes import Axis
 from buildup.timeline import Follows, StepName, Timeline
+from buildup.view.balancemarks import balance_mark
 from buildup.view.finding import alike, pile, within
 from buildup.view.selection import ALL, FrameBox, Shows, selection
 
@@ -103,6 +105,9 @@ class Desk:
             "alike": lambda q: alike(self._shown, q["items"], q["by"]),
             "again": lambda q: host.again(read_command(q["command"]), read(FrameBox, q["frame"])),
             "spread": self._spread,
+            "balance": lambda q: balance_mark(
+                self._shown, q["item"], None if q["axis"] is None else read(Axis, q["axis"])
+            ),
             "copy": lambda q: clip_svg(self._shown, q["items"]),
             "copied": lambda q: read_svg(q["text"]),
             "near": lambda q: host.near(self._shown, q["item"], check_point(q["at"])),

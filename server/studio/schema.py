@@ -9,6 +9,7 @@ from buildup.cues.cuekinds import Aim
 from buildup.drawing.model import Sheet, Style
 from buildup.edits.apply import COMMANDS, read_command
 from buildup.edits.command import Command
+from buildup.forms.axes import Axis
 from buildup.host import PegDrag, Repaint
 from buildup.shapes.kinds import DialUnit, Group
 from buildup.view.finding import Likeness
@@ -305,6 +306,14 @@ class SpreadIn(Schema):
     drag: PegDrag | None = None
     selection: list[str] = []
     shows: Shows = Shows()
+
+
+class BalanceIn(Schema):
+    """An outline, and the line about which it is compared with its image."""
+
+    item: str
+    axis: Axis | None = None
+    """None: the line about which it is nearest to symmetric."""
 
 
 class Copied(Schema):

@@ -14,6 +14,7 @@ CueKind = Literal[
     "middle",
     "centre",
     "frame",
+    "seam",
     "guide",
     "tangent",
     "straight",
@@ -73,6 +74,8 @@ class Aim:
     """Anchors that are dragged, likewise."""
     frame: tuple[str, ...] = ()
     """Items around which a frame stands whose corners, sides and middle are met."""
+    place: str | None = None
+    """The container that is drawn in, whose seams are met besides those around what is dragged."""
     by: tuple[float, float] | None = None
     """How far the items are moved: then the corners and the middle of the box around them are
     places, too, and its gaps to others are made equal. None: no spacing."""

@@ -13,6 +13,7 @@ from buildup.drawing.memo import Latest
 from buildup.drawing.model import Drawing, Outline
 from buildup.forms.contours import HERE, box_under
 from buildup.forms.frames import SPOTS, standing_of
+from buildup.forms.seams import SeamLine, seams_around
 from buildup.geometry.angles import cross, degrees_of, direction, dot
 from buildup.geometry.bezier import Cubic, point_at
 from buildup.geometry.boxes import Box
@@ -236,6 +237,9 @@ def _lines(drawing: Drawing, aim: Aim, image: Affine) -> Iterator[Line]:
     """All lines that are switched on."""
     sheet, kinds = drawing.sheet, aim.kinds
     start = None if aim.start is None else complex(*aim.start)
+    if "seam" in kinds:
+        for seam in _seams(drawing, aim):
+            yield Line("seam", image(seam.through), image.vector(seam.along))
     if "guide" in kinds and not sheet.guides_hidden:
         for guide in sheet.guides:
             yield Line("guide", complex(guide.x, guide.y), direction(guide.angle))
@@ -253,6 +257,15 @@ def _lines(drawing: Drawing, aim: Aim, image: Affine) -> Iterator[Line]:
             yield Line("sheet", complex(x, 0), 1j, complex(x, 0))
         for y in (0.0, height, height / 2.0):
             yield Line("sheet", complex(0, y), 1 + 0j, complex(0, y))
+
+
+def _seams(drawing: Drawing, aim: Aim) -> Iterator[SeamLine]:
+    """The seams around what is drawn or dragged."""
+    dragged = (*aim.items[:1], *(a[0] for a in aim.anchors[:1]))
+    around = [drawing.tree.container(i) for i in dragged if i in drawing.tree]
+    place = [aim.place] if aim.place in drawing.items and aim.place is not None else []
+    for container in dict.fromkeys((*around, *place)):
+        yield from seams_around(drawing, container)
 
 
 def _tangent(drawing: Drawing, anchor: Owner) -> Line | None:

@@ -18,6 +18,8 @@ T = TypeVar("T")
 AnchorKind = Literal["corner", "smooth", "symmetric", "flowing"]
 CornerStyle = Literal["round", "chamfer", "cove", "notch", "ogee", "soft"]
 Pattern = Literal["mirror", "wheel", "kaleidoscope"]
+Keeps = Literal["all", "right", "left"]
+Seam = Literal["smooth", "point", "free"]
 FillRule = Literal["nonzero", "evenodd"]
 Cap = Literal["butt", "round", "square"]
 Join = Literal["miter", "round", "bevel"]
@@ -88,6 +90,8 @@ class Anchor:
         kind: how the two handles hang together.
         twin: what it shares with the anchor that follows it, mirrored.
         corner: how the corner is worked, which stays live.
+        seam: on the line of a symmetry around it: it stays there, its handles square to the line
+            (smooth) or as they are (a point), or it lies there by chance (free).
 
     """
 
@@ -97,6 +101,7 @@ class Anchor:
     kind: AnchorKind = "corner"
     twin: Twin | None = None
     corner: Corner | None = None
+    seam: Seam | None = None
 
 
 @dataclass(frozen=True, slots=True)
@@ -189,6 +194,9 @@ class Symmetry(Holder):
         angle: degrees, of the mirror line; of a kaleidoscope its first one.
         count: how many times a wheel or a kaleidoscope shows it around; a mirror does not ask.
         span: sheet units, how far from `centre` its line is shown to either side.
+        keeps: all of what it holds, or only what lies on one side of its line (in a kaleidoscope
+            between two neighbouring lines); what is cut off so stays in it.
+        second: how every other image is painted; None: as the original.
 
     """
 
@@ -197,6 +205,8 @@ class Symmetry(Holder):
     angle: float = 90.0
     count: int = 6
     span: float = 100.0
+    keeps: Keeps = "all"
+    second: Style | None = None
 
 
 @dataclass(frozen=True, slots=True)

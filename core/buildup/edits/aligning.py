@@ -3,7 +3,7 @@
 from collections.abc import Mapping
 from dataclasses import dataclass
 from math import fsum
-from typing import Literal
+from typing import ClassVar, Literal
 
 from buildup.drawing.model import Drawing
 from buildup.edits.change import Delta
@@ -65,6 +65,7 @@ def shifted(drawing: Drawing, shifts: Mapping[str, float], *, across: bool) -> D
 class AlignItems(Command):
     """Lines items up by an edge or their middles."""
 
+    whole: ClassVar[bool] = True
     kind: Literal["align_items"] = "align_items"
     items: tuple[str, ...]
     """Which items."""
@@ -135,6 +136,7 @@ class AlignItems(Command):
 class SpaceItems(Command):
     """Spaces items evenly, in the order in which they stand, with equal gaps or equal steps."""
 
+    whole: ClassVar[bool] = True
     kind: Literal["space_items"] = "space_items"
     items: tuple[str, ...]
     """Which items; three or more, or two where the distance is given."""

@@ -167,7 +167,7 @@ class MakeTwins(Command):
             raise Refusal("not_one_outline", "Twins are two anchors of one outline.")
         following = anchor_of(drawing, self.second)[2]
         line = self._line(drawing, leading, following)
-        twin = _crossed(line, leading, following)
+        twin = crossed(line, leading, following)
         loose = [self.first[1:], self.second[1:]]
         loose += partners(outline.contours, loose).values()
         cleared = with_anchors(
@@ -199,7 +199,7 @@ class MakeTwins(Command):
         return Twin(self.twin, middle, 1 + 0j if self.about == "level" else 1j)
 
 
-def _crossed(line: Twin, leading: Anchor, following: Anchor) -> Twin:
+def crossed(line: Twin, leading: Anchor, following: Anchor) -> Twin:
     """Whether the handles change sides: as it changes the following anchor least."""
 
     def change(twin: Twin) -> float:

@@ -28,11 +28,13 @@ from buildup.edits.containers import AddLayer, GroupItems, MergeLayers, SetOpaci
 from buildup.edits.copying import DuplicateItems
 from buildup.edits.cornering import DragCorners, SetCorners, SettleCorners
 from buildup.edits.dials import CopyDials, DragPeg, SetDial, SetDials, SetMeasure
+from buildup.edits.evening import EvenSides, FindTwins
 from buildup.edits.freehand import DrawStroke, SetTolerance
 from buildup.edits.gripping import LeanItems, ResizeItems, TurnItems
 from buildup.edits.guides import AddGuide, HideGuides, MoveGuide, RemoveGuides, SetGuide
 from buildup.edits.joining import BreakAnchors, JoinEnds, ReverseOutlines, StartAt
 from buildup.edits.mirroring import MirrorItems
+from buildup.edits.onseams import held_on_seams
 from buildup.edits.outlines import AddOutline, CloseOutline, DrawAnchor
 from buildup.edits.pasting import PasteItems
 from buildup.edits.placing import MoveAlong, MoveItems, PlaceItems, ScaleItems, TurnBy
@@ -45,11 +47,12 @@ from buildup.edits.reshaping import (
     RemoveSegment,
     StraightenSegments,
 )
+from buildup.edits.seams import CloseSeam, SetSeam
 from buildup.edits.shaping import ChangeShape, DrawLine, DrawShape, TurnIntoOutlines
 from buildup.edits.sheets import SetGrid, SetSheet, SetSheetColour
 from buildup.edits.stack import HideItems, LockItems, OrderItems, RemoveItems, RenameItem, StepItems
 from buildup.edits.styling import SetFill, SetStroke, SetStrokeWidth
-from buildup.edits.symmetries import DragSymmetry, MakeSymmetry, SetSymmetry
+from buildup.edits.symmetries import DragSymmetry, MakeSymmetry, SetSecondStyle, SetSymmetry
 from buildup.edits.turningover import FlipItems, ShearItems
 from buildup.edits.underlays import DragUnderlay, PlaceUnderlay, RemoveUnderlay, SetUnderlay
 
@@ -77,6 +80,8 @@ COMMANDS: tuple[type[Command], ...] = (
     SpaceAnchors,
     CopyHandles,
     MakeTwins,
+    FindTwins,
+    EvenSides,
     ReleaseTwins,
     DrawStroke,
     SetTolerance,
@@ -123,7 +128,10 @@ COMMANDS: tuple[type[Command], ...] = (
     TakeApart,
     MakeSymmetry,
     SetSymmetry,
+    SetSecondStyle,
     DragSymmetry,
+    CloseSeam,
+    SetSeam,
     AddLayer,
     MergeLayers,
     SetOpacity,
@@ -172,7 +180,8 @@ def foreseen(drawing: Drawing, command: Command) -> Delta:
         Refusal: as `apply`.
 
     """
-    forward = slimmed(drawing, without_empty(drawing, command.delta(drawing)))
+    told = held_on_seams(drawing, command.delta(drawing), whole=command.whole)
+    forward = slimmed(drawing, without_empty(drawing, told))
     check_sound(forward.put, forward.patches, forward.sheet)
     return forward
 

@@ -48,6 +48,9 @@ class Command:
     draws_on: ClassVar[bool] = False
     """It goes on drawing an outline: such steps of one outline are listed as one."""
 
+    whole: ClassVar[bool] = False
+    """It moves items as a whole: none of their anchors is pulled back to a seam it lay on."""
+
     aims: ClassVar[str] = ""
     """The field that the pointer sets: a place or a way, which moves on to what the pointer meets;
     of a row of places the last one."""

@@ -3,7 +3,7 @@
 import itertools
 from collections.abc import Iterable, Iterator, Sequence
 from dataclasses import dataclass, replace
-from typing import Literal
+from typing import ClassVar, Literal
 
 from buildup.drawing.checks import check_id
 from buildup.drawing.model import Drawing, Drawn, Item, Symmetry
@@ -99,6 +99,7 @@ class DuplicateItems(Command):
     `container` and `behind` say.
     """
 
+    whole: ClassVar[bool] = True
     kind: Literal["duplicate_items"] = "duplicate_items"
     items: tuple[str, ...]
     """Which items."""

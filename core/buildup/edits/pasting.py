@@ -2,7 +2,7 @@
 
 from collections.abc import Iterator
 from dataclasses import dataclass, fields, is_dataclass, replace
-from typing import Literal
+from typing import ClassVar, Literal
 
 from buildup.drawing.checks import MOST_ANCHORS, check_id, check_name, check_point, check_text
 from buildup.drawing.clips import Clip, read_clip
@@ -36,6 +36,7 @@ _read: Latest[Clip] = Latest()
 class PasteItems(Command):
     """Puts copied items into the drawing, under new ids and with their names."""
 
+    whole: ClassVar[bool] = True
     kind: Literal["paste_items"] = "paste_items"
     clip: str
     """What was copied, as a clip's JSON text."""

@@ -40,6 +40,7 @@ class Placing(Command):
     copies: str | None = None
     """What the ids of copies begin with, which take the way instead; None: the items do."""
 
+    whole: ClassVar[bool] = True
     doing: ClassVar[str]
     """What the step is called, before what it is done to."""
 

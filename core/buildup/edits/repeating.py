@@ -37,6 +37,7 @@ class Repeating(Draft):
     copies: str
     """What the ids of the copies begin with."""
 
+    whole: ClassVar[bool] = True
     form: ClassVar[str]
     """What the copies make."""
 

@@ -5,15 +5,26 @@ from collections.abc import Mapping
 from dataclasses import dataclass, field, replace
 from typing import ClassVar, Literal
 
-from buildup.drawing.model import Anchor, Contour, Drawing, DrawnItem, Frame, Outline, Shape, Style
-from buildup.edits.change import Delta, placed
+from buildup.drawing.model import (
+    Anchor,
+    Contour,
+    Drawing,
+    Drawn,
+    DrawnItem,
+    Frame,
+    Outline,
+    Shape,
+    Style,
+    Symmetry,
+)
+from buildup.edits.change import Delta, chained, placed
 from buildup.edits.command import Command, Point
 from buildup.edits.dials import shapes_of, shared_dials, with_word
 from buildup.edits.newitems import check_new, check_style, new_name
-from buildup.edits.taking import open_drawn
+from buildup.edits.taking import open_items
+from buildup.edits.welds import as_outline, weld_all
 from buildup.errors import Refusal
 from buildup.forms.contours import contours_of
-from buildup.forms.frames import own_standing
 from buildup.geometry.angles import stepped
 from buildup.geometry.tolerances import SMALLEST
 from buildup.geometry.transforms import shift
@@ -154,7 +165,7 @@ class ChangeShape(Command):
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class TurnIntoOutlines(Command):
-    """Gives up dials and worked corners for plain outlines with the same form."""
+    """Gives up dials, worked corners and symmetries for plain outlines with the same form."""
 
     kind: Literal["turn_into_outlines"] = "turn_into_outlines"
     items: tuple[str, ...]
@@ -165,28 +176,20 @@ class TurnIntoOutlines(Command):
         return "Turn into outlines"
 
     def delta(self, drawing: Drawing) -> Delta:
-        live = [i for i in open_drawn(drawing, self.items) if _is_live(i)]
-        if not live:
+        tops = [i.id for i in open_items(drawing, self.items)]
+        every = dict.fromkeys(i for t in tops for i in (t, *drawing.tree.below(t)))
+        symmetries = [i for i in every if isinstance(drawing.items[i], Symmetry)]
+        inside = {i for s in symmetries for i in drawing.tree.below(s)}
+        others = [drawing.items[i] for i in every if i not in inside]
+        live = [i for i in others if isinstance(i, Drawn) and _is_live(i)]
+        if not live and not symmetries:
             raise Refusal("already_outlines", "What is selected are outlines already.")
-        return Delta(put=tuple(_as_outline(i, contours_of(drawing, i.id)) for i in live))
+        plain = Delta(put=tuple(as_outline(i, contours_of(drawing, i.id)) for i in live))
+        return chained((*weld_all(drawing, symmetries), plain)) if symmetries else plain
 
 
 def _is_live(item: DrawnItem) -> bool:
     """Whether an item has dials or worked corners."""
     return isinstance(item, Shape) or any(
         a.corner is not None for c in item.contours for a in c.anchors
-    )
-
-
-def _as_outline(item: DrawnItem, contours: tuple[Contour, ...]) -> Outline:
-    if isinstance(item, Outline):
-        return replace(item, contours=contours, drawn=None)
-    return Outline(
-        id=item.id,
-        name=item.name,
-        style=item.style,
-        hidden=item.hidden,
-        locked=item.locked,
-        contours=contours,
-        angle=own_standing(item).angle,
     )

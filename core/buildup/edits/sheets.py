@@ -1,7 +1,7 @@
 """The sheet: its size, its unit, its colour and its grid."""
 
 from dataclasses import dataclass, replace
-from typing import Literal
+from typing import ClassVar, Literal
 
 from buildup.drawing.checks import check_colour, check_sheet_size
 from buildup.drawing.model import Drawing, Grid, Sheet
@@ -33,6 +33,7 @@ def checked_sheet(sheet: Sheet) -> Sheet:
 class SetSheet(Command):
     """Sets the size and the unit of the sheet."""
 
+    whole: ClassVar[bool] = True
     kind: Literal["set_sheet"] = "set_sheet"
     width: float | None = None
     """Its new width, or None to keep it."""

@@ -4,13 +4,13 @@ from dataclasses import dataclass, field, replace
 from typing import ClassVar, Literal, Self
 
 from buildup.drawing.codec import wrong
-from buildup.drawing.model import Drawing, Layer, Pattern, Symmetry
+from buildup.drawing.model import Drawing, Keeps, Layer, Pattern, Style, Symmetry
 from buildup.edits.change import Delta, placed, row_of
 from buildup.edits.command import Command, Point
 from buildup.edits.containers import called
 from buildup.edits.drafts import Draft
 from buildup.edits.mirroring import on_the_line
-from buildup.edits.newitems import check_new
+from buildup.edits.newitems import check_new, check_style
 from buildup.edits.taking import open_items
 from buildup.errors import Refusal
 from buildup.forms.axes import Axis, axis_of, check_count, dragged, pegs, settled, with_axis
@@ -23,6 +23,8 @@ LABELS = {"mirror": "Mirror", "wheel": "Wheel", "kaleidoscope": "Kaleidoscope"}
 def check_symmetry(item: Symmetry) -> None:
     """Refuses a symmetry that came from outside and that no command would make."""
     check_count(item.count, item.pattern)
+    if item.second is not None:
+        check_style(item.second)
     if not 0.0 < item.span <= FARTHEST:
         raise wrong("A symmetry has a line of no length.", item.id)
 
@@ -83,7 +85,13 @@ class MakeSymmetry(Draft):
         return Delta(put=(made,), moves=(place, *row_of(tops, made.id, None)), said=said)
 
 
-def _symmetry(drawing: Drawing, item_id: str) -> Symmetry:
+def open_symmetry(drawing: Drawing, item_id: str) -> Symmetry:
+    """The symmetry of an id, if it may be edited.
+
+    Raises:
+        Refusal: `unknown_item`, `locked_item` or `no_symmetry`.
+
+    """
     found = drawing.open_item(item_id)
     if not isinstance(found, Symmetry):
         raise Refusal(
@@ -110,13 +118,15 @@ class SetSymmetry(Command):
     """Degrees, of its line."""
     count: int | None = None
     """How many times around."""
+    keeps: Keeps | None = None
+    """All of what it holds, or only what lies on one side of its line."""
 
     @property
     def name(self) -> str:
         return "Change symmetry"
 
     def delta(self, drawing: Drawing) -> Delta:
-        old = _symmetry(drawing, self.symmetry)
+        old = open_symmetry(drawing, self.symmetry)
         axis = axis_of(old)
         x, y = axis.centre or (0.0, 0.0)
         pattern = self.pattern or old.pattern
@@ -127,10 +137,31 @@ class SetSymmetry(Command):
             angle=axis.angle if self.angle is None else self.angle,
             count=axis.count if self.count is None else self.count,
         )
-        new = with_axis(
-            replace(old, pattern=pattern), settled(drawing, (old.id,), changed, pattern)
-        )
-        return Delta(put=(new,))
+        new = replace(old, pattern=pattern, keeps=self.keeps or old.keeps)
+        axis = settled(drawing, (old.id,), changed, pattern)
+        return Delta(put=(with_axis(new, axis),))
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class SetSecondStyle(Command):
+    """Sets how every other image of a symmetry is painted."""
+
+    goes_on: ClassVar[tuple[str, ...]] = ("symmetry",)
+    kind: Literal["set_second_style"] = "set_second_style"
+    symmetry: str
+    """Which symmetry."""
+    style: Style | None = None
+    """How; None: as the original."""
+
+    @property
+    def name(self) -> str:
+        return "Paint every other image"
+
+    def delta(self, drawing: Drawing) -> Delta:
+        old = open_symmetry(drawing, self.symmetry)
+        if self.style is not None:
+            check_style(self.style)
+        return Delta(put=(replace(old, second=self.style),))
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -153,7 +184,7 @@ class DragSymmetry(Command):
         return {"middle": "Move symmetry", "count": "Change number"}.get(self.peg, "Turn symmetry")
 
     def delta(self, drawing: Drawing) -> Delta:
-        old = _symmetry(drawing, self.symmetry)
+        old = open_symmetry(drawing, self.symmetry)
         to = complex(*self.to)
         new = dragged(axis_of(old), old.pattern, self.peg, to, held=self.stepped)
         return Delta(put=(with_axis(old, new),))

@@ -1,15 +1,26 @@
 """A drawing as an SVG document (W3C SVG 1.1 and 2)."""
 
 from collections.abc import Iterable, Iterator, Sequence
+from dataclasses import dataclass, replace
 from xml.sax.saxutils import escape, quoteattr
 
 from buildup.drawing.checks import NO_TEXT
-from buildup.drawing.model import Contour, Drawing, DrawnItem, Holder, Item, Outline, Style
+from buildup.drawing.model import (
+    Contour,
+    Drawing,
+    DrawnItem,
+    Holder,
+    Item,
+    Outline,
+    Style,
+    Symmetry,
+)
 from buildup.drawing.tree import ROOT
 from buildup.drawing.units import unit_of
-from buildup.forms.contours import HERE, contours_under
-from buildup.forms.images import shown_images
-from buildup.geometry.transforms import Affine
+from buildup.forms.contours import contours_of
+from buildup.forms.images import images, shown_images
+from buildup.forms.sides import kept
+from buildup.shapes.placement import moved_contour
 from buildup.view.pathdata import path_data
 
 
@@ -33,26 +44,47 @@ def svg(drawing: Drawing, *, title: str) -> str:
     return "\n".join([*lines, "</svg>", ""])
 
 
-def drawn_lines(drawing: Drawing, ids: Iterable[str], by: Affine = HERE) -> Iterator[str]:
-    """Some items, with all that they hold and is shown, as lines of a document.
+@dataclass(frozen=True, slots=True)
+class _Seen:
+    """How items in symmetries are seen: the image of each that is meant, the innermost first."""
 
-    Args:
-        drawing: which drawing.
-        ids: of the items.
-        by: a map under which they are drawn: that of an image.
+    images: tuple[tuple[Symmetry, int], ...] = ()
 
-    """
+    def style(self, own: Style) -> Style:
+        """How an item is painted there."""
+        painted = (s.second for s, number in self.images if number % 2 and s.second is not None)
+        return next(painted, own)
+
+    def contours(self, contours: tuple[Contour, ...]) -> tuple[Contour, ...]:
+        """Where its contours are there, cut as the symmetries say."""
+        for symmetry, number in self.images:
+            image = images(symmetry)[number]
+            contours = tuple(moved_contour(c, image) for c in kept(contours, symmetry))
+        return contours
+
+
+_PLAINLY = _Seen()
+
+
+def drawn_lines(drawing: Drawing, ids: Iterable[str], seen: _Seen = _PLAINLY) -> Iterator[str]:
+    """Some items, with all that they hold and is shown, as lines of a document."""
     for item_id in ids:
         item = drawing.items[item_id]
         if item.hidden:
             continue
         if not isinstance(item, Holder):
-            yield _path(item, contours_under(drawing, item_id, by))
+            contours = seen.contours(contours_of(drawing, item_id))
+            if contours:
+                yield _path(replace(item, style=seen.style(item.style)), contours)
             continue
         faint = f' opacity="{short(item.opacity)}"' if item.opacity < 1.0 else ""
         yield f"<g aria-label={_name(item)}{faint}>"
-        for image in shown_images(drawing, item_id):
-            yield from drawn_lines(drawing, drawing.tree.children(item_id), by.after(image))
+        held = drawing.tree.children(item_id)
+        if isinstance(item, Symmetry):
+            for number in range(len(shown_images(drawing, item_id))):
+                yield from drawn_lines(drawing, held, _Seen(((item, number), *seen.images)))
+        else:
+            yield from drawn_lines(drawing, held, seen)
         yield "</g>"
 
 

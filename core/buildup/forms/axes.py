@@ -23,6 +23,8 @@ Through = Literal["best", "ends", "middle", "sheet", "guide", "place"]
 ROOM = 1.15
 """Extents of what is mirrored that its line is long, so that both grips are free of it (common
 practice)."""
+ROOM_ON_SHEET = 0.92
+"""The same of a sheet, so that both grips are on it."""
 LEAST_SPAN = 24.0
 """Sheet units that a line shows to either side at first: room for its marks."""
 LEAST_COUNT, MOST_COUNT = 2, 100
@@ -108,7 +110,7 @@ def settled(drawing: Drawing, items: Sequence[str], axis: Axis, pattern: Pattern
     if span is None:
         far = [c - placed.place for c in box.corners]
         along = [dot(f, direction(angle)) for f in far] if pattern == "mirror" else far
-        span = max(LEAST_SPAN, *(abs(a) for a in along)) * ROOM
+        span = max(LEAST_SPAN, *(abs(a) for a in along)) * (ROOM if items else ROOM_ON_SHEET)
     return replace(placed, angle=angle, span=span)
 
 

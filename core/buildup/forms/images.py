@@ -10,7 +10,6 @@ from functools import lru_cache
 
 from buildup.drawing.model import Drawing, Symmetry
 from buildup.drawing.tree import ROOT
-from buildup.geometry.angles import direction
 from buildup.geometry.transforms import Affine, mirror, turn
 
 Images = tuple[Affine, ...]
@@ -41,14 +40,6 @@ def images(item: Symmetry) -> Images:
     for k, by in enumerate(turned, 1):
         found += (by, mirror(about=item.centre, angle=item.angle + k * part / 2.0))
     return tuple(found)
-
-
-def seams(item: Symmetry) -> tuple[complex, ...]:
-    """The directions of the lines through the centre about which a symmetry mirrors."""
-    if item.pattern == "wheel":
-        return ()
-    count = 1 if item.pattern == "mirror" else item.count
-    return tuple(direction(item.angle + k * 180.0 / count) for k in range(count))
 
 
 def load(drawing: Drawing, item_id: str) -> int:

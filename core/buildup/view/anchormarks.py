@@ -5,7 +5,15 @@ from collections.abc import Iterable, Sequence
 from dataclasses import dataclass
 
 from buildup.drawing.handles import tangents
-from buildup.drawing.model import Anchor, AnchorKind, Contour, Corner, CornerStyle, Outline
+from buildup.drawing.model import (
+    Anchor,
+    AnchorKind,
+    Contour,
+    Corner,
+    CornerStyle,
+    Outline,
+    Seam,
+)
 from buildup.geometry.angles import cross, degrees_of, turn_between
 from buildup.geometry.bezier import Cubic, curvature_at
 from buildup.shapes.corners import BLUNT, Worked, worked
@@ -66,6 +74,8 @@ class AnchorMark:
     twin: TwinMark | None = None
     corner: CornerMark | None = None
     """None where the path does not turn."""
+    seam: Seam | None = None
+    """How it is held on the line of a symmetry around it."""
 
 
 def anchor_marks(item: Outline, contour_index: int, wanted: Iterable[int]) -> list[AnchorMark]:
@@ -100,6 +110,7 @@ def anchor_marks(item: Outline, contour_index: int, wanted: Iterable[int]) -> li
                 turn=None if ends else math.degrees(turn_between(-back, on)),
                 curvature=_curvatures(segments, index, closed=contour.closed),
                 twin=_twin(anchor),
+                seam=anchor.seam,
                 corner=None if ends else _corner(contour, index, done, (-back, on)),
             )
         )

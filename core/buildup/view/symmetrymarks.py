@@ -3,15 +3,30 @@
 from dataclasses import dataclass
 from functools import lru_cache
 
-from buildup.drawing.model import Drawing, Pattern, Symmetry
+from buildup.drawing.model import Drawing, Keeps, Pattern, Style, Symmetry
 from buildup.forms.axes import axis_of, pegs
 from buildup.forms.draftpegs import CopyPeg
-from buildup.forms.images import images, seams, shown_images
+from buildup.forms.images import images, shown_images
+from buildup.forms.seamends import SeamEnd, seam_ends
+from buildup.forms.seams import SeamLine, seams_of
+from buildup.forms.sides import limits
 from buildup.geometry.transforms import Affine
 
 Point = tuple[float, float]
 Matrix = tuple[float, float, float, float, float, float]
 """A map of the plane as SVG's `matrix()` has it."""
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class SeamMark:
+    """An end of an open path that meets an image, or just misses it."""
+
+    at: Point
+    to: Point
+    """Where it would meet."""
+    gap: float
+    """Sheet units from there."""
+    meets: bool
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -32,6 +47,13 @@ class SymmetryMark:
     left_out: int
     """Images that do not show, as there would be too much to draw."""
     pegs: tuple[CopyPeg, ...]
+    keeps: Keeps
+    clip: tuple[Point, ...]
+    """The corners of the part of the sheet that it keeps; empty: all."""
+    second: Style | None
+    """How every other image is painted; None: as the original."""
+    ends: tuple[SeamMark, ...]
+    """Ends that meet an image, or just miss it."""
 
 
 def symmetry_mark(drawing: Drawing, item: Symmetry) -> SymmetryMark:
@@ -43,15 +65,42 @@ def symmetry_mark(drawing: Drawing, item: Symmetry) -> SymmetryMark:
         angle=item.angle,
         count=item.count,
         span=item.span,
-        lines=tuple(_line(item, along) for along in seams(item)),
+        lines=tuple(_line(seam, item.span) for seam in seams_of(item)),
         images=tuple(matrix_of(i) for i in shown),
         left_out=len(images(item)) - len(shown),
         pegs=pegs(axis_of(item), item.pattern),
+        keeps=item.keeps,
+        clip=tuple((p.real, p.imag) for p in _clip(item)),
+        second=item.second,
+        ends=tuple(_seam_mark(e) for e in seam_ends(drawing, item.id)),
     )
 
 
-def _line(item: Symmetry, along: complex) -> tuple[Point, Point]:
-    start, end = item.centre - along * item.span, item.centre + along * item.span
+FAR = 1e5
+"""Sheet units to which a half of the sheet is cut out: beyond any sheet."""
+
+
+def _clip(item: Symmetry) -> tuple[complex, ...]:
+    """The corners of what a symmetry keeps: half a plane, or a wedge between two lines."""
+    lines = limits(item)
+    if not lines:
+        return ()
+    line, side = lines[0]
+    if len(lines) == 1:
+        along, across = line.along * FAR, line.along * 1j * side * FAR
+        at = line.through
+        return (at - along, at + along, at + along + across, at - along + across)
+    other = lines[1][0]
+    return (item.centre, item.centre + line.along * FAR, item.centre + other.along * FAR)
+
+
+def _seam_mark(end: SeamEnd) -> SeamMark:
+    at, to = (end.at.real, end.at.imag), (end.to.real, end.to.imag)
+    return SeamMark(at=at, to=to, gap=end.gap, meets=end.meets)
+
+
+def _line(seam: SeamLine, span: float) -> tuple[Point, Point]:
+    start, end = seam.through - seam.along * span, seam.through + seam.along * span
     return (start.real, start.imag), (end.real, end.imag)
 
 

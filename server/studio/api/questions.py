@@ -6,6 +6,7 @@ from buildup.drawing.checks import check_point
 from buildup.formats.clipsvg import clip_svg
 from buildup.formats.svgread import Reading, read_svg
 from buildup.view.anchormarks import AnchorMark
+from buildup.view.balancemarks import BalanceMark, balance_mark
 from buildup.view.finding import Lies, alike, pile
 from buildup.view.finding import within as within_box
 from buildup.view.selection import Selection, selection
@@ -83,6 +84,12 @@ def spread(request: HttpRequest, drawing: int, body: schema.SpreadIn) -> host.Sp
     return host.spread(
         value, body.command, body.selection, body.shows, meeting=meeting, drag=body.drag
     )
+
+
+@router.post("/drawings/{drawing}/balance", response=BalanceMark)
+def balance(request: HttpRequest, drawing: int, body: schema.BalanceIn) -> BalanceMark:
+    """How far an outline is from symmetric, about a line that is given or else found."""
+    return balance_mark(value_now(request, drawing)[1], body.item, body.axis)
 
 
 @router.post("/drawings/{drawing}/copy", response=schema.Copied)

@@ -668,6 +668,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/drawings/{drawing}/balance": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Balance
+         * @description How far an outline is from symmetric, about a line that is given or else found.
+         */
+        post: operations["studio_api_questions_balance"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/drawings/{drawing}/copy": {
         parameters: {
             query?: never;
@@ -1221,6 +1241,8 @@ export interface components {
             ];
             twin?: components["schemas"]["TwinMark"] | null;
             corner?: components["schemas"]["CornerMark"] | null;
+            /** Seam */
+            seam?: ("smooth" | "point" | "free") | null;
         };
         /**
          * Board
@@ -1533,6 +1555,26 @@ export interface components {
             made?: string[];
         };
         /**
+         * SeamMark
+         * @description An end of an open path that meets an image, or just misses it.
+         */
+        SeamMark: {
+            /** At */
+            at: [
+                number,
+                number
+            ];
+            /** To */
+            to: [
+                number,
+                number
+            ];
+            /** Gap */
+            gap: number;
+            /** Meets */
+            meets: boolean;
+        };
+        /**
          * Selection
          * @description What the Readout and the marks show of the selected items.
          */
@@ -1637,6 +1679,19 @@ export interface components {
             left_out: number;
             /** Pegs */
             pegs: components["schemas"]["CopyPeg"][];
+            /**
+             * Keeps
+             * @enum {string}
+             */
+            keeps: "all" | "right" | "left";
+            /** Clip */
+            clip: [
+                number,
+                number
+            ][];
+            second: components["schemas"]["Style"] | null;
+            /** Ends */
+            ends: components["schemas"]["SeamMark"][];
         };
         /**
          * TwinMark
@@ -1939,6 +1994,8 @@ export interface components {
          *         kind: how the two handles hang together.
          *         twin: what it shares with the anchor that follows it, mirrored.
          *         corner: how the corner is worked, which stays live.
+         *         seam: on the line of a symmetry around it: it stays there, its handles square to the line
+         *             (smooth) or as they are (a point), or it lies there by chance (free).
          */
         Anchor: {
             /** At */
@@ -1964,6 +2021,8 @@ export interface components {
             kind?: "corner" | "smooth" | "symmetric" | "flowing";
             twin?: components["schemas"]["Twin"] | null;
             corner?: components["schemas"]["Corner"] | null;
+            /** Seam */
+            seam?: ("smooth" | "point" | "free") | null;
         };
         /**
          * Axis
@@ -2134,6 +2193,22 @@ export interface components {
             stepped?: boolean;
         };
         /**
+         * CloseSeam
+         * @description Lets all ends meet that just miss their images.
+         */
+        CloseSeam: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "close_seam";
+            /**
+             * Symmetry
+             * @description Which symmetry.
+             */
+            symmetry: string;
+        };
+        /**
          * CommandIn
          * @description An edit. The id is made by the client; sending it twice applies it once.
          */
@@ -2143,7 +2218,7 @@ export interface components {
             /** Version */
             version?: number | null;
             /** Command */
-            command: components["schemas"]["DrawAnchor"] | components["schemas"]["CloseOutline"] | components["schemas"]["AddOutline"] | components["schemas"]["MoveAnchors"] | components["schemas"]["PlaceAnchor"] | components["schemas"]["MoveHandle"] | components["schemas"]["PullHandle"] | components["schemas"]["SetHandle"] | components["schemas"]["SetAnchorKind"] | components["schemas"]["RemoveAnchors"] | components["schemas"]["InsertAnchor"] | components["schemas"]["AddAnchors"] | components["schemas"]["BendSegment"] | components["schemas"]["StraightenSegments"] | components["schemas"]["RemoveSegment"] | components["schemas"]["BreakAnchors"] | components["schemas"]["JoinEnds"] | components["schemas"]["ReverseOutlines"] | components["schemas"]["StartAt"] | components["schemas"]["LineUp"] | components["schemas"]["SpaceAnchors"] | components["schemas"]["CopyHandles"] | components["schemas"]["MakeTwins"] | components["schemas"]["ReleaseTwins"] | components["schemas"]["DrawStroke"] | components["schemas"]["SetTolerance"] | components["schemas"]["DrawShape"] | components["schemas"]["DrawLine"] | components["schemas"]["ChangeShape"] | components["schemas"]["SetDial"] | components["schemas"]["SetDials"] | components["schemas"]["CopyDials"] | components["schemas"]["SetMeasure"] | components["schemas"]["DragPeg"] | components["schemas"]["TurnIntoOutlines"] | components["schemas"]["SetCorners"] | components["schemas"]["DragCorners"] | components["schemas"]["SettleCorners"] | components["schemas"]["MoveItems"] | components["schemas"]["MoveAlong"] | components["schemas"]["ResizeItems"] | components["schemas"]["LeanItems"] | components["schemas"]["TurnItems"] | components["schemas"]["PlaceItems"] | components["schemas"]["ScaleItems"] | components["schemas"]["TurnBy"] | components["schemas"]["FlipItems"] | components["schemas"]["MirrorItems"] | components["schemas"]["ShearItems"] | components["schemas"]["AlignItems"] | components["schemas"]["SpaceItems"] | components["schemas"]["SetFill"] | components["schemas"]["SetStroke"] | components["schemas"]["SetStrokeWidth"] | components["schemas"]["RemoveItems"] | components["schemas"]["DuplicateItems"] | components["schemas"]["RowOfCopies"] | components["schemas"]["RingOfCopies"] | components["schemas"]["GridOfCopies"] | components["schemas"]["PasteItems"] | components["schemas"]["OrderItems"] | components["schemas"]["StepItems"] | components["schemas"]["HideItems"] | components["schemas"]["LockItems"] | components["schemas"]["RenameItem"] | components["schemas"]["GroupItems"] | components["schemas"]["TakeApart"] | components["schemas"]["MakeSymmetry"] | components["schemas"]["SetSymmetry"] | components["schemas"]["DragSymmetry"] | components["schemas"]["AddLayer"] | components["schemas"]["MergeLayers"] | components["schemas"]["SetOpacity"] | components["schemas"]["SetSheet"] | components["schemas"]["SetSheetColour"] | components["schemas"]["SetGrid"] | components["schemas"]["AddGuide"] | components["schemas"]["MoveGuide"] | components["schemas"]["SetGuide"] | components["schemas"]["RemoveGuides"] | components["schemas"]["HideGuides"] | components["schemas"]["PlaceUnderlay"] | components["schemas"]["DragUnderlay"] | components["schemas"]["SetUnderlay"] | components["schemas"]["RemoveUnderlay"];
+            command: components["schemas"]["DrawAnchor"] | components["schemas"]["CloseOutline"] | components["schemas"]["AddOutline"] | components["schemas"]["MoveAnchors"] | components["schemas"]["PlaceAnchor"] | components["schemas"]["MoveHandle"] | components["schemas"]["PullHandle"] | components["schemas"]["SetHandle"] | components["schemas"]["SetAnchorKind"] | components["schemas"]["RemoveAnchors"] | components["schemas"]["InsertAnchor"] | components["schemas"]["AddAnchors"] | components["schemas"]["BendSegment"] | components["schemas"]["StraightenSegments"] | components["schemas"]["RemoveSegment"] | components["schemas"]["BreakAnchors"] | components["schemas"]["JoinEnds"] | components["schemas"]["ReverseOutlines"] | components["schemas"]["StartAt"] | components["schemas"]["LineUp"] | components["schemas"]["SpaceAnchors"] | components["schemas"]["CopyHandles"] | components["schemas"]["MakeTwins"] | components["schemas"]["FindTwins"] | components["schemas"]["EvenSides"] | components["schemas"]["ReleaseTwins"] | components["schemas"]["DrawStroke"] | components["schemas"]["SetTolerance"] | components["schemas"]["DrawShape"] | components["schemas"]["DrawLine"] | components["schemas"]["ChangeShape"] | components["schemas"]["SetDial"] | components["schemas"]["SetDials"] | components["schemas"]["CopyDials"] | components["schemas"]["SetMeasure"] | components["schemas"]["DragPeg"] | components["schemas"]["TurnIntoOutlines"] | components["schemas"]["SetCorners"] | components["schemas"]["DragCorners"] | components["schemas"]["SettleCorners"] | components["schemas"]["MoveItems"] | components["schemas"]["MoveAlong"] | components["schemas"]["ResizeItems"] | components["schemas"]["LeanItems"] | components["schemas"]["TurnItems"] | components["schemas"]["PlaceItems"] | components["schemas"]["ScaleItems"] | components["schemas"]["TurnBy"] | components["schemas"]["FlipItems"] | components["schemas"]["MirrorItems"] | components["schemas"]["ShearItems"] | components["schemas"]["AlignItems"] | components["schemas"]["SpaceItems"] | components["schemas"]["SetFill"] | components["schemas"]["SetStroke"] | components["schemas"]["SetStrokeWidth"] | components["schemas"]["RemoveItems"] | components["schemas"]["DuplicateItems"] | components["schemas"]["RowOfCopies"] | components["schemas"]["RingOfCopies"] | components["schemas"]["GridOfCopies"] | components["schemas"]["PasteItems"] | components["schemas"]["OrderItems"] | components["schemas"]["StepItems"] | components["schemas"]["HideItems"] | components["schemas"]["LockItems"] | components["schemas"]["RenameItem"] | components["schemas"]["GroupItems"] | components["schemas"]["TakeApart"] | components["schemas"]["MakeSymmetry"] | components["schemas"]["SetSymmetry"] | components["schemas"]["SetSecondStyle"] | components["schemas"]["DragSymmetry"] | components["schemas"]["CloseSeam"] | components["schemas"]["SetSeam"] | components["schemas"]["AddLayer"] | components["schemas"]["MergeLayers"] | components["schemas"]["SetOpacity"] | components["schemas"]["SetSheet"] | components["schemas"]["SetSheetColour"] | components["schemas"]["SetGrid"] | components["schemas"]["AddGuide"] | components["schemas"]["MoveGuide"] | components["schemas"]["SetGuide"] | components["schemas"]["RemoveGuides"] | components["schemas"]["HideGuides"] | components["schemas"]["PlaceUnderlay"] | components["schemas"]["DragUnderlay"] | components["schemas"]["SetUnderlay"] | components["schemas"]["RemoveUnderlay"];
             /**
              * Selection
              * @default []
@@ -2726,6 +2801,54 @@ export interface components {
              * @description With `container`: the item there that the copies lie just in front of; None: at its back.
              */
             behind?: string | null;
+        };
+        /**
+         * EvenSides
+         * @description Makes an outline that is all but symmetric exactly so.
+         */
+        EvenSides: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "even_sides";
+            /**
+             * Item
+             * @description The outline.
+             */
+            item: string;
+            /**
+             * Towards
+             * @description As the side right of the line is, looking along it; as the left one is; or midway.
+             * @default mean
+             * @enum {string}
+             */
+            towards?: "right" | "left" | "mean";
+            /** @description The line; None: the one that is found. */
+            axis?: components["schemas"]["Axis"] | null;
+        };
+        /**
+         * FindTwins
+         * @description Makes twins of all anchors of a symmetric outline that are each other's image.
+         */
+        FindTwins: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "find_twins";
+            /**
+             * Item
+             * @description The outline.
+             */
+            item: string;
+            /**
+             * Twins
+             * @description What the ids of the pairs begin with.
+             */
+            twins: string;
+            /** @description The line; None: the one that is found. */
+            axis?: components["schemas"]["Axis"] | null;
         };
         /**
          * FlipItems
@@ -4136,6 +4259,50 @@ export interface components {
             opacity: number;
         };
         /**
+         * SetSeam
+         * @description Sets how anchors on a seam are held: for a smooth crossing, for a point, or not at all.
+         */
+        SetSeam: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "set_seam";
+            /**
+             * Anchors
+             * @description Which anchors.
+             */
+            anchors: [
+                string,
+                number,
+                number
+            ][];
+            /**
+             * To
+             * @description Handles square to the line, as they are, or free of the line.
+             * @enum {string}
+             */
+            to: "smooth" | "point" | "free";
+        };
+        /**
+         * SetSecondStyle
+         * @description Sets how every other image of a symmetry is painted.
+         */
+        SetSecondStyle: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "set_second_style";
+            /**
+             * Symmetry
+             * @description Which symmetry.
+             */
+            symmetry: string;
+            /** @description How; None: as the original. */
+            style?: components["schemas"]["Style"] | null;
+        };
+        /**
          * SetSheet
          * @description Sets the size and the unit of the sheet.
          */
@@ -4265,6 +4432,11 @@ export interface components {
              * @description How many times around.
              */
             count?: number | null;
+            /**
+             * Keeps
+             * @description All of what it holds, or only what lies on one side of its line.
+             */
+            keeps?: ("all" | "right" | "left") | null;
         };
         /**
          * SetTolerance
@@ -4572,7 +4744,7 @@ export interface components {
         };
         /**
          * TurnIntoOutlines
-         * @description Gives up dials and worked corners for plain outlines with the same form.
+         * @description Gives up dials, worked corners and symmetries for plain outlines with the same form.
          */
         TurnIntoOutlines: {
             /**
@@ -4756,7 +4928,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "anchor" | "handle" | "crossing" | "extreme" | "middle" | "centre" | "frame" | "guide" | "tangent" | "straight" | "sheet" | "spacing" | "grid";
+            kind: "anchor" | "handle" | "crossing" | "extreme" | "middle" | "centre" | "frame" | "seam" | "guide" | "tangent" | "straight" | "sheet" | "spacing" | "grid";
             /** At */
             at: [
                 number,
@@ -4836,6 +5008,8 @@ export interface components {
              * @default []
              */
             frame?: string[];
+            /** Place */
+            place?: string | null;
             /** By */
             by?: [
                 number,
@@ -4860,6 +5034,7 @@ export interface components {
              *       "middle",
              *       "centre",
              *       "frame",
+             *       "seam",
              *       "guide",
              *       "tangent",
              *       "straight",
@@ -4868,7 +5043,7 @@ export interface components {
              *       "grid"
              *     ]
              */
-            kinds?: ("anchor" | "handle" | "crossing" | "extreme" | "middle" | "centre" | "frame" | "guide" | "tangent" | "straight" | "sheet" | "spacing" | "grid")[];
+            kinds?: ("anchor" | "handle" | "crossing" | "extreme" | "middle" | "centre" | "frame" | "seam" | "guide" | "tangent" | "straight" | "sheet" | "spacing" | "grid")[];
         };
         /**
          * AimIn
@@ -4877,7 +5052,7 @@ export interface components {
         AimIn: {
             aim?: components["schemas"]["Aim"] | null;
             /** Command */
-            command?: (components["schemas"]["DrawAnchor"] | components["schemas"]["CloseOutline"] | components["schemas"]["AddOutline"] | components["schemas"]["MoveAnchors"] | components["schemas"]["PlaceAnchor"] | components["schemas"]["MoveHandle"] | components["schemas"]["PullHandle"] | components["schemas"]["SetHandle"] | components["schemas"]["SetAnchorKind"] | components["schemas"]["RemoveAnchors"] | components["schemas"]["InsertAnchor"] | components["schemas"]["AddAnchors"] | components["schemas"]["BendSegment"] | components["schemas"]["StraightenSegments"] | components["schemas"]["RemoveSegment"] | components["schemas"]["BreakAnchors"] | components["schemas"]["JoinEnds"] | components["schemas"]["ReverseOutlines"] | components["schemas"]["StartAt"] | components["schemas"]["LineUp"] | components["schemas"]["SpaceAnchors"] | components["schemas"]["CopyHandles"] | components["schemas"]["MakeTwins"] | components["schemas"]["ReleaseTwins"] | components["schemas"]["DrawStroke"] | components["schemas"]["SetTolerance"] | components["schemas"]["DrawShape"] | components["schemas"]["DrawLine"] | components["schemas"]["ChangeShape"] | components["schemas"]["SetDial"] | components["schemas"]["SetDials"] | components["schemas"]["CopyDials"] | components["schemas"]["SetMeasure"] | components["schemas"]["DragPeg"] | components["schemas"]["TurnIntoOutlines"] | components["schemas"]["SetCorners"] | components["schemas"]["DragCorners"] | components["schemas"]["SettleCorners"] | components["schemas"]["MoveItems"] | components["schemas"]["MoveAlong"] | components["schemas"]["ResizeItems"] | components["schemas"]["LeanItems"] | components["schemas"]["TurnItems"] | components["schemas"]["PlaceItems"] | components["schemas"]["ScaleItems"] | components["schemas"]["TurnBy"] | components["schemas"]["FlipItems"] | components["schemas"]["MirrorItems"] | components["schemas"]["ShearItems"] | components["schemas"]["AlignItems"] | components["schemas"]["SpaceItems"] | components["schemas"]["SetFill"] | components["schemas"]["SetStroke"] | components["schemas"]["SetStrokeWidth"] | components["schemas"]["RemoveItems"] | components["schemas"]["DuplicateItems"] | components["schemas"]["RowOfCopies"] | components["schemas"]["RingOfCopies"] | components["schemas"]["GridOfCopies"] | components["schemas"]["PasteItems"] | components["schemas"]["OrderItems"] | components["schemas"]["StepItems"] | components["schemas"]["HideItems"] | components["schemas"]["LockItems"] | components["schemas"]["RenameItem"] | components["schemas"]["GroupItems"] | components["schemas"]["TakeApart"] | components["schemas"]["MakeSymmetry"] | components["schemas"]["SetSymmetry"] | components["schemas"]["DragSymmetry"] | components["schemas"]["AddLayer"] | components["schemas"]["MergeLayers"] | components["schemas"]["SetOpacity"] | components["schemas"]["SetSheet"] | components["schemas"]["SetSheetColour"] | components["schemas"]["SetGrid"] | components["schemas"]["AddGuide"] | components["schemas"]["MoveGuide"] | components["schemas"]["SetGuide"] | components["schemas"]["RemoveGuides"] | components["schemas"]["HideGuides"] | components["schemas"]["PlaceUnderlay"] | components["schemas"]["DragUnderlay"] | components["schemas"]["SetUnderlay"] | components["schemas"]["RemoveUnderlay"]) | null;
+            command?: (components["schemas"]["DrawAnchor"] | components["schemas"]["CloseOutline"] | components["schemas"]["AddOutline"] | components["schemas"]["MoveAnchors"] | components["schemas"]["PlaceAnchor"] | components["schemas"]["MoveHandle"] | components["schemas"]["PullHandle"] | components["schemas"]["SetHandle"] | components["schemas"]["SetAnchorKind"] | components["schemas"]["RemoveAnchors"] | components["schemas"]["InsertAnchor"] | components["schemas"]["AddAnchors"] | components["schemas"]["BendSegment"] | components["schemas"]["StraightenSegments"] | components["schemas"]["RemoveSegment"] | components["schemas"]["BreakAnchors"] | components["schemas"]["JoinEnds"] | components["schemas"]["ReverseOutlines"] | components["schemas"]["StartAt"] | components["schemas"]["LineUp"] | components["schemas"]["SpaceAnchors"] | components["schemas"]["CopyHandles"] | components["schemas"]["MakeTwins"] | components["schemas"]["FindTwins"] | components["schemas"]["EvenSides"] | components["schemas"]["ReleaseTwins"] | components["schemas"]["DrawStroke"] | components["schemas"]["SetTolerance"] | components["schemas"]["DrawShape"] | components["schemas"]["DrawLine"] | components["schemas"]["ChangeShape"] | components["schemas"]["SetDial"] | components["schemas"]["SetDials"] | components["schemas"]["CopyDials"] | components["schemas"]["SetMeasure"] | components["schemas"]["DragPeg"] | components["schemas"]["TurnIntoOutlines"] | components["schemas"]["SetCorners"] | components["schemas"]["DragCorners"] | components["schemas"]["SettleCorners"] | components["schemas"]["MoveItems"] | components["schemas"]["MoveAlong"] | components["schemas"]["ResizeItems"] | components["schemas"]["LeanItems"] | components["schemas"]["TurnItems"] | components["schemas"]["PlaceItems"] | components["schemas"]["ScaleItems"] | components["schemas"]["TurnBy"] | components["schemas"]["FlipItems"] | components["schemas"]["MirrorItems"] | components["schemas"]["ShearItems"] | components["schemas"]["AlignItems"] | components["schemas"]["SpaceItems"] | components["schemas"]["SetFill"] | components["schemas"]["SetStroke"] | components["schemas"]["SetStrokeWidth"] | components["schemas"]["RemoveItems"] | components["schemas"]["DuplicateItems"] | components["schemas"]["RowOfCopies"] | components["schemas"]["RingOfCopies"] | components["schemas"]["GridOfCopies"] | components["schemas"]["PasteItems"] | components["schemas"]["OrderItems"] | components["schemas"]["StepItems"] | components["schemas"]["HideItems"] | components["schemas"]["LockItems"] | components["schemas"]["RenameItem"] | components["schemas"]["GroupItems"] | components["schemas"]["TakeApart"] | components["schemas"]["MakeSymmetry"] | components["schemas"]["SetSymmetry"] | components["schemas"]["SetSecondStyle"] | components["schemas"]["DragSymmetry"] | components["schemas"]["CloseSeam"] | components["schemas"]["SetSeam"] | components["schemas"]["AddLayer"] | components["schemas"]["MergeLayers"] | components["schemas"]["SetOpacity"] | components["schemas"]["SetSheet"] | components["schemas"]["SetSheetColour"] | components["schemas"]["SetGrid"] | components["schemas"]["AddGuide"] | components["schemas"]["MoveGuide"] | components["schemas"]["SetGuide"] | components["schemas"]["RemoveGuides"] | components["schemas"]["HideGuides"] | components["schemas"]["PlaceUnderlay"] | components["schemas"]["DragUnderlay"] | components["schemas"]["SetUnderlay"] | components["schemas"]["RemoveUnderlay"]) | null;
             /**
              * Selection
              * @default []
@@ -5025,7 +5200,7 @@ export interface components {
          */
         AgainIn: {
             /** Command */
-            command: components["schemas"]["DrawAnchor"] | components["schemas"]["CloseOutline"] | components["schemas"]["AddOutline"] | components["schemas"]["MoveAnchors"] | components["schemas"]["PlaceAnchor"] | components["schemas"]["MoveHandle"] | components["schemas"]["PullHandle"] | components["schemas"]["SetHandle"] | components["schemas"]["SetAnchorKind"] | components["schemas"]["RemoveAnchors"] | components["schemas"]["InsertAnchor"] | components["schemas"]["AddAnchors"] | components["schemas"]["BendSegment"] | components["schemas"]["StraightenSegments"] | components["schemas"]["RemoveSegment"] | components["schemas"]["BreakAnchors"] | components["schemas"]["JoinEnds"] | components["schemas"]["ReverseOutlines"] | components["schemas"]["StartAt"] | components["schemas"]["LineUp"] | components["schemas"]["SpaceAnchors"] | components["schemas"]["CopyHandles"] | components["schemas"]["MakeTwins"] | components["schemas"]["ReleaseTwins"] | components["schemas"]["DrawStroke"] | components["schemas"]["SetTolerance"] | components["schemas"]["DrawShape"] | components["schemas"]["DrawLine"] | components["schemas"]["ChangeShape"] | components["schemas"]["SetDial"] | components["schemas"]["SetDials"] | components["schemas"]["CopyDials"] | components["schemas"]["SetMeasure"] | components["schemas"]["DragPeg"] | components["schemas"]["TurnIntoOutlines"] | components["schemas"]["SetCorners"] | components["schemas"]["DragCorners"] | components["schemas"]["SettleCorners"] | components["schemas"]["MoveItems"] | components["schemas"]["MoveAlong"] | components["schemas"]["ResizeItems"] | components["schemas"]["LeanItems"] | components["schemas"]["TurnItems"] | components["schemas"]["PlaceItems"] | components["schemas"]["ScaleItems"] | components["schemas"]["TurnBy"] | components["schemas"]["FlipItems"] | components["schemas"]["MirrorItems"] | components["schemas"]["ShearItems"] | components["schemas"]["AlignItems"] | components["schemas"]["SpaceItems"] | components["schemas"]["SetFill"] | components["schemas"]["SetStroke"] | components["schemas"]["SetStrokeWidth"] | components["schemas"]["RemoveItems"] | components["schemas"]["DuplicateItems"] | components["schemas"]["RowOfCopies"] | components["schemas"]["RingOfCopies"] | components["schemas"]["GridOfCopies"] | components["schemas"]["PasteItems"] | components["schemas"]["OrderItems"] | components["schemas"]["StepItems"] | components["schemas"]["HideItems"] | components["schemas"]["LockItems"] | components["schemas"]["RenameItem"] | components["schemas"]["GroupItems"] | components["schemas"]["TakeApart"] | components["schemas"]["MakeSymmetry"] | components["schemas"]["SetSymmetry"] | components["schemas"]["DragSymmetry"] | components["schemas"]["AddLayer"] | components["schemas"]["MergeLayers"] | components["schemas"]["SetOpacity"] | components["schemas"]["SetSheet"] | components["schemas"]["SetSheetColour"] | components["schemas"]["SetGrid"] | components["schemas"]["AddGuide"] | components["schemas"]["MoveGuide"] | components["schemas"]["SetGuide"] | components["schemas"]["RemoveGuides"] | components["schemas"]["HideGuides"] | components["schemas"]["PlaceUnderlay"] | components["schemas"]["DragUnderlay"] | components["schemas"]["SetUnderlay"] | components["schemas"]["RemoveUnderlay"];
+            command: components["schemas"]["DrawAnchor"] | components["schemas"]["CloseOutline"] | components["schemas"]["AddOutline"] | components["schemas"]["MoveAnchors"] | components["schemas"]["PlaceAnchor"] | components["schemas"]["MoveHandle"] | components["schemas"]["PullHandle"] | components["schemas"]["SetHandle"] | components["schemas"]["SetAnchorKind"] | components["schemas"]["RemoveAnchors"] | components["schemas"]["InsertAnchor"] | components["schemas"]["AddAnchors"] | components["schemas"]["BendSegment"] | components["schemas"]["StraightenSegments"] | components["schemas"]["RemoveSegment"] | components["schemas"]["BreakAnchors"] | components["schemas"]["JoinEnds"] | components["schemas"]["ReverseOutlines"] | components["schemas"]["StartAt"] | components["schemas"]["LineUp"] | components["schemas"]["SpaceAnchors"] | components["schemas"]["CopyHandles"] | components["schemas"]["MakeTwins"] | components["schemas"]["FindTwins"] | components["schemas"]["EvenSides"] | components["schemas"]["ReleaseTwins"] | components["schemas"]["DrawStroke"] | components["schemas"]["SetTolerance"] | components["schemas"]["DrawShape"] | components["schemas"]["DrawLine"] | components["schemas"]["ChangeShape"] | components["schemas"]["SetDial"] | components["schemas"]["SetDials"] | components["schemas"]["CopyDials"] | components["schemas"]["SetMeasure"] | components["schemas"]["DragPeg"] | components["schemas"]["TurnIntoOutlines"] | components["schemas"]["SetCorners"] | components["schemas"]["DragCorners"] | components["schemas"]["SettleCorners"] | components["schemas"]["MoveItems"] | components["schemas"]["MoveAlong"] | components["schemas"]["ResizeItems"] | components["schemas"]["LeanItems"] | components["schemas"]["TurnItems"] | components["schemas"]["PlaceItems"] | components["schemas"]["ScaleItems"] | components["schemas"]["TurnBy"] | components["schemas"]["FlipItems"] | components["schemas"]["MirrorItems"] | components["schemas"]["ShearItems"] | components["schemas"]["AlignItems"] | components["schemas"]["SpaceItems"] | components["schemas"]["SetFill"] | components["schemas"]["SetStroke"] | components["schemas"]["SetStrokeWidth"] | components["schemas"]["RemoveItems"] | components["schemas"]["DuplicateItems"] | components["schemas"]["RowOfCopies"] | components["schemas"]["RingOfCopies"] | components["schemas"]["GridOfCopies"] | components["schemas"]["PasteItems"] | components["schemas"]["OrderItems"] | components["schemas"]["StepItems"] | components["schemas"]["HideItems"] | components["schemas"]["LockItems"] | components["schemas"]["RenameItem"] | components["schemas"]["GroupItems"] | components["schemas"]["TakeApart"] | components["schemas"]["MakeSymmetry"] | components["schemas"]["SetSymmetry"] | components["schemas"]["SetSecondStyle"] | components["schemas"]["DragSymmetry"] | components["schemas"]["CloseSeam"] | components["schemas"]["SetSeam"] | components["schemas"]["AddLayer"] | components["schemas"]["MergeLayers"] | components["schemas"]["SetOpacity"] | components["schemas"]["SetSheet"] | components["schemas"]["SetSheetColour"] | components["schemas"]["SetGrid"] | components["schemas"]["AddGuide"] | components["schemas"]["MoveGuide"] | components["schemas"]["SetGuide"] | components["schemas"]["RemoveGuides"] | components["schemas"]["HideGuides"] | components["schemas"]["PlaceUnderlay"] | components["schemas"]["DragUnderlay"] | components["schemas"]["SetUnderlay"] | components["schemas"]["RemoveUnderlay"];
             frame: components["schemas"]["FrameBox"];
         };
         /**
@@ -5066,7 +5241,7 @@ export interface components {
          */
         SpreadIn: {
             /** Command */
-            command: components["schemas"]["DrawAnchor"] | components["schemas"]["CloseOutline"] | components["schemas"]["AddOutline"] | components["schemas"]["MoveAnchors"] | components["schemas"]["PlaceAnchor"] | components["schemas"]["MoveHandle"] | components["schemas"]["PullHandle"] | components["schemas"]["SetHandle"] | components["schemas"]["SetAnchorKind"] | components["schemas"]["RemoveAnchors"] | components["schemas"]["InsertAnchor"] | components["schemas"]["AddAnchors"] | components["schemas"]["BendSegment"] | components["schemas"]["StraightenSegments"] | components["schemas"]["RemoveSegment"] | components["schemas"]["BreakAnchors"] | components["schemas"]["JoinEnds"] | components["schemas"]["ReverseOutlines"] | components["schemas"]["StartAt"] | components["schemas"]["LineUp"] | components["schemas"]["SpaceAnchors"] | components["schemas"]["CopyHandles"] | components["schemas"]["MakeTwins"] | components["schemas"]["ReleaseTwins"] | components["schemas"]["DrawStroke"] | components["schemas"]["SetTolerance"] | components["schemas"]["DrawShape"] | components["schemas"]["DrawLine"] | components["schemas"]["ChangeShape"] | components["schemas"]["SetDial"] | components["schemas"]["SetDials"] | components["schemas"]["CopyDials"] | components["schemas"]["SetMeasure"] | components["schemas"]["DragPeg"] | components["schemas"]["TurnIntoOutlines"] | components["schemas"]["SetCorners"] | components["schemas"]["DragCorners"] | components["schemas"]["SettleCorners"] | components["schemas"]["MoveItems"] | components["schemas"]["MoveAlong"] | components["schemas"]["ResizeItems"] | components["schemas"]["LeanItems"] | components["schemas"]["TurnItems"] | components["schemas"]["PlaceItems"] | components["schemas"]["ScaleItems"] | components["schemas"]["TurnBy"] | components["schemas"]["FlipItems"] | components["schemas"]["MirrorItems"] | components["schemas"]["ShearItems"] | components["schemas"]["AlignItems"] | components["schemas"]["SpaceItems"] | components["schemas"]["SetFill"] | components["schemas"]["SetStroke"] | components["schemas"]["SetStrokeWidth"] | components["schemas"]["RemoveItems"] | components["schemas"]["DuplicateItems"] | components["schemas"]["RowOfCopies"] | components["schemas"]["RingOfCopies"] | components["schemas"]["GridOfCopies"] | components["schemas"]["PasteItems"] | components["schemas"]["OrderItems"] | components["schemas"]["StepItems"] | components["schemas"]["HideItems"] | components["schemas"]["LockItems"] | components["schemas"]["RenameItem"] | components["schemas"]["GroupItems"] | components["schemas"]["TakeApart"] | components["schemas"]["MakeSymmetry"] | components["schemas"]["SetSymmetry"] | components["schemas"]["DragSymmetry"] | components["schemas"]["AddLayer"] | components["schemas"]["MergeLayers"] | components["schemas"]["SetOpacity"] | components["schemas"]["SetSheet"] | components["schemas"]["SetSheetColour"] | components["schemas"]["SetGrid"] | components["schemas"]["AddGuide"] | components["schemas"]["MoveGuide"] | components["schemas"]["SetGuide"] | components["schemas"]["RemoveGuides"] | components["schemas"]["HideGuides"] | components["schemas"]["PlaceUnderlay"] | components["schemas"]["DragUnderlay"] | components["schemas"]["SetUnderlay"] | components["schemas"]["RemoveUnderlay"];
+            command: components["schemas"]["DrawAnchor"] | components["schemas"]["CloseOutline"] | components["schemas"]["AddOutline"] | components["schemas"]["MoveAnchors"] | components["schemas"]["PlaceAnchor"] | components["schemas"]["MoveHandle"] | components["schemas"]["PullHandle"] | components["schemas"]["SetHandle"] | components["schemas"]["SetAnchorKind"] | components["schemas"]["RemoveAnchors"] | components["schemas"]["InsertAnchor"] | components["schemas"]["AddAnchors"] | components["schemas"]["BendSegment"] | components["schemas"]["StraightenSegments"] | components["schemas"]["RemoveSegment"] | components["schemas"]["BreakAnchors"] | components["schemas"]["JoinEnds"] | components["schemas"]["ReverseOutlines"] | components["schemas"]["StartAt"] | components["schemas"]["LineUp"] | components["schemas"]["SpaceAnchors"] | components["schemas"]["CopyHandles"] | components["schemas"]["MakeTwins"] | components["schemas"]["FindTwins"] | components["schemas"]["EvenSides"] | components["schemas"]["ReleaseTwins"] | components["schemas"]["DrawStroke"] | components["schemas"]["SetTolerance"] | components["schemas"]["DrawShape"] | components["schemas"]["DrawLine"] | components["schemas"]["ChangeShape"] | components["schemas"]["SetDial"] | components["schemas"]["SetDials"] | components["schemas"]["CopyDials"] | components["schemas"]["SetMeasure"] | components["schemas"]["DragPeg"] | components["schemas"]["TurnIntoOutlines"] | components["schemas"]["SetCorners"] | components["schemas"]["DragCorners"] | components["schemas"]["SettleCorners"] | components["schemas"]["MoveItems"] | components["schemas"]["MoveAlong"] | components["schemas"]["ResizeItems"] | components["schemas"]["LeanItems"] | components["schemas"]["TurnItems"] | components["schemas"]["PlaceItems"] | components["schemas"]["ScaleItems"] | components["schemas"]["TurnBy"] | components["schemas"]["FlipItems"] | components["schemas"]["MirrorItems"] | components["schemas"]["ShearItems"] | components["schemas"]["AlignItems"] | components["schemas"]["SpaceItems"] | components["schemas"]["SetFill"] | components["schemas"]["SetStroke"] | components["schemas"]["SetStrokeWidth"] | components["schemas"]["RemoveItems"] | components["schemas"]["DuplicateItems"] | components["schemas"]["RowOfCopies"] | components["schemas"]["RingOfCopies"] | components["schemas"]["GridOfCopies"] | components["schemas"]["PasteItems"] | components["schemas"]["OrderItems"] | components["schemas"]["StepItems"] | components["schemas"]["HideItems"] | components["schemas"]["LockItems"] | components["schemas"]["RenameItem"] | components["schemas"]["GroupItems"] | components["schemas"]["TakeApart"] | components["schemas"]["MakeSymmetry"] | components["schemas"]["SetSymmetry"] | components["schemas"]["SetSecondStyle"] | components["schemas"]["DragSymmetry"] | components["schemas"]["CloseSeam"] | components["schemas"]["SetSeam"] | components["schemas"]["AddLayer"] | components["schemas"]["MergeLayers"] | components["schemas"]["SetOpacity"] | components["schemas"]["SetSheet"] | components["schemas"]["SetSheetColour"] | components["schemas"]["SetGrid"] | components["schemas"]["AddGuide"] | components["schemas"]["MoveGuide"] | components["schemas"]["SetGuide"] | components["schemas"]["RemoveGuides"] | components["schemas"]["HideGuides"] | components["schemas"]["PlaceUnderlay"] | components["schemas"]["DragUnderlay"] | components["schemas"]["SetUnderlay"] | components["schemas"]["RemoveUnderlay"];
             aim?: components["schemas"]["Aim"] | null;
             drag?: components["schemas"]["PegDrag"] | null;
             /**
@@ -5083,6 +5258,55 @@ export interface components {
              *     }
              */
             shows?: components["schemas"]["Shows"];
+        };
+        /**
+         * BalanceMark
+         * @description How far an outline is from symmetric about a line.
+         */
+        BalanceMark: {
+            /** Item */
+            item: string;
+            /** Centre */
+            centre: [
+                number,
+                number
+            ];
+            /** Angle */
+            angle: number;
+            /** Ends */
+            ends: [
+                [
+                    number,
+                    number
+                ],
+                [
+                    number,
+                    number
+                ]
+            ];
+            /** Away */
+            away: number;
+            /** At */
+            at: [
+                number,
+                number
+            ];
+            /** To */
+            to: [
+                number,
+                number
+            ];
+            /** Alike */
+            alike: boolean;
+        };
+        /**
+         * BalanceIn
+         * @description An outline, and the line about which it is compared with its image.
+         */
+        BalanceIn: {
+            /** Item */
+            item: string;
+            axis?: components["schemas"]["Axis"] | null;
         };
         /**
          * Copied
@@ -6393,6 +6617,41 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Spread"];
+                };
+            };
+            /** @description What went wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+        };
+    };
+    studio_api_questions_balance: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                drawing: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BalanceIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BalanceMark"];
                 };
             };
             /** @description What went wrong */

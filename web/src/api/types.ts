@@ -41,6 +41,9 @@ export type Draft = Copying | Mirroring;
 export type Axis = Schemas["Axis"];
 export type SymmetryMark = Omit<Schemas["SymmetryMark"], "images"> & { images: Matrix[] };
 export type Pattern = SymmetryMark["pattern"];
+export type Seam = NonNullable<AnchorMark["seam"]>;
+/** How symmetric an outline is. */
+export type BalanceMark = Schemas["BalanceMark"];
 export type Copying = Schemas["RowOfCopies"] | Schemas["RingOfCopies"] | Schemas["GridOfCopies"];
 export type CopyPeg = Schemas["CopyPeg"];
 export type PegDrag = Schemas["PegDrag"];

@@ -32,6 +32,11 @@ const path = computed(() => {
   return `M${back[0] * ARM} ${back[1] * ARM}L0 0L${on[0] * ARM} ${on[1] * ARM}`;
 });
 const turned = computed(() => (props.mark.kind === "corner" ? "" : along.value));
+/** Held on a seam: a ring where the path crosses it smoothly, a diamond where it makes a point. */
+const seam = computed(() => {
+  if (props.mark.seam === "smooth") return "M-12 0A12 12 0 1 0 12 0A12 12 0 1 0 -12 0Z";
+  return props.mark.seam === "point" ? "M0 -13L13 0L0 13L-13 0Z" : null;
+});
 const hit = computed(() => {
   const { item, contour, index, at: place } = props.mark;
   return JSON.stringify({ what: "anchor", item, contour, index, at: place });
@@ -53,6 +58,7 @@ const hit = computed(() => {
         <circle v-if="mark.kind === 'symmetric'" class="dot" r="2.6" />
       </g>
       <path v-if="mark.first" class="first" d="M11 -11V-3L18 -7Z" :transform="along" />
+      <path v-if="seam" class="seam" :d="seam" :data-seam="mark.seam" />
       <circle v-if="word" class="closes" r="13" />
     </g>
   </g>
@@ -88,6 +94,11 @@ const hit = computed(() => {
 .chosen .dot,
 .chosen .first {
   stroke: var(--mark-touched);
+}
+.seam {
+  fill: none;
+  stroke: var(--mark-construction);
+  stroke-width: 1.4px;
 }
 .closes {
   fill: none;

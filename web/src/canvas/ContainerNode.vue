@@ -2,6 +2,7 @@
 // A container: what it holds, back to front, shown, picked and faint as one; of a symmetry also the
 // images.
 import { computed } from "vue";
+import type { Style } from "../api/types";
 import { useBoard } from "../stores/board";
 import { useLooking } from "../stores/looking";
 import ImageNode from "./ImageNode.vue";
@@ -29,27 +30,41 @@ const opacity = computed(() =>
 const images = computed(() => item.value?.symmetry?.images.slice(1) ?? []);
 /** What is drawn in here is drawn in the symmetry: its images step back. */
 const entered = computed(() => looking.view !== "Print" && board.way.includes(props.id));
+/** The part of the sheet that a symmetry keeps. */
+const clip = computed(() => {
+  const corners = item.value?.symmetry?.clip ?? [];
+  if (corners.length === 0) return null;
+  const id = `kept-${props.id}`;
+  return { id, url: `url(#${id})`, points: corners.map((c) => c.join(",")).join(" ") };
+});
+/** Every other image may be painted in its own way. */
+const second = (n: number): Style | null =>
+  (!props.plain && n % 2 === 1 && item.value?.symmetry?.second) || null;
 const inner = computed(() => (item.value?.symmetry ? [...props.turns, 0] : props.turns));
 </script>
 
 <template>
   <g v-if="item && !item.hidden" :opacity="opacity ?? undefined" :data-holder="item.id">
-    <template v-for="child in held" :key="child">
-      <ContainerNode
-        v-if="board.tree.holds(child)"
-        :id="child"
-        :pickable="picks"
-        :plain="plain"
-        :turns="inner"
-      />
-      <ItemPath v-else :id="child" :pickable="picks" :plain="plain" />
-    </template>
+    <clipPath v-if="clip" :id="clip.id"><polygon :points="clip.points" /></clipPath>
+    <g :clip-path="clip?.url">
+      <template v-for="child in held" :key="child">
+        <ContainerNode
+          v-if="board.tree.holds(child)"
+          :id="child"
+          :pickable="picks"
+          :plain="plain"
+          :turns="inner"
+        />
+        <ItemPath v-else :id="child" :pickable="picks" :plain="plain" />
+      </template>
+    </g>
     <g
       v-for="(matrix, n) in images"
       :key="n"
       class="image"
       :class="{ entered }"
       :transform="`matrix(${matrix.join(' ')})`"
+      :clip-path="clip?.url"
       :data-image="n + 1"
     >
       <ImageNode
@@ -59,6 +74,7 @@ const inner = computed(() => (item.value?.symmetry ? [...props.turns, 0] : props
         :pickable="picks"
         :plain="plain"
         :turns="[...turns, n + 1]"
+        :paint="second(n + 1)"
       />
     </g>
   </g>

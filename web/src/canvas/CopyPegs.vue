@@ -1,5 +1,5 @@
 <script setup lang="ts">
-// The pegs of copies that are about to be made, and the diamond of a ring's centre.
+// The pegs of what is drafted: of copies or of a mirror line; a diamond where something turns.
 import { computed } from "vue";
 import type { CopyPeg } from "../api/types";
 import { useBoard } from "../stores/board";
@@ -17,6 +17,8 @@ const tools = useTools();
 const vocabulary = useVocabulary();
 const view = useLens();
 
+/** They drag a line that mirrors, not copies. */
+const line = computed(() => drafting.copies === null);
 /** A peg without a way of its own moves any way. */
 const free = (peg: CopyPeg): boolean => peg.along.every((part) => part === 0);
 const marks = computed(() => {
@@ -42,7 +44,15 @@ const marks = computed(() => {
       v-bind="mark"
       :at="view.toScreen(peg.at)"
       :data-value="peg.value"
+      :plum="line"
     />
-    <PegBar v-else v-bind="mark" :at="peg.at" :along="peg.along" />
+    <PegBar
+      v-else
+      v-bind="mark"
+      :at="peg.at"
+      :along="peg.along"
+      :off="line ? 0 : undefined"
+      :plum="line"
+    />
   </template>
 </template>

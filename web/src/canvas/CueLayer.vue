@@ -21,6 +21,7 @@ const WORDS: Partial<Record<CueKind, string>> = {
   middle: "middle",
   centre: "centre",
   frame: "frame",
+  seam: "seam",
   guide: "guide",
   tangent: "tangent",
   sheet: "sheet",

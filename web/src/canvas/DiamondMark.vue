@@ -12,11 +12,13 @@ defineProps<{
   hit: string;
   testid: string;
   words?: string | null;
+  /** Of a symmetry. */
+  plum?: boolean;
 }>();
 </script>
 
 <template>
-  <g :transform="`translate(${at[0]} ${at[1]})`" :class="{ touched }">
+  <g :transform="`translate(${at[0]} ${at[1]})`" :class="{ touched, plum }">
     <path class="halo" d="M0 -7L7 0L0 7L-7 0Z" />
     <path class="mark" d="M0 -7L7 0L0 7L-7 0Z" />
     <circle class="dot" r="1.6" />
@@ -55,6 +57,12 @@ text {
 }
 .dot {
   fill: var(--mark-active);
+}
+.plum .mark {
+  stroke: var(--mark-construction);
+}
+.plum .dot {
+  fill: var(--mark-construction);
 }
 .touched .mark {
   stroke: var(--mark-touched);

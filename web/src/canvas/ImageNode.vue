@@ -2,6 +2,7 @@
 // An item once more, in an image of a symmetry around it: only a reference to what is drawn, so that
 // whatever happens to that shows in all images at once.
 import { computed } from "vue";
+import type { Style } from "../api/types";
 import { useBoard } from "../stores/board";
 
 const props = defineProps<{
@@ -10,6 +11,8 @@ const props = defineProps<{
   plain: boolean;
   /** Which image, of each symmetry around it, the outermost first. */
   turns: readonly number[];
+  /** How it is painted here instead of as the original. */
+  paint: Style | null;
 }>();
 const board = useBoard();
 
@@ -28,7 +31,19 @@ const hit = computed(() =>
 
 <template>
   <template v-if="item && !item.hidden">
-    <use v-if="!board.tree.holds(id)" :href="`#drawn-${id}`" :data-hit="hit" />
+    <g v-if="!board.tree.holds(id) && paint" :data-hit="hit">
+      <path
+        :d="item.path"
+        :fill="paint.fill ?? 'none'"
+        :fill-rule="item.rule"
+        :stroke="paint.stroke ?? 'none'"
+        :stroke-width="paint.stroke_width"
+        :stroke-linecap="paint.cap"
+        :stroke-linejoin="paint.join"
+        :pointer-events="hit ? 'painted' : 'none'"
+      />
+    </g>
+    <use v-else-if="!board.tree.holds(id)" :href="`#drawn-${id}`" :data-hit="hit" />
     <g v-else-if="item.symmetry" :opacity="opacity">
       <g v-for="(matrix, n) in images" :key="n" :transform="`matrix(${matrix.join(' ')})`">
         <ImageNode
@@ -38,6 +53,7 @@ const hit = computed(() =>
           :pickable="picks"
           :plain="plain"
           :turns="[...turns, n]"
+          :paint="(n % 2 === 1 ? item.symmetry.second : null) ?? paint"
         />
       </g>
     </g>
@@ -49,6 +65,7 @@ const hit = computed(() =>
         :pickable="picks"
         :plain="plain"
         :turns="turns"
+        :paint="paint"
       />
     </g>
   </template>

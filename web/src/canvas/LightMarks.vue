@@ -3,9 +3,11 @@
 // anchor, a hairline for a handle. The hand takes hold of them there as well; then the image under
 // the hand gets the marks in full.
 import { computed } from "vue";
+import type { AnchorMark } from "../api/types";
 import { useBoard } from "../stores/board";
 import { onScreen, useLens } from "./lens";
 
+const props = defineProps<{ /** Those whose handles show. */ handled: readonly AnchorMark[] }>();
 const board = useBoard();
 const view = useLens();
 
@@ -17,6 +19,9 @@ const path = computed(() => {
   for (const mark of board.marks.anchors) {
     const [x, y] = view.toScreen(mark.at);
     dots += `M${x} ${y}h0`;
+  }
+  for (const mark of props.handled) {
+    const [x, y] = view.toScreen(mark.at);
     for (const end of [mark.into, mark.out]) {
       if (!end) continue;
       const at = view.toScreen(end);

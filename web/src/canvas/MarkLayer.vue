@@ -7,6 +7,7 @@ import { useDrafting } from "../stores/drafting";
 import { useLooking } from "../stores/looking";
 import { useTools } from "../stores/tools";
 import AnchorMark from "./AnchorMark.vue";
+import BalanceLine from "./BalanceLine.vue";
 import CopyPegs from "./CopyPegs.vue";
 import CornerPegs from "./CornerPegs.vue";
 import EndMarks from "./EndMarks.vue";
@@ -71,8 +72,9 @@ const withHandles = computed<Mark[]>(() => {
 <template>
   <g class="marks">
     <SymmetryLines />
+    <BalanceLine />
     <EndMarks v-if="drawing" />
-    <LightMarks v-if="main && (drawing || editing)" />
+    <LightMarks v-if="main && (drawing || editing)" :handled="withHandles" />
     <g :transform="image">
       <template v-if="drawing || editing">
         <SegmentReach />

@@ -15,6 +15,8 @@ const props = withDefaults(
     testid: string;
     /** Pixels it stands off along its way, so that a dial at 0 leaves the corner's mark free. */
     off?: number;
+    /** Of a symmetry. */
+    plum?: boolean;
   }>(),
   { off: 18 },
 );
@@ -32,7 +34,7 @@ const turned = computed(() => {
 </script>
 
 <template>
-  <g :transform="`translate(${place[0]} ${place[1]})`" :class="{ touched }">
+  <g :transform="`translate(${place[0]} ${place[1]})`" :class="{ touched, plum }">
     <g :transform="turned">
       <path class="halo" d="M0 -6V6" />
       <path class="bar" d="M0 -6V6" />
@@ -64,6 +66,9 @@ const turned = computed(() => {
 .bar {
   stroke: var(--mark-active);
   stroke-width: 6px;
+}
+.plum .bar {
+  stroke: var(--mark-construction);
 }
 .touched .bar {
   stroke: var(--mark-touched);

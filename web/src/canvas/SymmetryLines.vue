@@ -5,7 +5,7 @@ import { computed } from "vue";
 import type { CopyPeg, Point } from "../api/types";
 import { useBoard } from "../stores/board";
 import { useDrafting } from "../stores/drafting";
-import { degrees, dialText } from "../stores/numbers";
+import { degrees, dialText, length } from "../stores/numbers";
 import { useTools } from "../stores/tools";
 import { useVocabulary } from "../stores/vocabulary";
 import DiamondMark from "./DiamondMark.vue";
@@ -40,6 +40,7 @@ const shown = computed(() => {
     return mark ? [{ id, mark }] : [];
   });
 });
+const unit = computed(() => vocabulary.unit(board.sheet.unit));
 const dragging = computed(() => (tools.dragged?.what === "symmetry" ? tools.dragged : null));
 const graspable = computed(() => !tools.draws && drafting.draft === null);
 
@@ -48,7 +49,7 @@ const line = ([from, to]: readonly [Point, Point]): string =>
 
 function words(peg: CopyPeg): string {
   if (peg.unit === "angle") return `${degrees(peg.value)}°`;
-  return dialText(peg.value, peg.unit, vocabulary.unit(board.sheet.unit));
+  return dialText(peg.value, peg.unit, unit.value);
 }
 
 const marks = computed(() =>
@@ -58,6 +59,11 @@ const marks = computed(() =>
       id,
       mark,
       lines: mark.lines.map((l) => line(l as [Point, Point])),
+      ends: mark.ends.map((e) => ({
+        at: view.toScreen(e.at),
+        meets: e.meets,
+        words: e.meets ? null : `${length(e.gap, unit.value)} ${unit.value.name} away`,
+      })),
       centre: view.toScreen(mark.centre),
       pegs: mark.pegs.map((peg) => {
         const touched = under !== null && under.symmetry === id && under.peg === peg.name;
@@ -92,10 +98,20 @@ const free = (peg: CopyPeg): boolean => peg.along.every((part) => part === 0);
       <path class="halo" :d="path" />
       <path class="line" :class="{ faint: n > 0 }" :d="path" />
     </template>
+    <g
+      v-for="(e, n) in s.ends"
+      :key="`e ${n}`"
+      :transform="`translate(${e.at[0]} ${e.at[1]})`"
+      :class="e.meets ? 'meets' : 'misses'"
+      :data-testid="e.meets ? 'seam-meets' : 'seam-misses'"
+    >
+      <circle class="ring" r="6" />
+      <text v-if="e.words" x="10" y="4">{{ e.words }}</text>
+    </g>
     <template v-if="graspable">
       <template v-for="{ peg, ...mark } in s.pegs" :key="peg.name">
-        <DiamondMark v-if="free(peg)" v-bind="mark" :at="s.centre" class="plum" />
-        <PegBar v-else v-bind="mark" :at="peg.at" :along="peg.along" :off="0" class="plum" />
+        <DiamondMark v-if="free(peg)" v-bind="mark" :at="s.centre" plum />
+        <PegBar v-else v-bind="mark" :at="peg.at" :along="peg.along" :off="0" plum />
       </template>
     </template>
   </g>
@@ -117,16 +133,25 @@ const free = (peg: CopyPeg): boolean => peg.along.every((part) => part === 0);
   stroke-width: 1.4px;
   stroke-dasharray: 12 4 2 4;
 }
+.ring {
+  fill: none;
+  stroke: var(--mark-construction);
+  stroke-width: 1.4px;
+  pointer-events: none;
+}
+.misses .ring {
+  stroke: var(--mark-touched);
+  stroke-width: 2px;
+}
+text {
+  font-size: 12px;
+  fill: var(--mark-touched);
+  paint-order: stroke;
+  stroke: #fff;
+  stroke-width: 4px;
+  pointer-events: none;
+}
 .faint {
   stroke-opacity: 0.45;
-}
-.plum :deep(.bar) {
-  stroke: var(--mark-construction);
-}
-.plum :deep(.mark) {
-  stroke: var(--mark-construction);
-}
-.plum :deep(.dot) {
-  fill: var(--mark-construction);
 }
 </style>

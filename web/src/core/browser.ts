@@ -6,6 +6,8 @@ import type {
   Aimed,
   AnchorMark,
   AnchorRef,
+  Axis,
+  BalanceMark,
   Command,
   Frame,
   Lies,
@@ -131,6 +133,8 @@ export class BrowserCore implements Core {
     drag: PegDrag | null,
     looked: Looked,
   ): Promise<Spread> => this.ask("spread", { command, aim, drag, ...looked });
+  balance = (item: string, axis: Axis | null): Promise<BalanceMark> =>
+    this.ask("balance", { item, axis });
   copy = (items: string[]): Promise<string> => this.ask("copy", { items });
   copied = (text: string): Promise<Reading> => this.ask("copied", { text });
   near = (item: string, at: Point): Promise<[AnchorRef, AnchorRef]> =>

@@ -4,6 +4,8 @@ import type {
   Aimed,
   AnchorMark,
   AnchorRef,
+  Axis,
+  BalanceMark,
   Command,
   Frame,
   Lies,
@@ -47,8 +49,10 @@ export interface Core {
   alike(items: string[], by: Likeness): Promise<string[]>;
   /** The transform that does to other items what one did to some that stood in a frame. */
   again(command: Command, frame: Frame): Promise<Command>;
-  /** What copies in a row, a ring or a grid come to, after one of their pegs was dragged. */
+  /** What a draft comes to, after one of its pegs was dragged. */
   spread(command: Command, aim: Aim | null, drag: PegDrag | null, looked: Looked): Promise<Spread>;
+  /** How symmetric an outline is, about a line or (null) about the one that is found. */
+  balance(item: string, axis: Axis | null): Promise<BalanceMark>;
   /** Items as an SVG for the clipboard, which holds the items as well. */
   copy(items: string[]): Promise<string>;
   /** What was on the clipboard, as it can be pasted. */

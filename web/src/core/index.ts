@@ -184,6 +184,7 @@ export const core: Core = {
   again: (command, frame) => either(there(), (c) => c.again(command, frame)),
   spread: (command, aim, drag, looked) =>
     either(there(), (c) => c.spread(command, aim, drag, looked)),
+  balance: (item, axis) => either(there(), (c) => c.balance(item, axis)),
   copy: (items) => either(there(), (c) => c.copy(items)),
   copied: (text) => either(browser.ready, (c) => c.copied(text)),
   near: (item, at) => either(there(), (c) => c.near(item, at)),

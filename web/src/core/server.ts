@@ -4,6 +4,7 @@ import type {
   Aimed,
   AnchorMark,
   AnchorRef,
+  BalanceMark,
   Command,
   Lies,
   Reading,
@@ -27,6 +28,7 @@ export const serverCore = (drawing: () => number): Core => ({
     (await post<{ command: Command }>(`/drawings/${drawing()}/again`, { command, frame })).command,
   spread: (command, aim, drag, looked) =>
     post<Spread>(`/drawings/${drawing()}/spread`, { command, aim, drag, ...looked }),
+  balance: (item, axis) => post<BalanceMark>(`/drawings/${drawing()}/balance`, { item, axis }),
   copy: async (items) =>
     (await post<{ text: string }>(`/drawings/${drawing()}/copy`, { items })).text,
   copied: (text) => post<Reading>("/copied", { text }),

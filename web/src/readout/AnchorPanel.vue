@@ -1,11 +1,12 @@
 <script setup lang="ts">
 // The chosen anchors: kind, place, and angle and length of both handles.
 import { computed } from "vue";
-import type { AnchorKind } from "../api/types";
+import type { AnchorKind, Seam } from "../api/types";
 import { useBoard } from "../stores/board";
 import { degrees, shown } from "../stores/numbers";
 import { useVocabulary } from "../stores/vocabulary";
 import ChoiceButtons from "./ChoiceButtons.vue";
+import ChooseField from "./ChooseField.vue";
 import { useChosen } from "./chosen";
 import TypedField from "./TypedField.vue";
 
@@ -35,6 +36,15 @@ const curvature = computed(() => {
   const both = one.value?.curvature ?? [null, null];
   return both.map((c) => (c == null ? "–" : shown(c * unit.value.size, 4))).join(" · ");
 });
+const SEAMS: readonly { value: Seam; label: string }[] = [
+  { value: "smooth", label: "crosses it smoothly" },
+  { value: "point", label: "makes a point" },
+  { value: "free", label: "free of it" },
+];
+const seam = computed<Seam | null>(() => {
+  const each = new Set(chosen.value.map((a) => a.seam ?? null));
+  return each.size === 1 ? ([...each][0] ?? null) : null;
+});
 const polar = (side: Side): [number, number] | null =>
   (side === "into" ? one.value?.into_polar : one.value?.out_polar) ?? null;
 
@@ -63,6 +73,16 @@ function setHandle(side: Side, angle: number, length: number): void {
       prefix="kind"
       @choose="setKind"
     />
+    <template v-if="chosen.some((a) => a.seam)">
+      <span class="label">On the seam</span>
+      <ChooseField
+        label="On the seam"
+        :value="seam"
+        :options="SEAMS"
+        placeholder="several"
+        @chosen="(to) => board.commit({ kind: 'set_seam', anchors: board.anchors, to })"
+      />
+    </template>
     <template v-if="one">
       <span class="label">Place</span>
       <TypedField

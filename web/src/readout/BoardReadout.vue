@@ -7,6 +7,7 @@ import { useTools } from "../stores/tools";
 import { useVocabulary } from "../stores/vocabulary";
 import AlignPanel from "./AlignPanel.vue";
 import AnchorPanel from "./AnchorPanel.vue";
+import BalancePanel from "./BalancePanel.vue";
 import ByPanel from "./ByPanel.vue";
 import ChoosePanel from "./ChoosePanel.vue";
 import CopiesPanel from "./CopiesPanel.vue";
@@ -68,6 +69,7 @@ const anchors = computed(() => tools.active === "anchors");
       </template>
       <template v-else-if="anchors">
         <OutlinePanel />
+        <BalancePanel v-if="board.anchors.length === 0" />
         <template v-if="board.anchors.length > 0">
           <AnchorPanel />
           <PathPanel />
@@ -82,6 +84,7 @@ const anchors = computed(() => tools.active === "anchors");
         <GroupPanel />
         <template v-if="board.marks.frame">
           <AlignPanel />
+          <BalancePanel />
           <CopiesPanel />
           <ByPanel />
           <OrderPanel />

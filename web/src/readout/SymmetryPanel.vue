@@ -1,12 +1,15 @@
 <script setup lang="ts">
 // A symmetry in numbers: what it repeats how, its line or centre; into it and out of it.
 import Button from "primevue/button";
+import Checkbox from "primevue/checkbox";
 import { computed } from "vue";
-import type { Command } from "../api/types";
+import type { Command, Style } from "../api/types";
 import { useBoard } from "../stores/board";
-import { takeApart } from "../tools/acts";
+import ActionButton from "./ActionButton.vue";
 import AxisFields from "./AxisFields.vue";
 import ChoiceButtons from "./ChoiceButtons.vue";
+import ChooseField from "./ChooseField.vue";
+import ColourField from "./ColourField.vue";
 import { PATTERNS } from "./patterns";
 
 const props = defineProps<{ id: string }>();
@@ -14,6 +17,25 @@ const board = useBoard();
 const mark = computed(() => board.drawable(props.id)?.symmetry ?? null);
 const empty = computed(() => board.tree.in(props.id).length === 0);
 const inside = computed(() => board.place === props.id);
+
+const misses = computed(() => mark.value?.ends.filter((e) => !e.meets).length ?? 0);
+/** Right and left of the line, as one looks along it; of an upright line that is left and right. */
+const KEEPS = computed(() => {
+  const upright = mark.value?.pattern === "mirror" && Math.abs(mark.value.angle) > 45;
+  const level = mark.value?.pattern === "mirror" && !upright;
+  const wedge = mark.value?.pattern === "kaleidoscope";
+  return [
+    { value: "all" as const, label: "all of it" },
+    {
+      value: "right" as const,
+      label: wedge ? "one wedge" : level ? "what is below" : "the left side",
+    },
+    {
+      value: "left" as const,
+      label: wedge ? "the other wedge" : level ? "what is above" : "the right side",
+    },
+  ];
+});
 
 type Setting = Omit<Extract<Command, { kind: "set_symmetry" }>, "kind" | "symmetry">;
 function set(setting: Setting): void {
@@ -27,9 +49,23 @@ function goOut(): void {
   board.leave();
   board.select([props.id]);
 }
-function remove(): void {
-  board.select([props.id]);
-  takeApart(board, board.commit);
+/** What comes of it takes its place: the symmetry as a group, or the outlines that lay in it. */
+function weld(): void {
+  const held = board.tree.in(props.id);
+  const out = board.tree.containerOf(props.id);
+  if (inside.value) board.leave();
+  board.commit({ kind: "turn_into_outlines", items: [props.id] });
+  if (board.place === props.id) board.enter(out);
+  board.select(held.length === 1 ? [...held] : [props.id]);
+}
+function paint(on: boolean): void {
+  const [first] = board.tree.drawnIn(props.id);
+  const style = on ? (first && board.drawable(first)?.style) || {} : null;
+  board.commit({ kind: "set_second_style", symmetry: props.id, style });
+}
+function repaint(part: Partial<Style>): void {
+  const style = { ...mark.value?.second, ...part };
+  board.commit({ kind: "set_second_style", symmetry: props.id, style }, true);
 }
 </script>
 
@@ -52,6 +88,45 @@ function remove(): void {
       @turn="(angle) => set({ angle })"
       @count="(count) => set({ count })"
     />
+    <template v-if="mark.pattern !== 'wheel'">
+      <span class="label">Shows</span>
+      <ChooseField
+        label="What it keeps"
+        :value="mark.keeps"
+        :options="KEEPS"
+        @chosen="(keeps) => set({ keeps })"
+      />
+    </template>
+    <label class="wide check">
+      <Checkbox :model-value="mark.second !== null" binary @update:model-value="paint" />
+      Every other image in its own colours
+    </label>
+    <template v-if="mark.second">
+      <span class="label">Fill</span>
+      <ColourField
+        class="rest"
+        label="Fill of every other image"
+        :colour="mark.second.fill ?? null"
+        @chosen="(fill) => repaint({ fill })"
+      />
+      <span class="label">Stroke</span>
+      <ColourField
+        class="rest"
+        label="Stroke of every other image"
+        :colour="mark.second.stroke ?? null"
+        @chosen="(stroke) => repaint({ stroke })"
+      />
+    </template>
+    <template v-if="misses > 0">
+      <p class="wide near" role="status">
+        {{ misses === 1 ? "One end just misses" : `${misses} ends just miss` }} where it would meet.
+      </p>
+      <ActionButton
+        class="wide"
+        :label="misses === 1 ? 'Let it meet' : 'Let them meet'"
+        :command="{ kind: 'close_seam', symmetry: id }"
+      />
+    </template>
     <p v-if="mark.left_out > 0" class="wide quiet" role="status">
       {{ mark.images.length }} of {{ mark.images.length + mark.left_out }} images show: it holds too
       much to draw more of them. None is lost.
@@ -73,18 +148,25 @@ function remove(): void {
         v-if="!empty"
         severity="secondary"
         size="small"
-        label="Take apart"
-        title="Keeps what was drawn, without its images"
-        @click="remove"
+        label="Turn into outlines"
+        title="Welds what meets on the seam; all else becomes copies"
+        @click="weld"
       />
     </div>
   </section>
 </template>
 
 <style scoped>
-.quiet {
+.quiet,
+.near {
   margin: 0;
   color: var(--quiet);
+}
+.near {
+  color: var(--touched);
+}
+.rest {
+  grid-column: 2 / -1;
 }
 .acts {
   display: flex;

@@ -12,6 +12,7 @@ export const CUE_KINDS: readonly (readonly [CueKind, string])[] = [
   ["middle", "Middles of segments"],
   ["centre", "Centres of items"],
   ["frame", "Frame of what is selected"],
+  ["seam", "Seams of symmetries"],
   ["guide", "Guides"],
   ["tangent", "On along the tangent"],
   ["straight", "Level, upright, 45°"],

@@ -1,5 +1,5 @@
 // Anchors: move anchors, drag handles, change an anchor's kind, remove anchors.
-import type { AnchorKind, AnchorMark, AnchorRef, Point } from "../api/types";
+import type { AnchorKind, AnchorMark, AnchorRef, Point, Seam } from "../api/types";
 import type { useBoard } from "../stores/board";
 import { Drag, type Dragging } from "./drag";
 import { aboutMark, dragOfItems, dragOfMark } from "./marks";
@@ -14,6 +14,8 @@ const KIND_KEYS: Record<string, AnchorKind> = {
   "3": "symmetric",
   "4": "flowing",
 };
+
+const NEXT_SEAM: Record<Seam, Seam> = { smooth: "point", point: "free", free: "smooth" };
 
 const same = (a: AnchorRef, b: AnchorRef): boolean =>
   a[0] === b[0] && a[1] === b[1] && a[2] === b[2];
@@ -74,6 +76,7 @@ export class AnchorsTool implements Tool {
         text: "",
         hints: [
           ["Ctrl 1–4", "corner, smooth, symmetric, flowing"],
+          ...(this.onSeam() ? ([["Ctrl 5", "on the seam: smooth, point, free"]] as Hint[]) : []),
           ["Del", "remove and refit"],
           ["Shift Del", "remove plainly"],
           ["Tab", "next anchor"],
@@ -82,6 +85,13 @@ export class AnchorsTool implements Tool {
       };
     }
     return { text: "Click an outline to see its anchors", hints: [["Ctrl A", "all anchors"]] };
+  }
+
+  private onSeam(): boolean {
+    const chosen = new Set(this.board.anchors.map((a) => a.join()));
+    return this.board.marks.anchors.some(
+      (m) => m.seam && chosen.has([m.item, m.contour, m.index].join()),
+    );
   }
 
   down(p: Pointer): void {
@@ -257,11 +267,21 @@ export class AnchorsTool implements Tool {
     return this.keyOnAnchors(event, anchors);
   }
 
+  /** Smooth, a point, free: how the chosen anchors lie on a seam, in turn. */
+  private nextSeam(anchors: AnchorRef[]): void {
+    const chosen = this.board.marks.anchors.find((m) =>
+      anchors.some((a) => same(a, [m.item, m.contour, m.index])),
+    );
+    const to = NEXT_SEAM[chosen?.seam ?? "free"];
+    this.bench.commit({ kind: "set_seam", anchors, to });
+  }
+
   private keyOnAnchors(event: KeyboardEvent, anchors: AnchorRef[]): boolean {
     const by = nudge(event, this.nudgeStep());
     const to = event.ctrlKey || event.metaKey ? KIND_KEYS[event.key] : undefined;
     if (by) this.bench.commit({ kind: "move_anchors", anchors, by }, true);
     else if (to) this.bench.commit({ kind: "set_anchor_kind", anchors, to });
+    else if ((event.ctrlKey || event.metaKey) && event.key === "5") this.nextSeam(anchors);
     else if (event.key === "Delete" || event.key === "Backspace") {
       this.bench.commit({ kind: "remove_anchors", anchors, refit: !event.shiftKey });
       this.board.anchors = [];

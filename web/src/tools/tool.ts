@@ -97,8 +97,8 @@ export interface Tool {
   leave?(): void;
 }
 
-/** What is asked of the cues; how the drawing is looked at is added by the bench. */
-export type Aiming = Omit<Aim, "scale" | "kinds">;
+/** What is asked of the cues; how the drawing is looked at, and where one draws, is added. */
+export type Aiming = Omit<Aim, "scale" | "kinds" | "image" | "place">;
 
 export interface Arrange {
   about: About;

@@ -55,6 +55,7 @@ export class Preview {
     private readonly cues: ReturnType<typeof useCues>,
     private readonly view: ReturnType<typeof useView>,
     private readonly images: Images,
+    private readonly place: () => string,
   ) {}
 
   /** Show what is met, and what a command would do then; the newest question wins. */
@@ -87,7 +88,13 @@ export class Preview {
   private aimOf(aiming: Aiming | null): Aim | null {
     const { kinds } = this.cues;
     if (!aiming || kinds.length === 0) return null;
-    return { ...aiming, scale: this.view.scale, kinds, image: this.images.here.value };
+    return {
+      ...aiming,
+      scale: this.view.scale,
+      kinds,
+      image: this.images.here.value,
+      place: this.place(),
+    };
   }
 
   /** The command as it is once it has met something; as it was where that cannot be known. */
