@@ -107,7 +107,7 @@ EVERY = [
     {"kind": "set_seam", "anchors": [["seamed", 0, 0]], "to": "point"},
     {"kind": "close_seam", "symmetry": "whirl"},
     {"kind": "find_twins", "item": "wing", "twins": "tw"},
-    {"kind": "even_sides", "item": "wing", "towards": "mean"},
+    {"kind": "even_sides", "item": "wing", "axis": {"centre": [501, 0], "angle": 90}},
     {"kind": "step_items", "items": ["leaf"], "to": "front"},
     {"kind": "set_fill", "items": ["leaf"], "colour": "#0C6B65"},
     {"kind": "set_stroke", "items": ["leaf"], "colour": None},

@@ -130,6 +130,12 @@ def sketch(item="sketch"):
     return Outline(id=item, name=item, contours=(fitted(stroke),), drawn=stroke)
 
 
+def seamed(item="seamed"):
+    """A path from one line of `full`'s symmetry, on which it is held, almost to the next."""
+    start = Anchor(450 + 100j, 40 + 0j, -40 + 0j, "symmetric", seam="smooth")
+    return Outline(id=item, name=item, contours=(Contour((start, Anchor(500 + 122j))),))
+
+
 def nested(*items):
     """Items of which some are grouped, some lie in a second layer and one in a symmetry."""
     flat = drawing(*items)
@@ -140,12 +146,13 @@ def nested(*items):
         Symmetry(id="whirl", name="Whirl", pattern="kaleidoscope", centre=450 + 150j, count=3),
         Symmetry(id="empty", name="Empty"),
     )
-    below = tuple(i for i in flat.order if i not in ("hexagon", "ring", "sketch", "second"))
+    inside = ("hexagon", "ring", "sketch", "second", "seamed")
+    below = tuple(i for i in flat.order if i not in inside)
     tree = {
         ROOT: (FIRST_LAYER, "layer-2"),
         FIRST_LAYER: (*below, "whirl"),
         "layer-2": ("pair",),
-        "whirl": ("second", "empty") if "second" in flat.items else ("empty",),
+        "whirl": (*(i for i in ("second", "seamed") if i in flat.items), "empty"),
         "empty": (),
         "pair": ("hexagon", "inner"),
         "inner": ("ring", "sketch"),
@@ -155,7 +162,7 @@ def nested(*items):
 
 def full():
     """A drawing with one item of each kind, in two layers, a group in a group among them."""
-    lines = (wire(), wing(), sketch(), hexagon(), bracket())
+    lines = (wire(), wing(), sketch(), hexagon(), bracket(), seamed())
     items = nested(leaf(), plate(), ring(), leaf("second", by=300 + 100j), *lines)
     guide = Guide(id="g", x=50, y=60, angle=90)
     underlay = Underlay(id="u", picture=1, name="u", x=100, y=100, width=80, height=60)

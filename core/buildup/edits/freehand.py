@@ -11,6 +11,7 @@ from buildup.edits.change import Delta, placed
 from buildup.edits.command import Command, Point
 from buildup.edits.newitems import check_style, new_name
 from buildup.errors import Refusal
+from buildup.forms.seams import seams_around
 from buildup.geometry.angles import stepped
 
 FINEST, COARSEST = 0.01, 1000.0
@@ -82,6 +83,8 @@ class DrawStroke(Command):
     """Joins the end to the start."""
     straight: bool = False
     """A single point only at multiples of 45° from the last place."""
+    reach: float = 0.0
+    """Sheet units within which the ends of the stroke are drawn onto a seam."""
     style: Style = Style()
     """How a new outline is painted."""
     container: str | None = None
@@ -93,9 +96,9 @@ class DrawStroke(Command):
 
     def delta(self, drawing: Drawing) -> Delta:
         _check_tolerance(self.tolerance)
-        points = tuple(complex(*p) for p in self.points)
-        if not points:
+        if not self.points:
             raise Refusal("no_points", "Nothing was drawn. Press, draw and let go.")
+        points = self._on_seams(drawing)
         if self.item not in drawing.items:
             check_style(self.style)
             new = Outline(
@@ -117,6 +120,19 @@ class DrawStroke(Command):
             )
         made, said = _drawn(outline, self._longer(old, points), drawing.sheet.unit)
         return Delta(put=(made,), said=said)
+
+    def _on_seams(self, drawing: Drawing) -> tuple[complex, ...]:
+        """The points, the ends of the stroke on the seam that they are in reach of."""
+        points = [complex(*p) for p in self.points]
+        new = self.item not in drawing.items
+        place = self.container if new else drawing.tree.container(self.item)
+        lines = () if place not in drawing.items or place is None else seams_around(drawing, place)
+        for line in lines:
+            ends = (0, -1) if new else (-1,)
+            for i in ends:
+                if abs(line.away(points[i])) <= self.reach:
+                    points[i] = line.foot(points[i])
+        return tuple(points)
 
     def _longer(self, old: HandStroke, points: tuple[complex, ...]) -> HandStroke:
         from_here = old.parts[-1][-1]

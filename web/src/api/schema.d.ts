@@ -2740,6 +2740,12 @@ export interface components {
              */
             straight?: boolean;
             /**
+             * Reach
+             * @description Sheet units within which the ends of the stroke are drawn onto a seam.
+             * @default 0
+             */
+            reach?: number;
+            /**
              * @description How a new outline is painted.
              * @default {
              *       "fill": null,

@@ -2,7 +2,7 @@
 // Is it symmetric? The largest distance from that, about a line that is found or chosen; twins of
 // all pairs; the sides made alike.
 import Button from "primevue/button";
-import { computed } from "vue";
+import { computed, onBeforeUnmount } from "vue";
 import type { Axis, Command } from "../api/types";
 import { newId } from "../core/ids";
 import { useBalance } from "../stores/balance";
@@ -16,6 +16,8 @@ import FoldPart from "./FoldPart.vue";
 const balance = useBalance();
 const board = useBoard();
 const vocabulary = useVocabulary();
+
+onBeforeUnmount(() => balance.leave());
 
 const lines = computed(() => [
   { value: "found", label: "the line that is found" },
@@ -70,7 +72,11 @@ const sides = computed<readonly (readonly [Towards, string])[]>(() => {
 </script>
 
 <template>
-  <FoldPart v-if="balance.item" heading="Symmetric?" @opened="balance.ask()">
+  <FoldPart
+    v-if="balance.item"
+    heading="Symmetric?"
+    @opened="(on: boolean) => (on ? balance.ask() : balance.leave())"
+  >
     <section aria-label="Symmetric?">
       <span class="label">About</span>
       <ChooseField label="About which line" :value="chosen" :options="lines" @chosen="choose" />

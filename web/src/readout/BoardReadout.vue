@@ -21,6 +21,7 @@ import MirrorPanel from "./MirrorPanel.vue";
 import OrderPanel from "./OrderPanel.vue";
 import OutlinePanel from "./OutlinePanel.vue";
 import PathPanel from "./PathPanel.vue";
+import SeamPanel from "./SeamPanel.vue";
 import SheetPanel from "./SheetPanel.vue";
 import StartPanel from "./StartPanel.vue";
 import StrokePanel from "./StrokePanel.vue";
@@ -57,6 +58,7 @@ const anchors = computed(() => tools.active === "anchors");
       </header>
       <SymmetryPanel :id="symmetry.id" />
     </template>
+    <SeamPanel />
     <template v-if="several > 0">
       <header>
         <h2>{{ title }}</h2>

@@ -86,7 +86,7 @@ const label = computed(() => {
       v-if="live"
       class="wide"
       :options="PATTERNS"
-      :columns="3"
+      :columns="2"
       :pressed="(pattern) => mirroring.pattern === pattern"
       prefix="pattern"
       @choose="(pattern) => mirroring.choose({ pattern })"

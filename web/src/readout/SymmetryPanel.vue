@@ -5,7 +5,6 @@ import Checkbox from "primevue/checkbox";
 import { computed } from "vue";
 import type { Command, Style } from "../api/types";
 import { useBoard } from "../stores/board";
-import ActionButton from "./ActionButton.vue";
 import AxisFields from "./AxisFields.vue";
 import ChoiceButtons from "./ChoiceButtons.vue";
 import ChooseField from "./ChooseField.vue";
@@ -18,7 +17,6 @@ const mark = computed(() => board.drawable(props.id)?.symmetry ?? null);
 const empty = computed(() => board.tree.in(props.id).length === 0);
 const inside = computed(() => board.place === props.id);
 
-const misses = computed(() => mark.value?.ends.filter((e) => !e.meets).length ?? 0);
 /** Right and left of the line, as one looks along it; of an upright line that is left and right. */
 const KEEPS = computed(() => {
   const upright = mark.value?.pattern === "mirror" && Math.abs(mark.value.angle) > 45;
@@ -74,7 +72,7 @@ function repaint(part: Partial<Style>): void {
     <ChoiceButtons
       class="wide"
       :options="PATTERNS"
-      :columns="3"
+      :columns="2"
       :pressed="(pattern) => mark?.pattern === pattern"
       prefix="pattern"
       @choose="(pattern) => set({ pattern })"
@@ -117,16 +115,6 @@ function repaint(part: Partial<Style>): void {
         @chosen="(stroke) => repaint({ stroke })"
       />
     </template>
-    <template v-if="misses > 0">
-      <p class="wide near" role="status">
-        {{ misses === 1 ? "One end just misses" : `${misses} ends just miss` }} where it would meet.
-      </p>
-      <ActionButton
-        class="wide"
-        :label="misses === 1 ? 'Let it meet' : 'Let them meet'"
-        :command="{ kind: 'close_seam', symmetry: id }"
-      />
-    </template>
     <p v-if="mark.left_out > 0" class="wide quiet" role="status">
       {{ mark.images.length }} of {{ mark.images.length + mark.left_out }} images show: it holds too
       much to draw more of them. None is lost.
@@ -157,13 +145,9 @@ function repaint(part: Partial<Style>): void {
 </template>
 
 <style scoped>
-.quiet,
-.near {
+.quiet {
   margin: 0;
   color: var(--quiet);
-}
-.near {
-  color: var(--touched);
 }
 .rest {
   grid-column: 2 / -1;

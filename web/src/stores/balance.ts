@@ -42,7 +42,11 @@ export const useBalance = defineStore("balance", () => {
     trouble.value = "";
   }
 
-  watch(item, leave);
+  watch(item, (now) => {
+    const asked = on.value;
+    leave();
+    if (asked && now) ask();
+  });
   watch(
     () => item.value && board.kept(item.value)?.path,
     () => on.value && ask(),

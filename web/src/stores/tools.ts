@@ -90,6 +90,7 @@ export const useTools = defineStore("tools", () => {
     flow: new PenTool(board, bench, startStyle, true),
     freehand: new FreehandTool(board, bench, {
       tolerance: () => handTolerance.value / view.scale,
+      reach: () => (cues.kinds.includes("seam") ? REACH / view.scale : 0),
       toScreen: view.toScreen,
       style: startStyle,
       ink: (points) => {

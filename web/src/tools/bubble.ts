@@ -15,6 +15,11 @@ export function bubbleFor(
 ): string | null {
   const marks = board.marks;
   const l = (value: number): string => length(value, unit);
+  /** A place as the hand has it: in an image, where the image has it. */
+  const place = (at: Point): string => {
+    const [x, y] = board.fromOriginal(at);
+    return `x ${l(x)}  y ${l(y)} ${unit.name}`;
+  };
   if (hit?.what === "guide" || hit?.what === "ruler") {
     const guide = board.sheet.guides.find((g) => g.id === board.aid) ?? board.sheet.guides.at(-1);
     return guide ? `x ${l(guide.x)}  y ${l(guide.y)} ${unit.name}` : null;
@@ -38,7 +43,7 @@ export function bubbleFor(
       return peg ? `${peg.label} ${dialText(peg.value, peg.unit, unit)}` : null;
     }
     case "item":
-      return `x ${l(frame.centre[0])}  y ${l(frame.centre[1])} ${unit.name}`;
+      return place(frame.centre);
     case "pivot": {
       const at = pivot ?? hit.at;
       return `x ${l(at[0])}  y ${l(at[1])} ${unit.name}`;
@@ -57,7 +62,7 @@ export function bubbleFor(
       );
       if (!anchor) return null;
       if (corners && anchor.corner) return `Radius ${l(anchor.corner.drawn)} ${unit.name}`;
-      if (hit.what === "anchor") return `x ${l(anchor.at[0])}  y ${l(anchor.at[1])} ${unit.name}`;
+      if (hit.what === "anchor") return place(anchor.at);
       const polar = hit.side === "into" ? anchor.into_polar : anchor.out_polar;
       return polar ? `${l(polar[1])} ${unit.name} at ${degrees(polar[0])}°` : "withdrawn";
     }

@@ -22,6 +22,8 @@ interface Press {
 export interface HandSettings {
   /** How far the outline may stay from the hand, in sheet units, as things are looked at now. */
   tolerance(): number;
+  /** How near to a seam its ends are drawn onto it, likewise. */
+  reach(): number;
   toScreen(place: Point): Point;
   /** How a new outline is painted. */
   style(): { style?: Style };
@@ -156,6 +158,7 @@ export class FreehandTool implements Tool {
       item: this.item ?? newId(),
       points,
       tolerance: this.hand.tolerance(),
+      reach: this.hand.reach(),
       closing,
       container: this.board.place,
       ...this.hand.style(),

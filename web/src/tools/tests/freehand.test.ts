@@ -40,6 +40,7 @@ beforeEach(() => {
   inks = [];
   tool = new FreehandTool(board.asBoard(), bench, {
     tolerance: () => 1.5,
+    reach: () => 8,
     style: () => ({}),
     toScreen: (place) => place,
     ink: (points) => inks.push(points?.length ?? null),
