@@ -199,6 +199,7 @@ class SymmetryTest(BrowserTest):
         # what is inside is mirrored whether it was entered or not
         self.tool("anchors")
         self.click(120, 70)
+        expect(self.page.get_by_test_id("anchor-1")).to_be_visible()
         self.drag((120, 70), (110, 60))
         self.near(self.at("half", 1), [110 + 60j])
 
@@ -210,6 +211,7 @@ class SymmetryTest(BrowserTest):
         self.press("Let it meet")
         expect(self.page.get_by_test_id("seam-misses")).to_have_count(0)
         self.assertEqual(self.path("half").anchors[-1].at, 200 + 260j)
+        expect(self.page.get_by_test_id("anchor-0")).to_be_visible()
         self.click(200, 40)
         for seam in ("free", "smooth", "point"):
             self.key("Control+5")
@@ -268,9 +270,8 @@ class SymmetryTest(BrowserTest):
         self.assertLess(best_line(self.value().items["w"].contours).away, 1e-9)
         self.press("Find twins")
         self.tool("anchors")
-        self.click(120, 70)
+        expect(self.page.get_by_test_id("anchor-1")).to_be_visible()
         self.drag((120, 70), (110, 60))
-        print(self.path("w"))
         self.near(self.at("w", 5), [290 + 60j])
 
     def test_what_meets_nothing_becomes_copies(self):

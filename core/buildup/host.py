@@ -174,7 +174,16 @@ def _previewed(
 ) -> Repaint:
     delta = foreseen(drawing, command)
     after = updated(drawing, delta)
-    return repaint(after, delta, selected, shows, before=drawing.tree, held=drawing)
+    told = repaint(after, delta, selected, shows, before=drawing.tree, held=drawing)
+    put = frozenset(delta.changed)
+    items = (i for i in told.items if i.id in put or _looks_different(drawing, i))
+    return replace(told, items=tuple(items))
+
+
+def _looks_different(drawing: Drawing, container: Drawable) -> bool:
+    """Whether a container shows in another way than before; its box does not show."""
+    before = drawable(drawing, container.id) if container.id in drawing.items else None
+    return before is None or replace(container, box=before.box) != before
 
 
 def _framed_as_one(told: Repaint, command: Placing, held: Taken) -> Repaint:

@@ -1,6 +1,6 @@
 """How the canvas shows a symmetry: its lines, its pegs, and the images of what it holds."""
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from functools import lru_cache
 
 from buildup.drawing.model import Drawing, Keeps, Pattern, Style, Symmetry
@@ -58,7 +58,15 @@ class SymmetryMark:
 
 def symmetry_mark(drawing: Drawing, item: Symmetry) -> SymmetryMark:
     """The mark of a symmetry."""
-    shown = shown_images(drawing, item.id)
+    mark = _mark(item, len(shown_images(drawing, item.id)))
+    ends = seam_ends(drawing, item.id)
+    return replace(mark, ends=tuple(_seam_mark(e) for e in ends)) if ends else mark
+
+
+@lru_cache(maxsize=64)
+def _mark(item: Symmetry, shown: int) -> SymmetryMark:
+    """The mark without the ends that meet, which hangs on the symmetry alone."""
+    every = images(item)
     return SymmetryMark(
         pattern=item.pattern,
         centre=(item.centre.real, item.centre.imag),
@@ -66,13 +74,13 @@ def symmetry_mark(drawing: Drawing, item: Symmetry) -> SymmetryMark:
         count=item.count,
         span=item.span,
         lines=tuple(_line(seam, item.span) for seam in seams_of(item)),
-        images=tuple(matrix_of(i) for i in shown),
-        left_out=len(images(item)) - len(shown),
+        images=tuple(matrix_of(i) for i in every[:shown]),
+        left_out=len(every) - shown,
         pegs=pegs(axis_of(item), item.pattern),
         keeps=item.keeps,
         clip=tuple((p.real, p.imag) for p in _clip(item)),
         second=item.second,
-        ends=tuple(_seam_mark(e) for e in seam_ends(drawing, item.id)),
+        ends=(),
     )
 
 

@@ -3,12 +3,23 @@
 from collections.abc import Sequence
 from dataclasses import dataclass, field
 
-from buildup.drawing.model import FIRST_LAYER, Anchor, AnchorKind, Contour, FillRule, Sheet, Style
+from buildup.drawing.model import (
+    FIRST_LAYER,
+    Anchor,
+    AnchorKind,
+    Contour,
+    FillRule,
+    Pattern,
+    Sheet,
+    Style,
+)
 from buildup.edits.command import Command
 from buildup.edits.containers import AddLayer, GroupItems
 from buildup.edits.outlines import AddOutline
 from buildup.edits.shaping import DrawShape
 from buildup.edits.stack import RenameItem
+from buildup.edits.symmetries import MakeSymmetry
+from buildup.forms.axes import Axis
 from buildup.shapes.registry import shape_kind
 
 MM = 96 / 25.4
@@ -55,6 +66,24 @@ class Hand:
         group = self._id()
         self.commands.append(GroupItems(items=items, group=group, called=called))
         return group
+
+    def symmetry(
+        self,
+        called: str,
+        *items: str,
+        centre: complex,
+        span: float,
+        pattern: Pattern = "mirror",
+        count: int = 6,
+    ) -> str:
+        """A symmetry of some items, about an upright line through a place in millimetres."""
+        symmetry = self._id()
+        place = centre * MM
+        axis = Axis(centre=(place.real, place.imag), count=count, span=span * MM)
+        self.commands.append(
+            MakeSymmetry(items=items, symmetry=symmetry, pattern=pattern, axis=axis, called=called)
+        )
+        return symmetry
 
     def shape(
         self, kind: str, called: str, centre: complex, size: complex, style: Style, **dials: float

@@ -18,6 +18,7 @@ from studio.demo.hand import (
     pen,
     smooth,
 )
+from studio.demo.mirrored import headstock, mirrored_body, rosette
 
 
 def body() -> Contour:
@@ -222,5 +223,5 @@ def knobs() -> Hand:
     return hand
 
 
-DRAWINGS = (bridge, knobs, pickguard, swing_tag, badge, archtop)
+DRAWINGS = (bridge, knobs, pickguard, swing_tag, headstock, rosette, mirrored_body, badge, archtop)
 """Oldest first, so that the last one is first on the home page."""

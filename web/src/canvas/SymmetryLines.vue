@@ -95,7 +95,7 @@ const free = (peg: CopyPeg): boolean => peg.along.every((part) => part === 0);
       :r="s.mark.span * view.scale"
     />
     <template v-for="(path, n) in s.lines" :key="n">
-      <path class="halo" :d="path" />
+      <path v-if="n === 0" class="halo" :d="path" />
       <path class="line" :class="{ faint: n > 0 }" :d="path" />
     </template>
     <g
@@ -152,6 +152,7 @@ text {
   pointer-events: none;
 }
 .faint {
-  stroke-opacity: 0.45;
+  stroke-opacity: 0.35;
+  stroke-width: 1px;
 }
 </style>

@@ -9,7 +9,7 @@ const props = defineProps<{ id: string }>();
 const board = useBoard();
 
 /** As many parts of a container as can be told apart at this size. */
-const MOST_PARTS = 40;
+const MOST_PARTS = 200;
 
 interface Part {
   item: Drawable;

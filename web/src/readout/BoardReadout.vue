@@ -51,69 +51,71 @@ const anchors = computed(() => tools.active === "anchors");
 <template>
   <aside class="readout" aria-label="Readout">
     <MirrorPanel v-if="mirroring.draft" />
-    <template v-else-if="several === 0 && symmetry">
-      <header>
-        <h2>{{ symmetry.name }}</h2>
-        <span>{{ kindOf(symmetry.type) }}</span>
-      </header>
-      <SymmetryPanel :id="symmetry.id" />
-    </template>
-    <SeamPanel />
-    <template v-if="several > 0">
-      <header>
-        <h2>{{ title }}</h2>
-        <span>{{ kind }}</span>
-      </header>
-      <StrokePanel />
-      <template v-if="tools.active === 'corners'">
-        <CornerPanel />
-        <DialPanel v-if="board.marks.dials.length > 0" />
-      </template>
-      <template v-else-if="anchors">
-        <OutlinePanel />
-        <BalancePanel v-if="board.anchors.length === 0" />
-        <template v-if="board.anchors.length > 0">
-          <AnchorPanel />
-          <PathPanel />
-          <CornerPanel />
-          <TwinPanel />
-        </template>
-      </template>
-      <template v-else>
-        <DialPanel v-if="board.marks.dials.length > 0" />
-        <SymmetryPanel v-if="one?.symmetry" :id="one.id" />
-        <ItemPanel v-if="board.marks.frame" />
-        <GroupPanel />
-        <template v-if="board.marks.frame">
-          <AlignPanel />
-          <BalancePanel />
-          <CopiesPanel />
-          <ByPanel />
-          <OrderPanel />
-          <ChoosePanel />
-        </template>
-      </template>
-      <StylePanel />
-    </template>
-    <template v-else-if="tools.name === 'guide'">
-      <header><h2>Guides</h2></header>
-      <GuidePanel />
-    </template>
-    <template v-else-if="tools.name === 'underlay'">
-      <header><h2>Underlays</h2></header>
-      <UnderlayPanel />
-    </template>
     <template v-else>
-      <template v-if="tools.draws">
+      <template v-if="several === 0 && symmetry">
         <header>
-          <h2>{{ tools.label }}</h2>
+          <h2>{{ symmetry.name }}</h2>
+          <span>{{ kindOf(symmetry.type) }}</span>
         </header>
-        <StrokePanel v-if="tools.name === 'freehand'" />
-        <StartPanel />
+        <SymmetryPanel :id="symmetry.id" />
+      </template>
+      <SeamPanel />
+      <template v-if="several > 0">
+        <header>
+          <h2>{{ title }}</h2>
+          <span>{{ kind }}</span>
+        </header>
+        <StrokePanel />
+        <template v-if="tools.active === 'corners'">
+          <CornerPanel />
+          <DialPanel v-if="board.marks.dials.length > 0" />
+        </template>
+        <template v-else-if="anchors">
+          <OutlinePanel />
+          <BalancePanel v-if="board.anchors.length === 0" />
+          <template v-if="board.anchors.length > 0">
+            <AnchorPanel />
+            <PathPanel />
+            <CornerPanel />
+            <TwinPanel />
+          </template>
+        </template>
+        <template v-else>
+          <DialPanel v-if="board.marks.dials.length > 0" />
+          <SymmetryPanel v-if="one?.symmetry" :id="one.id" />
+          <ItemPanel v-if="board.marks.frame" />
+          <GroupPanel />
+          <template v-if="board.marks.frame">
+            <AlignPanel />
+            <BalancePanel />
+            <CopiesPanel />
+            <ByPanel />
+            <OrderPanel />
+            <ChoosePanel />
+          </template>
+        </template>
+        <StylePanel />
+      </template>
+      <template v-else-if="tools.name === 'guide'">
+        <header><h2>Guides</h2></header>
+        <GuidePanel />
+      </template>
+      <template v-else-if="tools.name === 'underlay'">
+        <header><h2>Underlays</h2></header>
+        <UnderlayPanel />
       </template>
       <template v-else>
-        <LayerPanel v-if="tools.name === 'select'" />
-        <SheetPanel />
+        <template v-if="tools.draws">
+          <header>
+            <h2>{{ tools.label }}</h2>
+          </header>
+          <StrokePanel v-if="tools.name === 'freehand'" />
+          <StartPanel />
+        </template>
+        <template v-else>
+          <LayerPanel v-if="tools.name === 'select'" />
+          <SheetPanel />
+        </template>
       </template>
     </template>
   </aside>

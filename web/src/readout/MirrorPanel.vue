@@ -22,7 +22,7 @@ const make = useMakingSymmetry();
 const MAKES: readonly (readonly [Makes, string, string])[] = [
   ["live", "Live", "M2 8A6 6 0 0 1 13 5M14 8A6 6 0 0 1 3 11M13 2V5H10M3 14V11H6"],
   ["copy", "Copy", "M2 3H7V13H2ZM9 3H14V13H9Z"],
-  ["flip", "Turn over", "M3 6H12L9.5 3.5M13 10H4L6.5 12.5"],
+  ["flip", "Flip", "M3 6H12L9.5 3.5M13 10H4L6.5 12.5"],
 ];
 const DOES: Record<Makes, string> = {
   live: "What is in it shows mirrored, and goes on doing so.",
@@ -61,7 +61,7 @@ function lay(value: Lays): void {
   else mirroring.lay(value as NonNullable<Axis["through"]>);
 }
 const label = computed(() => {
-  if (!live.value) return mirroring.makes === "copy" ? "Make the copy" : "Turn it over";
+  if (!live.value) return mirroring.makes === "copy" ? "Make the copy" : "Flip it";
   return `Make the ${pattern.value}`;
 });
 </script>
