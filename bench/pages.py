@@ -5,6 +5,7 @@ from bench_rows import Row
 from board import Server, aim, all_shapes, dial_changes, drag, drawing, median, p95
 from buildup.shapes.registry import SHAPES
 from large import in_the_large
+from mirrored import mirrored_rows
 from playwright.sync_api import Page, sync_playwright
 from studio.models import Drawing
 
@@ -88,6 +89,7 @@ def in_the_browser(server: Server, small: Drawing, middle: Drawing, large: Drawi
         opened_in(page, server, small)
         painted = _drag(page)
         worker = _worker_rows(page, server, small, middle)
+        worker += mirrored_rows(page, server, small)
         opened_in(page, server, small)
         wait_for_worker(page)
         page.wait_for_timeout(8000)  # the index of cues is ready too, as in mid-work

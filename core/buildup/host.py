@@ -34,7 +34,7 @@ from buildup.view.selection import (
     told_frame,
 )
 from buildup.view.splices import spliced
-from buildup.view.symmetrymarks import Matrix, matrix_of
+from buildup.view.symmetrymarks import Matrix, matrix_of, symmetry_mark
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -119,6 +119,20 @@ def repaint(
 
     """
     changed = changed_items(after, delta, before=before)
+    return _repaint_of(changed, after, delta, selected, shows, before=before, held=held)
+
+
+def _repaint_of(
+    changed: tuple[str, ...],
+    after: Drawing,
+    delta: Delta,
+    selected: Sequence[str],
+    shows: Shows,
+    *,
+    before: Tree | None,
+    held: Drawing | None,
+) -> Repaint:
+    """The repaint of a delta that tells some items of those that it changed."""
     only = None if before is None else changed
     start = before if held is None else held.tree
     told = [drawable(after, i) for i in changed]
@@ -174,16 +188,18 @@ def _previewed(
 ) -> Repaint:
     delta = foreseen(drawing, command)
     after = updated(drawing, delta)
-    told = repaint(after, delta, selected, shows, before=drawing.tree, held=drawing)
+    changed = changed_items(after, delta, before=drawing.tree)
     put = frozenset(delta.changed)
-    items = (i for i in told.items if i.id in put or _looks_different(drawing, i))
-    return replace(told, items=tuple(items))
+    shown = tuple(i for i in changed if i in put or _looks_different(drawing, after, i))
+    return _repaint_of(shown, after, delta, selected, shows, before=drawing.tree, held=drawing)
 
 
-def _looks_different(drawing: Drawing, container: Drawable) -> bool:
+def _looks_different(before: Drawing, after: Drawing, container: str) -> bool:
     """Whether a container shows in another way than before; its box does not show."""
-    before = drawable(drawing, container.id) if container.id in drawing.items else None
-    return before is None or replace(container, box=before.box) != before
+    old, new = before.items.get(container), after.items[container]
+    if not isinstance(new, Symmetry) or not isinstance(old, Symmetry):
+        return old is None
+    return symmetry_mark(before, old) != symmetry_mark(after, new)
 
 
 def _framed_as_one(told: Repaint, command: Placing, held: Taken) -> Repaint:

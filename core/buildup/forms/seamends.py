@@ -52,11 +52,11 @@ def seam_ends(drawing: Drawing, symmetry: str) -> tuple[SeamEnd, ...]:
 
 def _seam_ends(drawing: Drawing, symmetry: str) -> tuple[SeamEnd, ...]:
     item = drawing.items[symmetry]
-    box = near_box(drawing, symmetry)
+    ends = list(_ends(drawing, symmetry))
+    box = near_box(drawing, symmetry) if ends else None
     if not isinstance(item, Symmetry) or box is None:
         return ()
     near = min(max(NEAR_SHARE * max(box.width, box.height), LEAST_NEAR), MOST_NEAR)
-    ends = list(_ends(drawing, symmetry))
     others = images(item)[1:] if len(ends) <= MOST_ENDS else ()
     found = []
     for end in ends:
