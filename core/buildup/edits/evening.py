@@ -3,6 +3,7 @@
 from dataclasses import dataclass, field, replace
 from typing import Literal
 
+from buildup.drawing.checks import check_id
 from buildup.drawing.flow import settled
 from buildup.drawing.model import Anchor, Contour, Drawing, Outline, Twin
 from buildup.drawing.twins import AnchorIndex, mirrored, without_widows
@@ -45,6 +46,7 @@ class FindTwins(Command):
         return "Find twins"
 
     def delta(self, drawing: Drawing) -> Delta:
+        check_id(self.twins)
         outline = drawing.outline(self.item)
         found = balanced(outline.contours, self.axis)
         check_alike(outline, found, drawing.sheet.unit)

@@ -30,6 +30,7 @@ const OTHERS: readonly (readonly [string, string])[] = [
   ["Ctrl G", "group"],
   ["Ctrl Shift G", "take apart"],
   ["Tab", "next item or anchor"],
+  ["Ctrl 5", "an anchor on a seam: smooth, a point, free"],
   ["arrows", "nudge; Shift ten times as far"],
   ["Enter", "finish"],
   ["Esc", "leave, or put a drag back"],

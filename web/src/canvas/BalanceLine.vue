@@ -5,6 +5,7 @@ import { useBalance } from "../stores/balance";
 import { useBoard } from "../stores/board";
 import { length } from "../stores/numbers";
 import { useVocabulary } from "../stores/vocabulary";
+import AxisLine from "./AxisLine.vue";
 import { useLens } from "./lens";
 
 const balance = useBalance();
@@ -28,8 +29,7 @@ const shown = computed(() => {
 
 <template>
   <g v-if="shown" class="balance" data-testid="balance-line">
-    <path class="halo" :d="shown.line" />
-    <path class="line" :d="shown.line" />
+    <AxisLine :d="shown.line" />
     <g v-if="!shown.exact" :transform="`translate(${shown.at[0]} ${shown.at[1]})`">
       <circle r="8" class="worst" />
       <text x="12" y="4">{{ shown.words }}</text>
@@ -41,21 +41,8 @@ const shown = computed(() => {
 .balance {
   pointer-events: none;
 }
-path,
-circle {
-  fill: none;
-}
-.halo {
-  stroke: #fff;
-  stroke-opacity: 0.7;
-  stroke-width: 4px;
-}
-.line {
-  stroke: var(--mark-construction);
-  stroke-width: 1.4px;
-  stroke-dasharray: 12 4 2 4;
-}
 .worst {
+  fill: none;
   stroke: var(--mark-touched);
   stroke-width: 2px;
 }

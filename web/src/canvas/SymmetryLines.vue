@@ -8,6 +8,7 @@ import { useDrafting } from "../stores/drafting";
 import { degrees, dialText, length } from "../stores/numbers";
 import { useTools } from "../stores/tools";
 import { useVocabulary } from "../stores/vocabulary";
+import AxisLine from "./AxisLine.vue";
 import DiamondMark from "./DiamondMark.vue";
 import PegBar from "./PegBar.vue";
 import { useLens } from "./lens";
@@ -83,21 +84,17 @@ const free = (peg: CopyPeg): boolean => peg.along.every((part) => part === 0);
 
 <template>
   <g v-if="once" class="symmetry">
-    <path class="halo" :d="once" />
-    <path class="line" :d="once" data-testid="mirror-line" />
+    <AxisLine :d="once" data-testid="mirror-line" />
   </g>
   <g v-for="s in marks" :key="s.id" class="symmetry" :data-symmetry="s.id">
     <circle
       v-if="s.mark.pattern === 'wheel'"
-      class="line faint"
+      class="around"
       :cx="s.centre[0]"
       :cy="s.centre[1]"
       :r="s.mark.span * view.scale"
     />
-    <template v-for="(path, n) in s.lines" :key="n">
-      <path v-if="n === 0" class="halo" :d="path" />
-      <path class="line" :class="{ faint: n > 0 }" :d="path" />
-    </template>
+    <AxisLine v-for="(path, n) in s.lines" :key="n" :d="path" :faint="n > 0" />
     <g
       v-for="(e, n) in s.ends"
       :key="`e ${n}`"
@@ -118,20 +115,12 @@ const free = (peg: CopyPeg): boolean => peg.along.every((part) => part === 0);
 </template>
 
 <style scoped>
-.line,
-.halo {
+.around {
   fill: none;
-  pointer-events: none;
-}
-.halo {
-  stroke: #fff;
-  stroke-opacity: 0.7;
-  stroke-width: 4px;
-}
-.line {
   stroke: var(--mark-construction);
-  stroke-width: 1.4px;
+  stroke-opacity: 0.45;
   stroke-dasharray: 12 4 2 4;
+  pointer-events: none;
 }
 .ring {
   fill: none;
@@ -150,9 +139,5 @@ text {
   stroke: #fff;
   stroke-width: 4px;
   pointer-events: none;
-}
-.faint {
-  stroke-opacity: 0.35;
-  stroke-width: 1px;
 }
 </style>

@@ -49,7 +49,15 @@ function keys(event: KeyboardEvent): void {
     class="item"
     role="listitem"
     draggable="true"
-    :class="[mark, { chosen, hidden: !board.free(row.id) && item.hidden, inside: row.depth > 0 }]"
+    :class="[
+      mark,
+      {
+        chosen,
+        hidden: !board.free(row.id) && item.hidden,
+        inside: row.depth > 0,
+        mirrored: item.symmetry,
+      },
+    ]"
     :data-testid="`stack-${item.name}`"
     @dragstart="carry.take(row.id)"
     @dragover="over"
@@ -128,6 +136,9 @@ function keys(event: KeyboardEvent): void {
 .chosen .tile {
   border: 2px solid var(--active);
   padding: 4px;
+}
+.mirrored .tile {
+  border-color: var(--construction);
 }
 .hidden .tile {
   opacity: 0.4;

@@ -25,8 +25,8 @@ type Board = ReturnType<typeof useBoard>;
 interface Press {
   readonly p: Pointer;
   readonly on: Target;
-  /** How far the anchor moved to meet something. */
-  shift: Point;
+  /** How far the anchor moved to meet something; null: that is not known yet. */
+  shift: Point | null;
   /** How far Space has moved it since. */
   carried: Point;
   /** Where the pointer was last. */
@@ -118,7 +118,7 @@ export class PenTool implements Tool {
   down(p: Pointer): void {
     if (this.again(p)) return;
     const on = this.target(p.hit, p.alt);
-    const press: Press = { p, on, shift: [0, 0], carried: [0, 0], from: p.at, into: null };
+    const press: Press = { p, on, shift: null, carried: [0, 0], from: p.at, into: null };
     this.press = press;
     if (on.what === "continues") {
       const { item, contour, start, count } = on;
@@ -131,8 +131,13 @@ export class PenTool implements Tool {
       this.seen = false;
       this.board.select([this.path.item]);
     }
-    this.bench.aim(this.aiming(p), this.anchor(p.at, p), undefined, (shift) => {
-      if (this.press === press) press.shift = shift;
+    this.meet(press, this.anchor(p.at, p));
+  }
+
+  /** Find out what the anchor of a press meets; a hand that is quicker asks again as it moves. */
+  private meet(press: Press, command: Command): void {
+    this.bench.aim(this.aiming(press.p), command, undefined, (shift) => {
+      if (this.press === press) press.shift ??= shift;
     });
   }
 
@@ -152,7 +157,14 @@ export class PenTool implements Tool {
     const handle = this.handle(p, press);
     if (p.alt && handle && press.into === null) press.into = negative(handle);
     const command = this.command(p, press);
-    if (command) this.bench.preview(command);
+    if (!command) return;
+    if (this.open(press)) this.meet(press, command);
+    else this.bench.preview(command);
+  }
+
+  /** Whether it is still to be known what the anchor of a press meets. */
+  private open({ on, shift, carried }: Press): boolean {
+    return on.what === "new" && shift === null && carried[0] === 0 && carried[1] === 0;
   }
 
   up(p: Pointer): void {
@@ -165,7 +177,8 @@ export class PenTool implements Tool {
       return;
     }
     const command = this.command(p, press);
-    if (command) this.bench.commit(command);
+    if (command && this.open(press)) this.bench.commitAimed(this.aiming(press.p), command);
+    else if (command) this.bench.commit(command);
     if (press.on.what === "closes" || press.on.what === "joins") this.path = null;
   }
 
@@ -222,7 +235,7 @@ export class PenTool implements Tool {
 
   /** Where the anchor of a press stands. */
   private placeOf(press: Press): Point {
-    return plus(plus(press.p.at, press.shift), press.carried);
+    return plus(plus(press.p.at, press.shift ?? [0, 0]), press.carried);
   }
 
   private command(p: Pointer, press: Press): Command | null {
