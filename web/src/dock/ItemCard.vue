@@ -137,7 +137,7 @@ function keys(event: KeyboardEvent): void {
   border: 2px solid var(--active);
   padding: 4px;
 }
-.mirrored .tile {
+.mirrored:not(.chosen) .tile {
   border-color: var(--construction);
 }
 .hidden .tile {

@@ -23,8 +23,11 @@ const frame = computed(() => board.marks.frame);
 const spot = computed(() => (arranging.pivot ? "middle" : arranging.spot));
 const at = computed(() => (frame.value ? spotOf(frame.value, spot.value) : [0, 0]));
 const label = computed(() => SPOTS.find(([s]) => s === spot.value)?.[1] ?? "");
+/** A symmetry has that button of its own. */
 const shapes = computed(() =>
-  board.selected.some((s) => board.tree.drawnIn(s).some((i) => isShape(board.drawable(i)?.type))),
+  board.selected
+    .filter((s) => !board.drawable(s)?.symmetry)
+    .some((s) => board.tree.drawnIn(s).some((i) => isShape(board.drawable(i)?.type))),
 );
 const isShape = (type = ""): boolean => vocabulary.shape(type) !== undefined;
 const items = computed(() => board.selected);
