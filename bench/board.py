@@ -25,9 +25,9 @@ from buildup.drawing.model import (  # noqa: E402
     Item,
     Outline,
     Shape,
-    Sheet,
     Style,
 )
+from buildup.drawing.sheet import Sheet  # noqa: E402
 from buildup.edits.change import Delta, placed  # noqa: E402
 from buildup.geometry.transforms import shift  # noqa: E402
 from buildup.shapes.registry import SHAPES  # noqa: E402

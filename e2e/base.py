@@ -4,7 +4,9 @@ import os
 import re
 from contextlib import contextmanager
 
-from buildup.drawing.model import Sheet
+from buildup.drawing.sheet import (
+    Sheet,
+)
 from django.contrib.auth import get_user_model
 from django.test import Client, LiveServerTestCase
 from playwright.sync_api import Page, expect, sync_playwright

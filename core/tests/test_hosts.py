@@ -59,7 +59,11 @@ def script():
     spread = {"verb": "spread", "command": ring, "aim": None, "selection": ["leaf"]}
     yield {**spread, "drag": None}
     yield {**spread, "drag": {"peg": "count", "to": [300, 20]}}
-    yield {"verb": "copy", "items": ["leaf", "pair"]}
+    line = {"kind": "make_symmetry", "symmetry": "new", "items": ["leaf"], "pattern": "wheel"}
+    yield {**spread, "command": line, "drag": {"peg": "middle", "to": [300, 20]}}
+    yield {"verb": "balance", "item": "wing", "axis": None}
+    yield {"verb": "balance", "item": "leaf", "axis": {"centre": [5, 6], "angle": 30}}
+    yield {"verb": "copy", "items": ["leaf", "pair", "whirl"]}
     yield {"verb": "copied", "text": SVG}
     yield {"verb": "copied", "text": "<!DOCTYPE a [<!ENTITY b 'c'>]><svg/>"}
     yield {"verb": "read", "text": "1/8 in + 3 mm", "unit": "pt"}

@@ -8,7 +8,16 @@ import shapely
 from buildup.cues.cuekinds import Aim
 from buildup.cues.field import Field
 from buildup.cues.meet import meet
-from buildup.drawing.model import Anchor, Contour, Drawing, Group, Sheet, Symmetry
+from buildup.drawing.model import (
+    Anchor,
+    Contour,
+    Drawing,
+    Group,
+    Symmetry,
+)
+from buildup.drawing.sheet import (
+    Sheet,
+)
 from buildup.edits.apply import apply, read_command
 from buildup.edits.change import updated
 from buildup.errors import Refusal

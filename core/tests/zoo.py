@@ -10,15 +10,17 @@ from buildup.drawing.model import (
     Drawing,
     Frame,
     Group,
-    Guide,
     HandStroke,
     Layer,
     Outline,
     Shape,
-    Sheet,
     Style,
     Symmetry,
     Twin,
+)
+from buildup.drawing.sheet import (
+    Guide,
+    Sheet,
     Underlay,
 )
 from buildup.drawing.strokes import fitted

@@ -9,7 +9,11 @@ from collections.abc import Container, Iterator, Sequence
 from dataclasses import dataclass, replace
 
 from buildup.drawing.flow import settled
-from buildup.drawing.model import Anchor, Contour, Symmetry
+from buildup.drawing.model import (
+    Anchor,
+    Contour,
+    Symmetry,
+)
 from buildup.drawing.paths import TOUCH, merged, turned_round
 from buildup.drawing.twins import without_widows
 from buildup.forms.images import images

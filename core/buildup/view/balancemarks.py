@@ -2,7 +2,9 @@
 
 from dataclasses import dataclass
 
-from buildup.drawing.model import Drawing
+from buildup.drawing.model import (
+    Drawing,
+)
 from buildup.forms.axes import Axis
 from buildup.forms.balance import balanced
 from buildup.geometry.angles import degrees_of, line_degrees

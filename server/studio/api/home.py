@@ -2,7 +2,12 @@
 
 from typing import Any
 
-from buildup.drawing.model import Sheet, Style
+from buildup.drawing.model import (
+    Style,
+)
+from buildup.drawing.sheet import (
+    Sheet,
+)
 from buildup.drawing.sizes import SHEET_SIZES
 from buildup.drawing.units import UNITS, read_length, read_number
 from buildup.formats.gallery import picture

@@ -10,8 +10,10 @@ from buildup.drawing.model import (
     Contour,
     FillRule,
     Pattern,
-    Sheet,
     Style,
+)
+from buildup.drawing.sheet import (
+    Sheet,
 )
 from buildup.edits.command import Command
 from buildup.edits.containers import AddLayer, GroupItems

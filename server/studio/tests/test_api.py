@@ -377,6 +377,24 @@ class ApiTest(TransactionTestCase):
         again = self.post(f"{base}/again", {"command": move(by=(3, 4)), "frame": frame}).json()
         self.assertEqual(again["command"]["by"], [3, 4])
 
+    def test_how_symmetric_an_outline_is(self):
+        path = {"anchors": [{"at": p} for p in ([0, 0], [40, 0], [20, 60])], "closed": True}
+        self.send({"kind": "add_outline", "item": "tri", "contours": [path]})
+        base = f"drawings/{self.drawing}/balance"
+        found = self.post(base, {"item": "tri"}).json()
+        self.assertEqual((found["centre"][0], found["angle"], found["alike"]), (20, 90, True))
+        level = {"centre": [0, 30], "angle": 0}
+        self.assertFalse(self.post(base, {"item": "tri", "axis": level}).json()["alike"])
+        self.assertEqual(self.post(base, {"item": "none"}).json()["code"], "unknown_item")
+
+    def test_an_empty_symmetry_is_read_back_as_a_container(self):
+        self.send({"kind": "make_symmetry", "items": [], "symmetry": "m"})
+        store.forget_all()
+        answer = self.send({**PLATE, "container": "m"})
+        self.assertEqual(answer.status_code, 200)
+        (item,) = Item.objects.filter(drawing=self.drawing, parent="m")
+        self.assertEqual(item.item, "plate")
+
     def test_another_owners_drawing_is_not_there(self):
         self.send(PLATE)
         self.client.force_login(self.other)
@@ -395,6 +413,7 @@ class ApiTest(TransactionTestCase):
             self.post(f"{base}/pile", {"at": [0, 0], "reach": 9}),
             self.post(f"{base}/alike", {"items": ["plate"], "by": "fill"}),
             self.post(f"{base}/spread", {"command": move()}),
+            self.post(f"{base}/balance", {"item": "plate"}),
             self.post(f"{base}/again", {"command": move(), "frame": frame}),
             self.send(move()),
         ]

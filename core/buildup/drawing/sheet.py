@@ -1,0 +1,66 @@
+"""The sheet of a drawing as a value: its size, its guides, its grid, the pictures to trace."""
+
+from dataclasses import dataclass
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Guide:
+    """A straight line to work by: through a place, at an angle in degrees (0 level, 90 upright)."""
+
+    id: str
+    x: float
+    y: float
+    angle: float = 0.0
+    locked: bool = False
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Grid:
+    """Lines at every `step` sheet units from the sheet's corner, each cell in `parts` parts."""
+
+    step: float = 37.79527559055118
+    parts: int = 5
+    shown: bool = False
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Underlay:
+    """A picture to trace: never picked, never sent out.
+
+    Args:
+        picture: the number under which the server keeps its bytes.
+        x: the middle's place on the sheet, as `y`.
+        width: its extent on the sheet, as `height`.
+        angle: degrees, clockwise.
+        strength: from 0 (gone) to 1 (as bright as it is).
+        grey: shown without its colours.
+    """
+
+    id: str
+    picture: int
+    name: str
+    x: float
+    y: float
+    width: float
+    height: float
+    angle: float = 0.0
+    strength: float = 0.35
+    grey: bool = False
+    hidden: bool = False
+
+
+@dataclass(frozen=True, slots=True)
+class Sheet:
+    """The area that is sent out, and what helps to draw on it.
+
+    Size in sheet units, the unit it is measured in, its colour; guides, grid and underlays.
+    """
+
+    width: float = 793.7007874015748
+    height: float = 1122.5196850393702
+    unit: str = "mm"
+    colour: str | None = "#FFFFFF"
+    guides: tuple[Guide, ...] = ()
+    guides_hidden: bool = False
+    grid: Grid = Grid()
+    underlays: tuple[Underlay, ...] = ()
