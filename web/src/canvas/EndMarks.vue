@@ -18,20 +18,24 @@ const ends = computed(() => {
     const item = board.kept(id);
     if (!item || item.ends.length === 0 || board.selected.includes(id)) return [];
     if (!board.free(id)) return [];
-    return board.imagesOf(id).flatMap(({ turns, matrix }) =>
-      item.ends.map((e) => ({
-        key: `${id} ${e.contour} ${e.index} ${turns.join()}`,
-        at: view.toScreen(matrix ? mapped(matrix, e.at as Point) : (e.at as Point)),
-        hit: JSON.stringify({
-          what: "end",
-          item: id,
-          ...e,
-          count:
-            1 + Math.max(...item.ends.filter((o) => o.contour === e.contour).map((o) => o.index)),
-          image: turns,
-        }),
-      })),
-    );
+    // The original last, on top: on a seam the pointer meets that one.
+    return board
+      .imagesOf(id)
+      .reverse()
+      .flatMap(({ turns, matrix }) =>
+        item.ends.map((e) => ({
+          key: `${id} ${e.contour} ${e.index} ${turns.join()}`,
+          at: view.toScreen(matrix ? mapped(matrix, e.at as Point) : (e.at as Point)),
+          hit: JSON.stringify({
+            what: "end",
+            item: id,
+            ...e,
+            count:
+              1 + Math.max(...item.ends.filter((o) => o.contour === e.contour).map((o) => o.index)),
+            image: turns,
+          }),
+        })),
+      );
   });
 });
 </script>
