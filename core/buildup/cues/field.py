@@ -17,7 +17,7 @@ from buildup.drawing.model import (
     Item,
     Outline,
 )
-from buildup.forms.contours import box_under, contours_under
+from buildup.forms.contours import box_under, contours_of, contours_under
 from buildup.forms.frames import own_standing
 from buildup.forms.images import Images, shown_items
 from buildup.geometry.bezier import Cubic, extremes, point_at
@@ -29,6 +29,8 @@ CELL = 64.0
 MOST_CELLS = 64
 """Cells one segment is entered in; a longer one is looked at wherever the pointer is."""
 
+MOST_IMAGED = 4_000
+"""Anchors of one item in all its images that can be met; of more, fewer images are."""
 MOST_LOOKED = 2_400
 """Spots or segments looked at for one question: so many take about 6 ms in the browser, and whoever
 sees that many within eight pixels cannot tell them apart."""
@@ -210,12 +212,14 @@ def _places(drawing: Drawing, item_id: str, images: Images) -> _Places:
     item = drawing.drawn_item(item_id)
     spots: list[Spot] = []
     stretches: list[Stretch] = []
-    for image in images:
+    count = sum(len(c.anchors) for c in contours_of(drawing, item_id))
+    met = images[: max(1, MOST_IMAGED // max(count, 1))]
+    for image in met:
         contours = contours_under(drawing, item_id, image)
         _add_places(item, contours, spots, stretches)
         spots.append(Spot(image(own_standing(item).centre), "centre", (item.id, -1, -1)))
     spots.sort(key=lambda s: RANK[s.kind])
-    boxes = [box_under(drawing, item_id, image) for image in images]
+    boxes = [box_under(drawing, item_id, image) for image in met]
     box = Box.union(b for b in boxes if b is not None)
     return _Places(item, images, tuple(spots), tuple(stretches), box)
 

@@ -22,7 +22,7 @@ LABELS = {"mirror": "Mirror", "wheel": "Wheel", "kaleidoscope": "Kaleidoscope"}
 
 def check_symmetry(item: Symmetry) -> None:
     """Refuses a symmetry that came from outside and that no command would make."""
-    check_count(item.count, item.pattern)
+    check_count(item.count)
     if item.second is not None:
         check_style(item.second)
     if not 0.0 < item.span <= FARTHEST:

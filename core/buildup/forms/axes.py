@@ -104,7 +104,7 @@ def settled(drawing: Drawing, items: Sequence[str], axis: Axis, pattern: Pattern
         Refusal: `no_length`, `no_ends`, `unknown_guide`, `bad_count`.
 
     """
-    check_count(axis.count, pattern)
+    check_count(axis.count)
     box = _ground(drawing, items)
     placed = axis if axis.centre is not None else _through(drawing, items, axis, box)
     if placed.to is not None:
@@ -118,9 +118,9 @@ def settled(drawing: Drawing, items: Sequence[str], axis: Axis, pattern: Pattern
     return replace(placed, angle=angle, span=span)
 
 
-def check_count(count: int, pattern: Pattern) -> None:
+def check_count(count: int) -> None:
     """Refuses a number of images that shows nothing, or nothing that can be told apart."""
-    if pattern != "mirror" and not LEAST_COUNT <= count <= MOST_COUNT:
+    if not LEAST_COUNT <= count <= MOST_COUNT:
         raise Refusal(
             "bad_count",
             f"It can be shown from {LEAST_COUNT} to {MOST_COUNT} times around. The number was "

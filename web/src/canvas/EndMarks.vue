@@ -12,6 +12,9 @@ const board = useBoard();
 const tools = useTools();
 const view = useLens();
 
+/** Of so many images of an outline the ends can be told apart. */
+const MOST_IMAGES = 100;
+
 const ends = computed(() => {
   if (tools.active === "freehand") return [];
   return board.settledTree.drawnIn(ROOT).flatMap((id) => {
@@ -21,6 +24,7 @@ const ends = computed(() => {
     // The original last, on top: on a seam the pointer meets that one.
     return board
       .imagesOf(id)
+      .slice(0, MOST_IMAGES)
       .reverse()
       .flatMap(({ turns, matrix }) =>
         item.ends.map((e) => ({

@@ -272,6 +272,7 @@ export const useBoard = defineStore("board", () => {
     onceMore,
     takeImage: (turns: Turns): void => images.take(turns),
     toOriginal: (place: Point, items?: readonly string[]): Point => images.toOriginal(place, items),
+    turnedBack: (by: Point): Point => images.turnedBack(by),
     fromOriginal: (place: Point): Point => images.fromOriginal(place),
     image: images.here,
     otherImages: images.others,

@@ -279,8 +279,10 @@ export class AnchorsTool implements Tool {
   private keyOnAnchors(event: KeyboardEvent, anchors: AnchorRef[]): boolean {
     const by = nudge(event, this.nudgeStep());
     const to = event.ctrlKey || event.metaKey ? KIND_KEYS[event.key] : undefined;
-    if (by) this.bench.commit({ kind: "move_anchors", anchors, by }, true);
-    else if (to) this.bench.commit({ kind: "set_anchor_kind", anchors, to });
+    if (by) {
+      const moved = this.board.turnedBack(by);
+      this.bench.commit({ kind: "move_anchors", anchors, by: moved }, true);
+    } else if (to) this.bench.commit({ kind: "set_anchor_kind", anchors, to });
     else if ((event.ctrlKey || event.metaKey) && event.key === "5") this.nextSeam(anchors);
     else if (event.key === "Delete" || event.key === "Backspace") {
       this.bench.commit({ kind: "remove_anchors", anchors, refit: !event.shiftKey });

@@ -133,7 +133,7 @@ export class SelectTool implements Tool {
 
   /** What is picked from where one works; without Shift one goes to where it can be. */
   picked(item: string, more: boolean): string {
-    if (!more) this.board.goTo(item);
+    if (!more && !this.lays) this.board.goTo(item);
     return this.board.pickOf(item);
   }
 
@@ -185,7 +185,7 @@ export class SelectTool implements Tool {
     const items = this.board.selected;
     const by = nudge(event, this.nudgeStep());
     if (by && items.length > 0) {
-      this.bench.commit({ kind: "move_items", items, by }, true);
+      this.bench.commit({ kind: "move_items", items, by: this.board.turnedBack(by) }, true);
       return true;
     }
     if (event.key === "Escape") return this.escape();

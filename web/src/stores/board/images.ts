@@ -39,6 +39,12 @@ export class Images {
     return matrix ? mapped(inverse(matrix), place) : place;
   }
 
+  /** A way on the screen, as the original takes it for that. */
+  turnedBack(by: Point): Point {
+    const [from, to] = [this.toOriginal([0, 0]), this.toOriginal(by)];
+    return [to[0] - from[0], to[1] - from[1]];
+  }
+
   /** A place of the original, where the image under the hand has it. */
   fromOriginal(place: Point): Point {
     return this.here.value ? mapped(this.here.value, place) : place;

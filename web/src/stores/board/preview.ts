@@ -19,7 +19,8 @@ export interface Spreading {
 }
 
 interface Question {
-  aiming: Aiming | null;
+  /** As it was when the hand was there: in which image, at which scale. */
+  aim: Aim | null;
   command: Command | null;
   selection: string[];
   met?: ((shift: Point) => void) | undefined;
@@ -65,27 +66,28 @@ export class Preview {
     selection: string[],
     met?: (shift: Point) => void,
   ): void {
-    this.asking.put({ aiming, command, selection, met, turn: this.turn });
+    const aim = this.aimOf(aiming);
+    this.asking.put({ aim, command, selection, met, turn: this.turn });
   }
 
   /** Show what a draft comes to. */
   spread(command: Draft, selection: string[], spreading: Spreading): void {
     const { drag } = spreading;
-    const aiming = drag && !drag.held ? { probes: [drag.to] } : null;
-    this.asking.put({ aiming, command, selection, spreading, turn: this.turn });
+    const aim = this.aimOf(drag && !drag.held ? { probes: [drag.to] } : null);
+    this.asking.put({ aim, command, selection, spreading, turn: this.turn });
   }
 
   private async answer(question: Question): Promise<Pick<Aimed, "meeting" | "repaint">> {
     const { command, spreading, turn } = question;
     if (!spreading || !command) return this.ask(question);
     const looked = this.choice.looked(question.selection);
-    const aim = this.aimOf(question.aiming);
-    const spread = await core.spread(command, aim, spreading.drag, looked);
+    const spread = await core.spread(command, question.aim, spreading.drag, looked);
     if (turn === this.turn) spreading.told(spread);
     return spread;
   }
 
-  private aimOf(aiming: Aiming | null): Aim | null {
+  /** What is asked of the cues now: how things are looked at, where one draws, in which image. */
+  aimOf(aiming: Aiming | null): Aim | null {
     const { kinds } = this.cues;
     if (!aiming || kinds.length === 0) return null;
     return {
@@ -98,10 +100,10 @@ export class Preview {
   }
 
   /** The command as it is once it has met something; as it was where that cannot be known. */
-  async aimed(aiming: Aiming | null, command: Command): Promise<Command> {
-    if (!aiming || this.cues.kinds.length === 0) return command;
+  async aimed(aim: Aim | null, command: Command): Promise<Command> {
+    if (!aim) return command;
     try {
-      return (await this.ask({ aiming, command, selection: [] }, true)).command ?? command;
+      return (await this.ask({ aim, command, selection: [] }, true)).command ?? command;
     } catch (problem) {
       if (!(problem instanceof Trouble)) throw problem;
       return command;
@@ -109,10 +111,10 @@ export class Preview {
   }
 
   private ask(
-    { aiming, command, selection }: Pick<Question, "aiming" | "command" | "selection">,
+    { aim, command, selection }: Pick<Question, "aim" | "command" | "selection">,
     keeps = false,
   ): Promise<Aimed> {
-    return core.aim(this.aimOf(aiming), command, this.choice.looked(selection), keeps);
+    return core.aim(aim, command, this.choice.looked(selection), keeps);
   }
 
   /** The gesture is over. */

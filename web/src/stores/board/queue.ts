@@ -54,10 +54,11 @@ export class Queue {
   /** Keep an edit of something that may meet something first. */
   commitAimed(aiming: Aiming | null, command: Command): void {
     const selection = this.choice.items.value;
+    const aim = this.preview.aimOf(aiming);
     this.preview.hold(true);
     this.aims.value += 1;
     this.line = this.line.then(async () => {
-      const aimed = await this.preview.aimed(aiming, command);
+      const aimed = await this.preview.aimed(aim, command);
       this.aims.value -= 1;
       this.send(aimed, selection, false);
     });

@@ -183,6 +183,7 @@ export class FakeBoard {
     [...this.items.values()].filter((i) => !i.hidden && !i.locked).map((i) => i.id);
   pickOf = (id: string): string => this.groups.get(id) ?? id;
   goTo = (): void => undefined;
+  turnedBack = (by: Point): Point => by;
   goInto = (): void => undefined;
   enter(id: string): void {
     this.place = id;
