@@ -38,8 +38,8 @@ export function useBoardKeys(showHelp: () => void): void {
     if (!drafting.draft) return false;
     const line = mirroring.draft !== null;
     if (event.key === "Enter") {
-      if (line) makeSymmetry();
-      else drafting.make();
+      if (line) void makeSymmetry();
+      else void drafting.make();
     } else if (event.key !== "Escape") return false;
     else if (line) tools.use("select");
     else drafting.cancel();

@@ -3,11 +3,11 @@
 import { useMirroring } from "../stores/mirroring";
 import { useTools } from "../stores/tools";
 
-export function useMakingSymmetry(): () => void {
+export function useMakingSymmetry(): () => Promise<void> {
   const mirroring = useMirroring();
   const tools = useTools();
-  return () => {
-    const made = mirroring.make();
+  return async () => {
+    const made = await mirroring.make();
     if (made) tools.use(made.items.length > 0 ? "select" : "pen");
   };
 }

@@ -29,19 +29,35 @@ export const useDrafting = defineStore("drafting", () => {
   /** Counts what was begun, typed and left: an answer to what was asked before that is too late. */
   let typed = 0;
 
+  /** Counts questions; what is made waits for the answer to the last one. */
+  let last = 0;
+  let open = false;
+  const waiting: (() => void)[] = [];
+
+  function answered(): void {
+    open = false;
+    for (const done of waiting.splice(0)) done();
+  }
+
   function show(next: Draft, drag: PegDrag | null = null): void {
     draft.value = next;
     const asked = typed;
+    last += 1;
+    const mine = last;
+    open = true;
     board.spread(next, {
       drag,
       told: (spread) => {
-        if (asked !== typed) return;
-        draft.value = spread.command;
-        pegs.value = spread.pegs;
-        trouble.value = "";
+        if (asked === typed) {
+          draft.value = spread.command;
+          pegs.value = spread.pegs;
+          trouble.value = "";
+        }
+        if (mine === last) answered();
       },
       refused: (sentence) => {
         trouble.value = sentence;
+        if (mine === last) answered();
       },
     });
   }
@@ -78,6 +94,7 @@ export const useDrafting = defineStore("drafting", () => {
     draft.value = null;
     pegs.value = [];
     trouble.value = "";
+    answered();
   }
 
   function cancel(): void {
@@ -86,8 +103,9 @@ export const useDrafting = defineStore("drafting", () => {
     board.endPreview();
   }
 
-  /** Make what is drafted; what was made, or null. */
-  function make(): Draft | null {
+  /** Make what is drafted, as it is once all is answered; what was made, or null. */
+  async function make(): Promise<Draft | null> {
+    if (open) await new Promise<void>((done) => waiting.push(done));
     const made = draft.value;
     if (!made || trouble.value) return null;
     forget();

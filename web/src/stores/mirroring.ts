@@ -74,9 +74,9 @@ export const useMirroring = defineStore("mirroring", () => {
   const layAt = (centre: Point): void => change({ centre, span: null, through: "place" });
 
   /** Make it; what was made, or null. A new symmetry is where one draws from then on. */
-  function make(): Mirroring | null {
+  async function make(): Promise<Mirroring | null> {
     if (!draft.value) return null;
-    const made = drafting.make() as Mirroring | null;
+    const made = (await drafting.make()) as Mirroring | null;
     if (made?.kind === "make_symmetry") board.enter(made.symmetry);
     return made;
   }

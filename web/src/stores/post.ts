@@ -63,10 +63,11 @@ export const usePost = defineStore("post", () => {
     return found;
   }
 
-  /** What a letter's step is called. */
+  /** What a letter's step is called, also where the server was quicker to refuse it. */
   function call(drawing: number, id: string, name: string): void {
     const posted = boxes.get(drawing)?.letters.value.find((p) => p.id === id);
     if (posted) posted.name = name;
+    else refused.value = refused.value.map((p) => (p.id === id ? { ...p, name } : p));
   }
 
   /** Store letters; what cannot be stored is held here, and the designer is told once. */

@@ -56,6 +56,7 @@ export class SymmetryTool implements Tool {
     if (this.drag || !this.laying.drafts()) return;
     const pressed = { p, dragged: false };
     this.pressed = pressed;
+    this.laying.layAt(p.at); // a quick hand goes on from here
     this.bench.aim({ probes: [p.at] }, null, [], (shift) => {
       if (!pressed.dragged) this.laying.layAt(plus(p.at, shift));
     });

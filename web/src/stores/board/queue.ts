@@ -96,10 +96,10 @@ export class Queue {
 
   /** Lay what a letter shows over what is kept. */
   overlay(letter: Letter, shown: Shown): void {
-    if (!this.outbox.value?.has(letter.id)) return;
-    this.takeWay(shown);
     const { repaint, undo: step } = shown;
     if (step?.edit === letter.id) this.post.call(this.drawing(), letter.id, step.name);
+    if (!this.outbox.value?.has(letter.id)) return;
+    this.takeWay(shown);
     if (!repaint) return;
     this.showing.queue(repaint);
     this.choice.keep(repaint);
@@ -163,9 +163,10 @@ export class Queue {
   private async show(letter: Letter): Promise<void> {
     const gesture = this.preview.gesture;
     const shown = await desk.queue(letter, this.choice.looked());
-    if (!shown || !this.outbox.value?.has(letter.id)) return;
+    if (!shown) return;
     this.overlay(letter, shown);
-    if (!shown.repaint || gesture !== this.preview.gesture) return;
+    if (!this.outbox.value?.has(letter.id) || !shown.repaint || gesture !== this.preview.gesture)
+      return;
     this.preview.settle();
     this.preview.clear();
     this.choice.show(shown.repaint);
