@@ -4,9 +4,7 @@ import os
 import re
 from contextlib import contextmanager
 
-from buildup.drawing.sheet import (
-    Sheet,
-)
+from buildup.drawing.sheet import Sheet
 from django.contrib.auth import get_user_model
 from django.test import Client, LiveServerTestCase
 from playwright.sync_api import Page, expect, sync_playwright

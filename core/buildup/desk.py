@@ -17,12 +17,8 @@ from buildup.cues.meet import meet
 from buildup.drawing.checks import check_point
 from buildup.drawing.codec import may_be_empty, read, read_kept, write
 from buildup.drawing.items import Items
-from buildup.drawing.model import (
-    Drawing,
-)
-from buildup.drawing.sheet import (
-    Sheet,
-)
+from buildup.drawing.model import Drawing
+from buildup.drawing.sheet import Sheet
 from buildup.drawing.tree import Tree
 from buildup.drawing.units import read_length, read_number
 from buildup.edits.apply import read_command

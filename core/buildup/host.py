@@ -6,15 +6,8 @@ from typing import Any
 
 from buildup.cues.cuekinds import Meeting
 from buildup.drawing.checks import check_point
-from buildup.drawing.model import (
-    Drawing,
-    Group,
-    Outline,
-    Symmetry,
-)
-from buildup.drawing.sheet import (
-    Sheet,
-)
+from buildup.drawing.model import Drawing, Group, Outline, Symmetry
+from buildup.drawing.sheet import Sheet
 from buildup.drawing.tree import Move, Tree
 from buildup.edits.apply import foreseen, write_command
 from buildup.edits.change import Delta, touched_by, updated

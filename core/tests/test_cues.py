@@ -9,16 +9,8 @@ from buildup.cues import meet as meeting
 from buildup.cues.cuekinds import Aim
 from buildup.cues.field import MOST_LOOKED, Field
 from buildup.cues.meet import meet
-from buildup.drawing.model import (
-    Anchor,
-    Contour,
-    Outline,
-)
-from buildup.drawing.sheet import (
-    Grid,
-    Guide,
-    Sheet,
-)
+from buildup.drawing.model import Anchor, Contour, Outline
+from buildup.drawing.sheet import Grid, Guide, Sheet
 from buildup.edits.apply import apply, read_command
 from buildup.edits.change import updated
 from buildup.errors import Refusal

@@ -8,14 +8,8 @@ from dataclasses import replace
 
 from buildup.drawing.clips import clip_of
 from buildup.drawing.codec import read, read_item, write, write_item
-from buildup.drawing.model import (
-    Drawing,
-    Outline,
-)
-from buildup.drawing.sheet import (
-    Guide,
-    Sheet,
-)
+from buildup.drawing.model import Drawing, Outline
+from buildup.drawing.sheet import Guide, Sheet
 from buildup.edits.apply import COMMANDS, apply, kind_of, read_command, write_command
 from buildup.edits.change import Delta, inverse, updated
 from buildup.edits.guides import AddGuide

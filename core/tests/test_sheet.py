@@ -3,12 +3,8 @@
 import unittest
 
 from buildup.drawing.codec import FORM, read, read_item, write, write_item
-from buildup.drawing.model import (
-    Anchor,
-)
-from buildup.drawing.sheet import (
-    Sheet,
-)
+from buildup.drawing.model import Anchor
+from buildup.drawing.sheet import Sheet
 from buildup.drawing.sizes import SHEET_SIZES
 from buildup.drawing.units import UNITS
 from buildup.edits.apply import apply, read_command

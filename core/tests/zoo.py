@@ -18,11 +18,7 @@ from buildup.drawing.model import (
     Symmetry,
     Twin,
 )
-from buildup.drawing.sheet import (
-    Guide,
-    Sheet,
-    Underlay,
-)
+from buildup.drawing.sheet import Guide, Sheet, Underlay
 from buildup.drawing.strokes import fitted
 from buildup.drawing.tree import ROOT, Tree
 from buildup.geometry.angles import direction

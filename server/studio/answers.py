@@ -5,9 +5,7 @@ from typing import Any
 
 from buildup import host
 from buildup.drawing.codec import read_kept
-from buildup.drawing.model import (
-    Drawing as Value,
-)
+from buildup.drawing.model import Drawing as Value
 from buildup.drawing.sheet import Sheet
 from buildup.edits.change import Delta
 from buildup.view.selection import Selection, Shows

@@ -6,12 +6,8 @@ from operator import or_
 from typing import Annotated, Any, Literal
 
 from buildup.cues.cuekinds import Aim
-from buildup.drawing.model import (
-    Style,
-)
-from buildup.drawing.sheet import (
-    Sheet,
-)
+from buildup.drawing.model import Style
+from buildup.drawing.sheet import Sheet
 from buildup.edits.apply import COMMANDS, read_command
 from buildup.edits.command import Command
 from buildup.forms.axes import Axis

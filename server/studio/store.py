@@ -15,12 +15,8 @@ from typing import TypeVar
 
 from buildup.drawing.codec import may_be_empty, read_kept, write, write_item
 from buildup.drawing.items import Items
-from buildup.drawing.model import (
-    Drawing,
-)
-from buildup.drawing.sheet import (
-    Sheet,
-)
+from buildup.drawing.model import Drawing
+from buildup.drawing.sheet import Sheet
 from buildup.drawing.tree import Tree
 from buildup.edits.change import Delta, chained, updated
 from buildup.errors import Refusal

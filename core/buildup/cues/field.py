@@ -10,13 +10,7 @@ from itertools import chain, islice, product
 from typing import Generic, TypeVar
 
 from buildup.cues.cuekinds import RANK, CueKind
-from buildup.drawing.model import (
-    Contour,
-    Drawing,
-    DrawnItem,
-    Item,
-    Outline,
-)
+from buildup.drawing.model import Contour, Drawing, DrawnItem, Item, Outline
 from buildup.forms.contours import box_under, contours_of, contours_under
 from buildup.forms.frames import own_standing
 from buildup.forms.images import Images, shown_items

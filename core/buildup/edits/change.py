@@ -10,16 +10,8 @@ from typing import Any
 
 from buildup.drawing.codec import FORM, check_form, read_item, read_kept, write, write_item
 from buildup.drawing.items import Items
-from buildup.drawing.model import (
-    FIRST_LAYER,
-    Drawing,
-    Group,
-    Holder,
-    Item,
-)
-from buildup.drawing.sheet import (
-    Sheet,
-)
+from buildup.drawing.model import FIRST_LAYER, Drawing, Group, Holder, Item
+from buildup.drawing.sheet import Sheet
 from buildup.drawing.tree import Move, Replanting, Tree
 from buildup.edits.patches import Patch, joined, patched, patches_between, taken_back
 

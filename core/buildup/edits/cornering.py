@@ -4,14 +4,7 @@ from collections.abc import Iterable
 from dataclasses import dataclass, replace
 from typing import Literal
 
-from buildup.drawing.model import (
-    Anchor,
-    Contour,
-    Corner,
-    CornerStyle,
-    Drawing,
-    Outline,
-)
+from buildup.drawing.model import Anchor, Contour, Corner, CornerStyle, Drawing, Outline
 from buildup.drawing.twins import without_widows
 from buildup.drawing.units import told
 from buildup.edits.change import Delta

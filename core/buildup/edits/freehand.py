@@ -4,12 +4,7 @@ from dataclasses import dataclass, replace
 from typing import ClassVar, Literal
 
 from buildup.drawing.checks import MOST_ANCHORS
-from buildup.drawing.model import (
-    Drawing,
-    HandStroke,
-    Outline,
-    Style,
-)
+from buildup.drawing.model import Drawing, HandStroke, Outline, Style
 from buildup.drawing.strokes import fitted
 from buildup.drawing.units import told
 from buildup.edits.change import Delta, placed

@@ -4,12 +4,8 @@ from dataclasses import dataclass, replace
 from typing import Literal
 
 from buildup.drawing.checks import check_id
-from buildup.drawing.model import (
-    Drawing,
-)
-from buildup.drawing.sheet import (
-    Guide,
-)
+from buildup.drawing.model import Drawing
+from buildup.drawing.sheet import Guide
 from buildup.edits.change import Delta
 from buildup.edits.command import Command, Point
 from buildup.errors import Refusal

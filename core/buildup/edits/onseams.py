@@ -14,9 +14,8 @@ from buildup.drawing.paths import turned_round
 from buildup.drawing.tree import ROOT
 from buildup.edits.change import Delta
 from buildup.forms.seams import SeamLine, seams_of
-from buildup.geometry.angles import cross, degrees_of
+from buildup.geometry.angles import cross
 from buildup.geometry.tolerances import NO_LENGTH, SAME_PLACE
-from buildup.geometry.transforms import Affine, mirror
 from buildup.shapes.placement import moved_contour
 
 NEARLY_SQUARE = 0.5
@@ -171,12 +170,7 @@ def _flowing(contour: Contour, lines: Lines) -> Contour:
 
 def _image(contour: Contour, line: SeamLine) -> Contour:
     """A path on the other side of a line, the other way round."""
-    return turned_round(moved_contour(contour, reflection(line)))
-
-
-def reflection(line: SeamLine) -> Affine:
-    """The map that mirrors about a line."""
-    return mirror(about=line.through, angle=degrees_of(line.along))
+    return turned_round(moved_contour(contour, line.reflection))
 
 
 def _led(drawing: Drawing, symmetry: Symmetry) -> list[Outline]:

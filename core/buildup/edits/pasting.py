@@ -8,15 +8,7 @@ from buildup.drawing.checks import MOST_ANCHORS, check_id, check_name, check_poi
 from buildup.drawing.clips import Clip, read_clip
 from buildup.drawing.codec import check_sound, wrong
 from buildup.drawing.memo import Latest
-from buildup.drawing.model import (
-    Drawing,
-    Drawn,
-    Holder,
-    Item,
-    Outline,
-    Shape,
-    Symmetry,
-)
+from buildup.drawing.model import Drawing, Drawn, Holder, Item, Outline, Shape, Symmetry
 from buildup.edits.change import Delta, row_of
 from buildup.edits.command import Command, Point
 from buildup.edits.copying import check_count, numbered

@@ -7,9 +7,7 @@ Instead of the items copies of them may take the way.
 from dataclasses import dataclass
 from typing import ClassVar, Literal
 
-from buildup.drawing.model import (
-    Drawing,
-)
+from buildup.drawing.model import Drawing
 from buildup.edits.change import Delta
 from buildup.edits.command import Command, Point
 from buildup.edits.copying import copied

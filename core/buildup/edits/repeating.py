@@ -8,9 +8,7 @@ anything is made.
 from dataclasses import dataclass, replace
 from typing import ClassVar, Literal, Self
 
-from buildup.drawing.model import (
-    Drawing,
-)
+from buildup.drawing.model import Drawing
 from buildup.edits.change import Delta
 from buildup.edits.command import MOST_TARGETS
 from buildup.edits.copying import copied

@@ -4,13 +4,8 @@ from dataclasses import dataclass, replace
 from typing import ClassVar, Literal
 
 from buildup.drawing.checks import check_colour, check_sheet_size
-from buildup.drawing.model import (
-    Drawing,
-)
-from buildup.drawing.sheet import (
-    Grid,
-    Sheet,
-)
+from buildup.drawing.model import Drawing
+from buildup.drawing.sheet import Grid, Sheet
 from buildup.drawing.units import unit_of
 from buildup.edits.change import Delta
 from buildup.edits.command import Command

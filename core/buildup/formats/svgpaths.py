@@ -5,10 +5,7 @@ import re
 from collections.abc import Iterator
 
 from buildup.drawing.checks import MOST_ANCHORS
-from buildup.drawing.model import (
-    Anchor,
-    Contour,
-)
+from buildup.drawing.model import Anchor, Contour
 from buildup.errors import Refusal
 from buildup.geometry.angles import arc_handle, cross, degrees_of, direction, dot, unit
 from buildup.geometry.tolerances import NO_LENGTH

@@ -9,11 +9,7 @@ from collections.abc import Iterable, Iterator, Sequence
 from dataclasses import dataclass, replace
 from typing import ClassVar, Literal
 
-from buildup.drawing.model import (
-    Drawing,
-    Pattern,
-    Symmetry,
-)
+from buildup.drawing.model import Drawing, Pattern, Symmetry
 from buildup.drawing.paths import TOUCH
 from buildup.errors import Refusal
 from buildup.forms.contours import contours_of, item_box

@@ -101,7 +101,7 @@ def balance(contours: tuple[Contour, ...], line: SeamLine) -> Balance:
     size = max(box.width, box.height)
     found = Balance(line, 0.0, line.through, line.through, size)
     for place in _samples(segments):
-        near = nearest(segments, _mirrored(line, place))
+        near = nearest(segments, line.image(place))
         if near is not None and near.distance > found.away:
             found = Balance(line, near.distance, place, near.at, size)
     return found
@@ -146,10 +146,6 @@ def _samples(segments: Sequence[Cubic]) -> list[complex]:
     return [point_at(s, k / each) for s in segments for k in range(each)]
 
 
-def _mirrored(line: SeamLine, at: complex) -> complex:
-    return line.through + line.along * ((at - line.through) / line.along).conjugate()
-
-
 def _candidates(segments: Sequence[Cubic]) -> Iterator[SeamLine]:
     """Lines through the middle of the outline along which its moments point."""
     pieces = [
@@ -180,7 +176,7 @@ def _mean_away(
     few = samples[:: max(1, len(samples) // 60)]
     total = 0.0
     for place in few:
-        near = nearest(segments, _mirrored(line, place))
+        near = nearest(segments, line.image(place))
         total += near.distance if near else 0.0
         if most is not None and total > most * len(few):
             break
@@ -190,7 +186,7 @@ def _mean_away(
 def _drawn_to(segments: Sequence[Cubic], samples: Sequence[complex], line: SeamLine) -> SeamLine:
     """A line drawn nearer to the one about which the outline is symmetric, where there is one."""
     for _ in range(ROUNDS):
-        near = [nearest(segments, _mirrored(line, s)) for s in samples]
+        near = [nearest(segments, line.image(s)) for s in samples]
         pairs = [(s, n.at) for s, n in zip(samples, near, strict=True) if n is not None]
         middle = sum((a + b for a, b in pairs), 0j) / (2.0 * len(pairs))
         turn = sum(((a - middle) * (b - middle) for a, b in pairs), 0j)
@@ -220,7 +216,7 @@ def _pairs(anchors: Sequence[complex], line: SeamLine) -> dict[int, int]:
     """For each anchor the one that is nearest to its image, where each finds the other."""
     box = Box.around(anchors)
     most = max(PAIRED * max(box.width, box.height), SAME_PLACE)
-    images = [_mirrored(line, a) for a in anchors]
+    images = [line.image(a) for a in anchors]
     found = {}
     for i, image in enumerate(images):
         j = min(range(len(anchors)), key=lambda k: abs(anchors[k] - image))

@@ -3,11 +3,7 @@
 from collections.abc import Iterator, Sequence
 from dataclasses import dataclass, replace
 
-from buildup.drawing.model import (
-    Drawing,
-    Outline,
-    Symmetry,
-)
+from buildup.drawing.model import Drawing, Outline, Symmetry
 from buildup.forms.contours import near_box
 from buildup.forms.images import images
 from buildup.forms.seams import seams_of

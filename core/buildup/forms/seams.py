@@ -5,7 +5,8 @@ from dataclasses import dataclass
 from functools import lru_cache
 
 from buildup.drawing.model import Drawing, Symmetry
-from buildup.geometry.angles import cross, direction, dot
+from buildup.geometry.angles import cross, degrees_of, direction, dot
+from buildup.geometry.transforms import Affine, mirror
 
 
 @dataclass(frozen=True, slots=True)
@@ -33,6 +34,19 @@ class SeamLine:
     def away(self, at: complex) -> float:
         """How far a place is from the line; positive on its right, looking along it."""
         return cross(self.along, at - self.through)
+
+    def image(self, at: complex) -> complex:
+        """The place on the other side of the line.
+
+        >>> SeamLine(5 + 0j, 1j).image(9 + 7j)
+        (1+7j)
+        """
+        return self.through + self.along * ((at - self.through) / self.along).conjugate()
+
+    @property
+    def reflection(self) -> Affine:
+        """The map that mirrors about the line."""
+        return mirror(about=self.through, angle=degrees_of(self.along))
 
     def square(self, vector: complex) -> complex:
         """The part of a vector that stands square on the line."""

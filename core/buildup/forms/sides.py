@@ -158,7 +158,7 @@ def _larger_side(segments: Sequence[Cubic], sides: Sequence[int], line: SeamLine
 
 def _covered(contour: Contour, at: complex, line: SeamLine) -> bool:
     """Whether the image of a place lies inside a contour, or on it."""
-    there = 2.0 * line.foot(at) - at
+    there = line.image(at)
     if winding(contour.segments, there) != 0:
         return True
     found = nearest(contour.segments, there)

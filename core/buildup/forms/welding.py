@@ -9,19 +9,15 @@ from collections.abc import Container, Iterator, Sequence
 from dataclasses import dataclass, replace
 
 from buildup.drawing.flow import settled
-from buildup.drawing.model import (
-    Anchor,
-    Contour,
-    Symmetry,
-)
+from buildup.drawing.model import Anchor, Contour, Symmetry
 from buildup.drawing.paths import TOUCH, merged, turned_round
 from buildup.drawing.twins import without_widows
 from buildup.forms.images import images
 from buildup.forms.seams import SeamLine, seams_of
 from buildup.forms.sides import joins_along
-from buildup.geometry.angles import cross, degrees_of, dot, unit
+from buildup.geometry.angles import cross, dot, unit
 from buildup.geometry.tolerances import RIGHT_ABOUT, SAME_PLACE
-from buildup.geometry.transforms import Affine, mirror
+from buildup.geometry.transforms import Affine
 from buildup.shapes.placement import moved_contour
 
 
@@ -154,9 +150,8 @@ def _over_seams(shown: Sequence[Sequence[Contour]], symmetry: Symmetry) -> Links
             on = [line for line in lines if abs(line.away(at)) <= SAME_PLACE]
             if len(on) != 1:
                 continue
-            about = mirror(about=on[0].through, angle=degrees_of(on[0].along))
             for k, by in enumerate(every):
-                other = known[_named(by.after(about), symmetry)]
+                other = known[_named(by.after(on[0].reflection), symmetry)]
                 links[_End(path, k, last)] = _End(path, other, last)
     return links
 

@@ -5,15 +5,7 @@ from collections.abc import Iterable, Sequence
 from dataclasses import dataclass
 
 from buildup.drawing.handles import tangents
-from buildup.drawing.model import (
-    Anchor,
-    AnchorKind,
-    Contour,
-    Corner,
-    CornerStyle,
-    Outline,
-    Seam,
-)
+from buildup.drawing.model import Anchor, AnchorKind, Contour, Corner, CornerStyle, Outline, Seam
 from buildup.geometry.angles import cross, degrees_of, turn_between
 from buildup.geometry.bezier import Cubic, curvature_at
 from buildup.shapes.corners import BLUNT, Worked, worked

@@ -2,12 +2,11 @@
 
 from dataclasses import dataclass
 
-from buildup.drawing.model import (
-    Drawing,
-)
+from buildup.drawing.model import Drawing
 from buildup.forms.axes import Axis
 from buildup.forms.balance import balanced
 from buildup.geometry.angles import degrees_of, line_degrees
+from buildup.geometry.tolerances import SAME_PLACE
 from buildup.view.drawables import Point, as_point
 
 
@@ -28,6 +27,8 @@ class BalanceMark:
     """Where that is."""
     to: Point
     """The place on the outline that is nearest to the image of that one."""
+    exact: bool
+    """It is symmetric to what doubles resolve."""
     alike: bool
     """It is symmetric but for what a hand may miss by."""
 
@@ -50,5 +51,6 @@ def balance_mark(drawing: Drawing, item_id: str, axis: Axis | None) -> BalanceMa
         away=found.away,
         at=as_point(found.at),
         to=as_point(found.to),
+        exact=found.away <= SAME_PLACE,
         alike=found.alike,
     )

@@ -5,15 +5,7 @@ from dataclasses import dataclass
 from typing import Literal
 
 from buildup.drawing.codec import type_of
-from buildup.drawing.model import (
-    Contour,
-    Drawing,
-    DrawnItem,
-    Holder,
-    Layer,
-    Outline,
-    Shape,
-)
+from buildup.drawing.model import Contour, Drawing, DrawnItem, Holder, Layer, Outline, Shape
 from buildup.forms.contours import box_under, contours_of, contours_under, item_box
 from buildup.forms.images import images_of
 from buildup.geometry.bezier import Cubic

@@ -2,9 +2,7 @@
 
 from buildup.drawing.checks import check_name
 from buildup.drawing.codec import read_kept, write
-from buildup.drawing.model import (
-    Drawing as Value,
-)
+from buildup.drawing.model import Drawing as Value
 from buildup.drawing.sheet import Sheet
 from buildup.edits.sheets import checked_sheet
 from django.utils import timezone

@@ -3,18 +3,8 @@
 from collections.abc import Sequence
 from dataclasses import dataclass, field
 
-from buildup.drawing.model import (
-    FIRST_LAYER,
-    Anchor,
-    AnchorKind,
-    Contour,
-    FillRule,
-    Pattern,
-    Style,
-)
-from buildup.drawing.sheet import (
-    Sheet,
-)
+from buildup.drawing.model import FIRST_LAYER, Anchor, AnchorKind, Contour, FillRule, Pattern, Style
+from buildup.drawing.sheet import Sheet
 from buildup.edits.command import Command
 from buildup.edits.containers import AddLayer, GroupItems
 from buildup.edits.outlines import AddOutline

@@ -5,9 +5,7 @@ import threading
 from contextlib import contextmanager
 from unittest import mock
 
-from buildup.drawing.sheet import (
-    Sheet,
-)
+from buildup.drawing.sheet import Sheet
 from django.contrib.auth import get_user_model
 from django.db import connections
 from django.db.utils import OperationalError

@@ -5302,6 +5302,8 @@ export interface components {
                 number,
                 number
             ];
+            /** Exact */
+            exact: boolean;
             /** Alike */
             alike: boolean;
         };

@@ -22,7 +22,7 @@ const shown = computed(() => {
     line: from && to ? `M${from.join(" ")}L${to.join(" ")}` : "",
     at: view.toScreen(mark.at),
     words: `${length(mark.away, unit)} ${unit.name}`,
-    exact: mark.away < 1e-6,
+    exact: mark.exact,
   };
 });
 </script>

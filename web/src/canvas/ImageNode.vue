@@ -22,8 +22,17 @@ const opacity = computed(() =>
   props.plain || item.value?.opacity === 1 ? undefined : item.value?.opacity,
 );
 const picks = computed(() => props.pickable && !item.value?.locked);
-/** Its own images, where it is a symmetry itself. */
-const images = computed(() => item.value?.symmetry?.images ?? []);
+/** Its own images, where it is a symmetry itself; else what it holds, once. */
+const images = computed(() => {
+  const { turns, paint } = props;
+  const mark = item.value?.symmetry;
+  if (!mark) return [{ turns, paint, transform: undefined }];
+  return mark.images.map((matrix, n) => ({
+    turns: [...turns, n],
+    paint: (n % 2 === 1 ? mark.second : null) ?? paint,
+    transform: `matrix(${matrix.join(" ")})`,
+  }));
+});
 const hit = computed(() =>
   picks.value ? JSON.stringify({ what: "item", item: props.id, image: props.turns }) : undefined,
 );
@@ -44,29 +53,18 @@ const hit = computed(() =>
       />
     </g>
     <use v-else-if="!board.tree.holds(id)" :href="`#drawn-${id}`" :data-hit="hit" />
-    <g v-else-if="item.symmetry" :opacity="opacity">
-      <g v-for="(matrix, n) in images" :key="n" :transform="`matrix(${matrix.join(' ')})`">
+    <g v-else :opacity="opacity">
+      <g v-for="(image, n) in images" :key="n" :transform="image.transform">
         <ImageNode
           v-for="child in held"
           :id="child"
           :key="child"
           :pickable="picks"
           :plain="plain"
-          :turns="[...turns, n]"
-          :paint="(n % 2 === 1 ? item.symmetry.second : null) ?? paint"
+          :turns="image.turns"
+          :paint="image.paint"
         />
       </g>
-    </g>
-    <g v-else :opacity="opacity">
-      <ImageNode
-        v-for="child in held"
-        :id="child"
-        :key="child"
-        :pickable="picks"
-        :plain="plain"
-        :turns="turns"
-        :paint="paint"
-      />
     </g>
   </template>
 </template>

@@ -39,7 +39,7 @@ function choose(value: string): void {
 const words = computed(() => {
   const mark = balance.mark;
   if (!mark) return "";
-  if (mark.away < 1e-6) return "It is exactly symmetric.";
+  if (mark.exact) return "It is exactly symmetric.";
   const unit = vocabulary.unit(board.sheet.unit);
   return `It misses by at most ${length(mark.away, unit)} ${unit.name}.`;
 });
@@ -92,7 +92,7 @@ const sides = computed<readonly (readonly [Towards, string])[]>(() => {
             hint="All pairs of anchors follow each other from then on"
             :command="twins"
           />
-          <template v-if="balance.mark.away >= 1e-6">
+          <template v-if="!balance.mark.exact">
             <span class="label wide">Make both sides alike</span>
             <div class="wide acts">
               <ActionButton

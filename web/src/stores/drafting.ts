@@ -7,6 +7,9 @@ import { newId } from "../core/ids";
 import { useArranging } from "./arranging";
 import { useBoard } from "./board";
 
+/** Milliseconds that what is made waits for its last answer. */
+const PATIENCE = 1000;
+
 export type Form = Copying["kind"];
 const COPYING = new Set<Draft["kind"]>(["row_of_copies", "ring_of_copies", "grid_of_copies"]);
 const isCopying = (draft: Draft): draft is Copying => COPYING.has(draft.kind);
@@ -105,7 +108,12 @@ export const useDrafting = defineStore("drafting", () => {
 
   /** Make what is drafted, as it is once all is answered; what was made, or null. */
   async function make(): Promise<Draft | null> {
-    if (open) await new Promise<void>((done) => waiting.push(done));
+    if (open) {
+      await new Promise<void>((done) => {
+        waiting.push(done);
+        window.setTimeout(done, PATIENCE); // the question may have been dropped
+      });
+    }
     const made = draft.value;
     if (!made || trouble.value) return null;
     forget();

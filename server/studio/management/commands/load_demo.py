@@ -1,8 +1,6 @@
 """Fill an empty database with the demo's account and drawings."""
 
-from buildup.drawing.sheet import (
-    Guide,
-)
+from buildup.drawing.sheet import Guide
 from buildup.edits.guides import AddGuide
 from buildup.edits.underlays import PlaceUnderlay
 from django.contrib.auth import get_user_model
