@@ -270,6 +270,8 @@ export const useBoard = defineStore("board", () => {
     commitAimed: (aiming: Aiming | null, command: Command): void =>
       queue.commitAimed(aiming, command),
     onceMore,
+    /** An edit is about to be made, once something is known. */
+    awaits: (known: Promise<void>): Promise<void> => queue.awaits(known),
     takeImage: (turns: Turns): void => images.take(turns),
     toOriginal: (place: Point, items?: readonly string[]): Point => images.toOriginal(place, items),
     turnedBack: (by: Point): Point => images.turnedBack(by),

@@ -109,10 +109,12 @@ export const useDrafting = defineStore("drafting", () => {
   /** Make what is drafted, as it is once all is answered; what was made, or null. */
   async function make(): Promise<Draft | null> {
     if (open) {
-      await new Promise<void>((done) => {
-        waiting.push(done);
-        window.setTimeout(done, PATIENCE); // the question may have been dropped
-      });
+      await board.awaits(
+        new Promise((done) => {
+          waiting.push(done);
+          window.setTimeout(done, PATIENCE); // the question may have been dropped
+        }),
+      );
     }
     const made = draft.value;
     if (!made || trouble.value) return null;

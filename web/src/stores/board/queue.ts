@@ -75,6 +75,14 @@ export class Queue {
       });
   }
 
+  /** An edit is about to be made, once something is known: it counts as on its way. */
+  awaits(known: Promise<void>): Promise<void> {
+    this.aims.value += 1;
+    return known.finally(() => {
+      this.aims.value -= 1;
+    });
+  }
+
   /** Go along the history, once it is plain what the edits just made are called. */
   go(to: "undo" | "redo" | number, nothing: () => void): void {
     this.aims.value += 1;
