@@ -1,13 +1,18 @@
 """A real Chromium on Django's live server, with the mouse and the keyboard."""
 
+import atexit
 import os
 import re
 from contextlib import contextmanager
+from functools import cache
+from socket import socket
+from typing import ClassVar
 
 from buildup.drawing.sheet import Sheet
 from django.contrib.auth import get_user_model
 from django.test import Client, LiveServerTestCase
-from playwright.sync_api import Page, expect, sync_playwright
+from django.test.testcases import LiveServerThread, QuietWSGIRequestHandler
+from playwright.sync_api import BrowserContext, Page, expect, sync_playwright
 from studio import store
 from studio.actions.drawings import make
 from studio.actions.edit import edit
@@ -23,26 +28,70 @@ FLAGS = [
     "--disable-component-update",
     "--disable-sync",
 ]
+HELD = ("Shift", "Alt", "Control", "Space")
+# What the page has stored goes, but its connections to the storage stay.
+FORGET = """async () => {
+    localStorage.clear();
+    for (const { name } of await indexedDB.databases()) {
+        const db = await new Promise((done) => {
+            indexedDB.open(name).onsuccess = (event) => done(event.target.result);
+        });
+        for (const store of db.objectStoreNames) {
+            await new Promise((done) => {
+                db.transaction(store, "readwrite").objectStore(store).clear().onsuccess = done;
+            });
+        }
+        db.close();
+    }
+}"""
 expect.set_options(timeout=10_000)
 
 
+@cache
+def browser_context() -> BrowserContext:
+    """The one browser of all tests, so that what ships is fetched and compiled once."""
+    playwright = sync_playwright().start()
+    atexit.register(playwright.stop)
+    browser = playwright.chromium.launch(executable_path=CHROMIUM, args=FLAGS)
+    return browser.new_context(viewport={"width": 1280, "height": 800})
+
+
+class AtOneAddress(LiveServerThread):
+    """Serves where the server of the class before has served."""
+
+    def _create_server(self, connections_override=None):
+        return self.server_class(
+            (self.host, self.port),
+            QuietWSGIRequestHandler,
+            allow_reuse_address=True,
+            connections_override=connections_override,
+        )
+
+
+@cache
+def free_port() -> int:
+    with socket() as door:
+        door.bind(("localhost", 0))
+        return door.getsockname()[1]
+
+
 class BrowserTest(LiveServerTestCase):
-    """A signed-in page; a test fails when the page logs an error or asks another machine."""
+    """A signed-in page; a test fails when the page logs an error or asks another machine.
+
+    Loading a page and starting its core takes longer than most tests: unless `keeps_page` is
+    false, tests share one, in which the application begins anew for each.
+    """
+
+    server_thread_class = AtOneAddress
+    keeps_page = True
+    page: Page
+    kept: ClassVar[Page | None] = None
 
     @classmethod
     def setUpClass(cls):
+        cls.port = free_port()  # the same for all, as the page belongs to an address
+        cls.context = browser_context()
         super().setUpClass()
-        cls.playwright = sync_playwright().start()
-        cls.browser = cls.playwright.chromium.launch(executable_path=CHROMIUM, args=FLAGS)
-        # One for all tests of a class, so that what ships is fetched and compiled once.
-        cls.context = cls.browser.new_context(viewport={"width": 1280, "height": 800})
-
-    @classmethod
-    def tearDownClass(cls):
-        cls.context.close()
-        cls.browser.close()
-        cls.playwright.stop()
-        super().tearDownClass()
 
     def setUp(self):
         store.forget_all()
@@ -58,10 +107,10 @@ class BrowserTest(LiveServerTestCase):
                 }
             ]
         )
-        self.page: Page = self.context.new_page()
-        self.page.set_default_timeout(10_000)
         self.troubles: list[str] = []
-        self.page.on("pageerror", lambda e: self.troubles.append(str(e)))
+        self.page = (self.keeps_page and BrowserTest.kept) or self.context.new_page()
+        self.page.set_default_timeout(10_000)
+        self.page.on("pageerror", self._note_error)
         self.page.on("request", self._check_address)
 
     def tearDown(self):
@@ -69,16 +118,48 @@ class BrowserTest(LiveServerTestCase):
         self.assertEqual(self.troubles, [])
 
     def _forget(self):
-        """Leave nothing in the browser but what it has fetched."""
+        """Leave nothing in the browser but what it has loaded."""
+        here = self.page.url.startswith(self.live_server_url)
+        kept = self.page if self.keeps_page and here and not self.troubles else None
         for page in self.context.pages:
-            page.close()
+            if page is not kept:
+                page.close()
+        self.context.set_offline(False)
         self.context.unroute_all()
         self.context.clear_permissions()
         self.context.clear_cookies()
-        blank = self.context.new_page()
-        kept = {"origin": self.live_server_url, "storageTypes": "local_storage,indexeddb"}
-        self.context.new_cdp_session(blank).send("Storage.clearDataForOrigin", kept)
-        blank.close()
+        if kept:
+            self._begin_anew("/sign-in")
+            kept.unroute_all()
+            kept.remove_listener("pageerror", self._note_error)
+            kept.remove_listener("request", self._check_address)
+            self._let_go_of_all(kept)
+            kept.evaluate(FORGET)
+        else:
+            blank = self.context.new_page()
+            stored = {"origin": self.live_server_url, "storageTypes": "local_storage,indexeddb"}
+            self.context.new_cdp_session(blank).send("Storage.clearDataForOrigin", stored)
+            blank.close()
+        BrowserTest.kept = kept
+
+    def _begin_anew(self, path: str) -> None:
+        """The application at some address, as after a reload; the page itself is kept."""
+        self.page.evaluate(
+            """path => {
+                history.replaceState(null, "", path);
+                dispatchEvent(new Event("begin-anew"));
+            }""",
+            path,
+        )
+
+    def _let_go_of_all(self, page: Page) -> None:
+        page.mouse.up()
+        page.mouse.move(0, 0)
+        for key in HELD:
+            page.keyboard.up(key)
+
+    def _note_error(self, error):
+        self.troubles.append(str(error))
 
     def _check_address(self, request):
         if not request.url.startswith((self.live_server_url, "data:", "blob:")):
@@ -99,7 +180,11 @@ class BrowserTest(LiveServerTestCase):
 
     def open(self, row: Drawing) -> None:
         self.row = row
-        self.page.goto(f"{self.live_server_url}/drawings/{row.pk}")
+        path = f"/drawings/{row.pk}"
+        if self.page.url.startswith(self.live_server_url):
+            self._begin_anew(path)
+        else:
+            self.page.goto(f"{self.live_server_url}{path}")
         expect(self.page.get_by_test_id("canvas")).to_be_visible()
         self.settled()
 

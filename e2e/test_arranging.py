@@ -58,6 +58,14 @@ class ArrangingTest(BrowserTest):
     def grip(self, name):
         return self.middle(self.page.get_by_test_id(f"grip-{name}"))
 
+    def lies_at(self, mark, place):
+        """A mark has come to what it met."""
+        for _ in range(50):
+            if abs(complex(*self.middle(mark)) - complex(*self.spot(*place))) < 1:
+                return
+            self.page.wait_for_timeout(100)
+        self.fail("The mark does not lie there.")
+
     def drag_mark(self, start, to, *keys):
         self.drag_from(start, to, *keys)
         self.page.mouse.up()
@@ -85,6 +93,7 @@ class PlacingTest(ArrangingTest):
         rest = self.middle(pivot)
         self.drag_mark(rest, tuple(v + 3 for v in self.spot(300, 40)))
         expect(pivot).to_have_attribute("data-set", "true")
+        self.lies_at(pivot, (300, 40))
         before = self.middle_of("a")
         self.press("↻ 90°")
         self.assertAlmostEqual(self.middle_of("a"), 300 + 40j + (before - 300 - 40j) * 1j)
@@ -398,6 +407,7 @@ class ClipboardTest(ArrangingTest):
         self.page.evaluate(
             "() => { navigator.clipboard.write = () => Promise.reject(new Error('barred')); }"
         )
+        self.addCleanup(self.page.evaluate, "() => { delete navigator.clipboard.write; }")
         self.pick((330, 50))
         self.key("Control+c")
         self.warn("keeps this page from the clipboard")

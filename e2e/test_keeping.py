@@ -25,6 +25,8 @@ FOLDER = os.environ.get("BUILDUP_TEST_DATABASE", "")
 
 
 class ConnectionTest(BrowserTest):
+    keeps_page = False
+
     def test_an_edit_waits_while_the_connection_is_lost(self):
         self.open(self.new_drawing(rectangle()))
         self.click(100, 130)
@@ -273,6 +275,8 @@ class ConnectionTest(BrowserTest):
 
 @skipUnless(FOLDER, "bin/test runs a MariaDB of its own that may be stopped")
 class StoreAwayTest(BrowserTest):
+    keeps_page = False
+
     def database(self, verb):
         subprocess.run([ROOT / "bin" / "database", verb, FOLDER], check=True, capture_output=True)
 

@@ -196,6 +196,8 @@ class LookingTest(BrowserTest):
 
 
 class WorkerTest(BrowserTest):
+    keeps_page = False
+
     def test_where_the_core_stumbles_it_says_so_and_goes_on(self):
         self.page.add_init_script("localStorage.setItem('measured', 'yes')")
         self.open(self.new_drawing(rectangle(style=FILLED)))

@@ -3,13 +3,24 @@ import "primeicons/primeicons.css";
 import "./theme/base.css";
 import { createPinia } from "pinia";
 import PrimeVue from "primevue/config";
-import { createApp } from "vue";
+import { createApp, type App as Application } from "vue";
 import App from "./App.vue";
-import { router } from "./router";
+import { newRouter } from "./router";
 import { preset } from "./theme/preset";
 
-createApp(App)
-  .use(createPinia())
-  .use(router)
-  .use(PrimeVue, { theme: { preset, options: { darkModeSelector: ".night" } } })
-  .mount("#app");
+function mounted(): Application {
+  const app = createApp(App)
+    .use(createPinia())
+    .use(newRouter())
+    .use(PrimeVue, { theme: { preset, options: { darkModeSelector: ".night" } } });
+  app.mount("#app");
+  return app;
+}
+
+let app = mounted();
+
+/** For tests: all begins anew at the page's address, but what is loaded and the core stay. */
+window.addEventListener("begin-anew", () => {
+  app.unmount();
+  app = mounted();
+});

@@ -1,29 +1,30 @@
 // The screens and who may see them.
-import { createRouter, createWebHistory } from "vue-router";
+import { createRouter, createWebHistory, type Router, type RouteRecordRaw } from "vue-router";
 import DrawingsPage from "./drawings/DrawingsPage.vue";
 import SignInPage from "./drawings/SignInPage.vue";
 import { usePerson } from "./stores/person";
 
-export const router = createRouter({
-  history: createWebHistory(),
-  routes: [
-    { path: "/", name: "drawings", component: DrawingsPage },
-    { path: "/sign-in", name: "sign-in", component: SignInPage },
-    {
-      path: "/drawings/:id(\\d+)",
-      name: "board",
-      component: () => import("./board/BoardPage.vue"),
-      props: (route) => ({ id: Number(route.params["id"]) }),
-    },
-    { path: "/:rest(.*)*", redirect: "/" },
-  ],
-});
+const routes: RouteRecordRaw[] = [
+  { path: "/", name: "drawings", component: DrawingsPage },
+  { path: "/sign-in", name: "sign-in", component: SignInPage },
+  {
+    path: "/drawings/:id(\\d+)",
+    name: "board",
+    component: () => import("./board/BoardPage.vue"),
+    props: (route) => ({ id: Number(route.params["id"]) }),
+  },
+  { path: "/:rest(.*)*", redirect: "/" },
+];
 
-router.beforeEach(async (to) => {
-  const person = usePerson();
-  if (!person.known) await person.load().catch(() => undefined);
-  if (person.known && person.name === null && to.name !== "sign-in") {
-    return { name: "sign-in", query: { to: to.fullPath } };
-  }
-  return true;
-});
+export function newRouter(): Router {
+  const router = createRouter({ history: createWebHistory(), routes });
+  router.beforeEach(async (to) => {
+    const person = usePerson();
+    if (!person.known) await person.load().catch(() => undefined);
+    if (person.known && person.name === null && to.name !== "sign-in") {
+      return { name: "sign-in", query: { to: to.fullPath } };
+    }
+    return true;
+  });
+  return router;
+}

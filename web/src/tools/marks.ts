@@ -123,10 +123,14 @@ export function dragOfItems(p: Pointer, board: Board, bench: Bench): Drag {
   );
 }
 
-/** The pivot goes where it is dragged, to what it meets there. */
+/** The pivot goes where it is dragged, to what it meets there, however late that is answered. */
 class PivotDrag implements Dragging {
   private readonly before: Point | null;
   private readonly offset: Point;
+  /** Where the hand has it; an answer about an earlier place is too late. */
+  private to: Point | null = null;
+  private open = false;
+  private released = false;
 
   constructor(
     start: Pointer,
@@ -141,16 +145,27 @@ class PivotDrag implements Dragging {
   move(p: Pointer): void {
     const at = plus(p.at, this.offset);
     const aiming = p.shift ? null : { probes: [at], frame: this.bench.arrange().items };
+    this.to = at;
+    this.open = true;
     this.bench.setPivot(at);
-    this.bench.aim(aiming, null, undefined, (by) => this.bench.setPivot(plus(at, by)));
+    this.bench.aim(aiming, null, undefined, (by) => this.meet(at, by));
+  }
+
+  private meet(at: Point, by: Point): void {
+    if (this.to !== at) return;
+    this.open = false;
+    this.bench.setPivot(plus(at, by));
+    if (this.released) this.bench.endPreview();
   }
 
   up(): boolean {
-    this.bench.endPreview();
+    this.released = true;
+    if (!this.open) this.bench.endPreview();
     return true;
   }
 
   cancel(): void {
+    this.to = null;
     this.bench.setPivot(this.before);
     this.bench.endPreview();
   }

@@ -72,6 +72,19 @@ test("the pivot goes to what it meets, comes back when the drag is put back, and
   expect(bench.pivot).toBeNull();
 });
 
+test("the pivot meets what lies where it was let go of, though that is answered later", () => {
+  bench.shift = [1, -1];
+  bench.late = [];
+  tool.down(at(12, 10, { what: "pivot", at: [10, 10] }));
+  tool.move(at(42, 30));
+  tool.move(at(52, 40));
+  tool.up(at(52, 40));
+  expect(bench.ended).toBe(0);
+  for (const answer of bench.late) answer();
+  expect(bench.pivot).toEqual([51, 39]);
+  expect(bench.ended).toBe(1);
+});
+
 test("a peg of copies is told where it goes, and goes back when the drag is put back", () => {
   tool.down(at(12, 10, { what: "copies", peg: "step", at: [10, 10] }));
   tool.move(at(22, 30));

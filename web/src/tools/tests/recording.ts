@@ -32,6 +32,8 @@ export class RecordingBench implements Bench {
   ended = 0;
   /** What every aim meets. */
   shift: Point = [0, 0];
+  /** Answers that have not come yet, where they are to come late. */
+  late: (() => void)[] | null = null;
 
   preview(command: Command | null): void {
     if (command) this.previews.push(command);
@@ -49,7 +51,9 @@ export class RecordingBench implements Bench {
     met?: (shift: Point) => void,
   ): void {
     this.aims.push(aiming);
-    met?.(aiming ? this.shift : [0, 0]);
+    const answer = (): void => met?.(aiming ? this.shift : [0, 0]);
+    if (this.late) this.late.push(answer);
+    else answer();
     if (command) this.previews.push(aiming ? movedOn(command, this.shift) : command);
   }
   commitAimed(aiming: Aiming | null, command: Command): void {
