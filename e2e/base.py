@@ -121,6 +121,7 @@ class BrowserTest(LiveServerTestCase):
         """Leave nothing in the browser but what it has loaded."""
         here = self.page.url.startswith(self.live_server_url)
         kept = self.page if self.keeps_page and here and not self.troubles else None
+        BrowserTest.kept = None  # unless all of this succeeds
         for page in self.context.pages:
             if page is not kept:
                 page.close()
@@ -181,7 +182,7 @@ class BrowserTest(LiveServerTestCase):
     def open(self, row: Drawing) -> None:
         self.row = row
         path = f"/drawings/{row.pk}"
-        if self.page.url.startswith(self.live_server_url):
+        if self.keeps_page and self.page.url.startswith(self.live_server_url):
             self._begin_anew(path)
         else:
             self.page.goto(f"{self.live_server_url}{path}")

@@ -1,10 +1,11 @@
-"""Symmetries: images, seams, welding, twins that are found; against identities and shapely."""
+"""Symmetries: images, seams, welding, twins that are found; against identities, shapely, skia."""
 
 import itertools
 import re
 import unittest
 from dataclasses import replace
 
+import pathops
 import shapely
 import svgelements
 from buildup.cues.cuekinds import Aim
@@ -302,6 +303,16 @@ class SeamTest(unittest.TestCase):
         self.assertEqual([(c.closed, len(c.anchors)) for c in outline.contours], [(True, 8)])
 
 
+def skia_area(contour):
+    path = pathops.Path()
+    start = contour.anchors[0].at
+    path.moveTo(start.real, start.imag)
+    for _, *places in contour.segments:
+        path.cubicTo(*(v for p in places for v in (p.real, p.imag)))
+    path.close()
+    return path.area
+
+
 class WeldTest(unittest.TestCase):
     @given(st.lists(points, min_size=1, max_size=5), symmetries)
     def test_random_halves_weld_into_closed_symmetric_outlines(self, inner, item):
@@ -323,6 +334,23 @@ class WeldTest(unittest.TestCase):
         other = shapely.Polygon([(p.real, p.imag) for p in places])
         if ring.is_valid and other.is_valid:
             self.assertAlmostEqual(other.area, 2 * ring.area, delta=1e-6 * max(ring.area, 1))
+
+    @given(st.lists(points, min_size=6, max_size=6), symmetries)
+    def test_curved_halves_weld_to_twice_the_area(self, inner, item):
+        """By skia-pathops, whose coordinates are of single precision."""
+        item = replace(item, pattern="mirror")
+        line = seams_of(item)[0]
+        start, end = (line.through + line.along * s for s in (-600, 600))
+        into, first, out, back, second, on = (p / 4 for p in inner)
+        half = (
+            Anchor(start, out=out),
+            Anchor(start + first, into=into, out=on),
+            Anchor(end + second, into=back),
+            Anchor(end, into=first),
+        )
+        (whole,) = welded((Contour(half),), item)
+        area = skia_area(Contour(half, closed=True))
+        self.assertAlmostEqual(skia_area(whole), 2 * area, delta=1.0)
 
     @given(st.integers(2, 12), st.floats(-89, 89))
     def test_chains_close_over_all_images_of_a_kaleidoscope(self, count, angle):
