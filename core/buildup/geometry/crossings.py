@@ -64,24 +64,49 @@ def crossings(first: Cubic, second: Cubic, *, inside: Box | None = None) -> tupl
     """
     met = _met(first, second, inside)
     ends = [c for length in met.lengths for c in (length.start, length.end)]
-    points = [p for p in met.points if not any(_on(p, length) for length in met.lengths)]
-    found: list[Crossing] = []
-    for crossing in sorted([*points, *ends], key=lambda c: c.t):
-        if all(_differ(crossing, c) for c in found):
-            found.append(crossing)
-    found = _each_once(first, second, found)
+    found = _each_once(first, second, _distinct([*_beside(met), *ends]))
     return tuple(c for c in found if inside is None or Box.around((c.at,)).meets(inside))
 
 
-def overlaps(first: Cubic, second: Cubic) -> tuple[Overlap, ...]:
-    """The lengths on which two segments lie on each other, in the first one's order.
+@dataclass(frozen=True, slots=True)
+class Common:
+    """What two segments have in common: points, and lengths, both in the first one's order."""
 
-    Curved ones have one at the most; straight ones that turn back may have several.
+    points: tuple[Crossing, ...] = ()
+    lengths: tuple[Overlap, ...] = ()
 
-    >>> [o.end.at for o in overlaps((0j, 0j, 9 + 0j, 9 + 0j), (6 + 0j, 6 + 0j, 20 + 0j, 20 + 0j))]
-    [(9+0j)]
+
+def common(first: Cubic, second: Cubic) -> Common:
+    """The crossings of two segments, and the lengths on which they lie on each other.
+
+    Curved ones have one length at the most; straight ones that turn back may have several. The
+    ends of a length are no crossings.
+
+    >>> both = common((0j, 0j, 9 + 0j, 9 + 0j), (6 + 0j, 6 + 0j, 20 + 0j, 20 + 0j))
+    >>> both.points, [o.end.at for o in both.lengths]
+    ((), [(9+0j)])
     """
-    return tuple(_met(first, second, None).lengths)
+    met = _met(first, second, None)
+    points = _each_once(first, second, _distinct(_beside(met)))
+    return Common(tuple(points), tuple(met.lengths))
+
+
+def overlaps(first: Cubic, second: Cubic) -> tuple[Overlap, ...]:
+    """The lengths on which two segments lie on each other, as `common`."""
+    return common(first, second).lengths
+
+
+def _beside(met: "_Met") -> list[Crossing]:
+    """The common points that are on no common length."""
+    return [p for p in met.points if not any(_on(p, length) for length in met.lengths)]
+
+
+def _distinct(crossings: Iterable[Crossing]) -> list[Crossing]:
+    found: list[Crossing] = []
+    for crossing in sorted(crossings, key=lambda c: c.t):
+        if all(_differ(crossing, c) for c in found):
+            found.append(crossing)
+    return found
 
 
 def self_crossings(segment: Cubic) -> tuple[Crossing, ...]:
@@ -224,7 +249,7 @@ def _pieces(segment: Cubic) -> list[Span]:
     """A segment, cut where it stands still or turns back on itself."""
     if _cone(segment) is not None:
         return [Span(segment, segment, 0.0, 1.0)]
-    cuts = set(_turning_points(segment))
+    cuts = set(turning_points(segment))
     size = _size(segment)
     for t in extremes(segment):
         if abs(derivative_at(segment, t)) < STILL * size:
@@ -433,8 +458,12 @@ def _together(first: Cubic, second: Cubic, one: Crossing, other: Crossing) -> bo
     return all(gap(k) < MEETS for k in (0.25, 0.5, 0.75))
 
 
-def _turning_points(segment: Cubic) -> tuple[float, ...]:
-    """Where a segment whose control points lie on one line turns back on it."""
+def turning_points(segment: Cubic) -> tuple[float, ...]:
+    """Where a segment whose control points lie on one line turns back on it; () for all others.
+
+    >>> turning_points((0j, 4 + 0j, -2 + 0j, 2 + 0j))[0] < 0.5
+    True
+    """
     a, b, c, d = segment
     ways = (b - a, c - a, d - a)
     way = unit(max(ways, key=abs))

@@ -46,7 +46,9 @@ def common_length(first: Cubic, second: Cubic) -> Overlap | None:
     if high - low <= NO_LENGTH:
         return None
     start, end = (_on_both(first, second, t, alpha * t + beta) for t in (low, high))
-    if start is None or end is None or abs(end.u - start.u) <= NO_LENGTH:
+    if start is None or end is None:
+        return None
+    if end.t - start.t <= NO_LENGTH or abs(end.u - start.u) <= NO_LENGTH:
         return None
     mine = part_of(first, start.t, end.t)
     theirs = part_of(second, min(start.u, end.u), max(start.u, end.u))

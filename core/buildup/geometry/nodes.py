@@ -1,0 +1,68 @@
+"""Places that are one within a tolerance: the nodes at which strands meet."""
+
+from collections import defaultdict
+from collections.abc import Iterator
+
+CELLS = 32.0
+"""Tolerances to a cell of the grid in which neighbours are looked up."""
+
+
+class Nodes:
+    """Places by number; those nearer to each other than `reach` become one node.
+
+    What is added first gives a node its place: anchors before crossings, so that segments which
+    are not cut keep their ends.
+    """
+
+    def __init__(self, reach: float) -> None:
+        self.reach = reach
+        self.places: list[complex] = []
+        self._exactly: dict[complex, int] = {}
+        self._leads: list[int] = []
+        self._cells: defaultdict[tuple[int, int], list[int]] = defaultdict(list)
+
+    def at(self, place: complex) -> int:
+        """The number of a place; it may come to belong to a node of a smaller one."""
+        known = self._exactly.get(place)
+        if known is not None:
+            return known
+        number = len(self.places)
+        self._exactly[place] = number
+        self.places.append(place)
+        self._leads.append(number)
+        home, *beside = self._cells_around(place)
+        for cell in (home, *beside):
+            for other in self._cells.get(cell, ()):
+                if abs(self.places[other] - place) <= self.reach:
+                    self._join(number, other)
+        self._cells[home].append(number)
+        return number
+
+    def node(self, number: int) -> int:
+        """The node to which a place belongs, by the number of the place that stands for it."""
+        lead = self._leads[number]
+        if lead == number:
+            return number
+        found = self._leads[number] = self.node(lead)
+        return found
+
+    def _join(self, one: int, other: int) -> None:
+        first, second = self.node(one), self.node(other)
+        low, high = min(first, second), max(first, second)
+        self._leads[high] = low
+
+    def _cells_around(self, place: complex) -> Iterator[tuple[int, int]]:
+        """The cell of a place, then those of its neighbours that are within reach."""
+        size = CELLS * self.reach
+        x, y = place.real / size, place.imag / size
+        column, row = int(x // 1), int(y // 1)
+        yield column, row
+        edge = 1.0 / CELLS
+        columns = [column + k for k in (-1, 0, 1) if _reaches(x - column, k, edge)]
+        rows = [row + k for k in (-1, 0, 1) if _reaches(y - row, k, edge)]
+        if len(columns) + len(rows) > 2:
+            yield from ((i, j) for i in columns for j in rows if (i, j) != (column, row))
+
+
+def _reaches(part: float, step: int, edge: float) -> bool:
+    return step == 0 or (part <= edge if step < 0 else part >= 1.0 - edge)

@@ -1,0 +1,201 @@
+"""The segments of outlines made ready to meet others: with boxes, and halves kept once made."""
+
+import itertools
+from collections.abc import Iterator, Sequence
+from dataclasses import dataclass
+from typing import Literal
+
+from buildup.geometry.angles import unit
+from buildup.geometry.bezier import Cubic, line, point_at, split_at
+from buildup.geometry.contacts import MEETS
+from buildup.geometry.crossings import turning_points
+from buildup.geometry.tolerances import SAME_PLACE
+
+Rule = Literal["nonzero", "evenodd"]
+Cone = tuple[complex, complex]
+"""The directions, of length 1, at the two sides of all tangents of a piece."""
+
+
+@dataclass(frozen=True, slots=True)
+class Operand:
+    """What takes part in an operation.
+
+    Args:
+        contours: each a run of segments that join up; one that does not end where it began is
+            closed by a straight line, unless the operand is a path.
+        rule: which parts of contours that overlap are inside.
+        path: it bounds nothing itself, but divides what the others bound.
+
+    """
+
+    contours: tuple[tuple[Cubic, ...], ...]
+    rule: Rule = "nonzero"
+    path: bool = False
+
+    def inside(self, winding: int) -> bool:
+        """Whether a place is inside around which the contours run so often."""
+        return not self.path and (winding != 0 if self.rule == "nonzero" else winding % 2 == 1)
+
+
+class Piece:
+    """A segment or a stretch of it: its control points, parameters, and the box around those."""
+
+    __slots__ = ("_cone", "_halves", "_lane", "bottom", "cubic", "end", "left", "right")
+    __slots__ += ("start", "top")
+
+    def __init__(self, cubic: Cubic, start: float, end: float) -> None:
+        self.cubic, self.start, self.end = cubic, start, end
+        a, b, c, d = cubic
+        self.left = min(a.real, b.real, c.real, d.real)
+        self.right = max(a.real, b.real, c.real, d.real)
+        self.top = min(a.imag, b.imag, c.imag, d.imag)
+        self.bottom = max(a.imag, b.imag, c.imag, d.imag)
+        self._cone: Cone | Literal[False] | None = None
+        self._halves: tuple[Piece, Piece] | None = None
+        self._lane: tuple[complex, float, float] | None = None
+
+    @property
+    def cone(self) -> Cone | None:
+        """The cone of its tangents; None when it spans a half turn or more."""
+        if self._cone is None:
+            self._cone = _cone(self.cubic) or False
+        return self._cone or None
+
+    @property
+    def halves(self) -> "tuple[Piece, Piece]":
+        """Its two halves, the same ones whenever they are asked for."""
+        if self._halves is None:
+            middle = (self.start + self.end) / 2.0
+            first, second = split_at(self.cubic, 0.5)
+            self._halves = Piece(first, self.start, middle), Piece(second, middle, self.end)
+        return self._halves
+
+    def passes_by(self, other: "Piece", reach: float) -> bool:
+        """Whether another piece lies on one side of the lane that this one keeps to.
+
+        The lane lies between two parallels of the chord that hold the control points (Sederberg
+        and Nishita's fat line).
+        """
+        if self._lane is None:
+            self._lane = _lane(self.cubic)
+        way, low, high = self._lane
+        start = self.cubic[0]
+        a, b, c, d = other.cubic
+        away = (way * (a - start)).imag
+        slack = reach * abs(way)
+        if away > high + slack:
+            least = high + slack
+            return all((way * (p - start)).imag > least for p in (b, c, d))
+        if away < low - slack:
+            most = low - slack
+            return all((way * (p - start)).imag < most for p in (b, c, d))
+        return False
+
+    def near(self, place: complex, reach: float) -> bool:
+        """Whether a place lies in the box, or no farther from it than `reach`."""
+        x, y = place.real, place.imag
+        across = self.left - reach <= x <= self.right + reach
+        return across and self.top - reach <= y <= self.bottom + reach
+
+
+class Strand(Piece):
+    """A segment of an operand's contour.
+
+    A straight segment that turns back on itself makes several, plain lines; `within` are the
+    parameters of the segment that a strand covers. Of a `path` no side is inside.
+    """
+
+    __slots__ = ("contour", "operand", "path", "segment", "straight", "within")
+
+    def __init__(self, cubic: Cubic, *, source: tuple[int, int, int], path: bool) -> None:
+        super().__init__(cubic, 0.0, 1.0)
+        self.operand, self.contour, self.segment = source
+        self.path = path
+        self.within = (0.0, 1.0)
+        self.straight = _on_its_chord(cubic)
+
+
+def strands_of(operands: Sequence[Operand]) -> list[list[Strand]]:
+    """The strands of all contours that have any length, contour by contour, in their order."""
+    found = []
+    for number, operand in enumerate(operands):
+        for contour, segments in enumerate(operand.contours):
+            if not segments:
+                continue
+            closed = segments if operand.path else closed_up(segments)
+            made = (
+                strand
+                for index, segment in enumerate(closed)
+                for strand in _strands(segment, (number, contour, index), path=operand.path)
+            )
+            if several := list(made):
+                found.append(several)
+    return found
+
+
+def closed_up(segments: tuple[Cubic, ...]) -> tuple[Cubic, ...]:
+    """A contour that ends where it began: with a straight line to there, if that is missing."""
+    if not segments or segments[-1][3] == segments[0][0]:
+        return segments
+    return (*segments, line(segments[-1][3], segments[0][0]))
+
+
+def _strands(segment: Cubic, source: tuple[int, int, int], *, path: bool) -> Iterator[Strand]:
+    a, b, c, d = segment
+    if a == b == c == d:
+        return
+    whole = Strand(segment, source=source, path=path)
+    turns = turning_points(segment) if whole.straight else ()
+    if not turns:
+        yield whole
+        return
+    for start, end in itertools.pairwise((0.0, *turns, 1.0)):
+        side = line(point_at(segment, start), point_at(segment, end))
+        part = Strand(side, source=source, path=path)
+        part.within = (start, end)
+        yield part
+
+
+def near_pairs(strands: Sequence[Strand]) -> Iterator[tuple[int, int]]:
+    """The pairs of strands whose boxes meet, found in one sweep from left to right."""
+    order = sorted(range(len(strands)), key=lambda k: strands[k].left)
+    active: list[int] = []
+    for k in order:
+        strand = strands[k]
+        left, top, bottom = strand.left - SAME_PLACE, strand.top - SAME_PLACE, strand.bottom
+        bottom += SAME_PLACE
+        active = [j for j in active if strands[j].right >= left]
+        for j in active:
+            other = strands[j]
+            if other.bottom >= top and other.top <= bottom:
+                yield j, k
+        active.append(k)
+
+
+def _on_its_chord(segment: Cubic) -> bool:
+    """Whether all of a segment lies on one straight line."""
+    a, b, c, d = segment
+    way = unit(max((b - a, c - a, d - a), key=abs)).conjugate()
+    return all(abs((way * (p - a)).imag) <= MEETS for p in (b, c, d))
+
+
+def _lane(cubic: Cubic) -> tuple[complex, float, float]:
+    a, b, c, d = cubic
+    way = (d - a).conjugate()
+    second, third = (way * (b - a)).imag, (way * (c - a)).imag
+    return way, min(0.0, second, third), max(0.0, second, third)
+
+
+def _cone(cubic: Cubic) -> Cone | None:
+    a, b, c, d = cubic
+    back = (d - a).conjugate()
+    steps = [s for s in (b - a, c - b, d - c) if s]
+    if not steps or any((back * s).real <= 0.0 for s in steps):
+        return None
+    left = right = steps[0]
+    for step in steps[1:]:
+        if (left.conjugate() * step).imag < 0.0:
+            left = step
+        if (right.conjugate() * step).imag > 0.0:
+            right = step
+    return left / abs(left), right / abs(right)
