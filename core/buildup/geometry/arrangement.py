@@ -9,7 +9,7 @@ from collections import defaultdict
 from collections.abc import Sequence
 from dataclasses import dataclass, field
 
-from buildup.geometry.bezier import Cubic, part_of, point_at
+from buildup.geometry.bezier import Cubic, is_plain, line, part_of, point_at
 from buildup.geometry.crossings import self_crossings
 from buildup.geometry.meeting import ends_on, meeting
 from buildup.geometry.nearest import nearest_parameter
@@ -33,9 +33,15 @@ class Stretch:
     @property
     def curve(self) -> Cubic:
         """Its control points; those of the segment itself where it is all of it."""
-        if self.start < self.end:
-            return part_of(self.strand.cubic, self.start, self.end)
-        return part_of(self.strand.cubic, self.end, self.start)[::-1]
+        cubic = self.strand.cubic
+        low, high = min(self.start, self.end), max(self.start, self.end)
+        if (low, high) == (0.0, 1.0):
+            found = cubic
+        elif is_plain(cubic):
+            found = line(point_at(cubic, low), point_at(cubic, high))
+        else:
+            found = part_of(cubic, low, high)
+        return found if self.start < self.end else found[::-1]
 
 
 @dataclass(slots=True, eq=False)
@@ -137,11 +143,11 @@ def arranged(operands: Sequence[Operand], tolerance: float) -> Arrangement:
     )
 
 
-def _cuts(strands: Sequence[Strand], nodes: Nodes, tolerance: float) -> list[list[tuple[float, int]]]:
+def _cuts(
+    strands: Sequence[Strand], nodes: Nodes, tolerance: float
+) -> list[list[tuple[float, int]]]:
     """Where each strand is to be cut, and at which place; its ends among them."""
-    cuts = [
-        [(0.0, nodes.at(s.cubic[0])), (1.0, nodes.at(s.cubic[3]))] for s in strands
-    ]
+    cuts = [[(0.0, nodes.at(s.cubic[0])), (1.0, nodes.at(s.cubic[3]))] for s in strands]
     pairs = list(near_pairs(strands))
     met = []
     for i, j in pairs:
@@ -224,14 +230,10 @@ class _Edges:
         reach = 2.0 * self.tolerance
         if all(abs(p - q) <= reach for p, q in zip(first, second, strict=True)):
             return True
-        if _plain(first) and _plain(second):
+        if is_plain(first) and is_plain(second):
             return True
         for t in (0.5, 0.25, 0.75):
             place = point_at(first, t)
             if abs(point_at(second, nearest_parameter(second, place)) - place) > reach:
                 return False
         return True
-
-
-def _plain(cubic: Cubic) -> bool:
-    return cubic[0] == cubic[1] and cubic[2] == cubic[3]

@@ -17,6 +17,15 @@ def line(start: complex, end: complex) -> Cubic:
     return (start, start, end, end)
 
 
+def is_plain(segment: Cubic) -> bool:
+    """Whether a segment is straight and has no handles.
+
+    >>> is_plain(line(0j, 1j))
+    True
+    """
+    return segment[0] == segment[1] and segment[2] == segment[3]
+
+
 def point_at(segment: Cubic, t: float) -> complex:
     """The point at parameter t in [0, 1], by the Bernstein form; the ends come out exactly.
 

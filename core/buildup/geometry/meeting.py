@@ -7,7 +7,7 @@ halvings (touches, slight crossings, overlaps) is for `crossings.common`, which 
 
 from collections.abc import Iterator
 
-from buildup.geometry.bezier import Cubic, point_at
+from buildup.geometry.bezier import Cubic, is_plain, point_at
 from buildup.geometry.contacts import MEETS, Crossing
 from buildup.geometry.crossings import CLEAR, Common, common
 from buildup.geometry.nearest import nearest_parameter
@@ -20,8 +20,8 @@ AHEAD = 0.2
 """Cosine (78°): how much of the way to its control points has to lead away from a shared end."""
 SPAN_SLACK = 1e-10
 """Curve parameter: a crossing on the seam of two halves is found by one of them at least."""
-STILL = 1e-15
-"""Curve parameter: a step this short ends Newton's method."""
+STILL = 1e-9
+"""Curve parameter: after a step this short the next one would be less than doubles resolve."""
 
 NOTHING = Common()
 
@@ -33,7 +33,7 @@ def meeting(first: Strand, second: Strand) -> Common:
     """
     if _part_at_an_end(first, second):
         return NOTHING
-    if _plain(first.cubic) and _plain(second.cubic):
+    if is_plain(first.cubic) and is_plain(second.cubic):
         met = _lines(first.cubic, second.cubic)
     else:
         met = _clear(first, second)
@@ -42,14 +42,12 @@ def meeting(first: Strand, second: Strand) -> Common:
 
 def ends_on(first: Strand, second: Strand, reach: float) -> Iterator[Crossing]:
     """The ends of two strands that lie on the other one, or nearer than `reach`."""
-    for t, place in ((0.0, first.cubic[0]), (1.0, first.cubic[3])):
-        u = near_spot(second, place, reach)
-        if u is not None:
-            yield Crossing(t, u, place)
-    for u, place in ((0.0, second.cubic[0]), (1.0, second.cubic[3])):
-        t = near_spot(first, place, reach)
-        if t is not None:
-            yield Crossing(t, u, place)
+    for end, at in ((0.0, 0), (1.0, 3)):
+        mine, theirs = first.cubic[at], second.cubic[at]
+        if second.near(mine, reach) and (u := near_spot(second, mine, reach)) is not None:
+            yield Crossing(end, u, mine)
+        if first.near(theirs, reach) and (t := near_spot(first, theirs, reach)) is not None:
+            yield Crossing(t, end, theirs)
 
 
 def near_spot(strand: Strand, place: complex, reach: float) -> float | None:
@@ -57,10 +55,10 @@ def near_spot(strand: Strand, place: complex, reach: float) -> float | None:
 
     An end of the strand that lies on the place itself does not count.
     """
-    if not strand.near(place, reach) or place == strand.cubic[0] or place == strand.cubic[3]:
+    if place in (strand.cubic[0], strand.cubic[3]):
         return None
     pieces: list[Piece] = [strand]
-    for _ in range(3):
+    for _ in range(2):
         pieces = [half for p in pieces for half in p.halves if half.near(place, reach)]
     if not pieces:
         return None
@@ -70,12 +68,14 @@ def near_spot(strand: Strand, place: complex, reach: float) -> float | None:
 
 def _part_at_an_end(first: Strand, second: Strand) -> bool:
     """Whether two strands share an end and lead away from it to two sides of a line."""
-    ends, others = (first.cubic, first.cubic[::-1]), (second.cubic, second.cubic[::-1])
-    return any(
-        abs(mine[0] - theirs[0]) <= SAME_PLACE and _lead_apart(mine, theirs)
-        for mine in ends
-        for theirs in others
-    )
+    one, other = first.cubic, second.cubic
+    if abs(one[3] - other[0]) <= SAME_PLACE:
+        return _lead_apart(one[::-1], other)
+    if abs(one[0] - other[3]) <= SAME_PLACE:
+        return _lead_apart(one, other[::-1])
+    if abs(one[0] - other[0]) <= SAME_PLACE:
+        return _lead_apart(one, other)
+    return abs(one[3] - other[3]) <= SAME_PLACE and _lead_apart(one[::-1], other[::-1])
 
 
 def _lead_apart(mine: Cubic, theirs: Cubic) -> bool:
@@ -85,10 +85,6 @@ def _lead_apart(mine: Cubic, theirs: Cubic) -> bool:
     back, least = axis.conjugate(), AHEAD * abs(axis)
     ahead = all((back * w).real > least for w in ways)
     return ahead and all((back * w).real < -least for w in others)
-
-
-def _plain(cubic: Cubic) -> bool:
-    return cubic[0] == cubic[1] and cubic[2] == cubic[3]
 
 
 def _lines(first: Cubic, second: Cubic) -> Common | None:
@@ -124,15 +120,15 @@ def _of_chord(part: float) -> float:
         new = t - (t * t * (3.0 - 2.0 * t) - part) / rise if rise > 1e-9 else t
         if not 0.0 < new < 1.0:
             new = (t + (0.0 if new <= 0.0 else 1.0)) / 2.0
-        if abs(new - t) <= STILL:
+        t, before = new, t
+        if abs(t - before) <= STILL:
             break
-        t = new
-    return new
+    return t
 
 
 def _clear(first: Strand, second: Strand) -> Common | None:
     """The crossings of two strands where all of them are clear ones; None where some may not be."""
-    found = []
+    found: list[Crossing] = []
     stack: list[tuple[Piece, Piece]] = [(first, second)]
     slack = MEETS
     for _ in range(MOST_TRIED):
@@ -201,7 +197,7 @@ def _newton(first: Cubic, second: Cubic, p: Piece, q: Piece) -> Crossing | None:
         t, u = t + step, u + aside
         if not (-1.0 < t < 2.0 and -1.0 < u < 2.0):
             return None
-        if abs(step) + abs(aside) <= 4.0 * STILL:
+        if abs(step) + abs(aside) <= STILL:
             break
     if not (p.start - SPAN_SLACK <= t <= p.end + SPAN_SLACK):
         return None

@@ -1,10 +1,13 @@
 """Places that are one within a tolerance: the nodes at which strands meet."""
 
+import math
 from collections import defaultdict
-from collections.abc import Iterator
 
 CELLS = 32.0
 """Tolerances to a cell of the grid in which neighbours are looked up."""
+
+
+_Cell = tuple[int, int]
 
 
 class Nodes:
@@ -19,7 +22,7 @@ class Nodes:
         self.places: list[complex] = []
         self._exactly: dict[complex, int] = {}
         self._leads: list[int] = []
-        self._cells: defaultdict[tuple[int, int], list[int]] = defaultdict(list)
+        self._cells: defaultdict[_Cell, list[int]] = defaultdict(list)
 
     def at(self, place: complex) -> int:
         """The number of a place; it may come to belong to a node of a smaller one."""
@@ -30,8 +33,8 @@ class Nodes:
         self._exactly[place] = number
         self.places.append(place)
         self._leads.append(number)
-        home, *beside = self._cells_around(place)
-        for cell in (home, *beside):
+        home, cells = self._cells_around(place)
+        for cell in cells:
             for other in self._cells.get(cell, ()):
                 if abs(self.places[other] - place) <= self.reach:
                     self._join(number, other)
@@ -51,18 +54,14 @@ class Nodes:
         low, high = min(first, second), max(first, second)
         self._leads[high] = low
 
-    def _cells_around(self, place: complex) -> Iterator[tuple[int, int]]:
-        """The cell of a place, then those of its neighbours that are within reach."""
+    def _cells_around(self, place: complex) -> tuple[_Cell, list[_Cell]]:
+        """The cell of a place, and all those that are within reach."""
         size = CELLS * self.reach
         x, y = place.real / size, place.imag / size
-        column, row = int(x // 1), int(y // 1)
-        yield column, row
+        home = math.floor(x), math.floor(y)
         edge = 1.0 / CELLS
-        columns = [column + k for k in (-1, 0, 1) if _reaches(x - column, k, edge)]
-        rows = [row + k for k in (-1, 0, 1) if _reaches(y - row, k, edge)]
-        if len(columns) + len(rows) > 2:
-            yield from ((i, j) for i in columns for j in rows if (i, j) != (column, row))
-
-
-def _reaches(part: float, step: int, edge: float) -> bool:
-    return step == 0 or (part <= edge if step < 0 else part >= 1.0 - edge)
+        if edge < x - home[0] < 1.0 - edge and edge < y - home[1] < 1.0 - edge:
+            return home, [home]
+        columns = {math.floor(x - edge), math.floor(x + edge)}
+        rows = {math.floor(y - edge), math.floor(y + edge)}
+        return home, [(column, row) for column in columns for row in rows]

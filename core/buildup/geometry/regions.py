@@ -6,9 +6,9 @@ parts of the operands' segments (`rejoining`).
 """
 
 import itertools
-from collections.abc import Callable, Sequence
-from dataclasses import dataclass
-from typing import TypeVar
+from collections.abc import Callable, Mapping, Sequence
+from dataclasses import dataclass, replace
+from typing import Literal, TypeVar
 
 from buildup.errors import Refusal
 from buildup.geometry.areas import area_of
@@ -17,7 +17,7 @@ from buildup.geometry.bezier import point_at
 from buildup.geometry.boxes import Box
 from buildup.geometry.inside import winding
 from buildup.geometry.rejoining import Part, parts_along, parts_of, runs_of
-from buildup.geometry.strands import Operand, closed_up
+from buildup.geometry.strands import Operand, closed
 from buildup.geometry.tolerances import SAME_PLACE
 from buildup.geometry.tracing import Keep, Unsound, faces, loops, sides
 from buildup.geometry.windings import find_windings
@@ -29,6 +29,9 @@ ATTEMPTS = 3
 
 Loop = tuple[Part, ...]
 T = TypeVar("T")
+Way = Literal["joins", "cuts", "keeps", "inverts"]
+"""What an operand does to what lies below it: adds to it, is taken from it, leaves only what both
+have, or turns what both have into nothing."""
 
 
 def union(_inside: frozenset[int]) -> bool:
@@ -49,6 +52,31 @@ def symmetric_difference(inside: frozenset[int]) -> bool:
 def intersection_of(count: int) -> Keep:
     """What lies inside all of so many operands."""
     return lambda inside: len(inside) == count
+
+
+def folded(ways: Sequence[Way]) -> Keep:
+    """What each operand in its turn does to what those before it made.
+
+    >>> holed = folded(("joins", "cuts"))
+    >>> holed(frozenset({0})), holed(frozenset({0, 1}))
+    (True, False)
+    """
+
+    def keep(inside: frozenset[int]) -> bool:
+        kept = False
+        for k, way in enumerate(ways):
+            kept = _STEPS[way](kept, k in inside)
+        return kept
+
+    return keep
+
+
+_STEPS: Mapping[Way, Callable[[bool, bool], bool]] = {
+    "joins": lambda kept, inside: kept or inside,
+    "cuts": lambda kept, inside: kept and not inside,
+    "keeps": lambda kept, inside: kept and inside,
+    "inverts": lambda kept, inside: kept != inside,
+}
 
 
 @dataclass(frozen=True, slots=True)
@@ -127,7 +155,7 @@ def divided(
     """The parts of paths that lie where places are kept, each with the number of its path.
 
     Args:
-        paths: outlines or open paths; each of their contours is cut.
+        paths: outlines or paths; each of their contours is cut.
         by: the operands that cut.
         keep: says of what a place lies inside of whether it is kept; what runs along an edge of
             what is kept counts as kept.
@@ -140,7 +168,7 @@ def divided(
         Refusal: `unsound_region`.
 
     """
-    lines = [Operand(tuple(map(closed_up, p.contours)), path=True) for p in paths]
+    lines = [p if p.path else replace(p, contours=closed(p), path=True) for p in paths]
 
     def found(arrangement: Arrangement) -> list[tuple[int, tuple[Part, ...]]]:
         runs = []
@@ -197,6 +225,5 @@ def _with_holes(found: Sequence[tuple[Loop, frozenset[int]]]) -> list[Region]:
                 held[k].append(hole)
                 break
     return [
-        Region(inside, loop, tuple(h))
-        for (_, loop, inside, _), h in zip(outer, held, strict=True)
+        Region(inside, loop, tuple(h)) for (_, loop, inside, _), h in zip(outer, held, strict=True)
     ]

@@ -6,7 +6,7 @@ from dataclasses import dataclass, replace
 
 from buildup.geometry.angles import cross, dot, unit
 from buildup.geometry.arrangement import Arrangement, Step, Stretch
-from buildup.geometry.bezier import Cubic, line
+from buildup.geometry.bezier import Cubic, is_plain, line
 from buildup.geometry.contacts import MEETS
 from buildup.geometry.strands import Strand
 
@@ -152,7 +152,7 @@ def _without_needless(parts: Sequence[Part]) -> list[Part]:
 
 def _one_line(first: Part, second: Part) -> Part | None:
     """Two straight parts in line that are no neighbours in their contour, as one."""
-    if not (_plain(first.curve) and _plain(second.curve)) or _neighbours(first, second):
+    if not (is_plain(first.curve) and is_plain(second.curve)) or _neighbours(first, second):
         return None
     start, corner, end = first.curve[0], second.curve[0], second.curve[3]
     way = unit(end - start)
@@ -161,15 +161,9 @@ def _one_line(first: Part, second: Part) -> Part | None:
     return replace(first, curve=line(start, end), joined=True)
 
 
-def _plain(curve: Cubic) -> bool:
-    return curve[0] == curve[1] and curve[2] == curve[3]
-
-
 def _neighbours(first: Part, second: Part) -> bool:
     """Whether the anchor between two parts is one of their contour."""
     one, other = first.source, second.source
     at_ends = one.end in (0.0, 1.0) and other.start in (0.0, 1.0)
     same = (one.operand, one.contour) == (other.operand, other.contour)
     return same and at_ends and (one.segment != other.segment or one.end != other.start)
-
-

@@ -40,8 +40,11 @@ class Operand:
 class Piece:
     """A segment or a stretch of it: its control points, parameters, and the box around those."""
 
-    __slots__ = ("_cone", "_halves", "_lane", "bottom", "cubic", "end", "left", "right")
-    __slots__ += ("start", "top")
+    __slots__ = (
+        *("cubic", "start", "end"),
+        *("left", "top", "right", "bottom"),
+        *("_cone", "_halves", "_lane"),
+    )
 
     def __init__(self, cubic: Cubic, start: float, end: float) -> None:
         self.cubic, self.start, self.end = cubic, start, end
@@ -52,7 +55,7 @@ class Piece:
         self.bottom = max(a.imag, b.imag, c.imag, d.imag)
         self._cone: Cone | Literal[False] | None = None
         self._halves: tuple[Piece, Piece] | None = None
-        self._lane: tuple[complex, float, float] | None = None
+        self._lane: tuple[complex, float, float, float, float] | None = None
 
     @property
     def cone(self) -> Cone | None:
@@ -78,24 +81,34 @@ class Piece:
         """
         if self._lane is None:
             self._lane = _lane(self.cubic)
-        way, low, high = self._lane
-        start = self.cubic[0]
+        way, start, low, high, size = self._lane
         a, b, c, d = other.cubic
-        away = (way * (a - start)).imag
-        slack = reach * abs(way)
-        if away > high + slack:
-            least = high + slack
-            return all((way * (p - start)).imag > least for p in (b, c, d))
-        if away < low - slack:
-            most = low - slack
-            return all((way * (p - start)).imag < most for p in (b, c, d))
+        away = (way * a).imag - start
+        if away > (high := high + reach * size):
+            return (
+                (way * b).imag - start > high
+                and (way * c).imag - start > high
+                and (way * d).imag - start > high
+            )
+        if away < (low := low - reach * size):
+            return (
+                (way * b).imag - start < low
+                and (way * c).imag - start < low
+                and (way * d).imag - start < low
+            )
         return False
 
     def near(self, place: complex, reach: float) -> bool:
-        """Whether a place lies in the box, or no farther from it than `reach`."""
-        x, y = place.real, place.imag
-        across = self.left - reach <= x <= self.right + reach
-        return across and self.top - reach <= y <= self.bottom + reach
+        """Whether a place lies in the box and in the lane, or no farther off than `reach`."""
+        if not self.left - reach <= place.real <= self.right + reach:
+            return False
+        if not self.top - reach <= place.imag <= self.bottom + reach:
+            return False
+        if self._lane is None:
+            self._lane = _lane(self.cubic)
+        way, start, low, high, size = self._lane
+        slack = reach * size
+        return low - slack <= (way * place).imag - start <= high + slack
 
 
 class Strand(Piece):
@@ -119,13 +132,13 @@ def strands_of(operands: Sequence[Operand]) -> list[list[Strand]]:
     """The strands of all contours that have any length, contour by contour, in their order."""
     found = []
     for number, operand in enumerate(operands):
-        for contour, segments in enumerate(operand.contours):
+        contours = operand.contours if operand.path else closed(operand)
+        for contour, segments in enumerate(contours):
             if not segments:
                 continue
-            closed = segments if operand.path else closed_up(segments)
             made = (
                 strand
-                for index, segment in enumerate(closed)
+                for index, segment in enumerate(segments)
                 for strand in _strands(segment, (number, contour, index), path=operand.path)
             )
             if several := list(made):
@@ -133,8 +146,12 @@ def strands_of(operands: Sequence[Operand]) -> list[list[Strand]]:
     return found
 
 
-def closed_up(segments: tuple[Cubic, ...]) -> tuple[Cubic, ...]:
-    """A contour that ends where it began: with a straight line to there, if that is missing."""
+def closed(operand: Operand) -> tuple[tuple[Cubic, ...], ...]:
+    """The contours of an operand, those that do not end where they began with a line to there."""
+    return tuple(map(_closed_up, operand.contours))
+
+
+def _closed_up(segments: tuple[Cubic, ...]) -> tuple[Cubic, ...]:
     if not segments or segments[-1][3] == segments[0][0]:
         return segments
     return (*segments, line(segments[-1][3], segments[0][0]))
@@ -179,11 +196,13 @@ def _on_its_chord(segment: Cubic) -> bool:
     return all(abs((way * (p - a)).imag) <= MEETS for p in (b, c, d))
 
 
-def _lane(cubic: Cubic) -> tuple[complex, float, float]:
+def _lane(cubic: Cubic) -> tuple[complex, float, float, float, float]:
+    """The chord's direction, turned back; how far aside the start is, and the lane from there."""
     a, b, c, d = cubic
     way = (d - a).conjugate()
+    start = (way * a).imag
     second, third = (way * (b - a)).imag, (way * (c - a)).imag
-    return way, min(0.0, second, third), max(0.0, second, third)
+    return way, start, min(0.0, second, third), max(0.0, second, third), abs(way)
 
 
 def _cone(cubic: Cubic) -> Cone | None:

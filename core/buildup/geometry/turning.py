@@ -22,7 +22,9 @@ HALVINGS = 40
 def in_order(away: Sequence[Step]) -> list[Step]:
     """Steps that lead away from one node, clockwise, from the widest gap between them on."""
     curves = [(step, curve_of(step)) for step in away]
-    turned = sorted(((degrees_of(_direction(c)), step, c) for step, c in curves), key=lambda x: x[0])
+    turned = sorted(
+        ((degrees_of(_direction(c)), step, c) for step, c in curves), key=lambda x: x[0]
+    )
     angles = [t[0] for t in turned]
     gaps = [b - a for a, b in itertools.pairwise([*angles, angles[0] + 360.0])]
     first = (gaps.index(max(gaps)) + 1) % len(turned)

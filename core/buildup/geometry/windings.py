@@ -195,7 +195,9 @@ class _Own:
 
     def __init__(self, stretches: Sequence[Stretch], beside: float) -> None:
         self._beside = beside
-        self._met: list[tuple[Stretch, list[tuple[float, _Monotone]]]] = [(s, []) for s in stretches]
+        self._met: list[tuple[Stretch, list[tuple[float, _Monotone]]]] = [
+            (s, []) for s in stretches
+        ]
 
     def takes(self, m: _Monotone, t: float, away: float) -> bool:
         """Whether this is met on a stretch of the edge, where the ray starts."""
