@@ -6,7 +6,7 @@ from typing import Any
 
 from buildup.cues.cuekinds import Meeting
 from buildup.drawing.checks import check_point
-from buildup.drawing.model import Drawing, Group, Outline, Symmetry
+from buildup.drawing.model import Assembly, Drawing, Group, Outline, Symmetry
 from buildup.drawing.sheet import Sheet
 from buildup.drawing.tree import Move, Tree
 from buildup.edits.apply import foreseen, write_command
@@ -163,7 +163,7 @@ def changed_items(after: Drawing, delta: Delta, *, before: Tree | None) -> tuple
     if before is None and (delta.moves or delta.removed):
         touched = set(after.tree.below())
     holders = (i for i in sorted(touched.difference(put)) if not after.tree.is_drawn(i))
-    groups = (i for i in holders if isinstance(after.items.get(i), Group | Symmetry))
+    groups = (i for i in holders if isinstance(after.items.get(i), _SHOWS_ITS_PARTS))
     return (*put, *groups)
 
 
@@ -195,9 +195,15 @@ def _previewed(
     return _repaint_of(shown, after, delta, selected, shows, before=drawing.tree, held=drawing)
 
 
+_SHOWS_ITS_PARTS = Group | Symmetry | Assembly
+"""Containers that look different when what they hold does."""
+
+
 def _looks_different(before: Drawing, after: Drawing, container: str) -> bool:
     """Whether a container shows in another way than before; its box does not show."""
     old, new = before.items.get(container), after.items[container]
+    if isinstance(new, Assembly):
+        return True
     if not isinstance(new, Symmetry) or not isinstance(old, Symmetry):
         return old is None
     return symmetry_mark(before, old) != symmetry_mark(after, new)

@@ -5,6 +5,7 @@ from dataclasses import replace
 from buildup.drawing.model import (
     FIRST_LAYER,
     Anchor,
+    Assembly,
     Contour,
     Corner,
     Drawing,
@@ -134,8 +135,17 @@ def seamed(item="seamed"):
     return Outline(id=item, name=item, contours=(Contour((start, Anchor(500 + 122j))),))
 
 
+def disc(item="disc", by=700 + 400j):
+    """A round shape."""
+    style = Style(fill="#C2410C")
+    place = Affine(origin=by)
+    return Shape(
+        id=item, name=item, shape="ellipse", dials={}, frame=Frame(80, 80, place), style=style
+    )
+
+
 def nested(*items):
-    """Items of which some are grouped, some lie in a second layer and one in a symmetry."""
+    """Items of which some are grouped, some lie in a second layer, in a symmetry, an assembly."""
     flat = drawing(*items)
     holders = (
         Layer(id="layer-2", name="Layer 2"),
@@ -143,12 +153,14 @@ def nested(*items):
         Group(id="inner", name="Inner"),
         Symmetry(id="whirl", name="Whirl", pattern="kaleidoscope", centre=450 + 150j, count=3),
         Symmetry(id="empty", name="Empty"),
+        Assembly(id="badge", name="Badge", operation="cuts", style=Style(fill="#C2410C")),
     )
-    inside = ("hexagon", "ring", "sketch", "second", "seamed")
+    inside = ("hexagon", "ring", "sketch", "second", "seamed", "disc", "bite")
     below = tuple(i for i in flat.order if i not in inside)
     tree = {
         ROOT: (FIRST_LAYER, "layer-2"),
-        FIRST_LAYER: (*below, "whirl"),
+        FIRST_LAYER: (*below, "whirl", "badge"),
+        "badge": tuple(i for i in ("disc", "bite") if i in flat.items),
         "layer-2": ("pair",),
         "whirl": (*(i for i in ("second", "seamed") if i in flat.items), "empty"),
         "empty": (),
@@ -161,7 +173,8 @@ def nested(*items):
 def full():
     """A drawing with one item of each kind, in two layers, a group in a group among them."""
     lines = (wire(), wing(), sketch(), hexagon(), bracket(), seamed())
-    items = nested(leaf(), plate(), ring(), leaf("second", by=300 + 100j), *lines)
+    parts = (disc(), disc("bite", by=730 + 400j))
+    items = nested(leaf(), plate(), ring(), leaf("second", by=300 + 100j), *lines, *parts)
     guide = Guide(id="g", x=50, y=60, angle=90)
     underlay = Underlay(id="u", picture=1, name="u", x=100, y=100, width=80, height=60)
     return replace(items, sheet=Sheet(guides=(guide,), underlays=(underlay,)))

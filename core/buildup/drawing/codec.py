@@ -15,20 +15,21 @@ from dataclasses import MISSING, Field, fields, is_dataclass
 from functools import cache
 from typing import Any, Literal, TypeVar, Union, cast
 
-from buildup.drawing.model import Group, Item, Layer, Outline, Shape, Symmetry
+from buildup.drawing.model import Assembly, Group, Item, Layer, Outline, Shape, Symmetry
 from buildup.errors import Refusal
 from buildup.geometry.tolerances import FARTHEST
 
 T = TypeVar("T")
-FORM = 4
+FORM = 5
 """Of items and deltas as they are kept. Form 1 had no containers, and said no form; form 2 had no
-patches in deltas; form 3 had no symmetries."""
+patches in deltas; form 3 had no symmetries; form 4 had no assemblies."""
 ITEM_TYPES: Mapping[str, type[Item]] = {
     "outline": Outline,
     "shape": Shape,
     "layer": Layer,
     "group": Group,
     "symmetry": Symmetry,
+    "assembly": Assembly,
 }
 """The types of items by their word."""
 _WORDS = {kind: word for word, kind in ITEM_TYPES.items()}

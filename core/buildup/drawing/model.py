@@ -24,6 +24,9 @@ Seam = Literal["smooth", "point", "free"]
 FillRule = Literal["nonzero", "evenodd"]
 Cap = Literal["butt", "round", "square"]
 Join = Literal["miter", "round", "bevel"]
+Role = Literal["joins", "cuts", "keeps", "inverts"]
+"""What a part of an assembly does to what lies below it: adds to it, is taken from it, leaves only
+what both have, or turns what both have into nothing."""
 
 
 class _PointForm:
@@ -147,6 +150,7 @@ class ItemBase:
     Args:
         id: stable, made by whoever draws the item.
         name: what the Stack shows.
+        role: what it does in the assembly it lies in, if that is something of its own.
 
     """
 
@@ -154,6 +158,7 @@ class ItemBase:
     name: str
     hidden: bool = False
     locked: bool = False
+    role: Role | None = None
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -208,6 +213,20 @@ class Symmetry(Holder):
     span: float = 100.0
     keeps: Keeps = "all"
     second: Style | None = None
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Assembly(Holder):
+    """A container that shows as one form, made of what it holds, which stays as it is.
+
+    Args:
+        operation: what each part does to those below it, unless it has something of its own.
+        style: how the form is painted.
+
+    """
+
+    operation: Role = "joins"
+    style: Style = Style()
 
 
 @dataclass(frozen=True, slots=True)
@@ -271,7 +290,9 @@ class Shape(Drawn):
 
 
 DrawnItem = Outline | Shape
-Item = DrawnItem | Layer | Group | Symmetry
+Painted = DrawnItem | Assembly
+"""What has a form and a style: what is drawn, and assemblies."""
+Item = DrawnItem | Layer | Group | Symmetry | Assembly
 
 
 FIRST_LAYER = "layer-1"
@@ -319,6 +340,35 @@ class Drawing:
             if not self.items[item_id].hidden:
                 yield item_id
                 yield from self.shown(item_id)
+
+    def painted_in(self, container: str = ROOT) -> Iterator[str]:
+        """What is painted of what a container holds, or it itself: assemblies count as one."""
+        if self.is_painted(container):
+            yield container
+            return
+        for item_id in self.tree.children(container):
+            yield from self.painted_in(item_id)
+
+    def is_painted(self, item_id: str) -> bool:
+        """Whether an item has a form and a style: it is drawn, or an assembly."""
+        if self.tree.is_drawn(item_id):
+            return True
+        return isinstance(self.items.get(item_id), Assembly)
+
+    def assembly_of(self, item_id: str) -> str | None:
+        """The outermost assembly that an item is a part of, however deep; None without one."""
+        around = [i for i in self.tree.above(item_id) if isinstance(self.items[i], Assembly)]
+        return around[-1] if around else None
+
+    def painted_item(self, item_id: str) -> Painted:
+        """The item of an id that has a form and a style.
+
+        Raises:
+            Refusal: as `drawn_item`.
+
+        """
+        found = self.items.get(item_id)
+        return found if isinstance(found, Assembly) else self.drawn_item(item_id)
 
     def item(self, item_id: str) -> Item:
         """The item of an id.

@@ -22,6 +22,7 @@ from buildup.edits.anchors import (
     SetAnchorKind,
     SetHandle,
 )
+from buildup.edits.assemblies import Assemble, Divide, MakeCompound, SetAssembly, SetPart
 from buildup.edits.change import Change, Delta, inverse, slimmed, without_empty
 from buildup.edits.command import Command
 from buildup.edits.containers import AddLayer, GroupItems, MergeLayers, SetOpacity, TakeApart
@@ -135,6 +136,11 @@ COMMANDS: tuple[type[Command], ...] = (
     AddLayer,
     MergeLayers,
     SetOpacity,
+    Assemble,
+    SetAssembly,
+    SetPart,
+    Divide,
+    MakeCompound,
     SetSheet,
     SetSheetColour,
     SetGrid,

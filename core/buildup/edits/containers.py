@@ -4,7 +4,7 @@ from dataclasses import dataclass, replace
 from typing import ClassVar, Literal
 
 from buildup.drawing.checks import check_name
-from buildup.drawing.model import Drawing, Group, Holder, Item, Layer, Symmetry
+from buildup.drawing.model import Assembly, Drawing, Group, Holder, Item, Layer, Symmetry
 from buildup.drawing.tree import ROOT, Move
 from buildup.edits.change import Delta, row_of
 from buildup.edits.command import Command
@@ -110,7 +110,7 @@ class GroupItems(Command):
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class TakeApart(Command):
-    """Takes groups apart, and symmetries: what each holds comes to lie where it lay."""
+    """Takes groups apart, symmetries and assemblies: what each holds comes to lie where it lay."""
 
     kind: Literal["take_apart"] = "take_apart"
     items: tuple[str, ...]
@@ -122,7 +122,7 @@ class TakeApart(Command):
 
     def delta(self, drawing: Drawing) -> Delta:
         found = open_items(drawing, self.items)
-        groups = [i for i in found if isinstance(i, Group | Symmetry)]
+        groups = [i for i in found if isinstance(i, Group | Symmetry | Assembly)]
         if not groups:
             raise Refusal("no_group", "There is no group among what is selected.")
         chosen = {g.id: g for g in groups}
@@ -135,12 +135,26 @@ class TakeApart(Command):
             moves += row_of(held, lies[group_id], group_id)
             if chosen[group_id].hidden:
                 put += [replace(drawing.items[i], hidden=True) for i in held if i not in chosen]
+        put += self._plain_parts(drawing, groups, put)
         said = ""
         if any(isinstance(g, Symmetry) for g in groups):
             said = "What was drawn is left; its images went with the symmetry."
         if any(g.opacity < 1.0 for g in groups):
             said = "The group's opacity went with it; give it to the items anew where it is missed."
         return Delta(put=tuple(put), moves=tuple(moves), removed=tuple(chosen), said=said)
+
+    def _plain_parts(
+        self, drawing: Drawing, groups: list[Group | Symmetry | Assembly], put: list[Item]
+    ) -> list[Item]:
+        """The parts of assemblies, without what they did in them."""
+        known = {i.id: i for i in put}
+        return [
+            replace(known.get(i, drawing.items[i]), role=None)
+            for g in groups
+            if isinstance(g, Assembly)
+            for i in drawing.tree.children(g.id)
+            if drawing.items[i].role is not None
+        ]
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)

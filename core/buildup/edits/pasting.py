@@ -8,7 +8,7 @@ from buildup.drawing.checks import MOST_ANCHORS, check_id, check_name, check_poi
 from buildup.drawing.clips import Clip, read_clip
 from buildup.drawing.codec import check_sound, wrong
 from buildup.drawing.memo import Latest
-from buildup.drawing.model import Drawing, Drawn, Holder, Item, Outline, Shape, Symmetry
+from buildup.drawing.model import Assembly, Drawing, Drawn, Holder, Item, Outline, Shape, Symmetry
 from buildup.edits.change import Delta, row_of
 from buildup.edits.command import Command, Point
 from buildup.edits.copying import check_count, numbered
@@ -106,7 +106,7 @@ def _check_item(item: Item) -> None:
         raise wrong("An opacity is out of its range.", item.id)
     if isinstance(item, Symmetry):
         check_symmetry(item)
-    if isinstance(item, Drawn):
+    if isinstance(item, Drawn | Assembly):
         check_style(item.style)
     if isinstance(item, Outline):
         anchors = [a for c in item.contours for a in c.anchors]

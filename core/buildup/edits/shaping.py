@@ -7,6 +7,7 @@ from typing import ClassVar, Literal
 
 from buildup.drawing.model import (
     Anchor,
+    Assembly,
     Contour,
     Drawing,
     Drawn,
@@ -17,7 +18,8 @@ from buildup.drawing.model import (
     Style,
     Symmetry,
 )
-from buildup.edits.change import Delta, chained, placed
+from buildup.edits.assemblies import settled_assemblies
+from buildup.edits.change import Delta, chained, placed, updated
 from buildup.edits.command import Command, Point
 from buildup.edits.dials import shapes_of, shared_dials, with_word
 from buildup.edits.newitems import check_new, check_style, new_name
@@ -165,7 +167,7 @@ class ChangeShape(Command):
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class TurnIntoOutlines(Command):
-    """Gives up dials, worked corners and symmetries for plain outlines with the same form."""
+    """Gives up dials, worked corners, symmetries and assemblies for plain outlines of that form."""
 
     kind: Literal["turn_into_outlines"] = "turn_into_outlines"
     items: tuple[str, ...]
@@ -177,15 +179,28 @@ class TurnIntoOutlines(Command):
 
     def delta(self, drawing: Drawing) -> Delta:
         tops = [i.id for i in open_items(drawing, self.items)]
-        every = dict.fromkeys(i for t in tops for i in (t, *drawing.tree.below(t)))
-        symmetries = [i for i in every if isinstance(drawing.items[i], Symmetry)]
-        inside = {i for s in symmetries for i in drawing.tree.below(s)}
-        others = [drawing.items[i] for i in every if i not in inside]
-        live = [i for i in others if isinstance(i, Drawn) and _is_live(i)]
-        if not live and not symmetries:
+        held = dict.fromkeys(p for t in tops for p in drawing.painted_in(t))
+        assemblies = [i for i in held if isinstance(drawing.items[i], Assembly)]
+        deltas = [settled_assemblies(drawing, assemblies)] if assemblies else []
+        at = updated(drawing, deltas[0]) if deltas else drawing
+        deltas += _plainly(at, [t for t in tops if t not in assemblies])
+        if not deltas:
             raise Refusal("already_outlines", "What is selected are outlines already.")
-        plain = Delta(put=tuple(as_outline(i, contours_of(drawing, i.id)) for i in live))
-        return chained((*weld_all(drawing, symmetries), plain)) if symmetries else plain
+        return chained(deltas) if len(deltas) > 1 else deltas[0]
+
+
+def _plainly(drawing: Drawing, tops: list[str]) -> list[Delta]:
+    """The deltas that make outlines of all but assemblies."""
+    every = dict.fromkeys(i for t in tops for i in (t, *drawing.tree.below(t)))
+    symmetries = [i for i in every if isinstance(drawing.items[i], Symmetry)]
+    inside = {i for s in symmetries for i in drawing.tree.below(s)}
+    others = [drawing.items[i] for i in every if i not in inside]
+    live = [i for i in others if isinstance(i, Drawn) and _is_live(i)]
+    deltas = weld_all(drawing, symmetries)
+    if live:
+        put = tuple(as_outline(i, contours_of(drawing, i.id)) for i in live)
+        deltas.append(Delta(put=put))
+    return deltas
 
 
 def _is_live(item: DrawnItem) -> bool:

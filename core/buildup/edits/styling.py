@@ -7,7 +7,7 @@ from buildup.drawing.model import Drawing
 from buildup.edits.change import Delta
 from buildup.edits.command import Command
 from buildup.edits.newitems import check_style
-from buildup.edits.taking import open_drawn
+from buildup.edits.taking import open_painted
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -69,7 +69,7 @@ class SetStrokeWidth(Command):
 
 def _styled(drawing: Drawing, ids: tuple[str, ...], **changes: Any) -> Delta:
     put = []
-    for item in open_drawn(drawing, ids):
+    for item in open_painted(drawing, ids):
         style = replace(item.style, **changes)
         check_style(style)
         put.append(replace(item, style=style))

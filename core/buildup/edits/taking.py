@@ -4,7 +4,7 @@ from collections.abc import Iterable, Sequence
 from dataclasses import dataclass
 
 from buildup.drawing.memo import Latest
-from buildup.drawing.model import Drawing, Drawn, DrawnItem, Item, Symmetry
+from buildup.drawing.model import Drawing, Drawn, DrawnItem, Item, Painted, Symmetry
 from buildup.edits.change import Delta
 from buildup.errors import Refusal
 from buildup.forms.frames import Standing, standing_of
@@ -40,6 +40,18 @@ def open_drawn(drawing: Drawing, ids: Sequence[str]) -> list[DrawnItem]:
     tops = [i.id for i in open_items(drawing, ids)]
     drawn = dict.fromkeys(d for i in tops for d in drawing.tree.drawn_in(i))
     return [drawing.drawn_item(i) for i in drawn]
+
+
+def open_painted(drawing: Drawing, ids: Sequence[str]) -> list[Painted]:
+    """What is painted among some items and in what they hold, each once; assemblies as one.
+
+    Raises:
+        Refusal: as `open_items`.
+
+    """
+    tops = [i.id for i in open_items(drawing, ids)]
+    painted = dict.fromkeys(p for i in tops for p in drawing.painted_in(i))
+    return [drawing.painted_item(i) for i in painted]
 
 
 def placed_in(drawing: Drawing, ids: Iterable[str]) -> list[Placed]:

@@ -72,6 +72,7 @@ class _Weld:
             opacity=item.opacity,
             hidden=item.hidden,
             locked=item.locked,
+            role=item.role,
         )
         return Delta(put=(*self.put, group), moves=tuple(self.moves))
 
@@ -138,6 +139,7 @@ def as_outline(item: DrawnItem, contours: Iterable[Contour]) -> Outline:
         style=item.style,
         hidden=item.hidden,
         locked=item.locked,
+        role=item.role,
         contours=tuple(contours),
         angle=own_standing(item).angle,
     )

@@ -6,12 +6,13 @@ from xml.sax.saxutils import escape, quoteattr
 
 from buildup.drawing.checks import NO_TEXT
 from buildup.drawing.model import (
+    Assembly,
     Contour,
     Drawing,
-    DrawnItem,
     Holder,
     Item,
     Outline,
+    Painted,
     Style,
     Symmetry,
 )
@@ -72,7 +73,7 @@ def drawn_lines(drawing: Drawing, ids: Iterable[str], seen: _Seen = _PLAINLY) ->
         item = drawing.items[item_id]
         if item.hidden:
             continue
-        if not isinstance(item, Holder):
+        if not isinstance(item, Holder) or isinstance(item, Assembly):
             contours = seen.contours(contours_of(drawing, item_id))
             if contours:
                 yield _path(replace(item, style=seen.style(item.style)), contours)
@@ -88,9 +89,11 @@ def drawn_lines(drawing: Drawing, ids: Iterable[str], seen: _Seen = _PLAINLY) ->
         yield "</g>"
 
 
-def _path(item: DrawnItem, contours: Sequence[Contour]) -> str:
+def _path(item: Painted, contours: Sequence[Contour]) -> str:
     rule = item.rule if isinstance(item, Outline) else "nonzero"
     attributes = [f'd="{path_data(contours)}"', *_paint(item.style)]
+    if isinstance(item, Assembly) and item.opacity < 1.0:
+        attributes.append(f'opacity="{short(item.opacity)}"')
     if rule == "evenodd" and item.style.fill is not None:
         attributes.append('fill-rule="evenodd"')
     return f"<path {' '.join(attributes)} aria-label={_name(item)}/>"

@@ -3,8 +3,19 @@
 from collections.abc import Iterator
 
 from buildup.drawing.extent import box_of
-from buildup.drawing.model import Contour, Drawing, Drawn, DrawnItem, Shape
+from buildup.drawing.model import (
+    Assembly,
+    Contour,
+    Drawing,
+    Drawn,
+    DrawnItem,
+    Outline,
+    Shape,
+    Symmetry,
+)
+from buildup.forms.assembling import Assembled, Form, PartForm, assembled
 from buildup.forms.images import shown_images
+from buildup.forms.sides import kept
 from buildup.geometry.boxes import Box
 from buildup.geometry.transforms import Affine
 from buildup.shapes.corners import worked
@@ -17,9 +28,45 @@ HERE = Affine()
 def contours_of(drawing: Drawing, item_id: str) -> tuple[Contour, ...]:
     """The contours of an item on the sheet, as `item_contours`.
 
-    A container has none of its own; what it holds has, and shows as `drawn_under` says.
+    Of an assembly those of the form that its parts make. Other containers have none of their own;
+    what they hold has, and shows as `drawn_under` says.
     """
     return drawing.known(_contours, item_id)
+
+
+def assembly_form(drawing: Drawing, assembly: str) -> Assembled:
+    """The form that the parts of an assembly make; worked out once for a drawing."""
+    return drawing.known(_assembled, assembly)
+
+
+def _assembled(drawing: Drawing, assembly: str) -> Assembled:
+    item = drawing.items[assembly]
+    assert isinstance(item, Assembly)  # noqa: S101
+    parts = []
+    for part in drawing.tree.children(assembly):
+        if not drawing.items[part].hidden:
+            forms = tuple(_forms(drawing, part))
+            parts.append(PartForm(part, drawing.items[part].role or item.operation, forms))
+    return assembled(parts)
+
+
+def _forms(drawing: Drawing, item_id: str) -> Iterator[Form]:
+    """All that shows of an item, each piece as a form by itself."""
+    item = drawing.items[item_id]
+    if item.hidden:
+        return
+    if drawing.is_painted(item_id):
+        rule = item.rule if isinstance(item, Outline) else "nonzero"
+        yield Form(contours_of(drawing, item_id), rule)
+        return
+    held = [f for i in drawing.tree.children(item_id) for f in _forms(drawing, i)]
+    if not isinstance(item, Symmetry):
+        yield from held
+        return
+    for image in shown_images(drawing, item_id):
+        for form in held:
+            contours = (moved_contour(c, image) for c in kept(form.contours, item))
+            yield Form(tuple(contours), form.rule)
 
 
 def item_contours(item: DrawnItem) -> tuple[Contour, ...]:
@@ -39,8 +86,9 @@ def drawn_under(
     drawing: Drawing, item_id: str, by: Affine = HERE
 ) -> Iterator[tuple[str, tuple[Contour, ...]]]:
     """What is drawn in an item under a map, each with its contours, once for every image."""
-    if drawing.tree.is_drawn(item_id):
+    if drawing.is_painted(item_id):
         yield item_id, contours_under(drawing, item_id, by)
+        return
     for image in shown_images(drawing, item_id):
         for held in drawing.tree.children(item_id):
             yield from drawn_under(drawing, held, by.after(image))
@@ -64,7 +112,7 @@ def near_box(drawing: Drawing, item_id: str) -> Box | None:
 
     So it costs no more than the one image that is drawn.
     """
-    if drawing.tree.is_drawn(item_id):
+    if drawing.is_painted(item_id):
         return item_box(drawing, item_id)
     return drawing.known(_near_box, item_id)
 
@@ -80,11 +128,13 @@ def _near_box(drawing: Drawing, item_id: str) -> Box | None:
 
 def _contours(drawing: Drawing, item_id: str) -> tuple[Contour, ...]:
     item = drawing.items[item_id]
+    if isinstance(item, Assembly):
+        return assembly_form(drawing, item_id).contours
     return item_contours(item) if isinstance(item, Drawn) else ()
 
 
 def _box_under(drawing: Drawing, item_id: str, by: Affine) -> Box | None:
-    if not drawing.tree.is_drawn(item_id):
+    if not drawing.is_painted(item_id):
         images = shown_images(drawing, item_id)
         held = drawing.tree.children(item_id)
         found = (box_under(drawing, i, by.after(image)) for image in images for i in held)
@@ -93,4 +143,5 @@ def _box_under(drawing: Drawing, item_id: str, by: Affine) -> Box | None:
     if by != HERE and by.keeps_level:
         box = item_box(drawing, item_id)
         return None if box is None else Box.around(by(c) for c in box.corners)
-    return box_of(contours_under(drawing, item_id, by))
+    contours = contours_under(drawing, item_id, by)
+    return box_of(contours) if contours else None

@@ -7,7 +7,7 @@ its caps (W3C SVG 2, 13.7, the shape of a stroke), so that no offset needs to be
 from collections.abc import Iterator, Sequence
 
 from buildup.drawing.handles import tangents
-from buildup.drawing.model import Contour, Drawing, Drawn, Style
+from buildup.drawing.model import Assembly, Contour, Drawing, Drawn, Style
 from buildup.forms.contours import HERE, box_under, contours_under
 from buildup.forms.images import shown_images
 from buildup.geometry.angles import cross, dot, unit
@@ -30,7 +30,7 @@ def _seen_under(drawing: Drawing, item_id: str, by: Affine) -> Box | None:
 
 def _seen(drawing: Drawing, item_id: str, by: Affine) -> Box | None:
     item = drawing.items[item_id]
-    if isinstance(item, Drawn):
+    if isinstance(item, Drawn | Assembly):
         plain = box_under(drawing, item_id, by)
         style = item.style
         if plain is None or style.stroke is None or style.stroke_width <= 0.0:

@@ -6,9 +6,9 @@ parts of the operands' segments (`rejoining`).
 """
 
 import itertools
-from collections.abc import Callable, Mapping, Sequence
+from collections.abc import Callable, Sequence
 from dataclasses import dataclass, replace
-from typing import Literal, TypeVar
+from typing import TypeVar
 
 from buildup.errors import Refusal
 from buildup.geometry.areas import area_of
@@ -29,9 +29,6 @@ ATTEMPTS = 3
 
 Loop = tuple[Part, ...]
 T = TypeVar("T")
-Way = Literal["joins", "cuts", "keeps", "inverts"]
-"""What an operand does to what lies below it: adds to it, is taken from it, leaves only what both
-have, or turns what both have into nothing."""
 
 
 def union(_inside: frozenset[int]) -> bool:
@@ -52,31 +49,6 @@ def symmetric_difference(inside: frozenset[int]) -> bool:
 def intersection_of(count: int) -> Keep:
     """What lies inside all of so many operands."""
     return lambda inside: len(inside) == count
-
-
-def folded(ways: Sequence[Way]) -> Keep:
-    """What each operand in its turn does to what those before it made.
-
-    >>> holed = folded(("joins", "cuts"))
-    >>> holed(frozenset({0})), holed(frozenset({0, 1}))
-    (True, False)
-    """
-
-    def keep(inside: frozenset[int]) -> bool:
-        kept = False
-        for k, way in enumerate(ways):
-            kept = _STEPS[way](kept, k in inside)
-        return kept
-
-    return keep
-
-
-_STEPS: Mapping[Way, Callable[[bool, bool], bool]] = {
-    "joins": lambda kept, inside: kept or inside,
-    "cuts": lambda kept, inside: kept and not inside,
-    "keeps": lambda kept, inside: kept and inside,
-    "inverts": lambda kept, inside: kept != inside,
-}
 
 
 @dataclass(frozen=True, slots=True)

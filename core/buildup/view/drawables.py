@@ -5,18 +5,21 @@ from dataclasses import dataclass, replace
 
 from buildup.drawing.codec import type_of
 from buildup.drawing.model import (
+    Assembly,
     Contour,
     Drawing,
     FillRule,
     Holder,
     Layer,
     Outline,
+    Role,
     Shape,
     Style,
     Symmetry,
 )
-from buildup.forms.contours import contours_of, near_box
+from buildup.forms.contours import assembly_form, contours_of, near_box
 from buildup.shapes.registry import shape_kind
+from buildup.view.assemblymarks import AssemblyMark, assembly_mark
 from buildup.view.pathdata import path_data
 from buildup.view.symmetrymarks import SymmetryMark, symmetry_mark
 
@@ -53,14 +56,14 @@ class Drawable:
     id: str
     name: str
     type: str
-    """The registry's name of a shape, or `outline`, `layer`, `group`, `symmetry`."""
+    """The registry's name of a shape, or `outline`, `layer`, `group`, `symmetry`, `assembly`."""
     hidden: bool
     locked: bool
     box: tuple[float, float, float, float]
     """Left, top, right, bottom of the form, without its stroke: tight, but of a symmetry around the
     boxes of its images; of a layer it is not worked out."""
     path: str = ""
-    """SVG path data on the sheet; containers have none."""
+    """SVG path data on the sheet; of an assembly its form; other containers have none."""
     splice: Splice | None = None
     """In the place of long path data, for somebody who holds what it was before."""
     rule: FillRule = "nonzero"
@@ -70,6 +73,9 @@ class Drawable:
     ends: tuple[PathEnd, ...] = ()
     """The ends of its open paths, where drawing can go on."""
     symmetry: SymmetryMark | None = None
+    assembly: AssemblyMark | None = None
+    role: Role | None = None
+    """What it does in the assembly it lies in, if that is something of its own."""
 
 
 def drawable(drawing: Drawing, item_id: str) -> Drawable:
@@ -87,8 +93,14 @@ def _drawable(drawing: Drawing, item_id: str) -> Drawable:
         type=shape_kind(item.shape).name if isinstance(item, Shape) else type_of(item),
         hidden=item.hidden,
         locked=item.locked,
+        role=item.role,
         box=bounds,
     )
+    if isinstance(item, Assembly):
+        form = assembly_form(drawing, item_id)
+        mark = assembly_mark(drawing, item, form)
+        data = path_data(form.contours)
+        return replace(found, opacity=item.opacity, style=item.style, path=data, assembly=mark)
     if isinstance(item, Symmetry):
         return replace(found, opacity=item.opacity, symmetry=symmetry_mark(drawing, item))
     if isinstance(item, Holder):

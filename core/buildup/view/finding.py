@@ -5,7 +5,7 @@ from dataclasses import dataclass
 from typing import Literal
 
 from buildup.drawing.codec import type_of
-from buildup.drawing.model import Contour, Drawing, DrawnItem, Holder, Layer, Outline, Shape
+from buildup.drawing.model import Contour, Drawing, Holder, Layer, Outline, Painted, Shape
 from buildup.forms.contours import box_under, contours_of, contours_under, item_box
 from buildup.forms.images import images_of
 from buildup.geometry.bezier import Cubic
@@ -48,13 +48,13 @@ def pile(drawing: Drawing, at: complex, *, reach: float) -> tuple[Lies, ...]:
             hidden=drawing.hidden(i),
             locked=drawing.locked(i),
         )
-        for i in reversed(drawing.order)
+        for i in reversed(tuple(drawing.painted_in()))
         if any(_lies_at(drawing, i, image.inverse()(at), reach) for image in images_of(drawing, i))
     )
 
 
 def _lies_at(drawing: Drawing, item_id: str, at: complex, reach: float) -> bool:
-    item = drawing.drawn_item(item_id)
+    item = drawing.painted_item(item_id)
     half = 0.0 if item.style.stroke is None else item.style.stroke_width / 2.0
     box = item_box(drawing, item_id)
     if box is None or not box.grown(max(half, reach)).meets(Box.around((at,))):
@@ -66,7 +66,7 @@ def _lies_at(drawing: Drawing, item_id: str, at: complex, reach: float) -> bool:
     return found is not None and found.distance <= max(half, reach)
 
 
-def _filled(item: DrawnItem, contours: Iterable[Contour], at: complex) -> bool:
+def _filled(item: Painted, contours: Iterable[Contour], at: complex) -> bool:
     """Whether a place lies in what is filled; open paths are filled as if they were closed."""
     around = winding(_closed(contours), at)
     if isinstance(item, Outline) and item.rule == "evenodd":
@@ -106,7 +106,7 @@ def reachable(drawing: Drawing, place: str | None) -> Iterator[str]:
     tree = drawing.tree
     around = None if place is None else drawing.items.get(place)
     if place is None:
-        held: Iterable[str] = (i for i in drawing.shown() if tree.is_drawn(i))
+        held: Iterable[str] = drawing.painted_in()
     elif isinstance(around, Holder) and not isinstance(around, Layer):
         held = tree.children(around.id)
     else:
@@ -122,7 +122,7 @@ def _holds(drawing: Drawing, item_id: str, area: Box) -> bool:
 
 def _touches(drawing: Drawing, item_id: str, area: Box) -> bool:
     """Whether an area has a point in common with what shows of an item, its fill included."""
-    drawn = drawing.tree.drawn_in(item_id)
+    drawn = drawing.painted_in(item_id)
     return any(
         not drawing.hidden(i)
         and any(_touched(drawing, i, image, area) for image in images_of(drawing, i))
@@ -140,7 +140,7 @@ def _touched(drawing: Drawing, item_id: str, image: Affine, area: Box) -> bool:
     contours = contours_under(drawing, item_id, image)
     if any(touches(s, area) for c in contours for s in c.segments):
         return True
-    item = drawing.drawn_item(item_id)
+    item = drawing.painted_item(item_id)
     return item.style.fill is not None and _filled(item, contours, area.centre)
 
 
@@ -153,13 +153,13 @@ def alike(drawing: Drawing, ids: Sequence[str], by: Likeness) -> tuple[str, ...]
         by: fill, stroke colour, stroke width, kind of item or shape, or the layer it lies in.
 
     """
-    drawn = dict.fromkeys(d for i in ids if i in drawing.items for d in drawing.tree.drawn_in(i))
+    drawn = dict.fromkeys(d for i in ids if i in drawing.items for d in drawing.painted_in(i))
     wanted = {_likeness(drawing, i, by) for i in drawn}
     return tuple(i for i in reachable(drawing, None) if _likeness(drawing, i, by) in wanted)
 
 
 def _likeness(drawing: Drawing, item_id: str, by: Likeness) -> object:
-    item = drawing.drawn_item(item_id)
+    item = drawing.painted_item(item_id)
     style = item.style
     match by:
         case "fill":

@@ -1,0 +1,315 @@
+"""Assemblies: make one, say what its parts do; outlines put together as one, and taken apart."""
+
+import itertools
+from collections.abc import Sequence
+from dataclasses import dataclass, replace
+from typing import Literal
+
+from buildup.drawing.checks import MOST_ANCHORS
+from buildup.drawing.model import (
+    Assembly,
+    Contour,
+    Drawing,
+    FillRule,
+    Group,
+    Item,
+    Layer,
+    Outline,
+    Role,
+    Style,
+)
+from buildup.drawing.tree import Move
+from buildup.edits.change import Delta, row_of
+from buildup.edits.command import Command
+from buildup.edits.containers import called
+from buildup.edits.newitems import check_new
+from buildup.edits.taking import open_items, open_painted, several
+from buildup.errors import Refusal
+from buildup.forms.assembling import Form, contour_of, operands_of
+from buildup.forms.contours import assembly_form, contours_of
+from buildup.geometry.regions import partition
+
+VERBS: dict[Role, str] = {
+    "joins": "Unite",
+    "cuts": "Cut out",
+    "keeps": "Keep what is common",
+    "inverts": "Leave out what is common",
+}
+"""What each role does to items, in words."""
+
+
+def open_assembly(drawing: Drawing, item_id: str) -> Assembly:
+    """The assembly of an id, if it may be edited.
+
+    Raises:
+        Refusal: `unknown_item`, `locked_item` or `no_assembly`.
+
+    """
+    found = drawing.open_item(item_id)
+    if not isinstance(found, Assembly):
+        raise Refusal(
+            "no_assembly", f"“{found.name}” is no assembly. Nothing was changed.", item_id
+        )
+    return found
+
+
+def tops_of(drawing: Drawing, ids: tuple[str, ...]) -> tuple[str, ...]:
+    """The outermost of some items, back to front, none of them a layer, two at least.
+
+    Raises:
+        Refusal: as `open_items`; `layers_on_top` or `too_few`.
+
+    """
+    open_items(drawing, ids)
+    tops = drawing.tree.tops(ids)
+    if any(isinstance(drawing.items[i], Layer) for i in tops):
+        raise Refusal(
+            "layers_on_top",
+            "Layers cannot be put together so. Nothing was changed; choose what lies in them.",
+        )
+    if len(tops) < 2:
+        raise Refusal("too_few", "Choose two items or more that are to be put together.")
+    return tops
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Assemble(Command):
+    """Puts items together as one form; they stay as they are in it, and can be edited on."""
+
+    kind: Literal["assemble"] = "assemble"
+    items: tuple[str, ...]
+    """Which items, two or more; the assembly comes to lie where the frontmost of them lay."""
+    assembly: str
+    """The id of the new assembly."""
+    operation: Role = "joins"
+    """What each of them does to those below it; the backmost joins."""
+    style_of: str | None = None
+    """The item among them whose style the form takes; None: the backmost."""
+    called: str | None = None
+    """Its name; None for the next number."""
+
+    @property
+    def name(self) -> str:
+        return f"{VERBS[self.operation]}: {several(len(self.items))}"
+
+    def delta(self, drawing: Drawing) -> Delta:
+        check_new(drawing, self.assembly)
+        tops = tops_of(drawing, self.items)
+        made = Assembly(
+            id=self.assembly,
+            name=called(drawing, "Assembly", self.called, kind=Assembly),
+            operation=self.operation,
+            style=style_of(drawing, self.style_of or tops[0]),
+        )
+        front = tops[-1]
+        place = (made.id, drawing.tree.container(front), front)
+        plain = [replace(drawing.items[i], role=None) for i in tops if drawing.items[i].role]
+        return Delta(put=(made, *plain), moves=(place, *row_of(tops, made.id, None)))
+
+
+def style_of(drawing: Drawing, item_id: str) -> Style:
+    """How an item is painted, or the backmost of what it holds.
+
+    Raises:
+        Refusal: `unknown_item`.
+
+    """
+    drawing.item(item_id)
+    painted = next(drawing.painted_in(item_id), None)
+    return Style() if painted is None else drawing.painted_item(painted).style
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class SetAssembly(Command):
+    """Says what the parts of an assembly do that have nothing of their own."""
+
+    kind: Literal["set_assembly"] = "set_assembly"
+    assembly: str
+    """Which assembly."""
+    operation: Role
+    """What they do to those below them."""
+
+    @property
+    def name(self) -> str:
+        return VERBS[self.operation]
+
+    def delta(self, drawing: Drawing) -> Delta:
+        held = [drawing.items[i] for i in drawing.tree.children(self.assembly)]
+        own = [replace(i, role=None) for i in held if i.role is not None]
+        return Delta(
+            put=(replace(open_assembly(drawing, self.assembly), operation=self.operation), *own)
+        )
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class SetPart(Command):
+    """Says what some parts do in the assembly they lie in."""
+
+    kind: Literal["set_part"] = "set_part"
+    items: tuple[str, ...]
+    """Which parts."""
+    role: Role | None
+    """What they do to those below them; None: as the assembly says."""
+
+    @property
+    def name(self) -> str:
+        return "Change what a part does"
+
+    def delta(self, drawing: Drawing) -> Delta:
+        parts = open_items(drawing, self.items)
+        for part in parts:
+            around = drawing.tree.container(part.id)
+            if not isinstance(drawing.items.get(around), Assembly):
+                raise Refusal(
+                    "no_part",
+                    f"“{part.name}” is no part of an assembly. Nothing was changed.",
+                    part.id,
+                )
+        return Delta(put=tuple(replace(p, role=self.role) for p in parts))
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Divide(Command):
+    """Makes an item of each region that items make where they lie over each other.
+
+    A region takes the style of the frontmost item that it lies in. Open paths divide regions.
+    """
+
+    kind: Literal["divide"] = "divide"
+    items: tuple[str, ...]
+    """Which items; they go."""
+    prefix: str
+    """What the ids of the new items begin with."""
+
+    @property
+    def name(self) -> str:
+        return f"Divide {several(len(self.items))}"
+
+    def delta(self, drawing: Drawing) -> Delta:
+        tops = tops_of(drawing, self.items)
+        painted = open_painted(drawing, tops)
+        forms, styles, paths = [], [], []
+        for item in painted:
+            rule = item.rule if isinstance(item, Outline) else "nonzero"
+            contours = contours_of(drawing, item.id)
+            forms.append(Form(contours, rule))
+            styles.append(item.style)
+            closed = item.style.fill is not None or any(c.closed for c in contours)
+            paths.append(not closed)
+        operands = zip(operands_of(forms), paths, strict=True)
+        regions = partition([replace(o, path=path) for o, path in operands])
+        if not regions:
+            raise Refusal(
+                "no_region", "These items enclose nothing, so there is nothing to divide."
+            )
+        put: list[Item] = []
+        for number, region in enumerate(regions):
+            new = f"{self.prefix}-{number}"
+            check_new(drawing, new)
+            loops = (region.outer, *region.holes)
+            front = max(region.inside)
+            made = Outline(
+                id=new,
+                name=painted[front].name,
+                style=styles[front],
+                contours=tuple(contour_of(loop, forms) for loop in loops),
+            )
+            put.append(made)
+        place = drawing.tree.container(tops[-1])
+        row = row_of([i.id for i in put], place, tops[-1])
+        return Delta(put=tuple(put), moves=row, removed=tops)
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class MakeCompound(Command):
+    """Makes one outline of several: where they lie in each other there are holes."""
+
+    kind: Literal["make_compound"] = "make_compound"
+    items: tuple[str, ...]
+    """Which outlines and shapes, two or more; the backmost gives its name and its style."""
+    rule: FillRule = "evenodd"
+    """What is inside: an odd number of contours around it, or by the way they run."""
+
+    @property
+    def name(self) -> str:
+        return f"Make {several(len(self.items))} one outline"
+
+    def delta(self, drawing: Drawing) -> Delta:
+        tops = tops_of(drawing, self.items)
+        painted = open_painted(drawing, tops)
+        contours: list[Contour] = [c for i in painted for c in contours_of(drawing, i.id)]
+        if sum(len(c.anchors) for c in contours) > MOST_ANCHORS:
+            raise Refusal(
+                "too_many_anchors",
+                f"They would make one outline of more than {MOST_ANCHORS:,} anchors. Nothing was "
+                "changed; take fewer of them.",
+            )
+        back = painted[0]
+        made = Outline(
+            id=back.id, name=back.name, style=back.style, contours=tuple(contours), rule=self.rule
+        )
+        if isinstance(back, Assembly):
+            made = replace(made, id=outline_id(drawing, back.id))
+        front = tops[-1]
+        gone = tuple(i for i in tops if i != made.id)
+        place = (made.id, drawing.tree.container(front), front)
+        return Delta(put=(made,), moves=(place,), removed=gone)
+
+
+def outline_id(drawing: Drawing, item_id: str) -> str:
+    """A free id for the outline that an item comes to, made of the item's own."""
+    numbers = itertools.count(1)
+    return next(i for n in numbers if (i := f"{item_id[:32]}-{n}") not in drawing.items)
+
+
+def settled_assemblies(drawing: Drawing, ids: Sequence[str]) -> Delta:
+    """The delta that makes plain outlines of assemblies, none of which holds another one.
+
+    One that is seen through stays as a group around its outline.
+
+    Raises:
+        Refusal: `nothing_left`, where one shows nothing.
+
+    """
+    put: list[Item] = []
+    moves: list[Move] = []
+    removed: list[str] = []
+    for item_id in ids:
+        item = open_assembly(drawing, item_id)
+        form = assembly_form(drawing, item_id)
+        if not form.contours:
+            raise Refusal(
+                "nothing_left",
+                form.trouble
+                or f"Nothing is left of what “{item.name}” holds, so there is no "
+                "outline to make of it. Nothing was changed; move its parts, or take it apart.",
+                item_id,
+            )
+        plain = item.opacity >= 1.0
+        made = Outline(
+            id=outline_id(drawing, item_id),
+            name=item.name,
+            style=item.style,
+            contours=form.contours,
+            hidden=plain and item.hidden,
+            locked=plain and item.locked,
+            role=item.role if plain else None,
+        )
+        put.append(made)
+        if plain:
+            moves.append((made.id, drawing.tree.container(item_id), item_id))
+            removed.append(item_id)
+            continue
+        put.append(
+            Group(
+                id=item.id,
+                name=item.name,
+                opacity=item.opacity,
+                hidden=item.hidden,
+                locked=item.locked,
+                role=item.role,
+            )
+        )
+        moves.append((made.id, item_id, None))
+        removed += drawing.tree.children(item_id)
+    return Delta(put=tuple(put), moves=tuple(moves), removed=tuple(removed))

@@ -1,0 +1,155 @@
+"""The form that the parts of an assembly make together, as contours with anchors."""
+
+import itertools
+from collections.abc import Callable, Mapping, Sequence
+from dataclasses import dataclass
+
+from buildup.drawing.model import Anchor, Contour, FillRule, Role
+from buildup.errors import Refusal
+from buildup.geometry.angles import cross, dot, unit
+from buildup.geometry.regions import Loop, combined
+from buildup.geometry.rejoining import Part
+from buildup.geometry.strands import Operand
+from buildup.geometry.tracing import Keep
+
+MOST_SEGMENTS = 12_000
+"""Of all parts together: so many take about a second."""
+IN_LINE = 1e-6
+"""Sine of an angle: handles this nearly in line make a smooth anchor."""
+SAME_LENGTH = 1e-9
+"""Part of a handle's length within which two are of equal length."""
+
+STEPS: Mapping[Role, Callable[[bool, bool], bool]] = {
+    "joins": lambda kept, inside: kept or inside,
+    "cuts": lambda kept, inside: kept and not inside,
+    "keeps": lambda kept, inside: kept and inside,
+    "inverts": lambda kept, inside: kept != inside,
+}
+"""Whether a place is kept, by whether it was so far and whether it lies inside the next part."""
+
+
+@dataclass(frozen=True, slots=True)
+class Form:
+    """Contours and the rule by which they bound something."""
+
+    contours: tuple[Contour, ...]
+    rule: FillRule = "nonzero"
+
+
+@dataclass(frozen=True, slots=True)
+class PartForm:
+    """A part of an assembly: its id, what it does, and all that shows of it."""
+
+    id: str
+    role: Role
+    forms: tuple[Form, ...]
+
+
+@dataclass(frozen=True, slots=True)
+class Assembled:
+    """What parts come to.
+
+    Args:
+        contours: closed, outer ones clockwise on the screen, holes the other role.
+        trouble: why there are none, for the designer; empty where all is well.
+
+    """
+
+    contours: tuple[Contour, ...] = ()
+    trouble: str = ""
+
+
+def assembled(parts: Sequence[PartForm]) -> Assembled:
+    """The form that parts make, from the backmost on; that one joins, whatever it else does."""
+    forms = [form for part in parts for form in part.forms]
+    if sum(len(c.anchors) for f in forms for c in f.contours) > MOST_SEGMENTS:
+        return Assembled(
+            trouble=f"Its parts have more than {MOST_SEGMENTS:,} anchors, too many to assemble "
+            "while you wait. They are all kept; take some out of it, or thin them out."
+        )
+    try:
+        loops = combined(operands_of(forms), _keep(parts))
+    except Refusal as refusal:
+        return Assembled(trouble=refusal.sentence)
+    return Assembled(tuple(contour_of(loop, forms) for loop in loops))
+
+
+def operands_of(forms: Sequence[Form]) -> list[Operand]:
+    """Forms as operands."""
+    return [Operand(tuple(c.segments for c in f.contours), f.rule) for f in forms]
+
+
+def _keep(parts: Sequence[PartForm]) -> Keep:
+    """Which places are kept: inside a part is what is inside any of its forms."""
+    ends = list(itertools.accumulate(len(p.forms) for p in parts))
+    spans = [range(end - len(p.forms), end) for p, end in zip(parts, ends, strict=True)]
+    roles: list[Role] = ["joins", *(p.role for p in parts[1:])]
+
+    def keep(inside: frozenset[int]) -> bool:
+        kept = False
+        for role, span in zip(roles, spans, strict=False):
+            kept = STEPS[role](kept, any(k in inside for k in span))
+        return kept
+
+    return keep
+
+
+def contour_of(loop: Loop, forms: Sequence[Form], *, closed: bool = True) -> Contour:
+    """A loop as a contour; anchors that are where they were keep their kind and their handles."""
+    ends = [_ends(part, forms) for part in loop]
+    anchors = []
+    before: Sequence[_End | None] = [end for _, end in ends]
+    before = [before[-1], *before[:-1]] if closed else [None, *before[:-1]]
+    for arrives, (leaves, _) in zip(before, ends, strict=True):
+        anchors.append(_anchor(arrives, leaves))
+    if not closed:
+        anchors.append(_anchor(ends[-1][1], None))
+    return Contour(tuple(anchors), closed)
+
+
+@dataclass(frozen=True, slots=True)
+class _End:
+    """An end of a part of a result: its place, its handle, and the anchor it came from."""
+
+    at: complex
+    handle: complex | None
+    anchor: Anchor | None
+
+
+def _ends(part: Part, forms: Sequence[Form]) -> tuple[_End, _End]:
+    a, b, c, d = part.curve
+    source = part.source
+    contour = forms[source.operand].contours[source.contour]
+    pairs = contour.pairs
+    start: Anchor | None = None
+    end: Anchor | None = None
+    if source.segment < len(pairs):
+        first, last = pairs[source.segment]
+        start = {0.0: first, 1.0: last}.get(source.start)
+        end = {0.0: first, 1.0: last}.get(source.end) if not part.joined else None
+    out = None if b == a else b - a
+    into = None if c == d else c - d
+    if source.whole and not part.joined and start is not None and end is not None:
+        backwards = source.start == 1.0
+        kept = (start.into, end.out) if backwards else (start.out, end.into)
+        out = kept[0] if start.at == a else out
+        into = kept[1] if end.at == d else into
+    return _End(a, out, start), _End(d, into, end)
+
+
+def _anchor(arrives: _End | None, leaves: _End | None) -> Anchor:
+    """The anchor at which one part ends and the next begins."""
+    one = leaves or arrives
+    assert one is not None  # noqa: S101
+    into = None if arrives is None else arrives.handle
+    out = None if leaves is None else leaves.handle
+    known = arrives.anchor if arrives and leaves and arrives.anchor is leaves.anchor else None
+    if into is None or out is None:
+        return Anchor(one.at, into, out)
+    if abs(cross(unit(into), unit(out))) > IN_LINE or dot(into, out) >= 0.0:
+        return Anchor(one.at, into, out)
+    if known is not None and known.kind == "corner":
+        return Anchor(one.at, into, out)
+    even = abs(abs(into) - abs(out)) <= SAME_LENGTH * abs(into)
+    symmetric = known is not None and known.kind == "symmetric" and even
+    return Anchor(one.at, into, out, "symmetric" if symmetric else "smooth")
