@@ -127,7 +127,7 @@ EVERY = [
     {"kind": "assemble", "items": ["leaf", "plate"], "assembly": "asm", "operation": "cuts"},
     {"kind": "set_assembly", "assembly": "badge", "operation": "inverts"},
     {"kind": "set_part", "items": ["bite"], "role": "keeps"},
-    {"kind": "divide", "items": ["disc", "bite"], "prefix": "region"},
+    {"kind": "partition", "items": ["disc", "bite"], "prefix": "region"},
     {"kind": "make_compound", "items": ["leaf", "ring"]},
     {"kind": "set_sheet", "width": 400, "unit": "px", "scale_items": True},
     {"kind": "set_sheet_colour", "colour": None},

@@ -22,7 +22,7 @@ from buildup.edits.anchors import (
     SetAnchorKind,
     SetHandle,
 )
-from buildup.edits.assemblies import Assemble, Divide, MakeCompound, SetAssembly, SetPart
+from buildup.edits.assemblies import Assemble, MakeCompound, Partition, SetAssembly, SetPart
 from buildup.edits.change import Change, Delta, inverse, slimmed, without_empty
 from buildup.edits.command import Command
 from buildup.edits.containers import AddLayer, GroupItems, MergeLayers, SetOpacity, TakeApart
@@ -139,7 +139,7 @@ COMMANDS: tuple[type[Command], ...] = (
     Assemble,
     SetAssembly,
     SetPart,
-    Divide,
+    Partition,
     MakeCompound,
     SetSheet,
     SetSheetColour,

@@ -1,7 +1,7 @@
 """Assemblies: make one, say what its parts do; outlines put together as one, and taken apart."""
 
 import itertools
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, replace
 from typing import Literal
 
@@ -29,13 +29,13 @@ from buildup.forms.assembling import Form, contour_of, operands_of
 from buildup.forms.contours import assembly_form, contours_of
 from buildup.geometry.regions import partition
 
-VERBS: dict[Role, str] = {
-    "joins": "Unite",
-    "cuts": "Cut out",
-    "keeps": "Keep what is common",
-    "inverts": "Leave out what is common",
+OPERATIONS: Mapping[Role, str] = {
+    "joins": "Union",
+    "cuts": "Difference",
+    "keeps": "Intersection",
+    "inverts": "Symmetric difference",
 }
-"""What each role does to items, in words."""
+"""The trade's name for what comes of it when all parts but the backmost do the same."""
 
 
 def open_assembly(drawing: Drawing, item_id: str) -> Assembly:
@@ -90,7 +90,7 @@ class Assemble(Command):
 
     @property
     def name(self) -> str:
-        return f"{VERBS[self.operation]}: {several(len(self.items))}"
+        return f"{OPERATIONS[self.operation]} of {several(len(self.items))}"
 
     def delta(self, drawing: Drawing) -> Delta:
         check_new(drawing, self.assembly)
@@ -131,7 +131,7 @@ class SetAssembly(Command):
 
     @property
     def name(self) -> str:
-        return VERBS[self.operation]
+        return OPERATIONS[self.operation]
 
     def delta(self, drawing: Drawing) -> Delta:
         held = [drawing.items[i] for i in drawing.tree.children(self.assembly)]
@@ -169,13 +169,13 @@ class SetPart(Command):
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
-class Divide(Command):
+class Partition(Command):
     """Makes an item of each region that items make where they lie over each other.
 
     A region takes the style of the frontmost item that it lies in. Open paths divide regions.
     """
 
-    kind: Literal["divide"] = "divide"
+    kind: Literal["partition"] = "partition"
     items: tuple[str, ...]
     """Which items; they go."""
     prefix: str
@@ -183,7 +183,7 @@ class Divide(Command):
 
     @property
     def name(self) -> str:
-        return f"Divide {several(len(self.items))}"
+        return f"Partition of {several(len(self.items))}"
 
     def delta(self, drawing: Drawing) -> Delta:
         tops = tops_of(drawing, self.items)
@@ -199,9 +199,7 @@ class Divide(Command):
         operands = zip(operands_of(forms), paths, strict=True)
         regions = partition([replace(o, path=path) for o, path in operands])
         if not regions:
-            raise Refusal(
-                "no_region", "These items enclose nothing, so there is nothing to divide."
-            )
+            raise Refusal("no_region", "These items enclose nothing, so there is nothing to part.")
         put: list[Item] = []
         for number, region in enumerate(regions):
             new = f"{self.prefix}-{number}"

@@ -3,8 +3,18 @@
 from collections.abc import Sequence
 from dataclasses import dataclass, field
 
-from buildup.drawing.model import FIRST_LAYER, Anchor, AnchorKind, Contour, FillRule, Pattern, Style
+from buildup.drawing.model import (
+    FIRST_LAYER,
+    Anchor,
+    AnchorKind,
+    Contour,
+    FillRule,
+    Pattern,
+    Role,
+    Style,
+)
 from buildup.drawing.sheet import Sheet
+from buildup.edits.assemblies import Assemble
 from buildup.edits.command import Command
 from buildup.edits.containers import AddLayer, GroupItems
 from buildup.edits.outlines import AddOutline
@@ -58,6 +68,14 @@ class Hand:
         group = self._id()
         self.commands.append(GroupItems(items=items, group=group, called=called))
         return group
+
+    def assembly(self, called: str, *items: str, operation: Role = "cuts") -> str:
+        """An assembly of some items, painted as the backmost of them."""
+        assembly = self._id()
+        self.commands.append(
+            Assemble(items=items, assembly=assembly, operation=operation, called=called)
+        )
+        return assembly
 
     def symmetry(
         self,

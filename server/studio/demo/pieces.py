@@ -147,16 +147,18 @@ def badge() -> Hand:
 
     hand.outline("Shield", [shield(1)], pen(0.9, fill=TEAL))
     hand.outline("Inner line", [shield(0.9)], pen(0.45, stroke=PAPER))
-    hand.outline("Body mark", [moved(body(), 45 + 52j, 0.15)], pen(0.5, fill=PAPER, stroke=None))
+    paper = pen(0.5, fill=PAPER, stroke=None)
+    mark = hand.outline("Body mark", [moved(body(), 45 + 52j, 0.15)], paper)
+    hole = hand.shape("ellipse", "Sound hole", 45 + 54j, 9 + 9j, pen(0.4, fill=TEAL, stroke=None))
+    hand.assembly("Body mark", mark, hole)
     for n, x in enumerate((-1.8, -0.6, 0.6, 1.8), 1):
         string = Contour((knot(45 + x + 20j), knot(45 + x * 1.25 + 74j)))
         hand.outline(f"String {n}", [string], pen(0.25, stroke=INK))
-    hand.shape("ellipse", "Sound hole", 45 + 54j, 9 + 9j, pen(0.4, fill=TEAL, stroke=None))
     return hand
 
 
 def pickguard() -> Hand:
-    """A pickguard drawn with few anchors."""
+    """A pickguard drawn with few anchors, out of which the rest is cut."""
     hand = Hand("Pickguard", 148, 210)
     guard = Contour(
         (
@@ -168,14 +170,19 @@ def pickguard() -> Hand:
         ),
         closed=True,
     )
-    hand.outline("Guard", [guard], pen(0.8, fill=WALNUT))
-    for n, at in enumerate((47 + 43j, 103 + 92j, 86 + 142j, 56 + 134j), 1):
-        hand.shape("ellipse", f"Screw {n}", at, 5 + 5j, pen(0.4, fill=MAPLE))
+    plate = hand.outline("Plate", [guard], pen(0.8, fill=WALNUT))
+    bite = hand.shape("ellipse", "Sound hole", 30 + 92j, 84 + 84j, pen(0.6, fill=SPRUCE))
+    slot = hand.shape("rectangle", "Pickup", 92 + 118j, 30 + 9j, pen(0.4, fill=INK), radius=4.5)
+    holes = [
+        hand.shape("ellipse", f"Screw hole {n}", at, 5 + 5j, pen(0.4, fill=MAPLE))
+        for n, at in enumerate((52 + 42j, 104 + 92j, 84 + 142j, 62 + 140j), 1)
+    ]
+    hand.assembly("Guard", plate, bite, slot, *holes)
     return hand
 
 
 def bridge() -> Hand:
-    """An archtop bridge seen from above, with its string slots."""
+    """An archtop bridge seen from above; its string slots are cut into the saddle."""
     hand = Hand("Bridge", 210, 148)
     hand.first_layer("Wood")
     foot = hand.shape("rectangle", "Foot", 105 + 78j, 150 + 30j, pen(0.7, fill=WALNUT), radius=15)
@@ -185,7 +192,7 @@ def bridge() -> Hand:
         at = complex(60 + 18 * n, 74)
         slot = pen(0, fill=INK, stroke=None)
         slots.append(hand.shape("rectangle", f"Slot {n + 1}", at, 1.6 + 8j, slot))
-    hand.group("Bridge", foot, saddle, hand.group("Slots", *slots))
+    hand.group("Bridge", foot, hand.assembly("Slotted saddle", saddle, *slots))
     hand.layer("Metal")
     for side, x in (("left", 42), ("right", 168)):
         at = complex(x, 78)

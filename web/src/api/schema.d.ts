@@ -1245,6 +1245,21 @@ export interface components {
             seam?: ("smooth" | "point" | "free") | null;
         };
         /**
+         * AssemblyMark
+         * @description An assembly as the canvas shows it.
+         */
+        AssemblyMark: {
+            /**
+             * Operation
+             * @enum {string}
+             */
+            operation: "joins" | "cuts" | "keeps" | "inverts";
+            /** Parts */
+            parts: components["schemas"]["PartMark"][];
+            /** Trouble */
+            trouble: string;
+        };
+        /**
          * Board
          * @description A whole drawing, opened.
          */
@@ -1390,6 +1405,9 @@ export interface components {
              */
             ends?: components["schemas"]["PathEnd"][];
             symmetry?: components["schemas"]["SymmetryMark"] | null;
+            assembly?: components["schemas"]["AssemblyMark"] | null;
+            /** Role */
+            role?: ("joins" | "cuts" | "keeps" | "inverts") | null;
         };
         /**
          * FrameBox
@@ -1462,6 +1480,21 @@ export interface components {
              * @default false
              */
             copies?: boolean;
+        };
+        /**
+         * PartMark
+         * @description A part of an assembly.
+         */
+        PartMark: {
+            /** Id */
+            id: string;
+            /**
+             * Role
+             * @enum {string}
+             */
+            role: "joins" | "cuts" | "keeps" | "inverts";
+            /** Path */
+            path: string;
         };
         /**
          * PathEnd
@@ -2025,6 +2058,44 @@ export interface components {
             seam?: ("smooth" | "point" | "free") | null;
         };
         /**
+         * Assemble
+         * @description Puts items together as one form; they stay as they are in it, and can be edited on.
+         */
+        Assemble: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "assemble";
+            /**
+             * Items
+             * @description Which items, two or more; the assembly comes to lie where the frontmost of them lay.
+             */
+            items: string[];
+            /**
+             * Assembly
+             * @description The id of the new assembly.
+             */
+            assembly: string;
+            /**
+             * Operation
+             * @description What each of them does to those below it; the backmost joins.
+             * @default joins
+             * @enum {string}
+             */
+            operation?: "joins" | "cuts" | "keeps" | "inverts";
+            /**
+             * Style Of
+             * @description The item among them whose style the form takes; None: the backmost.
+             */
+            style_of?: string | null;
+            /**
+             * Called
+             * @description Its name; None for the next number.
+             */
+            called?: string | null;
+        };
+        /**
          * Axis
          * @description A line through a place, and how often what lies beside it is shown around that place.
          */
@@ -2218,7 +2289,7 @@ export interface components {
             /** Version */
             version?: number | null;
             /** Command */
-            command: components["schemas"]["DrawAnchor"] | components["schemas"]["CloseOutline"] | components["schemas"]["AddOutline"] | components["schemas"]["MoveAnchors"] | components["schemas"]["PlaceAnchor"] | components["schemas"]["MoveHandle"] | components["schemas"]["PullHandle"] | components["schemas"]["SetHandle"] | components["schemas"]["SetAnchorKind"] | components["schemas"]["RemoveAnchors"] | components["schemas"]["InsertAnchor"] | components["schemas"]["AddAnchors"] | components["schemas"]["BendSegment"] | components["schemas"]["StraightenSegments"] | components["schemas"]["RemoveSegment"] | components["schemas"]["BreakAnchors"] | components["schemas"]["JoinEnds"] | components["schemas"]["ReverseOutlines"] | components["schemas"]["StartAt"] | components["schemas"]["LineUp"] | components["schemas"]["SpaceAnchors"] | components["schemas"]["CopyHandles"] | components["schemas"]["MakeTwins"] | components["schemas"]["FindTwins"] | components["schemas"]["EvenSides"] | components["schemas"]["ReleaseTwins"] | components["schemas"]["DrawStroke"] | components["schemas"]["SetTolerance"] | components["schemas"]["DrawShape"] | components["schemas"]["DrawLine"] | components["schemas"]["ChangeShape"] | components["schemas"]["SetDial"] | components["schemas"]["SetDials"] | components["schemas"]["CopyDials"] | components["schemas"]["SetMeasure"] | components["schemas"]["DragPeg"] | components["schemas"]["TurnIntoOutlines"] | components["schemas"]["SetCorners"] | components["schemas"]["DragCorners"] | components["schemas"]["SettleCorners"] | components["schemas"]["MoveItems"] | components["schemas"]["MoveAlong"] | components["schemas"]["ResizeItems"] | components["schemas"]["LeanItems"] | components["schemas"]["TurnItems"] | components["schemas"]["PlaceItems"] | components["schemas"]["ScaleItems"] | components["schemas"]["TurnBy"] | components["schemas"]["FlipItems"] | components["schemas"]["MirrorItems"] | components["schemas"]["ShearItems"] | components["schemas"]["AlignItems"] | components["schemas"]["SpaceItems"] | components["schemas"]["SetFill"] | components["schemas"]["SetStroke"] | components["schemas"]["SetStrokeWidth"] | components["schemas"]["RemoveItems"] | components["schemas"]["DuplicateItems"] | components["schemas"]["RowOfCopies"] | components["schemas"]["RingOfCopies"] | components["schemas"]["GridOfCopies"] | components["schemas"]["PasteItems"] | components["schemas"]["OrderItems"] | components["schemas"]["StepItems"] | components["schemas"]["HideItems"] | components["schemas"]["LockItems"] | components["schemas"]["RenameItem"] | components["schemas"]["GroupItems"] | components["schemas"]["TakeApart"] | components["schemas"]["MakeSymmetry"] | components["schemas"]["SetSymmetry"] | components["schemas"]["SetSecondStyle"] | components["schemas"]["DragSymmetry"] | components["schemas"]["CloseSeam"] | components["schemas"]["SetSeam"] | components["schemas"]["AddLayer"] | components["schemas"]["MergeLayers"] | components["schemas"]["SetOpacity"] | components["schemas"]["SetSheet"] | components["schemas"]["SetSheetColour"] | components["schemas"]["SetGrid"] | components["schemas"]["AddGuide"] | components["schemas"]["MoveGuide"] | components["schemas"]["SetGuide"] | components["schemas"]["RemoveGuides"] | components["schemas"]["HideGuides"] | components["schemas"]["PlaceUnderlay"] | components["schemas"]["DragUnderlay"] | components["schemas"]["SetUnderlay"] | components["schemas"]["RemoveUnderlay"];
+            command: components["schemas"]["DrawAnchor"] | components["schemas"]["CloseOutline"] | components["schemas"]["AddOutline"] | components["schemas"]["MoveAnchors"] | components["schemas"]["PlaceAnchor"] | components["schemas"]["MoveHandle"] | components["schemas"]["PullHandle"] | components["schemas"]["SetHandle"] | components["schemas"]["SetAnchorKind"] | components["schemas"]["RemoveAnchors"] | components["schemas"]["InsertAnchor"] | components["schemas"]["AddAnchors"] | components["schemas"]["BendSegment"] | components["schemas"]["StraightenSegments"] | components["schemas"]["RemoveSegment"] | components["schemas"]["BreakAnchors"] | components["schemas"]["JoinEnds"] | components["schemas"]["ReverseOutlines"] | components["schemas"]["StartAt"] | components["schemas"]["LineUp"] | components["schemas"]["SpaceAnchors"] | components["schemas"]["CopyHandles"] | components["schemas"]["MakeTwins"] | components["schemas"]["FindTwins"] | components["schemas"]["EvenSides"] | components["schemas"]["ReleaseTwins"] | components["schemas"]["DrawStroke"] | components["schemas"]["SetTolerance"] | components["schemas"]["DrawShape"] | components["schemas"]["DrawLine"] | components["schemas"]["ChangeShape"] | components["schemas"]["SetDial"] | components["schemas"]["SetDials"] | components["schemas"]["CopyDials"] | components["schemas"]["SetMeasure"] | components["schemas"]["DragPeg"] | components["schemas"]["TurnIntoOutlines"] | components["schemas"]["SetCorners"] | components["schemas"]["DragCorners"] | components["schemas"]["SettleCorners"] | components["schemas"]["MoveItems"] | components["schemas"]["MoveAlong"] | components["schemas"]["ResizeItems"] | components["schemas"]["LeanItems"] | components["schemas"]["TurnItems"] | components["schemas"]["PlaceItems"] | components["schemas"]["ScaleItems"] | components["schemas"]["TurnBy"] | components["schemas"]["FlipItems"] | components["schemas"]["MirrorItems"] | components["schemas"]["ShearItems"] | components["schemas"]["AlignItems"] | components["schemas"]["SpaceItems"] | components["schemas"]["SetFill"] | components["schemas"]["SetStroke"] | components["schemas"]["SetStrokeWidth"] | components["schemas"]["RemoveItems"] | components["schemas"]["DuplicateItems"] | components["schemas"]["RowOfCopies"] | components["schemas"]["RingOfCopies"] | components["schemas"]["GridOfCopies"] | components["schemas"]["PasteItems"] | components["schemas"]["OrderItems"] | components["schemas"]["StepItems"] | components["schemas"]["HideItems"] | components["schemas"]["LockItems"] | components["schemas"]["RenameItem"] | components["schemas"]["GroupItems"] | components["schemas"]["TakeApart"] | components["schemas"]["MakeSymmetry"] | components["schemas"]["SetSymmetry"] | components["schemas"]["SetSecondStyle"] | components["schemas"]["DragSymmetry"] | components["schemas"]["CloseSeam"] | components["schemas"]["SetSeam"] | components["schemas"]["AddLayer"] | components["schemas"]["MergeLayers"] | components["schemas"]["SetOpacity"] | components["schemas"]["Assemble"] | components["schemas"]["SetAssembly"] | components["schemas"]["SetPart"] | components["schemas"]["Partition"] | components["schemas"]["MakeCompound"] | components["schemas"]["SetSheet"] | components["schemas"]["SetSheetColour"] | components["schemas"]["SetGrid"] | components["schemas"]["AddGuide"] | components["schemas"]["MoveGuide"] | components["schemas"]["SetGuide"] | components["schemas"]["RemoveGuides"] | components["schemas"]["HideGuides"] | components["schemas"]["PlaceUnderlay"] | components["schemas"]["DragUnderlay"] | components["schemas"]["SetUnderlay"] | components["schemas"]["RemoveUnderlay"];
             /**
              * Selection
              * @default []
@@ -3170,6 +3241,29 @@ export interface components {
             locked: boolean;
         };
         /**
+         * MakeCompound
+         * @description Makes one outline of several: where they lie in each other there are holes.
+         */
+        MakeCompound: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "make_compound";
+            /**
+             * Items
+             * @description Which outlines and shapes, two or more; the backmost gives its name and its style.
+             */
+            items: string[];
+            /**
+             * Rule
+             * @description What is inside: an odd number of contours around it, or by the way they run.
+             * @default evenodd
+             * @enum {string}
+             */
+            rule?: "nonzero" | "evenodd";
+        };
+        /**
          * MakeSymmetry
          * @description Makes a symmetry of items, where the frontmost of them lay; or an empty one to draw into.
          */
@@ -3496,6 +3590,29 @@ export interface components {
              * @description The container they come to lie in; None: that of `behind`, or else of the first of them.
              */
             container?: string | null;
+        };
+        /**
+         * Partition
+         * @description Makes an item of each region that items make where they lie over each other.
+         *
+         *     A region takes the style of the frontmost item that it lies in. Open paths divide regions.
+         */
+        Partition: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "partition";
+            /**
+             * Items
+             * @description Which items; they go.
+             */
+            items: string[];
+            /**
+             * Prefix
+             * @description What the ids of the new items begin with.
+             */
+            prefix: string;
         };
         /**
          * PasteItems
@@ -4051,6 +4168,28 @@ export interface components {
             to: "corner" | "smooth" | "symmetric" | "flowing";
         };
         /**
+         * SetAssembly
+         * @description Says what the parts of an assembly do that have nothing of their own.
+         */
+        SetAssembly: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "set_assembly";
+            /**
+             * Assembly
+             * @description Which assembly.
+             */
+            assembly: string;
+            /**
+             * Operation
+             * @description What they do to those below them.
+             * @enum {string}
+             */
+            operation: "joins" | "cuts" | "keeps" | "inverts";
+        };
+        /**
          * SetCorners
          * @description Gives corners of outlines a radius and a style, which stay live.
          */
@@ -4263,6 +4402,27 @@ export interface components {
              * @description From 0 to 1.
              */
             opacity: number;
+        };
+        /**
+         * SetPart
+         * @description Says what some parts do in the assembly they lie in.
+         */
+        SetPart: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "set_part";
+            /**
+             * Items
+             * @description Which parts.
+             */
+            items: string[];
+            /**
+             * Role
+             * @description What they do to those below them; None: as the assembly says.
+             */
+            role: ("joins" | "cuts" | "keeps" | "inverts") | null;
         };
         /**
          * SetSeam
@@ -4705,7 +4865,7 @@ export interface components {
         };
         /**
          * TakeApart
-         * @description Takes groups apart, and symmetries: what each holds comes to lie where it lay.
+         * @description Takes groups apart, symmetries and assemblies: what each holds comes to lie where it lay.
          */
         TakeApart: {
             /**
@@ -4750,7 +4910,7 @@ export interface components {
         };
         /**
          * TurnIntoOutlines
-         * @description Gives up dials, worked corners and symmetries for plain outlines with the same form.
+         * @description Gives up dials, worked corners, symmetries and assemblies for plain outlines of that form.
          */
         TurnIntoOutlines: {
             /**
@@ -5058,7 +5218,7 @@ export interface components {
         AimIn: {
             aim?: components["schemas"]["Aim"] | null;
             /** Command */
-            command?: (components["schemas"]["DrawAnchor"] | components["schemas"]["CloseOutline"] | components["schemas"]["AddOutline"] | components["schemas"]["MoveAnchors"] | components["schemas"]["PlaceAnchor"] | components["schemas"]["MoveHandle"] | components["schemas"]["PullHandle"] | components["schemas"]["SetHandle"] | components["schemas"]["SetAnchorKind"] | components["schemas"]["RemoveAnchors"] | components["schemas"]["InsertAnchor"] | components["schemas"]["AddAnchors"] | components["schemas"]["BendSegment"] | components["schemas"]["StraightenSegments"] | components["schemas"]["RemoveSegment"] | components["schemas"]["BreakAnchors"] | components["schemas"]["JoinEnds"] | components["schemas"]["ReverseOutlines"] | components["schemas"]["StartAt"] | components["schemas"]["LineUp"] | components["schemas"]["SpaceAnchors"] | components["schemas"]["CopyHandles"] | components["schemas"]["MakeTwins"] | components["schemas"]["FindTwins"] | components["schemas"]["EvenSides"] | components["schemas"]["ReleaseTwins"] | components["schemas"]["DrawStroke"] | components["schemas"]["SetTolerance"] | components["schemas"]["DrawShape"] | components["schemas"]["DrawLine"] | components["schemas"]["ChangeShape"] | components["schemas"]["SetDial"] | components["schemas"]["SetDials"] | components["schemas"]["CopyDials"] | components["schemas"]["SetMeasure"] | components["schemas"]["DragPeg"] | components["schemas"]["TurnIntoOutlines"] | components["schemas"]["SetCorners"] | components["schemas"]["DragCorners"] | components["schemas"]["SettleCorners"] | components["schemas"]["MoveItems"] | components["schemas"]["MoveAlong"] | components["schemas"]["ResizeItems"] | components["schemas"]["LeanItems"] | components["schemas"]["TurnItems"] | components["schemas"]["PlaceItems"] | components["schemas"]["ScaleItems"] | components["schemas"]["TurnBy"] | components["schemas"]["FlipItems"] | components["schemas"]["MirrorItems"] | components["schemas"]["ShearItems"] | components["schemas"]["AlignItems"] | components["schemas"]["SpaceItems"] | components["schemas"]["SetFill"] | components["schemas"]["SetStroke"] | components["schemas"]["SetStrokeWidth"] | components["schemas"]["RemoveItems"] | components["schemas"]["DuplicateItems"] | components["schemas"]["RowOfCopies"] | components["schemas"]["RingOfCopies"] | components["schemas"]["GridOfCopies"] | components["schemas"]["PasteItems"] | components["schemas"]["OrderItems"] | components["schemas"]["StepItems"] | components["schemas"]["HideItems"] | components["schemas"]["LockItems"] | components["schemas"]["RenameItem"] | components["schemas"]["GroupItems"] | components["schemas"]["TakeApart"] | components["schemas"]["MakeSymmetry"] | components["schemas"]["SetSymmetry"] | components["schemas"]["SetSecondStyle"] | components["schemas"]["DragSymmetry"] | components["schemas"]["CloseSeam"] | components["schemas"]["SetSeam"] | components["schemas"]["AddLayer"] | components["schemas"]["MergeLayers"] | components["schemas"]["SetOpacity"] | components["schemas"]["SetSheet"] | components["schemas"]["SetSheetColour"] | components["schemas"]["SetGrid"] | components["schemas"]["AddGuide"] | components["schemas"]["MoveGuide"] | components["schemas"]["SetGuide"] | components["schemas"]["RemoveGuides"] | components["schemas"]["HideGuides"] | components["schemas"]["PlaceUnderlay"] | components["schemas"]["DragUnderlay"] | components["schemas"]["SetUnderlay"] | components["schemas"]["RemoveUnderlay"]) | null;
+            command?: (components["schemas"]["DrawAnchor"] | components["schemas"]["CloseOutline"] | components["schemas"]["AddOutline"] | components["schemas"]["MoveAnchors"] | components["schemas"]["PlaceAnchor"] | components["schemas"]["MoveHandle"] | components["schemas"]["PullHandle"] | components["schemas"]["SetHandle"] | components["schemas"]["SetAnchorKind"] | components["schemas"]["RemoveAnchors"] | components["schemas"]["InsertAnchor"] | components["schemas"]["AddAnchors"] | components["schemas"]["BendSegment"] | components["schemas"]["StraightenSegments"] | components["schemas"]["RemoveSegment"] | components["schemas"]["BreakAnchors"] | components["schemas"]["JoinEnds"] | components["schemas"]["ReverseOutlines"] | components["schemas"]["StartAt"] | components["schemas"]["LineUp"] | components["schemas"]["SpaceAnchors"] | components["schemas"]["CopyHandles"] | components["schemas"]["MakeTwins"] | components["schemas"]["FindTwins"] | components["schemas"]["EvenSides"] | components["schemas"]["ReleaseTwins"] | components["schemas"]["DrawStroke"] | components["schemas"]["SetTolerance"] | components["schemas"]["DrawShape"] | components["schemas"]["DrawLine"] | components["schemas"]["ChangeShape"] | components["schemas"]["SetDial"] | components["schemas"]["SetDials"] | components["schemas"]["CopyDials"] | components["schemas"]["SetMeasure"] | components["schemas"]["DragPeg"] | components["schemas"]["TurnIntoOutlines"] | components["schemas"]["SetCorners"] | components["schemas"]["DragCorners"] | components["schemas"]["SettleCorners"] | components["schemas"]["MoveItems"] | components["schemas"]["MoveAlong"] | components["schemas"]["ResizeItems"] | components["schemas"]["LeanItems"] | components["schemas"]["TurnItems"] | components["schemas"]["PlaceItems"] | components["schemas"]["ScaleItems"] | components["schemas"]["TurnBy"] | components["schemas"]["FlipItems"] | components["schemas"]["MirrorItems"] | components["schemas"]["ShearItems"] | components["schemas"]["AlignItems"] | components["schemas"]["SpaceItems"] | components["schemas"]["SetFill"] | components["schemas"]["SetStroke"] | components["schemas"]["SetStrokeWidth"] | components["schemas"]["RemoveItems"] | components["schemas"]["DuplicateItems"] | components["schemas"]["RowOfCopies"] | components["schemas"]["RingOfCopies"] | components["schemas"]["GridOfCopies"] | components["schemas"]["PasteItems"] | components["schemas"]["OrderItems"] | components["schemas"]["StepItems"] | components["schemas"]["HideItems"] | components["schemas"]["LockItems"] | components["schemas"]["RenameItem"] | components["schemas"]["GroupItems"] | components["schemas"]["TakeApart"] | components["schemas"]["MakeSymmetry"] | components["schemas"]["SetSymmetry"] | components["schemas"]["SetSecondStyle"] | components["schemas"]["DragSymmetry"] | components["schemas"]["CloseSeam"] | components["schemas"]["SetSeam"] | components["schemas"]["AddLayer"] | components["schemas"]["MergeLayers"] | components["schemas"]["SetOpacity"] | components["schemas"]["Assemble"] | components["schemas"]["SetAssembly"] | components["schemas"]["SetPart"] | components["schemas"]["Partition"] | components["schemas"]["MakeCompound"] | components["schemas"]["SetSheet"] | components["schemas"]["SetSheetColour"] | components["schemas"]["SetGrid"] | components["schemas"]["AddGuide"] | components["schemas"]["MoveGuide"] | components["schemas"]["SetGuide"] | components["schemas"]["RemoveGuides"] | components["schemas"]["HideGuides"] | components["schemas"]["PlaceUnderlay"] | components["schemas"]["DragUnderlay"] | components["schemas"]["SetUnderlay"] | components["schemas"]["RemoveUnderlay"]) | null;
             /**
              * Selection
              * @default []
@@ -5206,7 +5366,7 @@ export interface components {
          */
         AgainIn: {
             /** Command */
-            command: components["schemas"]["DrawAnchor"] | components["schemas"]["CloseOutline"] | components["schemas"]["AddOutline"] | components["schemas"]["MoveAnchors"] | components["schemas"]["PlaceAnchor"] | components["schemas"]["MoveHandle"] | components["schemas"]["PullHandle"] | components["schemas"]["SetHandle"] | components["schemas"]["SetAnchorKind"] | components["schemas"]["RemoveAnchors"] | components["schemas"]["InsertAnchor"] | components["schemas"]["AddAnchors"] | components["schemas"]["BendSegment"] | components["schemas"]["StraightenSegments"] | components["schemas"]["RemoveSegment"] | components["schemas"]["BreakAnchors"] | components["schemas"]["JoinEnds"] | components["schemas"]["ReverseOutlines"] | components["schemas"]["StartAt"] | components["schemas"]["LineUp"] | components["schemas"]["SpaceAnchors"] | components["schemas"]["CopyHandles"] | components["schemas"]["MakeTwins"] | components["schemas"]["FindTwins"] | components["schemas"]["EvenSides"] | components["schemas"]["ReleaseTwins"] | components["schemas"]["DrawStroke"] | components["schemas"]["SetTolerance"] | components["schemas"]["DrawShape"] | components["schemas"]["DrawLine"] | components["schemas"]["ChangeShape"] | components["schemas"]["SetDial"] | components["schemas"]["SetDials"] | components["schemas"]["CopyDials"] | components["schemas"]["SetMeasure"] | components["schemas"]["DragPeg"] | components["schemas"]["TurnIntoOutlines"] | components["schemas"]["SetCorners"] | components["schemas"]["DragCorners"] | components["schemas"]["SettleCorners"] | components["schemas"]["MoveItems"] | components["schemas"]["MoveAlong"] | components["schemas"]["ResizeItems"] | components["schemas"]["LeanItems"] | components["schemas"]["TurnItems"] | components["schemas"]["PlaceItems"] | components["schemas"]["ScaleItems"] | components["schemas"]["TurnBy"] | components["schemas"]["FlipItems"] | components["schemas"]["MirrorItems"] | components["schemas"]["ShearItems"] | components["schemas"]["AlignItems"] | components["schemas"]["SpaceItems"] | components["schemas"]["SetFill"] | components["schemas"]["SetStroke"] | components["schemas"]["SetStrokeWidth"] | components["schemas"]["RemoveItems"] | components["schemas"]["DuplicateItems"] | components["schemas"]["RowOfCopies"] | components["schemas"]["RingOfCopies"] | components["schemas"]["GridOfCopies"] | components["schemas"]["PasteItems"] | components["schemas"]["OrderItems"] | components["schemas"]["StepItems"] | components["schemas"]["HideItems"] | components["schemas"]["LockItems"] | components["schemas"]["RenameItem"] | components["schemas"]["GroupItems"] | components["schemas"]["TakeApart"] | components["schemas"]["MakeSymmetry"] | components["schemas"]["SetSymmetry"] | components["schemas"]["SetSecondStyle"] | components["schemas"]["DragSymmetry"] | components["schemas"]["CloseSeam"] | components["schemas"]["SetSeam"] | components["schemas"]["AddLayer"] | components["schemas"]["MergeLayers"] | components["schemas"]["SetOpacity"] | components["schemas"]["SetSheet"] | components["schemas"]["SetSheetColour"] | components["schemas"]["SetGrid"] | components["schemas"]["AddGuide"] | components["schemas"]["MoveGuide"] | components["schemas"]["SetGuide"] | components["schemas"]["RemoveGuides"] | components["schemas"]["HideGuides"] | components["schemas"]["PlaceUnderlay"] | components["schemas"]["DragUnderlay"] | components["schemas"]["SetUnderlay"] | components["schemas"]["RemoveUnderlay"];
+            command: components["schemas"]["DrawAnchor"] | components["schemas"]["CloseOutline"] | components["schemas"]["AddOutline"] | components["schemas"]["MoveAnchors"] | components["schemas"]["PlaceAnchor"] | components["schemas"]["MoveHandle"] | components["schemas"]["PullHandle"] | components["schemas"]["SetHandle"] | components["schemas"]["SetAnchorKind"] | components["schemas"]["RemoveAnchors"] | components["schemas"]["InsertAnchor"] | components["schemas"]["AddAnchors"] | components["schemas"]["BendSegment"] | components["schemas"]["StraightenSegments"] | components["schemas"]["RemoveSegment"] | components["schemas"]["BreakAnchors"] | components["schemas"]["JoinEnds"] | components["schemas"]["ReverseOutlines"] | components["schemas"]["StartAt"] | components["schemas"]["LineUp"] | components["schemas"]["SpaceAnchors"] | components["schemas"]["CopyHandles"] | components["schemas"]["MakeTwins"] | components["schemas"]["FindTwins"] | components["schemas"]["EvenSides"] | components["schemas"]["ReleaseTwins"] | components["schemas"]["DrawStroke"] | components["schemas"]["SetTolerance"] | components["schemas"]["DrawShape"] | components["schemas"]["DrawLine"] | components["schemas"]["ChangeShape"] | components["schemas"]["SetDial"] | components["schemas"]["SetDials"] | components["schemas"]["CopyDials"] | components["schemas"]["SetMeasure"] | components["schemas"]["DragPeg"] | components["schemas"]["TurnIntoOutlines"] | components["schemas"]["SetCorners"] | components["schemas"]["DragCorners"] | components["schemas"]["SettleCorners"] | components["schemas"]["MoveItems"] | components["schemas"]["MoveAlong"] | components["schemas"]["ResizeItems"] | components["schemas"]["LeanItems"] | components["schemas"]["TurnItems"] | components["schemas"]["PlaceItems"] | components["schemas"]["ScaleItems"] | components["schemas"]["TurnBy"] | components["schemas"]["FlipItems"] | components["schemas"]["MirrorItems"] | components["schemas"]["ShearItems"] | components["schemas"]["AlignItems"] | components["schemas"]["SpaceItems"] | components["schemas"]["SetFill"] | components["schemas"]["SetStroke"] | components["schemas"]["SetStrokeWidth"] | components["schemas"]["RemoveItems"] | components["schemas"]["DuplicateItems"] | components["schemas"]["RowOfCopies"] | components["schemas"]["RingOfCopies"] | components["schemas"]["GridOfCopies"] | components["schemas"]["PasteItems"] | components["schemas"]["OrderItems"] | components["schemas"]["StepItems"] | components["schemas"]["HideItems"] | components["schemas"]["LockItems"] | components["schemas"]["RenameItem"] | components["schemas"]["GroupItems"] | components["schemas"]["TakeApart"] | components["schemas"]["MakeSymmetry"] | components["schemas"]["SetSymmetry"] | components["schemas"]["SetSecondStyle"] | components["schemas"]["DragSymmetry"] | components["schemas"]["CloseSeam"] | components["schemas"]["SetSeam"] | components["schemas"]["AddLayer"] | components["schemas"]["MergeLayers"] | components["schemas"]["SetOpacity"] | components["schemas"]["Assemble"] | components["schemas"]["SetAssembly"] | components["schemas"]["SetPart"] | components["schemas"]["Partition"] | components["schemas"]["MakeCompound"] | components["schemas"]["SetSheet"] | components["schemas"]["SetSheetColour"] | components["schemas"]["SetGrid"] | components["schemas"]["AddGuide"] | components["schemas"]["MoveGuide"] | components["schemas"]["SetGuide"] | components["schemas"]["RemoveGuides"] | components["schemas"]["HideGuides"] | components["schemas"]["PlaceUnderlay"] | components["schemas"]["DragUnderlay"] | components["schemas"]["SetUnderlay"] | components["schemas"]["RemoveUnderlay"];
             frame: components["schemas"]["FrameBox"];
         };
         /**
@@ -5247,7 +5407,7 @@ export interface components {
          */
         SpreadIn: {
             /** Command */
-            command: components["schemas"]["DrawAnchor"] | components["schemas"]["CloseOutline"] | components["schemas"]["AddOutline"] | components["schemas"]["MoveAnchors"] | components["schemas"]["PlaceAnchor"] | components["schemas"]["MoveHandle"] | components["schemas"]["PullHandle"] | components["schemas"]["SetHandle"] | components["schemas"]["SetAnchorKind"] | components["schemas"]["RemoveAnchors"] | components["schemas"]["InsertAnchor"] | components["schemas"]["AddAnchors"] | components["schemas"]["BendSegment"] | components["schemas"]["StraightenSegments"] | components["schemas"]["RemoveSegment"] | components["schemas"]["BreakAnchors"] | components["schemas"]["JoinEnds"] | components["schemas"]["ReverseOutlines"] | components["schemas"]["StartAt"] | components["schemas"]["LineUp"] | components["schemas"]["SpaceAnchors"] | components["schemas"]["CopyHandles"] | components["schemas"]["MakeTwins"] | components["schemas"]["FindTwins"] | components["schemas"]["EvenSides"] | components["schemas"]["ReleaseTwins"] | components["schemas"]["DrawStroke"] | components["schemas"]["SetTolerance"] | components["schemas"]["DrawShape"] | components["schemas"]["DrawLine"] | components["schemas"]["ChangeShape"] | components["schemas"]["SetDial"] | components["schemas"]["SetDials"] | components["schemas"]["CopyDials"] | components["schemas"]["SetMeasure"] | components["schemas"]["DragPeg"] | components["schemas"]["TurnIntoOutlines"] | components["schemas"]["SetCorners"] | components["schemas"]["DragCorners"] | components["schemas"]["SettleCorners"] | components["schemas"]["MoveItems"] | components["schemas"]["MoveAlong"] | components["schemas"]["ResizeItems"] | components["schemas"]["LeanItems"] | components["schemas"]["TurnItems"] | components["schemas"]["PlaceItems"] | components["schemas"]["ScaleItems"] | components["schemas"]["TurnBy"] | components["schemas"]["FlipItems"] | components["schemas"]["MirrorItems"] | components["schemas"]["ShearItems"] | components["schemas"]["AlignItems"] | components["schemas"]["SpaceItems"] | components["schemas"]["SetFill"] | components["schemas"]["SetStroke"] | components["schemas"]["SetStrokeWidth"] | components["schemas"]["RemoveItems"] | components["schemas"]["DuplicateItems"] | components["schemas"]["RowOfCopies"] | components["schemas"]["RingOfCopies"] | components["schemas"]["GridOfCopies"] | components["schemas"]["PasteItems"] | components["schemas"]["OrderItems"] | components["schemas"]["StepItems"] | components["schemas"]["HideItems"] | components["schemas"]["LockItems"] | components["schemas"]["RenameItem"] | components["schemas"]["GroupItems"] | components["schemas"]["TakeApart"] | components["schemas"]["MakeSymmetry"] | components["schemas"]["SetSymmetry"] | components["schemas"]["SetSecondStyle"] | components["schemas"]["DragSymmetry"] | components["schemas"]["CloseSeam"] | components["schemas"]["SetSeam"] | components["schemas"]["AddLayer"] | components["schemas"]["MergeLayers"] | components["schemas"]["SetOpacity"] | components["schemas"]["SetSheet"] | components["schemas"]["SetSheetColour"] | components["schemas"]["SetGrid"] | components["schemas"]["AddGuide"] | components["schemas"]["MoveGuide"] | components["schemas"]["SetGuide"] | components["schemas"]["RemoveGuides"] | components["schemas"]["HideGuides"] | components["schemas"]["PlaceUnderlay"] | components["schemas"]["DragUnderlay"] | components["schemas"]["SetUnderlay"] | components["schemas"]["RemoveUnderlay"];
+            command: components["schemas"]["DrawAnchor"] | components["schemas"]["CloseOutline"] | components["schemas"]["AddOutline"] | components["schemas"]["MoveAnchors"] | components["schemas"]["PlaceAnchor"] | components["schemas"]["MoveHandle"] | components["schemas"]["PullHandle"] | components["schemas"]["SetHandle"] | components["schemas"]["SetAnchorKind"] | components["schemas"]["RemoveAnchors"] | components["schemas"]["InsertAnchor"] | components["schemas"]["AddAnchors"] | components["schemas"]["BendSegment"] | components["schemas"]["StraightenSegments"] | components["schemas"]["RemoveSegment"] | components["schemas"]["BreakAnchors"] | components["schemas"]["JoinEnds"] | components["schemas"]["ReverseOutlines"] | components["schemas"]["StartAt"] | components["schemas"]["LineUp"] | components["schemas"]["SpaceAnchors"] | components["schemas"]["CopyHandles"] | components["schemas"]["MakeTwins"] | components["schemas"]["FindTwins"] | components["schemas"]["EvenSides"] | components["schemas"]["ReleaseTwins"] | components["schemas"]["DrawStroke"] | components["schemas"]["SetTolerance"] | components["schemas"]["DrawShape"] | components["schemas"]["DrawLine"] | components["schemas"]["ChangeShape"] | components["schemas"]["SetDial"] | components["schemas"]["SetDials"] | components["schemas"]["CopyDials"] | components["schemas"]["SetMeasure"] | components["schemas"]["DragPeg"] | components["schemas"]["TurnIntoOutlines"] | components["schemas"]["SetCorners"] | components["schemas"]["DragCorners"] | components["schemas"]["SettleCorners"] | components["schemas"]["MoveItems"] | components["schemas"]["MoveAlong"] | components["schemas"]["ResizeItems"] | components["schemas"]["LeanItems"] | components["schemas"]["TurnItems"] | components["schemas"]["PlaceItems"] | components["schemas"]["ScaleItems"] | components["schemas"]["TurnBy"] | components["schemas"]["FlipItems"] | components["schemas"]["MirrorItems"] | components["schemas"]["ShearItems"] | components["schemas"]["AlignItems"] | components["schemas"]["SpaceItems"] | components["schemas"]["SetFill"] | components["schemas"]["SetStroke"] | components["schemas"]["SetStrokeWidth"] | components["schemas"]["RemoveItems"] | components["schemas"]["DuplicateItems"] | components["schemas"]["RowOfCopies"] | components["schemas"]["RingOfCopies"] | components["schemas"]["GridOfCopies"] | components["schemas"]["PasteItems"] | components["schemas"]["OrderItems"] | components["schemas"]["StepItems"] | components["schemas"]["HideItems"] | components["schemas"]["LockItems"] | components["schemas"]["RenameItem"] | components["schemas"]["GroupItems"] | components["schemas"]["TakeApart"] | components["schemas"]["MakeSymmetry"] | components["schemas"]["SetSymmetry"] | components["schemas"]["SetSecondStyle"] | components["schemas"]["DragSymmetry"] | components["schemas"]["CloseSeam"] | components["schemas"]["SetSeam"] | components["schemas"]["AddLayer"] | components["schemas"]["MergeLayers"] | components["schemas"]["SetOpacity"] | components["schemas"]["Assemble"] | components["schemas"]["SetAssembly"] | components["schemas"]["SetPart"] | components["schemas"]["Partition"] | components["schemas"]["MakeCompound"] | components["schemas"]["SetSheet"] | components["schemas"]["SetSheetColour"] | components["schemas"]["SetGrid"] | components["schemas"]["AddGuide"] | components["schemas"]["MoveGuide"] | components["schemas"]["SetGuide"] | components["schemas"]["RemoveGuides"] | components["schemas"]["HideGuides"] | components["schemas"]["PlaceUnderlay"] | components["schemas"]["DragUnderlay"] | components["schemas"]["SetUnderlay"] | components["schemas"]["RemoveUnderlay"];
             aim?: components["schemas"]["Aim"] | null;
             drag?: components["schemas"]["PegDrag"] | null;
             /**

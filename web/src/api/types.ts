@@ -22,8 +22,11 @@ export type Repaint = Omit<
 export type Answer = Omit<Schemas["Answer"], "repaint"> & { repaint: Repaint };
 export type Board = Omit<Schemas["Board"], "repaint"> & { repaint: Repaint };
 export type Card = Schemas["Card"];
-export type Drawable = Required<Omit<Schemas["Drawable"], "splice" | "symmetry">> &
-  Pick<Schemas["Drawable"], "splice"> & { symmetry: SymmetryMark | null };
+export type Drawable = Required<Omit<Schemas["Drawable"], "splice" | "symmetry" | "assembly">> &
+  Pick<Schemas["Drawable"], "splice"> & {
+    symmetry: SymmetryMark | null;
+    assembly: AssemblyMark | null;
+  };
 export type Selection = Required<Schemas["Selection"]>;
 export type PathFacts = Schemas["PathFacts"];
 /** What the tool in the hand shows of what is selected. */
@@ -41,6 +44,9 @@ export type Draft = Copying | Mirroring;
 export type Axis = Schemas["Axis"];
 export type SymmetryMark = Omit<Schemas["SymmetryMark"], "images"> & { images: Matrix[] };
 export type Pattern = SymmetryMark["pattern"];
+export type AssemblyMark = Schemas["AssemblyMark"];
+/** What a part of an assembly does to those below it. */
+export type Role = AssemblyMark["operation"];
 export type Seam = NonNullable<AnchorMark["seam"]>;
 /** How symmetric an outline is. */
 export type BalanceMark = Schemas["BalanceMark"];

@@ -5,6 +5,7 @@ import { computed } from "vue";
 import type { Style } from "../api/types";
 import { useBoard } from "../stores/board";
 import { useLooking } from "../stores/looking";
+import AssemblyNode from "./AssemblyNode.vue";
 import ImageNode from "./ImageNode.vue";
 import ItemPath from "./ItemPath.vue";
 
@@ -48,8 +49,14 @@ const inner = computed(() => (item.value?.symmetry ? [...props.turns, 0] : props
     <clipPath v-if="clip" :id="clip.id"><polygon :points="clip.points" /></clipPath>
     <g :clip-path="clip?.url">
       <template v-for="child in held" :key="child">
+        <AssemblyNode
+          v-if="board.drawable(child)?.assembly"
+          :id="child"
+          :pickable="picks"
+          :plain="plain"
+        />
         <ContainerNode
-          v-if="board.tree.holds(child)"
+          v-else-if="board.tree.holds(child)"
           :id="child"
           :pickable="picks"
           :plain="plain"

@@ -40,7 +40,7 @@ const hit = computed(() =>
 
 <template>
   <template v-if="item && !item.hidden">
-    <g v-if="!board.tree.holds(id) && paint" :data-hit="hit">
+    <g v-if="board.paints(id) && paint" :data-hit="hit">
       <path
         :d="item.path"
         :fill="paint.fill ?? 'none'"
@@ -52,7 +52,7 @@ const hit = computed(() =>
         :pointer-events="hit ? 'painted' : 'none'"
       />
     </g>
-    <use v-else-if="!board.tree.holds(id)" :href="`#drawn-${id}`" :data-hit="hit" />
+    <use v-else-if="board.paints(id)" :href="`#drawn-${id}`" :data-hit="hit" />
     <g v-else :opacity="opacity">
       <g v-for="(image, n) in images" :key="n" :transform="image.transform">
         <ImageNode

@@ -22,7 +22,7 @@ const parts = computed(() => {
   const add = (id: string, matrix: Matrix | null): void => {
     const part = board.drawable(id);
     if (!part || found.length >= MOST_PARTS) return;
-    if (!board.tree.holds(id)) {
+    if (board.paints(id)) {
       found.push({ item: part, matrix });
       return;
     }

@@ -6,6 +6,8 @@ import { useMirroring } from "../stores/mirroring";
 import { useTools } from "../stores/tools";
 import { useVocabulary } from "../stores/vocabulary";
 import AlignPanel from "./AlignPanel.vue";
+import AssemblePanel from "./AssemblePanel.vue";
+import AssemblyPanel from "./AssemblyPanel.vue";
 import AnchorPanel from "./AnchorPanel.vue";
 import BalancePanel from "./BalancePanel.vue";
 import ByPanel from "./ByPanel.vue";
@@ -20,6 +22,7 @@ import LayerPanel from "./LayerPanel.vue";
 import MirrorPanel from "./MirrorPanel.vue";
 import OrderPanel from "./OrderPanel.vue";
 import OutlinePanel from "./OutlinePanel.vue";
+import PartPanel from "./PartPanel.vue";
 import PathPanel from "./PathPanel.vue";
 import SeamPanel from "./SeamPanel.vue";
 import SheetPanel from "./SheetPanel.vue";
@@ -83,9 +86,12 @@ const anchors = computed(() => tools.active === "anchors");
         <template v-else>
           <DialPanel v-if="board.marks.dials.length > 0" />
           <SymmetryPanel v-if="one?.symmetry" :id="one.id" />
+          <AssemblyPanel v-if="one?.assembly" :id="one.id" />
+          <PartPanel />
           <ItemPanel v-if="board.marks.frame" />
           <GroupPanel />
           <template v-if="board.marks.frame">
+            <AssemblePanel v-if="several > 1" />
             <AlignPanel />
             <BalancePanel />
             <CopiesPanel />

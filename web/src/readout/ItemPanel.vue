@@ -23,10 +23,10 @@ const frame = computed(() => board.marks.frame);
 const spot = computed(() => (arranging.pivot ? "middle" : arranging.spot));
 const at = computed(() => (frame.value ? spotOf(frame.value, spot.value) : [0, 0]));
 const label = computed(() => SPOTS.find(([s]) => s === spot.value)?.[1] ?? "");
-/** A symmetry has that button of its own. */
+/** Symmetries and assemblies have that button of their own. */
 const shapes = computed(() =>
   board.selected
-    .filter((s) => !board.drawable(s)?.symmetry)
+    .filter((s) => !board.drawable(s)?.symmetry && !board.drawable(s)?.assembly)
     .some((s) => board.tree.drawnIn(s).some((i) => isShape(board.drawable(i)?.type))),
 );
 const isShape = (type = ""): boolean => vocabulary.shape(type) !== undefined;

@@ -10,9 +10,9 @@ import TypedField from "./TypedField.vue";
 const board = useBoard();
 const starts = useStarts();
 const vocabulary = useVocabulary();
-/** Of the first thing drawn; a group is painted by what it holds. */
+/** Of the first thing painted; a group is painted by what it holds, an assembly as one. */
 const style = computed(() => {
-  const [first] = board.selected.flatMap((i) => board.tree.drawnIn(i));
+  const [first] = board.selected.flatMap((i) => (board.paints(i) ? [i] : board.tree.drawnIn(i)));
   return first === undefined ? undefined : board.drawable(first)?.style;
 });
 const point = computed(() => vocabulary.unit("pt"));

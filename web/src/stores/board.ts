@@ -224,6 +224,9 @@ export const useBoard = defineStore("board", () => {
     drawable: (item: string): Drawable | undefined => showing.item(item),
     kept,
     exists,
+    /** What is painted as one form: what is drawn, or an assembly. */
+    paints: (item: string): boolean =>
+      !showing.tree.value.holds(item) || showing.item(item)?.type === "assembly",
     count: computed(() => showing.tree.value.drawnIn(ROOT).length),
     free: (item: string): boolean => showing.free(item),
     place: place.here,

@@ -12,6 +12,7 @@ const OTHERS: Record<string, string> = {
   group: "Group",
   layer: "Layer",
   symmetry: "Symmetry",
+  assembly: "Assembly",
 };
 
 export const useVocabulary = defineStore("vocabulary", () => {

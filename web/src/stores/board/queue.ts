@@ -148,11 +148,19 @@ export class Queue {
     const follows = merge && this.last !== null ? { edit: this.last.edit, pause } : null;
     const edit = newId();
     this.last = { edit, at: now };
-    if (makesCopies(command)) {
+    if (this.makesItems(command)) {
       this.makers.set(edit, command.kind.endsWith("_of_copies") ? selection : []);
     }
     const looked = this.choice.looked(selection);
     this.put({ id: edit, path: "commands", command, ...looked, follows });
+  }
+
+  /** Whether an edit makes items that are to be selected, and whose ids only the core knows. */
+  private makesItems(command: Command): boolean {
+    if (command.kind === "turn_into_outlines") {
+      return command.items.every((i) => this.showing.item(i)?.assembly);
+    }
+    return makesCopies(command) || command.kind === "assemble" || command.kind === "partition";
   }
 
   /** On its way, and shown at once where the core is here. */

@@ -91,6 +91,8 @@ export function drawable(id: string, more: Partial<Drawable> = {}): Drawable {
     opacity: 1,
     ends: [],
     symmetry: null,
+    assembly: null,
+    role: null,
     ...more,
   };
 }

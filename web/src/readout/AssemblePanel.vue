@@ -1,0 +1,90 @@
+<script setup lang="ts">
+// Several items put together as one form; the pointer on a button shows what comes of it, and in
+// whose style, before anything is made.
+import { computed, ref, watch } from "vue";
+import type { Command, Role } from "../api/types";
+import { newId } from "../core/ids";
+import { useBoard } from "../stores/board";
+import ActionButton from "./ActionButton.vue";
+import ChooseField from "./ChooseField.vue";
+import { ROLES } from "./roles";
+
+const board = useBoard();
+/** Of what is made next. */
+const id = ref(newId());
+const chosen = ref<string | null>(null);
+
+/** From back to front, as the form is made of them. */
+const items = computed(() => {
+  const wanted = new Set(board.selected);
+  return [...board.settledTree.below("")].filter((i) => wanted.has(i));
+});
+const styles = computed(() =>
+  items.value.map((value, n) => ({
+    value,
+    label: `${board.drawable(value)?.name ?? ""}${n === 0 ? " (backmost)" : ""}`,
+  })),
+);
+const styleOf = computed(() => chosen.value ?? items.value[0] ?? null);
+watch(
+  () => board.selected,
+  () => {
+    chosen.value = null;
+    id.value = newId();
+  },
+);
+
+const assemble = (operation: Role): Command => ({
+  kind: "assemble",
+  items: board.selected,
+  assembly: id.value,
+  operation,
+  style_of: styleOf.value,
+});
+const partition = computed<Command>(() => ({
+  kind: "partition",
+  items: board.selected,
+  prefix: id.value,
+}));
+const compound = computed<Command>(() => ({ kind: "make_compound", items: board.selected }));
+</script>
+
+<template>
+  <section aria-label="Assemble">
+    <h3 class="wide heading">Assemble</h3>
+    <div class="wide acts">
+      <ActionButton
+        v-for="role in ROLES"
+        :key="role.value"
+        :label="role.operation"
+        :hint="role.hint"
+        :command="assemble(role.value)"
+      />
+      <ActionButton
+        label="Partition"
+        hint="An item of each region, in the style of the frontmost item there"
+        :command="partition"
+      />
+      <ActionButton
+        label="Compound outline"
+        hint="One outline of all: where they lie in each other there are holes"
+        :command="compound"
+      />
+    </div>
+    <span class="label">Style of</span>
+    <ChooseField
+      label="Style of"
+      :value="styleOf"
+      :options="styles"
+      @chosen="(v) => (chosen = v)"
+    />
+  </section>
+</template>
+
+<style scoped>
+.acts {
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  gap: 6px;
+}
+</style>

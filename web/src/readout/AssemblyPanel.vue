@@ -1,0 +1,126 @@
+<script setup lang="ts">
+// An assembly: what its parts do, each by itself where that is wanted; into it and out of it.
+import Button from "primevue/button";
+import { computed } from "vue";
+import type { Command, Role } from "../api/types";
+import { useBoard } from "../stores/board";
+import ActionButton from "./ActionButton.vue";
+import ChooseField from "./ChooseField.vue";
+import { ROLES } from "./roles";
+
+const props = defineProps<{ id: string }>();
+const board = useBoard();
+const mark = computed(() => board.drawable(props.id)?.assembly ?? null);
+/** As it is kept: a preview of another operation does not press its button. */
+const operation = computed(() => board.kept(props.id)?.assembly?.operation ?? null);
+const inside = computed(() => board.place === props.id);
+/** From front to back, as they lie on each other; the backmost has nothing below it. */
+const parts = computed(() =>
+  [...(mark.value?.parts ?? [])].reverse().map((p, n, all) => ({
+    ...p,
+    name: board.drawable(p.id)?.name ?? "",
+    backmost: n === all.length - 1,
+  })),
+);
+
+const become = (role: Role): Command => ({
+  kind: "set_assembly",
+  assembly: props.id,
+  operation: role,
+});
+const setRole = (part: string, role: Role): void =>
+  board.commit({ kind: "set_part", items: [part], role: role === operation.value ? null : role });
+function goIn(): void {
+  board.enter(props.id);
+  board.select([]);
+}
+function goOut(): void {
+  board.leave();
+  board.select([props.id]);
+}
+function settle(): void {
+  if (inside.value) board.leave();
+  board.commit({ kind: "turn_into_outlines", items: [props.id] });
+}
+</script>
+
+<template>
+  <section v-if="mark" aria-label="Assembly">
+    <div class="wide acts">
+      <ActionButton
+        v-for="role in ROLES"
+        :key="role.value"
+        :class="{ pressed: role.value === operation }"
+        :label="role.operation"
+        :command="become(role.value)"
+        :aria-pressed="role.value === operation"
+      />
+    </div>
+    <template v-for="part in parts" :key="part.id">
+      <span class="label name" :title="part.name">{{ part.name }}</span>
+      <span v-if="part.backmost" class="rest quiet">lies at the back</span>
+      <ChooseField
+        v-else
+        class="rest"
+        :label="`What ${part.name} does`"
+        :value="part.role"
+        :options="ROLES"
+        @chosen="(role) => setRole(part.id, role)"
+      />
+    </template>
+    <p v-if="mark.trouble" class="wide trouble" role="status">{{ mark.trouble }}</p>
+    <div class="wide pair">
+      <Button
+        v-if="inside"
+        severity="secondary"
+        size="small"
+        label="Go out"
+        title="Esc"
+        @click="goOut"
+      />
+      <Button v-else severity="secondary" size="small" label="Work in it" @click="goIn" />
+      <Button
+        severity="secondary"
+        size="small"
+        label="Turn into outlines"
+        title="One outline of the form; its parts go"
+        @click="settle"
+      />
+    </div>
+  </section>
+</template>
+
+<style scoped>
+.acts {
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  gap: 6px;
+}
+.pair {
+  display: flex;
+  gap: 8px;
+}
+.pair > * {
+  flex: 1;
+}
+.pressed {
+  border-color: var(--active);
+  background: var(--tint);
+  color: var(--active);
+}
+.rest {
+  grid-column: 2 / -1;
+}
+.name {
+  overflow: hidden;
+  text-overflow: ellipsis;
+  white-space: nowrap;
+}
+.quiet {
+  color: var(--quiet);
+}
+.trouble {
+  margin: 0;
+  color: var(--trouble);
+}
+</style>
