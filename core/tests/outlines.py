@@ -20,15 +20,19 @@ FINE = 300
 
 
 @functools.cache
+def _font():
+    return TTFont(FONT / "hanken-grotesk-latin-wght-normal.woff2")
+
+
 def glyphs():
-    """Outlines of Hanken Grotesk (OFL), 1,000 units to the em, y down; quadratics as cubics."""
-    font = TTFont(FONT / "hanken-grotesk-latin-wght-normal.woff2")
-    set_of = font.getGlyphSet()
-    names = [font.getBestCmap()[ord(c)] for c in LETTERS]
-    return [_operand(set_of, name) for name in names]
+    """The outlines of `LETTERS`."""
+    return [glyph(_font().getBestCmap()[ord(c)]) for c in LETTERS]
 
 
-def _operand(glyph_set, name):
+@functools.cache
+def glyph(name):
+    """A glyph of Hanken Grotesk (OFL), 1,000 units to the em, y down; quadratics as cubics."""
+    glyph_set = _font().getGlyphSet()
     pen = DecomposingRecordingPen(glyph_set)
     glyph_set[name].draw(pen)
     contours, here = [], None
@@ -46,7 +50,8 @@ def _operand(glyph_set, name):
             for q, end in zip(handles, [*ends, last], strict=True):
                 contours[-1].append((here, here + (q - here) * 2 / 3, end + (q - end) * 2 / 3, end))
                 here = end
-    return Operand(tuple(tuple(s for s in c if s[0] != s[3]) for c in contours))
+    closed = ([*c, line(c[-1][3], c[0][0])] for c in contours)
+    return Operand(tuple(tuple(s for s in c if s[0] != s[3]) for c in closed))
 
 
 def moved(operand, by):

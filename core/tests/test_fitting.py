@@ -19,13 +19,12 @@ from buildup.geometry.bezier import point_at
 from buildup.geometry.fitting import Work, fit_stroke
 from buildup.geometry.nearest import nearest
 from buildup.geometry.refit import refit
-from fontTools.pens.recordingPen import DecomposingRecordingPen
-from fontTools.ttLib import TTFont
 from hypothesis import assume, example, given
 from hypothesis import strategies as st
 from scipy.optimize import minimize
 from shapely import LineString, Point
 
+from core.tests.outlines import glyph
 from core.tests.zoo import cubics, leaf, points, ring, samples
 
 ROOT = Path(__file__).resolve().parents[2]
@@ -57,28 +56,9 @@ def apart(old, curve, count):
 
 
 def glyph_contours(name):
-    """Dense points along each contour of a glyph of Hanken Grotesk (OFL), read by fontTools."""
-    font = TTFont(FONT / "hanken-grotesk-latin-wght-normal.woff2")
-    pen = DecomposingRecordingPen(font.getGlyphSet())
-    font.getGlyphSet()[name].draw(pen)
-    found, here = [], []
-    for verb, places in pen.value:
-        at = [complex(*p) for p in places if p]
-        if verb == "moveTo":
-            here = [at[0]]
-        elif verb == "lineTo":
-            here += samples((here[-1], here[-1], at[0], at[0]), 24)[1:]
-        elif verb == "qCurveTo":
-            for k, off in enumerate(at[:-1]):
-                on = at[-1] if k == len(at) - 2 else (off + at[k + 1]) / 2
-                start = here[-1]
-                handles = (start + 2 * (off - start) / 3, on + 2 * (off - on) / 3)
-                here += samples((start, *handles, on), 24)[1:]
-        else:
-            if abs(here[-1] - here[0]) > 1:
-                here += samples((here[-1], here[-1], here[0], here[0]), 24)[1:]
-            found.append(here)
-    return found
+    """Dense points along each contour of a glyph of Hanken Grotesk (OFL), y up."""
+    upright = ([tuple(p.conjugate() for p in s) for s in c] for c in glyph(name).contours)
+    return [[c[0][0], *(p for s in c for p in samples(s, 24)[1:])] for c in upright]
 
 
 class StrokeTest(unittest.TestCase):

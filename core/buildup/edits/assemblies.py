@@ -1,6 +1,5 @@
 """Assemblies: make one, say what its parts do; outlines put together as one, and taken apart."""
 
-import itertools
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, replace
 from typing import Literal
@@ -22,10 +21,10 @@ from buildup.drawing.tree import Move
 from buildup.edits.change import Delta, row_of
 from buildup.edits.command import Command
 from buildup.edits.containers import called
-from buildup.edits.newitems import check_new
+from buildup.edits.newitems import check_new, free_id
 from buildup.edits.taking import open_items, open_painted, several
 from buildup.errors import Refusal
-from buildup.forms.assembling import Form, contour_of, operands_of
+from buildup.forms.assembling import Form, anchors_of, contour_of, operands_of
 from buildup.forms.contours import assembly_form, contours_of
 from buildup.geometry.regions import partition
 
@@ -200,6 +199,7 @@ class Partition(Command):
         regions = partition([replace(o, path=path) for o, path in operands])
         if not regions:
             raise Refusal("no_region", "These items enclose nothing, so there is nothing to part.")
+        known = anchors_of(forms)
         put: list[Item] = []
         for number, region in enumerate(regions):
             new = f"{self.prefix}-{number}"
@@ -210,7 +210,7 @@ class Partition(Command):
                 id=new,
                 name=painted[front].name,
                 style=styles[front],
-                contours=tuple(contour_of(loop, forms) for loop in loops),
+                contours=tuple(contour_of(loop, known) for loop in loops),
             )
             put.append(made)
         place = drawing.tree.container(tops[-1])
@@ -247,17 +247,11 @@ class MakeCompound(Command):
             id=back.id, name=back.name, style=back.style, contours=tuple(contours), rule=self.rule
         )
         if isinstance(back, Assembly):
-            made = replace(made, id=outline_id(drawing, back.id))
+            made = replace(made, id=free_id(drawing.items, back.id))
         front = tops[-1]
         gone = tuple(i for i in tops if i != made.id)
         place = (made.id, drawing.tree.container(front), front)
         return Delta(put=(made,), moves=(place,), removed=gone)
-
-
-def outline_id(drawing: Drawing, item_id: str) -> str:
-    """A free id for the outline that an item comes to, made of the item's own."""
-    numbers = itertools.count(1)
-    return next(i for n in numbers if (i := f"{item_id[:32]}-{n}") not in drawing.items)
 
 
 def settled_assemblies(drawing: Drawing, ids: Sequence[str]) -> Delta:
@@ -285,7 +279,7 @@ def settled_assemblies(drawing: Drawing, ids: Sequence[str]) -> Delta:
             )
         plain = item.opacity >= 1.0
         made = Outline(
-            id=outline_id(drawing, item_id),
+            id=free_id(drawing.items, item_id),
             name=item.name,
             style=item.style,
             contours=form.contours,

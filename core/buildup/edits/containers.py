@@ -1,14 +1,15 @@
 """Layers, groups and what else holds items: make, take apart, merge, how much shows through."""
 
+from collections.abc import Sequence
 from dataclasses import dataclass, replace
 from typing import ClassVar, Literal
 
 from buildup.drawing.checks import check_name
-from buildup.drawing.model import Assembly, Drawing, Group, Holder, Item, Layer, Symmetry
+from buildup.drawing.model import Assembly, Drawing, Group, Holder, Item, Layer, Outline, Symmetry
 from buildup.drawing.tree import ROOT, Move
 from buildup.edits.change import Delta, row_of
 from buildup.edits.command import Command
-from buildup.edits.newitems import check_new
+from buildup.edits.newitems import check_new, free_id
 from buildup.edits.stack import check_room
 from buildup.edits.taking import open_items, several
 from buildup.errors import Refusal
@@ -110,7 +111,10 @@ class GroupItems(Command):
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class TakeApart(Command):
-    """Takes groups apart, symmetries and assemblies: what each holds comes to lie where it lay."""
+    """Takes groups apart, symmetries and assemblies: what each holds comes to lie where it lay.
+
+    Of an outline of several contours each becomes an outline of its own.
+    """
 
     kind: Literal["take_apart"] = "take_apart"
     items: tuple[str, ...]
@@ -123,11 +127,11 @@ class TakeApart(Command):
     def delta(self, drawing: Drawing) -> Delta:
         found = open_items(drawing, self.items)
         groups = [i for i in found if isinstance(i, Group | Symmetry | Assembly)]
-        if not groups:
+        compounds = [i for i in found if isinstance(i, Outline) and len(i.contours) > 1]
+        if not groups and not compounds:
             raise Refusal("no_group", "There is no group among what is selected.")
         chosen = {g.id: g for g in groups}
-        put: list[Item] = []
-        moves: list[Move] = []
+        put, moves = _split(drawing, compounds)
         lies = {g: drawing.tree.container(g) for g in chosen}
         for group_id in (i for i in drawing.tree.below() if i in chosen):  # outermost first
             held = drawing.tree.children(group_id)
@@ -155,6 +159,24 @@ class TakeApart(Command):
             for i in drawing.tree.children(g.id)
             if drawing.items[i].role is not None
         ]
+
+
+def _split(drawing: Drawing, compounds: Sequence[Outline]) -> tuple[list[Item], list[Move]]:
+    """Outlines of several contours as one for each, the first of which keeps its id."""
+    put: list[Item] = []
+    moves: list[Move] = []
+    taken = set(drawing.items)
+    for outline in compounds:
+        first, *others = outline.contours
+        put.append(replace(outline, contours=(first,), drawn=None))
+        row = []
+        for contour in others:
+            new = free_id(taken, outline.id)
+            taken.add(new)
+            row.append(new)
+            put.append(replace(outline, id=new, contours=(contour,), drawn=None))
+        moves += row_of(row, drawing.tree.container(outline.id), outline.id)
+    return put, moves
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)

@@ -1,5 +1,8 @@
 """What is asked of every new item: its id, its name, its style."""
 
+import itertools
+from collections.abc import Container
+
 from buildup.drawing.checks import WIDEST_STROKE, check_colour, check_name
 from buildup.drawing.model import Drawing, Style
 from buildup.errors import Refusal
@@ -17,6 +20,12 @@ def check_new(drawing: Drawing, item_id: str) -> None:
     """Refuses an id that is taken."""
     if item_id in drawing.items:
         raise Refusal("item_exists", "That item is already in the drawing.", item_id)
+
+
+def free_id(taken: Container[str], item_id: str) -> str:
+    """An id that is free, for what comes of an item: the item's own with a number."""
+    numbers = itertools.count(1)
+    return next(i for n in numbers if (i := f"{item_id[:32]}-{n}") not in taken)
 
 
 def check_style(style: Style) -> None:

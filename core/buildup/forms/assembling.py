@@ -71,7 +71,8 @@ def assembled(parts: Sequence[PartForm]) -> Assembled:
         loops = combined(operands_of(forms), _keep(parts))
     except Refusal as refusal:
         return Assembled(trouble=refusal.sentence)
-    return Assembled(tuple(contour_of(loop, forms) for loop in loops))
+    known = anchors_of(forms)
+    return Assembled(tuple(contour_of(loop, known) for loop in loops))
 
 
 def operands_of(forms: Sequence[Form]) -> list[Operand]:
@@ -94,9 +95,18 @@ def _keep(parts: Sequence[PartForm]) -> Keep:
     return keep
 
 
-def contour_of(loop: Loop, forms: Sequence[Form], *, closed: bool = True) -> Contour:
+Pairs = Sequence[Sequence[tuple[Anchor, Anchor]]]
+"""Of each contour of a form the two anchors of every segment."""
+
+
+def anchors_of(forms: Sequence[Form]) -> list[Pairs]:
+    """The anchors of forms, as parts of a result refer to them."""
+    return [[c.pairs for c in form.contours] for form in forms]
+
+
+def contour_of(loop: Loop, known: Sequence[Pairs], *, closed: bool = True) -> Contour:
     """A loop as a contour; anchors that are where they were keep their kind and their handles."""
-    ends = [_ends(part, forms) for part in loop]
+    ends = [_ends(part, known) for part in loop]
     anchors = []
     before: Sequence[_End | None] = [end for _, end in ends]
     before = [before[-1], *before[:-1]] if closed else [None, *before[:-1]]
@@ -116,11 +126,10 @@ class _End:
     anchor: Anchor | None
 
 
-def _ends(part: Part, forms: Sequence[Form]) -> tuple[_End, _End]:
+def _ends(part: Part, known: Sequence[Pairs]) -> tuple[_End, _End]:
     a, b, c, d = part.curve
     source = part.source
-    contour = forms[source.operand].contours[source.contour]
-    pairs = contour.pairs
+    pairs = known[source.operand][source.contour]
     start: Anchor | None = None
     end: Anchor | None = None
     if source.segment < len(pairs):

@@ -70,6 +70,8 @@ class Drawable:
     style: Style = Style()
     opacity: float = 1.0
     """Of all that a container holds."""
+    compound: bool = False
+    """An outline of several contours."""
     ends: tuple[PathEnd, ...] = ()
     """The ends of its open paths, where drawing can go on."""
     symmetry: SymmetryMark | None = None
@@ -108,7 +110,8 @@ def _drawable(drawing: Drawing, item_id: str) -> Drawable:
     contours = contours_of(drawing, item_id)
     found = replace(found, path=path_data(contours), style=item.style)
     if isinstance(item, Outline):
-        return replace(found, rule=item.rule, ends=_ends(contours))
+        several = len(item.contours) > 1
+        return replace(found, rule=item.rule, compound=several, ends=_ends(contours))
     return found
 
 

@@ -1400,6 +1400,11 @@ export interface components {
              */
             opacity?: number;
             /**
+             * Compound
+             * @default false
+             */
+            compound?: boolean;
+            /**
              * Ends
              * @default []
              */
@@ -4866,6 +4871,8 @@ export interface components {
         /**
          * TakeApart
          * @description Takes groups apart, symmetries and assemblies: what each holds comes to lie where it lay.
+         *
+         *     Of an outline of several contours each becomes an outline of its own.
          */
         TakeApart: {
             /**

@@ -6,7 +6,7 @@ import { useBoard } from "../stores/board";
 import { useChoosing } from "../stores/choosing";
 import { useClipboard } from "../stores/clipboard";
 import { useTools } from "../stores/tools";
-import { duplicate, group, groupsOf, remove, takeApart } from "../tools/acts";
+import { apartOf, duplicate, group, groupsOf, remove, takeApart } from "../tools/acts";
 
 /** An entry: what it is called, its key (empty: none), what it does. */
 const entry = (label: string, keys: string, command: () => unknown): MenuItem => ({
@@ -94,12 +94,12 @@ export function usePointerMenu(): () => MenuItem[] {
 
   function groups(): MenuItem[] {
     const items = board.selected;
-    const apart = groupsOf(board);
+    const apart = apartOf(board);
     const found = [entry("Group", "Ctrl G", () => group(board, board.commit))];
     if (apart.length > 0) {
       found.push(entry("Take apart", "Ctrl Shift G", () => takeApart(board, board.commit)));
     }
-    const [one] = apart;
+    const [one] = groupsOf(board);
     if (one && items.length === 1) {
       found.push(entry("All that it holds", "double click", () => choosing.allIn(one)));
     }

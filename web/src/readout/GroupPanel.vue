@@ -3,12 +3,13 @@
 import Button from "primevue/button";
 import { computed } from "vue";
 import { useBoard } from "../stores/board";
-import { group, groupsOf, takeApart } from "../tools/acts";
+import { apartOf, group, groupsOf, takeApart } from "../tools/acts";
 import ChooseField from "./ChooseField.vue";
 import OpacityField from "./OpacityField.vue";
 
 const board = useBoard();
 const groups = computed(() => groupsOf(board));
+const apart = computed(() => apartOf(board));
 const layers = computed(() =>
   [...board.tree.in("")]
     .reverse()
@@ -49,7 +50,7 @@ function toLayer(container: string): void {
         @click="group(board, board.commit)"
       />
       <Button
-        v-if="groups.length > 0"
+        v-if="apart.length > 0"
         severity="secondary"
         size="small"
         label="Take apart"

@@ -33,12 +33,17 @@ export function group(board: Board, keep: Keep): void {
 export const groupsOf = (board: Board): string[] =>
   board.selected.filter((i) => board.tree.holds(i));
 
+/** What can be taken apart of what is selected: containers, and outlines of several contours. */
+export const apartOf = (board: Board): string[] =>
+  board.selected.filter((i) => board.tree.holds(i) || board.drawable(i)?.compound);
+
 /** Take groups apart; what they held is selected with the others. */
 export function takeApart(board: Board, keep: Keep): void {
-  const items = groupsOf(board);
+  const items = apartOf(board);
   if (items.length === 0) return;
   const inside = items.flatMap((g) => board.tree.in(g));
   const others = board.selected.filter((i) => !items.includes(i));
   keep({ kind: "take_apart", items });
-  board.select([...others, ...inside]);
+  const compound = items.filter((i) => board.drawable(i)?.compound);
+  board.select([...others, ...inside, ...compound]);
 }

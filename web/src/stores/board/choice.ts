@@ -126,10 +126,12 @@ export class Choice {
   show(repaint: Repaint): void {
     const kept = this.keptMarks.value;
     const { frame } = repaint.selection;
+    this.said.value = repaint.said ?? "";
+    // while it is only shown that they would go, what is done to them stays at hand
+    if (this.items.value.some((i) => repaint.removed.includes(i))) return;
     this.marks.value = repaint.moved
       ? { ...kept, frame, pegs: [] }
       : merged(kept, repaint.selection);
-    this.said.value = repaint.said ?? "";
   }
 
   /** Take the marks that came with an edit on its way. */

@@ -93,6 +93,7 @@ export function drawable(id: string, more: Partial<Drawable> = {}): Drawable {
     symmetry: null,
     assembly: null,
     role: null,
+    compound: false,
     ...more,
   };
 }
