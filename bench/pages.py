@@ -1,6 +1,7 @@
 """What the designer sees: pointer to paint, and opening a large drawing, in headless Chromium."""
 
 from asking import LOOKED, asked, opened_in, wait_for_worker
+from assembled import assembled_rows
 from bench_rows import Row
 from board import Server, aim, all_shapes, dial_changes, drag, drawing, median, p95
 from buildup.shapes.registry import SHAPES
@@ -90,6 +91,7 @@ def in_the_browser(server: Server, small: Drawing, middle: Drawing, large: Drawi
         painted = _drag(page)
         worker = _worker_rows(page, server, small, middle)
         worker += mirrored_rows(page, server, small)
+        worker += assembled_rows(page, server)
         opened_in(page, server, small)
         wait_for_worker(page)
         page.wait_for_timeout(8000)  # the index of cues is ready too, as in mid-work

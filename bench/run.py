@@ -10,6 +10,7 @@ from buildup.edits.apply import read_command
 from curves import budgets, comparison
 from large import history
 from pages import in_the_browser
+from regions import regions
 from sizes import close_curves, growing
 from studio import store
 from studio.models import Drawing
@@ -59,17 +60,24 @@ def main() -> None:
     """Run everything and print the table."""
     curves = comparison()
     few = budgets()
+    unions, beside = regions()
     server = Server()
     try:
         small, middle, large = (drawing(server.user.pk, n) for n in (200, 250, 2000))
-        rows = [*few, in_the_core(small), *through_the_server(server, small), cues(server, middle)]
+        rows = [
+            *few,
+            *unions,
+            in_the_core(small),
+            *through_the_server(server, small),
+            cues(server, middle),
+        ]
         rows += in_the_browser(server, small, middle, large)
         rows += history(server)
     finally:
         server.stop()
     print(f"{platform.processor() or platform.machine()}, Python {platform.python_version()}")
     print(table(rows))
-    print(f"\n{curves}\n\n{growing()}\n\n{close_curves()}")
+    print(f"\n{curves}\n\n{beside}\n\n{growing()}\n\n{close_curves()}")
 
 
 if __name__ == "__main__":
