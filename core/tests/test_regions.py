@@ -18,7 +18,6 @@ from buildup.geometry.regions import (
     combined,
     difference,
     divided,
-    folded,
     intersection_of,
     partition,
     symmetric_difference,
@@ -225,14 +224,6 @@ class FormTest(Checks):
                 self.assertEqual(counts(combined([box(0j, 10, 10), figure], union)), [4])
                 cut = combined([box(0j, 10, 10), figure], difference)
                 self.assertAlmostEqual(area(cut), 100, delta=1e-5)
-
-    def test_each_operand_has_its_own_operation(self):
-        base, hole, lid = box(0j, 10, 10), circle(5 + 5j, 3.0), box(4 + 4j, 2, 2)
-        ways = ("joins", "cuts", "joins")
-        self.assertAlmostEqual(area(combined([base, hole, lid], folded(ways))),
-                               100 - area(combined([hole], union)) + 4)  # fmt: skip
-        self.assertAlmostEqual(area(combined([base, lid], folded(("joins", "keeps")))), 4)
-        self.assertAlmostEqual(area(combined([base, lid], folded(("joins", "inverts")))), 96)
 
     def test_regions_and_lines_that_divide_them(self):
         one, other = circle(0j, 10.0), circle(8 + 0j, 10.0)

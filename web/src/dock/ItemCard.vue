@@ -6,6 +6,7 @@ import { useBoard } from "../stores/board";
 import { useCarry } from "./carry";
 import FlagButtons from "./FlagButtons.vue";
 import { spotAt, type Row } from "./rows";
+import { ROLES } from "../readout/roles";
 import SmallDrawing from "./SmallDrawing.vue";
 
 const props = defineProps<{ row: Row }>();
@@ -21,6 +22,13 @@ const name = ref<InstanceType<typeof NameField> | null>(null);
 const item = computed(() => board.drawable(props.row.id));
 const chosen = computed(() => board.selected.includes(props.row.id));
 const mark = computed(() => (carry.mark?.id === props.row.id ? carry.mark.side : ""));
+
+/** What it does as a part of an assembly; null where it is none. */
+const doing = computed(() => {
+  const around = board.drawable(board.tree.containerOf(props.row.id))?.assembly;
+  const part = around?.parts.find((p) => p.id === props.row.id);
+  return ROLES.find((r) => r.value === part?.role) ?? null;
+});
 
 const rename = (called: string): void =>
   board.commit({ kind: "rename_item", item: props.row.id, called });
@@ -87,6 +95,7 @@ function keys(event: KeyboardEvent): void {
     >
       <i :class="row.open ? 'pi pi-angle-left' : 'pi pi-angle-right'" aria-hidden="true" />
     </button>
+    <span v-if="doing" class="doing" :title="`As a part it ${doing.label}`">{{ doing.sign }}</span>
     <div class="line">
       <NameField
         ref="name"
@@ -154,6 +163,19 @@ function keys(event: KeyboardEvent): void {
   border-radius: 4px;
   background: #d3ebe7;
   color: #0c6b65;
+}
+.doing {
+  position: absolute;
+  top: 6px;
+  left: 7px;
+  min-width: 18px;
+  padding: 0 4px;
+  border-radius: 4px;
+  background: #fff;
+  color: #6d3a9c;
+  font-weight: 600;
+  line-height: 18px;
+  text-align: center;
 }
 .line {
   display: flex;

@@ -7,11 +7,11 @@ import ChooseField from "./ChooseField.vue";
 import { ROLES } from "./roles";
 
 const board = useBoard();
-/** The assembly in which all of them lie; null without one. */
+/** The assembly in which all of them lie, whatever is previewed; null without one. */
 const around = computed(() => {
-  const found = new Set(board.selected.map((i) => board.tree.containerOf(i)));
+  const found = new Set(board.selected.map((i) => board.settledTree.containerOf(i)));
   const [one] = found;
-  return found.size === 1 && one ? (board.drawable(one)?.assembly ?? null) : null;
+  return found.size === 1 && one ? (board.kept(one)?.assembly ?? null) : null;
 });
 const roles = computed(() => {
   const chosen = new Set(board.selected);

@@ -1,0 +1,137 @@
+"""Forms put together from others, which stay as they are: seen before, live, taken back."""
+
+from buildup.drawing.model import Assembly, Outline
+from buildup.edits.apply import read_command
+from buildup.forms.contours import contours_of, item_box
+from playwright.sync_api import expect
+
+from e2e.base import BrowserTest
+
+FILLS = {"plate": "#0C6B65", "disc": "#C2410C", "tip": "#D9B382"}
+
+
+def shape(item, kind, start, to, **more):
+    style = {"fill": FILLS.get(item, "#0C6B65"), "stroke": None}
+    told = {"kind": "draw_shape", "item": item, "called": item, "shape": kind, "style": style}
+    return read_command({**told, "start": start, "to": to, **more})
+
+
+def badge():
+    """A rectangle, a circle and a triangle that lie over each other."""
+    return (
+        shape("plate", "rectangle", [100, 80], [220, 180]),
+        shape("disc", "ellipse", [130, 130], [190, 190]),
+        shape("tip", "triangle", [140, 40], [180, 100]),
+    )
+
+
+class AssemblingTest(BrowserTest):
+    def setUp(self):
+        super().setUp()
+        self.open(self.new_drawing(*badge()))
+        self.core_is_here()
+
+    def button(self, name):
+        return self.page.get_by_role("button", name=name, exact=True)
+
+    def press(self, name):
+        self.button(name).click()
+        self.settled()
+
+    def painted(self):
+        """What the canvas paints, back to front, with its fill."""
+        paths = self.page.locator("[data-drawn] path[data-item]").all()
+        return [(p.get_attribute("data-item"), p.get_attribute("fill")) for p in paths]
+
+    def assembly(self):
+        (found,) = (i for i in self.value().items.values() if isinstance(i, Assembly))
+        return found
+
+    def corners(self, item):
+        return sum(len(c.anchors) for c in contours_of(self.value(), item))
+
+    def assemble(self, name, *items):
+        self.page.keyboard.press("Control+a")
+        self.press(name)
+        return self.assembly()
+
+    def test_a_badge_is_seen_before_it_is_made_and_follows_its_parts(self):
+        self.page.keyboard.press("Control+a")
+        self.button("Union").hover()
+        expect(self.page.locator("[data-drawn] path[data-item]")).to_have_count(1)
+        self.assertEqual([fill for _, fill in self.painted()], [FILLS["plate"]])
+        self.page.mouse.move(*self.spot(300, 250))
+        expect(self.page.locator("[data-drawn] path[data-item]")).to_have_count(3)
+        # in another style, and then made: it is selected, its parts show as ghosts
+        self.page.get_by_label("Style of", exact=True).click()
+        self.page.get_by_role("option", name="disc").click()
+        self.press("Union")
+        made = self.assembly()
+        self.assertEqual(made.style.fill, FILLS["disc"])
+        expect(self.page.locator("[data-testid^=ghost-]")).to_have_count(3)
+        before = item_box(self.value(), made.id)
+        # a click takes the part under it; while it is dragged the form follows
+        self.click(160, 60)
+        with self.dragging((160, 60), (190, 20)):
+            told = self.page.get_by_test_id("ghost-tip").get_attribute("d")
+            expect(self.page.get_by_test_id("ghost-tip")).not_to_have_attribute("d", "")
+            self.assertTrue(told)
+        self.settled()
+        after = item_box(self.value(), made.id)
+        self.assertLess(after.top, before.top - 20)
+        self.page.keyboard.press("Control+z")
+        self.settled()
+        self.assertEqual(item_box(self.value(), made.id), before)
+
+    def test_a_hole_is_a_part_that_cuts(self):
+        made = self.assemble("Difference")
+        self.assertEqual(len(contours_of(self.value(), made.id)), 1)
+        # the tip joins instead: said by the list of parts
+        self.page.get_by_label("What tip does").click()
+        self.page.get_by_role("option", name="joins", exact=True).click()
+        self.settled()
+        self.assertEqual(self.value().items["tip"].role, "joins")
+        expect(self.button("Difference")).to_have_attribute("aria-pressed", "true")
+        # the disc is taken hold of where nothing is left of it, and moved into the plate
+        self.press("Work in it")
+        self.drag((160, 185), (160, 155))
+        self.settled()
+        self.assertEqual(len(contours_of(self.value(), made.id)), 2)
+        expect(self.page.get_by_label("What it does as a part")).to_contain_text("cuts")
+        expect(self.page.get_by_test_id("stack-disc")).to_contain_text("−")
+        # a new shape drawn in it is a part of it
+        self.tool("rectangle")
+        self.drag((90, 70), (120, 100))
+        self.settled()
+        self.assertEqual(len(self.value().tree.children(made.id)), 4)
+        self.assertGreater(item_box(self.value(), made.id).top, 30)
+
+    def test_outlines_of_it_take_its_place_and_can_be_taken_back(self):
+        made = self.assemble("Symmetric difference")
+        loops = contours_of(self.value(), made.id)
+        self.press("Turn into outlines")
+        (outline,) = self.items()
+        self.assertIsInstance(outline, Outline)
+        self.assertEqual(outline.contours, loops)
+        expect(
+            self.page.get_by_label("Readout").get_by_role("heading", name=made.name)
+        ).to_be_visible()
+        self.press("Take apart")
+        self.assertEqual(len(self.items()), len(loops))
+        for _ in range(2):
+            self.page.keyboard.press("Control+z")
+            self.settled()
+        self.assertEqual(self.assembly(), made)
+
+    def test_partition_and_compound(self):
+        self.page.keyboard.press("Control+a")
+        self.button("Partition").hover()
+        expect(self.page.locator("[data-drawn] path[data-item]")).to_have_count(5)
+        self.press("Partition")
+        self.assertEqual(len(self.items()), 5)
+        self.page.keyboard.press("Control+z")
+        self.settled()
+        self.page.keyboard.press("Control+a")
+        self.press("Compound outline")
+        (outline,) = self.items()
+        self.assertEqual((outline.id, len(outline.contours), outline.rule), ("plate", 3, "evenodd"))
