@@ -28,6 +28,7 @@ from buildup.edits.command import Command
 from buildup.edits.containers import AddLayer, GroupItems, MergeLayers, SetOpacity, TakeApart
 from buildup.edits.copying import DuplicateItems
 from buildup.edits.cornering import DragCorners, SetCorners, SettleCorners
+from buildup.edits.cutting import CropItems, CutItems, CutPath
 from buildup.edits.dials import CopyDials, DragPeg, SetDial, SetDials, SetMeasure
 from buildup.edits.evening import EvenSides, FindTwins
 from buildup.edits.freehand import DrawStroke, SetTolerance
@@ -141,6 +142,9 @@ COMMANDS: tuple[type[Command], ...] = (
     SetPart,
     Partition,
     MakeCompound,
+    CutItems,
+    CutPath,
+    CropItems,
     SetSheet,
     SetSheetColour,
     SetGrid,

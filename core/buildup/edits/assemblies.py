@@ -22,9 +22,10 @@ from buildup.edits.change import Delta, row_of
 from buildup.edits.command import Command
 from buildup.edits.containers import called
 from buildup.edits.newitems import check_new, free_id
-from buildup.edits.taking import open_items, open_painted, several
+from buildup.edits.taking import form_of, is_region, open_items, open_painted, several
+from buildup.edits.welds import as_outline
 from buildup.errors import Refusal
-from buildup.forms.assembling import Form, anchors_of, contour_of, operands_of
+from buildup.forms.assembling import anchors_of, contour_of, operands_of
 from buildup.forms.contours import assembly_form, contours_of
 from buildup.geometry.regions import partition
 
@@ -189,12 +190,10 @@ class Partition(Command):
         painted = open_painted(drawing, tops)
         forms, styles, paths = [], [], []
         for item in painted:
-            rule = item.rule if isinstance(item, Outline) else "nonzero"
-            contours = contours_of(drawing, item.id)
-            forms.append(Form(contours, rule))
+            form = form_of(drawing, item)
+            forms.append(form)
             styles.append(item.style)
-            closed = item.style.fill is not None or any(c.closed for c in contours)
-            paths.append(not closed)
+            paths.append(not is_region(item, form))
         operands = zip(operands_of(forms), paths, strict=True)
         regions = partition([replace(o, path=path) for o, path in operands])
         if not regions:
@@ -278,15 +277,9 @@ def settled_assemblies(drawing: Drawing, ids: Sequence[str]) -> Delta:
                 item_id,
             )
         plain = item.opacity >= 1.0
-        made = Outline(
-            id=free_id(drawing.items, item_id),
-            name=item.name,
-            style=item.style,
-            contours=form.contours,
-            hidden=plain and item.hidden,
-            locked=plain and item.locked,
-            role=item.role if plain else None,
-        )
+        made = replace(as_outline(item, form.contours), id=free_id(drawing.items, item_id))
+        if not plain:
+            made = replace(made, hidden=False, locked=False, role=None)
         put.append(made)
         if plain:
             moves.append((made.id, drawing.tree.container(item_id), item_id))

@@ -4,7 +4,17 @@ from collections.abc import Iterable, Iterator
 from dataclasses import dataclass, field, replace
 
 from buildup.drawing.checks import MOST_ANCHORS
-from buildup.drawing.model import Contour, Drawing, DrawnItem, Group, Item, Outline, Style, Symmetry
+from buildup.drawing.model import (
+    Contour,
+    Drawing,
+    Group,
+    Item,
+    Outline,
+    Painted,
+    Shape,
+    Style,
+    Symmetry,
+)
 from buildup.drawing.tree import Move
 from buildup.edits.change import Delta, row_of, updated
 from buildup.edits.copying import check_count
@@ -129,7 +139,7 @@ def _plain(contours: tuple[Contour, ...]) -> Iterator[Contour]:
         yield replace(contour, anchors=tuple(anchors))
 
 
-def as_outline(item: DrawnItem, contours: Iterable[Contour]) -> Outline:
+def as_outline(item: Painted, contours: Iterable[Contour]) -> Outline:
     """An item as a plain outline of some contours."""
     if isinstance(item, Outline):
         return replace(item, contours=tuple(contours), drawn=None)
@@ -141,5 +151,5 @@ def as_outline(item: DrawnItem, contours: Iterable[Contour]) -> Outline:
         locked=item.locked,
         role=item.role,
         contours=tuple(contours),
-        angle=own_standing(item).angle,
+        angle=own_standing(item).angle if isinstance(item, Shape) else 0.0,
     )

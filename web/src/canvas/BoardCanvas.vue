@@ -29,7 +29,7 @@ const svg = ref<SVGSVGElement | null>(null);
 const hand = useCanvasPointer(svg);
 useMoving(svg);
 const printing = computed(() => looking.view === "Print");
-const pickable = computed(() => ["select", "anchors", "corners"].includes(tools.active));
+const pickable = computed(() => ["select", "anchors", "corners", "cut"].includes(tools.active));
 
 let watcher: ResizeObserver | null = null;
 let shownFirst = false;

@@ -19,6 +19,7 @@ const items = computed(() => {
   const wanted = new Set(board.selected);
   return [...board.settledTree.below("")].filter((i) => wanted.has(i));
 });
+const several = computed(() => items.value.length > 1);
 const styles = computed(() =>
   items.value.map((value, n) => ({
     value,
@@ -41,6 +42,13 @@ const assemble = (operation: Role): Command => ({
   operation,
   style_of: styleOf.value,
 });
+/** To the sheet, or to the frontmost of several. */
+const cropToSheet = computed<Command>(() => ({ kind: "crop_items", items: board.selected }));
+const cropToFront = computed<Command>(() => ({
+  kind: "crop_items",
+  items: board.selected,
+  to: items.value.at(-1) ?? null,
+}));
 const partition = computed<Command>(() => ({
   kind: "partition",
   items: board.selected,
@@ -53,31 +61,45 @@ const compound = computed<Command>(() => ({ kind: "make_compound", items: board.
   <section aria-label="Assemble">
     <h3 class="wide heading">Assemble</h3>
     <div class="wide acts">
+      <template v-if="several">
+        <ActionButton
+          v-for="role in ROLES"
+          :key="role.value"
+          :label="role.operation"
+          :hint="role.hint"
+          :command="assemble(role.value)"
+        />
+        <ActionButton
+          label="Partition"
+          hint="An item of each region, in the style of the frontmost item there"
+          :command="partition"
+        />
+        <ActionButton
+          label="Compound outline"
+          hint="One outline of all: where they lie in each other there are holes"
+          :command="compound"
+        />
+        <ActionButton
+          label="Crop to frontmost"
+          hint="Takes away what hangs over the frontmost item, which stays"
+          :command="cropToFront"
+        />
+      </template>
       <ActionButton
-        v-for="role in ROLES"
-        :key="role.value"
-        :label="role.operation"
-        :hint="role.hint"
-        :command="assemble(role.value)"
-      />
-      <ActionButton
-        label="Partition"
-        hint="An item of each region, in the style of the frontmost item there"
-        :command="partition"
-      />
-      <ActionButton
-        label="Compound outline"
-        hint="One outline of all: where they lie in each other there are holes"
-        :command="compound"
+        label="Crop to sheet"
+        hint="Takes away what hangs over the sheet"
+        :command="cropToSheet"
       />
     </div>
-    <span class="label">Style of</span>
-    <ChooseField
-      label="Style of"
-      :value="styleOf"
-      :options="styles"
-      @chosen="(v) => (chosen = v)"
-    />
+    <template v-if="several">
+      <span class="label">Style of</span>
+      <ChooseField
+        label="Style of"
+        :value="styleOf"
+        :options="styles"
+        @chosen="(v) => (chosen = v)"
+      />
+    </template>
   </section>
 </template>
 

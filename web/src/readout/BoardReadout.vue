@@ -91,7 +91,7 @@ const anchors = computed(() => tools.active === "anchors");
           <ItemPanel v-if="board.marks.frame" />
           <GroupPanel />
           <template v-if="board.marks.frame">
-            <AssemblePanel v-if="several > 1" />
+            <AssemblePanel />
             <AlignPanel />
             <BalancePanel />
             <CopiesPanel />

@@ -5,6 +5,7 @@ import type { Point, Style } from "../api/types";
 import { AnchorsTool } from "../tools/anchors";
 import { bubbleFor } from "../tools/bubble";
 import { FreehandTool } from "../tools/freehand";
+import { CutTool } from "../tools/cut";
 import { CornersTool } from "../tools/corners";
 import { GuideTool } from "../tools/guide";
 import { LineTool } from "../tools/line";
@@ -79,6 +80,9 @@ export const useTools = defineStore("tools", () => {
   const showBox = (corners: [Point, Point] | null): void => {
     box.value = corners;
   };
+  const showInk = (points: Point[] | null): void => {
+    ink.value = points && [...points];
+  };
   const nudgeStep = (): number => Math.max(1 / view.scale, 0.1);
   const startStyle = (): { style?: Style } =>
     starts.kept.style ? { style: starts.kept.style } : {};
@@ -93,11 +97,13 @@ export const useTools = defineStore("tools", () => {
       reach: () => (cues.kinds.includes("seam") ? REACH / view.scale : 0),
       toScreen: view.toScreen,
       style: startStyle,
-      ink: (points) => {
-        ink.value = points && [...points];
-      },
+      ink: showInk,
     }),
     corners: new CornersTool(board, bench, () => REACH / view.scale),
+    cut: new CutTool(board, bench, {
+      tolerance: () => handTolerance.value / view.scale,
+      ink: showInk,
+    }),
     symmetry: new SymmetryTool(board, bench, {
       enter: () => mirroring.enter(),
       leave: () => mirroring.leave(),

@@ -88,6 +88,12 @@ export const GROUPS: Group[] = [
         icon: "M2.5 14V8A5.5 5.5 0 0 1 8 2.5H14M2.5 4V2.5H4",
       },
       {
+        name: "cut",
+        label: "Cut",
+        key: "X",
+        icon: "M2 14L14 2M3 6.5V3H6.5M13 9.5V13H9.5",
+      },
+      {
         name: "symmetry",
         label: "Symmetry",
         key: "Y",

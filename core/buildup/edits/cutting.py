@@ -1,0 +1,262 @@
+"""Cut items along a line, cut a path at a place, crop items to the sheet or to a form."""
+
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass, replace
+from typing import ClassVar, Literal
+
+from buildup.drawing.model import Anchor, Contour, Drawing, HandStroke, Item, Outline, Painted
+from buildup.drawing.paths import broken_at
+from buildup.drawing.segments import with_added
+from buildup.drawing.strokes import fitted
+from buildup.drawing.tree import Move
+from buildup.edits.change import Delta, row_of
+from buildup.edits.command import Command, Point
+from buildup.edits.newitems import free_id
+from buildup.edits.taking import form_of, is_region, open_painted, several
+from buildup.edits.welds import as_outline
+from buildup.errors import Refusal
+from buildup.forms.assembling import Form, anchors_of, contour_of, operands_of
+from buildup.forms.contours import contours_of, item_box
+from buildup.geometry.angles import stepped
+from buildup.geometry.boxes import Box
+from buildup.geometry.crossings import crossings
+from buildup.geometry.nearest import nearest
+from buildup.geometry.regions import (
+    combined,
+    difference,
+    divided,
+    intersection_of,
+    partition,
+    union,
+)
+from buildup.geometry.tolerances import PARAMETER, SAME_PLACE
+
+STEP = 15.0
+"""Degrees, of a line that is held to steps."""
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class CutItems(Command):
+    """Cuts items along a line: forms into forms, open paths into paths."""
+
+    aims: ClassVar[str] = "line"
+    kind: Literal["cut_items"] = "cut_items"
+    items: tuple[str, ...] = ()
+    """Which items; none: all that the line crosses and that may be edited."""
+    line: tuple[Point, ...]
+    """Two places, or many as a hand drew them."""
+    closes: bool = True
+    """What is cut out of a form is a form; else only its outline is cut, and stays open."""
+    stepped: bool = False
+    """A straight line is held to steps of 15°."""
+    tolerance: float = 1.0
+    """Sheet units, of a line drawn by hand."""
+
+    @property
+    def name(self) -> str:
+        return "Cut"
+
+    def delta(self, drawing: Drawing) -> Delta:
+        knife = self._knife()
+        around = Box.around(p for s in knife.segments for p in s)
+        made = _Made(drawing)
+        for item in _taken(drawing, self.items):
+            box = item_box(drawing, item.id)
+            if box is not None and box.meets(around):
+                form = form_of(drawing, item)
+                closes = self.closes and is_region(item, form)
+                made.become(item, _divided(form, knife) if closes else _opened(form, knife))
+        if not made.put:
+            raise Refusal(
+                "nothing_cut",
+                "The line cuts nothing through. Nothing was changed; draw it right across a form.",
+            )
+        return made.delta()
+
+    def _knife(self) -> Contour:
+        places = [complex(*p) for p in self.line]
+        if len(places) < 2 or all(abs(p - places[0]) <= SAME_PLACE for p in places):
+            raise Refusal("no_line", "A cut needs a line. Nothing was changed; draw one.")
+        if len(places) > 2:
+            return fitted(HandStroke((tuple(places),), self.tolerance))
+        start, end = places
+        way = stepped(end - start, step=STEP) if self.stepped else end - start
+        return Contour((Anchor(start), Anchor(start + way)))
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class CutPath(Command):
+    """Cuts a path at the place of it that is nearest to a given one."""
+
+    kind: Literal["cut_path"] = "cut_path"
+    item: str
+    """Which outline or shape."""
+    at: Point
+    """Where."""
+
+    @property
+    def name(self) -> str:
+        return "Cut path"
+
+    def delta(self, drawing: Drawing) -> Delta:
+        (item,) = open_painted(drawing, (self.item,))
+        contours = item.contours if isinstance(item, Outline) else contours_of(drawing, item.id)
+        found = [nearest(c.segments, complex(*self.at)) for c in contours]
+        near = [(f.distance, k, f) for k, f in enumerate(found) if f is not None]
+        if not near:
+            raise Refusal("no_path", "There is no path to cut. Nothing was changed.", item.id)
+        _, index, spot = min(near, key=lambda n: n[:2])
+        cut = contours[index]
+        at = spot.segment + round(spot.t)
+        if PARAMETER < spot.t < 1.0 - PARAMETER:
+            cut = with_added(cut, {spot.segment: (spot.t,)})
+            at = spot.segment + 1
+        parts = broken_at(cut, at % len(cut.anchors))
+        if parts == (cut,):
+            raise Refusal("already_ends", "The path ends there already.")
+        made = _Made(drawing)
+        made.become(item, [(*contours[:index], *parts, *contours[index + 1 :])])
+        return made.delta()
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class CropItems(Command):
+    """Takes away what hangs over the sheet, or over a form."""
+
+    kind: Literal["crop_items"] = "crop_items"
+    items: tuple[str, ...]
+    """Which items."""
+    to: str | None = None
+    """The item to whose form they are cropped, which stays; None: the sheet."""
+
+    @property
+    def name(self) -> str:
+        return f"Crop {several(len(self.items))}"
+
+    def delta(self, drawing: Drawing) -> Delta:
+        frame = self._frame(drawing)
+        made = _Made(drawing)
+        for item in open_painted(drawing, self.items):
+            if item.id != self.to:
+                form = form_of(drawing, item)
+                left = _within(form, frame, region=is_region(item, form))
+                made.become(item, None if left is None else [left] if left else [])
+        if not made.put and not made.removed:
+            raise Refusal("nothing_over", "Nothing hangs over, so nothing was changed.")
+        return made.delta()
+
+    def _frame(self, drawing: Drawing) -> Form:
+        if self.to is not None:
+            return form_of(drawing, drawing.painted_item(self.to))
+        sheet = Box(0.0, 0.0, drawing.sheet.width, drawing.sheet.height)
+        return Form((Contour(tuple(map(Anchor, sheet.corners)), closed=True),))
+
+
+class _Made:
+    """What items become: the first of several takes the item's place, the others lie above it."""
+
+    def __init__(self, drawing: Drawing) -> None:
+        self.drawing = drawing
+        self.put: list[Item] = []
+        self.moves: list[Move] = []
+        self.removed: list[str] = []
+        self._taken = set(drawing.items)
+
+    def become(self, item: Painted, forms: Sequence[tuple[Contour, ...]] | None) -> None:
+        """An item becomes outlines of some contours each; None: it stays as it is."""
+        if forms is None:
+            return
+        plain = as_outline(item, ())
+        leaf = self.drawing.tree.is_drawn(item.id)
+        row = []
+        for number, contours in enumerate(forms):
+            keeps = leaf and number == 0
+            new = item.id if keeps else self._new_id(item.id)
+            self.put.append(replace(plain, id=new, contours=contours))
+            if not keeps:
+                row.append(new)
+        self.moves += row_of(row, self.drawing.tree.container(item.id), item.id)
+        if not forms or not leaf:
+            self.removed.append(item.id)
+
+    def _new_id(self, item_id: str) -> str:
+        new = free_id(self._taken, item_id)
+        self._taken.add(new)
+        return new
+
+    def delta(self) -> Delta:
+        return Delta(put=tuple(self.put), moves=tuple(self.moves), removed=tuple(self.removed))
+
+
+def _taken(drawing: Drawing, ids: tuple[str, ...]) -> list[Painted]:
+    """The items that are meant: those, or all that is seen and may be edited."""
+    if ids:
+        return open_painted(drawing, ids)
+    free = (i for i in drawing.painted_in() if not drawing.hidden(i) and not drawing.locked(i))
+    return [drawing.painted_item(i) for i in free]
+
+
+def _divided(form: Form, knife: Contour) -> list[tuple[Contour, ...]] | None:
+    """The forms into which a line divides a form; None: it does not."""
+    forms = [form, Form((knife,))]
+    region, path = operands_of(forms)
+    regions = partition([region, replace(path, path=True)])
+    if len(regions) <= len(partition([region])):
+        return None
+    known = anchors_of(forms)
+    return [tuple(contour_of(p, known) for p in (r.outer, *r.holes)) for r in regions]
+
+
+def _opened(form: Form, knife: Contour) -> list[tuple[Contour, ...]] | None:
+    """Paths cut where a line crosses them, each part by itself; None: it crosses none."""
+    found: list[Contour] = []
+    for contour in form.contours:
+        spots = {
+            k: sorted({c.t for cut in knife.segments for c in crossings(segment, cut)})
+            for k, segment in enumerate(contour.segments)
+        }
+        found += _parts(contour, spots)
+    if [c.closed for c in found] == [c.closed for c in form.contours]:
+        return None
+    return [(c,) for c in found]
+
+
+def _parts(contour: Contour, spots: Mapping[int, Sequence[float]]) -> list[Contour]:
+    """The parts of a contour that is cut at some parameters of its segments."""
+    inner = {k: [t for t in ts if _inside(t)] for k, ts in spots.items()}
+    places = set()
+    added = 0
+    for k, parameters in spots.items():
+        for t in parameters:
+            added += _inside(t)
+            places.add(k + added + (t > 0.5 and not _inside(t)))
+    cut = with_added(contour, inner)
+    if contour.closed and places:
+        first, *rest = sorted(p % len(cut.anchors) for p in places)
+        (cut,) = broken_at(cut, first)
+        places = {p - first for p in rest}
+    parts = [cut]
+    for place in sorted(places, reverse=True):
+        head, *tail = broken_at(parts[0], place)
+        parts = [head, *tail, *parts[1:]]
+    return parts
+
+
+def _inside(t: float) -> bool:
+    return PARAMETER < t < 1.0 - PARAMETER
+
+
+def _within(form: Form, frame: Form, *, region: bool) -> tuple[Contour, ...] | None:
+    """What of a form, or of paths, lies in a frame; None: all of it does."""
+    forms = [form, frame]
+    known = anchors_of(forms)
+    own, around = operands_of(forms)
+    if region:
+        if not combined([own, around], difference):
+            return None
+        return tuple(contour_of(p, known) for p in combined([own, around], intersection_of(2)))
+    paths = [replace(own, path=True)]
+    if not divided(paths, [around], lambda inside: not inside):
+        return None
+    inner = divided(paths, [around], union)
+    return tuple(contour_of(run, known, closed=False) for _, run in inner)
