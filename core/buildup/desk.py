@@ -31,6 +31,7 @@ from buildup.forms.axes import Axis
 from buildup.timeline import Follows, StepName, Timeline
 from buildup.view.balancemarks import balance_mark
 from buildup.view.finding import alike, pile, within
+from buildup.view.regionmarks import sweep_marks
 from buildup.view.selection import ALL, FrameBox, Shows, selection
 
 Question = Mapping[str, Any]
@@ -109,6 +110,7 @@ class Desk:
             "balance": lambda q: balance_mark(
                 self._shown, q["item"], None if q["axis"] is None else read(Axis, q["axis"])
             ),
+            "regions": lambda q: sweep_marks(self._shown, q["items"], q["gap"]),
             "copy": lambda q: clip_svg(self._shown, q["items"]),
             "copied": lambda q: read_svg(q["text"]),
             "near": lambda q: host.near(self._shown, q["item"], check_point(q["at"])),

@@ -131,6 +131,12 @@ EVERY = [
     {"kind": "cut_items", "line": [[50, -50], [50, 200]]},
     {"kind": "cut_path", "item": "leaf", "at": [100, 20]},
     {"kind": "crop_items", "items": ["leaf", "ring", "open"]},
+    {
+        "kind": "sweep_regions",
+        "items": ["disc", "bite"],
+        "places": [[670, 400], [715, 400]],
+        "item": "swept",
+    },
     {"kind": "make_compound", "items": ["leaf", "ring"]},
     {"kind": "set_sheet", "width": 400, "unit": "px", "scale_items": True},
     {"kind": "set_sheet_colour", "colour": None},

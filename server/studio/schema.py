@@ -317,6 +317,13 @@ class BalanceIn(Schema):
     """None: the line about which it is nearest to symmetric."""
 
 
+class RegionsIn(ItemsIn):
+    """Items that make regions where they lie over each other."""
+
+    gap: float = Field(0.0, ge=0.0, le=1000.0)
+    """Sheet units up to which a gap counts as closed."""
+
+
 class Copied(Schema):
     """What is copied, as an SVG that holds the items as well."""
 

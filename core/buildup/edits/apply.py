@@ -54,6 +54,7 @@ from buildup.edits.shaping import ChangeShape, DrawLine, DrawShape, TurnIntoOutl
 from buildup.edits.sheets import SetGrid, SetSheet, SetSheetColour
 from buildup.edits.stack import HideItems, LockItems, OrderItems, RemoveItems, RenameItem, StepItems
 from buildup.edits.styling import SetFill, SetStroke, SetStrokeWidth
+from buildup.edits.sweeping import SweepRegions
 from buildup.edits.symmetries import DragSymmetry, MakeSymmetry, SetSecondStyle, SetSymmetry
 from buildup.edits.turningover import FlipItems, ShearItems
 from buildup.edits.underlays import DragUnderlay, PlaceUnderlay, RemoveUnderlay, SetUnderlay
@@ -145,6 +146,7 @@ COMMANDS: tuple[type[Command], ...] = (
     CutItems,
     CutPath,
     CropItems,
+    SweepRegions,
     SetSheet,
     SetSheetColour,
     SetGrid,

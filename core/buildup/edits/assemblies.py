@@ -22,11 +22,12 @@ from buildup.edits.change import Delta, row_of
 from buildup.edits.command import Command
 from buildup.edits.containers import called
 from buildup.edits.newitems import check_new, free_id
-from buildup.edits.taking import form_of, is_region, open_items, open_painted, several
+from buildup.edits.taking import open_items, open_painted, several
 from buildup.edits.welds import as_outline
 from buildup.errors import Refusal
 from buildup.forms.assembling import anchors_of, contour_of, operands_of
 from buildup.forms.contours import assembly_form, contours_of
+from buildup.forms.sweepable import form_of, is_region
 from buildup.geometry.regions import partition
 
 OPERATIONS: Mapping[Role, str] = {

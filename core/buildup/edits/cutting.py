@@ -4,19 +4,18 @@ from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, replace
 from typing import ClassVar, Literal
 
-from buildup.drawing.model import Anchor, Contour, Drawing, HandStroke, Item, Outline, Painted
+from buildup.drawing.model import Anchor, Contour, Drawing, HandStroke, Outline, Painted
 from buildup.drawing.paths import broken_at
 from buildup.drawing.segments import with_added
 from buildup.drawing.strokes import fitted
-from buildup.drawing.tree import Move
-from buildup.edits.change import Delta, row_of
+from buildup.edits.becoming import Becoming
+from buildup.edits.change import Delta
 from buildup.edits.command import Command, Point
-from buildup.edits.newitems import free_id
-from buildup.edits.taking import form_of, is_region, open_painted, several
-from buildup.edits.welds import as_outline
+from buildup.edits.taking import open_painted, several
 from buildup.errors import Refusal
 from buildup.forms.assembling import Form, anchors_of, contour_of, operands_of
 from buildup.forms.contours import contours_of, item_box
+from buildup.forms.sweepable import form_of, is_region
 from buildup.geometry.angles import stepped
 from buildup.geometry.boxes import Box
 from buildup.geometry.crossings import crossings
@@ -59,7 +58,7 @@ class CutItems(Command):
     def delta(self, drawing: Drawing) -> Delta:
         knife = self._knife()
         around = Box.around(p for s in knife.segments for p in s)
-        made = _Made(drawing)
+        made = Becoming(drawing)
         for item in _taken(drawing, self.items):
             box = item_box(drawing, item.id)
             if box is not None and box.meets(around):
@@ -114,7 +113,7 @@ class CutPath(Command):
         parts = broken_at(cut, at % len(cut.anchors))
         if parts == (cut,):
             raise Refusal("already_ends", "The path ends there already.")
-        made = _Made(drawing)
+        made = Becoming(drawing)
         made.become(item, [(*contours[:index], *parts, *contours[index + 1 :])])
         return made.delta()
 
@@ -135,7 +134,7 @@ class CropItems(Command):
 
     def delta(self, drawing: Drawing) -> Delta:
         frame = self._frame(drawing)
-        made = _Made(drawing)
+        made = Becoming(drawing)
         for item in open_painted(drawing, self.items):
             if item.id != self.to:
                 form = form_of(drawing, item)
@@ -150,42 +149,6 @@ class CropItems(Command):
             return form_of(drawing, drawing.painted_item(self.to))
         sheet = Box(0.0, 0.0, drawing.sheet.width, drawing.sheet.height)
         return Form((Contour(tuple(map(Anchor, sheet.corners)), closed=True),))
-
-
-class _Made:
-    """What items become: the first of several takes the item's place, the others lie above it."""
-
-    def __init__(self, drawing: Drawing) -> None:
-        self.drawing = drawing
-        self.put: list[Item] = []
-        self.moves: list[Move] = []
-        self.removed: list[str] = []
-        self._taken = set(drawing.items)
-
-    def become(self, item: Painted, forms: Sequence[tuple[Contour, ...]] | None) -> None:
-        """An item becomes outlines of some contours each; None: it stays as it is."""
-        if forms is None:
-            return
-        plain = as_outline(item, ())
-        leaf = self.drawing.tree.is_drawn(item.id)
-        row = []
-        for number, contours in enumerate(forms):
-            keeps = leaf and number == 0
-            new = item.id if keeps else self._new_id(item.id)
-            self.put.append(replace(plain, id=new, contours=contours))
-            if not keeps:
-                row.append(new)
-        self.moves += row_of(row, self.drawing.tree.container(item.id), item.id)
-        if not forms or not leaf:
-            self.removed.append(item.id)
-
-    def _new_id(self, item_id: str) -> str:
-        new = free_id(self._taken, item_id)
-        self._taken.add(new)
-        return new
-
-    def delta(self) -> Delta:
-        return Delta(put=tuple(self.put), moves=tuple(self.moves), removed=tuple(self.removed))
 
 
 def _taken(drawing: Drawing, ids: tuple[str, ...]) -> list[Painted]:

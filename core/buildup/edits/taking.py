@@ -4,11 +4,9 @@ from collections.abc import Iterable, Sequence
 from dataclasses import dataclass
 
 from buildup.drawing.memo import Latest
-from buildup.drawing.model import Drawing, Drawn, DrawnItem, Item, Outline, Painted, Symmetry
+from buildup.drawing.model import Drawing, Drawn, DrawnItem, Item, Painted, Symmetry
 from buildup.edits.change import Delta
 from buildup.errors import Refusal
-from buildup.forms.assembling import Form
-from buildup.forms.contours import contours_of
 from buildup.forms.frames import Standing, standing_of
 from buildup.shapes.placement import Placed, Way, moved_item
 
@@ -54,17 +52,6 @@ def open_painted(drawing: Drawing, ids: Sequence[str]) -> list[Painted]:
     tops = [i.id for i in open_items(drawing, ids)]
     painted = dict.fromkeys(p for i in tops for p in drawing.painted_in(i))
     return [drawing.painted_item(i) for i in painted]
-
-
-def form_of(drawing: Drawing, item: Painted) -> Form:
-    """What an item comes to."""
-    rule = item.rule if isinstance(item, Outline) else "nonzero"
-    return Form(contours_of(drawing, item.id), rule)
-
-
-def is_region(item: Painted, form: Form) -> bool:
-    """Whether an item is a form that is filled, or closed; else it is paths."""
-    return item.style.fill is not None or any(c.closed for c in form.contours)
 
 
 def placed_in(drawing: Drawing, ids: Iterable[str]) -> list[Placed]:

@@ -6,20 +6,20 @@ parts of the operands' segments (`rejoining`).
 """
 
 import itertools
-from collections.abc import Callable, Sequence
+from collections.abc import Callable, Mapping, Sequence
 from dataclasses import dataclass, replace
 from typing import TypeVar
 
 from buildup.errors import Refusal
 from buildup.geometry.areas import area_of
-from buildup.geometry.arrangement import Arrangement, arranged
+from buildup.geometry.arrangement import Arrangement, Edge, Step, arranged
 from buildup.geometry.bezier import point_at
 from buildup.geometry.boxes import Box
 from buildup.geometry.inside import winding
 from buildup.geometry.rejoining import Part, parts_along, parts_of, runs_of
 from buildup.geometry.strands import Operand, closed
 from buildup.geometry.tolerances import SAME_PLACE
-from buildup.geometry.tracing import Keep, Unsound, faces, loops, sides
+from buildup.geometry.tracing import Keep, Unsound, faces, loops, loops_of, sides
 from buildup.geometry.windings import find_windings
 
 COARSER = 30.0
@@ -66,6 +66,10 @@ class Region:
     outer: Loop
     holes: tuple[Loop, ...] = ()
 
+    def holds(self, place: complex) -> bool:
+        """Whether a place lies in it."""
+        return _holds(self.outer, place) and not any(_holds(h, place) for h in self.holes)
+
 
 def combined(operands: Sequence[Operand], keep: Keep) -> tuple[Loop, ...]:
     """The loops that bound what is kept of some operands; may be empty.
@@ -110,15 +114,66 @@ def partition(operands: Sequence[Operand], keep: Keep = union) -> tuple[Region, 
         Refusal: `unsound_region`.
 
     """
+    return tuple(_attempted(operands, lambda a: [f.region for f in _faces_of(a, keep)]))
 
-    def found(arrangement: Arrangement) -> list[Region]:
-        around = []
-        for loop in faces(arrangement, keep):
-            edge, forwards = loop[0]
-            around.append((parts_of(loop, arrangement), sides(arrangement, edge)[forwards]))
-        return _with_holes([(p, inside) for p, inside in around if not _is_sliver(p)])
 
-    return tuple(_attempted(operands, found))
+@dataclass(frozen=True, slots=True)
+class Swept:
+    """What comes of taking some regions out of all.
+
+    Args:
+        inside: the operands that each place of those asked for lies inside of, in their order;
+            places outside of all regions are left out.
+        taken: the loops around what was taken, as one.
+        left: by operand that loses some, the loops around what is left of it.
+
+    """
+
+    inside: tuple[frozenset[int], ...]
+    taken: tuple[Loop, ...]
+    left: Mapping[int, tuple[Loop, ...]]
+
+
+def swept(operands: Sequence[Operand], places: Sequence[complex]) -> Swept:
+    """The regions of a partition that lie at some places, fused, and what they leave.
+
+    Args:
+        operands: any number of them; paths divide what the others bound.
+        places: each stands for the region around it.
+
+    Raises:
+        Refusal: `unsound_region`.
+
+    """
+    return _attempted(operands, lambda a: _swept(a, places))
+
+
+def _swept(arrangement: Arrangement, places: Sequence[complex]) -> Swept:
+    found = _faces_of(arrangement, union)
+    at = [next((k for k, f in enumerate(found) if f.region.holds(p)), None) for p in places]
+    chosen = dict.fromkeys(k for k in at if k is not None)
+    sides_of = {step: k for k, face in enumerate(found) for step in face.steps}
+
+    def around(taken: Callable[[int], bool]) -> tuple[Loop, ...]:
+        steps = []
+        for edge in arrangement.edges:
+            right, left = (k is not None and taken(k) for k in _both(sides_of, edge))
+            if right != left:
+                steps.append((edge, right))
+        made = (parts_of(loop, arrangement) for loop in loops_of(steps))
+        return tuple(loop for loop in made if not _is_sliver(loop))
+
+    losing = sorted({o for k in chosen for o in found[k].region.inside})
+    left = {
+        o: around(lambda k, o=o: o in found[k].region.inside and k not in chosen)  # type: ignore[misc]
+        for o in losing
+    }
+    inside = tuple(found[k].region.inside for k in chosen)
+    return Swept(inside, around(lambda k: k in chosen), left)
+
+
+def _both(of: Mapping[Step, int], edge: Edge) -> tuple[int | None, int | None]:
+    return of.get((edge, True)), of.get((edge, False))
 
 
 def divided(
@@ -155,7 +210,7 @@ def divided(
     return tuple(_attempted([*by, *lines], found))
 
 
-def _attempted(operands: Sequence[Operand], work: Callable[[Arrangement], list[T]]) -> list[T]:
+def _attempted(operands: Sequence[Operand], work: Callable[[Arrangement], T]) -> T:
     """A piece of work on an arrangement, which is made coarser where it does not close."""
     tolerance = SAME_PLACE
     for _ in range(ATTEMPTS):
@@ -178,24 +233,40 @@ def _is_sliver(loop: Loop) -> bool:
     return abs(area_of(part.curve for part in loop)) <= SAME_PLACE * around
 
 
-def _with_holes(found: Sequence[tuple[Loop, frozenset[int]]]) -> list[Region]:
-    """Loops as regions: each hole belongs to the smallest outer loop around it."""
-    outer = []
-    holes = []
-    for loop, inside in found:
+@dataclass(frozen=True, slots=True)
+class _Face:
+    """A face of an arrangement: the steps around it, and the region it is."""
+
+    steps: tuple[Step, ...]
+    region: Region
+
+
+def _faces_of(arrangement: Arrangement, keep: Keep) -> list[_Face]:
+    """The faces of what is kept: each hole belongs to the smallest outer loop around it."""
+    outer: list[tuple[float, list[Step], Loop]] = []
+    holes: list[tuple[float, list[Step], Loop]] = []
+    for steps in faces(arrangement, keep):
+        loop = parts_of(steps, arrangement)
+        if _is_sliver(loop):
+            continue
         area = area_of(p.curve for p in loop)
-        if area > 0.0:
-            outer.append((area, loop, inside, Box.around(q for p in loop for q in p.curve)))
-        else:
-            holes.append(loop)
+        (outer if area > 0.0 else holes).append((area, steps, loop))
     outer.sort(key=lambda o: o[0])
-    held: list[list[Loop]] = [[] for _ in outer]
-    for hole in holes:
+    held: list[list[tuple[list[Step], Loop]]] = [[] for _ in outer]
+    for _, steps, hole in holes:
         place = point_at(hole[0].curve, 0.5)
-        for k, (_, loop, _, box) in enumerate(outer):
-            if box.has(place) and winding((p.curve for p in loop), place) != 0:
-                held[k].append(hole)
-                break
-    return [
-        Region(inside, loop, tuple(h)) for (_, loop, inside, _), h in zip(outer, held, strict=True)
-    ]
+        around = (k for k, (_, _, loop) in enumerate(outer) if _holds(loop, place))
+        if (k := next(around, None)) is not None:
+            held[k].append((steps, hole))
+    found = []
+    for (_, steps, loop), inner in zip(outer, held, strict=True):
+        edge, forwards = steps[0]
+        inside = sides(arrangement, edge)[forwards]
+        region = Region(inside, loop, tuple(hole for _, hole in inner))
+        found.append(_Face((*steps, *(s for more, _ in inner for s in more)), region))
+    return found
+
+
+def _holds(loop: Loop, place: complex) -> bool:
+    box = Box.around(q for p in loop for q in p.curve)
+    return box.has(place) and winding((p.curve for p in loop), place) != 0

@@ -29,6 +29,16 @@ def loops(arrangement: Arrangement, keep: Keep) -> list[Loop]:
         left, right = (keep(side) for side in sides(arrangement, edge))
         if left != right:
             steps.append((edge, right))
+    return loops_of(steps)
+
+
+def loops_of(steps: Iterable[Step]) -> list[Loop]:
+    """The loops that steps make, as `loops` gives them.
+
+    Raises:
+        Unsound: they do not close.
+
+    """
     return [simple for loop in traced(steps) for simple in _simple(loop)]
 
 

@@ -9,6 +9,7 @@ from buildup.view.anchormarks import AnchorMark
 from buildup.view.balancemarks import BalanceMark, balance_mark
 from buildup.view.finding import Lies, alike, pile
 from buildup.view.finding import within as within_box
+from buildup.view.regionmarks import SweepMarks, sweep_marks
 from buildup.view.selection import Selection, selection
 from django.http import HttpRequest
 from ninja import Router
@@ -90,6 +91,12 @@ def spread(request: HttpRequest, drawing: int, body: schema.SpreadIn) -> host.Sp
 def balance(request: HttpRequest, drawing: int, body: schema.BalanceIn) -> BalanceMark:
     """How far an outline is from symmetric, about a line that is given or else found."""
     return balance_mark(value_now(request, drawing)[1], body.item, body.axis)
+
+
+@router.post("/drawings/{drawing}/regions", response=SweepMarks)
+def regions(request: HttpRequest, drawing: int, body: schema.RegionsIn) -> SweepMarks:
+    """The regions that some items make where they lie over each other."""
+    return sweep_marks(value_now(request, drawing)[1], body.items, body.gap)
 
 
 @router.post("/drawings/{drawing}/copy", response=schema.Copied)

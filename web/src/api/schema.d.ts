@@ -688,6 +688,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/drawings/{drawing}/regions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Regions
+         * @description The regions that some items make where they lie over each other.
+         */
+        post: operations["studio_api_questions_regions"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/drawings/{drawing}/copy": {
         parameters: {
             query?: never;
@@ -2294,7 +2314,7 @@ export interface components {
             /** Version */
             version?: number | null;
             /** Command */
-            command: components["schemas"]["DrawAnchor"] | components["schemas"]["CloseOutline"] | components["schemas"]["AddOutline"] | components["schemas"]["MoveAnchors"] | components["schemas"]["PlaceAnchor"] | components["schemas"]["MoveHandle"] | components["schemas"]["PullHandle"] | components["schemas"]["SetHandle"] | components["schemas"]["SetAnchorKind"] | components["schemas"]["RemoveAnchors"] | components["schemas"]["InsertAnchor"] | components["schemas"]["AddAnchors"] | components["schemas"]["BendSegment"] | components["schemas"]["StraightenSegments"] | components["schemas"]["RemoveSegment"] | components["schemas"]["BreakAnchors"] | components["schemas"]["JoinEnds"] | components["schemas"]["ReverseOutlines"] | components["schemas"]["StartAt"] | components["schemas"]["LineUp"] | components["schemas"]["SpaceAnchors"] | components["schemas"]["CopyHandles"] | components["schemas"]["MakeTwins"] | components["schemas"]["FindTwins"] | components["schemas"]["EvenSides"] | components["schemas"]["ReleaseTwins"] | components["schemas"]["DrawStroke"] | components["schemas"]["SetTolerance"] | components["schemas"]["DrawShape"] | components["schemas"]["DrawLine"] | components["schemas"]["ChangeShape"] | components["schemas"]["SetDial"] | components["schemas"]["SetDials"] | components["schemas"]["CopyDials"] | components["schemas"]["SetMeasure"] | components["schemas"]["DragPeg"] | components["schemas"]["TurnIntoOutlines"] | components["schemas"]["SetCorners"] | components["schemas"]["DragCorners"] | components["schemas"]["SettleCorners"] | components["schemas"]["MoveItems"] | components["schemas"]["MoveAlong"] | components["schemas"]["ResizeItems"] | components["schemas"]["LeanItems"] | components["schemas"]["TurnItems"] | components["schemas"]["PlaceItems"] | components["schemas"]["ScaleItems"] | components["schemas"]["TurnBy"] | components["schemas"]["FlipItems"] | components["schemas"]["MirrorItems"] | components["schemas"]["ShearItems"] | components["schemas"]["AlignItems"] | components["schemas"]["SpaceItems"] | components["schemas"]["SetFill"] | components["schemas"]["SetStroke"] | components["schemas"]["SetStrokeWidth"] | components["schemas"]["RemoveItems"] | components["schemas"]["DuplicateItems"] | components["schemas"]["RowOfCopies"] | components["schemas"]["RingOfCopies"] | components["schemas"]["GridOfCopies"] | components["schemas"]["PasteItems"] | components["schemas"]["OrderItems"] | components["schemas"]["StepItems"] | components["schemas"]["HideItems"] | components["schemas"]["LockItems"] | components["schemas"]["RenameItem"] | components["schemas"]["GroupItems"] | components["schemas"]["TakeApart"] | components["schemas"]["MakeSymmetry"] | components["schemas"]["SetSymmetry"] | components["schemas"]["SetSecondStyle"] | components["schemas"]["DragSymmetry"] | components["schemas"]["CloseSeam"] | components["schemas"]["SetSeam"] | components["schemas"]["AddLayer"] | components["schemas"]["MergeLayers"] | components["schemas"]["SetOpacity"] | components["schemas"]["Assemble"] | components["schemas"]["SetAssembly"] | components["schemas"]["SetPart"] | components["schemas"]["Partition"] | components["schemas"]["MakeCompound"] | components["schemas"]["CutItems"] | components["schemas"]["CutPath"] | components["schemas"]["CropItems"] | components["schemas"]["SetSheet"] | components["schemas"]["SetSheetColour"] | components["schemas"]["SetGrid"] | components["schemas"]["AddGuide"] | components["schemas"]["MoveGuide"] | components["schemas"]["SetGuide"] | components["schemas"]["RemoveGuides"] | components["schemas"]["HideGuides"] | components["schemas"]["PlaceUnderlay"] | components["schemas"]["DragUnderlay"] | components["schemas"]["SetUnderlay"] | components["schemas"]["RemoveUnderlay"];
+            command: components["schemas"]["DrawAnchor"] | components["schemas"]["CloseOutline"] | components["schemas"]["AddOutline"] | components["schemas"]["MoveAnchors"] | components["schemas"]["PlaceAnchor"] | components["schemas"]["MoveHandle"] | components["schemas"]["PullHandle"] | components["schemas"]["SetHandle"] | components["schemas"]["SetAnchorKind"] | components["schemas"]["RemoveAnchors"] | components["schemas"]["InsertAnchor"] | components["schemas"]["AddAnchors"] | components["schemas"]["BendSegment"] | components["schemas"]["StraightenSegments"] | components["schemas"]["RemoveSegment"] | components["schemas"]["BreakAnchors"] | components["schemas"]["JoinEnds"] | components["schemas"]["ReverseOutlines"] | components["schemas"]["StartAt"] | components["schemas"]["LineUp"] | components["schemas"]["SpaceAnchors"] | components["schemas"]["CopyHandles"] | components["schemas"]["MakeTwins"] | components["schemas"]["FindTwins"] | components["schemas"]["EvenSides"] | components["schemas"]["ReleaseTwins"] | components["schemas"]["DrawStroke"] | components["schemas"]["SetTolerance"] | components["schemas"]["DrawShape"] | components["schemas"]["DrawLine"] | components["schemas"]["ChangeShape"] | components["schemas"]["SetDial"] | components["schemas"]["SetDials"] | components["schemas"]["CopyDials"] | components["schemas"]["SetMeasure"] | components["schemas"]["DragPeg"] | components["schemas"]["TurnIntoOutlines"] | components["schemas"]["SetCorners"] | components["schemas"]["DragCorners"] | components["schemas"]["SettleCorners"] | components["schemas"]["MoveItems"] | components["schemas"]["MoveAlong"] | components["schemas"]["ResizeItems"] | components["schemas"]["LeanItems"] | components["schemas"]["TurnItems"] | components["schemas"]["PlaceItems"] | components["schemas"]["ScaleItems"] | components["schemas"]["TurnBy"] | components["schemas"]["FlipItems"] | components["schemas"]["MirrorItems"] | components["schemas"]["ShearItems"] | components["schemas"]["AlignItems"] | components["schemas"]["SpaceItems"] | components["schemas"]["SetFill"] | components["schemas"]["SetStroke"] | components["schemas"]["SetStrokeWidth"] | components["schemas"]["RemoveItems"] | components["schemas"]["DuplicateItems"] | components["schemas"]["RowOfCopies"] | components["schemas"]["RingOfCopies"] | components["schemas"]["GridOfCopies"] | components["schemas"]["PasteItems"] | components["schemas"]["OrderItems"] | components["schemas"]["StepItems"] | components["schemas"]["HideItems"] | components["schemas"]["LockItems"] | components["schemas"]["RenameItem"] | components["schemas"]["GroupItems"] | components["schemas"]["TakeApart"] | components["schemas"]["MakeSymmetry"] | components["schemas"]["SetSymmetry"] | components["schemas"]["SetSecondStyle"] | components["schemas"]["DragSymmetry"] | components["schemas"]["CloseSeam"] | components["schemas"]["SetSeam"] | components["schemas"]["AddLayer"] | components["schemas"]["MergeLayers"] | components["schemas"]["SetOpacity"] | components["schemas"]["Assemble"] | components["schemas"]["SetAssembly"] | components["schemas"]["SetPart"] | components["schemas"]["Partition"] | components["schemas"]["MakeCompound"] | components["schemas"]["CutItems"] | components["schemas"]["CutPath"] | components["schemas"]["CropItems"] | components["schemas"]["SweepRegions"] | components["schemas"]["SetSheet"] | components["schemas"]["SetSheetColour"] | components["schemas"]["SetGrid"] | components["schemas"]["AddGuide"] | components["schemas"]["MoveGuide"] | components["schemas"]["SetGuide"] | components["schemas"]["RemoveGuides"] | components["schemas"]["HideGuides"] | components["schemas"]["PlaceUnderlay"] | components["schemas"]["DragUnderlay"] | components["schemas"]["SetUnderlay"] | components["schemas"]["RemoveUnderlay"];
             /**
              * Selection
              * @default []
@@ -4957,6 +4977,48 @@ export interface components {
             ][];
         };
         /**
+         * SweepRegions
+         * @description Fuses regions that items make into one outline, or removes them; the items lose them.
+         */
+        SweepRegions: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "sweep_regions";
+            /**
+             * Items
+             * @description The items that make the regions.
+             */
+            items: string[];
+            /**
+             * Places
+             * @description A place in each region that is taken, in the order of the sweep.
+             */
+            places: [
+                number,
+                number
+            ][];
+            /**
+             * Does
+             * @description What becomes of them.
+             * @default fuse
+             * @enum {string}
+             */
+            does?: "fuse" | "remove";
+            /**
+             * Item
+             * @description The id of the outline that fused ones make.
+             */
+            item: string;
+            /**
+             * Gap
+             * @description Sheet units: ends of open paths so near to something count as joined to it.
+             * @default 0
+             */
+            gap?: number;
+        };
+        /**
          * TakeApart
          * @description Takes groups apart, symmetries and assemblies: what each holds comes to lie where it lay.
          *
@@ -5313,7 +5375,7 @@ export interface components {
         AimIn: {
             aim?: components["schemas"]["Aim"] | null;
             /** Command */
-            command?: (components["schemas"]["DrawAnchor"] | components["schemas"]["CloseOutline"] | components["schemas"]["AddOutline"] | components["schemas"]["MoveAnchors"] | components["schemas"]["PlaceAnchor"] | components["schemas"]["MoveHandle"] | components["schemas"]["PullHandle"] | components["schemas"]["SetHandle"] | components["schemas"]["SetAnchorKind"] | components["schemas"]["RemoveAnchors"] | components["schemas"]["InsertAnchor"] | components["schemas"]["AddAnchors"] | components["schemas"]["BendSegment"] | components["schemas"]["StraightenSegments"] | components["schemas"]["RemoveSegment"] | components["schemas"]["BreakAnchors"] | components["schemas"]["JoinEnds"] | components["schemas"]["ReverseOutlines"] | components["schemas"]["StartAt"] | components["schemas"]["LineUp"] | components["schemas"]["SpaceAnchors"] | components["schemas"]["CopyHandles"] | components["schemas"]["MakeTwins"] | components["schemas"]["FindTwins"] | components["schemas"]["EvenSides"] | components["schemas"]["ReleaseTwins"] | components["schemas"]["DrawStroke"] | components["schemas"]["SetTolerance"] | components["schemas"]["DrawShape"] | components["schemas"]["DrawLine"] | components["schemas"]["ChangeShape"] | components["schemas"]["SetDial"] | components["schemas"]["SetDials"] | components["schemas"]["CopyDials"] | components["schemas"]["SetMeasure"] | components["schemas"]["DragPeg"] | components["schemas"]["TurnIntoOutlines"] | components["schemas"]["SetCorners"] | components["schemas"]["DragCorners"] | components["schemas"]["SettleCorners"] | components["schemas"]["MoveItems"] | components["schemas"]["MoveAlong"] | components["schemas"]["ResizeItems"] | components["schemas"]["LeanItems"] | components["schemas"]["TurnItems"] | components["schemas"]["PlaceItems"] | components["schemas"]["ScaleItems"] | components["schemas"]["TurnBy"] | components["schemas"]["FlipItems"] | components["schemas"]["MirrorItems"] | components["schemas"]["ShearItems"] | components["schemas"]["AlignItems"] | components["schemas"]["SpaceItems"] | components["schemas"]["SetFill"] | components["schemas"]["SetStroke"] | components["schemas"]["SetStrokeWidth"] | components["schemas"]["RemoveItems"] | components["schemas"]["DuplicateItems"] | components["schemas"]["RowOfCopies"] | components["schemas"]["RingOfCopies"] | components["schemas"]["GridOfCopies"] | components["schemas"]["PasteItems"] | components["schemas"]["OrderItems"] | components["schemas"]["StepItems"] | components["schemas"]["HideItems"] | components["schemas"]["LockItems"] | components["schemas"]["RenameItem"] | components["schemas"]["GroupItems"] | components["schemas"]["TakeApart"] | components["schemas"]["MakeSymmetry"] | components["schemas"]["SetSymmetry"] | components["schemas"]["SetSecondStyle"] | components["schemas"]["DragSymmetry"] | components["schemas"]["CloseSeam"] | components["schemas"]["SetSeam"] | components["schemas"]["AddLayer"] | components["schemas"]["MergeLayers"] | components["schemas"]["SetOpacity"] | components["schemas"]["Assemble"] | components["schemas"]["SetAssembly"] | components["schemas"]["SetPart"] | components["schemas"]["Partition"] | components["schemas"]["MakeCompound"] | components["schemas"]["CutItems"] | components["schemas"]["CutPath"] | components["schemas"]["CropItems"] | components["schemas"]["SetSheet"] | components["schemas"]["SetSheetColour"] | components["schemas"]["SetGrid"] | components["schemas"]["AddGuide"] | components["schemas"]["MoveGuide"] | components["schemas"]["SetGuide"] | components["schemas"]["RemoveGuides"] | components["schemas"]["HideGuides"] | components["schemas"]["PlaceUnderlay"] | components["schemas"]["DragUnderlay"] | components["schemas"]["SetUnderlay"] | components["schemas"]["RemoveUnderlay"]) | null;
+            command?: (components["schemas"]["DrawAnchor"] | components["schemas"]["CloseOutline"] | components["schemas"]["AddOutline"] | components["schemas"]["MoveAnchors"] | components["schemas"]["PlaceAnchor"] | components["schemas"]["MoveHandle"] | components["schemas"]["PullHandle"] | components["schemas"]["SetHandle"] | components["schemas"]["SetAnchorKind"] | components["schemas"]["RemoveAnchors"] | components["schemas"]["InsertAnchor"] | components["schemas"]["AddAnchors"] | components["schemas"]["BendSegment"] | components["schemas"]["StraightenSegments"] | components["schemas"]["RemoveSegment"] | components["schemas"]["BreakAnchors"] | components["schemas"]["JoinEnds"] | components["schemas"]["ReverseOutlines"] | components["schemas"]["StartAt"] | components["schemas"]["LineUp"] | components["schemas"]["SpaceAnchors"] | components["schemas"]["CopyHandles"] | components["schemas"]["MakeTwins"] | components["schemas"]["FindTwins"] | components["schemas"]["EvenSides"] | components["schemas"]["ReleaseTwins"] | components["schemas"]["DrawStroke"] | components["schemas"]["SetTolerance"] | components["schemas"]["DrawShape"] | components["schemas"]["DrawLine"] | components["schemas"]["ChangeShape"] | components["schemas"]["SetDial"] | components["schemas"]["SetDials"] | components["schemas"]["CopyDials"] | components["schemas"]["SetMeasure"] | components["schemas"]["DragPeg"] | components["schemas"]["TurnIntoOutlines"] | components["schemas"]["SetCorners"] | components["schemas"]["DragCorners"] | components["schemas"]["SettleCorners"] | components["schemas"]["MoveItems"] | components["schemas"]["MoveAlong"] | components["schemas"]["ResizeItems"] | components["schemas"]["LeanItems"] | components["schemas"]["TurnItems"] | components["schemas"]["PlaceItems"] | components["schemas"]["ScaleItems"] | components["schemas"]["TurnBy"] | components["schemas"]["FlipItems"] | components["schemas"]["MirrorItems"] | components["schemas"]["ShearItems"] | components["schemas"]["AlignItems"] | components["schemas"]["SpaceItems"] | components["schemas"]["SetFill"] | components["schemas"]["SetStroke"] | components["schemas"]["SetStrokeWidth"] | components["schemas"]["RemoveItems"] | components["schemas"]["DuplicateItems"] | components["schemas"]["RowOfCopies"] | components["schemas"]["RingOfCopies"] | components["schemas"]["GridOfCopies"] | components["schemas"]["PasteItems"] | components["schemas"]["OrderItems"] | components["schemas"]["StepItems"] | components["schemas"]["HideItems"] | components["schemas"]["LockItems"] | components["schemas"]["RenameItem"] | components["schemas"]["GroupItems"] | components["schemas"]["TakeApart"] | components["schemas"]["MakeSymmetry"] | components["schemas"]["SetSymmetry"] | components["schemas"]["SetSecondStyle"] | components["schemas"]["DragSymmetry"] | components["schemas"]["CloseSeam"] | components["schemas"]["SetSeam"] | components["schemas"]["AddLayer"] | components["schemas"]["MergeLayers"] | components["schemas"]["SetOpacity"] | components["schemas"]["Assemble"] | components["schemas"]["SetAssembly"] | components["schemas"]["SetPart"] | components["schemas"]["Partition"] | components["schemas"]["MakeCompound"] | components["schemas"]["CutItems"] | components["schemas"]["CutPath"] | components["schemas"]["CropItems"] | components["schemas"]["SweepRegions"] | components["schemas"]["SetSheet"] | components["schemas"]["SetSheetColour"] | components["schemas"]["SetGrid"] | components["schemas"]["AddGuide"] | components["schemas"]["MoveGuide"] | components["schemas"]["SetGuide"] | components["schemas"]["RemoveGuides"] | components["schemas"]["HideGuides"] | components["schemas"]["PlaceUnderlay"] | components["schemas"]["DragUnderlay"] | components["schemas"]["SetUnderlay"] | components["schemas"]["RemoveUnderlay"]) | null;
             /**
              * Selection
              * @default []
@@ -5461,7 +5523,7 @@ export interface components {
          */
         AgainIn: {
             /** Command */
-            command: components["schemas"]["DrawAnchor"] | components["schemas"]["CloseOutline"] | components["schemas"]["AddOutline"] | components["schemas"]["MoveAnchors"] | components["schemas"]["PlaceAnchor"] | components["schemas"]["MoveHandle"] | components["schemas"]["PullHandle"] | components["schemas"]["SetHandle"] | components["schemas"]["SetAnchorKind"] | components["schemas"]["RemoveAnchors"] | components["schemas"]["InsertAnchor"] | components["schemas"]["AddAnchors"] | components["schemas"]["BendSegment"] | components["schemas"]["StraightenSegments"] | components["schemas"]["RemoveSegment"] | components["schemas"]["BreakAnchors"] | components["schemas"]["JoinEnds"] | components["schemas"]["ReverseOutlines"] | components["schemas"]["StartAt"] | components["schemas"]["LineUp"] | components["schemas"]["SpaceAnchors"] | components["schemas"]["CopyHandles"] | components["schemas"]["MakeTwins"] | components["schemas"]["FindTwins"] | components["schemas"]["EvenSides"] | components["schemas"]["ReleaseTwins"] | components["schemas"]["DrawStroke"] | components["schemas"]["SetTolerance"] | components["schemas"]["DrawShape"] | components["schemas"]["DrawLine"] | components["schemas"]["ChangeShape"] | components["schemas"]["SetDial"] | components["schemas"]["SetDials"] | components["schemas"]["CopyDials"] | components["schemas"]["SetMeasure"] | components["schemas"]["DragPeg"] | components["schemas"]["TurnIntoOutlines"] | components["schemas"]["SetCorners"] | components["schemas"]["DragCorners"] | components["schemas"]["SettleCorners"] | components["schemas"]["MoveItems"] | components["schemas"]["MoveAlong"] | components["schemas"]["ResizeItems"] | components["schemas"]["LeanItems"] | components["schemas"]["TurnItems"] | components["schemas"]["PlaceItems"] | components["schemas"]["ScaleItems"] | components["schemas"]["TurnBy"] | components["schemas"]["FlipItems"] | components["schemas"]["MirrorItems"] | components["schemas"]["ShearItems"] | components["schemas"]["AlignItems"] | components["schemas"]["SpaceItems"] | components["schemas"]["SetFill"] | components["schemas"]["SetStroke"] | components["schemas"]["SetStrokeWidth"] | components["schemas"]["RemoveItems"] | components["schemas"]["DuplicateItems"] | components["schemas"]["RowOfCopies"] | components["schemas"]["RingOfCopies"] | components["schemas"]["GridOfCopies"] | components["schemas"]["PasteItems"] | components["schemas"]["OrderItems"] | components["schemas"]["StepItems"] | components["schemas"]["HideItems"] | components["schemas"]["LockItems"] | components["schemas"]["RenameItem"] | components["schemas"]["GroupItems"] | components["schemas"]["TakeApart"] | components["schemas"]["MakeSymmetry"] | components["schemas"]["SetSymmetry"] | components["schemas"]["SetSecondStyle"] | components["schemas"]["DragSymmetry"] | components["schemas"]["CloseSeam"] | components["schemas"]["SetSeam"] | components["schemas"]["AddLayer"] | components["schemas"]["MergeLayers"] | components["schemas"]["SetOpacity"] | components["schemas"]["Assemble"] | components["schemas"]["SetAssembly"] | components["schemas"]["SetPart"] | components["schemas"]["Partition"] | components["schemas"]["MakeCompound"] | components["schemas"]["CutItems"] | components["schemas"]["CutPath"] | components["schemas"]["CropItems"] | components["schemas"]["SetSheet"] | components["schemas"]["SetSheetColour"] | components["schemas"]["SetGrid"] | components["schemas"]["AddGuide"] | components["schemas"]["MoveGuide"] | components["schemas"]["SetGuide"] | components["schemas"]["RemoveGuides"] | components["schemas"]["HideGuides"] | components["schemas"]["PlaceUnderlay"] | components["schemas"]["DragUnderlay"] | components["schemas"]["SetUnderlay"] | components["schemas"]["RemoveUnderlay"];
+            command: components["schemas"]["DrawAnchor"] | components["schemas"]["CloseOutline"] | components["schemas"]["AddOutline"] | components["schemas"]["MoveAnchors"] | components["schemas"]["PlaceAnchor"] | components["schemas"]["MoveHandle"] | components["schemas"]["PullHandle"] | components["schemas"]["SetHandle"] | components["schemas"]["SetAnchorKind"] | components["schemas"]["RemoveAnchors"] | components["schemas"]["InsertAnchor"] | components["schemas"]["AddAnchors"] | components["schemas"]["BendSegment"] | components["schemas"]["StraightenSegments"] | components["schemas"]["RemoveSegment"] | components["schemas"]["BreakAnchors"] | components["schemas"]["JoinEnds"] | components["schemas"]["ReverseOutlines"] | components["schemas"]["StartAt"] | components["schemas"]["LineUp"] | components["schemas"]["SpaceAnchors"] | components["schemas"]["CopyHandles"] | components["schemas"]["MakeTwins"] | components["schemas"]["FindTwins"] | components["schemas"]["EvenSides"] | components["schemas"]["ReleaseTwins"] | components["schemas"]["DrawStroke"] | components["schemas"]["SetTolerance"] | components["schemas"]["DrawShape"] | components["schemas"]["DrawLine"] | components["schemas"]["ChangeShape"] | components["schemas"]["SetDial"] | components["schemas"]["SetDials"] | components["schemas"]["CopyDials"] | components["schemas"]["SetMeasure"] | components["schemas"]["DragPeg"] | components["schemas"]["TurnIntoOutlines"] | components["schemas"]["SetCorners"] | components["schemas"]["DragCorners"] | components["schemas"]["SettleCorners"] | components["schemas"]["MoveItems"] | components["schemas"]["MoveAlong"] | components["schemas"]["ResizeItems"] | components["schemas"]["LeanItems"] | components["schemas"]["TurnItems"] | components["schemas"]["PlaceItems"] | components["schemas"]["ScaleItems"] | components["schemas"]["TurnBy"] | components["schemas"]["FlipItems"] | components["schemas"]["MirrorItems"] | components["schemas"]["ShearItems"] | components["schemas"]["AlignItems"] | components["schemas"]["SpaceItems"] | components["schemas"]["SetFill"] | components["schemas"]["SetStroke"] | components["schemas"]["SetStrokeWidth"] | components["schemas"]["RemoveItems"] | components["schemas"]["DuplicateItems"] | components["schemas"]["RowOfCopies"] | components["schemas"]["RingOfCopies"] | components["schemas"]["GridOfCopies"] | components["schemas"]["PasteItems"] | components["schemas"]["OrderItems"] | components["schemas"]["StepItems"] | components["schemas"]["HideItems"] | components["schemas"]["LockItems"] | components["schemas"]["RenameItem"] | components["schemas"]["GroupItems"] | components["schemas"]["TakeApart"] | components["schemas"]["MakeSymmetry"] | components["schemas"]["SetSymmetry"] | components["schemas"]["SetSecondStyle"] | components["schemas"]["DragSymmetry"] | components["schemas"]["CloseSeam"] | components["schemas"]["SetSeam"] | components["schemas"]["AddLayer"] | components["schemas"]["MergeLayers"] | components["schemas"]["SetOpacity"] | components["schemas"]["Assemble"] | components["schemas"]["SetAssembly"] | components["schemas"]["SetPart"] | components["schemas"]["Partition"] | components["schemas"]["MakeCompound"] | components["schemas"]["CutItems"] | components["schemas"]["CutPath"] | components["schemas"]["CropItems"] | components["schemas"]["SweepRegions"] | components["schemas"]["SetSheet"] | components["schemas"]["SetSheetColour"] | components["schemas"]["SetGrid"] | components["schemas"]["AddGuide"] | components["schemas"]["MoveGuide"] | components["schemas"]["SetGuide"] | components["schemas"]["RemoveGuides"] | components["schemas"]["HideGuides"] | components["schemas"]["PlaceUnderlay"] | components["schemas"]["DragUnderlay"] | components["schemas"]["SetUnderlay"] | components["schemas"]["RemoveUnderlay"];
             frame: components["schemas"]["FrameBox"];
         };
         /**
@@ -5502,7 +5564,7 @@ export interface components {
          */
         SpreadIn: {
             /** Command */
-            command: components["schemas"]["DrawAnchor"] | components["schemas"]["CloseOutline"] | components["schemas"]["AddOutline"] | components["schemas"]["MoveAnchors"] | components["schemas"]["PlaceAnchor"] | components["schemas"]["MoveHandle"] | components["schemas"]["PullHandle"] | components["schemas"]["SetHandle"] | components["schemas"]["SetAnchorKind"] | components["schemas"]["RemoveAnchors"] | components["schemas"]["InsertAnchor"] | components["schemas"]["AddAnchors"] | components["schemas"]["BendSegment"] | components["schemas"]["StraightenSegments"] | components["schemas"]["RemoveSegment"] | components["schemas"]["BreakAnchors"] | components["schemas"]["JoinEnds"] | components["schemas"]["ReverseOutlines"] | components["schemas"]["StartAt"] | components["schemas"]["LineUp"] | components["schemas"]["SpaceAnchors"] | components["schemas"]["CopyHandles"] | components["schemas"]["MakeTwins"] | components["schemas"]["FindTwins"] | components["schemas"]["EvenSides"] | components["schemas"]["ReleaseTwins"] | components["schemas"]["DrawStroke"] | components["schemas"]["SetTolerance"] | components["schemas"]["DrawShape"] | components["schemas"]["DrawLine"] | components["schemas"]["ChangeShape"] | components["schemas"]["SetDial"] | components["schemas"]["SetDials"] | components["schemas"]["CopyDials"] | components["schemas"]["SetMeasure"] | components["schemas"]["DragPeg"] | components["schemas"]["TurnIntoOutlines"] | components["schemas"]["SetCorners"] | components["schemas"]["DragCorners"] | components["schemas"]["SettleCorners"] | components["schemas"]["MoveItems"] | components["schemas"]["MoveAlong"] | components["schemas"]["ResizeItems"] | components["schemas"]["LeanItems"] | components["schemas"]["TurnItems"] | components["schemas"]["PlaceItems"] | components["schemas"]["ScaleItems"] | components["schemas"]["TurnBy"] | components["schemas"]["FlipItems"] | components["schemas"]["MirrorItems"] | components["schemas"]["ShearItems"] | components["schemas"]["AlignItems"] | components["schemas"]["SpaceItems"] | components["schemas"]["SetFill"] | components["schemas"]["SetStroke"] | components["schemas"]["SetStrokeWidth"] | components["schemas"]["RemoveItems"] | components["schemas"]["DuplicateItems"] | components["schemas"]["RowOfCopies"] | components["schemas"]["RingOfCopies"] | components["schemas"]["GridOfCopies"] | components["schemas"]["PasteItems"] | components["schemas"]["OrderItems"] | components["schemas"]["StepItems"] | components["schemas"]["HideItems"] | components["schemas"]["LockItems"] | components["schemas"]["RenameItem"] | components["schemas"]["GroupItems"] | components["schemas"]["TakeApart"] | components["schemas"]["MakeSymmetry"] | components["schemas"]["SetSymmetry"] | components["schemas"]["SetSecondStyle"] | components["schemas"]["DragSymmetry"] | components["schemas"]["CloseSeam"] | components["schemas"]["SetSeam"] | components["schemas"]["AddLayer"] | components["schemas"]["MergeLayers"] | components["schemas"]["SetOpacity"] | components["schemas"]["Assemble"] | components["schemas"]["SetAssembly"] | components["schemas"]["SetPart"] | components["schemas"]["Partition"] | components["schemas"]["MakeCompound"] | components["schemas"]["CutItems"] | components["schemas"]["CutPath"] | components["schemas"]["CropItems"] | components["schemas"]["SetSheet"] | components["schemas"]["SetSheetColour"] | components["schemas"]["SetGrid"] | components["schemas"]["AddGuide"] | components["schemas"]["MoveGuide"] | components["schemas"]["SetGuide"] | components["schemas"]["RemoveGuides"] | components["schemas"]["HideGuides"] | components["schemas"]["PlaceUnderlay"] | components["schemas"]["DragUnderlay"] | components["schemas"]["SetUnderlay"] | components["schemas"]["RemoveUnderlay"];
+            command: components["schemas"]["DrawAnchor"] | components["schemas"]["CloseOutline"] | components["schemas"]["AddOutline"] | components["schemas"]["MoveAnchors"] | components["schemas"]["PlaceAnchor"] | components["schemas"]["MoveHandle"] | components["schemas"]["PullHandle"] | components["schemas"]["SetHandle"] | components["schemas"]["SetAnchorKind"] | components["schemas"]["RemoveAnchors"] | components["schemas"]["InsertAnchor"] | components["schemas"]["AddAnchors"] | components["schemas"]["BendSegment"] | components["schemas"]["StraightenSegments"] | components["schemas"]["RemoveSegment"] | components["schemas"]["BreakAnchors"] | components["schemas"]["JoinEnds"] | components["schemas"]["ReverseOutlines"] | components["schemas"]["StartAt"] | components["schemas"]["LineUp"] | components["schemas"]["SpaceAnchors"] | components["schemas"]["CopyHandles"] | components["schemas"]["MakeTwins"] | components["schemas"]["FindTwins"] | components["schemas"]["EvenSides"] | components["schemas"]["ReleaseTwins"] | components["schemas"]["DrawStroke"] | components["schemas"]["SetTolerance"] | components["schemas"]["DrawShape"] | components["schemas"]["DrawLine"] | components["schemas"]["ChangeShape"] | components["schemas"]["SetDial"] | components["schemas"]["SetDials"] | components["schemas"]["CopyDials"] | components["schemas"]["SetMeasure"] | components["schemas"]["DragPeg"] | components["schemas"]["TurnIntoOutlines"] | components["schemas"]["SetCorners"] | components["schemas"]["DragCorners"] | components["schemas"]["SettleCorners"] | components["schemas"]["MoveItems"] | components["schemas"]["MoveAlong"] | components["schemas"]["ResizeItems"] | components["schemas"]["LeanItems"] | components["schemas"]["TurnItems"] | components["schemas"]["PlaceItems"] | components["schemas"]["ScaleItems"] | components["schemas"]["TurnBy"] | components["schemas"]["FlipItems"] | components["schemas"]["MirrorItems"] | components["schemas"]["ShearItems"] | components["schemas"]["AlignItems"] | components["schemas"]["SpaceItems"] | components["schemas"]["SetFill"] | components["schemas"]["SetStroke"] | components["schemas"]["SetStrokeWidth"] | components["schemas"]["RemoveItems"] | components["schemas"]["DuplicateItems"] | components["schemas"]["RowOfCopies"] | components["schemas"]["RingOfCopies"] | components["schemas"]["GridOfCopies"] | components["schemas"]["PasteItems"] | components["schemas"]["OrderItems"] | components["schemas"]["StepItems"] | components["schemas"]["HideItems"] | components["schemas"]["LockItems"] | components["schemas"]["RenameItem"] | components["schemas"]["GroupItems"] | components["schemas"]["TakeApart"] | components["schemas"]["MakeSymmetry"] | components["schemas"]["SetSymmetry"] | components["schemas"]["SetSecondStyle"] | components["schemas"]["DragSymmetry"] | components["schemas"]["CloseSeam"] | components["schemas"]["SetSeam"] | components["schemas"]["AddLayer"] | components["schemas"]["MergeLayers"] | components["schemas"]["SetOpacity"] | components["schemas"]["Assemble"] | components["schemas"]["SetAssembly"] | components["schemas"]["SetPart"] | components["schemas"]["Partition"] | components["schemas"]["MakeCompound"] | components["schemas"]["CutItems"] | components["schemas"]["CutPath"] | components["schemas"]["CropItems"] | components["schemas"]["SweepRegions"] | components["schemas"]["SetSheet"] | components["schemas"]["SetSheetColour"] | components["schemas"]["SetGrid"] | components["schemas"]["AddGuide"] | components["schemas"]["MoveGuide"] | components["schemas"]["SetGuide"] | components["schemas"]["RemoveGuides"] | components["schemas"]["HideGuides"] | components["schemas"]["PlaceUnderlay"] | components["schemas"]["DragUnderlay"] | components["schemas"]["SetUnderlay"] | components["schemas"]["RemoveUnderlay"];
             aim?: components["schemas"]["Aim"] | null;
             drag?: components["schemas"]["PegDrag"] | null;
             /**
@@ -5570,6 +5632,53 @@ export interface components {
             /** Item */
             item: string;
             axis?: components["schemas"]["Axis"] | null;
+        };
+        /**
+         * RegionMark
+         * @description A region.
+         */
+        RegionMark: {
+            /** Path */
+            path: string;
+            /** At */
+            at: [
+                number,
+                number
+            ];
+            /** Items */
+            items: string[];
+        };
+        /**
+         * SweepMarks
+         * @description All regions of some items.
+         */
+        SweepMarks: {
+            /** Regions */
+            regions: components["schemas"]["RegionMark"][];
+            /** Bridges */
+            bridges: [
+                [
+                    number,
+                    number
+                ],
+                [
+                    number,
+                    number
+                ]
+            ][];
+        };
+        /**
+         * RegionsIn
+         * @description Items that make regions where they lie over each other.
+         */
+        RegionsIn: {
+            /** Items */
+            items: string[];
+            /**
+             * Gap
+             * @default 0
+             */
+            gap?: number;
         };
         /**
          * Copied
@@ -6915,6 +7024,41 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["BalanceMark"];
+                };
+            };
+            /** @description What went wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+        };
+    };
+    studio_api_questions_regions: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                drawing: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RegionsIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SweepMarks"];
                 };
             };
             /** @description What went wrong */

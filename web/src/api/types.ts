@@ -50,6 +50,8 @@ export type Role = AssemblyMark["operation"];
 export type Seam = NonNullable<AnchorMark["seam"]>;
 /** How symmetric an outline is. */
 export type BalanceMark = Schemas["BalanceMark"];
+/** The regions that a sweep can take. */
+export type SweepMarks = Schemas["SweepMarks"];
 export type Copying = Schemas["RowOfCopies"] | Schemas["RingOfCopies"] | Schemas["GridOfCopies"];
 export type CopyPeg = Schemas["CopyPeg"];
 export type PegDrag = Schemas["PegDrag"];

@@ -17,6 +17,7 @@ import HandleMark from "./HandleMark.vue";
 import LightMarks from "./LightMarks.vue";
 import PegMark from "./PegMark.vue";
 import PenWord from "./PenWord.vue";
+import RegionLayer from "./RegionLayer.vue";
 import SegmentReach from "./SegmentReach.vue";
 import StaysMark from "./StaysMark.vue";
 import SymmetryLines from "./SymmetryLines.vue";
@@ -32,7 +33,9 @@ const drafting = useDrafting();
 
 const drawing = computed(() => tools.drawing && tools.active === tools.name);
 const editing = computed(() => tools.active === "anchors");
-const framed = computed(() => !drawing.value && !editing.value && tools.active !== "corners");
+const framed = computed(
+  () => !drawing.value && !editing.value && !["corners", "sweep", "cut"].includes(tools.active),
+);
 
 /** What a hover would do shows in the form only: the marks under the pointer stay what they are. */
 const marks = computed(() =>
@@ -73,6 +76,7 @@ const withHandles = computed<Mark[]>(() => {
   <g class="marks">
     <SymmetryLines />
     <BalanceLine />
+    <RegionLayer v-if="main && tools.active === 'sweep'" />
     <EndMarks v-if="drawing" />
     <LightMarks v-if="main && (drawing || editing)" :handled="withHandles" />
     <g :transform="image">

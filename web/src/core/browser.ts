@@ -17,6 +17,7 @@ import type {
   Reading,
   Selection,
   Spread,
+  SweepMarks,
 } from "../api/types";
 import type { Core, Looked } from "./door";
 import type { Question, Reply } from "./worker";
@@ -109,7 +110,7 @@ export class BrowserCore implements Core {
     looked: Looked,
     keeps: boolean,
   ): Promise<Aimed> => {
-    const items = command && "items" in command ? command.items : null;
+    const items = (command && "items" in command && command.items) || null;
     const again = items !== null && items === this.items;
     this.items = items;
     const short = { command: again ? { ...command, items: null } : command, aim };
@@ -135,6 +136,8 @@ export class BrowserCore implements Core {
   ): Promise<Spread> => this.ask("spread", { command, aim, drag, ...looked });
   balance = (item: string, axis: Axis | null): Promise<BalanceMark> =>
     this.ask("balance", { item, axis });
+  regions = (items: string[], gap: number): Promise<SweepMarks> =>
+    this.ask("regions", { items, gap });
   copy = (items: string[]): Promise<string> => this.ask("copy", { items });
   copied = (text: string): Promise<Reading> => this.ask("copied", { text });
   near = (item: string, at: Point): Promise<[AnchorRef, AnchorRef]> =>

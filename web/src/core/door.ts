@@ -17,6 +17,7 @@ import type {
   Selection,
   Shows,
   Spread,
+  SweepMarks,
   StepName,
 } from "../api/types";
 
@@ -53,6 +54,8 @@ export interface Core {
   spread(command: Command, aim: Aim | null, drag: PegDrag | null, looked: Looked): Promise<Spread>;
   /** How symmetric an outline is, about a line or (null) about the one that is found. */
   balance(item: string, axis: Axis | null): Promise<BalanceMark>;
+  /** The regions that items make, gaps up to a size (sheet units) closed. */
+  regions(items: string[], gap: number): Promise<SweepMarks>;
   /** Items as an SVG for the clipboard, which holds the items as well. */
   copy(items: string[]): Promise<string>;
   /** What was on the clipboard, as it can be pasted. */

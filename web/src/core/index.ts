@@ -185,6 +185,7 @@ export const core: Core = {
   spread: (command, aim, drag, looked) =>
     either(there(), (c) => c.spread(command, aim, drag, looked)),
   balance: (item, axis) => either(there(), (c) => c.balance(item, axis)),
+  regions: (items, gap) => either(there(), (c) => c.regions(items, gap)),
   copy: (items) => either(there(), (c) => c.copy(items)),
   copied: (text) => either(browser.ready, (c) => c.copied(text)),
   near: (item, at) => either(there(), (c) => c.near(item, at)),

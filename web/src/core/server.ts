@@ -10,6 +10,7 @@ import type {
   Reading,
   Selection,
   Spread,
+  SweepMarks,
 } from "../api/types";
 import type { Core } from "./door";
 
@@ -29,6 +30,7 @@ export const serverCore = (drawing: () => number): Core => ({
   spread: (command, aim, drag, looked) =>
     post<Spread>(`/drawings/${drawing()}/spread`, { command, aim, drag, ...looked }),
   balance: (item, axis) => post<BalanceMark>(`/drawings/${drawing()}/balance`, { item, axis }),
+  regions: (items, gap) => post<SweepMarks>(`/drawings/${drawing()}/regions`, { items, gap }),
   copy: async (items) =>
     (await post<{ text: string }>(`/drawings/${drawing()}/copy`, { items })).text,
   copied: (text) => post<Reading>("/copied", { text }),

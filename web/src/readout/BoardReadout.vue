@@ -29,6 +29,7 @@ import SheetPanel from "./SheetPanel.vue";
 import StartPanel from "./StartPanel.vue";
 import StrokePanel from "./StrokePanel.vue";
 import StylePanel from "./StylePanel.vue";
+import SweepPanel from "./SweepPanel.vue";
 import SymmetryPanel from "./SymmetryPanel.vue";
 import TwinPanel from "./TwinPanel.vue";
 import UnderlayPanel from "./UnderlayPanel.vue";
@@ -63,6 +64,7 @@ const anchors = computed(() => tools.active === "anchors");
         <SymmetryPanel :id="symmetry.id" />
       </template>
       <SeamPanel />
+      <SweepPanel v-if="tools.active === 'sweep'" />
       <template v-if="several > 0">
         <header>
           <h2>{{ title }}</h2>

@@ -13,6 +13,7 @@ import { ROWS } from "../tools/list";
 import { PenTool } from "../tools/pen";
 import { SelectTool } from "../tools/select";
 import { ShapeTool } from "../tools/shape";
+import { SweepTool } from "../tools/sweep";
 import { SymmetryTool } from "../tools/symmetry";
 import type { Bench, Hit, Tool } from "../tools/tool";
 import { UnderlayTool } from "../tools/underlay";
@@ -24,6 +25,7 @@ import { useMirroring } from "./mirroring";
 import { useStarts } from "./starts";
 import { remember, remembered } from "./remembered";
 import { useView } from "./view";
+import { useSweeping } from "./sweeping";
 import { useVocabulary } from "./vocabulary";
 
 /** The tools that draw freely; with Ctrl held they lend their place to the Anchors tool. */
@@ -39,6 +41,7 @@ export const useTools = defineStore("tools", () => {
   const arranging = useArranging();
   const drafting = useDrafting();
   const cues = useCues();
+  const sweeping = useSweeping();
   const mirroring = useMirroring();
   const name = ref("select");
   const box = shallowRef<[Point, Point] | null>(null);
@@ -103,6 +106,19 @@ export const useTools = defineStore("tools", () => {
     cut: new CutTool(board, bench, {
       tolerance: () => handTolerance.value / view.scale,
       ink: showInk,
+    }),
+    sweep: new SweepTool(board, bench, {
+      enter: () => sweeping.enter(),
+      leave: () => sweeping.leave(),
+      light: (place) => {
+        sweeping.over = place && (sweeping.find?.(place) ?? null);
+      },
+      across: (places) => sweeping.across(places),
+      removes: (on) => {
+        sweeping.removing = on;
+      },
+      swept: () => sweeping.swept(),
+      count: () => sweeping.marks?.regions.length ?? 0,
     }),
     symmetry: new SymmetryTool(board, bench, {
       enter: () => mirroring.enter(),

@@ -42,7 +42,7 @@ export class Preview {
       this.cues.shown = meeting.cues ?? [];
       if (!repaint) return;
       const { command } = question;
-      this.showing.preview(repaint, command && "items" in command ? command.items : []);
+      this.showing.preview(repaint, command && "items" in command ? (command.items ?? []) : []);
       this.choice.show(repaint);
     } catch (problem) {
       if (!(problem instanceof Trouble)) throw problem;

@@ -1,0 +1,46 @@
+"""Items that become one outline or several: their place in the tree, their ids, what goes."""
+
+from collections.abc import Sequence
+from dataclasses import replace
+
+from buildup.drawing.model import Contour, Drawing, Item, Painted
+from buildup.drawing.tree import Move
+from buildup.edits.change import Delta, row_of
+from buildup.edits.newitems import free_id
+from buildup.edits.welds import as_outline
+
+
+class Becoming:
+    """What items become: the first of several takes the item's place, the others lie above it."""
+
+    def __init__(self, drawing: Drawing) -> None:
+        self.drawing = drawing
+        self.put: list[Item] = []
+        self.moves: list[Move] = []
+        self.removed: list[str] = []
+        self._taken = set(drawing.items)
+
+    def become(self, item: Painted, forms: Sequence[tuple[Contour, ...]] | None) -> None:
+        """An item becomes outlines of some contours each; None: it stays as it is."""
+        if forms is None:
+            return
+        plain = as_outline(item, ())
+        leaf = self.drawing.tree.is_drawn(item.id)
+        row = []
+        for number, contours in enumerate(forms):
+            keeps = leaf and number == 0
+            new = item.id if keeps else self._new_id(item.id)
+            self.put.append(replace(plain, id=new, contours=contours))
+            if not keeps:
+                row.append(new)
+        self.moves += row_of(row, self.drawing.tree.container(item.id), item.id)
+        if not forms or not leaf:
+            self.removed.append(item.id)
+
+    def _new_id(self, item_id: str) -> str:
+        new = free_id(self._taken, item_id)
+        self._taken.add(new)
+        return new
+
+    def delta(self) -> Delta:
+        return Delta(put=tuple(self.put), moves=tuple(self.moves), removed=tuple(self.removed))

@@ -1,0 +1,67 @@
+"""Regions fused, or removed, by a sweep across them."""
+
+from dataclasses import dataclass
+from typing import Literal
+
+from buildup.drawing.model import Drawing, Outline
+from buildup.edits.becoming import Becoming
+from buildup.edits.change import Delta
+from buildup.edits.command import Command, Point
+from buildup.edits.newitems import check_new
+from buildup.edits.taking import open_painted
+from buildup.errors import Refusal
+from buildup.forms.assembling import anchors_of, contour_of
+from buildup.forms.sweepable import sweepable
+from buildup.geometry.regions import swept
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class SweepRegions(Command):
+    """Fuses regions that items make into one outline, or removes them; the items lose them."""
+
+    kind: Literal["sweep_regions"] = "sweep_regions"
+    items: tuple[str, ...]
+    """The items that make the regions."""
+    places: tuple[Point, ...]
+    """A place in each region that is taken, in the order of the sweep."""
+    does: Literal["fuse", "remove"] = "fuse"
+    """What becomes of them."""
+    item: str
+    """The id of the outline that fused ones make."""
+    gap: float = 0.0
+    """Sheet units: ends of open paths so near to something count as joined to it."""
+
+    @property
+    def name(self) -> str:
+        if self.does == "remove":
+            return "Remove regions"
+        return "Fuse regions" if len(self.places) > 1 else "Take out a region"
+
+    def delta(self, drawing: Drawing) -> Delta:
+        check_new(drawing, self.item)
+        taken = sweepable(drawing, open_painted(drawing, self.items), self.gap)
+        found = swept(taken.operands, [complex(*p) for p in self.places])
+        if not found.inside or not found.taken:
+            raise Refusal(
+                "no_region", "There is no closed region there. Nothing was changed.", self.item
+            )
+        if len(found.left) == 1 and self.does == "fuse" and not any(found.left.values()):
+            raise Refusal("whole_already", "That is all of the item already. Nothing was changed.")
+        known = anchors_of(taken.forms)
+        made = Becoming(drawing)
+        for number, loops in found.left.items():
+            contours = tuple(contour_of(loop, known) for loop in loops)
+            made.become(taken.items[number], [contours] if contours else [])
+        if self.does == "remove":
+            return made.delta()
+        front = taken.items[max(found.inside[0])]
+        fused = Outline(
+            id=self.item,
+            name=front.name,
+            style=front.style,
+            contours=tuple(contour_of(loop, known) for loop in found.taken),
+        )
+        above = taken.items[max(found.left)].id
+        made.put.append(fused)
+        made.moves.append((fused.id, drawing.tree.container(above), above))
+        return made.delta()

@@ -1,0 +1,87 @@
+"""The regions that items make where they lie over each other, and the gaps that count as closed."""
+
+from collections.abc import Sequence
+from dataclasses import dataclass, replace
+
+from buildup.drawing.model import Contour, Drawing, Outline, Painted
+from buildup.forms.assembling import Form, operands_of
+from buildup.forms.contours import contours_of
+from buildup.geometry.bezier import Cubic, line
+from buildup.geometry.nearest import nearest
+from buildup.geometry.strands import Operand
+from buildup.geometry.tolerances import SAME_PLACE
+
+
+def form_of(drawing: Drawing, item: Painted) -> Form:
+    """What an item comes to."""
+    rule = item.rule if isinstance(item, Outline) else "nonzero"
+    return Form(contours_of(drawing, item.id), rule)
+
+
+def is_region(item: Painted, form: Form) -> bool:
+    """Whether an item is a form that is filled, or closed; else it is paths."""
+    return item.style.fill is not None or any(c.closed for c in form.contours)
+
+
+@dataclass(frozen=True, slots=True)
+class Sweepable:
+    """Items as a sweep takes them.
+
+    Args:
+        items: what is painted, back to front.
+        forms: what each of them comes to.
+        operands: those; open paths bound nothing by themselves, but divide.
+        bridges: the lines that close gaps, which are one more operand.
+
+    """
+
+    items: tuple[Painted, ...]
+    forms: tuple[Form, ...]
+    operands: tuple[Operand, ...]
+    bridges: tuple[Cubic, ...]
+
+
+def sweepable(drawing: Drawing, items: Sequence[Painted], gap: float) -> Sweepable:
+    """Items as a sweep takes them, gaps closed.
+
+    Args:
+        drawing: which drawing.
+        items: what is painted, back to front.
+        gap: sheet units; an end of an open path that is no farther from another path, or from
+            another end, counts as joined to it.
+
+    """
+    forms = [form_of(drawing, i) for i in items]
+    paths = [not is_region(i, f) for i, f in zip(items, forms, strict=True)]
+    operands = [replace(o, path=path) for o, path in zip(operands_of(forms), paths, strict=True)]
+    bridges = tuple(_bridges([f for f, path in zip(forms, paths, strict=True) if path], forms, gap))
+    if bridges:
+        operands.append(Operand(tuple((b,) for b in bridges), path=True))
+    return Sweepable(tuple(items), tuple(forms), tuple(operands), bridges)
+
+
+def _bridges(paths: Sequence[Form], forms: Sequence[Form], gap: float) -> list[Cubic]:
+    """The lines from ends of open paths to what is nearest to them, if that is near enough."""
+    if gap <= SAME_PLACE:
+        return []
+    contours = [c for f in forms for c in f.contours]
+    found = []
+    for own in (c for form in paths for c in form.contours if len(c.anchors) > 1):
+        first, last = own.anchors[0].at, own.anchors[-1].at
+        for end, far in ((first, last), (last, first)):
+            there = _nearest(end, far, own, contours, gap)
+            if there is not None:
+                found.append(line(end, there))
+    return found
+
+
+def _nearest(
+    end: complex, far: complex, own: Contour, contours: Sequence[Contour], gap: float
+) -> complex | None:
+    """The place nearest to an end on any other path, or the path's own other end."""
+    segments = [s for c in contours if c is not own for s in c.segments]
+    found = nearest(segments, end)
+    away, there = (abs(far - end), far)
+    if found is not None and found.distance < away:
+        away, there = found.distance, found.at
+    return there if SAME_PLACE < away <= gap else None

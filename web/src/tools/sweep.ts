@@ -1,0 +1,87 @@
+// Sweep: drag across regions to fuse them, with Alt to remove them; a click makes one an item.
+import type { Command, Point } from "../api/types";
+import type { useBoard } from "../stores/board";
+import { editItems } from "./select";
+import { far, type Bench, type Hint, type Pointer, type Tool } from "./tool";
+
+type Board = ReturnType<typeof useBoard>;
+
+export interface Regions {
+  enter(): void;
+  leave(): void;
+  /** Light up the region at a place; null: none. */
+  light(place: Point | null): void;
+  across(places: readonly Point[]): void;
+  removes(on: boolean): void;
+  /** What becomes of what was gone across; null where that is nothing. */
+  swept(): Command | null;
+  count(): number;
+}
+
+export class SweepTool implements Tool {
+  readonly cursor = "crosshair";
+  private press: Pointer | null = null;
+
+  constructor(
+    private readonly board: Board,
+    private readonly bench: Bench,
+    private readonly regions: Regions,
+  ) {}
+
+  enter(): void {
+    this.regions.enter();
+  }
+
+  leave(): void {
+    this.regions.leave();
+  }
+
+  about(_hit: unknown, alt = false): { text: string; hints: Hint[] } {
+    const hints: Hint[] = [["Alt", "remove"]];
+    if (this.press)
+      return { text: alt ? "Removes what you go across" : "Fuses what you go across", hints };
+    if (this.regions.count() === 0) {
+      return { text: "Nothing here encloses a region", hints: [["Q", "choose other items"]] };
+    }
+    const text = alt
+      ? "Click a region to remove it, or drag across several"
+      : "Click a region to make it an item, or drag across several to fuse them";
+    return { text, hints };
+  }
+
+  hover(p: Pointer): void {
+    this.regions.removes(p.alt);
+    this.regions.light(p.at);
+  }
+
+  down(p: Pointer): void {
+    this.press = p;
+    this.regions.removes(p.alt);
+    this.regions.across([p.at]);
+  }
+
+  move(p: Pointer): void {
+    if (!this.press || !far(p.screen, this.press.screen)) return;
+    this.regions.removes(p.alt);
+    this.regions.across(p.trail);
+  }
+
+  up(p: Pointer): void {
+    if (!this.press) return;
+    this.press = null;
+    this.regions.removes(p.alt);
+    const command = this.regions.swept();
+    this.regions.light(null);
+    if (command) this.bench.commit(command);
+  }
+
+  key(event: KeyboardEvent): boolean {
+    return editItems(event, this.board, this.bench);
+  }
+
+  cancel(): void {
+    this.press = null;
+    this.regions.swept();
+    this.regions.light(null);
+  }
+}
