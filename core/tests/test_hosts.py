@@ -63,6 +63,7 @@ def script():
     yield {**spread, "command": line, "drag": {"peg": "middle", "to": [300, 20]}}
     yield {"verb": "balance", "item": "wing", "axis": None}
     yield {"verb": "balance", "item": "leaf", "axis": {"centre": [5, 6], "angle": 30}}
+    yield {"verb": "regions", "items": ["disc", "bite", "leaf"], "gap": 2}
     yield {"verb": "copy", "items": ["leaf", "pair", "whirl"]}
     yield {"verb": "copied", "text": SVG}
     yield {"verb": "copied", "text": "<!DOCTYPE a [<!ENTITY b 'c'>]><svg/>"}

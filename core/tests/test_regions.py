@@ -189,6 +189,8 @@ class FormTest(Checks):
         self.assertEqual([area([x]) > 0 for x in inwards], [False, True] * 2)
         regions = partition(rings, symmetric_difference)
         self.assertEqual(sorted(len(r.holes) for r in regions), [1, 1])
+        every = {r.inside: len(r.holes) for r in partition(rings)}
+        self.assertEqual(every, {frozenset(range(k)): k < 4 for k in (1, 2, 3, 4)})
 
     def test_outlines_that_cross_and_touch_themselves(self):
         knot = (0j, 150 + 100j, -50 + 100j, 100 + 0j)

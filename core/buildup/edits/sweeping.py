@@ -45,6 +45,8 @@ class SweepRegions(Command):
             raise Refusal(
                 "no_region", "There is no closed region there. Nothing was changed.", self.item
             )
+        if self.does == "remove" and not found.left:
+            raise Refusal("no_region", "Nothing lies there that could be removed.", self.item)
         if len(found.left) == 1 and self.does == "fuse" and not any(found.left.values()):
             raise Refusal("whole_already", "That is all of the item already. Nothing was changed.")
         known = anchors_of(taken.forms)
@@ -54,14 +56,15 @@ class SweepRegions(Command):
             made.become(taken.items[number], [contours] if contours else [])
         if self.does == "remove":
             return made.delta()
-        front = taken.items[max(found.inside[0])]
+        lies_in = next((inside for inside in found.inside if inside), None)
+        front = taken.items[-1 if lies_in is None else max(lies_in)]
         fused = Outline(
             id=self.item,
             name=front.name,
             style=front.style,
             contours=tuple(contour_of(loop, known) for loop in found.taken),
         )
-        above = taken.items[max(found.left)].id
+        above = taken.items[max(found.left, default=-1)].id
         made.put.append(fused)
         made.moves.append((fused.id, drawing.tree.container(above), above))
         return made.delta()

@@ -3,10 +3,9 @@
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
 
-from buildup.drawing.model import Contour, Drawing, Outline, Painted
+from buildup.drawing.model import Anchor, Contour, Drawing, Outline, Painted
 from buildup.forms.assembling import Form, operands_of
 from buildup.forms.contours import contours_of
-from buildup.geometry.bezier import Cubic, line
 from buildup.geometry.nearest import nearest
 from buildup.geometry.strands import Operand
 from buildup.geometry.tolerances import SAME_PLACE
@@ -29,16 +28,16 @@ class Sweepable:
 
     Args:
         items: what is painted, back to front.
-        forms: what each of them comes to.
+        forms: what each of them comes to; then the bridges, where there are any.
         operands: those; open paths bound nothing by themselves, but divide.
-        bridges: the lines that close gaps, which are one more operand.
+        bridges: the lines that close gaps.
 
     """
 
     items: tuple[Painted, ...]
     forms: tuple[Form, ...]
     operands: tuple[Operand, ...]
-    bridges: tuple[Cubic, ...]
+    bridges: tuple[Contour, ...]
 
 
 def sweepable(drawing: Drawing, items: Sequence[Painted], gap: float) -> Sweepable:
@@ -53,14 +52,16 @@ def sweepable(drawing: Drawing, items: Sequence[Painted], gap: float) -> Sweepab
     """
     forms = [form_of(drawing, i) for i in items]
     paths = [not is_region(i, f) for i, f in zip(items, forms, strict=True)]
-    operands = [replace(o, path=path) for o, path in zip(operands_of(forms), paths, strict=True)]
     bridges = tuple(_bridges([f for f, path in zip(forms, paths, strict=True) if path], forms, gap))
     if bridges:
-        operands.append(Operand(tuple((b,) for b in bridges), path=True))
-    return Sweepable(tuple(items), tuple(forms), tuple(operands), bridges)
+        forms.append(Form(bridges))
+        paths.append(True)
+    both = zip(operands_of(forms), paths, strict=True)
+    operands = tuple(replace(o, path=path) for o, path in both)
+    return Sweepable(tuple(items), tuple(forms), operands, bridges)
 
 
-def _bridges(paths: Sequence[Form], forms: Sequence[Form], gap: float) -> list[Cubic]:
+def _bridges(paths: Sequence[Form], forms: Sequence[Form], gap: float) -> list[Contour]:
     """The lines from ends of open paths to what is nearest to them, if that is near enough."""
     if gap <= SAME_PLACE:
         return []
@@ -71,7 +72,7 @@ def _bridges(paths: Sequence[Form], forms: Sequence[Form], gap: float) -> list[C
         for end, far in ((first, last), (last, first)):
             there = _nearest(end, far, own, contours, gap)
             if there is not None:
-                found.append(line(end, there))
+                found.append(Contour((Anchor(end), Anchor(there))))
     return found
 
 

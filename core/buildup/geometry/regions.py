@@ -36,6 +36,11 @@ def union(_inside: frozenset[int]) -> bool:
     return bool(_inside)
 
 
+def everything(_inside: frozenset[int]) -> bool:
+    """All that is enclosed, also by paths, and also where no operand is."""
+    return True
+
+
 def difference(inside: frozenset[int]) -> bool:
     """What lies inside the first operand and no other one."""
     return inside == {0}
@@ -108,7 +113,7 @@ def partition(operands: Sequence[Operand], keep: Keep = union) -> tuple[Region, 
 
     Args:
         operands: any number of them; paths divide what the others bound.
-        keep: as in `combined`.
+        keep: as in `combined`; `everything` gives also what paths alone enclose.
 
     Raises:
         Refusal: `unsound_region`.
@@ -149,7 +154,7 @@ def swept(operands: Sequence[Operand], places: Sequence[complex]) -> Swept:
 
 
 def _swept(arrangement: Arrangement, places: Sequence[complex]) -> Swept:
-    found = _faces_of(arrangement, union)
+    found = _faces_of(arrangement, everything)
     at = [next((k for k, f in enumerate(found) if f.region.holds(p)), None) for p in places]
     chosen = dict.fromkeys(k for k in at if k is not None)
     sides_of = {step: k for k, face in enumerate(found) for step in face.steps}
@@ -254,8 +259,14 @@ def _faces_of(arrangement: Arrangement, keep: Keep) -> list[_Face]:
     outer.sort(key=lambda o: o[0])
     held: list[list[tuple[list[Step], Loop]]] = [[] for _ in outer]
     for _, steps, hole in holes:
-        place = point_at(hole[0].curve, 0.5)
-        around = (k for k, (_, _, loop) in enumerate(outer) if _holds(loop, place))
+        edge, forwards = steps[0]
+        place = point_at(edge.stretches[0].curve, 0.5)
+        beyond = (edge, not forwards)  # what lies across that edge is another face
+        around = (
+            k
+            for k, (_, others, loop) in enumerate(outer)
+            if beyond not in others and _holds(loop, place)
+        )
         if (k := next(around, None)) is not None:
             held[k].append((steps, hole))
     found = []

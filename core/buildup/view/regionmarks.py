@@ -8,7 +8,7 @@ from buildup.forms.assembling import anchors_of, contour_of
 from buildup.forms.sweepable import sweepable
 from buildup.geometry.bezier import derivative_at, point_at
 from buildup.geometry.boxes import Box
-from buildup.geometry.regions import Region, partition
+from buildup.geometry.regions import Region, everything, partition
 from buildup.view.drawables import Point, as_point
 from buildup.view.pathdata import path_data
 
@@ -51,13 +51,14 @@ def sweep_marks(drawing: Drawing, ids: Sequence[str], gap: float) -> SweepMarks:
     swept = sweepable(drawing, shown, gap)
     known = anchors_of(swept.forms)
     marks = []
-    for region in partition(swept.operands):
+    for region in partition(swept.operands, everything):
         contours = [contour_of(loop, known) for loop in (region.outer, *region.holes)]
         items = tuple(swept.items[k].id for k in sorted(region.inside))
         marks.append(
             RegionMark(path=path_data(contours), at=as_point(place_in(region)), items=items)
         )
-    bridges = tuple((as_point(b[0]), as_point(b[3])) for b in swept.bridges)
+    ends = (tuple(as_point(a.at) for a in bridge.anchors) for bridge in swept.bridges)
+    bridges = tuple((start, end) for start, end in ends)
     return SweepMarks(regions=tuple(marks), bridges=bridges)
 
 

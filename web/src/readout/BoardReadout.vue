@@ -64,7 +64,10 @@ const anchors = computed(() => tools.active === "anchors");
         <SymmetryPanel :id="symmetry.id" />
       </template>
       <SeamPanel />
-      <SweepPanel v-if="tools.active === 'sweep'" />
+      <template v-if="tools.active === 'sweep'">
+        <header><h2>Sweep</h2></header>
+        <SweepPanel />
+      </template>
       <template v-if="several > 0">
         <header>
           <h2>{{ title }}</h2>
