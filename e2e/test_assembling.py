@@ -135,3 +135,50 @@ class AssemblingTest(BrowserTest):
         self.press("Compound outline")
         (outline,) = self.items()
         self.assertEqual((outline.id, len(outline.contours), outline.rule), ("plate", 3, "evenodd"))
+
+    def test_a_line_cuts_forms_and_a_click_cuts_a_path(self):
+        self.tool("cut")
+        with self.dragging((90, 140), (230, 140)):
+            expect(self.page.locator("polyline.ink")).to_have_count(1)
+            expect(self.page.locator("[data-drawn] path[data-item]")).to_have_count(5)
+        self.settled()
+        self.assertEqual(len(self.items()), 5)
+        self.page.keyboard.press("Control+z")
+        self.settled()
+        # only what is selected, along a free line
+        self.click(110, 170)
+        self.settled()
+        self.assertEqual(len(self.items()), 3)
+        self.page.keyboard.press("q")
+        self.click(110, 170)
+        self.tool("cut")
+        self.drag((90, 120), (230, 150), "Control")
+        self.settled()
+        self.assertEqual(len(self.items()), 4)
+
+    def test_what_hangs_over_the_sheet_is_cropped(self):
+        self.click(110, 170)
+        self.drag((110, 170), (10, 170))
+        self.settled()
+        self.press("Crop to sheet")
+        self.assertAlmostEqual(item_box(self.value(), "plate").left, 0.0)
+
+    def test_a_sweep_fuses_removes_and_takes_out(self):
+        self.tool("sweep")
+        expect(self.page.locator("[data-region]")).to_have_count(5)
+        self.page.mouse.move(*self.spot(110, 170))
+        expect(self.page.locator("[data-region].lit")).to_have_count(1)
+        with self.dragging((110, 170), (160, 160)):
+            expect(self.page.locator("[data-region].lit")).to_have_count(2)
+        self.settled()
+        undo = self.page.get_by_role("button", name="Undo")
+        expect(undo).to_contain_text("Fuse regions")
+        self.assertEqual(len(self.items()), 4)
+        expect(self.page.locator("[data-region]")).not_to_have_count(5)
+        self.page.keyboard.press("Control+z")
+        self.settled()
+        expect(self.page.locator("[data-region]")).to_have_count(5)
+        self.drag((160, 185), (160, 189), "Alt")
+        self.settled()
+        expect(undo).to_contain_text("Remove regions")
+        self.assertLess(item_box(self.value(), "disc").bottom, 181)

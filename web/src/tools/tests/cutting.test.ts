@@ -1,0 +1,113 @@
+import { beforeEach, expect, test } from "vitest";
+import type { Command, Point } from "../../api/types";
+import { CutTool } from "../cut";
+import { SweepTool, type Regions } from "../sweep";
+import { FakeBoard, RecordingBench, at } from "./recording";
+
+let board: FakeBoard;
+let bench: RecordingBench;
+beforeEach(() => {
+  board = new FakeBoard("a");
+  bench = new RecordingBench();
+});
+
+function knife() {
+  const lines: (Point[] | null)[] = [];
+  const cut = new CutTool(board.asBoard(), bench, {
+    tolerance: () => 2,
+    ink: (points) => lines.push(points && [...points]),
+  });
+  return { cut, lines };
+}
+
+test("a straight line cuts what is selected, and meets things unless it is held to steps", () => {
+  const { cut, lines } = knife();
+  board.selected = ["a"];
+  cut.down(at(0, 50));
+  cut.move(at(100, 60));
+  expect(bench.aims.at(-1)).toMatchObject({ probes: [[100, 60]], start: [0, 50] });
+  cut.move(at(100, 60, null, { shift: true }));
+  expect(bench.aims.at(-1)).toBeNull();
+  cut.up(at(100, 60));
+  expect(bench.last).toMatchObject({
+    kind: "cut_items",
+    items: ["a"],
+    line: [
+      [0, 50],
+      [100, 60],
+    ],
+    closes: true,
+    stepped: false,
+  });
+  expect(lines.at(-1)).toBeNull();
+});
+
+test("with Ctrl the line goes where the hand goes; Alt leaves it open", () => {
+  const { cut, lines } = knife();
+  cut.down(at(0, 50, null, { ctrl: true }));
+  cut.move(at(40, 70));
+  cut.move(at(90, 40));
+  expect(lines.at(-1)).toHaveLength(3);
+  cut.up(at(90, 40, null, { alt: true }));
+  expect(bench.last).toMatchObject({ kind: "cut_items", closes: false, items: [], tolerance: 2 });
+});
+
+test("a click on a path cuts it there; beside everything it does nothing; cancel leaves no line", () => {
+  const { cut, lines } = knife();
+  cut.down(at(10, 10));
+  cut.up(at(10, 10));
+  expect(bench.commits).toEqual([]);
+  cut.down(at(10, 10, { what: "item", item: "a" }));
+  cut.up(at(10, 10, { what: "item", item: "a" }));
+  expect(bench.last).toEqual({ kind: "cut_path", item: "a", at: [10, 10] });
+  cut.down(at(0, 0));
+  cut.move(at(90, 90));
+  cut.cancel();
+  expect([bench.commits.length, lines.at(-1)]).toEqual([1, null]);
+});
+
+class Asked implements Regions {
+  crossed: Point[] = [];
+  lit: (Point | null)[] = [];
+  removing = false;
+  entered = 0;
+  enter = (): void => void (this.entered += 1);
+  leave = (): void => void (this.entered -= 1);
+  light = (place: Point | null): void => void this.lit.push(place);
+  across = (places: readonly Point[]): void => void this.crossed.push(...places);
+  removes = (on: boolean): void => void (this.removing = on);
+  count = (): number => 3;
+  swept(): Command | null {
+    const does = this.removing ? "remove" : "fuse";
+    const places = this.crossed.splice(0);
+    if (places.length === 0) return null;
+    return { kind: "sweep_regions", items: ["a"], places, does, item: "n" };
+  }
+}
+
+test("a sweep takes what the hand goes across, on release and as one edit", () => {
+  const regions = new Asked();
+  const tool = new SweepTool(board.asBoard(), bench, regions);
+  tool.enter();
+  tool.hover(at(5, 5));
+  expect(regions.lit).toEqual([[5, 5]]);
+  tool.down(at(10, 10));
+  tool.move(at(40, 10));
+  tool.move(at(80, 10, null, { alt: true }));
+  expect(bench.commits).toEqual([]);
+  tool.up(at(80, 10, null, { alt: true }));
+  expect(bench.commits).toHaveLength(1);
+  expect(bench.last).toMatchObject({ kind: "sweep_regions", does: "remove" });
+  tool.leave();
+  expect([regions.entered, regions.crossed, regions.lit.at(-1)]).toEqual([0, [], null]);
+});
+
+test("an interrupted sweep takes nothing", () => {
+  const regions = new Asked();
+  const tool = new SweepTool(board.asBoard(), bench, regions);
+  tool.down(at(10, 10));
+  tool.move(at(40, 10));
+  tool.cancel();
+  tool.up(at(40, 10));
+  expect([bench.commits, regions.crossed]).toEqual([[], []]);
+});
