@@ -83,6 +83,31 @@ class AssemblingTest(BrowserTest):
         self.settled()
         self.assertEqual(item_box(self.value(), made.id), before)
 
+    def test_a_new_corner_is_rounded_and_stays_round_while_a_part_is_moved(self):
+        made = self.assemble("Union")
+        self.tool("corners")
+        self.click(205, 170)
+        self.settled()
+        # the tip's side leaves the plate's upper edge at a corner that only the form has
+        at = next(
+            a.at
+            for c in contours_of(self.value(), made.id)
+            for a in c.anchors
+            if abs(a.at.imag - 80) < 1e-6 and 140 < a.at.real < 160
+        )
+        self.drag((at.real, at.imag), (at.real + 6, at.imag - 14))
+        self.settled()
+        (corner,) = self.assembly().corners
+        self.assertGreater(corner.corner.radius, 2)
+        self.page.keyboard.press("q")
+        self.click(160, 62)
+        self.drag((160, 62), (168, 62))
+        self.settled()
+        self.assertEqual(self.assembly().corners, (corner,))
+        loops = contours_of(self.value(), made.id)
+        self.assertNotIn(at + 8, [a.at for c in loops for a in c.anchors])
+        expect(self.page.get_by_text("worked corner")).to_have_count(0)
+
     def test_a_hole_is_a_part_that_cuts(self):
         made = self.assemble("Difference")
         self.assertEqual(len(contours_of(self.value(), made.id)), 1)

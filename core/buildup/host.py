@@ -30,6 +30,7 @@ from buildup.view.selection import (
     FrameBox,
     Selection,
     Shows,
+    anchored,
     selection,
     standing_told,
     told_frame,
@@ -350,8 +351,9 @@ def near(drawing: Drawing, item: str, at: complex) -> tuple[AnchorRef, AnchorRef
 
 def anchor_near(drawing: Drawing, item: str, at: complex, *, reach: float) -> AnchorMark | None:
     """The mark of the anchor of an outline that is nearest to a place, if it is within reach."""
-    outline = drawing.items.get(item)
-    if not isinstance(outline, Outline):
+    there = drawing.items.get(item)
+    outline = None if there is None else anchored(drawing, there, "corners")
+    if outline is None or not outline.contours:
         return None
     away, c, i = min(
         (abs(a.at - at), c, i)

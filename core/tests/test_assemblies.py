@@ -19,6 +19,7 @@ from buildup.geometry.areas import area_of
 from buildup.host import preview
 from buildup.view.drawables import drawable
 from buildup.view.finding import alike, pile, within
+from buildup.view.selection import Shows, selection
 from PIL import Image
 from shapely import affinity
 
@@ -148,6 +149,59 @@ class FormTest(unittest.TestCase):
                 apply(value, read_command({"kind": "turn_into_outlines", "items": ["both"]}))
         self.assertEqual(caught.exception.code, "nothing_left")
         self.assertEqual({"one", "two"} - set(value.items), set())
+
+
+class CornerTest(unittest.TestCase):
+    """Corners that an assembly makes are worked, stay live, and are found again."""
+
+    def corners(self, value):
+        marks = selection(value, ["both"], Shows(marks="corners")).anchors
+        return [(m.item, m.contour, m.index) for m in marks]
+
+    def worked(self, value, radius=6.0, style="round"):
+        refs = self.corners(value)
+        return done(value, kind="set_corners", anchors=refs, radius=radius, style=style)
+
+    def test_a_new_corner_is_rounded_and_follows_its_parts(self):
+        value = two("joins")
+        self.assertEqual(len(self.corners(value)), 2)
+        round_ = self.worked(value)
+        self.assertGreater(area(round_), area(value) + 1)
+        self.assertEqual(len(round_.items["both"].corners), 2)
+        apart = done(round_, kind="move_items", items=["two"], by=[12, 5])
+        plain = done(value, kind="move_items", items=["two"], by=[12, 5])
+        self.assertGreater(area(apart), area(plain) + 1)
+        whole = done(round_, kind="move_items", items=["both"], by=[200, 100])
+        self.assertAlmostEqual(area(whole), area(round_), places=6)
+
+    def test_one_of_two_alike_is_told_apart_by_where_it_was(self):
+        value = two("joins")
+        first, second = self.corners(value)
+        for ref in (first, second):
+            one = done(value, kind="set_corners", anchors=[ref], radius=6)
+            moved = done(one, kind="move_items", items=["both"], by=[-300, 77])
+            marks = selection(moved, ["both"], Shows(marks="corners")).anchors
+            at = [m.corner.radius > 0 for m in marks]
+            self.assertEqual(at, [ref == first, ref == second])
+
+    def test_a_corner_that_is_gone_says_so_and_comes_back(self):
+        value = self.worked(two("joins"))
+        apart = done(value, kind="move_items", items=["two"], by=[90, 0])
+        self.assertEqual(drawable(apart, "both").assembly.gone, 2)
+        self.assertAlmostEqual(area(apart) / (2 * ROUND), 1, delta=1e-4)
+        back = done(apart, kind="move_items", items=["two"], by=[-90, 0])
+        self.assertEqual(drawable(back, "both").assembly.gone, 0)
+        self.assertAlmostEqual(area(back), area(value), places=6)
+
+    def test_it_is_dragged_made_sharp_and_turned_into_outlines(self):
+        value = two("cuts")
+        ref = self.corners(value)[0]
+        dragged = done(value, kind="drag_corners", anchors=[ref], to=[90, 70], style="chamfer")
+        self.assertEqual(dragged.items["both"].corners[0].corner.style, "chamfer")
+        sharp = done(dragged, kind="set_corners", anchors=[ref], radius=0)
+        self.assertEqual(sharp.items["both"].corners, ())
+        settled = done(dragged, kind="turn_into_outlines", items=["both"])
+        self.assertAlmostEqual(area(settled, settled.order[0]), area(dragged))
 
 
 class StyleTest(unittest.TestCase):

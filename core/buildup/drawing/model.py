@@ -215,6 +215,23 @@ class Symmetry(Holder):
     second: Style | None = None
 
 
+@dataclass(frozen=True, slots=True)
+class FormCorner:
+    """How a corner that an assembly makes is worked.
+
+    Args:
+        corner: how.
+        sides: what meets there, by part, contour and segment; so it is found again.
+        at: where it was last, from the middle of the form: it tells those apart at which the same
+            two meet.
+
+    """
+
+    corner: Corner
+    sides: tuple[str, str]
+    at: Coordinates
+
+
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Assembly(Holder):
     """A container that shows as one form, made of what it holds, which stays as it is.
@@ -222,11 +239,13 @@ class Assembly(Holder):
     Args:
         operation: what each part does to those below it, unless it has something of its own.
         style: how the form is painted.
+        corners: those of the form that are worked, found again when its parts move.
 
     """
 
     operation: Role = "joins"
     style: Style = Style()
+    corners: tuple[FormCorner, ...] = ()
 
 
 @dataclass(frozen=True, slots=True)

@@ -1,20 +1,74 @@
 """Worked corners of outlines: set radius and style, drag, and give them up."""
 
-from collections.abc import Iterable
+from collections.abc import Iterable, Iterator, Mapping
 from dataclasses import dataclass, replace
 from typing import Literal
 
-from buildup.drawing.model import Anchor, Contour, Corner, CornerStyle, Drawing, Outline
+from buildup.drawing.model import (
+    Anchor,
+    Assembly,
+    Contour,
+    Corner,
+    CornerStyle,
+    Drawing,
+    Item,
+    Outline,
+)
 from buildup.drawing.twins import without_widows
 from buildup.drawing.units import told
 from buildup.edits.change import Delta
 from buildup.edits.command import AnchorRef, Command, Point
 from buildup.edits.editing import by_outline, edited
+from buildup.edits.welds import as_outline
 from buildup.errors import Refusal
+from buildup.forms.assembling import corners_of
+from buildup.forms.contours import assembly_form
 from buildup.shapes.corners import corner_ways, radius_reaching, worked
 
 LEAST_RADIUS = 1e-3
 """Sheet units: smaller radii give the sharp corner back."""
+
+
+def _sharp(drawing: Drawing, anchors: Iterable[AnchorRef]) -> Drawing:
+    """The drawing as corners are worked on it: assemblies among them as outlines of their form."""
+    ids = {item for item, _, _ in anchors}
+    forms = {
+        i: as_outline(item, assembly_form(drawing, i).sharp)
+        for i in ids
+        if isinstance(item := drawing.items.get(i), Assembly)
+    }
+    for assembly in forms:
+        drawing.open_item(assembly)
+    return replace(drawing, items=_Over(forms, drawing.items)) if forms else drawing
+
+
+class _Over(Mapping[str, Item]):
+    """Items, of which some stand for others."""
+
+    def __init__(self, over: Mapping[str, Item], items: Mapping[str, Item]) -> None:
+        self._over, self._items = over, items
+
+    def __getitem__(self, item_id: str) -> Item:
+        return self._over[item_id] if item_id in self._over else self._items[item_id]
+
+    def __iter__(self) -> Iterator[str]:
+        return iter(self._items)
+
+    def __len__(self) -> int:
+        return len(self._items)
+
+
+def _kept(drawing: Drawing, delta: Delta) -> Delta:
+    """A delta of that drawing for the drawing itself: assemblies keep the corners of their form."""
+    put: list[Item] = []
+    for item in delta.put:
+        own = drawing.items[item.id]
+        if isinstance(own, Assembly) and isinstance(item, Outline):
+            corners = corners_of(assembly_form(drawing, own.id), item.contours)
+            put.append(replace(own, corners=corners))
+        else:
+            put.append(item)
+    return replace(delta, put=tuple(put))
 
 
 def _corners(drawing: Drawing, anchors: tuple[AnchorRef, ...]) -> tuple[AnchorRef, ...]:
@@ -92,7 +146,9 @@ class SetCorners(Command):
     def delta(self, drawing: Drawing) -> Delta:
         if self.radius is not None and self.radius < 0.0:
             raise Refusal("bad_length", "A radius is 0 or more. The old radius was kept.")
-        return _with_corners(drawing, _corners(drawing, self.anchors), self.radius, self.style)
+        sharp = _sharp(drawing, self.anchors)
+        refs = _corners(sharp, self.anchors)
+        return _kept(drawing, _with_corners(sharp, refs, self.radius, self.style))
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -112,14 +168,15 @@ class DragCorners(Command):
         return "Work corner" if len(self.anchors) == 1 else f"Work {len(self.anchors)} corners"
 
     def delta(self, drawing: Drawing) -> Delta:
-        refs = _corners(drawing, self.anchors)
+        sharp = _sharp(drawing, self.anchors)
+        refs = _corners(sharp, self.anchors)
         item, c, i = refs[0]
-        contour = drawing.outline(item).contours[c]
+        contour = sharp.outline(item).contours[c]
         old = contour.anchors[i].corner or Corner(0.0)
         styled = replace(contour.anchors[i], corner=Corner(old.radius, self.style or old.style))
         anchors = (*contour.anchors[:i], styled, *contour.anchors[i + 1 :])
         radius = radius_reaching(replace(contour, anchors=anchors), i, complex(*self.to))
-        return _with_corners(drawing, refs, radius, self.style)
+        return _kept(drawing, _with_corners(sharp, refs, radius, self.style))
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)

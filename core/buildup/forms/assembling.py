@@ -2,15 +2,17 @@
 
 import itertools
 from collections.abc import Callable, Mapping, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
-from buildup.drawing.model import Anchor, Contour, FillRule, Role
+from buildup.drawing.model import Anchor, Contour, Corner, FillRule, FormCorner, Role
 from buildup.errors import Refusal
 from buildup.geometry.angles import cross, dot, unit
+from buildup.geometry.boxes import Box
 from buildup.geometry.regions import Loop, combined
 from buildup.geometry.rejoining import Part
 from buildup.geometry.strands import Operand
 from buildup.geometry.tracing import Keep
+from buildup.shapes.corners import worked
 
 MOST_SEGMENTS = 12_000
 """Of all parts together: so many take about a second."""
@@ -26,6 +28,10 @@ STEPS: Mapping[Role, Callable[[bool, bool], bool]] = {
     "inverts": lambda kept, inside: kept != inside,
 }
 """Whether a place is kept, by whether it was so far and whether it lies inside the next part."""
+
+
+Sides = tuple[str, str]
+"""What meets at an anchor of a form."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -50,16 +56,27 @@ class Assembled:
     """What parts come to.
 
     Args:
-        contours: closed, outer ones clockwise on the screen, holes the other role.
+        contours: closed, outer ones clockwise on the screen, holes the other way.
+        sharp: the same before corners are worked; the anchors say how they are.
+        sides: by anchor of those, what meets there.
+        gone: worked corners whose sides do not meet any more.
         trouble: why there are none, for the designer; empty where all is well.
 
     """
 
     contours: tuple[Contour, ...] = ()
+    sharp: tuple[Contour, ...] = ()
+    sides: tuple[tuple[Sides, ...], ...] = ()
+    gone: tuple[FormCorner, ...] = ()
     trouble: str = ""
 
+    @property
+    def middle(self) -> complex:
+        """The middle of the form, about its anchors."""
+        return Box.around(a.at for c in self.sharp for a in c.anchors).centre
 
-def assembled(parts: Sequence[PartForm]) -> Assembled:
+
+def assembled(parts: Sequence[PartForm], corners: Sequence[FormCorner] = ()) -> Assembled:
     """The form that parts make, from the backmost on; that one joins, whatever it else does."""
     forms = [form for part in parts for form in part.forms]
     if sum(len(c.anchors) for f in forms for c in f.contours) > MOST_SEGMENTS:
@@ -72,7 +89,64 @@ def assembled(parts: Sequence[PartForm]) -> Assembled:
     except Refusal as refusal:
         return Assembled(trouble=refusal.sentence)
     known = anchors_of(forms)
-    return Assembled(tuple(contour_of(loop, known) for loop in loops))
+    sharp = tuple(contour_of(loop, known) for loop in loops)
+    names = [f"{part.id} {n}" for part in parts for n in range(len(part.forms))]
+    return _worked(Assembled(sharp, sharp, tuple(_sides(loop, names) for loop in loops)), corners)
+
+
+def _sides(loop: Loop, names: Sequence[str]) -> tuple[Sides, ...]:
+    """What meets at each anchor of a loop: the part that arrives and the one that leaves."""
+    told = [f"{names[p.source.operand]} {p.source.contour} {p.source.segment}" for p in loop]
+    return tuple(zip([told[-1], *told[:-1]], told, strict=True))
+
+
+def _worked(form: Assembled, corners: Sequence[FormCorner]) -> Assembled:
+    """A form with those of its corners worked that are found again."""
+    if not corners or not form.sharp:
+        return replace(form, gone=tuple(corners))
+    middle = form.middle
+    free = {(c, i) for c, sides in enumerate(form.sides) for i in range(len(sides))}
+    found: dict[tuple[int, int], Corner] = {}
+    gone = []
+    for wanted in corners:
+        there = [p for p in free if form.sides[p[0]][p[1]] == wanted.sides]
+        if not there:
+            gone.append(wanted)
+            continue
+        at = middle + wanted.at
+        places = ((abs(form.sharp[c].anchors[i].at - at), c, i) for c, i in there)
+        _, *place = min(places)
+        free.discard((place[0], place[1]))
+        found[place[0], place[1]] = wanted.corner
+    sharp = tuple(
+        replace(
+            contour,
+            anchors=tuple(
+                replace(a, corner=found.get((c, i))) for i, a in enumerate(contour.anchors)
+            ),
+        )
+        for c, contour in enumerate(form.sharp)
+    )
+    done = tuple(worked(c).contour for c in sharp)
+    return replace(form, contours=done, sharp=sharp, gone=tuple(gone))
+
+
+def corners_of(form: Assembled, contours: Sequence[Contour]) -> tuple[FormCorner, ...]:
+    """The worked corners of a form as an assembly keeps them, those that are gone among them.
+
+    Args:
+        form: the form.
+        contours: its sharp contours, with the corners as they are to be.
+
+    """
+    middle = form.middle
+    made = [
+        FormCorner(anchor.corner, form.sides[c][i], anchor.at - middle)
+        for c, contour in enumerate(contours)
+        for i, anchor in enumerate(contour.anchors)
+        if anchor.corner is not None
+    ]
+    return (*made, *form.gone)
 
 
 def operands_of(forms: Sequence[Form]) -> list[Operand]:

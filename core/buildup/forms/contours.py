@@ -47,7 +47,7 @@ def _assembled(drawing: Drawing, assembly: str) -> Assembled:
         if not drawing.items[part].hidden:
             forms = tuple(_forms(drawing, part))
             parts.append(PartForm(part, drawing.items[part].role or item.operation, forms))
-    return assembled(parts)
+    return assembled(parts, item.corners)
 
 
 def _forms(drawing: Drawing, item_id: str) -> Iterator[Form]:

@@ -27,6 +27,8 @@ class AssemblyMark:
     """What a part does that has nothing of its own."""
     parts: tuple[PartMark, ...]
     """From back to front; hidden ones are left out."""
+    gone: int
+    """Worked corners whose sides do not meet any more."""
     trouble: str
     """Why it shows nothing; empty where all is well."""
 
@@ -39,4 +41,6 @@ def assembly_mark(drawing: Drawing, item: Assembly, form: Assembled) -> Assembly
         role = (drawing.items[part].role or item.operation) if number else "joins"
         contours = [c for _, held in drawn_under(drawing, part) for c in held]
         parts.append(PartMark(id=part, role=role, path=path_data(contours)))
-    return AssemblyMark(operation=item.operation, parts=tuple(parts), trouble=form.trouble)
+    return AssemblyMark(
+        operation=item.operation, parts=tuple(parts), gone=len(form.gone), trouble=form.trouble
+    )

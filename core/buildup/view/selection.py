@@ -4,7 +4,8 @@ from collections.abc import Collection, Iterator, Sequence
 from dataclasses import dataclass, replace
 from typing import Literal
 
-from buildup.drawing.model import Contour, Drawing, Item, Outline, Shape
+from buildup.drawing.model import Assembly, Contour, Drawing, Item, Outline, Shape
+from buildup.forms.contours import assembly_form
 from buildup.forms.frames import Standing, standing_of
 from buildup.geometry.angles import normal_degrees, unit
 from buildup.shapes.corners import corner_ways
@@ -18,13 +19,14 @@ MOST_MARKS = 1_000
 chosen ones and the ends of paths are marked, and one zooms in for the others."""
 
 AnchorRef = tuple[str, int, int]
+Marks = Literal["frame", "anchors", "corners"]
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Shows:
     """What the tool in the hand shows of what is selected."""
 
-    marks: Literal["frame", "anchors", "corners"] = "anchors"
+    marks: Marks = "anchors"
     """The frame only, anchors too, or the corners that can be worked."""
     sight: tuple[float, float, float, float] | None = None
     """Left, top, right, bottom of the part of the sheet that is in sight; None: all of it."""
@@ -149,25 +151,34 @@ def selection(
     )
     if shows.marks == "frame":
         return found
-    outlines = [i for i in items if isinstance(i, Outline) and (only is None or i.id in only)]
+    told = [i for i in items if only is None or i.id in only]
+    outlines = [o for i in told if (o := anchored(drawing, i, shows.marks)) is not None]
     marks, cut = _marks(outlines, shows)
     return replace(
         found,
         anchors=marks,
-        paths=tuple(f for o in outlines for f in _paths(o)),
+        paths=tuple(f for o in outlines for f in _paths(o, plain=drawing.tree.is_drawn(o.id))),
         cut=cut,
         told=None if only is None else tuple(i for i in found.items if i in only),
     )
 
 
-def _paths(outline: Outline) -> Iterator[PathFacts]:
+def anchored(drawing: Drawing, item: Item, marks: Marks) -> Outline | None:
+    """What of an item has anchors that a tool shows: outlines; of assemblies the form's corners."""
+    if isinstance(item, Assembly) and marks == "corners":
+        sharp = assembly_form(drawing, item.id).sharp
+        return Outline(id=item.id, name=item.name, contours=sharp)
+    return item if isinstance(item, Outline) else None
+
+
+def _paths(outline: Outline, *, plain: bool) -> Iterator[PathFacts]:
     for index, contour in enumerate(outline.contours):
         yield PathFacts(
             item=outline.id,
             contour=index,
             count=len(contour.anchors),
             closed=contour.closed,
-            worked=any(a.corner is not None for a in contour.anchors),
+            worked=plain and any(a.corner is not None for a in contour.anchors),
         )
 
 

@@ -1276,6 +1276,8 @@ export interface components {
             operation: "joins" | "cuts" | "keeps" | "inverts";
             /** Parts */
             parts: components["schemas"]["PartMark"][];
+            /** Gone */
+            gone: number;
             /** Trouble */
             trouble: string;
         };

@@ -24,10 +24,12 @@ const worked = computed(() => {
     chosen.some((s) => board.tree.above(s).includes(props.id))
   );
 });
-/** Its parts are taken hold of one by one: in it, where its anchors are, or once it is selected. */
-const opened = computed(
-  () => props.pickable && !item.value?.locked && (worked.value || tools.active !== "select"),
-);
+/** Its parts are taken hold of one by one: in it, where anchors are edited, or once it is selected. */
+const opened = computed(() => {
+  if (!props.pickable || item.value?.locked) return false;
+  const once = tools.active === "select" ? worked.value : tools.active === "anchors";
+  return inside.value || once;
+});
 const ghosts = computed(() => (worked.value ? (item.value?.assembly?.parts ?? []) : []));
 const held = computed(() =>
   opened.value ? board.tree.drawnIn(props.id).filter((i) => board.free(i)) : [],

@@ -68,6 +68,10 @@ function settle(): void {
         @chosen="(role) => setRole(part.id, role)"
       />
     </template>
+    <p v-if="mark.gone > 0" class="wide quiet note" role="status">
+      {{ mark.gone === 1 ? "A worked corner is" : `${mark.gone} worked corners are` }} gone, as its
+      sides do not meet any more. Where they meet again it comes back.
+    </p>
     <p v-if="mark.trouble" class="wide trouble" role="status">{{ mark.trouble }}</p>
     <div class="wide pair">
       <Button
@@ -118,6 +122,9 @@ function settle(): void {
 }
 .quiet {
   color: var(--quiet);
+}
+.note {
+  margin: 0;
 }
 .trouble {
   margin: 0;

@@ -36,7 +36,8 @@ export class CornersTool implements Tool {
         ],
       };
     }
-    if (hit?.what === "item" && this.board.drawable(hit.item)?.type !== "outline") {
+    const type = hit?.what === "item" ? this.board.drawable(hit.item)?.type : undefined;
+    if (type !== undefined && type !== "outline" && type !== "assembly") {
       return { text: "Click a shape, then drag the peg of its corners", hints: [] };
     }
     return {
