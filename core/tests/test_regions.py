@@ -9,6 +9,7 @@ from unittest import mock
 
 import pathops
 import shapely
+from buildup.errors import Refusal
 from buildup.geometry import arrangement, meeting
 from buildup.geometry.areas import area_of
 from buildup.geometry.bezier import line, point_at
@@ -327,6 +328,15 @@ class WorkTest(unittest.TestCase):
         with mock.patch.object(arrangement, "meeting", wraps=meeting.meeting) as asked:
             self.assertEqual(len(combined(row, union)), 100)
         self.assertLessEqual(asked.call_count, 6 * len(row))
+
+    def test_a_hopeless_scribble_is_refused_with_a_sentence(self):
+        chance = random.Random(4)
+        places = [complex(chance.uniform(0, 500), chance.uniform(0, 500)) for _ in range(1500)]
+        with self.assertRaises(Refusal) as caught:
+            combined([corners(*places)], union)
+        self.assertEqual(caught.exception.code, "too_entangled")
+        some = corners(*places[:90], rule="evenodd")
+        self.assertGreater(len(partition([some])), 100)
 
     def test_clear_crossings_need_no_thorough_search(self):
         chance = random.Random(1)

@@ -10,7 +10,6 @@ from buildup.drawing.model import (
     Contour,
     Drawing,
     FillRule,
-    Group,
     Item,
     Layer,
     Outline,
@@ -23,7 +22,7 @@ from buildup.edits.command import Command
 from buildup.edits.containers import called
 from buildup.edits.newitems import check_new, free_id
 from buildup.edits.taking import open_items, open_painted, several
-from buildup.edits.welds import as_outline
+from buildup.edits.welds import as_group, as_outline
 from buildup.errors import Refusal
 from buildup.forms.assembling import anchors_of, contour_of, operands_of
 from buildup.forms.contours import assembly_form, contours_of
@@ -286,16 +285,7 @@ def settled_assemblies(drawing: Drawing, ids: Sequence[str]) -> Delta:
             moves.append((made.id, drawing.tree.container(item_id), item_id))
             removed.append(item_id)
             continue
-        put.append(
-            Group(
-                id=item.id,
-                name=item.name,
-                opacity=item.opacity,
-                hidden=item.hidden,
-                locked=item.locked,
-                role=item.role,
-            )
-        )
+        put.append(as_group(item))
         moves.append((made.id, item_id, None))
         removed += drawing.tree.children(item_id)
     return Delta(put=tuple(put), moves=tuple(moves), removed=tuple(removed))

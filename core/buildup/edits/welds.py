@@ -8,6 +8,7 @@ from buildup.drawing.model import (
     Contour,
     Drawing,
     Group,
+    Holder,
     Item,
     Outline,
     Painted,
@@ -76,14 +77,7 @@ class _Weld:
             place = tree.container(self.symmetry)
             out = row_of(held, place, self.symmetry)
             return Delta(put=tuple(self.put), moves=out, removed=(self.symmetry,))
-        group = Group(
-            id=item.id,
-            name=item.name,
-            opacity=item.opacity,
-            hidden=item.hidden,
-            locked=item.locked,
-            role=item.role,
-        )
+        group = as_group(item)
         return Delta(put=(*self.put, group), moves=tuple(self.moves))
 
     def _weld(self, item_id: str, symmetry: Symmetry) -> None:
@@ -137,6 +131,18 @@ def _plain(contours: tuple[Contour, ...]) -> Iterator[Contour]:
     for contour in contours:
         anchors = (a if a.seam is None else replace(a, seam=None) for a in contour.anchors)
         yield replace(contour, anchors=tuple(anchors))
+
+
+def as_group(item: Holder) -> Group:
+    """A container as a plain group."""
+    return Group(
+        id=item.id,
+        name=item.name,
+        opacity=item.opacity,
+        hidden=item.hidden,
+        locked=item.locked,
+        role=item.role,
+    )
 
 
 def as_outline(item: Painted, contours: Iterable[Contour]) -> Outline:

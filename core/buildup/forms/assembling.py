@@ -14,8 +14,8 @@ from buildup.geometry.strands import Operand
 from buildup.geometry.tracing import Keep
 from buildup.shapes.corners import worked
 
-MOST_SEGMENTS = 12_000
-"""Of all parts together: so many take about a second."""
+MOST_SEGMENTS = 4_000
+"""Of all parts together: so many take about a second in the browser, at every move."""
 IN_LINE = 1e-6
 """Sine of an angle: handles this nearly in line make a smooth anchor."""
 SAME_LENGTH = 1e-9

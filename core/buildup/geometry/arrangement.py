@@ -5,16 +5,24 @@ the number of outlines. Places nearer than the tolerance are one node; stretches
 two nodes that are nowhere farther apart than that are one edge.
 """
 
+import itertools
 from collections import defaultdict
 from collections.abc import Sequence
 from dataclasses import dataclass, field
 
+from buildup.errors import Refusal
 from buildup.geometry.bezier import Cubic, is_plain, line, part_of, point_at
+from buildup.geometry.contacts import Crossing
 from buildup.geometry.crossings import self_crossings
 from buildup.geometry.meeting import ends_on, meeting
 from buildup.geometry.nearest import nearest_parameter
 from buildup.geometry.nodes import Nodes
 from buildup.geometry.strands import Operand, Strand, near_pairs, strands_of
+
+MOST_PAIRS = 120_000
+"""Pairs of segments that are looked at for one result: so many take some seconds."""
+MOST_MET = 40_000
+"""Places at which they meet, likewise."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -120,6 +128,9 @@ def arranged(operands: Sequence[Operand], tolerance: float) -> Arrangement:
         operands: their segments in sheet units.
         tolerance: sheet units, above 0; what is nearer is one.
 
+    Raises:
+        Refusal: `too_entangled`.
+
     """
     contours = strands_of(operands)
     strands = [s for contour in contours for s in contour]
@@ -148,9 +159,15 @@ def _cuts(
 ) -> list[list[tuple[float, int]]]:
     """Where each strand is to be cut, and at which place; its ends among them."""
     cuts = [[(0.0, nodes.at(s.cubic[0])), (1.0, nodes.at(s.cubic[3]))] for s in strands]
-    pairs = list(near_pairs(strands))
-    met = []
+    pairs = list(itertools.islice(near_pairs(strands), MOST_PAIRS + 1))
+    met: list[tuple[int, int, Crossing]] = []
     for i, j in pairs:
+        if len(met) > MOST_MET or len(pairs) > MOST_PAIRS:
+            raise Refusal(
+                "too_entangled",
+                "These outlines meet in too many places to be put together. They were left as "
+                "they are; take fewer of them at once, or thin them out.",
+            )
         first, second = strands[i], strands[j]
         met += [(i, j, c) for c in ends_on(first, second, tolerance)]
         both = meeting(first, second)

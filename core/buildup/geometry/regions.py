@@ -89,7 +89,8 @@ def combined(operands: Sequence[Operand], keep: Keep) -> tuple[Loop, ...]:
         through bit for bit. What is thinner than the tolerance is left out.
 
     Raises:
-        Refusal: `unsound_region`, where the operands meet in ways that cannot be told apart.
+        Refusal: `unsound_region`, where the operands meet in ways that cannot be told apart;
+            `too_entangled`, where they do so in too many places.
 
     >>> from buildup.geometry.bezier import line
     >>> def square(at, size):
@@ -116,7 +117,7 @@ def partition(operands: Sequence[Operand], keep: Keep = union) -> tuple[Region, 
         keep: as in `combined`; `everything` gives also what paths alone enclose.
 
     Raises:
-        Refusal: `unsound_region`.
+        Refusal: `unsound_region` or `too_entangled`.
 
     """
     return tuple(_attempted(operands, lambda a: [f.region for f in _faces_of(a, keep)]))
@@ -147,7 +148,7 @@ def swept(operands: Sequence[Operand], places: Sequence[complex]) -> Swept:
         places: each stands for the region around it.
 
     Raises:
-        Refusal: `unsound_region`.
+        Refusal: `unsound_region` or `too_entangled`.
 
     """
     return _attempted(operands, lambda a: _swept(a, places))
@@ -197,7 +198,7 @@ def divided(
         began.
 
     Raises:
-        Refusal: `unsound_region`.
+        Refusal: `unsound_region` or `too_entangled`.
 
     """
     lines = [p if p.path else replace(p, contours=closed(p), path=True) for p in paths]

@@ -6,6 +6,7 @@ import type { Command, Role } from "../api/types";
 import { useBoard } from "../stores/board";
 import ActionButton from "./ActionButton.vue";
 import ChooseField from "./ChooseField.vue";
+import GoIn from "./GoIn.vue";
 import { ROLES } from "./roles";
 
 const props = defineProps<{ id: string }>();
@@ -30,14 +31,6 @@ const become = (role: Role): Command => ({
 });
 const setRole = (part: string, role: Role): void =>
   board.commit({ kind: "set_part", items: [part], role: role === operation.value ? null : role });
-function goIn(): void {
-  board.enter(props.id);
-  board.select([]);
-}
-function goOut(): void {
-  board.leave();
-  board.select([props.id]);
-}
 function settle(): void {
   if (inside.value) board.leave();
   board.commit({ kind: "turn_into_outlines", items: [props.id] });
@@ -74,15 +67,7 @@ function settle(): void {
     </p>
     <p v-if="mark.trouble" class="wide trouble" role="status">{{ mark.trouble }}</p>
     <div class="wide pair">
-      <Button
-        v-if="inside"
-        severity="secondary"
-        size="small"
-        label="Go out"
-        title="Esc"
-        @click="goOut"
-      />
-      <Button v-else severity="secondary" size="small" label="Work in it" @click="goIn" />
+      <GoIn :id="id" label="Work in it" />
       <Button
         severity="secondary"
         size="small"

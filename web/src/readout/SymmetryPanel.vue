@@ -9,6 +9,7 @@ import AxisFields from "./AxisFields.vue";
 import ChoiceButtons from "./ChoiceButtons.vue";
 import ChooseField from "./ChooseField.vue";
 import ColourField from "./ColourField.vue";
+import GoIn from "./GoIn.vue";
 import { PATTERNS } from "./patterns";
 
 const props = defineProps<{ id: string }>();
@@ -38,14 +39,6 @@ const KEEPS = computed(() => {
 type Setting = Omit<Extract<Command, { kind: "set_symmetry" }>, "kind" | "symmetry">;
 function set(setting: Setting): void {
   board.commit({ kind: "set_symmetry", symmetry: props.id, ...setting }, true);
-}
-function goIn(): void {
-  board.enter(props.id);
-  board.select([]);
-}
-function goOut(): void {
-  board.leave();
-  board.select([props.id]);
 }
 /** What comes of it takes its place: the symmetry as a group, or the outlines that lay in it. */
 function weld(): void {
@@ -123,15 +116,7 @@ function repaint(part: Partial<Style>): void {
       Nothing is in it yet. Whatever you draw here shows in all its images.
     </p>
     <div class="wide acts">
-      <Button
-        v-if="inside"
-        severity="secondary"
-        size="small"
-        label="Go out"
-        title="Esc"
-        @click="goOut"
-      />
-      <Button v-else severity="secondary" size="small" label="Draw in it" @click="goIn" />
+      <GoIn :id="id" label="Draw in it" />
       <Button
         v-if="!empty"
         severity="secondary"
