@@ -7,6 +7,7 @@ from dataclasses import replace
 from unittest import mock
 
 import resvg_py
+from buildup.drawing.clips import clip_of
 from buildup.drawing.model import Anchor, Assembly, Contour, Group, Outline, Shape, Style
 from buildup.edits.apply import apply, read_command
 from buildup.edits.change import updated
@@ -192,6 +193,14 @@ class CornerTest(unittest.TestCase):
         back = done(apart, kind="move_items", items=["two"], by=[-90, 0])
         self.assertEqual(drawable(back, "both").assembly.gone, 0)
         self.assertAlmostEqual(area(back), area(value), places=6)
+
+    def test_a_copy_keeps_the_corners_of_its_own_parts(self):
+        value = self.worked(two("joins"))
+        copy = done(value, kind="duplicate_items", items=["both"], copies=["c"], by=[300, 0])
+        self.assertAlmostEqual(area(copy, "c"), area(value), places=6)
+        pasted = done(value, kind="paste_items", clip=clip_of(value, ["both"]).text(), copies="p")
+        (made,) = (i for i in pasted.tree.children("layer-1") if i != "both")
+        self.assertAlmostEqual(area(pasted, made), area(value), places=6)
 
     def test_it_is_dragged_made_sharp_and_turned_into_outlines(self):
         value = two("cuts")

@@ -216,19 +216,37 @@ class Symmetry(Holder):
 
 
 @dataclass(frozen=True, slots=True)
+class FormSide:
+    """What a side of an assembly's form comes from.
+
+    Args:
+        part: the id of the part.
+        form: which of the forms that show of it; a group has several.
+        contour: which contour of that.
+        segment: which segment.
+
+    """
+
+    part: str
+    form: int
+    contour: int
+    segment: int
+
+
+@dataclass(frozen=True, slots=True)
 class FormCorner:
     """How a corner that an assembly makes is worked.
 
     Args:
         corner: how.
-        sides: what meets there, by part, contour and segment; so it is found again.
+        sides: what meets there, so that it is found again.
         at: where it was last, from the middle of the form: it tells those apart at which the same
             two meet.
 
     """
 
     corner: Corner
-    sides: tuple[str, str]
+    sides: tuple[FormSide, FormSide]
     at: Coordinates
 
 

@@ -2,7 +2,7 @@
 
 import itertools
 from collections.abc import Iterable, Iterator, Sequence
-from dataclasses import dataclass, replace
+from dataclasses import dataclass
 from typing import ClassVar, Literal
 
 from buildup.drawing.checks import check_id
@@ -10,7 +10,7 @@ from buildup.drawing.model import Drawing, Drawn, Item, Symmetry
 from buildup.drawing.tree import Move
 from buildup.edits.change import Delta, row_of
 from buildup.edits.command import MOST_TARGETS, Command, Point
-from buildup.edits.newitems import check_new
+from buildup.edits.newitems import check_new, under_new_ids
 from buildup.edits.stack import check_room
 from buildup.edits.taking import open_items, several
 from buildup.errors import Refusal
@@ -85,7 +85,7 @@ def copy_of(drawing: Drawing, new: dict[str, str], way: Way) -> tuple[list[Item]
         check_new(drawing, copy_id)
         item = drawing.items[original]
         there = moved_item(item, way) if isinstance(item, Drawn | Symmetry) else item
-        put.append(replace(there, id=copy_id))
+        put.append(under_new_ids(there, new))
         children = (new[c] for c in drawing.tree.children(original))
         inside += row_of(children, copy_id, None)
     return put, inside

@@ -1,7 +1,7 @@
 """Pasting what was copied, here or elsewhere."""
 
 from collections.abc import Iterator
-from dataclasses import dataclass, fields, is_dataclass, replace
+from dataclasses import dataclass, fields, is_dataclass
 from typing import ClassVar, Literal
 
 from buildup.drawing.checks import MOST_ANCHORS, check_id, check_name, check_point, check_text
@@ -12,7 +12,7 @@ from buildup.drawing.model import Assembly, Drawing, Drawn, Holder, Item, Outlin
 from buildup.edits.change import Delta, row_of
 from buildup.edits.command import Command, Point
 from buildup.edits.copying import check_count, numbered
-from buildup.edits.newitems import check_new, check_style
+from buildup.edits.newitems import check_new, check_style, under_new_ids
 from buildup.edits.symmetries import check_symmetry
 from buildup.edits.taking import several
 from buildup.errors import Refusal
@@ -59,7 +59,7 @@ class PasteItems(Command):
         put: list[Item] = []
         for item in clip.items:
             there = moved_item(item, way) if isinstance(item, Drawn | Symmetry) else item
-            put.append(replace(there, id=ids[item.id]))
+            put.append(under_new_ids(there, ids))
         front = next(iter(reversed(drawing.tree.children(place))), None)
         tops = [ids[i] for i, c in clip.places if c == ""]
         moves = list(row_of(tops, place, front))

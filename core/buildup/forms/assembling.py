@@ -4,7 +4,7 @@ import itertools
 from collections.abc import Callable, Mapping, Sequence
 from dataclasses import dataclass, replace
 
-from buildup.drawing.model import Anchor, Contour, Corner, FillRule, FormCorner, Role
+from buildup.drawing.model import Anchor, Contour, Corner, FillRule, FormCorner, FormSide, Role
 from buildup.errors import Refusal
 from buildup.geometry.angles import cross, dot, unit
 from buildup.geometry.boxes import Box
@@ -30,7 +30,7 @@ STEPS: Mapping[Role, Callable[[bool, bool], bool]] = {
 """Whether a place is kept, by whether it was so far and whether it lies inside the next part."""
 
 
-Sides = tuple[str, str]
+Sides = tuple[FormSide, FormSide]
 """What meets at an anchor of a form."""
 
 
@@ -90,13 +90,14 @@ def assembled(parts: Sequence[PartForm], corners: Sequence[FormCorner] = ()) -> 
         return Assembled(trouble=refusal.sentence)
     known = anchors_of(forms)
     sharp = tuple(contour_of(loop, known) for loop in loops)
-    names = [f"{part.id} {n}" for part in parts for n in range(len(part.forms))]
+    names = [(part.id, n) for part in parts for n in range(len(part.forms))]
     return _worked(Assembled(sharp, sharp, tuple(_sides(loop, names) for loop in loops)), corners)
 
 
-def _sides(loop: Loop, names: Sequence[str]) -> tuple[Sides, ...]:
+def _sides(loop: Loop, names: Sequence[tuple[str, int]]) -> tuple[Sides, ...]:
     """What meets at each anchor of a loop: the part that arrives and the one that leaves."""
-    told = [f"{names[p.source.operand]} {p.source.contour} {p.source.segment}" for p in loop]
+    sources = [p.source for p in loop]
+    told = [FormSide(*names[s.operand], s.contour, s.segment) for s in sources]
     return tuple(zip([told[-1], *told[:-1]], told, strict=True))
 
 
