@@ -251,6 +251,16 @@ class BrowserTest(LiveServerTestCase):
         value = self.value()
         return [value.items[i] for i in value.order]
 
+    def choose(self, label: str, option: str) -> None:
+        """Choose from a list; one that had to be scrolled to closes again if it opens too soon."""
+        field = self.page.get_by_label(label, exact=True)
+        field.scroll_into_view_if_needed()
+        self.page.evaluate(
+            "() => new Promise((r) => requestAnimationFrame(() => setTimeout(r, 50)))"
+        )
+        field.click()
+        self.page.get_by_role("option", name=option, exact=True).click()
+
     def type_into(self, label: str, text: str) -> None:
         field = self.page.get_by_role("textbox", name=label, exact=True)
         field.click()

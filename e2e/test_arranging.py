@@ -202,8 +202,7 @@ class AligningTest(ArrangingTest):
         self.type_into("Stroke width", "24 px")
         self.pick((50, 130), (150, 130), (330, 50))
         self.unfold("Align and space")
-        self.page.get_by_label("Align with", exact=True).click()
-        self.page.get_by_role("option", name="the one clicked last").click()
+        self.choose("Align with", "the one clicked last")
         expect(self.page.get_by_test_id("stays")).to_be_visible()
         self.page.get_by_label("By what is seen, stroke and all").click()
         kept = self.value().items["tri"]

@@ -63,8 +63,7 @@ class AssemblingTest(BrowserTest):
         self.page.mouse.move(*self.spot(300, 250))
         expect(self.page.locator("[data-drawn] path[data-item]")).to_have_count(3)
         # in another style, and then made: it is selected, its parts show as ghosts
-        self.page.get_by_label("Style of", exact=True).click()
-        self.page.get_by_role("option", name="disc").click()
+        self.choose("Style of", "disc")
         self.press("Union")
         made = self.assembly()
         self.assertEqual(made.style.fill, FILLS["disc"])
@@ -112,8 +111,7 @@ class AssemblingTest(BrowserTest):
         made = self.assemble("Difference")
         self.assertEqual(len(contours_of(self.value(), made.id)), 1)
         # the tip joins instead: said by the list of parts
-        self.page.get_by_label("What tip does").click()
-        self.page.get_by_role("option", name="joins", exact=True).click()
+        self.choose("What tip does", "joins")
         self.settled()
         self.assertEqual(self.value().items["tip"].role, "joins")
         expect(self.button("Difference")).to_have_attribute("aria-pressed", "true")
@@ -207,3 +205,35 @@ class AssemblingTest(BrowserTest):
         self.settled()
         expect(undo).to_contain_text("Remove regions")
         self.assertLess(item_box(self.value(), "disc").bottom, 181)
+
+    def test_a_thick_line_is_outlined_and_stroked_again_and_forms_are_offset(self):
+        line = {"anchors": [{"at": [60, 250], "out": [60, -60]}, {"at": [240, 250]}]}
+        style = {"stroke": "#1B2924", "stroke_width": 16, "cap": "round"}
+        told = {"kind": "add_outline", "item": "line", "contours": [line], "style": style}
+        self.open(self.new_drawing(*badge(), read_command(told)))
+        self.click(150, 222)
+        self.page.get_by_text("Stroke and offset", exact=True).click()
+        self.button("Stroke into outline").hover()
+        outlined = self.page.locator("[data-drawn=line] path[data-item]")
+        expect(outlined).to_have_attribute("fill", "#1B2924")
+        self.press("Stroke into outline")
+        made = self.value().items["line"]
+        self.assertTrue(made.contours[0].closed)
+        self.assertLess(len(made.contours[0].anchors), 20)
+        # the new outline is stroked in turn, and that is outlined, too
+        self.type_into("Stroke colour, typed", "#C2410C")
+        self.press("Stroke into outline")
+        self.assertEqual(len(self.items()), 5)
+        # grown in two steps, seen before they are made
+        self.click(110, 170)
+        for label, text in (("Offset by", "6"), ("Steps", "2")):
+            field = self.page.get_by_role("textbox", name=label, exact=True)
+            field.click()
+            field.fill(text)
+            field.press("Enter")
+            expect(field).to_have_value(text)
+        self.button("Grow").hover()
+        expect(self.page.locator("[data-drawn] path[data-item]")).to_have_count(7)
+        self.press("Grow")
+        box = item_box(self.value(), "plate-2")
+        self.assertAlmostEqual(box.left, 100 - 12, delta=0.01)

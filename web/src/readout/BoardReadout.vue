@@ -20,6 +20,7 @@ import GuidePanel from "./GuidePanel.vue";
 import ItemPanel from "./ItemPanel.vue";
 import LayerPanel from "./LayerPanel.vue";
 import MirrorPanel from "./MirrorPanel.vue";
+import OffsetPanel from "./OffsetPanel.vue";
 import OrderPanel from "./OrderPanel.vue";
 import OutlinePanel from "./OutlinePanel.vue";
 import PartPanel from "./PartPanel.vue";
@@ -97,6 +98,7 @@ const anchors = computed(() => tools.active === "anchors");
           <GroupPanel />
           <template v-if="board.marks.frame">
             <AssemblePanel />
+            <OffsetPanel />
             <AlignPanel />
             <BalancePanel />
             <CopiesPanel />
