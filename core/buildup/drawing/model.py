@@ -392,11 +392,6 @@ class Drawing:
             return True
         return isinstance(self.items.get(item_id), Assembly)
 
-    def assembly_of(self, item_id: str) -> str | None:
-        """The outermost assembly that an item is a part of, however deep; None without one."""
-        around = [i for i in self.tree.above(item_id) if isinstance(self.items[i], Assembly)]
-        return around[-1] if around else None
-
     def painted_item(self, item_id: str) -> Painted:
         """The item of an id that has a form and a style.
 
