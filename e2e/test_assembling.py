@@ -71,10 +71,12 @@ class AssemblingTest(BrowserTest):
         before = item_box(self.value(), made.id)
         # a click takes the part under it; while it is dragged the form follows
         self.click(160, 60)
+        form = self.page.locator(f"[data-drawn='{made.id}'] path[data-item]")
+        ghost = self.page.get_by_test_id("ghost-tip")
+        was = [mark.get_attribute("d") for mark in (form, ghost)]
         with self.dragging((160, 60), (190, 20)):
-            told = self.page.get_by_test_id("ghost-tip").get_attribute("d")
-            expect(self.page.get_by_test_id("ghost-tip")).not_to_have_attribute("d", "")
-            self.assertTrue(told)
+            for mark, d in zip((form, ghost), was, strict=True):
+                expect(mark).not_to_have_attribute("d", d)
         self.settled()
         after = item_box(self.value(), made.id)
         self.assertLess(after.top, before.top - 20)

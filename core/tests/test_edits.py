@@ -137,7 +137,7 @@ EVERY = [
         "places": [[670, 400], [715, 400]],
         "item": "swept",
     },
-    {"kind": "outline_strokes", "items": ["open", "disc"]},
+    {"kind": "strokes_into_outlines", "items": ["open", "disc"]},
     {"kind": "offset_items", "items": ["disc"], "distance": 5, "count": 2},
     {"kind": "make_compound", "items": ["leaf", "ring"]},
     {"kind": "set_sheet", "width": 400, "unit": "px", "scale_items": True},

@@ -42,7 +42,7 @@ def curve(cubic):
 
 
 def outlined(item):
-    return done(drawing(item), kind="outline_strokes", items=["path"])
+    return done(drawing(item), kind="strokes_into_outlines", items=["path"])
 
 
 class ClosedFormTest(unittest.TestCase):
@@ -104,6 +104,8 @@ class OffsetTest(unittest.TestCase):
                         for part in (0.2, 0.5, 0.8):
                             at = point_at(piece, part)
                             away = nearest([cubic], at).distance
+                            # where a curve passes itself, or bends as closely as the offset is
+                            # wide, another place of it may be nearer
                             bend = abs(curvature_at(cubic, start + part * (end - start)))
                             if bend * abs(by) < 0.9 and name not in ("loop", "cusp", "far away"):
                                 self.assertAlmostEqual(away, abs(by), delta=0.011)
@@ -115,7 +117,7 @@ class RenderedTest(unittest.TestCase):
     def pictures(self, item):
         sheet = Sheet(width=400, height=320, unit="px", colour="#FFFFFF")
         before = replace(drawing(item), sheet=sheet)
-        after = done(before, kind="outline_strokes", items=["path"])
+        after = done(before, kind="strokes_into_outlines", items=["path"])
         for value in (before, after):
             png = resvg_py.svg_to_bytes(svg_string=svg(value, title="t"), dpi=96)
             yield np.asarray(Image.open(io.BytesIO(bytes(png))).convert("L"), dtype=float)
@@ -154,7 +156,7 @@ class CommandTest(unittest.TestCase):
         self.assertLess(len(form.anchors), 24)
         again = done(once, kind="set_stroke", items=["path"], colour="#C2410C")
         again = done(again, kind="set_stroke_width", items=["path"], width=2)
-        twice = done(again, kind="outline_strokes", items=["path"])
+        twice = done(again, kind="strokes_into_outlines", items=["path"])
         self.assertEqual(twice.order, ("path", "path-1"))
         self.assertIsNone(twice.items["path"].style.stroke)
         self.assertEqual(len(contours_of(twice, "path-1")), 2)
@@ -162,7 +164,7 @@ class CommandTest(unittest.TestCase):
     def test_what_has_no_stroke_or_nothing_left_says_so(self):
         plain = replace(disc("path"), style=Style(stroke=None, fill="#C2410C"))
         for command in (
-            {"kind": "outline_strokes", "items": ["path"]},
+            {"kind": "strokes_into_outlines", "items": ["path"]},
             {"kind": "offset_items", "items": ["path"], "distance": -41},
             {"kind": "offset_items", "items": ["path"], "distance": 0},
         ):

@@ -38,7 +38,7 @@ from buildup.edits.joining import BreakAnchors, JoinEnds, ReverseOutlines, Start
 from buildup.edits.mirroring import MirrorItems
 from buildup.edits.onseams import held_on_seams
 from buildup.edits.outlines import AddOutline, CloseOutline, DrawAnchor
-from buildup.edits.outlining import OffsetItems, OutlineStrokes
+from buildup.edits.outlining import OffsetItems, StrokesIntoOutlines
 from buildup.edits.pasting import PasteItems
 from buildup.edits.placing import MoveAlong, MoveItems, PlaceItems, ScaleItems, TurnBy
 from buildup.edits.removing import RemoveAnchors
@@ -148,7 +148,7 @@ COMMANDS: tuple[type[Command], ...] = (
     CutPath,
     CropItems,
     SweepRegions,
-    OutlineStrokes,
+    StrokesIntoOutlines,
     OffsetItems,
     SetSheet,
     SetSheetColour,

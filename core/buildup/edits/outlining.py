@@ -21,10 +21,10 @@ MOST_STEPS = 50
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
-class OutlineStrokes(Command):
+class StrokesIntoOutlines(Command):
     """Makes filled outlines of strokes; what is filled keeps its fill below that of its stroke."""
 
-    kind: Literal["outline_strokes"] = "outline_strokes"
+    kind: Literal["strokes_into_outlines"] = "strokes_into_outlines"
     items: tuple[str, ...]
     """Which items; those without a stroke stay as they are."""
 

@@ -4,7 +4,7 @@ from collections.abc import Iterable, Sequence
 from dataclasses import dataclass
 
 from buildup.drawing.memo import Latest
-from buildup.drawing.model import Drawing, Drawn, DrawnItem, Item, Painted, Symmetry
+from buildup.drawing.model import Drawing, Drawn, Item, Painted, Symmetry
 from buildup.edits.change import Delta
 from buildup.errors import Refusal
 from buildup.forms.frames import Standing, standing_of
@@ -28,22 +28,10 @@ def open_items(drawing: Drawing, ids: Sequence[str]) -> list[Item]:
     return [drawing.open_item(i) for i in dict.fromkeys(ids)]
 
 
-def open_drawn(drawing: Drawing, ids: Sequence[str]) -> list[DrawnItem]:
-    """What is drawn among some items and in what they hold, each once.
-
-    A container that may be edited is dealt with as one: what is locked inside it goes along.
-
-    Raises:
-        Refusal: as `open_items`.
-
-    """
-    tops = [i.id for i in open_items(drawing, ids)]
-    drawn = dict.fromkeys(d for i in tops for d in drawing.tree.drawn_in(i))
-    return [drawing.drawn_item(i) for i in drawn]
-
-
 def open_painted(drawing: Drawing, ids: Sequence[str]) -> list[Painted]:
     """What is painted among some items and in what they hold, each once; assemblies as one.
+
+    A container that may be edited is dealt with as one: what is locked inside it goes along.
 
     Raises:
         Refusal: as `open_items`.

@@ -4,7 +4,7 @@ import itertools
 from collections.abc import Sequence
 
 from buildup.drawing.model import Contour, Join, Style
-from buildup.forms.assembling import Form, anchors_of, contour_of, operands_of
+from buildup.forms.assembling import Form, Pairs, anchors_of, contour_of, operands_of
 from buildup.forms.seen import MITER_LIMIT
 from buildup.geometry.areas import area_of
 from buildup.geometry.regions import Loop, combined, difference, union
@@ -57,13 +57,11 @@ def _spot(contour: Contour) -> tuple[tuple[complex, complex, complex, complex], 
     return tuple((a.at, a.at, a.at, a.at) for a in contour.anchors)
 
 
-def _contours(
-    loops: Sequence[Loop], known: Sequence[Sequence[Sequence[object]]], width: float
-) -> tuple[Contour, ...]:
+def _contours(loops: Sequence[Loop], known: Sequence[Pairs], width: float) -> tuple[Contour, ...]:
     """Loops as contours; what is thinner than offsets are exact is left out."""
     thin = 2.0 * NEAR_ENOUGH * width
     return tuple(
-        contour_of(loop, known)  # type: ignore[arg-type]
+        contour_of(loop, known)
         for loop in loops
         if abs(area_of(p.curve for p in loop)) > thin * _around(loop)
     )

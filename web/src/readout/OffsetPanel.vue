@@ -24,7 +24,7 @@ const JOINS: readonly { value: Join; label: string }[] = [
   { value: "bevel", label: "bevelled" },
 ];
 
-const outline = computed<Command>(() => ({ kind: "outline_strokes", items: board.selected }));
+const outline = computed<Command>(() => ({ kind: "strokes_into_outlines", items: board.selected }));
 const offset = (sign: 1 | -1): Command => ({
   kind: "offset_items",
   items: board.selected,

@@ -62,7 +62,8 @@ export class CutTool implements Tool {
     const { press } = this;
     if (!press || !far(p.screen, press.p.screen)) return;
     press.points?.push(...p.trail);
-    this.knife.ink(press.points ?? [press.p.at, p.at]);
+    // held to steps, the line lies where the core has it: what comes of it shows that
+    this.knife.ink(press.points ?? (p.shift ? null : [press.p.at, p.at]));
     this.bench.aim(this.aiming(p, press), this.cut(p, press));
   }
 
