@@ -141,6 +141,32 @@ class RenderedTest(unittest.TestCase):
                         self.assertLess(wrong.mean(), 0.25)
 
 
+    def test_dashes_and_strokes_on_one_side_look_the_same(self):
+        star = straight(200 + 20j, 240 + 290j, 60 + 90j, 340 + 90j, 140 + 290j, closed=True)
+        arch = curve(tuple(p * 1.5 + 120 + 80j for p in CUBICS["arch"]))
+        open_wing = wing_at(80 + 60j)
+        table = [
+            (star, {"dashes": (30.0, 12.0), "cap": "butt", "join": "miter"}),
+            (star, {"dashes": (30.0, 22.0, 0.0, 22.0), "cap": "round", "dash_from": 47.0}),
+            (arch, {"dashes": (0.0, 24.0)}),
+            (straight(40 + 90j, 320 + 90j), {"dashes": (0.0, 24.0), "cap": "square"}),
+            (open_wing, {"dashes": (9.0, 17.0, 25.0), "dash_from": -5.0}),
+            (open_wing, {"join": "miter", "miter_limit": 9.0}),
+            (star, {"join": "miter", "miter_limit": 1.2}),
+            (star, {"placing": "inside", "join": "miter"}),
+            (star, {"placing": "outside", "dashes": (40.0, 20.0)}),
+            (star, {"placing": "outside", "join": "miter", "miter_limit": 7.0}),
+            (open_wing, {"placing": "inside"}),
+        ]
+        for path, style in table:
+            with self.subTest(style=style):
+                mine, theirs = self.pictures(stroked(path, **{"stroke_width": 12.0, **style}))
+                self.assertGreater((mine < 128).mean(), 0.01)
+                wrong = np.abs(mine - theirs)
+                self.assertLess((wrong > 64).mean(), 3e-4)
+                self.assertLess(wrong.mean(), 0.25)
+
+
 def wing_at(by):
     (path,) = wing().contours
     anchors = tuple(replace(a, at=a.at - 440 + by, twin=None) for a in path.anchors)

@@ -13,6 +13,10 @@ LONGEST_SHEET = 36_000.0
 SHORTEST_SHEET = 1.0
 WIDEST_STROKE = 10_000.0
 """Sheet units."""
+MOST_MITER = 100.0
+"""Stroke widths; the sharpest tip within that belongs to a corner of 1.1°."""
+MOST_DASHES = 16
+"""Lengths of dashes and gaps in one pattern."""
 MOST_ANCHORS = 10_000
 """Anchors in one outline."""
 

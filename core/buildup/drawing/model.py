@@ -24,9 +24,15 @@ Seam = Literal["smooth", "point", "free"]
 FillRule = Literal["nonzero", "evenodd"]
 Cap = Literal["butt", "round", "square"]
 Join = Literal["miter", "round", "bevel"]
+Placing = Literal["centred", "inside", "outside"]
+"""Where a stroke lies: across the outline, or on one side of it; on an open path it is centred."""
 Role = Literal["joins", "cuts", "keeps", "inverts"]
 """What a part of an assembly does to what lies below it: adds to it, is taken from it, leaves only
 what both have, or turns what both have into nothing."""
+
+
+MITER_LIMIT = 4.0
+"""How many stroke widths a mitred corner reaches at the most; SVG's own (SVG 2, 13.5.5)."""
 
 
 class _PointForm:
@@ -134,13 +140,35 @@ def cubic(start: Anchor, end: Anchor) -> Cubic:
 
 @dataclass(frozen=True, slots=True)
 class Style:
-    """How an item is painted; a colour is `#RRGGBB` or None for none."""
+    """How an item is painted; a colour is `#RRGGBB` or None for none.
+
+    Args:
+        fill: the colour of what is inside.
+        stroke: the colour of the stroke.
+        stroke_width: sheet units.
+        cap: how the ends of open paths and of dashes are.
+        join: how corners are.
+        miter_limit: how many widths a mitred corner may reach; beyond it is bevelled.
+        dashes: lengths drawn and left out in turn, in sheet units; none: all is drawn.
+        dash_from: sheet units; how far into the dashes a path begins.
+        placing: where the stroke of closed paths lies.
+
+    """
 
     fill: str | None = None
     stroke: str | None = "#1B2924"
     stroke_width: float = 2.0
     cap: Cap = "round"
     join: Join = "round"
+    miter_limit: float = MITER_LIMIT
+    dashes: tuple[float, ...] = ()
+    dash_from: float = 0.0
+    placing: Placing = "centred"
+
+    @property
+    def stroked(self) -> bool:
+        """Whether there is a stroke of any width."""
+        return self.stroke is not None and self.stroke_width > 0.0
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)

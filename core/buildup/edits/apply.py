@@ -54,7 +54,7 @@ from buildup.edits.seams import CloseSeam, SetSeam
 from buildup.edits.shaping import ChangeShape, DrawLine, DrawShape, TurnIntoOutlines
 from buildup.edits.sheets import SetGrid, SetSheet, SetSheetColour
 from buildup.edits.stack import HideItems, LockItems, OrderItems, RemoveItems, RenameItem, StepItems
-from buildup.edits.styling import SetFill, SetStroke, SetStrokeWidth
+from buildup.edits.styling import SetFill, SetPen, SetStroke, SetStrokeWidth
 from buildup.edits.sweeping import SweepRegions
 from buildup.edits.symmetries import DragSymmetry, MakeSymmetry, SetSecondStyle, SetSymmetry
 from buildup.edits.turningover import FlipItems, ShearItems
@@ -117,6 +117,7 @@ COMMANDS: tuple[type[Command], ...] = (
     SetFill,
     SetStroke,
     SetStrokeWidth,
+    SetPen,
     RemoveItems,
     DuplicateItems,
     RowOfCopies,

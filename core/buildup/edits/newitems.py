@@ -4,9 +4,17 @@ import itertools
 from collections.abc import Container, Mapping
 from dataclasses import replace
 
-from buildup.drawing.checks import WIDEST_STROKE, check_colour, check_name
+from buildup.drawing.checks import (
+    MOST_DASHES,
+    MOST_MITER,
+    WIDEST_STROKE,
+    check_colour,
+    check_name,
+    check_numbers,
+)
 from buildup.drawing.model import Assembly, Drawing, FormSide, Item, Style
 from buildup.errors import Refusal
+from buildup.geometry.dashes import check_dashes
 
 
 def new_name(drawing: Drawing, label: str, name: str | None) -> str:
@@ -43,7 +51,7 @@ def under_new_ids(item: Item, ids: Mapping[str, str]) -> Item:
 
 
 def check_style(style: Style) -> None:
-    """Refuses colours and widths that cannot be painted."""
+    """Refuses colours, widths and dashes that cannot be painted."""
     check_colour(style.fill)
     check_colour(style.stroke)
     if not 0.0 <= style.stroke_width <= WIDEST_STROKE:
@@ -51,3 +59,14 @@ def check_style(style: Style) -> None:
             "bad_stroke",
             "A stroke can be from 0 to 10,000 px wide. The old width was kept.",
         )
+    if not 1.0 <= style.miter_limit <= MOST_MITER:
+        raise Refusal("bad_miter", "A miter limit is from 1 to 100. The old one was kept.")
+    check_numbers(style.dash_from, *style.dashes)
+    if len(style.dashes) > MOST_DASHES:
+        raise Refusal(
+            "bad_dashes",
+            f"Dashes take up to {MOST_DASHES} lengths; these are {len(style.dashes)}. The old "
+            "ones were kept.",
+        )
+    if style.dashes:
+        check_dashes(style.dashes)

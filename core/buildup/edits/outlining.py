@@ -3,7 +3,7 @@
 from dataclasses import dataclass, replace
 from typing import Literal
 
-from buildup.drawing.model import Drawing, Item, Join
+from buildup.drawing.model import Drawing, Item, Join, Style
 from buildup.drawing.tree import Move
 from buildup.edits.change import Delta, row_of
 from buildup.edits.command import Command
@@ -11,13 +11,18 @@ from buildup.edits.newitems import free_id
 from buildup.edits.taking import open_painted, several
 from buildup.edits.welds import as_outline
 from buildup.errors import Refusal
-from buildup.forms.contours import contours_of
 from buildup.forms.strokeforms import offset_form, stroke_form
 from buildup.forms.sweepable import form_of, is_region
 from buildup.geometry.tolerances import SMALLEST
 
 MOST_STEPS = 50
 """Offsets at once."""
+
+
+def as_fill(style: Style) -> Style:
+    """How the outline of a stroke is painted; a stroke on it starts plain."""
+    plain = replace(style, dashes=(), dash_from=0.0, placing="centred")
+    return replace(plain, fill=style.stroke, stroke=None)
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -38,11 +43,12 @@ class StrokesIntoOutlines(Command):
         removed: list[str] = []
         taken = set(drawing.items)
         for item in open_painted(drawing, self.items):
-            contours = stroke_form(contours_of(drawing, item.id), item.style)
+            form = form_of(drawing, item)
+            contours = stroke_form(form.contours, item.style, form.rule)
             if not contours:
                 continue
             plain = replace(as_outline(item, contours), rule="nonzero")
-            style = replace(item.style, fill=item.style.stroke, stroke=None)
+            style = as_fill(item.style)
             stays = item.style.fill is not None
             alone = not stays and drawing.tree.is_drawn(item.id)
             new = item.id if alone else free_id(taken, item.id)

@@ -3,7 +3,7 @@
 from dataclasses import dataclass, replace
 from typing import Any, ClassVar, Literal
 
-from buildup.drawing.model import Drawing
+from buildup.drawing.model import Cap, Drawing, Join, Placing
 from buildup.edits.change import Delta
 from buildup.edits.command import Command
 from buildup.edits.newitems import check_style
@@ -65,6 +65,43 @@ class SetStrokeWidth(Command):
 
     def delta(self, drawing: Drawing) -> Delta:
         return _styled(drawing, self.items, stroke_width=self.width)
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class SetPen(Command):
+    """Sets how the strokes of items are drawn; what is None stays as it is."""
+
+    kind: Literal["set_pen"] = "set_pen"
+    items: tuple[str, ...]
+    """Which items."""
+    cap: Cap | None = None
+    """How the ends of open paths and of dashes are."""
+    join: Join | None = None
+    """How corners are."""
+    miter_limit: float | None = None
+    """How many widths a mitred corner may reach, from 1 to 100; beyond it is bevelled."""
+    dashes: tuple[float, ...] | None = None
+    """Sheet units, drawn and left out in turn; none: all is drawn."""
+    dash_from: float | None = None
+    """Sheet units; how far into the dashes a path begins."""
+    placing: Placing | None = None
+    """Where the stroke of closed paths lies."""
+
+    @property
+    def name(self) -> str:
+        return "Change stroke"
+
+    def delta(self, drawing: Drawing) -> Delta:
+        told = {
+            "cap": self.cap,
+            "join": self.join,
+            "miter_limit": self.miter_limit,
+            "dashes": self.dashes,
+            "dash_from": self.dash_from,
+            "placing": self.placing,
+        }
+        changes = {name: value for name, value in told.items() if value is not None}
+        return _styled(drawing, self.items, **changes)
 
 
 def _styled(drawing: Drawing, ids: tuple[str, ...], **changes: Any) -> Delta:

@@ -6,6 +6,7 @@ from xml.sax.saxutils import escape, quoteattr
 
 from buildup.drawing.checks import NO_TEXT
 from buildup.drawing.model import (
+    MITER_LIMIT,
     Assembly,
     Contour,
     Drawing,
@@ -20,6 +21,8 @@ from buildup.drawing.tree import ROOT
 from buildup.drawing.units import unit_of
 from buildup.forms.contours import contours_of
 from buildup.forms.images import images, shown_images
+from buildup.forms.pens import placing_of
+from buildup.forms.seen import stroke_box
 from buildup.forms.sides import kept
 from buildup.shapes.placement import moved_contour
 from buildup.view.pathdata import path_data
@@ -51,6 +54,11 @@ class _Seen:
 
     images: tuple[tuple[Symmetry, int], ...] = ()
 
+    @property
+    def number(self) -> str:
+        """What tells it from the others of the same item."""
+        return "".join(f"-{number}" for _, number in self.images)
+
     def style(self, own: Style) -> Style:
         """How an item is painted there."""
         painted = (s.second for s, number in self.images if number % 2 and s.second is not None)
@@ -76,7 +84,8 @@ def drawn_lines(drawing: Drawing, ids: Iterable[str], seen: _Seen = _PLAINLY) ->
         if not isinstance(item, Holder) or isinstance(item, Assembly):
             contours = seen.contours(contours_of(drawing, item_id))
             if contours:
-                yield _path(replace(item, style=seen.style(item.style)), contours)
+                painted = replace(item, style=seen.style(item.style))
+                yield from _paths(painted, contours, f"{item_id}{seen.number}")
             continue
         faint = f' opacity="{short(item.opacity)}"' if item.opacity < 1.0 else ""
         yield f"<g aria-label={_name(item)}{faint}>"
@@ -89,30 +98,64 @@ def drawn_lines(drawing: Drawing, ids: Iterable[str], seen: _Seen = _PLAINLY) ->
         yield "</g>"
 
 
-def _path(item: Painted, contours: Sequence[Contour]) -> str:
+def _paths(item: Painted, contours: Sequence[Contour], mark: str) -> Iterator[str]:
+    """An item as one path, or as two where its stroke lies on one side of it."""
+    style = item.style
+    data = f'd="{path_data(contours)}"'
     rule = item.rule if isinstance(item, Outline) else "nonzero"
-    attributes = [f'd="{path_data(contours)}"', *_paint(item.style)]
-    if isinstance(item, Assembly) and item.opacity < 1.0:
-        attributes.append(f'opacity="{short(item.opacity)}"')
-    if rule == "evenodd" and item.style.fill is not None:
-        attributes.append('fill-rule="evenodd"')
-    return f"<path {' '.join(attributes)} aria-label={_name(item)}/>"
+    even = ' fill-rule="evenodd"' if rule == "evenodd" else ""
+    name = f" aria-label={_name(item)}"
+    faint = isinstance(item, Assembly) and item.opacity < 1.0
+    opacity = f' opacity="{short(item.opacity)}"' if faint else ""  # type: ignore[union-attr]
+    fill = f'fill="{style.fill or "none"}"{even if style.fill is not None else ""}'
+    placing = placing_of(contours, style) if style.stroked else "centred"
+    if placing == "centred":
+        yield f"<path {data} {fill}{_stroke(style)}{opacity}{name}/>"
+        return
+    side = f"{placing}-{mark}"
+    twice = _stroke(replace(style, stroke_width=2.0 * style.stroke_width))
+    yield f"<g{opacity}{name}>"
+    if placing == "inside":
+        within = f"<path {data}{even.replace('fill-rule', 'clip-rule')}/>"
+        yield f'<clipPath id="{side}">{within}</clipPath>'
+        cut = "clip-path"
+    else:
+        box = stroke_box(contours, style)
+        place = f'x="{short(box.left)}" y="{short(box.top)}"'
+        size = f'width="{short(box.width)}" height="{short(box.height)}"'
+        black = f'<path {data}{even} fill="#000000"/>'
+        yield (
+            f'<mask id="{side}" maskUnits="userSpaceOnUse" {place} {size}>'
+            f'<rect {place} {size} fill="#FFFFFF"/>{black}</mask>'
+        )
+        cut = "mask"
+    if style.fill is not None:
+        yield f"<path {data} {fill}/>"
+    yield f'<path {data} fill="none"{twice} {cut}="url(#{side})"/>'
+    yield "</g>"
 
 
 def _name(item: Item) -> str:
     return quoteattr(_sound_text(item.name))
 
 
-def _paint(style: Style) -> list[str]:
-    paint = [f'fill="{style.fill or "none"}"']
-    if style.stroke is not None and style.stroke_width > 0:
-        paint += [
-            f'stroke="{style.stroke}"',
-            f'stroke-width="{short(style.stroke_width)}"',
-            f'stroke-linecap="{style.cap}"',
-            f'stroke-linejoin="{style.join}"',
-        ]
-    return paint
+def _stroke(style: Style) -> str:
+    """The attributes of a stroke; none where there is none."""
+    if not style.stroked:
+        return ""
+    paint = [
+        f'stroke="{style.stroke}"',
+        f'stroke-width="{short(style.stroke_width)}"',
+        f'stroke-linecap="{style.cap}"',
+        f'stroke-linejoin="{style.join}"',
+    ]
+    if style.join == "miter" and style.miter_limit != MITER_LIMIT:
+        paint.append(f'stroke-miterlimit="{short(style.miter_limit)}"')
+    if style.dashes:
+        paint.append(f'stroke-dasharray="{" ".join(map(short, style.dashes))}"')
+    if style.dashes and style.dash_from:
+        paint.append(f'stroke-dashoffset="{short(style.dash_from)}"')
+    return "".join(f" {attribute}" for attribute in paint)
 
 
 def short(value: float) -> str:

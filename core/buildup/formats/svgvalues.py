@@ -1,10 +1,11 @@
 """Values as SVG attributes and style sheets write them: lengths, transforms, paint."""
 
+import math
 import re
 from collections.abc import Mapping
 
-from buildup.drawing.checks import WIDEST_STROKE
-from buildup.drawing.model import Cap, Join, Style
+from buildup.drawing.checks import MOST_DASHES, MOST_MITER, WIDEST_STROKE
+from buildup.drawing.model import MITER_LIMIT, Cap, Join, Style
 from buildup.drawing.units import UNITS
 from buildup.formats.colours import read_colour
 from buildup.formats.svgpaths import numbers
@@ -18,6 +19,9 @@ PAINT = frozenset(
         "stroke-width",
         "stroke-linecap",
         "stroke-linejoin",
+        "stroke-miterlimit",
+        "stroke-dasharray",
+        "stroke-dashoffset",
         "fill-rule",
         "color",
         "visibility",
@@ -119,13 +123,25 @@ def read_style(paint: Mapping[str, str], scale: float) -> tuple[Style, bool]:
     fill, whole = _colour(paint, "fill")
     stroke, sound = _colour(paint, "stroke")
     width = read_length(paint.get("stroke-width"), otherwise=1.0) * scale
+    limit = read_length(paint.get("stroke-miterlimit"), otherwise=MITER_LIMIT)
     return Style(
         fill=fill,
         stroke=stroke,
         stroke_width=min(max(width, 0.0), WIDEST_STROKE),
         cap=_CAPS.get(paint.get("stroke-linecap", ""), "butt"),
         join=_JOINS.get(paint.get("stroke-linejoin", ""), "miter"),
+        miter_limit=min(max(limit, 1.0), MOST_MITER),
+        dashes=_dashes(paint.get("stroke-dasharray", "none"), scale),
+        dash_from=read_length(paint.get("stroke-dashoffset")) * scale,
     ), whole and sound
+
+
+def _dashes(text: str, scale: float) -> tuple[float, ...]:
+    """The lengths of dashes; none where they make no pattern (SVG 2, 13.5.6)."""
+    parts = re.split(r"[\s,]+", text[: LONGEST_VALUE * 4].strip())
+    found = tuple(read_length(p, otherwise=-1.0) * scale for p in parts)
+    sound = all(0.0 <= d <= WIDEST_STROKE for d in found) and math.fsum(found) > 0.0
+    return found if sound and len(found) <= MOST_DASHES else ()
 
 
 def _colour(paint: Mapping[str, str], name: str) -> tuple[str | None, bool]:

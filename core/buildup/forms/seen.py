@@ -10,13 +10,12 @@ from buildup.drawing.handles import tangents
 from buildup.drawing.model import Assembly, Contour, Drawing, Drawn, Style
 from buildup.forms.contours import HERE, box_under, contours_under
 from buildup.forms.images import shown_images
-from buildup.geometry.angles import cross, dot, unit
+from buildup.forms.pens import pen_of, placing_of
+from buildup.geometry.angles import unit
 from buildup.geometry.bezier import Cubic, derivative_at, extremes, point_at
 from buildup.geometry.boxes import Box
+from buildup.geometry.sweeps import Pen, miter_tip
 from buildup.geometry.transforms import Affine
-
-MITER_LIMIT = 4.0
-"""How many stroke widths a mitred corner reaches at the most; SVG's own (SVG 2, 13.5.5)."""
 
 
 def seen_box(drawing: Drawing, item_id: str) -> Box | None:
@@ -33,7 +32,7 @@ def _seen(drawing: Drawing, item_id: str, by: Affine) -> Box | None:
     if isinstance(item, Drawn | Assembly):
         plain = box_under(drawing, item_id, by)
         style = item.style
-        if plain is None or style.stroke is None or style.stroke_width <= 0.0:
+        if plain is None or not style.stroked:
             return plain
         return Box.union((plain, stroke_box(contours_under(drawing, item_id, by), style)))
     shown = [i for i in drawing.tree.children(item_id) if not drawing.items[i].hidden]
@@ -47,14 +46,20 @@ def _seen(drawing: Drawing, item_id: str, by: Affine) -> Box | None:
 
 
 def stroke_box(contours: Sequence[Contour], style: Style) -> Box:
-    """The tight box around the stroke of some contours; at least one anchor among them."""
-    half = style.stroke_width / 2.0
+    """The tight box around the stroke of some contours; at least one anchor among them.
+
+    Dashes count as if nothing were left out between them.
+    """
+    pen = pen_of(contours, style)
+    inside = placing_of(contours, style) == "inside"
+    half = 0.0 if inside else pen.width / 2.0
     boxes: list[Box] = []
     for contour in contours:
         boxes.append(Box.around(a.at for a in contour.anchors))
         for segment, (start, end) in zip(contour.segments, _ways(contour), strict=True):
             boxes.append(Box.around(_sides(segment, start, end, half)))
-        boxes += _joins(contour, style, half)
+        if not inside:
+            boxes += _joins(contour, pen)
     return Box.union(boxes)
 
 
@@ -74,31 +79,25 @@ def _sides(segment: Cubic, start: complex, end: complex, half: float) -> Iterato
         yield at - along * 1j * half
 
 
-def _joins(contour: Contour, style: Style, half: float) -> Iterator[Box]:
+def _joins(contour: Contour, pen: Pen) -> Iterator[Box]:
     last = len(contour.anchors) - 1
     if last < 1:
         return
+    half = pen.width / 2.0
     for index, anchor in enumerate(contour.anchors):
         back, on = tangents(contour, index)
         if not contour.closed and index in (0, last):
-            yield from _cap(anchor.at, -(on if index == 0 else back), style, half)
-        elif style.join == "round":
+            yield from _cap(anchor.at, -(on if index == 0 else back), pen)
+        elif pen.join == "round":
             yield Box.around((anchor.at,)).grown(half)
-        elif style.join == "miter":
-            yield from _miter(anchor.at, -back, on, half)
+        elif pen.join == "miter" and (tip := miter_tip(anchor.at, -back, on, pen)) is not None:
+            yield Box.around((tip,))
 
 
-def _cap(at: complex, outward: complex, style: Style, half: float) -> Iterator[Box]:
-    if style.cap == "round":
+def _cap(at: complex, outward: complex, pen: Pen) -> Iterator[Box]:
+    half = pen.width / 2.0
+    if pen.cap == "round":
         yield Box.around((at,)).grown(half)
-    elif style.cap == "square":
+    elif pen.cap == "square":
         tip = at + outward * half
         yield Box.around((tip + outward * 1j * half, tip - outward * 1j * half))
-
-
-def _miter(at: complex, before: complex, after: complex, half: float) -> Iterator[Box]:
-    """The tip of a mitred join, where it is not cut off for being too long."""
-    outer = -1j if cross(before, after) > 0.0 else 1j
-    spread = 1.0 + dot(before, after)  # 2 cos² of half the turn; the tip is 1 / cos of it away
-    if spread * MITER_LIMIT**2 >= 2.0:
-        yield Box.around((at + (before + after) * outer * half / spread,))

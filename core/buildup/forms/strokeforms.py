@@ -3,28 +3,45 @@
 import itertools
 from collections.abc import Sequence
 
-from buildup.drawing.model import Contour, Join, Style
+from buildup.drawing.model import MITER_LIMIT, Contour, FillRule, Join, Style
 from buildup.forms.assembling import Form, Pairs, anchors_of, contour_of, operands_of
-from buildup.forms.seen import MITER_LIMIT
+from buildup.forms.pens import pen_of, placing_of
 from buildup.geometry.areas import area_of
+from buildup.geometry.dashes import dashes_of
 from buildup.geometry.regions import Loop, combined, difference, union
 from buildup.geometry.strands import Operand
 from buildup.geometry.sweeps import NEAR_ENOUGH, Pen, stroke_of
 
 
-def stroke_form(contours: Sequence[Contour], style: Style) -> tuple[Contour, ...]:
+def stroke_form(
+    contours: Sequence[Contour], style: Style, rule: FillRule = "nonzero"
+) -> tuple[Contour, ...]:
     """The outline of a stroke on some contours; () where it has no width.
 
+    Args:
+        contours: on the sheet.
+        style: how it is drawn; dashes are forms by themselves.
+        rule: which side is inside, where the stroke lies on one side.
+
     Raises:
-        Refusal: as `combined`.
+        Refusal: as `combined`, `dashes_of`.
 
     """
-    if style.stroke is None or style.stroke_width <= 0.0:
+    if not style.stroked:
         return ()
-    pen = Pen(style.stroke_width, style.cap, style.join, MITER_LIMIT)
-    operands = _strokes(contours, pen)
-    loops = combined(operands, union)
-    return _contours(loops, [[()] for _ in operands], pen.width)
+    pen = pen_of(contours, style)
+    strokes = _strokes(contours, pen, style)
+    form = Form(tuple(contours), rule)
+    known: list[Pairs] = [[()] for _ in strokes]
+    placing = placing_of(contours, style)
+    if placing == "centred":
+        return _contours(combined(strokes, union), known, pen.width)
+    within = placing == "inside"
+    loops = combined(
+        [*operands_of([form]), *strokes],
+        lambda inside: (0 in inside) == within and bool(inside - {0}),
+    )
+    return _contours(loops, [*anchors_of([form]), *known], pen.width)
 
 
 def offset_form(form: Form, by: float, join: Join) -> tuple[Contour, ...]:
@@ -38,18 +55,23 @@ def offset_form(form: Form, by: float, join: Join) -> tuple[Contour, ...]:
     """
     pen = Pen(2.0 * abs(by), "round", join, MITER_LIMIT)
     (own,) = operands_of([form])
-    strokes = _strokes(form.contours, pen)
+    strokes = _strokes(form.contours, pen, Style())
     loops = combined([own, *strokes], union if by > 0.0 else difference)
     known = [*anchors_of([form]), *([()] for _ in strokes)]
     return _contours(loops, known, pen.width)
 
 
-def _strokes(contours: Sequence[Contour], pen: Pen) -> list[Operand]:
-    return [
-        operand
-        for contour in contours
-        for operand in stroke_of(contour.segments or _spot(contour), pen, closed=contour.closed)
-    ]
+def _strokes(contours: Sequence[Contour], pen: Pen, style: Style) -> list[Operand]:
+    found: list[Operand] = []
+    for contour in contours:
+        segments = contour.segments or _spot(contour)
+        if not style.dashes:
+            found += stroke_of(segments, pen, closed=contour.closed)
+            continue
+        dashes = dashes_of(segments, style.dashes, start=style.dash_from, closed=contour.closed)
+        for dash in dashes:
+            found += stroke_of(dash.segments, pen, closed=False, way=dash.way)
+    return found
 
 
 def _spot(contour: Contour) -> tuple[tuple[complex, complex, complex, complex], ...]:

@@ -68,13 +68,16 @@ class Pen:
     limit: float = 4.0
 
 
-def stroke_of(segments: Sequence[Cubic], pen: Pen, *, closed: bool) -> list[Operand]:
+def stroke_of(
+    segments: Sequence[Cubic], pen: Pen, *, closed: bool, way: complex = 1.0 + 0j
+) -> list[Operand]:
     """The regions that a pen covers along a path; their union is its stroke.
 
     Args:
         segments: those of one path, joining up, in sheet units; those of no length are left out.
         pen: what draws it.
         closed: the end is joined to the start, which has no caps then.
+        way: the direction in which a path of no length lies.
 
     Returns:
         Operands for `combined`; a path of no length gives what its caps do (SVG 2, 13.5.4).
@@ -88,10 +91,10 @@ def stroke_of(segments: Sequence[Cubic], pen: Pen, *, closed: bool) -> list[Oper
     half = pen.width / 2.0
     long = [s for s in segments if max(abs(p - s[0]) for p in s) > NO_LENGTH]
     if not long:
-        return _dot(segments[0][0], pen) if segments and not closed else []
+        return _dot(segments[0][0], way, pen) if segments and not closed else []
     found = [_region(c) for s in long for side in (1.0, -1.0) for c in _bands(s, side * half, pen)]
     found += [_region(_disc(point_at(s, t), half)) for s in long for t in _stops(s)]
-    ways = [(_way(s, 0.0), _way(s, 1.0)) for s in long]
+    ways = [(way_of(s, 0.0), way_of(s, 1.0)) for s in long]
     corners = itertools.pairwise([*range(len(long)), *([0] if closed else [])])
     for one, other in corners:
         join = _join(long[one][3], ways[one][1], ways[other][0], pen)
@@ -160,7 +163,7 @@ def _better(segment: Cubic, by: float, start: float, end: float, *, near: float)
     """The cubic nearest to the offset that leaves and arrives as it does; None: it is too far."""
     step = (end - start) / FITTED
     places = [_beside(segment, by, start + k * step) for k in range(FITTED + 1)]
-    ways = _way(segment, start), _way(segment, end)
+    ways = way_of(segment, start), way_of(segment, end)
     backwards = dot(places[1] - places[0], ways[0]) < 0.0
     first, last = (-ways[0], ways[1]) if backwards else (ways[0], -ways[1])
     found = fit_one(places, first, last, tolerance=near / 2.0)
@@ -168,7 +171,7 @@ def _better(segment: Cubic, by: float, start: float, end: float, *, near: float)
 
 
 def _beside(segment: Cubic, by: float, t: float) -> complex:
-    return point_at(segment, t) + _way(segment, t) * 1j * by
+    return point_at(segment, t) + way_of(segment, t) * 1j * by
 
 
 def _speed(segment: Cubic, by: float, t: float) -> complex:
@@ -177,7 +180,7 @@ def _speed(segment: Cubic, by: float, t: float) -> complex:
     if abs(along) > STANDS_STILL * _reach(segment):
         return along * (1.0 - by * _bend(segment, t))
     near = min(1.0, t + ASIDE) if t < 0.5 else max(0.0, t - ASIDE)
-    turn = (_way(segment, near) - _way(segment, t)) / (near - t)
+    turn = (way_of(segment, near) - way_of(segment, t)) / (near - t)
     return along + turn * 1j * by
 
 
@@ -188,8 +191,8 @@ def _bend(segment: Cubic, t: float) -> float:
     return cross(along, bend) / speed**3 if speed > STANDS_STILL * _reach(segment) else 0.0
 
 
-def _way(segment: Cubic, t: float) -> complex:
-    """The direction of a segment, also where it stands still."""
+def way_of(segment: Cubic, t: float) -> complex:
+    """The direction of length 1 of a segment of some length, also where it stands still."""
     along = derivative_at(segment, t)
     if abs(along) > STANDS_STILL * _reach(segment):
         return along / abs(along)
@@ -229,7 +232,7 @@ def _away(segment: Cubic, by: float, fitted: Cubic, start: float, end: float) ->
     worst = 0.0
     for part in LOOKED:
         t = start + part * (end - start)
-        across = _way(segment, t) * 1j
+        across = way_of(segment, t) * 1j
         worst = max(worst, abs(dot(point_at(fitted, part) - _beside(segment, by, t), across)))
     return worst
 
@@ -244,11 +247,31 @@ def _join(at: complex, into: complex, out: complex, pen: Pen) -> Contour | None:
     start, end = at + into * outer * half, at + out * outer * half
     if pen.join == "round":
         return [line(at, start), *_arc(at, start, end, clockwise=turn > 0.0), line(end, at)]
-    spread = 1.0 + along  # 2 cos² of half the turn
-    if pen.join == "miter" and spread * pen.limit**2 >= 2.0:
-        tip = at + (into + out) * outer * half / spread
+    tip = miter_tip(at, into, out, pen) if pen.join == "miter" else None
+    if tip is not None:
         return [line(at, start), line(start, tip), line(tip, end), line(end, at)]
     return [line(at, start), line(start, end), line(end, at)]
+
+
+def miter_tip(at: complex, into: complex, out: complex, pen: Pen) -> complex | None:
+    """The tip of a mitred corner; None where it would reach farther than the pen's limit.
+
+    It is 1 / cos of half the turn as far away as the stroke's edge (SVG 2, 13.5.5).
+
+    Args:
+        at: the corner.
+        into: the direction of length 1 in which the path arrives.
+        out: the one in which it leaves.
+        pen: what draws it.
+
+    >>> miter_tip(0j, 1 + 0j, 1j, Pen(2.0))
+    (1-1j)
+    """
+    outer = -1j if cross(into, out) > 0.0 else 1j
+    spread = 1.0 + dot(into, out)  # 2 cos² of half the turn
+    if spread * pen.limit**2 < 2.0:
+        return None
+    return at + (into + out) * outer * (pen.width / 2.0) / spread
 
 
 def _arc(at: complex, start: complex, end: complex, *, clockwise: bool) -> Contour:
@@ -289,6 +312,6 @@ def _cap(at: complex, outward: complex, pen: Pen) -> Iterator[Contour]:
         yield [line(left, far), line(far, near), line(near, right), line(right, left)]
 
 
-def _dot(at: complex, pen: Pen) -> list[Operand]:
-    """The stroke of a path of no length: its two caps, level."""
-    return [_region(c) for way in (1.0 + 0j, -1.0 + 0j) for c in _cap(at, way, pen)]
+def _dot(at: complex, way: complex, pen: Pen) -> list[Operand]:
+    """The stroke of a path of no length: its two caps."""
+    return [_region(c) for outward in (way, -way) for c in _cap(at, outward, pen)]

@@ -12,6 +12,7 @@ from buildup.drawing.model import (
     HandStroke,
     Outline,
     Shape,
+    Style,
     Symmetry,
     Twin,
 )
@@ -135,10 +136,19 @@ def _moved_shape(item: Shape, by: Affine) -> Shape:
     return replace(item, frame=_moved_frame(item.frame, by))
 
 
+def grown_style(style: Style, scale: float) -> Style:
+    """A style whose stroke and dashes are scaled."""
+    return replace(
+        style,
+        stroke_width=min(style.stroke_width * scale, WIDEST_STROKE),
+        dashes=tuple(d * scale for d in style.dashes),
+        dash_from=style.dash_from * scale,
+    )
+
+
 def _grown(item: DrawnItem, scale: float) -> DrawnItem:
     """An item whose stroke and corner radii are scaled."""
-    width = min(item.style.stroke_width * scale, WIDEST_STROKE)
-    style = replace(item.style, stroke_width=width)
+    style = grown_style(item.style, scale)
     if isinstance(item, Outline):
         contours = tuple(_grown_corners(c, scale) for c in item.contours)
         return replace(item, style=style, contours=contours)

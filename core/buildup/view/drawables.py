@@ -72,6 +72,8 @@ class Drawable:
     """Of all that a container holds."""
     compound: bool = False
     """An outline of several contours."""
+    open: bool = False
+    """One of its paths at least is open, so that its stroke is centred."""
     ends: tuple[PathEnd, ...] = ()
     """The ends of its open paths, where drawing can go on."""
     symmetry: SymmetryMark | None = None
@@ -108,7 +110,8 @@ def _drawable(drawing: Drawing, item_id: str) -> Drawable:
     if isinstance(item, Holder):
         return replace(found, opacity=item.opacity)
     contours = contours_of(drawing, item_id)
-    found = replace(found, path=path_data(contours), style=item.style)
+    ways = not all(c.closed for c in contours)
+    found = replace(found, path=path_data(contours), style=item.style, open=ways)
     if isinstance(item, Outline):
         several = len(item.contours) > 1
         return replace(found, rule=item.rule, compound=several, ends=_ends(contours))

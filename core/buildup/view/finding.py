@@ -8,6 +8,7 @@ from buildup.drawing.codec import type_of
 from buildup.drawing.model import Contour, Drawing, Holder, Layer, Outline, Painted, Shape
 from buildup.forms.contours import box_under, contours_of, contours_under, item_box
 from buildup.forms.images import images_of
+from buildup.forms.pens import pen_of, placing_of
 from buildup.geometry.bezier import Cubic
 from buildup.geometry.boxes import Box
 from buildup.geometry.inside import touches, winding
@@ -55,13 +56,16 @@ def pile(drawing: Drawing, at: complex, *, reach: float) -> tuple[Lies, ...]:
 
 def _lies_at(drawing: Drawing, item_id: str, at: complex, reach: float) -> bool:
     item = drawing.painted_item(item_id)
-    half = 0.0 if item.style.stroke is None else item.style.stroke_width / 2.0
+    contours = contours_of(drawing, item_id)
+    half = pen_of(contours, item.style).width / 2.0 if item.style.stroked else 0.0
     box = item_box(drawing, item_id)
     if box is None or not box.grown(max(half, reach)).meets(Box.around((at,))):
         return False
-    contours = contours_of(drawing, item_id)
-    if item.style.fill is not None and _filled(item, contours, at):
+    inside = _filled(item, contours, at)
+    if item.style.fill is not None and inside:
         return True
+    if placing_of(contours, item.style) == ("outside" if inside else "inside"):
+        half = 0.0
     found = nearest([s for c in contours for s in c.segments], at)
     return found is not None and found.distance <= max(half, reach)
 
