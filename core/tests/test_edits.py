@@ -128,6 +128,8 @@ EVERY = [
     {"kind": "assemble", "items": ["leaf", "plate"], "assembly": "asm", "operation": "cuts"},
     {"kind": "set_assembly", "assembly": "badge", "operation": "inverts"},
     {"kind": "set_part", "items": ["bite"], "role": "keeps"},
+    {"kind": "set_edge", "assembly": "badge", "edge": {"kind": "stroked"}},
+    {"kind": "drag_edge", "assembly": "badge", "to": [650, 400]},
     {"kind": "partition", "items": ["disc", "bite"], "prefix": "region"},
     {"kind": "cut_items", "line": [[50, -50], [50, 200]]},
     {"kind": "cut_path", "item": "leaf", "at": [100, 20]},

@@ -12,6 +12,7 @@ from buildup.drawing.sheet import Sheet
 from buildup.edits.apply import apply, read_command
 from buildup.errors import Refusal
 from buildup.formats.svg import svg
+from buildup.forms.assembling import Form
 from buildup.forms.contours import contours_of
 from buildup.forms.strokeforms import stroke_form
 from buildup.geometry.areas import area_of
@@ -140,7 +141,6 @@ class RenderedTest(unittest.TestCase):
                         self.assertLess((wrong > 64).mean(), 2e-4)
                         self.assertLess(wrong.mean(), 0.25)
 
-
     def test_dashes_and_strokes_on_one_side_look_the_same(self):
         star = straight(200 + 20j, 240 + 290j, 60 + 90j, 340 + 90j, 140 + 290j, closed=True)
         arch = curve(tuple(p * 1.5 + 120 + 80j for p in CUBICS["arch"]))
@@ -196,8 +196,9 @@ class CommandTest(unittest.TestCase):
         ):
             with self.subTest(command), self.assertRaises(Refusal):
                 apply(drawing(plain), read_command(command))
-        self.assertEqual(stroke_form((straight(5 + 5j),), Style(stroke_width=0.0)), ())
-        (dot,) = stroke_form((straight(5 + 5j),), Style(stroke_width=10.0, cap="round"))
+        spot = Form((straight(5 + 5j),), style=Style(stroke_width=10.0))
+        self.assertEqual(stroke_form(replace(spot, style=Style(stroke_width=0.0))), ())
+        (dot,) = stroke_form(spot)
         self.assertAlmostEqual(area_of(dot.segments) / (math.pi * 25), 1, delta=1e-3)
 
     def test_shrinking_by_almost_all_leaves_a_small_form(self):

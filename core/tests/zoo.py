@@ -11,6 +11,7 @@ from buildup.drawing.model import (
     Drawing,
     Frame,
     Group,
+    Grown,
     HandStroke,
     Layer,
     Outline,
@@ -153,7 +154,13 @@ def nested(*items):
         Group(id="inner", name="Inner"),
         Symmetry(id="whirl", name="Whirl", pattern="kaleidoscope", centre=450 + 150j, count=3),
         Symmetry(id="empty", name="Empty"),
-        Assembly(id="badge", name="Badge", operation="cuts", style=Style(fill="#C2410C")),
+        Assembly(
+            id="badge",
+            name="Badge",
+            operation="cuts",
+            style=Style(fill="#C2410C"),
+            edge=Grown(distance=4.0),
+        ),
     )
     inside = ("hexagon", "ring", "sketch", "second", "seamed", "disc", "bite")
     below = tuple(i for i in flat.order if i not in inside)

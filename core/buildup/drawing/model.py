@@ -279,6 +279,34 @@ class FormCorner:
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
+class Grown:
+    """An assembly whose form is grown, or shrunk; open paths get parallels.
+
+    Args:
+        distance: sheet units, of a step; below 0 forms shrink, and parallels lie to the left.
+        count: how many steps of it, each a contour by itself.
+        join: how corners of grown ones are, and inner corners of shrunk ones.
+        miter_limit: how many times twice the distance a mitred corner may reach.
+        shows: what it holds shows as well.
+
+    """
+
+    kind: Literal["grown"] = "grown"
+    distance: float
+    count: int = 1
+    join: Join = "round"
+    miter_limit: float = MITER_LIMIT
+    shows: bool = True
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Stroked:
+    """An assembly of the strokes of what it holds, whose fills show below it."""
+
+    kind: Literal["stroked"] = "stroked"
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
 class Assembly(Holder):
     """A container that shows as one form, made of what it holds, which stays as it is.
 
@@ -286,12 +314,14 @@ class Assembly(Holder):
         operation: what each part does to those below it, unless it has something of its own.
         style: how the form is painted.
         corners: those of the form that are worked, found again when its parts move.
+        edge: what becomes of the form of its parts, or of their strokes.
 
     """
 
     operation: Role = "joins"
     style: Style = Style()
     corners: tuple[FormCorner, ...] = ()
+    edge: Grown | Stroked | None = None
 
 
 @dataclass(frozen=True, slots=True)

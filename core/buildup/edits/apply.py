@@ -30,6 +30,7 @@ from buildup.edits.copying import DuplicateItems
 from buildup.edits.cornering import DragCorners, SetCorners, SettleCorners
 from buildup.edits.cutting import CropItems, CutItems, CutPath
 from buildup.edits.dials import CopyDials, DragPeg, SetDial, SetDials, SetMeasure
+from buildup.edits.edging import DragEdge, SetEdge
 from buildup.edits.evening import EvenSides, FindTwins
 from buildup.edits.freehand import DrawStroke, SetTolerance
 from buildup.edits.gripping import LeanItems, ResizeItems, TurnItems
@@ -142,6 +143,8 @@ COMMANDS: tuple[type[Command], ...] = (
     SetOpacity,
     Assemble,
     SetAssembly,
+    SetEdge,
+    DragEdge,
     SetPart,
     Partition,
     MakeCompound,

@@ -20,14 +20,15 @@ from buildup.drawing.tree import Move
 from buildup.edits.change import Delta, row_of
 from buildup.edits.command import Command
 from buildup.edits.containers import called
+from buildup.edits.leaving import left_of
 from buildup.edits.newitems import check_new, free_id
 from buildup.edits.taking import open_items, open_painted, several
 from buildup.edits.welds import as_group, as_outline
 from buildup.errors import Refusal
 from buildup.forms.assembling import anchors_of, contour_of, operands_of
-from buildup.forms.contours import assembly_form, contours_of
-from buildup.forms.sweepable import form_of, is_region
-from buildup.geometry.regions import partition
+from buildup.forms.contours import assembly_form
+from buildup.forms.paintings import paintings_of
+from buildup.geometry.regions import everything, partition, union
 
 OPERATIONS: Mapping[Role, str] = {
     "joins": "Union",
@@ -172,7 +173,8 @@ class SetPart(Command):
 class Partition(Command):
     """Makes an item of each region that items make where they lie over each other.
 
-    A region takes the style of the frontmost item that it lies in. Open paths divide regions.
+    A region takes the style of the frontmost item that it lies in. Open paths divide regions; where
+    there is nothing else, they bound them.
     """
 
     kind: Literal["partition"] = "partition"
@@ -188,14 +190,14 @@ class Partition(Command):
     def delta(self, drawing: Drawing) -> Delta:
         tops = tops_of(drawing, self.items)
         painted = open_painted(drawing, tops)
-        forms, styles, paths = [], [], []
-        for item in painted:
-            form = form_of(drawing, item)
-            forms.append(form)
-            styles.append(item.style)
-            paths.append(not is_region(item, form))
-        operands = zip(operands_of(forms), paths, strict=True)
-        regions = partition([replace(o, path=path) for o, path in operands])
+        both = [(i, f) for i in painted for f in paintings_of(drawing, i.id)]
+        forms = [f for _, f in both]
+        alone = not any(f.is_region for f in forms)
+        operands = zip(operands_of(forms), forms, strict=True)
+        regions = partition(
+            [replace(o, path=not f.is_region) for o, f in operands],
+            everything if alone else union,
+        )
         if not regions:
             raise Refusal("no_region", "These items enclose nothing, so there is nothing to part.")
         known = anchors_of(forms)
@@ -204,11 +206,11 @@ class Partition(Command):
             new = f"{self.prefix}-{number}"
             check_new(drawing, new)
             loops = (region.outer, *region.holes)
-            front = max(region.inside)
+            item, form = both[max(region.inside, default=-1)]
             made = Outline(
                 id=new,
-                name=painted[front].name,
-                style=styles[front],
+                name=item.name,
+                style=form.style,
                 contours=tuple(contour_of(loop, known) for loop in loops),
             )
             put.append(made)
@@ -234,7 +236,9 @@ class MakeCompound(Command):
     def delta(self, drawing: Drawing) -> Delta:
         tops = tops_of(drawing, self.items)
         painted = open_painted(drawing, tops)
-        contours: list[Contour] = [c for i in painted for c in contours_of(drawing, i.id)]
+        contours: list[Contour] = [
+            c for i in painted for f in paintings_of(drawing, i.id) for c in f.contours
+        ]
         if sum(len(c.anchors) for c in contours) > MOST_ANCHORS:
             raise Refusal(
                 "too_many_anchors",
@@ -256,7 +260,8 @@ class MakeCompound(Command):
 def settled_assemblies(drawing: Drawing, ids: Sequence[str]) -> Delta:
     """The delta that makes plain outlines of assemblies, none of which holds another one.
 
-    One that is seen through stays as a group around its outline.
+    One that is seen through stays as a group around its outline, as does one that shows some of
+    its parts beside its form.
 
     Raises:
         Refusal: `nothing_left`, where one shows nothing.
@@ -276,14 +281,21 @@ def settled_assemblies(drawing: Drawing, ids: Sequence[str]) -> Delta:
                 "outline to make of it. Nothing was changed; move its parts, or take it apart.",
                 item_id,
             )
-        plain = item.opacity >= 1.0
+        left = left_of(drawing, item)
+        plain = item.opacity >= 1.0 and left is None
         made = replace(as_outline(item, form.contours), id=free_id(drawing.items, item_id))
+        made = replace(made, rule=form.rule)
         if not plain:
             made = replace(made, hidden=False, locked=False, role=None)
         put.append(made)
         if plain:
             moves.append((made.id, drawing.tree.container(item_id), item_id))
             removed.append(item_id)
+            continue
+        if left is not None:
+            put += left.put
+            moves.append((made.id, item_id, left.behind))
+            removed += left.removed
             continue
         put.append(as_group(item))
         moves.append((made.id, item_id, None))

@@ -6,12 +6,16 @@ from dataclasses import replace
 from buildup.drawing.model import Contour, Drawing, Item, Painted
 from buildup.drawing.tree import Move
 from buildup.edits.change import Delta, row_of
+from buildup.edits.leaving import left_of
 from buildup.edits.newitems import free_id
 from buildup.edits.welds import as_outline
 
 
 class Becoming:
-    """What items become: the first of several takes the item's place, the others lie above it."""
+    """What items become: the first of several takes the item's place, the others lie above it.
+
+    What shows of an assembly beside its form stays, in a group with what the form becomes.
+    """
 
     def __init__(self, drawing: Drawing) -> None:
         self.drawing = drawing
@@ -25,14 +29,22 @@ class Becoming:
         if forms is None:
             return
         plain = as_outline(item, ())
+        left = left_of(self.drawing, item)
         leaf = self.drawing.tree.is_drawn(item.id)
         row = []
         for number, contours in enumerate(forms):
             keeps = leaf and number == 0
+            if left is not None:
+                plain = replace(plain, hidden=False, locked=False, role=None)
             new = item.id if keeps else self._new_id(item.id)
             self.put.append(replace(plain, id=new, contours=contours))
             if not keeps:
                 row.append(new)
+        if left is not None:
+            self.put += left.put
+            self.moves += row_of(row, item.id, left.behind)
+            self.removed += left.removed
+            return
         self.moves += row_of(row, self.drawing.tree.container(item.id), item.id)
         if not forms or not leaf:
             self.removed.append(item.id)

@@ -6,7 +6,7 @@ from dataclasses import dataclass
 from typing import ClassVar, Literal
 
 from buildup.drawing.checks import check_id
-from buildup.drawing.model import Drawing, Drawn, Item, Symmetry
+from buildup.drawing.model import Drawing, Item
 from buildup.drawing.tree import Move
 from buildup.edits.change import Delta, row_of
 from buildup.edits.command import MOST_TARGETS, Command, Point
@@ -14,7 +14,7 @@ from buildup.edits.newitems import check_new, under_new_ids
 from buildup.edits.stack import check_room
 from buildup.edits.taking import open_items, several
 from buildup.errors import Refusal
-from buildup.shapes.placement import Way, moved_by, moved_item
+from buildup.shapes.placement import PLACED, Way, moved_by, moved_item
 
 
 def copied(drawing: Drawing, ids: Sequence[str], base: str, ways: Sequence[Way]) -> Delta:
@@ -84,7 +84,7 @@ def copy_of(drawing: Drawing, new: dict[str, str], way: Way) -> tuple[list[Item]
         check_id(copy_id)
         check_new(drawing, copy_id)
         item = drawing.items[original]
-        there = moved_item(item, way) if isinstance(item, Drawn | Symmetry) else item
+        there = moved_item(item, way) if isinstance(item, PLACED) else item
         put.append(under_new_ids(there, new))
         children = (new[c] for c in drawing.tree.children(original))
         inside += row_of(children, copy_id, None)

@@ -14,8 +14,7 @@ from buildup.edits.command import Command, Point
 from buildup.edits.taking import open_painted, several
 from buildup.errors import Refusal
 from buildup.forms.assembling import Form, anchors_of, contour_of, operands_of
-from buildup.forms.contours import contours_of, item_box
-from buildup.forms.sweepable import form_of, is_region
+from buildup.forms.contours import contours_of, form_of, item_box
 from buildup.geometry.angles import stepped
 from buildup.geometry.boxes import Box
 from buildup.geometry.crossings import crossings
@@ -62,8 +61,8 @@ class CutItems(Command):
         for item in _taken(drawing, self.items):
             box = item_box(drawing, item.id)
             if box is not None and box.meets(around):
-                form = form_of(drawing, item)
-                closes = self.closes and is_region(item, form)
+                form = form_of(drawing, item.id)
+                closes = self.closes and form.is_region
                 made.become(item, _divided(form, knife) if closes else _opened(form, knife))
         if not made.put:
             raise Refusal(
@@ -137,8 +136,8 @@ class CropItems(Command):
         made = Becoming(drawing)
         for item in open_painted(drawing, self.items):
             if item.id != self.to:
-                form = form_of(drawing, item)
-                left = _within(form, frame, region=is_region(item, form))
+                form = form_of(drawing, item.id)
+                left = _within(form, frame, region=form.is_region)
                 made.become(item, None if left is None else [left] if left else [])
         if not made.put and not made.removed:
             raise Refusal("nothing_over", "Nothing hangs over, so nothing was changed.")
@@ -146,7 +145,7 @@ class CropItems(Command):
 
     def _frame(self, drawing: Drawing) -> Form:
         if self.to is not None:
-            return form_of(drawing, drawing.painted_item(self.to))
+            return form_of(drawing, self.to)
         sheet = Box(0.0, 0.0, drawing.sheet.width, drawing.sheet.height)
         return Form((Contour(tuple(map(Anchor, sheet.corners)), closed=True),))
 

@@ -1,22 +1,34 @@
 """Strokes turned into outlines; forms grown and shrunk by a distance."""
 
+import itertools
+from collections.abc import Sequence
 from dataclasses import dataclass, replace
 from typing import Literal
 
-from buildup.drawing.model import Drawing, Item, Join, Style
+from buildup.drawing.checks import LONGEST_NAME
+from buildup.drawing.model import (
+    Assembly,
+    Contour,
+    Drawing,
+    Grown,
+    Item,
+    Join,
+    Painted,
+    Stroked,
+    Style,
+)
 from buildup.drawing.tree import Move
 from buildup.edits.change import Delta, row_of
 from buildup.edits.command import Command
+from buildup.edits.edging import check_grown
+from buildup.edits.leaving import left_of
 from buildup.edits.newitems import free_id
 from buildup.edits.taking import open_painted, several
 from buildup.edits.welds import as_outline
 from buildup.errors import Refusal
+from buildup.forms.contours import form_of
+from buildup.forms.paintings import grows
 from buildup.forms.strokeforms import offset_form, stroke_form
-from buildup.forms.sweepable import form_of, is_region
-from buildup.geometry.tolerances import SMALLEST
-
-MOST_STEPS = 50
-"""Offsets at once."""
 
 
 def as_fill(style: Style) -> Style:
@@ -32,96 +44,130 @@ class StrokesIntoOutlines(Command):
     kind: Literal["strokes_into_outlines"] = "strokes_into_outlines"
     items: tuple[str, ...]
     """Which items; those without a stroke stay as they are."""
+    live: bool = False
+    """Assemblies of the strokes come to stand around the items, which keep them adjustable."""
 
     @property
     def name(self) -> str:
         return "Stroke into outline"
 
     def delta(self, drawing: Drawing) -> Delta:
-        put: list[Item] = []
-        moves: list[Move] = []
-        removed: list[str] = []
-        taken = set(drawing.items)
+        made = _Beside(drawing)
         for item in open_painted(drawing, self.items):
-            form = form_of(drawing, item)
-            contours = stroke_form(form.contours, item.style, form.rule)
+            form = form_of(drawing, item.id)
+            contours = stroke_form(form)
             if not contours:
                 continue
-            plain = replace(as_outline(item, contours), rule="nonzero")
-            style = as_fill(item.style)
-            stays = item.style.fill is not None
-            alone = not stays and drawing.tree.is_drawn(item.id)
-            new = item.id if alone else free_id(taken, item.id)
-            taken.add(new)
-            name = f"{item.name}, stroke" if stays else item.name
-            put.append(replace(plain, id=new, name=name[:80], style=style))
-            if not alone:
-                moves.append((new, drawing.tree.container(item.id), item.id))
-            if stays:
-                put.append(replace(item, style=replace(item.style, stroke=None)))
-            elif not alone:
-                removed.append(item.id)
-        if not put:
+            if self.live:
+                made.around(item, f"{item.name}, stroke", as_fill(item.style), Stroked())
+                continue
+            made.replaced(item, contours)
+        if not made.put:
             raise Refusal(
                 "no_stroke",
                 "What is selected has no stroke of any width, so there is none to outline. Nothing "
                 "was changed; give it a stroke first.",
             )
-        return Delta(put=tuple(put), moves=tuple(moves), removed=tuple(removed))
+        return made.delta()
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class OffsetItems(Command):
-    """Makes outlines beside forms, grown or shrunk by equal steps; the forms stay as they are."""
+    """Makes outlines beside items, grown or shrunk by equal steps; the items stay as they are."""
 
     kind: Literal["offset_items"] = "offset_items"
     items: tuple[str, ...]
-    """Which items; closed ones."""
+    """Which items; open paths get parallels."""
     distance: float
-    """Sheet units, of a step; below 0 they are shrunk."""
+    """Sheet units, of a step; below 0 forms shrink, and parallels lie to the left."""
     count: int = 1
     """How many steps."""
     join: Join = "round"
     """How corners of grown ones are, and inner corners of shrunk ones."""
+    live: bool = False
+    """Assemblies come to stand around the items, which keep the offset adjustable."""
 
     @property
     def name(self) -> str:
         return f"Offset {several(len(self.items))}"
 
     def delta(self, drawing: Drawing) -> Delta:
-        if abs(self.distance) < SMALLEST or not 1 <= self.count <= MOST_STEPS:
-            raise Refusal(
-                "bad_length",
-                f"An offset takes a distance other than 0, and from 1 to {MOST_STEPS} steps.",
-            )
-        put: list[Item] = []
-        moves: list[Move] = []
-        taken = set(drawing.items)
+        edge = Grown(distance=self.distance, count=self.count, join=self.join)
+        check_grown(edge)
+        made = _Beside(drawing)
         for item in open_painted(drawing, self.items):
-            form = form_of(drawing, item)
-            if not is_region(item, form):
+            form = form_of(drawing, item.id)
+            first = offset_form(form, self.distance, edge)
+            if not first:
                 continue
-            row: list[str] = []
-            for step in range(1, self.count + 1):
-                contours = offset_form(form, self.distance * step, self.join)
-                if not contours:
-                    break
-                new = free_id(taken, item.id)
-                taken.add(new)
-                row.append(new)
-                plain = as_outline(item, contours)
-                put.append(replace(plain, id=new, rule="nonzero"))
-            container = drawing.tree.container(item.id)
-            if self.distance > 0.0:
-                held = drawing.tree.children(container)
-                at = held.index(item.id)
-                moves += row_of(reversed(row), container, held[at - 1] if at else None)
-            else:
-                moves += row_of(row, container, item.id)
-        if not put:
+            if self.live:
+                made.around(item, f"{item.name}, offset", item.style, edge)
+                continue
+            rest = (offset_form(form, self.distance * k, edge) for k in range(2, self.count + 1))
+            made.beside(item, [first, *itertools.takewhile(bool, rest)], above=not grows(edge))
+        if not made.put:
             raise Refusal(
                 "nothing_left",
-                "Nothing is left at that distance, or nothing selected is closed. Nothing was "
-                "changed; take a smaller distance, or a closed form.",
+                "Nothing is left at that distance. Nothing was changed; take a smaller one.",
             )
-        return Delta(put=tuple(put), moves=tuple(moves))
+        return made.delta()
+
+
+class _Beside:
+    """Items, and what is made of them."""
+
+    def __init__(self, drawing: Drawing) -> None:
+        self.drawing = drawing
+        self.put: list[Item] = []
+        self.moves: list[Move] = []
+        self.removed: list[str] = []
+        self._taken = set(drawing.items)
+
+    def around(self, item: Painted, name: str, style: Style, edge: Grown | Stroked) -> None:
+        """An assembly comes to stand around an item."""
+        new = self._new_id(item)
+        place = self.drawing.tree.container(item.id)
+        self.put += [
+            Assembly(id=new, name=name[:LONGEST_NAME], style=style, edge=edge, role=item.role),
+            replace(item, role=None),
+        ]
+        self.moves += [(new, place, item.id), (item.id, new, None)]
+
+    def replaced(self, item: Painted, stroke: tuple[Contour, ...]) -> None:
+        """The outline of an item's stroke takes its place, or that of the stroke alone."""
+        tree = self.drawing.tree
+        stays = item.style.fill is not None
+        alone = not stays and tree.is_drawn(item.id)
+        new = item.id if alone else self._new_id(item)
+        name = f"{item.name}, stroke" if stays else item.name
+        plain = replace(as_outline(item, stroke), id=new, name=name[:LONGEST_NAME], rule="nonzero")
+        self.put.append(replace(plain, style=as_fill(item.style)))
+        if not alone:
+            self.moves.append((new, tree.container(item.id), item.id))
+        if stays or left_of(self.drawing, item) is not None:
+            self.put.append(replace(item, style=replace(item.style, stroke=None)))
+        elif not alone:
+            self.removed.append(item.id)
+
+    def beside(self, item: Painted, steps: Sequence[tuple[Contour, ...]], *, above: bool) -> None:
+        """Outlines come to lie above an item, or below it, the last one at the back."""
+        row = []
+        for contours in steps:
+            new = self._new_id(item)
+            row.append(new)
+            self.put.append(replace(as_outline(item, contours), id=new, rule="nonzero"))
+        container = self.drawing.tree.container(item.id)
+        if above:
+            self.moves += row_of(row, container, item.id)
+            return
+        held = self.drawing.tree.children(container)
+        at = held.index(item.id)
+        self.moves += row_of(reversed(row), container, held[at - 1] if at else None)
+
+    def _new_id(self, item: Painted) -> str:
+        new = free_id(self._taken, item.id)
+        self._taken.add(new)
+        return new
+
+    def delta(self) -> Delta:
+        return Delta(put=tuple(self.put), moves=tuple(self.moves), removed=tuple(self.removed))

@@ -18,7 +18,7 @@ from buildup.edits.taking import several
 from buildup.errors import Refusal
 from buildup.forms.contours import item_box
 from buildup.geometry.boxes import Box
-from buildup.shapes.placement import moved_by, moved_item
+from buildup.shapes.placement import PLACED, moved_by, moved_item
 from buildup.shapes.registry import shape_kind
 
 _read: Latest[Clip] = Latest()
@@ -58,7 +58,7 @@ class PasteItems(Command):
         place = drawing.place_to_draw(self.container)
         put: list[Item] = []
         for item in clip.items:
-            there = moved_item(item, way) if isinstance(item, Drawn | Symmetry) else item
+            there = moved_item(item, way) if isinstance(item, PLACED) else item
             put.append(under_new_ids(there, ids))
         front = next(iter(reversed(drawing.tree.children(place))), None)
         tops = [ids[i] for i, c in clip.places if c == ""]

@@ -4,11 +4,11 @@ from collections.abc import Iterable, Sequence
 from dataclasses import dataclass
 
 from buildup.drawing.memo import Latest
-from buildup.drawing.model import Drawing, Drawn, Item, Painted, Symmetry
+from buildup.drawing.model import Drawing, Item, Painted
 from buildup.edits.change import Delta
 from buildup.errors import Refusal
 from buildup.forms.frames import Standing, standing_of
-from buildup.shapes.placement import Placed, Way, moved_item
+from buildup.shapes.placement import PLACED, Placed, Way, moved_item
 
 
 def several(count: int) -> str:
@@ -46,7 +46,7 @@ def placed_in(drawing: Drawing, ids: Iterable[str]) -> list[Placed]:
     """All that stands somewhere among some items and in what they hold, each once."""
     every = dict.fromkeys(i for top in ids for i in (top, *drawing.tree.below(top)))
     found = map(drawing.items.__getitem__, every)
-    return [i for i in found if isinstance(i, Drawn | Symmetry)]
+    return [i for i in found if isinstance(i, PLACED)]
 
 
 @dataclass(frozen=True, slots=True)

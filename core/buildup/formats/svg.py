@@ -1,6 +1,6 @@
 """A drawing as an SVG document (W3C SVG 1.1 and 2)."""
 
-from collections.abc import Iterable, Iterator, Sequence
+from collections.abc import Iterable, Iterator
 from dataclasses import dataclass, replace
 from xml.sax.saxutils import escape, quoteattr
 
@@ -12,15 +12,14 @@ from buildup.drawing.model import (
     Drawing,
     Holder,
     Item,
-    Outline,
-    Painted,
     Style,
     Symmetry,
 )
 from buildup.drawing.tree import ROOT
 from buildup.drawing.units import unit_of
-from buildup.forms.contours import contours_of
+from buildup.forms.assembling import Form
 from buildup.forms.images import images, shown_images
+from buildup.forms.paintings import paintings_of
 from buildup.forms.pens import placing_of
 from buildup.forms.seen import stroke_box
 from buildup.forms.sides import kept
@@ -81,12 +80,10 @@ def drawn_lines(drawing: Drawing, ids: Iterable[str], seen: _Seen = _PLAINLY) ->
         item = drawing.items[item_id]
         if item.hidden:
             continue
-        if not isinstance(item, Holder) or isinstance(item, Assembly):
-            contours = seen.contours(contours_of(drawing, item_id))
-            if contours:
-                painted = replace(item, style=seen.style(item.style))
-                yield from _paths(painted, contours, f"{item_id}{seen.number}")
+        if drawing.is_painted(item_id):
+            yield from _painted(drawing, item_id, seen)
             continue
+        assert isinstance(item, Holder)  # noqa: S101
         faint = f' opacity="{short(item.opacity)}"' if item.opacity < 1.0 else ""
         yield f"<g aria-label={_name(item)}{faint}>"
         held = drawing.tree.children(item_id)
@@ -98,41 +95,51 @@ def drawn_lines(drawing: Drawing, ids: Iterable[str], seen: _Seen = _PLAINLY) ->
         yield "</g>"
 
 
-def _paths(item: Painted, contours: Sequence[Contour], mark: str) -> Iterator[str]:
-    """An item as one path, or as two where its stroke lies on one side of it."""
-    style = item.style
-    data = f'd="{path_data(contours)}"'
-    rule = item.rule if isinstance(item, Outline) else "nonzero"
-    even = ' fill-rule="evenodd"' if rule == "evenodd" else ""
-    name = f" aria-label={_name(item)}"
-    faint = isinstance(item, Assembly) and item.opacity < 1.0
-    opacity = f' opacity="{short(item.opacity)}"' if faint else ""  # type: ignore[union-attr]
+def _painted(drawing: Drawing, item_id: str, seen: _Seen) -> Iterator[str]:
+    """What is painted of an item: one path, or a group of several."""
+    item = drawing.items[item_id]
+    forms = [replace(f, contours=seen.contours(f.contours)) for f in paintings_of(drawing, item_id)]
+    forms = [replace(f, style=seen.style(f.style)) for f in forms if f.contours]
+    marks = f" aria-label={_name(item)}"
+    if isinstance(item, Assembly) and item.opacity < 1.0:
+        marks = f' opacity="{short(item.opacity)}"{marks}'
+    alone = len(forms) == 1 and _is_one_path(forms[0])
+    if not alone and forms:
+        yield f"<g{marks}>"
+    for number, form in enumerate(forms):
+        yield from _paths(form, marks if alone else "", f"{item_id}{seen.number}-{number}")
+    if not alone and forms:
+        yield "</g>"
+
+
+def _is_one_path(form: Form) -> bool:
+    """Whether its stroke needs no path of its own."""
+    return not form.style.stroked or placing_of(form.contours, form.style) == "centred"
+
+
+def _paths(form: Form, marks: str, side: str) -> Iterator[str]:
+    """A form as one path, or as two where its stroke lies on one side, cut there."""
+    style = form.style
+    data = f'd="{path_data(form.contours)}"'
+    even = ' fill-rule="evenodd"' if form.rule == "evenodd" else ""
     fill = f'fill="{style.fill or "none"}"{even if style.fill is not None else ""}'
-    placing = placing_of(contours, style) if style.stroked else "centred"
-    if placing == "centred":
-        yield f"<path {data} {fill}{_stroke(style)}{opacity}{name}/>"
+    if _is_one_path(form):
+        yield f"<path {data} {fill}{_stroke(style)}{marks}/>"
         return
-    side = f"{placing}-{mark}"
-    twice = _stroke(replace(style, stroke_width=2.0 * style.stroke_width))
-    yield f"<g{opacity}{name}>"
-    if placing == "inside":
-        within = f"<path {data}{even.replace('fill-rule', 'clip-rule')}/>"
-        yield f'<clipPath id="{side}">{within}</clipPath>'
-        cut = "clip-path"
-    else:
-        box = stroke_box(contours, style)
-        place = f'x="{short(box.left)}" y="{short(box.top)}"'
-        size = f'width="{short(box.width)}" height="{short(box.height)}"'
-        black = f'<path {data}{even} fill="#000000"/>'
-        yield (
-            f'<mask id="{side}" maskUnits="userSpaceOnUse" {place} {size}>'
-            f'<rect {place} {size} fill="#FFFFFF"/>{black}</mask>'
-        )
-        cut = "mask"
     if style.fill is not None:
-        yield f"<path {data} {fill}/>"
-    yield f'<path {data} fill="none"{twice} {cut}="url(#{side})"/>'
-    yield "</g>"
+        yield f"<path {data} {fill}{marks}/>"
+    twice = _stroke(replace(style, stroke_width=2.0 * style.stroke_width))
+    if style.placing == "inside":
+        clip = even.replace("fill", "clip")
+        yield f'<clipPath id="in-{side}"><path {data}{clip}/></clipPath>'
+        yield f'<path {data} fill="none"{twice} clip-path="url(#in-{side})"/>'
+        return
+    box = stroke_box(form.contours, style)
+    place = f'x="{short(box.left)}" y="{short(box.top)}"'
+    place = f'{place} width="{short(box.width)}" height="{short(box.height)}"'
+    yield f'<mask id="out-{side}" maskUnits="userSpaceOnUse" {place}>'
+    yield f'<rect {place} fill="#FFFFFF"/><path {data}{even} fill="#000000"/></mask>'
+    yield f'<path {data} fill="none"{twice} mask="url(#out-{side})"/>'
 
 
 def _name(item: Item) -> str:

@@ -4,7 +4,16 @@ import itertools
 from collections.abc import Callable, Mapping, Sequence
 from dataclasses import dataclass, replace
 
-from buildup.drawing.model import Anchor, Contour, Corner, FillRule, FormCorner, FormSide, Role
+from buildup.drawing.model import (
+    Anchor,
+    Contour,
+    Corner,
+    FillRule,
+    FormCorner,
+    FormSide,
+    Role,
+    Style,
+)
 from buildup.errors import Refusal
 from buildup.geometry.angles import cross, dot, unit
 from buildup.geometry.boxes import Box
@@ -36,10 +45,23 @@ Sides = tuple[FormSide, FormSide]
 
 @dataclass(frozen=True, slots=True)
 class Form:
-    """Contours and the rule by which they bound something."""
+    """Contours, and how they are meant.
+
+    Args:
+        contours: on the sheet.
+        rule: by which they bound something.
+        style: how they are painted.
+
+    """
 
     contours: tuple[Contour, ...]
     rule: FillRule = "nonzero"
+    style: Style = Style()
+
+    @property
+    def is_region(self) -> bool:
+        """Whether it is filled, or closed; else it is paths."""
+        return self.style.fill is not None or any(c.closed for c in self.contours)
 
 
 @dataclass(frozen=True, slots=True)
@@ -56,11 +78,14 @@ class Assembled:
     """What parts come to.
 
     Args:
-        contours: closed, outer ones clockwise on the screen, holes the other way.
+        contours: closed, outer ones clockwise on the screen, holes the other way; parallels of
+            paths are open.
         sharp: the same before corners are worked; the anchors say how they are.
         sides: by anchor of those, what meets there.
         gone: worked corners whose sides do not meet any more.
         trouble: why there are none, for the designer; empty where all is well.
+        rule: by which the contours bound something.
+        grown: of a form that was grown or shrunk, what it was before, and paths beside it.
 
     """
 
@@ -69,6 +94,8 @@ class Assembled:
     sides: tuple[tuple[Sides, ...], ...] = ()
     gone: tuple[FormCorner, ...] = ()
     trouble: str = ""
+    rule: FillRule = "nonzero"
+    grown: tuple[Contour, ...] = ()
 
     @property
     def middle(self) -> complex:

@@ -1,6 +1,7 @@
 """The contours that an item comes to, and their box; each is worked out once for a drawing."""
 
-from collections.abc import Iterator
+from collections.abc import Callable, Iterable, Iterator
+from dataclasses import replace
 
 from buildup.drawing.extent import box_of
 from buildup.drawing.model import (
@@ -9,13 +10,17 @@ from buildup.drawing.model import (
     Drawing,
     Drawn,
     DrawnItem,
+    Grown,
     Outline,
     Shape,
+    Stroked,
     Symmetry,
 )
+from buildup.errors import Refusal
 from buildup.forms.assembling import Assembled, Form, PartForm, assembled
 from buildup.forms.images import shown_images
 from buildup.forms.sides import kept
+from buildup.forms.strokeforms import grown, stroke_form
 from buildup.geometry.boxes import Box
 from buildup.geometry.transforms import Affine
 from buildup.shapes.corners import worked
@@ -43,30 +48,64 @@ def _assembled(drawing: Drawing, assembly: str) -> Assembled:
     item = drawing.items[assembly]
     assert isinstance(item, Assembly)  # noqa: S101
     parts = []
-    for part in drawing.tree.children(assembly):
-        if not drawing.items[part].hidden:
-            forms = tuple(_forms(drawing, part))
+    paths: list[Contour] = []
+    try:
+        for part in drawing.tree.children(assembly):
+            if drawing.items[part].hidden:
+                continue
+            forms = tuple(forms_in(drawing, part))
+            if isinstance(item.edge, Stroked):
+                forms = drawing.known(_strokes, part)
+            elif isinstance(item.edge, Grown):
+                paths += (c for f in forms if not f.is_region for c in f.contours)
+                forms = tuple(f for f in forms if f.is_region)
             parts.append(PartForm(part, drawing.items[part].role or item.operation, forms))
-    return assembled(parts, item.corners)
+        made = assembled(parts, item.corners)
+        return grown(made, paths, item.edge) if isinstance(item.edge, Grown) else made
+    except Refusal as refusal:
+        return Assembled(trouble=refusal.sentence)
 
 
-def _forms(drawing: Drawing, item_id: str) -> Iterator[Form]:
-    """All that shows of an item, each piece as a form by itself."""
+def _strokes(drawing: Drawing, item_id: str) -> tuple[Form, ...]:
+    """The outlines of all strokes that show of an item."""
+    made = (stroke_form(f) for f in forms_in(drawing, item_id))
+    return tuple(Form(contours) for contours in made if contours)
+
+
+def form_of(drawing: Drawing, item_id: str) -> Form:
+    """What an item that is painted comes to; of an assembly its form, without what else shows."""
+    item = drawing.painted_item(item_id)
+    if isinstance(item, Assembly):
+        made = assembly_form(drawing, item_id)
+        return Form(made.contours, made.rule, item.style)
+    rule = item.rule if isinstance(item, Outline) else "nonzero"
+    return Form(contours_of(drawing, item_id), rule, item.style)
+
+
+def forms_in(
+    drawing: Drawing, item_id: str, each: Callable[[Drawing, str], Iterable[Form]] | None = None
+) -> Iterator[Form]:
+    """All that shows of an item, each piece as a form by itself, back to front.
+
+    Args:
+        drawing: which drawing.
+        item_id: an item, or a container.
+        each: what each thing painted in it comes to; None: its form.
+
+    """
     item = drawing.items[item_id]
     if item.hidden:
         return
     if drawing.is_painted(item_id):
-        rule = item.rule if isinstance(item, Outline) else "nonzero"
-        yield Form(contours_of(drawing, item_id), rule)
+        yield from (form_of(drawing, item_id),) if each is None else each(drawing, item_id)
         return
-    held = [f for i in drawing.tree.children(item_id) for f in _forms(drawing, i)]
+    held = [f for i in drawing.tree.children(item_id) for f in forms_in(drawing, i, each)]
     if not isinstance(item, Symmetry):
         yield from held
         return
     for image in shown_images(drawing, item_id):
         for form in held:
-            contours = (moved_contour(c, image) for c in kept(form.contours, item))
-            yield Form(tuple(contours), form.rule)
+            yield replace(form, contours=moved_contours(kept(form.contours, item), image))
 
 
 def item_contours(item: DrawnItem) -> tuple[Contour, ...]:
@@ -78,7 +117,11 @@ def item_contours(item: DrawnItem) -> tuple[Contour, ...]:
 
 def contours_under(drawing: Drawing, item_id: str, by: Affine) -> tuple[Contour, ...]:
     """The contours of an item under a map."""
-    contours = contours_of(drawing, item_id)
+    return moved_contours(contours_of(drawing, item_id), by)
+
+
+def moved_contours(contours: tuple[Contour, ...], by: Affine) -> tuple[Contour, ...]:
+    """Contours under a map."""
     return contours if by == HERE else tuple(moved_contour(c, by) for c in contours)
 
 

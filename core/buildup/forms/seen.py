@@ -6,10 +6,12 @@ its caps (W3C SVG 2, 13.7, the shape of a stroke), so that no offset needs to be
 
 from collections.abc import Iterator, Sequence
 
+from buildup.drawing.extent import box_of
 from buildup.drawing.handles import tangents
-from buildup.drawing.model import Assembly, Contour, Drawing, Drawn, Style
-from buildup.forms.contours import HERE, box_under, contours_under
+from buildup.drawing.model import Contour, Drawing, Style
+from buildup.forms.contours import HERE, moved_contours
 from buildup.forms.images import shown_images
+from buildup.forms.paintings import paintings_of
 from buildup.forms.pens import pen_of, placing_of
 from buildup.geometry.angles import unit
 from buildup.geometry.bezier import Cubic, derivative_at, extremes, point_at
@@ -28,13 +30,10 @@ def _seen_under(drawing: Drawing, item_id: str, by: Affine) -> Box | None:
 
 
 def _seen(drawing: Drawing, item_id: str, by: Affine) -> Box | None:
-    item = drawing.items[item_id]
-    if isinstance(item, Drawn | Assembly):
-        plain = box_under(drawing, item_id, by)
-        style = item.style
-        if plain is None or not style.stroked:
-            return plain
-        return Box.union((plain, stroke_box(contours_under(drawing, item_id, by), style)))
+    if drawing.is_painted(item_id):
+        painted = [f for f in paintings_of(drawing, item_id) if f.contours]
+        seen = [stroke_box(moved_contours(f.contours, by), f.style) for f in painted]
+        return Box.union(seen) if seen else None
     shown = [i for i in drawing.tree.children(item_id) if not drawing.items[i].hidden]
     found = (
         _seen_under(drawing, i, by.after(image))
@@ -48,8 +47,10 @@ def _seen(drawing: Drawing, item_id: str, by: Affine) -> Box | None:
 def stroke_box(contours: Sequence[Contour], style: Style) -> Box:
     """The tight box around the stroke of some contours; at least one anchor among them.
 
-    Dashes count as if nothing were left out between them.
+    Dashes count as if nothing were left out between them; without a stroke it is the form's own.
     """
+    if not style.stroked:
+        return box_of(contours)
     pen = pen_of(contours, style)
     inside = placing_of(contours, style) == "inside"
     half = 0.0 if inside else pen.width / 2.0

@@ -2,36 +2,49 @@
 
 import itertools
 from collections.abc import Sequence
+from dataclasses import replace
 
-from buildup.drawing.model import MITER_LIMIT, Contour, FillRule, Join, Style
-from buildup.forms.assembling import Form, Pairs, anchors_of, contour_of, operands_of
+from buildup.drawing.model import Contour, Grown, Style
+from buildup.forms.assembling import (
+    Assembled,
+    Form,
+    Pairs,
+    anchors_of,
+    contour_of,
+    operands_of,
+)
 from buildup.forms.pens import pen_of, placing_of
+from buildup.geometry.angles import cross
 from buildup.geometry.areas import area_of
 from buildup.geometry.dashes import dashes_of
+from buildup.geometry.inside import winding
+from buildup.geometry.nearest import nearest
+from buildup.geometry.parallels import parallels_of
 from buildup.geometry.regions import Loop, combined, difference, union
+from buildup.geometry.rejoining import Part
 from buildup.geometry.strands import Operand
-from buildup.geometry.sweeps import NEAR_ENOUGH, Pen, stroke_of
+from buildup.geometry.sweeps import NEAR_ENOUGH, Pen, stroke_of, way_of
+
+EATEN = (
+    "Nothing is left of its form at that distance. What it holds is all kept; take a smaller one."
+)
+"""Said of a live offset."""
 
 
-def stroke_form(
-    contours: Sequence[Contour], style: Style, rule: FillRule = "nonzero"
-) -> tuple[Contour, ...]:
-    """The outline of a stroke on some contours; () where it has no width.
+def stroke_form(form: Form) -> tuple[Contour, ...]:
+    """The outline of the stroke of a form; () where it has no width.
 
-    Args:
-        contours: on the sheet.
-        style: how it is drawn; dashes are forms by themselves.
-        rule: which side is inside, where the stroke lies on one side.
+    Dashes are outlines by themselves.
 
     Raises:
         Refusal: as `combined`, `dashes_of`.
 
     """
+    contours, style = form.contours, form.style
     if not style.stroked:
         return ()
     pen = pen_of(contours, style)
     strokes = _strokes(contours, pen, style)
-    form = Form(tuple(contours), rule)
     known: list[Pairs] = [[()] for _ in strokes]
     placing = placing_of(contours, style)
     if placing == "centred":
@@ -44,21 +57,70 @@ def stroke_form(
     return _contours(loops, [*anchors_of([form]), *known], pen.width)
 
 
-def offset_form(form: Form, by: float, join: Join) -> tuple[Contour, ...]:
+def offset_form(form: Form, by: float, edge: Grown) -> tuple[Contour, ...]:
     """A form grown by a distance, or shrunk where that is below 0; () where nothing is left.
 
-    Its corners are joined as those of a stroke twice as wide.
+    Its corners are joined as those of a stroke twice as wide. Paths get parallels, to their right
+    where the distance is above 0, without what of those is nearer to the path.
+
+    Args:
+        form: which form, or paths.
+        by: sheet units, other than 0.
+        edge: how corners are.
 
     Raises:
         Refusal: as `combined`.
 
     """
-    pen = Pen(2.0 * abs(by), "round", join, MITER_LIMIT)
+    pen = Pen(2.0 * abs(by), "butt", edge.join, edge.miter_limit)
+    if not form.is_region:
+        paths = [p for c in form.contours for p in parallels_of(c.segments, pen, right=by > 0.0)]
+        return tuple(contour_of(path, _unknown(path), closed=False) for path in paths)
     (own,) = operands_of([form])
     strokes = _strokes(form.contours, pen, Style())
     loops = combined([own, *strokes], union if by > 0.0 else difference)
     known = [*anchors_of([form]), *([()] for _ in strokes)]
     return _contours(loops, known, pen.width)
+
+
+def grown(made: Assembled, paths: Sequence[Contour], edge: Grown) -> Assembled:
+    """What an assembly of forms and paths comes to that is grown.
+
+    Raises:
+        Refusal: as `combined`.
+
+    """
+    if made.trouble:
+        return made
+    forms = [f for f in (Form(made.contours), Form(tuple(paths))) if f.contours]
+    found: list[Contour] = []
+    for step in range(1, edge.count + 1):
+        for form in forms:
+            found += offset_form(form, edge.distance * step, edge)
+    eaten = bool(forms) and not found
+    return replace(
+        made,
+        contours=tuple(found),
+        grown=(*made.contours, *paths),
+        rule="nonzero" if edge.count == 1 else "evenodd",
+        trouble=EATEN if eaten else "",
+    )
+
+
+def distance_to(contours: Sequence[Contour], place: complex) -> float:
+    """How far a form has to be grown to reach a place; below 0 it has to be shrunk.
+
+    Beside open paths it is above 0 to their right. Without contours it is 0.
+    """
+    segments = [s for c in contours for s in c.segments]
+    found = nearest(segments, place)
+    if found is None:
+        return 0.0
+    if any(c.closed for c in contours):
+        closed = (s for c in contours if c.closed for s in c.segments)
+        return -found.distance if winding(closed, place) else found.distance
+    way = way_of(segments[found.segment], found.t)
+    return found.distance if cross(way, place - found.at) > 0.0 else -found.distance
 
 
 def _strokes(contours: Sequence[Contour], pen: Pen, style: Style) -> list[Operand]:
@@ -87,6 +149,11 @@ def _contours(loops: Sequence[Loop], known: Sequence[Pairs], width: float) -> tu
         for loop in loops
         if abs(area_of(p.curve for p in loop)) > thin * _around(loop)
     )
+
+
+def _unknown(path: Sequence[Part]) -> list[Pairs]:
+    """For parts whose anchors come from nowhere."""
+    return [[()]] * (1 + max(p.source.operand for p in path))
 
 
 def _around(loop: Loop) -> float:

@@ -3,23 +3,12 @@
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
 
-from buildup.drawing.model import Anchor, Contour, Drawing, Outline, Painted
+from buildup.drawing.model import Anchor, Contour, Drawing, Painted
 from buildup.forms.assembling import Form, operands_of
-from buildup.forms.contours import contours_of
+from buildup.forms.contours import form_of
 from buildup.geometry.nearest import nearest
 from buildup.geometry.strands import Operand
 from buildup.geometry.tolerances import SAME_PLACE
-
-
-def form_of(drawing: Drawing, item: Painted) -> Form:
-    """What an item comes to."""
-    rule = item.rule if isinstance(item, Outline) else "nonzero"
-    return Form(contours_of(drawing, item.id), rule)
-
-
-def is_region(item: Painted, form: Form) -> bool:
-    """Whether an item is a form that is filled, or closed; else it is paths."""
-    return item.style.fill is not None or any(c.closed for c in form.contours)
 
 
 @dataclass(frozen=True, slots=True)
@@ -50,8 +39,8 @@ def sweepable(drawing: Drawing, items: Sequence[Painted], gap: float) -> Sweepab
             another end, counts as joined to it.
 
     """
-    forms = [form_of(drawing, i) for i in items]
-    paths = [not is_region(i, f) for i, f in zip(items, forms, strict=True)]
+    forms = [form_of(drawing, i.id) for i in items]
+    paths = [not f.is_region for f in forms]
     bridges = tuple(_bridges([f for f, path in zip(forms, paths, strict=True) if path], forms, gap))
     if bridges:
         forms.append(Form(bridges))

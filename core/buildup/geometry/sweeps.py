@@ -86,31 +86,69 @@ def stroke_of(
         Refusal: `bad_width`.
 
     """
+    swaths = swaths_of(segments, pen, closed=closed, way=way)
+    return [Operand((s.contour,)) for s in swaths]
+
+
+@dataclass(frozen=True, slots=True)
+class Swath:
+    """A region that a pen covers: beside a stretch, at a corner or at an end.
+
+    Args:
+        contour: around it.
+        side: 1.0 where it lies to the right of the path, −1.0 to its left, 0.0 neither.
+        outer: the numbers of its segments that lie off the path by half the pen's width, or fill a
+            corner there.
+
+    """
+
+    contour: tuple[Cubic, ...]
+    side: float
+    outer: range
+
+
+def swaths_of(
+    segments: Sequence[Cubic], pen: Pen, *, closed: bool, way: complex = 1.0 + 0j
+) -> list[Swath]:
+    """The regions that a pen covers along a path, as `stroke_of`, each with its side.
+
+    Raises:
+        Refusal: `bad_width`.
+
+    """
     if not pen.width > 0.0:
         raise Refusal("bad_width", "A stroke needs a width above 0. Nothing was changed.")
     half = pen.width / 2.0
     long = [s for s in segments if max(abs(p - s[0]) for p in s) > NO_LENGTH]
     if not long:
         return _dot(segments[0][0], way, pen) if segments and not closed else []
-    found = [_region(c) for s in long for side in (1.0, -1.0) for c in _bands(s, side * half, pen)]
-    found += [_region(_disc(point_at(s, t), half)) for s in long for t in _stops(s)]
+    found = [
+        Swath(tuple(c), side, range(2, 3))
+        for s in long
+        for side in (1.0, -1.0)
+        for c in _bands(s, side * half, pen)
+    ]
+    found += [_end(_disc(point_at(s, t), half)) for s in long for t in _stops(s)]
     ways = [(way_of(s, 0.0), way_of(s, 1.0)) for s in long]
     corners = itertools.pairwise([*range(len(long)), *([0] if closed else [])])
     for one, other in corners:
-        join = _join(long[one][3], ways[one][1], ways[other][0], pen)
+        into, out = ways[one][1], ways[other][0]
+        join = _join(long[one][3], into, out, pen)
         if join:
-            found.append(_region(join))
+            side = -1.0 if cross(into, out) > 0.0 else 1.0
+            found.append(Swath(tuple(join), side, range(1, len(join) - 1)))
     if not closed:
-        found += [_region(c) for c in _cap(long[0][0], -ways[0][0], pen)]
-        found += [_region(c) for c in _cap(long[-1][3], ways[-1][1], pen)]
+        found += [_end(c) for c in _cap(long[0][0], -ways[0][0], pen)]
+        found += [_end(c) for c in _cap(long[-1][3], ways[-1][1], pen)]
     return found
 
 
 Contour = list[Cubic]
 
 
-def _region(contour: Contour) -> Operand:
-    return Operand((tuple(contour),))
+def _end(contour: Contour) -> Swath:
+    """A region on no side of the path."""
+    return Swath(tuple(contour), 0.0, range(0))
 
 
 def _bands(segment: Cubic, by: float, pen: Pen) -> Iterator[Contour]:
@@ -312,6 +350,6 @@ def _cap(at: complex, outward: complex, pen: Pen) -> Iterator[Contour]:
         yield [line(left, far), line(far, near), line(near, right), line(right, left)]
 
 
-def _dot(at: complex, way: complex, pen: Pen) -> list[Operand]:
+def _dot(at: complex, way: complex, pen: Pen) -> list[Swath]:
     """The stroke of a path of no length: its two caps."""
-    return [_region(c) for outward in (way, -way) for c in _cap(at, outward, pen)]
+    return [_end(c) for outward in (way, -way) for c in _cap(at, outward, pen)]

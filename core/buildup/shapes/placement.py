@@ -6,9 +6,12 @@ from typing import overload
 from buildup.drawing.checks import WIDEST_STROKE
 from buildup.drawing.model import (
     Anchor,
+    Assembly,
     Contour,
+    Drawn,
     DrawnItem,
     Frame,
+    Grown,
     HandStroke,
     Outline,
     Shape,
@@ -96,21 +99,28 @@ def moved_contour(contour: Contour, by: Affine) -> Contour:
     return replace(contour, anchors=tuple(moved_anchor(a, by) for a in contour.anchors))
 
 
-Placed = DrawnItem | Symmetry
-"""Items that stand somewhere; of other containers only what they hold does."""
+Placed = DrawnItem | Symmetry | Assembly
+"""Items that stand somewhere, or keep lengths; of other containers only what they hold does."""
+PLACED = (Drawn, Symmetry, Assembly)
+"""Their types."""
 
 
 @overload
 def moved_item(item: DrawnItem, way: Way) -> DrawnItem: ...
 @overload
 def moved_item(item: Symmetry, way: Way) -> Symmetry: ...
+@overload
+def moved_item(item: Assembly, way: Way) -> Assembly: ...
 def moved_item(item: Placed, way: Way) -> Placed:
     """An item that takes a way.
 
     A shape keeps its dials: scaling along its own axes changes its width and height, a shear
-    goes into its placement. A symmetry takes its line or centre along.
+    goes into its placement. A symmetry takes its line or centre along, an assembly the places by
+    which it tells its corners.
     """
     by = way.by
+    if isinstance(item, Assembly):
+        return _moved_assembly(item, way)
     if isinstance(item, Symmetry):
         return _moved_symmetry(item, by)
     moved = _moved_outline(item, way) if isinstance(item, Outline) else _moved_shape(item, by)
@@ -130,6 +140,20 @@ def _moved_symmetry(item: Symmetry, by: Affine) -> Symmetry:
     angle = item.angle if abs(angle - item.angle) < SAME_ANGLE else angle
     span = item.span * abs(by.determinant) ** 0.5
     return replace(item, centre=by(item.centre), angle=angle, span=max(span, NO_LENGTH))
+
+
+def _moved_assembly(item: Assembly, way: Way) -> Assembly:
+    corners = tuple(replace(c, at=way.by.vector(c.at)) for c in item.corners)
+    if not way.grows:
+        return replace(item, corners=corners)
+    scale = abs(way.by.determinant) ** 0.5
+    grown = tuple(
+        replace(c, corner=replace(c.corner, radius=c.corner.radius * scale)) for c in corners
+    )
+    edge = item.edge
+    if isinstance(edge, Grown):
+        edge = replace(edge, distance=edge.distance * scale)
+    return replace(item, corners=grown, style=grown_style(item.style, scale), edge=edge)
 
 
 def _moved_shape(item: Shape, by: Affine) -> Shape:

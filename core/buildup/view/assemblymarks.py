@@ -2,9 +2,13 @@
 
 from dataclasses import dataclass
 
-from buildup.drawing.model import Assembly, Drawing, Role
-from buildup.forms.assembling import Assembled
+from buildup.drawing.model import Assembly, Drawing, FillRule, Grown, Role, Stroked, Style
+from buildup.forms.assembling import Assembled, Form
 from buildup.forms.contours import drawn_under
+from buildup.forms.draftpegs import CopyPeg, copy_peg
+from buildup.forms.paintings import paintings_beside
+from buildup.geometry.bezier import extremes, point_at
+from buildup.geometry.sweeps import way_of
 from buildup.view.pathdata import path_data
 
 
@@ -20,6 +24,18 @@ class PartMark:
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
+class PaintMark:
+    """Something that is painted beside the form of an assembly."""
+
+    path: str
+    """SVG path data."""
+    rule: FillRule
+    style: Style
+    open: bool
+    """As that of an item that is drawn."""
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
 class AssemblyMark:
     """An assembly as the canvas shows it."""
 
@@ -31,6 +47,14 @@ class AssemblyMark:
     """Worked corners whose sides do not meet any more."""
     trouble: str
     """Why it shows nothing; empty where all is well."""
+    edge: Grown | Stroked | None
+    """What becomes of its form."""
+    peg: CopyPeg | None
+    """It drags by how much the form is grown."""
+    below: tuple[PaintMark, ...]
+    """What of its parts shows below the form, back to front."""
+    above: tuple[PaintMark, ...]
+    """And what above."""
 
 
 def assembly_mark(drawing: Drawing, item: Assembly, form: Assembled) -> AssemblyMark:
@@ -41,6 +65,38 @@ def assembly_mark(drawing: Drawing, item: Assembly, form: Assembled) -> Assembly
         role = (drawing.items[part].role or item.operation) if number else "joins"
         contours = [c for _, held in drawn_under(drawing, part) for c in held]
         parts.append(PartMark(id=part, role=role, path=path_data(contours)))
+    below, above = paintings_beside(drawing, item.id)
     return AssemblyMark(
-        operation=item.operation, parts=tuple(parts), gone=len(form.gone), trouble=form.trouble
+        operation=item.operation,
+        parts=tuple(parts),
+        gone=len(form.gone),
+        trouble=form.trouble,
+        edge=item.edge,
+        peg=edge_peg(form, item.edge) if isinstance(item.edge, Grown) else None,
+        below=tuple(map(paint_mark, below)),
+        above=tuple(map(paint_mark, above)),
     )
+
+
+def paint_mark(form: Form) -> PaintMark:
+    """The mark of something that is painted."""
+    return PaintMark(
+        path=path_data(form.contours),
+        rule=form.rule,
+        style=form.style,
+        open=not all(c.closed for c in form.contours),
+    )
+
+
+def edge_peg(form: Assembled, edge: Grown) -> CopyPeg | None:
+    """The peg that drags an offset: at the right of a form, or beside the start of a path."""
+    segments = [s for c in form.grown for s in c.segments]
+    if not segments:
+        return None
+    if any(c.closed for c in form.grown):
+        places = (point_at(s, t) for s in segments for t in (0.0, *extremes(s)))
+        at, along = max(places, key=lambda p: p.real), 1.0 + 0j
+    else:
+        at, along = segments[0][0], way_of(segments[0], 0.0) * 1j
+    place = at + along * edge.distance
+    return copy_peg("offset", "Offset", place, along, value=edge.distance)

@@ -104,7 +104,9 @@ def _drawable(drawing: Drawing, item_id: str) -> Drawable:
         form = assembly_form(drawing, item_id)
         mark = assembly_mark(drawing, item, form)
         data = path_data(form.contours)
-        return replace(found, opacity=item.opacity, style=item.style, path=data, assembly=mark)
+        ways = not all(c.closed for c in form.contours)
+        found = replace(found, opacity=item.opacity, style=item.style, path=data, assembly=mark)
+        return replace(found, rule=form.rule, open=ways)
     if isinstance(item, Symmetry):
         return replace(found, opacity=item.opacity, symmetry=symmetry_mark(drawing, item))
     if isinstance(item, Holder):

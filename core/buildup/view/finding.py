@@ -1,14 +1,17 @@
 """Items found on the sheet: under a place, within a dragged box, those that are alike."""
 
 from collections.abc import Callable, Iterable, Iterator, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from typing import Literal
 
 from buildup.drawing.codec import type_of
-from buildup.drawing.model import Contour, Drawing, Holder, Layer, Outline, Painted, Shape
-from buildup.forms.contours import box_under, contours_of, contours_under, item_box
+from buildup.drawing.model import Contour, Drawing, Holder, Layer, Shape
+from buildup.forms.assembling import Form
+from buildup.forms.contours import box_under, form_of, moved_contours
 from buildup.forms.images import images_of
+from buildup.forms.paintings import paintings_of
 from buildup.forms.pens import pen_of, placing_of
+from buildup.forms.seen import seen_box
 from buildup.geometry.bezier import Cubic
 from buildup.geometry.boxes import Box
 from buildup.geometry.inside import touches, winding
@@ -55,27 +58,28 @@ def pile(drawing: Drawing, at: complex, *, reach: float) -> tuple[Lies, ...]:
 
 
 def _lies_at(drawing: Drawing, item_id: str, at: complex, reach: float) -> bool:
-    item = drawing.painted_item(item_id)
-    contours = contours_of(drawing, item_id)
-    half = pen_of(contours, item.style).width / 2.0 if item.style.stroked else 0.0
-    box = item_box(drawing, item_id)
-    if box is None or not box.grown(max(half, reach)).meets(Box.around((at,))):
+    box = seen_box(drawing, item_id)
+    if box is None or not box.grown(reach).has(at):
         return False
-    inside = _filled(item, contours, at)
-    if item.style.fill is not None and inside:
+    return any(_form_at(form, at, reach) for form in paintings_of(drawing, item_id))
+
+
+def _form_at(form: Form, at: complex, reach: float) -> bool:
+    contours, style = form.contours, form.style
+    inside = _filled(form, at)
+    if style.fill is not None and inside:
         return True
-    if placing_of(contours, item.style) == ("outside" if inside else "inside"):
+    half = pen_of(contours, style).width / 2.0 if style.stroked else 0.0
+    if placing_of(contours, style) == ("outside" if inside else "inside"):
         half = 0.0
     found = nearest([s for c in contours for s in c.segments], at)
     return found is not None and found.distance <= max(half, reach)
 
 
-def _filled(item: Painted, contours: Iterable[Contour], at: complex) -> bool:
+def _filled(form: Form, at: complex) -> bool:
     """Whether a place lies in what is filled; open paths are filled as if they were closed."""
-    around = winding(_closed(contours), at)
-    if isinstance(item, Outline) and item.rule == "evenodd":
-        return around % 2 != 0
-    return around != 0
+    around = winding(_closed(form.contours), at)
+    return around % 2 != 0 if form.rule == "evenodd" else around != 0
 
 
 def _closed(contours: Iterable[Contour]) -> Iterator[Cubic]:
@@ -141,11 +145,11 @@ def _touched(drawing: Drawing, item_id: str, image: Affine, area: Box) -> bool:
         return False
     if area.holds(box):
         return True
-    contours = contours_under(drawing, item_id, image)
-    if any(touches(s, area) for c in contours for s in c.segments):
+    form = form_of(drawing, item_id)
+    form = replace(form, contours=moved_contours(form.contours, image))
+    if any(touches(s, area) for c in form.contours for s in c.segments):
         return True
-    item = drawing.painted_item(item_id)
-    return item.style.fill is not None and _filled(item, contours, area.centre)
+    return form.style.fill is not None and _filled(form, area.centre)
 
 
 def alike(drawing: Drawing, ids: Sequence[str], by: Likeness) -> tuple[str, ...]:

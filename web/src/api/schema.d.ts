@@ -939,6 +939,17 @@ export interface components {
         /**
          * Style
          * @description How an item is painted; a colour is `#RRGGBB` or None for none.
+         *
+         *     Args:
+         *         fill: the colour of what is inside.
+         *         stroke: the colour of the stroke.
+         *         stroke_width: sheet units.
+         *         cap: how the ends of open paths and of dashes are.
+         *         join: how corners are.
+         *         miter_limit: how many widths a mitred corner may reach; beyond it is bevelled.
+         *         dashes: lengths drawn and left out in turn, in sheet units; none: all is drawn.
+         *         dash_from: sheet units; how far into the dashes a path begins.
+         *         placing: where the stroke of closed paths lies.
          */
         Style: {
             /** Fill */
@@ -965,6 +976,27 @@ export interface components {
              * @enum {string}
              */
             join?: "miter" | "round" | "bevel";
+            /**
+             * Miter Limit
+             * @default 4
+             */
+            miter_limit?: number;
+            /**
+             * Dashes
+             * @default []
+             */
+            dashes?: number[];
+            /**
+             * Dash From
+             * @default 0
+             */
+            dash_from?: number;
+            /**
+             * Placing
+             * @default centred
+             * @enum {string}
+             */
+            placing?: "centred" | "inside" | "outside";
         };
         /**
          * UnitFacts
@@ -1280,6 +1312,13 @@ export interface components {
             gone: number;
             /** Trouble */
             trouble: string;
+            /** Edge */
+            edge: components["schemas"]["Grown"] | components["schemas"]["Stroked"] | null;
+            peg: components["schemas"]["CopyPeg"] | null;
+            /** Below */
+            below: components["schemas"]["PaintMark"][];
+            /** Above */
+            above: components["schemas"]["PaintMark"][];
         };
         /**
          * Board
@@ -1412,7 +1451,11 @@ export interface components {
              *       "stroke": "#1B2924",
              *       "stroke_width": 2,
              *       "cap": "round",
-             *       "join": "round"
+             *       "join": "round",
+             *       "miter_limit": 4,
+             *       "dashes": [],
+             *       "dash_from": 0,
+             *       "placing": "centred"
              *     }
              */
             style?: components["schemas"]["Style"];
@@ -1426,6 +1469,11 @@ export interface components {
              * @default false
              */
             compound?: boolean;
+            /**
+             * Open
+             * @default false
+             */
+            open?: boolean;
             /**
              * Ends
              * @default []
@@ -1477,6 +1525,48 @@ export interface components {
             room: number;
         };
         /**
+         * Grown
+         * @description An assembly whose form is grown, or shrunk; open paths get parallels.
+         *
+         *     Args:
+         *         distance: sheet units, of a step; below 0 forms shrink, and parallels lie to the left.
+         *         count: how many steps of it, each a contour by itself.
+         *         join: how corners of grown ones are, and inner corners of shrunk ones.
+         *         miter_limit: how many times twice the distance a mitred corner may reach.
+         *         shows: what it holds shows as well.
+         */
+        Grown: {
+            /**
+             * Kind
+             * @default grown
+             * @constant
+             */
+            kind?: "grown";
+            /** Distance */
+            distance: number;
+            /**
+             * Count
+             * @default 1
+             */
+            count?: number;
+            /**
+             * Join
+             * @default round
+             * @enum {string}
+             */
+            join?: "miter" | "round" | "bevel";
+            /**
+             * Miter Limit
+             * @default 4
+             */
+            miter_limit?: number;
+            /**
+             * Shows
+             * @default true
+             */
+            shows?: boolean;
+        };
+        /**
          * MeasureReading
          * @description A length of the selected shape that can be typed.
          */
@@ -1507,6 +1597,22 @@ export interface components {
              * @default false
              */
             copies?: boolean;
+        };
+        /**
+         * PaintMark
+         * @description Something that is painted beside the form of an assembly.
+         */
+        PaintMark: {
+            /** Path */
+            path: string;
+            /**
+             * Rule
+             * @enum {string}
+             */
+            rule: "nonzero" | "evenodd";
+            style: components["schemas"]["Style"];
+            /** Open */
+            open: boolean;
         };
         /**
          * PartMark
@@ -1693,6 +1799,18 @@ export interface components {
             name: string;
             /** Edit */
             edit: string;
+        };
+        /**
+         * Stroked
+         * @description An assembly of the strokes of what it holds, whose fills show below it.
+         */
+        Stroked: {
+            /**
+             * Kind
+             * @default stroked
+             * @constant
+             */
+            kind?: "stroked";
         };
         /**
          * SymmetryMark
@@ -1993,7 +2111,11 @@ export interface components {
              *       "stroke": "#1B2924",
              *       "stroke_width": 2,
              *       "cap": "round",
-             *       "join": "round"
+             *       "join": "round",
+             *       "miter_limit": 4,
+             *       "dashes": [],
+             *       "dash_from": 0,
+             *       "placing": "centred"
              *     }
              */
             style?: components["schemas"]["Style"];
@@ -2316,7 +2438,7 @@ export interface components {
             /** Version */
             version?: number | null;
             /** Command */
-            command: components["schemas"]["DrawAnchor"] | components["schemas"]["CloseOutline"] | components["schemas"]["AddOutline"] | components["schemas"]["MoveAnchors"] | components["schemas"]["PlaceAnchor"] | components["schemas"]["MoveHandle"] | components["schemas"]["PullHandle"] | components["schemas"]["SetHandle"] | components["schemas"]["SetAnchorKind"] | components["schemas"]["RemoveAnchors"] | components["schemas"]["InsertAnchor"] | components["schemas"]["AddAnchors"] | components["schemas"]["BendSegment"] | components["schemas"]["StraightenSegments"] | components["schemas"]["RemoveSegment"] | components["schemas"]["BreakAnchors"] | components["schemas"]["JoinEnds"] | components["schemas"]["ReverseOutlines"] | components["schemas"]["StartAt"] | components["schemas"]["LineUp"] | components["schemas"]["SpaceAnchors"] | components["schemas"]["CopyHandles"] | components["schemas"]["MakeTwins"] | components["schemas"]["FindTwins"] | components["schemas"]["EvenSides"] | components["schemas"]["ReleaseTwins"] | components["schemas"]["DrawStroke"] | components["schemas"]["SetTolerance"] | components["schemas"]["DrawShape"] | components["schemas"]["DrawLine"] | components["schemas"]["ChangeShape"] | components["schemas"]["SetDial"] | components["schemas"]["SetDials"] | components["schemas"]["CopyDials"] | components["schemas"]["SetMeasure"] | components["schemas"]["DragPeg"] | components["schemas"]["TurnIntoOutlines"] | components["schemas"]["SetCorners"] | components["schemas"]["DragCorners"] | components["schemas"]["SettleCorners"] | components["schemas"]["MoveItems"] | components["schemas"]["MoveAlong"] | components["schemas"]["ResizeItems"] | components["schemas"]["LeanItems"] | components["schemas"]["TurnItems"] | components["schemas"]["PlaceItems"] | components["schemas"]["ScaleItems"] | components["schemas"]["TurnBy"] | components["schemas"]["FlipItems"] | components["schemas"]["MirrorItems"] | components["schemas"]["ShearItems"] | components["schemas"]["AlignItems"] | components["schemas"]["SpaceItems"] | components["schemas"]["SetFill"] | components["schemas"]["SetStroke"] | components["schemas"]["SetStrokeWidth"] | components["schemas"]["RemoveItems"] | components["schemas"]["DuplicateItems"] | components["schemas"]["RowOfCopies"] | components["schemas"]["RingOfCopies"] | components["schemas"]["GridOfCopies"] | components["schemas"]["PasteItems"] | components["schemas"]["OrderItems"] | components["schemas"]["StepItems"] | components["schemas"]["HideItems"] | components["schemas"]["LockItems"] | components["schemas"]["RenameItem"] | components["schemas"]["GroupItems"] | components["schemas"]["TakeApart"] | components["schemas"]["MakeSymmetry"] | components["schemas"]["SetSymmetry"] | components["schemas"]["SetSecondStyle"] | components["schemas"]["DragSymmetry"] | components["schemas"]["CloseSeam"] | components["schemas"]["SetSeam"] | components["schemas"]["AddLayer"] | components["schemas"]["MergeLayers"] | components["schemas"]["SetOpacity"] | components["schemas"]["Assemble"] | components["schemas"]["SetAssembly"] | components["schemas"]["SetPart"] | components["schemas"]["Partition"] | components["schemas"]["MakeCompound"] | components["schemas"]["CutItems"] | components["schemas"]["CutPath"] | components["schemas"]["CropItems"] | components["schemas"]["SweepRegions"] | components["schemas"]["StrokesIntoOutlines"] | components["schemas"]["OffsetItems"] | components["schemas"]["SetSheet"] | components["schemas"]["SetSheetColour"] | components["schemas"]["SetGrid"] | components["schemas"]["AddGuide"] | components["schemas"]["MoveGuide"] | components["schemas"]["SetGuide"] | components["schemas"]["RemoveGuides"] | components["schemas"]["HideGuides"] | components["schemas"]["PlaceUnderlay"] | components["schemas"]["DragUnderlay"] | components["schemas"]["SetUnderlay"] | components["schemas"]["RemoveUnderlay"];
+            command: components["schemas"]["DrawAnchor"] | components["schemas"]["CloseOutline"] | components["schemas"]["AddOutline"] | components["schemas"]["MoveAnchors"] | components["schemas"]["PlaceAnchor"] | components["schemas"]["MoveHandle"] | components["schemas"]["PullHandle"] | components["schemas"]["SetHandle"] | components["schemas"]["SetAnchorKind"] | components["schemas"]["RemoveAnchors"] | components["schemas"]["InsertAnchor"] | components["schemas"]["AddAnchors"] | components["schemas"]["BendSegment"] | components["schemas"]["StraightenSegments"] | components["schemas"]["RemoveSegment"] | components["schemas"]["BreakAnchors"] | components["schemas"]["JoinEnds"] | components["schemas"]["ReverseOutlines"] | components["schemas"]["StartAt"] | components["schemas"]["LineUp"] | components["schemas"]["SpaceAnchors"] | components["schemas"]["CopyHandles"] | components["schemas"]["MakeTwins"] | components["schemas"]["FindTwins"] | components["schemas"]["EvenSides"] | components["schemas"]["ReleaseTwins"] | components["schemas"]["DrawStroke"] | components["schemas"]["SetTolerance"] | components["schemas"]["DrawShape"] | components["schemas"]["DrawLine"] | components["schemas"]["ChangeShape"] | components["schemas"]["SetDial"] | components["schemas"]["SetDials"] | components["schemas"]["CopyDials"] | components["schemas"]["SetMeasure"] | components["schemas"]["DragPeg"] | components["schemas"]["TurnIntoOutlines"] | components["schemas"]["SetCorners"] | components["schemas"]["DragCorners"] | components["schemas"]["SettleCorners"] | components["schemas"]["MoveItems"] | components["schemas"]["MoveAlong"] | components["schemas"]["ResizeItems"] | components["schemas"]["LeanItems"] | components["schemas"]["TurnItems"] | components["schemas"]["PlaceItems"] | components["schemas"]["ScaleItems"] | components["schemas"]["TurnBy"] | components["schemas"]["FlipItems"] | components["schemas"]["MirrorItems"] | components["schemas"]["ShearItems"] | components["schemas"]["AlignItems"] | components["schemas"]["SpaceItems"] | components["schemas"]["SetFill"] | components["schemas"]["SetStroke"] | components["schemas"]["SetStrokeWidth"] | components["schemas"]["SetPen"] | components["schemas"]["RemoveItems"] | components["schemas"]["DuplicateItems"] | components["schemas"]["RowOfCopies"] | components["schemas"]["RingOfCopies"] | components["schemas"]["GridOfCopies"] | components["schemas"]["PasteItems"] | components["schemas"]["OrderItems"] | components["schemas"]["StepItems"] | components["schemas"]["HideItems"] | components["schemas"]["LockItems"] | components["schemas"]["RenameItem"] | components["schemas"]["GroupItems"] | components["schemas"]["TakeApart"] | components["schemas"]["MakeSymmetry"] | components["schemas"]["SetSymmetry"] | components["schemas"]["SetSecondStyle"] | components["schemas"]["DragSymmetry"] | components["schemas"]["CloseSeam"] | components["schemas"]["SetSeam"] | components["schemas"]["AddLayer"] | components["schemas"]["MergeLayers"] | components["schemas"]["SetOpacity"] | components["schemas"]["Assemble"] | components["schemas"]["SetAssembly"] | components["schemas"]["SetEdge"] | components["schemas"]["DragEdge"] | components["schemas"]["SetPart"] | components["schemas"]["Partition"] | components["schemas"]["MakeCompound"] | components["schemas"]["CutItems"] | components["schemas"]["CutPath"] | components["schemas"]["CropItems"] | components["schemas"]["SweepRegions"] | components["schemas"]["StrokesIntoOutlines"] | components["schemas"]["OffsetItems"] | components["schemas"]["SetSheet"] | components["schemas"]["SetSheetColour"] | components["schemas"]["SetGrid"] | components["schemas"]["AddGuide"] | components["schemas"]["MoveGuide"] | components["schemas"]["SetGuide"] | components["schemas"]["RemoveGuides"] | components["schemas"]["HideGuides"] | components["schemas"]["PlaceUnderlay"] | components["schemas"]["DragUnderlay"] | components["schemas"]["SetUnderlay"] | components["schemas"]["RemoveUnderlay"];
             /**
              * Selection
              * @default []
@@ -2543,6 +2665,30 @@ export interface components {
             style?: ("round" | "chamfer" | "cove" | "notch" | "ogee" | "soft") | null;
         };
         /**
+         * DragEdge
+         * @description Grows or shrinks the form of an assembly until it reaches a place.
+         */
+        DragEdge: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "drag_edge";
+            /**
+             * Assembly
+             * @description Which assembly; one that is grown or shrunk.
+             */
+            assembly: string;
+            /**
+             * To
+             * @description The place, which the first step reaches.
+             */
+            to: [
+                number,
+                number
+            ];
+        };
+        /**
          * DragPeg
          * @description Drags a peg of a shape on the canvas; near a felt value it snaps to it.
          */
@@ -2733,7 +2879,11 @@ export interface components {
              *       "stroke": "#1B2924",
              *       "stroke_width": 2,
              *       "cap": "round",
-             *       "join": "round"
+             *       "join": "round",
+             *       "miter_limit": 4,
+             *       "dashes": [],
+             *       "dash_from": 0,
+             *       "placing": "centred"
              *     }
              */
             style?: components["schemas"]["Style"];
@@ -2798,7 +2948,11 @@ export interface components {
              *       "stroke": "#1B2924",
              *       "stroke_width": 2,
              *       "cap": "round",
-             *       "join": "round"
+             *       "join": "round",
+             *       "miter_limit": 4,
+             *       "dashes": [],
+             *       "dash_from": 0,
+             *       "placing": "centred"
              *     }
              */
             style?: components["schemas"]["Style"];
@@ -2875,7 +3029,11 @@ export interface components {
              *       "stroke": "#1B2924",
              *       "stroke_width": 2,
              *       "cap": "round",
-             *       "join": "round"
+             *       "join": "round",
+             *       "miter_limit": 4,
+             *       "dashes": [],
+             *       "dash_from": 0,
+             *       "placing": "centred"
              *     }
              */
             style?: components["schemas"]["Style"];
@@ -2938,7 +3096,11 @@ export interface components {
              *       "stroke": "#1B2924",
              *       "stroke_width": 2,
              *       "cap": "round",
-             *       "join": "round"
+             *       "join": "round",
+             *       "miter_limit": 4,
+             *       "dashes": [],
+             *       "dash_from": 0,
+             *       "placing": "centred"
              *     }
              */
             style?: components["schemas"]["Style"];
@@ -3682,7 +3844,7 @@ export interface components {
         };
         /**
          * OffsetItems
-         * @description Makes outlines beside forms, grown or shrunk by equal steps; the forms stay as they are.
+         * @description Makes outlines beside items, grown or shrunk by equal steps; the items stay as they are.
          */
         OffsetItems: {
             /**
@@ -3692,12 +3854,12 @@ export interface components {
             kind: "offset_items";
             /**
              * Items
-             * @description Which items; closed ones.
+             * @description Which items; open paths get parallels.
              */
             items: string[];
             /**
              * Distance
-             * @description Sheet units, of a step; below 0 they are shrunk.
+             * @description Sheet units, of a step; below 0 forms shrink, and parallels lie to the left.
              */
             distance: number;
             /**
@@ -3713,6 +3875,12 @@ export interface components {
              * @enum {string}
              */
             join?: "miter" | "round" | "bevel";
+            /**
+             * Live
+             * @description Assemblies come to stand around the items, which keep the offset adjustable.
+             * @default false
+             */
+            live?: boolean;
         };
         /**
          * OrderItems
@@ -3744,7 +3912,8 @@ export interface components {
          * Partition
          * @description Makes an item of each region that items make where they lie over each other.
          *
-         *     A region takes the style of the frontmost item that it lies in. Open paths divide regions.
+         *     A region takes the style of the frontmost item that it lies in. Open paths divide regions; where
+         *     there is nothing else, they bound them.
          */
         Partition: {
             /**
@@ -4423,6 +4592,27 @@ export interface components {
             };
         };
         /**
+         * SetEdge
+         * @description Says what becomes of the form of an assembly.
+         */
+        SetEdge: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "set_edge";
+            /**
+             * Assembly
+             * @description Which assembly.
+             */
+            assembly: string;
+            /**
+             * Edge
+             * @description Grown or shrunk, made of the strokes of its parts, or None: as it is.
+             */
+            edge: components["schemas"]["Grown"] | components["schemas"]["Stroked"] | null;
+        };
+        /**
          * SetFill
          * @description Sets the fill of items.
          */
@@ -4572,6 +4762,52 @@ export interface components {
              * @description What they do to those below them; None: as the assembly says.
              */
             role: ("joins" | "cuts" | "keeps" | "inverts") | null;
+        };
+        /**
+         * SetPen
+         * @description Sets how the strokes of items are drawn; what is None stays as it is.
+         */
+        SetPen: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "set_pen";
+            /**
+             * Items
+             * @description Which items.
+             */
+            items: string[];
+            /**
+             * Cap
+             * @description How the ends of open paths and of dashes are.
+             */
+            cap?: ("butt" | "round" | "square") | null;
+            /**
+             * Join
+             * @description How corners are.
+             */
+            join?: ("miter" | "round" | "bevel") | null;
+            /**
+             * Miter Limit
+             * @description How many widths a mitred corner may reach, from 1 to 100; beyond it is bevelled.
+             */
+            miter_limit?: number | null;
+            /**
+             * Dashes
+             * @description Sheet units, drawn and left out in turn; none: all is drawn.
+             */
+            dashes?: number[] | null;
+            /**
+             * Dash From
+             * @description Sheet units; how far into the dashes a path begins.
+             */
+            dash_from?: number | null;
+            /**
+             * Placing
+             * @description Where the stroke of closed paths lies.
+             */
+            placing?: ("centred" | "inside" | "outside") | null;
         };
         /**
          * SetSeam
@@ -5027,6 +5263,12 @@ export interface components {
              * @description Which items; those without a stroke stay as they are.
              */
             items: string[];
+            /**
+             * Live
+             * @description Assemblies of the strokes come to stand around the items, which keep them adjustable.
+             * @default false
+             */
+            live?: boolean;
         };
         /**
          * SweepRegions
@@ -5427,7 +5669,7 @@ export interface components {
         AimIn: {
             aim?: components["schemas"]["Aim"] | null;
             /** Command */
-            command?: (components["schemas"]["DrawAnchor"] | components["schemas"]["CloseOutline"] | components["schemas"]["AddOutline"] | components["schemas"]["MoveAnchors"] | components["schemas"]["PlaceAnchor"] | components["schemas"]["MoveHandle"] | components["schemas"]["PullHandle"] | components["schemas"]["SetHandle"] | components["schemas"]["SetAnchorKind"] | components["schemas"]["RemoveAnchors"] | components["schemas"]["InsertAnchor"] | components["schemas"]["AddAnchors"] | components["schemas"]["BendSegment"] | components["schemas"]["StraightenSegments"] | components["schemas"]["RemoveSegment"] | components["schemas"]["BreakAnchors"] | components["schemas"]["JoinEnds"] | components["schemas"]["ReverseOutlines"] | components["schemas"]["StartAt"] | components["schemas"]["LineUp"] | components["schemas"]["SpaceAnchors"] | components["schemas"]["CopyHandles"] | components["schemas"]["MakeTwins"] | components["schemas"]["FindTwins"] | components["schemas"]["EvenSides"] | components["schemas"]["ReleaseTwins"] | components["schemas"]["DrawStroke"] | components["schemas"]["SetTolerance"] | components["schemas"]["DrawShape"] | components["schemas"]["DrawLine"] | components["schemas"]["ChangeShape"] | components["schemas"]["SetDial"] | components["schemas"]["SetDials"] | components["schemas"]["CopyDials"] | components["schemas"]["SetMeasure"] | components["schemas"]["DragPeg"] | components["schemas"]["TurnIntoOutlines"] | components["schemas"]["SetCorners"] | components["schemas"]["DragCorners"] | components["schemas"]["SettleCorners"] | components["schemas"]["MoveItems"] | components["schemas"]["MoveAlong"] | components["schemas"]["ResizeItems"] | components["schemas"]["LeanItems"] | components["schemas"]["TurnItems"] | components["schemas"]["PlaceItems"] | components["schemas"]["ScaleItems"] | components["schemas"]["TurnBy"] | components["schemas"]["FlipItems"] | components["schemas"]["MirrorItems"] | components["schemas"]["ShearItems"] | components["schemas"]["AlignItems"] | components["schemas"]["SpaceItems"] | components["schemas"]["SetFill"] | components["schemas"]["SetStroke"] | components["schemas"]["SetStrokeWidth"] | components["schemas"]["RemoveItems"] | components["schemas"]["DuplicateItems"] | components["schemas"]["RowOfCopies"] | components["schemas"]["RingOfCopies"] | components["schemas"]["GridOfCopies"] | components["schemas"]["PasteItems"] | components["schemas"]["OrderItems"] | components["schemas"]["StepItems"] | components["schemas"]["HideItems"] | components["schemas"]["LockItems"] | components["schemas"]["RenameItem"] | components["schemas"]["GroupItems"] | components["schemas"]["TakeApart"] | components["schemas"]["MakeSymmetry"] | components["schemas"]["SetSymmetry"] | components["schemas"]["SetSecondStyle"] | components["schemas"]["DragSymmetry"] | components["schemas"]["CloseSeam"] | components["schemas"]["SetSeam"] | components["schemas"]["AddLayer"] | components["schemas"]["MergeLayers"] | components["schemas"]["SetOpacity"] | components["schemas"]["Assemble"] | components["schemas"]["SetAssembly"] | components["schemas"]["SetPart"] | components["schemas"]["Partition"] | components["schemas"]["MakeCompound"] | components["schemas"]["CutItems"] | components["schemas"]["CutPath"] | components["schemas"]["CropItems"] | components["schemas"]["SweepRegions"] | components["schemas"]["StrokesIntoOutlines"] | components["schemas"]["OffsetItems"] | components["schemas"]["SetSheet"] | components["schemas"]["SetSheetColour"] | components["schemas"]["SetGrid"] | components["schemas"]["AddGuide"] | components["schemas"]["MoveGuide"] | components["schemas"]["SetGuide"] | components["schemas"]["RemoveGuides"] | components["schemas"]["HideGuides"] | components["schemas"]["PlaceUnderlay"] | components["schemas"]["DragUnderlay"] | components["schemas"]["SetUnderlay"] | components["schemas"]["RemoveUnderlay"]) | null;
+            command?: (components["schemas"]["DrawAnchor"] | components["schemas"]["CloseOutline"] | components["schemas"]["AddOutline"] | components["schemas"]["MoveAnchors"] | components["schemas"]["PlaceAnchor"] | components["schemas"]["MoveHandle"] | components["schemas"]["PullHandle"] | components["schemas"]["SetHandle"] | components["schemas"]["SetAnchorKind"] | components["schemas"]["RemoveAnchors"] | components["schemas"]["InsertAnchor"] | components["schemas"]["AddAnchors"] | components["schemas"]["BendSegment"] | components["schemas"]["StraightenSegments"] | components["schemas"]["RemoveSegment"] | components["schemas"]["BreakAnchors"] | components["schemas"]["JoinEnds"] | components["schemas"]["ReverseOutlines"] | components["schemas"]["StartAt"] | components["schemas"]["LineUp"] | components["schemas"]["SpaceAnchors"] | components["schemas"]["CopyHandles"] | components["schemas"]["MakeTwins"] | components["schemas"]["FindTwins"] | components["schemas"]["EvenSides"] | components["schemas"]["ReleaseTwins"] | components["schemas"]["DrawStroke"] | components["schemas"]["SetTolerance"] | components["schemas"]["DrawShape"] | components["schemas"]["DrawLine"] | components["schemas"]["ChangeShape"] | components["schemas"]["SetDial"] | components["schemas"]["SetDials"] | components["schemas"]["CopyDials"] | components["schemas"]["SetMeasure"] | components["schemas"]["DragPeg"] | components["schemas"]["TurnIntoOutlines"] | components["schemas"]["SetCorners"] | components["schemas"]["DragCorners"] | components["schemas"]["SettleCorners"] | components["schemas"]["MoveItems"] | components["schemas"]["MoveAlong"] | components["schemas"]["ResizeItems"] | components["schemas"]["LeanItems"] | components["schemas"]["TurnItems"] | components["schemas"]["PlaceItems"] | components["schemas"]["ScaleItems"] | components["schemas"]["TurnBy"] | components["schemas"]["FlipItems"] | components["schemas"]["MirrorItems"] | components["schemas"]["ShearItems"] | components["schemas"]["AlignItems"] | components["schemas"]["SpaceItems"] | components["schemas"]["SetFill"] | components["schemas"]["SetStroke"] | components["schemas"]["SetStrokeWidth"] | components["schemas"]["SetPen"] | components["schemas"]["RemoveItems"] | components["schemas"]["DuplicateItems"] | components["schemas"]["RowOfCopies"] | components["schemas"]["RingOfCopies"] | components["schemas"]["GridOfCopies"] | components["schemas"]["PasteItems"] | components["schemas"]["OrderItems"] | components["schemas"]["StepItems"] | components["schemas"]["HideItems"] | components["schemas"]["LockItems"] | components["schemas"]["RenameItem"] | components["schemas"]["GroupItems"] | components["schemas"]["TakeApart"] | components["schemas"]["MakeSymmetry"] | components["schemas"]["SetSymmetry"] | components["schemas"]["SetSecondStyle"] | components["schemas"]["DragSymmetry"] | components["schemas"]["CloseSeam"] | components["schemas"]["SetSeam"] | components["schemas"]["AddLayer"] | components["schemas"]["MergeLayers"] | components["schemas"]["SetOpacity"] | components["schemas"]["Assemble"] | components["schemas"]["SetAssembly"] | components["schemas"]["SetEdge"] | components["schemas"]["DragEdge"] | components["schemas"]["SetPart"] | components["schemas"]["Partition"] | components["schemas"]["MakeCompound"] | components["schemas"]["CutItems"] | components["schemas"]["CutPath"] | components["schemas"]["CropItems"] | components["schemas"]["SweepRegions"] | components["schemas"]["StrokesIntoOutlines"] | components["schemas"]["OffsetItems"] | components["schemas"]["SetSheet"] | components["schemas"]["SetSheetColour"] | components["schemas"]["SetGrid"] | components["schemas"]["AddGuide"] | components["schemas"]["MoveGuide"] | components["schemas"]["SetGuide"] | components["schemas"]["RemoveGuides"] | components["schemas"]["HideGuides"] | components["schemas"]["PlaceUnderlay"] | components["schemas"]["DragUnderlay"] | components["schemas"]["SetUnderlay"] | components["schemas"]["RemoveUnderlay"]) | null;
             /**
              * Selection
              * @default []
@@ -5575,7 +5817,7 @@ export interface components {
          */
         AgainIn: {
             /** Command */
-            command: components["schemas"]["DrawAnchor"] | components["schemas"]["CloseOutline"] | components["schemas"]["AddOutline"] | components["schemas"]["MoveAnchors"] | components["schemas"]["PlaceAnchor"] | components["schemas"]["MoveHandle"] | components["schemas"]["PullHandle"] | components["schemas"]["SetHandle"] | components["schemas"]["SetAnchorKind"] | components["schemas"]["RemoveAnchors"] | components["schemas"]["InsertAnchor"] | components["schemas"]["AddAnchors"] | components["schemas"]["BendSegment"] | components["schemas"]["StraightenSegments"] | components["schemas"]["RemoveSegment"] | components["schemas"]["BreakAnchors"] | components["schemas"]["JoinEnds"] | components["schemas"]["ReverseOutlines"] | components["schemas"]["StartAt"] | components["schemas"]["LineUp"] | components["schemas"]["SpaceAnchors"] | components["schemas"]["CopyHandles"] | components["schemas"]["MakeTwins"] | components["schemas"]["FindTwins"] | components["schemas"]["EvenSides"] | components["schemas"]["ReleaseTwins"] | components["schemas"]["DrawStroke"] | components["schemas"]["SetTolerance"] | components["schemas"]["DrawShape"] | components["schemas"]["DrawLine"] | components["schemas"]["ChangeShape"] | components["schemas"]["SetDial"] | components["schemas"]["SetDials"] | components["schemas"]["CopyDials"] | components["schemas"]["SetMeasure"] | components["schemas"]["DragPeg"] | components["schemas"]["TurnIntoOutlines"] | components["schemas"]["SetCorners"] | components["schemas"]["DragCorners"] | components["schemas"]["SettleCorners"] | components["schemas"]["MoveItems"] | components["schemas"]["MoveAlong"] | components["schemas"]["ResizeItems"] | components["schemas"]["LeanItems"] | components["schemas"]["TurnItems"] | components["schemas"]["PlaceItems"] | components["schemas"]["ScaleItems"] | components["schemas"]["TurnBy"] | components["schemas"]["FlipItems"] | components["schemas"]["MirrorItems"] | components["schemas"]["ShearItems"] | components["schemas"]["AlignItems"] | components["schemas"]["SpaceItems"] | components["schemas"]["SetFill"] | components["schemas"]["SetStroke"] | components["schemas"]["SetStrokeWidth"] | components["schemas"]["RemoveItems"] | components["schemas"]["DuplicateItems"] | components["schemas"]["RowOfCopies"] | components["schemas"]["RingOfCopies"] | components["schemas"]["GridOfCopies"] | components["schemas"]["PasteItems"] | components["schemas"]["OrderItems"] | components["schemas"]["StepItems"] | components["schemas"]["HideItems"] | components["schemas"]["LockItems"] | components["schemas"]["RenameItem"] | components["schemas"]["GroupItems"] | components["schemas"]["TakeApart"] | components["schemas"]["MakeSymmetry"] | components["schemas"]["SetSymmetry"] | components["schemas"]["SetSecondStyle"] | components["schemas"]["DragSymmetry"] | components["schemas"]["CloseSeam"] | components["schemas"]["SetSeam"] | components["schemas"]["AddLayer"] | components["schemas"]["MergeLayers"] | components["schemas"]["SetOpacity"] | components["schemas"]["Assemble"] | components["schemas"]["SetAssembly"] | components["schemas"]["SetPart"] | components["schemas"]["Partition"] | components["schemas"]["MakeCompound"] | components["schemas"]["CutItems"] | components["schemas"]["CutPath"] | components["schemas"]["CropItems"] | components["schemas"]["SweepRegions"] | components["schemas"]["StrokesIntoOutlines"] | components["schemas"]["OffsetItems"] | components["schemas"]["SetSheet"] | components["schemas"]["SetSheetColour"] | components["schemas"]["SetGrid"] | components["schemas"]["AddGuide"] | components["schemas"]["MoveGuide"] | components["schemas"]["SetGuide"] | components["schemas"]["RemoveGuides"] | components["schemas"]["HideGuides"] | components["schemas"]["PlaceUnderlay"] | components["schemas"]["DragUnderlay"] | components["schemas"]["SetUnderlay"] | components["schemas"]["RemoveUnderlay"];
+            command: components["schemas"]["DrawAnchor"] | components["schemas"]["CloseOutline"] | components["schemas"]["AddOutline"] | components["schemas"]["MoveAnchors"] | components["schemas"]["PlaceAnchor"] | components["schemas"]["MoveHandle"] | components["schemas"]["PullHandle"] | components["schemas"]["SetHandle"] | components["schemas"]["SetAnchorKind"] | components["schemas"]["RemoveAnchors"] | components["schemas"]["InsertAnchor"] | components["schemas"]["AddAnchors"] | components["schemas"]["BendSegment"] | components["schemas"]["StraightenSegments"] | components["schemas"]["RemoveSegment"] | components["schemas"]["BreakAnchors"] | components["schemas"]["JoinEnds"] | components["schemas"]["ReverseOutlines"] | components["schemas"]["StartAt"] | components["schemas"]["LineUp"] | components["schemas"]["SpaceAnchors"] | components["schemas"]["CopyHandles"] | components["schemas"]["MakeTwins"] | components["schemas"]["FindTwins"] | components["schemas"]["EvenSides"] | components["schemas"]["ReleaseTwins"] | components["schemas"]["DrawStroke"] | components["schemas"]["SetTolerance"] | components["schemas"]["DrawShape"] | components["schemas"]["DrawLine"] | components["schemas"]["ChangeShape"] | components["schemas"]["SetDial"] | components["schemas"]["SetDials"] | components["schemas"]["CopyDials"] | components["schemas"]["SetMeasure"] | components["schemas"]["DragPeg"] | components["schemas"]["TurnIntoOutlines"] | components["schemas"]["SetCorners"] | components["schemas"]["DragCorners"] | components["schemas"]["SettleCorners"] | components["schemas"]["MoveItems"] | components["schemas"]["MoveAlong"] | components["schemas"]["ResizeItems"] | components["schemas"]["LeanItems"] | components["schemas"]["TurnItems"] | components["schemas"]["PlaceItems"] | components["schemas"]["ScaleItems"] | components["schemas"]["TurnBy"] | components["schemas"]["FlipItems"] | components["schemas"]["MirrorItems"] | components["schemas"]["ShearItems"] | components["schemas"]["AlignItems"] | components["schemas"]["SpaceItems"] | components["schemas"]["SetFill"] | components["schemas"]["SetStroke"] | components["schemas"]["SetStrokeWidth"] | components["schemas"]["SetPen"] | components["schemas"]["RemoveItems"] | components["schemas"]["DuplicateItems"] | components["schemas"]["RowOfCopies"] | components["schemas"]["RingOfCopies"] | components["schemas"]["GridOfCopies"] | components["schemas"]["PasteItems"] | components["schemas"]["OrderItems"] | components["schemas"]["StepItems"] | components["schemas"]["HideItems"] | components["schemas"]["LockItems"] | components["schemas"]["RenameItem"] | components["schemas"]["GroupItems"] | components["schemas"]["TakeApart"] | components["schemas"]["MakeSymmetry"] | components["schemas"]["SetSymmetry"] | components["schemas"]["SetSecondStyle"] | components["schemas"]["DragSymmetry"] | components["schemas"]["CloseSeam"] | components["schemas"]["SetSeam"] | components["schemas"]["AddLayer"] | components["schemas"]["MergeLayers"] | components["schemas"]["SetOpacity"] | components["schemas"]["Assemble"] | components["schemas"]["SetAssembly"] | components["schemas"]["SetEdge"] | components["schemas"]["DragEdge"] | components["schemas"]["SetPart"] | components["schemas"]["Partition"] | components["schemas"]["MakeCompound"] | components["schemas"]["CutItems"] | components["schemas"]["CutPath"] | components["schemas"]["CropItems"] | components["schemas"]["SweepRegions"] | components["schemas"]["StrokesIntoOutlines"] | components["schemas"]["OffsetItems"] | components["schemas"]["SetSheet"] | components["schemas"]["SetSheetColour"] | components["schemas"]["SetGrid"] | components["schemas"]["AddGuide"] | components["schemas"]["MoveGuide"] | components["schemas"]["SetGuide"] | components["schemas"]["RemoveGuides"] | components["schemas"]["HideGuides"] | components["schemas"]["PlaceUnderlay"] | components["schemas"]["DragUnderlay"] | components["schemas"]["SetUnderlay"] | components["schemas"]["RemoveUnderlay"];
             frame: components["schemas"]["FrameBox"];
         };
         /**
@@ -5616,7 +5858,7 @@ export interface components {
          */
         SpreadIn: {
             /** Command */
-            command: components["schemas"]["DrawAnchor"] | components["schemas"]["CloseOutline"] | components["schemas"]["AddOutline"] | components["schemas"]["MoveAnchors"] | components["schemas"]["PlaceAnchor"] | components["schemas"]["MoveHandle"] | components["schemas"]["PullHandle"] | components["schemas"]["SetHandle"] | components["schemas"]["SetAnchorKind"] | components["schemas"]["RemoveAnchors"] | components["schemas"]["InsertAnchor"] | components["schemas"]["AddAnchors"] | components["schemas"]["BendSegment"] | components["schemas"]["StraightenSegments"] | components["schemas"]["RemoveSegment"] | components["schemas"]["BreakAnchors"] | components["schemas"]["JoinEnds"] | components["schemas"]["ReverseOutlines"] | components["schemas"]["StartAt"] | components["schemas"]["LineUp"] | components["schemas"]["SpaceAnchors"] | components["schemas"]["CopyHandles"] | components["schemas"]["MakeTwins"] | components["schemas"]["FindTwins"] | components["schemas"]["EvenSides"] | components["schemas"]["ReleaseTwins"] | components["schemas"]["DrawStroke"] | components["schemas"]["SetTolerance"] | components["schemas"]["DrawShape"] | components["schemas"]["DrawLine"] | components["schemas"]["ChangeShape"] | components["schemas"]["SetDial"] | components["schemas"]["SetDials"] | components["schemas"]["CopyDials"] | components["schemas"]["SetMeasure"] | components["schemas"]["DragPeg"] | components["schemas"]["TurnIntoOutlines"] | components["schemas"]["SetCorners"] | components["schemas"]["DragCorners"] | components["schemas"]["SettleCorners"] | components["schemas"]["MoveItems"] | components["schemas"]["MoveAlong"] | components["schemas"]["ResizeItems"] | components["schemas"]["LeanItems"] | components["schemas"]["TurnItems"] | components["schemas"]["PlaceItems"] | components["schemas"]["ScaleItems"] | components["schemas"]["TurnBy"] | components["schemas"]["FlipItems"] | components["schemas"]["MirrorItems"] | components["schemas"]["ShearItems"] | components["schemas"]["AlignItems"] | components["schemas"]["SpaceItems"] | components["schemas"]["SetFill"] | components["schemas"]["SetStroke"] | components["schemas"]["SetStrokeWidth"] | components["schemas"]["RemoveItems"] | components["schemas"]["DuplicateItems"] | components["schemas"]["RowOfCopies"] | components["schemas"]["RingOfCopies"] | components["schemas"]["GridOfCopies"] | components["schemas"]["PasteItems"] | components["schemas"]["OrderItems"] | components["schemas"]["StepItems"] | components["schemas"]["HideItems"] | components["schemas"]["LockItems"] | components["schemas"]["RenameItem"] | components["schemas"]["GroupItems"] | components["schemas"]["TakeApart"] | components["schemas"]["MakeSymmetry"] | components["schemas"]["SetSymmetry"] | components["schemas"]["SetSecondStyle"] | components["schemas"]["DragSymmetry"] | components["schemas"]["CloseSeam"] | components["schemas"]["SetSeam"] | components["schemas"]["AddLayer"] | components["schemas"]["MergeLayers"] | components["schemas"]["SetOpacity"] | components["schemas"]["Assemble"] | components["schemas"]["SetAssembly"] | components["schemas"]["SetPart"] | components["schemas"]["Partition"] | components["schemas"]["MakeCompound"] | components["schemas"]["CutItems"] | components["schemas"]["CutPath"] | components["schemas"]["CropItems"] | components["schemas"]["SweepRegions"] | components["schemas"]["StrokesIntoOutlines"] | components["schemas"]["OffsetItems"] | components["schemas"]["SetSheet"] | components["schemas"]["SetSheetColour"] | components["schemas"]["SetGrid"] | components["schemas"]["AddGuide"] | components["schemas"]["MoveGuide"] | components["schemas"]["SetGuide"] | components["schemas"]["RemoveGuides"] | components["schemas"]["HideGuides"] | components["schemas"]["PlaceUnderlay"] | components["schemas"]["DragUnderlay"] | components["schemas"]["SetUnderlay"] | components["schemas"]["RemoveUnderlay"];
+            command: components["schemas"]["DrawAnchor"] | components["schemas"]["CloseOutline"] | components["schemas"]["AddOutline"] | components["schemas"]["MoveAnchors"] | components["schemas"]["PlaceAnchor"] | components["schemas"]["MoveHandle"] | components["schemas"]["PullHandle"] | components["schemas"]["SetHandle"] | components["schemas"]["SetAnchorKind"] | components["schemas"]["RemoveAnchors"] | components["schemas"]["InsertAnchor"] | components["schemas"]["AddAnchors"] | components["schemas"]["BendSegment"] | components["schemas"]["StraightenSegments"] | components["schemas"]["RemoveSegment"] | components["schemas"]["BreakAnchors"] | components["schemas"]["JoinEnds"] | components["schemas"]["ReverseOutlines"] | components["schemas"]["StartAt"] | components["schemas"]["LineUp"] | components["schemas"]["SpaceAnchors"] | components["schemas"]["CopyHandles"] | components["schemas"]["MakeTwins"] | components["schemas"]["FindTwins"] | components["schemas"]["EvenSides"] | components["schemas"]["ReleaseTwins"] | components["schemas"]["DrawStroke"] | components["schemas"]["SetTolerance"] | components["schemas"]["DrawShape"] | components["schemas"]["DrawLine"] | components["schemas"]["ChangeShape"] | components["schemas"]["SetDial"] | components["schemas"]["SetDials"] | components["schemas"]["CopyDials"] | components["schemas"]["SetMeasure"] | components["schemas"]["DragPeg"] | components["schemas"]["TurnIntoOutlines"] | components["schemas"]["SetCorners"] | components["schemas"]["DragCorners"] | components["schemas"]["SettleCorners"] | components["schemas"]["MoveItems"] | components["schemas"]["MoveAlong"] | components["schemas"]["ResizeItems"] | components["schemas"]["LeanItems"] | components["schemas"]["TurnItems"] | components["schemas"]["PlaceItems"] | components["schemas"]["ScaleItems"] | components["schemas"]["TurnBy"] | components["schemas"]["FlipItems"] | components["schemas"]["MirrorItems"] | components["schemas"]["ShearItems"] | components["schemas"]["AlignItems"] | components["schemas"]["SpaceItems"] | components["schemas"]["SetFill"] | components["schemas"]["SetStroke"] | components["schemas"]["SetStrokeWidth"] | components["schemas"]["SetPen"] | components["schemas"]["RemoveItems"] | components["schemas"]["DuplicateItems"] | components["schemas"]["RowOfCopies"] | components["schemas"]["RingOfCopies"] | components["schemas"]["GridOfCopies"] | components["schemas"]["PasteItems"] | components["schemas"]["OrderItems"] | components["schemas"]["StepItems"] | components["schemas"]["HideItems"] | components["schemas"]["LockItems"] | components["schemas"]["RenameItem"] | components["schemas"]["GroupItems"] | components["schemas"]["TakeApart"] | components["schemas"]["MakeSymmetry"] | components["schemas"]["SetSymmetry"] | components["schemas"]["SetSecondStyle"] | components["schemas"]["DragSymmetry"] | components["schemas"]["CloseSeam"] | components["schemas"]["SetSeam"] | components["schemas"]["AddLayer"] | components["schemas"]["MergeLayers"] | components["schemas"]["SetOpacity"] | components["schemas"]["Assemble"] | components["schemas"]["SetAssembly"] | components["schemas"]["SetEdge"] | components["schemas"]["DragEdge"] | components["schemas"]["SetPart"] | components["schemas"]["Partition"] | components["schemas"]["MakeCompound"] | components["schemas"]["CutItems"] | components["schemas"]["CutPath"] | components["schemas"]["CropItems"] | components["schemas"]["SweepRegions"] | components["schemas"]["StrokesIntoOutlines"] | components["schemas"]["OffsetItems"] | components["schemas"]["SetSheet"] | components["schemas"]["SetSheetColour"] | components["schemas"]["SetGrid"] | components["schemas"]["AddGuide"] | components["schemas"]["MoveGuide"] | components["schemas"]["SetGuide"] | components["schemas"]["RemoveGuides"] | components["schemas"]["HideGuides"] | components["schemas"]["PlaceUnderlay"] | components["schemas"]["DragUnderlay"] | components["schemas"]["SetUnderlay"] | components["schemas"]["RemoveUnderlay"];
             aim?: components["schemas"]["Aim"] | null;
             drag?: components["schemas"]["PegDrag"] | null;
             /**

@@ -1,0 +1,86 @@
+"""What becomes of the form of an assembly: grown, shrunk, or made of the strokes of its parts."""
+
+from dataclasses import dataclass, replace
+from typing import ClassVar, Literal
+
+from buildup.drawing.checks import MOST_MITER
+from buildup.drawing.model import Drawing, Grown, Stroked
+from buildup.edits.assemblies import open_assembly
+from buildup.edits.change import Delta
+from buildup.edits.command import Command, Point
+from buildup.errors import Refusal
+from buildup.forms.contours import assembly_form
+from buildup.forms.strokeforms import distance_to
+from buildup.geometry.tolerances import SMALLEST
+
+MOST_STEPS = 50
+"""Offsets at once."""
+FARTHEST_OFFSET = 10_000.0
+"""Sheet units, of all steps together; as wide as a stroke may be."""
+
+
+def check_grown(edge: Grown) -> None:
+    """Refuses distances and steps that make no offset.
+
+    Raises:
+        Refusal: `bad_length`.
+
+    """
+    sound = abs(edge.distance) >= SMALLEST and 1 <= edge.count <= MOST_STEPS
+    if not sound or abs(edge.distance) * edge.count > FARTHEST_OFFSET:
+        raise Refusal(
+            "bad_length",
+            f"An offset takes a distance other than 0, and from 1 to {MOST_STEPS} steps, no more "
+            "than 10,000 px in all. Nothing was changed.",
+        )
+    if not 1.0 <= edge.miter_limit <= MOST_MITER:
+        raise Refusal("bad_miter", "A miter limit is from 1 to 100. The old one was kept.")
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class SetEdge(Command):
+    """Says what becomes of the form of an assembly."""
+
+    kind: Literal["set_edge"] = "set_edge"
+    assembly: str
+    """Which assembly."""
+    edge: Grown | Stroked | None
+    """Grown or shrunk, made of the strokes of its parts, or None: as it is."""
+
+    @property
+    def name(self) -> str:
+        return "Change offset" if isinstance(self.edge, Grown) else "Change edge"
+
+    def delta(self, drawing: Drawing) -> Delta:
+        if isinstance(self.edge, Grown):
+            check_grown(self.edge)
+        return Delta(put=(replace(open_assembly(drawing, self.assembly), edge=self.edge),))
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class DragEdge(Command):
+    """Grows or shrinks the form of an assembly until it reaches a place."""
+
+    aims: ClassVar[str] = "to"
+    kind: Literal["drag_edge"] = "drag_edge"
+    assembly: str
+    """Which assembly; one that is grown or shrunk."""
+    to: Point
+    """The place, which the first step reaches."""
+
+    @property
+    def name(self) -> str:
+        return "Change offset"
+
+    def delta(self, drawing: Drawing) -> Delta:
+        item = open_assembly(drawing, self.assembly)
+        if not isinstance(item.edge, Grown):
+            raise Refusal(
+                "no_offset", f"“{item.name}” is not grown or shrunk. Nothing was changed.", item.id
+            )
+        away = distance_to(assembly_form(drawing, item.id).grown, complex(*self.to))
+        most = FARTHEST_OFFSET / item.edge.count
+        away = min(max(away, -most), most)
+        if abs(away) < SMALLEST:
+            away = SMALLEST if item.edge.distance > 0.0 else -SMALLEST
+        return Delta(put=(replace(item, edge=replace(item.edge, distance=away)),))

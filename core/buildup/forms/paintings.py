@@ -1,0 +1,42 @@
+"""What is painted of an item, piece by piece: its form, and of some assemblies what they hold."""
+
+from collections.abc import Sequence
+from dataclasses import replace
+
+from buildup.drawing.model import Assembly, Drawing, Grown, Stroked
+from buildup.forms.assembling import Form
+from buildup.forms.contours import form_of, forms_in
+
+
+def paintings_of(drawing: Drawing, item_id: str) -> tuple[Form, ...]:
+    """All that is painted of an item that is painted, back to front.
+
+    A form that was grown lies below what it was grown from, one that was shrunk above; strokes lie
+    above the fills.
+    """
+    below, above = paintings_beside(drawing, item_id)
+    return (*below, form_of(drawing, item_id), *above)
+
+
+def paintings_beside(drawing: Drawing, item_id: str) -> tuple[Sequence[Form], Sequence[Form]]:
+    """What is painted below the form of an item, and what above, back to front."""
+    item = drawing.items[item_id]
+    if not isinstance(item, Assembly) or item.edge is None:
+        return (), ()
+    held = drawing.known(_held, item_id)
+    if isinstance(item.edge, Stroked):
+        plain = ((f, replace(f.style, stroke=None)) for f in held if f.style.fill is not None)
+        return tuple(replace(f, style=style) for f, style in plain), ()
+    if not item.edge.shows:
+        return (), ()
+    return ((), held) if grows(item.edge) else (held, ())
+
+
+def grows(edge: Grown) -> bool:
+    """Whether a form becomes larger."""
+    return edge.distance > 0.0
+
+
+def _held(drawing: Drawing, item_id: str) -> tuple[Form, ...]:
+    parts = drawing.tree.children(item_id)
+    return tuple(f for part in parts for f in forms_in(drawing, part, paintings_of))
