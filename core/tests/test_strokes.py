@@ -19,7 +19,7 @@ from buildup.geometry.areas import area_of
 from buildup.geometry.bezier import curvature_at, point_at
 from buildup.geometry.lengths import length
 from buildup.geometry.nearest import nearest
-from buildup.geometry.sweeps import offset_of
+from buildup.geometry.offsets import offset_of
 from PIL import Image
 
 from core.tests.test_assemblies import ROUND, area, done

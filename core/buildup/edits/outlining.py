@@ -13,22 +13,25 @@ from buildup.drawing.model import (
     Grown,
     Item,
     Join,
+    Layer,
+    Outline,
     Painted,
     Stroked,
     Style,
 )
 from buildup.drawing.tree import Move
+from buildup.edits.assemblies import style_of
 from buildup.edits.change import Delta, row_of
 from buildup.edits.command import Command
 from buildup.edits.edging import check_grown
 from buildup.edits.leaving import left_of
 from buildup.edits.newitems import free_id
-from buildup.edits.taking import open_painted, several
+from buildup.edits.taking import open_items, open_painted, several
 from buildup.edits.welds import as_outline
 from buildup.errors import Refusal
-from buildup.forms.contours import form_of
+from buildup.forms.contours import form_of, grown_item
 from buildup.forms.paintings import grows
-from buildup.forms.strokeforms import offset_form, stroke_form
+from buildup.forms.strokeforms import stroke_form
 
 
 def as_fill(style: Style) -> Style:
@@ -77,7 +80,7 @@ class OffsetItems(Command):
 
     kind: Literal["offset_items"] = "offset_items"
     items: tuple[str, ...]
-    """Which items; open paths get parallels."""
+    """Which items, a group as one; open paths get parallels."""
     distance: float
     """Sheet units, of a step; below 0 forms shrink, and parallels lie to the left."""
     count: int = 1
@@ -95,16 +98,23 @@ class OffsetItems(Command):
         edge = Grown(distance=self.distance, count=self.count, join=self.join)
         check_grown(edge)
         made = _Beside(drawing)
-        for item in open_painted(drawing, self.items):
-            form = form_of(drawing, item.id)
-            first = offset_form(form, self.distance, edge)
-            if not first:
-                continue
+        open_items(drawing, self.items)
+        for top in drawing.tree.tops(self.items):
+            item = drawing.items[top]
+            if isinstance(item, Layer):
+                raise Refusal(
+                    "layers_on_top", "Layers have no offset. Nothing was changed; choose items."
+                )
+            style = style_of(drawing, top)
             if self.live:
-                made.around(item, f"{item.name}, offset", item.style, edge)
+                if grown_item(drawing, top, edge).contours:
+                    made.around(item, f"{item.name}, offset", style, edge)
                 continue
-            rest = (offset_form(form, self.distance * k, edge) for k in range(2, self.count + 1))
-            made.beside(item, [first, *itertools.takewhile(bool, rest)], above=not grows(edge))
+            steps = (
+                replace(edge, distance=self.distance * k, count=1) for k in range(1, self.count + 1)
+            )
+            forms = (grown_item(drawing, top, step).contours for step in steps)
+            made.beside(item, style, list(itertools.takewhile(bool, forms)), above=not grows(edge))
         if not made.put:
             raise Refusal(
                 "nothing_left",
@@ -123,7 +133,7 @@ class _Beside:
         self.removed: list[str] = []
         self._taken = set(drawing.items)
 
-    def around(self, item: Painted, name: str, style: Style, edge: Grown | Stroked) -> None:
+    def around(self, item: Item, name: str, style: Style, edge: Grown | Stroked) -> None:
         """An assembly comes to stand around an item."""
         new = self._new_id(item)
         place = self.drawing.tree.container(item.id)
@@ -149,13 +159,16 @@ class _Beside:
         elif not alone:
             self.removed.append(item.id)
 
-    def beside(self, item: Painted, steps: Sequence[tuple[Contour, ...]], *, above: bool) -> None:
+    def beside(
+        self, item: Item, style: Style, steps: Sequence[tuple[Contour, ...]], *, above: bool
+    ) -> None:
         """Outlines come to lie above an item, or below it, the last one at the back."""
         row = []
         for contours in steps:
             new = self._new_id(item)
             row.append(new)
-            self.put.append(replace(as_outline(item, contours), id=new, rule="nonzero"))
+            made = Outline(id=new, name=item.name, style=style, contours=contours, role=item.role)
+            self.put.append(made)
         container = self.drawing.tree.container(item.id)
         if above:
             self.moves += row_of(row, container, item.id)
@@ -164,7 +177,7 @@ class _Beside:
         at = held.index(item.id)
         self.moves += row_of(reversed(row), container, held[at - 1] if at else None)
 
-    def _new_id(self, item: Painted) -> str:
+    def _new_id(self, item: Item) -> str:
         new = free_id(self._taken, item.id)
         self._taken.add(new)
         return new

@@ -1,6 +1,6 @@
 """The contours that an item comes to, and their box; each is worked out once for a drawing."""
 
-from collections.abc import Callable, Iterable, Iterator
+from collections.abc import Callable, Iterable, Iterator, Sequence
 from dataclasses import replace
 
 from buildup.drawing.extent import box_of
@@ -10,6 +10,7 @@ from buildup.drawing.model import (
     Drawing,
     Drawn,
     DrawnItem,
+    FormCorner,
     Grown,
     Outline,
     Shape,
@@ -47,23 +48,36 @@ def assembly_form(drawing: Drawing, assembly: str) -> Assembled:
 def _assembled(drawing: Drawing, assembly: str) -> Assembled:
     item = drawing.items[assembly]
     assert isinstance(item, Assembly)  # noqa: S101
-    parts = []
-    paths: list[Contour] = []
+    stroked = isinstance(item.edge, Stroked)
     try:
+        parts = []
         for part in drawing.tree.children(assembly):
-            if drawing.items[part].hidden:
-                continue
-            forms = tuple(forms_in(drawing, part))
-            if isinstance(item.edge, Stroked):
-                forms = drawing.known(_strokes, part)
-            elif isinstance(item.edge, Grown):
-                paths += (c for f in forms if not f.is_region for c in f.contours)
-                forms = tuple(f for f in forms if f.is_region)
-            parts.append(PartForm(part, drawing.items[part].role or item.operation, forms))
-        made = assembled(parts, item.corners)
-        return grown(made, paths, item.edge) if isinstance(item.edge, Grown) else made
+            own = drawing.items[part]
+            if not own.hidden:
+                forms = drawing.known(_strokes, part) if stroked else tuple(forms_in(drawing, part))
+                parts.append(PartForm(part, own.role or item.operation, forms))
+        if isinstance(item.edge, Grown):
+            return _grown(parts, item.edge, item.corners)
+        return assembled(parts, item.corners)
     except Refusal as refusal:
         return Assembled(trouble=refusal.sentence)
+
+
+def grown_item(drawing: Drawing, item_id: str, edge: Grown) -> Assembled:
+    """What an item comes to that is grown by itself; of a container all that shows of it, as one.
+
+    Raises:
+        Refusal: as `combined`.
+
+    """
+    return _grown([PartForm(item_id, "joins", tuple(forms_in(drawing, item_id)))], edge, ())
+
+
+def _grown(parts: Sequence[PartForm], edge: Grown, corners: Sequence[FormCorner]) -> Assembled:
+    """The form that parts make, grown, with the parallels of those that are paths."""
+    regions = [replace(p, forms=tuple(f for f in p.forms if f.is_region)) for p in parts]
+    paths = [c for p in parts for f in p.forms if not f.is_region for c in f.contours]
+    return grown(assembled(regions, corners), paths, edge)
 
 
 def _strokes(drawing: Drawing, item_id: str) -> tuple[Form, ...]:

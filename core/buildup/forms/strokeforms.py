@@ -1,7 +1,7 @@
 """The outlines that strokes come to, and forms grown or shrunk by a distance."""
 
 import itertools
-from collections.abc import Sequence
+from collections.abc import Iterator, Sequence
 from dataclasses import replace
 
 from buildup.drawing.model import Contour, Grown, Style
@@ -19,11 +19,11 @@ from buildup.geometry.areas import area_of
 from buildup.geometry.dashes import dashes_of
 from buildup.geometry.inside import winding
 from buildup.geometry.nearest import nearest
+from buildup.geometry.offsets import way_of
 from buildup.geometry.parallels import parallels_of
 from buildup.geometry.regions import Loop, combined, difference, union
-from buildup.geometry.rejoining import Part
 from buildup.geometry.strands import Operand
-from buildup.geometry.sweeps import NEAR_ENOUGH, Pen, stroke_of, way_of
+from buildup.geometry.sweeps import NEAR_ENOUGH, Pen, beside, stroke_of
 
 EATEN = (
     "Nothing is left of its form at that distance. What it holds is all kept; take a smaller one."
@@ -45,7 +45,7 @@ def stroke_form(form: Form) -> tuple[Contour, ...]:
         return ()
     pen = pen_of(contours, style)
     strokes = _strokes(contours, pen, style)
-    known: list[Pairs] = [[()] for _ in strokes]
+    known: list[Pairs] = [[()] * len(s.contours) for s in strokes]
     placing = placing_of(contours, style)
     if placing == "centred":
         return _contours(combined(strokes, union), known, pen.width)
@@ -57,34 +57,11 @@ def stroke_form(form: Form) -> tuple[Contour, ...]:
     return _contours(loops, [*anchors_of([form]), *known], pen.width)
 
 
-def offset_form(form: Form, by: float, edge: Grown) -> tuple[Contour, ...]:
-    """A form grown by a distance, or shrunk where that is below 0; () where nothing is left.
-
-    Its corners are joined as those of a stroke twice as wide. Paths get parallels, to their right
-    where the distance is above 0, without what of those is nearer to the path.
-
-    Args:
-        form: which form, or paths.
-        by: sheet units, other than 0.
-        edge: how corners are.
-
-    Raises:
-        Refusal: as `combined`.
-
-    """
-    pen = Pen(2.0 * abs(by), "butt", edge.join, edge.miter_limit)
-    if not form.is_region:
-        paths = [p for c in form.contours for p in parallels_of(c.segments, pen, right=by > 0.0)]
-        return tuple(contour_of(path, _unknown(path), closed=False) for path in paths)
-    (own,) = operands_of([form])
-    strokes = _strokes(form.contours, pen, Style())
-    loops = combined([own, *strokes], union if by > 0.0 else difference)
-    known = [*anchors_of([form]), *([()] for _ in strokes)]
-    return _contours(loops, known, pen.width)
-
-
 def grown(made: Assembled, paths: Sequence[Contour], edge: Grown) -> Assembled:
-    """What an assembly of forms and paths comes to that is grown.
+    """What an assembly of forms and paths comes to that is grown, or shrunk.
+
+    Corners are joined as those of a stroke twice as wide. Paths get parallels, to their right where
+    the distance is above 0, without what of those is nearer to the path.
 
     Raises:
         Refusal: as `combined`.
@@ -92,12 +69,12 @@ def grown(made: Assembled, paths: Sequence[Contour], edge: Grown) -> Assembled:
     """
     if made.trouble:
         return made
-    forms = [f for f in (Form(made.contours), Form(tuple(paths))) if f.contours]
     found: list[Contour] = []
     for step in range(1, edge.count + 1):
-        for form in forms:
-            found += offset_form(form, edge.distance * step, edge)
-    eaten = bool(forms) and not found
+        pen = Pen(2.0 * abs(edge.distance) * step, "butt", edge.join, edge.miter_limit)
+        found += _grown(made.contours, pen, outside=edge.distance > 0.0)
+        found += (p for c in paths for p in _parallels(c, pen, right=edge.distance > 0.0))
+    eaten = bool(made.contours or paths) and not found
     return replace(
         made,
         contours=tuple(found),
@@ -105,6 +82,20 @@ def grown(made: Assembled, paths: Sequence[Contour], edge: Grown) -> Assembled:
         rule="nonzero" if edge.count == 1 else "evenodd",
         trouble=EATEN if eaten else "",
     )
+
+
+def _grown(contours: Sequence[Contour], pen: Pen, *, outside: bool) -> tuple[Contour, ...]:
+    """A form grown by half the width of a pen, or shrunk; () where nothing is left."""
+    made = beside([c.segments for c in contours], pen, outside=outside)
+    operands = [made.edge, *made.turned]
+    loops = combined(operands, union if outside else difference)
+    return _contours(loops, [[()] * len(o.contours) for o in operands], pen.width)
+
+
+def _parallels(path: Contour, pen: Pen, *, right: bool) -> Iterator[Contour]:
+    """The parallels of a path, half the width of a pen away."""
+    for run in parallels_of(path.segments, pen, right=right):
+        yield contour_of(run, [[()]] * (1 + max(p.source.operand for p in run)), closed=False)
 
 
 def distance_to(contours: Sequence[Contour], place: complex) -> float:
@@ -128,11 +119,12 @@ def _strokes(contours: Sequence[Contour], pen: Pen, style: Style) -> list[Operan
     for contour in contours:
         segments = contour.segments or _spot(contour)
         if not style.dashes:
-            found += stroke_of(segments, pen, closed=contour.closed)
+            found += (s.operand for s in stroke_of(segments, pen, closed=contour.closed))
             continue
         dashes = dashes_of(segments, style.dashes, start=style.dash_from, closed=contour.closed)
         for dash in dashes:
-            found += stroke_of(dash.segments, pen, closed=False, way=dash.way)
+            drawn = stroke_of(dash.segments, pen, closed=False, way=dash.way)
+            found += (s.operand for s in drawn)
     return found
 
 
@@ -149,11 +141,6 @@ def _contours(loops: Sequence[Loop], known: Sequence[Pairs], width: float) -> tu
         for loop in loops
         if abs(area_of(p.curve for p in loop)) > thin * _around(loop)
     )
-
-
-def _unknown(path: Sequence[Part]) -> list[Pairs]:
-    """For parts whose anchors come from nowhere."""
-    return [[()]] * (1 + max(p.source.operand for p in path))
 
 
 def _around(loop: Loop) -> float:

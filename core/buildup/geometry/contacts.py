@@ -28,6 +28,16 @@ BESIDE = 1e-3
 """Part of the segments' size: how far beside such a crossing the slope is looked at."""
 
 
+def in_line(start: complex, between: complex, end: complex) -> bool:
+    """Whether a place lies on the straight way from one place to another, within `MEETS`.
+
+    >>> in_line(0j, 1 + 0j, 3 + 0j), in_line(0j, 4 + 0j, 3 + 0j)
+    (True, False)
+    """
+    near = abs(cross(unit(end - start), between - start)) <= MEETS
+    return near and dot(between - start, end - between) > 0.0
+
+
 @dataclass(frozen=True, slots=True)
 class Crossing:
     """A common point: the parameters on both segments, and the place."""

@@ -364,16 +364,24 @@ def _polished(a: Span, b: Span) -> Crossing | None:
     """
     first, second = a.segment, b.segment
     t, u = _by_chords(a, b)
+    p, q, r, s = first
+    e, f, g, h = second
+    p1, p2, p3 = 3.0 * (q - p), 3.0 * (p - 2.0 * q + r), s - p + 3.0 * (q - r)
+    e1, e2, e3 = 3.0 * (f - e), 3.0 * (e - 2.0 * f + g), h - e + 3.0 * (f - g)
     for _ in range(40):
-        gap = point_at(second, u) - point_at(first, t)
-        along, other = derivative_at(first, t), derivative_at(second, u)
-        turn = cross(along, other)
-        if abs(turn) > 1e-9 * abs(along) * abs(other):
-            step_t, step_u = cross(gap, other) / turn, cross(gap, along) / turn
+        gap = e + u * (e1 + u * (e2 + u * e3)) - p - t * (p1 + t * (p2 + t * p3))
+        along = p1 + t * (2.0 * p2 + t * 3.0 * p3)
+        other = e1 + u * (2.0 * e2 + u * 3.0 * e3)
+        speed, pace = abs(along), abs(other)
+        turn = (along.conjugate() * other).imag
+        if abs(turn) > 1e-9 * speed * pace:
+            new_t = t + (gap.conjugate() * other).imag / turn
+            new_u = u + (gap.conjugate() * along).imag / turn
         else:
-            step_t = dot(gap, along) / dot(along, along) / 2.0 if along else 0.0
-            step_u = -dot(gap, other) / dot(other, other) / 2.0 if other else 0.0
-        new_t, new_u = min(1.0, max(0.0, t + step_t)), min(1.0, max(0.0, u + step_u))
+            new_t = t + (gap.conjugate() * along).real / (speed * speed) / 2.0 if speed else t
+            new_u = u - (gap.conjugate() * other).real / (pace * pace) / 2.0 if pace else u
+        new_t = 0.0 if new_t < 0.0 else 1.0 if new_t > 1.0 else new_t
+        new_u = 0.0 if new_u < 0.0 else 1.0 if new_u > 1.0 else new_u
         still = abs(new_t - t) + abs(new_u - u) < 1e-15
         t, u = new_t, new_u
         if still:

@@ -9,7 +9,7 @@ from buildup.errors import Refusal
 from buildup.geometry.angles import unit
 from buildup.geometry.bezier import Cubic, derivative_at, is_plain, line, part_of
 from buildup.geometry.lengths import length
-from buildup.geometry.sweeps import way_of
+from buildup.geometry.offsets import way_of
 from buildup.geometry.tolerances import NO_LENGTH
 
 MOST_DASHES = 5_000

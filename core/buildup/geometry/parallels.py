@@ -6,8 +6,7 @@ from dataclasses import replace
 from buildup.geometry.bezier import Cubic
 from buildup.geometry.regions import combined, union
 from buildup.geometry.rejoining import Part
-from buildup.geometry.strands import Operand
-from buildup.geometry.sweeps import Pen, Swath, swaths_of
+from buildup.geometry.sweeps import Pen, Swath, stroke_of
 
 
 def parallels_of(segments: Sequence[Cubic], pen: Pen, *, right: bool) -> list[tuple[Part, ...]]:
@@ -33,10 +32,10 @@ def parallels_of(segments: Sequence[Cubic], pen: Pen, *, right: bool) -> list[tu
     >>> path[0].curve[0], path[-1].curve[3]
     (1j, (9+1j))
     """
-    swaths = swaths_of(segments, pen, closed=False)
+    swaths = stroke_of(segments, pen, closed=False)
     side = 1.0 if right else -1.0
     found = []
-    for loop in combined([Operand((s.contour,)) for s in swaths], union):
+    for loop in combined([s.operand for s in swaths], union):
         kept = [_lies(part, swaths, side) for part in loop]
         for run in _runs(loop, kept):
             found.append(tuple(map(_back, reversed(run))) if right else tuple(run))
@@ -45,8 +44,9 @@ def parallels_of(segments: Sequence[Cubic], pen: Pen, *, right: bool) -> list[tu
 
 def _lies(part: Part, swaths: Sequence[Swath], side: float) -> bool:
     """Whether a part of the stroke's edge lies on a side of the path."""
-    swath = swaths[part.source.operand]
-    return swath.side == side and part.source.segment in swath.outer
+    source = part.source
+    sides = swaths[source.operand].sides[source.contour]
+    return source.segment < len(sides) and sides[source.segment] == side
 
 
 def _runs(loop: Sequence[Part], kept: Sequence[bool]) -> list[list[Part]]:

@@ -4,10 +4,9 @@ import itertools
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
 
-from buildup.geometry.angles import cross, dot, unit
 from buildup.geometry.arrangement import Arrangement, Step, Stretch
 from buildup.geometry.bezier import Cubic, is_plain, line
-from buildup.geometry.contacts import MEETS
+from buildup.geometry.contacts import in_line
 from buildup.geometry.strands import Strand
 
 
@@ -155,8 +154,7 @@ def _one_line(first: Part, second: Part) -> Part | None:
     if not (is_plain(first.curve) and is_plain(second.curve)) or _neighbours(first, second):
         return None
     start, corner, end = first.curve[0], second.curve[0], second.curve[3]
-    way = unit(end - start)
-    if abs(cross(way, corner - start)) > MEETS or dot(corner - start, end - corner) <= 0.0:
+    if not in_line(start, corner, end):
         return None
     return replace(first, curve=line(start, end), joined=True)
 

@@ -1,7 +1,7 @@
 """The segments of outlines made ready to meet others: with boxes, and halves kept once made."""
 
 import itertools
-from collections.abc import Iterator, Sequence
+from collections.abc import Callable, Iterator, Mapping, Sequence
 from dataclasses import dataclass
 from typing import Literal
 
@@ -11,7 +11,13 @@ from buildup.geometry.contacts import MEETS
 from buildup.geometry.crossings import turning_points
 from buildup.geometry.tolerances import SAME_PLACE
 
-Rule = Literal["nonzero", "evenodd"]
+Rule = Literal["nonzero", "evenodd", "positive"]
+INSIDE: Mapping[Rule, Callable[[int], bool]] = {
+    "nonzero": lambda winding: winding != 0,
+    "evenodd": lambda winding: winding % 2 == 1,
+    "positive": lambda winding: winding > 0,
+}
+"""By how often contours run around a place, clockwise on the screen: whether it is inside."""
 Cone = tuple[complex, complex]
 """The directions, of length 1, at the two sides of all tangents of a piece."""
 
@@ -34,7 +40,7 @@ class Operand:
 
     def inside(self, winding: int) -> bool:
         """Whether a place is inside around which the contours run so often."""
-        return not self.path and (winding != 0 if self.rule == "nonzero" else winding % 2 == 1)
+        return not self.path and INSIDE[self.rule](winding)
 
 
 class Piece:
@@ -168,6 +174,8 @@ def _strands(segment: Cubic, source: tuple[int, int, int], *, path: bool) -> Ite
         return
     for start, end in itertools.pairwise((0.0, *turns, 1.0)):
         side = line(point_at(segment, start), point_at(segment, end))
+        if side[0] == side[3]:
+            continue
         part = Strand(side, source=source, path=path)
         part.within = (start, end)
         yield part

@@ -1,53 +1,47 @@
-"""What a pen covers along a path: its stroke as regions, one for each stretch, join and cap.
+"""What a pen covers along a path, as regions: one around it, and one where its edge folds back.
 
-Each side of a segment is offset by cubics fitted to the true offset B(t) ± d·n(t): ends and
-directions are its own, O′ = B′·(1 ∓ d·κ) gives the handles, and a stretch is halved until it is
-near enough. It is cut where 1 ∓ d·κ changes its sign: there the offset has a cusp and runs back.
-A stretch of the segment, its offset and the normals at both ends bound a region; the union of all
-of them, which `regions` makes, is the stroke, however it folds.
+The pen sweeps, on each side of each stretch, what lies between the stretch and its offset
+(`offsets`). Where 1 − d·κ keeps above 0 these bands all run around in one sense, so that the sum of
+their windings counts how often a place is covered; bands that are neighbours share what lies
+between them, and what they share cancels out of the sum. So one contour of both edges, which goes
+in to the path and out again at the inner side of a corner, bounds them all, by the nonzero rule.
+Bands that run around in the other sense, beyond a cusp of the edge, are regions by themselves.
+The union of all, which `regions` makes, is the stroke, however it folds.
 """
 
 import itertools
 from collections.abc import Iterator, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from typing import Literal
 
 from buildup.errors import Refusal
-from buildup.geometry.angles import arc_handle, cross, degrees_of, direction, dot, unit
+from buildup.geometry.angles import arc_handle, cross, degrees_of, direction, dot
 from buildup.geometry.bezier import (
     Cubic,
     derivative_at,
     extremes,
+    is_plain,
     line,
     part_of,
     point_at,
-    second_derivative_at,
 )
-from buildup.geometry.onefit import fit_one
-from buildup.geometry.strands import Operand
-from buildup.geometry.tolerances import NO_LENGTH, RIGHT_ABOUT, STANDS_STILL
+from buildup.geometry.contacts import in_line
+from buildup.geometry.offsets import offset_of, reach_of, runs_back, way_of
+from buildup.geometry.strands import Operand, Rule
+from buildup.geometry.tolerances import NO_LENGTH, RIGHT_ABOUT
 
 Cap = Literal["butt", "round", "square"]
 Join = Literal["miter", "round", "bevel"]
+Contour = list[Cubic]
 
 NEAR_ENOUGH = 5e-4
 """Part of the pen's width that an offset may stay from the true one; twice that is promised."""
-SHORTEST = 1e-4
-"""Curve parameter: stretches this short are not halved further."""
-LOOKED = (0.15, 0.35, 0.5, 0.65, 0.85)
-"""Parts of a stretch where its offset is compared with the true one."""
-FITTED = 16
-"""Stretches between the places through which one cubic is laid."""
-SAMPLES = 16
-"""Places of a segment between which a cusp of its offset is looked for."""
-HALVINGS = 40
-"""After so many a cusp is known to a billionth of the parameter."""
 HALF_TURN = 179.999
 """Degrees: of arcs beyond that the other side says which way they go."""
 STILL = 1e-6
 """Part of the control polygon's length: slower than this a segment turns about on the spot."""
-ASIDE = 1e-5
-"""Curve parameter: how far from a place where the curve stands still its turn is looked at."""
+SNAP = 2.0 * RIGHT_ABOUT
+"""Part of the pen's width by which offsets of segments that go straight on may miss each other."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -68,9 +62,29 @@ class Pen:
     limit: float = 4.0
 
 
+@dataclass(frozen=True, slots=True)
+class Swath:
+    """A region that a pen covers.
+
+    Args:
+        contours: around it.
+        sides: of each segment of each of them 1.0 where it is the right edge of the stroke as one
+            goes along the path, −1.0 where it is the left one, and else 0.0.
+
+    """
+
+    contours: tuple[tuple[Cubic, ...], ...]
+    sides: tuple[tuple[float, ...], ...]
+
+    @property
+    def operand(self) -> Operand:
+        """It as an operand."""
+        return Operand(self.contours)
+
+
 def stroke_of(
     segments: Sequence[Cubic], pen: Pen, *, closed: bool, way: complex = 1.0 + 0j
-) -> list[Operand]:
+) -> list[Swath]:
     """The regions that a pen covers along a path; their union is its stroke.
 
     Args:
@@ -80,215 +94,200 @@ def stroke_of(
         way: the direction in which a path of no length lies.
 
     Returns:
-        Operands for `combined`; a path of no length gives what its caps do (SVG 2, 13.5.4).
+        Of a path of no length what its caps do (SVG 2, 13.5.4).
 
     Raises:
         Refusal: `bad_width`.
 
     """
-    swaths = swaths_of(segments, pen, closed=closed, way=way)
-    return [Operand((s.contour,)) for s in swaths]
+    _check(pen)
+    long = _long(segments)
+    if not long:
+        caps = _caps_alone(segments[0][0], way, pen) if segments and not closed else []
+        return [_plain(c) for c in caps]
+    half = pen.width / 2.0
+    left, right = (_rim(long, side * half, pen, closed=closed) for side in (-1.0, 1.0))
+    found = [*left.turned, *right.turned]
+    found += [_plain(_disc(point_at(s, t), half)) for s in long for t in _stops(s)]
+    if closed:
+        return [*found, _swath(left.told, right.told_back)]
+    ends = (
+        _cap(long[-1][3], way_of(long[-1], 1.0), pen),
+        _cap(long[0][0], -way_of(long[0], 0.0), pen),
+    )
+    last, first = ([(c, 0.0) for c in cap] for cap in ends)
+    return [*found, _swath([*left.told, *last, *right.told_back, *first])]
+
+
+Sided = tuple[Cubic, float]
+"""A segment, with its side as a `Swath` has it."""
+Told = list[Sided]
+
+
+def _swath(*loops: Told) -> Swath:
+    plain = [_straightened(loop) for loop in loops]
+    contours = tuple(tuple(c for c, _ in loop) for loop in plain)
+    return Swath(contours, tuple(tuple(side for _, side in loop) for loop in plain))
+
+
+def _straightened(loop: Told) -> Told:
+    """A closed loop without anchors on straight lines, where a tip or a cap goes on from one."""
+    found: Told = []
+    for piece in loop:
+        found.append(piece)
+        while len(found) > 1 and (one := _one_line(*found[-2:])):
+            found[-2:] = [one]
+    while len(found) > 2 and (one := _one_line(found[-1], found[0])):
+        found = [one, *found[1:-1]]
+    return found
+
+
+def _one_line(first: Sided, second: Sided) -> Sided | None:
+    """Two straight segments that go on in line, as one."""
+    (one, side), (other, other_side) = first, second
+    if not (is_plain(one) and is_plain(other) and in_line(one[0], one[3], other[3])):
+        return None
+    return line(one[0], other[3]), side or other_side
 
 
 @dataclass(frozen=True, slots=True)
-class Swath:
-    """A region that a pen covers: beside a stretch, at a corner or at an end.
+class Beside:
+    """What comes of growing or shrinking forms.
 
     Args:
-        contour: around it.
-        side: 1.0 where it lies to the right of the path, −1.0 to its left, 0.0 neither.
-        outer: the numbers of its segments that lie off the path by half the pen's width, or fill a
-            corner there.
+        edge: the region of the new edge: of grown forms by the nonzero rule, of shrunk ones where
+            it runs around clockwise on the screen.
+        turned: regions that are covered as well, and are added to a grown form or taken from a
+            shrunk one.
 
     """
 
-    contour: tuple[Cubic, ...]
-    side: float
-    outer: range
+    edge: Operand
+    turned: tuple[Operand, ...]
 
 
-def swaths_of(
-    segments: Sequence[Cubic], pen: Pen, *, closed: bool, way: complex = 1.0 + 0j
-) -> list[Swath]:
-    """The regions that a pen covers along a path, as `stroke_of`, each with its side.
+def beside(contours: Sequence[Sequence[Cubic]], pen: Pen, *, outside: bool) -> Beside:
+    """What a pen covers on one side of the edge of a form, with the form or without it.
+
+    The windings of the form and of the bands beside its edge add up, and the edge itself cancels
+    out: what is left is the offset edge alone.
+
+    Args:
+        contours: closed, clean as those of `regions.combined`: outer ones clockwise on the screen.
+        pen: its width is twice the distance.
+        outside: the form is grown, else it is shrunk.
 
     Raises:
         Refusal: `bad_width`.
 
     """
+    _check(pen)
+    by = pen.width / (-2.0 if outside else 2.0)
+    rule: Rule = "nonzero" if outside else "positive"
+    rims = [_rim(long, by, pen, closed=True) for c in contours if (long := _long(c))]
+    edge = replace(_swath(*(r.told for r in rims)).operand, rule=rule)
+    return Beside(edge, tuple(t.operand for r in rims for t in r.turned))
+
+
+def _check(pen: Pen) -> None:
     if not pen.width > 0.0:
         raise Refusal("bad_width", "A stroke needs a width above 0. Nothing was changed.")
-    half = pen.width / 2.0
-    long = [s for s in segments if max(abs(p - s[0]) for p in s) > NO_LENGTH]
-    if not long:
-        return _dot(segments[0][0], way, pen) if segments and not closed else []
-    found = [
-        Swath(tuple(c), side, range(2, 3))
-        for s in long
-        for side in (1.0, -1.0)
-        for c in _bands(s, side * half, pen)
-    ]
-    found += [_end(_disc(point_at(s, t), half)) for s in long for t in _stops(s)]
-    ways = [(way_of(s, 0.0), way_of(s, 1.0)) for s in long]
-    corners = itertools.pairwise([*range(len(long)), *([0] if closed else [])])
-    for one, other in corners:
-        into, out = ways[one][1], ways[other][0]
-        join = _join(long[one][3], into, out, pen)
-        if join:
-            side = -1.0 if cross(into, out) > 0.0 else 1.0
-            found.append(Swath(tuple(join), side, range(1, len(join) - 1)))
-    if not closed:
-        found += [_end(c) for c in _cap(long[0][0], -ways[0][0], pen)]
-        found += [_end(c) for c in _cap(long[-1][3], ways[-1][1], pen)]
-    return found
 
 
-Contour = list[Cubic]
+def _long(segments: Sequence[Cubic]) -> list[Cubic]:
+    """The segments that have a length."""
+    return [s for s in segments if max(abs(p - s[0]) for p in s) > NO_LENGTH]
 
 
-def _end(contour: Contour) -> Swath:
-    """A region on no side of the path."""
-    return Swath(tuple(contour), 0.0, range(0))
+class _Rim:
+    """One edge of a stroke, in the direction of its path, while it is laid."""
+
+    def __init__(self, side: float, snap: float) -> None:
+        self.side = side
+        self.snap = snap
+        self.edge: Contour = []
+        self.sides: list[float] = []
+        self.turned: list[Swath] = []
+
+    @property
+    def told(self) -> "Told":
+        """The edge in the direction of the path."""
+        return list(zip(self.edge, self.sides, strict=True))
+
+    @property
+    def told_back(self) -> "Told":
+        """The edge against the direction of the path."""
+        return [(c[::-1], side) for c, side in reversed(self.told)]
+
+    def add(self, piece: Cubic, side: float) -> None:
+        """Goes on along a piece; there is a line to where it begins if that is elsewhere."""
+        a, b, c, d = piece
+        if self.edge and self.edge[-1][3] != a:
+            here = self.edge[-1][3]
+            if abs(here - a) <= self.snap:
+                a, b = here, b + (here - a)
+            else:
+                self.go(a)
+        self.edge.append((a, b, c, d))
+        self.sides.append(side)
+
+    def go(self, to: complex, side: float = 0.0) -> None:
+        """Goes on straight to a place."""
+        if self.edge and self.edge[-1][3] != to:
+            self.edge.append(line(self.edge[-1][3], to))
+            self.sides.append(side)
+
+    def close(self) -> None:
+        """Ends where it began."""
+        start = self.edge[0][0]
+        a, b, c, d = self.edge[-1]
+        if abs(d - start) <= self.snap:
+            self.edge[-1] = (a, b, c + (start - d), start)
+        else:
+            self.go(start)
 
 
-def _bands(segment: Cubic, by: float, pen: Pen) -> Iterator[Contour]:
-    """What lies between stretches of a segment and their offset to one side."""
-    for start, end, offset in offset_of(segment, by, near=NEAR_ENOUGH * pen.width):
-        own = segment if (start, end) == (0.0, 1.0) else part_of(segment, start, end)
-        out, back = line(own[3], offset[3]), line(offset[0], own[0])
-        yield [own, out, offset[::-1], back]
+def _rim(long: Sequence[Cubic], by: float, pen: Pen, *, closed: bool) -> _Rim:
+    """The edge of a stroke to one side: to the right where `by` is above 0."""
+    rim = _Rim(1.0 if by > 0.0 else -1.0, SNAP * pen.width + NO_LENGTH)
+    for k, segment in enumerate(long):
+        if k:
+            _turn(rim, long[k - 1], segment, by, pen)
+        for start, end, offset in offset_of(segment, by, near=NEAR_ENOUGH * pen.width):
+            if not runs_back(segment, by, start, end):
+                rim.add(offset, rim.side)
+                continue
+            own = segment if (start, end) == (0.0, 1.0) else part_of(segment, start, end)
+            rim.go(offset[0])
+            rim.add(own, 0.0)
+            rim.go(offset[3])
+            band = (own, line(own[3], offset[3]), offset[::-1], line(offset[0], own[0]))
+            rim.turned.append(Swath((band,), ((0.0, 0.0, rim.side, 0.0),)))
+    if closed:
+        _turn(rim, long[-1], long[0], by, pen)
+        rim.close()
+    return rim
 
 
-def offset_of(segment: Cubic, by: float, *, near: float) -> list[tuple[float, float, Cubic]]:
-    """Cubics beside a segment, to its right where `by` is above 0, each with its two parameters.
-
-    Args:
-        segment: one of some length.
-        by: sheet units.
-        near: sheet units, above 0, that they may stay from the true offset.
-
-    >>> offset_of(line(0j, 4 + 0j), 1.0, near=1e-3)[0][2][3]
-    (4+1j)
-    """
-    if all(p in (segment[0], segment[3]) for p in segment):
-        way = unit(segment[3] - segment[0]) * 1j * by
-        return [(0.0, 1.0, line(segment[0] + way, segment[3] + way))]
-    places = [0.0, *_cusps(segment, by), 1.0]
-    found: list[tuple[float, float, Cubic]] = []
-    waiting = list(itertools.pairwise(places))[::-1]
-    while waiting:
-        start, end = waiting.pop()
-        plain = _fitted(segment, by, start, end)
-        fitted: Cubic | None = plain
-        if end - start > SHORTEST and _away(segment, by, plain, start, end) > near:
-            fitted = _better(segment, by, start, end, near=near)
-        if fitted is not None:
-            found.append((start, end, fitted))
-            continue
-        middle = (start + end) / 2.0
-        waiting += [(middle, end), (start, middle)]
-    return found
-
-
-def _fitted(segment: Cubic, by: float, start: float, end: float) -> Cubic:
-    """The cubic that leaves and arrives as the offset does."""
-    a, d = _beside(segment, by, start), _beside(segment, by, end)
-    third = (end - start) / 3.0
-    return (a, a + _speed(segment, by, start) * third, d - _speed(segment, by, end) * third, d)
-
-
-def _better(segment: Cubic, by: float, start: float, end: float, *, near: float) -> Cubic | None:
-    """The cubic nearest to the offset that leaves and arrives as it does; None: it is too far."""
-    step = (end - start) / FITTED
-    places = [_beside(segment, by, start + k * step) for k in range(FITTED + 1)]
-    ways = way_of(segment, start), way_of(segment, end)
-    backwards = dot(places[1] - places[0], ways[0]) < 0.0
-    first, last = (-ways[0], ways[1]) if backwards else (ways[0], -ways[1])
-    found = fit_one(places, first, last, tolerance=near / 2.0)
-    return found.curve if found.error <= near else None
-
-
-def _beside(segment: Cubic, by: float, t: float) -> complex:
-    return point_at(segment, t) + way_of(segment, t) * 1j * by
-
-
-def _speed(segment: Cubic, by: float, t: float) -> complex:
-    """The derivative of the offset."""
-    along = derivative_at(segment, t)
-    if abs(along) > STANDS_STILL * _reach(segment):
-        return along * (1.0 - by * _bend(segment, t))
-    near = min(1.0, t + ASIDE) if t < 0.5 else max(0.0, t - ASIDE)
-    turn = (way_of(segment, near) - way_of(segment, t)) / (near - t)
-    return along + turn * 1j * by
-
-
-def _bend(segment: Cubic, t: float) -> float:
-    """The curvature, positive where the path turns clockwise; 0 where it stands still."""
-    along, bend = derivative_at(segment, t), second_derivative_at(segment, t)
-    speed = abs(along)
-    return cross(along, bend) / speed**3 if speed > STANDS_STILL * _reach(segment) else 0.0
-
-
-def way_of(segment: Cubic, t: float) -> complex:
-    """The direction of length 1 of a segment of some length, also where it stands still."""
-    along = derivative_at(segment, t)
-    if abs(along) > STANDS_STILL * _reach(segment):
-        return along / abs(along)
-    bend = second_derivative_at(segment, t)
-    if abs(bend) > STANDS_STILL * _reach(segment):
-        return unit(bend if t < 0.5 else -bend)
-    return unit(segment[3] - segment[0])
-
-
-def _reach(segment: Cubic) -> float:
-    a, b, c, d = segment
-    return abs(b - a) + abs(c - b) + abs(d - c)
-
-
-def _cusps(segment: Cubic, by: float) -> list[float]:
-    """The parameters at which the offset runs back from."""
-
-    def sense(t: float) -> float:
-        return 1.0 - by * _bend(segment, t)
-
-    found = []
-    for low, high in itertools.pairwise(k / SAMPLES for k in range(SAMPLES + 1)):
-        if sense(low) * sense(high) < 0.0:
-            start, end = low, high
-            for _ in range(HALVINGS):
-                middle = (start + end) / 2.0
-                if sense(start) * sense(middle) <= 0.0:
-                    end = middle
-                else:
-                    start = middle
-            found.append((start + end) / 2.0)
-    return found
-
-
-def _away(segment: Cubic, by: float, fitted: Cubic, start: float, end: float) -> float:
-    """How far a fitted offset is from the true one, across it."""
-    worst = 0.0
-    for part in LOOKED:
-        t = start + part * (end - start)
-        across = way_of(segment, t) * 1j
-        worst = max(worst, abs(dot(point_at(fitted, part) - _beside(segment, by, t), across)))
-    return worst
-
-
-def _join(at: complex, into: complex, out: complex, pen: Pen) -> Contour | None:
-    """What fills the outer side of a corner; None where the path goes straight on."""
-    turn, along = cross(into, out), dot(into, out)
-    if abs(turn) <= RIGHT_ABOUT and along > 0.0:
-        return None
-    outer = -1j if turn > 0.0 else 1j
-    half = pen.width / 2.0
-    start, end = at + into * outer * half, at + out * outer * half
+def _turn(rim: _Rim, before: Cubic, after: Cubic, by: float, pen: Pen) -> None:
+    """Goes round a corner: outside as the pen joins, inside by way of the corner itself."""
+    at, into, out = before[3], way_of(before, 1.0), way_of(after, 0.0)
+    turn = cross(into, out)
+    if abs(turn) <= RIGHT_ABOUT and dot(into, out) > 0.0:
+        return
+    to = at + out * 1j * by
+    if (turn > 0.0) == (by > 0.0):
+        rim.go(at)
+        rim.go(to)
+        return
     if pen.join == "round":
-        return [line(at, start), *_arc(at, start, end, clockwise=turn > 0.0), line(end, at)]
+        for arc in _arc(at, at + into * 1j * by, to, clockwise=turn > 0.0):
+            rim.add(arc, rim.side)
+        return
     tip = miter_tip(at, into, out, pen) if pen.join == "miter" else None
     if tip is not None:
-        return [line(at, start), line(start, tip), line(tip, end), line(end, at)]
-    return [line(at, start), line(start, end), line(end, at)]
+        rim.go(tip, rim.side)
+    rim.go(to, rim.side)
 
 
 def miter_tip(at: complex, into: complex, out: complex, pen: Pen) -> complex | None:
@@ -329,7 +328,7 @@ def _arc(at: complex, start: complex, end: complex, *, clockwise: bool) -> Conto
 
 def _stops(segment: Cubic) -> list[float]:
     """Where a segment turns about on the spot; browsers round its stroke there."""
-    still = STILL * _reach(segment)
+    still = STILL * reach_of(segment)
     return [t for t in extremes(segment) if abs(derivative_at(segment, t)) <= still]
 
 
@@ -338,18 +337,25 @@ def _disc(at: complex, radius: float) -> Contour:
     return [c for a, b in itertools.pairwise(ends) for c in _arc(at, a, b, clockwise=True)]
 
 
-def _cap(at: complex, outward: complex, pen: Pen) -> Iterator[Contour]:
+def _cap(at: complex, outward: complex, pen: Pen) -> Contour:
+    """From the left edge of a stroke round its end to the right one, as one looks outward."""
     half = pen.width / 2.0
     left, right = at - outward * 1j * half, at + outward * 1j * half
     if pen.cap == "round":
         tip = at + outward * half
-        arc = [*_arc(at, left, tip, clockwise=True), *_arc(at, tip, right, clockwise=True)]
-        yield [*arc, line(right, left)]
-    elif pen.cap == "square":
+        return [*_arc(at, left, tip, clockwise=True), *_arc(at, tip, right, clockwise=True)]
+    if pen.cap == "square":
         far, near = left + outward * half, right + outward * half
-        yield [line(left, far), line(far, near), line(near, right), line(right, left)]
+        return [line(left, far), line(far, near), line(near, right)]
+    return [line(left, right)]
 
 
-def _dot(at: complex, way: complex, pen: Pen) -> list[Swath]:
+def _caps_alone(at: complex, way: complex, pen: Pen) -> Iterator[Contour]:
     """The stroke of a path of no length: its two caps."""
-    return [_end(c) for outward in (way, -way) for c in _cap(at, outward, pen)]
+    if pen.cap != "butt":
+        yield [*_cap(at, way, pen), *_cap(at, -way, pen)]
+
+
+def _plain(contour: Contour) -> Swath:
+    """A region on no side of the path."""
+    return Swath((tuple(contour),), (tuple(0.0 for _ in contour),))

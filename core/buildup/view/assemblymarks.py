@@ -8,7 +8,7 @@ from buildup.forms.contours import drawn_under
 from buildup.forms.draftpegs import CopyPeg, copy_peg
 from buildup.forms.paintings import paintings_beside
 from buildup.geometry.bezier import extremes, point_at
-from buildup.geometry.sweeps import way_of
+from buildup.geometry.offsets import way_of
 from buildup.view.pathdata import path_data
 
 

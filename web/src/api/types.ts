@@ -22,8 +22,11 @@ export type Repaint = Omit<
 export type Answer = Omit<Schemas["Answer"], "repaint"> & { repaint: Repaint };
 export type Board = Omit<Schemas["Board"], "repaint"> & { repaint: Repaint };
 export type Card = Schemas["Card"];
-export type Drawable = Required<Omit<Schemas["Drawable"], "splice" | "symmetry" | "assembly">> &
+export type Drawable = Required<
+  Omit<Schemas["Drawable"], "splice" | "symmetry" | "assembly" | "style">
+> &
   Pick<Schemas["Drawable"], "splice"> & {
+    style: Required<Style>;
     symmetry: SymmetryMark | null;
     assembly: AssemblyMark | null;
   };
@@ -42,9 +45,19 @@ export type Spread = Omit<Required<Schemas["Spread"]>, "repaint" | "command"> & 
 export type Mirroring = Schemas["MirrorItems"] | Schemas["MakeSymmetry"];
 export type Draft = Copying | Mirroring;
 export type Axis = Schemas["Axis"];
-export type SymmetryMark = Omit<Schemas["SymmetryMark"], "images"> & { images: Matrix[] };
+export type SymmetryMark = Omit<Schemas["SymmetryMark"], "images" | "second"> & {
+  images: Matrix[];
+  second: Required<Style> | null;
+};
 export type Pattern = SymmetryMark["pattern"];
-export type AssemblyMark = Schemas["AssemblyMark"];
+export type AssemblyMark = Omit<Schemas["AssemblyMark"], "below" | "above"> & {
+  below: PaintMark[];
+  above: PaintMark[];
+};
+/** Something that is painted beside the form of an assembly. */
+export type PaintMark = Omit<Schemas["PaintMark"], "style"> & { style: Required<Style> };
+/** What becomes of the form of an assembly. */
+export type Grown = Required<Schemas["Grown"]>;
 /** What a part of an assembly does to those below it. */
 export type Role = AssemblyMark["operation"];
 export type Seam = NonNullable<AnchorMark["seam"]>;

@@ -39,7 +39,7 @@ const clip = computed(() => {
   return { id, url: `url(#${id})`, points: corners.map((c) => c.join(",")).join(" ") };
 });
 /** Every other image may be painted in its own way. */
-const second = (n: number): Style | null =>
+const second = (n: number): Required<Style> | null =>
   (!props.plain && n % 2 === 1 && item.value?.symmetry?.second) || null;
 const inner = computed(() => (item.value?.symmetry ? [...props.turns, 0] : props.turns));
 </script>

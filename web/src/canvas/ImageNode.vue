@@ -4,6 +4,7 @@
 import { computed } from "vue";
 import type { Style } from "../api/types";
 import { useBoard } from "../stores/board";
+import PaintedPath from "./PaintedPath.vue";
 
 const props = defineProps<{
   id: string;
@@ -12,7 +13,7 @@ const props = defineProps<{
   /** Which image, of each symmetry around it, the outermost first. */
   turns: readonly number[];
   /** How it is painted here instead of as the original. */
-  paint: Style | null;
+  paint: Required<Style> | null;
 }>();
 const board = useBoard();
 
@@ -36,21 +37,22 @@ const images = computed(() => {
 const hit = computed(() =>
   picks.value ? JSON.stringify({ what: "item", item: props.id, image: props.turns }) : undefined,
 );
+/** All that is painted of it, in the paint of this image. */
+const painted = computed(() => {
+  const { paint } = props;
+  if (!item.value || !paint) return [];
+  const { assembly } = item.value;
+  const all = [...(assembly?.below ?? []), item.value, ...(assembly?.above ?? [])];
+  return all.map(({ path, rule, open }) => ({ path, rule, open, paint }));
+});
 </script>
 
 <template>
   <template v-if="item && !item.hidden">
-    <g v-if="board.paints(id) && paint" :data-hit="hit">
-      <path
-        :d="item.path"
-        :fill="paint.fill ?? 'none'"
-        :fill-rule="item.rule"
-        :stroke="paint.stroke ?? 'none'"
-        :stroke-width="paint.stroke_width"
-        :stroke-linecap="paint.cap"
-        :stroke-linejoin="paint.join"
-        :pointer-events="hit ? 'painted' : 'none'"
-      />
+    <g v-if="painted.length > 0 && board.paints(id)" :data-hit="hit">
+      <g :pointer-events="hit ? 'painted' : 'none'">
+        <PaintedPath v-for="(p, n) in painted" :key="n" v-bind="p" />
+      </g>
     </g>
     <use v-else-if="board.paints(id)" :href="`#drawn-${id}`" :data-hit="hit" />
     <g v-else :opacity="opacity">

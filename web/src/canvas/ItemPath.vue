@@ -2,7 +2,9 @@
 // One item: what is painted, and a wider invisible stroke that the pointer meets. Neither knows
 // how far the sheet is away: zooming and panning touch no item.
 import { computed } from "vue";
+import type { PaintMark } from "../api/types";
 import { useBoard } from "../stores/board";
+import PaintedPath from "./PaintedPath.vue";
 
 const props = defineProps<{ id: string; pickable: boolean; plain: boolean }>();
 const board = useBoard();
@@ -16,22 +18,27 @@ const hit = computed(() =>
     ? JSON.stringify({ what: "item", item: props.id })
     : undefined,
 );
+/** What of its parts shows beside the form of an assembly. */
+const beside = (marks: PaintMark[] | undefined) =>
+  props.plain ? [] : (marks ?? []).map(({ style, ...rest }) => ({ ...rest, paint: style }));
+const below = computed(() => beside(item.value?.assembly?.below));
+const above = computed(() => beside(item.value?.assembly?.above));
 </script>
 
 <template>
   <g v-if="item && !item.hidden" :id="`drawn-${id}`" :data-hit="hit" :data-drawn="item.id">
-    <path
-      :d="item.path"
-      :fill="plain ? 'none' : (item.style.fill ?? 'none')"
-      :fill-rule="item.rule"
-      :stroke="plain ? 'var(--mark-ink)' : (item.style.stroke ?? 'none')"
-      :stroke-width="plain ? 1 : item.style.stroke_width"
-      :vector-effect="plain ? 'non-scaling-stroke' : undefined"
-      :stroke-linecap="item.style.cap"
-      :stroke-linejoin="item.style.join"
-      :pointer-events="hit ? 'painted' : 'none'"
-      :data-item="item.id"
-    />
+    <g :pointer-events="hit ? 'painted' : 'none'">
+      <PaintedPath v-for="(p, n) in below" :key="`b ${n}`" v-bind="p" />
+      <PaintedPath
+        :path="item.path"
+        :rule="item.rule"
+        :paint="item.style"
+        :open="item.open"
+        :plain="plain"
+        :data-item="item.id"
+      />
+      <PaintedPath v-for="(p, n) in above" :key="`a ${n}`" v-bind="p" />
+    </g>
     <path
       v-if="hit"
       :d="item.path"

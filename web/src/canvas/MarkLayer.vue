@@ -10,6 +10,7 @@ import AnchorMark from "./AnchorMark.vue";
 import BalanceLine from "./BalanceLine.vue";
 import CopyPegs from "./CopyPegs.vue";
 import CornerPegs from "./CornerPegs.vue";
+import EdgePeg from "./EdgePeg.vue";
 import EndMarks from "./EndMarks.vue";
 import FrameMark from "./FrameMark.vue";
 import InkTrail from "./InkTrail.vue";
@@ -125,6 +126,7 @@ const withHandles = computed<Mark[]>(() => {
       <template v-else-if="framed && board.marks.frame">
         <FrameMark :frame="board.marks.frame" />
         <PegMark v-for="peg in board.marks.pegs" :key="peg.dial" :peg="peg" />
+        <EdgePeg />
       </template>
       <InkTrail />
     </g>

@@ -24,6 +24,9 @@ const parts = computed(() =>
   })),
 );
 
+/** One alone has nothing to act on. */
+const several = computed(() => board.settledTree.in(props.id).length > 1);
+
 const become = (role: Role): Command => ({
   kind: "set_assembly",
   assembly: props.id,
@@ -39,7 +42,7 @@ function settle(): void {
 
 <template>
   <section v-if="mark" aria-label="Assembly">
-    <div class="wide acts">
+    <div v-if="several" class="wide acts">
       <ActionButton
         v-for="role in ROLES"
         :key="role.value"
@@ -49,7 +52,7 @@ function settle(): void {
         :aria-pressed="role.value === operation"
       />
     </div>
-    <template v-for="part in parts" :key="part.id">
+    <template v-for="part in several ? parts : []" :key="part.id">
       <span class="label name" :title="part.name">{{ part.name }}</span>
       <span v-if="part.backmost" class="rest quiet">lies at the back</span>
       <ChooseField

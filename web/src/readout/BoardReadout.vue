@@ -15,6 +15,7 @@ import ChoosePanel from "./ChoosePanel.vue";
 import CopiesPanel from "./CopiesPanel.vue";
 import CornerPanel from "./CornerPanel.vue";
 import DialPanel from "./DialPanel.vue";
+import EdgePanel from "./EdgePanel.vue";
 import GroupPanel from "./GroupPanel.vue";
 import GuidePanel from "./GuidePanel.vue";
 import ItemPanel from "./ItemPanel.vue";
@@ -93,6 +94,7 @@ const anchors = computed(() => tools.active === "anchors");
           <DialPanel v-if="board.marks.dials.length > 0" />
           <SymmetryPanel v-if="one?.symmetry" :id="one.id" />
           <AssemblyPanel v-if="one?.assembly" :id="one.id" />
+          <EdgePanel v-if="one?.assembly" :id="one.id" :mark="one.assembly" />
           <PartPanel />
           <ItemPanel v-if="board.marks.frame" />
           <GroupPanel />

@@ -1,36 +1,47 @@
 <script setup lang="ts">
 // Strokes made outlines, and forms grown or shrunk by a distance; the pointer on a button shows it.
 import { computed, ref } from "vue";
-import type { Command } from "../api/types";
+import Checkbox from "primevue/checkbox";
+import type { Command, Grown } from "../api/types";
 import { useBoard } from "../stores/board";
 import { useVocabulary } from "../stores/vocabulary";
 import ActionButton from "./ActionButton.vue";
 import ChooseField from "./ChooseField.vue";
 import FoldPart from "./FoldPart.vue";
 import TypedField from "./TypedField.vue";
-
-type Join = NonNullable<Extract<Command, { kind: "offset_items" }>["join"]>;
+import { JOINS } from "./joins";
 
 const board = useBoard();
 const vocabulary = useVocabulary();
 const unit = computed(() => vocabulary.unit(board.sheet.unit));
-/** Sheet units, about two millimetres to begin with. */
-const distance = ref(8);
+/** Sheet units, two millimetres to begin with. */
+const distance = ref(2 * vocabulary.unit("mm").size);
 const count = ref(1);
-const join = ref<Join>("round");
-const JOINS: readonly { value: Join; label: string }[] = [
-  { value: "round", label: "round" },
-  { value: "miter", label: "mitred" },
-  { value: "bevel", label: "bevelled" },
-];
+const join = ref<Grown["join"]>("round");
+const live = ref(true);
+/** Nothing that is selected has a form: paths get parallels, to one side or the other. */
+const paths = computed(() => {
+  const painted = board.selected.flatMap((i) =>
+    board.paints(i) ? [i] : board.settledTree.drawnIn(i),
+  );
+  return painted.every((i) => {
+    const item = board.kept(i);
+    return item !== undefined && item.open && item.style.fill === null;
+  });
+});
 
-const outline = computed<Command>(() => ({ kind: "strokes_into_outlines", items: board.selected }));
+const outline = (stays: boolean): Command => ({
+  kind: "strokes_into_outlines",
+  items: board.selected,
+  live: stays,
+});
 const offset = (sign: 1 | -1): Command => ({
   kind: "offset_items",
   items: board.selected,
   distance: sign * distance.value,
   count: count.value,
   join: join.value,
+  live: live.value,
 });
 </script>
 
@@ -41,7 +52,13 @@ const offset = (sign: 1 | -1): Command => ({
         class="wide"
         label="Stroke into outline"
         hint="The stroke becomes a filled outline; a fill stays below it"
-        :command="outline"
+        :command="outline(false)"
+      />
+      <ActionButton
+        class="wide"
+        label="Live outline of the stroke"
+        hint="The same, but the width and all of the stroke stay adjustable"
+        :command="outline(true)"
       />
       <span class="label">Offset by</span>
       <TypedField
@@ -63,9 +80,21 @@ const offset = (sign: 1 | -1): Command => ({
         :options="JOINS"
         @chosen="(v) => (join = v)"
       />
+      <label class="wide check">
+        <Checkbox v-model="live" binary />
+        Stays adjustable, with a peg to drag
+      </label>
       <div class="wide acts">
-        <ActionButton label="Grow" hint="Outlines around it" :command="offset(1)" />
-        <ActionButton label="Shrink" hint="Outlines inside it" :command="offset(-1)" />
+        <ActionButton
+          :label="paths ? 'To the right' : 'Grow'"
+          :hint="paths ? 'A parallel, as one goes along the path' : 'Outlines around it'"
+          :command="offset(1)"
+        />
+        <ActionButton
+          :label="paths ? 'To the left' : 'Shrink'"
+          :hint="paths ? 'A parallel, as one goes along the path' : 'Outlines inside it'"
+          :command="offset(-1)"
+        />
       </div>
     </section>
   </FoldPart>

@@ -5,16 +5,18 @@ import { useBoard } from "../stores/board";
 import { useStarts } from "../stores/starts";
 import { useVocabulary } from "../stores/vocabulary";
 import ColourField from "./ColourField.vue";
+import PenPanel from "./PenPanel.vue";
 import TypedField from "./TypedField.vue";
 
 const board = useBoard();
 const starts = useStarts();
 const vocabulary = useVocabulary();
 /** Of the first thing painted; a group is painted by what it holds, an assembly as one. */
-const style = computed(() => {
-  const [first] = board.selected.flatMap((i) => (board.paints(i) ? [i] : board.tree.drawnIn(i)));
-  return first === undefined ? undefined : board.drawable(first)?.style;
+const first = computed(() => {
+  const [one] = board.selected.flatMap((i) => (board.paints(i) ? [i] : board.tree.drawnIn(i)));
+  return one === undefined ? undefined : board.drawable(one);
 });
+const style = computed(() => first.value?.style);
 const point = computed(() => vocabulary.unit("pt"));
 
 const starting = computed(() => JSON.stringify(starts.kept.style) === JSON.stringify(style.value));
@@ -48,6 +50,7 @@ const setWidth = (width: number): void =>
       {{ starting ? "New ones start so" : "Start new ones so" }}
     </button>
   </section>
+  <PenPanel v-if="style?.stroke" :paint="style" :open="first?.open ?? false" />
 </template>
 
 <style scoped>

@@ -42,6 +42,10 @@ export function bubbleFor(
       const peg = marks.pegs.find((p) => p.dial === hit.dial);
       return peg ? `${peg.label} ${dialText(peg.value, peg.unit, unit)}` : null;
     }
+    case "edge": {
+      const peg = board.drawable(hit.assembly)?.assembly?.peg;
+      return peg ? `${peg.label} ${dialText(peg.value, peg.unit, unit)}` : null;
+    }
     case "item":
       return place(frame.centre);
     case "pivot": {

@@ -26,6 +26,13 @@ export function dragOfMark(p: Pointer, board: Board, bench: Bench): Dragging | n
   if (hit?.what === "pivot") return new PivotDrag(p, hit.at, bench);
   if (hit?.what === "symmetry") return dragOfSymmetry(p, hit, bench);
   if (hit?.what === "copies") return new CopyPegDrag(p, hit.peg, hit.at, bench);
+  if (hit?.what === "edge") {
+    const { assembly, at } = hit;
+    return new Drag(bench, p, (to) => ({ kind: "drag_edge", assembly, to }), {
+      grabbed: at,
+      asks: (to) => ({ probes: [to] }),
+    });
+  }
   if (hit?.what === "peg") {
     const { item, dial } = hit;
     return new Drag(
@@ -239,6 +246,9 @@ export function aboutMark(hit: Hit | null, board: Board): { text: string; hints:
     };
   }
   if (hit?.what === "symmetry") return ABOUT_SYMMETRY[hit.peg];
+  if (hit?.what === "edge") {
+    return { text: "Offset: drag it out or in", hints: [["Shift", "meet nothing"]] };
+  }
   if (hit?.what === "copies") {
     return { text: "Drag to lay it", hints: [["Shift", "15° steps"]] };
   }

@@ -39,6 +39,7 @@ export type Hit =
   | { what: "image"; image: number[] }
   | { what: "symmetry"; symmetry: string; peg: SymmetryPeg; at: Point }
   | { what: "peg"; item: string; dial: string; at: Point }
+  | { what: "edge"; assembly: string; at: Point }
   | { what: "grip"; grip: Grip; at: Point }
   | { what: "turn"; at: Point }
   | { what: "pivot"; at: Point }

@@ -8,6 +8,7 @@ import type {
   Point,
   Selection,
   Sheet,
+  Style,
 } from "../../api/types";
 import type { useBoard } from "../../stores/board";
 import type { Aiming, Arrange, Bench, Hit, Pointer } from "../tool";
@@ -77,6 +78,18 @@ export class RecordingBench implements Bench {
   }
 }
 
+const PAINT: Required<Style> = {
+  fill: null,
+  stroke: "#1B2924",
+  stroke_width: 2,
+  cap: "round",
+  join: "round",
+  miter_limit: 4,
+  dashes: [],
+  dash_from: 0,
+  placing: "centred",
+};
+
 export function drawable(id: string, more: Partial<Drawable> = {}): Drawable {
   return {
     id,
@@ -86,7 +99,7 @@ export function drawable(id: string, more: Partial<Drawable> = {}): Drawable {
     locked: false,
     path: "M0 0L9 9",
     rule: "nonzero",
-    style: {},
+    style: PAINT,
     box: [0, 0, 9, 9],
     opacity: 1,
     ends: [],
@@ -94,6 +107,7 @@ export function drawable(id: string, more: Partial<Drawable> = {}): Drawable {
     assembly: null,
     role: null,
     compound: false,
+    open: false,
     ...more,
   };
 }
