@@ -28,6 +28,7 @@ from buildup.errors import Refusal
 from buildup.formats.clipsvg import clip_svg
 from buildup.formats.svgread import read_svg
 from buildup.forms.axes import Axis
+from buildup.geometry.patience import heard_by
 from buildup.timeline import Follows, StepName, Timeline
 from buildup.view.balancemarks import balance_mark
 from buildup.view.finding import alike, pile, within
@@ -138,7 +139,8 @@ class Desk:
         """
         question = json.loads(text)
         try:
-            answer = self._verbs[question["verb"]](question)
+            with heard_by(host.Moment()):
+                answer = self._verbs[question["verb"]](question)
         except Refusal as problem:
             told = {"code": problem.code, "sentence": problem.sentence, "place": problem.place}
             return json.dumps({"refused": told})

@@ -93,10 +93,37 @@ class PegDrag:
     """Angles by 15° only, and so on."""
 
 
+MOST_AT_ONCE = 6_000
+"""Pairs of curves that may meet: so many take about a second in a browser."""
 MOST_EXACT = 40
 """Items that are previewed by their new geometry; more of them are moved as they are drawn, so that
 a preview of any number costs the same. Corner radii of shapes that are being scaled follow when the
 hand lets go."""
+
+
+class Moment:
+    """The patience of somebody who looks while the hand moves, as `patience.heard_by` wants it.
+
+    Raises:
+        Refusal: `takes_long`, as soon as it is plain that the work takes more than a moment.
+
+    """
+
+    def __init__(self) -> None:
+        self._left = MOST_AT_ONCE
+
+    def begins(self, pairs: int) -> None:
+        """So much more work."""
+        self._left -= pairs
+        if self._left < 0:
+            raise Refusal(
+                "takes_long",
+                "This takes more than a moment, so it does not show before it is done. "
+                "While it is done you see how far it is, and can stop it.",
+            )
+
+    def far(self, part: float) -> None:
+        """Bounded as it is, nobody waits for it."""
 
 
 def repaint(

@@ -86,6 +86,14 @@ DATABASES["default"]["OPTIONS"] = {
     "connect_timeout": 3,
     "init_command": "SET sql_mode='STRICT_TRANS_TABLES'",
 }
+CACHES = {
+    "default": {
+        "BACKEND": "django.core.cache.backends.filebased.FileBasedCache",
+        "LOCATION": os.environ.get("CACHE_DIR", str(ROOT / ".local" / "cache")),
+        "OPTIONS": {"MAX_ENTRIES": 1000},
+    }
+}
+"""What processes on this machine tell each other; nothing in it is missed when it goes."""
 DEFAULT_AUTO_FIELD = "django.db.models.BigAutoField"
 SESSION_COOKIE_AGE = 60 * 60 * 24 * 30
 CSRF_FAILURE_VIEW = "config.storeaway.csrf_failure"

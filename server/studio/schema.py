@@ -174,6 +174,13 @@ class Since(Schema):
     answer: Answer | None
 
 
+class Work(Schema):
+    """How far an edit is that takes long."""
+
+    part: float | None
+    """From 0 to 1; None where nothing is known of it."""
+
+
 class StaleAnswer(Trouble):
     """The drawing has moved on: what changed since."""
 

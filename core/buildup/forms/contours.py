@@ -23,6 +23,7 @@ from buildup.forms.images import shown_images
 from buildup.forms.sides import kept
 from buildup.forms.strokeforms import grown, stroke_form
 from buildup.geometry.boxes import Box
+from buildup.geometry.patience import heard_by
 from buildup.geometry.transforms import Affine
 from buildup.shapes.corners import worked
 from buildup.shapes.placement import moved_contour, shape_contours
@@ -41,8 +42,12 @@ def contours_of(drawing: Drawing, item_id: str) -> tuple[Contour, ...]:
 
 
 def assembly_form(drawing: Drawing, assembly: str) -> Assembled:
-    """The form that the parts of an assembly make; worked out once for a drawing."""
-    return drawing.known(_assembled, assembly)
+    """The form that the parts of an assembly make; worked out once for a drawing.
+
+    It is bounded by itself (`MOST_SEGMENTS`), so that it is nobody's patience that decides.
+    """
+    with heard_by(None):
+        return drawing.known(_assembled, assembly)
 
 
 def _assembled(drawing: Drawing, assembly: str) -> Assembled:

@@ -17,6 +17,7 @@ from buildup.geometry.crossings import self_crossings
 from buildup.geometry.meeting import ends_on, meeting
 from buildup.geometry.nearest import nearest_parameter
 from buildup.geometry.nodes import Nodes
+from buildup.geometry.patience import MEETING, told_of
 from buildup.geometry.strands import Operand, Strand, near_pairs, strands_of
 
 MOST_PAIRS = 120_000
@@ -161,7 +162,7 @@ def _cuts(
     cuts = [[(0.0, nodes.at(s.cubic[0])), (1.0, nodes.at(s.cubic[3]))] for s in strands]
     pairs = list(itertools.islice(near_pairs(strands), MOST_PAIRS + 1))
     met: list[tuple[int, int, Crossing]] = []
-    for i, j in pairs:
+    for i, j in told_of(pairs, MEETING):
         if len(met) > MOST_MET or len(pairs) > MOST_PAIRS:
             raise Refusal(
                 "too_entangled",

@@ -16,6 +16,7 @@ from buildup.geometry.arrangement import Arrangement, Edge, Step, arranged
 from buildup.geometry.bezier import point_at
 from buildup.geometry.boxes import Box
 from buildup.geometry.inside import winding
+from buildup.geometry.patience import PUTTING_TOGETHER, told_of
 from buildup.geometry.rejoining import Part, parts_along, parts_of, runs_of
 from buildup.geometry.strands import Operand, closed
 from buildup.geometry.tolerances import SAME_PLACE
@@ -103,7 +104,8 @@ def combined(operands: Sequence[Operand], keep: Keep) -> tuple[Loop, ...]:
     """
 
     def found(arrangement: Arrangement) -> list[Loop]:
-        made = (parts_of(loop, arrangement) for loop in loops(arrangement, keep))
+        every = told_of(loops(arrangement, keep), PUTTING_TOGETHER)
+        made = (parts_of(loop, arrangement) for loop in every)
         return [loop for loop in made if not _is_sliver(loop)]
 
     return tuple(_attempted(operands, found))
@@ -251,7 +253,7 @@ def _faces_of(arrangement: Arrangement, keep: Keep) -> list[_Face]:
     """The faces of what is kept: each hole belongs to the smallest outer loop around it."""
     outer: list[tuple[float, list[Step], Loop]] = []
     holes: list[tuple[float, list[Step], Loop]] = []
-    for steps in faces(arrangement, keep):
+    for steps in told_of(faces(arrangement, keep), PUTTING_TOGETHER):
         loop = parts_of(steps, arrangement)
         if _is_sliver(loop):
             continue

@@ -202,7 +202,8 @@ def _long(segments: Sequence[Cubic]) -> list[Cubic]:
 class _Rim:
     """One edge of a stroke, in the direction of its path, while it is laid."""
 
-    def __init__(self, side: float, snap: float) -> None:
+    def __init__(self, start: complex, side: float, snap: float) -> None:
+        self.start = self.at = start
         self.side = side
         self.snap = snap
         self.edge: Contour = []
@@ -222,34 +223,34 @@ class _Rim:
     def add(self, piece: Cubic, side: float) -> None:
         """Goes on along a piece; there is a line to where it begins if that is elsewhere."""
         a, b, c, d = piece
-        if self.edge and self.edge[-1][3] != a:
-            here = self.edge[-1][3]
-            if abs(here - a) <= self.snap:
-                a, b = here, b + (here - a)
-            else:
-                self.go(a)
+        if abs(self.at - a) <= self.snap:
+            a, b = self.at, b + (self.at - a)
+        else:
+            self.go(a)
         self.edge.append((a, b, c, d))
         self.sides.append(side)
+        self.at = d
 
     def go(self, to: complex, side: float = 0.0) -> None:
         """Goes on straight to a place."""
-        if self.edge and self.edge[-1][3] != to:
-            self.edge.append(line(self.edge[-1][3], to))
+        if self.at != to:
+            self.edge.append(line(self.at, to))
             self.sides.append(side)
+            self.at = to
 
     def close(self) -> None:
         """Ends where it began."""
-        start = self.edge[0][0]
         a, b, c, d = self.edge[-1]
-        if abs(d - start) <= self.snap:
-            self.edge[-1] = (a, b, c + (start - d), start)
+        if abs(d - self.start) <= self.snap:
+            self.edge[-1] = (a, b, c + (self.start - d), self.start)
         else:
-            self.go(start)
+            self.go(self.start)
 
 
 def _rim(long: Sequence[Cubic], by: float, pen: Pen, *, closed: bool) -> _Rim:
     """The edge of a stroke to one side: to the right where `by` is above 0."""
-    rim = _Rim(1.0 if by > 0.0 else -1.0, SNAP * pen.width + NO_LENGTH)
+    start = long[0][0] + way_of(long[0], 0.0) * 1j * by
+    rim = _Rim(start, 1.0 if by > 0.0 else -1.0, SNAP * pen.width + NO_LENGTH)
     for k, segment in enumerate(long):
         if k:
             _turn(rim, long[k - 1], segment, by, pen)

@@ -14,6 +14,7 @@ from buildup.geometry.angles import unit
 from buildup.geometry.arrangement import Arrangement, Edge, Step, Stretch, added
 from buildup.geometry.bezier import Cubic, derivative_at, point_at, quadratic_roots
 from buildup.geometry.crossings import CLEAR
+from buildup.geometry.patience import WINDING, told_of
 from buildup.geometry.strands import Strand
 from buildup.geometry.tolerances import SAME_PLACE, STANDS_STILL
 
@@ -32,16 +33,15 @@ HALVINGS = 60
 def find_windings(arrangement: Arrangement) -> None:
     """Set `left` of every edge."""
     rays = _Rays(_strands(arrangement), arrangement.tolerance)
-    for _, contour in arrangement.contours:
-        for k, step in enumerate(contour):
-            edge, _ = step
-            if edge.left is not None:
-                continue
-            before = contour[k - 1]
-            known = None
-            if before[0].left is not None and before[0] is not edge:
-                known = _beyond_node(arrangement, before, step)
-            edge.left = rays.left_of(edge) if known is None else known
+    steps = [(c[k - 1], step) for _, c in arrangement.contours for k, step in enumerate(c)]
+    for before, step in told_of(steps, WINDING):
+        edge, _ = step
+        if edge.left is not None:
+            continue
+        known = None
+        if before[0].left is not None and before[0] is not edge:
+            known = _beyond_node(arrangement, before, step)
+        edge.left = rays.left_of(edge) if known is None else known
 
 
 def _strands(arrangement: Arrangement) -> Iterable[Strand]:

@@ -7,12 +7,14 @@ from buildup.edits.apply import apply, read_command, write_command
 from buildup.edits.change import Change, Delta
 from buildup.edits.command import Command
 from buildup.errors import Refusal
+from buildup.geometry.patience import heard_by
 from buildup.timeline import Follows
 
 from studio import models, store
 from studio.actions.turns import in_turn
 from studio.finding import locked
 from studio.history import next_steps
+from studio.longwork import Watch
 
 
 class Stale(Refusal):
@@ -96,7 +98,8 @@ def edit(
     if (kept := again(row, command_id, version)) is not None:
         return kept
     before = check_version(row, version)
-    change = apply(before, command)
+    with heard_by(Watch(user_id, command_id)):
+        change = apply(before, command)
     _check_pictures(user_id, before, change.forward)
     row.version += 1
     after = store.write_delta(row, before, change.forward)

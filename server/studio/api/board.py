@@ -12,7 +12,7 @@ from django.http import HttpRequest, HttpResponse
 from django.utils.text import slugify
 from ninja import Router
 
-from studio import answers, schema, store
+from studio import answers, longwork, schema, store
 from studio.actions import drawings as acts
 from studio.actions.edit import Outcome, check_ahead, edit
 from studio.actions.go import go, way
@@ -105,6 +105,19 @@ def command(request: HttpRequest, drawing: int, body: schema.CommandIn) -> dict[
         follows=None if body.follows is None else Follows(**body.follows.dict()),
     )
     return _told(kept, body)
+
+
+@router.get("/drawings/{drawing}/work/{command}", response=schema.Work)
+def how_far(request: HttpRequest, drawing: int, command: str) -> dict[str, float | None]:
+    """How far an edit is that takes long."""
+    return {"part": longwork.how_far(whose(request), command[:40])}
+
+
+@router.delete("/drawings/{drawing}/work/{command}", response={204: None})
+def stop(request: HttpRequest, drawing: int, command: str) -> tuple[int, None]:
+    """Let an edit that takes long end without a result."""
+    longwork.stop(whose(request), command[:40])
+    return 204, None
 
 
 @router.post("/drawings/{drawing}/go", response={200: schema.Answer, 409: schema.StaleAnswer})

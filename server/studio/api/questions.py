@@ -5,6 +5,7 @@ from buildup.cues.cuekinds import Meeting
 from buildup.drawing.checks import check_point
 from buildup.formats.clipsvg import clip_svg
 from buildup.formats.svgread import Reading, read_svg
+from buildup.geometry.patience import heard_by
 from buildup.view.anchormarks import AnchorMark
 from buildup.view.balancemarks import BalanceMark, balance_mark
 from buildup.view.finding import Lies, alike, pile
@@ -26,7 +27,10 @@ def aim(request: HttpRequest, drawing: int, body: schema.AimIn) -> host.Aimed:
     """What is met while something is drawn or dragged, and what the edit would change."""
     row, value = value_now(request, drawing)
     meeting = Meeting() if body.aim is None else cueindexes.meeting(row.pk, value, body.aim)
-    return host.aimed(value, meeting, body.command, body.selection, body.shows, keeps=body.keeps)
+    with heard_by(host.Moment()):
+        return host.aimed(
+            value, meeting, body.command, body.selection, body.shows, keeps=body.keeps
+        )
 
 
 @router.post("/drawings/{drawing}/selection", response=Selection)

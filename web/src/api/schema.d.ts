@@ -368,6 +368,30 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/drawings/{drawing}/work/{command}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * How Far
+         * @description How far an edit is that takes long.
+         */
+        get: operations["studio_api_board_how_far"];
+        put?: never;
+        post?: never;
+        /**
+         * Stop
+         * @description Let an edit that takes long end without a result.
+         */
+        delete: operations["studio_api_board_stop"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/drawings/{drawing}/go": {
         parameters: {
             query?: never;
@@ -3854,7 +3878,7 @@ export interface components {
             kind: "offset_items";
             /**
              * Items
-             * @description Which items; open paths get parallels.
+             * @description Which items, a group as one; open paths get parallels.
              */
             items: string[];
             /**
@@ -5457,6 +5481,14 @@ export interface components {
             crossed?: boolean;
         };
         /**
+         * Work
+         * @description How far an edit is that takes long.
+         */
+        Work: {
+            /** Part */
+            part: number | null;
+        };
+        /**
          * GoIn
          * @description A step along the history.
          */
@@ -6765,6 +6797,68 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["StaleAnswer"];
                 };
+            };
+            /** @description What went wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+        };
+    };
+    studio_api_board_how_far: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                drawing: number;
+                command: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Work"];
+                };
+            };
+            /** @description What went wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+        };
+    };
+    studio_api_board_stop: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                drawing: number;
+                command: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             /** @description What went wrong */
             default: {

@@ -30,6 +30,8 @@ export type Drawable = Required<
     symmetry: SymmetryMark | null;
     assembly: AssemblyMark | null;
   };
+/** How far an edit is that takes long. */
+export type Work = Schemas["Work"];
 export type Selection = Required<Schemas["Selection"]>;
 export type PathFacts = Schemas["PathFacts"];
 /** What the tool in the hand shows of what is selected. */

@@ -12,6 +12,7 @@ import { useToast } from "../stores/toast";
 import { useVocabulary } from "../stores/vocabulary";
 import ToolList from "../tools/ToolList.vue";
 import KeyboardPicture from "./KeyboardPicture.vue";
+import LongWork from "./LongWork.vue";
 import PointerMenu from "./PointerMenu.vue";
 import ShapeGallery from "./ShapeGallery.vue";
 import StatusBar from "./StatusBar.vue";
@@ -82,6 +83,7 @@ onBeforeUnmount(() => {
     <KeyboardPicture v-model="help" />
     <ShapeGallery />
     <PointerMenu />
+    <LongWork />
   </div>
   <p v-else class="opening" role="status">
     Opening the drawing…

@@ -32,7 +32,6 @@ const hit = computed(() =>
     :touched="touched"
     :words="words"
     :hit="hit"
-    :off="0"
     testid="peg-offset"
   />
 </template>

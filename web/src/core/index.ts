@@ -154,6 +154,16 @@ async function either<T>(knows: boolean, ask: (core: Core) => Promise<T>): Promi
   return ask(server);
 }
 
+/** What is too much for a moment in the browser is asked of the server. */
+async function orServer<T>(ask: (core: Core) => Promise<T>): Promise<T> {
+  try {
+    return await either(there(), ask);
+  } catch (problem) {
+    if (!(problem instanceof Trouble) || problem.code !== "takes_long") throw problem;
+    return ask(server);
+  }
+}
+
 /** For tests: ends the worker, as a crash would. */
 window.addEventListener("core-restart", () => browser.restart());
 
@@ -185,7 +195,7 @@ export const core: Core = {
   spread: (command, aim, drag, looked) =>
     either(there(), (c) => c.spread(command, aim, drag, looked)),
   balance: (item, axis) => either(there(), (c) => c.balance(item, axis)),
-  regions: (items, gap) => either(there(), (c) => c.regions(items, gap)),
+  regions: (items, gap) => orServer((c) => c.regions(items, gap)),
   copy: (items) => either(there(), (c) => c.copy(items)),
   copied: (text) => either(browser.ready, (c) => c.copied(text)),
   near: (item, at) => either(there(), (c) => c.near(item, at)),

@@ -12,7 +12,7 @@ const board = useBoard();
 const MOST_PARTS = 200;
 
 interface Part {
-  item: Drawable;
+  item: Pick<Drawable, "path" | "rule" | "style">;
   matrix: Matrix | null;
 }
 
@@ -23,7 +23,10 @@ const parts = computed(() => {
     const part = board.drawable(id);
     if (!part || found.length >= MOST_PARTS) return;
     if (board.paints(id)) {
-      found.push({ item: part, matrix });
+      const { assembly } = part;
+      for (const item of [...(assembly?.below ?? []), part, ...(assembly?.above ?? [])]) {
+        found.push({ item, matrix });
+      }
       return;
     }
     for (const image of part.symmetry?.images ?? [null]) {

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 // A button for one edit: the pointer on it shows what it would do, a click keeps it.
 import Button from "primevue/button";
+import { ref } from "vue";
 import type { Command } from "../api/types";
 import { useBoard } from "../stores/board";
 
@@ -16,6 +17,17 @@ const board = useBoard();
 
 const show = (): void => board.preview(props.command);
 const hide = (): void => board.endPreview();
+/** A button that comes to lie under a pointer that rests was not pointed at. */
+const pointed = ref(false);
+function point(event: PointerEvent): void {
+  if (pointed.value || (event.movementX === 0 && event.movementY === 0)) return;
+  pointed.value = true;
+  show();
+}
+function leave(): void {
+  pointed.value = false;
+  hide();
+}
 
 function keep(): void {
   board.commit(props.command);
@@ -30,8 +42,8 @@ function keep(): void {
     :label="label"
     :title="hint"
     :disabled="disabled"
-    @pointerenter="show"
-    @pointerleave="hide"
+    @pointermove="point"
+    @pointerleave="leave"
     @focus="show"
     @blur="hide"
     @click="keep"

@@ -18,8 +18,8 @@ const point = computed(() => vocabulary.unit("pt"));
 type Kind = "plain" | "grown" | "stroked";
 const KINDS: readonly { value: Kind; label: string }[] = [
   { value: "plain", label: "the form of its parts" },
-  { value: "grown", label: "that, offset" },
-  { value: "stroked", label: "the strokes of its parts" },
+  { value: "grown", label: "their form, offset" },
+  { value: "stroked", label: "their strokes" },
 ];
 
 const kind = computed<Kind>(() => props.mark.edge?.kind ?? "plain");

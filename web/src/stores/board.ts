@@ -43,7 +43,15 @@ export const useBoard = defineStore("board", () => {
   const view = useView();
   const choice = new Choice(showing, place, () => view.sight);
   const images = new Images(showing, () => choice.items.value);
-  const preview = new Preview(showing, choice, useCues(), view, images, () => place.here.value);
+  const preview = new Preview(
+    showing,
+    choice,
+    useCues(),
+    view,
+    images,
+    () => place.here.value,
+    toast.tell,
+  );
   watch(
     () => view.sight,
     () => choice.seen(),

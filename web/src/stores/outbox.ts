@@ -3,6 +3,7 @@
 import { ref, shallowRef } from "vue";
 import { Trouble, get, post } from "../api/client";
 import type { Answer } from "../api/types";
+import { Waiting } from "./waiting";
 import type { Posted, Refused } from "./letters";
 
 export type KeptState = "kept" | "sending" | "waiting" | "signed-out" | "deleted";
@@ -35,6 +36,8 @@ const MOST_STUMBLES = 6;
 export class Outbox {
   readonly state = ref<KeptState>("kept");
   readonly letters = shallowRef<Posted[]>([]);
+  /** How far the edit is that is at the server, where it takes long. */
+  readonly work: Waiting;
   private reader: Reader | null = null;
   private running = false;
   private timer: number | undefined;
@@ -44,7 +47,9 @@ export class Outbox {
   constructor(
     readonly drawing: number,
     private readonly holder: Holder,
-  ) {}
+  ) {
+    this.work = new Waiting(drawing);
+  }
 
   get waiting(): number {
     return this.letters.value.length;
@@ -100,6 +105,7 @@ export class Outbox {
     }
     const { path, ...body } = posted.letter;
     const version = this.reader?.version() ?? null;
+    this.work.start(posted.id);
     try {
       const answer = await post<Answer>(`/drawings/${this.drawing}/${path}`, { ...body, version });
       this.stumbles = 0;
@@ -112,6 +118,8 @@ export class Outbox {
     } catch (problem) {
       if (!(problem instanceof Trouble)) throw problem;
       return this.troubled(posted, problem);
+    } finally {
+      this.work.end();
     }
   }
 
@@ -142,7 +150,7 @@ export class Outbox {
   private async setAside(posted: Posted, why: Omit<Refused, "at">): Promise<boolean> {
     this.stumbles = 0;
     const { code, sentence } = why;
-    if (posted.letter.path === "go") {
+    if (posted.letter.path === "go" || code === "stopped") {
       await this.dealtWith(posted);
       this.holder.drop(posted);
       this.reader?.refused({ ...posted, refused: { code, sentence, at: "" } });

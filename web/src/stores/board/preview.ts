@@ -46,7 +46,9 @@ export class Preview {
       this.choice.show(repaint);
     } catch (problem) {
       if (!(problem instanceof Trouble)) throw problem;
-      if (turn === this.turn) question.spreading?.refused(problem.sentence);
+      if (turn !== this.turn) return;
+      question.spreading?.refused(problem.sentence);
+      if (problem.code === "takes_long") this.tell(problem.sentence);
     }
   });
 
@@ -57,6 +59,7 @@ export class Preview {
     private readonly view: ReturnType<typeof useView>,
     private readonly images: Images,
     private readonly place: () => string,
+    private readonly tell: (sentence: string) => void,
   ) {}
 
   /** Show what is met, and what a command would do then; the newest question wins. */

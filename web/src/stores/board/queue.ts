@@ -158,7 +158,12 @@ export class Queue {
   /** Whether an edit makes items that are to be selected, and whose ids only the core knows. */
   private makesItems(command: Command): boolean {
     if (command.kind === "turn_into_outlines") {
-      return command.items.every((i) => this.showing.item(i)?.assembly);
+      // one that shows its parts as well becomes a group, which stays selected
+      const marks = command.items.map((i) => this.showing.item(i)?.assembly);
+      return marks.every((a) => a && a.below.length + a.above.length === 0);
+    }
+    if (command.kind === "offset_items" || command.kind === "strokes_into_outlines") {
+      return command.live === true;
     }
     return makesCopies(command) || command.kind === "assemble" || command.kind === "partition";
   }

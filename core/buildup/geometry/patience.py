@@ -1,0 +1,69 @@
+"""Who waits for long work is told how far it is, and can end it.
+
+The work itself knows nothing of clocks or windows: whoever calls for it lends an ear, which hears
+how much is done, and raises what ends the work.
+"""
+
+from collections.abc import Iterable, Iterator, Sequence
+from contextlib import contextmanager
+from contextvars import ContextVar
+from typing import Protocol, TypeVar
+
+
+class Ear(Protocol):
+    """Hears of long work."""
+
+    def begins(self, pairs: int) -> None:
+        """Regions are being made of so many pairs of curves that may meet."""
+
+    def far(self, part: float) -> None:
+        """How much of that is done, from 0 to 1."""
+
+
+T = TypeVar("T")
+Stage = tuple[float, float]
+"""From which part of the work to which one."""
+MEETING: Stage = (0.0, 0.5)
+WINDING: Stage = (0.5, 0.65)
+PUTTING_TOGETHER: Stage = (0.75, 1.0)
+
+EVERY = 64
+"""Pieces of work between two reports: some milliseconds."""
+
+_ear: ContextVar[Ear | None] = ContextVar("ear", default=None)
+
+
+@contextmanager
+def heard_by(ear: Ear | None) -> Iterator[None]:
+    """Work done inside is told to an ear; None: to nobody."""
+    token = _ear.set(ear)
+    try:
+        yield
+    finally:
+        _ear.reset(token)
+
+
+def told_of(work: Sequence[T], stage: Stage) -> Iterable[T]:
+    """Pieces of work, one after the other, while it is told how far they are.
+
+    Args:
+        work: the pieces.
+        stage: which part of the whole they are.
+
+    >>> list(told_of("ab", MEETING))
+    ['a', 'b']
+    """
+    ear = _ear.get()
+    if ear is None:
+        return work
+    if stage is MEETING:
+        ear.begins(len(work))
+    return _told(work, stage, ear)
+
+
+def _told(work: Sequence[T], stage: Stage, ear: Ear) -> Iterator[T]:
+    start, end = stage
+    for done, piece in enumerate(work):
+        if done % EVERY == 0:
+            ear.far(start + (end - start) * done / len(work))
+        yield piece
