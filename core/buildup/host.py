@@ -273,6 +273,8 @@ class Aimed:
     command: dict[str, Any] | None
     """The command as it is once it has met that, for whoever wants to keep it."""
     repaint: Repaint | None
+    line: tuple[tuple[float, float], tuple[float, float]] | None = None
+    """The straight line that the command goes along, which shows also where nothing comes of it."""
 
 
 def aimed(
@@ -294,8 +296,14 @@ def aimed(
     moved = command.moved_on(meeting.shift)
     if keeps:
         return Aimed(meeting=meeting, command=write_command(moved), repaint=None)
-    told = preview(drawing, moved, selected, shows)
-    return Aimed(meeting=meeting, command=None, repaint=told)
+    line = moved.goes_along
+    try:
+        told = preview(drawing, moved, selected, shows)
+    except Refusal:
+        if line is None:
+            raise
+        return Aimed(meeting=meeting, command=None, repaint=None, line=line)
+    return Aimed(meeting=meeting, command=None, repaint=told, line=line)
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)

@@ -5,16 +5,19 @@ import itertools
 import math
 import random
 import unittest
+from contextlib import contextmanager
 from unittest import mock
 
 import pathops
 import shapely
 from buildup.errors import Refusal
-from buildup.geometry import arrangement, meeting
+from buildup.geometry import meeting
+from buildup.geometry.angles import direction
 from buildup.geometry.areas import area_of
 from buildup.geometry.bezier import line, point_at
 from buildup.geometry.inside import winding
 from buildup.geometry.nearest import nearest_parameter
+from buildup.geometry.patience import heard_by
 from buildup.geometry.regions import (
     combined,
     difference,
@@ -25,7 +28,7 @@ from buildup.geometry.regions import (
     union,
 )
 from buildup.geometry.strands import Operand
-from buildup.geometry.transforms import turn
+from buildup.geometry.transforms import shift, turn
 from hypothesis import given
 from hypothesis import strategies as st
 
@@ -322,12 +325,44 @@ class LawTest(Checks):
         self.assertAlmostEqual(area(made), area(turned), places=6)
 
 
+@contextmanager
+def met():
+    """The pairs that are met, none of which is remembered from before."""
+    with (
+        mock.patch.object(meeting, "_remembered", {}),
+        mock.patch.object(meeting, "meeting", wraps=meeting.meeting) as asked,
+    ):
+        yield asked
+
+
 class WorkTest(unittest.TestCase):
     def test_pairs_that_are_far_apart_are_never_asked(self):
         row = [circle(30.0 * k + 0j, 10.0) for k in range(100)]
-        with mock.patch.object(arrangement, "meeting", wraps=meeting.meeting) as asked:
+        with met() as asked:
             self.assertEqual(len(combined(row, union)), 100)
         self.assertLessEqual(asked.call_count, 6 * len(row))
+
+    def test_of_many_forms_only_the_one_that_moves_is_met_anew(self):
+        ring = [circle(60.0 * direction(9.0 * k), 20.0) for k in range(40)]
+        with met() as asked:
+            combined(ring, union)
+            first = asked.call_count
+            combined([moved(ring[0], shift(1 + 1j)), *ring[1:]], union)
+        self.assertLess(asked.call_count - first, first / 5)
+
+    def test_who_waits_hears_how_far_it_is_and_can_end_it(self):
+        comb = [complex(x, y) for k in range(30) for x, y in ((k, -9), (k + 0.5, 39))]
+        across = [complex(p.imag, p.real) for p in comb]
+        operands = [corners(*comb, 40 - 20j), corners(*across, -20 + 40j)]
+        ear = mock.Mock()
+        with heard_by(ear):
+            partition(operands)
+        told = [call.args[0] for call in ear.far.call_args_list]
+        self.assertEqual(told, sorted(told))
+        self.assertGreater(told[-1], 0.9)
+        ear.far.side_effect = Refusal("stopped", "It was stopped.")
+        with heard_by(ear), self.assertRaises(Refusal):
+            partition(operands)
 
     def test_a_hopeless_scribble_is_refused_with_a_sentence(self):
         chance = random.Random(4)

@@ -534,6 +534,13 @@ class Drawing:
         found = self.item(item_id)
         if isinstance(found, Drawn):
             return found
+        if isinstance(found, Assembly):
+            raise Refusal(
+                "a_container",
+                f"“{found.name}” is an assembly: its form follows what it holds. Work on one of "
+                "its parts, or turn it into outlines first.",
+                item_id,
+            )
         raise Refusal(
             "a_container",
             f"“{found.name}” holds items and has no form of its own. Pick one of those.",

@@ -87,6 +87,11 @@ class Command:
             _check(getattr(self, f.name), f.name)
 
     @property
+    def goes_along(self) -> "tuple[Point, Point] | None":
+        """The straight line that it goes along, where the pointer alone does not say which."""
+        return None
+
+    @property
     def name(self) -> str:
         """What the step is called, for the designer."""
         raise NotImplementedError

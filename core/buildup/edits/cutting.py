@@ -9,12 +9,14 @@ from buildup.drawing.paths import broken_at
 from buildup.drawing.segments import with_added
 from buildup.drawing.strokes import fitted
 from buildup.edits.becoming import Becoming
-from buildup.edits.change import Delta
+from buildup.edits.change import Delta, chained, updated
 from buildup.edits.command import Command, Point
+from buildup.edits.outlining import StrokesIntoOutlines
 from buildup.edits.taking import open_painted, several
 from buildup.errors import Refusal
 from buildup.forms.assembling import Form, anchors_of, contour_of, operands_of
 from buildup.forms.contours import contours_of, form_of, item_box
+from buildup.forms.strokeforms import stroke_form
 from buildup.geometry.angles import stepped
 from buildup.geometry.boxes import Box
 from buildup.geometry.crossings import crossings
@@ -71,6 +73,17 @@ class CutItems(Command):
             )
         return made.delta()
 
+    @property
+    def goes_along(self) -> tuple[Point, Point] | None:
+        if len(self.line) != 2:
+            return None
+        start, end = (complex(*p) for p in self.line)
+        end = start + self._straight(end - start)
+        return (start.real, start.imag), (end.real, end.imag)
+
+    def _straight(self, way: complex) -> complex:
+        return stepped(way, step=STEP) if self.stepped else way
+
     def _knife(self) -> Contour:
         places = [complex(*p) for p in self.line]
         if len(places) < 2 or all(abs(p - places[0]) <= SAME_PLACE for p in places):
@@ -78,8 +91,7 @@ class CutItems(Command):
         if len(places) > 2:
             return fitted(HandStroke((tuple(places),), self.tolerance))
         start, end = places
-        way = stepped(end - start, step=STEP) if self.stepped else end - start
-        return Contour((Anchor(start), Anchor(start + way)))
+        return Contour((Anchor(start), Anchor(start + self._straight(end - start))))
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -97,7 +109,8 @@ class CutPath(Command):
         return "Cut path"
 
     def delta(self, drawing: Drawing) -> Delta:
-        (item,) = open_painted(drawing, (self.item,))
+        drawing.open_item(self.item)
+        item = drawing.drawn_item(self.item)
         contours = item.contours if isinstance(item, Outline) else contours_of(drawing, item.id)
         found = [nearest(c.segments, complex(*self.at)) for c in contours]
         near = [(f.distance, k, f) for k, f in enumerate(found) if f is not None]
@@ -126,6 +139,8 @@ class CropItems(Command):
     """Which items."""
     to: str | None = None
     """The item to whose form they are cropped, which stays; None: the sheet."""
+    strokes: bool = False
+    """Strokes that hang over become outlines, and are cropped, too."""
 
     @property
     def name(self) -> str:
@@ -133,21 +148,39 @@ class CropItems(Command):
 
     def delta(self, drawing: Drawing) -> Delta:
         frame = self._frame(drawing)
-        made = Becoming(drawing)
-        for item in open_painted(drawing, self.items):
-            if item.id != self.to:
-                form = form_of(drawing, item.id)
-                left = _within(form, frame, region=form.is_region)
-                made.become(item, None if left is None else [left] if left else [])
+        deltas = []
+        items = tuple(i.id for i in open_painted(drawing, self.items) if i.id != self.to)
+        at = drawing
+        if self.strokes and (over := _strokes_over(drawing, items, frame)):
+            first = StrokesIntoOutlines(items=over).delta(drawing)
+            deltas.append(first)
+            at = updated(drawing, first)
+            gone = set(first.removed)
+            items = tuple(dict.fromkeys([*(i for i in items if i not in gone), *first.changed]))
+        made = Becoming(at)
+        for item in open_painted(at, items):
+            form = form_of(at, item.id)
+            left = _within(form, frame, region=form.is_region)
+            made.become(item, None if left is None else [left] if left else [])
         if not made.put and not made.removed:
             raise Refusal("nothing_over", "Nothing hangs over, so nothing was changed.")
-        return made.delta()
+        return chained([*deltas, made.delta()])
 
     def _frame(self, drawing: Drawing) -> Form:
         if self.to is not None:
             return form_of(drawing, self.to)
         sheet = Box(0.0, 0.0, drawing.sheet.width, drawing.sheet.height)
         return Form((Contour(tuple(map(Anchor, sheet.corners)), closed=True),))
+
+
+def _strokes_over(drawing: Drawing, ids: Sequence[str], frame: Form) -> tuple[str, ...]:
+    """The items of some ids whose strokes hang over a frame."""
+    over = []
+    for item_id in ids:
+        stroke = Form(stroke_form(form_of(drawing, item_id)))
+        if stroke.contours and combined(operands_of([stroke, frame]), difference):
+            over.append(item_id)
+    return tuple(over)
 
 
 def _taken(drawing: Drawing, ids: tuple[str, ...]) -> list[Painted]:

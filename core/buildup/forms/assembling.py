@@ -3,6 +3,7 @@
 import itertools
 from collections.abc import Callable, Mapping, Sequence
 from dataclasses import dataclass, replace
+from functools import cache
 
 from buildup.drawing.model import (
     Anchor,
@@ -185,13 +186,14 @@ def operands_of(forms: Sequence[Form]) -> list[Operand]:
 def _keep(parts: Sequence[PartForm]) -> Keep:
     """Which places are kept: inside a part is what is inside any of its forms."""
     ends = list(itertools.accumulate(len(p.forms) for p in parts))
-    spans = [range(end - len(p.forms), end) for p, end in zip(parts, ends, strict=True)]
+    spans = [frozenset(range(end - len(p.forms), end)) for p, end in zip(parts, ends, strict=True)]
     roles: list[Role] = ["joins", *(p.role for p in parts[1:])]
 
+    @cache  # most edges have the same on one of their sides
     def keep(inside: frozenset[int]) -> bool:
         kept = False
         for role, span in zip(roles, spans, strict=False):
-            kept = STEPS[role](kept, any(k in inside for k in span))
+            kept = STEPS[role](kept, not inside.isdisjoint(span))
         return kept
 
     return keep

@@ -14,7 +14,7 @@ from buildup.errors import Refusal
 from buildup.geometry.bezier import Cubic, is_plain, line, part_of, point_at
 from buildup.geometry.contacts import Crossing
 from buildup.geometry.crossings import self_crossings
-from buildup.geometry.meeting import ends_on, meeting
+from buildup.geometry.meeting import met_by
 from buildup.geometry.nearest import nearest_parameter
 from buildup.geometry.nodes import Nodes
 from buildup.geometry.patience import MEETING, told_of
@@ -169,11 +169,7 @@ def _cuts(
                 "These outlines meet in too many places to be put together. They were left as "
                 "they are; take fewer of them at once, or thin them out.",
             )
-        first, second = strands[i], strands[j]
-        met += [(i, j, c) for c in ends_on(first, second, tolerance)]
-        both = meeting(first, second)
-        met += [(i, j, c) for c in both.points]
-        met += [(i, j, end) for o in both.lengths for end in (o.start, o.end)]
+        met += [(i, j, c) for c in met_by(strands[i], strands[j], tolerance)]
     met += [(i, i, c) for i, s in enumerate(strands) for c in self_crossings(s.cubic)]
     for i, j, crossing in met:
         place = _place(strands[i].cubic, strands[j].cubic, crossing.t, crossing.u)

@@ -23,7 +23,35 @@ SPAN_SLACK = 1e-10
 STILL = 1e-9
 """Curve parameter: after a step this short the next one would be less than doubles resolve."""
 
+MOST_REMEMBERED = 20_000
+"""Pairs whose meetings are remembered: some 10 MB; beyond all are forgotten."""
+
 NOTHING = Common()
+
+
+_remembered: dict[tuple[Cubic, Cubic, float], tuple[Crossing, ...]] = {}
+
+
+def met_by(first: Strand, second: Strand, reach: float) -> tuple[Crossing, ...]:
+    """Where two strands are to be cut: where they meet, and at ends that lie on the other one.
+
+    It is remembered for some ten thousand pairs, by their control points and the reach, so that of
+    many forms of which one moves only that one is met anew.
+    """
+    key = (first.cubic, second.cubic, reach)
+    known = _remembered.get(key)
+    if known is not None:
+        return known
+    both = meeting(first, second)
+    found = (
+        *ends_on(first, second, reach),
+        *both.points,
+        *(end for o in both.lengths for end in (o.start, o.end)),
+    )
+    if len(_remembered) >= MOST_REMEMBERED:
+        _remembered.clear()
+    _remembered[key] = found
+    return found
 
 
 def meeting(first: Strand, second: Strand) -> Common:

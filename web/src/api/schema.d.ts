@@ -2587,6 +2587,12 @@ export interface components {
              * @description The item to whose form they are cropped, which stays; None: the sheet.
              */
             to?: string | null;
+            /**
+             * Strokes
+             * @description Strokes that hang over become outlines, and are cropped, too.
+             * @default false
+             */
+            strokes?: boolean;
         };
         /**
          * CutItems
@@ -5567,6 +5573,17 @@ export interface components {
                 [key: string]: unknown;
             } | null;
             repaint: components["schemas"]["Repaint"] | null;
+            /** Line */
+            line?: [
+                [
+                    number,
+                    number
+                ],
+                [
+                    number,
+                    number
+                ]
+            ] | null;
         };
         /**
          * Cue

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 // Several items put together as one form; the pointer on a button shows what comes of it, and in
 // whose style, before anything is made.
+import Checkbox from "primevue/checkbox";
 import { computed, ref, watch } from "vue";
 import type { Command, Role } from "../api/types";
 import { newId } from "../core/ids";
@@ -43,10 +44,16 @@ const assemble = (operation: Role): Command => ({
   style_of: styleOf.value,
 });
 /** To the sheet, or to the frontmost of several. */
-const cropToSheet = computed<Command>(() => ({ kind: "crop_items", items: board.selected }));
+const strokes = ref(false);
+const cropToSheet = computed<Command>(() => ({
+  kind: "crop_items",
+  items: board.selected,
+  strokes: strokes.value,
+}));
 const cropToFront = computed<Command>(() => ({
   kind: "crop_items",
   items: board.selected,
+  strokes: strokes.value,
   to: items.value.at(-1) ?? null,
 }));
 const partition = computed<Command>(() => ({
@@ -91,6 +98,10 @@ const compound = computed<Command>(() => ({ kind: "make_compound", items: board.
         :command="cropToSheet"
       />
     </div>
+    <label class="wide check" title="Strokes that hang over become outlines, and are cropped">
+      <Checkbox v-model="strokes" binary />
+      Crop strokes, too
+    </label>
     <template v-if="several">
       <span class="label">Style of</span>
       <ChooseField

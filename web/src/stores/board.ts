@@ -191,7 +191,7 @@ export const useBoard = defineStore("board", () => {
     aiming: Aiming | null,
     command: Command | null,
     selection: string[] = choice.items.value,
-    met?: (shift: Point) => void,
+    met?: (shift: Point, line: [Point, Point] | null) => void,
   ): void {
     preview.aim(aiming, command, selection, met);
   }

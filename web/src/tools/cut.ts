@@ -62,9 +62,12 @@ export class CutTool implements Tool {
     const { press } = this;
     if (!press || !far(p.screen, press.p.screen)) return;
     press.points?.push(...p.trail);
-    // held to steps, the line lies where the core has it: what comes of it shows that
-    this.knife.ink(press.points ?? (p.shift ? null : [press.p.at, p.at]));
-    this.bench.aim(this.aiming(p, press), this.cut(p, press));
+    if (press.points) this.knife.ink(press.points);
+    else if (!p.shift) this.knife.ink([press.p.at, p.at]);
+    this.bench.aim(this.aiming(p, press), this.cut(p, press), undefined, (_, line) => {
+      // held to steps, or drawn to what it meets, the line lies where the core has it
+      if (line && this.press === press && !press.points) this.knife.ink(line);
+    });
   }
 
   up(p: Pointer): void {

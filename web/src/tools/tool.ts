@@ -116,12 +116,15 @@ export interface Bench {
   preview(command: Command | null, selection?: string[]): void;
   endPreview(): void;
   commit(command: Command, merge?: boolean): void;
-  /** Meet something, then preview; `met` is told how far away that was. */
+  /**
+   * Meet something, then preview; `met` is told how far away that was, and along which line the
+   * command goes.
+   */
   aim(
     aiming: Aiming | null,
     command: Command | null,
     selection?: string[],
-    met?: (shift: Point) => void,
+    met?: (shift: Point, line: [Point, Point] | null) => void,
   ): void;
   /** Meet something, then keep: the core moves the command on to what is met. */
   commitAimed(aiming: Aiming | null, command: Command): void;

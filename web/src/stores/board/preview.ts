@@ -18,12 +18,15 @@ export interface Spreading {
   refused: (sentence: string) => void;
 }
 
+type Shown = Pick<Aimed, "meeting" | "repaint"> & Partial<Pick<Aimed, "line">>;
+type Met = (shift: Point, line: [Point, Point] | null) => void;
+
 interface Question {
   /** As it was when the hand was there: in which image, at which scale. */
   aim: Aim | null;
   command: Command | null;
   selection: string[];
-  met?: ((shift: Point) => void) | undefined;
+  met?: Met | undefined;
   spreading?: Spreading;
   turn: number;
 }
@@ -36,8 +39,8 @@ export class Preview {
   private readonly asking = new Newest<Question>(async (question) => {
     const { turn, met } = question;
     try {
-      const { meeting, repaint } = await this.answer(question);
-      met?.(meeting.shift ?? [0, 0]);
+      const { meeting, repaint, line } = await this.answer(question);
+      met?.(meeting.shift ?? [0, 0], (line as [Point, Point] | undefined) ?? null);
       if (turn !== this.turn) return;
       this.cues.shown = meeting.cues ?? [];
       if (!repaint) return;
@@ -63,12 +66,7 @@ export class Preview {
   ) {}
 
   /** Show what is met, and what a command would do then; the newest question wins. */
-  aim(
-    aiming: Aiming | null,
-    command: Command | null,
-    selection: string[],
-    met?: (shift: Point) => void,
-  ): void {
+  aim(aiming: Aiming | null, command: Command | null, selection: string[], met?: Met): void {
     const aim = this.aimOf(aiming);
     this.asking.put({ aim, command, selection, met, turn: this.turn });
   }
@@ -80,7 +78,7 @@ export class Preview {
     this.asking.put({ aim, command, selection, spreading, turn: this.turn });
   }
 
-  private async answer(question: Question): Promise<Pick<Aimed, "meeting" | "repaint">> {
+  private async answer(question: Question): Promise<Shown> {
     const { command, spreading, turn } = question;
     if (!spreading || !command) return this.ask(question);
     const looked = this.choice.looked(question.selection);

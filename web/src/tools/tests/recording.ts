@@ -49,10 +49,10 @@ export class RecordingBench implements Bench {
     aiming: Aiming | null,
     command: Command | null,
     _?: string[],
-    met?: (shift: Point) => void,
+    met?: (shift: Point, line: [Point, Point] | null) => void,
   ): void {
     this.aims.push(aiming);
-    const answer = (): void => met?.(aiming ? this.shift : [0, 0]);
+    const answer = (): void => met?.(aiming ? this.shift : [0, 0], null);
     if (this.late) this.late.push(answer);
     else answer();
     if (command) this.previews.push(aiming ? movedOn(command, this.shift) : command);
