@@ -1,8 +1,11 @@
 """Forms put together from others, which stay as they are: seen before, live, taken back."""
 
-from buildup.drawing.model import Assembly, Outline
+from random import Random
+
+from buildup.drawing.model import Assembly, Group, Outline
 from buildup.edits.apply import read_command
 from buildup.forms.contours import contours_of, item_box
+from buildup.forms.seen import seen_box
 from playwright.sync_api import expect
 
 from e2e.base import BrowserTest
@@ -23,6 +26,21 @@ def badge():
         shape("disc", "ellipse", [130, 130], [190, 190]),
         shape("tip", "triangle", [140, 40], [180, 100]),
     )
+
+
+def line_across():
+    line = {"anchors": [{"at": [60, 250], "out": [60, -60]}, {"at": [240, 250]}]}
+    style = {"stroke": "#1B2924", "stroke_width": 16, "cap": "round"}
+    told = {"kind": "add_outline", "item": "line", "contours": [line], "style": style}
+    return read_command(told)
+
+
+def scribble(item, count):
+    """A path that crosses itself in thousands of places."""
+    chance = Random(item)
+    places = ([chance.uniform(50, 350), chance.uniform(50, 250)] for _ in range(count))
+    contours = [{"anchors": [{"at": place} for place in places]}]
+    return read_command({"kind": "add_outline", "item": item, "contours": contours})
 
 
 class AssemblingTest(BrowserTest):
@@ -181,12 +199,139 @@ class AssemblingTest(BrowserTest):
         self.settled()
         self.assertEqual(len(self.items()), 4)
 
+    def test_held_to_steps_the_line_shows_where_it_cuts(self):
+        self.tool("cut")
+        line = self.page.locator("polyline.ink")
+        with self.dragging((90, 130), (230, 150), "Shift"):
+            expect(line).to_have_count(1)
+            self.page.wait_for_function(
+                """() => {
+                    const { points } = document.querySelector("polyline.ink");
+                    const [a, b] = [points[0], points[1]];
+                    const angle = Math.atan2(b.y - a.y, b.x - a.x) * 180 / Math.PI;
+                    return Math.abs(angle - 15) < 1e-3;
+                }"""
+            )
+        self.settled()
+
     def test_what_hangs_over_the_sheet_is_cropped(self):
         self.click(110, 170)
+        self.type_into("Stroke colour, typed", "#1B2924")
+        self.type_into("Stroke width", "12")
         self.drag((110, 170), (10, 170))
         self.settled()
         self.press("Crop to sheet")
         self.assertAlmostEqual(item_box(self.value(), "plate").left, 0.0)
+        self.assertLess(seen_box(self.value(), "plate").left, -5)
+        self.page.get_by_label("Crop strokes, too").check()
+        self.press("Crop to sheet")
+        for item in self.items()[:2]:
+            self.assertGreaterEqual(seen_box(self.value(), item.id).left, -1e-9)
+
+    def test_an_offset_is_dragged_typed_and_follows_its_part(self):
+        self.click(110, 170)
+        self.page.get_by_text("Stroke and offset", exact=True).click()
+        self.press("Grow")
+        made = self.assembly()
+        self.assertEqual(made.edge.distance, 2 * 96 / 25.4)
+        # what it was grown from shows on it
+        expect(self.page.locator(f"[data-drawn='{made.id}'] > g path")).to_have_count(2)
+        start = self.middle(self.page.get_by_test_id("peg-offset"))
+        scale = self.spot(1, 0)[0] - self.spot(0, 0)[0]
+        self.drag_from(start, (start[0] + 20 * scale, start[1]))
+        self.page.mouse.up()
+        self.settled()
+        self.assertAlmostEqual(self.assembly().edge.distance, made.edge.distance + 20, delta=1.5)
+        self.type_into("Offset", "-12 px")
+        box = item_box(self.value(), made.id)
+        self.assertAlmostEqual(box.left, 112, delta=0.01)
+        self.click(122, 120)
+        self.drag((122, 120), (122, 140))
+        self.settled()
+        self.assertAlmostEqual(item_box(self.value(), made.id).top, box.top + 20, delta=0.01)
+        self.page.keyboard.press("Escape")
+        expect(self.page.get_by_test_id("peg-offset")).to_have_count(1)
+        self.press("Turn into outlines")
+        self.assertIsInstance(self.value().items[made.id], Group)
+
+    def test_the_outline_of_a_stroke_stays_adjustable(self):
+        self.open(self.new_drawing(line_across()))
+        self.click(150, 222)
+        self.page.get_by_text("How it is stroked", exact=True).click()
+        self.choose("Ends of the stroke", "flat, at the end")
+        self.page.get_by_text("Stroke and offset", exact=True).click()
+        self.press("Live outline of the stroke")
+        made = self.assembly()
+        form = self.page.locator(f"[data-drawn='{made.id}'] path[data-item]")
+        was = form.get_attribute("d")
+        self.type_into("Width of the strokes of its parts", "20")
+        expect(form).not_to_have_attribute("d", was)
+        # go in, dash the line, and out again: the form has a contour for each dash
+        self.press("Work in it")
+        self.click(150, 222)
+        self.type_into("Dashes and gaps", "30px 15 px")
+        self.assertEqual(self.value().items["line"].style.dashes, (30, 15))
+        self.assertGreater(len(contours_of(self.value(), made.id)), 3)
+
+    def test_a_stroke_lies_inside_or_outside_its_outline(self):
+        self.click(110, 170)
+        self.type_into("Stroke colour, typed", "#1B2924")
+        self.type_into("Stroke width", "9")
+        self.page.get_by_text("How it is stroked", exact=True).click()
+        for where, cut in (("inside it", "clip-path"), ("outside it", "mask")):
+            self.choose("Where the stroke lies", where)
+            self.settled()
+            stroke = self.page.locator(f"[data-drawn=plate] path[{cut}]")
+            expect(stroke).to_have_attribute("stroke-width", "24")
+        self.assertEqual(self.value().items["plate"].style.placing, "outside")
+
+    def test_a_slotted_bridge_and_a_tuner_plate(self):
+        slots = [shape(f"slot-{k}", "rectangle", [130 + 30 * k, 90], [136 + 30 * k, 130])
+                 for k in range(4)]  # fmt: skip
+        bridge = shape("bridge", "rectangle", [100, 80], [250, 140])
+        self.open(self.new_drawing(bridge, *slots))
+        made = self.assemble("Difference")
+        self.assertEqual(len(contours_of(self.value(), made.id)), 5)
+        # a slot is dragged out at the edge: the bridge is open there
+        self.page.keyboard.press("Escape")
+        self.click(160, 85)
+        self.click(163, 110)
+        self.drag((163, 110), (163, 80))
+        self.settled()
+        self.assertEqual(len(contours_of(self.value(), made.id)), 4)
+        # a plate of two forms that share an edge, with holes in a wheel
+        plate = [
+            shape("body", "rectangle", [100, 80], [160, 140]),
+            shape("ear", "rectangle", [160, 90], [200, 130]),
+            shape("hole", "ellipse", [108, 88], [116, 96]),
+        ]
+        told = {"kind": "make_symmetry", "items": ["hole"], "symmetry": "holes"}
+        axis = {"centre": [130, 110], "count": 4}
+        wheel = read_command({**told, "pattern": "wheel", "axis": axis})
+        self.open(self.new_drawing(*plate, wheel))
+        made = self.assemble("Union")
+        self.choose(f"What {self.value().items['holes'].name} does", "cuts")
+        self.settled()
+        loops = contours_of(self.value(), made.id)
+        # no anchor where the shared edge was, but the four corners that it makes
+        self.assertEqual(sorted(len(c.anchors) for c in loops), [4, 4, 4, 4, 8])
+
+    def test_what_takes_long_says_how_far_it_is_and_is_stopped(self):
+        self.open(self.new_drawing(*(scribble(f"s{k}", 190) for k in range(3))))
+        self.core_is_here()
+        self.page.keyboard.press("Control+a")
+        self.page.get_by_text("Stroke and offset", exact=True).click()
+        self.button("Stroke into outline").hover()
+        expect(self.page.get_by_text("takes more than a moment")).to_be_visible()
+        self.button("Stroke into outline").click()
+        working = self.page.get_by_text("takes a while")
+        expect(working).to_be_visible()
+        self.button("Stop").click()
+        expect(working).to_have_count(0)
+        expect(self.page.get_by_text("It was stopped, as you asked.")).to_be_visible()
+        self.settled()
+        self.assertEqual([len(i.contours) for i in self.items()], [1, 1, 1])
+        self.assertFalse(self.items()[0].contours[0].closed)
 
     def test_a_sweep_fuses_removes_and_takes_out(self):
         self.tool("sweep")
@@ -209,10 +354,7 @@ class AssemblingTest(BrowserTest):
         self.assertLess(item_box(self.value(), "disc").bottom, 181)
 
     def test_a_thick_line_is_outlined_and_stroked_again_and_forms_are_offset(self):
-        line = {"anchors": [{"at": [60, 250], "out": [60, -60]}, {"at": [240, 250]}]}
-        style = {"stroke": "#1B2924", "stroke_width": 16, "cap": "round"}
-        told = {"kind": "add_outline", "item": "line", "contours": [line], "style": style}
-        self.open(self.new_drawing(*badge(), read_command(told)))
+        self.open(self.new_drawing(*badge(), line_across()))
         self.click(150, 222)
         self.page.get_by_text("Stroke and offset", exact=True).click()
         self.button("Stroke into outline").hover()
@@ -228,6 +370,7 @@ class AssemblingTest(BrowserTest):
         self.assertEqual(len(self.items()), 5)
         # grown in two steps, seen before they are made
         self.click(110, 170)
+        self.page.get_by_label("Stays adjustable").uncheck()
         for label, text in (("Offset by", "6"), ("Steps", "2")):
             field = self.page.get_by_role("textbox", name=label, exact=True)
             field.click()

@@ -28,7 +28,7 @@ from buildup.geometry.regions import (
     union,
 )
 from buildup.geometry.strands import Operand
-from buildup.geometry.transforms import shift, turn
+from buildup.geometry.transforms import Affine, turn
 from hypothesis import given
 from hypothesis import strategies as st
 
@@ -347,7 +347,7 @@ class WorkTest(unittest.TestCase):
         with met() as asked:
             combined(ring, union)
             first = asked.call_count
-            combined([moved(ring[0], shift(1 + 1j)), *ring[1:]], union)
+            combined([moved(ring[0], Affine(origin=1 + 1j)), *ring[1:]], union)
         self.assertLess(asked.call_count - first, first / 5)
 
     def test_who_waits_hears_how_far_it_is_and_can_end_it(self):

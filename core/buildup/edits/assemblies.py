@@ -4,7 +4,6 @@ from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, replace
 from typing import Literal
 
-from buildup.drawing.checks import MOST_ANCHORS
 from buildup.drawing.model import (
     Assembly,
     Contour,
@@ -21,7 +20,7 @@ from buildup.edits.change import Delta, row_of
 from buildup.edits.command import Command
 from buildup.edits.containers import called
 from buildup.edits.leaving import left_of
-from buildup.edits.newitems import check_new, free_id
+from buildup.edits.newitems import check_contours, check_new, free_id
 from buildup.edits.taking import open_items, open_painted, several
 from buildup.edits.welds import as_group, as_outline
 from buildup.errors import Refusal
@@ -29,6 +28,9 @@ from buildup.forms.assembling import anchors_of, contour_of, operands_of
 from buildup.forms.contours import assembly_form
 from buildup.forms.paintings import paintings_of
 from buildup.geometry.regions import everything, partition, union
+
+MOST_REGIONS = 2_000
+"""Of one partition."""
 
 OPERATIONS: Mapping[Role, str] = {
     "joins": "Union",
@@ -200,6 +202,12 @@ class Partition(Command):
         )
         if not regions:
             raise Refusal("no_region", "These items enclose nothing, so there is nothing to part.")
+        if len(regions) > MOST_REGIONS:
+            raise Refusal(
+                "too_many",
+                f"That would make {len(regions):,} items; a partition makes up to "
+                f"{MOST_REGIONS:,}. Nothing was changed; take fewer items.",
+            )
         known = anchors_of(forms)
         put: list[Item] = []
         for number, region in enumerate(regions):
@@ -239,13 +247,8 @@ class MakeCompound(Command):
         contours: list[Contour] = [
             c for i in painted for f in paintings_of(drawing, i.id) for c in f.contours
         ]
-        if sum(len(c.anchors) for c in contours) > MOST_ANCHORS:
-            raise Refusal(
-                "too_many_anchors",
-                f"They would make one outline of more than {MOST_ANCHORS:,} anchors. Nothing was "
-                "changed; take fewer of them.",
-            )
         back = painted[0]
+        check_contours(back.name, contours)
         made = Outline(
             id=back.id, name=back.name, style=back.style, contours=tuple(contours), rule=self.rule
         )

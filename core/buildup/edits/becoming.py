@@ -7,7 +7,7 @@ from buildup.drawing.model import Contour, Drawing, Item, Painted
 from buildup.drawing.tree import Move
 from buildup.edits.change import Delta, row_of
 from buildup.edits.leaving import left_of
-from buildup.edits.newitems import free_id
+from buildup.edits.newitems import check_contours, free_id
 from buildup.edits.welds import as_outline
 
 
@@ -33,6 +33,7 @@ class Becoming:
         leaf = self.drawing.tree.is_drawn(item.id)
         row = []
         for number, contours in enumerate(forms):
+            check_contours(item.name, contours)
             keeps = leaf and number == 0
             if left is not None:
                 plain = replace(plain, hidden=False, locked=False, role=None)

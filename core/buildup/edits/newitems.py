@@ -1,10 +1,11 @@
 """What is asked of every new item: its id, its name, its style."""
 
 import itertools
-from collections.abc import Container, Mapping
+from collections.abc import Container, Iterable, Mapping
 from dataclasses import replace
 
 from buildup.drawing.checks import (
+    MOST_ANCHORS,
     MOST_DASHES,
     MOST_MITER,
     WIDEST_STROKE,
@@ -12,7 +13,7 @@ from buildup.drawing.checks import (
     check_name,
     check_numbers,
 )
-from buildup.drawing.model import Assembly, Drawing, FormSide, Item, Style
+from buildup.drawing.model import Assembly, Contour, Drawing, FormSide, Item, Style
 from buildup.errors import Refusal
 from buildup.geometry.dashes import check_dashes
 
@@ -48,6 +49,16 @@ def under_new_ids(item: Item, ids: Mapping[str, str]) -> Item:
 
     corners = (replace(c, sides=(side(c.sides[0]), side(c.sides[1]))) for c in copy.corners)
     return replace(copy, corners=tuple(corners))
+
+
+def check_contours(name: str, contours: Iterable[Contour]) -> None:
+    """Refuses more anchors than an outline may have."""
+    if sum(len(c.anchors) for c in contours) > MOST_ANCHORS:
+        raise Refusal(
+            "too_many_anchors",
+            f"“{name}” would become an outline of more than {MOST_ANCHORS:,} anchors. Nothing was "
+            "changed; take fewer items, or thin them out.",
+        )
 
 
 def check_style(style: Style) -> None:

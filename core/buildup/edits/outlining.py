@@ -25,7 +25,7 @@ from buildup.edits.change import Delta, row_of
 from buildup.edits.command import Command
 from buildup.edits.edging import check_grown
 from buildup.edits.leaving import left_of
-from buildup.edits.newitems import free_id
+from buildup.edits.newitems import check_contours, free_id
 from buildup.edits.taking import open_items, open_painted, several
 from buildup.edits.welds import as_outline
 from buildup.errors import Refusal
@@ -145,6 +145,7 @@ class _Beside:
 
     def replaced(self, item: Painted, stroke: tuple[Contour, ...]) -> None:
         """The outline of an item's stroke takes its place, or that of the stroke alone."""
+        check_contours(item.name, stroke)
         tree = self.drawing.tree
         stays = item.style.fill is not None
         alone = not stays and tree.is_drawn(item.id)
@@ -165,6 +166,7 @@ class _Beside:
         """Outlines come to lie above an item, or below it, the last one at the back."""
         row = []
         for contours in steps:
+            check_contours(item.name, contours)
             new = self._new_id(item)
             row.append(new)
             made = Outline(id=new, name=item.name, style=style, contours=contours, role=item.role)

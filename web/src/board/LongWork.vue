@@ -32,7 +32,7 @@ const name = computed(() => box.value?.letters.value[0]?.name ?? "This edit");
 .long {
   position: fixed;
   left: 50%;
-  bottom: 40px;
+  top: 84px;
   transform: translateX(-50%);
   display: flex;
   gap: 12px;

@@ -1,9 +1,9 @@
 <script setup lang="ts">
 // A button for one edit: the pointer on it shows what it would do, a click keeps it.
 import Button from "primevue/button";
-import { ref } from "vue";
 import type { Command } from "../api/types";
 import { useBoard } from "../stores/board";
+import { pointedAt } from "./pointing";
 
 const props = defineProps<{
   label: string;
@@ -17,16 +17,8 @@ const board = useBoard();
 
 const show = (): void => board.preview(props.command);
 const hide = (): void => board.endPreview();
-/** A button that comes to lie under a pointer that rests was not pointed at. */
-const pointed = ref(false);
-function point(event: PointerEvent): void {
-  if (pointed.value || (event.movementX === 0 && event.movementY === 0)) return;
-  pointed.value = true;
-  show();
-}
-function leave(): void {
-  pointed.value = false;
-  hide();
+function enter(event: PointerEvent): void {
+  if (pointedAt(event)) show();
 }
 
 function keep(): void {
@@ -42,8 +34,8 @@ function keep(): void {
     :label="label"
     :title="hint"
     :disabled="disabled"
-    @pointermove="point"
-    @pointerleave="leave"
+    @pointerenter="enter"
+    @pointerleave="hide"
     @focus="show"
     @blur="hide"
     @click="keep"
