@@ -14,7 +14,7 @@ from buildup.errors import Refusal
 from buildup.geometry import meeting
 from buildup.geometry.angles import direction
 from buildup.geometry.areas import area_of
-from buildup.geometry.bezier import line, point_at
+from buildup.geometry.bezier import line, part_of, point_at
 from buildup.geometry.inside import winding
 from buildup.geometry.nearest import nearest_parameter
 from buildup.geometry.patience import heard_by
@@ -154,6 +154,23 @@ class FormTest(Checks):
         one = circle(0j, 10.0)
         made = self.check_all(one, moved(one, lambda p: p + 0.01), [0j])
         self.assertAlmostEqual(area(made["difference"]), 0.01 * 20, delta=1e-4)
+
+    def test_parts_of_one_curve_from_two_forms_are_one_segment(self):
+        arch = (0j, 30 - 40j, 70 - 40j, 100 + 0j)
+
+        def slab(start, end):
+            top = part_of(arch, start, end)
+            right, left = top[3].real + 50j, top[0].real + 50j
+            sides = ((top[3], right), (right, left), (left, top[0]))
+            return Operand(((top, *(line(a, b) for a, b in sides)),))
+
+        for first, second in (((0, 0.6), (0.3, 1)), ((0, 0.5), (0.5, 1)), ((0.2, 0.7), (0.1, 0.4))):
+            with self.subTest(first, second=second):
+                (loop,) = combined([slab(*first), slab(*second)], union)
+                (curve,) = (p.curve for p in loop if p.curve[0] != p.curve[1])
+                start, end = min(first[0], second[0]), max(first[1], second[1])
+                for mine, theirs in zip(curve, part_of(arch, start, end), strict=True):
+                    self.assertAlmostEqual(mine, theirs, places=9)
 
     def test_boxes_that_share_an_edge_make_one_without_stray_anchors(self):
         for other, anchors in (

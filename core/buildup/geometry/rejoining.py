@@ -4,10 +4,16 @@ import itertools
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
 
+from buildup.geometry.angles import cross, dot
 from buildup.geometry.arrangement import Arrangement, Step, Stretch
-from buildup.geometry.bezier import Cubic, is_plain, line
-from buildup.geometry.contacts import in_line
+from buildup.geometry.bezier import Cubic, derivative_at, is_plain, line, split_at
+from buildup.geometry.contacts import MEETS, in_line
 from buildup.geometry.strands import Strand
+
+NEARLY = 1e-6
+"""Sine of an angle: curves that turn by more are not parts of one."""
+FARTHEST_ON = 50.0
+"""Lengths of a part by which it is drawn on at the most; beyond, its last bits would show."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -53,7 +59,7 @@ def parts_of(loop: Sequence[Step], arrangement: Arrangement) -> tuple[Part, ...]
     begins = next((k for k in range(len(ways)) if not _going_on(ways[k - 1], ways[k])), 0)
     parts = _parts([*loop[begins:], *loop[:begins]], arrangement)
     found = _without_needless(parts)
-    while len(found) > 2 and (one := _one_line(found[-1], found[0])):
+    while len(found) > 2 and (one := _as_one(found[-1], found[0])):
         found = [one, *found[1:-1]]
     return tuple(found)
 
@@ -139,20 +145,44 @@ def _source(stretch: Stretch) -> Source:
 
 
 def _without_needless(parts: Sequence[Part]) -> list[Part]:
-    """Straight parts in line as one, where the anchor between them was made by the operation."""
+    """Parts of one line or one curve as one, where the anchor between them is none of a contour."""
     found: list[Part] = []
     for part in parts:
-        if found and (one := _one_line(found[-1], part)):
+        if found and (one := _as_one(found[-1], part)):
             found[-1] = one
         else:
             found.append(part)
     return found
 
 
-def _one_line(first: Part, second: Part) -> Part | None:
-    """Two straight parts in line that are no neighbours in their contour, as one."""
-    if not (is_plain(first.curve) and is_plain(second.curve)) or _neighbours(first, second):
+def _as_one(first: Part, second: Part) -> Part | None:
+    """Two parts that go on from each other and are no neighbours in their contour, as one."""
+    if _neighbours(first, second):
         return None
+    straight = is_plain(first.curve), is_plain(second.curve)
+    if all(straight):
+        return _one_line(first, second)
+    return None if any(straight) else _one_curve(first, second)
+
+
+def _one_curve(first: Part, second: Part) -> Part | None:
+    """Two parts of one cubic: the first one, drawn on, is the second to `MEETS`."""
+    last, onward = derivative_at(first.curve, 1.0), derivative_at(second.curve, 0.0)
+    if not last or abs(cross(last, onward)) > NEARLY * abs(last) * abs(onward):
+        return None
+    on = 1.0 + abs(onward) / abs(last)
+    if on > FARTHEST_ON or dot(last, onward) <= 0.0:
+        return None
+    whole, _ = split_at(first.curve, on)
+    _, drawn_on = split_at(whole, 1.0 / on)
+    if any(abs(p - q) > MEETS for p, q in zip(drawn_on, second.curve, strict=True)):
+        return None
+    a, b, c, _ = whole
+    return replace(first, curve=(a, b, c, second.curve[3]), joined=True)
+
+
+def _one_line(first: Part, second: Part) -> Part | None:
+    """Two straight parts in line, as one."""
     start, corner, end = first.curve[0], second.curve[0], second.curve[3]
     if not in_line(start, corner, end):
         return None

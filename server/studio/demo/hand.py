@@ -18,8 +18,10 @@ from buildup.edits.assemblies import Assemble
 from buildup.edits.command import Command
 from buildup.edits.containers import AddLayer, GroupItems
 from buildup.edits.outlines import AddOutline
+from buildup.edits.outlining import OffsetItems
 from buildup.edits.shaping import DrawShape
 from buildup.edits.stack import RenameItem
+from buildup.edits.styling import SetFill, SetStroke, SetStrokeWidth
 from buildup.edits.symmetries import MakeSymmetry
 from buildup.forms.axes import Axis
 from buildup.shapes.registry import shape_kind
@@ -29,9 +31,16 @@ INK, TEAL, EMBER = "#1B2924", "#0C6B65", "#C2410C"
 SPRUCE, MAPLE, WALNUT, PAPER = "#E7D8BF", "#D9B382", "#6B4A33", "#FBF7EE"
 
 
-def pen(width: float = 0.7, *, fill: str | None = None, stroke: str | None = INK) -> Style:
-    """A style; the width in millimetres."""
-    return Style(fill=fill, stroke=stroke, stroke_width=round(width * MM, 3))
+def pen(
+    width: float = 0.7,
+    *,
+    fill: str | None = None,
+    stroke: str | None = INK,
+    dashes: tuple[float, ...] = (),
+) -> Style:
+    """A style; the width and the dashes in millimetres."""
+    lengths = tuple(round(d * MM, 3) for d in dashes)
+    return Style(fill=fill, stroke=stroke, stroke_width=round(width * MM, 3), dashes=lengths)
 
 
 @dataclass
@@ -76,6 +85,18 @@ class Hand:
             Assemble(items=items, assembly=assembly, operation=operation, called=called)
         )
         return assembly
+
+    def offset(self, called: str, item: str, distance: float, style: Style) -> str:
+        """An item with an offset beside it that follows it; below 0 inside it; millimetres."""
+        self.commands.append(OffsetItems(items=(item,), distance=distance * MM, live=True))
+        around = f"{item}-1"
+        self.commands += [
+            RenameItem(item=around, called=called),
+            SetFill(items=(around,), colour=style.fill),
+            SetStroke(items=(around,), colour=style.stroke),
+            SetStrokeWidth(items=(around,), width=style.stroke_width),
+        ]
+        return around
 
     def symmetry(
         self,

@@ -113,7 +113,8 @@ def swing_tag() -> Hand:
     """The tag that hangs on every instrument."""
     hand = Hand("Swing tag", 70, 110)
     hand.shape("rectangle", "Tag", 35 + 57j, 54 + 88j, pen(0.5, fill=PAPER), radius=6)
-    hand.shape("rectangle", "Border", 35 + 57j, 48 + 82j, pen(0.35, stroke=EMBER), radius=3.4)
+    stitches = pen(0.5, stroke=EMBER, dashes=(2.4, 1.6))
+    hand.shape("rectangle", "Stitches", 35 + 57j, 48 + 82j, stitches, radius=3.4)
     hand.shape("ellipse", "Eyelet", 35 + 24j, 8 + 8j, pen(0.5, fill=MAPLE))
     hand.shape("ellipse", "Hole", 35 + 24j, 4.4 + 4.4j, pen(0.4, fill="#FFFFFF"))
     hand.outline("Body mark", [moved(body(), 35 + 62j, 0.115)], pen(0.6, fill=TEAL, stroke=None))
@@ -136,17 +137,15 @@ def badge() -> Hand:
     """The workshop's badge: a shield with a body in it."""
     hand = Hand("Workshop badge", 90, 110)
 
-    def shield(scale: float) -> Contour:
-        half = (
-            knot(-44j, None, 12 + 5j),
-            knot(36 - 40j, -12 + 3j, 3 + 12j),
-            smooth(37 - 4j, -0.04 + 1j, 14, 22),
-            knot(48j, 18 - 10j, -18 - 10j),
-        )
-        return moved(both_halves(half), 45 + 54j, scale)
-
-    hand.outline("Shield", [shield(1)], pen(0.9, fill=TEAL))
-    hand.outline("Inner line", [shield(0.9)], pen(0.45, stroke=PAPER))
+    half = (
+        knot(-44j, None, 12 + 5j),
+        knot(36 - 40j, -12 + 3j, 3 + 12j),
+        smooth(37 - 4j, -0.04 + 1j, 14, 22),
+        knot(48j, 18 - 10j, -18 - 10j),
+    )
+    shield = moved(both_halves(half), 45 + 54j)
+    form = hand.outline("Shield", [shield], pen(0.9, fill=TEAL))
+    hand.offset("Shield with a line", form, -3.6, pen(0.45, stroke=PAPER))
     paper = pen(0.5, fill=PAPER, stroke=None)
     mark = hand.outline("Body mark", [moved(body(), 45 + 52j, 0.15)], paper)
     hole = hand.shape("ellipse", "Sound hole", 45 + 54j, 9 + 9j, pen(0.4, fill=TEAL, stroke=None))

@@ -78,6 +78,14 @@ test("letters go out in order, each with the version at that moment", async () =
   expect([box.state.value, box.waiting, dropped]).toEqual(["kept", 0, ["a", "b"]]);
 });
 
+test("an edit that was stopped is gone, as was asked", async () => {
+  answers = [told(422, "stopped", true), ok(4)];
+  box.add([posted("a"), posted("b")]);
+  await passes();
+  expect(log).toEqual(["refused a", "kept b"]);
+  expect([aside, dropped]).toEqual([[], ["a", "b"]]);
+});
+
 test("from a page that does not show the drawing letters go out without a version", async () => {
   box.attach(null);
   answers = [ok(4)];
