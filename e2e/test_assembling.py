@@ -178,6 +178,18 @@ class AssemblingTest(BrowserTest):
         self.press("Compound outline")
         (outline,) = self.items()
         self.assertEqual((outline.id, len(outline.contours), outline.rule), ("plate", 3, "evenodd"))
+        # or by the way its paths run, one of which is turned round
+        self.choose("What is a hole", "by direction")
+        self.settled()
+        self.assertEqual(self.value().items["plate"].rule, "nonzero")
+        disc = outline.contours[1]
+        self.tool("anchors")
+        self.click(disc.anchors[0].at.real, disc.anchors[0].at.imag)
+        self.press("Reverse path")
+        after = self.value().items["plate"].contours
+        self.assertEqual([after[0], after[2]], [outline.contours[0], outline.contours[2]])
+        self.assertEqual({a.at for a in after[1].anchors}, {a.at for a in disc.anchors})
+        self.assertNotEqual(after[1], disc)
 
     def test_a_line_cuts_forms_and_a_click_cuts_a_path(self):
         self.tool("cut")

@@ -110,6 +110,7 @@ EVERY = [
     {"kind": "find_twins", "item": "wing", "twins": "tw"},
     {"kind": "even_sides", "item": "wing", "axis": {"centre": [501, 0], "angle": 90}},
     {"kind": "step_items", "items": ["leaf"], "to": "front"},
+    {"kind": "set_rule", "items": ["ring"], "rule": "evenodd"},
     {"kind": "set_fill", "items": ["leaf"], "colour": "#0C6B65"},
     {"kind": "set_stroke", "items": ["leaf"], "colour": None},
     {"kind": "set_stroke_width", "items": ["leaf"], "width": 3},

@@ -55,7 +55,7 @@ from buildup.edits.seams import CloseSeam, SetSeam
 from buildup.edits.shaping import ChangeShape, DrawLine, DrawShape, TurnIntoOutlines
 from buildup.edits.sheets import SetGrid, SetSheet, SetSheetColour
 from buildup.edits.stack import HideItems, LockItems, OrderItems, RemoveItems, RenameItem, StepItems
-from buildup.edits.styling import SetFill, SetPen, SetStroke, SetStrokeWidth
+from buildup.edits.styling import SetFill, SetPen, SetRule, SetStroke, SetStrokeWidth
 from buildup.edits.sweeping import SweepRegions
 from buildup.edits.symmetries import DragSymmetry, MakeSymmetry, SetSecondStyle, SetSymmetry
 from buildup.edits.turningover import FlipItems, ShearItems
@@ -119,6 +119,7 @@ COMMANDS: tuple[type[Command], ...] = (
     SetStroke,
     SetStrokeWidth,
     SetPen,
+    SetRule,
     RemoveItems,
     DuplicateItems,
     RowOfCopies,

@@ -131,21 +131,32 @@ def _closed(contour: Contour) -> Contour:
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class ReverseOutlines(Command):
-    """Turns the direction of all paths of outlines round."""
+    """Turns the direction of paths of outlines round."""
 
     kind: Literal["reverse_outlines"] = "reverse_outlines"
     items: tuple[str, ...]
     """Which outlines."""
+    paths: tuple[tuple[str, int], ...] = ()
+    """Which of their paths, by outline and number; none: all."""
 
     @property
     def name(self) -> str:
-        return "Reverse"
+        return "Reverse path" if self.paths else "Reverse"
 
     def delta(self, drawing: Drawing) -> Delta:
         outlines = [drawing.outline(i.id) for i in open_items(drawing, self.items)]
+        wanted = set(self.paths)
+
+        def turned(item: str, number: int, contour: Contour) -> Contour:
+            return contour if wanted and (item, number) not in wanted else turned_round(contour)
+
         return Delta(
             put=tuple(
-                replace(o, contours=tuple(turned_round(c) for c in o.contours), drawn=None)
+                replace(
+                    o,
+                    contours=tuple(turned(o.id, n, c) for n, c in enumerate(o.contours)),
+                    drawn=None,
+                )
                 for o in outlines
             )
         )

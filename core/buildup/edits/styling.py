@@ -3,11 +3,11 @@
 from dataclasses import dataclass, replace
 from typing import Any, ClassVar, Literal
 
-from buildup.drawing.model import Cap, Drawing, Join, Placing
+from buildup.drawing.model import Cap, Drawing, FillRule, Join, Placing
 from buildup.edits.change import Delta
 from buildup.edits.command import Command
 from buildup.edits.newitems import check_style
-from buildup.edits.taking import open_painted
+from buildup.edits.taking import open_items, open_painted
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -102,6 +102,25 @@ class SetPen(Command):
         }
         changes = {name: value for name, value in told.items() if value is not None}
         return _styled(drawing, self.items, **changes)
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class SetRule(Command):
+    """Says what is inside of outlines whose paths lie over each other."""
+
+    kind: Literal["set_rule"] = "set_rule"
+    items: tuple[str, ...]
+    """Which outlines."""
+    rule: FillRule
+    """An odd number of paths around it, or by the way they run."""
+
+    @property
+    def name(self) -> str:
+        return "Change fill rule"
+
+    def delta(self, drawing: Drawing) -> Delta:
+        outlines = [drawing.outline(i.id) for i in open_items(drawing, self.items)]
+        return Delta(put=tuple(replace(o, rule=self.rule) for o in outlines))
 
 
 def _styled(drawing: Drawing, ids: tuple[str, ...], **changes: Any) -> Delta:

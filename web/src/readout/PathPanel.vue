@@ -71,6 +71,17 @@ const guide = computed(() => {
     />
     <ActionButton
       v-if="one"
+      label="Reverse path"
+      hint="The way it runs, by which holes may be told"
+      lets
+      :command="{
+        kind: 'reverse_outlines',
+        items: [one.item],
+        paths: [[one.item, one.contour]],
+      }"
+    />
+    <ActionButton
+      v-if="one"
       label="Guide through it"
       hint="A guide through this anchor, along its handle"
       :command="{ kind: 'add_guide', guide }"

@@ -4,6 +4,7 @@ import { computed } from "vue";
 import { useBoard } from "../stores/board";
 import { useStarts } from "../stores/starts";
 import { useVocabulary } from "../stores/vocabulary";
+import ChooseField from "./ChooseField.vue";
 import ColourField from "./ColourField.vue";
 import PenPanel from "./PenPanel.vue";
 import TypedField from "./TypedField.vue";
@@ -17,6 +18,10 @@ const first = computed(() => {
   return one === undefined ? undefined : board.drawable(one);
 });
 const style = computed(() => first.value?.style);
+const RULES = [
+  { value: "evenodd" as const, label: "even-odd" },
+  { value: "nonzero" as const, label: "by direction" },
+];
 const point = computed(() => vocabulary.unit("pt"));
 
 const starting = computed(() => JSON.stringify(starts.kept.style) === JSON.stringify(style.value));
@@ -32,6 +37,15 @@ const setWidth = (width: number): void =>
   <section v-if="style" aria-label="Style">
     <span class="label">Fill</span>
     <ColourField class="colour" label="Fill" :colour="style.fill ?? null" @chosen="setFill" />
+    <template v-if="first?.compound">
+      <span class="label">Holes</span>
+      <ChooseField
+        label="What is a hole"
+        :value="first.rule"
+        :options="RULES"
+        @chosen="(rule) => board.commit({ kind: 'set_rule', items: board.selected, rule })"
+      />
+    </template>
     <span class="label">Stroke</span>
     <ColourField class="colour" label="Stroke" :colour="style.stroke ?? null" @chosen="setStroke" />
     <span class="label">Stroke width</span>
