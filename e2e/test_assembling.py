@@ -2,6 +2,7 @@
 
 from random import Random
 
+from buildup.drawing.extent import box_of
 from buildup.drawing.model import Assembly, Group, Outline
 from buildup.edits.apply import read_command
 from buildup.forms.contours import contours_of, item_box
@@ -255,12 +256,13 @@ class AssemblingTest(BrowserTest):
         self.settled()
         self.assertAlmostEqual(self.assembly().edge.distance, made.edge.distance + 20, delta=1.5)
         self.type_into("Offset", "-12 px")
-        box = item_box(self.value(), made.id)
+        box = box_of(contours_of(self.value(), made.id))
         self.assertAlmostEqual(box.left, 112, delta=0.01)
         self.click(122, 120)
         self.drag((122, 120), (122, 140))
         self.settled()
-        self.assertAlmostEqual(item_box(self.value(), made.id).top, box.top + 20, delta=0.01)
+        after = box_of(contours_of(self.value(), made.id))
+        self.assertAlmostEqual(after.top, box.top + 20, delta=0.01)
         self.page.keyboard.press("Escape")
         expect(self.page.get_by_test_id("peg-offset")).to_have_count(1)
         self.press("Turn into outlines")

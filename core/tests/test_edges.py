@@ -11,7 +11,7 @@ from buildup.drawing.model import Anchor, Assembly, Contour, Group, Outline, Sty
 from buildup.drawing.sheet import Sheet
 from buildup.errors import Refusal
 from buildup.formats.svg import svg
-from buildup.forms.contours import assembly_form, contours_of
+from buildup.forms.contours import assembly_form, contours_of, item_box
 from buildup.forms.seen import seen_box
 from buildup.geometry.bezier import point_at
 from buildup.geometry.lengths import length
@@ -51,6 +51,7 @@ class GrownTest(unittest.TestCase):
         moved = done(value, kind="move_items", items=["one"], by=[30, 0])
         self.assertAlmostEqual(drawable(moved, "one-1").box[2], 178.0, places=2)
         dragged = done(value, kind="drag_edge", assembly="one-1", to=[120, 100])
+        self.assertAlmostEqual(item_box(dragged, "one-1").width, 80, places=2)  # its part shows
         self.assertAlmostEqual(dragged.items["one-1"].edge.distance, -20, places=2)
         self.assertAlmostEqual(area(dragged, "one-1") / (math.pi * 400), 1, delta=2e-3)
         peg = drawable(dragged, "one-1").assembly.peg

@@ -206,4 +206,9 @@ def _box_under(drawing: Drawing, item_id: str, by: Affine) -> Box | None:
         box = item_box(drawing, item_id)
         return None if box is None else Box.around(by(c) for c in box.corners)
     contours = contours_under(drawing, item_id, by)
-    return box_of(contours) if contours else None
+    own = [box_of(contours)] if contours else []
+    item = drawing.items[item_id]
+    if isinstance(item, Assembly) and isinstance(item.edge, Grown) and item.edge.shows:
+        held = (box_under(drawing, i, by) for i in drawing.tree.children(item_id))
+        own += [b for b in held if b is not None]
+    return Box.union(own) if own else None

@@ -30,7 +30,7 @@ export function dragOfMark(p: Pointer, board: Board, bench: Bench): Dragging | n
     const { assembly, at } = hit;
     return new Drag(bench, p, (to) => ({ kind: "drag_edge", assembly, to }), {
       grabbed: at,
-      asks: (to) => ({ probes: [to] }),
+      asks: (to) => ({ probes: [to], items: [assembly] }), // not what it is an offset of
     });
   }
   if (hit?.what === "peg") {
