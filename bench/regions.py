@@ -8,6 +8,7 @@ import pathops
 from bench_rows import Row
 from board import median, p95
 from booleanOperations.booleanGlyph import BooleanContour, BooleanGlyph
+from buildup.geometry import meeting
 from buildup.geometry.angles import direction
 from buildup.geometry.bezier import Cubic, point_at
 from buildup.geometry.nearest import nearest
@@ -121,6 +122,7 @@ def _measured(
     """Milliseconds of each, the largest distance from the sources, anchors on the mean."""
     times, away, anchors = [], 0.0, 0
     for n, source in enumerate(sources):
+        meeting.remembered.clear()
         start = time.perf_counter()
         made = work(n)
         times.append((time.perf_counter() - start) * 1000)
@@ -143,6 +145,7 @@ def regions() -> tuple[list[Row], str]:
     ):
         times = []
         for two in operands:
+            meeting.remembered.clear()
             start = time.perf_counter()
             combined(two, keep)
             times.append((time.perf_counter() - start) * 1000)

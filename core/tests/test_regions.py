@@ -346,7 +346,7 @@ class LawTest(Checks):
 def met():
     """The pairs that are met, none of which is remembered from before."""
     with (
-        mock.patch.object(meeting, "_remembered", {}),
+        mock.patch.object(meeting, "remembered", {}),
         mock.patch.object(meeting, "meeting", wraps=meeting.meeting) as asked,
     ):
         yield asked

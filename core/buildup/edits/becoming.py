@@ -11,11 +11,8 @@ from buildup.edits.newitems import check_contours, free_id
 from buildup.edits.welds import as_outline
 
 
-class Becoming:
-    """What items become: the first of several takes the item's place, the others lie above it.
-
-    What shows of an assembly beside its form stays, in a group with what the form becomes.
-    """
+class Making:
+    """What is made of items of a drawing, until it is a delta."""
 
     def __init__(self, drawing: Drawing) -> None:
         self.drawing = drawing
@@ -23,6 +20,23 @@ class Becoming:
         self.moves: list[Move] = []
         self.removed: list[str] = []
         self._taken = set(drawing.items)
+
+    def new_id(self, item_id: str) -> str:
+        """An id that is free, for what comes of an item."""
+        new = free_id(self._taken, item_id)
+        self._taken.add(new)
+        return new
+
+    def delta(self) -> Delta:
+        """All of it."""
+        return Delta(put=tuple(self.put), moves=tuple(self.moves), removed=tuple(self.removed))
+
+
+class Becoming(Making):
+    """What items become: the first of several takes the item's place, the others lie above it.
+
+    What shows of an assembly beside its form stays, in a group with what the form becomes.
+    """
 
     def become(self, item: Painted, forms: Sequence[tuple[Contour, ...]] | None) -> None:
         """An item becomes outlines of some contours each; None: it stays as it is."""
@@ -37,7 +51,7 @@ class Becoming:
             keeps = leaf and number == 0
             if left is not None:
                 plain = replace(plain, hidden=False, locked=False, role=None)
-            new = item.id if keeps else self._new_id(item.id)
+            new = item.id if keeps else self.new_id(item.id)
             self.put.append(replace(plain, id=new, contours=contours))
             if not keeps:
                 row.append(new)
@@ -49,11 +63,3 @@ class Becoming:
         self.moves += row_of(row, self.drawing.tree.container(item.id), item.id)
         if not forms or not leaf:
             self.removed.append(item.id)
-
-    def _new_id(self, item_id: str) -> str:
-        new = free_id(self._taken, item_id)
-        self._taken.add(new)
-        return new
-
-    def delta(self) -> Delta:
-        return Delta(put=tuple(self.put), moves=tuple(self.moves), removed=tuple(self.removed))

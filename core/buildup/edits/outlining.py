@@ -19,13 +19,13 @@ from buildup.drawing.model import (
     Stroked,
     Style,
 )
-from buildup.drawing.tree import Move
 from buildup.edits.assemblies import style_of
+from buildup.edits.becoming import Making
 from buildup.edits.change import Delta, row_of
 from buildup.edits.command import Command
 from buildup.edits.edging import check_grown
 from buildup.edits.leaving import left_of
-from buildup.edits.newitems import check_contours, free_id
+from buildup.edits.newitems import check_contours
 from buildup.edits.taking import open_items, open_painted, several
 from buildup.edits.welds import as_outline
 from buildup.errors import Refusal
@@ -123,19 +123,12 @@ class OffsetItems(Command):
         return made.delta()
 
 
-class _Beside:
+class _Beside(Making):
     """Items, and what is made of them."""
-
-    def __init__(self, drawing: Drawing) -> None:
-        self.drawing = drawing
-        self.put: list[Item] = []
-        self.moves: list[Move] = []
-        self.removed: list[str] = []
-        self._taken = set(drawing.items)
 
     def around(self, item: Item, name: str, style: Style, edge: Grown | Stroked) -> None:
         """An assembly comes to stand around an item."""
-        new = self._new_id(item)
+        new = self.new_id(item.id)
         place = self.drawing.tree.container(item.id)
         self.put += [
             Assembly(id=new, name=name[:LONGEST_NAME], style=style, edge=edge, role=item.role),
@@ -149,7 +142,7 @@ class _Beside:
         tree = self.drawing.tree
         stays = item.style.fill is not None
         alone = not stays and tree.is_drawn(item.id)
-        new = item.id if alone else self._new_id(item)
+        new = item.id if alone else self.new_id(item.id)
         name = f"{item.name}, stroke" if stays else item.name
         plain = replace(as_outline(item, stroke), id=new, name=name[:LONGEST_NAME], rule="nonzero")
         self.put.append(replace(plain, style=as_fill(item.style)))
@@ -167,7 +160,7 @@ class _Beside:
         row = []
         for contours in steps:
             check_contours(item.name, contours)
-            new = self._new_id(item)
+            new = self.new_id(item.id)
             row.append(new)
             made = Outline(id=new, name=item.name, style=style, contours=contours, role=item.role)
             self.put.append(made)
@@ -178,11 +171,3 @@ class _Beside:
         held = self.drawing.tree.children(container)
         at = held.index(item.id)
         self.moves += row_of(reversed(row), container, held[at - 1] if at else None)
-
-    def _new_id(self, item: Item) -> str:
-        new = free_id(self._taken, item.id)
-        self._taken.add(new)
-        return new
-
-    def delta(self) -> Delta:
-        return Delta(put=tuple(self.put), moves=tuple(self.moves), removed=tuple(self.removed))

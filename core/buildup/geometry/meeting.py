@@ -29,7 +29,8 @@ MOST_REMEMBERED = 20_000
 NOTHING = Common()
 
 
-_remembered: dict[tuple[Cubic, Cubic, float], tuple[Crossing, ...]] = {}
+remembered: dict[tuple[Cubic, Cubic, float], tuple[Crossing, ...]] = {}
+"""What was found of pairs before."""
 
 
 def met_by(first: Strand, second: Strand, reach: float) -> tuple[Crossing, ...]:
@@ -39,7 +40,7 @@ def met_by(first: Strand, second: Strand, reach: float) -> tuple[Crossing, ...]:
     many forms of which one moves only that one is met anew.
     """
     key = (first.cubic, second.cubic, reach)
-    known = _remembered.get(key)
+    known = remembered.get(key)
     if known is not None:
         return known
     both = meeting(first, second)
@@ -48,9 +49,9 @@ def met_by(first: Strand, second: Strand, reach: float) -> tuple[Crossing, ...]:
         *both.points,
         *(end for o in both.lengths for end in (o.start, o.end)),
     )
-    if len(_remembered) >= MOST_REMEMBERED:
-        _remembered.clear()
-    _remembered[key] = found
+    if len(remembered) >= MOST_REMEMBERED:
+        remembered.clear()
+    remembered[key] = found
     return found
 
 

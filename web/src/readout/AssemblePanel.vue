@@ -21,8 +21,10 @@ const items = computed(() => {
   return [...board.settledTree.below("")].filter((i) => wanted.has(i));
 });
 const several = computed(() => items.value.length > 1);
+/** Names that a list can be chosen from; the backmost of more of them gives its style. */
+const MOST_STYLES = 100;
 const styles = computed(() =>
-  items.value.map((value, n) => ({
+  items.value.slice(0, MOST_STYLES).map((value, n) => ({
     value,
     label: `${board.drawable(value)?.name ?? ""}${n === 0 ? " (backmost)" : ""}`,
   })),
@@ -102,7 +104,7 @@ const compound = computed<Command>(() => ({ kind: "make_compound", items: board.
       <Checkbox v-model="strokes" binary />
       Crop strokes, too
     </label>
-    <template v-if="several">
+    <template v-if="several && items.length <= MOST_STYLES">
       <span class="label">Style of</span>
       <ChooseField
         label="Style of"
