@@ -209,6 +209,6 @@ def _box_under(drawing: Drawing, item_id: str, by: Affine) -> Box | None:
     own = [box_of(contours)] if contours else []
     item = drawing.items[item_id]
     if isinstance(item, Assembly) and isinstance(item.edge, Grown) and item.edge.shows:
-        held = (box_under(drawing, i, by) for i in drawing.tree.children(item_id))
-        own += [b for b in held if b is not None]
+        parts = (box_under(drawing, i, by) for i in drawing.tree.children(item_id))
+        own += [b for b in parts if b is not None]
     return Box.union(own) if own else None
