@@ -12,6 +12,7 @@ from django.test import Client, TransactionTestCase
 
 from studio import store
 from studio.actions.go import go
+from studio.management.commands.show_anew import is_stale
 from studio.models import Drawing, Item
 
 AT_0004 = json.loads(Path(__file__).with_name("tables_at_0004.json").read_text())
@@ -64,7 +65,10 @@ class ContainersTest(TransactionTestCase):
         ids = {i["id"] for i in told["repaint"]["items"]}
         self.assertEqual(ids, {i for i, _ in told["places"]})
         Item.objects.update(shown="{}")
-        call_command("show_anew", verbosity=0)
+        with self.assertNumQueries(1):
+            self.assertTrue(is_stale(self.row.pk))
+        call_command("show_anew", "--stale", verbosity=0)
+        self.assertFalse(is_stale(self.row.pk))
         again = client.get(f"/api/drawings/{self.row.pk}").json()
         self.assertEqual(
             [i["path"] for i in again["repaint"]["items"]],
