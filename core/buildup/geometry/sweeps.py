@@ -249,8 +249,8 @@ class _Rim:
 
 def _rim(long: Sequence[Cubic], by: float, pen: Pen, *, closed: bool) -> _Rim:
     """The edge of a stroke to one side: to the right where `by` is above 0."""
-    start = long[0][0] + way_of(long[0], 0.0) * 1j * by
-    rim = _Rim(start, 1.0 if by > 0.0 else -1.0, SNAP * pen.width + NO_LENGTH)
+    begins = long[0][0] + way_of(long[0], 0.0) * 1j * by
+    rim = _Rim(begins, 1.0 if by > 0.0 else -1.0, SNAP * pen.width + NO_LENGTH)
     for k, segment in enumerate(long):
         if k:
             _turn(rim, long[k - 1], segment, by, pen)
