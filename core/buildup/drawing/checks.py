@@ -70,6 +70,12 @@ def check_colour(text: str | None) -> None:
         )
 
 
+def check_miter(limit: float) -> None:
+    """Refuses a miter limit that is not from 1 to `MOST_MITER`."""
+    if not 1.0 <= limit <= MOST_MITER:
+        raise Refusal("bad_miter", "A miter limit is from 1 to 100. The old one was kept.")
+
+
 def check_numbers(*numbers: float) -> None:
     """Refuses NaN, infinity and magnitudes beyond `FARTHEST`."""
     for number in numbers:

@@ -3,7 +3,7 @@
 from dataclasses import dataclass, replace
 from typing import ClassVar, Literal
 
-from buildup.drawing.checks import MOST_MITER
+from buildup.drawing.checks import check_miter
 from buildup.drawing.model import Drawing, Grown, Stroked
 from buildup.edits.assemblies import open_assembly
 from buildup.edits.change import Delta
@@ -23,7 +23,7 @@ def check_grown(edge: Grown) -> None:
     """Refuses distances and steps that make no offset.
 
     Raises:
-        Refusal: `bad_length`.
+        Refusal: `bad_length` or `bad_miter`.
 
     """
     sound = abs(edge.distance) >= SMALLEST and 1 <= edge.count <= MOST_STEPS
@@ -33,8 +33,7 @@ def check_grown(edge: Grown) -> None:
             f"An offset takes a distance other than 0, and from 1 to {MOST_STEPS} steps, no more "
             "than 10,000 px in all. Nothing was changed.",
         )
-    if not 1.0 <= edge.miter_limit <= MOST_MITER:
-        raise Refusal("bad_miter", "A miter limit is from 1 to 100. The old one was kept.")
+    check_miter(edge.miter_limit)
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)

@@ -7,9 +7,9 @@ from dataclasses import replace
 from buildup.drawing.checks import (
     MOST_ANCHORS,
     MOST_DASHES,
-    MOST_MITER,
     WIDEST_STROKE,
     check_colour,
+    check_miter,
     check_name,
     check_numbers,
 )
@@ -70,8 +70,7 @@ def check_style(style: Style) -> None:
             "bad_stroke",
             "A stroke can be from 0 to 10,000 px wide. The old width was kept.",
         )
-    if not 1.0 <= style.miter_limit <= MOST_MITER:
-        raise Refusal("bad_miter", "A miter limit is from 1 to 100. The old one was kept.")
+    check_miter(style.miter_limit)
     check_numbers(style.dash_from, *style.dashes)
     if len(style.dashes) > MOST_DASHES:
         raise Refusal(

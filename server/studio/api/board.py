@@ -107,13 +107,13 @@ def command(request: HttpRequest, drawing: int, body: schema.CommandIn) -> dict[
     return _told(kept, body)
 
 
-@router.get("/drawings/{drawing}/work/{command}", response=schema.Work)
+@router.get("/drawings/{drawing}/progress/{command}", response=schema.Work)
 def how_far(request: HttpRequest, drawing: int, command: str) -> dict[str, float | None]:
     """How far an edit is that takes long."""
     return {"part": longwork.how_far(whose(request), command[:40])}
 
 
-@router.delete("/drawings/{drawing}/work/{command}", response={204: None})
+@router.delete("/drawings/{drawing}/progress/{command}", response={204: None})
 def stop(request: HttpRequest, drawing: int, command: str) -> tuple[int, None]:
     """Let an edit that takes long end without a result."""
     longwork.stop(whose(request), command[:40])

@@ -25,8 +25,8 @@ class LongWorkTest(TransactionTestCase):
     def partition(self):
         return self.send({"kind": "partition", "items": ["a", "b"], "prefix": "region"})
 
-    def work(self, command):
-        return f"/api/drawings/{self.drawing}/work/{command}"
+    def progress(self, command):
+        return f"/api/drawings/{self.drawing}/progress/{command}"
 
     def test_it_is_told_how_far_it_is_and_is_stopped_when_that_is_asked(self):
         self.send(comb("a", across=False))
@@ -39,7 +39,7 @@ class LongWorkTest(TransactionTestCase):
             mock.patch.object(longwork, "EVERY", 0.0),
             mock.patch.object(cache, "set", side_effect=lambda *a: told.append(a[1]) or real(*a)),
         ):
-            self.client.delete(self.work("command-3"))
+            self.client.delete(self.progress("command-3"))
             stopped = self.partition()
             self.assertEqual((stopped.status_code, stopped.json()["code"]), (422, "stopped"))
             self.assertTrue(stopped.json()["final"])
@@ -47,10 +47,10 @@ class LongWorkTest(TransactionTestCase):
             self.assertEqual(self.partition().status_code, 200)
         self.assertEqual(told, sorted(told))
         self.assertGreater(len(told), 10)
-        self.assertEqual(self.client.get(self.work("command-4")).json(), {"part": told[-1]})
+        self.assertEqual(self.client.get(self.progress("command-4")).json(), {"part": told[-1]})
         # it is told to nobody else
         self.client.force_login(self.other)
-        self.assertEqual(self.client.get(self.work("command-4")).json(), {"part": None})
+        self.assertEqual(self.client.get(self.progress("command-4")).json(), {"part": None})
 
     def test_a_full_disk_keeps_no_edit_from_being_done(self):
         self.send(comb("a", across=False))

@@ -368,7 +368,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/drawings/{drawing}/work/{command}": {
+    "/api/drawings/{drawing}/progress/{command}": {
         parameters: {
             query?: never;
             header?: never;

@@ -64,7 +64,7 @@ function set(part: Partial<Grown>): void {
         label="Steps of the offset"
         suffix="×"
         :value="grown.count ?? 1"
-        @typed="(v) => set({ count: Math.min(50, Math.max(1, Math.round(v))) })"
+        @typed="(v) => set({ count: Math.round(v) })"
       />
       <span class="label">Corners</span>
       <ChooseField

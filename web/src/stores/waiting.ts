@@ -24,7 +24,7 @@ export class Waiting {
   /** An edit was sent. */
   start(edit: string): void {
     this.end();
-    this.path = `/drawings/${this.drawing}/work/${edit}`;
+    this.path = `/drawings/${this.drawing}/progress/${edit}`;
     this.later(this.path, AFTER);
   }
 
