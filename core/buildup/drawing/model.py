@@ -102,6 +102,7 @@ class Anchor:
         corner: how the corner is worked, which stays live.
         seam: on the line of a symmetry around it: it stays there, its handles square to the line
             (smooth) or as they are (a point), or it lies there by chance (free).
+        eased: the curvature on both its sides is kept the same while its neighbours are edited.
 
     """
 
@@ -112,6 +113,7 @@ class Anchor:
     twin: Twin | None = None
     corner: Corner | None = None
     seam: Seam | None = None
+    eased: bool = False
 
 
 @dataclass(frozen=True, slots=True)

@@ -30,8 +30,10 @@ from buildup.edits.copying import DuplicateItems
 from buildup.edits.cornering import DragCorners, SetCorners, SettleCorners
 from buildup.edits.cutting import CropItems, CutItems, CutPath
 from buildup.edits.dials import CopyDials, DragPeg, SetDial, SetDials, SetMeasure
+from buildup.edits.easing import EaseAnchors, held_eased
 from buildup.edits.edging import DragEdge, SetEdge
 from buildup.edits.evening import EvenSides, FindTwins
+from buildup.edits.fairing import FairSegments, RegularSegments
 from buildup.edits.freehand import DrawStroke, SetTolerance
 from buildup.edits.gripping import LeanItems, ResizeItems, TurnItems
 from buildup.edits.guides import AddGuide, HideGuides, MoveGuide, RemoveGuides, SetGuide
@@ -58,6 +60,7 @@ from buildup.edits.stack import HideItems, LockItems, OrderItems, RemoveItems, R
 from buildup.edits.styling import SetFill, SetPen, SetRule, SetStroke, SetStrokeWidth
 from buildup.edits.sweeping import SweepRegions
 from buildup.edits.symmetries import DragSymmetry, MakeSymmetry, SetSecondStyle, SetSymmetry
+from buildup.edits.thinning import ThinOut
 from buildup.edits.turningover import FlipItems, ShearItems
 from buildup.edits.underlays import DragUnderlay, PlaceUnderlay, RemoveUnderlay, SetUnderlay
 
@@ -84,6 +87,10 @@ COMMANDS: tuple[type[Command], ...] = (
     LineUp,
     SpaceAnchors,
     CopyHandles,
+    EaseAnchors,
+    FairSegments,
+    RegularSegments,
+    ThinOut,
     MakeTwins,
     FindTwins,
     EvenSides,
@@ -200,7 +207,8 @@ def foreseen(drawing: Drawing, command: Command) -> Delta:
         Refusal: as `apply`.
 
     """
-    told = held_on_seams(drawing, command.delta(drawing), whole=command.whole)
+    told = held_eased(drawing, command.delta(drawing), whole=command.whole)
+    told = held_on_seams(drawing, told, whole=command.whole)
     forward = slimmed(drawing, without_empty(drawing, told))
     check_sound(forward.put, forward.patches, forward.sheet)
     return forward

@@ -6,10 +6,12 @@ from dataclasses import replace
 from buildup.drawing.flow import settled
 from buildup.drawing.model import Anchor, Contour, Drawing, Outline, unknown_anchor
 from buildup.drawing.twins import AnchorIndex, followed, without_widows
+from buildup.drawing.units import told
 from buildup.edits.change import Delta
 from buildup.edits.command import AnchorRef
 from buildup.errors import Refusal
 from buildup.geometry.nearest import Nearest, nearest
+from buildup.geometry.tolerances import SAME_PLACE
 
 Edit = Callable[[Contour, int], Anchor]
 
@@ -46,6 +48,32 @@ def anchor_of(drawing: Drawing, ref: AnchorRef) -> tuple[Outline, Contour, Ancho
     return outline, contour, contour.anchors[index]
 
 
+def check_segment(drawing: Drawing, ref: AnchorRef) -> None:
+    """Refuses the anchor at which no segment starts.
+
+    Raises:
+        Refusal: as `by_outline`, or `no_segment`.
+
+    """
+    _, contour, _ = anchor_of(drawing, ref)
+    if not contour.closed and ref[2] == len(contour.anchors) - 1:
+        raise Refusal(
+            "no_segment", "The outline ends at that anchor: no segment starts there.", ref[0]
+        )
+
+
+def by_segment(drawing: Drawing, segments: Sequence[AnchorRef]) -> dict[str, list[AnchorIndex]]:
+    """The places of some segments in each outline, each by the anchor it starts at.
+
+    Raises:
+        Refusal: as `by_outline`, or `no_segment`.
+
+    """
+    for ref in segments:
+        check_segment(drawing, ref)
+    return by_outline(drawing, segments)
+
+
 def edited(drawing: Drawing, anchors: Sequence[AnchorRef], edit: Edit) -> Delta:
     """The outlines named, with each named anchor replaced by what `edit` makes of it.
 
@@ -80,6 +108,31 @@ def with_contours(outline: Outline, contours: Iterable[Contour]) -> Outline | No
     return replace(outline, contours=without_widows(kept), drawn=None) if kept else None
 
 
+def with_rebuilt(outline: Outline, contours: Mapping[int, Contour]) -> Outline:
+    """An outline some of whose contours were made anew; twins and flowing anchors follow.
+
+    Where a contour has another number of anchors, twins that lost their partner are let go.
+    """
+    every = list(outline.contours)
+    for c, contour in contours.items():
+        every[c] = contour
+    same = {
+        c for c, new in contours.items() if len(new.anchors) == len(outline.contours[c].anchors)
+    }
+    changed = [
+        (c, i)
+        for c in sorted(same)
+        for i, (old, new) in enumerate(
+            zip(outline.contours[c].anchors, every[c].anchors, strict=True)
+        )
+        if old is not new
+    ]
+    for c in {*contours, *followed(every, changed)}:
+        every[c] = settled(every[c])
+    kept = tuple(every) if same == set(contours) else without_widows(every)
+    return replace(outline, contours=kept, drawn=None)
+
+
 def delta_of(outlines: Iterable[tuple[str, Outline | None]], said: str = "") -> Delta:
     """The delta that puts some outlines, and removes those of which nothing is left."""
     several = tuple(outlines)
@@ -106,3 +159,10 @@ def segment_near(outline: Outline, at: complex) -> tuple[int, Nearest]:
         raise Refusal("no_segment", "This outline has no segment yet. Draw another anchor first.")
     near, contour_index = min(found, key=lambda pair: pair[0].distance)
     return contour_index, near
+
+
+def said_of_move(moved: float, unit: str) -> str:
+    """What is said of an edit that moves an outline as little as it can, by some sheet units."""
+    if moved <= SAME_PLACE:
+        return "The outline keeps its form."
+    return f"The outline moves by at most {told(moved, unit=unit)}."

@@ -7,11 +7,9 @@ from buildup.drawing.flow import settled
 from buildup.drawing.model import Contour, Drawing
 from buildup.drawing.segments import without
 from buildup.drawing.twins import AnchorIndex, partners
-from buildup.drawing.units import told
 from buildup.edits.change import Delta
 from buildup.edits.command import AnchorRef, Command
-from buildup.edits.editing import by_outline, delta_of, with_contours
-from buildup.geometry.tolerances import SAME_PLACE
+from buildup.edits.editing import by_outline, delta_of, said_of_move, with_contours
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -44,10 +42,4 @@ class RemoveAnchors(Command):
                 moved = max(moved, rest.moved)
                 contours.append(settled(rest.contour) if rest.contour.anchors else rest.contour)
             left.append((item_id, with_contours(outline, contours)))
-        return delta_of(left, _said(moved, drawing.sheet.unit) if self.refit else "")
-
-
-def _said(moved: float, unit: str) -> str:
-    if moved <= SAME_PLACE:
-        return "The outline keeps its form."
-    return f"The outline moves by at most {told(moved, unit=unit)}."
+        return delta_of(left, said_of_move(moved, drawing.sheet.unit) if self.refit else "")

@@ -1,6 +1,5 @@
 """Segments: add anchors on them, bend and straighten them, take them out."""
 
-from collections.abc import Sequence
 from dataclasses import dataclass
 from typing import Literal
 
@@ -14,31 +13,21 @@ from buildup.edits.change import Delta
 from buildup.edits.command import AnchorRef, Command, Point
 from buildup.edits.editing import (
     anchor_of,
-    by_outline,
+    by_segment,
+    check_segment,
     delta_of,
     segment_near,
     with_anchors,
     with_contours,
 )
 from buildup.errors import Refusal
-from buildup.geometry.bezier import extremes
+from buildup.geometry.bezier import extremes, inflections
+from buildup.geometry.stations import stations
 
+MOST_ADDED = 100
+"""Anchors that are added evenly on one segment."""
 NEAR_END = 1e-6
 """Curve parameter: an anchor is not added this close to one that is there."""
-
-
-def _check_segment(drawing: Drawing, ref: AnchorRef) -> None:
-    """Refuses the anchor at which no segment starts.
-
-    Raises:
-        Refusal: as `by_outline`, or `no_segment`.
-
-    """
-    _, contour, _ = anchor_of(drawing, ref)
-    if not contour.closed and ref[2] == len(contour.anchors) - 1:
-        raise Refusal(
-            "no_segment", "The outline ends at that anchor: no segment starts there.", ref[0]
-        )
 
 
 def _grown(outline: Outline, index: int, contour: Contour) -> Outline:
@@ -73,22 +62,27 @@ class InsertAnchor(Command):
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class AddAnchors(Command):
-    """Adds anchors in the middle or at the extremes of segments; the form stays the same."""
+    """Adds anchors on segments, at places that are found; the form stays the same."""
 
     kind: Literal["add_anchors"] = "add_anchors"
     segments: tuple[AnchorRef, ...]
     """Which segments, each by the anchor it starts at."""
-    where: Literal["middle", "extremes"] = "middle"
-    """At half the parameter, or where the curve is level or upright."""
+    where: Literal["middle", "extremes", "inflections", "evenly"] = "middle"
+    """At half the parameter; where the curve is level or upright; where it changes the side to
+    which it bends; or at even distances along it."""
+    count: int = 1
+    """How many on each segment, where they are added evenly."""
 
     @property
     def name(self) -> str:
         return "Add anchors"
 
     def delta(self, drawing: Drawing) -> Delta:
+        if not 1 <= self.count <= MOST_ADDED:
+            raise Refusal("bad_count", f"On each segment 1 to {MOST_ADDED} anchors can be added.")
         put = []
         added = 0
-        for item_id, places in _each(drawing, self.segments).items():
+        for item_id, places in by_segment(drawing, self.segments).items():
             outline = drawing.outline(item_id)
             for c in sorted({c for c, _ in places}):
                 contour = outline.contours[c]
@@ -97,12 +91,18 @@ class AddAnchors(Command):
                 outline = _grown(outline, c, with_added(contour, spots))
             put.append(outline)
         if not added:
-            raise Refusal("no_extremes", "These segments have no extreme between their ends.")
+            word = "inflection" if self.where == "inflections" else "extreme"
+            raise Refusal("no_extremes", f"These segments have no {word} between their ends.")
         return Delta(put=tuple(put))
 
     def _spots(self, contour: Contour, index: int) -> tuple[float, ...]:
         start, end = contour.anchors[index], contour.anchors[(index + 1) % len(contour.anchors)]
-        spots = (0.5,) if self.where == "middle" else extremes(cubic(start, end))
+        segment = cubic(start, end)
+        if self.where == "middle":
+            return (0.5,)
+        if self.where == "evenly":
+            return tuple(s.t for s in stations(segment, self.count + 1)[1:-1])
+        spots = inflections(segment) if self.where == "inflections" else extremes(segment)
         return tuple(t for t in spots if NEAR_END < t < 1.0 - NEAR_END)
 
 
@@ -130,12 +130,6 @@ class BendSegment(Command):
         return Delta(put=(with_anchors(outline, {(index, i): a for i, a in changed.items()}),))
 
 
-def _each(drawing: Drawing, segments: Sequence[AnchorRef]) -> dict[str, list[tuple[int, int]]]:
-    for ref in segments:
-        _check_segment(drawing, ref)
-    return by_outline(drawing, segments)
-
-
 @dataclass(frozen=True, slots=True, kw_only=True)
 class StraightenSegments(Command):
     """Makes segments straight by withdrawing their handles."""
@@ -150,7 +144,7 @@ class StraightenSegments(Command):
 
     def delta(self, drawing: Drawing) -> Delta:
         put = []
-        for item_id, places in _each(drawing, self.segments).items():
+        for item_id, places in by_segment(drawing, self.segments).items():
             outline = drawing.outline(item_id)
             changed: dict[AnchorIndex, Anchor] = {}
             for c in sorted({c for c, _ in places}):
@@ -174,7 +168,7 @@ class RemoveSegment(Command):
 
     def delta(self, drawing: Drawing) -> Delta:
         item_id, c, i = self.segment
-        _check_segment(drawing, self.segment)
+        check_segment(drawing, self.segment)
         outline, contour, _ = anchor_of(drawing, self.segment)
         parts = (settled(p) for p in without_segment(contour, i))
         contours = (*outline.contours[:c], *parts, *outline.contours[c + 1 :])

@@ -116,6 +116,30 @@ def extremes(segment: Cubic) -> tuple[float, ...]:
     return tuple(sorted(found))
 
 
+def inflections(segment: Cubic) -> tuple[float, ...]:
+    """The parameters in (0, 1) where the curve changes the side to which it bends, ascending.
+
+    The roots of cross(B′, B″), for a cubic a quadratic polynomial. Source: Stone and DeRose,
+    "A geometric characterization of parametric cubic curves", ACM TOG 8 (1989).
+
+    >>> inflections((0j, 1j, 1 - 1j, 1 + 0j))
+    (0.5,)
+    >>> inflections((0j, 1 + 0j, 2 + 0j, 3 + 0j))
+    ()
+    """
+    a, b, c, d = segment
+    first, bend, third = b - a, a - 2.0 * b + c, d - a + 3.0 * (b - c)
+    constant = first.real * bend.imag - first.imag * bend.real
+    linear = first.real * third.imag - first.imag * third.real
+    square = bend.real * third.imag - bend.imag * third.real
+    size = abs(first) + abs(c - b) + abs(d - c)
+    if max(abs(constant), abs(linear), abs(square)) <= STANDS_STILL * size * size:
+        return ()
+    roots = quadratic_roots(square, linear, constant)
+    once = roots if len(set(roots)) == len(roots) else ()
+    return tuple(sorted(t for t in once if PARAMETER < t < 1.0 - PARAMETER))
+
+
 def tight_box(segment: Cubic) -> Box:
     """The smallest upright box around the curve (not around its handles).
 

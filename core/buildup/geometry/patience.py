@@ -43,6 +43,20 @@ def heard_by(ear: Ear | None) -> Iterator[None]:
         _ear.reset(token)
 
 
+def begun(pairs: int) -> None:
+    """Tell of work that takes as long as so many pairs of curves."""
+    ear = _ear.get()
+    if ear is not None:
+        ear.begins(pairs)
+
+
+def done(part: float) -> None:
+    """Tell how much of it is done, from 0 to 1."""
+    ear = _ear.get()
+    if ear is not None:
+        ear.far(part)
+
+
 def told_of(work: Sequence[T], stage: Stage) -> Iterable[T]:
     """Pieces of work, one after the other, while it is told how far they are.
 

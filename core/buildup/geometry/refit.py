@@ -23,6 +23,8 @@ SAMPLES = 16
 """Places of each old segment that a refit looks at."""
 MOST_SAMPLES = 600
 """Places of all old segments together."""
+MOST_QUICK = 160
+"""The same with less effort."""
 ROUNDS = 6
 """Times the handles are found anew by least squares."""
 LAWSON = 12
@@ -58,13 +60,19 @@ class Refit:
     moved: float
 
 
-def refit(old: Sequence[Cubic], *, effort: Effort = "thorough") -> Refit:
+def refit(
+    old: Sequence[Cubic],
+    *,
+    effort: Effort = "thorough",
+    ways: tuple[complex, complex] | None = None,
+) -> Refit:
     """One cubic for several that join up, leaving and arriving as they do.
 
     Args:
         old: at least one, in order.
         effort: `quick` stops at least squares, for many at once: some milliseconds less each, and
             the largest distance up to a half more.
+        ways: the directions in which it leaves and arrives, of length 1; None: those of the path.
 
     >>> refit([(0j, 1 + 0j, 2 + 0j, 3 + 0j), (3 + 0j, 4 + 0j, 5 + 0j, 6 + 0j)]).curve
     (0j, (2+0j), (4+0j), (6+0j))
@@ -72,12 +80,14 @@ def refit(old: Sequence[Cubic], *, effort: Effort = "thorough") -> Refit:
     0.0
     """
     size = max(abs(p - old[0][0]) for segment in old for p in segment)
-    whole = _whole(old)
+    whole = _whole(old) if ways is None else None
     if whole is not None:
         off = _apart(old, whole)
         if off <= EXACT * size:
             return Refit(whole[0], off)
-    places = _Places(old)
+    places = _Places(old, effort)
+    if ways is not None:
+        places.ways = (ways[0], -ways[1])
     if places.length <= NO_LENGTH:
         start, end = old[0][0], old[-1][3]
         return Refit((start, start, end, end), size)
@@ -143,9 +153,10 @@ def _apart(old: Sequence[Cubic], whole: _Whole) -> float:
 class _Places:
     """The old path as places along it, each with the segment and the parameter it is at."""
 
-    def __init__(self, old: Sequence[Cubic]) -> None:
+    def __init__(self, old: Sequence[Cubic], effort: Effort) -> None:
         self.old = old
-        each = max(4, min(SAMPLES, MOST_SAMPLES // len(old)))
+        fewest, most = (4, MOST_SAMPLES) if effort == "thorough" else (1, MOST_QUICK)
+        each = max(fewest, min(SAMPLES, most // len(old)))
         inner = [k / each for k in range(1, each)]
         self.points: list[complex] = [old[0][0]]
         self.between: list[tuple[int, float]] = []

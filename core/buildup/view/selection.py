@@ -12,6 +12,7 @@ from buildup.shapes.corners import corner_ways
 from buildup.shapes.kinds import Dial, Dials, DialUnit
 from buildup.shapes.registry import dials_of, shape_kind
 from buildup.view.anchormarks import AnchorMark, anchor_marks
+from buildup.view.curves import CurveReading, check_step, curve_readings
 from buildup.view.drawables import Point, as_point
 
 MOST_MARKS = 1_000
@@ -34,6 +35,8 @@ class Shows:
     """Anchors that are marked wherever they are, with their neighbours."""
     whole: bool = False
     """Long path data is told whole, as what it was before is not held."""
+    curves: float | None = None
+    """Sheet units between the places whose curvature is told, at the least; None: it is not."""
 
 
 ALL = Shows()
@@ -125,6 +128,10 @@ class Selection:
     """Anchors were left out as they are not in sight, or too many to be told apart."""
     told: tuple[str, ...] | None = None
     """The items whose anchors and paths are told; None: all, else the others are as before."""
+    curves: tuple[CurveReading, ...] = ()
+    """The curvature along all that is selected, where it is asked for."""
+    curves_cut: bool = False
+    """There is more, but it would be too much."""
 
 
 def selection(
@@ -149,6 +156,10 @@ def selection(
         measures=_measures(items),
         tolerance=_tolerance(items),
     )
+    if shows.curves is not None:
+        check_step(shows.curves)
+        curves, many = curve_readings(drawing, found.items, shows.curves)
+        found = replace(found, curves=curves, curves_cut=many)
     if shows.marks == "frame":
         return found
     told = [i for i in items if only is None or i.id in only]

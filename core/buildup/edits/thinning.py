@@ -1,0 +1,117 @@
+"""Outlines thinned out: as few anchors as a tolerance allows."""
+
+from collections.abc import Iterable
+from dataclasses import dataclass
+from typing import Literal
+
+from buildup.drawing.model import Contour, Drawing
+from buildup.drawing.paths import starting_at
+from buildup.drawing.segments import with_added
+from buildup.drawing.stretches import Stretch, with_stretch
+from buildup.drawing.units import told
+from buildup.edits.change import Delta
+from buildup.edits.command import Command
+from buildup.edits.editing import with_rebuilt
+from buildup.edits.fairing import check_tolerance
+from buildup.errors import Refusal
+from buildup.geometry.bezier import extremes
+from buildup.geometry.patience import begun, done
+from buildup.geometry.stations import SAME_DIRECTION, joint, way_at
+from buildup.geometry.thinning import thinned
+
+CORNER = 0.35
+"""Radians (20°). A path that turns by more has a corner there."""
+NEAR_END = 1e-3
+"""Curve parameter: an extreme this close to an anchor is that anchor."""
+PAIRS_A_SEGMENT = 12
+"""What a segment that is thinned out counts for those who wait for it."""
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class ThinOut(Command):
+    """Gives outlines as few anchors as a tolerance allows."""
+
+    kind: Literal["thin_out"] = "thin_out"
+    items: tuple[str, ...]
+    """The outlines."""
+    tolerance: float
+    """How far they may move, in sheet units, above 0."""
+    corners: bool = True
+    """Anchors at which the path turns by more than 20° stay."""
+    extremes: bool = False
+    """Anchors stay, or come, where the path is level or upright."""
+
+    @property
+    def name(self) -> str:
+        return "Thin out"
+
+    def delta(self, drawing: Drawing) -> Delta:
+        check_tolerance(self.tolerance)
+        if not self.items:
+            raise Refusal("no_items", "No outline is selected. Pick one first.")
+        outlines = [drawing.outline(i) for i in dict.fromkeys(self.items)]
+        before = sum(len(c.anchors) for o in outlines for c in o.contours)
+        begun(PAIRS_A_SEGMENT * before)
+        put = []
+        moved, after, seen = 0.0, 0, 0
+        for outline in outlines:
+            changed = {}
+            for c, contour in enumerate(outline.contours):
+                changed[c], off = self._thinned(contour)
+                moved = max(moved, off)
+                after += len(changed[c].anchors)
+                seen += len(contour.anchors)
+                done(seen / before)
+            put.append(with_rebuilt(outline, changed))
+        far = told(moved, unit=drawing.sheet.unit)
+        said = f"From {before:,} to {after:,} anchors; the outline moves by at most {far}."
+        if after >= before and not self.extremes:
+            said = f"All {before:,} anchors are needed for that tolerance."
+        return Delta(put=tuple(put), said=said)
+
+    def _thinned(self, contour: Contour) -> tuple[Contour, float]:
+        """A contour with fewer anchors, and how far it moved."""
+        if len(contour.pairs) < 2:
+            return contour, 0.0
+        ready = with_added(contour, dict(_extremes(contour))) if self.extremes else contour
+        keep = self._kept(ready)
+        if ready.closed and keep and 0 not in keep:
+            first = min(keep)
+            ready = starting_at(ready, first)
+            keep = {(k - first) % len(ready.anchors) for k in keep}
+        segments = ready.segments
+        found = thinned(segments, keep=keep, tolerance=self.tolerance)
+        if ready.closed and len(found.curves) < 2:  # one anchor alone makes no closed path
+            half = len(segments) // 2
+            found = thinned(segments, keep={*keep, half}, tolerance=self.tolerance)
+        ends = [*found.starts[1:], len(segments)]
+        made = {
+            Stretch(start, end - start): (curve,)
+            for start, end, curve in zip(found.starts, ends, found.curves, strict=True)
+            if end - start > 1
+        }
+        return with_stretch(ready, made), found.moved
+
+    def _kept(self, contour: Contour) -> set[int]:
+        """The anchors that stay: corners and extremes as asked, and those with ties."""
+        segments = contour.segments
+        found = set()
+        for k, segment in enumerate(segments):
+            anchor = contour.anchors[k]
+            if anchor.twin or anchor.corner or anchor.seam:
+                found.add(k)
+            if k == 0 and not contour.closed:
+                continue
+            turn = abs(joint(segments[k - 1], segment).turn)
+            way = way_at(segment, 0.0)
+            level = min(abs(way.real), abs(way.imag)) <= SAME_DIRECTION
+            smooth_extreme = level and turn <= SAME_DIRECTION
+            if (self.corners and turn > CORNER) or (self.extremes and smooth_extreme):
+                found.add(k)
+        return found
+
+
+def _extremes(contour: Contour) -> Iterable[tuple[int, tuple[float, ...]]]:
+    """The places of segments where they are level or upright, away from their ends."""
+    for k, segment in enumerate(contour.segments):
+        yield k, tuple(t for t in extremes(segment) if NEAR_END < t < 1.0 - NEAR_END)
