@@ -76,7 +76,9 @@ def moved_anchor(anchor: Anchor, by: Affine) -> Anchor:
     into = None if anchor.into is None else by.vector(anchor.into)
     out = None if anchor.out is None else by.vector(anchor.out)
     twin = None if anchor.twin is None else _moved_twin(anchor.twin, by)
-    return Anchor(by(anchor.at), into, out, anchor.kind, twin, anchor.corner, anchor.seam)
+    return Anchor(
+        by(anchor.at), into, out, anchor.kind, twin, anchor.corner, anchor.seam, anchor.eased
+    )
 
 
 def _moved_twin(twin: Twin, by: Affine) -> Twin | None:

@@ -68,6 +68,8 @@ class AnchorMark:
     """None where the path does not turn."""
     seam: Seam | None = None
     """How it is held on the line of a symmetry around it."""
+    eased: bool = False
+    """The curvature on both its sides is kept the same."""
 
 
 def anchor_marks(item: Outline, contour_index: int, wanted: Iterable[int]) -> list[AnchorMark]:
@@ -103,6 +105,7 @@ def anchor_marks(item: Outline, contour_index: int, wanted: Iterable[int]) -> li
                 curvature=_curvatures(segments, index, closed=contour.closed),
                 twin=_twin(anchor),
                 seam=anchor.seam,
+                eased=anchor.eased,
                 corner=None if ends else _corner(contour, index, done, (-back, on)),
             )
         )
