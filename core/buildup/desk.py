@@ -24,10 +24,12 @@ from buildup.drawing.units import read_length, read_number
 from buildup.edits.apply import read_command
 from buildup.edits.change import Change, Delta, inverse, updated
 from buildup.edits.command import Command
+from buildup.edits.mending import trouble_spots
 from buildup.errors import Refusal
 from buildup.formats.clipsvg import clip_svg
 from buildup.formats.svgread import read_svg
 from buildup.forms.axes import Axis
+from buildup.forms.troubles import Limits
 from buildup.geometry.patience import heard_by
 from buildup.timeline import Follows, StepName, Timeline
 from buildup.view.balancemarks import balance_mark
@@ -112,6 +114,7 @@ class Desk:
                 self._shown, q["item"], None if q["axis"] is None else read(Axis, q["axis"])
             ),
             "regions": lambda q: sweep_marks(self._shown, q["items"], q["gap"]),
+            "troubles": lambda q: trouble_spots(self._shown, q["items"], read(Limits, q["limits"])),
             "copy": lambda q: clip_svg(self._shown, q["items"]),
             "copied": lambda q: read_svg(q["text"]),
             "near": lambda q: host.near(self._shown, q["item"], check_point(q["at"])),

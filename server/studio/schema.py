@@ -11,6 +11,7 @@ from buildup.drawing.sheet import Sheet
 from buildup.edits.apply import COMMANDS, read_command
 from buildup.edits.command import Command
 from buildup.forms.axes import Axis
+from buildup.forms.troubles import Limits
 from buildup.host import PegDrag, Repaint
 from buildup.shapes.kinds import DialUnit, Group
 from buildup.view.finding import Likeness
@@ -329,6 +330,13 @@ class RegionsIn(ItemsIn):
 
     gap: float = Field(0.0, ge=0.0, le=1000.0)
     """Sheet units up to which a gap counts as closed."""
+
+
+class TroublesIn(ItemsIn):
+    """Items whose trouble spots are looked for."""
+
+    limits: Limits = Limits()
+    """From where on a place is trouble."""
 
 
 class Copied(Schema):

@@ -56,6 +56,7 @@ from buildup.edits.reshaping import (
 from buildup.edits.seams import CloseSeam, SetSeam
 from buildup.edits.shaping import ChangeShape, DrawLine, DrawShape, TurnIntoOutlines
 from buildup.edits.sheets import SetGrid, SetSheet, SetSheetColour
+from buildup.edits.shortening import ShortenHandles
 from buildup.edits.stack import HideItems, LockItems, OrderItems, RemoveItems, RenameItem, StepItems
 from buildup.edits.styling import SetFill, SetPen, SetRule, SetStroke, SetStrokeWidth
 from buildup.edits.sweeping import SweepRegions
@@ -91,6 +92,7 @@ COMMANDS: tuple[type[Command], ...] = (
     FairSegments,
     RegularSegments,
     ThinOut,
+    ShortenHandles,
     MakeTwins,
     FindTwins,
     EvenSides,

@@ -1,10 +1,12 @@
 """A stretch of a path made fair: the least variation of curvature that its ends allow.
 
 The variation is the integral of the square of the rate of curvature along the length. It is made
-small over places, directions and handle lengths of the anchors between, and over the lengths of the
-two handles at the ends: by least squares of the rates at Gauss's nodes (Levenberg and Marquardt),
-with the jumps of curvature at the anchors as further differences. What the stretch may move is
-bounded by one more term, whose weight is looked for until the tolerance holds, just about.
+small over directions, handle lengths and places of the anchors between (which move square to the
+path, so that they stay apart), and over the lengths of the two handles at the ends: by least
+squares of the rates at Gauss's nodes (Levenberg and Marquardt), with the jumps of curvature at the
+anchors as further differences, and handles that are much longer or shorter than a third of their
+chord held back. What the stretch may move is bounded by one more term, whose weight is looked for
+until the tolerance holds, just about.
 Sources: H. P. Moreton and C. H. Séquin, "Functional optimization for fair surface design", SIGGRAPH
 (1992), for the functional; J. J. Moré, "The Levenberg-Marquardt algorithm", LNM 630 (1978), for
 the method, both from memory.
@@ -33,6 +35,9 @@ NODES = (
 """Gauss's nodes and weights of order 6 on [0, 1] (from memory; checked by their moments)."""
 JUMP = 30.0
 """What a jump of curvature counts: one of 1 / length as much as 30² of the variation."""
+USUAL, HELD = 0.5, 300.0
+"""Natural logarithm of how much a handle may be longer or shorter than a third of its chord (an
+arc of 90° has 0.16, a half circle 0.7), and what it counts to go beyond that."""
 MOST_ROUNDS = 40
 """Rounds of least squares."""
 GAINED, GONE = 1e-3, 1e-9
@@ -67,11 +72,11 @@ class _Knot:
     into: float
     out: float
 
-    def moved(self, by: Sequence[float], size: float) -> "_Knot":
-        """The knot after a step: across, down (in parts of a size), turn (radians), lengths."""
-        x, y, turn, into, out = by
+    def moved(self, by: Sequence[float], aside: complex) -> "_Knot":
+        """The knot after a step: along a vector to the side, turn (radians), lengths."""
+        side, turn, into, out = by
         return _Knot(
-            self.at + size * complex(x, y),
+            self.at + aside * side,
             self.way + math.degrees(turn),
             self.into + into,
             self.out + out,
@@ -80,7 +85,7 @@ class _Knot:
 
 REMEMBERED = 32
 """Stretches whose fair form is remembered."""
-WIDE = 5
+WIDE = 4
 """Variables of a knot."""
 
 
@@ -108,8 +113,10 @@ def faired(
     """
     if len(segments) == 0 or _size(segments) <= NO_LENGTH or any(_stands(s) for s in segments):
         return segments
-    work = _Work(segments, _size(segments), bends)
     drawn = _knots(segments)
+    size = _size(segments)
+    asides = tuple(1j * size * direction(k.way) for k in drawn)
+    work = _Work(segments, size, bends, asides)
     made = work.fairest(drawn, FREE)
     if _moved(segments, made) <= tolerance:
         return tuple(_curves(made))
@@ -213,6 +220,8 @@ class _Work:
     drawn: tuple[Cubic, ...]
     size: float
     bends: tuple[float | None, float | None]
+    asides: tuple[complex, ...]
+    """Of each knot a vector square to the path, as long as that."""
 
     def fairest(self, knots: Sequence[_Knot], weight: float) -> list[_Knot]:
         """The knots with the least sum of squares, as far as rounds lead there."""
@@ -242,17 +251,18 @@ class _Work:
     def _free(self, count: int) -> list[tuple[int, int]]:
         """The variables that there are: knot and which of its own."""
         inner = [(k, v) for k in range(1, count - 1) for v in range(WIDE)]
-        return [(0, 4), *inner, (count - 1, 3)]
+        return [(0, 3), *inner, (count - 1, 2)]
 
     def _stepped(
         self, here: Sequence[_Knot], free: Sequence[tuple[int, int]], step: Sequence[float]
     ) -> list[_Knot] | None:
         by = [[0.0] * WIDE for _ in here]
         for (k, v), value in zip(free, step, strict=True):
-            if not math.isfinite(value) or abs(value) > (LONGEST if v >= 3 else 1.0):
+            if not math.isfinite(value) or abs(value) > (LONGEST if v >= 2 else 1.0):
                 return None
             by[k][v] = value
-        return [knot.moved(b, self.size) for knot, b in zip(here, by, strict=True)]
+        each = zip(here, by, self.asides, strict=True)
+        return [knot.moved(b, aside) for knot, b, aside in each]
 
     def variation(self, knots: Sequence[_Knot]) -> float:
         """The variation of curvature, with what jumps count."""
@@ -273,6 +283,11 @@ class _Work:
         for t, share in NODES:
             off = cross(_way(drawn, t), point_at(curve, t) - point_at(drawn, t))
             found.append(scale * off * math.sqrt(share))
+        a, b, c, d = curve
+        third = abs(d - a) / 3.0 or NO_LENGTH
+        for handle in (abs(b - a), abs(d - c)):
+            beyond = abs(math.log(max(handle, NO_LENGTH) / third)) - USUAL
+            found.append(HELD * max(0.0, beyond))
         return found
 
     def _of_joint(self, curves: Sequence[Cubic], index: int) -> list[float]:
@@ -323,7 +338,7 @@ class _Work:
         count = len(curves)
         by = [0.0] * WIDE
         by[v] = STEP
-        moved = knots[k].moved(by, self.size)
+        moved = knots[k].moved(by, self.asides[k])
         tried = list(curves)
         if k > 0:
             tried[k - 1] = _curve(knots[k - 1], moved)

@@ -3,6 +3,7 @@
 from buildup import host
 from buildup.cues.cuekinds import Meeting
 from buildup.drawing.checks import check_point
+from buildup.edits.mending import TroubleSpots, trouble_spots
 from buildup.formats.clipsvg import clip_svg
 from buildup.formats.svgread import Reading, read_svg
 from buildup.geometry.patience import heard_by
@@ -101,6 +102,12 @@ def balance(request: HttpRequest, drawing: int, body: schema.BalanceIn) -> Balan
 def regions(request: HttpRequest, drawing: int, body: schema.RegionsIn) -> SweepMarks:
     """The regions that some items make where they lie over each other."""
     return sweep_marks(value_now(request, drawing)[1], body.items, body.gap)
+
+
+@router.post("/drawings/{drawing}/troubles", response=TroubleSpots)
+def troubles(request: HttpRequest, drawing: int, body: schema.TroublesIn) -> TroubleSpots:
+    """The trouble spots of some items, each with the edit that mends it."""
+    return trouble_spots(value_now(request, drawing)[1], body.items, body.limits)
 
 
 @router.post("/drawings/{drawing}/copy", response=schema.Copied)
