@@ -95,7 +95,9 @@ def eased_at(contour: Contour, anchors: Iterable[int], to: Ease, *, move: bool) 
     ready = _with_handles(contour, wanted, to)
     path = path_of(ready)
     goals = _goals(ready, path, wanted, to)
-    made = eased(path, goals, free=frozenset(wanted) if move else frozenset())
+    free = frozenset(wanted) if move else frozenset()
+    lines = {} if move else _lines(ready, path, wanted)
+    made = eased(path, goals, free=free, lines=lines) or eased(path, goals, free=free)
     if made is None:
         return None
     smooth = contour_with(ready, made)
@@ -172,6 +174,27 @@ def _goals(contour: Contour, path: Path, wanted: Iterable[int], to: Ease) -> Map
     return goals
 
 
+def _lines(contour: Contour, path: Path, wanted: Iterable[int]) -> Mapping[int, complex]:
+    """The lines along which handles may move, so that what lies beyond stays as it is.
+
+    Those of neighbours; and of anchors that are smooth already the level and upright ones, as
+    nobody draws those by chance.
+    """
+    count = len(contour.anchors)
+    near = {k % count if contour.closed else k for i in wanted for k in (i - 1, i + 1)}
+    found: dict[int, complex] = {}
+    for i in {*near, *wanted} & set(range(count)):
+        anchor = contour.anchors[i]
+        ways = [unit(h) for h in (anchor.into, anchor.out) if h is not None]
+        square = len(ways) == 2 and ways[0] == -ways[1] and 0.0 in (ways[0].real, ways[0].imag)
+        if i in wanted and not square:
+            continue
+        for side, handle in ((-1, anchor.into), (1, anchor.out)):
+            if handle is not None:
+                found[path.place(3 * i + side)] = unit(handle)
+    return found
+
+
 def _held(anchor: Anchor) -> Goal | None:
     """What holds at an anchor that is not eased itself."""
     if anchor.eased:
@@ -204,7 +227,9 @@ def kept_eased(contour: Contour, before: Contour | None) -> Contour:
         return contour
     ready = _with_handles(contour, wanted, "curvature")
     path = path_of(ready)
-    made = eased(path, _goals(ready, path, wanted, "curvature"), held=_edited(path, wanted, before))
+    goals, held = _goals(ready, path, wanted, "curvature"), _edited(path, wanted, before)
+    lines = _lines(ready, path, wanted)
+    made = eased(path, goals, held=held, lines=lines) or eased(path, goals, held=held)
     return contour if made is None else contour_with(ready, made)
 
 

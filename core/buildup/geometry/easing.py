@@ -9,6 +9,7 @@ sequential projections, which at their end fulfil Lagrange's conditions.
 import math
 from collections.abc import Iterator, Mapping, Sequence
 from dataclasses import dataclass
+from types import MappingProxyType
 from typing import Literal
 
 from buildup.geometry.angles import cross, dot
@@ -58,6 +59,7 @@ class Path:
         return self.closed or 0 < anchor < self.segments
 
 
+NO_LINES: Mapping[int, complex] = MappingProxyType({})
 Gradient = dict[int, complex]
 """By point how much a value grows for a move of it: the dot product of both."""
 Condition = tuple[float, Gradient]
@@ -70,6 +72,7 @@ def eased(
     *,
     free: frozenset[int] = frozenset(),
     held: frozenset[int] = frozenset(),
+    lines: Mapping[int, complex] = NO_LINES,
 ) -> Path | None:
     """The path nearest to one that is given, at some of whose anchors goals hold.
 
@@ -78,6 +81,7 @@ def eased(
         goals: by the number of an anchor at which two segments join.
         free: anchors that may move, too; handles may, but for those of straight segments.
         held: numbers of points that may not.
+        lines: by the number of a point the direction, of length 1, along which alone it may move.
 
     Returns:
         None: nothing near enough was found.
@@ -94,9 +98,7 @@ def eased(
     here = list(start)
     for _ in range(MOST_STEPS):
         conditions = [c for a in order for c in _conditions(path, here, a, goals[a])]
-        conditions = [
-            (v, {k: g for k, g in grows.items() if k in moving}) for v, grows in conditions
-        ]
+        conditions = [(v, _along(grows, moving, lines)) for v, grows in conditions]
         off = max((abs(v) for v, _ in conditions), default=0.0)
         there = _projected(start, here, conditions)
         if there is None:
@@ -113,6 +115,13 @@ def eased(
             return None
     made = Path(tuple(here), path.closed, path.straight)
     return made if all(_sound(made, a) for a in order) else None
+
+
+def _along(grows: Gradient, moving: frozenset[int], lines: Mapping[int, complex]) -> Gradient:
+    """How a value grows with what may move, as it may."""
+    return {
+        k: lines[k] * dot(g, lines[k]) if k in lines else g for k, g in grows.items() if k in moving
+    }
 
 
 def _moving(path: Path, free: frozenset[int]) -> frozenset[int]:

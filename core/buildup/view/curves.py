@@ -20,7 +20,7 @@ MOST_PLACES = 1_200
 """Places of all that is selected together: as many as a graph across the screen has pixels."""
 FEWEST_PLACES = 240
 """The same at the least: a short outline shows as finely as a long one."""
-FEWEST_IN_SEGMENT = 4
+FEWEST_IN_SEGMENT = 8
 """Pieces of a segment at the least, of one that is curved."""
 MOST_PATHS = 60
 """Contours whose curvature is told; of more nobody sees which is which."""

@@ -732,6 +732,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/drawings/{drawing}/troubles": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Troubles
+         * @description The trouble spots of some items, each with the edit that mends it.
+         */
+        post: operations["studio_api_questions_troubles"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/drawings/{drawing}/copy": {
         parameters: {
             query?: never;
@@ -1319,6 +1339,11 @@ export interface components {
             corner?: components["schemas"]["CornerMark"] | null;
             /** Seam */
             seam?: ("smooth" | "point" | "free") | null;
+            /**
+             * Eased
+             * @default false
+             */
+            eased?: boolean;
         };
         /**
          * AssemblyMark
@@ -1420,6 +1445,34 @@ export interface components {
                 number,
                 number
             ];
+        };
+        /**
+         * CurveReading
+         * @description The curvature along a contour as it is drawn, at places evenly spaced in each segment.
+         *
+         *     At a joint there are two places, one of each segment.
+         */
+        CurveReading: {
+            /** Item */
+            item: string;
+            /** Contour */
+            contour: number;
+            /** Closed */
+            closed: boolean;
+            /** Length */
+            length: number;
+            /** Along */
+            along: number[];
+            /** At */
+            at: number[];
+            /** Teeth */
+            teeth: number[];
+            /** Curvature */
+            curvature: (number | null)[];
+            /** Turn */
+            turn: number[];
+            /** Joints */
+            joints: components["schemas"]["JointMark"][];
         };
         /**
          * DialReading
@@ -1589,6 +1642,33 @@ export interface components {
              * @default true
              */
             shows?: boolean;
+        };
+        /**
+         * JointMark
+         * @description Where two segments join.
+         */
+        JointMark: {
+            /** At */
+            at: [
+                number,
+                number
+            ];
+            /** Along */
+            along: number;
+            /**
+             * Continuity
+             * @enum {string}
+             */
+            continuity: "broken" | "tangent" | "curvature" | "rate";
+            /** Turn */
+            turn: number;
+            /** Curvature */
+            curvature: [
+                number | null,
+                number | null
+            ];
+            /** Ratio */
+            ratio: number | null;
         };
         /**
          * MeasureReading
@@ -1797,6 +1877,16 @@ export interface components {
             cut?: boolean;
             /** Told */
             told?: string[] | null;
+            /**
+             * Curves
+             * @default []
+             */
+            curves?: components["schemas"]["CurveReading"][];
+            /**
+             * Curves Cut
+             * @default false
+             */
+            curves_cut?: boolean;
         };
         /**
          * Splice
@@ -2018,7 +2108,7 @@ export interface components {
         };
         /**
          * AddAnchors
-         * @description Adds anchors in the middle or at the extremes of segments; the form stays the same.
+         * @description Adds anchors on segments, at places that are found; the form stays the same.
          */
         AddAnchors: {
             /**
@@ -2037,11 +2127,18 @@ export interface components {
             ][];
             /**
              * Where
-             * @description At half the parameter, or where the curve is level or upright.
+             * @description At half the parameter; where the curve is level or upright; where it changes the side to
+             *     which it bends; or at even distances along it.
              * @default middle
              * @enum {string}
              */
-            where?: "middle" | "extremes";
+            where?: "middle" | "extremes" | "inflections" | "evenly";
+            /**
+             * Count
+             * @description How many on each segment, where they are added evenly.
+             * @default 1
+             */
+            count?: number;
         };
         /**
          * AddGuide
@@ -2202,6 +2299,7 @@ export interface components {
          *         corner: how the corner is worked, which stays live.
          *         seam: on the line of a symmetry around it: it stays there, its handles square to the line
          *             (smooth) or as they are (a point), or it lies there by chance (free).
+         *         eased: the curvature on both its sides is kept the same while its neighbours are edited.
          */
         Anchor: {
             /** At */
@@ -2229,6 +2327,11 @@ export interface components {
             corner?: components["schemas"]["Corner"] | null;
             /** Seam */
             seam?: ("smooth" | "point" | "free") | null;
+            /**
+             * Eased
+             * @default false
+             */
+            eased?: boolean;
         };
         /**
          * Assemble
@@ -2462,7 +2565,7 @@ export interface components {
             /** Version */
             version?: number | null;
             /** Command */
-            command: components["schemas"]["DrawAnchor"] | components["schemas"]["CloseOutline"] | components["schemas"]["AddOutline"] | components["schemas"]["MoveAnchors"] | components["schemas"]["PlaceAnchor"] | components["schemas"]["MoveHandle"] | components["schemas"]["PullHandle"] | components["schemas"]["SetHandle"] | components["schemas"]["SetAnchorKind"] | components["schemas"]["RemoveAnchors"] | components["schemas"]["InsertAnchor"] | components["schemas"]["AddAnchors"] | components["schemas"]["BendSegment"] | components["schemas"]["StraightenSegments"] | components["schemas"]["RemoveSegment"] | components["schemas"]["BreakAnchors"] | components["schemas"]["JoinEnds"] | components["schemas"]["ReverseOutlines"] | components["schemas"]["StartAt"] | components["schemas"]["LineUp"] | components["schemas"]["SpaceAnchors"] | components["schemas"]["CopyHandles"] | components["schemas"]["MakeTwins"] | components["schemas"]["FindTwins"] | components["schemas"]["EvenSides"] | components["schemas"]["ReleaseTwins"] | components["schemas"]["DrawStroke"] | components["schemas"]["SetTolerance"] | components["schemas"]["DrawShape"] | components["schemas"]["DrawLine"] | components["schemas"]["ChangeShape"] | components["schemas"]["SetDial"] | components["schemas"]["SetDials"] | components["schemas"]["CopyDials"] | components["schemas"]["SetMeasure"] | components["schemas"]["DragPeg"] | components["schemas"]["TurnIntoOutlines"] | components["schemas"]["SetCorners"] | components["schemas"]["DragCorners"] | components["schemas"]["SettleCorners"] | components["schemas"]["MoveItems"] | components["schemas"]["MoveAlong"] | components["schemas"]["ResizeItems"] | components["schemas"]["LeanItems"] | components["schemas"]["TurnItems"] | components["schemas"]["PlaceItems"] | components["schemas"]["ScaleItems"] | components["schemas"]["TurnBy"] | components["schemas"]["FlipItems"] | components["schemas"]["MirrorItems"] | components["schemas"]["ShearItems"] | components["schemas"]["AlignItems"] | components["schemas"]["SpaceItems"] | components["schemas"]["SetFill"] | components["schemas"]["SetStroke"] | components["schemas"]["SetStrokeWidth"] | components["schemas"]["SetPen"] | components["schemas"]["SetRule"] | components["schemas"]["RemoveItems"] | components["schemas"]["DuplicateItems"] | components["schemas"]["RowOfCopies"] | components["schemas"]["RingOfCopies"] | components["schemas"]["GridOfCopies"] | components["schemas"]["PasteItems"] | components["schemas"]["OrderItems"] | components["schemas"]["StepItems"] | components["schemas"]["HideItems"] | components["schemas"]["LockItems"] | components["schemas"]["RenameItem"] | components["schemas"]["GroupItems"] | components["schemas"]["TakeApart"] | components["schemas"]["MakeSymmetry"] | components["schemas"]["SetSymmetry"] | components["schemas"]["SetSecondStyle"] | components["schemas"]["DragSymmetry"] | components["schemas"]["CloseSeam"] | components["schemas"]["SetSeam"] | components["schemas"]["AddLayer"] | components["schemas"]["MergeLayers"] | components["schemas"]["SetOpacity"] | components["schemas"]["Assemble"] | components["schemas"]["SetAssembly"] | components["schemas"]["SetEdge"] | components["schemas"]["DragEdge"] | components["schemas"]["SetPart"] | components["schemas"]["Partition"] | components["schemas"]["MakeCompound"] | components["schemas"]["CutItems"] | components["schemas"]["CutPath"] | components["schemas"]["CropItems"] | components["schemas"]["SweepRegions"] | components["schemas"]["StrokesIntoOutlines"] | components["schemas"]["OffsetItems"] | components["schemas"]["SetSheet"] | components["schemas"]["SetSheetColour"] | components["schemas"]["SetGrid"] | components["schemas"]["AddGuide"] | components["schemas"]["MoveGuide"] | components["schemas"]["SetGuide"] | components["schemas"]["RemoveGuides"] | components["schemas"]["HideGuides"] | components["schemas"]["PlaceUnderlay"] | components["schemas"]["DragUnderlay"] | components["schemas"]["SetUnderlay"] | components["schemas"]["RemoveUnderlay"];
+            command: components["schemas"]["DrawAnchor"] | components["schemas"]["CloseOutline"] | components["schemas"]["AddOutline"] | components["schemas"]["MoveAnchors"] | components["schemas"]["PlaceAnchor"] | components["schemas"]["MoveHandle"] | components["schemas"]["PullHandle"] | components["schemas"]["SetHandle"] | components["schemas"]["SetAnchorKind"] | components["schemas"]["RemoveAnchors"] | components["schemas"]["InsertAnchor"] | components["schemas"]["AddAnchors"] | components["schemas"]["BendSegment"] | components["schemas"]["StraightenSegments"] | components["schemas"]["RemoveSegment"] | components["schemas"]["BreakAnchors"] | components["schemas"]["JoinEnds"] | components["schemas"]["ReverseOutlines"] | components["schemas"]["StartAt"] | components["schemas"]["LineUp"] | components["schemas"]["SpaceAnchors"] | components["schemas"]["CopyHandles"] | components["schemas"]["EaseAnchors"] | components["schemas"]["FairSegments"] | components["schemas"]["RegularSegments"] | components["schemas"]["ThinOut"] | components["schemas"]["ShortenHandles"] | components["schemas"]["MakeTwins"] | components["schemas"]["FindTwins"] | components["schemas"]["EvenSides"] | components["schemas"]["ReleaseTwins"] | components["schemas"]["DrawStroke"] | components["schemas"]["SetTolerance"] | components["schemas"]["DrawShape"] | components["schemas"]["DrawLine"] | components["schemas"]["ChangeShape"] | components["schemas"]["SetDial"] | components["schemas"]["SetDials"] | components["schemas"]["CopyDials"] | components["schemas"]["SetMeasure"] | components["schemas"]["DragPeg"] | components["schemas"]["TurnIntoOutlines"] | components["schemas"]["SetCorners"] | components["schemas"]["DragCorners"] | components["schemas"]["SettleCorners"] | components["schemas"]["MoveItems"] | components["schemas"]["MoveAlong"] | components["schemas"]["ResizeItems"] | components["schemas"]["LeanItems"] | components["schemas"]["TurnItems"] | components["schemas"]["PlaceItems"] | components["schemas"]["ScaleItems"] | components["schemas"]["TurnBy"] | components["schemas"]["FlipItems"] | components["schemas"]["MirrorItems"] | components["schemas"]["ShearItems"] | components["schemas"]["AlignItems"] | components["schemas"]["SpaceItems"] | components["schemas"]["SetFill"] | components["schemas"]["SetStroke"] | components["schemas"]["SetStrokeWidth"] | components["schemas"]["SetPen"] | components["schemas"]["SetRule"] | components["schemas"]["RemoveItems"] | components["schemas"]["DuplicateItems"] | components["schemas"]["RowOfCopies"] | components["schemas"]["RingOfCopies"] | components["schemas"]["GridOfCopies"] | components["schemas"]["PasteItems"] | components["schemas"]["OrderItems"] | components["schemas"]["StepItems"] | components["schemas"]["HideItems"] | components["schemas"]["LockItems"] | components["schemas"]["RenameItem"] | components["schemas"]["GroupItems"] | components["schemas"]["TakeApart"] | components["schemas"]["MakeSymmetry"] | components["schemas"]["SetSymmetry"] | components["schemas"]["SetSecondStyle"] | components["schemas"]["DragSymmetry"] | components["schemas"]["CloseSeam"] | components["schemas"]["SetSeam"] | components["schemas"]["AddLayer"] | components["schemas"]["MergeLayers"] | components["schemas"]["SetOpacity"] | components["schemas"]["Assemble"] | components["schemas"]["SetAssembly"] | components["schemas"]["SetEdge"] | components["schemas"]["DragEdge"] | components["schemas"]["SetPart"] | components["schemas"]["Partition"] | components["schemas"]["MakeCompound"] | components["schemas"]["CutItems"] | components["schemas"]["CutPath"] | components["schemas"]["CropItems"] | components["schemas"]["SweepRegions"] | components["schemas"]["StrokesIntoOutlines"] | components["schemas"]["OffsetItems"] | components["schemas"]["SetSheet"] | components["schemas"]["SetSheetColour"] | components["schemas"]["SetGrid"] | components["schemas"]["AddGuide"] | components["schemas"]["MoveGuide"] | components["schemas"]["SetGuide"] | components["schemas"]["RemoveGuides"] | components["schemas"]["HideGuides"] | components["schemas"]["PlaceUnderlay"] | components["schemas"]["DragUnderlay"] | components["schemas"]["SetUnderlay"] | components["schemas"]["RemoveUnderlay"];
             /**
              * Selection
              * @default []
@@ -2473,7 +2576,8 @@ export interface components {
              *       "marks": "anchors",
              *       "sight": null,
              *       "chosen": [],
-             *       "whole": false
+             *       "whole": false,
+             *       "curves": null
              *     }
              */
             shows?: components["schemas"]["Shows"];
@@ -3187,6 +3291,45 @@ export interface components {
             behind?: string | null;
         };
         /**
+         * EaseAnchors
+         * @description Makes the joints at anchors smooth, in direction or in curvature, by the least movement.
+         */
+        EaseAnchors: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "ease_anchors";
+            /**
+             * Anchors
+             * @description Which anchors; ends of open paths and those between straight segments are left out.
+             */
+            anchors: [
+                string,
+                number,
+                number
+            ][];
+            /**
+             * To
+             * @description One direction on both sides, or one curvature as well.
+             * @default tangent
+             * @enum {string}
+             */
+            to?: "tangent" | "curvature";
+            /**
+             * Move
+             * @description The anchors may move, too; else only handles do.
+             * @default false
+             */
+            move?: boolean;
+            /**
+             * Keep
+             * @description The curvature stays the same on both sides while the neighbours are edited.
+             * @default false
+             */
+            keep?: boolean;
+        };
+        /**
          * EvenSides
          * @description Makes an outline that is all but symmetric exactly so.
          */
@@ -3210,6 +3353,39 @@ export interface components {
             towards?: "right" | "left" | "mean";
             /** @description The line; None: the one that is found. */
             axis?: components["schemas"]["Axis"] | null;
+        };
+        /**
+         * FairSegments
+         * @description Makes stretches fair: the least variation of curvature that their ends allow.
+         *
+         *     Where the path turns, and at lines, a stretch ends.
+         */
+        FairSegments: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "fair_segments";
+            /**
+             * Segments
+             * @description Which segments, each by the anchor it starts at.
+             */
+            segments: [
+                string,
+                number,
+                number
+            ][];
+            /**
+             * Tolerance
+             * @description How far they may move, in sheet units, above 0.
+             */
+            tolerance: number;
+            /**
+             * Amount
+             * @description From as drawn (0) to as smooth as the ends and the tolerance allow (1).
+             * @default 1
+             */
+            amount?: number;
         };
         /**
          * FindTwins
@@ -4157,6 +4333,32 @@ export interface components {
              * @default false
              */
             stepped?: boolean;
+        };
+        /**
+         * RegularSegments
+         * @description Makes stretches an arc or a line from end to end; the anchors between go.
+         */
+        RegularSegments: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "regular_segments";
+            /**
+             * Segments
+             * @description Which segments, each by the anchor it starts at; those in a row are one stretch.
+             */
+            segments: [
+                string,
+                number,
+                number
+            ][];
+            /**
+             * To
+             * @description The arc that comes nearest, or a straight line.
+             * @enum {string}
+             */
+            to: "arc" | "line";
         };
         /**
          * ReleaseTwins
@@ -5138,6 +5340,26 @@ export interface components {
             ];
         };
         /**
+         * ShortenHandles
+         * @description Brings handles back that reach beyond where the tangents of their segment meet.
+         */
+        ShortenHandles: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "shorten_handles";
+            /**
+             * Segments
+             * @description Which segments, each by the anchor it starts at.
+             */
+            segments: [
+                string,
+                number,
+                number
+            ][];
+        };
+        /**
          * Shows
          * @description What the tool in the hand shows of what is selected.
          */
@@ -5169,6 +5391,8 @@ export interface components {
              * @default false
              */
             whole?: boolean;
+            /** Curves */
+            curves?: number | null;
         };
         /**
          * SpaceAnchors
@@ -5392,6 +5616,39 @@ export interface components {
             items: string[];
         };
         /**
+         * ThinOut
+         * @description Gives outlines as few anchors as a tolerance allows.
+         */
+        ThinOut: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "thin_out";
+            /**
+             * Items
+             * @description The outlines.
+             */
+            items: string[];
+            /**
+             * Tolerance
+             * @description How far they may move, in sheet units, above 0.
+             */
+            tolerance: number;
+            /**
+             * Corners
+             * @description Anchors at which the path turns by more than 20° stay.
+             * @default true
+             */
+            corners?: boolean;
+            /**
+             * Extremes
+             * @description Anchors stay, or come, where the path is level or upright.
+             * @default false
+             */
+            extremes?: boolean;
+        };
+        /**
          * TurnBy
          * @description Turns items by an angle.
          */
@@ -5548,7 +5805,8 @@ export interface components {
              *       "marks": "anchors",
              *       "sight": null,
              *       "chosen": [],
-             *       "whole": false
+             *       "whole": false,
+             *       "curves": null
              *     }
              */
             shows?: components["schemas"]["Shows"];
@@ -5749,7 +6007,7 @@ export interface components {
         AimIn: {
             aim?: components["schemas"]["Aim"] | null;
             /** Command */
-            command?: (components["schemas"]["DrawAnchor"] | components["schemas"]["CloseOutline"] | components["schemas"]["AddOutline"] | components["schemas"]["MoveAnchors"] | components["schemas"]["PlaceAnchor"] | components["schemas"]["MoveHandle"] | components["schemas"]["PullHandle"] | components["schemas"]["SetHandle"] | components["schemas"]["SetAnchorKind"] | components["schemas"]["RemoveAnchors"] | components["schemas"]["InsertAnchor"] | components["schemas"]["AddAnchors"] | components["schemas"]["BendSegment"] | components["schemas"]["StraightenSegments"] | components["schemas"]["RemoveSegment"] | components["schemas"]["BreakAnchors"] | components["schemas"]["JoinEnds"] | components["schemas"]["ReverseOutlines"] | components["schemas"]["StartAt"] | components["schemas"]["LineUp"] | components["schemas"]["SpaceAnchors"] | components["schemas"]["CopyHandles"] | components["schemas"]["MakeTwins"] | components["schemas"]["FindTwins"] | components["schemas"]["EvenSides"] | components["schemas"]["ReleaseTwins"] | components["schemas"]["DrawStroke"] | components["schemas"]["SetTolerance"] | components["schemas"]["DrawShape"] | components["schemas"]["DrawLine"] | components["schemas"]["ChangeShape"] | components["schemas"]["SetDial"] | components["schemas"]["SetDials"] | components["schemas"]["CopyDials"] | components["schemas"]["SetMeasure"] | components["schemas"]["DragPeg"] | components["schemas"]["TurnIntoOutlines"] | components["schemas"]["SetCorners"] | components["schemas"]["DragCorners"] | components["schemas"]["SettleCorners"] | components["schemas"]["MoveItems"] | components["schemas"]["MoveAlong"] | components["schemas"]["ResizeItems"] | components["schemas"]["LeanItems"] | components["schemas"]["TurnItems"] | components["schemas"]["PlaceItems"] | components["schemas"]["ScaleItems"] | components["schemas"]["TurnBy"] | components["schemas"]["FlipItems"] | components["schemas"]["MirrorItems"] | components["schemas"]["ShearItems"] | components["schemas"]["AlignItems"] | components["schemas"]["SpaceItems"] | components["schemas"]["SetFill"] | components["schemas"]["SetStroke"] | components["schemas"]["SetStrokeWidth"] | components["schemas"]["SetPen"] | components["schemas"]["SetRule"] | components["schemas"]["RemoveItems"] | components["schemas"]["DuplicateItems"] | components["schemas"]["RowOfCopies"] | components["schemas"]["RingOfCopies"] | components["schemas"]["GridOfCopies"] | components["schemas"]["PasteItems"] | components["schemas"]["OrderItems"] | components["schemas"]["StepItems"] | components["schemas"]["HideItems"] | components["schemas"]["LockItems"] | components["schemas"]["RenameItem"] | components["schemas"]["GroupItems"] | components["schemas"]["TakeApart"] | components["schemas"]["MakeSymmetry"] | components["schemas"]["SetSymmetry"] | components["schemas"]["SetSecondStyle"] | components["schemas"]["DragSymmetry"] | components["schemas"]["CloseSeam"] | components["schemas"]["SetSeam"] | components["schemas"]["AddLayer"] | components["schemas"]["MergeLayers"] | components["schemas"]["SetOpacity"] | components["schemas"]["Assemble"] | components["schemas"]["SetAssembly"] | components["schemas"]["SetEdge"] | components["schemas"]["DragEdge"] | components["schemas"]["SetPart"] | components["schemas"]["Partition"] | components["schemas"]["MakeCompound"] | components["schemas"]["CutItems"] | components["schemas"]["CutPath"] | components["schemas"]["CropItems"] | components["schemas"]["SweepRegions"] | components["schemas"]["StrokesIntoOutlines"] | components["schemas"]["OffsetItems"] | components["schemas"]["SetSheet"] | components["schemas"]["SetSheetColour"] | components["schemas"]["SetGrid"] | components["schemas"]["AddGuide"] | components["schemas"]["MoveGuide"] | components["schemas"]["SetGuide"] | components["schemas"]["RemoveGuides"] | components["schemas"]["HideGuides"] | components["schemas"]["PlaceUnderlay"] | components["schemas"]["DragUnderlay"] | components["schemas"]["SetUnderlay"] | components["schemas"]["RemoveUnderlay"]) | null;
+            command?: (components["schemas"]["DrawAnchor"] | components["schemas"]["CloseOutline"] | components["schemas"]["AddOutline"] | components["schemas"]["MoveAnchors"] | components["schemas"]["PlaceAnchor"] | components["schemas"]["MoveHandle"] | components["schemas"]["PullHandle"] | components["schemas"]["SetHandle"] | components["schemas"]["SetAnchorKind"] | components["schemas"]["RemoveAnchors"] | components["schemas"]["InsertAnchor"] | components["schemas"]["AddAnchors"] | components["schemas"]["BendSegment"] | components["schemas"]["StraightenSegments"] | components["schemas"]["RemoveSegment"] | components["schemas"]["BreakAnchors"] | components["schemas"]["JoinEnds"] | components["schemas"]["ReverseOutlines"] | components["schemas"]["StartAt"] | components["schemas"]["LineUp"] | components["schemas"]["SpaceAnchors"] | components["schemas"]["CopyHandles"] | components["schemas"]["EaseAnchors"] | components["schemas"]["FairSegments"] | components["schemas"]["RegularSegments"] | components["schemas"]["ThinOut"] | components["schemas"]["ShortenHandles"] | components["schemas"]["MakeTwins"] | components["schemas"]["FindTwins"] | components["schemas"]["EvenSides"] | components["schemas"]["ReleaseTwins"] | components["schemas"]["DrawStroke"] | components["schemas"]["SetTolerance"] | components["schemas"]["DrawShape"] | components["schemas"]["DrawLine"] | components["schemas"]["ChangeShape"] | components["schemas"]["SetDial"] | components["schemas"]["SetDials"] | components["schemas"]["CopyDials"] | components["schemas"]["SetMeasure"] | components["schemas"]["DragPeg"] | components["schemas"]["TurnIntoOutlines"] | components["schemas"]["SetCorners"] | components["schemas"]["DragCorners"] | components["schemas"]["SettleCorners"] | components["schemas"]["MoveItems"] | components["schemas"]["MoveAlong"] | components["schemas"]["ResizeItems"] | components["schemas"]["LeanItems"] | components["schemas"]["TurnItems"] | components["schemas"]["PlaceItems"] | components["schemas"]["ScaleItems"] | components["schemas"]["TurnBy"] | components["schemas"]["FlipItems"] | components["schemas"]["MirrorItems"] | components["schemas"]["ShearItems"] | components["schemas"]["AlignItems"] | components["schemas"]["SpaceItems"] | components["schemas"]["SetFill"] | components["schemas"]["SetStroke"] | components["schemas"]["SetStrokeWidth"] | components["schemas"]["SetPen"] | components["schemas"]["SetRule"] | components["schemas"]["RemoveItems"] | components["schemas"]["DuplicateItems"] | components["schemas"]["RowOfCopies"] | components["schemas"]["RingOfCopies"] | components["schemas"]["GridOfCopies"] | components["schemas"]["PasteItems"] | components["schemas"]["OrderItems"] | components["schemas"]["StepItems"] | components["schemas"]["HideItems"] | components["schemas"]["LockItems"] | components["schemas"]["RenameItem"] | components["schemas"]["GroupItems"] | components["schemas"]["TakeApart"] | components["schemas"]["MakeSymmetry"] | components["schemas"]["SetSymmetry"] | components["schemas"]["SetSecondStyle"] | components["schemas"]["DragSymmetry"] | components["schemas"]["CloseSeam"] | components["schemas"]["SetSeam"] | components["schemas"]["AddLayer"] | components["schemas"]["MergeLayers"] | components["schemas"]["SetOpacity"] | components["schemas"]["Assemble"] | components["schemas"]["SetAssembly"] | components["schemas"]["SetEdge"] | components["schemas"]["DragEdge"] | components["schemas"]["SetPart"] | components["schemas"]["Partition"] | components["schemas"]["MakeCompound"] | components["schemas"]["CutItems"] | components["schemas"]["CutPath"] | components["schemas"]["CropItems"] | components["schemas"]["SweepRegions"] | components["schemas"]["StrokesIntoOutlines"] | components["schemas"]["OffsetItems"] | components["schemas"]["SetSheet"] | components["schemas"]["SetSheetColour"] | components["schemas"]["SetGrid"] | components["schemas"]["AddGuide"] | components["schemas"]["MoveGuide"] | components["schemas"]["SetGuide"] | components["schemas"]["RemoveGuides"] | components["schemas"]["HideGuides"] | components["schemas"]["PlaceUnderlay"] | components["schemas"]["DragUnderlay"] | components["schemas"]["SetUnderlay"] | components["schemas"]["RemoveUnderlay"]) | null;
             /**
              * Selection
              * @default []
@@ -5760,7 +6018,8 @@ export interface components {
              *       "marks": "anchors",
              *       "sight": null,
              *       "chosen": [],
-             *       "whole": false
+             *       "whole": false,
+             *       "curves": null
              *     }
              */
             shows?: components["schemas"]["Shows"];
@@ -5782,7 +6041,8 @@ export interface components {
              *       "marks": "anchors",
              *       "sight": null,
              *       "chosen": [],
-             *       "whole": false
+             *       "whole": false,
+             *       "curves": null
              *     }
              */
             shows?: components["schemas"]["Shows"];
@@ -5897,7 +6157,7 @@ export interface components {
          */
         AgainIn: {
             /** Command */
-            command: components["schemas"]["DrawAnchor"] | components["schemas"]["CloseOutline"] | components["schemas"]["AddOutline"] | components["schemas"]["MoveAnchors"] | components["schemas"]["PlaceAnchor"] | components["schemas"]["MoveHandle"] | components["schemas"]["PullHandle"] | components["schemas"]["SetHandle"] | components["schemas"]["SetAnchorKind"] | components["schemas"]["RemoveAnchors"] | components["schemas"]["InsertAnchor"] | components["schemas"]["AddAnchors"] | components["schemas"]["BendSegment"] | components["schemas"]["StraightenSegments"] | components["schemas"]["RemoveSegment"] | components["schemas"]["BreakAnchors"] | components["schemas"]["JoinEnds"] | components["schemas"]["ReverseOutlines"] | components["schemas"]["StartAt"] | components["schemas"]["LineUp"] | components["schemas"]["SpaceAnchors"] | components["schemas"]["CopyHandles"] | components["schemas"]["MakeTwins"] | components["schemas"]["FindTwins"] | components["schemas"]["EvenSides"] | components["schemas"]["ReleaseTwins"] | components["schemas"]["DrawStroke"] | components["schemas"]["SetTolerance"] | components["schemas"]["DrawShape"] | components["schemas"]["DrawLine"] | components["schemas"]["ChangeShape"] | components["schemas"]["SetDial"] | components["schemas"]["SetDials"] | components["schemas"]["CopyDials"] | components["schemas"]["SetMeasure"] | components["schemas"]["DragPeg"] | components["schemas"]["TurnIntoOutlines"] | components["schemas"]["SetCorners"] | components["schemas"]["DragCorners"] | components["schemas"]["SettleCorners"] | components["schemas"]["MoveItems"] | components["schemas"]["MoveAlong"] | components["schemas"]["ResizeItems"] | components["schemas"]["LeanItems"] | components["schemas"]["TurnItems"] | components["schemas"]["PlaceItems"] | components["schemas"]["ScaleItems"] | components["schemas"]["TurnBy"] | components["schemas"]["FlipItems"] | components["schemas"]["MirrorItems"] | components["schemas"]["ShearItems"] | components["schemas"]["AlignItems"] | components["schemas"]["SpaceItems"] | components["schemas"]["SetFill"] | components["schemas"]["SetStroke"] | components["schemas"]["SetStrokeWidth"] | components["schemas"]["SetPen"] | components["schemas"]["SetRule"] | components["schemas"]["RemoveItems"] | components["schemas"]["DuplicateItems"] | components["schemas"]["RowOfCopies"] | components["schemas"]["RingOfCopies"] | components["schemas"]["GridOfCopies"] | components["schemas"]["PasteItems"] | components["schemas"]["OrderItems"] | components["schemas"]["StepItems"] | components["schemas"]["HideItems"] | components["schemas"]["LockItems"] | components["schemas"]["RenameItem"] | components["schemas"]["GroupItems"] | components["schemas"]["TakeApart"] | components["schemas"]["MakeSymmetry"] | components["schemas"]["SetSymmetry"] | components["schemas"]["SetSecondStyle"] | components["schemas"]["DragSymmetry"] | components["schemas"]["CloseSeam"] | components["schemas"]["SetSeam"] | components["schemas"]["AddLayer"] | components["schemas"]["MergeLayers"] | components["schemas"]["SetOpacity"] | components["schemas"]["Assemble"] | components["schemas"]["SetAssembly"] | components["schemas"]["SetEdge"] | components["schemas"]["DragEdge"] | components["schemas"]["SetPart"] | components["schemas"]["Partition"] | components["schemas"]["MakeCompound"] | components["schemas"]["CutItems"] | components["schemas"]["CutPath"] | components["schemas"]["CropItems"] | components["schemas"]["SweepRegions"] | components["schemas"]["StrokesIntoOutlines"] | components["schemas"]["OffsetItems"] | components["schemas"]["SetSheet"] | components["schemas"]["SetSheetColour"] | components["schemas"]["SetGrid"] | components["schemas"]["AddGuide"] | components["schemas"]["MoveGuide"] | components["schemas"]["SetGuide"] | components["schemas"]["RemoveGuides"] | components["schemas"]["HideGuides"] | components["schemas"]["PlaceUnderlay"] | components["schemas"]["DragUnderlay"] | components["schemas"]["SetUnderlay"] | components["schemas"]["RemoveUnderlay"];
+            command: components["schemas"]["DrawAnchor"] | components["schemas"]["CloseOutline"] | components["schemas"]["AddOutline"] | components["schemas"]["MoveAnchors"] | components["schemas"]["PlaceAnchor"] | components["schemas"]["MoveHandle"] | components["schemas"]["PullHandle"] | components["schemas"]["SetHandle"] | components["schemas"]["SetAnchorKind"] | components["schemas"]["RemoveAnchors"] | components["schemas"]["InsertAnchor"] | components["schemas"]["AddAnchors"] | components["schemas"]["BendSegment"] | components["schemas"]["StraightenSegments"] | components["schemas"]["RemoveSegment"] | components["schemas"]["BreakAnchors"] | components["schemas"]["JoinEnds"] | components["schemas"]["ReverseOutlines"] | components["schemas"]["StartAt"] | components["schemas"]["LineUp"] | components["schemas"]["SpaceAnchors"] | components["schemas"]["CopyHandles"] | components["schemas"]["EaseAnchors"] | components["schemas"]["FairSegments"] | components["schemas"]["RegularSegments"] | components["schemas"]["ThinOut"] | components["schemas"]["ShortenHandles"] | components["schemas"]["MakeTwins"] | components["schemas"]["FindTwins"] | components["schemas"]["EvenSides"] | components["schemas"]["ReleaseTwins"] | components["schemas"]["DrawStroke"] | components["schemas"]["SetTolerance"] | components["schemas"]["DrawShape"] | components["schemas"]["DrawLine"] | components["schemas"]["ChangeShape"] | components["schemas"]["SetDial"] | components["schemas"]["SetDials"] | components["schemas"]["CopyDials"] | components["schemas"]["SetMeasure"] | components["schemas"]["DragPeg"] | components["schemas"]["TurnIntoOutlines"] | components["schemas"]["SetCorners"] | components["schemas"]["DragCorners"] | components["schemas"]["SettleCorners"] | components["schemas"]["MoveItems"] | components["schemas"]["MoveAlong"] | components["schemas"]["ResizeItems"] | components["schemas"]["LeanItems"] | components["schemas"]["TurnItems"] | components["schemas"]["PlaceItems"] | components["schemas"]["ScaleItems"] | components["schemas"]["TurnBy"] | components["schemas"]["FlipItems"] | components["schemas"]["MirrorItems"] | components["schemas"]["ShearItems"] | components["schemas"]["AlignItems"] | components["schemas"]["SpaceItems"] | components["schemas"]["SetFill"] | components["schemas"]["SetStroke"] | components["schemas"]["SetStrokeWidth"] | components["schemas"]["SetPen"] | components["schemas"]["SetRule"] | components["schemas"]["RemoveItems"] | components["schemas"]["DuplicateItems"] | components["schemas"]["RowOfCopies"] | components["schemas"]["RingOfCopies"] | components["schemas"]["GridOfCopies"] | components["schemas"]["PasteItems"] | components["schemas"]["OrderItems"] | components["schemas"]["StepItems"] | components["schemas"]["HideItems"] | components["schemas"]["LockItems"] | components["schemas"]["RenameItem"] | components["schemas"]["GroupItems"] | components["schemas"]["TakeApart"] | components["schemas"]["MakeSymmetry"] | components["schemas"]["SetSymmetry"] | components["schemas"]["SetSecondStyle"] | components["schemas"]["DragSymmetry"] | components["schemas"]["CloseSeam"] | components["schemas"]["SetSeam"] | components["schemas"]["AddLayer"] | components["schemas"]["MergeLayers"] | components["schemas"]["SetOpacity"] | components["schemas"]["Assemble"] | components["schemas"]["SetAssembly"] | components["schemas"]["SetEdge"] | components["schemas"]["DragEdge"] | components["schemas"]["SetPart"] | components["schemas"]["Partition"] | components["schemas"]["MakeCompound"] | components["schemas"]["CutItems"] | components["schemas"]["CutPath"] | components["schemas"]["CropItems"] | components["schemas"]["SweepRegions"] | components["schemas"]["StrokesIntoOutlines"] | components["schemas"]["OffsetItems"] | components["schemas"]["SetSheet"] | components["schemas"]["SetSheetColour"] | components["schemas"]["SetGrid"] | components["schemas"]["AddGuide"] | components["schemas"]["MoveGuide"] | components["schemas"]["SetGuide"] | components["schemas"]["RemoveGuides"] | components["schemas"]["HideGuides"] | components["schemas"]["PlaceUnderlay"] | components["schemas"]["DragUnderlay"] | components["schemas"]["SetUnderlay"] | components["schemas"]["RemoveUnderlay"];
             frame: components["schemas"]["FrameBox"];
         };
         /**
@@ -5938,7 +6198,7 @@ export interface components {
          */
         SpreadIn: {
             /** Command */
-            command: components["schemas"]["DrawAnchor"] | components["schemas"]["CloseOutline"] | components["schemas"]["AddOutline"] | components["schemas"]["MoveAnchors"] | components["schemas"]["PlaceAnchor"] | components["schemas"]["MoveHandle"] | components["schemas"]["PullHandle"] | components["schemas"]["SetHandle"] | components["schemas"]["SetAnchorKind"] | components["schemas"]["RemoveAnchors"] | components["schemas"]["InsertAnchor"] | components["schemas"]["AddAnchors"] | components["schemas"]["BendSegment"] | components["schemas"]["StraightenSegments"] | components["schemas"]["RemoveSegment"] | components["schemas"]["BreakAnchors"] | components["schemas"]["JoinEnds"] | components["schemas"]["ReverseOutlines"] | components["schemas"]["StartAt"] | components["schemas"]["LineUp"] | components["schemas"]["SpaceAnchors"] | components["schemas"]["CopyHandles"] | components["schemas"]["MakeTwins"] | components["schemas"]["FindTwins"] | components["schemas"]["EvenSides"] | components["schemas"]["ReleaseTwins"] | components["schemas"]["DrawStroke"] | components["schemas"]["SetTolerance"] | components["schemas"]["DrawShape"] | components["schemas"]["DrawLine"] | components["schemas"]["ChangeShape"] | components["schemas"]["SetDial"] | components["schemas"]["SetDials"] | components["schemas"]["CopyDials"] | components["schemas"]["SetMeasure"] | components["schemas"]["DragPeg"] | components["schemas"]["TurnIntoOutlines"] | components["schemas"]["SetCorners"] | components["schemas"]["DragCorners"] | components["schemas"]["SettleCorners"] | components["schemas"]["MoveItems"] | components["schemas"]["MoveAlong"] | components["schemas"]["ResizeItems"] | components["schemas"]["LeanItems"] | components["schemas"]["TurnItems"] | components["schemas"]["PlaceItems"] | components["schemas"]["ScaleItems"] | components["schemas"]["TurnBy"] | components["schemas"]["FlipItems"] | components["schemas"]["MirrorItems"] | components["schemas"]["ShearItems"] | components["schemas"]["AlignItems"] | components["schemas"]["SpaceItems"] | components["schemas"]["SetFill"] | components["schemas"]["SetStroke"] | components["schemas"]["SetStrokeWidth"] | components["schemas"]["SetPen"] | components["schemas"]["SetRule"] | components["schemas"]["RemoveItems"] | components["schemas"]["DuplicateItems"] | components["schemas"]["RowOfCopies"] | components["schemas"]["RingOfCopies"] | components["schemas"]["GridOfCopies"] | components["schemas"]["PasteItems"] | components["schemas"]["OrderItems"] | components["schemas"]["StepItems"] | components["schemas"]["HideItems"] | components["schemas"]["LockItems"] | components["schemas"]["RenameItem"] | components["schemas"]["GroupItems"] | components["schemas"]["TakeApart"] | components["schemas"]["MakeSymmetry"] | components["schemas"]["SetSymmetry"] | components["schemas"]["SetSecondStyle"] | components["schemas"]["DragSymmetry"] | components["schemas"]["CloseSeam"] | components["schemas"]["SetSeam"] | components["schemas"]["AddLayer"] | components["schemas"]["MergeLayers"] | components["schemas"]["SetOpacity"] | components["schemas"]["Assemble"] | components["schemas"]["SetAssembly"] | components["schemas"]["SetEdge"] | components["schemas"]["DragEdge"] | components["schemas"]["SetPart"] | components["schemas"]["Partition"] | components["schemas"]["MakeCompound"] | components["schemas"]["CutItems"] | components["schemas"]["CutPath"] | components["schemas"]["CropItems"] | components["schemas"]["SweepRegions"] | components["schemas"]["StrokesIntoOutlines"] | components["schemas"]["OffsetItems"] | components["schemas"]["SetSheet"] | components["schemas"]["SetSheetColour"] | components["schemas"]["SetGrid"] | components["schemas"]["AddGuide"] | components["schemas"]["MoveGuide"] | components["schemas"]["SetGuide"] | components["schemas"]["RemoveGuides"] | components["schemas"]["HideGuides"] | components["schemas"]["PlaceUnderlay"] | components["schemas"]["DragUnderlay"] | components["schemas"]["SetUnderlay"] | components["schemas"]["RemoveUnderlay"];
+            command: components["schemas"]["DrawAnchor"] | components["schemas"]["CloseOutline"] | components["schemas"]["AddOutline"] | components["schemas"]["MoveAnchors"] | components["schemas"]["PlaceAnchor"] | components["schemas"]["MoveHandle"] | components["schemas"]["PullHandle"] | components["schemas"]["SetHandle"] | components["schemas"]["SetAnchorKind"] | components["schemas"]["RemoveAnchors"] | components["schemas"]["InsertAnchor"] | components["schemas"]["AddAnchors"] | components["schemas"]["BendSegment"] | components["schemas"]["StraightenSegments"] | components["schemas"]["RemoveSegment"] | components["schemas"]["BreakAnchors"] | components["schemas"]["JoinEnds"] | components["schemas"]["ReverseOutlines"] | components["schemas"]["StartAt"] | components["schemas"]["LineUp"] | components["schemas"]["SpaceAnchors"] | components["schemas"]["CopyHandles"] | components["schemas"]["EaseAnchors"] | components["schemas"]["FairSegments"] | components["schemas"]["RegularSegments"] | components["schemas"]["ThinOut"] | components["schemas"]["ShortenHandles"] | components["schemas"]["MakeTwins"] | components["schemas"]["FindTwins"] | components["schemas"]["EvenSides"] | components["schemas"]["ReleaseTwins"] | components["schemas"]["DrawStroke"] | components["schemas"]["SetTolerance"] | components["schemas"]["DrawShape"] | components["schemas"]["DrawLine"] | components["schemas"]["ChangeShape"] | components["schemas"]["SetDial"] | components["schemas"]["SetDials"] | components["schemas"]["CopyDials"] | components["schemas"]["SetMeasure"] | components["schemas"]["DragPeg"] | components["schemas"]["TurnIntoOutlines"] | components["schemas"]["SetCorners"] | components["schemas"]["DragCorners"] | components["schemas"]["SettleCorners"] | components["schemas"]["MoveItems"] | components["schemas"]["MoveAlong"] | components["schemas"]["ResizeItems"] | components["schemas"]["LeanItems"] | components["schemas"]["TurnItems"] | components["schemas"]["PlaceItems"] | components["schemas"]["ScaleItems"] | components["schemas"]["TurnBy"] | components["schemas"]["FlipItems"] | components["schemas"]["MirrorItems"] | components["schemas"]["ShearItems"] | components["schemas"]["AlignItems"] | components["schemas"]["SpaceItems"] | components["schemas"]["SetFill"] | components["schemas"]["SetStroke"] | components["schemas"]["SetStrokeWidth"] | components["schemas"]["SetPen"] | components["schemas"]["SetRule"] | components["schemas"]["RemoveItems"] | components["schemas"]["DuplicateItems"] | components["schemas"]["RowOfCopies"] | components["schemas"]["RingOfCopies"] | components["schemas"]["GridOfCopies"] | components["schemas"]["PasteItems"] | components["schemas"]["OrderItems"] | components["schemas"]["StepItems"] | components["schemas"]["HideItems"] | components["schemas"]["LockItems"] | components["schemas"]["RenameItem"] | components["schemas"]["GroupItems"] | components["schemas"]["TakeApart"] | components["schemas"]["MakeSymmetry"] | components["schemas"]["SetSymmetry"] | components["schemas"]["SetSecondStyle"] | components["schemas"]["DragSymmetry"] | components["schemas"]["CloseSeam"] | components["schemas"]["SetSeam"] | components["schemas"]["AddLayer"] | components["schemas"]["MergeLayers"] | components["schemas"]["SetOpacity"] | components["schemas"]["Assemble"] | components["schemas"]["SetAssembly"] | components["schemas"]["SetEdge"] | components["schemas"]["DragEdge"] | components["schemas"]["SetPart"] | components["schemas"]["Partition"] | components["schemas"]["MakeCompound"] | components["schemas"]["CutItems"] | components["schemas"]["CutPath"] | components["schemas"]["CropItems"] | components["schemas"]["SweepRegions"] | components["schemas"]["StrokesIntoOutlines"] | components["schemas"]["OffsetItems"] | components["schemas"]["SetSheet"] | components["schemas"]["SetSheetColour"] | components["schemas"]["SetGrid"] | components["schemas"]["AddGuide"] | components["schemas"]["MoveGuide"] | components["schemas"]["SetGuide"] | components["schemas"]["RemoveGuides"] | components["schemas"]["HideGuides"] | components["schemas"]["PlaceUnderlay"] | components["schemas"]["DragUnderlay"] | components["schemas"]["SetUnderlay"] | components["schemas"]["RemoveUnderlay"];
             aim?: components["schemas"]["Aim"] | null;
             drag?: components["schemas"]["PegDrag"] | null;
             /**
@@ -5951,7 +6211,8 @@ export interface components {
              *       "marks": "anchors",
              *       "sight": null,
              *       "chosen": [],
-             *       "whole": false
+             *       "whole": false,
+             *       "curves": null
              *     }
              */
             shows?: components["schemas"]["Shows"];
@@ -6053,6 +6314,83 @@ export interface components {
              * @default 0
              */
             gap?: number;
+        };
+        /**
+         * TroubleSpot
+         * @description A place that looks unfair, and what would mend it.
+         */
+        TroubleSpot: {
+            /** Item */
+            item: string;
+            /** Contour */
+            contour: number;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "harsh_join" | "curvature_jump" | "flat_spot" | "wobble" | "handles_cross" | "handles_overshoot" | "doubled_anchors" | "tiny_segment" | "missing_extreme" | "almost_straight" | "almost_level" | "almost_closed";
+            /** At */
+            at: [
+                number,
+                number
+            ];
+            /** Along */
+            along: number;
+            /** Says */
+            says: string;
+            /** Mends */
+            mends: string;
+            /** Command */
+            command: {
+                [key: string]: unknown;
+            };
+        };
+        /**
+         * TroubleSpots
+         * @description The trouble spots of some items, item by item, along each contour.
+         */
+        TroubleSpots: {
+            /** Spots */
+            spots: components["schemas"]["TroubleSpot"][];
+            /** Count */
+            count: number;
+        };
+        /**
+         * Limits
+         * @description From where on a place is trouble; all above 0.
+         */
+        Limits: {
+            /**
+             * Turn
+             * @default 1
+             */
+            turn?: number;
+            /**
+             * Corner
+             * @default 25
+             */
+            corner?: number;
+            /**
+             * Ratio
+             * @default 2
+             */
+            ratio?: number;
+        };
+        /**
+         * TroublesIn
+         * @description Items whose trouble spots are looked for.
+         */
+        TroublesIn: {
+            /** Items */
+            items: string[];
+            /**
+             * @default {
+             *       "turn": 1,
+             *       "corner": 25,
+             *       "ratio": 2
+             *     }
+             */
+            limits?: components["schemas"]["Limits"];
         };
         /**
          * Copied
@@ -7495,6 +7833,41 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["SweepMarks"];
+                };
+            };
+            /** @description What went wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+        };
+    };
+    studio_api_questions_troubles: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                drawing: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TroublesIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TroubleSpots"];
                 };
             };
             /** @description What went wrong */

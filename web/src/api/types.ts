@@ -67,6 +67,12 @@ export type Seam = NonNullable<AnchorMark["seam"]>;
 export type BalanceMark = Schemas["BalanceMark"];
 /** The regions that a sweep can take. */
 export type SweepMarks = Schemas["SweepMarks"];
+/** The curvature along a contour of what is selected. */
+export type CurveReading = Schemas["CurveReading"];
+export type Continuity = Schemas["JointMark"]["continuity"];
+export type TroubleSpot = Omit<Schemas["TroubleSpot"], "command"> & { command: Command };
+export type TroubleSpots = Omit<Schemas["TroubleSpots"], "spots"> & { spots: TroubleSpot[] };
+export type TroubleLimits = Required<Schemas["Limits"]>;
 export type Copying = Schemas["RowOfCopies"] | Schemas["RingOfCopies"] | Schemas["GridOfCopies"];
 export type CopyPeg = Schemas["CopyPeg"];
 export type PegDrag = Schemas["PegDrag"];

@@ -6,6 +6,7 @@ import { useDrafting } from "../stores/drafting";
 import { useLooking } from "../stores/looking";
 import { useMirroring } from "../stores/mirroring";
 import { useTools } from "../stores/tools";
+import { useTroubles } from "../stores/troubles";
 import { useVocabulary } from "../stores/vocabulary";
 import { useView } from "../stores/view";
 import { ROWS } from "../tools/list";
@@ -20,6 +21,7 @@ export function useBoardKeys(showHelp: () => void): void {
   const drafting = useDrafting();
   const mirroring = useMirroring();
   const makeSymmetry = useMakingSymmetry();
+  const troubles = useTroubles();
   const vocabulary = useVocabulary();
 
   function withControl(event: KeyboardEvent): boolean {
@@ -70,7 +72,10 @@ export function useBoardKeys(showHelp: () => void): void {
     const row = ROWS.find((r) => r.key === event.key.toUpperCase());
     const box = board.marks.frame?.corners;
     if (row && !event.shiftKey) tools.use(row.name);
-    else if (event.key.toLowerCase() === "v") looking.next();
+    else if (event.key === "V") looking.comb = !looking.comb;
+    else if (event.key === "v") looking.next();
+    else if (event.key === "2" || event.key === "3") troubles.go(event.key === "2" ? -1 : 1);
+    else if (event.key === "Enter" && troubles.mend()) return true;
     else if (event.key === "U") hideUnderlays();
     else if (event.key.toLowerCase() === "j") board.onceMore();
     else if (event.key === "G") tools.gallery = true;

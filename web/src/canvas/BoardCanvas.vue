@@ -7,6 +7,7 @@ import { useBoard } from "../stores/board";
 import { useLooking } from "../stores/looking";
 import { useTools } from "../stores/tools";
 import { useView } from "../stores/view";
+import CombDial from "./CombDial.vue";
 import ExactPanel from "./ExactPanel.vue";
 import CueLayer from "./CueLayer.vue";
 import DragBox from "./DragBox.vue";
@@ -99,6 +100,7 @@ onBeforeUnmount(() => watcher?.disconnect());
       <DragBox v-if="tools.box" :corners="tools.box" />
       <RulerBars />
     </svg>
+    <CombDial />
     <PointerBubble />
     <PileList />
     <ExactPanel />

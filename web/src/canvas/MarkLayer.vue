@@ -8,6 +8,7 @@ import { useLooking } from "../stores/looking";
 import { useTools } from "../stores/tools";
 import AnchorMark from "./AnchorMark.vue";
 import BalanceLine from "./BalanceLine.vue";
+import CombLayer from "./CombLayer.vue";
 import CopyPegs from "./CopyPegs.vue";
 import CornerPegs from "./CornerPegs.vue";
 import EdgePeg from "./EdgePeg.vue";
@@ -22,6 +23,7 @@ import RegionLayer from "./RegionLayer.vue";
 import SegmentReach from "./SegmentReach.vue";
 import StaysMark from "./StaysMark.vue";
 import SymmetryLines from "./SymmetryLines.vue";
+import TroubleMarks from "./TroubleMarks.vue";
 import TwinLines from "./TwinLines.vue";
 import { showInImage } from "./lens";
 
@@ -81,6 +83,8 @@ const withHandles = computed<Mark[]>(() => {
     <EndMarks v-if="drawing" />
     <LightMarks v-if="main && (drawing || editing)" :handled="withHandles" />
     <g :transform="image">
+      <CombLayer />
+      <TroubleMarks v-if="looking.profile" />
       <template v-if="drawing || editing">
         <SegmentReach />
         <TwinLines v-if="editing" />

@@ -18,6 +18,8 @@ import type {
   Selection,
   Spread,
   SweepMarks,
+  TroubleLimits,
+  TroubleSpots,
 } from "../api/types";
 import type { Core, Looked } from "./door";
 import type { Question, Reply } from "./worker";
@@ -138,6 +140,8 @@ export class BrowserCore implements Core {
     this.ask("balance", { item, axis });
   regions = (items: string[], gap: number): Promise<SweepMarks> =>
     this.ask("regions", { items, gap });
+  troubles = (items: string[], limits: TroubleLimits): Promise<TroubleSpots> =>
+    this.ask("troubles", { items, limits });
   copy = (items: string[]): Promise<string> => this.ask("copy", { items });
   copied = (text: string): Promise<Reading> => this.ask("copied", { text });
   near = (item: string, at: Point): Promise<[AnchorRef, AnchorRef]> =>

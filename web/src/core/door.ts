@@ -18,6 +18,8 @@ import type {
   Shows,
   Spread,
   SweepMarks,
+  TroubleLimits,
+  TroubleSpots,
   StepName,
 } from "../api/types";
 
@@ -56,6 +58,8 @@ export interface Core {
   balance(item: string, axis: Axis | null): Promise<BalanceMark>;
   /** The regions that items make, gaps up to a size (sheet units) closed. */
   regions(items: string[], gap: number): Promise<SweepMarks>;
+  /** What looks unfair in items, each with the edit that mends it. */
+  troubles(items: string[], limits: TroubleLimits): Promise<TroubleSpots>;
   /** Items as an SVG for the clipboard, which holds the items as well. */
   copy(items: string[]): Promise<string>;
   /** What was on the clipboard, as it can be pasted. */

@@ -15,7 +15,7 @@ const FIRST_THE_DRAWING = 2000;
 
 const NOTHING_SELECTED: Looked = {
   selection: [],
-  shows: { marks: "frame", sight: null, chosen: [], whole: false },
+  shows: { marks: "frame", sight: null, chosen: [], whole: false, curves: null },
 };
 
 /** Milliseconds until a drawing that could not be read for the worker is asked for again. */
@@ -196,6 +196,7 @@ export const core: Core = {
     either(there(), (c) => c.spread(command, aim, drag, looked)),
   balance: (item, axis) => either(there(), (c) => c.balance(item, axis)),
   regions: (items, gap) => orServer((c) => c.regions(items, gap)),
+  troubles: (items, limits) => orServer((c) => c.troubles(items, limits)),
   copy: (items) => either(there(), (c) => c.copy(items)),
   copied: (text) => either(browser.ready, (c) => c.copied(text)),
   near: (item, at) => either(there(), (c) => c.near(item, at)),

@@ -11,6 +11,7 @@ import type {
   Selection,
   Spread,
   SweepMarks,
+  TroubleSpots,
 } from "../api/types";
 import type { Core } from "./door";
 
@@ -31,6 +32,8 @@ export const serverCore = (drawing: () => number): Core => ({
     post<Spread>(`/drawings/${drawing()}/spread`, { command, aim, drag, ...looked }),
   balance: (item, axis) => post<BalanceMark>(`/drawings/${drawing()}/balance`, { item, axis }),
   regions: (items, gap) => post<SweepMarks>(`/drawings/${drawing()}/regions`, { items, gap }),
+  troubles: (items, limits) =>
+    post<TroubleSpots>(`/drawings/${drawing()}/troubles`, { items, limits }),
   copy: async (items) =>
     (await post<{ text: string }>(`/drawings/${drawing()}/copy`, { items })).text,
   copied: (text) => post<Reading>("/copied", { text }),

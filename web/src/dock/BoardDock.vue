@@ -1,20 +1,24 @@
 <script setup lang="ts">
-// The dock under the canvas: the Stack and the Steps; it can be folded.
+// The dock under the canvas: the Stack, the Profile, the Shelf and the Steps; it can be folded.
 import InputText from "primevue/inputtext";
+import { storeToRefs } from "pinia";
 import { ref } from "vue";
 import { useBoard } from "../stores/board";
+import { LEAVES, useLooking, type Leaf } from "../stores/looking";
 import ItemStack from "./ItemStack.vue";
+import ProfileBar from "./ProfileBar.vue";
+import ProfileLeaf from "./ProfileLeaf.vue";
 import ShelfLeaf from "./ShelfLeaf.vue";
 import StepList from "./StepList.vue";
+import type { Measure } from "./profile";
 
-const LEAVES = ["Stack", "Shelf", "Steps"] as const;
 const board = useBoard();
-const leaf = ref<(typeof LEAVES)[number]>("Stack");
-const folded = ref(false);
+const { leaf, folded } = storeToRefs(useLooking());
+const measure = ref<Measure>("curvature");
 /** What the Stack is searched for, by name, in all layers and groups. */
 const find = ref("");
 
-function open(next: (typeof LEAVES)[number]): void {
+function open(next: Leaf): void {
   folded.value = next === leaf.value && !folded.value;
   leaf.value = next;
 }
@@ -51,12 +55,14 @@ function open(next: (typeof LEAVES)[number]): void {
           @keydown.esc="find = ''"
         />
       </template>
+      <ProfileBar v-if="leaf === 'Profile' && !folded" v-model="measure" />
       <button class="row-button tab fold" @click="folded = !folded">
         {{ folded ? "Unfold" : "Fold" }}
       </button>
     </div>
     <template v-if="!folded">
       <ItemStack v-if="leaf === 'Stack'" :find="find" />
+      <ProfileLeaf v-else-if="leaf === 'Profile'" :measure="measure" />
       <ShelfLeaf v-else-if="leaf === 'Shelf'" />
       <StepList v-else />
     </template>

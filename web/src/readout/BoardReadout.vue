@@ -16,6 +16,7 @@ import CopiesPanel from "./CopiesPanel.vue";
 import CornerPanel from "./CornerPanel.vue";
 import DialPanel from "./DialPanel.vue";
 import EdgePanel from "./EdgePanel.vue";
+import FairPanel from "./FairPanel.vue";
 import GroupPanel from "./GroupPanel.vue";
 import GuidePanel from "./GuidePanel.vue";
 import ItemPanel from "./ItemPanel.vue";
@@ -33,6 +34,7 @@ import StrokePanel from "./StrokePanel.vue";
 import StylePanel from "./StylePanel.vue";
 import SweepPanel from "./SweepPanel.vue";
 import SymmetryPanel from "./SymmetryPanel.vue";
+import ThinPanel from "./ThinPanel.vue";
 import TwinPanel from "./TwinPanel.vue";
 import UnderlayPanel from "./UnderlayPanel.vue";
 
@@ -82,6 +84,8 @@ const anchors = computed(() => tools.active === "anchors");
         </template>
         <template v-else-if="anchors">
           <OutlinePanel />
+          <FairPanel />
+          <ThinPanel v-if="board.anchors.length === 0" />
           <BalancePanel v-if="board.anchors.length === 0" />
           <template v-if="board.anchors.length > 0">
             <AnchorPanel />
@@ -101,6 +105,7 @@ const anchors = computed(() => tools.active === "anchors");
           <template v-if="board.marks.frame">
             <AssemblePanel />
             <OffsetPanel />
+            <ThinPanel />
             <AlignPanel />
             <BalancePanel />
             <CopiesPanel />

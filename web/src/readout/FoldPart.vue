@@ -1,13 +1,17 @@
 <script setup lang="ts">
-// A part of the Readout that is rarely changed: folded until its heading is clicked, and then as
-// it was left.
+// A part of the Readout that can be folded: it is as it was left, and folded until its heading is
+// clicked where it is rarely changed.
 import { onMounted, ref } from "vue";
 import { remember, remembered } from "../stores/remembered";
 
-const props = defineProps<{ heading: string }>();
+const props = defineProps<{
+  heading: string;
+  /** It is open until it is folded. */
+  unfolded?: boolean;
+}>();
 const emit = defineEmits<{ opened: [on: boolean] }>();
 const key = `unfolded-${props.heading}`;
-const open = ref(remembered(key) === "yes");
+const open = ref((remembered(key) ?? (props.unfolded ? "yes" : "no")) === "yes");
 
 function toggled(event: Event): void {
   open.value = (event.target as HTMLDetailsElement).open;

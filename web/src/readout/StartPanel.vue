@@ -25,7 +25,7 @@ const asking = new Newest<Command>(async (command) => {
   try {
     const looked = {
       selection: ["the-next-one"],
-      shows: { marks: "frame", sight: null, chosen: [], whole: false },
+      shows: { marks: "frame", sight: null, chosen: [], whole: false, curves: null },
     };
     const { repaint } = await core.aim(null, command, looked as Looked, false);
     readings.value = repaint?.selection.dials ?? [];

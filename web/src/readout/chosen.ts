@@ -24,6 +24,18 @@ export function useChosen() {
       return there.has([item, contour, (index + 1) % path.count].join());
     });
   });
+  /** The same, or all segments where no anchor is chosen. */
+  const stretch = computed(() =>
+    refs.value.length > 0
+      ? segments.value
+      : contours.value.flatMap((p) =>
+          Array.from({ length: p.closed ? p.count : p.count - 1 }, (_, i): AnchorRef => [
+            p.item,
+            p.contour,
+            i,
+          ]),
+        ),
+  );
   const one = computed(() => (refs.value.length === 1 ? marks.value[0] : undefined));
-  return { contours, contourOf, marks, refs, segments, one };
+  return { contours, contourOf, marks, refs, segments, stretch, one };
 }

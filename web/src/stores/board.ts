@@ -18,12 +18,15 @@ import { Queue } from "./board/queue";
 import { Showing } from "./board/showing";
 import { useCues } from "./cues";
 import { useFollowing } from "./following";
+import { useLooking } from "./looking";
 import type { Posted } from "./letters";
 import type { KeptState } from "./outbox";
 import { usePost } from "./post";
 import { useToast } from "./toast";
 import { useView } from "./view";
 
+/** Pixels between two teeth of the comb. */
+const TOOTH_EVERY = 6;
 /** Edits that turn dials: the next shape of the kind starts with what they came to. */
 const DIAL_COMMANDS = new Set<Command["kind"]>(["set_dial", "set_dials", "drag_peg"]);
 
@@ -41,7 +44,20 @@ export const useBoard = defineStore("board", () => {
   const showing = new Showing();
   const place = new Place(showing);
   const view = useView();
-  const choice = new Choice(showing, place, () => view.sight);
+  const looking = useLooking();
+  /** As far apart as some pixels, in steps, so that not every zoom asks anew. */
+  const spacing = computed(() =>
+    looking.comb || looking.profile
+      ? TOOTH_EVERY / 2 ** (Math.round(2 * Math.log2(view.scale)) / 2)
+      : null,
+  );
+  const choice = new Choice(
+    showing,
+    place,
+    () => view.sight,
+    () => spacing.value,
+  );
+  watch(spacing, () => choice.items.value.length > 0 && choice.refresh());
   const images = new Images(showing, () => choice.items.value);
   const preview = new Preview(
     showing,

@@ -1,6 +1,6 @@
 // Ways of looking that change nothing: views, and what is held for a moment.
 import { defineStore } from "pinia";
-import { ref } from "vue";
+import { computed, ref } from "vue";
 
 export const VIEWS = ["Work", "Wire", "Print"] as const;
 export const HANDLES_SHOWN = [
@@ -9,12 +9,26 @@ export const HANDLES_SHOWN = [
   ["all", "All"],
 ] as const;
 export type HandlesShown = (typeof HANDLES_SHOWN)[number][0];
+export const LEAVES = ["Stack", "Profile", "Shelf", "Steps"] as const;
+export type Leaf = (typeof LEAVES)[number];
 export type View = (typeof VIEWS)[number];
 
 export const useLooking = defineStore("looking", () => {
   const view = ref<View>("Work");
   const loupe = ref(false);
   const marksHidden = ref(false);
+  /** Curvature shows on what is selected as the teeth of a comb. */
+  const comb = ref(false);
+  /** The leaf of the dock that is open, and whether the dock is folded. */
+  const leaf = ref<Leaf>("Stack");
+  const folded = ref(false);
+  /** Curvature shows as a graph. */
+  const profile = computed(() => leaf.value === "Profile" && !folded.value);
+
+  function openLeaf(next: Leaf): void {
+    leaf.value = next;
+    folded.value = false;
+  }
   /** Whose handles show while anchors are edited. */
   const handles = ref<HandlesShown>("near");
 
@@ -26,5 +40,17 @@ export const useLooking = defineStore("looking", () => {
     loupe.value = marksHidden.value = false;
   }
 
-  return { view, loupe, marksHidden, handles, next, letAllGo };
+  return {
+    view,
+    loupe,
+    marksHidden,
+    comb,
+    leaf,
+    folded,
+    profile,
+    openLeaf,
+    handles,
+    next,
+    letAllGo,
+  };
 });

@@ -30,6 +30,8 @@ const NOTHING: Selection = {
   paths: [],
   cut: false,
   told: null,
+  curves: [],
+  curves_cut: false,
 };
 
 /** A selection of which only some items are told, the others being as in the last one. */
@@ -75,6 +77,8 @@ export class Choice {
     private readonly showing: Showing,
     private readonly place: Place,
     private readonly sight: () => Shows["sight"],
+    /** Sheet units between the places whose curvature shows; null: it does not. */
+    private readonly spacing: () => number | null = () => null,
   ) {}
 
   /** Items, and what is shown of them. */
@@ -83,7 +87,8 @@ export class Choice {
     const framed = marks === "frame";
     const chosen = framed ? [] : this.anchors.value.slice(0, MOST_CHOSEN);
     const sight = framed ? null : this.sight();
-    return { selection, shows: { marks, sight, chosen, whole: this.showing.asksWhole } };
+    const { asksWhole: whole } = this.showing;
+    return { selection, shows: { marks, sight, chosen, whole, curves: this.spacing() } };
   }
 
   /** Another tool is in the hand. */
@@ -130,7 +135,7 @@ export class Choice {
     // while it is only shown that they would go, what is done to them stays at hand
     if (this.items.value.some((i) => repaint.removed.includes(i))) return;
     this.marks.value = repaint.moved
-      ? { ...kept, frame, pegs: [] }
+      ? { ...kept, frame, pegs: [], curves: [] }
       : merged(kept, repaint.selection);
   }
 

@@ -163,6 +163,8 @@ export class FakeBoard {
     paths: [],
     cut: false,
     told: null,
+    curves: [],
+    curves_cut: false,
   };
   pathOf = (item: string, contour: number): PathFacts => {
     const own = this.marks.anchors.filter((a) => a.item === item && a.contour === contour);

@@ -1,0 +1,93 @@
+<script setup lang="ts">
+// What can be chosen of the profile: curvature or turn, the comb on the canvas, its values as a table.
+import SelectButton from "primevue/selectbutton";
+import { useBoard } from "../stores/board";
+import { useCurves } from "../stores/curves";
+import { useLooking } from "../stores/looking";
+import { useToast } from "../stores/toast";
+import { profileTable } from "./csv";
+import type { Measure } from "./profile";
+
+const MEASURES: readonly { value: Measure; label: string }[] = [
+  { value: "curvature", label: "Curvature" },
+  { value: "turn", label: "Turn" },
+];
+const measure = defineModel<Measure>({ required: true });
+const board = useBoard();
+const curves = useCurves();
+const looking = useLooking();
+const toast = useToast();
+
+const table = (): string =>
+  profileTable(curves.readings, curves.unit, (item) => board.drawable(item)?.name ?? item);
+
+async function copy(): Promise<void> {
+  try {
+    await navigator.clipboard.writeText(table());
+    toast.tell("The values are on the clipboard, as a table.");
+  } catch {
+    toast.tell("The clipboard could not be reached. Save the values as CSV instead.");
+  }
+}
+
+function save(): void {
+  const link = document.createElement("a");
+  link.href = URL.createObjectURL(new Blob([table()], { type: "text/csv" }));
+  link.download = `${board.name} profile.csv`;
+  link.click();
+  window.setTimeout(() => URL.revokeObjectURL(link.href), 1000);
+}
+</script>
+
+<template>
+  <SelectButton
+    v-model="measure"
+    class="measure"
+    size="small"
+    :options="[...MEASURES]"
+    option-label="label"
+    option-value="value"
+    :allow-empty="false"
+    aria-label="What the profile shows"
+  />
+  <button
+    class="row-button comb"
+    :class="{ active: looking.comb }"
+    :aria-pressed="looking.comb"
+    title="Curvature as teeth on what is selected (Shift V)"
+    @click="looking.comb = !looking.comb"
+  >
+    Comb on the canvas
+  </button>
+  <span class="tail">
+    <button class="row-button" :disabled="curves.readings.length === 0" @click="copy">
+      Copy values
+    </button>
+    <button class="row-button" :disabled="curves.readings.length === 0" @click="save">
+      Save as CSV
+    </button>
+  </span>
+</template>
+
+<style scoped>
+.measure {
+  align-self: center;
+}
+.measure :deep(.p-togglebutton) {
+  font-size: 12px;
+}
+.measure :deep(.p-togglebutton-content) {
+  padding: 1px 8px;
+}
+.row-button {
+  padding: 0 8px;
+  font-size: 12px;
+}
+.comb.active {
+  background: var(--tint);
+}
+.tail {
+  display: flex;
+  margin-left: auto;
+}
+</style>

@@ -1,0 +1,127 @@
+<script setup lang="ts">
+// The chosen anchors, or the whole outline, made smooth: eased at the anchors, fair or regular
+// between them.
+import Checkbox from "primevue/checkbox";
+import Slider from "primevue/slider";
+import { computed, ref } from "vue";
+import type { Command } from "../api/types";
+import { useBoard } from "../stores/board";
+import { useVocabulary } from "../stores/vocabulary";
+import ActionButton from "./ActionButton.vue";
+import FoldPart from "./FoldPart.vue";
+import TypedField from "./TypedField.vue";
+import { useChosen } from "./chosen";
+import { useSliding } from "./sliding";
+
+const board = useBoard();
+const vocabulary = useVocabulary();
+const unit = computed(() => vocabulary.unit(board.sheet.unit));
+const { marks, refs, stretch } = useChosen();
+const move = ref(false);
+/** Sheet units, half a millimetre to begin with. */
+const tolerance = ref(vocabulary.unit("mm").size / 2);
+
+const whole = computed(() => refs.value.length === 0);
+const anchors = computed(() => (whole.value ? board.allAnchors() : refs.value));
+const kept = computed(() => marks.value.length > 0 && marks.value.every((a) => a.eased));
+const ease = (to: "tangent" | "curvature", keep = false): Command => ({
+  kind: "ease_anchors",
+  anchors: anchors.value,
+  to,
+  move: move.value,
+  keep,
+});
+const { slid, slide, release, keep } = useSliding((percent) => ({
+  kind: "fair_segments",
+  segments: stretch.value,
+  tolerance: tolerance.value,
+  amount: percent / 100,
+}));
+</script>
+
+<template>
+  <FoldPart heading="Ease and fair" unfolded>
+    <section aria-label="Ease and fair">
+      <div class="wide acts">
+        <ActionButton
+          label="Ease direction"
+          hint="Both sides in one direction, by the least movement"
+          :command="ease('tangent')"
+        />
+        <ActionButton
+          label="Ease curvature"
+          hint="Both sides in one curvature as well, by the least movement"
+          :command="ease('curvature', kept)"
+        />
+      </div>
+      <label class="wide check">
+        <Checkbox v-model="move" binary />
+        Anchors may move, too
+      </label>
+      <label v-if="!whole" class="wide check">
+        <Checkbox
+          :model-value="kept"
+          binary
+          @update:model-value="(on) => board.commit(ease('curvature', Boolean(on)))"
+        />
+        Stays eased while neighbours are edited
+      </label>
+      <template v-if="stretch.length > 0">
+        <span
+          class="label"
+          title="From as drawn to as smooth as the ends and the tolerance allow: the curvature varies least"
+        >
+          Fair
+        </span>
+        <span class="slider">
+          <Slider
+            :model-value="slid ?? 0"
+            :min="0"
+            :max="100"
+            :step="1"
+            aria-label="Fair"
+            data-testid="slider-fair"
+            @update:model-value="(v) => slide(v as number)"
+            @slideend="release"
+          />
+        </span>
+        <TypedField label="Fair by" suffix="%" :value="slid ?? 0" @typed="keep" />
+        <span class="label" title="How far a stretch may move that is made fair">Within</span>
+        <TypedField
+          label="Tolerance of fair"
+          :value="tolerance"
+          :unit="unit"
+          @typed="(v) => (tolerance = Math.abs(v))"
+        />
+        <span />
+        <div v-if="!whole" class="wide acts">
+          <ActionButton
+            label="Make an arc"
+            hint="The true arc between the ends that comes nearest"
+            lets
+            :command="{ kind: 'regular_segments', segments: stretch, to: 'arc' }"
+          />
+          <ActionButton
+            label="Make a line"
+            hint="Straight from end to end"
+            lets
+            :command="{ kind: 'regular_segments', segments: stretch, to: 'line' }"
+          />
+        </div>
+      </template>
+    </section>
+  </FoldPart>
+</template>
+
+<style scoped>
+.acts {
+  display: flex;
+  gap: 8px;
+}
+.acts > * {
+  flex: 1;
+}
+.slider {
+  padding: 0 4px;
+}
+</style>

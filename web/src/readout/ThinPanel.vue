@@ -1,0 +1,138 @@
+<script setup lang="ts">
+// As few anchors as a tolerance allows: while the dial turns, the outline shows with the anchors that
+// are left, and is kept once it is let go. And anchors added where they are wanted.
+import Checkbox from "primevue/checkbox";
+import Slider from "primevue/slider";
+import { computed, ref } from "vue";
+import type { Command } from "../api/types";
+import { useBoard } from "../stores/board";
+import { useVocabulary } from "../stores/vocabulary";
+import ActionButton from "./ActionButton.vue";
+import FoldPart from "./FoldPart.vue";
+import TypedField from "./TypedField.vue";
+import { useChosen } from "./chosen";
+import { useSliding } from "./sliding";
+
+/** Powers of ten of a millimetre between which the dial goes. */
+const [LEAST, MOST] = [-3, 1];
+
+const board = useBoard();
+const vocabulary = useVocabulary();
+const unit = computed(() => vocabulary.unit(board.sheet.unit));
+const { stretch } = useChosen();
+const corners = ref(true);
+const extremes = ref(false);
+const count = ref(1);
+/** Sheet units. */
+const tolerance = ref(vocabulary.unit("mm").size / 10);
+
+const items = computed(() =>
+  board.selectedItems.filter((i) => i.type === "outline").map((i) => i.id),
+);
+const command = (within: number): Command => ({
+  kind: "thin_out",
+  items: items.value,
+  tolerance: within,
+  corners: corners.value,
+  extremes: extremes.value,
+});
+const ofPlace = (place: number): number => 10 ** place * vocabulary.unit("mm").size;
+const { slid, slide, release } = useSliding((place) => command(ofPlace(place)));
+const within = computed(() => (slid.value === null ? tolerance.value : ofPlace(slid.value)));
+const place = computed(() =>
+  Math.min(MOST, Math.max(LEAST, Math.log10(within.value / vocabulary.unit("mm").size))),
+);
+
+function letGo(): void {
+  tolerance.value = within.value;
+  release();
+}
+const add = (where: "extremes" | "inflections" | "evenly"): Command => ({
+  kind: "add_anchors",
+  segments: stretch.value,
+  where,
+  count: where === "evenly" ? count.value : 1,
+});
+</script>
+
+<template>
+  <FoldPart v-if="items.length > 0" heading="Thin out, add anchors">
+    <section aria-label="Thin out">
+      <span class="label" title="How far the outline may move">Within</span>
+      <span class="slider">
+        <Slider
+          :model-value="place"
+          :min="LEAST"
+          :max="MOST"
+          :step="0.02"
+          aria-label="Thin out within"
+          data-testid="slider-thin"
+          @update:model-value="(v) => slide(v as number)"
+          @slideend="letGo"
+        />
+      </span>
+      <TypedField
+        label="Tolerance of thin out"
+        :value="within"
+        :unit="unit"
+        @typed="(v) => (tolerance = Math.abs(v))"
+      />
+      <label class="wide check"><Checkbox v-model="corners" binary /> Corners stay</label>
+      <label class="wide check">
+        <Checkbox v-model="extremes" binary /> Anchors where it is level or upright
+      </label>
+      <ActionButton
+        class="wide"
+        label="Thin out"
+        hint="As few anchors as that tolerance allows"
+        lets
+        :command="command(tolerance)"
+      />
+      <template v-if="stretch.length > 0">
+        <div class="wide acts">
+          <ActionButton
+            label="At extremes"
+            hint="An anchor wherever the outline is level or upright"
+            lets
+            :command="add('extremes')"
+          />
+          <ActionButton
+            label="At inflections"
+            hint="An anchor wherever it begins to bend to the other side"
+            lets
+            :command="add('inflections')"
+          />
+        </div>
+        <ActionButton
+          class="two"
+          label="Evenly, on each segment"
+          hint="At even distances along each segment"
+          lets
+          :command="add('evenly')"
+        />
+        <TypedField
+          label="Anchors on each segment"
+          suffix="×"
+          :value="count"
+          @typed="(v) => (count = Math.min(100, Math.max(1, Math.round(v))))"
+        />
+      </template>
+    </section>
+  </FoldPart>
+</template>
+
+<style scoped>
+.acts {
+  display: flex;
+  gap: 8px;
+}
+.acts > * {
+  flex: 1;
+}
+.slider {
+  padding: 0 4px;
+}
+.two {
+  grid-column: 1 / 3;
+}
+</style>

@@ -1,0 +1,94 @@
+// The comb and the profile: how long teeth are, and the place of an outline that is pointed at, in
+// the graph or on the canvas.
+import { defineStore } from "pinia";
+import { computed, ref, shallowRef, watch } from "vue";
+import type { CurveReading, Point } from "../api/types";
+import { useBoard } from "./board";
+import { shown } from "./numbers";
+import { useVocabulary } from "./vocabulary";
+
+/** Pixels: how long most teeth are no longer than, before the dial is turned. */
+const MOST_TEETH = 40;
+const MOST = 0.9;
+/** Pixels: how near the pointer has to be to a place to point at it. */
+const REACH = 14;
+
+/** A place of a reading: which of the readings, and which of its places. */
+export interface PlaceOn {
+  reading: number;
+  place: number;
+}
+
+export const pointOf = (reading: CurveReading, place: number): Point => [
+  reading.at[2 * place] ?? 0,
+  reading.at[2 * place + 1] ?? 0,
+];
+
+/** The curvature that most places of some readings do not exceed; 0 where there is none. */
+export function usual(readings: readonly CurveReading[]): number {
+  const all = readings.flatMap((r) => r.curvature.flatMap((c) => (c ? [Math.abs(c)] : [])));
+  all.sort((a, b) => a - b);
+  return all[Math.min(all.length - 1, Math.floor(MOST * all.length))] ?? 0;
+}
+
+/** The place nearest to a point of the sheet, within reach (sheet units); the first of two alike. */
+export function nearest(
+  readings: readonly CurveReading[],
+  at: Point,
+  reach: number,
+): PlaceOn | null {
+  let found: PlaceOn | null = null;
+  let least = reach;
+  readings.forEach((r, reading) => {
+    r.along.forEach((_, place) => {
+      const [x, y] = pointOf(r, place);
+      const away = Math.hypot(x - at[0], y - at[1]);
+      if (away < least) [found, least] = [{ reading, place }, away];
+    });
+  });
+  return found;
+}
+
+export const useCurves = defineStore("curves", () => {
+  const board = useBoard();
+  const vocabulary = useVocabulary();
+  /** What the dial says: 1 to begin with. */
+  const size = ref(1);
+  /** Pixels of a tooth for a curvature of 1 / sheet unit, with the dial at 1. */
+  const base = ref(0);
+  const pointed = shallowRef<PlaceOn | null>(null);
+  const readings = computed(() => board.marks.curves);
+  const reach = computed(() => base.value * size.value);
+  const unit = computed(() => vocabulary.unit(board.sheet.unit));
+
+  let measured = "";
+  watch(readings, (now) => {
+    if (pointed.value && !now[pointed.value.reading]) pointed.value = null;
+    const key = board.selected.join();
+    if (key === measured || now.length === 0) return;
+    measured = key;
+    const most = usual(now);
+    base.value = most > 0 ? MOST_TEETH / most : 0;
+  });
+
+  function pointAt(at: Point, scale: number): void {
+    pointed.value = nearest(readings.value, at, REACH / scale);
+  }
+
+  /** What is told of the place that is pointed at. */
+  const words = computed(() => {
+    const on = pointed.value;
+    const reading = on && readings.value[on.reading];
+    if (!reading) return null;
+    const { name, size: one, decimals } = unit.value;
+    const curvature = reading.curvature[on.place];
+    const far = `${shown((reading.along[on.place] ?? 0) / one, decimals)} ${name}`;
+    if (curvature == null) return `at ${far}: no finite curvature`;
+    const radius = Math.abs(curvature) > 1e-6 ? 1 / Math.abs(curvature) / one : null;
+    const round = radius === null ? "straight" : `radius ${shown(radius, decimals)} ${name}`;
+    const turned = shown(reading.turn[on.place] ?? 0, 1);
+    return `at ${far}: curvature ${shown(curvature * one, 4)} / ${name}, ${round}, turned ${turned}°`;
+  });
+
+  return { size, reach, pointed, readings, words, unit, pointAt };
+});
