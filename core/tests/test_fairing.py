@@ -7,25 +7,32 @@ import unittest
 from dataclasses import replace
 
 import numpy as np
+from buildup.drawing.blending import between as blended
+from buildup.drawing.blending import paired
 from buildup.drawing.model import FIRST_LAYER, Anchor, Contour, Drawing, Layer, Outline
+from buildup.drawing.paths import starting_at, turned_round
 from buildup.drawing.tree import ROOT, Tree
 from buildup.edits.apply import apply, read_command
 from buildup.edits.change import updated
 from buildup.errors import Refusal
 from buildup.geometry.apart import apart_both_ways
 from buildup.geometry.arcs import arc, nearest_arc
+from buildup.geometry.areas import area_of
 from buildup.geometry.bezier import curvature_at, inflections, part_of, point_at
 from buildup.geometry.easing import Path, _conditions, _moving, eased
 from buildup.geometry.fairing import between, faired
 from buildup.geometry.lengths import length
+from buildup.geometry.nearest import nearest
 from buildup.geometry.onefit import fit_one
 from buildup.geometry.stations import joint, rate_at, stations
+from buildup.geometry.warping import Pull
 from buildup.view.curves import MOST_PLACES
 from buildup.view.selection import Shows, selection
 from scipy.optimize import minimize
 from scipy.special import fresnel
 
 from core.tests.outlines import glyph
+from core.tests.zoo import full
 
 LETTERS = "aBCegQRS&8"
 QUARTER = (100 + 0j, 100 + 55.22847498j, 55.22847498 + 100j, 100j)
@@ -295,6 +302,97 @@ class Fairing(unittest.TestCase):
         after, _ = done(drawing(form), kind="regular_segments", segments=refs[1:4], to="line")
         self.assertEqual(len(after.contours[0].anchors), 5)
         self.assertEqual(after.contours[0].segments[0], form.segments[0])
+
+
+class ByHand(unittest.TestCase):
+    def test_a_pull_moves_nothing_beyond_its_reach(self):
+        form = contour([tuple(p * 1j**k for p in QUARTER) for k in range(4)], closed=True)
+        pull = {"kind": "pull_outline", "item": "form", "grabbed": [0, 100], "reach": 60}
+        after, _ = done(drawing(form), **pull, to=[0, 115])
+        path = after.contours[0]
+        kept = [s for s in path.segments if s in form.segments]
+        self.assertEqual(len(kept), 2)
+        for before, segment in zip(
+            (path.segments[-1], *path.segments), path.segments, strict=False
+        ):
+            self.assertLess(abs(joint(before, segment).turn), 1e-6)
+        field = Pull(100j, 15j, 60.0)
+        moved = [field(point_at(s, k / 30)) for s in form.segments for k in range(30)]
+        for place in moved:
+            self.assertLess(nearest(path.segments, place).distance, 0.02 * 60)
+        again, _ = done(drawing(form), **pull, to=[0, 100])
+        self.assertLess(apart_both_ways(form.segments, again.contours[0].segments), 0.7)
+
+    def test_the_brush_smooths_what_it_touches(self):
+        wobbly = contour(Fairing().wobbly())
+        places = [[100 * math.cos(a), 100 * math.sin(a)] for a in np.linspace(0.3, 2.8, 40)]
+        brush = {"kind": "brush_smooth", "item": "form", "places": places, "reach": 8}
+        after, _ = done(drawing(wobbly), **brush)
+        jumps = [joint(a, b) for a, b in itertools.pairwise(after.contours[0].segments)]
+        self.assertLess(max(abs(j.curvature[0] - j.curvature[1]) for j in jumps), 1e-4)
+        with self.assertRaises(Refusal):
+            done(drawing(wobbly), **brush | {"places": [[900, 900]]})
+
+    def test_a_transition_begins_and_ends_as_what_it_joins(self):
+        """Beside a clothoid (SciPy's Fresnel integrals): the curvature grows as evenly."""
+        line = (-200 + 0j, -200 + 0j, 0j, 0j)
+        bend = (0j, 55.22847498 + 0j, 100 + 44.77152502j, 100 + 100j)
+        form = contour([line, bend])
+        command = {"kind": "make_transitions", "anchors": [["form", 0, 1]], "length": 40}
+        after, said = done(drawing(form), **command)
+        path = after.contours[0]
+        self.assertEqual(len(path.anchors), 5)
+        self.assertIn("moves by", said)
+        for before, behind in itertools.pairwise(path.segments):
+            found = joint(before, behind)
+            self.assertLess(abs(found.turn), 1e-9)
+            self.assertLess(abs(found.curvature[0] - found.curvature[1]), 2e-4)
+        self.assertGreater(joint(*form.segments).curvature[1], 9e-3)
+        sines, cosines = fresnel(np.linspace(0.0, 0.5, 3))
+        ends = [complex(x, y) * 200 for x, y in zip(cosines, sines, strict=True)]
+        ways = [complex(math.cos(a), math.sin(a)) for a in np.pi / 2 * np.linspace(0, 0.5, 3) ** 2]
+        rough = tuple(
+            (p, p + v * 30, q - w * 30, q)
+            for (p, v), (q, w) in itertools.pairwise(zip(ends, ways, strict=True))
+        )
+        for segment, start in zip(
+            faired(rough, tolerance=9.0, bends=(0.0, math.pi * 0.5 / 200)), (0.0, 50.0), strict=True
+        ):
+            for station in stations(segment, 8):
+                true = math.pi * (start + station.along) / 200**2
+                self.assertAlmostEqual(station.curvature, true, delta=0.02 * math.pi / 400)
+
+    def test_a_blend_begins_and_ends_as_its_sources(self):
+        star = full().items["leaf"].contours[0]
+        circle = contour([tuple(p * 1j**k for p in QUARTER) for k in range(4)], closed=True)
+        for last in (circle, turned_round(circle), starting_at(circle, 2)):
+            one, other = paired(star, last)
+            self.assertEqual(len(one.anchors), len(other.anchors))
+            self.assertLessEqual(len(one.anchors), 6)
+            self.assertLess(apart_both_ways(one.segments, star.segments), 1e-9)
+            self.assertLess(apart_both_ways(other.segments, circle.segments), 1e-9)
+            self.assertEqual(blended(one, other, 0.0).segments, one.segments)
+            self.assertEqual(blended(one, other, 1.0).segments, other.segments)
+        areas = [area_of(blended(one, other, k / 4).segments) for k in range(5)]
+        self.assertTrue(all(a < b for a, b in itertools.pairwise(sorted(areas))))
+        small, large = (
+            contour([tuple(p * k for p in s) for s in circle.segments], closed=True) for k in (1, 3)
+        )
+        middle = blended(*paired(small, large), 0.5)
+        for anchor in middle.anchors:
+            self.assertAlmostEqual(abs(anchor.at), 200.0, delta=1e-9)
+
+    def test_steps_of_a_blend_are_items_between_the_two(self):
+        blend = {"kind": "blend_items", "items": ["leaf", "second"], "count": 3}
+        value = full()
+        after = updated(value, apply(value, read_command(blend)).forward)
+        new = [i for i in after.items if i not in value.items]
+        self.assertEqual(len(new), 3)
+        held = after.tree.children(FIRST_LAYER)
+        self.assertEqual(list(held[: 1 + len(new)]), ["leaf", *new])
+        for items in (["leaf", "open"], ["leaf"]):
+            with self.assertRaises(Refusal):
+                apply(value, read_command(blend | {"items": items}))
 
 
 class Thinning(unittest.TestCase):

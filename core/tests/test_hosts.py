@@ -16,6 +16,8 @@ from core.tests.zoo import full
 
 BAD = {"id": "x", "command": {"kind": "x"}}
 SVG = '<svg xmlns="http://www.w3.org/2000/svg"><path d="M0 0a9 4 20 0 1 5 5" fill="tan"/></svg>'
+SEARCHED = ("fair_segments", "brush_smooth", "make_transitions")
+"""Commands whose results are searched for: where a search ends hangs on the last places."""
 ROOT = Path(__file__).resolve().parents[2]
 
 
@@ -63,6 +65,10 @@ def script():
     yield {**spread, "command": line, "drag": {"peg": "middle", "to": [300, 20]}}
     yield {"verb": "balance", "item": "wing", "axis": None}
     yield {"verb": "balance", "item": "leaf", "axis": {"centre": [5, 6], "angle": 30}}
+    everything = {"marks": "anchors", "curves": 9.0}
+    yield {"verb": "select", "selection": ["leaf", "plate", "badge", "whirl"], "shows": everything}
+    limits = {"turn": 1.0, "corner": 25.0, "ratio": 2.0}
+    yield {"verb": "troubles", "items": ["leaf", "plate", "tight", "badge"], "limits": limits}
     yield {"verb": "regions", "items": ["disc", "bite", "leaf"], "gap": 2}
     yield {"verb": "copy", "items": ["leaf", "pair", "whirl"]}
     yield {"verb": "copied", "text": SVG}
@@ -72,11 +78,15 @@ def script():
 
 
 class HostsTest(unittest.TestCase):
+    close = 1e-9
+    """How near numbers are to each other."""
+
     def assert_close(self, one, other, where="answer"):
         """Equal, but for numbers in the last places and numbers inside path data."""
         if isinstance(one, float) and isinstance(other, float):
             self.assertTrue(
-                math.isclose(one, other, rel_tol=1e-9, abs_tol=1e-9), f"{where}: {one} {other}"
+                math.isclose(one, other, rel_tol=self.close, abs_tol=self.close),
+                f"{where}: {one} {other}",
             )
         elif isinstance(one, dict) and isinstance(other, dict):
             self.assertEqual(one.keys(), other.keys(), where)
@@ -106,6 +116,7 @@ class HostsTest(unittest.TestCase):
         desk = Desk()
         for question, theirs in zip(questions, told, strict=True):
             mine = json.loads(desk.ask(question))
+            self.close = 1e-4 if any(kind in question for kind in SEARCHED) else 1e-9
             with self.subTest(question[:120]):
                 self.assert_close(mine, json.loads(theirs))
 

@@ -111,6 +111,12 @@ def wire(item="open"):
     return Outline(id=item, name=item, contours=(path,))
 
 
+def tight(item="tight"):
+    """An open outline whose two handles cross."""
+    path = Contour((Anchor(800 + 0j, None, 90 + 90j), Anchor(900 + 0j, -90 + 90j)))
+    return Outline(id=item, name=item, contours=(path,))
+
+
 def wing(item="wing"):
     """A closed outline whose two sides are twins about an upright line."""
     line = Twin("pair", 500 + 0j, 1j)
@@ -179,7 +185,7 @@ def nested(*items):
 
 def full():
     """A drawing with one item of each kind, in two layers, a group in a group among them."""
-    lines = (wire(), wing(), sketch(), hexagon(), bracket(), seamed())
+    lines = (wire(), wing(), sketch(), hexagon(), bracket(), seamed(), tight())
     parts = (disc(), disc("bite", by=730 + 400j))
     items = nested(leaf(), plate(), ring(), leaf("second", by=300 + 100j), *lines, *parts)
     guide = Guide(id="g", x=50, y=60, angle=90)

@@ -23,6 +23,8 @@ from buildup.edits.anchors import (
     SetHandle,
 )
 from buildup.edits.assemblies import Assemble, MakeCompound, Partition, SetAssembly, SetPart
+from buildup.edits.blending import BlendItems
+from buildup.edits.brushing import BrushSmooth, PullOutline
 from buildup.edits.change import Change, Delta, inverse, slimmed, without_empty
 from buildup.edits.command import Command
 from buildup.edits.containers import AddLayer, GroupItems, MergeLayers, SetOpacity, TakeApart
@@ -62,6 +64,7 @@ from buildup.edits.styling import SetFill, SetPen, SetRule, SetStroke, SetStroke
 from buildup.edits.sweeping import SweepRegions
 from buildup.edits.symmetries import DragSymmetry, MakeSymmetry, SetSecondStyle, SetSymmetry
 from buildup.edits.thinning import ThinOut
+from buildup.edits.transitions import MakeTransitions
 from buildup.edits.turningover import FlipItems, ShearItems
 from buildup.edits.underlays import DragUnderlay, PlaceUnderlay, RemoveUnderlay, SetUnderlay
 
@@ -93,6 +96,10 @@ COMMANDS: tuple[type[Command], ...] = (
     RegularSegments,
     ThinOut,
     ShortenHandles,
+    MakeTransitions,
+    BrushSmooth,
+    PullOutline,
+    BlendItems,
     MakeTwins,
     FindTwins,
     EvenSides,

@@ -12,7 +12,7 @@ from buildup.edits.editing import by_segment, said_of_move, with_rebuilt
 from buildup.errors import Refusal
 from buildup.geometry.apart import apart_both_ways
 from buildup.geometry.arcs import nearest_arc
-from buildup.geometry.bezier import Cubic, is_plain, line
+from buildup.geometry.bezier import Cubic, is_plain, line, with_both_handles
 from buildup.geometry.fairing import between, faired
 from buildup.geometry.patience import begun
 from buildup.geometry.stations import SAME_DIRECTION, joint
@@ -81,8 +81,9 @@ class FairSegments(Command):
                 f"A stretch of up to {MOST_SEGMENTS} segments can be made fair at once. Nothing "
                 "was changed; thin it out first, or choose a part of it.",
             )
-        if any(is_plain(s) for s in drawn):
+        if self.amount == 0.0 or any(is_plain(s) for s in drawn):
             return drawn
+        drawn = tuple(with_both_handles(s) for s in drawn)
         begun(PAIRS_A_SEGMENT * len(drawn))
         bends = _bends(contour, stretch)
         return between(drawn, faired(drawn, tolerance=self.tolerance, bends=bends), self.amount)

@@ -17,6 +17,18 @@ def line(start: complex, end: complex) -> Cubic:
     return (start, start, end, end)
 
 
+def with_both_handles(segment: Cubic) -> Cubic:
+    """A segment with a handle at either end: withdrawn ones a third of the way to the one beyond.
+
+    >>> with_both_handles(line(0j, 3 + 0j))
+    (0j, (1+0j), (2+0j), (3+0j))
+    """
+    a, b, c, d = segment
+    if is_plain(segment):
+        return (a, a + (d - a) / 3.0, d - (d - a) / 3.0, d)
+    return (a, a + (c - a) / 3.0 if b == a else b, d + (b - d) / 3.0 if c == d else c, d)
+
+
 def is_plain(segment: Cubic) -> bool:
     """Whether a segment is straight and has no handles.
 

@@ -58,6 +58,13 @@ const hit = computed(() => {
         <circle v-if="mark.kind === 'symmetric'" class="dot" r="2.6" />
       </g>
       <path v-if="mark.first" class="first" d="M11 -11V-3L18 -7Z" :transform="along" />
+      <path
+        v-if="mark.eased"
+        class="eased"
+        d="M-2.2 -12V-7M2.2 -12V-7"
+        :transform="along"
+        data-eased
+      />
       <path v-if="seam" class="seam" :d="seam" :data-seam="mark.seam" />
       <circle v-if="word" class="closes" r="13" />
     </g>
@@ -70,6 +77,11 @@ const hit = computed(() => {
   fill: none;
   stroke-linejoin: round;
   stroke-linecap: round;
+}
+.eased {
+  fill: none;
+  stroke: var(--mark-ink);
+  stroke-width: 1.6px;
 }
 .halo {
   stroke: #fff;
