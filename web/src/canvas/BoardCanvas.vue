@@ -30,7 +30,9 @@ const svg = ref<SVGSVGElement | null>(null);
 const hand = useCanvasPointer(svg);
 useMoving(svg);
 const printing = computed(() => looking.view === "Print");
-const pickable = computed(() => ["select", "anchors", "corners", "cut"].includes(tools.active));
+const pickable = computed(() =>
+  ["select", "anchors", "corners", "cut", "brush"].includes(tools.active),
+);
 
 let watcher: ResizeObserver | null = null;
 let shownFirst = false;

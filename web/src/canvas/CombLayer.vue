@@ -4,8 +4,9 @@
 import { computed, watch } from "vue";
 import type { CurveReading } from "../api/types";
 import { useBoard } from "../stores/board";
-import { pointOf, useCurves } from "../stores/curves";
+import { useCurves } from "../stores/curves";
 import { useLooking } from "../stores/looking";
+import { pointOf } from "../stores/readings";
 import { useTools } from "../stores/tools";
 import { useView } from "../stores/view";
 import { combPaths, jointPlace } from "./comb";

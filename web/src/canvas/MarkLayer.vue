@@ -8,6 +8,7 @@ import { useLooking } from "../stores/looking";
 import { useTools } from "../stores/tools";
 import AnchorMark from "./AnchorMark.vue";
 import BalanceLine from "./BalanceLine.vue";
+import BrushRing from "./BrushRing.vue";
 import CombLayer from "./CombLayer.vue";
 import CopyPegs from "./CopyPegs.vue";
 import CornerPegs from "./CornerPegs.vue";
@@ -37,7 +38,10 @@ const drafting = useDrafting();
 const drawing = computed(() => tools.drawing && tools.active === tools.name);
 const editing = computed(() => tools.active === "anchors");
 const framed = computed(
-  () => !drawing.value && !editing.value && !["corners", "sweep", "cut"].includes(tools.active),
+  () =>
+    !drawing.value &&
+    !editing.value &&
+    !["corners", "sweep", "cut", "brush"].includes(tools.active),
 );
 
 /** What a hover would do shows in the form only: the marks under the pointer stay what they are. */
@@ -135,5 +139,6 @@ const withHandles = computed<Mark[]>(() => {
       <InkTrail />
     </g>
     <PenWord />
+    <BrushRing v-if="main && tools.active === 'brush'" />
   </g>
 </template>

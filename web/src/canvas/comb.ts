@@ -1,7 +1,6 @@
 // The comb of a contour as paths on the screen: its teeth, and the line along their ends.
 import type { CurveReading, Point } from "../api/types";
-import { placeAt } from "../dock/profile";
-import { pointOf } from "../stores/curves";
+import { placeAt, pointOf } from "../stores/readings";
 
 /** Pixels: teeth are shown no longer. */
 const LONGEST = 600;

@@ -4,8 +4,9 @@
 import { computed, onBeforeUnmount, onMounted, ref, watch } from "vue";
 import { useCurves } from "../stores/curves";
 import { degrees, shown } from "../stores/numbers";
+import { placeAt } from "../stores/readings";
 import { useTroubles } from "../stores/troubles";
-import { graph, placeAt, wholeSpan, zoomed, type Measure, type Span } from "./profile";
+import { graph, wholeSpan, zoomed, type Measure, type Span } from "./profile";
 
 const props = defineProps<{ measure: Measure }>();
 const curves = useCurves();

@@ -80,15 +80,3 @@ export function graph(
   });
   return { lines, high: top, low };
 }
-
-/** The place of a reading that is nearest to a length along it. */
-export function placeAt(reading: CurveReading, along: number): number {
-  let [low, high] = [0, reading.along.length - 1];
-  while (high - low > 1) {
-    const middle = (low + high) >> 1;
-    if ((reading.along[middle] ?? 0) <= along) low = middle;
-    else high = middle;
-  }
-  const [a, b] = [reading.along[low] ?? 0, reading.along[high] ?? 0];
-  return along - a <= b - along ? low : high;
-}

@@ -10,6 +10,8 @@ import AssemblePanel from "./AssemblePanel.vue";
 import AssemblyPanel from "./AssemblyPanel.vue";
 import AnchorPanel from "./AnchorPanel.vue";
 import BalancePanel from "./BalancePanel.vue";
+import BlendPanel from "./BlendPanel.vue";
+import BrushPanel from "./BrushPanel.vue";
 import ByPanel from "./ByPanel.vue";
 import ChoosePanel from "./ChoosePanel.vue";
 import CopiesPanel from "./CopiesPanel.vue";
@@ -72,6 +74,10 @@ const anchors = computed(() => tools.active === "anchors");
         <header><h2>Sweep</h2></header>
         <SweepPanel />
       </template>
+      <template v-if="tools.active === 'brush'">
+        <header><h2>Brush over</h2></header>
+        <BrushPanel />
+      </template>
       <template v-if="several > 0">
         <header>
           <h2>{{ title }}</h2>
@@ -94,7 +100,7 @@ const anchors = computed(() => tools.active === "anchors");
             <TwinPanel />
           </template>
         </template>
-        <template v-else>
+        <template v-else-if="tools.active !== 'brush'">
           <DialPanel v-if="board.marks.dials.length > 0" />
           <SymmetryPanel v-if="one?.symmetry" :id="one.id" />
           <AssemblyPanel v-if="one?.assembly" :id="one.id" />
@@ -105,6 +111,7 @@ const anchors = computed(() => tools.active === "anchors");
           <template v-if="board.marks.frame">
             <AssemblePanel />
             <OffsetPanel />
+            <BlendPanel />
             <ThinPanel />
             <AlignPanel />
             <BalancePanel />

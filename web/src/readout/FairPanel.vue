@@ -18,6 +18,8 @@ const vocabulary = useVocabulary();
 const unit = computed(() => vocabulary.unit(board.sheet.unit));
 const { marks, refs, stretch } = useChosen();
 const move = ref(false);
+/** Sheet units, to both sides: five millimetres to begin with. */
+const reach = ref(5 * vocabulary.unit("mm").size);
 /** Sheet units, half a millimetre to begin with. */
 const tolerance = ref(vocabulary.unit("mm").size / 2);
 
@@ -66,6 +68,21 @@ const { slid, slide, release, keep } = useSliding((percent) => ({
         />
         Stays eased while neighbours are edited
       </label>
+      <template v-if="!whole">
+        <ActionButton
+          class="two"
+          label="Make a transition over"
+          hint="Where a line goes on as an arc: the curvature grows evenly, as along a clothoid"
+          lets
+          :command="{ kind: 'make_transitions', anchors, length: reach }"
+        />
+        <TypedField
+          label="Length of the transition"
+          :value="reach"
+          :unit="unit"
+          @typed="(v) => (reach = Math.abs(v))"
+        />
+      </template>
       <template v-if="stretch.length > 0">
         <span
           class="label"
@@ -123,5 +140,8 @@ const { slid, slide, release, keep } = useSliding((percent) => ({
 }
 .slider {
   padding: 0 4px;
+}
+.two {
+  grid-column: 1 / 3;
 }
 </style>

@@ -2,52 +2,16 @@
 // the graph or on the canvas.
 import { defineStore } from "pinia";
 import { computed, ref, shallowRef, watch } from "vue";
-import type { CurveReading, Point } from "../api/types";
+import type { Point } from "../api/types";
 import { useBoard } from "./board";
 import { shown } from "./numbers";
+import { nearest, usual, type PlaceOn } from "./readings";
 import { useVocabulary } from "./vocabulary";
 
-/** Pixels: how long most teeth are no longer than, before the dial is turned. */
+/** Pixels: how long most teeth are at the most, before the dial is turned. */
 const MOST_TEETH = 40;
-const MOST = 0.9;
 /** Pixels: how near the pointer has to be to a place to point at it. */
 const REACH = 14;
-
-/** A place of a reading: which of the readings, and which of its places. */
-export interface PlaceOn {
-  reading: number;
-  place: number;
-}
-
-export const pointOf = (reading: CurveReading, place: number): Point => [
-  reading.at[2 * place] ?? 0,
-  reading.at[2 * place + 1] ?? 0,
-];
-
-/** The curvature that most places of some readings do not exceed; 0 where there is none. */
-export function usual(readings: readonly CurveReading[]): number {
-  const all = readings.flatMap((r) => r.curvature.flatMap((c) => (c ? [Math.abs(c)] : [])));
-  all.sort((a, b) => a - b);
-  return all[Math.min(all.length - 1, Math.floor(MOST * all.length))] ?? 0;
-}
-
-/** The place nearest to a point of the sheet, within reach (sheet units); the first of two alike. */
-export function nearest(
-  readings: readonly CurveReading[],
-  at: Point,
-  reach: number,
-): PlaceOn | null {
-  let found: PlaceOn | null = null;
-  let least = reach;
-  readings.forEach((r, reading) => {
-    r.along.forEach((_, place) => {
-      const [x, y] = pointOf(r, place);
-      const away = Math.hypot(x - at[0], y - at[1]);
-      if (away < least) [found, least] = [{ reading, place }, away];
-    });
-  });
-  return found;
-}
 
 export const useCurves = defineStore("curves", () => {
   const board = useBoard();

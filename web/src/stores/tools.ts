@@ -5,6 +5,7 @@ import type { Point, Style } from "../api/types";
 import { AnchorsTool } from "../tools/anchors";
 import { bubbleFor } from "../tools/bubble";
 import { FreehandTool } from "../tools/freehand";
+import { BrushTool } from "../tools/brush";
 import { CutTool } from "../tools/cut";
 import { CornersTool } from "../tools/corners";
 import { GuideTool } from "../tools/guide";
@@ -19,6 +20,7 @@ import type { Bench, Hit, Tool } from "../tools/tool";
 import { UnderlayTool } from "../tools/underlay";
 import { useArranging } from "./arranging";
 import { useBoard } from "./board";
+import { useBrushing } from "./brushing";
 import { useDrafting } from "./drafting";
 import { useCues } from "./cues";
 import { useMirroring } from "./mirroring";
@@ -42,6 +44,7 @@ export const useTools = defineStore("tools", () => {
   const drafting = useDrafting();
   const cues = useCues();
   const sweeping = useSweeping();
+  const brushing = useBrushing();
   const mirroring = useMirroring();
   const name = ref("select");
   const box = shallowRef<[Point, Point] | null>(null);
@@ -120,6 +123,12 @@ export const useTools = defineStore("tools", () => {
       swept: () => sweeping.swept(),
       count: () => sweeping.marks?.regions.length ?? 0,
     }),
+    brush: new BrushTool(board, bench, {
+      reach: () => brushing.reach,
+      widen: (times) => brushing.setPixels(brushing.pixels * times),
+      does: () => brushing.does,
+      amount: () => brushing.amount / 100,
+    }),
     symmetry: new SymmetryTool(board, bench, {
       enter: () => mirroring.enter(),
       leave: () => mirroring.leave(),
@@ -166,15 +175,11 @@ export const useTools = defineStore("tools", () => {
     () => (tick.value, tool.value.about(dragged.value ?? hit.value, alt.value)),
   );
   const word = computed(() => (tick.value, tool.value.word?.(hit.value, alt.value) ?? null));
-  const bubble = computed(() =>
-    bubbleFor(
-      dragged.value,
-      board,
-      vocabulary.unit(board.sheet.unit),
-      active.value === "corners",
-      arranging.pivot,
-    ),
-  );
+  const bubble = computed(() => {
+    const unit = vocabulary.unit(board.sheet.unit);
+    if (held.value.bubble) return (tick.value, pressing.value ? held.value.bubble(unit) : null);
+    return bubbleFor(dragged.value, board, unit, active.value === "corners", arranging.pivot);
+  });
 
   /** The tool that a press on something goes to; a ruler always gives a guide. */
   function pressed(under: Hit | null): Tool {

@@ -105,6 +105,12 @@ export const GROUPS: Group[] = [
         key: "B",
         icon: "M1.5 5.5A4 4 0 1 1 9.5 5.5A4 4 0 1 1 1.5 5.5M6.5 10.5A4 4 0 1 0 14.5 10.5A4 4 0 1 0 6.5 10.5M3 14L13 2.5",
       },
+      {
+        name: "brush",
+        label: "Brush over",
+        key: "O",
+        icon: "M1.5 12C3 9 4 13 5.5 10.5S7.5 9 14.5 8M6 5A3 3 0 1 0 12 5A3 3 0 1 0 6 5M9 1.2V2M9 8V8.8",
+      },
     ],
   },
   {

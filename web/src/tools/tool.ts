@@ -1,5 +1,5 @@
 // What a tool is: a state machine fed with pointer events, which previews and commits commands.
-import type { About, Aim, Command, Grip, Point, Shows } from "../api/types";
+import type { About, Aim, Command, Grip, Point, Shows, UnitFacts } from "../api/types";
 
 export type SymmetryPeg = Extract<Command, { kind: "drag_symmetry" }>["peg"];
 
@@ -81,8 +81,8 @@ export interface Tool {
   about(hit: Hit | null, alt?: boolean): { text: string; hints: Hint[] };
   /** The word beside the pointer that says what a click would do. */
   word?(hit: Hit | null, alt?: boolean): string | null;
-  /** The words beside the pointer while something is dragged. */
-  bubble?(): string | null;
+  /** The words beside the pointer while something is dragged, where they are its own. */
+  bubble?(unit: UnitFacts): string | null;
   hover?(p: Pointer): void;
   down(p: Pointer): void;
   move(p: Pointer): void;

@@ -1,0 +1,289 @@
+"""Fair curves: the comb, the profile, trouble spots, and what mends them, in the browser."""
+
+import csv
+import itertools
+import math
+
+from buildup.drawing.model import Anchor, Contour, Style
+from buildup.edits.outlines import AddOutline
+from buildup.geometry.stations import joint
+from playwright.sync_api import expect
+
+from e2e.base import BrowserTest
+
+HANDLE = 4 / 3 * math.tan(math.pi / 8) * 100
+
+
+def ring(item="ring", *, centre=200 + 150j, radius=100.0, off=()):
+    """A circle of four smooth anchors; `off` says how much longer each leaving handle is."""
+    anchors = []
+    for k in range(4):
+        way = 1j**k
+        out = 1j * way * HANDLE * radius / 100
+        longer = dict(off).get(k, 1.0)
+        anchors.append(Anchor(centre + way * radius, -out, out * longer, "smooth"))
+    style = Style(fill="#D9B382")
+    return AddOutline(
+        item=item, called=item, contours=(Contour(tuple(anchors), True),), style=style
+    )
+
+
+class FairTest(BrowserTest):
+    def segments(self, number=0):
+        return self.items()[number].contours[0].segments
+
+    def joint(self, index):
+        segments = self.segments()
+        return joint(segments[index - 1], segments[index])
+
+    def leaf(self, name):
+        self.page.get_by_test_id(f"leaf-{name}").click()
+
+    def edge(self):
+        return self.page.get_by_test_id("comb-edge").get_attribute("d")
+
+
+class SeeTest(FairTest):
+    def test_the_comb_shows_what_is_dragged_as_it_is(self):
+        self.open(self.new_drawing(ring(off=[(0, 0.8)])))
+        self.core_is_here()
+        self.click(200, 150)
+        self.page.keyboard.press("Shift+V")
+        dial = self.page.get_by_test_id("comb-dial")
+        expect(dial).to_be_visible()
+        expect(self.page.locator("[data-continuity=tangent]")).to_have_count(2)
+        expect(self.page.locator("[data-continuity=curvature]")).to_have_count(2)
+        self.tool("anchors")
+        expect(self.page.get_by_test_id("anchor-1")).to_be_visible()
+        before = self.edge()
+        with self.dragging((200, 250), (200, 280)):
+            expect(self.page.get_by_test_id("comb-edge")).not_to_have_attribute("d", before)
+        longer = self.edge()
+        slider = dial.get_by_role("slider")
+        slider.focus()
+        for _ in range(10):
+            self.page.keyboard.press("ArrowRight")
+        expect(self.page.get_by_test_id("comb-edge")).not_to_have_attribute("d", longer)
+        self.page.keyboard.press("Shift+V")
+        expect(dial).to_have_count(0)
+
+    def test_the_profile_and_the_canvas_point_at_each_other(self):
+        self.open(self.new_drawing(ring()))
+        self.leaf("Profile")
+        expect(self.page.get_by_test_id("profile")).to_contain_text("Pick an outline")
+        self.click(200, 150)
+        graph = self.page.get_by_test_id("profile-graph")
+        box = graph.bounding_box()
+        self.page.mouse.move(box["x"] + box["width"] * 0.5, box["y"] + 30)
+        words = self.page.get_by_test_id("profile-words")
+        expect(words).to_contain_text("radius")
+        expect(words).to_contain_text("turned 18")
+        mark = self.page.get_by_test_id("pointed")
+        expect(mark).to_be_visible()
+        self.page.mouse.move(*self.spot(200, 251))
+        expect(words).to_contain_text("turned 90")
+        self.drag_from((box["x"] + 50, box["y"] + 30), (box["x"] + 150, box["y"] + 30))
+        self.page.mouse.up()
+        whole = self.page.get_by_role("button", name="Whole length")
+        expect(whole).to_be_visible()
+        self.page.get_by_role("button", name="Turn", exact=True).click()
+        expect(graph).to_have_attribute("aria-label", "Profile: turn along 628.4 px")
+        whole.click()
+        expect(whole).to_have_count(0)
+
+    def test_its_values_are_saved_and_copied_as_a_table(self):
+        self.open(self.new_drawing(ring()))
+        self.leaf("Profile")
+        self.click(200, 150)
+        expect(self.page.get_by_test_id("profile-graph")).to_be_visible()
+        with self.page.expect_download() as download:
+            self.page.get_by_role("button", name="Save as CSV").click()
+        self.assertEqual(download.value.suggested_filename, "Trial profile.csv")
+        with open(download.value.path(), newline="") as file:
+            rows = list(csv.DictReader(file))
+        self.assertGreater(len(rows), 200)
+        for row in rows:
+            self.assertAlmostEqual(float(row["curvature (1/px)"]), 0.01, delta=5e-4)
+            place = complex(float(row["x (px)"]), float(row["y (px)"]))
+            self.assertAlmostEqual(abs(place - 200 - 150j), 100, delta=0.1)
+        self.context.grant_permissions(["clipboard-read", "clipboard-write"])
+        self.page.get_by_role("button", name="Copy values").click()
+        expect(self.page.get_by_text("on the clipboard")).to_be_visible()
+        copied = self.page.evaluate("() => navigator.clipboard.readText()")
+        self.assertEqual(len(copied.splitlines()), len(rows) + 1)
+
+    def test_trouble_spots_one_by_one_by_key(self):
+        self.open(self.new_drawing(ring(off=[(0, 0.6), (2, 1.9)])))
+        self.page.keyboard.press("3")
+        expect(self.page.get_by_text("Nothing is selected.")).to_be_visible()
+        self.click(200, 150)
+        self.page.keyboard.press("3")
+        rows = self.page.get_by_test_id("trouble")
+        expect(rows.first).to_be_visible()
+        expect(self.page.get_by_test_id("trouble-ring")).to_be_visible()
+        count = rows.count()
+        self.assertGreater(count, 1)
+        self.assertEqual(self.page.get_by_test_id("trouble-count").inner_text(), str(count))
+        expect(self.page.locator(".here").get_by_role("button").first).to_contain_text("jumps by")
+        before = self.segments()
+        self.page.locator(".here").get_by_role("button").last.hover()
+        expect(self.page.get_by_test_id("said")).to_contain_text("moves by at most")
+        self.assertEqual(self.segments(), before)
+        self.page.mouse.move(300, 300)
+        self.page.keyboard.press("Enter")
+        self.settled()
+        self.assertLess(abs(self.joint(0).curvature[0] - self.joint(0).curvature[1]), 1e-9)
+        expect(rows).not_to_have_count(count)
+        self.page.keyboard.press("2")
+        expect(self.page.get_by_test_id("trouble-ring")).to_be_visible()
+        self.page.get_by_label("Jump that counts").fill("90")
+        self.page.keyboard.press("Enter")
+        expect(rows.filter(has_text="jumps by")).to_have_count(0)
+
+
+class MendTest(FairTest):
+    def choose_anchor(self, index):
+        self.tool("anchors")
+        self.page.get_by_test_id(f"anchor-{index}").click()
+
+    def press(self, name):
+        self.page.get_by_role("button", name=name, exact=True).click()
+        self.settled()
+
+    def test_an_anchor_is_eased_and_stays_so(self):
+        self.open(self.new_drawing(ring(off=[(1, 0.7)])))
+        self.click(200, 150)
+        self.choose_anchor(1)
+        self.page.get_by_text("Stays eased").click()
+        self.settled()
+        self.assertTrue(self.items()[0].contours[0].anchors[1].eased)
+        self.assertLess(abs(self.joint(1).curvature[0] - self.joint(1).curvature[1]), 1e-9)
+        expect(self.page.get_by_test_id("anchor-1").locator("[data-eased]")).to_have_count(1)
+        self.drag((100, 150), (80, 160))
+        self.assertAlmostEqual(self.items()[0].contours[0].anchors[2].at, 80 + 160j, delta=1)
+        self.assertLess(abs(self.joint(1).curvature[0] - self.joint(1).curvature[1]), 1e-9)
+        self.press("Ease curvature")
+        self.assertFalse(any(a.eased for a in self.items()[0].contours[0].anchors[2:3]))
+
+    def test_a_stretch_is_made_fair_by_the_dial_an_arc_and_a_line(self):
+        self.open(self.new_drawing(ring(off=[(0, 0.5), (1, 1.4)])))
+        self.click(200, 150)
+        self.tool("anchors")
+        for index, how in ((0, []), (1, ["Shift"]), (2, ["Shift"])):
+            self.page.get_by_test_id(f"anchor-{index}").click(modifiers=how)
+        before = self.segments()
+        self.page.get_by_label("Tolerance of fair").fill("20")
+        self.page.keyboard.press("Enter")
+        handle = self.page.get_by_test_id("slider-fair").get_by_role("slider")
+        handle.focus()
+        box = handle.bounding_box()
+        self.drag_from(self.middle(handle), (box["x"] + 200, box["y"] + 5))
+        expect(self.page.get_by_test_id("said")).to_contain_text("moves by at most")
+        self.assertEqual(self.segments(), before)
+        self.page.mouse.up()
+        self.settled()
+        after = self.segments()
+        self.assertEqual(after[2:], before[2:])
+        jump = joint(after[0], after[1]).curvature
+        self.assertLess(abs(jump[0] - jump[1]), 1e-4)
+        self.press("Make an arc")
+        self.assertAlmostEqual(abs(self.segments()[0][1] - self.segments()[0][0]), HANDLE, delta=3)
+        self.page.keyboard.press("Control+z")
+        self.settled()
+        for index, how in ((0, []), (1, ["Shift"])):
+            self.page.get_by_test_id(f"anchor-{index}").click(modifiers=how)
+        self.press("Make a line")
+        self.assertIsNone(self.items()[0].contours[0].anchors[0].out)
+
+    def test_an_outline_is_thinned_out_while_the_dial_turns(self):
+        places = [
+            100 * complex(math.cos(a), math.sin(a))
+            for a in (2 * math.pi * k / 120 for k in range(120))
+        ]
+        many = Contour(tuple(Anchor(200 + 150j + p) for p in places), True)
+        form = AddOutline(item="many", called="many", contours=(many,), style=Style(fill="#D9B382"))
+        self.open(self.new_drawing(form))
+        self.core_is_here()
+        self.click(200, 150)
+        self.page.get_by_text("Thin out, add anchors").click()
+        slider = self.page.get_by_test_id("slider-thin").get_by_role("slider")
+        slider.scroll_into_view_if_needed()
+        at = self.middle(slider)
+        self.drag_from(at, (at[0] + 12, at[1]))
+        said = self.page.get_by_test_id("said")
+        expect(said).to_contain_text("From 120 to")
+        self.assertEqual(len(self.items()[0].contours[0].anchors), 120)
+        self.page.mouse.up()
+        self.settled()
+        left = self.items()[0].contours[0].anchors
+        self.assertLess(len(left), 12)
+        self.tool("anchors")
+        self.press("At extremes")
+        there = {(round(a.at.real), round(a.at.imag)) for a in self.items()[0].contours[0].anchors}
+        near = [min(abs(complex(*p) - q) for p in there) for q in (300 + 150j, 100 + 150j)]
+        self.assertLess(max(near), 4)
+
+    def test_the_brush_pulls_and_smooths(self):
+        self.open(self.new_drawing(ring()))
+        self.core_is_here()
+        self.click(200, 150)
+        self.page.keyboard.press("o")
+        self.page.mouse.move(*self.spot(200, 150))
+        expect(self.page.get_by_test_id("brush")).to_be_visible()
+        self.page.keyboard.press("]")
+        expect(self.page.get_by_label("Reach of the brush").last).to_have_value("50")
+        self.page.keyboard.down("Alt")
+        self.drag_from(self.spot(200, 249), self.spot(200, 275))
+        expect(self.page.get_by_test_id("bubble")).to_contain_text("reach")
+        self.page.mouse.up()
+        self.page.keyboard.up("Alt")
+        self.settled()
+        pulled = self.segments()
+        self.assertAlmostEqual(max(s[3].imag for s in pulled), 276, delta=2)
+        rough = max(abs(j.curvature[0] - j.curvature[1]) for j in map(self.joint, range(4)))
+        self.assertGreater(rough, 1e-3)
+        self.page.mouse.move(*self.spot(160, 243))
+        self.page.mouse.down()
+        for x, y in ((180, 260), (200, 274), (220, 262), (240, 243)):
+            self.page.mouse.move(*self.spot(x, y), steps=3)
+        self.page.mouse.up()
+        self.settled()
+        smooth = self.segments()
+        jumps = [joint(a, b).curvature for a, b in itertools.pairwise(smooth)]
+        self.assertNotEqual(smooth, pulled)
+        self.assertLess(min(abs(a - b) for a, b in jumps), 1e-4)
+
+    def test_a_blend_shows_and_is_kept_as_items(self):
+        small = ring("small", centre=80 + 150j, radius=40)
+        large = ring("large", centre=290 + 150j, radius=90)
+        self.open(self.new_drawing(small, large))
+        self.page.keyboard.press("Control+a")
+        self.page.get_by_text("Blend", exact=True).click()
+        button = self.page.get_by_role("button", name="Blend the two")
+        button.hover()
+        expect(self.page.locator("[data-item]")).not_to_have_count(0)
+        self.assertEqual(len(self.items()), 2)
+        button.click()
+        self.settled()
+        self.assertEqual(len(self.items()), 5)
+        middle = self.items()[2].contours[0]
+        self.assertAlmostEqual(abs(middle.anchors[0].at - 185 - 150j), 65, delta=0.5)
+
+    def test_a_transition_between_a_line_and_an_arc(self):
+        anchors = (
+            Anchor(50 + 100j),
+            Anchor(200 + 100j, None, HANDLE + 0j, "smooth"),
+            Anchor(300 + 200j, -HANDLE * 1j, None),
+        )
+        path = AddOutline(item="way", called="way", contours=(Contour(anchors),), style=Style())
+        self.open(self.new_drawing(path))
+        self.click(120, 100)
+        self.choose_anchor(1)
+        self.page.get_by_label("Length of the transition").fill("30")
+        self.page.keyboard.press("Enter")
+        self.press("Make a transition over")
+        segments = self.segments()
+        self.assertEqual(len(segments), 4)
+        for a, b in itertools.pairwise(segments):
+            found = joint(a, b)
+            self.assertLess(abs(found.curvature[0] - found.curvature[1]), 3e-4)

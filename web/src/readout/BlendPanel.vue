@@ -1,0 +1,53 @@
+<script setup lang="ts">
+// Steps between two forms, each an item of its own; the pointer on the button shows them.
+import { computed, ref } from "vue";
+import type { Command } from "../api/types";
+import { useBoard } from "../stores/board";
+import ActionButton from "./ActionButton.vue";
+import ChooseField from "./ChooseField.vue";
+import FoldPart from "./FoldPart.vue";
+import TypedField from "./TypedField.vue";
+
+type Spacing = NonNullable<Extract<Command, { kind: "blend_items" }>["spacing"]>;
+
+const SPACINGS: readonly { value: Spacing; label: string }[] = [
+  { value: "even", label: "even" },
+  { value: "nearer_first", label: "nearer to the first" },
+  { value: "nearer_last", label: "nearer to the last" },
+];
+const board = useBoard();
+const count = ref(3);
+const spacing = ref<Spacing>("even");
+const command = computed<Command>(() => ({
+  kind: "blend_items",
+  items: board.selected,
+  count: count.value,
+  spacing: spacing.value,
+}));
+</script>
+
+<template>
+  <FoldPart v-if="board.selected.length === 2" heading="Blend">
+    <section aria-label="Blend">
+      <span class="label">Steps</span>
+      <TypedField
+        label="Steps of the blend"
+        suffix="×"
+        :value="count"
+        @typed="(v) => (count = Math.min(200, Math.max(1, Math.round(v))))"
+      />
+      <ChooseField
+        label="Spacing of the blend"
+        :value="spacing"
+        :options="SPACINGS"
+        @chosen="(v) => (spacing = v)"
+      />
+      <ActionButton
+        class="wide"
+        label="Blend the two"
+        hint="Outlines between the first and the second; the two stay as they are"
+        :command="command"
+      />
+    </section>
+  </FoldPart>
+</template>

@@ -1,0 +1,68 @@
+<script setup lang="ts">
+// The brush: what it does, how far it reaches, and how much it smooths.
+import Slider from "primevue/slider";
+import { useBrushing } from "../stores/brushing";
+import type { BrushDoes } from "../tools/brush";
+import ChoiceButtons from "./ChoiceButtons.vue";
+import TypedField from "./TypedField.vue";
+
+const DOES: readonly (readonly [BrushDoes, string, string])[] = [
+  ["smooth", "Smooth", "M1 11C3 5 5 13 7 9S10 7 15 7"],
+  ["pull", "Pull", "M1 12H4C7 12 6 5 8 5S9 12 12 12H15"],
+];
+const brushing = useBrushing();
+</script>
+
+<template>
+  <section aria-label="Brush over">
+    <ChoiceButtons
+      class="wide"
+      :options="DOES"
+      :columns="2"
+      :pressed="(does) => does === brushing.does"
+      prefix="brush"
+      @choose="(does) => (brushing.does = does)"
+    />
+    <span class="label" title="How far the brush reaches on the screen ([ and ])">Reach</span>
+    <span class="slider">
+      <Slider
+        :model-value="brushing.pixels"
+        :min="brushing.LEAST"
+        :max="brushing.MOST"
+        :step="1"
+        aria-label="Reach of the brush"
+        @update:model-value="(v) => brushing.setPixels(v as number)"
+      />
+    </span>
+    <TypedField
+      label="Reach of the brush"
+      suffix="px"
+      :value="brushing.pixels"
+      @typed="brushing.setPixels"
+    />
+    <template v-if="brushing.does === 'smooth'">
+      <span class="label">Smooths by</span>
+      <span class="slider">
+        <Slider
+          v-model="brushing.amount"
+          :min="5"
+          :max="100"
+          :step="5"
+          aria-label="How much the brush smooths"
+        />
+      </span>
+      <TypedField
+        label="How much the brush smooths"
+        suffix="%"
+        :value="brushing.amount"
+        @typed="(v) => (brushing.amount = Math.min(100, Math.max(1, v)))"
+      />
+    </template>
+  </section>
+</template>
+
+<style scoped>
+.slider {
+  padding: 0 4px;
+}
+</style>
