@@ -5,6 +5,7 @@ from assembled import assembled_rows
 from bench_rows import Row
 from board import Server, aim, all_shapes, dial_changes, drag, drawing, median, p95
 from buildup.shapes.registry import SHAPES
+from faired import faired_rows
 from large import in_the_large
 from mirrored import mirrored_rows
 from playwright.sync_api import Page, sync_playwright
@@ -92,6 +93,7 @@ def in_the_browser(server: Server, small: Drawing, middle: Drawing, large: Drawi
         worker = _worker_rows(page, server, small, middle)
         worker += mirrored_rows(page, server, small)
         worker += assembled_rows(page, server)
+        worker += faired_rows(page, server, small)
         opened_in(page, server, small)
         wait_for_worker(page)
         page.wait_for_timeout(8000)  # the index of cues is ready too, as in mid-work

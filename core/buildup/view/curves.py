@@ -14,11 +14,10 @@ from buildup.geometry.bezier import Cubic, is_plain
 from buildup.geometry.lengths import length
 from buildup.geometry.stations import Continuity, joint, stations, turns_along
 from buildup.geometry.tolerances import NO_LENGTH
-from buildup.view.drawables import Point, as_point
 
 MOST_PLACES = 1_200
 """Places of all that is selected together: as many as a graph across the screen has pixels."""
-FEWEST_PLACES = 240
+FEWEST_PLACES = 120
 """The same at the least: a short outline shows as finely as a long one."""
 FEWEST_IN_SEGMENT = 8
 """Pieces of a segment at the least, of one that is curved."""
@@ -36,17 +35,10 @@ STEEPEST = 10.0
 class JointMark:
     """Where two segments join."""
 
-    at: Point
     along: float
     """How far along the contour, in sheet units."""
     continuity: Continuity
-    turn: float
-    """Degrees, clockwise."""
-    curvature: tuple[float | None, float | None]
-    """Arriving and leaving, 1 / sheet unit; None where it is not finite."""
-    ratio: float | None
-    """The larger of the two in parts of the smaller; None where they bend to different sides, or
-    one not at all."""
+    """What its two sides have in common."""
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -103,7 +95,7 @@ def curve_readings(
     lengths = [[_length(s) for s in path.segments] for _, _, path in some]
     whole = math.fsum(w for found in lengths for w in found)
     spacing = _Spacing(
-        step=min(max(step, whole / MOST_PLACES), max(whole / FEWEST_PLACES, NO_LENGTH)),
+        step=_stepped(min(max(step, whole / MOST_PLACES), max(whole / FEWEST_PLACES, NO_LENGTH))),
         segments=sum(map(len, lengths)),
     )
     told = tuple(
@@ -124,13 +116,18 @@ class _Spacing:
         """The pieces of a segment."""
         if is_plain(segment):
             return 1
-        fewest = FEWEST_IN_SEGMENT if self.segments * FEWEST_IN_SEGMENT <= MOST_PLACES else 1
+        fewest = min(FEWEST_IN_SEGMENT, max(1, FEWEST_PLACES // self.segments))
         return max(fewest, math.ceil(far / self.step))
 
     @property
     def every(self) -> int:
         """Each how many-th segment is looked at."""
         return math.ceil(self.segments / MOST_PLACES)
+
+
+def _stepped(step: float) -> float:
+    """The same in steps of a half, so that a drag which makes an outline longer asks for the same."""
+    return 2.0 ** (math.floor(2.0 * math.log2(step)) / 2.0)
 
 
 @lru_cache(maxsize=REMEMBERED)
@@ -152,14 +149,16 @@ def _reading(
         closed=path.closed,
         length=starts[-1],
         along=tuple(
-            round(starts[k] + a, 4) for k, p in zip(looked_at, pieces, strict=True) for a in p.along
+            round(starts[k] + a, 3) for k, p in zip(looked_at, pieces, strict=True) for a in p.along
         ),
         at=tuple(v for p in pieces for v in p.at),
         teeth=tuple(v for p in pieces for v in p.teeth),
         curvature=tuple(v for p in pieces for v in p.curvature),
         turn=tuple(_turned(pieces)),
         joints=tuple(
-            _joint(segments[k - 1], segments[k], starts[k])
+            JointMark(
+                along=round(starts[k], 3), continuity=joint(segments[k - 1], segments[k]).continuity
+            )
             for k in looked_at
             if k > 0 or path.closed
         ),
@@ -188,7 +187,7 @@ def _piece(segment: Cubic, count: int) -> _Piece:
     return _Piece(
         along=tuple(s.along for s in found),
         at=tuple(round(v, 3) for s in found for v in (s.at.real, s.at.imag)),
-        teeth=tuple(round(v, 7) for tooth in teeth for v in (tooth.real, tooth.imag)),
+        teeth=tuple(round(v, 6) for tooth in teeth for v in (tooth.real, tooth.imag)),
         curvature=tuple(_finite(s.curvature) for s in found),
         turn=tuple(turns_along([s.way for s in found])),
         ways=(ways[0], ways[-1]),
@@ -201,22 +200,8 @@ def _turned(pieces: Sequence[_Piece]) -> Iterator[float]:
     for piece in pieces:
         first, end = piece.ways
         so_far += math.degrees(turn_between(last, first))
-        yield from (round(so_far + t, 3) for t in piece.turn)
+        yield from [round(so_far + t, 2) for t in piece.turn]
         so_far, last = so_far + piece.turn[-1], end or last
-
-
-def _joint(before: Cubic, after: Cubic, along: float) -> JointMark:
-    found = joint(before, after)
-    arriving, leaving = found.curvature
-    ratio = found.ratio
-    return JointMark(
-        at=as_point(after[0]),
-        along=along,
-        continuity=found.continuity,
-        turn=math.degrees(found.turn),
-        curvature=(_finite(arriving), _finite(leaving)),
-        ratio=ratio if math.isfinite(ratio) else None,
-    )
 
 
 def _tooth(way: complex, curvature: float) -> complex:

@@ -1648,11 +1648,6 @@ export interface components {
          * @description Where two segments join.
          */
         JointMark: {
-            /** At */
-            at: [
-                number,
-                number
-            ];
             /** Along */
             along: number;
             /**
@@ -1660,15 +1655,6 @@ export interface components {
              * @enum {string}
              */
             continuity: "broken" | "tangent" | "curvature" | "rate";
-            /** Turn */
-            turn: number;
-            /** Curvature */
-            curvature: [
-                number | null,
-                number | null
-            ];
-            /** Ratio */
-            ratio: number | null;
         };
         /**
          * MeasureReading
