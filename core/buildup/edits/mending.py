@@ -179,27 +179,27 @@ def _join(place: _Place) -> Command:
 
 def _times(ratio: float) -> str:
     if math.isinf(ratio):
-        return "The curvature jumps: from one bend to none, or to the other side"
-    return f"The curvature jumps by {ratio:.1f} times"
+        return "Curvature jumps from or to none"
+    return f"Curvature jumps {ratio:.1f} ×"
 
 
 _Says = Callable[[float, str], str]
 SPOTS: Mapping[Kind, tuple[_Says, str, Callable[[_Place], Command]]] = {
     "harsh_join": (
-        lambda m, _: f"Turns by {m:.1f}° where no corner is meant",
+        lambda m, _: f"A kink of {m:.1f}°",
         "Ease the direction",
         _ease_direction,
     ),
     "curvature_jump": (lambda m, _: _times(m), "Ease the curvature", _ease_curvature),
     "flat_spot": (lambda _m, _u: "Flat between two bends", "Fair it", _fair),
     "wobble": (
-        lambda m, _: f"A wobble: it bends to the other side by {m:.1f}°",
+        lambda m, _: f"A wobble of {m:.1f}°",
         "Fair it",
         _fair,
     ),
     "handles_cross": (lambda _m, _u: "The two handles cross", "Shorten them", _shorten),
     "handles_overshoot": (
-        lambda _m, _u: "A handle reaches beyond where the tangents meet",
+        lambda _m, _u: "A handle reaches too far",
         "Shorten it",
         _shorten,
     ),
@@ -209,12 +209,12 @@ SPOTS: Mapping[Kind, tuple[_Says, str, Callable[[_Place], Command]]] = {
         _remove,
     ),
     "tiny_segment": (
-        lambda m, unit: f"A segment of only {told(m, unit=unit)}",
+        lambda m, unit: f"Only {told(m, unit=unit)} long",
         "Remove an anchor",
         _remove,
     ),
     "missing_extreme": (
-        lambda m, unit: f"Goes {told(m, unit=unit)} beyond its anchors",
+        lambda m, unit: f"{told(m, unit=unit)} beyond its anchors",
         "Add an anchor there",
         _add_extreme,
     ),

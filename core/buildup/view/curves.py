@@ -126,8 +126,8 @@ class _Spacing:
 
 
 def _stepped(step: float) -> float:
-    """The same in steps of a half, so that a drag which makes an outline longer asks for the same."""
-    return 2.0 ** (math.floor(2.0 * math.log2(step)) / 2.0)
+    """The same in steps of √2, so that a drag that makes an outline longer asks for the same."""
+    return math.pow(2.0, math.floor(2.0 * math.log2(step)) / 2.0)
 
 
 @lru_cache(maxsize=REMEMBERED)

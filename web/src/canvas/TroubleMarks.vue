@@ -19,7 +19,7 @@ const ring = computed(() => marks.value[troubles.number]);
       :key="n"
       class="wedge"
       :transform="`translate(${at.join(' ')})`"
-      d="M0 4L4 11H-4Z"
+      d="M0 9L4 16H-4Z"
     />
     <circle
       v-if="ring"
