@@ -1,7 +1,8 @@
 """Outlines thinned out: as few anchors as a tolerance allows."""
 
-from collections.abc import Iterable
+from collections.abc import Callable, Iterable
 from dataclasses import dataclass
+from functools import partial
 from typing import Literal
 
 from buildup.drawing.model import Contour, Drawing
@@ -53,15 +54,15 @@ class ThinOut(Command):
         before = sum(len(c.anchors) for o in outlines for c in o.contours)
         begun(PAIRS_A_SEGMENT * before)
         put = []
-        moved, after, seen = 0.0, 0, 0
+        moved, after, seen = 0.0, 0, 0.0
         for outline in outlines:
             changed = {}
             for c, contour in enumerate(outline.contours):
-                changed[c], off = self._thinned(contour)
+                share = len(contour.anchors) / before
+                changed[c], off = self._thinned(contour, partial(_tell, seen, share))
                 moved = max(moved, off)
                 after += len(changed[c].anchors)
-                seen += len(contour.anchors)
-                done(seen / before)
+                seen += share
             put.append(with_rebuilt(outline, changed))
         far = told(moved, unit=drawing.sheet.unit)
         said = f"From {before:,} to {after:,} anchors; the outline moves by at most {far}."
@@ -69,7 +70,7 @@ class ThinOut(Command):
             said = f"All {before:,} anchors are needed for that tolerance."
         return Delta(put=tuple(put), said=said)
 
-    def _thinned(self, contour: Contour) -> tuple[Contour, float]:
+    def _thinned(self, contour: Contour, tell: Callable[[float], None]) -> tuple[Contour, float]:
         """A contour with fewer anchors, and how far it moved."""
         if len(contour.pairs) < 2:
             return contour, 0.0
@@ -80,7 +81,7 @@ class ThinOut(Command):
             ready = starting_at(ready, first)
             keep = {(k - first) % len(ready.anchors) for k in keep}
         segments = ready.segments
-        found = thinned(segments, keep=keep, tolerance=self.tolerance)
+        found = thinned(segments, keep=keep, tolerance=self.tolerance, tell=tell)
         if ready.closed and len(found.curves) < 2:  # one anchor alone makes no closed path
             half = len(segments) // 2
             found = thinned(segments, keep={*keep, half}, tolerance=self.tolerance)
@@ -109,6 +110,11 @@ class ThinOut(Command):
             if (self.corners and turn > CORNER) or (self.extremes and smooth_extreme):
                 found.add(k)
         return found
+
+
+def _tell(before: float, share: float, part: float) -> None:
+    """Tell how much is done when a part is done of a share that comes after what is done before."""
+    done(min(1.0, before + share * part))
 
 
 def _extremes(contour: Contour) -> Iterable[tuple[int, tuple[float, ...]]]:

@@ -7,7 +7,7 @@ what is smooth stays smooth; where it turns a little, as a line of many short pi
 taken over a reach.
 """
 
-from collections.abc import Collection, Sequence
+from collections.abc import Callable, Collection, Sequence
 from dataclasses import dataclass
 
 from buildup.geometry.angles import turn_between, unit
@@ -39,13 +39,20 @@ class Thinned:
     moved: float
 
 
-def thinned(segments: Sequence[Cubic], *, keep: Collection[int], tolerance: float) -> Thinned:
+def thinned(
+    segments: Sequence[Cubic],
+    *,
+    keep: Collection[int],
+    tolerance: float,
+    tell: Callable[[float], None] = lambda _: None,
+) -> Thinned:
     """A row of segments as few cubics that stay within a tolerance of it.
 
     Args:
         segments: joined in a row.
         keep: the numbers of segments at whose starts an anchor stays.
         tolerance: sheet units, above 0.
+        tell: is told which part of the row is done.
 
     >>> pieces = [(k + 0j, k + 0j, k + 1 + 0j, k + 1 + 0j) for k in range(5)]
     >>> thinned(pieces, keep=(2,), tolerance=0.1).starts
@@ -65,6 +72,7 @@ def thinned(segments: Sequence[Cubic], *, keep: Collection[int], tolerance: floa
         starts.append(at)
         moved = max(moved, found.moved)
         at = end
+        tell(at / len(segments))
     return Thinned(tuple(curves), tuple(starts), moved)
 
 

@@ -28,7 +28,7 @@ def aim(request: HttpRequest, drawing: int, body: schema.AimIn) -> host.Aimed:
     """What is met while something is drawn or dragged, and what the edit would change."""
     row, value = value_now(request, drawing)
     meeting = Meeting() if body.aim is None else cueindexes.meeting(row.pk, value, body.aim)
-    with heard_by(host.Moment()):
+    with heard_by(host.Moment(host.MOST_ON_SERVER)):
         return host.aimed(
             value, meeting, body.command, body.selection, body.shows, keeps=body.keeps
         )

@@ -387,6 +387,24 @@ class ApiTest(TransactionTestCase):
         self.assertFalse(self.post(base, {"item": "tri", "axis": level}).json()["alike"])
         self.assertEqual(self.post(base, {"item": "none"}).json()["code"], "unknown_item")
 
+    def test_trouble_spots_and_the_curvature_along_an_outline(self):
+        path = {"anchors": [{"at": p} for p in ([0, 0], [90, 1], [60, 60])], "closed": True}
+        self.send({"kind": "add_outline", "item": "tri", "contours": [path]})
+        base = f"drawings/{self.drawing}"
+        found = self.post(f"{base}/troubles", {"items": ["tri", "gone"]}).json()
+        self.assertEqual([s["kind"] for s in found["spots"]], ["almost_level"])
+        self.assertEqual(self.send(found["spots"][0]["command"]).status_code, 200)
+        self.assertEqual(self.post(f"{base}/troubles", {"items": ["tri"]}).json()["count"], 0)
+        limits = {"turn": 0, "corner": 25, "ratio": 2}
+        refused = self.post(f"{base}/troubles", {"items": ["tri"], "limits": limits})
+        self.assertEqual(refused.json()["code"], "bad_limits")
+        shows = {"marks": "frame", "curves": 5}
+        (curve,) = self.post(f"{base}/selection", {"selection": ["tri"], "shows": shows}).json()[
+            "curves"
+        ]
+        self.assertEqual([j["continuity"] for j in curve["joints"]], ["broken"] * 3)
+        self.assertEqual(set(curve["curvature"]), {0.0})
+
     def test_an_empty_symmetry_is_read_back_as_a_container(self):
         self.send({"kind": "make_symmetry", "items": [], "symmetry": "m"})
         store.forget_all()
@@ -414,6 +432,7 @@ class ApiTest(TransactionTestCase):
             self.post(f"{base}/alike", {"items": ["plate"], "by": "fill"}),
             self.post(f"{base}/spread", {"command": move()}),
             self.post(f"{base}/balance", {"item": "plate"}),
+            self.post(f"{base}/troubles", {"items": ["plate"]}),
             self.post(f"{base}/again", {"command": move(), "frame": frame}),
             self.send(move()),
         ]

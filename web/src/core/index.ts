@@ -1,7 +1,7 @@
 // The core as the rest of the front end knows it: in the browser when it is there and knows the
 // drawing as it stands, else on the server. Nothing waits for the worker.
 import { Trouble, get } from "../api/client";
-import type { Answer, DeskDrawing } from "../api/types";
+import type { Aimed, Answer, Command, DeskDrawing } from "../api/types";
 import type { Letter } from "../stores/letters";
 import { remembered } from "../stores/remembered";
 import { BrowserCore, WorkerAway } from "./browser";
@@ -154,6 +154,9 @@ async function either<T>(knows: boolean, ask: (core: Core) => Promise<T>): Promi
   return ask(server);
 }
 
+/** What is seen while a dial is turned: where it is too much for the browser the server shows it. */
+const DIALS = new Set<Command["kind"]>(["thin_out", "fair_segments"]);
+
 /** What is too much for a moment in the browser is asked of the server. */
 async function orServer<T>(ask: (core: Core) => Promise<T>): Promise<T> {
   try {
@@ -184,7 +187,10 @@ const there = (): boolean => browser.ready && held !== null;
 Object.assign(window, { __core: there });
 
 export const core: Core = {
-  aim: (aim, command, looked, keeps) => either(there(), (c) => c.aim(aim, command, looked, keeps)),
+  aim: (aim, command, looked, keeps) => {
+    const ask = (c: Core): Promise<Aimed> => c.aim(aim, command, looked, keeps);
+    return command && DIALS.has(command.kind) ? orServer(ask) : either(there(), ask);
+  },
   select: (looked) => either(there(), (c) => c.select(looked)),
   anchor: (item, at, reach) => either(there(), (c) => c.anchor(item, at, reach)),
   anchors: (start, end) => either(there(), (c) => c.anchors(start, end)),

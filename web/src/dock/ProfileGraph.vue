@@ -4,9 +4,8 @@
 import { computed, onBeforeUnmount, onMounted, ref, watch } from "vue";
 import { useCurves } from "../stores/curves";
 import { degrees, shown } from "../stores/numbers";
-import { placeAt } from "../stores/readings";
 import { useTroubles } from "../stores/troubles";
-import { graph, wholeSpan, zoomed, type Measure, type Span } from "./profile";
+import { graph, pointedIn, valueAt, wholeSpan, zoomed, type Measure, type Span } from "./profile";
 
 const props = defineProps<{ measure: Measure }>();
 const curves = useCurves();
@@ -56,12 +55,11 @@ const alongOf = (event: MouseEvent): number => {
 function move(event: PointerEvent): void {
   const along = alongOf(event);
   if (dragged.value) dragged.value = { ...dragged.value, to: along };
-  const number = Math.max(
-    0,
-    curves.readings.findIndex((r) => along <= r.length),
-  );
-  const reading = curves.readings[number];
-  if (reading) curves.pointed = { reading: number, place: placeAt(reading, along) };
+  const top = box.value?.getBoundingClientRect().top ?? 0;
+  curves.pointed = pointedIn(curves.readings, props.measure, {
+    along,
+    value: valueAt(shape.value, event.clientY - top, high.value),
+  });
 }
 function down(event: PointerEvent): void {
   box.value?.setPointerCapture(event.pointerId);

@@ -3,7 +3,7 @@ import type { CurveReading } from "../api/types";
 import { combPaths, jointPlace } from "../canvas/comb";
 import { nearest, placeAt, usual } from "../stores/readings";
 import { profileTable } from "./csv";
-import { bounds, graph, wholeSpan, zoomed } from "./profile";
+import { bounds, graph, pointedIn, wholeSpan, zoomed } from "./profile";
 
 const mm = { name: "mm", size: 2, decimals: 2 } as never;
 const reading = (more: Partial<CurveReading> = {}): CurveReading => ({
@@ -50,6 +50,11 @@ describe("profile", () => {
     expect(nearest([reading()], [19, 30], 5)).toBeNull();
     expect(usual([reading()])).toBe(0.2);
     expect(usual([])).toBe(0);
+    const both = [reading({ length: 10 }), reading({ turn: [90, 90, 90, 90, 90] })];
+    expect(pointedIn(both, "turn", { along: 5, value: 80 })).toEqual({ reading: 1, place: 0 });
+    expect(pointedIn(both, "turn", { along: 5, value: 3 })?.reading).toBe(0);
+    expect(pointedIn(both, "turn", { along: 20, value: 3 })?.reading).toBe(1);
+    expect(pointedIn(both, "turn", { along: 99, value: 3 })).toBeNull();
   });
 
   test("tells its values as a table, names quoted where they need it", () => {

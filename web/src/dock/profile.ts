@@ -1,6 +1,7 @@
 // The profile as a graph: what is drawn of the readings, and where the pointer is in it. Values that
 // stick out far are cut off, so that one spike does not flatten all the rest.
 import type { CurveReading } from "../api/types";
+import { placeAt, type PlaceOn } from "../stores/readings";
 
 export type Measure = "curvature" | "turn";
 
@@ -79,4 +80,25 @@ export function graph(
     return d;
   });
   return { lines, high: top, low };
+}
+
+/** The value at so many pixels below the top of the graph. */
+export const valueAt = (shape: Graph, y: number, high: number): number =>
+  shape.high - (y / (high || 1)) * (shape.high - shape.low);
+
+/** The place at a length of the reading whose line runs nearest to a value there. */
+export function pointedIn(
+  readings: readonly CurveReading[],
+  measure: Measure,
+  at: { along: number; value: number },
+): PlaceOn | null {
+  let found: PlaceOn | null = null;
+  let least = Infinity;
+  readings.forEach((r, reading) => {
+    if (at.along > r.length) return;
+    const place = placeAt(r, at.along);
+    const away = Math.abs((valuesOf(r, measure)[place] ?? 0) - at.value);
+    if (away < least) [found, least] = [{ reading, place }, away];
+  });
+  return found;
 }
