@@ -8,6 +8,8 @@ from buildup.drawing.model import Anchor, Contour, Style
 from buildup.edits.outlines import AddOutline
 from buildup.geometry.stations import joint
 from playwright.sync_api import expect
+from studio.management.commands.load_demo import trace
+from studio.models import Drawing
 
 from e2e.base import BrowserTest
 
@@ -101,7 +103,7 @@ class SeeTest(FairTest):
         self.assertEqual(download.value.suggested_filename, "Trial profile.csv")
         with open(download.value.path(), newline="") as file:
             rows = list(csv.DictReader(file))
-        self.assertGreater(len(rows), 200)
+        self.assertGreater(len(rows), 100)
         for row in rows:
             self.assertAlmostEqual(float(row["curvature (1/px)"]), 0.01, delta=5e-4)
             place = complex(float(row["x (px)"]), float(row["y (px)"]))
@@ -287,3 +289,47 @@ class MendTest(FairTest):
         for a, b in itertools.pairwise(segments):
             found = joint(a, b)
             self.assertLess(abs(found.curvature[0] - found.curvature[1]), 3e-4)
+
+
+class CompareTest(FairTest):
+    def test_the_picture_beside_the_drawing_swept_over_it_and_alone(self):
+        self.open(self.new_drawing(ring()))
+        self.page.keyboard.press("5")
+        expect(self.page.get_by_text("There is no picture to compare with.")).to_be_visible()
+        trace(self.user.pk)
+        self.open(Drawing.objects.get(name="Body to trace"))
+        compared = self.page.get_by_test_id("compared")
+        before = self.spot(400, 800)
+        self.page.keyboard.press("5")
+        chip = self.page.get_by_test_id("compare-chip")
+        expect(chip.get_by_role("button", name="Side by side")).to_have_attribute(
+            "aria-pressed", "true"
+        )
+        self.assertLess(self.spot(400, 800)[0], before[0] - 100)
+        self.page.mouse.move(*self.spot(400, 800))
+        expect(self.page.get_by_test_id("twin-pointer")).to_have_count(1)
+        self.tool("ellipse")
+        box = self.page.get_by_test_id("canvas").bounding_box()
+        right = box["x"] + box["width"] * 0.75
+        self.drag_from((right, 300), (right + 60, 360))
+        self.page.mouse.up()
+        self.settled()
+        self.assertEqual(len(self.items()), 1)
+        chip.get_by_role("button", name="Swept over").click()
+        self.assertAlmostEqual(self.spot(400, 800)[0], before[0], delta=1)
+        edge = self.page.get_by_test_id("compare-edge")
+        expect(edge).to_have_attribute("aria-valuenow", "50")
+        at = self.middle(edge)
+        self.drag_from(at, (at[0] + 150, at[1]))
+        self.page.mouse.up()
+        expect(edge).not_to_have_attribute("aria-valuenow", "50")
+        now = edge.get_attribute("aria-valuenow")
+        edge.focus()
+        self.page.keyboard.press("Shift+ArrowLeft")
+        expect(edge).not_to_have_attribute("aria-valuenow", now)
+        chip.get_by_role("button", name="Off").click()
+        expect(compared).to_have_count(0)
+        self.page.keyboard.down("4")
+        expect(compared).to_have_count(1)
+        self.page.keyboard.up("4")
+        expect(compared).to_have_count(0)

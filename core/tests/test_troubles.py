@@ -112,5 +112,7 @@ class Spots(unittest.TestCase):
         found = self.found(drawing(Contour(tuple(map(Anchor, places)))))
         self.assertEqual(len(found.spots), 300)
         self.assertGreater(found.count, 1_000)
+        self.assertFalse(found.cut)
+        self.assertTrue(self.found(drawing(*[Contour(tuple(map(Anchor, places)))] * 7)).cut)
         alongs = [s.along for s in found.spots]
         self.assertTrue(all(a <= b for a, b in itertools.pairwise(alongs)))

@@ -24,6 +24,8 @@ from buildup.forms.troubles import Kind, Limits, Trouble, troubles
 
 MOST_SPOTS = 300
 """Trouble spots that are told; of more the first, and how many there are."""
+MOST_LOOKED = 12_000
+"""Anchors that are looked through at once: so many take two seconds."""
 MEND_REACH = 0.02
 """Part of the contour's size by which a stretch may move that is made fair."""
 
@@ -53,6 +55,8 @@ class TroubleSpots:
     spots: tuple[TroubleSpot, ...]
     count: int
     """How many there are in all."""
+    cut: bool = False
+    """Some items were not looked through, as they are too many."""
 
 
 def trouble_spots(drawing: Drawing, ids: Sequence[str], limits: Limits) -> TroubleSpots:
@@ -66,8 +70,11 @@ def trouble_spots(drawing: Drawing, ids: Sequence[str], limits: Limits) -> Troub
         raise Refusal("bad_limits", "What counts as trouble needs limits of more than 0.")
     here = [i for i in ids if i in drawing.items]
     spots: list[TroubleSpot] = []
-    count = 0
+    count = looked = 0
     for item_id in dict.fromkeys(p for i in here for p in drawing.painted_in(i)):
+        looked += sum(len(c.anchors) for c in _contours(drawing, item_id))
+        if looked > MOST_LOOKED:
+            return TroubleSpots(spots=tuple(spots), count=count, cut=True)
         work = partial(_found, drawing, item_id, limits)
         found = drawing.memo.of(item_id, (_found, limits), work)
         count += len(found)
@@ -79,9 +86,14 @@ _Found = tuple[int, Contour, Trouble]
 
 
 def _found(drawing: Drawing, item_id: str, limits: Limits) -> list[_Found]:
-    item = drawing.items[item_id]
-    contours = item.contours if isinstance(item, Outline) else contours_of(drawing, item_id)
+    contours = _contours(drawing, item_id)
     return [(c, path, t) for c, path in enumerate(contours) for t in troubles(path, limits)]
+
+
+def _contours(drawing: Drawing, item_id: str) -> Sequence[Contour]:
+    """What is looked through: of outlines the anchors as they are, corners sharp."""
+    item = drawing.items[item_id]
+    return item.contours if isinstance(item, Outline) else contours_of(drawing, item_id)
 
 
 def _spot(drawing: Drawing, item_id: str, found: _Found) -> TroubleSpot:

@@ -6469,6 +6469,11 @@ export interface components {
             spots: components["schemas"]["TroubleSpot"][];
             /** Count */
             count: number;
+            /**
+             * Cut
+             * @default false
+             */
+            cut?: boolean;
         };
         /**
          * Limits

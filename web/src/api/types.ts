@@ -71,7 +71,9 @@ export type SweepMarks = Schemas["SweepMarks"];
 export type CurveReading = Schemas["CurveReading"];
 export type Continuity = Schemas["JointMark"]["continuity"];
 export type TroubleSpot = Omit<Schemas["TroubleSpot"], "command"> & { command: Command };
-export type TroubleSpots = Omit<Schemas["TroubleSpots"], "spots"> & { spots: TroubleSpot[] };
+export type TroubleSpots = Omit<Required<Schemas["TroubleSpots"]>, "spots"> & {
+  spots: TroubleSpot[];
+};
 export type TroubleLimits = Required<Schemas["Limits"]>;
 export type Copying = Schemas["RowOfCopies"] | Schemas["RingOfCopies"] | Schemas["GridOfCopies"];
 export type CopyPeg = Schemas["CopyPeg"];

@@ -1,6 +1,7 @@
 // Keys that act while they are held: the loupe, marks hidden, cues let go, the drawing as before.
 import { onBeforeUnmount, onMounted } from "vue";
 import { useBoard } from "../stores/board";
+import { useComparing } from "../stores/comparing";
 import { useCues } from "../stores/cues";
 import { useLooking } from "../stores/looking";
 import { useTools } from "../stores/tools";
@@ -10,6 +11,7 @@ export const HELD_KEYS: readonly (readonly [string, string])[] = [
   ["M", "marks hidden"],
   ["N", "cues let go"],
   ["K", "as at the marked step"],
+  ["4", "the underlay alone"],
 ];
 
 export function useHeldKeys(): void {
@@ -17,12 +19,14 @@ export function useHeldKeys(): void {
   const cues = useCues();
   const board = useBoard();
   const tools = useTools();
+  const comparing = useComparing();
 
   function hold(key: string, on: boolean): boolean {
     if (key === "l") looking.loupe = on;
     else if (key === "m") looking.marksHidden = on;
     else if (key === "n") cues.letGo = on;
     else if (key === "k") void board.lookBack(on);
+    else if (key === "4") comparing.alone = on;
     else return false;
     return true;
   }
@@ -44,6 +48,7 @@ export function useHeldKeys(): void {
     cues.letGo = false;
     tools.borrow(false);
     void board.lookBack(false);
+    comparing.alone = false;
   }
 
   onMounted(() => {

@@ -2,6 +2,7 @@
 import { onBeforeUnmount, onMounted } from "vue";
 import { useBoard } from "../stores/board";
 import { useChoosing } from "../stores/choosing";
+import { useComparing } from "../stores/comparing";
 import { useDrafting } from "../stores/drafting";
 import { useLooking } from "../stores/looking";
 import { useMirroring } from "../stores/mirroring";
@@ -22,6 +23,7 @@ export function useBoardKeys(showHelp: () => void): void {
   const mirroring = useMirroring();
   const makeSymmetry = useMakingSymmetry();
   const troubles = useTroubles();
+  const comparing = useComparing();
   const vocabulary = useVocabulary();
 
   function withControl(event: KeyboardEvent): boolean {
@@ -75,6 +77,7 @@ export function useBoardKeys(showHelp: () => void): void {
     else if (event.key === "V") looking.comb = !looking.comb;
     else if (event.key === "v") looking.next();
     else if (event.key === "2" || event.key === "3") troubles.go(event.key === "2" ? -1 : 1);
+    else if (event.key === "5") comparing.next();
     else if (event.key === "Enter" && troubles.mend()) return true;
     else if (event.key === "U") hideUnderlays();
     else if (event.key.toLowerCase() === "j") board.onceMore();

@@ -4,9 +4,12 @@ import { computed, onBeforeUnmount, onMounted, ref } from "vue";
 import type { Point } from "../api/types";
 import { ROOT } from "../core/tree";
 import { useBoard } from "../stores/board";
+import { useComparing } from "../stores/comparing";
 import { useLooking } from "../stores/looking";
 import { useTools } from "../stores/tools";
 import { useView } from "../stores/view";
+import CompareChip from "./CompareChip.vue";
+import CompareLayer from "./CompareLayer.vue";
 import CombDial from "./CombDial.vue";
 import ExactPanel from "./ExactPanel.vue";
 import CueLayer from "./CueLayer.vue";
@@ -27,6 +30,9 @@ const view = useView();
 const tools = useTools();
 const looking = useLooking();
 const svg = ref<SVGSVGElement | null>(null);
+const comparing = useComparing();
+/** One traces on the picture that is swept over the drawing: marks lie above it. */
+const swept = computed(() => comparing.way === "swept" && !comparing.alone);
 const hand = useCanvasPointer(svg);
 useMoving(svg);
 const printing = computed(() => looking.view === "Print");
@@ -93,16 +99,19 @@ onBeforeUnmount(() => watcher?.disconnect());
           :plain="looking.view === 'Wire'"
         />
       </g>
+      <CompareLayer v-if="!printing && swept" />
       <template v-if="!printing && !looking.marksHidden && !board.before">
         <GuideLayer />
         <MarkLayer />
         <CueLayer />
       </template>
+      <CompareLayer v-if="!printing && !swept" />
       <LoupeGlass v-if="looking.loupe" />
       <DragBox v-if="tools.box" :corners="tools.box" />
       <RulerBars />
     </svg>
     <CombDial />
+    <CompareChip v-if="!printing" />
     <PointerBubble />
     <PileList />
     <ExactPanel />

@@ -6,11 +6,15 @@ import { useBoard } from "../stores/board";
 import { useTools } from "../stores/tools";
 import { useView } from "../stores/view";
 
+const props = defineProps<{
+  /** As bright as it is, without marks: to be compared with. */
+  alone?: boolean;
+}>();
 const board = useBoard();
 const tools = useTools();
 const view = useView();
 
-const active = computed(() => tools.name === "underlay");
+const active = computed(() => tools.name === "underlay" && !props.alone);
 const shown = computed(() => board.sheet.underlays.filter((u) => !u.hidden));
 const place = (u: Underlay): string =>
   `translate(${u.x} ${u.y}) rotate(${u.angle}) translate(${-u.width / 2} ${-u.height / 2})`;
@@ -36,12 +40,12 @@ const corner = (u: Underlay, x: number, y: number): string => {
       :href="`/api/drawings/${board.id}/pictures/${u.picture}`"
       :width="u.width"
       :height="u.height"
-      :opacity="u.strength"
+      :opacity="alone ? 1 : u.strength"
       :class="{ grey: u.grey }"
       preserveAspectRatio="none"
       :pointer-events="active ? 'all' : 'none'"
       :data-hit="hit(u, 'whole')"
-      :data-testid="`underlay-${u.name}`"
+      :data-testid="alone ? undefined : `underlay-${u.name}`"
     />
     <g v-if="active" class="marks" :class="{ chosen: board.aid === u.id }">
       <rect :width="u.width" :height="u.height" class="edge" vector-effect="non-scaling-stroke" />

@@ -62,13 +62,16 @@ watch(
         and {{ troubles.found.count - troubles.found.spots.length }} more
       </li>
     </ol>
+    <p v-if="troubles.found.cut" class="empty">
+      Too much is selected: the first outlines were looked through.
+    </p>
   </section>
 </template>
 
 <style scoped>
 .troubles {
   display: grid;
-  grid-template-rows: auto minmax(0, 1fr);
+  grid-template-rows: auto minmax(0, 1fr) auto;
   min-height: 0;
   border-left: 1px solid var(--hairline);
 }

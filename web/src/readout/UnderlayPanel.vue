@@ -2,15 +2,18 @@
 // The underlays: bring one, dim it, wash it to grey, hide it, place it by numbers.
 import Button from "primevue/button";
 import Checkbox from "primevue/checkbox";
+import SelectButton from "primevue/selectbutton";
 import Slider from "primevue/slider";
 import { computed, ref } from "vue";
 import type { Underlay } from "../api/types";
 import { usePictures } from "../board/pictures";
 import { useBoard } from "../stores/board";
+import { WAYS, useComparing } from "../stores/comparing";
 import { useVocabulary } from "../stores/vocabulary";
 import TypedField from "./TypedField.vue";
 
 const board = useBoard();
+const comparing = useComparing();
 const vocabulary = useVocabulary();
 const { bring } = usePictures();
 const chooser = ref<HTMLInputElement | null>(null);
@@ -59,6 +62,20 @@ function chosen(event: Event): void {
     >
       {{ u.name }} <span v-if="u.hidden">hidden</span>
     </button>
+  </section>
+  <section v-if="board.sheet.underlays.length > 0" aria-label="Compare">
+    <span class="label" title="The picture beside the drawing, or over it (5)">Compare</span>
+    <SelectButton
+      class="rest"
+      size="small"
+      :model-value="comparing.way"
+      :options="[...WAYS]"
+      :option-label="(o: readonly [string, string]) => o[1]"
+      :option-value="(o: readonly [string, string]) => o[0]"
+      :allow-empty="false"
+      aria-label="Compare with the picture"
+      @update:model-value="comparing.compare"
+    />
   </section>
   <section v-if="one" aria-label="Underlay">
     <span class="label">Strength</span>
@@ -123,6 +140,9 @@ function chosen(event: Event): void {
 </template>
 
 <style scoped>
+.rest {
+  grid-column: 2 / -1;
+}
 .help {
   margin: 0;
   color: var(--quiet);

@@ -17,7 +17,7 @@ const sound = (value: unknown): value is TroubleLimits =>
   typeof value === "object" &&
   value !== null &&
   Object.keys(LIMITS).every((k) => Number((value as Record<string, unknown>)[k]) > 0);
-const NONE: TroubleSpots = { spots: [], count: 0 };
+const NONE: TroubleSpots = { spots: [], count: 0, cut: false };
 /** Pixels: how far from the edge of the canvas a place is shown. */
 const MARGIN = 60;
 
