@@ -3,6 +3,7 @@
 import csv
 import itertools
 import math
+import re
 
 from buildup.drawing.model import Anchor, Contour, Style
 from buildup.edits.outlines import AddOutline
@@ -302,9 +303,7 @@ class CompareTest(FairTest):
         before = self.spot(400, 800)
         self.page.keyboard.press("5")
         chip = self.page.get_by_test_id("compare-chip")
-        expect(chip.get_by_role("button", name="Side by side")).to_have_attribute(
-            "aria-pressed", "true"
-        )
+        expect(chip.get_by_role("button", name="Beside")).to_have_attribute("aria-pressed", "true")
         self.assertLess(self.spot(400, 800)[0], before[0] - 100)
         self.page.mouse.move(*self.spot(400, 800))
         expect(self.page.get_by_test_id("twin-pointer")).to_have_count(1)
@@ -315,7 +314,7 @@ class CompareTest(FairTest):
         self.page.mouse.up()
         self.settled()
         self.assertEqual(len(self.items()), 1)
-        chip.get_by_role("button", name="Swept over").click()
+        chip.get_by_role("button", name="Swept").click()
         self.assertAlmostEqual(self.spot(400, 800)[0], before[0], delta=1)
         edge = self.page.get_by_test_id("compare-edge")
         expect(edge).to_have_attribute("aria-valuenow", "50")
@@ -333,3 +332,51 @@ class CompareTest(FairTest):
         expect(compared).to_have_count(1)
         self.page.keyboard.up("4")
         expect(compared).to_have_count(0)
+
+
+class MatchTest(FairTest):
+    def overlap(self):
+        return float(self.page.get_by_test_id("overlap").inner_text().split()[0])
+
+    def test_a_form_is_found_an_outline_proposed_measured_and_settled(self):
+        trace(self.user.pk)
+        self.open(Drawing.objects.get(name="Body to trace"))
+        (underlay,) = self.value().sheet.underlays
+        self.tool("underlay")
+        self.click(underlay.x, underlay.y + underlay.height * 0.2)
+        expect(self.page.get_by_test_id("silhouette")).to_have_count(1)
+        self.settled()
+        expect(self.page.get_by_test_id("sampled")).to_be_visible()
+        (underlay,) = self.value().sheet.underlays
+        self.assertEqual(len(underlay.silhouette.paths), 3)
+        self.page.get_by_text("Its holes stay out of it").click()
+        form = self.page.get_by_test_id("silhouette")
+        expect(form).to_have_attribute("d", re.compile("^M[^M]*$"), timeout=30_000)
+        self.settled()
+        self.page.get_by_role("button", name="Propose an outline").click()
+        count = self.page.get_by_text("2 items · back to front")
+        expect(count).to_be_visible(timeout=60_000)
+        expect(self.page.get_by_test_id("kept")).to_contain_text("All kept", timeout=60_000)
+        self.settled()
+        new = self.items()[-1]
+        self.assertLessEqual(len(new.contours[0].anchors), 14)
+        self.tool("anchors")
+        places = [a.at for a in new.contours[0].anchors]
+        at = max(places, key=lambda p: p.imag)
+        self.page.mouse.click(*self.spot(at.real, at.imag))
+        self.page.get_by_test_id(f"anchor-{places.index(at)}").click()
+        expect(self.page.get_by_test_id("overlap")).to_be_visible()
+        before = self.overlap()
+        self.assertGreater(before, 97)
+        with self.dragging((at.real, at.imag), (at.real + 60, at.imag + 30)):
+            expect(self.page.get_by_test_id("overlap")).not_to_have_text(f"{before:g} %")
+            expect(self.page.get_by_test_id("largest-gap")).to_have_count(1)
+        expect(self.page.get_by_test_id("beyond")).to_have_count(1)
+        worse = self.overlap()
+        self.assertLess(worse, before)
+        self.page.get_by_label("Reach of settle").fill("40")
+        self.page.keyboard.press("Enter")
+        self.page.get_by_role("button", name="Settle", exact=True).click()
+        self.settled()
+        expect(self.page.get_by_test_id("overlap")).not_to_have_text(f"{worse:g} %")
+        self.assertGreater(self.overlap(), worse)

@@ -15,7 +15,7 @@ from buildup.edits.change import Delta, inverse, updated
 from buildup.edits.guides import AddGuide
 from buildup.errors import Refusal
 from buildup.forms.frames import own_standing
-from hypothesis import given
+from hypothesis import example, given
 from hypothesis import strategies as st
 
 from core.tests.zoo import drawing, full, leaf, plate, ring, wire
@@ -112,6 +112,9 @@ EVERY = [
     {"kind": "fair_segments", "segments": [["leaf", 0, 0], ["leaf", 0, 1]], "tolerance": 3},
     {"kind": "regular_segments", "segments": [["leaf", 0, 0], ["leaf", 0, 1]], "to": "arc"},
     {"kind": "thin_out", "items": ["leaf"], "tolerance": 30, "corners": False},
+    {"kind": "set_silhouette", "underlay": "u", "silhouette": None},
+    {"kind": "propose_outline", "item": "new", "underlay": "u", "tolerance": 2},
+    {"kind": "settle_anchors", "anchors": [["leaf", 0, 1]], "underlay": "u", "reach": 5},
     {"kind": "shorten_handles", "segments": [["tight", 0, 0]]},
     {"kind": "make_transitions", "anchors": [["leaf", 0, 1]], "length": 9},
     {"kind": "brush_smooth", "item": "leaf", "places": [[50, 0], [99, 10]], "reach": 20},
@@ -217,6 +220,32 @@ class LawTest(unittest.TestCase):
                 again = Delta.from_json(json.loads(json.dumps(forward.to_json())))
                 self.assertEqual(again, replace(forward, said=""))
 
+    def test_an_assembly_that_became_outlines_comes_back_with_its_parts(self):
+        before = full()
+        parts = {"items": ["leaf", "plate"], "assembly": "asm", "operation": "joins"}
+        made = updated(before, apply(before, read_command({"kind": "assemble", **parts})).forward)
+        for after in (
+            {"kind": "turn_into_outlines", "items": ["asm"]},
+            {"kind": "cut_items", "line": [[50, -50], [50, 200]], "items": ["asm"]},
+        ):
+            change = apply(made, read_command(after))
+            there = updated(made, change.forward)
+            self.assertNotIn("leaf", there.items)
+            back = updated(there, change.back)
+            self.assertEqual(back.tree.children("asm"), ("leaf", "plate"))
+            same(self, back, made)
+
+    @example(
+        [
+            {
+                "kind": "assemble",
+                "items": ["leaf", "plate"],
+                "assembly": "asm",
+                "operation": "cuts",
+            },
+            {"kind": "cut_items", "line": [[50, -50], [50, 200]]},
+        ]
+    )
     @given(st.lists(st.sampled_from(EVERY), max_size=8))
     def test_a_row_of_changes_is_one_change(self, row):
         start = at = full()

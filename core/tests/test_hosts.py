@@ -16,7 +16,13 @@ from core.tests.zoo import full
 
 BAD = {"id": "x", "command": {"kind": "x"}}
 SVG = '<svg xmlns="http://www.w3.org/2000/svg"><path d="M0 0a9 4 20 0 1 5 5" fill="tan"/></svg>'
-SEARCHED = ("fair_segments", "brush_smooth", "make_transitions")
+SEARCHED = (
+    "fair_segments",
+    "brush_smooth",
+    "make_transitions",
+    "settle_anchors",
+    "propose_outline",
+)
 """Commands whose results are searched for: where a search ends hangs on the last places."""
 ROOT = Path(__file__).resolve().parents[2]
 

@@ -20,7 +20,7 @@ from buildup.drawing.model import (
     Symmetry,
     Twin,
 )
-from buildup.drawing.sheet import Guide, Sheet, Underlay
+from buildup.drawing.sheet import Guide, Sheet, Silhouette, Underlay
 from buildup.drawing.strokes import fitted
 from buildup.drawing.tree import ROOT, Tree
 from buildup.geometry.angles import direction
@@ -189,7 +189,11 @@ def full():
     parts = (disc(), disc("bite", by=730 + 400j))
     items = nested(leaf(), plate(), ring(), leaf("second", by=300 + 100j), *lines, *parts)
     guide = Guide(id="g", x=50, y=60, angle=90)
-    underlay = Underlay(id="u", picture=1, name="u", x=100, y=100, width=80, height=60)
+    wedge = ((0.2, 0.2), (0.2, 0.2), (0.8, 0.2), (0.8, 0.2), (0.8, 0.2), (0.8, 0.8))
+    form = Silhouette(((*wedge, (0.8, 0.8), (0.8, 0.8), (0.2, 0.2)),), pixel=0.01)
+    underlay = Underlay(
+        id="u", picture=1, name="u", x=100, y=100, width=80, height=60, silhouette=form
+    )
     return replace(items, sheet=Sheet(guides=(guide,), underlays=(underlay,)))
 
 

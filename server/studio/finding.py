@@ -1,9 +1,9 @@
-"""Finding drawings: every query is scoped to its owner."""
+"""Finding drawings and pictures: every query is scoped to its owner."""
 
 from buildup.errors import Refusal
 from django.db.models import QuerySet
 
-from studio.models import Drawing
+from studio.models import Drawing, Picture
 
 
 def of_owner(user_id: int) -> QuerySet[Drawing]:
@@ -29,6 +29,18 @@ def _one(drawings: QuerySet[Drawing], drawing_id: int) -> Drawing:
     row = drawings.filter(pk=drawing_id).first()
     if row is None:
         raise unknown_drawing()
+    return row
+
+
+def picture_of(user_id: int, number: int) -> Picture:
+    """One of a person's pictures; a copy of a drawing shows its original's.
+
+    Raises:
+        Refusal: `unknown_picture`.
+    """
+    row = Picture.objects.filter(pk=number, drawing__owner_id=user_id).first()
+    if row is None:
+        raise Refusal("unknown_picture", "That picture is not there.")
     return row
 
 

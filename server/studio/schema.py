@@ -7,7 +7,7 @@ from typing import Annotated, Any, Literal
 
 from buildup.cues.cuekinds import Aim
 from buildup.drawing.model import Style
-from buildup.drawing.sheet import Sheet
+from buildup.drawing.sheet import Sheet, Silhouette
 from buildup.edits.apply import COMMANDS, read_command
 from buildup.edits.command import Command
 from buildup.forms.axes import Axis
@@ -330,6 +330,33 @@ class RegionsIn(ItemsIn):
 
     gap: float = Field(0.0, ge=0.0, le=1000.0)
     """Sheet units up to which a gap counts as closed."""
+
+
+class SilhouetteIn(Schema):
+    """Places of a picture around which a form of their colour is looked for."""
+
+    underlay: str
+    places: list[tuple[float, float]] = Field(min_length=1, max_length=100)
+    """On the sheet."""
+    tolerance: float = Field(20.0, gt=0.0, le=200.0)
+    """How far colours may be from that of a place (CIE 1976 ΔE)."""
+    holes: bool = True
+    """What the form surrounds stays out of it."""
+
+
+class FoundForm(Schema):
+    """A form in a picture, and the colour of the place that was clicked last."""
+
+    silhouette: Silhouette
+    colour: str
+
+
+class MatchIn(ItemsIn):
+    """Items that are compared with the form in a picture."""
+
+    underlay: str
+    command: AnyCommand | None = None
+    """An edit that is being made, after which they are compared."""
 
 
 class TroublesIn(ItemsIn):

@@ -23,6 +23,21 @@ class Grid:
     shown: bool = False
 
 
+@dataclass(frozen=True, slots=True)
+class Silhouette:
+    """A form in a picture.
+
+    Args:
+        paths: closed; of each the control points, an anchor and the two handles of its segment
+            over and over, in parts of the picture's width and height.
+        pixel: the width of a pixel, in parts of the picture's width: nothing finer is told.
+
+    """
+
+    paths: tuple[tuple[tuple[float, float], ...], ...]
+    pixel: float
+
+
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Underlay:
     """A picture to trace: never picked, never sent out.
@@ -34,6 +49,7 @@ class Underlay:
         angle: degrees, clockwise.
         strength: from 0 (gone) to 1 (as bright as it is).
         grey: shown without its colours.
+        silhouette: a form in it that outlines are compared with.
     """
 
     id: str
@@ -47,6 +63,7 @@ class Underlay:
     strength: float = 0.35
     grey: bool = False
     hidden: bool = False
+    silhouette: Silhouette | None = None
 
 
 @dataclass(frozen=True, slots=True)

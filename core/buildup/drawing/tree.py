@@ -70,11 +70,14 @@ class Tree:
         return self._container[item_id]
 
     def above(self, item_id: str) -> Iterator[str]:
-        """The containers around an item, from the innermost to its layer."""
+        """The containers around an item, from the innermost to its layer.
+
+        What lay in a container that is gone has none beyond it.
+        """
         at = self._container.get(item_id, ROOT)
         while at != ROOT:
             yield at
-            at = self._container[at]
+            at = self._container.get(at, ROOT)
 
     def below(self, container: str = ROOT) -> Iterator[str]:
         """All that lies in a container, however deep: each container before what it holds."""

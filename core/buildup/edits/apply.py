@@ -25,7 +25,7 @@ from buildup.edits.anchors import (
 from buildup.edits.assemblies import Assemble, MakeCompound, Partition, SetAssembly, SetPart
 from buildup.edits.blending import BlendItems
 from buildup.edits.brushing import BrushSmooth, PullOutline
-from buildup.edits.change import Change, Delta, inverse, slimmed, without_empty
+from buildup.edits.change import Change, Delta, inverse, slimmed, with_contents, without_empty
 from buildup.edits.command import Command
 from buildup.edits.containers import AddLayer, GroupItems, MergeLayers, SetOpacity, TakeApart
 from buildup.edits.copying import DuplicateItems
@@ -59,6 +59,7 @@ from buildup.edits.seams import CloseSeam, SetSeam
 from buildup.edits.shaping import ChangeShape, DrawLine, DrawShape, TurnIntoOutlines
 from buildup.edits.sheets import SetGrid, SetSheet, SetSheetColour
 from buildup.edits.shortening import ShortenHandles
+from buildup.edits.silhouettes import ProposeOutline, SetSilhouette, SettleAnchors
 from buildup.edits.stack import HideItems, LockItems, OrderItems, RemoveItems, RenameItem, StepItems
 from buildup.edits.styling import SetFill, SetPen, SetRule, SetStroke, SetStrokeWidth
 from buildup.edits.sweeping import SweepRegions
@@ -95,6 +96,9 @@ COMMANDS: tuple[type[Command], ...] = (
     FairSegments,
     RegularSegments,
     ThinOut,
+    SetSilhouette,
+    ProposeOutline,
+    SettleAnchors,
     ShortenHandles,
     MakeTransitions,
     BrushSmooth,
@@ -218,7 +222,7 @@ def foreseen(drawing: Drawing, command: Command) -> Delta:
     """
     told = held_eased(drawing, command.delta(drawing), whole=command.whole)
     told = held_on_seams(drawing, told, whole=command.whole)
-    forward = slimmed(drawing, without_empty(drawing, told))
+    forward = slimmed(drawing, without_empty(drawing, with_contents(drawing, told)))
     check_sound(forward.put, forward.patches, forward.sheet)
     return forward
 

@@ -149,7 +149,8 @@ def updated(drawing: Drawing, delta: Delta) -> Drawing:
     items = items.changed(put=delta.put, removed=())
     patches = patched(items, delta.patches).values()
     items = items.changed(put=patches, removed=delta.removed)
-    known = (m[0] in items or m[0] in drawing.items for m in delta.moves)
+    gone = set(delta.removed)  # also what came and went within a chain of deltas
+    known = (m[0] in items or m[0] in drawing.items or m[0] in gone for m in delta.moves)
     if not all(known):
         raise KeyError("moved")
     tree = planted(drawing.tree, delta) if delta.moves or delta.removed else drawing.tree
@@ -216,6 +217,18 @@ def slimmed(drawing: Drawing, delta: Delta) -> Delta:
         else:
             patches += found
     return replace(delta, put=tuple(put), patches=tuple(patches)) if patches else delta
+
+
+def with_contents(drawing: Drawing, delta: Delta) -> Delta:
+    """A delta that also removes what the containers hold that it removes, once all is moved."""
+    holders = [i for i in delta.removed if drawing.tree.children(i)]
+    if not holders:
+        return delta
+    after = planted(drawing.tree, replace(delta, removed=())) if delta.moves else drawing.tree
+    gone = dict.fromkeys(delta.removed)
+    for holder in holders:
+        gone |= dict.fromkeys(after.below(holder))
+    return replace(delta, removed=tuple(gone))
 
 
 def without_empty(drawing: Drawing, delta: Delta) -> Delta:

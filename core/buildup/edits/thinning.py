@@ -1,5 +1,6 @@
 """Outlines thinned out: as few anchors as a tolerance allows."""
 
+import math
 from collections.abc import Callable, Iterable
 from dataclasses import dataclass
 from functools import partial
@@ -59,7 +60,13 @@ class ThinOut(Command):
             changed = {}
             for c, contour in enumerate(outline.contours):
                 share = len(contour.anchors) / before
-                changed[c], off = self._thinned(contour, partial(_tell, seen, share))
+                changed[c], off = thinned_contour(
+                    contour,
+                    self.tolerance,
+                    corners=self.corners,
+                    extreme=self.extremes,
+                    tell=partial(_tell, seen, share),
+                )
                 moved = max(moved, off)
                 after += len(changed[c].anchors)
                 seen += share
@@ -70,46 +77,65 @@ class ThinOut(Command):
             said = f"All {before:,} anchors are needed for that tolerance."
         return Delta(put=tuple(put), said=said)
 
-    def _thinned(self, contour: Contour, tell: Callable[[float], None]) -> tuple[Contour, float]:
-        """A contour with fewer anchors, and how far it moved."""
-        if len(contour.pairs) < 2:
-            return contour, 0.0
-        ready = with_added(contour, dict(_extremes(contour))) if self.extremes else contour
-        keep = self._kept(ready)
-        if ready.closed and keep and 0 not in keep:
-            first = min(keep)
-            ready = starting_at(ready, first)
-            keep = {(k - first) % len(ready.anchors) for k in keep}
-        segments = ready.segments
-        found = thinned(segments, keep=keep, tolerance=self.tolerance, tell=tell)
-        if ready.closed and len(found.curves) < 2:  # one anchor alone makes no closed path
-            half = len(segments) // 2
-            found = thinned(segments, keep={*keep, half}, tolerance=self.tolerance)
-        ends = [*found.starts[1:], len(segments)]
-        made = {
-            Stretch(start, end - start): (curve,)
-            for start, end, curve in zip(found.starts, ends, found.curves, strict=True)
-            if end - start > 1
-        }
-        return with_stretch(ready, made), found.moved
 
-    def _kept(self, contour: Contour) -> set[int]:
-        """The anchors that stay: corners and extremes as asked, and those with ties."""
-        segments = contour.segments
-        found = set()
-        for k, segment in enumerate(segments):
-            anchor = contour.anchors[k]
-            if anchor.twin or anchor.corner or anchor.seam:
-                found.add(k)
-            if k == 0 and not contour.closed:
-                continue
-            turn = abs(joint(segments[k - 1], segment).turn)
-            way = way_at(segment, 0.0)
-            level = min(abs(way.real), abs(way.imag)) <= SAME_DIRECTION
-            smooth_extreme = level and turn <= SAME_DIRECTION
-            if (self.corners and turn > CORNER) or (self.extremes and smooth_extreme):
-                found.add(k)
-        return found
+def thinned_contour(
+    contour: Contour,
+    tolerance: float,
+    *,
+    corners: bool,
+    extreme: bool,
+    turn: float = CORNER,
+    tell: Callable[[float], None] = lambda _: None,
+) -> tuple[Contour, float]:
+    """A contour with as few anchors as a tolerance allows, and how far it moved (sheet units).
+
+    Args:
+        contour: which one.
+        tolerance: sheet units, above 0.
+        corners: anchors at which it turns stay.
+        turn: by how much at the least, radians.
+        extreme: anchors stay, or come, where it is level or upright.
+        tell: is told which part of the work is done.
+
+    """
+    if len(contour.pairs) < 2:
+        return contour, 0.0
+    ready = with_added(contour, dict(_extremes(contour))) if extreme else contour
+    keep = _kept(ready, corner=turn if corners else math.inf, extreme=extreme)
+    if ready.closed and keep and 0 not in keep:
+        first = min(keep)
+        ready = starting_at(ready, first)
+        keep = {(k - first) % len(ready.anchors) for k in keep}
+    segments = ready.segments
+    found = thinned(segments, keep=keep, tolerance=tolerance, tell=tell)
+    if ready.closed and len(found.curves) < 2:  # one anchor alone makes no closed path
+        half = len(segments) // 2
+        found = thinned(segments, keep={*keep, half}, tolerance=tolerance)
+    ends = [*found.starts[1:], len(segments)]
+    made = {
+        Stretch(start, end - start): (curve,)
+        for start, end, curve in zip(found.starts, ends, found.curves, strict=True)
+        if end - start > 1
+    }
+    return with_stretch(ready, made), found.moved
+
+
+def _kept(contour: Contour, *, corner: float, extreme: bool) -> set[int]:
+    """The anchors that stay: where it turns by more, extremes if asked, and those with ties."""
+    segments = contour.segments
+    found = set()
+    for k, segment in enumerate(segments):
+        anchor = contour.anchors[k]
+        if anchor.twin or anchor.corner or anchor.seam:
+            found.add(k)
+        if k == 0 and not contour.closed:
+            continue
+        turn = abs(joint(segments[k - 1], segment).turn)
+        way = way_at(segment, 0.0)
+        level = min(abs(way.real), abs(way.imag)) <= SAME_DIRECTION and turn <= SAME_DIRECTION
+        if turn > corner or (extreme and level):
+            found.add(k)
+    return found
 
 
 def _tell(before: float, share: float, part: float) -> None:

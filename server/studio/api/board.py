@@ -4,7 +4,6 @@ from typing import Any
 
 from buildup import host
 from buildup.edits.change import updated
-from buildup.errors import Refusal
 from buildup.formats.svg import svg
 from buildup.timeline import Follows
 from buildup.view.selection import Shows
@@ -18,7 +17,7 @@ from studio.actions.edit import Outcome, check_ahead, edit
 from studio.actions.go import go, way
 from studio.actions.pictures import bring
 from studio.api.asking import value_now, whose
-from studio.finding import found
+from studio.finding import found, picture_of
 from studio.history import next_steps, page
 from studio.models import Picture
 
@@ -177,12 +176,7 @@ def bring_picture(request: HttpRequest, drawing: int) -> Picture:
 @router.get("/drawings/{drawing}/pictures/{picture}")
 def show_picture(request: HttpRequest, drawing: int, picture: int) -> HttpResponse:
     """A picture's bytes; they never change."""
-    row = Picture.objects.filter(
-        pk=picture,
-        drawing__owner_id=whose(request),  # a copy shows its original's pictures
-    ).first()
-    if row is None:
-        raise Refusal("unknown_picture", "That picture is not there.")
+    row = picture_of(whose(request), picture)
     response = HttpResponse(bytes(row.bytes), content_type=row.mime)
     response.headers["Cache-Control"] = "private, max-age=31536000, immutable"
     return response

@@ -70,6 +70,10 @@ export type SweepMarks = Schemas["SweepMarks"];
 /** The curvature along a contour of what is selected. */
 export type CurveReading = Schemas["CurveReading"];
 export type Continuity = Schemas["JointMark"]["continuity"];
+/** A form in a picture that outlines are compared with. */
+export type Silhouette = Schemas["Silhouette"];
+export type FoundForm = Schemas["FoundForm"];
+export type MatchMark = Schemas["MatchMark"];
 export type TroubleSpot = Omit<Schemas["TroubleSpot"], "command"> & { command: Command };
 export type TroubleSpots = Omit<Required<Schemas["TroubleSpots"]>, "spots"> & {
   spots: TroubleSpot[];

@@ -13,7 +13,7 @@ const OTHERS: readonly (readonly [string, string])[] = [
   ["Space", "held: move the sheet"],
   ["V", "next view: Work, Wire, Print"],
   ["Shift V", "the comb: curvature on what is selected"],
-  ["5", "compare with the underlay: side by side, swept over, off"],
+  ["5", "compare with the underlay: beside, swept, off"],
   ["2 · 3", "trouble spots: the one before, the next; Enter mends"],
   ["Shift G", "all shapes"],
   ["+ −", "one more, one less: sides, points, teeth"],

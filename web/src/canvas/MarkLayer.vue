@@ -18,6 +18,7 @@ import FrameMark from "./FrameMark.vue";
 import InkTrail from "./InkTrail.vue";
 import HandleMark from "./HandleMark.vue";
 import LightMarks from "./LightMarks.vue";
+import MatchLayer from "./MatchLayer.vue";
 import PegMark from "./PegMark.vue";
 import PenWord from "./PenWord.vue";
 import RegionLayer from "./RegionLayer.vue";
@@ -86,6 +87,7 @@ const withHandles = computed<Mark[]>(() => {
     <RegionLayer v-if="main && tools.active === 'sweep'" />
     <EndMarks v-if="drawing" />
     <LightMarks v-if="main && (drawing || editing)" :handled="withHandles" />
+    <MatchLayer />
     <g :transform="image">
       <CombLayer />
       <TroubleMarks v-if="looking.profile" />

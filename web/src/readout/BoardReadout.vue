@@ -23,6 +23,7 @@ import GroupPanel from "./GroupPanel.vue";
 import GuidePanel from "./GuidePanel.vue";
 import ItemPanel from "./ItemPanel.vue";
 import LayerPanel from "./LayerPanel.vue";
+import MatchPanel from "./MatchPanel.vue";
 import MirrorPanel from "./MirrorPanel.vue";
 import OffsetPanel from "./OffsetPanel.vue";
 import OrderPanel from "./OrderPanel.vue";
@@ -84,6 +85,7 @@ const anchors = computed(() => tools.active === "anchors");
           <span>{{ kind }}</span>
         </header>
         <StrokePanel />
+        <MatchPanel />
         <template v-if="tools.active === 'corners'">
           <CornerPanel />
           <DialPanel v-if="board.marks.dials.length > 0" />

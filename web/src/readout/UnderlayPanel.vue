@@ -10,6 +10,7 @@ import { usePictures } from "../board/pictures";
 import { useBoard } from "../stores/board";
 import { WAYS, useComparing } from "../stores/comparing";
 import { useVocabulary } from "../stores/vocabulary";
+import SilhouettePart from "./SilhouettePart.vue";
 import TypedField from "./TypedField.vue";
 
 const board = useBoard();
@@ -101,6 +102,7 @@ function chosen(event: Event): void {
       <Checkbox :model-value="one.hidden" binary @update:model-value="(v) => set({ hidden: v })" />
       Hide <kbd>Shift U</kbd>
     </label>
+    <SilhouettePart :underlay="one" />
     <span class="label">Middle</span>
     <TypedField
       label="Underlay x"

@@ -286,6 +286,8 @@ export const useBoard = defineStore("board", () => {
     markedStep: history.marked,
     before: history.before,
     lookBack: (on: boolean): Promise<void> => history.lookBack(id.value, on),
+    /** The edit that is shown while it is made. */
+    previewing: preview.command,
     waiting: (): number => queue.waiting,
     deleted: following.deleted,
     open,

@@ -8,8 +8,8 @@ import { useView } from "./view";
 
 export const WAYS = [
   ["off", "Off"],
-  ["beside", "Side by side"],
-  ["swept", "Swept over"],
+  ["beside", "Beside"],
+  ["swept", "Swept"],
 ] as const;
 export type Comparing = (typeof WAYS)[number][0];
 

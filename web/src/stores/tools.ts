@@ -23,6 +23,7 @@ import { useBoard } from "./board";
 import { useBrushing } from "./brushing";
 import { useDrafting } from "./drafting";
 import { useCues } from "./cues";
+import { useMatching } from "./matching";
 import { useMirroring } from "./mirroring";
 import { useStarts } from "./starts";
 import { remember, remembered } from "./remembered";
@@ -45,6 +46,7 @@ export const useTools = defineStore("tools", () => {
   const cues = useCues();
   const sweeping = useSweeping();
   const brushing = useBrushing();
+  const matching = useMatching();
   const mirroring = useMirroring();
   const name = ref("select");
   const box = shallowRef<[Point, Point] | null>(null);
@@ -136,7 +138,9 @@ export const useTools = defineStore("tools", () => {
       layAt: (at) => mirroring.layAt(at),
     }),
     guide: new GuideTool(board, bench),
-    underlay: new UnderlayTool(board, bench),
+    underlay: new UnderlayTool(board, bench, (underlay, at, besides) =>
+      matching.find(underlay, at, besides),
+    ),
   };
   /** The panel for exact values: at which place, for which kind. */
   const exact = shallowRef<{ at: Point; screen: Point; shape: string } | null>(null);

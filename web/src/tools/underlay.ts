@@ -1,7 +1,8 @@
 // Underlay: the only tool that can pick a picture to trace; it moves, sizes and turns it.
 import type { useBoard } from "../stores/board";
 import { Drag } from "./drag";
-import type { Bench, Hint, Hit, Pointer, Tool } from "./tool";
+import type { Point } from "../api/types";
+import { far, type Bench, type Hint, type Hit, type Pointer, type Tool } from "./tool";
 
 type Board = ReturnType<typeof useBoard>;
 
@@ -9,9 +10,13 @@ export class UnderlayTool implements Tool {
   readonly cursor = "default";
   private drag: Drag | null = null;
 
+  private press: Pointer | null = null;
+
   constructor(
     private readonly board: Board,
     private readonly bench: Bench,
+    /** Find the form at a place of an underlay, besides those found so far. */
+    private readonly find: (underlay: string, at: Point, besides: boolean) => void,
   ) {}
 
   about(hit: Hit | null): { text: string; hints: Hint[] } {
@@ -20,8 +25,20 @@ export class UnderlayTool implements Tool {
       return { text: "Drop a picture here, paste one, or choose a file", hints };
     }
     if (hit.part === "turn") return { text: "Drag to turn", hints: [["Shift", "15° steps"]] };
-    const does = hit.part === "corner" ? "resize about its middle" : "move";
-    return { text: `Underlay: drag to ${does}`, hints: [["Del", "remove"], ...hints] };
+    if (hit.part === "corner") {
+      return {
+        text: "Underlay: drag to resize about its middle",
+        hints: [["Del", "remove"], ...hints],
+      };
+    }
+    const more: Hint[] = [
+      ["Shift", "click: one more form"],
+      ["Del", "remove"],
+    ];
+    return {
+      text: "Underlay: click a form to find its edge, drag to move",
+      hints: [...more, ...hints],
+    };
   }
 
   down(p: Pointer): void {
@@ -33,6 +50,7 @@ export class UnderlayTool implements Tool {
     }
     const { underlay, part } = hit;
     this.board.aid = underlay;
+    this.press = part === "whole" ? p : null;
     this.drag = new Drag(this.bench, p, (to, held, start) => ({
       kind: "drag_underlay",
       underlay,
@@ -48,8 +66,11 @@ export class UnderlayTool implements Tool {
   }
 
   up(p: Pointer): void {
+    const { press } = this;
     this.drag?.up(p);
-    this.drag = null;
+    this.drag = this.press = null;
+    const underlay = this.board.aid;
+    if (press && underlay && !far(p.screen, press.screen)) this.find(underlay, p.at, p.shift);
   }
 
   key(event: KeyboardEvent): boolean {
@@ -64,6 +85,6 @@ export class UnderlayTool implements Tool {
 
   cancel(): void {
     this.drag?.cancel();
-    this.drag = null;
+    this.drag = this.press = null;
   }
 }

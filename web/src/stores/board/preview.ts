@@ -1,5 +1,6 @@
 // What an edit would do, shown while the hand still moves: at most one question is under way, the
 // newest wins, and answers to an earlier gesture are not shown any more.
+import { shallowRef } from "vue";
 import { Trouble } from "../../api/client";
 import type { Aim, Aimed, Command, Draft, PegDrag, Point, Spread } from "../../api/types";
 import { core } from "../../core";
@@ -65,9 +66,13 @@ export class Preview {
     private readonly tell: (sentence: string) => void,
   ) {}
 
+  /** The edit that is shown while it is made. */
+  readonly command = shallowRef<Command | null>(null);
+
   /** Show what is met, and what a command would do then; the newest question wins. */
   aim(aiming: Aiming | null, command: Command | null, selection: string[], met?: Met): void {
     const aim = this.aimOf(aiming);
+    this.command.value = command;
     this.asking.put({ aim, command, selection, met, turn: this.turn });
   }
 
@@ -122,6 +127,7 @@ export class Preview {
   over(): void {
     this.turn += 1;
     this.cues.shown = [];
+    this.command.value = null;
     this.asking.drop();
   }
 

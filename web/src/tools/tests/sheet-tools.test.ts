@@ -22,6 +22,7 @@ const UNDERLAY = {
   strength: 0.35,
   grey: false,
   hidden: false,
+  silhouette: null,
 };
 
 beforeEach(() => {
@@ -72,13 +73,18 @@ test("a click with the guide tool makes nothing", () => {
 
 test("an underlay is dragged by its parts and removed by a key", () => {
   board.sheet = { ...board.sheet, underlays: [UNDERLAY] };
-  const tool = new UnderlayTool(board.asBoard(), bench);
+  const found: unknown[] = [];
+  const tool = new UnderlayTool(board.asBoard(), bench, (...told) => found.push(told));
   for (const part of ["whole", "corner", "turn"] as const) {
     tool.down(at(0, 0, { what: "underlay", underlay: "u", part }));
     tool.move(at(30, 10));
     tool.up(at(30, 10));
     expect(bench.last).toMatchObject({ kind: "drag_underlay", part, start: [0, 0], to: [30, 10] });
   }
+  expect(found).toEqual([]);
+  tool.down(at(5, 6, { what: "underlay", underlay: "u", part: "whole" }));
+  tool.up(at(6, 6, null, { shift: true }));
+  expect(found).toEqual([["u", [6, 6], true]]);
   tool.key(key("Delete"));
   expect(bench.last).toEqual({ kind: "remove_underlay", underlay: "u" });
   tool.down(at(200, 200));

@@ -1,0 +1,127 @@
+"""How well forms cover the silhouette of an underlay: overlap, distances, gaps."""
+
+import math
+from collections.abc import Sequence
+from dataclasses import dataclass
+
+from buildup.drawing.model import Drawing
+from buildup.errors import Refusal
+from buildup.forms.contours import form_of
+from buildup.forms.silhouettes import silhouette_on
+from buildup.geometry.areas import area_of
+from buildup.geometry.bezier import Cubic
+from buildup.geometry.lengths import length
+from buildup.geometry.nearest import nearest
+from buildup.geometry.regions import Loop, combined
+from buildup.geometry.stations import stations
+from buildup.geometry.strands import Operand
+
+PLACES = 100
+"""Places of each of the two edges that are compared."""
+
+
+@dataclass(frozen=True, slots=True)
+class Gap:
+    """Where two edges are far from each other.
+
+    Args:
+        edge: the place on the outline.
+        silhouette: the place on the silhouette.
+
+    """
+
+    edge: complex
+    silhouette: complex
+
+    @property
+    def size(self) -> float:
+        """How far they are apart, in sheet units."""
+        return abs(self.edge - self.silhouette)
+
+
+@dataclass(frozen=True, slots=True)
+class Match:
+    """How well forms cover a silhouette.
+
+    Args:
+        overlap: the area that both have in parts of that which either has, from 0 to 1.
+        mean: the mean distance of the edges, taken evenly along both; sheet units.
+        largest: the largest gap that was seen.
+        beyond: what lies outside the silhouette.
+        missing: what of the silhouette is not covered.
+        pixel: the size of a pixel of the picture; sheet units. Nothing finer is known.
+
+    """
+
+    overlap: float
+    mean: float
+    largest: Gap
+    beyond: tuple[Loop, ...]
+    missing: tuple[Loop, ...]
+    pixel: float
+
+
+def match(drawing: Drawing, items: Sequence[str], underlay: str) -> Match:
+    """How well some items, taken together, cover the silhouette of an underlay.
+
+    Raises:
+        Refusal: as `silhouette_on` and `combined`; `nothing_to_match` where no item has a form.
+
+    """
+    silhouette, pixel = silhouette_on(drawing, underlay)
+    painted = dict.fromkeys(p for i in items if i in drawing.items for p in drawing.painted_in(i))
+    forms = []
+    for item_id in painted:
+        form = form_of(drawing, item_id)
+        closed = tuple(c.segments for c in form.contours if c.closed)
+        if closed:
+            forms.append(Operand(closed, form.rule))
+    if not forms:
+        raise Refusal(
+            "nothing_to_match",
+            "None of what is selected is closed, so there is nothing to compare with the picture.",
+        )
+    known = len(forms)
+    operands = [*forms, silhouette]
+    beyond = combined(operands, lambda inside: bool(inside) and known not in inside)
+    missing = combined(operands, lambda inside: inside == {known})
+    whole = abs(_area(silhouette.contours))
+    covered = whole - _area_of_loops(missing)
+    either = whole + _area_of_loops(beyond)
+    edge = [s for form in forms for path in form.contours for s in path]
+    shape = [s for path in silhouette.contours for s in path]
+    gaps = [
+        *(Gap(p, q) for p, q in _nearest_places(edge, shape)),
+        *(Gap(q, p) for p, q in _nearest_places(shape, edge)),
+    ]
+    return Match(
+        overlap=max(0.0, covered) / either if either else 0.0,
+        mean=math.fsum(g.size for g in gaps) / len(gaps),
+        largest=max(gaps, key=lambda g: g.size),
+        beyond=beyond,
+        missing=missing,
+        pixel=pixel,
+    )
+
+
+def _area(paths: Sequence[Sequence[Cubic]]) -> float:
+    """The area within paths of which those inside others are holes."""
+    regions = combined([Operand(tuple(map(tuple, paths)), "evenodd")], bool)
+    return _area_of_loops(regions)
+
+
+def _area_of_loops(loops: Sequence[Loop]) -> float:
+    return abs(math.fsum(area_of(p.curve for p in loop) for loop in loops))
+
+
+def _nearest_places(of: Sequence[Cubic], to: Sequence[Cubic]) -> list[tuple[complex, complex]]:
+    """Places evenly along a row of segments, each with the nearest place of another row."""
+    lengths = [length(s, tolerance=1e-2) for s in of]
+    step = math.fsum(lengths) / PLACES or 1.0
+    found = []
+    for segment, far in zip(of, lengths, strict=True):
+        for station in stations(segment, max(1, round(far / step)))[:-1]:
+            near = nearest(to, station.at)
+            if near is not None:
+                found.append((station.at, near.at))
+    return found

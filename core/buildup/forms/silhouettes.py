@@ -1,0 +1,90 @@
+"""The silhouette of a form in an underlay, as it lies on the sheet, and fitted from its places."""
+
+from collections.abc import Sequence
+
+from buildup.drawing.model import Drawing
+from buildup.drawing.sheet import Silhouette, Underlay
+from buildup.errors import Refusal
+from buildup.geometry.angles import direction
+from buildup.geometry.bezier import Cubic
+from buildup.geometry.fitting import fit_stroke
+from buildup.geometry.strands import Operand
+
+FINE = 0.2
+"""Pixels by which curves may be off the places of an edge: less than an edge is sure."""
+
+
+def underlay_of(drawing: Drawing, underlay_id: str) -> Underlay:
+    """The underlay of an id.
+
+    Raises:
+        Refusal: `unknown_underlay`.
+
+    """
+    found = next((u for u in drawing.sheet.underlays if u.id == underlay_id), None)
+    if found is None:
+        raise Refusal(
+            "unknown_underlay", "That underlay is not there any more. Nothing was changed."
+        )
+    return found
+
+
+def silhouette_on(drawing: Drawing, underlay_id: str) -> tuple[Operand, float]:
+    """A form in an underlay as it lies on the sheet, and the size of a pixel there.
+
+    Raises:
+        Refusal: `unknown_underlay`, or `no_silhouette` when none was found yet.
+
+    """
+    underlay = underlay_of(drawing, underlay_id)
+    form = underlay.silhouette
+    if form is None:
+        raise Refusal(
+            "no_silhouette",
+            "No form of that picture is known yet. Click into one with the Underlay tool first.",
+        )
+    middle = complex(underlay.x, underlay.y)
+    turn = direction(underlay.angle)
+
+    def place(part: complex) -> complex:
+        across, down = part.real - 0.5, part.imag - 0.5
+        return middle + turn * complex(across * underlay.width, down * underlay.height)
+
+    paths = tuple(_segments([place(complex(*p)) for p in path]) for path in form.paths)
+    return Operand(paths, "evenodd"), form.pixel * underlay.width
+
+
+def to_picture(underlay: Underlay, place: complex) -> complex:
+    """A place of the sheet in parts of the picture's width and height.
+
+    >>> to_picture(Underlay(id="u", picture=1, name="u", x=5, y=5, width=10, height=10), 5 + 10j)
+    (0.5+1j)
+    """
+    away = (place - complex(underlay.x, underlay.y)) / direction(underlay.angle)
+    return complex(away.real / underlay.width + 0.5, away.imag / underlay.height + 0.5)
+
+
+def fitted_silhouette(
+    loops: Sequence[Sequence[complex]], *, pixel: float, ratio: float
+) -> Silhouette:
+    """A silhouette of as few curves as follow its edge.
+
+    Args:
+        loops: closed rows of places, in parts of the picture's width and height.
+        pixel: the width of a pixel in parts of the picture's width.
+        ratio: the picture's height in parts of its width.
+
+    """
+    paths = []
+    for loop in loops:
+        places = [complex(p.real, p.imag * ratio) / pixel for p in loop]
+        curves = fit_stroke(places, tolerance=FINE, closed=True).curves
+        points = [p * pixel for curve in curves for p in curve[:3]]
+        if len(curves) > 1:
+            paths.append(tuple((p.real, p.imag / ratio) for p in points))
+    return Silhouette(tuple(paths), pixel)
+
+
+def _segments(points: Sequence[complex]) -> tuple[Cubic, ...]:
+    ring = [*points, points[0]]
+    return tuple((ring[k], ring[k + 1], ring[k + 2], ring[k + 3]) for k in range(0, len(points), 3))

@@ -1,0 +1,64 @@
+"""How well what is selected covers the silhouette of an underlay, as it is shown."""
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+
+from buildup.drawing.model import Drawing
+from buildup.forms.matching import match
+from buildup.geometry.regions import Loop
+from buildup.view.drawables import Point, as_point
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class MatchMark:
+    """The match of some items with a silhouette."""
+
+    overlap: float
+    """The area that both have in parts of that which either has, from 0 to 1."""
+    mean: float
+    """The mean distance of the edges, in sheet units."""
+    largest: float
+    """The largest gap that was seen, in sheet units."""
+    edge: Point
+    """Where it is on the outline."""
+    silhouette: Point
+    """Where it is on the silhouette."""
+    beyond: str
+    """What lies outside the silhouette, as path data."""
+    missing: str
+    """What of the silhouette is not covered, as path data."""
+    pixel: float
+    """The size of a pixel of the picture, in sheet units: nothing finer is known."""
+
+
+def match_mark(drawing: Drawing, items: Sequence[str], underlay: str) -> MatchMark:
+    """The match of some items, taken together, with the silhouette of an underlay.
+
+    Raises:
+        Refusal: as `matching.match`.
+
+    """
+    found = match(drawing, items, underlay)
+    return MatchMark(
+        overlap=found.overlap,
+        mean=found.mean,
+        largest=found.largest.size,
+        edge=as_point(found.largest.edge),
+        silhouette=as_point(found.largest.silhouette),
+        beyond=_path(found.beyond),
+        missing=_path(found.missing),
+        pixel=found.pixel,
+    )
+
+
+def _path(loops: Sequence[Loop]) -> str:
+    return "".join(
+        f"M{_told(loop[0].curve[0])}"
+        + "".join("C" + " ".join(_told(p) for p in part.curve[1:]) for part in loop)
+        + "Z"
+        for loop in loops
+    )
+
+
+def _told(place: complex) -> str:
+    return f"{place.real:.3f} {place.imag:.3f}"

@@ -1,0 +1,77 @@
+<script setup lang="ts">
+// How well what is selected covers the form in the picture, in numbers.
+import Checkbox from "primevue/checkbox";
+import { computed, ref } from "vue";
+import { useBoard } from "../stores/board";
+import { useMatching } from "../stores/matching";
+import { length, shown } from "../stores/numbers";
+import { useTools } from "../stores/tools";
+import { useVocabulary } from "../stores/vocabulary";
+import ActionButton from "./ActionButton.vue";
+import TypedField from "./TypedField.vue";
+import { useChosen } from "./chosen";
+
+const board = useBoard();
+const matching = useMatching();
+const tools = useTools();
+const vocabulary = useVocabulary();
+const { refs } = useChosen();
+/** Sheet units, two millimetres to begin with. */
+const reach = ref(2 * vocabulary.unit("mm").size);
+const unit = computed(() => vocabulary.unit(board.sheet.unit));
+const told = (value: number): string => `${length(value, unit.value)} ${unit.value.name}`;
+</script>
+
+<template>
+  <section v-if="matching.underlay" aria-label="Match" class="match">
+    <h3 class="heading wide">Match with {{ matching.underlay.name }}</h3>
+    <p v-if="matching.refused" class="wide help">{{ matching.refused }}</p>
+    <template v-else-if="matching.mark">
+      <span class="label" title="What both cover, in parts of what either covers">Overlap</span>
+      <output class="rest" data-testid="overlap">
+        {{ shown(matching.mark.overlap * 100, 2) }} %
+      </output>
+      <span class="label" title="Of the two edges, taken evenly along both">Mean distance</span>
+      <output class="rest">{{ told(matching.mark.mean) }}</output>
+      <span class="label">Largest</span>
+      <output class="rest" data-testid="largest">{{ told(matching.mark.largest) }}</output>
+      <template v-if="tools.active === 'anchors'">
+        <span class="label" title="How far anchors and handles may move">Within</span>
+        <TypedField
+          label="Reach of settle"
+          :value="reach"
+          :unit="unit"
+          @typed="(v) => (reach = Math.abs(v))"
+        />
+        <ActionButton
+          label="Settle"
+          :hint="`Moves ${refs.length > 0 ? 'the chosen anchors' : 'all anchors'} to the best match`"
+          :command="{
+            kind: 'settle_anchors',
+            anchors: refs.length > 0 ? refs : board.allAnchors(),
+            underlay: matching.underlay.id,
+            reach,
+          }"
+        />
+      </template>
+      <label class="wide check">
+        <Checkbox v-model="matching.tinted" binary /> Tint what is beyond, and what is missing
+      </label>
+      <p class="wide help">
+        A pixel of the picture is {{ told(matching.mark.pixel) }}: half of that is as near as can be
+        told.
+      </p>
+    </template>
+  </section>
+</template>
+
+<style scoped>
+.rest {
+  grid-column: 2 / -1;
+}
+.help {
+  margin: 0;
+  color: var(--quiet);
+  font-size: 12px;
+}
+</style>

@@ -1,0 +1,115 @@
+<script setup lang="ts">
+// The form in a picture: how it is found, its colour, and an outline proposed for it.
+import Button from "primevue/button";
+import Checkbox from "primevue/checkbox";
+import Slider from "primevue/slider";
+import { computed, ref } from "vue";
+import type { Command, Underlay } from "../api/types";
+import { newId } from "../core/ids";
+import { useBoard } from "../stores/board";
+import { useMatching } from "../stores/matching";
+import { useStarts } from "../stores/starts";
+import { useVocabulary } from "../stores/vocabulary";
+import ActionButton from "./ActionButton.vue";
+import TypedField from "./TypedField.vue";
+
+const props = defineProps<{ underlay: Underlay }>();
+const board = useBoard();
+const matching = useMatching();
+const starts = useStarts();
+const vocabulary = useVocabulary();
+const unit = computed(() => vocabulary.unit(board.sheet.unit));
+const extremes = ref(false);
+const own = computed(() => matching.seeds?.underlay === props.underlay.id);
+/** Sheet units: about two pixels of the picture to begin with. */
+const typed = ref<number | null>(null);
+const tolerance = computed(
+  () => typed.value ?? 2.2 * (props.underlay.silhouette?.pixel ?? 0) * props.underlay.width,
+);
+const propose = computed<Command>(() => ({
+  kind: "propose_outline",
+  item: newId(),
+  underlay: props.underlay.id,
+  tolerance: tolerance.value || 1,
+  extremes: extremes.value,
+  container: board.place,
+  ...(starts.kept.style ? { style: starts.kept.style } : {}),
+}));
+</script>
+
+<template>
+  <p v-if="!underlay.silhouette" class="wide help">
+    Click into a form of the picture, and its edge is found by its colour. Shift adds one more.
+  </p>
+  <template v-if="own">
+    <span class="label" title="How far colours may be from that of the place that was clicked">
+      Colours
+    </span>
+    <Slider
+      v-model="matching.tolerance"
+      :min="2"
+      :max="80"
+      :step="1"
+      aria-label="Colours that count"
+      @slideend="matching.look"
+    />
+    <TypedField
+      label="Colours that count"
+      suffix="±"
+      :value="matching.tolerance"
+      @typed="(v) => ((matching.tolerance = Math.min(200, Math.max(1, v))), matching.look())"
+    />
+    <label class="wide check">
+      <Checkbox v-model="matching.holes" binary @update:model-value="() => matching.look()" />
+      Its holes stay out of it
+    </label>
+    <template v-if="matching.colour">
+      <span class="label">Its colour</span>
+      <span class="swatch" data-testid="sampled" :style="{ background: matching.colour }" />
+      <Button
+        size="small"
+        severity="secondary"
+        :label="matching.colour"
+        title="New items are filled with it"
+        @click="starts.paint({ fill: matching.colour })"
+      />
+    </template>
+  </template>
+  <template v-if="underlay.silhouette">
+    <span class="label" title="How far the outline may be from the form">Outline within</span>
+    <TypedField
+      label="Tolerance of the proposal"
+      :value="tolerance"
+      :unit="unit"
+      @typed="(v) => (typed = Math.abs(v))"
+    />
+    <span />
+    <label class="wide check">
+      <Checkbox v-model="extremes" binary /> Anchors where it is level or upright
+    </label>
+    <ActionButton
+      class="wide"
+      label="Propose an outline"
+      hint="As few anchors as that distance allows"
+      :command="propose"
+    />
+    <ActionButton
+      class="wide"
+      label="Let the form go"
+      :command="{ kind: 'set_silhouette', underlay: underlay.id, silhouette: null }"
+    />
+  </template>
+</template>
+
+<style scoped>
+.help {
+  margin: 0;
+  color: var(--quiet);
+  font-size: 12px;
+}
+.swatch {
+  height: 24px;
+  border: 1px solid var(--hairline);
+  border-radius: 6px;
+}
+</style>

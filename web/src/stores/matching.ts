@@ -1,0 +1,92 @@
+// The form in an underlay: found by clicks, kept with it; and how well what is selected covers it,
+// measured by the server while anything is dragged.
+import { defineStore } from "pinia";
+import { computed, ref, shallowRef, watch } from "vue";
+import { Trouble, post } from "../api/client";
+import type { Command, FoundForm, MatchMark, Point, Underlay } from "../api/types";
+import { Newest } from "../core/newest";
+import { useBoard } from "./board";
+import { useToast } from "./toast";
+
+interface Asked {
+  items: string[];
+  underlay: string;
+  command: Command | null;
+}
+
+export const useMatching = defineStore("matching", () => {
+  const board = useBoard();
+  const toast = useToast();
+  /** How far colours may be from that of a place that was clicked. */
+  const tolerance = ref(20);
+  const holes = ref(true);
+  const tinted = ref(true);
+  const finding = ref(false);
+  /** The colour of the place that was clicked last. */
+  const colour = ref<string | null>(null);
+  /** Where was clicked, of which underlay. */
+  const seeds = shallowRef<{ underlay: string; places: Point[] } | null>(null);
+
+  /** The picture that outlines are compared with. */
+  const underlay = computed<Underlay | undefined>(() =>
+    board.sheet.underlays.find((u) => u.silhouette && !u.hidden),
+  );
+  const mark = shallowRef<MatchMark | null>(null);
+  const refused = ref("");
+
+  function find(of: string, at: Point, besides: boolean): void {
+    const before = besides && seeds.value?.underlay === of ? seeds.value.places : [];
+    seeds.value = { underlay: of, places: [...before, at] };
+    void look();
+  }
+
+  /** Look for the form anew, at all places that were clicked. */
+  async function look(): Promise<void> {
+    const asked = seeds.value;
+    if (!asked || finding.value) return;
+    finding.value = true;
+    const drawing = board.id;
+    try {
+      const found = await post<FoundForm>(`/drawings/${drawing}/silhouette`, {
+        ...asked,
+        tolerance: tolerance.value,
+        holes: holes.value,
+      });
+      if (drawing !== board.id) return;
+      colour.value = found.colour;
+      board.commit({
+        kind: "set_silhouette",
+        underlay: asked.underlay,
+        silhouette: found.silhouette,
+      });
+    } catch (problem) {
+      if (!(problem instanceof Trouble)) throw problem;
+      toast.tell(problem.sentence);
+    } finally {
+      finding.value = false;
+    }
+  }
+
+  const asking = new Newest<Asked>(async (asked) => {
+    try {
+      const found = await post<MatchMark>(`/drawings/${board.id}/match`, asked);
+      if (asked.items.join() !== board.selected.join() || !underlay.value) return;
+      [mark.value, refused.value] = [found, ""];
+    } catch (problem) {
+      if (!(problem instanceof Trouble)) throw problem;
+      [mark.value, refused.value] = [null, problem.sentence];
+    }
+  });
+
+  watch(
+    () => [board.selected, board.version, underlay.value, board.previewing] as const,
+    ([items, , form, command]) => {
+      if (!form || items.length === 0) {
+        mark.value = null;
+        refused.value = "";
+      } else asking.put({ items: [...items], underlay: form.id, command });
+    },
+  );
+
+  return { tolerance, holes, tinted, finding, colour, seeds, underlay, mark, refused, find, look };
+});
