@@ -9,6 +9,7 @@ from buildup import host
 from buildup.edits.apply import read_command
 from curves import budgets, comparison
 from large import history
+from matched import matched
 from pages import in_the_browser
 from regions import regions
 from sizes import close_curves, growing
@@ -73,6 +74,7 @@ def main() -> None:
         ]
         rows += in_the_browser(server, small, middle, large)
         rows += history(server)
+        rows += matched(server)
     finally:
         server.stop()
     print(f"{platform.processor() or platform.machine()}, Python {platform.python_version()}")

@@ -7,6 +7,7 @@ import re
 
 from buildup.drawing.model import Anchor, Contour, Style
 from buildup.edits.outlines import AddOutline
+from buildup.geometry.bezier import extremes
 from buildup.geometry.stations import joint
 from playwright.sync_api import expect
 from studio.management.commands.load_demo import trace
@@ -38,6 +39,12 @@ class FairTest(BrowserTest):
     def joint(self, index):
         segments = self.segments()
         return joint(segments[index - 1], segments[index])
+
+    def set_field(self, label, text):
+        """Type into a field that changes no drawing, and wait until that is read."""
+        self.page.get_by_label(label).fill(text)
+        self.page.keyboard.press("Enter")
+        self.page.evaluate("() => new Promise((done) => setTimeout(done, 500))")
 
     def leaf(self, name):
         self.page.get_by_test_id(f"leaf-{name}").click()
@@ -139,8 +146,7 @@ class SeeTest(FairTest):
         expect(rows).not_to_have_count(count)
         self.page.keyboard.press("2")
         expect(self.page.get_by_test_id("trouble-ring")).to_be_visible()
-        self.page.get_by_label("Jump that counts").fill("90")
-        self.page.keyboard.press("Enter")
+        self.set_field("Jump that counts", "90")
         expect(rows.filter(has_text="jumps 1")).to_have_count(0)
 
 
@@ -170,13 +176,13 @@ class MendTest(FairTest):
 
     def test_a_stretch_is_made_fair_by_the_dial_an_arc_and_a_line(self):
         self.open(self.new_drawing(ring(off=[(0, 0.5), (1, 1.4)])))
+        self.core_is_here()
         self.click(200, 150)
         self.tool("anchors")
         for index, how in ((0, []), (1, ["Shift"]), (2, ["Shift"])):
             self.page.get_by_test_id(f"anchor-{index}").click(modifiers=how)
         before = self.segments()
-        self.page.get_by_label("Tolerance of fair").fill("20")
-        self.page.keyboard.press("Enter")
+        self.set_field("Tolerance of fair", "20")
         handle = self.page.get_by_test_id("slider-fair").get_by_role("slider")
         handle.focus()
         box = handle.bounding_box()
@@ -222,9 +228,9 @@ class MendTest(FairTest):
         self.assertLess(len(left), 12)
         self.tool("anchors")
         self.press("At extremes")
-        there = {(round(a.at.real), round(a.at.imag)) for a in self.items()[0].contours[0].anchors}
-        near = [min(abs(complex(*p) - q) for p in there) for q in (300 + 150j, 100 + 150j)]
-        self.assertLess(max(near), 4)
+        inside = [t for s in self.segments() for t in extremes(s) if 1e-3 < t < 1 - 1e-3]
+        self.assertEqual(inside, [])
+        self.assertGreater(len(self.segments()), len(left))
 
     def test_the_brush_pulls_and_smooths(self):
         self.open(self.new_drawing(ring()))
@@ -282,8 +288,7 @@ class MendTest(FairTest):
         self.open(self.new_drawing(path))
         self.click(120, 100)
         self.choose_anchor(1)
-        self.page.get_by_label("Length of the transition").fill("30")
-        self.page.keyboard.press("Enter")
+        self.set_field("Length of the transition", "30")
         self.press("Make a transition over")
         segments = self.segments()
         self.assertEqual(len(segments), 4)
@@ -372,10 +377,10 @@ class MatchTest(FairTest):
             expect(self.page.get_by_test_id("overlap")).not_to_have_text(f"{before:g} %")
             expect(self.page.get_by_test_id("largest-gap")).to_have_count(1)
         expect(self.page.get_by_test_id("beyond")).to_have_count(1)
+        expect(self.page.get_by_test_id("overlap")).not_to_have_text(f"{before:g} %")
         worse = self.overlap()
         self.assertLess(worse, before)
-        self.page.get_by_label("Reach of settle").fill("40")
-        self.page.keyboard.press("Enter")
+        self.set_field("Reach of settle", "40")
         self.page.get_by_role("button", name="Settle", exact=True).click()
         self.settled()
         expect(self.page.get_by_test_id("overlap")).not_to_have_text(f"{worse:g} %")

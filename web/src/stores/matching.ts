@@ -34,6 +34,9 @@ export const useMatching = defineStore("matching", () => {
   const mark = shallowRef<MatchMark | null>(null);
   const refused = ref("");
 
+  /** Something was clicked or turned while a form was looked for. */
+  let again = false;
+
   function find(of: string, at: Point, besides: boolean): void {
     const before = besides && seeds.value?.underlay === of ? seeds.value.places : [];
     seeds.value = { underlay: of, places: [...before, at] };
@@ -43,7 +46,8 @@ export const useMatching = defineStore("matching", () => {
   /** Look for the form anew, at all places that were clicked. */
   async function look(): Promise<void> {
     const asked = seeds.value;
-    if (!asked || finding.value) return;
+    again = finding.value;
+    if (!asked || again) return;
     finding.value = true;
     const drawing = board.id;
     try {
@@ -65,6 +69,7 @@ export const useMatching = defineStore("matching", () => {
     } finally {
       finding.value = false;
     }
+    if (again) void look();
   }
 
   const asking = new Newest<Asked>(async (asked) => {
@@ -79,12 +84,13 @@ export const useMatching = defineStore("matching", () => {
   });
 
   watch(
-    () => [board.selected, board.version, underlay.value, board.previewing] as const,
+    () => [board.selected, board.version, underlay.value, board.previewing, board.state] as const,
     ([items, , form, command]) => {
       if (!form || items.length === 0) {
         mark.value = null;
         refused.value = "";
-      } else asking.put({ items: [...items], underlay: form.id, command });
+      } else if (command || board.state === "kept")
+        asking.put({ items: [...items], underlay: form.id, command });
     },
   );
 

@@ -1,0 +1,47 @@
+"""Match, through the server, while an anchor of a proposed outline is dragged."""
+
+from bench_rows import Row
+from board import Server, median, p95
+from buildup.edits.apply import read_command
+from studio import store
+from studio.actions.edit import edit
+from studio.management.commands.load_demo import trace
+from studio.models import Drawing
+
+ROUNDS = 60
+
+
+def matched(server: Server) -> list[Row]:
+    """The demo's underlay: its form found, an outline proposed for it, and measured."""
+    trace(server.user.pk)
+    row = Drawing.objects.filter(owner=server.user).latest("pk")
+    (underlay,) = store.value_of(row).sheet.underlays
+    path = f"drawings/{row.pk}"
+    place = [underlay.x, underlay.y + underlay.height * 0.2]
+    where = {"underlay": "body", "places": [place], "holes": False}
+    finding = [server.ask(f"{path}/silhouette", where) for _ in range(5)]
+    form = finding[-1][1]["silhouette"]
+    pixel = form["pixel"] * underlay.width
+    commands = (
+        {"kind": "set_silhouette", "underlay": "body", "silhouette": form},
+        {"kind": "propose_outline", "item": "top", "underlay": "body", "tolerance": 2.2 * pixel},
+    )
+    for command in commands:
+        row.refresh_from_db()
+        edit(
+            server.user.pk,
+            row.pk,
+            command_id=f"match-{command['kind']}",
+            version=row.version,
+            command=read_command(command),
+        )
+    times = []
+    for n in range(ROUNDS):
+        move = {"kind": "move_anchors", "anchors": [["top", 0, 3]], "by": [n % 9, n % 7]}
+        body = {"items": ["top"], "underlay": "body", "command": move}
+        times.append(server.ask(f"{path}/match", body)[0])
+    found = [time for time, _ in finding]
+    return [
+        Row("match through the server, 11 anchors", median(times[8:]), p95(times[8:]), 60),
+        Row("a form found in the demo's picture", median(found), p95(found), None),
+    ]
