@@ -421,14 +421,23 @@ class Thinning(unittest.TestCase):
                 self.assertLessEqual(self.dense(split, new.segments), 0.05 * 1.01, (letter, said))
 
     def dense(self, old, new):
-        """How far places of two paths are from each other: by dense sampling, in one table."""
-        one, other = (
-            np.array([point_at(s, k / 40) for s in path for k in range(40)]) for path in (old, new)
+        """How far two paths are from each other, either way: places to the lines between others."""
+
+        def places(path, each):
+            return np.array([point_at(s, k / each) for s in path for k in range(each + 1)])
+
+        def farthest(some, line):
+            start, way = line[:-1], np.diff(line)
+            square = np.maximum(np.abs(way) ** 2, 1e-18)
+            away = []
+            for place in some:
+                part = np.clip(((place - start) * way.conjugate()).real / square, 0.0, 1.0)
+                away.append(np.abs(place - start - part * way).min())
+            return max(away)
+
+        return max(
+            farthest(places(old, 4), places(new, 200)), farthest(places(new, 40), places(old, 40))
         )
-        fine = np.array([point_at(s, k / 400) for s in new for k in range(400)])
-        away = max(np.abs(fine - p).min() for p in one[::7])
-        spacing = max(abs(a - b) for a, b in itertools.pairwise(fine))
-        return max(0.0, away - spacing) + 0.0 * len(other)
 
     def test_circles(self):
         chance = random.Random(1)

@@ -1,8 +1,8 @@
 """The silhouette of a form in a picture: found by its colour, its edge told between the pixels.
 
 A click says where; what lies around it and is of nearly its colour is the form. Its edge is then
-looked for anew, as colour alone says little about where a soft edge lies: near it each pixel is a
-mixture of what lies some pixels inside and some pixels outside, and where half of both is, there
+looked for anew, as colour alone says little about where a blurred edge lies: near it each pixel is
+a mixture of what lies some pixels inside and some pixels outside, and where half of both is, there
 is the edge (marching squares: Lorensen and Cline, SIGGRAPH 1987, as scikit-image has them).
 """
 

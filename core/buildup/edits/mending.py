@@ -43,7 +43,7 @@ class TroubleSpot:
     says: str
     """What is wrong, for the designer."""
     mends: str
-    """What would mend it, as a button says it."""
+    """What would mend it, in a few words."""
     command: dict[str, Any]
     """The edit that does."""
 

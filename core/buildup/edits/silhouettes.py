@@ -161,10 +161,10 @@ class SettleAnchors(Command):
                 changed[c] = found.contour
                 moved = max(moved, found.moved)
             put.append(with_rebuilt(outline, changed))
-        return Delta(put=tuple(put), said=said_of_settling(moved, drawing.sheet.unit))
+        return Delta(put=tuple(put), said=_said_of_settling(moved, drawing.sheet.unit))
 
 
-def said_of_settling(moved: float, unit: str) -> str:
+def _said_of_settling(moved: float, unit: str) -> str:
     """What is said of anchors that were settled."""
     if moved <= SAME_PLACE:
         return "They match as well as they can."

@@ -9,21 +9,13 @@ from buildup.drawing.sheet import Underlay
 from buildup.edits.change import Delta
 from buildup.edits.command import Command, Point
 from buildup.errors import Refusal
+from buildup.forms.silhouettes import underlay_of
 from buildup.geometry.angles import degrees_of
 from buildup.geometry.tolerances import NO_LENGTH
 
 MOST_UNDERLAYS = 12
 MARGIN = 0.9
 """A placed picture fills at most this share of the sheet."""
-
-
-def _underlay(drawing: Drawing, underlay_id: str) -> Underlay:
-    found = next((u for u in drawing.sheet.underlays if u.id == underlay_id), None)
-    if found is None:
-        raise Refusal(
-            "unknown_underlay", "That underlay is not there any more. Nothing was changed."
-        )
-    return found
 
 
 def _with(drawing: Drawing, underlays: tuple[Underlay, ...]) -> Delta:
@@ -100,7 +92,7 @@ class DragUnderlay(Command):
         return {"whole": "Move", "corner": "Resize", "turn": "Turn"}[self.part] + " underlay"
 
     def delta(self, drawing: Drawing) -> Delta:
-        old = _underlay(drawing, self.underlay)
+        old = underlay_of(drawing, self.underlay)
         middle = complex(old.x, old.y)
         start, to = complex(*self.start), complex(*self.to)
         if self.part == "whole":
@@ -129,7 +121,7 @@ class SetUnderlay(Command):
         return "Change underlay"
 
     def delta(self, drawing: Drawing) -> Delta:
-        old, new = _underlay(drawing, self.underlay.id), self.underlay
+        old, new = underlay_of(drawing, self.underlay.id), self.underlay
         check_name(new.name)
         if min(new.width, new.height) < 1.0 or not 0.0 <= new.strength <= 1.0:
             raise Refusal(
@@ -153,5 +145,5 @@ class RemoveUnderlay(Command):
         return "Remove underlay"
 
     def delta(self, drawing: Drawing) -> Delta:
-        gone = _underlay(drawing, self.underlay)
+        gone = underlay_of(drawing, self.underlay)
         return _with(drawing, tuple(u for u in drawing.sheet.underlays if u is not gone))

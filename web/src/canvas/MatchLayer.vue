@@ -10,7 +10,7 @@ import { useTools } from "../stores/tools";
 import { useView } from "../stores/view";
 import { useVocabulary } from "../stores/vocabulary";
 import { useLens } from "./lens";
-import { silhouettePath } from "./silhouette";
+import { placeOf, silhouettePath } from "./silhouette";
 
 const lens = useLens();
 const view = useView();
@@ -22,8 +22,16 @@ const vocabulary = useVocabulary();
 const outlines = computed(() =>
   tools.name === "underlay" || matching.mark
     ? board.sheet.underlays
-        .filter((u) => u.silhouette && !u.hidden)
-        .map((u) => ({ id: u.id, d: silhouettePath(u) }))
+        .filter((u) => !u.hidden)
+        .flatMap((u) =>
+          u.silhouette
+            ? {
+                id: u.id,
+                d: silhouettePath(u.silhouette),
+                place: `${placeOf(u)} scale(${u.width} ${u.height})`,
+              }
+            : [],
+        )
     : [],
 );
 const gap = computed(() => {
@@ -45,7 +53,14 @@ const gap = computed(() => {
         <path class="beyond" :d="matching.mark.beyond" data-testid="beyond" />
         <path class="missing" :d="matching.mark.missing" data-testid="missing" />
       </template>
-      <path v-for="o in outlines" :key="o.id" class="form" :d="o.d" data-testid="silhouette" />
+      <path
+        v-for="o in outlines"
+        :key="o.id"
+        class="form"
+        :d="o.d"
+        :transform="o.place"
+        data-testid="silhouette"
+      />
     </g>
     <template v-if="gap">
       <line

@@ -5,6 +5,7 @@ import type { Underlay } from "../api/types";
 import { useBoard } from "../stores/board";
 import { useTools } from "../stores/tools";
 import { useView } from "../stores/view";
+import { placeOf } from "./silhouette";
 
 const props = defineProps<{
   /** As bright as it is, without marks: to be compared with. */
@@ -16,8 +17,6 @@ const view = useView();
 
 const active = computed(() => tools.name === "underlay" && !props.alone);
 const shown = computed(() => board.sheet.underlays.filter((u) => !u.hidden));
-const place = (u: Underlay): string =>
-  `translate(${u.x} ${u.y}) rotate(${u.angle}) translate(${-u.width / 2} ${-u.height / 2})`;
 const hit = (u: Underlay, part: string): string =>
   JSON.stringify({ what: "underlay", underlay: u.id, part });
 const CORNERS = [
@@ -35,7 +34,7 @@ const corner = (u: Underlay, x: number, y: number): string => {
 </script>
 
 <template>
-  <g v-for="u in shown" :key="u.id" :transform="place(u)">
+  <g v-for="u in shown" :key="u.id" :transform="placeOf(u)">
     <image
       :href="`/api/drawings/${board.id}/pictures/${u.picture}`"
       :width="u.width"

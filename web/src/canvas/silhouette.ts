@@ -1,24 +1,26 @@
-// The form in an underlay as path data on the sheet.
-import type { Underlay } from "../api/types";
+// The form in an underlay as path data, in parts of the picture's width and height.
+import type { Silhouette } from "../api/types";
 
-export function silhouettePath(underlay: Underlay): string {
-  const turn = (underlay.angle * Math.PI) / 180;
-  const [cos, sin] = [Math.cos(turn), Math.sin(turn)];
-  const place = (part: readonly number[]): string => {
-    const across = ((part[0] ?? 0) - 0.5) * underlay.width;
-    const down = ((part[1] ?? 0) - 0.5) * underlay.height;
-    const x = underlay.x + cos * across - sin * down;
-    const y = underlay.y + sin * across + cos * down;
-    return `${x.toFixed(3)} ${y.toFixed(3)}`;
-  };
-  return (underlay.silhouette?.paths ?? [])
+export const silhouettePath = (form: Silhouette): string =>
+  form.paths
     .map((path) => {
-      let d = `M${place(path[0] ?? [])}`;
+      const point = (n: number): string => (path[n % path.length] ?? [0, 0]).join(" ");
+      let d = `M${point(0)}`;
       for (let k = 0; k < path.length; k += 3) {
-        const points = [k + 1, k + 2, (k + 3) % path.length].map((n) => place(path[n] ?? []));
-        d += `C${points.join(" ")}`;
+        d += `C${point(k + 1)} ${point(k + 2)} ${point(k + 3)}`;
       }
       return `${d}Z`;
     })
     .join("");
+
+interface Placed {
+  x: number;
+  y: number;
+  width: number;
+  height: number;
+  angle: number;
 }
+
+/** Where a picture lies on the sheet, its upper left corner at 0. */
+export const placeOf = (u: Placed): string =>
+  `translate(${u.x} ${u.y}) rotate(${u.angle}) translate(${-u.width / 2} ${-u.height / 2})`;

@@ -2,12 +2,14 @@
 // The graph of the profile: a drag across zooms into a part, a double click shows the whole again;
 // the place under the pointer shows on the canvas, and the one pointed at there shows here.
 import { computed, onBeforeUnmount, onMounted, ref, watch } from "vue";
+import { useBoard } from "../stores/board";
 import { useCurves } from "../stores/curves";
 import { degrees, shown } from "../stores/numbers";
 import { useTroubles } from "../stores/troubles";
 import { graph, pointedIn, valueAt, wholeSpan, zoomed, type Measure, type Span } from "./profile";
 
 const props = defineProps<{ measure: Measure }>();
+const board = useBoard();
 const curves = useCurves();
 const troubles = useTroubles();
 const box = ref<SVGSVGElement | null>(null);
@@ -147,6 +149,9 @@ onBeforeUnmount(() => {
     </svg>
     <span class="top">{{ words(shape.high) }}</span>
     <span class="foot">{{ words(shape.low) }}</span>
+    <span v-if="board.marks.curves_cut" class="more"
+      >The first paths show; pick fewer for others.</span
+    >
     <button v-if="part" class="row-button whole" @click="part = null">Whole length</button>
     <output v-if="curves.words" class="words" data-testid="profile-words">{{
       curves.words
@@ -230,6 +235,13 @@ svg {
   padding: 0 4px;
   background: var(--panel);
   color: var(--ink);
+}
+.more {
+  position: absolute;
+  right: 12px;
+  bottom: 2px;
+  font-size: 11px;
+  color: var(--quiet);
 }
 .whole {
   right: 12px;

@@ -1,0 +1,105 @@
+"""Outlines matched with silhouettes, settled on them and proposed for them: closed forms."""
+
+import math
+import unittest
+from dataclasses import replace
+
+from buildup.drawing.sheet import Sheet, Silhouette, Underlay
+from buildup.edits.apply import apply, read_command
+from buildup.edits.change import updated
+from buildup.errors import Refusal
+from buildup.forms.matching import match
+from buildup.forms.silhouettes import fitted_silhouette, silhouette_on, to_picture
+from buildup.geometry.areas import area_of
+from buildup.geometry.bezier import point_at
+
+from core.tests.test_fairing import QUARTER, contour, drawing
+
+CIRCLE = [tuple(p * 1j**k for p in QUARTER) for k in range(4)]
+R = 100.0
+
+
+def disc(at=0j, radius=R):
+    return contour([tuple(at + p * radius / R for p in s) for s in CIRCLE], closed=True)
+
+
+def traced(*contours, angle=0.0):
+    """A drawing over a picture of 400 by 400 that shows a disc of radius 100 about 0."""
+    parts = [(p / 400 + 0.5 + 0.5j) for s in CIRCLE for p in s[:3]]
+    form = Silhouette((tuple((p.real, p.imag) for p in parts),), pixel=1 / 400)
+    under = Underlay(
+        id="u", picture=1, name="u", x=0, y=0, width=400, height=400, angle=angle, silhouette=form
+    )
+    return replace(drawing(*contours), sheet=Sheet(underlays=(under,)))
+
+
+class MatchTest(unittest.TestCase):
+    def test_two_discs_at_a_distance(self):
+        """The lens of two circles (CRC Standard Mathematical Tables): overlap and largest gap."""
+        whole = abs(area_of(CIRCLE[k] for k in range(4)))
+        for d in (0.0, 5.0, 40.0, 120.0):
+            lens = 2 * R * R * math.acos(d / 2 / R) - d / 2 * math.sqrt(4 * R * R - d * d)
+            lens *= whole / (math.pi * R * R)
+            found = match(traced(disc(complex(d, 0))), ["form"], "u")
+            self.assertAlmostEqual(found.overlap, lens / (2 * whole - lens), delta=1e-3)
+            self.assertAlmostEqual(found.largest.size, d, delta=0.5)
+            self.assertEqual(found.pixel, 1.0)
+
+    def test_a_larger_disc_is_beyond_and_a_smaller_one_misses(self):
+        large, small = (match(traced(disc(radius=r)), ["form"], "u") for r in (110, 90))
+        self.assertAlmostEqual(large.mean, 10.0, delta=0.1)
+        self.assertAlmostEqual(large.overlap, (100 / 110) ** 2, delta=1e-6)
+        self.assertTrue(large.beyond)
+        self.assertFalse(large.missing)
+        self.assertTrue(small.missing)
+        self.assertFalse(small.beyond)
+
+    def test_places_go_to_the_picture_and_back(self):
+        value = traced(disc(), angle=30.0)
+        segments = silhouette_on(value, "u")[0].contours[0]
+        under = value.sheet.underlays[0]
+        for segment, (x, y) in zip(segments, under.silhouette.paths[0][::3], strict=True):
+            self.assertAlmostEqual(to_picture(under, segment[0]), complex(x, y), delta=1e-12)
+
+    def test_a_pushed_anchor_settles_where_it_was(self):
+        value = traced(disc())
+        push = {"kind": "move_anchors", "anchors": [["form", 0, 1]], "by": [6, 9]}
+        value = updated(value, apply(value, read_command(push)).forward)
+        settle = {"kind": "settle_anchors", "anchors": [["form", 0, 1]], "underlay": "u"}
+        change = apply(value, read_command({**settle, "reach": 30})).forward
+        after = updated(value, change)
+        self.assertGreater(match(after, ["form"], "u").overlap, 0.999)
+        self.assertEqual(after.items["form"].contours[0].anchors[1].kind, "smooth")
+        near = apply(value, read_command({**settle, "reach": 2})).forward
+        moved = updated(value, near).items["form"].contours[0].anchors[1]
+        self.assertLessEqual(abs(moved.at - (0 + 100j + 6 + 9j)), 2.0 + 1e-9)
+        with self.assertRaises(Refusal):
+            apply(value, read_command({**settle, "reach": 0}))
+
+    def test_a_disc_is_proposed_with_four_anchors(self):
+        propose = {"kind": "propose_outline", "item": "new", "underlay": "u", "tolerance": 0.5}
+        value = traced(disc())
+        after = updated(value, apply(value, read_command(propose)).forward)
+        (path,) = after.items["new"].contours
+        self.assertLessEqual(len(path.anchors), 4)
+        for segment in path.segments:
+            self.assertAlmostEqual(abs(point_at(segment, 0.5)), R, delta=0.5)
+
+    def test_a_loop_of_places_becomes_few_curves(self):
+        loop = [0.5 + 0.5j + 0.25 * complex(math.cos(a / 50), math.sin(a / 50)) for a in range(314)]
+        form = fitted_silhouette([loop], pixel=1 / 200, ratio=1.0)
+        self.assertLess(len(form.paths[0]), 40)
+        for x, y in form.paths[0][::3]:
+            self.assertAlmostEqual(abs(complex(x, y) - 0.5 - 0.5j), 0.25, delta=1e-3)
+
+    def test_what_is_no_form_is_refused(self):
+        value = traced(disc())
+        for paths, pixel in (((((0.1, 0.1),) * 4,), 0.01), ((), 0.01), ((((0.1, 0.1),) * 6,), 0)):
+            form = {"paths": paths, "pixel": pixel}
+            command = {"kind": "set_silhouette", "underlay": "u", "silhouette": form}
+            with self.assertRaises(Refusal):
+                apply(value, read_command(command))
+        open_path = replace(disc(), closed=False)
+        with self.assertRaises(Refusal) as refused:
+            match(traced(open_path), ["form"], "u")
+        self.assertEqual(refused.exception.code, "nothing_to_match")
