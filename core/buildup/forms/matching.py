@@ -3,6 +3,7 @@
 import math
 from collections.abc import Sequence
 from dataclasses import dataclass
+from functools import lru_cache
 
 from buildup.drawing.model import Drawing
 from buildup.errors import Refusal
@@ -16,8 +17,10 @@ from buildup.geometry.regions import Loop, combined
 from buildup.geometry.stations import stations
 from buildup.geometry.strands import Operand
 
-PLACES = 100
+PLACES = 80
 """Places of each of the two edges that are compared."""
+REMEMBERED = 8
+"""Silhouettes whose area is remembered."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -85,7 +88,7 @@ def match(drawing: Drawing, items: Sequence[str], underlay: str) -> Match:
     operands = [*forms, silhouette]
     beyond = combined(operands, lambda inside: bool(inside) and known not in inside)
     missing = combined(operands, lambda inside: inside == {known})
-    whole = abs(_area(silhouette.contours))
+    whole = _area(silhouette)
     covered = whole - _area_of_loops(missing)
     either = whole + _area_of_loops(beyond)
     edge = [s for form in forms for path in form.contours for s in path]
@@ -104,10 +107,10 @@ def match(drawing: Drawing, items: Sequence[str], underlay: str) -> Match:
     )
 
 
-def _area(paths: Sequence[Sequence[Cubic]]) -> float:
-    """The area within paths of which those inside others are holes."""
-    regions = combined([Operand(tuple(map(tuple, paths)), "evenodd")], bool)
-    return _area_of_loops(regions)
+@lru_cache(maxsize=REMEMBERED)
+def _area(silhouette: Operand) -> float:
+    """The area of a silhouette, which stays the same while outlines are dragged."""
+    return _area_of_loops(combined([silhouette], bool))
 
 
 def _area_of_loops(loops: Sequence[Loop]) -> float:
