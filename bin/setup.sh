@@ -77,21 +77,36 @@ set_up_python() {
     stamp python-requirements.txt "$want"  # the tests' packages include the server's
 }
 
-set_up_web() {
+web_state() {
+    (cd web && find src public tools index.html vite.config.ts package-lock.json ../core/buildup -type f \
+        ! -name '*.pyc' -print0 | sort -z | xargs -0 sha256sum | sha256sum | cut -c1-16)
+}
+
+build_web() {
     check_node
-    local lock source
+    local lock
     lock=$(sha256sum web/package-lock.json | cut -c1-16)
     if ! stamped npm "$lock"; then
         step "Installing the npm packages" npm npm --prefix web ci --no-audit --no-fund
         stamp npm "$lock"
     fi
-    source=$(cd web && find src public tools index.html vite.config.ts ../core/buildup -type f \
-        ! -name '*.pyc' -print0 | sort -z | xargs -0 sha256sum | sha256sum | cut -c1-16)
-    if ! stamped web "$source-$lock" || [ ! -f web/dist/index.html ]; then
-        step "Building the front end" build npm --prefix web run build
-        step "Compressing it" compress "$VENV/bin/python" -m whitenoise.compress -q --no-brotli web/dist/assets
-        stamp web "$source-$lock"
+    step "Building the front end" build npm --prefix web run build
+}
+
+# set_up_packages requirements.txt: those of Python, and meanwhile the front end.
+set_up_packages() {
+    local state python
+    state=$(web_state)
+    if stamped web "$state" && [ -f web/dist/index.html ]; then
+        set_up_python "$1"
+        return
     fi
+    set_up_python "$1" &
+    python=$!
+    build_web
+    wait "$python" || exit 1
+    step "Compressing it" compress "$VENV/bin/python" -m whitenoise.compress -q --no-brotli web/dist/assets
+    stamp web "$state"
 }
 
 set_up_secret() {

@@ -217,7 +217,7 @@ class SegmentTest(unittest.TestCase):
         """SciPy's Nelder-Mead over the two handle lengths, from four starts, does little better."""
         dice = random.Random(3)
         ratios = []
-        for _ in range(12):
+        for _ in range(8):
             first, middle, last = (complex(k, dice.uniform(-40, 40)) for k in (0, 60, 120))
             along = complex(18, dice.uniform(-15, 15))
             old = [
@@ -239,7 +239,7 @@ class SegmentTest(unittest.TestCase):
             real = apart(old, found.curve, 40)
             self.assertAlmostEqual(found.moved, real, delta=0.02 * real + 0.01)
             ratios.append(apart(old, found.curve, 12) / best)
-        self.assertLess(sorted(ratios)[6], 1.05)
+        self.assertLess(sorted(ratios)[4], 1.05)
         self.assertLess(max(ratios), 1.5)
 
     def test_work_grows_with_what_is_touched(self):

@@ -5,13 +5,14 @@ import unittest
 from dataclasses import replace
 
 from buildup.drawing.sheet import Sheet, Silhouette, Underlay
-from buildup.edits.apply import apply, read_command
+from buildup.edits.apply import apply, foreseen, read_command
 from buildup.edits.change import updated
 from buildup.errors import Refusal
 from buildup.forms.matching import match
 from buildup.forms.silhouettes import fitted_silhouette, silhouette_on, to_picture
 from buildup.geometry.areas import area_of
 from buildup.geometry.bezier import point_at
+from buildup.geometry.nearest import nearest
 
 from core.tests.test_fairing import QUARTER, contour, drawing
 
@@ -84,6 +85,56 @@ class MatchTest(unittest.TestCase):
         self.assertLessEqual(len(path.anchors), 4)
         for segment in path.segments:
             self.assertAlmostEqual(abs(point_at(segment, 0.5)), R, delta=0.5)
+
+    def proposed(self, *loops, **more):
+        """What is proposed for a form whose edge goes through loops of places."""
+        parts = [[p / 400 + 0.5 + 0.5j for p in loop] for loop in loops]
+        value = traced(disc())
+        form = fitted_silhouette(parts, pixel=1 / 400, ratio=1.0)
+        (under,) = value.sheet.underlays
+        value = replace(value, sheet=Sheet(underlays=(replace(under, silhouette=form),)))
+        propose = {"kind": "propose_outline", "item": "new", "underlay": "u", "tolerance": 1.5}
+        change = foreseen(value, read_command({**propose, **more}))
+        return updated(value, change).items["new"], change.said
+
+    def test_a_symmetric_proposal_is_so_to_the_last_bit(self):
+        """A drop about an upright line, its one side dented by 1.6 of its 200 units."""
+
+        def drop(a):
+            dent = 1.6 * math.exp(-(((a - 0.6) / 0.3) ** 2))
+            return complex((100 - dent) * math.cos(a), 100 * math.sin(a) + 30 * math.cos(2 * a))
+
+        body = [drop(a / 60) for a in range(377)]
+        eyes = [[s * 40 + 12 * complex(math.cos(a / 8), -math.sin(a / 8)) for a in range(50)]
+                for s in (-1, 1)]  # fmt: skip
+        mole = [50j + 8 * complex(math.cos(a / 8) + 5, -math.sin(a / 8)) for a in range(50)]
+        for extremes in (False, True):
+            made, said = self.proposed(body, *eyes, mole, symmetric=True, extremes=extremes)
+            self.assertIn("symmetric about an upright line; 1 with no counterpart", said)
+            self.assertEqual(len(made.contours), 4)
+            whole = made.contours[0].anchors
+            middle = {a.at.real for a in whole if abs(a.at.real) < 2}
+            (x,) = middle
+            ends = {(a.at, a.into, a.out) for a in whole}
+            for a in whole:
+                image = (2 * x - a.at.conjugate(), -a.out.conjugate(), -a.into.conjugate())
+                if a.at.real != x:
+                    self.assertIn(image, ends)
+                else:
+                    self.assertEqual((a.into.imag, a.out.imag), (0.0, 0.0))
+            least = 1.5 + 0.8  # the tolerance, and half of the dent
+            for a in body:
+                near = nearest(made.contours[0].segments, a)
+                self.assertLessEqual(near.distance, least)
+            self.assertLessEqual(len(whole), 14)
+
+    def test_what_no_line_mirrors_is_not_made_symmetric(self):
+        bean = [(70 + 30 * math.sin(2 * a / 60) + 20 * math.cos(3 * a / 60 + 0.4))
+                * complex(math.cos(a / 60), math.sin(a / 60)) for a in range(377)]  # fmt: skip
+        self.proposed(bean)
+        with self.assertRaises(Refusal) as refused:
+            self.proposed(bean, symmetric=True)
+        self.assertEqual(refused.exception.code, "not_symmetric")
 
     def test_a_loop_of_places_becomes_few_curves(self):
         loop = [0.5 + 0.5j + 0.25 * complex(math.cos(a / 50), math.sin(a / 50)) for a in range(314)]

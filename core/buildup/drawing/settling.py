@@ -7,7 +7,7 @@ the shape counts). Number and kinds of anchors stay; what is in line stays in li
 """
 
 import math
-from collections.abc import Iterator, Sequence
+from collections.abc import Iterable, Iterator, Sequence
 from dataclasses import dataclass, replace
 
 from buildup.drawing.model import Anchor, Contour, cubic
@@ -56,16 +56,16 @@ def settled_on(
     """
     work = _Work(contour, tuple(anchors), tuple(shape), reach)
     best = contour.anchors
-    cost, damp = work.cost(best), 1e-2
+    feet, damp = work.feet(best), 1e-2
+    cost = work.cost(best, feet)
     for _ in range(MOST_ROUNDS):
-        feet = work.feet(best)
-        now = work.off(best, feet)
         gained = 0.0
         while damp < DAMPED:
-            tried = work.held(work.moved(best, work.step(best, feet, now, damp)))
-            new = work.cost(tried)
+            tried = work.held(work.moved(best, work.step(best, feet, damp)))
+            nearer = work.feet(tried)
+            new = work.cost(tried, nearer)
             if new < cost:
-                best, gained, cost = tried, cost - new, new
+                best, feet, gained, cost = tried, nearer, cost - new, new
                 damp = max(damp / 5.0, 1e-6)
                 break
             damp *= 4.0
@@ -78,7 +78,16 @@ def settled_on(
 
 _Foot = tuple[complex, complex]
 """The nearest place of the shape, and its direction there."""
+_Feet = dict[int, list[_Foot]]
+_Off = dict[int, list[float]]
+"""By the number of a segment: of each place that is looked at how far it is off."""
 _Anchors = tuple[Anchor, ...]
+
+
+def _product(one: _Off, other: _Off) -> float:
+    """The sum of the products of what both hold."""
+    both = (map(float.__mul__, one[k], other[k]) for k in one.keys() & other.keys())
+    return math.fsum(v for products in both for v in products)
 
 
 def _tips(one: Anchor, other: Anchor) -> Iterator[tuple[complex, complex]]:
@@ -110,19 +119,19 @@ class _Work:
             return sorted({k % count for k in near})
         return sorted(k for k in near if 0 <= k < count)
 
-    def segments(self, anchors: _Anchors) -> list[Cubic]:
-        count = len(anchors)
-        return [cubic(anchors[k], anchors[(k + 1) % count]) for k in self.touched]
+    def segment(self, k: int, anchors: _Anchors) -> Cubic:
+        return cubic(anchors[k], anchors[(k + 1) % len(anchors)])
 
-    def feet(self, anchors: _Anchors) -> list[_Foot]:
-        """Of each place that is looked at the nearest one of the shape."""
-        found = []
+    def feet(self, anchors: _Anchors) -> _Feet:
+        """Of each place that is looked at the nearest one of the shape, by segment."""
+        found: _Feet = {}
         last = 0
-        for segment in self.segments(anchors):
-            for place in points_at(segment, PLACES):
+        for k in self.touched:
+            found[k] = []
+            for place in points_at(self.segment(k, anchors), PLACES):
                 near = self._near(place, last)
                 last = near.segment
-                found.append((near.at, way_at(self.shape[near.segment], near.t)))
+                found[k].append((near.at, way_at(self.shape[near.segment], near.t)))
         return found
 
     def _near(self, place: complex, last: int) -> Nearest:
@@ -135,19 +144,21 @@ class _Work:
         assert found is not None  # noqa: S101
         return found
 
-    def off(self, anchors: _Anchors, feet: Sequence[_Foot]) -> list[float]:
+    def off(self, anchors: _Anchors, feet: _Feet, of: Iterable[int]) -> _Off:
         """How far places are to the side of the shape, each weighed by its share of the path."""
-        found = []
-        spots = iter(feet)
-        for segment in self.segments(anchors):
+        found: _Off = {}
+        for k in of:
+            segment = self.segment(k, anchors)
             share = math.sqrt(abs(segment[3] - segment[0]) / len(PLACES))
-            for place in points_at(segment, PLACES):
-                at, way = next(spots)
-                found.append(share * cross(way, place - at))
+            places = points_at(segment, PLACES)
+            found[k] = [
+                share * cross(way, p - at) for p, (at, way) in zip(places, feet[k], strict=True)
+            ]
         return found
 
-    def cost(self, anchors: _Anchors) -> float:
-        return math.fsum(v * v for v in self.off(anchors, self.feet(anchors)))
+    def cost(self, anchors: _Anchors, feet: _Feet) -> float:
+        every = self.off(anchors, feet, self.touched).values()
+        return math.fsum(v * v for values in every for v in values)
 
     def variables(self) -> list[tuple[int, str]]:
         """What may change: of which anchor what."""
@@ -163,21 +174,24 @@ class _Work:
             found += [(i, v) for v in ("out x", "out y") if anchor.out is not None]
         return found
 
-    def step(
-        self, anchors: _Anchors, feet: Sequence[_Foot], now: Sequence[float], damp: float
-    ) -> list[float]:
-        columns = []
+    def step(self, anchors: _Anchors, feet: _Feet, damp: float) -> list[float]:
+        """By how much each variable is to change; one changes only what its anchor ends."""
+        now = self.off(anchors, feet, self.touched)
+        columns: list[_Off] = []
         for i, what in self.variables():
             tried = (*anchors[:i], _changed(anchors[i], what, STEP, self.reach), *anchors[i + 1 :])
-            new = self.off(tried, feet)
-            columns.append([(b - a) / STEP for a, b in zip(now, new, strict=True)])
-        rows = [
-            {j: math.fsum(map(float.__mul__, column, columns[j])) for j in range(i + 1)}
-            for i, column in enumerate(columns)
-        ]
-        rows = [{**row, i: row[i] * (1.0 + damp) + 1e-6} for i, row in enumerate(rows)]
-        right = [-math.fsum(map(float.__mul__, column, now)) for column in columns]
-        return solved(rows, right)
+            ended = {(i - 1) % len(anchors), i} & now.keys()
+            new = self.off(tried, feet, sorted(ended))
+            columns.append(
+                {k: [(b - a) / STEP for a, b in zip(now[k], new[k], strict=True)] for k in new}
+            )
+        rows = []
+        for i, column in enumerate(columns):
+            row = {
+                j: _product(column, columns[j]) for j in range(i + 1) if column.keys() & columns[j]
+            }
+            rows.append({**row, i: row.get(i, 0.0) * (1.0 + damp) + 1e-6})
+        return solved(rows, [-_product(column, now) for column in columns])
 
     def moved(self, anchors: _Anchors, step: Sequence[float]) -> _Anchors:
         """The anchors after a step; places and free handles go by parts of the reach."""

@@ -46,6 +46,7 @@ from buildup.edits.outlines import AddOutline, CloseOutline, DrawAnchor
 from buildup.edits.outlining import OffsetItems, StrokesIntoOutlines
 from buildup.edits.pasting import PasteItems
 from buildup.edits.placing import MoveAlong, MoveItems, PlaceItems, ScaleItems, TurnBy
+from buildup.edits.proposing import ProposeOutline
 from buildup.edits.removing import RemoveAnchors
 from buildup.edits.repeating import GridOfCopies, RingOfCopies, RowOfCopies
 from buildup.edits.reshaping import (
@@ -59,7 +60,7 @@ from buildup.edits.seams import CloseSeam, SetSeam
 from buildup.edits.shaping import ChangeShape, DrawLine, DrawShape, TurnIntoOutlines
 from buildup.edits.sheets import SetGrid, SetSheet, SetSheetColour
 from buildup.edits.shortening import ShortenHandles
-from buildup.edits.silhouettes import ProposeOutline, SetSilhouette, SettleAnchors
+from buildup.edits.silhouettes import SetSilhouette, SettleAnchors
 from buildup.edits.stack import HideItems, LockItems, OrderItems, RemoveItems, RenameItem, StepItems
 from buildup.edits.styling import SetFill, SetPen, SetRule, SetStroke, SetStrokeWidth
 from buildup.edits.sweeping import SweepRegions

@@ -1,7 +1,7 @@
 """How well forms cover the silhouette of an underlay: overlap, distances, gaps."""
 
 import math
-from collections.abc import Sequence
+from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 from functools import lru_cache
 
@@ -13,14 +13,14 @@ from buildup.geometry.areas import area_of
 from buildup.geometry.bezier import Cubic
 from buildup.geometry.lengths import length
 from buildup.geometry.nearest import nearest
-from buildup.geometry.regions import Loop, combined
+from buildup.geometry.regions import Loop, combined, combined_each
 from buildup.geometry.stations import stations
 from buildup.geometry.strands import Operand
 
 PLACES = 80
 """Places of each of the two edges that are compared."""
-REMEMBERED = 8
-"""Silhouettes whose area is remembered."""
+REMEMBERED, SEGMENTS = 8, 2_000
+"""Silhouettes whose area is remembered, and segments whose nearest places are."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -86,16 +86,18 @@ def match(drawing: Drawing, items: Sequence[str], underlay: str) -> Match:
         )
     known = len(forms)
     operands = [*forms, silhouette]
-    beyond = combined(operands, lambda inside: bool(inside) and known not in inside)
-    missing = combined(operands, lambda inside: inside == {known})
+    beyond, missing = combined_each(
+        operands,
+        (lambda inside: bool(inside) and known not in inside, lambda inside: inside == {known}),
+    )
     whole = _area(silhouette)
     covered = whole - _area_of_loops(missing)
     either = whole + _area_of_loops(beyond)
     edge = [s for form in forms for path in form.contours for s in path]
     shape = [s for path in silhouette.contours for s in path]
     gaps = [
-        *(Gap(p, q) for p, q in _nearest_places(edge, shape)),
-        *(Gap(q, p) for p, q in _nearest_places(shape, edge)),
+        *_nearest_places(edge, shape),
+        *(Gap(g.silhouette, g.edge) for g in _nearest_places(shape, edge)),
     ]
     return Match(
         overlap=max(0.0, covered) / either if either else 0.0,
@@ -117,14 +119,26 @@ def _area_of_loops(loops: Sequence[Loop]) -> float:
     return abs(math.fsum(area_of(p.curve for p in loop) for loop in loops))
 
 
-def _nearest_places(of: Sequence[Cubic], to: Sequence[Cubic]) -> list[tuple[complex, complex]]:
+def _nearest_places(of: Sequence[Cubic], to: Sequence[Cubic]) -> Iterator[Gap]:
     """Places evenly along a row of segments, each with the nearest place of another row."""
-    lengths = [length(s, tolerance=1e-2) for s in of]
+    lengths = [_length(s) for s in of]
     step = math.fsum(lengths) / PLACES or 1.0
-    found = []
+    row = tuple(to)
     for segment, far in zip(of, lengths, strict=True):
-        for station in stations(segment, max(1, round(far / step)))[:-1]:
-            near = nearest(to, station.at)
-            if near is not None:
-                found.append((station.at, near.at))
-    return found
+        yield from _gaps(segment, max(1, round(far / step)), row)
+
+
+@lru_cache(maxsize=SEGMENTS)
+def _length(segment: Cubic) -> float:
+    return length(segment, tolerance=1e-2)
+
+
+@lru_cache(maxsize=SEGMENTS)
+def _gaps(segment: Cubic, count: int, to: tuple[Cubic, ...]) -> tuple[Gap, ...]:
+    """Places evenly along a segment and the nearest ones of a row, which may stay the same."""
+    found = []
+    for station in stations(segment, count)[:-1]:
+        near = nearest(to, station.at)
+        if near is not None:
+            found.append(Gap(station.at, near.at))
+    return tuple(found)

@@ -2,16 +2,23 @@
 
 from collections.abc import Sequence
 
-from buildup.drawing.model import Drawing
+from buildup.drawing.model import Anchor, Contour, Drawing
 from buildup.drawing.sheet import Silhouette, Underlay
 from buildup.errors import Refusal
 from buildup.geometry.angles import direction
+from buildup.geometry.areas import area_of
 from buildup.geometry.bezier import Cubic
 from buildup.geometry.fitting import fit_stroke
+from buildup.geometry.stations import joint
 from buildup.geometry.strands import Operand
+from buildup.geometry.tolerances import NO_LENGTH
 
 FINE = 0.2
 """Pixels by which curves may be off the places of an edge: less than an edge is sure."""
+TURN = 0.7
+"""Radians (40°): by less the edge of a form turns by the grain of its picture."""
+
+Path = tuple[Cubic, ...]
 
 
 def underlay_of(drawing: Drawing, underlay_id: str) -> Underlay:
@@ -83,6 +90,36 @@ def fitted_silhouette(
         if len(curves) > 1:
             paths.append(tuple((p.real, p.imag / ratio) for p in points))
     return Silhouette(tuple(paths), pixel)
+
+
+def outer_paths(paths: Sequence[Path]) -> tuple[Path, ...]:
+    """Of closed paths those that run around forms, not around holes: as the largest one does."""
+    areas = [area_of(p) for p in paths]
+    largest = max(areas, key=abs, default=0.0)
+    return tuple(p for p, area in zip(paths, areas, strict=True) if area * largest > 0.0)
+
+
+def contour_along(path: Path, *, closed: bool) -> Contour:
+    """A path as a contour: corners where it turns by more than the grain of a picture.
+
+    >>> square = [(p, p, q, q) for p, q in ((0j, 4 + 0j), (4 + 0j, 4 + 4j), (4 + 4j, 0j))]
+    >>> [a.kind for a in contour_along(tuple(square), closed=True).anchors]
+    ['corner', 'corner', 'corner']
+    """
+    anchors = []
+    for k, segment in enumerate(path):
+        before = path[k - 1] if closed or k else None
+        smooth = before is not None and abs(joint(before, segment).turn) < TURN
+        into = before[2] - before[3] if before else None
+        anchors.append(_anchor(segment[0], into, segment[1] - segment[0], smooth=smooth))
+    if not closed and path:
+        anchors.append(_anchor(path[-1][3], path[-1][2] - path[-1][3], None, smooth=False))
+    return Contour(tuple(anchors), closed=closed)
+
+
+def _anchor(at: complex, into: complex | None, out: complex | None, *, smooth: bool) -> Anchor:
+    first, second = (None if h is None or abs(h) < NO_LENGTH else h for h in (into, out))
+    return Anchor(at, first, second, "smooth" if smooth else "corner")
 
 
 def _segments(points: Sequence[complex]) -> tuple[Cubic, ...]:

@@ -9,6 +9,7 @@ Source: the bounds are the convex hull property (Farin, Curves and Surfaces for 
 import itertools
 from collections.abc import Sequence
 from dataclasses import dataclass
+from functools import lru_cache
 
 from buildup.geometry.bezier import Cubic, point_at
 from buildup.geometry.boxes import Box
@@ -17,6 +18,8 @@ DEEPEST = 48
 """Halvings of the parameter; stretches this short are points."""
 ENOUGH = 1e-15
 """Curve parameter: a step this short ends Newton's method."""
+REMEMBERED = 4_000
+"""Pairs of a segment and a place."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -78,11 +81,17 @@ def nearest(segments: Sequence[Cubic], place: complex) -> Nearest | None:
                 break
             if _away(segments[index], place) >= best.distance:
                 continue
-        t = nearest_parameter(segments[index], place)
+        t = _parameter(segments[index], place)
         at = point_at(segments[index], t)
         if best is None or abs(at - place) < best.distance:
             best = Nearest(index, t, at, abs(at - place))
     return best
+
+
+@lru_cache(maxsize=REMEMBERED)
+def _parameter(segment: Cubic, place: complex) -> float:
+    """As `nearest_parameter`; of many segments few change while one of their anchors is dragged."""
+    return nearest_parameter(segment, place)
 
 
 def distance_to_box(box: Box, place: complex) -> float:

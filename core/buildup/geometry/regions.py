@@ -102,11 +102,21 @@ def combined(operands: Sequence[Operand], keep: Keep) -> tuple[Loop, ...]:
     >>> combined([square(0j, 4), square(4 + 0j, 4)], intersection_of(2))
     ()
     """
+    return combined_each(operands, (keep,))[0]
 
-    def found(arrangement: Arrangement) -> list[Loop]:
-        every = told_of(loops(arrangement, keep), PUTTING_TOGETHER)
-        made = (parts_of(loop, arrangement) for loop in every)
-        return [loop for loop in made if not _is_sliver(loop)]
+
+def combined_each(
+    operands: Sequence[Operand], keeps: Sequence[Keep]
+) -> tuple[tuple[Loop, ...], ...]:
+    """Several regions of the same operands, which are met once; as `combined`, in their order."""
+
+    def found(arrangement: Arrangement) -> list[tuple[Loop, ...]]:
+        every = []
+        for keep in keeps:
+            walks = told_of(loops(arrangement, keep), PUTTING_TOGETHER)
+            made = (parts_of(loop, arrangement) for loop in walks)
+            every.append(tuple(loop for loop in made if not _is_sliver(loop)))
+        return every
 
     return tuple(_attempted(operands, found))
 

@@ -4474,6 +4474,12 @@ export interface components {
              */
             holes?: boolean;
             /**
+             * Symmetric
+             * @description Both its sides alike: midway between what the picture shows of them.
+             * @default false
+             */
+            symmetric?: boolean;
+            /**
              * Container
              * @description The container it is drawn into; None: the front layer.
              */

@@ -1,9 +1,9 @@
 <script setup lang="ts">
 // The brush: what it does, how far it reaches, and how much it smooths.
-import Slider from "primevue/slider";
 import { useBrushing } from "../stores/brushing";
 import type { BrushDoes } from "../tools/brush";
 import ChoiceButtons from "./ChoiceButtons.vue";
+import DialSlider from "./DialSlider.vue";
 import TypedField from "./TypedField.vue";
 
 const DOES: readonly (readonly [BrushDoes, string, string])[] = [
@@ -24,16 +24,14 @@ const brushing = useBrushing();
       @choose="(does) => (brushing.does = does)"
     />
     <span class="label" title="How far the brush reaches on the screen ([ and ])">Reach</span>
-    <span class="slider">
-      <Slider
-        :model-value="brushing.pixels"
-        :min="brushing.LEAST"
-        :max="brushing.MOST"
-        :step="1"
-        aria-label="Reach of the brush"
-        @update:model-value="(v) => brushing.setPixels(v as number)"
-      />
-    </span>
+    <DialSlider
+      label="Reach of the brush"
+      :value="brushing.pixels"
+      :min="brushing.LEAST"
+      :max="brushing.MOST"
+      :step="1"
+      @slide="brushing.setPixels"
+    />
     <TypedField
       label="Reach of the brush"
       suffix="px"
@@ -42,15 +40,14 @@ const brushing = useBrushing();
     />
     <template v-if="brushing.does === 'smooth'">
       <span class="label">Smooths by</span>
-      <span class="slider">
-        <Slider
-          v-model="brushing.amount"
-          :min="5"
-          :max="100"
-          :step="5"
-          aria-label="How much the brush smooths"
-        />
-      </span>
+      <DialSlider
+        label="How much the brush smooths"
+        :value="brushing.amount"
+        :min="5"
+        :max="100"
+        :step="5"
+        @slide="(v) => (brushing.amount = v)"
+      />
       <TypedField
         label="How much the brush smooths"
         suffix="%"
@@ -60,9 +57,3 @@ const brushing = useBrushing();
     </template>
   </section>
 </template>
-
-<style scoped>
-.slider {
-  padding: 0 4px;
-}
-</style>

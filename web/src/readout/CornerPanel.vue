@@ -1,11 +1,11 @@
 <script setup lang="ts">
 // The chosen corners of outlines: style and radius, which stay live until turned into anchors.
-import Slider from "primevue/slider";
 import { computed } from "vue";
 import type { CornerStyle } from "../api/types";
 import { useBoard } from "../stores/board";
 import { useVocabulary } from "../stores/vocabulary";
 import ActionButton from "./ActionButton.vue";
+import DialSlider from "./DialSlider.vue";
 import TypedField from "./TypedField.vue";
 import ChoiceButtons from "./ChoiceButtons.vue";
 import { refOf, useChosen } from "./chosen";
@@ -51,18 +51,16 @@ const { slid, slide, release, keep } = useSliding(command);
       @choose="(style) => board.commit({ kind: 'set_corners', anchors, style })"
     />
     <span class="label">Radius</span>
-    <span class="slider">
-      <Slider
-        :model-value="slid ?? radius ?? 0"
-        :min="0"
-        :max="most"
-        :step="0.01"
-        aria-label="Radius"
-        data-testid="slider-corner"
-        @update:model-value="(v) => slide(v as number)"
-        @slideend="release"
-      />
-    </span>
+    <DialSlider
+      label="Radius"
+      :value="slid ?? radius ?? 0"
+      :min="0"
+      :max="most"
+      :step="0.01"
+      data-testid="slider-corner"
+      @slide="slide"
+      @release="release"
+    />
     <TypedField
       label="Radius"
       :value="radius ?? null"
@@ -85,8 +83,5 @@ const { slid, slide, release, keep } = useSliding(command);
 <style scoped>
 h3 {
   font-size: 13px;
-}
-.slider {
-  padding: 0 4px;
 }
 </style>

@@ -1,11 +1,11 @@
 <script setup lang="ts">
 // One dial: a choice as a list, everything else as a slider and a field that always agree.
 import Select from "primevue/select";
-import Slider from "primevue/slider";
 import { computed } from "vue";
 import type { DialFacts, Selection } from "../api/types";
 import { useBoard } from "../stores/board";
 import { useVocabulary } from "../stores/vocabulary";
+import DialSlider from "./DialSlider.vue";
 import TypedField from "./TypedField.vue";
 import { useSliding } from "./sliding";
 
@@ -64,18 +64,18 @@ function key(event: KeyboardEvent): void {
     @update:model-value="(v) => keep(v as number)"
   />
   <template v-else>
-    <span class="slider" :title="facts.help" @keydown.capture="key">
-      <Slider
-        :model-value="Math.min(Math.max(value, facts.least), most)"
-        :min="facts.least"
-        :max="most"
-        :step="step"
-        :aria-label="facts.label"
-        :data-testid="`slider-${facts.name}`"
-        @update:model-value="(v) => slide(v as number)"
-        @slideend="release"
-      />
-    </span>
+    <DialSlider
+      :label="facts.label"
+      :value="Math.min(Math.max(value, facts.least), most)"
+      :min="facts.least"
+      :max="most"
+      :step="step"
+      :title="facts.help"
+      :data-testid="`slider-${facts.name}`"
+      @slide="slide"
+      @release="release"
+      @keydown.capture="key"
+    />
     <TypedField
       :label="facts.label"
       :value="reading.value ?? null"
@@ -87,9 +87,6 @@ function key(event: KeyboardEvent): void {
 </template>
 
 <style scoped>
-.slider {
-  padding: 0 4px;
-}
 .rest {
   grid-column: 2 / -1;
   min-width: 0;

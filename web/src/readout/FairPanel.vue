@@ -2,12 +2,12 @@
 // The chosen anchors, or the whole outline, made smooth: eased at the anchors, fair or regular
 // between them.
 import Checkbox from "primevue/checkbox";
-import Slider from "primevue/slider";
 import { computed, ref } from "vue";
 import type { Command } from "../api/types";
 import { useBoard } from "../stores/board";
 import { useVocabulary } from "../stores/vocabulary";
 import ActionButton from "./ActionButton.vue";
+import DialSlider from "./DialSlider.vue";
 import FoldPart from "./FoldPart.vue";
 import TypedField from "./TypedField.vue";
 import { useChosen } from "./chosen";
@@ -90,18 +90,16 @@ const { slid, slide, release, keep } = useSliding((percent) => ({
         >
           Fair
         </span>
-        <span class="slider">
-          <Slider
-            :model-value="slid ?? 0"
-            :min="0"
-            :max="100"
-            :step="1"
-            aria-label="Fair"
-            data-testid="slider-fair"
-            @update:model-value="(v) => slide(v as number)"
-            @slideend="release"
-          />
-        </span>
+        <DialSlider
+          label="Fair"
+          :value="slid ?? 0"
+          :min="0"
+          :max="100"
+          :step="1"
+          data-testid="slider-fair"
+          @slide="slide"
+          @release="release"
+        />
         <TypedField label="Fair by" suffix="%" :value="slid ?? 0" @typed="keep" />
         <span class="label" title="How far a stretch may move that is made fair">Within</span>
         <TypedField
@@ -137,9 +135,6 @@ const { slid, slide, release, keep } = useSliding((percent) => ({
 }
 .acts > * {
   flex: 1;
-}
-.slider {
-  padding: 0 4px;
 }
 .two {
   grid-column: 1 / 3;

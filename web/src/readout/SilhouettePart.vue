@@ -2,7 +2,6 @@
 // The form in a picture: how it is found, its colour, and an outline proposed for it.
 import Button from "primevue/button";
 import Checkbox from "primevue/checkbox";
-import Slider from "primevue/slider";
 import { computed, ref } from "vue";
 import type { Command, Underlay } from "../api/types";
 import { newId } from "../core/ids";
@@ -11,6 +10,7 @@ import { useMatching } from "../stores/matching";
 import { useStarts } from "../stores/starts";
 import { useVocabulary } from "../stores/vocabulary";
 import ActionButton from "./ActionButton.vue";
+import DialSlider from "./DialSlider.vue";
 import TypedField from "./TypedField.vue";
 
 const props = defineProps<{ underlay: Underlay }>();
@@ -20,6 +20,7 @@ const starts = useStarts();
 const vocabulary = useVocabulary();
 const unit = computed(() => vocabulary.unit(board.sheet.unit));
 const extremes = ref(false);
+const symmetric = ref(false);
 const own = computed(() => matching.seeds?.underlay === props.underlay.id);
 /** Sheet units: about two pixels of the picture to begin with. */
 const typed = ref<number | null>(null);
@@ -32,9 +33,22 @@ const propose = computed<Command>(() => ({
   underlay: props.underlay.id,
   tolerance: tolerance.value || 1,
   extremes: extremes.value,
+  symmetric: symmetric.value,
   container: board.place,
   ...(starts.kept.style ? { style: starts.kept.style } : {}),
 }));
+/** The dial was turned since the form was kept. */
+let turned = false;
+
+function slide(colours: number): void {
+  turned = true;
+  matching.tolerance = colours;
+  matching.look("show");
+}
+function release(): void {
+  if (turned) matching.look();
+  turned = false;
+}
 </script>
 
 <template>
@@ -45,13 +59,15 @@ const propose = computed<Command>(() => ({
     <span class="label" title="How far colours may be from that of the place that was clicked">
       Colours
     </span>
-    <Slider
-      v-model="matching.tolerance"
+    <DialSlider
+      label="Colours that count"
+      :value="matching.tolerance"
       :min="2"
       :max="80"
       :step="1"
-      aria-label="Colours that count"
-      @slideend="matching.look"
+      data-testid="slider-colours"
+      @slide="slide"
+      @release="release"
     />
     <TypedField
       label="Colours that count"
@@ -60,7 +76,7 @@ const propose = computed<Command>(() => ({
       @typed="(v) => ((matching.tolerance = Math.min(200, Math.max(1, v))), matching.look())"
     />
     <label class="wide check">
-      <Checkbox v-model="matching.holes" binary @update:model-value="() => matching.look()" />
+      <Checkbox v-model="matching.holes" binary @update:model-value="matching.look()" />
       Its holes stay out of it
     </label>
     <template v-if="matching.colour">
@@ -86,6 +102,10 @@ const propose = computed<Command>(() => ({
     <span />
     <label class="wide check">
       <Checkbox v-model="extremes" binary /> Anchors where it is level or upright
+    </label>
+    <span />
+    <label class="wide check" title="Midway between what the picture shows of its two sides">
+      <Checkbox v-model="symmetric" binary /> Both sides alike
     </label>
     <ActionButton
       class="wide"

@@ -1,10 +1,10 @@
 <script setup lang="ts">
 // Freehand: the tolerance for the next stroke, in screen pixels; of what was drawn, still to change.
-import Slider from "primevue/slider";
 import { computed } from "vue";
 import { useBoard } from "../stores/board";
 import { useTools } from "../stores/tools";
 import { useVocabulary } from "../stores/vocabulary";
+import DialSlider from "./DialSlider.vue";
 import TypedField from "./TypedField.vue";
 import { useSliding } from "./sliding";
 
@@ -28,18 +28,16 @@ const { slid, slide, release, keep } = useSliding(command);
 <template>
   <section v-if="board.marks.tolerance != null" aria-label="Drawn by hand">
     <span class="label">Tolerance</span>
-    <span class="slider">
-      <Slider
-        :model-value="toSlider(slid ?? board.marks.tolerance)"
-        :min="0"
-        :max="1"
-        :step="0.005"
-        aria-label="Tolerance"
-        data-testid="slider-tolerance"
-        @update:model-value="(v) => slide(fromSlider(v as number))"
-        @slideend="release"
-      />
-    </span>
+    <DialSlider
+      label="Tolerance"
+      :value="toSlider(slid ?? board.marks.tolerance)"
+      :min="0"
+      :max="1"
+      :step="0.005"
+      data-testid="slider-tolerance"
+      @slide="(v) => slide(fromSlider(v))"
+      @release="release"
+    />
     <TypedField label="Tolerance" :value="board.marks.tolerance" :unit="unit" @typed="keep" />
     <p class="wide help" data-testid="drawn-anchors">
       {{ anchors }} anchors. Fewer with more tolerance, until an anchor is edited.
@@ -47,16 +45,14 @@ const { slid, slide, release, keep } = useSliding(command);
   </section>
   <section v-else-if="tools.name === 'freehand'" aria-label="Freehand">
     <span class="label">Tolerance</span>
-    <span class="slider">
-      <Slider
-        :model-value="tools.handTolerance"
-        :min="0.5"
-        :max="12"
-        :step="0.5"
-        aria-label="Tolerance of the next stroke"
-        @update:model-value="(v) => (tools.handTolerance = v as number)"
-      />
-    </span>
+    <DialSlider
+      label="Tolerance of the next stroke"
+      :value="tools.handTolerance"
+      :min="0.5"
+      :max="12"
+      :step="0.5"
+      @slide="(v) => (tools.handTolerance = v)"
+    />
     <TypedField
       label="Tolerance of the next stroke"
       suffix="px"
@@ -68,9 +64,6 @@ const { slid, slide, release, keep } = useSliding(command);
 </template>
 
 <style scoped>
-.slider {
-  padding: 0 4px;
-}
 .help {
   margin: 0;
   font-size: 12px;

@@ -2,12 +2,12 @@
 // As few anchors as a tolerance allows: while the dial turns, the outline shows with the anchors that
 // are left, and is kept once it is let go. And anchors added where they are wanted.
 import Checkbox from "primevue/checkbox";
-import Slider from "primevue/slider";
 import { computed, ref } from "vue";
 import type { Command } from "../api/types";
 import { useBoard } from "../stores/board";
 import { useVocabulary } from "../stores/vocabulary";
 import ActionButton from "./ActionButton.vue";
+import DialSlider from "./DialSlider.vue";
 import FoldPart from "./FoldPart.vue";
 import TypedField from "./TypedField.vue";
 import { useChosen } from "./chosen";
@@ -59,18 +59,16 @@ const add = (where: "extremes" | "inflections" | "evenly"): Command => ({
   <FoldPart v-if="items.length > 0" heading="Thin out, add anchors">
     <section aria-label="Thin out">
       <span class="label" title="How far the outline may move">Within</span>
-      <span class="slider">
-        <Slider
-          :model-value="place"
-          :min="LEAST"
-          :max="MOST"
-          :step="0.02"
-          aria-label="Thin out within"
-          data-testid="slider-thin"
-          @update:model-value="(v) => slide(v as number)"
-          @slideend="letGo"
-        />
-      </span>
+      <DialSlider
+        label="Thin out within"
+        :value="place"
+        :min="LEAST"
+        :max="MOST"
+        :step="0.02"
+        data-testid="slider-thin"
+        @slide="slide"
+        @release="letGo"
+      />
       <TypedField
         label="Tolerance of thin out"
         :value="within"
@@ -128,9 +126,6 @@ const add = (where: "extremes" | "inflections" | "evenly"): Command => ({
 }
 .acts > * {
   flex: 1;
-}
-.slider {
-  padding: 0 4px;
 }
 .two {
   grid-column: 1 / 3;

@@ -3,15 +3,16 @@
 import Button from "primevue/button";
 import Checkbox from "primevue/checkbox";
 import SelectButton from "primevue/selectbutton";
-import Slider from "primevue/slider";
 import { computed, ref } from "vue";
 import type { Underlay } from "../api/types";
 import { usePictures } from "../board/pictures";
 import { useBoard } from "../stores/board";
 import { WAYS, useComparing } from "../stores/comparing";
 import { useVocabulary } from "../stores/vocabulary";
+import DialSlider from "./DialSlider.vue";
 import SilhouettePart from "./SilhouettePart.vue";
 import TypedField from "./TypedField.vue";
+import { useSliding } from "./sliding";
 
 const board = useBoard();
 const comparing = useComparing();
@@ -24,7 +25,9 @@ const one = computed(() => board.sheet.underlays.find((u) => u.id === board.aid)
 const command = (change: Partial<Underlay>) =>
   ({ kind: "set_underlay", underlay: { ...(one.value as Underlay), ...change } }) as const;
 const set = (change: Partial<Underlay>): void => board.commit(command(change));
-const dim = (percent: number): void => board.preview(command({ strength: percent / 100 }));
+const { slid, slide, release, keep } = useSliding((percent) =>
+  command({ strength: percent / 100 }),
+);
 
 function chosen(event: Event): void {
   const field = event.target as HTMLInputElement;
@@ -80,20 +83,15 @@ function chosen(event: Event): void {
   </section>
   <section v-if="one" aria-label="Underlay">
     <span class="label">Strength</span>
-    <Slider
-      :model-value="one.strength * 100"
+    <DialSlider
+      label="Strength"
+      :value="slid ?? one.strength * 100"
       :min="0"
       :max="100"
-      aria-label="Strength"
-      @update:model-value="(v) => dim(v as number)"
-      @slideend="(e) => set({ strength: Number(e.value) / 100 })"
+      @slide="slide"
+      @release="release"
     />
-    <TypedField
-      label="Strength"
-      suffix="%"
-      :value="one.strength * 100"
-      @typed="(v) => set({ strength: v / 100 })"
-    />
+    <TypedField label="Strength" suffix="%" :value="one.strength * 100" @typed="keep" />
     <label class="wide check">
       <Checkbox :model-value="one.grey" binary @update:model-value="(v) => set({ grey: v })" />
       Wash to grey

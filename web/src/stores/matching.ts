@@ -8,6 +8,12 @@ import { Newest } from "../core/newest";
 import { useBoard } from "./board";
 import { useToast } from "./toast";
 
+interface Seeds {
+  underlay: string;
+  places: Point[];
+}
+type Looking = "keep" | "show";
+
 interface Asked {
   items: string[];
   underlay: string;
@@ -25,7 +31,7 @@ export const useMatching = defineStore("matching", () => {
   /** The colour of the place that was clicked last. */
   const colour = ref<string | null>(null);
   /** Where was clicked, of which underlay. */
-  const seeds = shallowRef<{ underlay: string; places: Point[] } | null>(null);
+  const seeds = shallowRef<Seeds | null>(null);
 
   /** The picture that outlines are compared with. */
   const underlay = computed<Underlay | undefined>(() =>
@@ -34,21 +40,32 @@ export const useMatching = defineStore("matching", () => {
   const mark = shallowRef<MatchMark | null>(null);
   const refused = ref("");
 
-  /** Something was clicked or turned while a form was looked for. */
-  let again = false;
+  /** What is still to be done when the form that is looked for is found. */
+  let next: Looking | null = null;
 
   function find(of: string, at: Point, besides: boolean): void {
     const before = besides && seeds.value?.underlay === of ? seeds.value.places : [];
     seeds.value = { underlay: of, places: [...before, at] };
-    void look();
+    look();
   }
 
-  /** Look for the form anew, at all places that were clicked. */
-  async function look(): Promise<void> {
-    const asked = seeds.value;
-    again = finding.value;
-    if (!asked || again) return;
+  /** Look for the form anew, at all places that were clicked; to keep it, or to show it alone. */
+  function look(then: Looking = "keep"): void {
+    next = then;
+    if (!finding.value) void lookOn();
+  }
+
+  async function lookOn(): Promise<void> {
     finding.value = true;
+    while (next && seeds.value) {
+      const then = next;
+      next = null;
+      await lookOnce(seeds.value, then);
+    }
+    finding.value = false;
+  }
+
+  async function lookOnce(asked: Seeds, then: Looking): Promise<void> {
     const drawing = board.id;
     try {
       const found = await post<FoundForm>(`/drawings/${drawing}/silhouette`, {
@@ -58,18 +75,19 @@ export const useMatching = defineStore("matching", () => {
       });
       if (drawing !== board.id) return;
       colour.value = found.colour;
-      board.commit({
+      const command: Command = {
         kind: "set_silhouette",
         underlay: asked.underlay,
         silhouette: found.silhouette,
-      });
+      };
+      if (then === "keep") board.commit(command);
+      else if (!next) board.preview(command);
     } catch (problem) {
       if (!(problem instanceof Trouble)) throw problem;
+      if (then !== "keep") return;
+      board.endPreview();
       toast.tell(problem.sentence);
-    } finally {
-      finding.value = false;
     }
-    if (again) void look();
   }
 
   const asking = new Newest<Asked>(async (asked) => {
