@@ -385,3 +385,43 @@ class MatchTest(FairTest):
         self.settled()
         expect(self.page.get_by_test_id("overlap")).not_to_have_text(f"{worse:g} %")
         self.assertGreater(self.overlap(), worse)
+
+    def test_the_form_follows_its_dial_and_both_its_sides_come_out_alike(self):
+        trace(self.user.pk)
+        self.open(Drawing.objects.get(name="Body to trace"))
+        (underlay,) = self.value().sheet.underlays
+        self.tool("underlay")
+        self.click(underlay.x, underlay.y + underlay.height * 0.2)
+        form = self.page.get_by_test_id("silhouette")
+        expect(form).to_have_count(1)
+        self.settled()
+        kept = self.value().sheet.underlays[0].silhouette
+        before = form.get_attribute("d")
+        dial = self.page.get_by_test_id("slider-colours").get_by_role("slider")
+        left, top = self.middle(dial)
+        self.page.mouse.move(left, top)
+        self.page.mouse.down()
+        self.page.mouse.move(left - 40, top, steps=3)  # what is hardly of another colour is out
+        self.page.wait_for_function(
+            "(d) => document.querySelector('[data-testid=silhouette]')?.getAttribute('d') !== d",
+            arg=before,
+        )
+        self.assertEqual(self.value().sheet.underlays[0].silhouette, kept)
+        self.page.mouse.up()
+        expect(self.page.get_by_test_id("finding")).to_have_count(0, timeout=30_000)
+        self.settled()
+        self.assertFalse(self.value().sheet.underlays[0].silhouette == kept)
+        dragged = float(dial.get_attribute("aria-valuenow"))
+        for _ in range(18):
+            dial.press("ArrowRight")
+        expect(dial).to_have_attribute("aria-valuenow", f"{dragged + 18:g}")
+        expect(self.page.get_by_test_id("finding")).to_have_count(0, timeout=30_000)
+        self.settled()
+        self.page.get_by_text("Symmetric, both sides alike").click()
+        self.page.get_by_role("button", name="Propose an outline").click()
+        expect(self.page.get_by_text("2 items · back to front")).to_be_visible(timeout=60_000)
+        expect(self.page.get_by_test_id("kept")).to_contain_text("All kept", timeout=60_000)
+        outer = max(self.items()[-1].contours, key=lambda c: len(c.anchors)).anchors
+        (middle,) = {round((a.at.real + b.at.real) / 2, 6)
+                     for a, b in zip(outer[1:], outer[:0:-1], strict=True)}  # fmt: skip
+        self.assertAlmostEqual(middle, outer[0].at.real, delta=1e-6)

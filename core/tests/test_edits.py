@@ -109,6 +109,7 @@ EVERY = [
     {"kind": "close_seam", "symmetry": "whirl"},
     {"kind": "find_twins", "item": "wing", "twins": "tw"},
     {"kind": "ease_anchors", "anchors": [["leaf", 0, 2]], "to": "curvature", "keep": True},
+    {"kind": "even_both_sides", "anchors": [["leaf", 0, 1]]},
     {"kind": "fair_segments", "segments": [["leaf", 0, 0], ["leaf", 0, 1]], "tolerance": 3},
     {"kind": "regular_segments", "segments": [["leaf", 0, 0], ["leaf", 0, 1]], "to": "arc"},
     {"kind": "thin_out", "items": ["leaf"], "tolerance": 30, "corners": False},

@@ -304,6 +304,57 @@ class Fairing(unittest.TestCase):
         self.assertEqual(after.contours[0].segments[0], form.segments[0])
 
 
+class BothSides(unittest.TestCase):
+    BOW = (
+        (0j, 10 - 20j, 40 - 50j, 100 - 50j),
+        (100 - 50j, 120 - 46j, 170 - 30j, 200 + 0j),
+    )
+
+    def test_the_sides_of_an_anchor_come_out_as_each_others_image(self):
+        even = {"kind": "even_both_sides", "anchors": [["form", 0, 1]]}
+        after, said = done(drawing(contour(self.BOW)), **even)
+        first, middle, last = after.contours[0].anchors
+        self.assertEqual((first.at, middle.at, last.at), (0j, 100 - 50j, 200 + 0j))
+        self.assertEqual((middle.kind, middle.into), ("symmetric", -middle.out))
+        self.assertAlmostEqual(abs(first.out), abs(last.into), delta=1e-12)
+        mean = (60 + math.hypot(20, 4)) / 2
+        self.assertAlmostEqual(abs(middle.out), mean, delta=1e-12)
+        self.assertAlmostEqual(first.out / abs(first.out), (1 - 2j) / math.sqrt(5), delta=1e-12)
+        self.assertIn("moves by at most", said)
+        again, said = done(drawing(after.contours[0]), **even)
+        self.assertLess(
+            apart_both_ways(after.contours[0].segments, again.contours[0].segments), 1e-9
+        )
+        self.assertEqual(said, "The outline keeps its form.")
+
+    def test_an_anchor_with_one_handle_is_left_as_it_is(self):
+        form = contour(self.BOW)
+        bare = replace(form.anchors[1], out=None, kind="corner")
+        value = drawing(replace(form, anchors=(form.anchors[0], bare, form.anchors[2])))
+        for anchor in (0, 1):
+            with self.assertRaises(Refusal) as refused:
+                done(value, kind="even_both_sides", anchors=[["form", 0, anchor]])
+            self.assertEqual(refused.exception.code, "one_sided")
+
+    def test_anchors_come_at_even_lengths_along_segments_in_a_row(self):
+        form = contour(self.BOW)
+        whole = sum(map(length, form.segments))
+        add = {"kind": "add_anchors", "where": "along", "count": 3}
+        after, _ = done(drawing(form), **add, segments=[["form", 0, 0], ["form", 0, 1]])
+        path = after.contours[0]
+        self.assertLess(apart_both_ways(path.segments, form.segments), 1e-9)
+        self.assertEqual(len(path.anchors), 6)
+        ends = np.cumsum([length(s) for s in path.segments])
+        for k in (1, 2, 3):
+            self.assertLess(min(abs(ends - whole * k / 4)), 1e-3 * whole)
+        ring = contour([tuple(p * 1j**k for p in QUARTER) for k in range(4)], closed=True)
+        every = [["form", 0, k] for k in range(4)]
+        with self.assertRaises(Refusal):
+            done(drawing(ring), **add, segments=every)
+        after, _ = done(drawing(ring), **add | {"count": 7}, segments=every)
+        self.assertEqual(len(after.contours[0].anchors), 8)
+
+
 class ByHand(unittest.TestCase):
     def test_a_pull_moves_nothing_beyond_its_reach(self):
         form = contour([tuple(p * 1j**k for p in QUARTER) for k in range(4)], closed=True)

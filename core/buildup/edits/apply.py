@@ -24,6 +24,7 @@ from buildup.edits.anchors import (
 )
 from buildup.edits.assemblies import Assemble, MakeCompound, Partition, SetAssembly, SetPart
 from buildup.edits.blending import BlendItems
+from buildup.edits.bothsides import EvenBothSides
 from buildup.edits.brushing import BrushSmooth, PullOutline
 from buildup.edits.change import Change, Delta, inverse, slimmed, with_contents, without_empty
 from buildup.edits.command import Command
@@ -94,6 +95,7 @@ COMMANDS: tuple[type[Command], ...] = (
     SpaceAnchors,
     CopyHandles,
     EaseAnchors,
+    EvenBothSides,
     FairSegments,
     RegularSegments,
     ThinOut,

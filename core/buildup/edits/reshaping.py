@@ -1,6 +1,8 @@
 """Segments: add anchors on them, bend and straighten them, take them out."""
 
+from collections.abc import Sequence
 from dataclasses import dataclass
+from itertools import accumulate
 from typing import Literal
 
 from buildup.drawing.checks import MOST_ANCHORS
@@ -8,6 +10,7 @@ from buildup.drawing.flow import settled
 from buildup.drawing.model import Anchor, Contour, Drawing, Outline, cubic
 from buildup.drawing.paths import without_segment
 from buildup.drawing.segments import bent, straightened, with_added
+from buildup.drawing.stretches import stretches
 from buildup.drawing.twins import AnchorIndex
 from buildup.edits.change import Delta
 from buildup.edits.command import AnchorRef, Command, Point
@@ -22,12 +25,19 @@ from buildup.edits.editing import (
 )
 from buildup.errors import Refusal
 from buildup.geometry.bezier import extremes, inflections
-from buildup.geometry.stations import stations
+from buildup.geometry.stations import stations, stations_at
 
 MOST_ADDED = 100
 """Anchors that are added evenly on one segment."""
 NEAR_END = 1e-6
 """Curve parameter: an anchor is not added this close to one that is there."""
+
+NONE_THERE = {
+    "extremes": "These segments have no extreme between their ends.",
+    "inflections": "These segments have no inflection between their ends.",
+    "evenly": "These segments have no length.",
+    "along": "There is an anchor at each of those places already.",
+}
 
 
 def _grown(outline: Outline, index: int, contour: Contour) -> Outline:
@@ -67,11 +77,11 @@ class AddAnchors(Command):
     kind: Literal["add_anchors"] = "add_anchors"
     segments: tuple[AnchorRef, ...]
     """Which segments, each by the anchor it starts at."""
-    where: Literal["middle", "extremes", "inflections", "evenly"] = "middle"
+    where: Literal["middle", "extremes", "inflections", "evenly", "along"] = "middle"
     """At half the parameter; where the curve is level or upright; where it changes the side to
-    which it bends; or at even distances along it."""
+    which it bends; at even distances along each segment; or along all of them in a row."""
     count: int = 1
-    """How many on each segment, where they are added evenly."""
+    """How many, where they are added evenly: on each segment, or on all of them in a row."""
 
     @property
     def name(self) -> str:
@@ -79,21 +89,37 @@ class AddAnchors(Command):
 
     def delta(self, drawing: Drawing) -> Delta:
         if not 1 <= self.count <= MOST_ADDED:
-            raise Refusal("bad_count", f"On each segment 1 to {MOST_ADDED} anchors can be added.")
+            raise Refusal("bad_count", f"From 1 to {MOST_ADDED} anchors can be added evenly.")
         put = []
         added = 0
         for item_id, places in by_segment(drawing, self.segments).items():
             outline = drawing.outline(item_id)
             for c in sorted({c for c, _ in places}):
                 contour = outline.contours[c]
-                spots = {i: self._spots(contour, i) for k, i in places if k == c}
+                spots = self._spots_on(contour, [i for k, i in places if k == c])
                 added += sum(map(len, spots.values()))
                 outline = _grown(outline, c, with_added(contour, spots))
             put.append(outline)
         if not added:
-            word = "inflection" if self.where == "inflections" else "extreme"
-            raise Refusal("no_extremes", f"These segments have no {word} between their ends.")
+            raise Refusal("no_extremes", NONE_THERE[self.where])
         return Delta(put=tuple(put))
+
+    def _spots_on(self, contour: Contour, numbers: Sequence[int]) -> dict[int, tuple[float, ...]]:
+        """Where each of some segments gets anchors."""
+        if self.where != "along":
+            return {i: self._spots(contour, i) for i in numbers}
+        found: dict[int, tuple[float, ...]] = {}
+        for stretch in stretches(contour, numbers, ()):
+            row = stretch.segments(contour)
+            ends = [0.0, *accumulate(stations(s, 1)[-1].along for s in row)]
+            wanted = [ends[-1] * k / (self.count + 1) for k in range(1, self.count + 1)]
+            for i, segment, start, end in zip(
+                stretch.numbers(contour), row, ends, ends[1:], strict=False
+            ):
+                far = [w - start for w in wanted if start < w < end]
+                spots = (s.t for s in stations_at(segment, far))
+                found[i] = tuple(t for t in spots if NEAR_END < t < 1.0 - NEAR_END)
+        return found
 
     def _spots(self, contour: Contour, index: int) -> tuple[float, ...]:
         start, end = contour.anchors[index], contour.anchors[(index + 1) % len(contour.anchors)]

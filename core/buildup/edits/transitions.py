@@ -13,12 +13,10 @@ from buildup.errors import Refusal
 from buildup.geometry.apart import apart_both_ways
 from buildup.geometry.bezier import Cubic, with_both_handles
 from buildup.geometry.fairing import faired
-from buildup.geometry.stations import SAME_DIRECTION, joint, stations
+from buildup.geometry.stations import SAME_DIRECTION, joint, stations, stations_at
 
 MOST_OF_A_SIDE = 0.8
 """Part of a segment that a transition takes up at the most."""
-FINE = 64
-"""Pieces of a segment by which a place at a length is found."""
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -84,9 +82,9 @@ def _with_transition(contour: Contour, index: int, far: float) -> tuple[Contour,
 
 def _from_start(segment: Cubic, far: float) -> float:
     """The parameter at a length from the start of a segment."""
-    places = stations(segment, FINE)
-    wanted = min(far, MOST_OF_A_SIDE * places[-1].along)
-    return min(places[1:-1], key=lambda s: abs(s.along - wanted)).t
+    whole = stations(segment, 1)[-1].along
+    (place,) = stations_at(segment, (min(far, MOST_OF_A_SIDE * whole),))
+    return place.t
 
 
 def _from_end(segment: Cubic, far: float) -> float:

@@ -7,7 +7,7 @@ segments without a cusp, places are within 2·10⁻³ of a step of where they sh
 
 import itertools
 import math
-from collections.abc import Sequence
+from collections.abc import Iterable, Iterator, Sequence
 from dataclasses import dataclass
 from functools import lru_cache
 from typing import Literal
@@ -80,17 +80,38 @@ def stations(segment: Cubic, count: int) -> tuple[Station, ...]:
     whole = lengths[-1]
     if whole <= NO_LENGTH:
         return (_station(segment, 0.0, 0.0), _station(segment, 1.0, whole))
+    return tuple(_at(segment, cuts, lengths, [whole * k / count for k in range(count + 1)]))
+
+
+def stations_at(segment: Cubic, lengths: Sequence[float]) -> tuple[Station, ...]:
+    """The places at some lengths along a segment.
+
+    Args:
+        segment: which one.
+        lengths: sheet units, rising; below 0 its start is meant, beyond its length its end.
+
+    >>> [round(s.at.real, 3) for s in stations_at((0j, 0j, 4 + 0j, 4 + 0j), [1.0, 9.0])]
+    [1.0, 4.0]
+    """
+    return tuple(_at(segment, *_table(segment, FINEST_TABLE), lengths))
+
+
+def _at(
+    segment: Cubic, cuts: Sequence[float], lengths: Sequence[float], wanted: Iterable[float]
+) -> Iterator[Station]:
+    """The places at rising lengths along a segment of a table."""
     speeds = [abs(derivative_at(segment, t)) for t in cuts]
-    found = [_station(segment, 0.0, 0.0)]
+    whole = lengths[-1]
     piece = 0
-    for k in range(1, count):
-        along = whole * k / count
+    for along in wanted:
+        if not 0.0 < along < whole:
+            t = 0.0 if along <= 0.0 else 1.0
+            yield _station(segment, t, t * whole)
+            continue
         while lengths[piece + 1] < along:
             piece += 1
         span = slice(piece, piece + 2)
-        t = _between(cuts[span], lengths[span], speeds[span], along)
-        found.append(_station(segment, t, along))
-    return (*found, _station(segment, 1.0, whole))
+        yield _station(segment, _between(cuts[span], lengths[span], speeds[span], along), along)
 
 
 def _table(segment: Cubic, pieces: int) -> tuple[list[float], list[float]]:

@@ -70,6 +70,12 @@ const { slid, slide, release, keep } = useSliding((percent) => ({
       </label>
       <template v-if="!whole">
         <ActionButton
+          class="wide"
+          label="Even both sides"
+          hint="Handles in one line and equally long; those at the far ends equal parts of their sides"
+          :command="{ kind: 'even_both_sides', anchors }"
+        />
+        <ActionButton
           class="two"
           label="Make a transition over"
           hint="Where a line goes on as an arc: the curvature grows evenly, as along a clothoid"

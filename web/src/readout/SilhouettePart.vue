@@ -52,8 +52,11 @@ function release(): void {
 </script>
 
 <template>
-  <p v-if="!underlay.silhouette" class="wide help">
+  <p v-if="!underlay.silhouette && !matching.finding" class="wide help">
     Click into a form of the picture, and its edge is found by its colour. Shift adds one more.
+  </p>
+  <p v-if="matching.finding" class="wide help" role="status" data-testid="finding">
+    Looking for the edge of the form…
   </p>
   <template v-if="own">
     <span class="label" title="How far colours may be from that of the place that was clicked">
@@ -105,7 +108,7 @@ function release(): void {
     </label>
     <span />
     <label class="wide check" title="Midway between what the picture shows of its two sides">
-      <Checkbox v-model="symmetric" binary /> Both sides alike
+      <Checkbox v-model="symmetric" binary /> Symmetric, both sides alike
     </label>
     <ActionButton
       class="wide"

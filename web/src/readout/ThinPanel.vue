@@ -47,11 +47,11 @@ function letGo(): void {
   tolerance.value = within.value;
   release();
 }
-const add = (where: "extremes" | "inflections" | "evenly"): Command => ({
+const add = (where: "extremes" | "inflections" | "evenly" | "along"): Command => ({
   kind: "add_anchors",
   segments: stretch.value,
   where,
-  count: where === "evenly" ? count.value : 1,
+  count: where === "evenly" || where === "along" ? count.value : 1,
 });
 </script>
 
@@ -103,16 +103,23 @@ const add = (where: "extremes" | "inflections" | "evenly"): Command => ({
         </div>
         <ActionButton
           class="two"
-          label="Evenly, on each segment"
-          hint="At even distances along each segment"
+          label="Evenly on each segment"
+          hint="So many at even distances along each segment"
           lets
           :command="add('evenly')"
         />
         <TypedField
-          label="Anchors on each segment"
+          label="Anchors added evenly"
           suffix="×"
           :value="count"
           @typed="(v) => (count = Math.min(100, Math.max(1, Math.round(v))))"
+        />
+        <ActionButton
+          class="wide"
+          label="Evenly along all of it"
+          hint="So many at even distances along the segments in a row"
+          lets
+          :command="add('along')"
         />
       </template>
     </section>

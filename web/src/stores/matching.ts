@@ -57,12 +57,15 @@ export const useMatching = defineStore("matching", () => {
 
   async function lookOn(): Promise<void> {
     finding.value = true;
-    while (next && seeds.value) {
-      const then = next;
-      next = null;
-      await lookOnce(seeds.value, then);
+    try {
+      while (next && seeds.value) {
+        const then = next;
+        next = null;
+        await lookOnce(seeds.value, then);
+      }
+    } finally {
+      finding.value = false;
     }
-    finding.value = false;
   }
 
   async function lookOnce(asked: Seeds, then: Looking): Promise<void> {
@@ -89,6 +92,13 @@ export const useMatching = defineStore("matching", () => {
       toast.tell(problem.sentence);
     }
   }
+
+  watch(
+    () => board.id,
+    () => {
+      [seeds.value, colour.value, next] = [null, null, null];
+    },
+  );
 
   const asking = new Newest<Asked>(async (asked) => {
     try {
