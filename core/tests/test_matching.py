@@ -129,7 +129,7 @@ class MatchTest(unittest.TestCase):
             self.assertLessEqual(len(whole), 14)
 
     def test_what_no_line_mirrors_is_not_made_symmetric(self):
-        bean = [(70 + 30 * math.sin(2 * a / 60) + 20 * math.cos(3 * a / 60 + 0.4))
+        bean = [(90 + 40 * math.sin(2 * a / 60) + 40 * math.cos(3 * a / 60 + 0.4))
                 * complex(math.cos(a / 60), math.sin(a / 60)) for a in range(377)]  # fmt: skip
         self.proposed(bean)
         with self.assertRaises(Refusal) as refused:

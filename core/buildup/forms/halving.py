@@ -9,7 +9,7 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 
 from buildup.errors import Refusal
-from buildup.forms.balance import ALIKE, best_line
+from buildup.forms.balance import best_line
 from buildup.forms.seams import SeamLine
 from buildup.forms.silhouettes import FINE, Path, contour_along, outer_paths
 from buildup.geometry.bezier import line, points_at, split_at
@@ -18,6 +18,9 @@ from buildup.geometry.crossings import crossings
 from buildup.geometry.fitting import fit_stroke
 from buildup.geometry.nearest import nearest
 
+MISSES = 0.08
+"""Part of its size by which a form may miss being symmetric and be made so: a picture taken at a
+slant, a hand that drew it (common practice)."""
 PLACES = tuple(k / 8 for k in range(8))
 """Parameters of a segment at which its two sides are looked at."""
 
@@ -52,7 +55,7 @@ def halved(paths: Sequence[Path], *, pixel: float) -> Halves:
 
     """
     balance = best_line(tuple(contour_along(p, closed=True) for p in outer_paths(paths)))
-    if not balance.alike:
+    if balance.away > MISSES * balance.size:
         raise Refusal(
             "not_symmetric",
             "The form in the picture is not symmetric: mirrored about the best line it misses by "
@@ -60,7 +63,7 @@ def halved(paths: Sequence[Path], *, pixel: float) -> Halves:
             "an outline that need not be symmetric.",
         )
     across = balance.line
-    within = ALIKE * balance.size
+    within = MISSES * balance.size
     halves, beside, alone = [], [], []
     left = list(paths)
     while left:
@@ -105,7 +108,7 @@ def _between(path: Path, start: Sequence[float], end: Sequence[float]) -> Path:
 def _is_image(path: Path, other: Path, across: SeamLine, within: float) -> bool:
     """Whether a path lies where another's image is, and is as large."""
     near = [nearest(other, across.image(s[0])) for s in path]
-    return all(n is not None and n.distance <= 2.0 * within for n in near)
+    return all(n is not None and n.distance <= within for n in near)
 
 
 def _midway(one: Path, other: Path, across: SeamLine, *, pixel: float, closed: bool) -> Path:

@@ -106,7 +106,6 @@ function release(): void {
     <label class="wide check">
       <Checkbox v-model="extremes" binary /> Anchors where it is level or upright
     </label>
-    <span />
     <label class="wide check" title="Midway between what the picture shows of its two sides">
       <Checkbox v-model="symmetric" binary /> Symmetric, both sides alike
     </label>
