@@ -107,11 +107,12 @@ class MatchTest(unittest.TestCase):
         body = [drop(a / 60) for a in range(377)]
         eyes = [[s * 40 + 12 * complex(math.cos(a / 8), -math.sin(a / 8)) for a in range(50)]
                 for s in (-1, 1)]  # fmt: skip
-        mole = [50j + 8 * complex(math.cos(a / 8) + 5, -math.sin(a / 8)) for a in range(50)]
+        moles = [[at + 8 * complex(math.cos(a / 8), -math.sin(a / 8)) for a in range(50)]
+                 for at in (40 + 50j, 4 - 60j)]  # fmt: skip
         for extremes in (False, True):
-            made, said = self.proposed(body, *eyes, mole, symmetric=True, extremes=extremes)
-            self.assertIn("symmetric about an upright line; 1 with no counterpart", said)
-            self.assertEqual(len(made.contours), 4)
+            made, said = self.proposed(body, *eyes, *moles, symmetric=True, extremes=extremes)
+            self.assertIn("symmetric about an upright line; 2 with no counterpart", said)
+            self.assertEqual(len(made.contours), 5)
             whole = made.contours[0].anchors
             middle = {a.at.real for a in whole if abs(a.at.real) < 2}
             (x,) = middle

@@ -63,12 +63,14 @@ def halved(paths: Sequence[Path], *, pixel: float) -> Halves:
             "an outline that need not be symmetric.",
         )
     across = balance.line
-    within = MISSES * balance.size
     halves, beside, alone = [], [], []
     left = list(paths)
     while left:
         path = left.pop(0)
-        if (sides := _sides(path, across)) is not None:
+        box = Box.around(p for s in path for p in s)
+        within = max(MISSES * max(box.width, box.height), 2.0 * balance.away)
+        sides = _sides(path, across) if _is_image(path, path, across, within) else None
+        if sides is not None:
             halves.append(_midway(sides[0], sides[1], across, pixel=pixel, closed=False))
             continue
         other = next((p for p in left if _is_image(path, p, across, within)), None)
@@ -106,7 +108,7 @@ def _between(path: Path, start: Sequence[float], end: Sequence[float]) -> Path:
 
 
 def _is_image(path: Path, other: Path, across: SeamLine, within: float) -> bool:
-    """Whether a path lies where another's image is, and is as large."""
+    """Whether all of a path lies near another's image."""
     near = [nearest(other, across.image(s[0])) for s in path]
     return all(n is not None and n.distance <= within for n in near)
 
