@@ -1,0 +1,279 @@
+"""Takes the pictures of docs/screenshots anew, from the demo data: bin/pictures [name …].
+
+Each picture is one method, named as its file; a drag that is shown in mid-air is let go with Esc.
+"""
+
+import os
+from collections.abc import Iterator
+from contextlib import contextmanager
+from math import dist
+from pathlib import Path
+
+from django.contrib.auth import get_user_model
+from django.core.management import call_command
+from django.test import Client
+from playwright.sync_api import expect
+from studio.demo.hand import MM
+from studio.demo.photograph import PIXELS, SCALE
+from studio.demo.pieces import body
+from studio.management.commands.load_demo import DEMO_USER, trace
+from studio.models import Drawing
+
+from e2e.base import BrowserTest
+
+FOLDER = Path(__file__).resolve().parents[1] / "docs" / "screenshots"
+ONLY = os.environ.get("BUILDUP_PICTURES", "").split()
+
+
+class Pictures(BrowserTest):
+    """Not run with the tests."""
+
+    def test_every_picture(self):
+        call_command("load_demo", verbosity=0)
+        self.user = get_user_model().objects.get(username=DEMO_USER)
+        client = Client()
+        client.force_login(self.user)
+        session = client.cookies["sessionid"].value
+        self.context.add_cookies(
+            [{"name": "sessionid", "value": session, "url": self.live_server_url}]
+        )
+        pictures = [name for name in dir(self) if name.startswith("show_")]
+        for name in sorted(pictures, key=lambda name: name != "show_drawings"):
+            picture = name.removeprefix("show_").replace("_", "-")
+            if not ONLY or picture in ONLY:
+                with self.subTest(picture):
+                    self.of = picture
+                    getattr(self, name)()
+                    self.page.mouse.up()
+
+    # What the recipes say
+
+    def look(self, drawing: str, tool: str = "select") -> None:
+        """A drawing of the demo, whole, with a tool in the hand."""
+        self.open(Drawing.objects.get(owner=self.user, name=drawing))
+        self.core_is_here()
+        self.key("0")
+        self.tool(tool)
+
+    def underlay(self, tool: str) -> None:
+        """A new sheet set up for tracing."""
+        trace(self.user.pk)
+        Drawing.objects.filter(owner=self.user, name="Body to trace").earliest("pk").delete()
+        self.look("Body to trace", tool)
+
+    def traced(self, count: int) -> None:
+        """The first anchors of the body; the handle of the last is still being pulled."""
+        (underlay,) = self.value().sheet.underlays
+        scale = underlay.width / PIXELS[0]
+        middle = complex(underlay.x, underlay.y) - scale * 2j
+        for n, anchor in enumerate(body().anchors[:count], 1):
+            at = middle + anchor.at / MM * SCALE * scale
+            out = at + (anchor.out or 0j) / MM * SCALE * scale
+            self.drag_from(self.spot(at.real, at.imag), self.spot(out.real, out.imag))
+            if n < count:
+                self.page.mouse.up()
+
+    def proposed(self) -> None:
+        """The outline of the body, both sides alike, selected."""
+        self.underlay("underlay")
+        self.at(120, 400)
+        self.page.get_by_text("Its holes stay out of it").click()
+        expect(self.page.get_by_test_id("finding")).to_have_count(0, timeout=30_000)
+        self.page.get_by_text("Symmetric, both sides alike").click()
+        self.page.get_by_role("button", name="Propose an outline").click()
+        expect(self.page.get_by_text("2 items · back to front")).to_be_visible(timeout=60_000)
+        self.settled()
+        self.tool("anchors")
+        self.page.get_by_role("button", name="Outline 2", exact=True).click()
+
+    def anchor(self, x: float, y: float) -> tuple[float, float]:
+        """Where the anchor nearest to a place in millimetres is on the page."""
+        marks = self.page.locator("[data-testid^=anchor-]")
+        expect(marks.first).to_be_attached()
+        there = self.spot(*self.mm(x, y))
+        return min(map(self.middle, marks.all()), key=lambda at: dist(at, there))
+
+    def key(self, *keys: str) -> None:
+        for key in keys:
+            self.page.keyboard.press(key)
+        self.page.wait_for_timeout(150)
+
+    def mm(self, x: float, y: float) -> tuple[float, float]:
+        """A place of the sheet, in millimetres, in its pixels."""
+        return x * MM, y * MM
+
+    def at(self, x: float, y: float, **how: object) -> None:
+        """Click at a place in millimetres."""
+        self.click(*self.mm(x, y), **how)
+
+    def press(self, name: str) -> None:
+        self.page.get_by_role("button", name=name, exact=True).click()
+        self.settled()
+
+    def take(self) -> None:
+        self.page.wait_for_timeout(700)
+        self.page.screenshot(path=FOLDER / f"{self.of}.png")
+
+    @contextmanager
+    def held(
+        self, start: tuple[float, float], end: tuple[float, float], *keys: str
+    ) -> Iterator[None]:
+        """A drag between places of the page, in mid-air; it is taken back."""
+        self.drag_from(start, end, *keys)
+        yield
+        self.key("Escape")
+        self.page.mouse.up()
+        for key in keys:
+            self.page.keyboard.up(key)
+
+    def near(self, start: tuple[float, float], right: float, down: float) -> tuple[float, float]:
+        return start[0] + right, start[1] + down
+
+    # The pictures
+
+    def show_drawings(self):
+        self.page.goto(self.live_server_url)
+        expect(self.page.get_by_label("Open Pickguard", exact=True)).to_be_visible()
+        self.take()
+
+    def show_board(self):
+        self.look("Archtop body", "anchors")
+        self.at(120, 400)
+        start = self.anchor(72, 420)
+        with self.held(start, self.near(start, -9, 6)):
+            self.take()
+
+    def show_shape(self):
+        self.look("Knobs and inlays")
+        self.at(66, 23)
+        peg = self.middle(self.page.get_by_test_id("peg-teeth"))
+        with self.held(peg, self.near(peg, -7, 5)):
+            self.take()
+
+    def show_gallery(self):
+        self.look("Knobs and inlays")
+        self.key("Shift+G")
+        expect(self.page.get_by_role("dialog")).to_be_visible()
+        self.take()
+        self.key("Escape")
+
+    def show_shelf(self):
+        self.look("Knobs and inlays")
+        self.at(66, 23)
+        self.page.get_by_test_id("leaf-Shelf").click()
+        self.take()
+        self.page.get_by_test_id("leaf-Stack").click()
+
+    def show_arrange(self):
+        self.look("Knobs and inlays")
+        self.at(144, 34)
+        self.page.keyboard.down("Shift")
+        self.at(16, 92)
+        self.page.keyboard.up("Shift")
+        self.page.get_by_text("Align and space", exact=True).click()
+        self.choose("Align with", "the one clicked last")
+        self.page.get_by_role("button", name="Bottom", exact=True).hover()
+        self.take()
+
+    def show_sweep(self):
+        self.look("Knobs and inlays", "rectangle")
+        self.drag(self.mm(128, 84), self.mm(196, 104))
+        self.key("Escape")
+        self.tool("sweep")
+        expect(self.page.get_by_text("27 regions.")).to_be_visible()
+        start = self.spot(*self.mm(140, 96))
+        with self.held(start, self.spot(*self.mm(178, 97))):
+            self.page.mouse.move(*self.spot(*self.mm(180, 97)), steps=3)
+            self.take()
+
+    def show_corner(self):
+        self.look("Pickguard", "corners")
+        self.at(70, 60)
+        start = self.middle(self.page.get_by_test_id("corner-0"))
+        with self.held(start, self.near(start, 26, -16)):
+            self.take()
+
+    def show_assembly(self):
+        self.look("Pickguard")
+        self.at(90, 70)
+        self.at(30, 100)
+        start = self.spot(*self.mm(40, 100))
+        with self.held(start, self.spot(*self.mm(33, 112))):
+            self.take()
+
+    def show_layers(self):
+        self.look("Bridge")
+        self.at(40, 84)
+        self.at(40, 84)
+        self.take()
+
+    def show_offset(self):
+        self.look("Workshop badge")
+        self.at(20, 40)
+        peg = self.middle(self.page.get_by_test_id("peg-offset"))
+        with self.held(peg, self.near(peg, -12, 0)):
+            self.take()
+
+    def show_symmetry(self):
+        self.look("Sound-hole rosette", "anchors")
+        self.at(105, 23)
+        start = self.spot(*self.mm(187, 105))
+        with self.held(start, self.near(start, -16, 20)):
+            self.take()
+
+    def show_seam(self):
+        self.look("Mirrored body", "anchors")
+        self.at(92, 180)
+        start = self.spot(*self.mm(210, 97.5))
+        with self.held(start, self.near(start, 0, 24)):
+            self.take()
+
+    def show_cue(self):
+        self.underlay("pen")
+        self.traced(5)
+        self.page.mouse.up()
+        self.page.mouse.move(*self.spot(*self.mm(212, 519)), steps=5)
+        self.take()
+
+    def show_trace_pen(self):
+        self.underlay("pen")
+        self.traced(4)
+        self.take()
+
+    def show_tracing(self):
+        self.underlay("underlay")
+        self.page.get_by_role("button", name="Body", exact=True).click()
+        self.take()
+
+    def show_twins(self):
+        self.proposed()
+        self.page.get_by_text("Symmetric?", exact=True).click()
+        self.press("Find twins")
+        start = self.anchor(310, 180)
+        with self.held(start, self.near(start, 16, -6)):
+            self.take()
+
+    def show_night(self):
+        self.proposed()
+        self.press("Night")
+        self.page.mouse.move(*self.spot(*self.mm(300, 420)))
+        for _ in range(4):
+            self.page.mouse.wheel(0, -120)
+            self.page.wait_for_timeout(200)
+        start = self.anchor(330, 490)
+        self.page.mouse.click(*start)
+        with self.held(start, self.near(start, 14, 16)):
+            self.take()
+        self.press("Day")
+
+    def show_comb(self):
+        self.look("Archtop body", "anchors")
+        self.at(120, 400)
+        self.key("Shift+V")
+        self.page.get_by_test_id("leaf-Profile").click()
+        self.page.get_by_role("textbox", name="Jump that counts").fill("1.2")
+        self.key("Enter")
+        self.page.wait_for_timeout(500)
+        self.take()
+        self.key("Shift+V")
+        self.page.get_by_test_id("leaf-Stack").click()
