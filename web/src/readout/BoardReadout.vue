@@ -92,14 +92,18 @@ const anchors = computed(() => tools.active === "anchors");
         </template>
         <template v-else-if="anchors">
           <OutlinePanel />
-          <FairPanel />
-          <ThinPanel v-if="board.anchors.length === 0" />
-          <BalancePanel v-if="board.anchors.length === 0" />
           <template v-if="board.anchors.length > 0">
             <AnchorPanel />
             <PathPanel />
+          </template>
+          <FairPanel />
+          <template v-if="board.anchors.length > 0">
             <CornerPanel />
             <TwinPanel />
+          </template>
+          <template v-else>
+            <ThinPanel />
+            <BalancePanel />
           </template>
         </template>
         <template v-else-if="tools.active !== 'brush'">
