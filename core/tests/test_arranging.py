@@ -17,7 +17,7 @@ from buildup.geometry.boxes import Box
 from buildup.view.selection import ALL, selection
 from hypothesis import given
 from hypothesis import strategies as st
-from shapely import affinity
+from shapely.affinity import rotate, scale, skew
 
 from core.tests.zoo import (
     bracket,
@@ -60,7 +60,7 @@ def refused(before, **data):
 
 
 class TransformTest(unittest.TestCase):
-    """Against shapely's affinity, whose y runs up: its angles turn the other way."""
+    """Against shapely, whose y runs up: its angles turn the other way."""
 
     def each(self, about):
         before = drawing(leaf(), bracket())
@@ -80,7 +80,7 @@ class TransformTest(unittest.TestCase):
         command = {"items": ["leaf", "bracket"], "angle": angle, "about": about}
         self.same(
             done(before, kind="turn_by", **command),
-            affinity.rotate(form, angle, origin=(at.real, at.imag)),
+            rotate(form, angle, origin=(at.real, at.imag)),
         )
 
     @given(factors, factors, pivots)
@@ -89,7 +89,7 @@ class TransformTest(unittest.TestCase):
         command = {"items": ["leaf", "bracket"], "x": x, "y": y, "about": about}
         self.same(
             done(before, kind="scale_items", **command),
-            affinity.scale(form, x, y, origin=(at.real, at.imag)),
+            scale(form, x, y, origin=(at.real, at.imag)),
         )
 
     @given(st.floats(-80, 80), st.booleans(), pivots)
@@ -97,20 +97,20 @@ class TransformTest(unittest.TestCase):
         before, at, form = self.each(about)
         along = "level" if level else "upright"
         command = {"items": ["leaf", "bracket"], "angle": angle, "along": along, "about": about}
-        skew = {"xs": -angle} if level else {"ys": angle}
+        slant = {"xs": -angle} if level else {"ys": angle}
         self.same(
             done(before, kind="shear_items", **command),
-            affinity.skew(form, origin=(at.real, at.imag), **skew),
+            skew(form, origin=(at.real, at.imag), **slant),
         )
 
     @given(st.sampled_from(["level", "upright"]), pivots)
     def test_flips(self, way, about):
         before, at, form = self.each(about)
         command = {"items": ["leaf", "bracket"], "way_over": way, "about": about}
-        scale = (-1, 1) if way == "level" else (1, -1)
+        across = (-1, 1) if way == "level" else (1, -1)
         self.same(
             done(before, kind="flip_items", **command),
-            affinity.scale(form, *scale, origin=(at.real, at.imag)),
+            scale(form, *across, origin=(at.real, at.imag)),
         )
 
     @given(angles, factors, factors, st.floats(-60, 60), points)

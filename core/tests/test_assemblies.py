@@ -22,7 +22,7 @@ from buildup.view.drawables import drawable
 from buildup.view.finding import alike, pile, within
 from buildup.view.selection import Shows, selection
 from PIL import Image
-from shapely import affinity
+from shapely.affinity import scale
 
 from core.tests.test_shapes import flat
 from core.tests.zoo import disc, drawing, full, leaf, wing
@@ -107,7 +107,7 @@ class FormTest(unittest.TestCase):
         axis = {"centre": [100, 100], "angle": 90}
         pair = done(value, kind="make_symmetry", items=["a"], symmetry="s", axis=axis)
         pair = done(pair, kind="assemble", items=["one", "s"], assembly="both", operation="cuts")
-        image = affinity.scale(a, xfact=-1, origin=(100, 100))
+        image = scale(a, xfact=-1, origin=(100, 100))
         self.assertAlmostEqual(area(pair), one.difference(a.union(image)).area, delta=0.1)
 
     def test_assemblies_nest(self):

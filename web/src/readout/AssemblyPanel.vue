@@ -100,9 +100,6 @@ function settle(): void {
   background: var(--tint);
   color: var(--active);
 }
-.rest {
-  grid-column: 2 / -1;
-}
 .name {
   overflow: hidden;
   text-overflow: ellipsis;

@@ -174,6 +174,15 @@ const anchors = computed(() => tools.active === "anchors");
 .readout :deep(section .wide) {
   grid-column: 1 / -1;
 }
+.readout :deep(section .rest) {
+  grid-column: 2 / -1;
+  min-width: 0;
+}
+.readout :deep(section .help) {
+  margin: 0;
+  color: var(--quiet);
+  font-size: 12px;
+}
 .readout :deep(.p-select-dropdown) {
   width: 22px;
 }

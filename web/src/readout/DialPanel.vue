@@ -78,10 +78,3 @@ const first = computed(() => (board.selected.length > 1 ? board.selected[0] : un
     />
   </section>
 </template>
-
-<style scoped>
-.rest {
-  grid-column: 2 / -1;
-  min-width: 0;
-}
-</style>

@@ -85,10 +85,3 @@ function key(event: KeyboardEvent): void {
     />
   </template>
 </template>
-
-<style scoped>
-.rest {
-  grid-column: 2 / -1;
-  min-width: 0;
-}
-</style>

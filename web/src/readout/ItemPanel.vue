@@ -166,9 +166,6 @@ const turnIntoOutlines = (): void =>
   display: grid;
   gap: 3px;
 }
-.rest {
-  grid-column: 2 / -1;
-}
 .acts {
   display: grid;
   grid-template-columns: 1fr 1fr;

@@ -64,14 +64,3 @@ const told = (value: number): string => `${length(value, unit.value)} ${unit.val
     </template>
   </section>
 </template>
-
-<style scoped>
-.rest {
-  grid-column: 2 / -1;
-}
-.help {
-  margin: 0;
-  color: var(--quiet);
-  font-size: 12px;
-}
-</style>

@@ -51,9 +51,6 @@ const only = computed(() => (contours.value.length === 1 ? contours.value[0] : u
 </template>
 
 <style scoped>
-.rest {
-  grid-column: 2 / -1;
-}
 .readout section.acts {
   grid-template-columns: 1fr 1fr;
 }

@@ -47,9 +47,6 @@ const set = (to: Role): void =>
 </template>
 
 <style scoped>
-.rest {
-  grid-column: 2 / -1;
-}
 .quiet {
   color: var(--quiet);
 }

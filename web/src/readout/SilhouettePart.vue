@@ -124,11 +124,6 @@ function release(): void {
 </template>
 
 <style scoped>
-.help {
-  margin: 0;
-  color: var(--quiet);
-  font-size: 12px;
-}
 .swatch {
   height: 24px;
   border: 1px solid var(--hairline);

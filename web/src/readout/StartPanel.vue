@@ -108,10 +108,3 @@ function turn(dial: DialFacts, to: number): void {
     />
   </section>
 </template>
-
-<style scoped>
-.rest {
-  grid-column: 2 / -1;
-  min-width: 0;
-}
-</style>

@@ -62,11 +62,3 @@ const { slid, slide, release, keep } = useSliding(command);
     <p class="wide help">On the screen, at the zoom you draw at.</p>
   </section>
 </template>
-
-<style scoped>
-.help {
-  margin: 0;
-  font-size: 12px;
-  color: var(--quiet);
-}
-</style>

@@ -134,9 +134,6 @@ function repaint(part: Partial<Style>): void {
   margin: 0;
   color: var(--quiet);
 }
-.rest {
-  grid-column: 2 / -1;
-}
 .acts {
   display: flex;
   gap: 8px;

@@ -82,10 +82,3 @@ const command = computed((): Command => {
     />
   </section>
 </template>
-
-<style scoped>
-.rest {
-  grid-column: 2 / -1;
-  min-width: 0;
-}
-</style>

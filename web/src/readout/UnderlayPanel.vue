@@ -138,14 +138,3 @@ function chosen(event: Event): void {
     />
   </section>
 </template>
-
-<style scoped>
-.rest {
-  grid-column: 2 / -1;
-}
-.help {
-  margin: 0;
-  color: var(--quiet);
-  font-size: 12px;
-}
-</style>

@@ -12,7 +12,12 @@ interface Seeds {
   underlay: string;
   places: Point[];
 }
-type Looking = "keep" | "show";
+
+interface Look {
+  at: Seeds;
+  /** A form that is shown alone is not kept yet. */
+  to: "keep" | "show";
+}
 
 interface Asked {
   items: string[];
@@ -40,63 +45,53 @@ export const useMatching = defineStore("matching", () => {
   const mark = shallowRef<MatchMark | null>(null);
   const refused = ref("");
 
-  /** What is still to be done when the form that is looked for is found. */
-  let next: Looking | null = null;
-
   function find(of: string, at: Point, besides: boolean): void {
     const before = besides && seeds.value?.underlay === of ? seeds.value.places : [];
     seeds.value = { underlay: of, places: [...before, at] };
     look();
   }
 
+  let newest: Look | null = null;
+
   /** Look for the form anew, at all places that were clicked; to keep it, or to show it alone. */
-  function look(then: Looking = "keep"): void {
-    next = then;
-    if (!finding.value) void lookOn();
-  }
-
-  async function lookOn(): Promise<void> {
+  function look(to: Look["to"] = "keep"): void {
+    if (!seeds.value) return;
     finding.value = true;
-    try {
-      while (next && seeds.value) {
-        const then = next;
-        next = null;
-        await lookOnce(seeds.value, then);
-      }
-    } finally {
-      finding.value = false;
-    }
+    newest = { at: seeds.value, to };
+    looking.put(newest);
   }
 
-  async function lookOnce(asked: Seeds, then: Looking): Promise<void> {
+  const looking = new Newest<Look>(async (asked) => {
+    const { at, to } = asked;
     const drawing = board.id;
     try {
       const found = await post<FoundForm>(`/drawings/${drawing}/silhouette`, {
-        ...asked,
+        ...at,
         tolerance: tolerance.value,
         holes: holes.value,
       });
       if (drawing !== board.id) return;
       colour.value = found.colour;
-      const command: Command = {
-        kind: "set_silhouette",
-        underlay: asked.underlay,
-        silhouette: found.silhouette,
-      };
-      if (then === "keep") board.commit(command);
-      else if (!next) board.preview(command);
+      const { silhouette } = found;
+      const command: Command = { kind: "set_silhouette", underlay: at.underlay, silhouette };
+      if (to === "keep") board.commit(command);
+      else if (asked === newest) board.preview(command);
     } catch (problem) {
       if (!(problem instanceof Trouble)) throw problem;
-      if (then !== "keep") return;
+      if (to === "show" || drawing !== board.id) return;
       board.endPreview();
       toast.tell(problem.sentence);
+    } finally {
+      if (asked === newest) finding.value = false;
     }
-  }
+  });
 
   watch(
     () => board.id,
     () => {
-      [seeds.value, colour.value, next] = [null, null, null];
+      looking.drop();
+      [seeds.value, colour.value, newest] = [null, null, null];
+      finding.value = false;
     },
   );
 

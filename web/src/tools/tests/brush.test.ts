@@ -1,0 +1,106 @@
+import { beforeEach, expect, test } from "vitest";
+import type { UnitFacts } from "../../api/types";
+import { BrushTool, type BrushDoes } from "../brush";
+import { FakeBoard, RecordingBench, at, key } from "./recording";
+
+const PX = { name: "px", size: 1, decimals: 2 } as UnitFacts;
+let board: FakeBoard;
+let bench: RecordingBench;
+let reach: number;
+let does: BrushDoes;
+let tool: BrushTool;
+beforeEach(() => {
+  board = new FakeBoard("a", "b");
+  bench = new RecordingBench();
+  [reach, does] = [40, "smooth"];
+  tool = new BrushTool(board.asBoard(), bench, {
+    reach: () => reach,
+    widen: (times) => (reach *= times),
+    does: () => does,
+    amount: () => 0.5,
+  });
+});
+
+const onA = { what: "item", item: "a" } as const;
+
+test("along an edge it smooths what it touched, shown on the way and kept once", () => {
+  tool.down(at(0, 0, onA));
+  expect(board.selected).toEqual(["a"]);
+  tool.move(at(20, 5));
+  tool.move(at(40, 9));
+  expect(bench.previews).toHaveLength(2);
+  expect(bench.commits).toEqual([]);
+  tool.up(at(40, 9));
+  expect(bench.commits).toHaveLength(1);
+  expect(bench.last).toEqual({
+    kind: "brush_smooth",
+    item: "a",
+    places: [
+      [0, 0],
+      [20, 5],
+      [40, 9],
+    ],
+    reach: 40,
+    amount: 0.5,
+  });
+});
+
+test("with Alt it pulls from where it was taken hold of, and says how far", () => {
+  tool.down(at(10, 10, onA, { alt: true }));
+  expect(tool.bubble(PX)).toContain("0 px, reach 40 px");
+  tool.move(at(13, 14, null, { alt: true }));
+  expect(tool.bubble(PX)).toContain("5 px, reach 40 px");
+  tool.up(at(13, 14)); // Alt was let go on the way: it stays a pull
+  expect(bench.last).toEqual({
+    kind: "pull_outline",
+    item: "a",
+    grabbed: [10, 10],
+    to: [13, 14],
+    reach: 40,
+  });
+});
+
+test("where it pulls anyway, Alt smooths, and what it says follows", () => {
+  does = "pull";
+  expect(tool.about(onA).text).toBe("Drag a aside by its edge");
+  expect(tool.about(onA, true).text).toBe("Go along the edge of a");
+  tool.down(at(0, 0, onA, { alt: true }));
+  tool.move(at(30, 0));
+  tool.up(at(30, 0));
+  expect(bench.last?.kind).toBe("brush_smooth");
+});
+
+test("beside everything it goes on with what is selected, and with nothing it does nothing", () => {
+  tool.down(at(0, 0));
+  tool.move(at(30, 0));
+  tool.up(at(30, 0));
+  expect([bench.previews, bench.commits]).toEqual([[], []]);
+  board.selected = ["b"];
+  tool.down(at(0, 0));
+  tool.move(at(30, 0));
+  tool.up(at(30, 0));
+  expect(bench.last).toMatchObject({ item: "b" });
+});
+
+test("a click changes nothing; a drag that is broken off is put back", () => {
+  tool.down(at(0, 0, onA));
+  tool.up(at(1, 0));
+  tool.down(at(0, 0, onA));
+  tool.move(at(30, 0));
+  const ended = bench.ended;
+  tool.cancel();
+  tool.up(at(30, 0));
+  expect(bench.ended).toBeGreaterThan(ended);
+  expect(bench.commits).toEqual([]);
+});
+
+test("its reach changes by keys, also in mid-drag", () => {
+  tool.down(at(0, 0, onA));
+  expect(tool.key(key("]"))).toBe(true);
+  expect(reach).toBe(50);
+  tool.move(at(30, 0));
+  expect(bench.previews.at(-1)).toMatchObject({ reach: 50 });
+  tool.key(key("["));
+  expect(reach).toBe(40);
+  expect(tool.key(key("x"))).toBe(false);
+});
