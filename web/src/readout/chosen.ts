@@ -8,7 +8,8 @@ export const refOf = (m: AnchorMark): AnchorRef => [m.item, m.contour, m.index];
 
 export function useChosen() {
   const board = useBoard();
-  const contours = computed(() => board.marks.paths);
+  /** As they are kept: a preview that adds anchors is no reason to ask for more. */
+  const contours = computed(() => board.keptMarks.paths);
   const contourOf = (m: AnchorMark): PathFacts | undefined => board.pathOf(m.item, m.contour);
   const refs = computed(() => board.anchors);
   const marks = computed(() => {
