@@ -25,8 +25,8 @@ from buildup.drawing.model import (  # noqa: E402
     Item,
     Outline,
     Shape,
-    Style,
 )
+from buildup.drawing.paint import Stroke, Style  # noqa: E402
 from buildup.drawing.sheet import Sheet  # noqa: E402
 from buildup.edits.change import Delta, placed  # noqa: E402
 from buildup.geometry.transforms import shift  # noqa: E402
@@ -51,7 +51,10 @@ def outline(n: int, anchors: int = 20) -> Outline:
 
     contour = Contour(tuple(anchor(i) for i in range(anchors)), closed=True)
     return Outline(
-        id=f"o{n}", name=f"Outline {n}", contours=(contour,), style=Style(stroke_width=0.5)
+        id=f"o{n}",
+        name=f"Outline {n}",
+        contours=(contour,),
+        style=Style(strokes=(Stroke(width=0.5),)),
     )
 
 

@@ -176,7 +176,7 @@ class PlacingTest(ArrangingTest):
         self.drag_mark(
             (x, y), (to[0] + x - self.spot(80, 160)[0], to[1] + y - self.spot(80, 160)[1])
         )
-        width = self.value().items["a"].style.stroke_width
+        width = self.value().items["a"].style.strokes[0].width
         self.assertAlmostEqual(width, 4, delta=0.2)
 
     def test_nothing_and_far_too_much_are_refused_in_a_sentence(self):

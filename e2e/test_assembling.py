@@ -284,7 +284,7 @@ class AssemblingTest(BrowserTest):
         self.press("Work in it")
         self.click(150, 222)
         self.type_into("Dashes and gaps", "30px 15 px")
-        self.assertEqual(self.value().items["line"].style.dashes, (30, 15))
+        self.assertEqual(self.value().items["line"].style.strokes[0].dashes, (30, 15))
         self.assertGreater(len(contours_of(self.value(), made.id)), 3)
 
     def test_a_stroke_lies_inside_or_outside_its_outline(self):
@@ -297,7 +297,7 @@ class AssemblingTest(BrowserTest):
             self.settled()
             stroke = self.page.locator(f"[data-drawn=plate] path[{cut}]")
             expect(stroke).to_have_attribute("stroke-width", "24")
-        self.assertEqual(self.value().items["plate"].style.placing, "outside")
+        self.assertEqual(self.value().items["plate"].style.strokes[0].placing, "outside")
 
     def test_a_slotted_bridge_and_a_tuner_plate(self):
         slots = [shape(f"slot-{k}", "rectangle", [130 + 30 * k, 90], [136 + 30 * k, 130])

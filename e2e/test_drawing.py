@@ -4,7 +4,8 @@ import cmath
 import io
 import math
 
-from buildup.drawing.model import Anchor, Contour, Outline, Shape, Style
+from buildup.drawing.model import Anchor, Contour, Outline, Shape
+from buildup.drawing.paint import Style
 from buildup.edits.outlines import AddOutline, DrawAnchor
 from buildup.edits.shaping import DrawShape
 from buildup.view.drawables import drawable
@@ -227,7 +228,9 @@ class PaintAndStackTest(BrowserTest):
         self.page.get_by_label("Stroke: none").click()
         self.settled()
         style = self.items()[0].style
-        self.assertEqual((style.fill, style.stroke, style.stroke_width), ("#0C6B65", None, 4.0))
+        self.assertEqual(
+            (style.fill, style.strokes[0].paint, style.strokes[0].width), ("#0C6B65", None, 4.0)
+        )
 
     def test_hide_lock_order_and_rename_in_the_stack(self):
         self.open(

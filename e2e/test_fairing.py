@@ -5,7 +5,8 @@ import itertools
 import math
 import re
 
-from buildup.drawing.model import Anchor, Contour, Style
+from buildup.drawing.model import Anchor, Contour
+from buildup.drawing.paint import Style
 from buildup.edits.outlines import AddOutline
 from buildup.geometry.bezier import extremes
 from buildup.geometry.stations import joint

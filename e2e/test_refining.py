@@ -2,7 +2,8 @@
 
 import math
 
-from buildup.drawing.model import Anchor, Contour, Style
+from buildup.drawing.model import Anchor, Contour
+from buildup.drawing.paint import Style
 from buildup.edits.outlines import AddOutline
 from buildup.geometry.bezier import point_at
 from buildup.geometry.nearest import nearest

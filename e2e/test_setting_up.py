@@ -2,7 +2,7 @@
 
 import io
 
-from buildup.drawing.model import Style
+from buildup.drawing.paint import Style
 from PIL import Image
 from playwright.sync_api import expect
 

@@ -4,7 +4,8 @@ import json
 import math
 import re
 
-from buildup.drawing.model import Anchor, Contour, Style
+from buildup.drawing.model import Anchor, Contour
+from buildup.drawing.paint import Style
 from buildup.edits.outlines import AddOutline
 from buildup.edits.shaping import DrawShape
 from buildup.forms.contours import item_contours

@@ -2,7 +2,8 @@
 
 import re
 
-from buildup.drawing.model import FIRST_LAYER, Style
+from buildup.drawing.model import FIRST_LAYER
+from buildup.drawing.paint import Style
 from playwright.sync_api import expect
 
 from e2e.base import BrowserTest
@@ -117,7 +118,7 @@ class GroupTest(StackTest):
     def test_hidden_locked_and_faint_hold_for_all_in_it(self):
         group = self.group()
         self.type_into("Opacity", "40")
-        self.assertEqual(self.value().items[group].opacity, 0.4)
+        self.assertEqual(self.value().items[group].finish.opacity, 0.4)
         expect(self.page.locator(f"[data-holder='{group}']")).to_have_attribute("opacity", "0.4")
         self.page.get_by_label("Lock Group 1").click()
         self.settled()

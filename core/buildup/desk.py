@@ -27,6 +27,7 @@ from buildup.edits.command import Command
 from buildup.edits.mending import trouble_spots
 from buildup.errors import Refusal
 from buildup.formats.clipsvg import clip_svg
+from buildup.formats.colourfacts import colour_facts
 from buildup.formats.svgread import read_svg
 from buildup.forms.axes import Axis
 from buildup.forms.troubles import Limits
@@ -118,6 +119,7 @@ class Desk:
             "copy": lambda q: clip_svg(self._shown, q["items"]),
             "copied": lambda q: read_svg(q["text"]),
             "near": lambda q: host.near(self._shown, q["item"], check_point(q["at"])),
+            "colour": lambda q: colour_facts(q["text"], q["against"]),
             "read": self._read,
             "aim": self._aim,
             "warm": lambda q: self._field.update(self._shown, most=q["most"]),

@@ -6,7 +6,8 @@ import unittest
 
 import shapely
 from buildup import host
-from buildup.drawing.model import Outline, Shape, Style
+from buildup.drawing.model import Outline, Shape
+from buildup.drawing.paint import Stroke
 from buildup.edits.apply import apply, read_command
 from buildup.edits.change import updated
 from buildup.errors import Refusal
@@ -177,7 +178,7 @@ class TransformTest(unittest.TestCase):
         kept, grown = done(before, **command), done(before, grow=True, **command)
         for after, factor in ((kept, 1), (grown, 2)):
             self.assertAlmostEqual(after.items["plate"].dials["radius"], 10 * factor)
-            self.assertAlmostEqual(after.items["plate"].style.stroke_width, 2 * factor)
+            self.assertAlmostEqual(after.items["plate"].style.strokes[0].width, 2 * factor)
             corner = after.items["bracket"].contours[0].anchors[1].corner
             self.assertAlmostEqual(corner.radius, 15 * factor)
 
@@ -367,7 +368,7 @@ class SeenTest(unittest.TestCase):
             before = done(drawing(), kind="add_outline", item="it", contours=[outline])
             for join, its in joins.items():
                 for cap, other in caps.items():
-                    style = Style(stroke_width=10, join=join, cap=cap)
+                    style = Stroke(width=10, join=join, cap=cap)
                     found = stroke_box(contours_of(before, "it"), style)
                     how = {"join_style": its, "cap_style": other, "mitre_limit": 4}
                     wanted = self.around(path, closed, **how)
@@ -383,7 +384,7 @@ class SeenTest(unittest.TestCase):
             for t in (k / 400 for k in range(400))
         ]
         wanted = self.around([(p.real, p.imag) for p in path], True, join_style="round")
-        found = stroke_box(contours_of(before, "leaf"), Style(stroke_width=10, join="round"))
+        found = stroke_box(contours_of(before, "leaf"), Stroke(width=10, join="round"))
         for a, b in zip(found.corners, wanted.corners, strict=True):
             self.assertAlmostEqual(a, b, delta=0.02)
 

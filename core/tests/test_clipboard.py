@@ -8,14 +8,15 @@ from xml.sax.saxutils import quoteattr
 import shapely
 import svgelements
 from buildup.drawing.clips import LONGEST_CLIP, clip_of, read_clip
-from buildup.drawing.model import Drawing, Group, Outline, Shape, Style
+from buildup.drawing.model import Drawing, Group, Outline, Shape
+from buildup.drawing.paint import Style
 from buildup.edits.apply import apply, read_command
 from buildup.edits.change import updated
 from buildup.errors import Refusal
 from buildup.formats.clipsvg import clip_svg
 from buildup.formats.svgpaths import read_path
 from buildup.formats.svgread import read_svg
-from buildup.forms.contours import contours_of, item_box
+from buildup.forms.contours import contours_of, item_box, laid_style
 from buildup.geometry.bezier import point_at
 from buildup.geometry.inside import winding
 from buildup.view.finding import alike, pile, within
@@ -62,8 +63,9 @@ class CopyTest(unittest.TestCase):
         for item_id in ("leaf", "plate", "hexagon", "ring", "sketch", "wing", "bracket"):
             name = before.items[item_id].name
             self.assertEqual(contours_of(after, named[name].id), contours_of(before, item_id))
-            self.assertEqual(named[name].style, before.items[item_id].style)
-        self.assertEqual(named["Pair"].opacity, 0.5)
+            wanted = laid_style(before, item_id)
+            self.assertEqual(laid_style(after, named[name].id), wanted)
+        self.assertEqual(named["Pair"].finish.opacity, 0.5)
         inner = after.tree.children(named["Pair"].id)
         self.assertEqual([after.items[i].name for i in inner], ["hexagon", "Inner"])
         self.assertFalse(set(after.items) & set(before.items) - {"layer-1"})
@@ -167,7 +169,7 @@ class SvgTest(unittest.TestCase):
         named = {i.name: i for i in after.items.values()}
         pair = named["Pair"]
         self.assertIsInstance(pair, Group)
-        self.assertEqual(pair.opacity, 0.5)
+        self.assertEqual(pair.finish.opacity, 0.5)
         scale = 1.92
         rect = named["Rect"]
         self.assertIsInstance(rect, Shape)
@@ -175,9 +177,9 @@ class SvgTest(unittest.TestCase):
         self.assertAlmostEqual(rect.dials["radius"], 2 * scale)
         self.assertEqual(rect.style.fill, "#D2B48C")
         line = named["Outline"]
-        self.assertEqual((line.style.fill, line.style.stroke), (None, "#112233"))
-        self.assertAlmostEqual(line.style.stroke_width, 3 * scale)
-        self.assertEqual(line.style.cap, "round")
+        self.assertEqual((line.style.fill, line.style.strokes[0].paint), (None, "#112233"))
+        self.assertAlmostEqual(line.style.strokes[0].width, 3 * scale)
+        self.assertEqual(line.style.strokes[0].cap, "round")
         self.assertEqual(named["Circle"].style.fill, "#1A141E")
         self.assertEqual(after.tree.children("layer-1"), (pair.id, named["Circle"].id))
 
@@ -257,7 +259,7 @@ class FindingTest(unittest.TestCase):
         outer, inner = ring().contours[0], ring().contours[0]
         small = done(drawing(ring()), kind="scale_items", items=["ring"], x=0.5, y=0.5)
         inner = small.items["ring"].contours[0]
-        style = Style(fill="#D2B48C", stroke=None)
+        style = Style(fill="#D2B48C", strokes=())
         both = Outline(id="o", name="o", contours=(outer, inner), rule="evenodd", style=style)
         self.assertEqual(pile(drawing(both), 0j, reach=1), ())
         self.assertEqual(len(pile(drawing(both), 75 + 0j, reach=1)), 1)
@@ -276,7 +278,7 @@ class FindingTest(unittest.TestCase):
         self.assertEqual(alike(before, ["ring"], "fill"), ("leaf", "ring"))
         self.assertEqual(alike(before, ["hexagon"], "kind"), ("hexagon",))
         self.assertEqual(set(alike(before, ["inner"], "layer")), {"hexagon", "ring", "sketch"})
-        wide = done(before, kind="set_stroke_width", items=["open", "wing"], width=7)
-        self.assertEqual(set(alike(wide, ["open"], "width")), {"open", "wing"})
-        locked = done(wide, kind="lock_items", items=["wing"], locked=True)
+        wide = done(before, kind="set_stroke_width", items=["open", "tight"], width=7)
+        self.assertEqual(set(alike(wide, ["open"], "width")), {"open", "tight"})
+        locked = done(wide, kind="lock_items", items=["tight"], locked=True)
         self.assertEqual(alike(locked, ["open"], "width"), ("open",))

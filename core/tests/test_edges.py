@@ -7,7 +7,8 @@ from dataclasses import replace
 
 import numpy as np
 import resvg_py
-from buildup.drawing.model import Anchor, Assembly, Contour, Group, Outline, Style
+from buildup.drawing.model import Anchor, Assembly, Contour, Group, Outline
+from buildup.drawing.paint import Stroke, Style
 from buildup.drawing.sheet import Sheet
 from buildup.errors import Refusal
 from buildup.formats.svg import svg
@@ -27,10 +28,13 @@ from core.tests.zoo import CUBICS, disc, drawing
 
 
 def path(*places, closed=False, **style):
-    given = {"fill": None, "stroke": "#000000", "stroke_width": 10.0, **style}
+    pen = {"paint": "#000000", "width": 10.0, **style}
     anchors = tuple(Anchor(p) for p in places)
     return Outline(
-        id="path", name="path", style=Style(**given), contours=(Contour(anchors, closed),)
+        id="path",
+        name="path",
+        style=Style(strokes=(Stroke(**pen),)),
+        contours=(Contour(anchors, closed),),
     )
 
 
@@ -169,12 +173,14 @@ class StrokedTest(unittest.TestCase):
         twice = done(again, kind="strokes_into_outlines", items=["path-1"], live=True)
         self.assertGreater(area(twice, "path-1-1"), 0)
         apart = done(twice, kind="take_apart", items=["path-1-1", "path-1"])
-        self.assertEqual(apart.items["path"].style.stroke_width, 20)
+        self.assertEqual(apart.items["path"].style.strokes[0].width, 20)
 
     def test_fills_stay_below_and_the_picture_is_the_same(self):
         round_one = replace(
             disc("one", 150 + 120j),
-            style=Style(fill="#C2410C", stroke="#0C6B65", stroke_width=9, placing="outside"),
+            style=Style(
+                fill="#C2410C", strokes=(Stroke(paint="#0C6B65", width=9, placing="outside"),)
+            ),
         )
         value = drawing(round_one)
         live = done(value, kind="strokes_into_outlines", items=["one"], live=True)
@@ -182,11 +188,11 @@ class StrokedTest(unittest.TestCase):
         for other in (live, plain):
             wrong = np.abs(shown(other) - shown(value))
             self.assertLess((wrong > 64).mean(), 3e-4)
-        self.assertIsNone(plain.items["one"].style.stroke)
+        self.assertEqual(plain.items["one"].style.strokes, ())
 
     def test_a_stroke_is_cut_by_another_part(self):
         value = drawing(path(50 + 50j, 150 + 50j, cap="butt"), disc("bite", 100 + 50j))
-        bite = Style(fill=None, stroke="#000000", stroke_width=80, placing="inside")
+        bite = Style(strokes=(Stroke(paint="#000000", width=80, placing="inside"),))
         value = replace(
             value, items={**value.items, "bite": replace(value.items["bite"], style=bite)}
         )

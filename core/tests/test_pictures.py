@@ -5,7 +5,8 @@ import unittest
 
 import resvg_py
 from buildup.drawing.extent import box_of
-from buildup.drawing.model import Anchor, Contour, Outline, Style
+from buildup.drawing.model import Anchor, Contour, Outline
+from buildup.drawing.paint import Style
 from buildup.edits.apply import apply, read_command
 from buildup.edits.change import Delta, updated
 from buildup.formats.svg import svg
@@ -48,8 +49,9 @@ class SvgTest(unittest.TestCase):
         read = SVG.parse(io.StringIO(text), ppi=96)
         self.assertAlmostEqual(read.width, start.sheet.width, places=2)
         paths = [e for e in read.elements() if isinstance(e, Path)]
-        # five more images of two, an assembly below its parts; one is hidden, one empty
-        self.assertEqual(len(paths), len(start.order) + 2 * 5)
+        # five more images of two, an assembly below its parts, two strokes by themselves; one is
+        # hidden, one empty
+        self.assertEqual(len(paths), len(start.order) + 2 * 5 + 2)
 
     def test_resvg_paints_the_fill_where_it_is(self):
         shape = plate()

@@ -7,7 +7,8 @@ from dataclasses import replace
 
 import numpy as np
 import resvg_py
-from buildup.drawing.model import Anchor, Contour, Outline, Style
+from buildup.drawing.model import Anchor, Contour, Outline
+from buildup.drawing.paint import Stroke, Style
 from buildup.drawing.sheet import Sheet
 from buildup.edits.apply import apply, read_command
 from buildup.errors import Refusal
@@ -29,8 +30,8 @@ INK = "#000000"
 
 
 def stroked(*contours, **style):
-    given = {"stroke": INK, "fill": None, "stroke_width": 10.0, **style}
-    return Outline(id="path", name="path", style=Style(**given), contours=contours)
+    pen = {"paint": INK, "width": 10.0, **style}
+    return Outline(id="path", name="path", style=Style(strokes=(Stroke(**pen),)), contours=contours)
 
 
 def straight(*places, closed=False):
@@ -67,7 +68,7 @@ class ClosedFormTest(unittest.TestCase):
                 self.assertEqual(after.items["path"].style.fill, INK)
 
     def test_a_circle_s_stroke_is_two_circles(self):
-        item = replace(disc("path"), style=Style(stroke=INK, stroke_width=10.0))
+        item = replace(disc("path"), style=Style(strokes=(Stroke(paint=INK, width=10.0),)))
         (outer, inner) = contours_of(outlined(item), "path")
         self.assertEqual([len(outer.anchors), len(inner.anchors)], [4, 4])
         total = area_of(outer.segments) + area_of(inner.segments)
@@ -135,7 +136,7 @@ class RenderedTest(unittest.TestCase):
                     ::ways
                 ]:
                     with self.subTest(k, width=width, cap=cap):
-                        item = stroked(path, stroke_width=width, cap=cap, join=join)
+                        item = stroked(path, width=width, cap=cap, join=join)
                         mine, theirs = self.pictures(item)
                         wrong = np.abs(mine - theirs)
                         self.assertLess((wrong > 64).mean(), 2e-4)
@@ -160,7 +161,7 @@ class RenderedTest(unittest.TestCase):
         ]
         for path, style in table:
             with self.subTest(style=style):
-                mine, theirs = self.pictures(stroked(path, **{"stroke_width": 12.0, **style}))
+                mine, theirs = self.pictures(stroked(path, **{"width": 12.0, **style}))
                 self.assertGreater((mine < 128).mean(), 0.01)
                 wrong = np.abs(mine - theirs)
                 self.assertLess((wrong > 64).mean(), 3e-4)
@@ -184,11 +185,11 @@ class CommandTest(unittest.TestCase):
         again = done(again, kind="set_stroke_width", items=["path"], width=2)
         twice = done(again, kind="strokes_into_outlines", items=["path"])
         self.assertEqual(twice.order, ("path", "path-1"))
-        self.assertIsNone(twice.items["path"].style.stroke)
+        self.assertEqual(twice.items["path"].style.strokes, ())
         self.assertEqual(len(contours_of(twice, "path-1")), 2)
 
     def test_what_has_no_stroke_or_nothing_left_says_so(self):
-        plain = replace(disc("path"), style=Style(stroke=None, fill="#C2410C"))
+        plain = replace(disc("path"), style=Style(strokes=(), fill="#C2410C"))
         for command in (
             {"kind": "strokes_into_outlines", "items": ["path"]},
             {"kind": "offset_items", "items": ["path"], "distance": -41},
@@ -196,9 +197,9 @@ class CommandTest(unittest.TestCase):
         ):
             with self.subTest(command), self.assertRaises(Refusal):
                 apply(drawing(plain), read_command(command))
-        spot = Form((straight(5 + 5j),), style=Style(stroke_width=10.0))
-        self.assertEqual(stroke_form(replace(spot, style=Style(stroke_width=0.0))), ())
-        (dot,) = stroke_form(spot)
+        spot = Form((straight(5 + 5j),))
+        self.assertEqual(stroke_form(spot, Stroke(width=0.0)), ())
+        (dot,) = stroke_form(spot, Stroke(width=10.0))
         self.assertAlmostEqual(area_of(dot.segments) / (math.pi * 25), 1, delta=1e-3)
 
     def test_shrinking_by_almost_all_leaves_a_small_form(self):

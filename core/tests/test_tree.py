@@ -220,7 +220,7 @@ class ContainerTest(unittest.TestCase):
         self.assertEqual(value.tree.children("layer-2"), ("pair", "c"))
         ids = list(value.tree.below("c"))
         self.assertEqual(ids, ["c-1", "c-2", "c-3", "c-4"])
-        self.assertEqual(value.items["c"].opacity, 0.5)
+        self.assertEqual(value.items["c"].finish.opacity, 0.5)
         old, new = (standing_of(value, [i]).centre for i in ("pair", "c"))
         self.assertAlmostEqual(new - old, 10)
 
@@ -242,7 +242,7 @@ class ContainerTest(unittest.TestCase):
 
     def test_svg_keeps_layers_and_groups_by_name(self):
         text = svg(full(), title="t")
-        self.assertIn('<g aria-label="Pair" opacity="0.5">', text)
+        self.assertIn('<g opacity="0.5" aria-label="Pair">', text)
         self.assertEqual(text.count("<g "), text.count("</g>"))
 
     def test_a_box_picks_groups_as_one_and_inside_them_what_they_hold(self):

@@ -16,9 +16,19 @@ from buildup.drawing.model import (
     Layer,
     Outline,
     Shape,
-    Style,
     Symmetry,
     Twin,
+)
+from buildup.drawing.paint import (
+    AROUND,
+    Feather,
+    Finish,
+    Gradient,
+    Shadow,
+    Stop,
+    Stroke,
+    Style,
+    Swatched,
 )
 from buildup.drawing.sheet import Guide, Sheet, Silhouette, Underlay
 from buildup.drawing.strokes import fitted
@@ -126,7 +136,21 @@ def wing(item="wing"):
         Anchor(500 + 120j),
         Anchor(440 + 80j, 20j, -30j, "smooth", twin=line),
     )
-    return Outline(id=item, name=item, contours=(Contour(anchors, True),))
+    return Outline(id=item, name=item, contours=(Contour(anchors, True),), style=rich())
+
+
+def rich():
+    """A style with all that a style can have."""
+    stops = (Stop(0.0, Swatched("ink", "#0C6B65")), Stop(0.4, "#D9B382", 0.5), Stop(1.0, "#FFFFFF"))
+    border = Stroke(paint="#1B2924", width=9.0, join="miter", opacity=0.5)
+    dashes = Stroke(paint=Gradient(stops=stops), dashes=(8.0, 5.0), dash_fit=True)
+    effects = (Feather(radius=1.0), Shadow(colour=Swatched("ink", "#0C6B65")))
+    return Style(
+        fill=Gradient(kind="radial", stops=stops, place=AROUND, focus=0.3 + 0.2j),
+        fill_opacity=0.8,
+        strokes=(border, dashes),
+        finish=Finish(0.9, "multiply", effects),
+    )
 
 
 def sketch(item="sketch"):
@@ -156,7 +180,7 @@ def nested(*items):
     flat = drawing(*items)
     holders = (
         Layer(id="layer-2", name="Layer 2"),
-        Group(id="pair", name="Pair", opacity=0.5),
+        Group(id="pair", name="Pair", finish=Finish(0.5)),
         Group(id="inner", name="Inner"),
         Symmetry(id="whirl", name="Whirl", pattern="kaleidoscope", centre=450 + 150j, count=3),
         Symmetry(id="empty", name="Empty"),

@@ -6,7 +6,7 @@ from operator import or_
 from typing import Annotated, Any, Literal
 
 from buildup.cues.cuekinds import Aim
-from buildup.drawing.model import Style
+from buildup.drawing.paint import Style
 from buildup.drawing.sheet import Sheet, Silhouette
 from buildup.edits.apply import COMMANDS, read_command
 from buildup.edits.command import Command
@@ -376,6 +376,14 @@ class CopiedIn(Schema):
     """What was on the clipboard."""
 
     text: str
+
+
+class ColourIn(Schema):
+    """A colour that was typed."""
+
+    text: str
+    against: str = "#FFFFFF"
+    """The colour with which it is compared."""
 
 
 class PictureFacts(Schema):

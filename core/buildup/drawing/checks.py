@@ -13,6 +13,14 @@ LONGEST_SHEET = 36_000.0
 SHORTEST_SHEET = 1.0
 WIDEST_STROKE = 10_000.0
 """Sheet units."""
+WIDEST_EFFECT = 1_000.0
+"""Sheet units, about 26 cm: the largest radius of a blur, a shadow or a glow, and of its shift."""
+MOST_EFFECTS = 8
+"""Of one item."""
+MOST_STROKES = 8
+"""Of one item."""
+MOST_STOPS = 32
+"""Colours of one gradient."""
 MOST_MITER = 100.0
 """Stroke widths; the sharpest tip within that belongs to a corner of 1.1°."""
 MOST_DASHES = 16

@@ -15,15 +15,17 @@ from dataclasses import MISSING, Field, fields, is_dataclass
 from functools import cache
 from typing import Any, Literal, TypeVar, Union, cast
 
+from buildup.drawing.earlier import EARLIER
 from buildup.drawing.model import Assembly, Group, Item, Layer, Outline, Shape, Symmetry
 from buildup.errors import Refusal
 from buildup.geometry.tolerances import FARTHEST
 
 T = TypeVar("T")
-FORM = 7
+FORM = 8
 """Of items and deltas as they are kept. Form 1 had no containers, and said no form; form 2 had no
 patches in deltas; form 3 had no symmetries; form 4 had no assemblies;
-form 5 had no dashes, and assemblies no edge; form 6 had no anchors that are kept eased."""
+form 5 had no dashes, and assemblies no edge; form 6 had no anchors that are kept eased; form 7 had
+one stroke a style and nothing but an opacity of containers."""
 ITEM_TYPES: Mapping[str, type[Item]] = {
     "outline": Outline,
     "shape": Shape,
@@ -276,11 +278,14 @@ def _mapping(value_type: Any, number: Number) -> Reader:
 def _dataclass(cls: Any, number: Number) -> Reader:
     hints = typing.get_type_hints(cls)
     readers = {f.name: _reader(hints[f.name], number) for f in _fields(cls)}
+    as_now = EARLIER.get(cls)
     needed = [f.name for f in _fields(cls) if f.default is MISSING and f.default_factory is MISSING]
 
     def reader(data: Any) -> Any:
         if not isinstance(data, Mapping):
             raise wrong(f"{cls.__name__}: a set of named values was expected.")
+        if as_now is not None:
+            data = as_now(data)
         values = {}
         for name, value in data.items():
             known = readers.get(name)

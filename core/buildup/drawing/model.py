@@ -6,13 +6,15 @@ Points are complex numbers in sheet units (1 unit = 1 CSS pixel = 1/96 in), y do
 from collections.abc import Callable, Iterator, Mapping
 from dataclasses import dataclass, field, replace
 from types import MappingProxyType
-from typing import Annotated, Any, Literal, TypeVar
+from typing import Literal, TypeVar
 
 from buildup.drawing.memo import Memo
+from buildup.drawing.paint import MITER_LIMIT, PLAIN, Finish, Join, Style
 from buildup.drawing.sheet import Sheet
 from buildup.drawing.tree import ROOT, Tree
 from buildup.errors import Refusal
 from buildup.geometry.bezier import Cubic
+from buildup.geometry.coordinates import Coordinates
 from buildup.geometry.transforms import Affine
 
 T = TypeVar("T")
@@ -22,30 +24,9 @@ Pattern = Literal["mirror", "wheel", "kaleidoscope"]
 Keeps = Literal["all", "right", "left"]
 Seam = Literal["smooth", "point", "free"]
 FillRule = Literal["nonzero", "evenodd"]
-Cap = Literal["butt", "round", "square"]
-Join = Literal["miter", "round", "bevel"]
-Placing = Literal["centred", "inside", "outside"]
-"""Where a stroke lies: across the outline, or on one side of it; on an open path it is centred."""
 Role = Literal["joins", "cuts", "keeps", "inverts"]
 """What a part of an assembly does to what lies below it: adds to it, is taken from it, leaves only
 what both have, or turns what both have into nothing."""
-
-
-MITER_LIMIT = 4.0
-"""How many stroke widths a mitred corner reaches at the most; SVG's own (SVG 2, 13.5.5)."""
-
-
-class _PointForm:
-    """Tells schema libraries that ask that a point is written `[x, y]`."""
-
-    def __get_pydantic_json_schema__(self, core_schema: Any, handler: Any) -> dict[str, Any]:
-        number = {"type": "number"}
-        pair = {"prefixItems": [number, number], "minItems": 2, "maxItems": 2}
-        return {"type": "array", **pair}
-
-
-Coordinates = Annotated[complex, _PointForm()]
-"""A point or a vector in sheet units."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -140,39 +121,6 @@ def cubic(start: Anchor, end: Anchor) -> Cubic:
     return (start.at, start.at + (start.out or 0), end.at + (end.into or 0), end.at)
 
 
-@dataclass(frozen=True, slots=True)
-class Style:
-    """How an item is painted; a colour is `#RRGGBB` or None for none.
-
-    Args:
-        fill: the colour of what is inside.
-        stroke: the colour of the stroke.
-        stroke_width: sheet units.
-        cap: how the ends of open paths and of dashes are.
-        join: how corners are.
-        miter_limit: how many widths a mitred corner may reach; beyond it is bevelled.
-        dashes: lengths drawn and left out in turn, in sheet units; none: all is drawn.
-        dash_from: sheet units; how far into the dashes a path begins.
-        placing: where the stroke of closed paths lies.
-
-    """
-
-    fill: str | None = None
-    stroke: str | None = "#1B2924"
-    stroke_width: float = 2.0
-    cap: Cap = "round"
-    join: Join = "round"
-    miter_limit: float = MITER_LIMIT
-    dashes: tuple[float, ...] = ()
-    dash_from: float = 0.0
-    placing: Placing = "centred"
-
-    @property
-    def stroked(self) -> bool:
-        """Whether there is a stroke of any width."""
-        return self.stroke is not None and self.stroke_width > 0.0
-
-
 @dataclass(frozen=True, slots=True, kw_only=True)
 class ItemBase:
     """What every item has.
@@ -200,28 +148,33 @@ class Drawn(ItemBase):
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Holder(ItemBase):
-    """What containers have; what they hold is said by the drawing's tree.
-
-    Args:
-        opacity: from 0 (not to be seen) to 1, of all that it holds taken together.
-
-    """
-
-    opacity: float = 1.0
+    """What containers have; what they hold is said by the drawing's tree."""
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
-class Layer(Holder):
+class Gathering(Holder):
+    """What containers have that show what they hold.
+
+    Args:
+        finish: how all that it holds shows, taken together.
+
+    """
+
+    finish: Finish = PLAIN
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Layer(Gathering):
     """A container at the top of the tree."""
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
-class Group(Holder):
+class Group(Gathering):
     """A container inside another one; it holds something, else it is removed."""
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
-class Symmetry(Holder):
+class Symmetry(Gathering):
     """A container that shows what it holds several times; it may hold nothing.
 
     Args:
@@ -390,6 +343,18 @@ DrawnItem = Outline | Shape
 Painted = DrawnItem | Assembly
 """What has a form and a style: what is drawn, and assemblies."""
 Item = DrawnItem | Layer | Group | Symmetry | Assembly
+
+
+def finish_of(item: Item) -> Finish:
+    """How an item shows as a whole; of one that is painted it is part of its style."""
+    return item.style.finish if isinstance(item, Painted) else item.finish
+
+
+def with_finish(item: Item, finish: Finish) -> Item:
+    """An item that shows otherwise as a whole."""
+    if isinstance(item, Painted):
+        return replace(item, style=replace(item.style, finish=finish))
+    return replace(item, finish=finish)
 
 
 FIRST_LAYER = "layer-1"

@@ -28,7 +28,7 @@ from buildup.edits.bothsides import EvenBothSides
 from buildup.edits.brushing import BrushSmooth, PullOutline
 from buildup.edits.change import Change, Delta, inverse, slimmed, with_contents, without_empty
 from buildup.edits.command import Command
-from buildup.edits.containers import AddLayer, GroupItems, MergeLayers, SetOpacity, TakeApart
+from buildup.edits.containers import AddLayer, GroupItems, MergeLayers, TakeApart
 from buildup.edits.copying import DuplicateItems
 from buildup.edits.cornering import DragCorners, SetCorners, SettleCorners
 from buildup.edits.cutting import CropItems, CutItems, CutPath
@@ -38,6 +38,7 @@ from buildup.edits.edging import DragEdge, SetEdge
 from buildup.edits.evening import EvenSides, FindTwins
 from buildup.edits.fairing import FairSegments, RegularSegments
 from buildup.edits.freehand import DrawStroke, SetTolerance
+from buildup.edits.gradients import AddStop, DragGradient, RemoveStop, SetGradient
 from buildup.edits.gripping import LeanItems, ResizeItems, TurnItems
 from buildup.edits.guides import AddGuide, HideGuides, MoveGuide, RemoveGuides, SetGuide
 from buildup.edits.joining import BreakAnchors, JoinEnds, ReverseOutlines, StartAt
@@ -63,7 +64,20 @@ from buildup.edits.sheets import SetGrid, SetSheet, SetSheetColour
 from buildup.edits.shortening import ShortenHandles
 from buildup.edits.silhouettes import SetSilhouette, SettleAnchors
 from buildup.edits.stack import HideItems, LockItems, OrderItems, RemoveItems, RenameItem, StepItems
-from buildup.edits.styling import SetFill, SetPen, SetRule, SetStroke, SetStrokeWidth
+from buildup.edits.styling import (
+    AddStroke,
+    OrderStroke,
+    RemoveStroke,
+    SetBlend,
+    SetEffects,
+    SetFill,
+    SetFillOpacity,
+    SetOpacity,
+    SetPen,
+    SetRule,
+    SetStroke,
+    SetStrokeWidth,
+)
 from buildup.edits.sweeping import SweepRegions
 from buildup.edits.symmetries import DragSymmetry, MakeSymmetry, SetSecondStyle, SetSymmetry
 from buildup.edits.thinning import ThinOut
@@ -143,6 +157,16 @@ COMMANDS: tuple[type[Command], ...] = (
     SetStrokeWidth,
     SetPen,
     SetRule,
+    SetFillOpacity,
+    AddStroke,
+    RemoveStroke,
+    OrderStroke,
+    SetBlend,
+    SetEffects,
+    SetGradient,
+    DragGradient,
+    AddStop,
+    RemoveStop,
     RemoveItems,
     DuplicateItems,
     RowOfCopies,

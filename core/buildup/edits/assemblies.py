@@ -13,8 +13,8 @@ from buildup.drawing.model import (
     Layer,
     Outline,
     Role,
-    Style,
 )
+from buildup.drawing.paint import PLAIN, Style
 from buildup.drawing.tree import Move
 from buildup.edits.change import Delta, row_of
 from buildup.edits.command import Command
@@ -22,10 +22,10 @@ from buildup.edits.containers import called
 from buildup.edits.leaving import left_of
 from buildup.edits.newitems import check_contours, check_new, free_id
 from buildup.edits.taking import open_items, open_painted, several
-from buildup.edits.welds import as_group, as_outline
+from buildup.edits.welds import as_outline
 from buildup.errors import Refusal
 from buildup.forms.assembling import anchors_of, contour_of, operands_of
-from buildup.forms.contours import assembly_form
+from buildup.forms.contours import assembly_form, laid_style
 from buildup.forms.paintings import paintings_of
 from buildup.geometry.regions import everything, partition, union
 
@@ -119,7 +119,7 @@ def style_of(drawing: Drawing, item_id: str) -> Style:
     """
     drawing.item(item_id)
     painted = next(drawing.painted_in(item_id), None)
-    return Style() if painted is None else drawing.painted_item(painted).style
+    return Style() if painted is None else laid_style(drawing, painted)
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -263,8 +263,7 @@ class MakeCompound(Command):
 def settled_assemblies(drawing: Drawing, ids: Sequence[str]) -> Delta:
     """The delta that makes plain outlines of assemblies, none of which holds another one.
 
-    One that is seen through stays as a group around its outline, as does one that shows some of
-    its parts beside its form.
+    One that shows some of its parts beside its form stays as a group around its outline.
 
     Raises:
         Refusal: `nothing_left`, where one shows nothing.
@@ -285,22 +284,17 @@ def settled_assemblies(drawing: Drawing, ids: Sequence[str]) -> Delta:
                 item_id,
             )
         left = left_of(drawing, item)
-        plain = item.opacity >= 1.0 and left is None
         made = replace(as_outline(item, form.contours), id=free_id(drawing.items, item_id))
         made = replace(made, rule=form.rule)
-        if not plain:
-            made = replace(made, hidden=False, locked=False, role=None)
+        if left is not None:
+            style = replace(made.style, finish=PLAIN)  # which the group has
+            made = replace(made, style=style, hidden=False, locked=False, role=None)
         put.append(made)
-        if plain:
+        if left is None:
             moves.append((made.id, drawing.tree.container(item_id), item_id))
             removed.append(item_id)
             continue
-        if left is not None:
-            put += left.put
-            moves.append((made.id, item_id, left.behind))
-            removed += left.removed
-            continue
-        put.append(as_group(item))
-        moves.append((made.id, item_id, None))
-        removed += drawing.tree.children(item_id)
+        put += left.put
+        moves.append((made.id, item_id, left.behind))
+        removed += left.removed
     return Delta(put=tuple(put), moves=tuple(moves), removed=tuple(removed))

@@ -2,10 +2,14 @@
 
 from collections.abc import Callable
 from dataclasses import dataclass, replace
+from functools import partial
 from typing import Literal
 
 from buildup.drawing.blending import between, paired
-from buildup.drawing.model import Drawing, Outline, Style
+from buildup.drawing.colours import between_stops, mixed
+from buildup.drawing.extent import box_of
+from buildup.drawing.model import Drawing, Outline
+from buildup.drawing.paint import Gradient, Paint, Stroke, Style, boxed
 from buildup.edits.becoming import Making
 from buildup.edits.change import Delta, row_of
 from buildup.edits.command import Command
@@ -55,13 +59,14 @@ class BlendItems(Command):
                 f"{len(last.contours)}. Nothing was changed; take forms with as many each.",
             )
         pairs = [paired(a, b) for a, b in zip(first.contours, last.contours, strict=True)]
+        styles = [boxed(f.style, partial(box_of, f.contours)) for f in (first, last)]
         made = Making(drawing)
         name = drawing.items[self.items[0]].name
         for number in range(1, self.count + 1):
             share = SPACINGS[self.spacing](number / (self.count + 1))
             contours = tuple(between(a, b, share) for a, b in pairs)
             check_contours(name, contours)
-            style = _mixed(first.style, last.style, share)
+            style = _mixed(styles[0], styles[1], share)
             new = made.new_id(self.items[0])
             step = Outline(id=new, name=name, style=style, contours=contours, rule=first.rule)
             made.put.append(step)
@@ -77,17 +82,33 @@ class BlendItems(Command):
 def _mixed(first: Style, last: Style, share: float) -> Style:
     """A style between two; what the two do not both have is that of the nearer one."""
     near = first if share < 0.5 else last
-    width = first.stroke_width + share * (last.stroke_width - first.stroke_width)
+    fill = _paint(first.fill, last.fill, share)
+    if len(first.strokes) != len(last.strokes):
+        return replace(near, fill=fill)
+    pairs = zip(first.strokes, last.strokes, near.strokes, strict=True)
+    return replace(near, fill=fill, strokes=tuple(_stroke(a, b, n, share) for a, b, n in pairs))
+
+
+def _stroke(first: Stroke, last: Stroke, near: Stroke, share: float) -> Stroke:
+    """A stroke between two."""
+    width = first.width + share * (last.width - first.width)
     return replace(
         near,
-        fill=_colour(first.fill, last.fill, share),
-        stroke=_colour(first.stroke, last.stroke, share),
-        stroke_width=width if first.stroked and last.stroked else near.stroke_width,
+        paint=_paint(first.paint, last.paint, share),
+        width=width if first.shows and last.shows else near.width,
     )
 
 
-def _colour(first: str | None, last: str | None, share: float) -> str | None:
+def _paint(first: Paint | None, last: Paint | None, share: float) -> Paint | None:
+    """A paint between two; between gradients that are not alike, that of the nearer one."""
+    near = first if share < 0.5 else last
     if first is None or last is None:
-        return first if share < 0.5 else last
-    parts = ((int(first[k : k + 2], 16), int(last[k : k + 2], 16)) for k in range(1, len(first), 2))
-    return "#" + "".join(f"{round(a + share * (b - a)):02X}" for a, b in parts)
+        return near
+    if not isinstance(first, Gradient) and not isinstance(last, Gradient):
+        return mixed(first, last, share)
+    if not isinstance(first, Gradient) or not isinstance(last, Gradient):
+        return near
+    if first.kind != last.kind or len(first.stops) != len(last.stops):
+        return near
+    stops = tuple(between_stops(a, b, share) for a, b in zip(first.stops, last.stops, strict=True))
+    return replace(first if share < 0.5 else last, stops=stops)

@@ -2,10 +2,22 @@
 
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
-from typing import ClassVar, Literal
+from typing import Literal
 
 from buildup.drawing.checks import check_name
-from buildup.drawing.model import Assembly, Drawing, Group, Holder, Item, Layer, Outline, Symmetry
+from buildup.drawing.model import (
+    Assembly,
+    Drawing,
+    Gathering,
+    Group,
+    Holder,
+    Item,
+    Layer,
+    Outline,
+    Symmetry,
+    finish_of,
+)
+from buildup.drawing.paint import PLAIN
 from buildup.drawing.tree import ROOT, Move
 from buildup.edits.change import Delta, row_of
 from buildup.edits.command import Command
@@ -71,14 +83,9 @@ class MergeLayers(Command):
             raise Refusal("too_few", "Choose two layers or more to make one of them.")
         behind = next(iter(reversed(drawing.tree.children(first))), None)
         held = [i for layer in rest for i in drawing.tree.children(layer)]
-        looks = {(h.hidden, _opacity(drawing, h.id)) for h in map(drawing.item, (first, *rest))}
+        looks = {(h.hidden, finish_of(h)) for h in map(drawing.item, (first, *rest))}
         said = "All of it now shows as the rearmost layer does." if len(looks) > 1 else ""
         return Delta(moves=row_of(held, first, behind), removed=tuple(rest), said=said)
-
-
-def _opacity(drawing: Drawing, item_id: str) -> float:
-    item = drawing.item(item_id)
-    return item.opacity if isinstance(item, Holder) else 1.0
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -143,8 +150,11 @@ class TakeApart(Command):
         said = ""
         if any(isinstance(g, Symmetry) for g in groups):
             said = "What was drawn is left; its images went with the symmetry."
-        if any(g.opacity < 1.0 for g in groups):
-            said = "The group's opacity went with it; give it to the items anew where it is missed."
+        if any(finish_of(g) != PLAIN for g in groups if isinstance(g, Gathering)):
+            said = (
+                "What the group showed as a whole, its opacity and its effects, went with it; give "
+                "it to the items anew where it is missed."
+            )
         return Delta(put=tuple(put), moves=tuple(moves), removed=tuple(chosen), said=said)
 
     def _plain_parts(
@@ -177,27 +187,3 @@ def _split(drawing: Drawing, compounds: Sequence[Outline]) -> tuple[list[Item], 
             put.append(replace(outline, id=new, contours=(contour,), drawn=None))
         moves += row_of(row, drawing.tree.container(outline.id), outline.id)
     return put, moves
-
-
-@dataclass(frozen=True, slots=True, kw_only=True)
-class SetOpacity(Command):
-    """Sets how much of layers and groups shows, all that they hold taken together."""
-
-    goes_on: ClassVar[tuple[str, ...]] = ("items",)
-    kind: Literal["set_opacity"] = "set_opacity"
-    items: tuple[str, ...]
-    """Which layers and groups."""
-    opacity: float
-    """From 0 to 1."""
-
-    @property
-    def name(self) -> str:
-        return "Change opacity"
-
-    def delta(self, drawing: Drawing) -> Delta:
-        if not 0.0 <= self.opacity <= 1.0:
-            raise Refusal("bad_opacity", "An opacity can be from 0 to 100 %. The old one was kept.")
-        held = [i for i in open_items(drawing, self.items) if isinstance(i, Holder)]
-        if not held:
-            raise Refusal("no_group", "Only layers and groups have an opacity as a whole.")
-        return Delta(put=tuple(replace(i, opacity=self.opacity) for i in held))

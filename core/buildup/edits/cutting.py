@@ -177,8 +177,9 @@ def _strokes_over(drawing: Drawing, ids: Sequence[str], frame: Form) -> tuple[st
     """The items of some ids whose strokes hang over a frame."""
     over = []
     for item_id in ids:
-        stroke = Form(stroke_form(form_of(drawing, item_id)))
-        if stroke.contours and combined(operands_of([stroke, frame]), difference):
+        form = form_of(drawing, item_id)
+        strokes = [Form(c) for s in form.style.shown if (c := stroke_form(form, s))]
+        if any(combined(operands_of([stroke, frame]), difference) for stroke in strokes):
             over.append(item_id)
     return tuple(over)
 

@@ -4,12 +4,14 @@ from dataclasses import dataclass, replace
 from typing import ClassVar, Literal
 
 from buildup.drawing.checks import MOST_ANCHORS
-from buildup.drawing.model import Drawing, HandStroke, Outline, Style
+from buildup.drawing.model import Drawing, HandStroke, Outline
+from buildup.drawing.paint import Style
+from buildup.drawing.soundpaint import check_style
 from buildup.drawing.strokes import fitted
 from buildup.drawing.units import told
 from buildup.edits.change import Delta, placed
 from buildup.edits.command import Command, Point
-from buildup.edits.newitems import check_style, new_name
+from buildup.edits.newitems import new_name
 from buildup.errors import Refusal
 from buildup.forms.seams import seams_around
 from buildup.geometry.angles import stepped

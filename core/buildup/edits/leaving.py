@@ -36,7 +36,7 @@ def left_of(drawing: Drawing, item: Item) -> Left | None:
             for painted in drawing.painted_in(part):
                 own = drawing.painted_item(painted)
                 filled |= own.style.fill is not None
-                put[painted] = replace(own, style=replace(own.style, stroke=None))
+                put[painted] = replace(own, style=replace(own.style, strokes=()))
             if not filled:
                 gone.append(part)
     elif not item.edge.shows:

@@ -6,16 +6,10 @@ from dataclasses import replace
 
 from buildup.drawing.checks import (
     MOST_ANCHORS,
-    MOST_DASHES,
-    WIDEST_STROKE,
-    check_colour,
-    check_miter,
     check_name,
-    check_numbers,
 )
-from buildup.drawing.model import Assembly, Contour, Drawing, FormSide, Item, Style
+from buildup.drawing.model import Assembly, Contour, Drawing, FormSide, Item
 from buildup.errors import Refusal
-from buildup.geometry.dashes import check_dashes
 
 
 def new_name(drawing: Drawing, label: str, name: str | None) -> str:
@@ -59,24 +53,3 @@ def check_contours(name: str, contours: Iterable[Contour]) -> None:
             f"“{name}” would become an outline of more than {MOST_ANCHORS:,} anchors. Nothing was "
             "changed; take fewer items, or thin them out.",
         )
-
-
-def check_style(style: Style) -> None:
-    """Refuses colours, widths and dashes that cannot be painted."""
-    check_colour(style.fill)
-    check_colour(style.stroke)
-    if not 0.0 <= style.stroke_width <= WIDEST_STROKE:
-        raise Refusal(
-            "bad_stroke",
-            "A stroke can be from 0 to 10,000 px wide. The old width was kept.",
-        )
-    check_miter(style.miter_limit)
-    check_numbers(style.dash_from, *style.dashes)
-    if len(style.dashes) > MOST_DASHES:
-        raise Refusal(
-            "bad_dashes",
-            f"Dashes take up to {MOST_DASHES} lengths; these are {len(style.dashes)}. The old "
-            "ones were kept.",
-        )
-    if style.dashes:
-        check_dashes(style.dashes)

@@ -6,11 +6,13 @@ from typing import ClassVar, Literal
 from buildup.drawing.checks import MOST_ANCHORS
 from buildup.drawing.flow import settled
 from buildup.drawing.handles import arriving
-from buildup.drawing.model import Anchor, Contour, Drawing, Outline, Style
+from buildup.drawing.model import Anchor, Contour, Drawing, Outline
+from buildup.drawing.paint import Style
 from buildup.drawing.paths import turned_round
+from buildup.drawing.soundpaint import check_style
 from buildup.edits.change import Delta, placed
 from buildup.edits.command import Command, Point
-from buildup.edits.newitems import check_new, check_style, new_name
+from buildup.edits.newitems import check_new, new_name
 from buildup.errors import Refusal
 from buildup.geometry.angles import felt, stepped
 

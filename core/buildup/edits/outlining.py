@@ -12,13 +12,12 @@ from buildup.drawing.model import (
     Drawing,
     Grown,
     Item,
-    Join,
     Layer,
     Outline,
     Painted,
     Stroked,
-    Style,
 )
+from buildup.drawing.paint import Join, Stroke, Style
 from buildup.edits.assemblies import style_of
 from buildup.edits.becoming import Making
 from buildup.edits.change import Delta, row_of
@@ -33,11 +32,13 @@ from buildup.forms.contours import form_of, grown_item
 from buildup.forms.paintings import grows
 from buildup.forms.strokeforms import stroke_form
 
+Contours = tuple[Contour, ...]
 
-def as_fill(style: Style) -> Style:
-    """How the outline of a stroke is painted; a stroke on it starts plain."""
-    plain = replace(style, dashes=(), dash_from=0.0, placing="centred")
-    return replace(plain, fill=style.stroke, stroke=None)
+
+def as_fill(stroke: Stroke) -> Style:
+    """How the outline of a stroke is painted; it has none itself, and one starts plain."""
+    plain = replace(stroke, paint=None, dashes=(), dash_from=0.0, placing="centred", opacity=1.0)
+    return Style(fill=stroke.paint, fill_opacity=stroke.opacity, strokes=(plain,))
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -58,13 +59,14 @@ class StrokesIntoOutlines(Command):
         made = _Beside(drawing)
         for item in open_painted(drawing, self.items):
             form = form_of(drawing, item.id)
-            contours = stroke_form(form)
-            if not contours:
+            made_of = [(s, c) for s in form.style.shown if (c := stroke_form(form, s))]
+            if not made_of:
                 continue
             if self.live:
-                made.around(item, f"{item.name}, stroke", as_fill(item.style), Stroked())
+                style = as_fill(made_of[-1][0])
+                made.around(item, f"{item.name}, stroke", style, Stroked())
                 continue
-            made.replaced(item, contours)
+            made.replaced(item, made_of)
         if not made.put:
             raise Refusal(
                 "no_stroke",
@@ -136,20 +138,23 @@ class _Beside(Making):
         ]
         self.moves += [(new, place, item.id), (item.id, new, None)]
 
-    def replaced(self, item: Painted, stroke: tuple[Contour, ...]) -> None:
-        """The outline of an item's stroke takes its place, or that of the stroke alone."""
-        check_contours(item.name, stroke)
+    def replaced(self, item: Painted, strokes: Sequence[tuple[Stroke, Contours]]) -> None:
+        """The outlines of an item's strokes take its place, or that of the strokes alone."""
         tree = self.drawing.tree
         stays = item.style.fill is not None
         alone = not stays and tree.is_drawn(item.id)
-        new = item.id if alone else self.new_id(item.id)
-        name = f"{item.name}, stroke" if stays else item.name
-        plain = replace(as_outline(item, stroke), id=new, name=name[:LONGEST_NAME], rule="nonzero")
-        self.put.append(replace(plain, style=as_fill(item.style)))
-        if not alone:
-            self.moves.append((new, tree.container(item.id), item.id))
+        name = f"{item.name}, stroke" if stays or len(strokes) > 1 else item.name
+        row = []
+        for number, (stroke, contours) in enumerate(strokes):
+            check_contours(item.name, contours)
+            new = item.id if alone and number == 0 else self.new_id(item.id)
+            plain = replace(as_outline(item, contours), id=new, name=name[:LONGEST_NAME])
+            style = replace(as_fill(stroke), finish=item.style.finish)
+            self.put.append(replace(plain, rule="nonzero", style=style))
+            row.append(new)
+        self.moves += row_of(row[1:] if alone else row, tree.container(item.id), item.id)
         if stays or left_of(self.drawing, item) is not None:
-            self.put.append(replace(item, style=replace(item.style, stroke=None)))
+            self.put.append(replace(item, style=replace(item.style, strokes=())))
         elif not alone:
             self.removed.append(item.id)
 

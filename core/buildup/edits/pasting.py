@@ -8,11 +8,22 @@ from buildup.drawing.checks import MOST_ANCHORS, check_id, check_name, check_poi
 from buildup.drawing.clips import Clip, read_clip
 from buildup.drawing.codec import check_sound, wrong
 from buildup.drawing.memo import Latest
-from buildup.drawing.model import Assembly, Drawing, Drawn, Holder, Item, Outline, Shape, Symmetry
+from buildup.drawing.model import (
+    Assembly,
+    Drawing,
+    Drawn,
+    Holder,
+    Item,
+    Outline,
+    Shape,
+    Symmetry,
+    finish_of,
+)
+from buildup.drawing.soundpaint import check_finish, check_style
 from buildup.edits.change import Delta, row_of
 from buildup.edits.command import Command, Point
 from buildup.edits.copying import check_count, numbered
-from buildup.edits.newitems import check_new, check_style, under_new_ids
+from buildup.edits.newitems import check_new, under_new_ids
 from buildup.edits.symmetries import check_symmetry
 from buildup.edits.taking import several
 from buildup.errors import Refusal
@@ -102,8 +113,7 @@ def sound_clip(text: str) -> Clip:
 
 
 def _check_item(item: Item) -> None:
-    if isinstance(item, Holder) and not 0.0 <= item.opacity <= 1.0:
-        raise wrong("An opacity is out of its range.", item.id)
+    check_finish(finish_of(item))
     if isinstance(item, Symmetry):
         check_symmetry(item)
     if isinstance(item, Drawn | Assembly):

@@ -5,14 +5,16 @@ from collections.abc import Sequence
 from dataclasses import dataclass, replace
 from typing import Literal
 
-from buildup.drawing.model import Anchor, Contour, Drawing, Outline, Style, Symmetry
+from buildup.drawing.model import Anchor, Contour, Drawing, Outline, Symmetry
+from buildup.drawing.paint import Style
 from buildup.drawing.paths import turned_round
 from buildup.drawing.settling import settled_on
+from buildup.drawing.soundpaint import check_style
 from buildup.drawing.units import told
 from buildup.edits.change import Delta, placed
 from buildup.edits.command import Command
 from buildup.edits.fairing import check_tolerance
-from buildup.edits.newitems import check_new, check_style, new_name
+from buildup.edits.newitems import check_new, new_name
 from buildup.edits.onseams import squared
 from buildup.edits.thinning import thinned_contour
 from buildup.forms.halving import Halves, halved

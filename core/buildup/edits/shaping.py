@@ -15,14 +15,15 @@ from buildup.drawing.model import (
     Frame,
     Outline,
     Shape,
-    Style,
     Symmetry,
 )
+from buildup.drawing.paint import Style
+from buildup.drawing.soundpaint import check_style
 from buildup.edits.assemblies import settled_assemblies
 from buildup.edits.change import Delta, chained, placed, updated
 from buildup.edits.command import Command, Point
 from buildup.edits.dials import shapes_of, shared_dials, with_word
-from buildup.edits.newitems import check_new, check_style, new_name
+from buildup.edits.newitems import check_new, new_name
 from buildup.edits.taking import open_items
 from buildup.edits.welds import as_outline, weld_all
 from buildup.errors import Refusal

@@ -4,17 +4,21 @@ from dataclasses import dataclass, field, replace
 from typing import ClassVar, Literal, Self
 
 from buildup.drawing.codec import wrong
-from buildup.drawing.model import Drawing, Keeps, Layer, Pattern, Style, Symmetry
+from buildup.drawing.model import Drawing, Keeps, Layer, Pattern, Symmetry
+from buildup.drawing.paint import Style, laid
+from buildup.drawing.soundpaint import check_style
 from buildup.edits.change import Delta, placed, row_of
 from buildup.edits.command import Command, Point
 from buildup.edits.containers import called
 from buildup.edits.drafts import Draft
 from buildup.edits.mirroring import on_the_line
-from buildup.edits.newitems import check_new, check_style
+from buildup.edits.newitems import check_new
 from buildup.edits.taking import open_items
 from buildup.errors import Refusal
 from buildup.forms.axes import Axis, axis_of, check_count, dragged, pegs, settled, with_axis
+from buildup.forms.contours import item_box
 from buildup.forms.draftpegs import CopyPeg
+from buildup.geometry.boxes import Box
 from buildup.geometry.tolerances import FARTHEST
 
 LABELS = {"mirror": "Mirror", "wheel": "Wheel", "kaleidoscope": "Kaleidoscope"}
@@ -159,9 +163,13 @@ class SetSecondStyle(Command):
 
     def delta(self, drawing: Drawing) -> Delta:
         old = open_symmetry(drawing, self.symmetry)
-        if self.style is not None:
-            check_style(self.style)
-        return Delta(put=(replace(old, second=self.style),))
+        if self.style is None:
+            return Delta(put=(replace(old, second=None),))
+        check_style(self.style)
+        boxes = (item_box(drawing, i) for i in drawing.tree.children(old.id))
+        held = [b for b in boxes if b is not None]
+        second = laid(self.style, lambda: Box.union(held)) if held else self.style
+        return Delta(put=(replace(old, second=second),))
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)

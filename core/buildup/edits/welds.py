@@ -5,22 +5,23 @@ from dataclasses import dataclass, field, replace
 
 from buildup.drawing.checks import MOST_ANCHORS
 from buildup.drawing.model import (
+    Assembly,
     Contour,
     Drawing,
     Group,
-    Holder,
     Item,
     Outline,
     Painted,
     Shape,
-    Style,
     Symmetry,
+    finish_of,
 )
+from buildup.drawing.paint import PLAIN, Style, moved_style
 from buildup.drawing.tree import Move
 from buildup.edits.change import Delta, row_of, updated
 from buildup.edits.copying import check_count
 from buildup.errors import Refusal
-from buildup.forms.contours import contours_of
+from buildup.forms.contours import contours_of, laid_style
 from buildup.forms.frames import own_standing
 from buildup.forms.images import images
 from buildup.forms.sides import kept
@@ -73,7 +74,7 @@ class _Weld:
             self.moves += row_of(copies, self.symmetry, front)
             front = copies[-1] if copies else front
         alone = len(held) == 1 and not self.moves and tree.is_drawn(held[0])
-        if not held or (alone and item.opacity >= 1.0 and not item.hidden):
+        if not held or (alone and item.finish == PLAIN and not item.hidden):
             place = tree.container(self.symmetry)
             out = row_of(held, place, self.symmetry)
             return Delta(put=tuple(self.put), moves=out, removed=(self.symmetry,))
@@ -105,7 +106,7 @@ class _Weld:
                 return None
             item = self.drawing.drawn_item(item_id)
             contours = (moved_contour(c, image) for c in self._outlines[item_id].contours)
-            style = second or item.style
+            style = moved_style(second or laid_style(self.drawing, item_id), image)
             copy = as_outline(replace(item, id=self._new_id(), style=style), contours)
             self.put.append(copy)
             return copy.id
@@ -133,12 +134,12 @@ def _plain(contours: tuple[Contour, ...]) -> Iterator[Contour]:
         yield replace(contour, anchors=tuple(anchors))
 
 
-def as_group(item: Holder) -> Group:
-    """A container as a plain group."""
+def as_group(item: Symmetry | Assembly) -> Group:
+    """A container as a plain group that shows as it did."""
     return Group(
         id=item.id,
         name=item.name,
-        opacity=item.opacity,
+        finish=finish_of(item),
         hidden=item.hidden,
         locked=item.locked,
         role=item.role,

@@ -5,8 +5,9 @@ from xml.sax.saxutils import escape
 
 from buildup.drawing.clips import LONGEST_CLIP, clip_of
 from buildup.drawing.model import Drawing
+from buildup.drawing.numerals import short
 from buildup.errors import Refusal
-from buildup.formats.svg import drawn_lines, short
+from buildup.formats.svg import drawn_lines
 from buildup.formats.svgread import CLIP_ID
 from buildup.forms.seen import seen_box
 from buildup.geometry.boxes import Box

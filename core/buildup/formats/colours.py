@@ -2,6 +2,8 @@
 
 import re
 
+from buildup.drawing.colourspaces import of_hsl, of_oklch
+
 _TABLE = """
 aliceblue:F0F8FF antiquewhite:FAEBD7 aqua:00FFFF aquamarine:7FFFD4 azure:F0FFFF beige:F5F5DC
 bisque:FFE4C4 black:000000 blanchedalmond:FFEBCD blue:0000FF blueviolet:8A2BE2 brown:A52A2A
@@ -35,7 +37,7 @@ whitesmoke:F5F5F5 yellow:FFFF00 yellowgreen:9ACD32
 _NAMES = dict(pair.split(":") for pair in _TABLE.split())
 """The named colours of CSS Color 4, 6.1."""
 _HEX = re.compile(r"#([0-9a-f]{3}|[0-9a-f]{4}|[0-9a-f]{6}|[0-9a-f]{8})")
-_RGB = re.compile(r"rgba?\(([^()]*)\)")
+_CALL = re.compile(r"(rgb|hsl|oklch)a?\(([^()]*)\)")
 
 
 def read_colour(text: str) -> str | None:
@@ -46,6 +48,8 @@ def read_colour(text: str) -> str | None:
 
     >>> read_colour("tan"), read_colour("#0af"), read_colour("rgb(50%, 0%, 100%)")
     ('#D2B48C', '#00AAFF', '#8000FF')
+    >>> read_colour("hsl(30 100% 50%)"), read_colour("oklch(62.8% 0.258 29.23)")
+    ('#FF8000', '#FF0000')
     >>> read_colour("none") is None
     True
 
@@ -60,11 +64,49 @@ def read_colour(text: str) -> str | None:
         if len(digits) < 6:
             digits = "".join(d * 2 for d in digits)
         return None if digits[6:] == "00" else f"#{digits[:6].upper()}"
-    if match := _RGB.fullmatch(word):
-        parts = re.split(r"[\s,/]+", match[1].strip())
+    if match := _CALL.fullmatch(word):
+        parts = re.split(r"[\s,/]+", match[2].strip())
         if len(parts) >= 3:
-            return None if _share(parts[3:]) == 0.0 else "#" + "".join(map(_part, parts[:3]))
+            return None if _share(parts[3:]) == 0.0 else _READERS[match[1]](parts[:3])
     raise ValueError(text[:40])
+
+
+def _rgb(parts: list[str]) -> str:
+    return "#" + "".join(map(_part, parts))
+
+
+def _hsl(parts: list[str]) -> str:
+    saturation, lightness = (_bounded(float(p.removesuffix("%")) / 100.0) for p in parts[1:])
+    return of_hsl(_hue(parts[0]), saturation, lightness)
+
+
+def _oklch(parts: list[str]) -> str:
+    lightness = _bounded(_of_whole(parts[0], 1.0))
+    return of_oklch(lightness, min(_of_whole(parts[1], 0.4), MOST_CHROMA), _hue(parts[2]))
+
+
+MOST_CHROMA = 1.0
+"""No colour that can be seen has more."""
+_READERS = {"rgb": _rgb, "hsl": _hsl, "oklch": _oklch}
+
+
+def _hue(text: str) -> float:
+    value = float(text.removesuffix("deg"))
+    if not abs(value) < 1e6:
+        raise ValueError(text[:40])
+    return value % 360.0
+
+
+def _of_whole(text: str, whole: float) -> float:
+    """A number, or per cent of a whole."""
+    return float(text[:-1]) / 100.0 * whole if text.endswith("%") else float(text)
+
+
+def _bounded(value: float) -> float:
+    """A number kept from 0 to 1; NaN is none."""
+    if value != value:  # noqa: PLR0124
+        raise ValueError("nan")
+    return min(max(value, 0.0), 1.0)
 
 
 def _part(text: str) -> str:

@@ -5,26 +5,20 @@ from dataclasses import dataclass, replace
 from xml.sax.saxutils import escape, quoteattr
 
 from buildup.drawing.checks import NO_TEXT
-from buildup.drawing.model import (
-    MITER_LIMIT,
-    Assembly,
-    Contour,
-    Drawing,
-    Holder,
-    Item,
-    Style,
-    Symmetry,
-)
+from buildup.drawing.model import Contour, Drawing, Holder, Item, Painted, Symmetry, finish_of
+from buildup.drawing.numerals import short
+from buildup.drawing.paint import PLAIN, Style, moved_style
 from buildup.drawing.tree import ROOT
 from buildup.drawing.units import unit_of
+from buildup.formats.svgpaint import effect_lines, form_lines, showing
 from buildup.forms.assembling import Form
+from buildup.forms.contours import form_of
 from buildup.forms.images import images, shown_images
-from buildup.forms.paintings import paintings_of
-from buildup.forms.pens import placing_of
-from buildup.forms.seen import stroke_box
+from buildup.forms.paintings import paintings_beside
+from buildup.forms.seen import painted_box, seen_box
 from buildup.forms.sides import kept
+from buildup.geometry.transforms import Affine
 from buildup.shapes.placement import moved_contour
-from buildup.view.pathdata import path_data
 
 
 def svg(drawing: Drawing, *, title: str) -> str:
@@ -58,10 +52,20 @@ class _Seen:
         """What tells it from the others of the same item."""
         return "".join(f"-{number}" for _, number in self.images)
 
+    @property
+    def by(self) -> Affine:
+        """Where it shows."""
+        found = Affine()
+        for symmetry, number in self.images:
+            found = images(symmetry)[number].after(found)
+        return found
+
     def style(self, own: Style) -> Style:
         """How an item is painted there."""
+        if not self.images:
+            return own
         painted = (s.second for s, number in self.images if number % 2 and s.second is not None)
-        return next(painted, own)
+        return moved_style(next(painted, own), self.by)
 
     def contours(self, contours: tuple[Contour, ...]) -> tuple[Contour, ...]:
         """Where its contours are there, cut as the symmetries say."""
@@ -84,8 +88,9 @@ def drawn_lines(drawing: Drawing, ids: Iterable[str], seen: _Seen = _PLAINLY) ->
             yield from _painted(drawing, item_id, seen)
             continue
         assert isinstance(item, Holder)  # noqa: S101
-        faint = f' opacity="{short(item.opacity)}"' if item.opacity < 1.0 else ""
-        yield f"<g aria-label={_name(item)}{faint}>"
+        marks, defined = _whole(drawing, item_id, seen)
+        yield from defined
+        yield f"<g{marks}>"
         held = drawing.tree.children(item_id)
         if isinstance(item, Symmetry):
             for number in range(len(shown_images(drawing, item_id))):
@@ -95,79 +100,61 @@ def drawn_lines(drawing: Drawing, ids: Iterable[str], seen: _Seen = _PLAINLY) ->
         yield "</g>"
 
 
+def _whole(drawing: Drawing, item_id: str, seen: _Seen) -> tuple[str, Iterable[str]]:
+    """The attributes of an item as a whole, and lines that they need."""
+    item = drawing.items[item_id]
+    finish = seen.style(item.style).finish if isinstance(item, Painted) else finish_of(item)
+    label = f" aria-label={_name(item)}"
+    box = seen_box(drawing, item_id) if finish.effects else None
+    if box is None:
+        return showing(finish) + label, ()
+    name = f"fx-{item_id}{seen.number}"
+    lines = effect_lines(finish.effects, box, name, seen.by)
+    return f'{showing(finish)} filter="url(#{name})"{label}', lines
+
+
 def _painted(drawing: Drawing, item_id: str, seen: _Seen) -> Iterator[str]:
     """What is painted of an item: one path, or a group of several."""
-    item = drawing.items[item_id]
-    forms = [replace(f, contours=seen.contours(f.contours)) for f in paintings_of(drawing, item_id)]
-    forms = [replace(f, style=seen.style(f.style)) for f in forms if f.contours]
-    marks = f" aria-label={_name(item)}"
-    if isinstance(item, Assembly) and item.opacity < 1.0:
-        marks = f' opacity="{short(item.opacity)}"{marks}'
-    alone = len(forms) == 1 and _is_one_path(forms[0])
-    if not alone and forms:
-        yield f"<g{marks}>"
-    for number, form in enumerate(forms):
-        yield from _paths(form, marks if alone else "", f"{item_id}{seen.number}-{number}")
-    if not alone and forms:
-        yield "</g>"
-
-
-def _is_one_path(form: Form) -> bool:
-    """Whether its stroke needs no path of its own."""
-    return not form.style.stroked or placing_of(form.contours, form.style) == "centred"
-
-
-def _paths(form: Form, marks: str, side: str) -> Iterator[str]:
-    """A form as one path, or as two where its stroke lies on one side, cut there."""
-    style = form.style
-    data = f'd="{path_data(form.contours)}"'
-    even = ' fill-rule="evenodd"' if form.rule == "evenodd" else ""
-    fill = f'fill="{style.fill or "none"}"{even if style.fill is not None else ""}'
-    if _is_one_path(form):
-        yield f"<path {data} {fill}{_stroke(style)}{marks}/>"
+    below, above = paintings_beside(drawing, item_id)
+    own = form_of(drawing, item_id)
+    lines: list[str] = []
+    for number, form in enumerate((*below, own, *above)):
+        there = replace(form, contours=seen.contours(form.contours), style=seen.style(form.style))
+        if there.contours:
+            name = f"{item_id}{seen.number}-{number}"
+            lines += form_lines(there, name) if form is own else _beside(there, name)
+    if not lines:
         return
-    if style.fill is not None:
-        yield f"<path {data} {fill}{marks}/>"
-    twice = _stroke(replace(style, stroke_width=2.0 * style.stroke_width))
-    if style.placing == "inside":
-        clip = even.replace("fill", "clip")
-        yield f'<clipPath id="in-{side}"><path {data}{clip}/></clipPath>'
-        yield f'<path {data} fill="none"{twice} clip-path="url(#in-{side})"/>'
+    marks, defined = _whole(drawing, item_id, seen)
+    yield from defined
+    *before, last = lines
+    if not any(line.startswith("<path") for line in before):
+        yield from before
+        yield f"{last.removesuffix('/>')}{marks}/>"
         return
-    box = stroke_box(form.contours, style)
-    place = f'x="{short(box.left)}" y="{short(box.top)}"'
-    place = f'{place} width="{short(box.width)}" height="{short(box.height)}"'
-    yield f'<mask id="out-{side}" maskUnits="userSpaceOnUse" {place}>'
-    yield f'<rect {place} fill="#FFFFFF"/><path {data}{even} fill="#000000"/></mask>'
-    yield f'<path {data} fill="none"{twice} mask="url(#out-{side})"/>'
+    yield f"<g{marks}>"
+    yield from lines
+    yield "</g>"
+
+
+def _beside(form: Form, name: str) -> Iterator[str]:
+    """What is painted beside the form of an assembly, as it shows by itself."""
+    finish = form.style.finish
+    if finish == PLAIN:
+        yield from form_lines(form, name)
+        return
+    marks = showing(finish)
+    if finish.effects:
+        box = painted_box(form.contours, form.style)
+        yield from effect_lines(finish.effects, box, f"fx-{name}", Affine())
+        marks += f' filter="url(#fx-{name})"'
+    yield f"<g{marks}>"
+    yield from form_lines(form, name)
+    yield "</g>"
 
 
 def _name(item: Item) -> str:
     return quoteattr(_sound_text(item.name))
-
-
-def _stroke(style: Style) -> str:
-    """The attributes of a stroke; none where there is none."""
-    if not style.stroked:
-        return ""
-    paint = [
-        f'stroke="{style.stroke}"',
-        f'stroke-width="{short(style.stroke_width)}"',
-        f'stroke-linecap="{style.cap}"',
-        f'stroke-linejoin="{style.join}"',
-    ]
-    if style.join == "miter" and style.miter_limit != MITER_LIMIT:
-        paint.append(f'stroke-miterlimit="{short(style.miter_limit)}"')
-    if style.dashes:
-        paint.append(f'stroke-dasharray="{" ".join(map(short, style.dashes))}"')
-    if style.dashes and style.dash_from:
-        paint.append(f'stroke-dashoffset="{short(style.dash_from)}"')
-    return "".join(f" {attribute}" for attribute in paint)
-
-
-def short(value: float) -> str:
-    """A number with at most six decimals."""
-    return f"{value:.6f}".rstrip("0").rstrip(".")
 
 
 def _sound_text(text: str) -> str:

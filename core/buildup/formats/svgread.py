@@ -14,6 +14,7 @@ from xml.parsers import expat
 from buildup.drawing.checks import LONGEST_NAME, MOST_ANCHORS, NO_TEXT
 from buildup.drawing.clips import LONGEST_CLIP, Clip
 from buildup.drawing.model import Anchor, Contour, DrawnItem, Frame, Group, Item, Outline, Shape
+from buildup.drawing.paint import PLAIN, Finish
 from buildup.errors import Refusal
 from buildup.formats.svgpaths import numbers, read_path
 from buildup.formats.svgvalues import (
@@ -232,7 +233,7 @@ class _Document:
         opacity = min(max(read_length(declared.get("opacity"), whole=1.0, otherwise=1.0), 0.0), 1.0)
         number = len(self._items) + 1
         name = _called(attributes, "Group")
-        level.group = Group(id=f"s{number}", name=name, opacity=opacity)
+        level.group = Group(id=f"s{number}", name=name, finish=Finish(opacity))
         self._enter(level.group, around.group)
 
     def _enter(self, item: Item, group: Group | None) -> None:
@@ -266,7 +267,7 @@ class _Document:
 
 def _plain(item: Item) -> Item:
     """The group as it would be if it said nothing but what it holds."""
-    return replace(item, name="Group", opacity=1.0) if isinstance(item, Group) else item
+    return replace(item, name="Group", finish=PLAIN) if isinstance(item, Group) else item
 
 
 def _called(attributes: _Attributes, label: str) -> str:

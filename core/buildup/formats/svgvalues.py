@@ -5,7 +5,7 @@ import re
 from collections.abc import Mapping
 
 from buildup.drawing.checks import MOST_DASHES, MOST_MITER, WIDEST_STROKE
-from buildup.drawing.model import MITER_LIMIT, Cap, Join, Style
+from buildup.drawing.paint import MITER_LIMIT, Cap, Join, Stroke, Style
 from buildup.drawing.units import UNITS
 from buildup.formats.colours import read_colour
 from buildup.formats.svgpaths import numbers
@@ -124,16 +124,16 @@ def read_style(paint: Mapping[str, str], scale: float) -> tuple[Style, bool]:
     stroke, sound = _colour(paint, "stroke")
     width = read_length(paint.get("stroke-width"), otherwise=1.0) * scale
     limit = read_length(paint.get("stroke-miterlimit"), otherwise=MITER_LIMIT)
-    return Style(
-        fill=fill,
-        stroke=stroke,
-        stroke_width=min(max(width, 0.0), WIDEST_STROKE),
+    drawn = Stroke(
+        paint=stroke,
+        width=min(max(width, 0.0), WIDEST_STROKE),
         cap=_CAPS.get(paint.get("stroke-linecap", ""), "butt"),
         join=_JOINS.get(paint.get("stroke-linejoin", ""), "miter"),
         miter_limit=min(max(limit, 1.0), MOST_MITER),
         dashes=_dashes(paint.get("stroke-dasharray", "none"), scale),
         dash_from=read_length(paint.get("stroke-dashoffset")) * scale,
-    ), whole and sound
+    )
+    return Style(fill=fill, strokes=(drawn,)), whole and sound
 
 
 def _dashes(text: str, scale: float) -> tuple[float, ...]:

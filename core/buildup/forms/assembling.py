@@ -13,8 +13,8 @@ from buildup.drawing.model import (
     FormCorner,
     FormSide,
     Role,
-    Style,
 )
+from buildup.drawing.paint import Style
 from buildup.errors import Refusal
 from buildup.geometry.angles import cross, dot, unit
 from buildup.geometry.boxes import Box

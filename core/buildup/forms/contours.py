@@ -10,6 +10,7 @@ from buildup.drawing.model import (
     Drawing,
     Drawn,
     DrawnItem,
+    FillRule,
     FormCorner,
     Grown,
     Outline,
@@ -17,6 +18,7 @@ from buildup.drawing.model import (
     Stroked,
     Symmetry,
 )
+from buildup.drawing.paint import Style, laid, moved_style
 from buildup.errors import Refusal
 from buildup.forms.assembling import Assembled, Form, PartForm, assembled
 from buildup.forms.images import shown_images
@@ -87,7 +89,7 @@ def _grown(parts: Sequence[PartForm], edge: Grown, corners: Sequence[FormCorner]
 
 def _strokes(drawing: Drawing, item_id: str) -> tuple[Form, ...]:
     """The outlines of all strokes that show of an item."""
-    made = (stroke_form(f) for f in forms_in(drawing, item_id))
+    made = (stroke_form(f, s) for f in forms_in(drawing, item_id) for s in f.style.shown)
     return tuple(Form(contours) for contours in made if contours)
 
 
@@ -96,9 +98,23 @@ def form_of(drawing: Drawing, item_id: str) -> Form:
     item = drawing.painted_item(item_id)
     if isinstance(item, Assembly):
         made = assembly_form(drawing, item_id)
-        return Form(made.contours, made.rule, item.style)
+        return _form(made.contours, made.rule, item.style)
     rule = item.rule if isinstance(item, Outline) else "nonzero"
-    return Form(contours_of(drawing, item_id), rule, item.style)
+    return _form(contours_of(drawing, item_id), rule, item.style)
+
+
+def laid_style(drawing: Drawing, item_id: str) -> Style:
+    """How an item is painted, its gradients laid on the sheet."""
+    return form_of(drawing, item_id).style
+
+
+def _form(contours: tuple[Contour, ...], rule: FillRule, style: Style) -> Form:
+    return Form(contours, rule, laid_across(contours, style))
+
+
+def laid_across(contours: Sequence[Contour], style: Style) -> Style:
+    """A style whose gradients are laid across some contours; as it is where there are none."""
+    return laid(style, lambda: box_of(contours)) if contours else style
 
 
 def forms_in(
@@ -124,7 +140,8 @@ def forms_in(
         return
     for image in shown_images(drawing, item_id):
         for form in held:
-            yield replace(form, contours=moved_contours(kept(form.contours, item), image))
+            contours = moved_contours(kept(form.contours, item), image)
+            yield replace(form, contours=contours, style=moved_style(form.style, image))
 
 
 def item_contours(item: DrawnItem) -> tuple[Contour, ...]:

@@ -25,7 +25,7 @@ def paintings_beside(drawing: Drawing, item_id: str) -> tuple[Sequence[Form], Se
         return (), ()
     held = drawing.known(_held, item_id)
     if isinstance(item.edge, Stroked):
-        plain = ((f, replace(f.style, stroke=None)) for f in held if f.style.fill is not None)
+        plain = ((f, replace(f.style, strokes=())) for f in held if f.style.fill is not None)
         return tuple(replace(f, style=style) for f, style in plain), ()
     if not item.edge.shows:
         return (), ()

@@ -8,7 +8,8 @@ from collections.abc import Iterator, Sequence
 
 from buildup.drawing.extent import box_of
 from buildup.drawing.handles import tangents
-from buildup.drawing.model import Contour, Drawing, Style
+from buildup.drawing.model import Contour, Drawing
+from buildup.drawing.paint import Stroke, Style
 from buildup.forms.contours import HERE, moved_contours
 from buildup.forms.images import shown_images
 from buildup.forms.paintings import paintings_of
@@ -32,7 +33,7 @@ def _seen_under(drawing: Drawing, item_id: str, by: Affine) -> Box | None:
 def _seen(drawing: Drawing, item_id: str, by: Affine) -> Box | None:
     if drawing.is_painted(item_id):
         painted = [f for f in paintings_of(drawing, item_id) if f.contours]
-        seen = [stroke_box(moved_contours(f.contours, by), f.style) for f in painted]
+        seen = [painted_box(moved_contours(f.contours, by), f.style) for f in painted]
         return Box.union(seen) if seen else None
     shown = [i for i in drawing.tree.children(item_id) if not drawing.items[i].hidden]
     found = (
@@ -44,15 +45,19 @@ def _seen(drawing: Drawing, item_id: str, by: Affine) -> Box | None:
     return Box.union(boxes) if boxes else None
 
 
-def stroke_box(contours: Sequence[Contour], style: Style) -> Box:
-    """The tight box around the stroke of some contours; at least one anchor among them.
+def painted_box(contours: Sequence[Contour], style: Style) -> Box:
+    """The tight box around some contours with their strokes; at least one anchor among them.
 
-    Dashes count as if nothing were left out between them; without a stroke it is the form's own.
+    Dashes count as if nothing were left out between them; effects do not count.
     """
-    if not style.stroked:
-        return box_of(contours)
-    pen = pen_of(contours, style)
-    inside = placing_of(contours, style) == "inside"
+    strokes = [stroke_box(contours, s) for s in style.shown]
+    return Box.union(strokes) if strokes else box_of(contours)
+
+
+def stroke_box(contours: Sequence[Contour], stroke: Stroke) -> Box:
+    """The tight box around some contours with a stroke on them; at least one anchor among them."""
+    pen = pen_of(contours, stroke)
+    inside = placing_of(contours, stroke) == "inside"
     half = 0.0 if inside else pen.width / 2.0
     boxes: list[Box] = []
     for contour in contours:

@@ -4,7 +4,8 @@ import itertools
 from collections.abc import Iterator, Sequence
 from dataclasses import replace
 
-from buildup.drawing.model import Contour, Grown, Style
+from buildup.drawing.model import Contour, Grown
+from buildup.drawing.paint import Stroke
 from buildup.forms.assembling import (
     Assembled,
     Form,
@@ -13,10 +14,10 @@ from buildup.forms.assembling import (
     contour_of,
     operands_of,
 )
+from buildup.forms.dashing import dashed, spot
 from buildup.forms.pens import pen_of, placing_of
 from buildup.geometry.angles import cross
 from buildup.geometry.areas import area_of
-from buildup.geometry.dashes import dashes_of
 from buildup.geometry.inside import winding
 from buildup.geometry.nearest import nearest
 from buildup.geometry.offsets import way_of
@@ -31,8 +32,8 @@ EATEN = (
 """Said of a live offset."""
 
 
-def stroke_form(form: Form) -> tuple[Contour, ...]:
-    """The outline of the stroke of a form; () where it has no width.
+def stroke_form(form: Form, stroke: Stroke) -> tuple[Contour, ...]:
+    """The outline of a stroke of a form; () where it does not show.
 
     Dashes are outlines by themselves.
 
@@ -40,13 +41,13 @@ def stroke_form(form: Form) -> tuple[Contour, ...]:
         Refusal: as `combined`, `dashes_of`.
 
     """
-    contours, style = form.contours, form.style
-    if not style.stroked:
+    contours = form.contours
+    if not stroke.shows:
         return ()
-    pen = pen_of(contours, style)
-    strokes = _strokes(contours, pen, style)
+    pen = pen_of(contours, stroke)
+    strokes = _strokes(contours, pen, stroke)
     known: list[Pairs] = [[()] * len(s.contours) for s in strokes]
-    placing = placing_of(contours, style)
+    placing = placing_of(contours, stroke)
     if placing == "centred":
         return _contours(combined(strokes, union), known, pen.width)
     within = placing == "inside"
@@ -114,23 +115,17 @@ def distance_to(contours: Sequence[Contour], place: complex) -> float:
     return found.distance if cross(way, place - found.at) > 0.0 else -found.distance
 
 
-def _strokes(contours: Sequence[Contour], pen: Pen, style: Style) -> list[Operand]:
+def _strokes(contours: Sequence[Contour], pen: Pen, stroke: Stroke) -> list[Operand]:
     found: list[Operand] = []
     for contour in contours:
-        segments = contour.segments or _spot(contour)
-        if not style.dashes:
+        segments = contour.segments or spot(contour)
+        if not stroke.dashes:
             found += (s.operand for s in stroke_of(segments, pen, closed=contour.closed))
             continue
-        dashes = dashes_of(segments, style.dashes, start=style.dash_from, closed=contour.closed)
-        for dash in dashes:
+        for dash in dashed(contour, stroke):
             drawn = stroke_of(dash.segments, pen, closed=False, way=dash.way)
             found += (s.operand for s in drawn)
     return found
-
-
-def _spot(contour: Contour) -> tuple[tuple[complex, complex, complex, complex], ...]:
-    """A path of one anchor as a segment of no length."""
-    return tuple((a.at, a.at, a.at, a.at) for a in contour.anchors)
 
 
 def _contours(loops: Sequence[Loop], known: Sequence[Pairs], width: float) -> tuple[Contour, ...]:

@@ -61,11 +61,7 @@ def dashes_of(
     total = math.fsum(lengths)
     pattern = tuple(pattern) * (1 + len(pattern) % 2)
     if total / math.fsum(pattern) * len(pattern) / 2.0 > MOST_DASHES:
-        raise Refusal(
-            "too_many_dashes",
-            f"That would be more than {MOST_DASHES:,} dashes on one path. Nothing was changed; "
-            "take longer ones.",
-        )
+        raise _too_many()
     ends = [0.0, *itertools.accumulate(lengths)]
     spans = list(_spans(pattern, start, total))
     found = [_between(long, ends, low, high) for low, high in spans]
@@ -74,6 +70,44 @@ def dashes_of(
         last = rest[-1]
         found = [*rest[:-1], Dash((*last.segments, *first.segments), last.way)]
     return found
+
+
+def fitted_pattern(runs: Sequence[float], pattern: Sequence[float]) -> tuple[float, ...]:
+    """Lengths drawn and left out along a whole path, so that each end of a run lies in a dash.
+
+    In each run the pattern is stretched until it goes in a whole number of times, the nearest one
+    above 0, and begins and ends in the middle of its first dash.
+
+    Args:
+        runs: the lengths of the path from corner to corner, in its order.
+        pattern: lengths drawn and left out in turn; one of an odd number is taken twice.
+
+    Returns:
+        Drawn first; an odd number of them. () where no run has a length.
+
+    Raises:
+        Refusal: `bad_dashes`, `too_many_dashes`.
+
+    >>> fitted_pattern([9.0], (2.0, 2.0))
+    (1.125, 2.25, 2.25, 2.25, 1.125)
+    """
+    check_dashes(pattern)
+    pattern = tuple(pattern) * (1 + len(pattern) % 2)
+    period = math.fsum(pattern)
+    found: list[float] = []
+    for run in runs:
+        if run <= NO_LENGTH:
+            continue
+        times = max(1, round(run / period))
+        if times * len(pattern) / 2.0 > MOST_DASHES:
+            raise _too_many()
+        by = run / (times * period)
+        first, *others = (d * by for d in pattern)
+        piece = [first / 2.0, *others, *([first, *others] * (times - 1)), first / 2.0]
+        if found:
+            piece[0] += found.pop()
+        found += piece
+    return tuple(found)
 
 
 def check_dashes(pattern: Sequence[float]) -> None:
@@ -89,6 +123,14 @@ def check_dashes(pattern: Sequence[float]) -> None:
             "Dashes and gaps take lengths of 0 or more, and not all of them 0. The old ones were "
             "kept.",
         )
+
+
+def _too_many() -> Refusal:
+    return Refusal(
+        "too_many_dashes",
+        f"That would be more than {MOST_DASHES:,} dashes on one path. Nothing was changed; "
+        "take longer ones.",
+    )
 
 
 def _spans(pattern: Sequence[float], start: float, total: float) -> Iterator[tuple[float, float]]:

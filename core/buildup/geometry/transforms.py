@@ -3,6 +3,7 @@
 from dataclasses import dataclass
 
 from buildup.geometry.angles import direction
+from buildup.geometry.coordinates import Coordinates
 
 
 @dataclass(frozen=True, slots=True)
@@ -16,9 +17,9 @@ class Affine:
 
     """
 
-    across: complex = 1 + 0j
-    down: complex = 1j
-    origin: complex = 0j
+    across: Coordinates = 1 + 0j
+    down: Coordinates = 1j
+    origin: Coordinates = 0j
 
     def __call__(self, point: complex) -> complex:
         """The image of a point."""

@@ -3,7 +3,8 @@
 from dataclasses import dataclass, replace
 from typing import overload
 
-from buildup.drawing.checks import WIDEST_STROKE
+from buildup.drawing.checks import WIDEST_EFFECT, WIDEST_STROKE
+from buildup.drawing.extent import box_of
 from buildup.drawing.model import (
     Anchor,
     Assembly,
@@ -15,10 +16,10 @@ from buildup.drawing.model import (
     HandStroke,
     Outline,
     Shape,
-    Style,
     Symmetry,
     Twin,
 )
+from buildup.drawing.paint import Effect, Shadow, Style, has_gradient, laid, moved_style
 from buildup.geometry.angles import (
     degrees_of,
     direction,
@@ -27,8 +28,10 @@ from buildup.geometry.angles import (
     normal_degrees,
     unit,
 )
+from buildup.geometry.boxes import Box
 from buildup.geometry.tolerances import NO_LENGTH, RIGHT_ABOUT
 from buildup.geometry.transforms import Affine, shift
+from buildup.shapes.corners import worked
 from buildup.shapes.registry import dials_of, shape_kind
 
 SAME_ANGLE = 1e-9
@@ -126,7 +129,21 @@ def moved_item(item: Placed, way: Way) -> Placed:
     if isinstance(item, Symmetry):
         return _moved_symmetry(item, by)
     moved = _moved_outline(item, way) if isinstance(item, Outline) else _moved_shape(item, by)
+    moved = _painted_along(item, moved, by)
     return _grown(moved, abs(by.determinant) ** 0.5) if way.grows else moved
+
+
+def _painted_along(item: DrawnItem, moved: DrawnItem, by: Affine) -> DrawnItem:
+    """An item that was moved, and its gradients with it."""
+    if not has_gradient(item.style):
+        return moved
+
+    def box() -> Box:
+        if isinstance(item, Shape):
+            return box_of(shape_contours(item))
+        return box_of([worked(c).contour for c in item.contours])
+
+    return replace(moved, style=moved_style(laid(item.style, box), by))
 
 
 def _moved_outline(item: Outline, way: Way) -> Outline:
@@ -145,6 +162,7 @@ def _moved_symmetry(item: Symmetry, by: Affine) -> Symmetry:
 
 
 def _moved_assembly(item: Assembly, way: Way) -> Assembly:
+    item = replace(item, style=moved_style(item.style, way.by))
     corners = tuple(replace(c, at=way.by.vector(c.at)) for c in item.corners)
     if not way.grows:
         return replace(item, corners=corners)
@@ -163,13 +181,24 @@ def _moved_shape(item: Shape, by: Affine) -> Shape:
 
 
 def grown_style(style: Style, scale: float) -> Style:
-    """A style whose stroke and dashes are scaled."""
-    return replace(
-        style,
-        stroke_width=min(style.stroke_width * scale, WIDEST_STROKE),
-        dashes=tuple(d * scale for d in style.dashes),
-        dash_from=style.dash_from * scale,
+    """A style whose strokes, dashes and effects are scaled."""
+    strokes = (
+        replace(
+            stroke,
+            width=min(stroke.width * scale, WIDEST_STROKE),
+            dashes=tuple(d * scale for d in stroke.dashes),
+            dash_from=stroke.dash_from * scale,
+        )
+        for stroke in style.strokes
     )
+    effects = (_grown_effect(e, scale) for e in style.finish.effects)
+    finish = replace(style.finish, effects=tuple(effects))
+    return replace(style, strokes=tuple(strokes), finish=finish)
+
+
+def _grown_effect(effect: Effect, scale: float) -> Effect:
+    grown = replace(effect, radius=min(effect.radius * scale, WIDEST_EFFECT))
+    return replace(grown, by=grown.by * scale) if isinstance(grown, Shadow) else grown
 
 
 def _grown(item: DrawnItem, scale: float) -> DrawnItem:

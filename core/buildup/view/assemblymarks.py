@@ -2,13 +2,15 @@
 
 from dataclasses import dataclass
 
-from buildup.drawing.model import Assembly, Drawing, FillRule, Grown, Role, Stroked, Style
+from buildup.drawing.model import Assembly, Drawing, FillRule, Grown, Role, Stroked
+from buildup.drawing.paint import PLAIN, Finish, Style
 from buildup.forms.assembling import Assembled, Form
 from buildup.forms.contours import drawn_under
 from buildup.forms.draftpegs import CopyPeg, copy_peg
 from buildup.forms.paintings import paintings_beside
 from buildup.geometry.bezier import extremes, point_at
 from buildup.geometry.offsets import way_of
+from buildup.view.paintmarks import FilterMark, dashes_of, form_filter
 from buildup.view.pathdata import path_data
 
 
@@ -33,6 +35,12 @@ class PaintMark:
     style: Style
     open: bool
     """As that of an item that is drawn."""
+    dashes: tuple[str | None, ...] = ()
+    """Likewise."""
+    finish: Finish = PLAIN
+    """Likewise."""
+    filter: FilterMark | None = None
+    """Likewise."""
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -85,6 +93,9 @@ def paint_mark(form: Form) -> PaintMark:
         rule=form.rule,
         style=form.style,
         open=not all(c.closed for c in form.contours),
+        dashes=dashes_of(form.contours, form.style),
+        finish=form.style.finish,
+        filter=form_filter(form),
     )
 
 

@@ -14,12 +14,14 @@ from buildup.drawing.model import (
     Outline,
     Role,
     Shape,
-    Style,
     Symmetry,
+    finish_of,
 )
-from buildup.forms.contours import assembly_form, contours_of, near_box
+from buildup.drawing.paint import PLAIN, Finish, Style
+from buildup.forms.contours import assembly_form, contours_of, laid_across, near_box
 from buildup.shapes.registry import shape_kind
 from buildup.view.assemblymarks import AssemblyMark, assembly_mark
+from buildup.view.paintmarks import FilterMark, dashes_of, filter_mark
 from buildup.view.pathdata import path_data
 from buildup.view.symmetrymarks import SymmetryMark, symmetry_mark
 
@@ -68,8 +70,13 @@ class Drawable:
     """In the place of long path data, for somebody who holds what it was before."""
     rule: FillRule = "nonzero"
     style: Style = Style()
-    opacity: float = 1.0
-    """Of all that a container holds."""
+    """Its gradients are laid on the sheet."""
+    finish: Finish = PLAIN
+    """How it shows as a whole, also where that is part of its style."""
+    filter: FilterMark | None = None
+    """What makes its effects."""
+    dashes: tuple[str | None, ...] = ()
+    """By stroke, path data of dashes that are fitted; none where no stroke has any."""
     compound: bool = False
     """An outline of several contours."""
     open: bool = False
@@ -99,21 +106,26 @@ def _drawable(drawing: Drawing, item_id: str) -> Drawable:
         locked=item.locked,
         role=item.role,
         box=bounds,
+        finish=finish_of(item),
+        filter=filter_mark(drawing, item_id),
     )
     if isinstance(item, Assembly):
         form = assembly_form(drawing, item_id)
         mark = assembly_mark(drawing, item, form)
         data = path_data(form.contours)
         ways = not all(c.closed for c in form.contours)
-        found = replace(found, opacity=item.opacity, style=item.style, path=data, assembly=mark)
-        return replace(found, rule=form.rule, open=ways)
+        style = laid_across(form.contours, item.style)
+        found = replace(found, style=style, path=data, assembly=mark, rule=form.rule, open=ways)
+        return replace(found, dashes=dashes_of(form.contours, style))
     if isinstance(item, Symmetry):
-        return replace(found, opacity=item.opacity, symmetry=symmetry_mark(drawing, item))
+        return replace(found, symmetry=symmetry_mark(drawing, item))
     if isinstance(item, Holder):
-        return replace(found, opacity=item.opacity)
+        return found
     contours = contours_of(drawing, item_id)
+    style = laid_across(contours, item.style)
     ways = not all(c.closed for c in contours)
-    found = replace(found, path=path_data(contours), style=item.style, open=ways)
+    found = replace(found, path=path_data(contours), style=style, open=ways)
+    found = replace(found, dashes=dashes_of(contours, style))
     if isinstance(item, Outline):
         several = len(item.contours) > 1
         return replace(found, rule=item.rule, compound=several, ends=_ends(contours))

@@ -6,6 +6,7 @@ from typing import Literal
 
 from buildup.drawing.codec import type_of
 from buildup.drawing.model import Contour, Drawing, Holder, Layer, Shape
+from buildup.drawing.paint import Gradient, Paint, hex_of
 from buildup.forms.assembling import Form
 from buildup.forms.contours import box_under, form_of, moved_contours
 from buildup.forms.images import images_of
@@ -69,9 +70,11 @@ def _form_at(form: Form, at: complex, reach: float) -> bool:
     inside = _filled(form, at)
     if style.fill is not None and inside:
         return True
-    half = pen_of(contours, style).width / 2.0 if style.stroked else 0.0
-    if placing_of(contours, style) == ("outside" if inside else "inside"):
-        half = 0.0
+    other = "outside" if inside else "inside"
+    half = max(
+        (pen_of(contours, s).width / 2.0 for s in style.shown if placing_of(contours, s) != other),
+        default=0.0,
+    )
     found = nearest([s for c in contours for s in c.segments], at)
     return found is not None and found.distance <= max(half, reach)
 
@@ -171,12 +174,19 @@ def _likeness(drawing: Drawing, item_id: str, by: Likeness) -> object:
     style = item.style
     match by:
         case "fill":
-            return style.fill and style.fill.upper()
+            return style.fill and _paint_likeness(style.fill)
         case "stroke":
-            return style.stroke and style.stroke.upper()
+            return tuple(_paint_likeness(s.paint) for s in style.shown if s.paint is not None)
         case "width":
-            return 0 if style.stroke is None else round(style.stroke_width / SAME_WIDTH)
+            return tuple(round(s.width / SAME_WIDTH) for s in style.shown)
         case "kind":
             return item.shape if isinstance(item, Shape) else type_of(item)
         case "layer":
             return tuple(drawing.tree.above(item_id))[-1]
+
+
+def _paint_likeness(paint: Paint) -> object:
+    """A paint by its colours, wherever a gradient is laid."""
+    if not isinstance(paint, Gradient):
+        return hex_of(paint).upper()
+    return paint.kind, tuple((s.at, hex_of(s.colour).upper(), s.opacity) for s in paint.stops)

@@ -5,6 +5,7 @@ from dataclasses import dataclass, replace
 from typing import Literal
 
 from buildup.drawing.model import Assembly, Contour, Drawing, Item, Outline, Shape
+from buildup.drawing.paint import Style
 from buildup.forms.contours import assembly_form
 from buildup.forms.frames import Standing, standing_of
 from buildup.geometry.angles import normal_degrees, unit
@@ -14,6 +15,7 @@ from buildup.shapes.registry import dials_of, shape_kind
 from buildup.view.anchormarks import AnchorMark, anchor_marks
 from buildup.view.curves import CurveReading, check_step, curve_readings
 from buildup.view.drawables import Point, as_point
+from buildup.view.paintmarks import GradientMark, gradient_marks, miter_marks, starting_style
 
 MOST_MARKS = 1_000
 """Anchors in sight whose marks can be told apart (common practice); of more of them only the
@@ -132,6 +134,12 @@ class Selection:
     """The curvature along all that is selected, where it is asked for."""
     curves_cut: bool = False
     """There is more, but it would be too much."""
+    gradients: tuple[GradientMark, ...] = ()
+    """Of an item that is selected alone."""
+    miters: tuple[Point, ...] = ()
+    """Corners at which a miter is cut off."""
+    style: Style | None = None
+    """How new items are painted like these; None: nothing of them is painted."""
 
 
 def selection(
@@ -155,6 +163,9 @@ def selection(
         dials=_dials(items),
         measures=_measures(items),
         tolerance=_tolerance(items),
+        gradients=tuple(gradient_marks(drawing, items)),
+        miters=miter_marks(drawing, items),
+        style=starting_style(drawing, items),
     )
     if shows.curves is not None:
         check_step(shows.curves)

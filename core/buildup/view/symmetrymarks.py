@@ -3,7 +3,8 @@
 from dataclasses import dataclass, replace
 from functools import lru_cache
 
-from buildup.drawing.model import Drawing, Keeps, Pattern, Style, Symmetry
+from buildup.drawing.model import Drawing, Keeps, Pattern, Symmetry
+from buildup.drawing.paint import Style
 from buildup.forms.axes import axis_of, pegs
 from buildup.forms.draftpegs import CopyPeg
 from buildup.forms.images import images, shown_images

@@ -2,7 +2,7 @@
 
 from typing import Any
 
-from buildup.drawing.model import Style
+from buildup.drawing.paint import Style
 from buildup.drawing.sheet import Sheet
 from buildup.drawing.sizes import SHEET_SIZES
 from buildup.drawing.units import UNITS, read_length, read_number

@@ -5,6 +5,7 @@ from buildup.cues.cuekinds import Meeting
 from buildup.drawing.checks import check_point
 from buildup.edits.mending import TroubleSpots, trouble_spots
 from buildup.formats.clipsvg import clip_svg
+from buildup.formats.colourfacts import ColourFacts, colour_facts
 from buildup.formats.svgread import Reading, read_svg
 from buildup.geometry.patience import heard_by
 from buildup.view.anchormarks import AnchorMark
@@ -114,6 +115,12 @@ def troubles(request: HttpRequest, drawing: int, body: schema.TroublesIn) -> Tro
 def copy(request: HttpRequest, drawing: int, body: schema.ItemsIn) -> schema.Copied:
     """Items as an SVG for the clipboard, which holds the items as well."""
     return schema.Copied(text=clip_svg(value_now(request, drawing)[1], body.items))
+
+
+@router.post("/colour", response=ColourFacts)
+def colour(request: HttpRequest, body: schema.ColourIn) -> ColourFacts:
+    """A colour that was typed, in all the ways in which it can be."""
+    return colour_facts(body.text, body.against)
 
 
 @router.post("/copied", response=Reading)

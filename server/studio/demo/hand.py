@@ -11,8 +11,8 @@ from buildup.drawing.model import (
     FillRule,
     Pattern,
     Role,
-    Style,
 )
+from buildup.drawing.paint import Stroke, Style
 from buildup.drawing.sheet import Sheet
 from buildup.edits.assemblies import Assemble
 from buildup.edits.command import Command
@@ -40,7 +40,8 @@ def pen(
 ) -> Style:
     """A style; the width and the dashes in millimetres."""
     lengths = tuple(round(d * MM, 3) for d in dashes)
-    return Style(fill=fill, stroke=stroke, stroke_width=round(width * MM, 3), dashes=lengths)
+    drawn = Stroke(paint=stroke, width=round(width * MM, 3), dashes=lengths)
+    return Style(fill=fill, strokes=(drawn,))
 
 
 @dataclass
@@ -93,8 +94,8 @@ class Hand:
         self.commands += [
             RenameItem(item=around, called=called),
             SetFill(items=(around,), colour=style.fill),
-            SetStroke(items=(around,), colour=style.stroke),
-            SetStrokeWidth(items=(around,), width=style.stroke_width),
+            SetStroke(items=(around,), colour=style.strokes[0].paint),
+            SetStrokeWidth(items=(around,), width=style.strokes[0].width),
         ]
         return around
 

@@ -772,6 +772,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/colour": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Colour
+         * @description A colour that was typed, in all the ways in which it can be.
+         */
+        post: operations["studio_api_questions_colour"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/copied": {
         parameters: {
             query?: never;
@@ -959,6 +979,58 @@ export interface components {
             count: number;
         };
         /**
+         * Affine
+         * @description A map kept as the images of the two axes and of the origin.
+         *
+         *     Args:
+         *         across: the image of the vector (1, 0).
+         *         down: the image of the vector (0, 1).
+         *         origin: the image of the point (0, 0).
+         */
+        Affine: {
+            /**
+             * Across
+             * @default 1+0j
+             */
+            across?: [
+                number,
+                number
+            ];
+            /**
+             * Down
+             * @default 1j
+             */
+            down?: [
+                number,
+                number
+            ];
+            /**
+             * Origin
+             * @default 0j
+             */
+            origin?: [
+                number,
+                number
+            ];
+        };
+        /**
+         * Blur
+         * @description All is blurred.
+         *
+         *     Args:
+         *         radius: sheet units, the standard deviation of the blur.
+         */
+        Blur: {
+            /**
+             * Kind
+             * @default blur
+             * @constant
+             */
+            kind?: "blur";
+            /** Radius */
+            radius: number;
+        };
+        /**
          * DialFacts
          * @description A dial as declared in the registry of shapes.
          */
@@ -984,6 +1056,174 @@ export interface components {
             help: string;
             /** Choices */
             choices: string[];
+        };
+        /**
+         * Feather
+         * @description The edge fades inward.
+         *
+         *     Args:
+         *         radius: sheet units, about half of the width over which it fades.
+         */
+        Feather: {
+            /**
+             * Kind
+             * @default feather
+             * @constant
+             */
+            kind?: "feather";
+            /** Radius */
+            radius: number;
+        };
+        /**
+         * Finish
+         * @description How something shows as a whole, once it is painted.
+         *
+         *     Args:
+         *         opacity: from 0 (not to be seen) to 1.
+         *         blend: how it is mixed with what lies below.
+         *         effects: what is done to it before that, one after the other.
+         */
+        Finish: {
+            /**
+             * Opacity
+             * @default 1
+             */
+            opacity?: number;
+            /**
+             * Blend
+             * @default normal
+             * @enum {string}
+             */
+            blend?: "normal" | "multiply" | "screen" | "overlay" | "darken" | "lighten" | "color-dodge" | "color-burn" | "hard-light" | "soft-light" | "difference" | "exclusion" | "hue" | "saturation" | "color" | "luminosity";
+            /**
+             * Effects
+             * @default []
+             */
+            effects?: (components["schemas"]["Blur"] | components["schemas"]["Feather"] | components["schemas"]["Shadow"] | components["schemas"]["Glow"])[];
+        };
+        /**
+         * Glow
+         * @description Light around it.
+         *
+         *     Args:
+         *         radius: as that of a blur.
+         *         colour: which.
+         *         opacity: from 0 to 1.
+         */
+        Glow: {
+            /**
+             * Kind
+             * @default glow
+             * @constant
+             */
+            kind?: "glow";
+            /**
+             * Radius
+             * @default 6
+             */
+            radius?: number;
+            /**
+             * Colour
+             * @default #FFD9A0
+             */
+            colour?: string | components["schemas"]["Swatched"];
+            /**
+             * Opacity
+             * @default 0.9
+             */
+            opacity?: number;
+        };
+        /**
+         * Gradient
+         * @description Colours that run into each other.
+         *
+         *     Args:
+         *         kind: along a line, or from a middle to a circle.
+         *         stops: two at least, in their order.
+         *         place: where it is laid.
+         *         boxed: `place` is told in parts of the width and height of the box around the form, so that
+         *             the gradient fits any form; else it is told on the sheet.
+         *         focus: of a radial one, from where its colours spread, in its own coordinates: less than 1
+         *             from 0.
+         *         spread: how it goes on beyond its end.
+         */
+        Gradient: {
+            /**
+             * Kind
+             * @default linear
+             * @enum {string}
+             */
+            kind?: "linear" | "radial";
+            /** Stops */
+            stops: components["schemas"]["Stop"][];
+            /**
+             * @default {
+             *       "across": "1+0j",
+             *       "down": "1j",
+             *       "origin": "0.5j"
+             *     }
+             */
+            place?: components["schemas"]["Affine"];
+            /**
+             * Boxed
+             * @default true
+             */
+            boxed?: boolean;
+            /**
+             * Focus
+             * @default 0j
+             */
+            focus?: [
+                number,
+                number
+            ];
+            /**
+             * Spread
+             * @default pad
+             * @enum {string}
+             */
+            spread?: "pad" | "reflect" | "repeat";
+        };
+        /**
+         * Shadow
+         * @description A shadow that is cast on what lies below.
+         *
+         *     Args:
+         *         by: how far it is moved, in sheet units.
+         *         radius: as that of a blur.
+         *         colour: which.
+         *         opacity: from 0 to 1.
+         */
+        Shadow: {
+            /**
+             * Kind
+             * @default shadow
+             * @constant
+             */
+            kind?: "shadow";
+            /**
+             * By
+             * @default 4+4j
+             */
+            by?: [
+                number,
+                number
+            ];
+            /**
+             * Radius
+             * @default 4
+             */
+            radius?: number;
+            /**
+             * Colour
+             * @default #1B2924
+             */
+            colour?: string | components["schemas"]["Swatched"];
+            /**
+             * Opacity
+             * @default 0.45
+             */
+            opacity?: number;
         };
         /**
          * ShapeFacts
@@ -1021,33 +1261,53 @@ export interface components {
             unit: string;
         };
         /**
-         * Style
-         * @description How an item is painted; a colour is `#RRGGBB` or None for none.
+         * Stop
+         * @description A colour of a gradient.
          *
          *     Args:
-         *         fill: the colour of what is inside.
-         *         stroke: the colour of the stroke.
-         *         stroke_width: sheet units.
+         *         at: where it lies, from 0 (the start, or the middle) to 1.
+         *         colour: which.
+         *         opacity: from 0 to 1.
+         */
+        Stop: {
+            /** At */
+            at: number;
+            /** Colour */
+            colour: string | components["schemas"]["Swatched"];
+            /**
+             * Opacity
+             * @default 1
+             */
+            opacity?: number;
+        };
+        /**
+         * Stroke
+         * @description A stroke along the paths of a form.
+         *
+         *     Args:
+         *         paint: with what; None: nothing is drawn.
+         *         width: sheet units.
          *         cap: how the ends of open paths and of dashes are.
          *         join: how corners are.
          *         miter_limit: how many widths a mitred corner may reach; beyond it is bevelled.
          *         dashes: lengths drawn and left out in turn, in sheet units; none: all is drawn.
          *         dash_from: sheet units; how far into the dashes a path begins.
+         *         dash_fit: dashes are stretched a little between corners, so that each corner and each end
+         *             has one about it.
          *         placing: where the stroke of closed paths lies.
+         *         opacity: from 0 to 1.
          */
-        Style: {
-            /** Fill */
-            fill?: string | null;
+        Stroke: {
             /**
-             * Stroke
+             * Paint
              * @default #1B2924
              */
-            stroke?: string | null;
+            paint?: string | components["schemas"]["Swatched"] | components["schemas"]["Gradient"] | null;
             /**
-             * Stroke Width
+             * Width
              * @default 2
              */
-            stroke_width?: number;
+            width?: number;
             /**
              * Cap
              * @default round
@@ -1076,11 +1336,80 @@ export interface components {
              */
             dash_from?: number;
             /**
+             * Dash Fit
+             * @default false
+             */
+            dash_fit?: boolean;
+            /**
              * Placing
              * @default centred
              * @enum {string}
              */
             placing?: "centred" | "inside" | "outside";
+            /**
+             * Opacity
+             * @default 1
+             */
+            opacity?: number;
+        };
+        /**
+         * Style
+         * @description How an item is painted.
+         *
+         *     Args:
+         *         fill: with what its inside is; None: it is not.
+         *         fill_opacity: from 0 to 1.
+         *         strokes: back to front.
+         *         finish: how all of it shows.
+         */
+        Style: {
+            /** Fill */
+            fill?: string | components["schemas"]["Swatched"] | components["schemas"]["Gradient"] | null;
+            /**
+             * Fill Opacity
+             * @default 1
+             */
+            fill_opacity?: number;
+            /**
+             * Strokes
+             * @default [
+             *       {
+             *         "paint": "#1B2924",
+             *         "width": 2,
+             *         "cap": "round",
+             *         "join": "round",
+             *         "miter_limit": 4,
+             *         "dashes": [],
+             *         "dash_from": 0,
+             *         "dash_fit": false,
+             *         "placing": "centred",
+             *         "opacity": 1
+             *       }
+             *     ]
+             */
+            strokes?: components["schemas"]["Stroke"][];
+            /**
+             * @default {
+             *       "opacity": 1,
+             *       "blend": "normal",
+             *       "effects": []
+             *     }
+             */
+            finish?: components["schemas"]["Finish"];
+        };
+        /**
+         * Swatched
+         * @description The colour of a swatch of the drawing.
+         *
+         *     Args:
+         *         swatch: its id; elsewhere, where there is no such swatch, the colour stays.
+         *         colour: `#RRGGBB`.
+         */
+        Swatched: {
+            /** Swatch */
+            swatch: string;
+            /** Colour */
+            colour: string;
         };
         /**
          * UnitFacts
@@ -1585,22 +1914,43 @@ export interface components {
             /**
              * @default {
              *       "fill": null,
-             *       "stroke": "#1B2924",
-             *       "stroke_width": 2,
-             *       "cap": "round",
-             *       "join": "round",
-             *       "miter_limit": 4,
-             *       "dashes": [],
-             *       "dash_from": 0,
-             *       "placing": "centred"
+             *       "fill_opacity": 1,
+             *       "strokes": [
+             *         {
+             *           "cap": "round",
+             *           "dash_fit": false,
+             *           "dash_from": 0,
+             *           "dashes": [],
+             *           "join": "round",
+             *           "miter_limit": 4,
+             *           "opacity": 1,
+             *           "paint": "#1B2924",
+             *           "placing": "centred",
+             *           "width": 2
+             *         }
+             *       ],
+             *       "finish": {
+             *         "blend": "normal",
+             *         "effects": [],
+             *         "opacity": 1
+             *       }
              *     }
              */
             style?: components["schemas"]["Style"];
             /**
-             * Opacity
-             * @default 1
+             * @default {
+             *       "opacity": 1,
+             *       "blend": "normal",
+             *       "effects": []
+             *     }
              */
-            opacity?: number;
+            finish?: components["schemas"]["Finish"];
+            filter?: components["schemas"]["FilterMark"] | null;
+            /**
+             * Dashes
+             * @default []
+             */
+            dashes?: (string | null)[];
             /**
              * Compound
              * @default false
@@ -1620,6 +1970,38 @@ export interface components {
             assembly?: components["schemas"]["AssemblyMark"] | null;
             /** Role */
             role?: ("joins" | "cuts" | "keeps" | "inverts") | null;
+        };
+        /**
+         * FilterMark
+         * @description A filter on an item.
+         */
+        FilterMark: {
+            /** Box */
+            box: [
+                number,
+                number,
+                number,
+                number
+            ];
+            /** Steps */
+            steps: components["schemas"]["FilterStep"][];
+        };
+        /**
+         * FilterStep
+         * @description A primitive of a filter.
+         *
+         *     Args:
+         *         name: of the element.
+         *         attributes: by their names, as text.
+         */
+        FilterStep: {
+            /** Name */
+            name: string;
+            /** Attributes */
+            attributes: [
+                string,
+                string
+            ][];
         };
         /**
          * FrameBox
@@ -1660,6 +2042,57 @@ export interface components {
             ];
             /** Room */
             room: number;
+        };
+        /**
+         * GradientMark
+         * @description A gradient of a selected item, as it is dragged.
+         */
+        GradientMark: {
+            /** Item */
+            item: string;
+            /** Stroke */
+            stroke: number | null;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "linear" | "radial";
+            /** Start */
+            start: [
+                number,
+                number
+            ];
+            /** Middle */
+            middle: [
+                number,
+                number
+            ];
+            /** End */
+            end: [
+                number,
+                number
+            ];
+            /** Side */
+            side: [
+                number,
+                number
+            ] | null;
+            /** Focus */
+            focus: [
+                number,
+                number
+            ] | null;
+            /** Rim */
+            rim: [
+                number,
+                number,
+                number,
+                number,
+                number,
+                number
+            ] | null;
+            /** Stops */
+            stops: components["schemas"]["StopMark"][];
         };
         /**
          * Grown
@@ -1763,6 +2196,20 @@ export interface components {
             style: components["schemas"]["Style"];
             /** Open */
             open: boolean;
+            /**
+             * Dashes
+             * @default []
+             */
+            dashes?: (string | null)[];
+            /**
+             * @default {
+             *       "opacity": 1,
+             *       "blend": "normal",
+             *       "effects": []
+             *     }
+             */
+            finish?: components["schemas"]["Finish"];
+            filter?: components["schemas"]["FilterMark"] | null;
         };
         /**
          * PartMark
@@ -1933,6 +2380,20 @@ export interface components {
              * @default false
              */
             curves_cut?: boolean;
+            /**
+             * Gradients
+             * @default []
+             */
+            gradients?: components["schemas"]["GradientMark"][];
+            /**
+             * Miters
+             * @default []
+             */
+            miters?: [
+                number,
+                number
+            ][];
+            style?: components["schemas"]["Style"] | null;
         };
         /**
          * Splice
@@ -1959,6 +2420,23 @@ export interface components {
             name: string;
             /** Edit */
             edit: string;
+        };
+        /**
+         * StopMark
+         * @description A colour of a gradient on the canvas.
+         */
+        StopMark: {
+            /** At */
+            at: [
+                number,
+                number
+            ];
+            /** Part */
+            part: number;
+            /** Colour */
+            colour: string;
+            /** Opacity */
+            opacity: number;
         };
         /**
          * Stroked
@@ -2275,14 +2753,26 @@ export interface components {
              * @description How it is painted.
              * @default {
              *       "fill": null,
-             *       "stroke": "#1B2924",
-             *       "stroke_width": 2,
-             *       "cap": "round",
-             *       "join": "round",
-             *       "miter_limit": 4,
-             *       "dashes": [],
-             *       "dash_from": 0,
-             *       "placing": "centred"
+             *       "fill_opacity": 1,
+             *       "strokes": [
+             *         {
+             *           "cap": "round",
+             *           "dash_fit": false,
+             *           "dash_from": 0,
+             *           "dashes": [],
+             *           "join": "round",
+             *           "miter_limit": 4,
+             *           "opacity": 1,
+             *           "paint": "#1B2924",
+             *           "placing": "centred",
+             *           "width": 2
+             *         }
+             *       ],
+             *       "finish": {
+             *         "blend": "normal",
+             *         "effects": [],
+             *         "opacity": 1
+             *       }
              *     }
              */
             style?: components["schemas"]["Style"];
@@ -2291,6 +2781,51 @@ export interface components {
              * @description The container it comes to lie in; None: the front layer.
              */
             container?: string | null;
+        };
+        /**
+         * AddStop
+         * @description Adds a colour to gradients, the one that shows there.
+         */
+        AddStop: {
+            /** Items */
+            items: string[];
+            /** Stroke */
+            stroke?: number | null;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "add_stop";
+            /**
+             * To
+             * @description At the nearest place of its line; None: in the widest gap.
+             */
+            to?: [
+                number,
+                number
+            ] | null;
+        };
+        /**
+         * AddStroke
+         * @description Gives items a border more: behind their strokes, and wider by as much as the widest is.
+         */
+        AddStroke: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "add_stroke";
+            /**
+             * Items
+             * @description Which items.
+             */
+            items: string[];
+            /**
+             * Colour
+             * @description What it is painted with.
+             * @default #1B2924
+             */
+            colour?: string | components["schemas"]["Swatched"] | components["schemas"]["Gradient"];
         };
         /**
          * AlignItems
@@ -2675,7 +3210,7 @@ export interface components {
             /** Version */
             version?: number | null;
             /** Command */
-            command: components["schemas"]["DrawAnchor"] | components["schemas"]["CloseOutline"] | components["schemas"]["AddOutline"] | components["schemas"]["MoveAnchors"] | components["schemas"]["PlaceAnchor"] | components["schemas"]["MoveHandle"] | components["schemas"]["PullHandle"] | components["schemas"]["SetHandle"] | components["schemas"]["SetAnchorKind"] | components["schemas"]["RemoveAnchors"] | components["schemas"]["InsertAnchor"] | components["schemas"]["AddAnchors"] | components["schemas"]["BendSegment"] | components["schemas"]["StraightenSegments"] | components["schemas"]["RemoveSegment"] | components["schemas"]["BreakAnchors"] | components["schemas"]["JoinEnds"] | components["schemas"]["ReverseOutlines"] | components["schemas"]["StartAt"] | components["schemas"]["LineUp"] | components["schemas"]["SpaceAnchors"] | components["schemas"]["CopyHandles"] | components["schemas"]["EaseAnchors"] | components["schemas"]["EvenBothSides"] | components["schemas"]["FairSegments"] | components["schemas"]["RegularSegments"] | components["schemas"]["ThinOut"] | components["schemas"]["SetSilhouette"] | components["schemas"]["ProposeOutline"] | components["schemas"]["SettleAnchors"] | components["schemas"]["ShortenHandles"] | components["schemas"]["MakeTransitions"] | components["schemas"]["BrushSmooth"] | components["schemas"]["PullOutline"] | components["schemas"]["BlendItems"] | components["schemas"]["MakeTwins"] | components["schemas"]["FindTwins"] | components["schemas"]["EvenSides"] | components["schemas"]["ReleaseTwins"] | components["schemas"]["DrawStroke"] | components["schemas"]["SetTolerance"] | components["schemas"]["DrawShape"] | components["schemas"]["DrawLine"] | components["schemas"]["ChangeShape"] | components["schemas"]["SetDial"] | components["schemas"]["SetDials"] | components["schemas"]["CopyDials"] | components["schemas"]["SetMeasure"] | components["schemas"]["DragPeg"] | components["schemas"]["TurnIntoOutlines"] | components["schemas"]["SetCorners"] | components["schemas"]["DragCorners"] | components["schemas"]["SettleCorners"] | components["schemas"]["MoveItems"] | components["schemas"]["MoveAlong"] | components["schemas"]["ResizeItems"] | components["schemas"]["LeanItems"] | components["schemas"]["TurnItems"] | components["schemas"]["PlaceItems"] | components["schemas"]["ScaleItems"] | components["schemas"]["TurnBy"] | components["schemas"]["FlipItems"] | components["schemas"]["MirrorItems"] | components["schemas"]["ShearItems"] | components["schemas"]["AlignItems"] | components["schemas"]["SpaceItems"] | components["schemas"]["SetFill"] | components["schemas"]["SetStroke"] | components["schemas"]["SetStrokeWidth"] | components["schemas"]["SetPen"] | components["schemas"]["SetRule"] | components["schemas"]["RemoveItems"] | components["schemas"]["DuplicateItems"] | components["schemas"]["RowOfCopies"] | components["schemas"]["RingOfCopies"] | components["schemas"]["GridOfCopies"] | components["schemas"]["PasteItems"] | components["schemas"]["OrderItems"] | components["schemas"]["StepItems"] | components["schemas"]["HideItems"] | components["schemas"]["LockItems"] | components["schemas"]["RenameItem"] | components["schemas"]["GroupItems"] | components["schemas"]["TakeApart"] | components["schemas"]["MakeSymmetry"] | components["schemas"]["SetSymmetry"] | components["schemas"]["SetSecondStyle"] | components["schemas"]["DragSymmetry"] | components["schemas"]["CloseSeam"] | components["schemas"]["SetSeam"] | components["schemas"]["AddLayer"] | components["schemas"]["MergeLayers"] | components["schemas"]["SetOpacity"] | components["schemas"]["Assemble"] | components["schemas"]["SetAssembly"] | components["schemas"]["SetEdge"] | components["schemas"]["DragEdge"] | components["schemas"]["SetPart"] | components["schemas"]["Partition"] | components["schemas"]["MakeCompound"] | components["schemas"]["CutItems"] | components["schemas"]["CutPath"] | components["schemas"]["CropItems"] | components["schemas"]["SweepRegions"] | components["schemas"]["StrokesIntoOutlines"] | components["schemas"]["OffsetItems"] | components["schemas"]["SetSheet"] | components["schemas"]["SetSheetColour"] | components["schemas"]["SetGrid"] | components["schemas"]["AddGuide"] | components["schemas"]["MoveGuide"] | components["schemas"]["SetGuide"] | components["schemas"]["RemoveGuides"] | components["schemas"]["HideGuides"] | components["schemas"]["PlaceUnderlay"] | components["schemas"]["DragUnderlay"] | components["schemas"]["SetUnderlay"] | components["schemas"]["RemoveUnderlay"];
+            command: components["schemas"]["DrawAnchor"] | components["schemas"]["CloseOutline"] | components["schemas"]["AddOutline"] | components["schemas"]["MoveAnchors"] | components["schemas"]["PlaceAnchor"] | components["schemas"]["MoveHandle"] | components["schemas"]["PullHandle"] | components["schemas"]["SetHandle"] | components["schemas"]["SetAnchorKind"] | components["schemas"]["RemoveAnchors"] | components["schemas"]["InsertAnchor"] | components["schemas"]["AddAnchors"] | components["schemas"]["BendSegment"] | components["schemas"]["StraightenSegments"] | components["schemas"]["RemoveSegment"] | components["schemas"]["BreakAnchors"] | components["schemas"]["JoinEnds"] | components["schemas"]["ReverseOutlines"] | components["schemas"]["StartAt"] | components["schemas"]["LineUp"] | components["schemas"]["SpaceAnchors"] | components["schemas"]["CopyHandles"] | components["schemas"]["EaseAnchors"] | components["schemas"]["EvenBothSides"] | components["schemas"]["FairSegments"] | components["schemas"]["RegularSegments"] | components["schemas"]["ThinOut"] | components["schemas"]["SetSilhouette"] | components["schemas"]["ProposeOutline"] | components["schemas"]["SettleAnchors"] | components["schemas"]["ShortenHandles"] | components["schemas"]["MakeTransitions"] | components["schemas"]["BrushSmooth"] | components["schemas"]["PullOutline"] | components["schemas"]["BlendItems"] | components["schemas"]["MakeTwins"] | components["schemas"]["FindTwins"] | components["schemas"]["EvenSides"] | components["schemas"]["ReleaseTwins"] | components["schemas"]["DrawStroke"] | components["schemas"]["SetTolerance"] | components["schemas"]["DrawShape"] | components["schemas"]["DrawLine"] | components["schemas"]["ChangeShape"] | components["schemas"]["SetDial"] | components["schemas"]["SetDials"] | components["schemas"]["CopyDials"] | components["schemas"]["SetMeasure"] | components["schemas"]["DragPeg"] | components["schemas"]["TurnIntoOutlines"] | components["schemas"]["SetCorners"] | components["schemas"]["DragCorners"] | components["schemas"]["SettleCorners"] | components["schemas"]["MoveItems"] | components["schemas"]["MoveAlong"] | components["schemas"]["ResizeItems"] | components["schemas"]["LeanItems"] | components["schemas"]["TurnItems"] | components["schemas"]["PlaceItems"] | components["schemas"]["ScaleItems"] | components["schemas"]["TurnBy"] | components["schemas"]["FlipItems"] | components["schemas"]["MirrorItems"] | components["schemas"]["ShearItems"] | components["schemas"]["AlignItems"] | components["schemas"]["SpaceItems"] | components["schemas"]["SetFill"] | components["schemas"]["SetStroke"] | components["schemas"]["SetStrokeWidth"] | components["schemas"]["SetPen"] | components["schemas"]["SetRule"] | components["schemas"]["SetFillOpacity"] | components["schemas"]["AddStroke"] | components["schemas"]["RemoveStroke"] | components["schemas"]["OrderStroke"] | components["schemas"]["SetBlend"] | components["schemas"]["SetEffects"] | components["schemas"]["SetGradient"] | components["schemas"]["DragGradient"] | components["schemas"]["AddStop"] | components["schemas"]["RemoveStop"] | components["schemas"]["RemoveItems"] | components["schemas"]["DuplicateItems"] | components["schemas"]["RowOfCopies"] | components["schemas"]["RingOfCopies"] | components["schemas"]["GridOfCopies"] | components["schemas"]["PasteItems"] | components["schemas"]["OrderItems"] | components["schemas"]["StepItems"] | components["schemas"]["HideItems"] | components["schemas"]["LockItems"] | components["schemas"]["RenameItem"] | components["schemas"]["GroupItems"] | components["schemas"]["TakeApart"] | components["schemas"]["MakeSymmetry"] | components["schemas"]["SetSymmetry"] | components["schemas"]["SetSecondStyle"] | components["schemas"]["DragSymmetry"] | components["schemas"]["CloseSeam"] | components["schemas"]["SetSeam"] | components["schemas"]["AddLayer"] | components["schemas"]["MergeLayers"] | components["schemas"]["SetOpacity"] | components["schemas"]["Assemble"] | components["schemas"]["SetAssembly"] | components["schemas"]["SetEdge"] | components["schemas"]["DragEdge"] | components["schemas"]["SetPart"] | components["schemas"]["Partition"] | components["schemas"]["MakeCompound"] | components["schemas"]["CutItems"] | components["schemas"]["CutPath"] | components["schemas"]["CropItems"] | components["schemas"]["SweepRegions"] | components["schemas"]["StrokesIntoOutlines"] | components["schemas"]["OffsetItems"] | components["schemas"]["SetSheet"] | components["schemas"]["SetSheetColour"] | components["schemas"]["SetGrid"] | components["schemas"]["AddGuide"] | components["schemas"]["MoveGuide"] | components["schemas"]["SetGuide"] | components["schemas"]["RemoveGuides"] | components["schemas"]["HideGuides"] | components["schemas"]["PlaceUnderlay"] | components["schemas"]["DragUnderlay"] | components["schemas"]["SetUnderlay"] | components["schemas"]["RemoveUnderlay"];
             /**
              * Selection
              * @default []
@@ -2933,6 +3468,47 @@ export interface components {
             ];
         };
         /**
+         * DragGradient
+         * @description Drags an end of gradients, their middle, their side, their focus or one of their colours.
+         */
+        DragGradient: {
+            /** Items */
+            items: string[];
+            /** Stroke */
+            stroke?: number | null;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "drag_gradient";
+            /**
+             * Peg
+             * @description What is dragged; of a radial one the start is its middle, and the middle has no peg.
+             * @enum {string}
+             */
+            peg: "start" | "end" | "middle" | "side" | "focus" | "stop";
+            /**
+             * Stop
+             * @description Which colour, where one is.
+             * @default 0
+             */
+            stop?: number;
+            /**
+             * To
+             * @description Where it is dragged to.
+             */
+            to: [
+                number,
+                number
+            ];
+            /**
+             * Held
+             * @description An end goes in steps of 15°.
+             * @default false
+             */
+            held?: boolean;
+        };
+        /**
          * DragPeg
          * @description Drags a peg of a shape on the canvas; near a felt value it snaps to it.
          */
@@ -3120,14 +3696,26 @@ export interface components {
              * @description How a new outline is painted.
              * @default {
              *       "fill": null,
-             *       "stroke": "#1B2924",
-             *       "stroke_width": 2,
-             *       "cap": "round",
-             *       "join": "round",
-             *       "miter_limit": 4,
-             *       "dashes": [],
-             *       "dash_from": 0,
-             *       "placing": "centred"
+             *       "fill_opacity": 1,
+             *       "strokes": [
+             *         {
+             *           "cap": "round",
+             *           "dash_fit": false,
+             *           "dash_from": 0,
+             *           "dashes": [],
+             *           "join": "round",
+             *           "miter_limit": 4,
+             *           "opacity": 1,
+             *           "paint": "#1B2924",
+             *           "placing": "centred",
+             *           "width": 2
+             *         }
+             *       ],
+             *       "finish": {
+             *         "blend": "normal",
+             *         "effects": [],
+             *         "opacity": 1
+             *       }
              *     }
              */
             style?: components["schemas"]["Style"];
@@ -3189,14 +3777,26 @@ export interface components {
              * @description How it is painted.
              * @default {
              *       "fill": null,
-             *       "stroke": "#1B2924",
-             *       "stroke_width": 2,
-             *       "cap": "round",
-             *       "join": "round",
-             *       "miter_limit": 4,
-             *       "dashes": [],
-             *       "dash_from": 0,
-             *       "placing": "centred"
+             *       "fill_opacity": 1,
+             *       "strokes": [
+             *         {
+             *           "cap": "round",
+             *           "dash_fit": false,
+             *           "dash_from": 0,
+             *           "dashes": [],
+             *           "join": "round",
+             *           "miter_limit": 4,
+             *           "opacity": 1,
+             *           "paint": "#1B2924",
+             *           "placing": "centred",
+             *           "width": 2
+             *         }
+             *       ],
+             *       "finish": {
+             *         "blend": "normal",
+             *         "effects": [],
+             *         "opacity": 1
+             *       }
              *     }
              */
             style?: components["schemas"]["Style"];
@@ -3270,14 +3870,26 @@ export interface components {
              * @description How it is painted.
              * @default {
              *       "fill": null,
-             *       "stroke": "#1B2924",
-             *       "stroke_width": 2,
-             *       "cap": "round",
-             *       "join": "round",
-             *       "miter_limit": 4,
-             *       "dashes": [],
-             *       "dash_from": 0,
-             *       "placing": "centred"
+             *       "fill_opacity": 1,
+             *       "strokes": [
+             *         {
+             *           "cap": "round",
+             *           "dash_fit": false,
+             *           "dash_from": 0,
+             *           "dashes": [],
+             *           "join": "round",
+             *           "miter_limit": 4,
+             *           "opacity": 1,
+             *           "paint": "#1B2924",
+             *           "placing": "centred",
+             *           "width": 2
+             *         }
+             *       ],
+             *       "finish": {
+             *         "blend": "normal",
+             *         "effects": [],
+             *         "opacity": 1
+             *       }
              *     }
              */
             style?: components["schemas"]["Style"];
@@ -3337,14 +3949,26 @@ export interface components {
              * @description How a new outline is painted.
              * @default {
              *       "fill": null,
-             *       "stroke": "#1B2924",
-             *       "stroke_width": 2,
-             *       "cap": "round",
-             *       "join": "round",
-             *       "miter_limit": 4,
-             *       "dashes": [],
-             *       "dash_from": 0,
-             *       "placing": "centred"
+             *       "fill_opacity": 1,
+             *       "strokes": [
+             *         {
+             *           "cap": "round",
+             *           "dash_fit": false,
+             *           "dash_from": 0,
+             *           "dashes": [],
+             *           "join": "round",
+             *           "miter_limit": 4,
+             *           "opacity": 1,
+             *           "paint": "#1B2924",
+             *           "placing": "centred",
+             *           "width": 2
+             *         }
+             *       ],
+             *       "finish": {
+             *         "blend": "normal",
+             *         "effects": [],
+             *         "opacity": 1
+             *       }
              *     }
              */
             style?: components["schemas"]["Style"];
@@ -4276,6 +4900,27 @@ export interface components {
             container?: string | null;
         };
         /**
+         * OrderStroke
+         * @description Puts a stroke of items in front of the next one.
+         */
+        OrderStroke: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "order_stroke";
+            /**
+             * Items
+             * @description Which items.
+             */
+            items: string[];
+            /**
+             * Stroke
+             * @description Which of their strokes, counted from the back.
+             */
+            stroke: number;
+        };
+        /**
          * Partition
          * @description Makes an item of each region that items make where they lie over each other.
          *
@@ -4708,6 +5353,47 @@ export interface components {
             ];
         };
         /**
+         * RemoveStop
+         * @description Takes a colour from gradients; two stay.
+         */
+        RemoveStop: {
+            /** Items */
+            items: string[];
+            /** Stroke */
+            stroke?: number | null;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "remove_stop";
+            /**
+             * Stop
+             * @description Which, in their order.
+             */
+            stop: number;
+        };
+        /**
+         * RemoveStroke
+         * @description Takes a stroke from items.
+         */
+        RemoveStroke: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "remove_stroke";
+            /**
+             * Items
+             * @description Which items.
+             */
+            items: string[];
+            /**
+             * Stroke
+             * @description Which of their strokes, counted from the back.
+             */
+            stroke: number;
+        };
+        /**
          * RemoveUnderlay
          * @description Takes an underlay away; its picture stays kept, so that this can be undone.
          */
@@ -4998,6 +5684,28 @@ export interface components {
             operation: "joins" | "cuts" | "keeps" | "inverts";
         };
         /**
+         * SetBlend
+         * @description Sets how items are mixed with what lies below them.
+         */
+        SetBlend: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "set_blend";
+            /**
+             * Items
+             * @description Which items, groups and layers.
+             */
+            items: string[];
+            /**
+             * Blend
+             * @description A mode of the CSS standard.
+             * @enum {string}
+             */
+            blend: "normal" | "multiply" | "screen" | "overlay" | "darken" | "lighten" | "color-dodge" | "color-burn" | "hard-light" | "soft-light" | "difference" | "exclusion" | "hue" | "saturation" | "color" | "luminosity";
+        };
+        /**
          * SetCorners
          * @description Gives corners of outlines a radius and a style, which stay live.
          */
@@ -5103,6 +5811,27 @@ export interface components {
             edge: components["schemas"]["Grown"] | components["schemas"]["Stroked"] | null;
         };
         /**
+         * SetEffects
+         * @description Sets what is done to items once they are painted.
+         */
+        SetEffects: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "set_effects";
+            /**
+             * Items
+             * @description Which items, groups and layers.
+             */
+            items: string[];
+            /**
+             * Effects
+             * @description One after the other; none: they show as they are painted.
+             */
+            effects: (components["schemas"]["Blur"] | components["schemas"]["Feather"] | components["schemas"]["Shadow"] | components["schemas"]["Glow"])[];
+        };
+        /**
          * SetFill
          * @description Sets the fill of items.
          */
@@ -5119,9 +5848,88 @@ export interface components {
             items: string[];
             /**
              * Colour
-             * @description `#RRGGBB`, or None for none.
+             * @description `#RRGGBB`, the colour of a swatch, or a gradient, which is laid across the box of each; None
+             *     for none.
              */
-            colour: string | null;
+            colour: string | components["schemas"]["Swatched"] | components["schemas"]["Gradient"] | null;
+        };
+        /**
+         * SetFillOpacity
+         * @description Sets how much of the fill of items shows.
+         */
+        SetFillOpacity: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "set_fill_opacity";
+            /**
+             * Items
+             * @description Which items.
+             */
+            items: string[];
+            /**
+             * Opacity
+             * @description From 0 to 1.
+             */
+            opacity: number;
+        };
+        /**
+         * SetGradient
+         * @description Sets the kind, the colours and the place of gradients; what is None stays as it is.
+         */
+        SetGradient: {
+            /** Items */
+            items: string[];
+            /** Stroke */
+            stroke?: number | null;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "set_gradient";
+            /**
+             * Shape
+             * @description Along a line, or around a middle; where there is none, one begins with the present colour.
+             */
+            shape?: ("linear" | "radial") | null;
+            /**
+             * Spread
+             * @description How it goes on beyond its end.
+             */
+            spread?: ("pad" | "reflect" | "repeat") | null;
+            /**
+             * Stops
+             * @description All its colours.
+             */
+            stops?: components["schemas"]["Stop"][] | null;
+            /**
+             * Start
+             * @description Where it begins; of a radial one the middle, which moves all of it.
+             */
+            start?: [
+                number,
+                number
+            ] | null;
+            /**
+             * End
+             * @description Where it ends.
+             */
+            end?: [
+                number,
+                number
+            ] | null;
+            /**
+             * Turned
+             * @description Degrees by which it is turned, a linear one about the middle of its line.
+             */
+            turned?: number | null;
+            /**
+             * Turned Round
+             * @description Its colours come in the other order.
+             * @default false
+             */
+            turned_round?: boolean;
         };
         /**
          * SetGrid
@@ -5213,7 +6021,7 @@ export interface components {
         };
         /**
          * SetOpacity
-         * @description Sets how much of layers and groups shows, all that they hold taken together.
+         * @description Sets how much of items shows; of containers all that they hold taken together.
          */
         SetOpacity: {
             /**
@@ -5223,7 +6031,7 @@ export interface components {
             kind: "set_opacity";
             /**
              * Items
-             * @description Which layers and groups.
+             * @description Which items, groups and layers.
              */
             items: string[];
             /**
@@ -5255,7 +6063,7 @@ export interface components {
         };
         /**
          * SetPen
-         * @description Sets how the strokes of items are drawn; what is None stays as it is.
+         * @description Sets how a stroke of items is drawn; what is None stays as it is.
          */
         SetPen: {
             /**
@@ -5268,6 +6076,12 @@ export interface components {
              * @description Which items.
              */
             items: string[];
+            /**
+             * Stroke
+             * @description Which of their strokes, counted from the back.
+             * @default 0
+             */
+            stroke?: number;
             /**
              * Cap
              * @description How the ends of open paths and of dashes are.
@@ -5294,10 +6108,20 @@ export interface components {
              */
             dash_from?: number | null;
             /**
+             * Dash Fit
+             * @description Dashes are stretched so that corners and ends lie in one.
+             */
+            dash_fit?: boolean | null;
+            /**
              * Placing
              * @description Where the stroke of closed paths lies.
              */
             placing?: ("centred" | "inside" | "outside") | null;
+            /**
+             * Opacity
+             * @description From 0 to 1.
+             */
+            opacity?: number | null;
         };
         /**
          * SetRule
@@ -5433,7 +6257,7 @@ export interface components {
         };
         /**
          * SetStroke
-         * @description Sets the stroke colour of items.
+         * @description Sets what a stroke of items is painted with; those that have fewer strokes get one.
          */
         SetStroke: {
             /**
@@ -5448,13 +6272,19 @@ export interface components {
             items: string[];
             /**
              * Colour
-             * @description `#RRGGBB`, or None for none.
+             * @description As that of a fill.
              */
-            colour: string | null;
+            colour: string | components["schemas"]["Swatched"] | components["schemas"]["Gradient"] | null;
+            /**
+             * Stroke
+             * @description Which of their strokes, counted from the back.
+             * @default 0
+             */
+            stroke?: number;
         };
         /**
          * SetStrokeWidth
-         * @description Sets the stroke width of items.
+         * @description Sets the width of a stroke of items.
          */
         SetStrokeWidth: {
             /**
@@ -5472,6 +6302,12 @@ export interface components {
              * @description The width in sheet units, at least 0.
              */
             width: number;
+            /**
+             * Stroke
+             * @description Which of their strokes, counted from the back.
+             * @default 0
+             */
+            stroke?: number;
         };
         /**
          * SetSymmetry
@@ -6304,7 +7140,7 @@ export interface components {
         AimIn: {
             aim?: components["schemas"]["Aim"] | null;
             /** Command */
-            command?: (components["schemas"]["DrawAnchor"] | components["schemas"]["CloseOutline"] | components["schemas"]["AddOutline"] | components["schemas"]["MoveAnchors"] | components["schemas"]["PlaceAnchor"] | components["schemas"]["MoveHandle"] | components["schemas"]["PullHandle"] | components["schemas"]["SetHandle"] | components["schemas"]["SetAnchorKind"] | components["schemas"]["RemoveAnchors"] | components["schemas"]["InsertAnchor"] | components["schemas"]["AddAnchors"] | components["schemas"]["BendSegment"] | components["schemas"]["StraightenSegments"] | components["schemas"]["RemoveSegment"] | components["schemas"]["BreakAnchors"] | components["schemas"]["JoinEnds"] | components["schemas"]["ReverseOutlines"] | components["schemas"]["StartAt"] | components["schemas"]["LineUp"] | components["schemas"]["SpaceAnchors"] | components["schemas"]["CopyHandles"] | components["schemas"]["EaseAnchors"] | components["schemas"]["EvenBothSides"] | components["schemas"]["FairSegments"] | components["schemas"]["RegularSegments"] | components["schemas"]["ThinOut"] | components["schemas"]["SetSilhouette"] | components["schemas"]["ProposeOutline"] | components["schemas"]["SettleAnchors"] | components["schemas"]["ShortenHandles"] | components["schemas"]["MakeTransitions"] | components["schemas"]["BrushSmooth"] | components["schemas"]["PullOutline"] | components["schemas"]["BlendItems"] | components["schemas"]["MakeTwins"] | components["schemas"]["FindTwins"] | components["schemas"]["EvenSides"] | components["schemas"]["ReleaseTwins"] | components["schemas"]["DrawStroke"] | components["schemas"]["SetTolerance"] | components["schemas"]["DrawShape"] | components["schemas"]["DrawLine"] | components["schemas"]["ChangeShape"] | components["schemas"]["SetDial"] | components["schemas"]["SetDials"] | components["schemas"]["CopyDials"] | components["schemas"]["SetMeasure"] | components["schemas"]["DragPeg"] | components["schemas"]["TurnIntoOutlines"] | components["schemas"]["SetCorners"] | components["schemas"]["DragCorners"] | components["schemas"]["SettleCorners"] | components["schemas"]["MoveItems"] | components["schemas"]["MoveAlong"] | components["schemas"]["ResizeItems"] | components["schemas"]["LeanItems"] | components["schemas"]["TurnItems"] | components["schemas"]["PlaceItems"] | components["schemas"]["ScaleItems"] | components["schemas"]["TurnBy"] | components["schemas"]["FlipItems"] | components["schemas"]["MirrorItems"] | components["schemas"]["ShearItems"] | components["schemas"]["AlignItems"] | components["schemas"]["SpaceItems"] | components["schemas"]["SetFill"] | components["schemas"]["SetStroke"] | components["schemas"]["SetStrokeWidth"] | components["schemas"]["SetPen"] | components["schemas"]["SetRule"] | components["schemas"]["RemoveItems"] | components["schemas"]["DuplicateItems"] | components["schemas"]["RowOfCopies"] | components["schemas"]["RingOfCopies"] | components["schemas"]["GridOfCopies"] | components["schemas"]["PasteItems"] | components["schemas"]["OrderItems"] | components["schemas"]["StepItems"] | components["schemas"]["HideItems"] | components["schemas"]["LockItems"] | components["schemas"]["RenameItem"] | components["schemas"]["GroupItems"] | components["schemas"]["TakeApart"] | components["schemas"]["MakeSymmetry"] | components["schemas"]["SetSymmetry"] | components["schemas"]["SetSecondStyle"] | components["schemas"]["DragSymmetry"] | components["schemas"]["CloseSeam"] | components["schemas"]["SetSeam"] | components["schemas"]["AddLayer"] | components["schemas"]["MergeLayers"] | components["schemas"]["SetOpacity"] | components["schemas"]["Assemble"] | components["schemas"]["SetAssembly"] | components["schemas"]["SetEdge"] | components["schemas"]["DragEdge"] | components["schemas"]["SetPart"] | components["schemas"]["Partition"] | components["schemas"]["MakeCompound"] | components["schemas"]["CutItems"] | components["schemas"]["CutPath"] | components["schemas"]["CropItems"] | components["schemas"]["SweepRegions"] | components["schemas"]["StrokesIntoOutlines"] | components["schemas"]["OffsetItems"] | components["schemas"]["SetSheet"] | components["schemas"]["SetSheetColour"] | components["schemas"]["SetGrid"] | components["schemas"]["AddGuide"] | components["schemas"]["MoveGuide"] | components["schemas"]["SetGuide"] | components["schemas"]["RemoveGuides"] | components["schemas"]["HideGuides"] | components["schemas"]["PlaceUnderlay"] | components["schemas"]["DragUnderlay"] | components["schemas"]["SetUnderlay"] | components["schemas"]["RemoveUnderlay"]) | null;
+            command?: (components["schemas"]["DrawAnchor"] | components["schemas"]["CloseOutline"] | components["schemas"]["AddOutline"] | components["schemas"]["MoveAnchors"] | components["schemas"]["PlaceAnchor"] | components["schemas"]["MoveHandle"] | components["schemas"]["PullHandle"] | components["schemas"]["SetHandle"] | components["schemas"]["SetAnchorKind"] | components["schemas"]["RemoveAnchors"] | components["schemas"]["InsertAnchor"] | components["schemas"]["AddAnchors"] | components["schemas"]["BendSegment"] | components["schemas"]["StraightenSegments"] | components["schemas"]["RemoveSegment"] | components["schemas"]["BreakAnchors"] | components["schemas"]["JoinEnds"] | components["schemas"]["ReverseOutlines"] | components["schemas"]["StartAt"] | components["schemas"]["LineUp"] | components["schemas"]["SpaceAnchors"] | components["schemas"]["CopyHandles"] | components["schemas"]["EaseAnchors"] | components["schemas"]["EvenBothSides"] | components["schemas"]["FairSegments"] | components["schemas"]["RegularSegments"] | components["schemas"]["ThinOut"] | components["schemas"]["SetSilhouette"] | components["schemas"]["ProposeOutline"] | components["schemas"]["SettleAnchors"] | components["schemas"]["ShortenHandles"] | components["schemas"]["MakeTransitions"] | components["schemas"]["BrushSmooth"] | components["schemas"]["PullOutline"] | components["schemas"]["BlendItems"] | components["schemas"]["MakeTwins"] | components["schemas"]["FindTwins"] | components["schemas"]["EvenSides"] | components["schemas"]["ReleaseTwins"] | components["schemas"]["DrawStroke"] | components["schemas"]["SetTolerance"] | components["schemas"]["DrawShape"] | components["schemas"]["DrawLine"] | components["schemas"]["ChangeShape"] | components["schemas"]["SetDial"] | components["schemas"]["SetDials"] | components["schemas"]["CopyDials"] | components["schemas"]["SetMeasure"] | components["schemas"]["DragPeg"] | components["schemas"]["TurnIntoOutlines"] | components["schemas"]["SetCorners"] | components["schemas"]["DragCorners"] | components["schemas"]["SettleCorners"] | components["schemas"]["MoveItems"] | components["schemas"]["MoveAlong"] | components["schemas"]["ResizeItems"] | components["schemas"]["LeanItems"] | components["schemas"]["TurnItems"] | components["schemas"]["PlaceItems"] | components["schemas"]["ScaleItems"] | components["schemas"]["TurnBy"] | components["schemas"]["FlipItems"] | components["schemas"]["MirrorItems"] | components["schemas"]["ShearItems"] | components["schemas"]["AlignItems"] | components["schemas"]["SpaceItems"] | components["schemas"]["SetFill"] | components["schemas"]["SetStroke"] | components["schemas"]["SetStrokeWidth"] | components["schemas"]["SetPen"] | components["schemas"]["SetRule"] | components["schemas"]["SetFillOpacity"] | components["schemas"]["AddStroke"] | components["schemas"]["RemoveStroke"] | components["schemas"]["OrderStroke"] | components["schemas"]["SetBlend"] | components["schemas"]["SetEffects"] | components["schemas"]["SetGradient"] | components["schemas"]["DragGradient"] | components["schemas"]["AddStop"] | components["schemas"]["RemoveStop"] | components["schemas"]["RemoveItems"] | components["schemas"]["DuplicateItems"] | components["schemas"]["RowOfCopies"] | components["schemas"]["RingOfCopies"] | components["schemas"]["GridOfCopies"] | components["schemas"]["PasteItems"] | components["schemas"]["OrderItems"] | components["schemas"]["StepItems"] | components["schemas"]["HideItems"] | components["schemas"]["LockItems"] | components["schemas"]["RenameItem"] | components["schemas"]["GroupItems"] | components["schemas"]["TakeApart"] | components["schemas"]["MakeSymmetry"] | components["schemas"]["SetSymmetry"] | components["schemas"]["SetSecondStyle"] | components["schemas"]["DragSymmetry"] | components["schemas"]["CloseSeam"] | components["schemas"]["SetSeam"] | components["schemas"]["AddLayer"] | components["schemas"]["MergeLayers"] | components["schemas"]["SetOpacity"] | components["schemas"]["Assemble"] | components["schemas"]["SetAssembly"] | components["schemas"]["SetEdge"] | components["schemas"]["DragEdge"] | components["schemas"]["SetPart"] | components["schemas"]["Partition"] | components["schemas"]["MakeCompound"] | components["schemas"]["CutItems"] | components["schemas"]["CutPath"] | components["schemas"]["CropItems"] | components["schemas"]["SweepRegions"] | components["schemas"]["StrokesIntoOutlines"] | components["schemas"]["OffsetItems"] | components["schemas"]["SetSheet"] | components["schemas"]["SetSheetColour"] | components["schemas"]["SetGrid"] | components["schemas"]["AddGuide"] | components["schemas"]["MoveGuide"] | components["schemas"]["SetGuide"] | components["schemas"]["RemoveGuides"] | components["schemas"]["HideGuides"] | components["schemas"]["PlaceUnderlay"] | components["schemas"]["DragUnderlay"] | components["schemas"]["SetUnderlay"] | components["schemas"]["RemoveUnderlay"]) | null;
             /**
              * Selection
              * @default []
@@ -6454,7 +7290,7 @@ export interface components {
          */
         AgainIn: {
             /** Command */
-            command: components["schemas"]["DrawAnchor"] | components["schemas"]["CloseOutline"] | components["schemas"]["AddOutline"] | components["schemas"]["MoveAnchors"] | components["schemas"]["PlaceAnchor"] | components["schemas"]["MoveHandle"] | components["schemas"]["PullHandle"] | components["schemas"]["SetHandle"] | components["schemas"]["SetAnchorKind"] | components["schemas"]["RemoveAnchors"] | components["schemas"]["InsertAnchor"] | components["schemas"]["AddAnchors"] | components["schemas"]["BendSegment"] | components["schemas"]["StraightenSegments"] | components["schemas"]["RemoveSegment"] | components["schemas"]["BreakAnchors"] | components["schemas"]["JoinEnds"] | components["schemas"]["ReverseOutlines"] | components["schemas"]["StartAt"] | components["schemas"]["LineUp"] | components["schemas"]["SpaceAnchors"] | components["schemas"]["CopyHandles"] | components["schemas"]["EaseAnchors"] | components["schemas"]["EvenBothSides"] | components["schemas"]["FairSegments"] | components["schemas"]["RegularSegments"] | components["schemas"]["ThinOut"] | components["schemas"]["SetSilhouette"] | components["schemas"]["ProposeOutline"] | components["schemas"]["SettleAnchors"] | components["schemas"]["ShortenHandles"] | components["schemas"]["MakeTransitions"] | components["schemas"]["BrushSmooth"] | components["schemas"]["PullOutline"] | components["schemas"]["BlendItems"] | components["schemas"]["MakeTwins"] | components["schemas"]["FindTwins"] | components["schemas"]["EvenSides"] | components["schemas"]["ReleaseTwins"] | components["schemas"]["DrawStroke"] | components["schemas"]["SetTolerance"] | components["schemas"]["DrawShape"] | components["schemas"]["DrawLine"] | components["schemas"]["ChangeShape"] | components["schemas"]["SetDial"] | components["schemas"]["SetDials"] | components["schemas"]["CopyDials"] | components["schemas"]["SetMeasure"] | components["schemas"]["DragPeg"] | components["schemas"]["TurnIntoOutlines"] | components["schemas"]["SetCorners"] | components["schemas"]["DragCorners"] | components["schemas"]["SettleCorners"] | components["schemas"]["MoveItems"] | components["schemas"]["MoveAlong"] | components["schemas"]["ResizeItems"] | components["schemas"]["LeanItems"] | components["schemas"]["TurnItems"] | components["schemas"]["PlaceItems"] | components["schemas"]["ScaleItems"] | components["schemas"]["TurnBy"] | components["schemas"]["FlipItems"] | components["schemas"]["MirrorItems"] | components["schemas"]["ShearItems"] | components["schemas"]["AlignItems"] | components["schemas"]["SpaceItems"] | components["schemas"]["SetFill"] | components["schemas"]["SetStroke"] | components["schemas"]["SetStrokeWidth"] | components["schemas"]["SetPen"] | components["schemas"]["SetRule"] | components["schemas"]["RemoveItems"] | components["schemas"]["DuplicateItems"] | components["schemas"]["RowOfCopies"] | components["schemas"]["RingOfCopies"] | components["schemas"]["GridOfCopies"] | components["schemas"]["PasteItems"] | components["schemas"]["OrderItems"] | components["schemas"]["StepItems"] | components["schemas"]["HideItems"] | components["schemas"]["LockItems"] | components["schemas"]["RenameItem"] | components["schemas"]["GroupItems"] | components["schemas"]["TakeApart"] | components["schemas"]["MakeSymmetry"] | components["schemas"]["SetSymmetry"] | components["schemas"]["SetSecondStyle"] | components["schemas"]["DragSymmetry"] | components["schemas"]["CloseSeam"] | components["schemas"]["SetSeam"] | components["schemas"]["AddLayer"] | components["schemas"]["MergeLayers"] | components["schemas"]["SetOpacity"] | components["schemas"]["Assemble"] | components["schemas"]["SetAssembly"] | components["schemas"]["SetEdge"] | components["schemas"]["DragEdge"] | components["schemas"]["SetPart"] | components["schemas"]["Partition"] | components["schemas"]["MakeCompound"] | components["schemas"]["CutItems"] | components["schemas"]["CutPath"] | components["schemas"]["CropItems"] | components["schemas"]["SweepRegions"] | components["schemas"]["StrokesIntoOutlines"] | components["schemas"]["OffsetItems"] | components["schemas"]["SetSheet"] | components["schemas"]["SetSheetColour"] | components["schemas"]["SetGrid"] | components["schemas"]["AddGuide"] | components["schemas"]["MoveGuide"] | components["schemas"]["SetGuide"] | components["schemas"]["RemoveGuides"] | components["schemas"]["HideGuides"] | components["schemas"]["PlaceUnderlay"] | components["schemas"]["DragUnderlay"] | components["schemas"]["SetUnderlay"] | components["schemas"]["RemoveUnderlay"];
+            command: components["schemas"]["DrawAnchor"] | components["schemas"]["CloseOutline"] | components["schemas"]["AddOutline"] | components["schemas"]["MoveAnchors"] | components["schemas"]["PlaceAnchor"] | components["schemas"]["MoveHandle"] | components["schemas"]["PullHandle"] | components["schemas"]["SetHandle"] | components["schemas"]["SetAnchorKind"] | components["schemas"]["RemoveAnchors"] | components["schemas"]["InsertAnchor"] | components["schemas"]["AddAnchors"] | components["schemas"]["BendSegment"] | components["schemas"]["StraightenSegments"] | components["schemas"]["RemoveSegment"] | components["schemas"]["BreakAnchors"] | components["schemas"]["JoinEnds"] | components["schemas"]["ReverseOutlines"] | components["schemas"]["StartAt"] | components["schemas"]["LineUp"] | components["schemas"]["SpaceAnchors"] | components["schemas"]["CopyHandles"] | components["schemas"]["EaseAnchors"] | components["schemas"]["EvenBothSides"] | components["schemas"]["FairSegments"] | components["schemas"]["RegularSegments"] | components["schemas"]["ThinOut"] | components["schemas"]["SetSilhouette"] | components["schemas"]["ProposeOutline"] | components["schemas"]["SettleAnchors"] | components["schemas"]["ShortenHandles"] | components["schemas"]["MakeTransitions"] | components["schemas"]["BrushSmooth"] | components["schemas"]["PullOutline"] | components["schemas"]["BlendItems"] | components["schemas"]["MakeTwins"] | components["schemas"]["FindTwins"] | components["schemas"]["EvenSides"] | components["schemas"]["ReleaseTwins"] | components["schemas"]["DrawStroke"] | components["schemas"]["SetTolerance"] | components["schemas"]["DrawShape"] | components["schemas"]["DrawLine"] | components["schemas"]["ChangeShape"] | components["schemas"]["SetDial"] | components["schemas"]["SetDials"] | components["schemas"]["CopyDials"] | components["schemas"]["SetMeasure"] | components["schemas"]["DragPeg"] | components["schemas"]["TurnIntoOutlines"] | components["schemas"]["SetCorners"] | components["schemas"]["DragCorners"] | components["schemas"]["SettleCorners"] | components["schemas"]["MoveItems"] | components["schemas"]["MoveAlong"] | components["schemas"]["ResizeItems"] | components["schemas"]["LeanItems"] | components["schemas"]["TurnItems"] | components["schemas"]["PlaceItems"] | components["schemas"]["ScaleItems"] | components["schemas"]["TurnBy"] | components["schemas"]["FlipItems"] | components["schemas"]["MirrorItems"] | components["schemas"]["ShearItems"] | components["schemas"]["AlignItems"] | components["schemas"]["SpaceItems"] | components["schemas"]["SetFill"] | components["schemas"]["SetStroke"] | components["schemas"]["SetStrokeWidth"] | components["schemas"]["SetPen"] | components["schemas"]["SetRule"] | components["schemas"]["SetFillOpacity"] | components["schemas"]["AddStroke"] | components["schemas"]["RemoveStroke"] | components["schemas"]["OrderStroke"] | components["schemas"]["SetBlend"] | components["schemas"]["SetEffects"] | components["schemas"]["SetGradient"] | components["schemas"]["DragGradient"] | components["schemas"]["AddStop"] | components["schemas"]["RemoveStop"] | components["schemas"]["RemoveItems"] | components["schemas"]["DuplicateItems"] | components["schemas"]["RowOfCopies"] | components["schemas"]["RingOfCopies"] | components["schemas"]["GridOfCopies"] | components["schemas"]["PasteItems"] | components["schemas"]["OrderItems"] | components["schemas"]["StepItems"] | components["schemas"]["HideItems"] | components["schemas"]["LockItems"] | components["schemas"]["RenameItem"] | components["schemas"]["GroupItems"] | components["schemas"]["TakeApart"] | components["schemas"]["MakeSymmetry"] | components["schemas"]["SetSymmetry"] | components["schemas"]["SetSecondStyle"] | components["schemas"]["DragSymmetry"] | components["schemas"]["CloseSeam"] | components["schemas"]["SetSeam"] | components["schemas"]["AddLayer"] | components["schemas"]["MergeLayers"] | components["schemas"]["SetOpacity"] | components["schemas"]["Assemble"] | components["schemas"]["SetAssembly"] | components["schemas"]["SetEdge"] | components["schemas"]["DragEdge"] | components["schemas"]["SetPart"] | components["schemas"]["Partition"] | components["schemas"]["MakeCompound"] | components["schemas"]["CutItems"] | components["schemas"]["CutPath"] | components["schemas"]["CropItems"] | components["schemas"]["SweepRegions"] | components["schemas"]["StrokesIntoOutlines"] | components["schemas"]["OffsetItems"] | components["schemas"]["SetSheet"] | components["schemas"]["SetSheetColour"] | components["schemas"]["SetGrid"] | components["schemas"]["AddGuide"] | components["schemas"]["MoveGuide"] | components["schemas"]["SetGuide"] | components["schemas"]["RemoveGuides"] | components["schemas"]["HideGuides"] | components["schemas"]["PlaceUnderlay"] | components["schemas"]["DragUnderlay"] | components["schemas"]["SetUnderlay"] | components["schemas"]["RemoveUnderlay"];
             frame: components["schemas"]["FrameBox"];
         };
         /**
@@ -6495,7 +7331,7 @@ export interface components {
          */
         SpreadIn: {
             /** Command */
-            command: components["schemas"]["DrawAnchor"] | components["schemas"]["CloseOutline"] | components["schemas"]["AddOutline"] | components["schemas"]["MoveAnchors"] | components["schemas"]["PlaceAnchor"] | components["schemas"]["MoveHandle"] | components["schemas"]["PullHandle"] | components["schemas"]["SetHandle"] | components["schemas"]["SetAnchorKind"] | components["schemas"]["RemoveAnchors"] | components["schemas"]["InsertAnchor"] | components["schemas"]["AddAnchors"] | components["schemas"]["BendSegment"] | components["schemas"]["StraightenSegments"] | components["schemas"]["RemoveSegment"] | components["schemas"]["BreakAnchors"] | components["schemas"]["JoinEnds"] | components["schemas"]["ReverseOutlines"] | components["schemas"]["StartAt"] | components["schemas"]["LineUp"] | components["schemas"]["SpaceAnchors"] | components["schemas"]["CopyHandles"] | components["schemas"]["EaseAnchors"] | components["schemas"]["EvenBothSides"] | components["schemas"]["FairSegments"] | components["schemas"]["RegularSegments"] | components["schemas"]["ThinOut"] | components["schemas"]["SetSilhouette"] | components["schemas"]["ProposeOutline"] | components["schemas"]["SettleAnchors"] | components["schemas"]["ShortenHandles"] | components["schemas"]["MakeTransitions"] | components["schemas"]["BrushSmooth"] | components["schemas"]["PullOutline"] | components["schemas"]["BlendItems"] | components["schemas"]["MakeTwins"] | components["schemas"]["FindTwins"] | components["schemas"]["EvenSides"] | components["schemas"]["ReleaseTwins"] | components["schemas"]["DrawStroke"] | components["schemas"]["SetTolerance"] | components["schemas"]["DrawShape"] | components["schemas"]["DrawLine"] | components["schemas"]["ChangeShape"] | components["schemas"]["SetDial"] | components["schemas"]["SetDials"] | components["schemas"]["CopyDials"] | components["schemas"]["SetMeasure"] | components["schemas"]["DragPeg"] | components["schemas"]["TurnIntoOutlines"] | components["schemas"]["SetCorners"] | components["schemas"]["DragCorners"] | components["schemas"]["SettleCorners"] | components["schemas"]["MoveItems"] | components["schemas"]["MoveAlong"] | components["schemas"]["ResizeItems"] | components["schemas"]["LeanItems"] | components["schemas"]["TurnItems"] | components["schemas"]["PlaceItems"] | components["schemas"]["ScaleItems"] | components["schemas"]["TurnBy"] | components["schemas"]["FlipItems"] | components["schemas"]["MirrorItems"] | components["schemas"]["ShearItems"] | components["schemas"]["AlignItems"] | components["schemas"]["SpaceItems"] | components["schemas"]["SetFill"] | components["schemas"]["SetStroke"] | components["schemas"]["SetStrokeWidth"] | components["schemas"]["SetPen"] | components["schemas"]["SetRule"] | components["schemas"]["RemoveItems"] | components["schemas"]["DuplicateItems"] | components["schemas"]["RowOfCopies"] | components["schemas"]["RingOfCopies"] | components["schemas"]["GridOfCopies"] | components["schemas"]["PasteItems"] | components["schemas"]["OrderItems"] | components["schemas"]["StepItems"] | components["schemas"]["HideItems"] | components["schemas"]["LockItems"] | components["schemas"]["RenameItem"] | components["schemas"]["GroupItems"] | components["schemas"]["TakeApart"] | components["schemas"]["MakeSymmetry"] | components["schemas"]["SetSymmetry"] | components["schemas"]["SetSecondStyle"] | components["schemas"]["DragSymmetry"] | components["schemas"]["CloseSeam"] | components["schemas"]["SetSeam"] | components["schemas"]["AddLayer"] | components["schemas"]["MergeLayers"] | components["schemas"]["SetOpacity"] | components["schemas"]["Assemble"] | components["schemas"]["SetAssembly"] | components["schemas"]["SetEdge"] | components["schemas"]["DragEdge"] | components["schemas"]["SetPart"] | components["schemas"]["Partition"] | components["schemas"]["MakeCompound"] | components["schemas"]["CutItems"] | components["schemas"]["CutPath"] | components["schemas"]["CropItems"] | components["schemas"]["SweepRegions"] | components["schemas"]["StrokesIntoOutlines"] | components["schemas"]["OffsetItems"] | components["schemas"]["SetSheet"] | components["schemas"]["SetSheetColour"] | components["schemas"]["SetGrid"] | components["schemas"]["AddGuide"] | components["schemas"]["MoveGuide"] | components["schemas"]["SetGuide"] | components["schemas"]["RemoveGuides"] | components["schemas"]["HideGuides"] | components["schemas"]["PlaceUnderlay"] | components["schemas"]["DragUnderlay"] | components["schemas"]["SetUnderlay"] | components["schemas"]["RemoveUnderlay"];
+            command: components["schemas"]["DrawAnchor"] | components["schemas"]["CloseOutline"] | components["schemas"]["AddOutline"] | components["schemas"]["MoveAnchors"] | components["schemas"]["PlaceAnchor"] | components["schemas"]["MoveHandle"] | components["schemas"]["PullHandle"] | components["schemas"]["SetHandle"] | components["schemas"]["SetAnchorKind"] | components["schemas"]["RemoveAnchors"] | components["schemas"]["InsertAnchor"] | components["schemas"]["AddAnchors"] | components["schemas"]["BendSegment"] | components["schemas"]["StraightenSegments"] | components["schemas"]["RemoveSegment"] | components["schemas"]["BreakAnchors"] | components["schemas"]["JoinEnds"] | components["schemas"]["ReverseOutlines"] | components["schemas"]["StartAt"] | components["schemas"]["LineUp"] | components["schemas"]["SpaceAnchors"] | components["schemas"]["CopyHandles"] | components["schemas"]["EaseAnchors"] | components["schemas"]["EvenBothSides"] | components["schemas"]["FairSegments"] | components["schemas"]["RegularSegments"] | components["schemas"]["ThinOut"] | components["schemas"]["SetSilhouette"] | components["schemas"]["ProposeOutline"] | components["schemas"]["SettleAnchors"] | components["schemas"]["ShortenHandles"] | components["schemas"]["MakeTransitions"] | components["schemas"]["BrushSmooth"] | components["schemas"]["PullOutline"] | components["schemas"]["BlendItems"] | components["schemas"]["MakeTwins"] | components["schemas"]["FindTwins"] | components["schemas"]["EvenSides"] | components["schemas"]["ReleaseTwins"] | components["schemas"]["DrawStroke"] | components["schemas"]["SetTolerance"] | components["schemas"]["DrawShape"] | components["schemas"]["DrawLine"] | components["schemas"]["ChangeShape"] | components["schemas"]["SetDial"] | components["schemas"]["SetDials"] | components["schemas"]["CopyDials"] | components["schemas"]["SetMeasure"] | components["schemas"]["DragPeg"] | components["schemas"]["TurnIntoOutlines"] | components["schemas"]["SetCorners"] | components["schemas"]["DragCorners"] | components["schemas"]["SettleCorners"] | components["schemas"]["MoveItems"] | components["schemas"]["MoveAlong"] | components["schemas"]["ResizeItems"] | components["schemas"]["LeanItems"] | components["schemas"]["TurnItems"] | components["schemas"]["PlaceItems"] | components["schemas"]["ScaleItems"] | components["schemas"]["TurnBy"] | components["schemas"]["FlipItems"] | components["schemas"]["MirrorItems"] | components["schemas"]["ShearItems"] | components["schemas"]["AlignItems"] | components["schemas"]["SpaceItems"] | components["schemas"]["SetFill"] | components["schemas"]["SetStroke"] | components["schemas"]["SetStrokeWidth"] | components["schemas"]["SetPen"] | components["schemas"]["SetRule"] | components["schemas"]["SetFillOpacity"] | components["schemas"]["AddStroke"] | components["schemas"]["RemoveStroke"] | components["schemas"]["OrderStroke"] | components["schemas"]["SetBlend"] | components["schemas"]["SetEffects"] | components["schemas"]["SetGradient"] | components["schemas"]["DragGradient"] | components["schemas"]["AddStop"] | components["schemas"]["RemoveStop"] | components["schemas"]["RemoveItems"] | components["schemas"]["DuplicateItems"] | components["schemas"]["RowOfCopies"] | components["schemas"]["RingOfCopies"] | components["schemas"]["GridOfCopies"] | components["schemas"]["PasteItems"] | components["schemas"]["OrderItems"] | components["schemas"]["StepItems"] | components["schemas"]["HideItems"] | components["schemas"]["LockItems"] | components["schemas"]["RenameItem"] | components["schemas"]["GroupItems"] | components["schemas"]["TakeApart"] | components["schemas"]["MakeSymmetry"] | components["schemas"]["SetSymmetry"] | components["schemas"]["SetSecondStyle"] | components["schemas"]["DragSymmetry"] | components["schemas"]["CloseSeam"] | components["schemas"]["SetSeam"] | components["schemas"]["AddLayer"] | components["schemas"]["MergeLayers"] | components["schemas"]["SetOpacity"] | components["schemas"]["Assemble"] | components["schemas"]["SetAssembly"] | components["schemas"]["SetEdge"] | components["schemas"]["DragEdge"] | components["schemas"]["SetPart"] | components["schemas"]["Partition"] | components["schemas"]["MakeCompound"] | components["schemas"]["CutItems"] | components["schemas"]["CutPath"] | components["schemas"]["CropItems"] | components["schemas"]["SweepRegions"] | components["schemas"]["StrokesIntoOutlines"] | components["schemas"]["OffsetItems"] | components["schemas"]["SetSheet"] | components["schemas"]["SetSheetColour"] | components["schemas"]["SetGrid"] | components["schemas"]["AddGuide"] | components["schemas"]["MoveGuide"] | components["schemas"]["SetGuide"] | components["schemas"]["RemoveGuides"] | components["schemas"]["HideGuides"] | components["schemas"]["PlaceUnderlay"] | components["schemas"]["DragUnderlay"] | components["schemas"]["SetUnderlay"] | components["schemas"]["RemoveUnderlay"];
             aim?: components["schemas"]["Aim"] | null;
             drag?: components["schemas"]["PegDrag"] | null;
             /**
@@ -6711,6 +7547,41 @@ export interface components {
             items: string[];
         };
         /**
+         * ColourFacts
+         * @description A colour.
+         */
+        ColourFacts: {
+            /** Hex */
+            hex: string;
+            /** Rgb */
+            rgb: string;
+            /** Hsl */
+            hsl: string;
+            /** Oklch */
+            oklch: string;
+            /** Lightness */
+            lightness: number;
+            /** Chroma */
+            chroma: number;
+            /** Hue */
+            hue: number;
+            /** Contrast */
+            contrast: number;
+        };
+        /**
+         * ColourIn
+         * @description A colour that was typed.
+         */
+        ColourIn: {
+            /** Text */
+            text: string;
+            /**
+             * Against
+             * @default #FFFFFF
+             */
+            against?: string;
+        };
+        /**
          * Reading
          * @description What was read: a clip's text, and a sentence on what was left out (empty: nothing).
          */
@@ -6811,7 +7682,7 @@ export interface components {
             /** Underlay */
             underlay: string;
             /** Command */
-            command?: (components["schemas"]["DrawAnchor"] | components["schemas"]["CloseOutline"] | components["schemas"]["AddOutline"] | components["schemas"]["MoveAnchors"] | components["schemas"]["PlaceAnchor"] | components["schemas"]["MoveHandle"] | components["schemas"]["PullHandle"] | components["schemas"]["SetHandle"] | components["schemas"]["SetAnchorKind"] | components["schemas"]["RemoveAnchors"] | components["schemas"]["InsertAnchor"] | components["schemas"]["AddAnchors"] | components["schemas"]["BendSegment"] | components["schemas"]["StraightenSegments"] | components["schemas"]["RemoveSegment"] | components["schemas"]["BreakAnchors"] | components["schemas"]["JoinEnds"] | components["schemas"]["ReverseOutlines"] | components["schemas"]["StartAt"] | components["schemas"]["LineUp"] | components["schemas"]["SpaceAnchors"] | components["schemas"]["CopyHandles"] | components["schemas"]["EaseAnchors"] | components["schemas"]["EvenBothSides"] | components["schemas"]["FairSegments"] | components["schemas"]["RegularSegments"] | components["schemas"]["ThinOut"] | components["schemas"]["SetSilhouette"] | components["schemas"]["ProposeOutline"] | components["schemas"]["SettleAnchors"] | components["schemas"]["ShortenHandles"] | components["schemas"]["MakeTransitions"] | components["schemas"]["BrushSmooth"] | components["schemas"]["PullOutline"] | components["schemas"]["BlendItems"] | components["schemas"]["MakeTwins"] | components["schemas"]["FindTwins"] | components["schemas"]["EvenSides"] | components["schemas"]["ReleaseTwins"] | components["schemas"]["DrawStroke"] | components["schemas"]["SetTolerance"] | components["schemas"]["DrawShape"] | components["schemas"]["DrawLine"] | components["schemas"]["ChangeShape"] | components["schemas"]["SetDial"] | components["schemas"]["SetDials"] | components["schemas"]["CopyDials"] | components["schemas"]["SetMeasure"] | components["schemas"]["DragPeg"] | components["schemas"]["TurnIntoOutlines"] | components["schemas"]["SetCorners"] | components["schemas"]["DragCorners"] | components["schemas"]["SettleCorners"] | components["schemas"]["MoveItems"] | components["schemas"]["MoveAlong"] | components["schemas"]["ResizeItems"] | components["schemas"]["LeanItems"] | components["schemas"]["TurnItems"] | components["schemas"]["PlaceItems"] | components["schemas"]["ScaleItems"] | components["schemas"]["TurnBy"] | components["schemas"]["FlipItems"] | components["schemas"]["MirrorItems"] | components["schemas"]["ShearItems"] | components["schemas"]["AlignItems"] | components["schemas"]["SpaceItems"] | components["schemas"]["SetFill"] | components["schemas"]["SetStroke"] | components["schemas"]["SetStrokeWidth"] | components["schemas"]["SetPen"] | components["schemas"]["SetRule"] | components["schemas"]["RemoveItems"] | components["schemas"]["DuplicateItems"] | components["schemas"]["RowOfCopies"] | components["schemas"]["RingOfCopies"] | components["schemas"]["GridOfCopies"] | components["schemas"]["PasteItems"] | components["schemas"]["OrderItems"] | components["schemas"]["StepItems"] | components["schemas"]["HideItems"] | components["schemas"]["LockItems"] | components["schemas"]["RenameItem"] | components["schemas"]["GroupItems"] | components["schemas"]["TakeApart"] | components["schemas"]["MakeSymmetry"] | components["schemas"]["SetSymmetry"] | components["schemas"]["SetSecondStyle"] | components["schemas"]["DragSymmetry"] | components["schemas"]["CloseSeam"] | components["schemas"]["SetSeam"] | components["schemas"]["AddLayer"] | components["schemas"]["MergeLayers"] | components["schemas"]["SetOpacity"] | components["schemas"]["Assemble"] | components["schemas"]["SetAssembly"] | components["schemas"]["SetEdge"] | components["schemas"]["DragEdge"] | components["schemas"]["SetPart"] | components["schemas"]["Partition"] | components["schemas"]["MakeCompound"] | components["schemas"]["CutItems"] | components["schemas"]["CutPath"] | components["schemas"]["CropItems"] | components["schemas"]["SweepRegions"] | components["schemas"]["StrokesIntoOutlines"] | components["schemas"]["OffsetItems"] | components["schemas"]["SetSheet"] | components["schemas"]["SetSheetColour"] | components["schemas"]["SetGrid"] | components["schemas"]["AddGuide"] | components["schemas"]["MoveGuide"] | components["schemas"]["SetGuide"] | components["schemas"]["RemoveGuides"] | components["schemas"]["HideGuides"] | components["schemas"]["PlaceUnderlay"] | components["schemas"]["DragUnderlay"] | components["schemas"]["SetUnderlay"] | components["schemas"]["RemoveUnderlay"]) | null;
+            command?: (components["schemas"]["DrawAnchor"] | components["schemas"]["CloseOutline"] | components["schemas"]["AddOutline"] | components["schemas"]["MoveAnchors"] | components["schemas"]["PlaceAnchor"] | components["schemas"]["MoveHandle"] | components["schemas"]["PullHandle"] | components["schemas"]["SetHandle"] | components["schemas"]["SetAnchorKind"] | components["schemas"]["RemoveAnchors"] | components["schemas"]["InsertAnchor"] | components["schemas"]["AddAnchors"] | components["schemas"]["BendSegment"] | components["schemas"]["StraightenSegments"] | components["schemas"]["RemoveSegment"] | components["schemas"]["BreakAnchors"] | components["schemas"]["JoinEnds"] | components["schemas"]["ReverseOutlines"] | components["schemas"]["StartAt"] | components["schemas"]["LineUp"] | components["schemas"]["SpaceAnchors"] | components["schemas"]["CopyHandles"] | components["schemas"]["EaseAnchors"] | components["schemas"]["EvenBothSides"] | components["schemas"]["FairSegments"] | components["schemas"]["RegularSegments"] | components["schemas"]["ThinOut"] | components["schemas"]["SetSilhouette"] | components["schemas"]["ProposeOutline"] | components["schemas"]["SettleAnchors"] | components["schemas"]["ShortenHandles"] | components["schemas"]["MakeTransitions"] | components["schemas"]["BrushSmooth"] | components["schemas"]["PullOutline"] | components["schemas"]["BlendItems"] | components["schemas"]["MakeTwins"] | components["schemas"]["FindTwins"] | components["schemas"]["EvenSides"] | components["schemas"]["ReleaseTwins"] | components["schemas"]["DrawStroke"] | components["schemas"]["SetTolerance"] | components["schemas"]["DrawShape"] | components["schemas"]["DrawLine"] | components["schemas"]["ChangeShape"] | components["schemas"]["SetDial"] | components["schemas"]["SetDials"] | components["schemas"]["CopyDials"] | components["schemas"]["SetMeasure"] | components["schemas"]["DragPeg"] | components["schemas"]["TurnIntoOutlines"] | components["schemas"]["SetCorners"] | components["schemas"]["DragCorners"] | components["schemas"]["SettleCorners"] | components["schemas"]["MoveItems"] | components["schemas"]["MoveAlong"] | components["schemas"]["ResizeItems"] | components["schemas"]["LeanItems"] | components["schemas"]["TurnItems"] | components["schemas"]["PlaceItems"] | components["schemas"]["ScaleItems"] | components["schemas"]["TurnBy"] | components["schemas"]["FlipItems"] | components["schemas"]["MirrorItems"] | components["schemas"]["ShearItems"] | components["schemas"]["AlignItems"] | components["schemas"]["SpaceItems"] | components["schemas"]["SetFill"] | components["schemas"]["SetStroke"] | components["schemas"]["SetStrokeWidth"] | components["schemas"]["SetPen"] | components["schemas"]["SetRule"] | components["schemas"]["SetFillOpacity"] | components["schemas"]["AddStroke"] | components["schemas"]["RemoveStroke"] | components["schemas"]["OrderStroke"] | components["schemas"]["SetBlend"] | components["schemas"]["SetEffects"] | components["schemas"]["SetGradient"] | components["schemas"]["DragGradient"] | components["schemas"]["AddStop"] | components["schemas"]["RemoveStop"] | components["schemas"]["RemoveItems"] | components["schemas"]["DuplicateItems"] | components["schemas"]["RowOfCopies"] | components["schemas"]["RingOfCopies"] | components["schemas"]["GridOfCopies"] | components["schemas"]["PasteItems"] | components["schemas"]["OrderItems"] | components["schemas"]["StepItems"] | components["schemas"]["HideItems"] | components["schemas"]["LockItems"] | components["schemas"]["RenameItem"] | components["schemas"]["GroupItems"] | components["schemas"]["TakeApart"] | components["schemas"]["MakeSymmetry"] | components["schemas"]["SetSymmetry"] | components["schemas"]["SetSecondStyle"] | components["schemas"]["DragSymmetry"] | components["schemas"]["CloseSeam"] | components["schemas"]["SetSeam"] | components["schemas"]["AddLayer"] | components["schemas"]["MergeLayers"] | components["schemas"]["SetOpacity"] | components["schemas"]["Assemble"] | components["schemas"]["SetAssembly"] | components["schemas"]["SetEdge"] | components["schemas"]["DragEdge"] | components["schemas"]["SetPart"] | components["schemas"]["Partition"] | components["schemas"]["MakeCompound"] | components["schemas"]["CutItems"] | components["schemas"]["CutPath"] | components["schemas"]["CropItems"] | components["schemas"]["SweepRegions"] | components["schemas"]["StrokesIntoOutlines"] | components["schemas"]["OffsetItems"] | components["schemas"]["SetSheet"] | components["schemas"]["SetSheetColour"] | components["schemas"]["SetGrid"] | components["schemas"]["AddGuide"] | components["schemas"]["MoveGuide"] | components["schemas"]["SetGuide"] | components["schemas"]["RemoveGuides"] | components["schemas"]["HideGuides"] | components["schemas"]["PlaceUnderlay"] | components["schemas"]["DragUnderlay"] | components["schemas"]["SetUnderlay"] | components["schemas"]["RemoveUnderlay"]) | null;
         };
         /**
          * Trouble
@@ -8277,6 +9148,39 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Copied"];
+                };
+            };
+            /** @description What went wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+        };
+    };
+    studio_api_questions_colour: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ColourIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ColourFacts"];
                 };
             };
             /** @description What went wrong */

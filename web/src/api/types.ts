@@ -23,16 +23,18 @@ export type Answer = Omit<Schemas["Answer"], "repaint"> & { repaint: Repaint };
 export type Board = Omit<Schemas["Board"], "repaint"> & { repaint: Repaint };
 export type Card = Schemas["Card"];
 export type Drawable = Required<
-  Omit<Schemas["Drawable"], "splice" | "symmetry" | "assembly" | "style">
+  Omit<Schemas["Drawable"], "splice" | "symmetry" | "assembly" | "style" | "finish" | "filter">
 > &
   Pick<Schemas["Drawable"], "splice"> & {
-    style: Required<Style>;
+    style: Style;
+    finish: Finish;
+    filter: FilterMark | null;
     symmetry: SymmetryMark | null;
     assembly: AssemblyMark | null;
   };
 /** How far an edit is that takes long. */
 export type Work = Schemas["Work"];
-export type Selection = Required<Schemas["Selection"]>;
+export type Selection = Omit<Required<Schemas["Selection"]>, "style"> & { style: Style | null };
 export type PathFacts = Schemas["PathFacts"];
 /** What the tool in the hand shows of what is selected. */
 export type Shows = Required<Schemas["Shows"]>;
@@ -49,7 +51,7 @@ export type Draft = Copying | Mirroring;
 export type Axis = Schemas["Axis"];
 export type SymmetryMark = Omit<Schemas["SymmetryMark"], "images" | "second"> & {
   images: Matrix[];
-  second: Required<Style> | null;
+  second: Style | null;
 };
 export type Pattern = SymmetryMark["pattern"];
 export type AssemblyMark = Omit<Schemas["AssemblyMark"], "below" | "above"> & {
@@ -57,7 +59,11 @@ export type AssemblyMark = Omit<Schemas["AssemblyMark"], "below" | "above"> & {
   above: PaintMark[];
 };
 /** Something that is painted beside the form of an assembly. */
-export type PaintMark = Omit<Schemas["PaintMark"], "style"> & { style: Required<Style> };
+export type PaintMark = Omit<Required<Schemas["PaintMark"]>, "style" | "finish" | "filter"> & {
+  style: Style;
+  finish: Finish;
+  filter: FilterMark | null;
+};
 /** What becomes of the form of an assembly. */
 export type Grown = Required<Schemas["Grown"]>;
 /** What a part of an assembly does to those below it. */
@@ -108,7 +114,30 @@ export type Sheet = Required<Omit<Schemas["Sheet"], "guides" | "grid" | "underla
   grid: Grid;
   underlays: Underlay[];
 };
-export type Style = Schemas["Style"];
+/** How something is painted, with all that has a default. */
+export type Style = Omit<Required<Schemas["Style"]>, "fill" | "strokes" | "finish"> & {
+  fill: Paint | null;
+  strokes: Stroke[];
+  finish: Finish;
+};
+export type Stroke = Omit<Required<Schemas["Stroke"]>, "paint"> & { paint: Paint | null };
+export type Swatched = Schemas["Swatched"];
+export type Colour = string | Swatched;
+export type Stop = Omit<Required<Schemas["Stop"]>, "colour"> & { colour: Colour };
+export type Gradient = Omit<Required<Schemas["Gradient"]>, "stops" | "place"> & {
+  stops: Stop[];
+  place: { across: Point; down: Point; origin: Point };
+};
+export type Paint = Colour | Gradient;
+export type Finish = Omit<Required<Schemas["Finish"]>, "effects"> & { effects: Effect[] };
+export type Effect =
+  | Required<Schemas["Blur"]>
+  | Required<Schemas["Feather"]>
+  | Required<Schemas["Shadow"]>
+  | Required<Schemas["Glow"]>;
+export type FilterMark = Schemas["FilterMark"];
+export type GradientMark = Schemas["GradientMark"];
+export type ColourFacts = Schemas["ColourFacts"];
 export interface Since {
   answer: Answer | null;
 }

@@ -38,9 +38,7 @@ const hitOf = (part: string): string => JSON.stringify({ what: "item", item: par
 </script>
 
 <template>
-  <g v-if="item && !item.hidden" :opacity="plain || item.opacity === 1 ? undefined : item.opacity">
-    <ItemPath :id="id" :pickable="pickable && !inside" :plain="plain" />
-  </g>
+  <ItemPath v-if="item && !item.hidden" :id="id" :pickable="pickable && !inside" :plain="plain" />
   <g v-if="item && !item.hidden" :data-holder="id">
     <path
       v-for="part in ghosts"

@@ -6,8 +6,10 @@ import type { Style } from "../api/types";
 import { useBoard } from "../stores/board";
 import { useLooking } from "../stores/looking";
 import AssemblyNode from "./AssemblyNode.vue";
+import FilterServer from "./FilterServer.vue";
 import ImageNode from "./ImageNode.vue";
 import ItemPath from "./ItemPath.vue";
+import { showingOf } from "./paint";
 
 const props = withDefaults(
   defineProps<{
@@ -25,8 +27,9 @@ const looking = useLooking();
 const item = computed(() => board.drawable(props.id));
 const held = computed(() => board.tree.in(props.id));
 const picks = computed(() => props.pickable && !item.value?.locked);
-const opacity = computed(() =>
-  props.plain || item.value?.opacity === 1 ? null : item.value?.opacity,
+const filter = computed(() => (props.plain ? null : (item.value?.filter ?? null)));
+const showing = computed(() =>
+  item.value && !props.plain ? showingOf(item.value.finish, filter.value, `fx-${props.id}`) : {},
 );
 const images = computed(() => item.value?.symmetry?.images.slice(1) ?? []);
 /** What is drawn in here is drawn in the symmetry: its images step back. */
@@ -39,13 +42,14 @@ const clip = computed(() => {
   return { id, url: `url(#${id})`, points: corners.map((c) => c.join(",")).join(" ") };
 });
 /** Every other image may be painted in its own way. */
-const second = (n: number): Required<Style> | null =>
+const second = (n: number): Style | null =>
   (!props.plain && n % 2 === 1 && item.value?.symmetry?.second) || null;
 const inner = computed(() => (item.value?.symmetry ? [...props.turns, 0] : props.turns));
 </script>
 
 <template>
-  <g v-if="item && !item.hidden" :opacity="opacity ?? undefined" :data-holder="item.id">
+  <g v-if="item && !item.hidden" v-bind="showing" :data-holder="item.id">
+    <FilterServer v-if="filter" :id="`fx-${id}`" :filter="filter" />
     <clipPath v-if="clip" :id="clip.id"><polygon :points="clip.points" /></clipPath>
     <g :clip-path="clip?.url">
       <template v-for="child in held" :key="child">

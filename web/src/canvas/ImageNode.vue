@@ -5,6 +5,7 @@ import { computed } from "vue";
 import type { Style } from "../api/types";
 import { useBoard } from "../stores/board";
 import PaintedPath from "./PaintedPath.vue";
+import { showingOf } from "./paint";
 
 const props = defineProps<{
   id: string;
@@ -13,14 +14,17 @@ const props = defineProps<{
   /** Which image, of each symmetry around it, the outermost first. */
   turns: readonly number[];
   /** How it is painted here instead of as the original. */
-  paint: Required<Style> | null;
+  paint: Style | null;
 }>();
 const board = useBoard();
 
 const item = computed(() => board.drawable(props.id));
 const held = computed(() => board.tree.in(props.id));
-const opacity = computed(() =>
-  props.plain || item.value?.opacity === 1 ? undefined : item.value?.opacity,
+/** As the original, whose filter it has. */
+const showing = computed(() =>
+  item.value && !props.plain
+    ? showingOf(item.value.finish, item.value.filter, `fx-${props.id}`)
+    : {},
 );
 const picks = computed(() => props.pickable && !item.value?.locked);
 /** Its own images, where it is a symmetry itself; else what it holds, once. */
@@ -43,19 +47,19 @@ const painted = computed(() => {
   if (!item.value || !paint) return [];
   const { assembly } = item.value;
   const all = [...(assembly?.below ?? []), item.value, ...(assembly?.above ?? [])];
-  return all.map(({ path, rule, open }) => ({ path, rule, open, paint }));
+  return all.map(({ path, rule, open, dashes }) => ({ path, rule, open, dashes, paint }));
 });
 </script>
 
 <template>
   <template v-if="item && !item.hidden">
-    <g v-if="painted.length > 0 && board.paints(id)" :data-hit="hit">
+    <g v-if="painted.length > 0 && board.paints(id)" :data-hit="hit" v-bind="showing">
       <g :pointer-events="hit ? 'painted' : 'none'">
         <PaintedPath v-for="(p, n) in painted" :key="n" v-bind="p" />
       </g>
     </g>
     <use v-else-if="board.paints(id)" :href="`#drawn-${id}`" :data-hit="hit" />
-    <g v-else :opacity="opacity">
+    <g v-else v-bind="showing">
       <g v-for="(image, n) in images" :key="n" :transform="image.transform">
         <ImageNode
           v-for="child in held"

@@ -4,7 +4,9 @@
 import { computed } from "vue";
 import type { PaintMark } from "../api/types";
 import { useBoard } from "../stores/board";
+import FilterServer from "./FilterServer.vue";
 import PaintedPath from "./PaintedPath.vue";
+import { showingOf } from "./paint";
 
 const props = defineProps<{ id: string; pickable: boolean; plain: boolean }>();
 const board = useBoard();
@@ -19,25 +21,46 @@ const hit = computed(() =>
     : undefined,
 );
 /** What of its parts shows beside the form of an assembly. */
-const beside = (marks: PaintMark[] | undefined) =>
-  props.plain ? [] : (marks ?? []).map(({ style, ...rest }) => ({ ...rest, paint: style }));
-const below = computed(() => beside(item.value?.assembly?.below));
-const above = computed(() => beside(item.value?.assembly?.above));
+const beside = (marks: PaintMark[] | undefined, name: string) =>
+  (props.plain ? [] : (marks ?? [])).map(({ style, finish, filter, ...rest }, n) => {
+    const id = `fx-${props.id}-${name}${n}`;
+    return { id, filter, showing: showingOf(finish, filter, id), path: { ...rest, paint: style } };
+  });
+const below = computed(() => beside(item.value?.assembly?.below, "below"));
+const above = computed(() => beside(item.value?.assembly?.above, "above"));
+const filter = computed(() => (props.plain ? null : (item.value?.filter ?? null)));
+const showing = computed(() =>
+  item.value && !props.plain ? showingOf(item.value.finish, filter.value, `fx-${props.id}`) : {},
+);
 </script>
 
 <template>
-  <g v-if="item && !item.hidden" :id="`drawn-${id}`" :data-hit="hit" :data-drawn="item.id">
+  <g
+    v-if="item && !item.hidden"
+    :id="`drawn-${id}`"
+    :data-hit="hit"
+    :data-drawn="item.id"
+    v-bind="showing"
+  >
+    <FilterServer v-if="filter" :id="`fx-${id}`" :filter="filter" />
     <g :pointer-events="hit ? 'painted' : 'none'">
-      <PaintedPath v-for="(p, n) in below" :key="`b ${n}`" v-bind="p" />
+      <g v-for="p in below" :key="p.id" v-bind="p.showing">
+        <FilterServer v-if="p.filter" :id="p.id" :filter="p.filter" />
+        <PaintedPath v-bind="p.path" />
+      </g>
       <PaintedPath
         :path="item.path"
         :rule="item.rule"
         :paint="item.style"
         :open="item.open"
+        :dashes="item.dashes"
         :plain="plain"
         :data-item="item.id"
       />
-      <PaintedPath v-for="(p, n) in above" :key="`a ${n}`" v-bind="p" />
+      <g v-for="p in above" :key="p.id" v-bind="p.showing">
+        <FilterServer v-if="p.filter" :id="p.id" :filter="p.filter" />
+        <PaintedPath v-bind="p.path" />
+      </g>
     </g>
     <path
       v-if="hit"

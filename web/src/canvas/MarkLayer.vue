@@ -15,14 +15,17 @@ import CornerPegs from "./CornerPegs.vue";
 import EdgePeg from "./EdgePeg.vue";
 import EndMarks from "./EndMarks.vue";
 import FrameMark from "./FrameMark.vue";
+import GradientMarks from "./GradientMarks.vue";
 import InkTrail from "./InkTrail.vue";
 import HandleMark from "./HandleMark.vue";
 import LightMarks from "./LightMarks.vue";
 import MatchLayer from "./MatchLayer.vue";
+import MiterMarks from "./MiterMarks.vue";
 import PegMark from "./PegMark.vue";
 import PenWord from "./PenWord.vue";
 import RegionLayer from "./RegionLayer.vue";
 import SegmentReach from "./SegmentReach.vue";
+import ShadowPegs from "./ShadowPegs.vue";
 import StaysMark from "./StaysMark.vue";
 import SymmetryLines from "./SymmetryLines.vue";
 import TroubleMarks from "./TroubleMarks.vue";
@@ -137,6 +140,9 @@ const withHandles = computed<Mark[]>(() => {
         <FrameMark :frame="board.marks.frame" />
         <PegMark v-for="peg in board.marks.pegs" :key="peg.dial" :peg="peg" />
         <EdgePeg />
+        <MiterMarks />
+        <ShadowPegs />
+        <GradientMarks />
       </template>
       <InkTrail />
     </g>

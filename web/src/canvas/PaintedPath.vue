@@ -1,33 +1,41 @@
 <script setup lang="ts">
-// A path as it is painted. A stroke on one side of it is drawn twice as wide, and cut at the path.
+// A path as it is painted: its fill, and its strokes back to front; one element where that will do.
 import { computed, useId } from "vue";
 import type { Style } from "../api/types";
+import GradientServer from "./GradientServer.vue";
+import StrokePath from "./StrokePath.vue";
+import { isGradient, paintOf, shows } from "./paint";
+import { penOf, sideOf } from "./pen";
 
 const props = defineProps<{
   path: string;
   rule: "nonzero" | "evenodd";
-  paint: Required<Style>;
-  /** One of its paths at least is open, so that its stroke is centred. */
+  paint: Style;
+  /** One of its paths at least is open, so that its strokes are centred. */
   open: boolean;
+  /** By stroke, where its dashes lie; none where no stroke has any that are fitted. */
+  dashes: readonly (string | null)[];
   /** As a wire: thin, and not filled. */
   plain?: boolean;
 }>();
 
 const id = useId();
-const stroked = computed(() => props.paint.stroke !== null && props.paint.stroke_width > 0);
-const side = computed(() =>
-  stroked.value && !props.open && !props.plain && props.paint.placing !== "centred"
-    ? props.paint.placing
-    : null,
+const strokes = computed(() =>
+  props.paint.strokes
+    .map((stroke, n) => ({ stroke, dashes: props.dashes[n] ?? null, n }))
+    .filter(({ stroke }) => shows(stroke)),
 );
-const stroke = computed(() => ({
-  stroke: props.paint.stroke ?? "none",
-  "stroke-width": props.paint.stroke_width * (side.value ? 2 : 1),
-  "stroke-linecap": props.paint.cap,
-  "stroke-linejoin": props.paint.join,
-  "stroke-miterlimit": props.paint.miter_limit,
-  "stroke-dasharray": props.paint.dashes.join(" ") || undefined,
-  "stroke-dashoffset": props.paint.dash_from || undefined,
+/** The attributes of its only stroke, where that needs no element of its own. */
+const pen = computed(() => {
+  const [one, ...more] = strokes.value;
+  if (one === undefined) return { stroke: "none" };
+  const own = one.dashes !== null || sideOf(one.stroke, props.open) || isGradient(one.stroke.paint);
+  return more.length > 0 || own ? null : penOf(one.stroke, false, "");
+});
+const fill = computed(() => ({
+  fill: paintOf(props.paint.fill, `fill-${id}`),
+  "fill-rule": props.rule,
+  "fill-opacity": props.paint.fill_opacity < 1 ? props.paint.fill_opacity : undefined,
 }));
 </script>
 
@@ -40,26 +48,20 @@ const stroke = computed(() => ({
     stroke-width="1"
     vector-effect="non-scaling-stroke"
   />
-  <path
-    v-else-if="!side"
-    :d="path"
-    :fill="paint.fill ?? 'none'"
-    :fill-rule="rule"
-    v-bind="stroke"
-  />
+  <path v-else-if="pen && !isGradient(paint.fill)" :d="path" v-bind="{ ...fill, ...pen }" />
   <g v-else>
-    <clipPath v-if="side === 'inside'" :id="id"><path :d="path" :clip-rule="rule" /></clipPath>
-    <mask v-else :id="id" maskUnits="userSpaceOnUse" x="-1e6" y="-1e6" width="2e6" height="2e6">
-      <rect x="-1e6" y="-1e6" width="2e6" height="2e6" fill="#fff" />
-      <path :d="path" :fill-rule="rule" fill="#000" />
-    </mask>
-    <path :d="path" :fill="paint.fill ?? 'none'" :fill-rule="rule" />
-    <path
-      :d="path"
-      fill="none"
-      v-bind="stroke"
-      :clip-path="side === 'inside' ? `url(#${id})` : undefined"
-      :mask="side === 'outside' ? `url(#${id})` : undefined"
-    />
+    <GradientServer v-if="isGradient(paint.fill)" :id="`fill-${id}`" :gradient="paint.fill" />
+    <path :d="path" v-bind="{ ...fill, ...(pen ?? { stroke: 'none' }) }" />
+    <template v-if="!pen">
+      <StrokePath
+        v-for="s in strokes"
+        :key="s.n"
+        :path="path"
+        :rule="rule"
+        :stroke="s.stroke"
+        :open="open"
+        :dashes="s.dashes"
+      />
+    </template>
   </g>
 </template>

@@ -8,6 +8,7 @@ import type {
   AnchorRef,
   Axis,
   BalanceMark,
+  ColourFacts,
   Command,
   Frame,
   Lies,
@@ -146,6 +147,8 @@ export class BrowserCore implements Core {
   copied = (text: string): Promise<Reading> => this.ask("copied", { text });
   near = (item: string, at: Point): Promise<[AnchorRef, AnchorRef]> =>
     this.ask("near", { item, at });
+  colour = (text: string, against: string): Promise<ColourFacts> =>
+    this.ask("colour", { text, against });
   read = (text: string, unit: string | null, present: number | null): Promise<number> =>
     this.ask("read", { text, unit, present });
 }

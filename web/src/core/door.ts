@@ -6,6 +6,7 @@ import type {
   AnchorRef,
   Axis,
   BalanceMark,
+  ColourFacts,
   Command,
   Frame,
   Lies,
@@ -70,6 +71,8 @@ export interface Core {
   anchors(start: Point, end: Point): Promise<AnchorRef[]>;
   /** The two anchors of the segment of an outline that is nearest to a place. */
   near(item: string, at: Point): Promise<[AnchorRef, AnchorRef]>;
+  /** A typed colour in all the ways in which it can be typed, and how it stands out. */
+  colour(text: string, against: string): Promise<ColourFacts>;
   /** A typed length in sheet units, or a plain number when `unit` is null; % are of `present`. */
   read(text: string, unit: string | null, present: number | null): Promise<number>;
 }

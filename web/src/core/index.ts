@@ -206,6 +206,7 @@ export const core: Core = {
   copy: (items) => either(there(), (c) => c.copy(items)),
   copied: (text) => either(browser.ready, (c) => c.copied(text)),
   near: (item, at) => either(there(), (c) => c.near(item, at)),
+  colour: (text, against) => either(there(), (c) => c.colour(text, against)),
   read: (text, unit, present) => either(browser.ready, (c) => c.read(text, unit, present)),
 };
 

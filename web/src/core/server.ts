@@ -5,6 +5,7 @@ import type {
   AnchorMark,
   AnchorRef,
   BalanceMark,
+  ColourFacts,
   Command,
   Lies,
   Reading,
@@ -38,6 +39,7 @@ export const serverCore = (drawing: () => number): Core => ({
     (await post<{ text: string }>(`/drawings/${drawing()}/copy`, { items })).text,
   copied: (text) => post<Reading>("/copied", { text }),
   near: (item, at) => post<[AnchorRef, AnchorRef]>(`/drawings/${drawing()}/near`, { item, at }),
+  colour: (text, against) => post<ColourFacts>("/colour", { text, against }),
   read: async (text, unit, present) =>
     (await post<{ value: number }>("/read", { text, unit, present })).value,
 });

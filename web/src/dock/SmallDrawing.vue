@@ -1,7 +1,9 @@
 <script setup lang="ts">
 // What an item looks like, small: itself, or what it holds, in all the images of a symmetry.
-import { computed } from "vue";
-import type { Drawable, Matrix } from "../api/types";
+import { computed, useId } from "vue";
+import type { Drawable, Matrix, Style } from "../api/types";
+import GradientServer from "../canvas/GradientServer.vue";
+import { isGradient, paintOf, plainColour, shows } from "../canvas/paint";
 import { after } from "../core/matrices";
 import { useBoard } from "../stores/board";
 
@@ -44,18 +46,32 @@ const box = computed(() => {
   const margin = Math.max(w, h) * 0.06;
   return `${l - margin} ${t - margin} ${w + 2 * margin} ${h + 2 * margin}`;
 });
+const uid = useId();
+/** The line that it is drawn with: its front stroke, or ink where nothing else would show. */
+function inkOf(style: Style): string {
+  const front = style.strokes.filter(shows).at(-1)?.paint;
+  if (front) return plainColour(front);
+  return style.fill === null ? "#1B2924" : "none";
+}
 </script>
 
 <template>
   <svg :viewBox="box" aria-hidden="true">
+    <template v-for="(p, n) in parts" :key="`g ${n}`">
+      <GradientServer
+        v-if="isGradient(p.item.style.fill)"
+        :id="`${uid}-${n}`"
+        :gradient="p.item.style.fill"
+      />
+    </template>
     <path
       v-for="(p, n) in parts"
       :key="n"
       :d="p.item.path"
       :transform="p.matrix ? `matrix(${p.matrix.join(' ')})` : undefined"
-      :fill="p.item.style.fill ?? 'none'"
+      :fill="paintOf(p.item.style.fill, `${uid}-${n}`)"
       :fill-rule="p.item.rule"
-      :stroke="p.item.style.stroke ?? (p.item.style.fill ? 'none' : '#1B2924')"
+      :stroke="inkOf(p.item.style)"
       stroke-width="1.3"
       vector-effect="non-scaling-stroke"
     />

@@ -18,6 +18,7 @@ import CopiesPanel from "./CopiesPanel.vue";
 import CornerPanel from "./CornerPanel.vue";
 import DialPanel from "./DialPanel.vue";
 import EdgePanel from "./EdgePanel.vue";
+import FinishPanel from "./FinishPanel.vue";
 import FairPanel from "./FairPanel.vue";
 import GroupPanel from "./GroupPanel.vue";
 import GuidePanel from "./GuidePanel.vue";
@@ -128,6 +129,7 @@ const anchors = computed(() => tools.active === "anchors");
           </template>
         </template>
         <StylePanel />
+        <FinishPanel :items="board.selected" />
       </template>
       <template v-else-if="tools.name === 'guide'">
         <header><h2>Guides</h2></header>

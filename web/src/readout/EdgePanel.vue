@@ -28,7 +28,7 @@ const grown = computed(() => (props.mark.edge?.kind === "grown" ? props.mark.edg
 const parts = computed(() => board.tree.in(props.id));
 const width = computed(() => {
   const painted = parts.value.flatMap((i) => (board.paints(i) ? [i] : board.tree.drawnIn(i)));
-  const found = new Set(painted.map((i) => board.drawable(i)?.style.stroke_width));
+  const found = new Set(painted.map((i) => board.drawable(i)?.style.strokes[0]?.width));
   return found.size === 1 ? ([...found][0] ?? null) : null;
 });
 

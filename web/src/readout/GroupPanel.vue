@@ -1,14 +1,12 @@
 <script setup lang="ts">
-// Selected items and what holds them: group, take apart, opacity of groups, to another layer.
+// Selected items and what holds them: group, take apart, to another layer.
 import Button from "primevue/button";
 import { computed } from "vue";
 import { useBoard } from "../stores/board";
-import { apartOf, group, groupsOf, takeApart } from "../tools/acts";
+import { apartOf, group, takeApart } from "../tools/acts";
 import ChooseField from "./ChooseField.vue";
-import OpacityField from "./OpacityField.vue";
 
 const board = useBoard();
-const groups = computed(() => groupsOf(board));
 const apart = computed(() => apartOf(board));
 const layers = computed(() =>
   [...board.tree.in("")]
@@ -30,7 +28,6 @@ function toLayer(container: string): void {
 
 <template>
   <section aria-label="Group and layer">
-    <OpacityField v-if="groups.length > 0" :items="groups" />
     <template v-if="layers.length > 1">
       <span class="label">Layer</span>
       <ChooseField

@@ -4,7 +4,7 @@ import Button from "primevue/button";
 import { computed } from "vue";
 import { useBoard } from "../stores/board";
 import { useChoosing } from "../stores/choosing";
-import OpacityField from "./OpacityField.vue";
+import FinishPanel from "./FinishPanel.vue";
 
 const board = useBoard();
 const choosing = useChoosing();
@@ -23,7 +23,6 @@ function merge(): void {
 <template>
   <section aria-label="Layer">
     <h3 class="wide heading">{{ name(board.layer) }}</h3>
-    <OpacityField :items="[board.layer]" />
     <div class="wide acts">
       <Button
         v-if="board.tree.in(board.layer).length > 0"
@@ -51,6 +50,7 @@ function merge(): void {
       />
     </div>
   </section>
+  <FinishPanel :items="[board.layer]" />
 </template>
 
 <style scoped>

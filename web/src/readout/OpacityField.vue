@@ -1,12 +1,12 @@
 <script setup lang="ts">
-// How much of layers and groups shows, in per cent.
+// How much of items shows as a whole, in per cent.
 import { computed } from "vue";
 import { useBoard } from "../stores/board";
 import TypedField from "./TypedField.vue";
 
 const props = defineProps<{ items: readonly string[] }>();
 const board = useBoard();
-const opacity = computed(() => board.drawable(props.items[0] ?? "")?.opacity ?? 1);
+const opacity = computed(() => board.drawable(props.items[0] ?? "")?.finish.opacity ?? 1);
 
 function set(percent: number): void {
   board.commit({ kind: "set_opacity", items: [...props.items], opacity: percent / 100 }, true);

@@ -1,7 +1,8 @@
 <script setup lang="ts">
 // How the strokes of what is selected are drawn: where they lie, their corners, ends and dashes.
 import { computed } from "vue";
-import type { Command, Style } from "../api/types";
+import Checkbox from "primevue/checkbox";
+import type { Command, Stroke } from "../api/types";
 import { useBoard } from "../stores/board";
 import { useVocabulary } from "../stores/vocabulary";
 import ChooseField from "./ChooseField.vue";
@@ -10,22 +11,27 @@ import FoldPart from "./FoldPart.vue";
 import TypedField from "./TypedField.vue";
 import { CAPS, JOINS, PLACINGS } from "./joins";
 
-type Setting = Omit<Extract<Command, { kind: "set_pen" }>, "kind" | "items">;
+type Setting = Omit<Extract<Command, { kind: "set_pen" }>, "kind" | "items" | "stroke">;
 
-const props = defineProps<{ paint: Required<Style>; open: boolean }>();
+const props = defineProps<{ label: string; paint: Stroke; index: number; open: boolean }>();
 const board = useBoard();
 const vocabulary = useVocabulary();
 const point = computed(() => vocabulary.unit("pt"));
+const heading = computed(() =>
+  props.label === "Stroke" ? "How it is stroked" : `How ${props.label.toLowerCase()} is stroked`,
+);
+/** The stroke that is mitred tells where that is cut off. */
+const cut = computed(() => (props.paint.join === "miter" ? board.marks.miters.length : 0));
 const dashed = computed(() => props.paint.dashes.length > 0);
 
 function set(setting: Setting): void {
-  board.commit({ kind: "set_pen", items: board.selected, ...setting });
+  board.commit({ kind: "set_pen", items: board.selected, stroke: props.index, ...setting });
 }
 </script>
 
 <template>
-  <FoldPart heading="How it is stroked">
-    <section aria-label="How it is stroked">
+  <FoldPart class="wide pen" :heading="heading">
+    <section :aria-label="heading">
       <template v-if="!open">
         <span class="label">Lies</span>
         <ChooseField
@@ -51,6 +57,10 @@ function set(setting: Setting): void {
           @typed="(v) => set({ miter_limit: v })"
         />
         <span class="quiet">widths</span>
+        <p v-if="cut > 0" class="wide help" data-testid="cut-miters">
+          {{ cut === 1 ? "One corner is" : `${cut} corners are` }} too sharp for that and cut off,
+          where the canvas shows it. A higher limit lets them run out.
+        </p>
       </template>
       <template v-if="open || dashed">
         <span class="label">Ends</span>
@@ -74,14 +84,30 @@ function set(setting: Setting): void {
           label="Dashes begin at"
           :value="paint.dash_from"
           :unit="point"
+          :disabled="paint.dash_fit"
           @typed="(v) => set({ dash_from: v })"
         />
+        <label class="wide check">
+          <Checkbox
+            :model-value="paint.dash_fit"
+            binary
+            @update:model-value="(dash_fit: boolean) => set({ dash_fit })"
+          />
+          Corners and ends lie in a dash
+        </label>
       </template>
     </section>
   </FoldPart>
 </template>
 
 <style scoped>
+.pen {
+  margin: 0 -14px;
+  border-top: 0;
+}
+.pen :deep(summary) {
+  padding: 3px 14px;
+}
 .quiet {
   color: var(--quiet);
 }

@@ -7,7 +7,7 @@ import { computed, ref } from "vue";
 import type { Grid } from "../api/types";
 import { useBoard } from "../stores/board";
 import { useVocabulary } from "../stores/vocabulary";
-import ColourField from "./ColourField.vue";
+import PaintRow from "./PaintRow.vue";
 import CuePanel from "./CuePanel.vue";
 import FoldPart from "./FoldPart.vue";
 import TypedField from "./TypedField.vue";
@@ -85,10 +85,11 @@ const turn = (): void => set({ width: board.sheet.height, height: board.sheet.wi
       <Checkbox v-model="scaled" binary /> Scale what is on it with the size
     </label>
     <span class="label">Colour</span>
-    <ColourField
-      class="colour"
+    <PaintRow
       label="Sheet"
-      :colour="board.sheet.colour"
+      name="sheet"
+      :paint="board.sheet.colour"
+      @slide="(colour) => board.preview({ kind: 'set_sheet_colour', colour })"
       @chosen="(colour) => board.commit({ kind: 'set_sheet_colour', colour })"
     />
   </section>

@@ -3,7 +3,7 @@
 import Select from "primevue/select";
 import { computed, shallowRef, watch } from "vue";
 import { Trouble } from "../api/client";
-import type { Command, DialFacts, Point, Selection } from "../api/types";
+import type { Command, DialFacts, Point, Selection, Stroke } from "../api/types";
 import { core } from "../core";
 import type { Looked } from "../core/door";
 import { Newest } from "../core/newest";
@@ -11,7 +11,7 @@ import { useBoard } from "../stores/board";
 import { useStarts } from "../stores/starts";
 import { useTools } from "../stores/tools";
 import { useVocabulary } from "../stores/vocabulary";
-import ColourField from "./ColourField.vue";
+import PaintRow from "./PaintRow.vue";
 import TypedField from "./TypedField.vue";
 
 const board = useBoard();
@@ -46,6 +46,24 @@ watch(
 const dials = computed(() =>
   readings.value.flatMap((r) => vocabulary.dial(tools.name, r.dial) ?? []),
 );
+
+/** The stroke in front of the others. */
+const front = computed(() => starts.style.strokes.at(-1) ?? { ...vocabulary.stroke, paint: null });
+function ink(part: Partial<Stroke>): void {
+  starts.paint({ strokes: [...starts.style.strokes.slice(0, -1), { ...front.value, ...part }] });
+}
+/** What is not told in the rows. */
+const more = computed(() => {
+  const { strokes, finish } = starts.style;
+  const borders = strokes.length - 1;
+  return [
+    ...(borders > 0 ? [borders === 1 ? "a border" : `${borders} borders`] : []),
+    ...(front.value.dashes.length > 0 ? ["dashes"] : []),
+    ...(finish.opacity < 1 ? [`${Math.round(finish.opacity * 100)} % opacity`] : []),
+    ...(finish.blend === "normal" ? [] : [finish.blend]),
+    ...finish.effects.map((e) => `a ${e.kind}`),
+  ].join(", ");
+});
 
 const value = (dial: DialFacts): number => starts.dialsOf(tools.name)[dial.name] ?? dial.default;
 function measured(dial: DialFacts): object {
@@ -86,25 +104,40 @@ function turn(dial: DialFacts, to: number): void {
   <section aria-label="Starts with this style">
     <h3 class="wide heading">It is painted with</h3>
     <span class="label">Fill</span>
-    <ColourField
-      class="rest"
+    <PaintRow
       label="Fill"
-      :colour="starts.style.fill"
+      name="start fill"
+      :paint="starts.style.fill"
       @chosen="(fill) => starts.paint({ fill })"
     />
     <span class="label">Stroke</span>
-    <ColourField
-      class="rest"
+    <PaintRow
       label="Stroke"
-      :colour="starts.style.stroke"
-      @chosen="(stroke) => starts.paint({ stroke })"
+      name="start stroke"
+      :paint="front.paint"
+      @chosen="(paint) => ink({ paint })"
     />
     <span class="label">Stroke width</span>
     <TypedField
       label="Stroke width"
-      :value="starts.style.stroke_width"
+      :value="front.width"
       :unit="point"
-      @typed="(v) => starts.paint({ stroke_width: Math.min(Math.max(v, 0), 10000) })"
+      @typed="(v) => ink({ width: Math.min(Math.max(v, 0), 10000) })"
     />
+    <span />
+    <p v-if="more" class="wide help">With {{ more }}.</p>
+    <button v-if="starts.kept.style" class="row-button plain" @click="starts.kept.style = null">
+      Start plain again
+    </button>
   </section>
 </template>
+
+<style scoped>
+.plain {
+  grid-column: 2 / -1;
+  padding: 2px 4px;
+  font-size: 12px;
+  color: var(--active);
+  text-align: left;
+}
+</style>

@@ -1,17 +1,15 @@
 <script setup lang="ts">
-// Fill, stroke and stroke width of what is selected.
+// How what is selected is painted: its fill, and its strokes from the front to the back.
+import Button from "primevue/button";
 import { computed } from "vue";
 import { useBoard } from "../stores/board";
 import { useStarts } from "../stores/starts";
-import { useVocabulary } from "../stores/vocabulary";
 import ChooseField from "./ChooseField.vue";
-import ColourField from "./ColourField.vue";
-import PenPanel from "./PenPanel.vue";
-import TypedField from "./TypedField.vue";
+import ItemPaint from "./ItemPaint.vue";
+import StrokePart from "./StrokePart.vue";
 
 const board = useBoard();
 const starts = useStarts();
-const vocabulary = useVocabulary();
 /** Of the first thing painted; a group is painted by what it holds, an assembly as one. */
 const first = computed(() => {
   const [one] = board.selected.flatMap((i) => (board.paints(i) ? [i] : board.tree.drawnIn(i)));
@@ -22,21 +20,17 @@ const RULES = [
   { value: "evenodd" as const, label: "even-odd" },
   { value: "nonzero" as const, label: "by direction" },
 ];
-const point = computed(() => vocabulary.unit("pt"));
-
-const starting = computed(() => JSON.stringify(starts.kept.style) === JSON.stringify(style.value));
-const setFill = (colour: string | null): void =>
-  board.commit({ kind: "set_fill", items: board.selected, colour }, true);
-const setStroke = (colour: string | null): void =>
-  board.commit({ kind: "set_stroke", items: board.selected, colour }, true);
-const setWidth = (width: number): void =>
-  board.commit({ kind: "set_stroke_width", items: board.selected, width });
+/** From the front to the back, each with its number from the back. */
+const strokes = computed(() =>
+  (style.value?.strokes ?? []).map((s, n) => [s, n] as const).reverse(),
+);
+const like = computed(() => board.keptMarks.style);
+const starting = computed(() => JSON.stringify(starts.kept.style) === JSON.stringify(like.value));
 </script>
 
 <template>
   <section v-if="style" aria-label="Style">
-    <span class="label">Fill</span>
-    <ColourField class="colour" label="Fill" :colour="style.fill ?? null" @chosen="setFill" />
+    <ItemPaint label="Fill" :paint="style.fill" :stroke="null" :opacity="style.fill_opacity" />
     <template v-if="first?.compound">
       <span class="label">Holes</span>
       <ChooseField
@@ -46,39 +40,43 @@ const setWidth = (width: number): void =>
         @chosen="(rule) => board.commit({ kind: 'set_rule', items: board.selected, rule })"
       />
     </template>
-    <span class="label">Stroke</span>
-    <ColourField class="colour" label="Stroke" :colour="style.stroke ?? null" @chosen="setStroke" />
-    <span class="label">Stroke width</span>
-    <TypedField
-      label="Stroke width"
-      :value="style.stroke_width ?? 0"
-      :unit="point"
-      @typed="setWidth"
+    <ItemPaint v-if="strokes.length === 0" label="Stroke" :paint="null" :stroke="0" :opacity="1" />
+    <StrokePart
+      v-for="[stroke, n] in strokes"
+      :key="n"
+      :stroke="stroke"
+      :index="n"
+      :count="strokes.length"
+      :open="first?.open ?? false"
     />
-    <button
-      class="row-button start"
-      :disabled="starting"
-      title="New shapes and lines are painted like this"
-      @click="starts.kept.style = { ...style }"
-    >
-      {{ starting ? "New ones start so" : "Start new ones so" }}
-    </button>
+    <div class="wide acts">
+      <Button
+        severity="secondary"
+        size="small"
+        label="Add a border"
+        title="One more stroke, behind the others and wider"
+        :disabled="strokes.length >= 8"
+        @click="board.commit({ kind: 'add_stroke', items: board.selected })"
+      />
+      <Button
+        severity="secondary"
+        size="small"
+        :disabled="starting || !like"
+        :label="starting ? 'New ones start so' : 'Start new ones so'"
+        title="New shapes and lines are painted like this"
+        @click="starts.kept.style = like"
+      />
+    </div>
   </section>
-  <PenPanel v-if="style?.stroke" :paint="style" :open="first?.open ?? false" />
 </template>
 
 <style scoped>
-.start {
-  grid-column: 2 / -1;
-  padding: 2px 4px;
-  font-size: 12px;
-  color: var(--active);
-  text-align: left;
+.acts {
+  display: flex;
+  gap: 8px;
 }
-.start:disabled {
-  color: var(--quiet);
-}
-.colour {
-  grid-column: 2 / -1;
+.acts > * {
+  flex: 1;
+  white-space: nowrap;
 }
 </style>

@@ -3,17 +3,19 @@
 import Button from "primevue/button";
 import Checkbox from "primevue/checkbox";
 import { computed } from "vue";
-import type { Command, Style } from "../api/types";
+import type { Command, Stroke, Style } from "../api/types";
 import { useBoard } from "../stores/board";
 import AxisFields from "./AxisFields.vue";
 import ChoiceButtons from "./ChoiceButtons.vue";
 import ChooseField from "./ChooseField.vue";
-import ColourField from "./ColourField.vue";
+import PaintRow from "./PaintRow.vue";
 import GoIn from "./GoIn.vue";
+import { useVocabulary } from "../stores/vocabulary";
 import { PATTERNS } from "./patterns";
 
 const props = defineProps<{ id: string }>();
 const board = useBoard();
+const vocabulary = useVocabulary();
 const mark = computed(() => board.drawable(props.id)?.symmetry ?? null);
 const empty = computed(() => board.tree.in(props.id).length === 0);
 const inside = computed(() => board.place === props.id);
@@ -54,6 +56,12 @@ function paint(on: boolean): void {
   const style = on ? (first && board.drawable(first)?.style) || {} : null;
   board.commit({ kind: "set_second_style", symmetry: props.id, style });
 }
+const behind = computed(() => mark.value?.second?.strokes.slice(0, -1) ?? []);
+/** Its front stroke in another colour. */
+const inked = (paint: string | null): Stroke => ({
+  ...(mark.value?.second?.strokes.at(-1) ?? vocabulary.stroke),
+  paint,
+});
 function repaint(part: Partial<Style>): void {
   const style = { ...mark.value?.second, ...part };
   board.commit({ kind: "set_second_style", symmetry: props.id, style }, true);
@@ -94,18 +102,18 @@ function repaint(part: Partial<Style>): void {
     </label>
     <template v-if="mark.second">
       <span class="label">Fill</span>
-      <ColourField
-        class="rest"
+      <PaintRow
         label="Fill of every other image"
-        :colour="mark.second.fill ?? null"
+        name="second fill"
+        :paint="mark.second.fill"
         @chosen="(fill) => repaint({ fill })"
       />
       <span class="label">Stroke</span>
-      <ColourField
-        class="rest"
+      <PaintRow
         label="Stroke of every other image"
-        :colour="mark.second.stroke ?? null"
-        @chosen="(stroke) => repaint({ stroke })"
+        name="second stroke"
+        :paint="mark.second.strokes.at(-1)?.paint ?? null"
+        @chosen="(paint) => repaint({ strokes: [...behind, inked(paint)] })"
       />
     </template>
     <p v-if="mark.left_out > 0" class="wide quiet" role="status">

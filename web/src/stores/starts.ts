@@ -25,6 +25,8 @@ export const useStarts = defineStore("starts", () => {
     ...structuredClone(NONE),
     ...rememberedAs<Partial<Remembered>>(KEY, {}, isRemembered),
   });
+  // as it was remembered when a style had one stroke only
+  if (kept.value.style && !("strokes" in kept.value.style)) kept.value.style = null;
   watch(kept, (now) => remember(KEY, JSON.stringify(now)), { deep: true });
 
   /** Once a dial was turned, what it came to is what the next shape of the kind starts with. */
@@ -44,10 +46,7 @@ export const useStarts = defineStore("starts", () => {
     kept.value.dials[kind] = { ...dials };
   }
   /** How new items are painted. */
-  const style = computed<Required<Style>>(() => ({
-    ...(vocabulary.facts.style as Required<Style>),
-    ...kept.value.style,
-  }));
+  const style = computed<Style>(() => kept.value.style ?? vocabulary.style);
   function paint(change: Partial<Style>): void {
     kept.value.style = { ...style.value, ...change };
   }

@@ -1,8 +1,8 @@
 // Units and shapes, as the core declares them.
 import { defineStore } from "pinia";
-import { shallowRef } from "vue";
+import { computed, shallowRef } from "vue";
 import { get } from "../api/client";
-import type { DialFacts, ShapeFacts, UnitFacts, Vocabulary } from "../api/types";
+import type { DialFacts, ShapeFacts, Stroke, Style, UnitFacts, Vocabulary } from "../api/types";
 
 const PIXEL: UnitFacts = { name: "px", size: 1, decimals: 2 };
 
@@ -17,6 +17,9 @@ const OTHERS: Record<string, string> = {
 
 export const useVocabulary = defineStore("vocabulary", () => {
   const facts = shallowRef<Vocabulary>({ units: [PIXEL], shapes: [], sizes: [], style: {} });
+  /** How something is painted to begin with, and drawn. */
+  const style = computed(() => facts.value.style as Style);
+  const stroke = computed(() => style.value.strokes[0] as Stroke);
 
   async function load(): Promise<void> {
     if (facts.value.shapes.length === 0) facts.value = await get<Vocabulary>("/vocabulary");
@@ -30,5 +33,5 @@ export const useVocabulary = defineStore("vocabulary", () => {
   const dial = (type: string, name: string): DialFacts | undefined =>
     facts.value.shapes.find((s) => s.name === type)?.dials.find((d) => d.name === name);
 
-  return { facts, load, unit, shape, shapeLabel, dial };
+  return { facts, style, stroke, load, unit, shape, shapeLabel, dial };
 });

@@ -1,6 +1,6 @@
 // The words beside the pointer while something is dragged: what is dragged reads out.
 import type { useBoard } from "../stores/board";
-import { degrees, dialText, length } from "../stores/numbers";
+import { degrees, dialText, length, shown } from "../stores/numbers";
 import type { Point, UnitFacts } from "../api/types";
 import type { Hit } from "./tool";
 
@@ -51,6 +51,17 @@ export function bubbleFor(
     case "pivot": {
       const at = pivot ?? hit.at;
       return `x ${l(at[0])}  y ${l(at[1])} ${unit.name}`;
+    }
+    case "gradient": {
+      const mark = marks.gradients.find((g) => g.stroke === hit.stroke);
+      if (!mark || hit.peg === "line") return null;
+      if (hit.peg !== "stop") return place(mark[hit.peg] ?? mark.start);
+      return `${shown((mark.stops[hit.stop]?.part ?? 0) * 100, 1)} %`;
+    }
+    case "shadow": {
+      const effect = board.drawable(hit.item)?.finish.effects[hit.effect];
+      if (effect?.kind !== "shadow") return null;
+      return `${l(effect.by[0])} across  ${l(effect.by[1])} down ${unit.name}`;
     }
     case "copies":
     case "symmetry":

@@ -1,5 +1,5 @@
 // Grips, the protractor, the pivot and pegs act alike in every tool that shows them.
-import type { Grip, Point } from "../api/types";
+import type { Command, Grip, Point } from "../api/types";
 import { newId } from "../core/ids";
 import type { useBoard } from "../stores/board";
 import { Drag, type Dragging } from "./drag";
@@ -7,6 +7,7 @@ import {
   minus,
   plus,
   type Bench,
+  type GradientPeg,
   type Hint,
   type Hit,
   type Pointer,
@@ -33,6 +34,8 @@ export function dragOfMark(p: Pointer, board: Board, bench: Bench): Dragging | n
       asks: (to) => ({ probes: [to], items: [assembly] }), // not what it is an offset of
     });
   }
+  if (hit?.what === "gradient") return dragOfGradient(p, hit, bench);
+  if (hit?.what === "shadow") return dragOfShadow(p, hit, board, bench);
   if (hit?.what === "peg") {
     const { item, dial } = hit;
     return new Drag(
@@ -93,6 +96,62 @@ function dragOfSymmetry(
     p,
     (to, held) => ({ kind: "drag_symmetry", symmetry, peg, to, stepped: held.shift }),
     peg === "count" ? { grabbed: at } : { grabbed: at, asks: (to) => ({ probes: [to] }) },
+  );
+}
+
+/** A peg of a gradient, or a click on its line, which adds a colour there. */
+function dragOfGradient(
+  p: Pointer,
+  { item, stroke, peg, stop, at }: Extract<Hit, { what: "gradient" }>,
+  bench: Bench,
+): Dragging {
+  const target = { items: [item], stroke };
+  if (peg === "line") return new StopClick(bench, { kind: "add_stop", ...target, to: p.at });
+  return new Drag(
+    bench,
+    p,
+    (to, held) => ({ kind: "drag_gradient", ...target, peg, stop, to, held: held.shift }),
+    peg === "stop" ? { grabbed: at } : { grabbed: at, asks: (to) => ({ probes: [to] }) },
+  );
+}
+
+/** A click that is not dragged keeps a command. */
+class StopClick implements Dragging {
+  constructor(
+    private readonly bench: Bench,
+    private readonly command: Command,
+  ) {}
+  move(): void {
+    // it stays where it was pressed
+  }
+  up(): boolean {
+    this.bench.commit(this.command);
+    return true;
+  }
+  cancel(): void {
+    this.bench.endPreview();
+  }
+}
+
+/** A shadow falls to where its peg is dragged. */
+function dragOfShadow(
+  p: Pointer,
+  { item, effect, at, from }: Extract<Hit, { what: "shadow" }>,
+  board: Board,
+  bench: Bench,
+): Drag {
+  const effects = board.drawable(item)?.finish.effects ?? [];
+  return new Drag(
+    bench,
+    p,
+    (to) => ({
+      kind: "set_effects",
+      items: [item],
+      effects: effects.map((e, n) =>
+        n === effect && e.kind === "shadow" ? { ...e, by: minus(to, from) } : e,
+      ),
+    }),
+    { grabbed: at },
   );
 }
 
@@ -221,6 +280,17 @@ const ABOUT_SYMMETRY: Record<SymmetryPeg, { text: string; hints: Hint[] }> = {
   count: { text: "Number: drag it nearer for more", hints: [] },
 };
 
+const STEPS: Hint[] = [["Shift", "15° steps"]];
+const ABOUT_GRADIENT: Record<GradientPeg | "line", { text: string; hints: Hint[] }> = {
+  start: { text: "Gradient: drag where it begins", hints: STEPS },
+  end: { text: "Gradient: drag where it ends", hints: STEPS },
+  middle: { text: "Gradient: drag all of it", hints: [] },
+  side: { text: "Gradient: drag how wide it is", hints: [] },
+  focus: { text: "Focus: drag it to where the colours spread from", hints: [] },
+  stop: { text: "Colour: drag it along the gradient", hints: [] },
+  line: { text: "Click to add a colour here", hints: [] },
+};
+
 export function aboutMark(hit: Hit | null, board: Board): { text: string; hints: Hint[] } | null {
   if (hit?.what === "grip") {
     if (!isSide(hit.grip)) return { text: "Corner: drag to resize", hints: GRIP_HINTS };
@@ -249,6 +319,8 @@ export function aboutMark(hit: Hit | null, board: Board): { text: string; hints:
   if (hit?.what === "edge") {
     return { text: "Offset: drag it out or in", hints: [["Shift", "meet nothing"]] };
   }
+  if (hit?.what === "gradient") return ABOUT_GRADIENT[hit.peg];
+  if (hit?.what === "shadow") return { text: "Shadow: drag it to where it falls", hints: [] };
   if (hit?.what === "copies") {
     return { text: "Drag to lay it", hints: [["Shift", "15° steps"]] };
   }

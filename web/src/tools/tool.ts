@@ -1,6 +1,7 @@
 // What a tool is: a state machine fed with pointer events, which previews and commits commands.
 import type { About, Aim, Command, Grip, Point, Shows, UnitFacts } from "../api/types";
 
+export type GradientPeg = Extract<Command, { kind: "drag_gradient" }>["peg"];
 export type SymmetryPeg = Extract<Command, { kind: "drag_symmetry" }>["peg"];
 
 /**
@@ -39,6 +40,16 @@ export type Hit =
   | { what: "image"; image: number[] }
   | { what: "symmetry"; symmetry: string; peg: SymmetryPeg; at: Point }
   | { what: "peg"; item: string; dial: string; at: Point }
+  | {
+      what: "gradient";
+      item: string;
+      stroke: number | null;
+      /** Its line itself, where no peg is. */
+      peg: GradientPeg | "line";
+      stop: number;
+      at: Point;
+    }
+  | { what: "shadow"; item: string; effect: number; at: Point; from: Point }
   | { what: "edge"; assembly: string; at: Point }
   | { what: "grip"; grip: Grip; at: Point }
   | { what: "turn"; at: Point }

@@ -32,6 +32,9 @@ const NOTHING: Selection = {
   told: null,
   curves: [],
   curves_cut: false,
+  gradients: [],
+  miters: [],
+  style: null,
 };
 
 /** A selection of which only some items are told, the others being as in the last one. */

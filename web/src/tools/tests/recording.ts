@@ -4,10 +4,12 @@ import type {
   AnchorRef,
   Command,
   Drawable,
+  Finish,
   PathFacts,
   Point,
   Selection,
   Sheet,
+  Stroke,
   Style,
 } from "../../api/types";
 import type { useBoard } from "../../stores/board";
@@ -78,17 +80,20 @@ export class RecordingBench implements Bench {
   }
 }
 
-const PAINT: Required<Style> = {
-  fill: null,
-  stroke: "#1B2924",
-  stroke_width: 2,
+const FINISH: Finish = { opacity: 1, blend: "normal", effects: [] };
+const STROKE: Stroke = {
+  paint: "#1B2924",
+  width: 2,
   cap: "round",
   join: "round",
   miter_limit: 4,
   dashes: [],
   dash_from: 0,
+  dash_fit: false,
   placing: "centred",
+  opacity: 1,
 };
+const PAINT: Style = { fill: null, fill_opacity: 1, strokes: [STROKE], finish: FINISH };
 
 export function drawable(id: string, more: Partial<Drawable> = {}): Drawable {
   return {
@@ -101,7 +106,9 @@ export function drawable(id: string, more: Partial<Drawable> = {}): Drawable {
     rule: "nonzero",
     style: PAINT,
     box: [0, 0, 9, 9],
-    opacity: 1,
+    finish: FINISH,
+    filter: null,
+    dashes: [],
     ends: [],
     symmetry: null,
     assembly: null,
@@ -165,6 +172,9 @@ export class FakeBoard {
     told: null,
     curves: [],
     curves_cut: false,
+    gradients: [],
+    miters: [],
+    style: null,
   };
   pathOf = (item: string, contour: number): PathFacts => {
     const own = this.marks.anchors.filter((a) => a.item === item && a.contour === contour);

@@ -1,0 +1,178 @@
+"""Forms with their paint, and what is done to them, as elements of SVG 2."""
+
+from collections.abc import Iterator, Sequence
+from dataclasses import replace
+
+from buildup.drawing.numerals import short
+from buildup.drawing.paint import (
+    MITER_LIMIT,
+    Effect,
+    Finish,
+    Gradient,
+    Paint,
+    Shadow,
+    Stroke,
+    hex_of,
+)
+from buildup.forms.assembling import Form
+from buildup.forms.dashing import fitted_dashes
+from buildup.forms.filters import filter_steps, reach_of
+from buildup.forms.pens import placing_of
+from buildup.forms.seen import stroke_box
+from buildup.geometry.boxes import Box
+from buildup.geometry.transforms import Affine
+from buildup.view.pathdata import path_data
+
+
+def showing(finish: Finish) -> str:
+    """The attributes of how something shows as a whole, but for its effects."""
+    faint = f' opacity="{short(finish.opacity)}"' if finish.opacity < 1.0 else ""
+    mixed = f' style="mix-blend-mode:{finish.blend}"' if finish.blend != "normal" else ""
+    return faint + mixed
+
+
+def effect_lines(effects: Sequence[Effect], box: Box, name: str, by: Affine) -> Iterator[str]:
+    """A filter that makes effects.
+
+    Args:
+        effects: one after the other.
+        box: around what they are done to, strokes and all, where it was drawn.
+        name: the filter's id.
+        by: the image in which it is seen, which neither stretches nor slants.
+
+    """
+    box = Box.around(by(corner) for corner in box.corners)
+    seen = [replace(e, by=by.vector(e.by)) if isinstance(e, Shadow) else e for e in effects]
+    reach = reach_of(seen, box)
+    yield (
+        f'<filter id="{name}" filterUnits="userSpaceOnUse" {_place(reach)} '
+        'color-interpolation-filters="sRGB">'
+    )
+    for step in filter_steps(seen):
+        told = " ".join(f'{name}="{value}"' for name, value in step.attributes)
+        yield f"<{step.name} {told}/>"
+    yield "</filter>"
+
+
+def form_lines(form: Form, name: str) -> Iterator[str]:
+    """A form: its gradients, its fill and its strokes, back to front; one path where that will do.
+
+    Args:
+        form: what.
+        name: what ids begin with.
+
+    """
+    style = form.style
+    strokes = style.shown
+    data = f'd="{path_data(form.contours)}"'
+    even = ' fill-rule="evenodd"' if form.rule == "evenodd" else ""
+    fill = 'fill="none"'
+    if style.fill is not None:
+        yield from _gradient(style.fill, f"{name}-fill")
+        faint = f' fill-opacity="{short(style.fill_opacity)}"' if style.fill_opacity < 1.0 else ""
+        ink = _paint(style.fill, f"{name}-fill")
+        fill = f'fill="{ink}"{faint}{even}'
+    if len(strokes) == 1 and _is_plain(form, strokes[0]):
+        ink = f"{name}-ink0"
+        yield from _gradient(strokes[0].paint, ink)
+        yield f"<path {data} {fill}{_stroke(strokes[0], ink)}/>"
+        return
+    if style.fill is not None or not strokes:
+        yield f"<path {data} {fill}/>"
+    for number, stroke in enumerate(strokes):
+        yield from _gradient(stroke.paint, f"{name}-ink{number}")
+        yield from _stroke_lines(form, stroke, name, number)
+
+
+def _is_plain(form: Form, stroke: Stroke) -> bool:
+    """Whether a stroke needs no path of its own."""
+    return placing_of(form.contours, stroke) == "centred" and not (
+        stroke.dashes and stroke.dash_fit
+    )
+
+
+def _stroke_lines(form: Form, stroke: Stroke, name: str, number: int) -> Iterator[str]:
+    """A stroke as a path of its own, cut at the form where it lies on one side."""
+    ink, side = f"{name}-ink{number}", f"{name}-{number}"
+    data = f'd="{path_data(form.contours)}"'
+    even = ' fill-rule="evenodd"' if form.rule == "evenodd" else ""
+    placing = placing_of(form.contours, stroke)
+    fitted = fitted_dashes(form.contours, stroke)
+    drawn = data if fitted is None else f'd="{path_data(fitted)}"'
+    dashes = stroke.dashes if fitted is None else ()
+    pen = replace(
+        stroke, width=stroke.width * (1.0 if placing == "centred" else 2.0), dashes=dashes
+    )
+    line = f'<path {drawn} fill="none"{_stroke(pen, ink)}'
+    if placing == "centred":
+        yield f"{line}/>"
+    elif placing == "inside":
+        clip = even.replace("fill", "clip")
+        yield f'<clipPath id="in-{side}"><path {data}{clip}/></clipPath>'
+        yield f'{line} clip-path="url(#in-{side})"/>'
+    else:
+        place = _place(stroke_box(form.contours, stroke))
+        yield f'<mask id="out-{side}" maskUnits="userSpaceOnUse" {place}>'
+        yield f'<rect {place} fill="#FFFFFF"/><path {data}{even} fill="#000000"/></mask>'
+        yield f'{line} mask="url(#out-{side})"/>'
+
+
+def _place(box: Box) -> str:
+    place = f'x="{short(box.left)}" y="{short(box.top)}"'
+    return f'{place} width="{short(box.width)}" height="{short(box.height)}"'
+
+
+def _paint(paint: Paint | None, name: str) -> str:
+    """What a paint is called: a colour, or the gradient of a name."""
+    if paint is None:
+        return "none"
+    return f"url(#{name})" if isinstance(paint, Gradient) else hex_of(paint)
+
+
+def _gradient(paint: Paint | None, name: str) -> Iterator[str]:
+    """A gradient that is laid on the sheet, under a name."""
+    if not isinstance(paint, Gradient):
+        return
+    by = paint.place
+    six = (
+        by.across.real,
+        by.across.imag,
+        by.down.real,
+        by.down.imag,
+        by.origin.real,
+        by.origin.imag,
+    )
+    where = 'x1="0" y1="0" x2="1" y2="0"'
+    if paint.kind == "radial":
+        focus = f'fx="{short(paint.focus.real)}" fy="{short(paint.focus.imag)}"'
+        where = f'cx="0" cy="0" r="1" {focus}'
+    spread = f' spreadMethod="{paint.spread}"' if paint.spread != "pad" else ""
+    element = f"{paint.kind}Gradient"
+    told = " ".join(map(short, six))
+    yield (
+        f'<{element} id="{name}" gradientUnits="userSpaceOnUse" {where} '
+        f'gradientTransform="matrix({told})"{spread}>'
+    )
+    for stop in paint.stops:
+        faint = f' stop-opacity="{short(stop.opacity)}"' if stop.opacity < 1.0 else ""
+        yield f'<stop offset="{short(stop.at)}" stop-color="{hex_of(stop.colour)}"{faint}/>'
+    yield f"</{element}>"
+
+
+def _stroke(stroke: Stroke, ink: str) -> str:
+    """The attributes of a stroke."""
+    paint = [
+        f'stroke="{_paint(stroke.paint, ink)}"',
+        f'stroke-width="{short(stroke.width)}"',
+        f'stroke-linecap="{stroke.cap}"',
+        f'stroke-linejoin="{stroke.join}"',
+    ]
+    if stroke.opacity < 1.0:
+        paint.append(f'stroke-opacity="{short(stroke.opacity)}"')
+    if stroke.join == "miter" and stroke.miter_limit != MITER_LIMIT:
+        paint.append(f'stroke-miterlimit="{short(stroke.miter_limit)}"')
+    if stroke.dashes:
+        paint.append(f'stroke-dasharray="{" ".join(map(short, stroke.dashes))}"')
+    if stroke.dashes and stroke.dash_from:
+        paint.append(f'stroke-dashoffset="{short(stroke.dash_from)}"')
+    return "".join(f" {attribute}" for attribute in paint)

@@ -1,0 +1,93 @@
+"""What effects come to as SVG filters (W3C Filter Effects 1), on the canvas and in files alike."""
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+
+from buildup.drawing.numerals import short
+from buildup.drawing.paint import Blur, Effect, Feather, Glow, Shadow, hex_of
+from buildup.geometry.boxes import Box
+
+REACH = 3.0
+"""Standard deviations after which nothing of a blur shows: less than 0.3 % of it lie beyond."""
+FADES_IN = "1 0 0 0 0  0 1 0 0 0  0 0 1 0 0  0 0 0 2 -1"
+"""Of a blurred edge only what lies inside is left: at the edge itself half of it shows, and now
+nothing."""
+BRIGHTER = "1 0 0 0 0  0 1 0 0 0  0 0 1 0 0  0 0 0 2 0"
+"""A glow is twice as dense as a shadow, so that it is full at the edge."""
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class FilterStep:
+    """A primitive of a filter.
+
+    Args:
+        name: of the element.
+        attributes: by their names, as text.
+
+    """
+
+    name: str
+    attributes: tuple[tuple[str, str], ...]
+
+
+def filter_steps(effects: Sequence[Effect]) -> tuple[FilterStep, ...]:
+    """The primitives that make effects, one after the other."""
+    steps: list[FilterStep] = []
+    source = "SourceGraphic"
+    for number, effect in enumerate(effects):
+        done = f"e{number}"
+        steps += _steps(effect, source, done)
+        source = done
+    return tuple(steps)
+
+
+def reach_of(effects: Sequence[Effect], box: Box) -> Box:
+    """The box of all that shows once effects are done to what lies in a box."""
+    for effect in effects:
+        if isinstance(effect, Feather):
+            continue
+        grown = box.grown(effect.radius * REACH)
+        if isinstance(effect, Shadow):
+            x, y = effect.by.real, effect.by.imag
+            moved = Box(grown.left + x, grown.top + y, grown.right + x, grown.bottom + y)
+            grown = Box.union((box, moved))
+        box = grown
+    return box
+
+
+def _steps(effect: Effect, source: str, done: str) -> list[FilterStep]:
+    match effect:
+        case Blur():
+            return [_blur(source, done, effect.radius)]
+        case Feather():
+            inner = _step("feColorMatrix", f"{done}b", f"{done}i", type="matrix", values=FADES_IN)
+            alone = _step("feComposite", source, done, in2=f"{done}i", operator="in")
+            return [_blur(source, f"{done}b", effect.radius), inner, alone]
+        case Shadow():
+            dx, dy = short(effect.by.real), short(effect.by.imag)
+            moved = _step("feOffset", f"{done}b", f"{done}m", dx=dx, dy=dy)
+            blurred = _blur(source, f"{done}b", effect.radius)
+            return [blurred, moved, *_below(effect, source, f"{done}m", done)]
+        case Glow():
+            bright = _step("feColorMatrix", f"{done}b", f"{done}m", type="matrix", values=BRIGHTER)
+            blurred = _blur(source, f"{done}b", effect.radius)
+            return [blurred, bright, *_below(effect, source, f"{done}m", done)]
+
+
+def _below(effect: Shadow | Glow, source: str, light: str, done: str) -> list[FilterStep]:
+    """Colour where something is, laid below what casts it."""
+    colour = (("flood-color", hex_of(effect.colour)), ("flood-opacity", short(effect.opacity)))
+    return [
+        FilterStep(name="feFlood", attributes=(*colour, ("result", f"{done}c"))),
+        _step("feComposite", f"{done}c", f"{done}l", in2=light, operator="in"),
+        _step("feComposite", source, done, in2=f"{done}l", operator="over"),
+    ]
+
+
+def _blur(source: str, result: str, radius: float) -> FilterStep:
+    return _step("feGaussianBlur", source, result, stdDeviation=short(radius))
+
+
+def _step(name: str, source: str, result: str, **attributes: str) -> FilterStep:
+    told = (("in", source), *attributes.items(), ("result", result))
+    return FilterStep(name=name, attributes=told)

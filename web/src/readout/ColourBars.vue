@@ -1,0 +1,196 @@
+<script setup lang="ts">
+// A colour by lightness, chroma and hue, as it can be typed, and how it stands out on the sheet.
+import InputText from "primevue/inputtext";
+import { computed, ref, shallowRef, watch } from "vue";
+import type { ColourFacts } from "../api/types";
+import { Newest } from "../core/newest";
+import { shown } from "../stores/numbers";
+import { useColours } from "../stores/colours";
+import ColourChips from "./ColourChips.vue";
+import DialSlider from "./DialSlider.vue";
+
+const props = defineProps<{ label: string; colour: string }>();
+const emit = defineEmits<{ slide: [colour: string]; keep: [colour: string] }>();
+const MOST_CHROMA = 0.37;
+const NOTATIONS = ["hex", "rgb", "hsl", "oklch"] as const;
+type Notation = (typeof NOTATIONS)[number];
+
+const colours = useColours();
+const facts = shallowRef<ColourFacts | null>(null);
+/** Where the bars are: a grey keeps the hue that it was given. */
+const bars = ref({ lightness: 0, chroma: 0, hue: 0 });
+const sliding = ref(false);
+const draft = ref<Partial<Record<Notation, string>>>({});
+
+watch(
+  () => props.colour,
+  async (colour) => {
+    if (sliding.value || facts.value?.hex === colour) return;
+    const found = await colours.read(colour);
+    if (!found || props.colour !== colour) return;
+    take(found);
+    const { lightness, chroma, hue } = found;
+    bars.value = { lightness, chroma, hue: chroma === 0 ? bars.value.hue : hue };
+  },
+  { immediate: true },
+);
+function take(found: ColourFacts): void {
+  facts.value = found;
+  draft.value = {};
+}
+
+const asking = new Newest<string>(async (text) => {
+  const found = await colours.read(text);
+  if (!found || !sliding.value) return;
+  take(found);
+  emit("slide", found.hex);
+});
+const text = computed(() => {
+  const { lightness, chroma, hue } = bars.value;
+  return `oklch(${(lightness * 100).toFixed(2)}% ${chroma.toFixed(4)} ${hue.toFixed(2)})`;
+});
+function slide(part: Partial<typeof bars.value>): void {
+  sliding.value = true;
+  bars.value = { ...bars.value, ...part };
+  asking.put(text.value);
+}
+async function release(): Promise<void> {
+  if (!sliding.value) return;
+  const found = await colours.read(text.value);
+  sliding.value = false;
+  if (found) keep(found);
+}
+function keep(found: ColourFacts): void {
+  take(found);
+  colours.used(found.hex);
+  emit("keep", found.hex);
+}
+async function typed(notation: Notation): Promise<void> {
+  const written = draft.value[notation]?.trim();
+  draft.value = {};
+  if (!written) return;
+  const found = await colours.read(written);
+  if (!found) return;
+  bars.value = { lightness: found.lightness, chroma: found.chroma, hue: found.hue };
+  keep(found);
+}
+async function choose(colour: string): Promise<void> {
+  const found = await colours.read(colour);
+  if (found) keep(found);
+}
+
+const track = (stops: string, longer = false) => ({
+  "--track": `linear-gradient(in oklch${longer ? " longer hue" : ""} to right, ${stops})`,
+});
+const tracks = computed(() => {
+  const { lightness: l, chroma: c, hue: h } = bars.value;
+  return {
+    lightness: track(`oklch(0 ${c} ${h}), oklch(0.5 ${c} ${h}), oklch(1 ${c} ${h})`),
+    chroma: track(`oklch(${l} 0 ${h}), oklch(${l} ${MOST_CHROMA} ${h})`),
+    hue: track(`oklch(${l} ${Math.max(c, 0.06)} 0), oklch(${l} ${Math.max(c, 0.06)} 359.9)`, true),
+  };
+});
+const stands = computed(() => {
+  const ratio = facts.value?.contrast ?? 1;
+  const use = ratio >= 4.5 ? "text reads" : ratio >= 3 ? "marks show" : "hard to see";
+  return `${shown(ratio, 1)} : 1 on the sheet, ${use}`;
+});
+</script>
+
+<template>
+  <div class="bars">
+    <span class="label">Lightness</span>
+    <DialSlider
+      class="bar"
+      :style="tracks.lightness"
+      :label="`${label}: lightness`"
+      :value="bars.lightness"
+      :min="0"
+      :max="1"
+      :step="0.005"
+      @slide="(lightness) => slide({ lightness })"
+      @release="release"
+    />
+    <span class="label">Chroma</span>
+    <DialSlider
+      class="bar"
+      :style="tracks.chroma"
+      :label="`${label}: chroma`"
+      :value="bars.chroma"
+      :min="0"
+      :max="MOST_CHROMA"
+      :step="0.001"
+      @slide="(chroma) => slide({ chroma })"
+      @release="release"
+    />
+    <span class="label">Hue</span>
+    <DialSlider
+      class="bar"
+      :style="tracks.hue"
+      :label="`${label}: hue`"
+      :value="bars.hue"
+      :min="0"
+      :max="360"
+      :step="0.5"
+      @slide="(hue) => slide({ hue })"
+      @release="release"
+    />
+    <span class="label">{{ facts ? "Stands out" : "" }}</span>
+    <span class="stands" data-testid="contrast">{{ facts ? stands : "" }}</span>
+    <template v-for="notation in NOTATIONS" :key="notation">
+      <span class="label notation">{{ notation }}</span>
+      <InputText
+        size="small"
+        autocomplete="off"
+        :model-value="draft[notation] ?? facts?.[notation] ?? ''"
+        :aria-label="`${label} as ${notation}`"
+        @focus="($event.target as HTMLInputElement).select()"
+        @update:model-value="draft[notation] = $event ?? ''"
+        @keydown.enter="($event.target as HTMLInputElement).blur()"
+        @keydown.esc="draft = {}"
+        @blur="typed(notation)"
+      />
+    </template>
+    <template v-if="colours.recent.length > 0">
+      <span class="label">Lately</span>
+      <ColourChips :label="`${label}: used lately`" :colours="colours.recent" @chosen="choose" />
+    </template>
+    <slot />
+  </div>
+</template>
+
+<style scoped>
+.bars {
+  display: grid;
+  grid-template-columns: 64px minmax(0, 1fr);
+  gap: 6px 8px;
+  align-items: center;
+}
+.label {
+  font-size: 12px;
+}
+.bar :deep(.p-slider) {
+  height: 12px;
+  border-radius: 6px;
+  background: var(--track);
+}
+.bar :deep(.p-slider-range) {
+  background: transparent;
+}
+.bar :deep(.p-slider-handle) {
+  width: 8px;
+  height: 20px;
+  margin-block-start: -10px;
+  margin-inline-start: -4px;
+  border: 1.5px solid var(--ink);
+  border-radius: 3px;
+  background: var(--raised);
+}
+.bar :deep(.p-slider-handle::before) {
+  display: none;
+}
+.stands {
+  font-size: 12px;
+  color: var(--quiet);
+}
+</style>
