@@ -28,6 +28,7 @@ from buildup.edits.mending import trouble_spots
 from buildup.errors import Refusal
 from buildup.formats.clipsvg import clip_svg
 from buildup.formats.colourfacts import colour_facts
+from buildup.formats.palettes import harmonies, read_palette, written_palette
 from buildup.formats.svgread import read_svg
 from buildup.forms.axes import Axis
 from buildup.forms.troubles import Limits
@@ -36,6 +37,7 @@ from buildup.timeline import Follows, StepName, Timeline
 from buildup.view.balancemarks import balance_mark
 from buildup.view.finding import alike, pile, within
 from buildup.view.regionmarks import sweep_marks
+from buildup.view.sampling import sampled
 from buildup.view.selection import ALL, FrameBox, Shows, selection
 
 Question = Mapping[str, Any]
@@ -120,6 +122,10 @@ class Desk:
             "copied": lambda q: read_svg(q["text"]),
             "near": lambda q: host.near(self._shown, q["item"], check_point(q["at"])),
             "colour": lambda q: colour_facts(q["text"], q["against"]),
+            "sample": lambda q: sampled(self._shown, check_point(q["at"]), reach=q["reach"]),
+            "harmonies": lambda q: harmonies(colour_facts(q["colour"], q["colour"]).hex),
+            "palette": lambda q: read_palette(q["text"]),
+            "written": lambda q: written_palette(self._shown.sheet.swatches, q["kind"]),
             "read": self._read,
             "aim": self._aim,
             "warm": lambda q: self._field.update(self._shown, most=q["most"]),

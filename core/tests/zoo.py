@@ -30,7 +30,7 @@ from buildup.drawing.paint import (
     Style,
     Swatched,
 )
-from buildup.drawing.sheet import Guide, Sheet, Silhouette, Underlay
+from buildup.drawing.sheet import Guide, KeptStyle, Sheet, Silhouette, Swatch, Underlay
 from buildup.drawing.strokes import fitted
 from buildup.drawing.tree import ROOT, Tree
 from buildup.geometry.angles import direction
@@ -218,7 +218,10 @@ def full():
     underlay = Underlay(
         id="u", picture=1, name="u", x=100, y=100, width=80, height=60, silhouette=form
     )
-    return replace(items, sheet=Sheet(guides=(guide,), underlays=(underlay,)))
+    swatch = Swatch(id="ink", name="Tide", colour="#0C6B65")
+    kept = KeptStyle(id="old", name="Old", style=rich())
+    sheet = Sheet(guides=(guide,), underlays=(underlay,), swatches=(swatch,), styles=(kept,))
+    return replace(items, sheet=sheet)
 
 
 __all__ = [

@@ -10,6 +10,7 @@ from buildup.drawing.paint import Style
 from buildup.drawing.sheet import Sheet, Silhouette
 from buildup.edits.apply import COMMANDS, read_command
 from buildup.edits.command import Command
+from buildup.formats.palettes import PaletteKind
 from buildup.forms.axes import Axis
 from buildup.forms.troubles import Limits
 from buildup.host import PegDrag, Repaint
@@ -384,6 +385,24 @@ class ColourIn(Schema):
     text: str
     against: str = "#FFFFFF"
     """The colour with which it is compared."""
+
+
+class ColourOnly(Schema):
+    """A colour."""
+
+    colour: str
+
+
+class PaletteIn(Schema):
+    """What kind of file swatches are written as."""
+
+    kind: PaletteKind
+
+
+class MainColours(Schema):
+    """The colours that a picture has most of, from the commonest on."""
+
+    colours: list[str]
 
 
 class PictureFacts(Schema):

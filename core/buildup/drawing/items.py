@@ -36,6 +36,13 @@ class Items(Mapping[str, Item]):
     def __len__(self) -> int:
         return len(self._held)
 
+    def naming(self, word: str) -> Iterator[Item]:
+        """The items that may have a word as a value, told from the text of those not read."""
+        quoted = json.dumps(word)
+        for item_id, held in self._held.items():
+            if not isinstance(held, str) or quoted in held:
+                yield self[item_id]
+
     def changed(self, *, put: Iterable[Item], removed: Iterable[str]) -> "Items":
         """The items after some were put and others removed."""
         after = Items(self._held)

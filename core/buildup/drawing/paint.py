@@ -233,6 +233,14 @@ class Finish:
     blend: Blend = "normal"
     effects: tuple[Effect, ...] = ()
 
+    def inked(self, change: Callable[[Colour], Colour]) -> "Finish":
+        """The same with each colour of its effects changed."""
+        effects = (
+            replace(e, colour=change(e.colour)) if isinstance(e, Shadow | Glow) else e
+            for e in self.effects
+        )
+        return replace(self, effects=tuple(effects))
+
 
 PLAIN = Finish()
 """Something shows as it is painted."""
@@ -267,6 +275,28 @@ class Style:
             s if s.paint is None else replace(s, paint=change(s.paint)) for s in self.strokes
         )
         return replace(self, fill=fill, strokes=strokes)
+
+    def inked(self, change: Callable[[Colour], Colour]) -> "Style":
+        """The style with each of its colours changed, those of gradients and effects, too."""
+
+        def paint(old: Paint) -> Paint:
+            if not isinstance(old, Gradient):
+                return change(old)
+            return replace(old, stops=tuple(replace(s, colour=change(s.colour)) for s in old.stops))
+
+        return replace(self.painted(paint), finish=self.finish.inked(change))
+
+    @property
+    def colours(self) -> tuple[Colour, ...]:
+        """All its colours, those of gradients and effects, too."""
+        found: list[Colour] = []
+
+        def note(colour: Colour) -> Colour:
+            found.append(colour)
+            return colour
+
+        self.inked(note)
+        return tuple(found)
 
     @property
     def paints(self) -> tuple[Paint, ...]:

@@ -2,6 +2,8 @@
 
 from dataclasses import dataclass
 
+from buildup.drawing.paint import Style
+
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Guide:
@@ -66,11 +68,30 @@ class Underlay:
     silhouette: Silhouette | None = None
 
 
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Swatch:
+    """A colour under a name: what is painted with it changes with it."""
+
+    id: str
+    name: str
+    colour: str
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class KeptStyle:
+    """A style under a name; its gradients fit the box of any form."""
+
+    id: str
+    name: str
+    style: Style
+
+
 @dataclass(frozen=True, slots=True)
 class Sheet:
     """The area that is sent out, and what helps to draw on it.
 
-    Size in sheet units, the unit it is measured in, its colour; guides, grid and underlays.
+    Size in sheet units, the unit it is measured in, its colour; guides, grid and underlays; colours
+    and styles that are kept.
     """
 
     width: float = 793.7007874015748
@@ -81,3 +102,5 @@ class Sheet:
     guides_hidden: bool = False
     grid: Grid = Grid()
     underlays: tuple[Underlay, ...] = ()
+    swatches: tuple[Swatch, ...] = ()
+    styles: tuple[KeptStyle, ...] = ()

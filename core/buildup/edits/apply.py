@@ -78,6 +78,15 @@ from buildup.edits.styling import (
     SetStroke,
     SetStrokeWidth,
 )
+from buildup.edits.swatches import (
+    AddSwatches,
+    GiveStyle,
+    KeepStyle,
+    RemoveSwatches,
+    SetKeptStyle,
+    SetSwatch,
+    SwatchesOfItems,
+)
 from buildup.edits.sweeping import SweepRegions
 from buildup.edits.symmetries import DragSymmetry, MakeSymmetry, SetSecondStyle, SetSymmetry
 from buildup.edits.thinning import ThinOut
@@ -167,6 +176,13 @@ COMMANDS: tuple[type[Command], ...] = (
     DragGradient,
     AddStop,
     RemoveStop,
+    AddSwatches,
+    SwatchesOfItems,
+    SetSwatch,
+    RemoveSwatches,
+    GiveStyle,
+    KeepStyle,
+    SetKeptStyle,
     RemoveItems,
     DuplicateItems,
     RowOfCopies,

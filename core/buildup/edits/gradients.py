@@ -135,8 +135,12 @@ class SetGradient(_OfGradient):
         return Gradient(kind=self.shape, stops=(Stop(0.0, first), Stop(1.0, last)), place=place)
 
     def _set(self, old: Gradient) -> Gradient:
+        place = old.place
+        if self.shape == "radial" and old.kind == "linear":
+            place = replace(place, down=place.across * 1j)  # a circle
         new = replace(
             old,
+            place=place,
             kind=self.shape or old.kind,
             spread=self.spread or old.spread,
             stops=old.stops if self.stops is None else self.stops,

@@ -18,7 +18,7 @@ from buildup.drawing.model import (
     Stroked,
     Symmetry,
 )
-from buildup.drawing.paint import Style, laid, moved_style
+from buildup.drawing.paint import Style, boxed, laid, moved_style
 from buildup.errors import Refusal
 from buildup.forms.assembling import Assembled, Form, PartForm, assembled
 from buildup.forms.images import shown_images
@@ -106,6 +106,12 @@ def form_of(drawing: Drawing, item_id: str) -> Form:
 def laid_style(drawing: Drawing, item_id: str) -> Style:
     """How an item is painted, its gradients laid on the sheet."""
     return form_of(drawing, item_id).style
+
+
+def boxed_style(drawing: Drawing, item_id: str) -> Style:
+    """How an item is painted, its gradients told in parts of its box: so others can have it."""
+    form = form_of(drawing, item_id)
+    return boxed(form.style, lambda: box_of(form.contours)) if form.contours else form.style
 
 
 def _form(contours: tuple[Contour, ...], rule: FillRule, style: Style) -> Form:

@@ -65,9 +65,9 @@ def _steps(effect: Effect, source: str, done: str) -> list[FilterStep]:
             return [_blur(source, f"{done}b", effect.radius), inner, alone]
         case Shadow():
             dx, dy = short(effect.by.real), short(effect.by.imag)
-            moved = _step("feOffset", f"{done}b", f"{done}m", dx=dx, dy=dy)
-            blurred = _blur(source, f"{done}b", effect.radius)
-            return [blurred, moved, *_below(effect, source, f"{done}m", done)]
+            moved = _step("feOffset", source, f"{done}m", dx=dx, dy=dy)
+            blurred = _blur(f"{done}m", f"{done}b", effect.radius)
+            return [moved, blurred, *_below(effect, source, f"{done}b", done)]
         case Glow():
             bright = _step("feColorMatrix", f"{done}b", f"{done}m", type="matrix", values=BRIGHTER)
             blurred = _blur(source, f"{done}b", effect.radius)

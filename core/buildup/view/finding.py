@@ -19,6 +19,7 @@ from buildup.geometry.inside import touches, winding
 from buildup.geometry.nearest import nearest
 from buildup.geometry.transforms import Affine
 
+Inked = Literal["fill", "stroke"]
 Likeness = Literal["fill", "stroke", "width", "kind", "layer"]
 SAME_WIDTH = 1e-6
 """Sheet units within which stroke widths are the same."""
@@ -66,17 +67,28 @@ def _lies_at(drawing: Drawing, item_id: str, at: complex, reach: float) -> bool:
 
 
 def _form_at(form: Form, at: complex, reach: float) -> bool:
+    if inked_at(form, at, reach) is not None:
+        return True
+    found = nearest([s for c in form.contours for s in c.segments], at)
+    return found is not None and found.distance <= reach
+
+
+def inked_at(form: Form, at: complex, reach: float) -> tuple[Paint, Inked] | None:
+    """What a form is painted with at a place, the front of it; None: nothing of it is there.
+
+    A stroke that is thinner than the reach to both sides counts as that wide. Dashes count whole.
+    """
     contours, style = form.contours, form.style
     inside = _filled(form, at)
-    if style.fill is not None and inside:
-        return True
     other = "outside" if inside else "inside"
-    half = max(
-        (pen_of(contours, s).width / 2.0 for s in style.shown if placing_of(contours, s) != other),
-        default=0.0,
-    )
-    found = nearest([s for c in contours for s in c.segments], at)
-    return found is not None and found.distance <= max(half, reach)
+    strokes = [s for s in style.shown if placing_of(contours, s) != other]
+    found = nearest([s for c in contours for s in c.segments], at) if strokes else None
+    for stroke in reversed(strokes):
+        half = pen_of(contours, stroke).width / 2.0
+        within = found is not None and found.distance <= max(half, reach)
+        if within and stroke.paint is not None:
+            return stroke.paint, "stroke"
+    return (style.fill, "fill") if style.fill is not None and inside else None
 
 
 def _filled(form: Form, at: complex) -> bool:

@@ -2,13 +2,11 @@
 
 from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
-from functools import partial
 
-from buildup.drawing.extent import box_of
 from buildup.drawing.model import Contour, Drawing, Item, Painted, finish_of
-from buildup.drawing.paint import Effect, Gradient, GradientKind, Style, boxed, hex_of
+from buildup.drawing.paint import Effect, Gradient, GradientKind, Style, hex_of
 from buildup.forms.assembling import Form
-from buildup.forms.contours import form_of, laid_style
+from buildup.forms.contours import boxed_style, form_of, laid_style
 from buildup.forms.dashing import fitted_dashes
 from buildup.forms.filters import FilterStep, filter_steps, reach_of
 from buildup.forms.miters import cut_miters
@@ -109,8 +107,7 @@ def starting_style(drawing: Drawing, items: Sequence[Item]) -> Style | None:
     """How new items are painted like the first that is: its gradients fit the box of any."""
     for item in items:
         for painted in drawing.painted_in(item.id):
-            form = form_of(drawing, painted)
-            return boxed(form.style, partial(box_of, form.contours)) if form.contours else Style()
+            return boxed_style(drawing, painted)
     return None
 
 

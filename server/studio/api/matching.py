@@ -16,6 +16,7 @@ from PIL import Image
 from studio import schema
 from studio.api.asking import value_now, whose
 from studio.finding import picture_of
+from studio.maincolours import main_colours
 from studio.silhouettes import silhouette
 
 router = Router()
@@ -32,6 +33,14 @@ def find_form(request: HttpRequest, drawing: int, body: schema.SilhouetteIn) -> 
     found = silhouette(picture, places, tolerance=body.tolerance, holes=body.holes)
     form = fitted_silhouette(found.loops, pixel=found.pixel, ratio=row.height / row.width)
     return schema.FoundForm(silhouette=form, colour=found.colour)
+
+
+@router.get("/drawings/{drawing}/underlays/{underlay}/colours", response=schema.MainColours)
+def main_colours_of(request: HttpRequest, drawing: int, underlay: str) -> schema.MainColours:
+    """The main colours of an underlay."""
+    found = underlay_of(value_now(request, drawing)[1], underlay)
+    row = picture_of(whose(request), found.picture)
+    return schema.MainColours(colours=main_colours(Image.open(io.BytesIO(bytes(row.bytes)))))
 
 
 @router.post("/drawings/{drawing}/match", response=MatchMark)

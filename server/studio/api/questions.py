@@ -6,6 +6,13 @@ from buildup.drawing.checks import check_point
 from buildup.edits.mending import TroubleSpots, trouble_spots
 from buildup.formats.clipsvg import clip_svg
 from buildup.formats.colourfacts import ColourFacts, colour_facts
+from buildup.formats.palettes import (
+    Harmony,
+    Palette,
+    harmonies,
+    read_palette,
+    written_palette,
+)
 from buildup.formats.svgread import Reading, read_svg
 from buildup.geometry.patience import heard_by
 from buildup.view.anchormarks import AnchorMark
@@ -13,6 +20,7 @@ from buildup.view.balancemarks import BalanceMark, balance_mark
 from buildup.view.finding import Lies, alike, pile
 from buildup.view.finding import within as within_box
 from buildup.view.regionmarks import SweepMarks, sweep_marks
+from buildup.view.sampling import Sample, sampled
 from buildup.view.selection import Selection, selection
 from django.http import HttpRequest
 from ninja import Router
@@ -121,6 +129,31 @@ def copy(request: HttpRequest, drawing: int, body: schema.ItemsIn) -> schema.Cop
 def colour(request: HttpRequest, body: schema.ColourIn) -> ColourFacts:
     """A colour that was typed, in all the ways in which it can be."""
     return colour_facts(body.text, body.against)
+
+
+@router.post("/drawings/{drawing}/sample", response=Sample | None)
+def sample(request: HttpRequest, drawing: int, body: schema.PileIn) -> Sample | None:
+    """What is painted at a place."""
+    return sampled(value_now(request, drawing)[1], check_point(body.at), reach=body.reach)
+
+
+@router.post("/harmonies", response=list[Harmony])
+def harmonies_of(request: HttpRequest, body: schema.ColourOnly) -> list[Harmony]:
+    """Colours that go with one."""
+    return list(harmonies(colour_facts(body.colour, body.colour).hex))
+
+
+@router.post("/palette", response=Palette)
+def palette(request: HttpRequest, body: schema.CopiedIn) -> Palette:
+    """The colours of a file."""
+    return read_palette(body.text)
+
+
+@router.post("/drawings/{drawing}/written", response=schema.Copied)
+def written(request: HttpRequest, drawing: int, body: schema.PaletteIn) -> schema.Copied:
+    """The swatches of a drawing as the text of a file."""
+    swatches = value_now(request, drawing)[1].sheet.swatches
+    return schema.Copied(text=written_palette(swatches, body.kind))
 
 
 @router.post("/copied", response=Reading)

@@ -109,10 +109,11 @@ export type Frame = Schemas["FrameBox"];
 export type Guide = Required<Schemas["Guide"]>;
 export type Grid = Required<Schemas["Grid"]>;
 export type Underlay = Required<Schemas["Underlay"]>;
-export type Sheet = Required<Omit<Schemas["Sheet"], "guides" | "grid" | "underlays">> & {
+export type Sheet = Required<Omit<Schemas["Sheet"], "guides" | "grid" | "underlays" | "styles">> & {
   guides: Guide[];
   grid: Grid;
   underlays: Underlay[];
+  styles: KeptStyle[];
 };
 /** How something is painted, with all that has a default. */
 export type Style = Omit<Required<Schemas["Style"]>, "fill" | "strokes" | "finish"> & {
@@ -137,6 +138,13 @@ export type Effect =
   | Required<Schemas["Glow"]>;
 export type FilterMark = Schemas["FilterMark"];
 export type GradientMark = Schemas["GradientMark"];
+export type Swatch = Schemas["Swatch"];
+export type KeptStyle = Omit<Schemas["KeptStyle"], "style"> & { style: Style };
+export type Sample = Omit<Schemas["Sample"], "style"> & { style: Style };
+export type Harmony = Schemas["Harmony"];
+export type Palette = Schemas["Palette"];
+export type NamedColour = Schemas["NamedColour"];
+export type PaletteKind = Schemas["PaletteIn"]["kind"];
 export type ColourFacts = Schemas["ColourFacts"];
 export interface Since {
   answer: Answer | null;

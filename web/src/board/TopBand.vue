@@ -111,6 +111,15 @@ function sendOut(): void {
     <Button
       severity="secondary"
       size="small"
+      label="Sizes"
+      title="The drawing at its actual size and as an icon, while you draw (6)"
+      :aria-pressed="looking.sizes"
+      :class="{ on: looking.sizes }"
+      @click="looking.sizes = !looking.sizes"
+    />
+    <Button
+      severity="secondary"
+      size="small"
       :label="night ? 'Day' : 'Night'"
       @click="toggleNight"
     />

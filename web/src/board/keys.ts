@@ -77,6 +77,7 @@ export function useBoardKeys(showHelp: () => void): void {
     else if (event.key === "V") looking.comb = !looking.comb;
     else if (event.key === "v") looking.next();
     else if (event.key === "2" || event.key === "3") troubles.go(event.key === "2" ? -1 : 1);
+    else if (event.key === "6") looking.sizes = !looking.sizes;
     else if (event.key === "5") comparing.next();
     else if (event.key === "Enter" && troubles.mend()) return true;
     else if (event.key === "U") hideUnderlays();

@@ -65,7 +65,7 @@ path {
 }
 .ghost {
   stroke: var(--mark-construction);
-  stroke-opacity: 0.75;
+  stroke-opacity: var(--ghosts, 0.75);
   pointer-events: none;
 }
 .cuts,

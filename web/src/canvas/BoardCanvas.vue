@@ -20,7 +20,9 @@ import LoupeGlass from "./LoupeGlass.vue";
 import MarkLayer from "./MarkLayer.vue";
 import PileList from "./PileList.vue";
 import PointerBubble from "./PointerBubble.vue";
+import SampleGlass from "./SampleGlass.vue";
 import RulerBars from "./RulerBars.vue";
+import SizesWindow from "./SizesWindow.vue";
 import UnderlayLayer from "./UnderlayLayer.vue";
 import { useMoving } from "./moving";
 import { useCanvasPointer } from "./pointer";
@@ -91,13 +93,15 @@ onBeforeUnmount(() => watcher?.disconnect());
           vector-effect="non-scaling-stroke"
         />
         <UnderlayLayer v-if="!printing" />
-        <ContainerNode
-          v-for="id in board.tree.in(ROOT)"
-          :id="id"
-          :key="id"
-          :pickable="pickable"
-          :plain="looking.view === 'Wire'"
-        />
+        <g id="drawn-on-the-sheet">
+          <ContainerNode
+            v-for="id in board.tree.in(ROOT)"
+            :id="id"
+            :key="id"
+            :pickable="pickable"
+            :plain="looking.view === 'Wire'"
+          />
+        </g>
       </g>
       <CompareLayer v-if="!printing && swept" />
       <template v-if="!printing && !looking.marksHidden && !board.before">
@@ -107,9 +111,11 @@ onBeforeUnmount(() => watcher?.disconnect());
       </template>
       <CompareLayer v-if="!printing && !swept" />
       <LoupeGlass v-if="looking.loupe" />
+      <SampleGlass v-if="tools.active === 'sample'" />
       <DragBox v-if="tools.box" :corners="tools.box" />
       <RulerBars />
     </svg>
+    <SizesWindow v-if="looking.sizes" />
     <CombDial />
     <CompareChip v-if="!printing" />
     <PointerBubble />
@@ -133,6 +139,9 @@ onBeforeUnmount(() => watcher?.disconnect());
   height: 100%;
   touch-action: none;
   user-select: none;
+}
+#on-the-sheet {
+  isolation: isolate;
 }
 .sheet {
   stroke: var(--hairline);

@@ -93,6 +93,6 @@ const inner = computed(() => (item.value?.symmetry ? [...props.turns, 0] : props
 
 <style scoped>
 .entered {
-  opacity: 0.62;
+  opacity: var(--entered, 0.62);
 }
 </style>

@@ -5,6 +5,7 @@ import type { AnchorMark as Mark, AnchorRef } from "../api/types";
 import { useBoard } from "../stores/board";
 import { useDrafting } from "../stores/drafting";
 import { useLooking } from "../stores/looking";
+import { usePainting } from "../stores/painting";
 import { useTools } from "../stores/tools";
 import AnchorMark from "./AnchorMark.vue";
 import BalanceLine from "./BalanceLine.vue";
@@ -38,6 +39,7 @@ const image = showInImage(() => board.image);
 const tools = useTools();
 const looking = useLooking();
 const drafting = useDrafting();
+const painting = usePainting();
 
 const drawing = computed(() => tools.drawing && tools.active === tools.name);
 const editing = computed(() => tools.active === "anchors");
@@ -137,12 +139,14 @@ const withHandles = computed<Mark[]>(() => {
       <StaysMark v-if="framed && board.marks.frame" />
       <CopyPegs v-if="drafting.draft" />
       <template v-else-if="framed && board.marks.frame">
-        <FrameMark :frame="board.marks.frame" />
-        <PegMark v-for="peg in board.marks.pegs" :key="peg.dial" :peg="peg" />
-        <EdgePeg />
-        <MiterMarks />
-        <ShadowPegs />
-        <GradientMarks />
+        <GradientMarks v-if="painting.gradient" />
+        <template v-else>
+          <FrameMark :frame="board.marks.frame" />
+          <PegMark v-for="peg in board.marks.pegs" :key="peg.dial" :peg="peg" />
+          <EdgePeg />
+          <MiterMarks />
+          <ShadowPegs />
+        </template>
       </template>
       <InkTrail />
     </g>

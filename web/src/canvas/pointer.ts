@@ -28,6 +28,8 @@ const MARKS = new Set<Hit["what"]>([
   "turn",
   "pivot",
   "copies",
+  "gradient",
+  "shadow",
 ]);
 
 export function useCanvasPointer(svg: Ref<SVGSVGElement | null>) {

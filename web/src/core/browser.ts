@@ -11,11 +11,15 @@ import type {
   ColourFacts,
   Command,
   Frame,
+  Harmony,
   Lies,
   Likeness,
   PegDrag,
   Point,
+  Palette,
+  PaletteKind,
   Reading,
+  Sample,
   Selection,
   Spread,
   SweepMarks,
@@ -149,6 +153,10 @@ export class BrowserCore implements Core {
     this.ask("near", { item, at });
   colour = (text: string, against: string): Promise<ColourFacts> =>
     this.ask("colour", { text, against });
+  sample = (at: Point, reach: number): Promise<Sample | null> => this.ask("sample", { at, reach });
+  harmonies = (colour: string): Promise<Harmony[]> => this.ask("harmonies", { colour });
+  palette = (text: string): Promise<Palette> => this.ask("palette", { text });
+  written = (kind: PaletteKind): Promise<string> => this.ask("written", { kind });
   read = (text: string, unit: string | null, present: number | null): Promise<number> =>
     this.ask("read", { text, unit, present });
 }

@@ -9,12 +9,16 @@ import type {
   ColourFacts,
   Command,
   Frame,
+  Harmony,
   Lies,
   Likeness,
   PegDrag,
   Point,
+  Palette,
+  PaletteKind,
   Reading,
   Repaint,
+  Sample,
   Selection,
   Shows,
   Spread,
@@ -73,6 +77,14 @@ export interface Core {
   near(item: string, at: Point): Promise<[AnchorRef, AnchorRef]>;
   /** A typed colour in all the ways in which it can be typed, and how it stands out. */
   colour(text: string, against: string): Promise<ColourFacts>;
+  /** What is painted at a place; strokes count within reach (sheet units). */
+  sample(at: Point, reach: number): Promise<Sample | null>;
+  /** Colours that go with one. */
+  harmonies(colour: string): Promise<Harmony[]>;
+  /** The colours of a file. */
+  palette(text: string): Promise<Palette>;
+  /** The swatches as the text of a file. */
+  written(kind: PaletteKind): Promise<string>;
   /** A typed length in sheet units, or a plain number when `unit` is null; % are of `present`. */
   read(text: string, unit: string | null, present: number | null): Promise<number>;
 }

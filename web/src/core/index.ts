@@ -206,6 +206,10 @@ export const core: Core = {
   copy: (items) => either(there(), (c) => c.copy(items)),
   copied: (text) => either(browser.ready, (c) => c.copied(text)),
   near: (item, at) => either(there(), (c) => c.near(item, at)),
+  sample: (at, reach) => either(there(), (c) => c.sample(at, reach)),
+  harmonies: (colour) => either(there(), (c) => c.harmonies(colour)),
+  palette: (text) => either(there(), (c) => c.palette(text)),
+  written: (kind) => either(there(), (c) => c.written(kind)),
   colour: (text, against) => either(there(), (c) => c.colour(text, against)),
   read: (text, unit, present) => either(browser.ready, (c) => c.read(text, unit, present)),
 };

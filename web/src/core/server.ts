@@ -7,8 +7,11 @@ import type {
   BalanceMark,
   ColourFacts,
   Command,
+  Harmony,
   Lies,
+  Palette,
   Reading,
+  Sample,
   Selection,
   Spread,
   SweepMarks,
@@ -40,6 +43,11 @@ export const serverCore = (drawing: () => number): Core => ({
   copied: (text) => post<Reading>("/copied", { text }),
   near: (item, at) => post<[AnchorRef, AnchorRef]>(`/drawings/${drawing()}/near`, { item, at }),
   colour: (text, against) => post<ColourFacts>("/colour", { text, against }),
+  sample: (at, reach) => post<Sample | null>(`/drawings/${drawing()}/sample`, { at, reach }),
+  harmonies: (colour) => post<Harmony[]>("/harmonies", { colour }),
+  palette: (text) => post<Palette>("/palette", { text }),
+  written: async (kind) =>
+    (await post<{ text: string }>(`/drawings/${drawing()}/written`, { kind })).text,
   read: async (text, unit, present) =>
     (await post<{ value: number }>("/read", { text, unit, present })).value,
 });

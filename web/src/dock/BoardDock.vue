@@ -1,10 +1,11 @@
 <script setup lang="ts">
-// The dock under the canvas: the Stack, the Profile, the Shelf and the Steps; it can be folded.
+// The dock under the canvas: the Stack, the Colours, the Profile, the Shelf and the Steps; it can be folded.
 import InputText from "primevue/inputtext";
 import { storeToRefs } from "pinia";
 import { ref } from "vue";
 import { useBoard } from "../stores/board";
 import { LEAVES, useLooking, type Leaf } from "../stores/looking";
+import ColoursLeaf from "./ColoursLeaf.vue";
 import ItemStack from "./ItemStack.vue";
 import ProfileBar from "./ProfileBar.vue";
 import ProfileLeaf from "./ProfileLeaf.vue";
@@ -62,6 +63,7 @@ function open(next: Leaf): void {
     </div>
     <template v-if="!folded">
       <ItemStack v-if="leaf === 'Stack'" :find="find" />
+      <ColoursLeaf v-else-if="leaf === 'Colours'" />
       <ProfileLeaf v-else-if="leaf === 'Profile'" :measure="measure" />
       <ShelfLeaf v-else-if="leaf === 'Shelf'" />
       <StepList v-else />

@@ -31,11 +31,13 @@ import OrderPanel from "./OrderPanel.vue";
 import OutlinePanel from "./OutlinePanel.vue";
 import PartPanel from "./PartPanel.vue";
 import PathPanel from "./PathPanel.vue";
+import SamplePanel from "./SamplePanel.vue";
 import SeamPanel from "./SeamPanel.vue";
 import SheetPanel from "./SheetPanel.vue";
 import StartPanel from "./StartPanel.vue";
 import StrokePanel from "./StrokePanel.vue";
 import StylePanel from "./StylePanel.vue";
+import SwatchPanel from "./SwatchPanel.vue";
 import SweepPanel from "./SweepPanel.vue";
 import SymmetryPanel from "./SymmetryPanel.vue";
 import ThinPanel from "./ThinPanel.vue";
@@ -80,6 +82,11 @@ const anchors = computed(() => tools.active === "anchors");
         <header><h2>Brush over</h2></header>
         <BrushPanel />
       </template>
+      <template v-if="tools.active === 'sample'">
+        <header><h2>Sample colour</h2></header>
+        <SamplePanel />
+      </template>
+      <SwatchPanel />
       <template v-if="several > 0">
         <header>
           <h2>{{ title }}</h2>
@@ -114,6 +121,8 @@ const anchors = computed(() => tools.active === "anchors");
           <EdgePanel v-if="one?.assembly" :id="one.id" :mark="one.assembly" />
           <PartPanel />
           <ItemPanel v-if="board.marks.frame" />
+          <StylePanel />
+          <FinishPanel :items="board.selected" />
           <GroupPanel />
           <template v-if="board.marks.frame">
             <AssemblePanel />
@@ -128,8 +137,10 @@ const anchors = computed(() => tools.active === "anchors");
             <ChoosePanel />
           </template>
         </template>
-        <StylePanel />
-        <FinishPanel :items="board.selected" />
+        <template v-if="anchors || ['corners', 'brush'].includes(tools.active)">
+          <StylePanel />
+          <FinishPanel :items="board.selected" />
+        </template>
       </template>
       <template v-else-if="tools.name === 'guide'">
         <header><h2>Guides</h2></header>

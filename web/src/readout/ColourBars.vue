@@ -2,19 +2,33 @@
 // A colour by lightness, chroma and hue, as it can be typed, and how it stands out on the sheet.
 import InputText from "primevue/inputtext";
 import { computed, ref, shallowRef, watch } from "vue";
-import type { ColourFacts } from "../api/types";
+import type { ColourFacts, Swatched } from "../api/types";
 import { Newest } from "../core/newest";
 import { shown } from "../stores/numbers";
+import { useBoard } from "../stores/board";
 import { useColours } from "../stores/colours";
 import ColourChips from "./ColourChips.vue";
 import DialSlider from "./DialSlider.vue";
 
-const props = defineProps<{ label: string; colour: string }>();
-const emit = defineEmits<{ slide: [colour: string]; keep: [colour: string] }>();
+const props = withDefaults(
+  defineProps<{
+    label: string;
+    colour: string;
+    /** The swatches can be chosen. */
+    swatched?: boolean;
+  }>(),
+  { swatched: false },
+);
+const emit = defineEmits<{
+  slide: [colour: string];
+  keep: [colour: string];
+  swatch: [colour: Swatched];
+}>();
 const MOST_CHROMA = 0.37;
 const NOTATIONS = ["hex", "rgb", "hsl", "oklch"] as const;
 type Notation = (typeof NOTATIONS)[number];
 
+const board = useBoard();
 const colours = useColours();
 const facts = shallowRef<ColourFacts | null>(null);
 /** Where the bars are: a grey keeps the hue that it was given. */
@@ -74,6 +88,10 @@ async function typed(notation: Notation): Promise<void> {
   bars.value = { lightness: found.lightness, chroma: found.chroma, hue: found.hue };
   keep(found);
 }
+function swatch(n: number): void {
+  const found = board.sheet.swatches[n];
+  if (found) emit("swatch", { swatch: found.id, colour: found.colour });
+}
 async function choose(colour: string): Promise<void> {
   const found = await colours.read(colour);
   if (found) keep(found);
@@ -93,7 +111,7 @@ const tracks = computed(() => {
 const stands = computed(() => {
   const ratio = facts.value?.contrast ?? 1;
   const use = ratio >= 4.5 ? "text reads" : ratio >= 3 ? "marks show" : "hard to see";
-  return `${shown(ratio, 1)} : 1 on the sheet, ${use}`;
+  return `${shown(ratio, 1)} : 1, ${use}`;
 });
 </script>
 
@@ -136,7 +154,9 @@ const stands = computed(() => {
       @release="release"
     />
     <span class="label">{{ facts ? "Stands out" : "" }}</span>
-    <span class="stands" data-testid="contrast">{{ facts ? stands : "" }}</span>
+    <span class="stands" title="Its contrast with the sheet" data-testid="contrast">{{
+      facts ? stands : ""
+    }}</span>
     <template v-for="notation in NOTATIONS" :key="notation">
       <span class="label notation">{{ notation }}</span>
       <InputText
@@ -149,6 +169,15 @@ const stands = computed(() => {
         @keydown.enter="($event.target as HTMLInputElement).blur()"
         @keydown.esc="draft = {}"
         @blur="typed(notation)"
+      />
+    </template>
+    <template v-if="swatched && board.sheet.swatches.length > 0">
+      <span class="label">Swatches</span>
+      <ColourChips
+        :label="`${label}: swatches`"
+        :colours="board.sheet.swatches.map((s) => s.colour)"
+        :names="board.sheet.swatches.map((s) => s.name)"
+        @chosen="(_, n) => swatch(n)"
       />
     </template>
     <template v-if="colours.recent.length > 0">

@@ -1,18 +1,18 @@
 <script setup lang="ts">
 // A row of colours to choose from.
-defineProps<{ label: string; colours: readonly string[] }>();
-const emit = defineEmits<{ chosen: [colour: string] }>();
+defineProps<{ label: string; colours: readonly string[]; names?: readonly string[] }>();
+const emit = defineEmits<{ chosen: [colour: string, index: number] }>();
 </script>
 
 <template>
   <span class="chips" role="group" :aria-label="label">
     <button
-      v-for="colour in colours"
-      :key="colour"
+      v-for="(colour, n) in colours"
+      :key="n"
       :style="{ background: colour }"
-      :title="colour"
-      :aria-label="colour"
-      @click="emit('chosen', colour)"
+      :title="names?.[n] ?? colour"
+      :aria-label="names?.[n] ?? colour"
+      @click="emit('chosen', colour, n)"
     />
   </span>
 </template>

@@ -61,7 +61,7 @@ function place(what: "start" | "end", axis: 0 | 1, value: number): void {
 
 <template>
   <div class="gradient">
-    <div class="strip" :style="{ backgroundImage: `${barOf(gradient.stops)}, var(--checks)` }">
+    <div class="strip" :style="{ background: `${barOf(gradient.stops)}, var(--checks)` }">
       <button
         v-for="(s, n) in gradient.stops"
         :key="n"
@@ -100,8 +100,10 @@ function place(what: "start" | "end", axis: 0 | 1, value: number): void {
         />
       </div>
       <ColourBars
+        swatched
         :label="label"
         :colour="plainColour(stop.colour)"
+        @swatch="(colour) => set({ stops: withStop({ colour }) })"
         @slide="(colour) => board.preview(setting({ stops: withStop({ colour }) }))"
         @keep="(colour) => set({ stops: withStop({ colour }) })"
       />

@@ -77,8 +77,10 @@ function fade(percent: number): void {
     <GradientPart v-if="isGradient(paint)" :label="label" :gradient="paint" :stroke="stroke" />
     <ColourBars
       v-else
+      swatched
       :label="label"
       :colour="colour"
+      @swatch="choose"
       @slide="(c) => board.preview(setting(c))"
       @keep="choose"
     />

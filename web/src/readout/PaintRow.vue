@@ -5,6 +5,7 @@ import InputText from "primevue/inputtext";
 import { computed, ref } from "vue";
 import type { Paint } from "../api/types";
 import { isGradient, plainColour } from "../canvas/paint";
+import { useBoard } from "../stores/board";
 import { useColours } from "../stores/colours";
 import { usePainting } from "../stores/painting";
 import ColourBars from "./ColourBars.vue";
@@ -27,17 +28,21 @@ const painting = usePainting();
 const colours = useColours();
 const draft = ref<string | null>(null);
 const open = computed(() => painting.open === props.name);
+const board = useBoard();
 const told = computed(() => {
-  if (props.paint === null) return "none";
-  if (!isGradient(props.paint)) return plainColour(props.paint);
-  return props.paint.kind === "linear" ? "along a line" : "around a point";
-});
-const chip = computed(() => {
-  if (props.paint === null) return { background: "#fff" };
-  return { background: isGradient(props.paint) ? barOf(props.paint.stops) : told.value };
+  const { paint } = props;
+  if (paint === null) return "none";
+  if (typeof paint === "object" && "swatch" in paint) {
+    return board.sheet.swatches.find((s) => s.id === paint.swatch)?.name ?? paint.colour;
+  }
+  if (!isGradient(paint)) return plainColour(paint);
+  return paint.kind === "linear" ? "line" : "round";
 });
 const colour = computed(() => (props.paint === null ? "#FFFFFF" : plainColour(props.paint)));
-
+const chip = computed(() => {
+  if (props.paint === null) return { background: "#fff" };
+  return { background: isGradient(props.paint) ? barOf(props.paint.stops) : colour.value };
+});
 async function typed(): Promise<void> {
   const text = draft.value?.trim();
   draft.value = null;

@@ -35,7 +35,7 @@ function width(value: number): void {
 
 <template>
   <ItemPaint :label="label" :paint="stroke.paint" :stroke="index" :opacity="stroke.opacity" />
-  <span class="label">{{ label }} width</span>
+  <span class="label">{{ front ? "Stroke width" : "Width" }}</span>
   <TypedField :label="`${label} width`" :value="stroke.width" :unit="point" @typed="width" />
   <span v-if="count > 1" class="acts">
     <button

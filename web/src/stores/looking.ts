@@ -1,6 +1,7 @@
 // Ways of looking that change nothing: views, and what is held for a moment.
 import { defineStore } from "pinia";
-import { computed, ref } from "vue";
+import { computed, ref, watch } from "vue";
+import { remember, remembered } from "./remembered";
 
 export const VIEWS = ["Work", "Wire", "Print"] as const;
 export const HANDLES_SHOWN = [
@@ -9,13 +10,16 @@ export const HANDLES_SHOWN = [
   ["all", "All"],
 ] as const;
 export type HandlesShown = (typeof HANDLES_SHOWN)[number][0];
-export const LEAVES = ["Stack", "Profile", "Shelf", "Steps"] as const;
+export const LEAVES = ["Stack", "Colours", "Profile", "Shelf", "Steps"] as const;
 export type Leaf = (typeof LEAVES)[number];
 export type View = (typeof VIEWS)[number];
 
 export const useLooking = defineStore("looking", () => {
   const view = ref<View>("Work");
   const loupe = ref(false);
+  /** The drawing shows at its actual size as well, in a window of its own. */
+  const sizes = ref(remembered("sizes") === "yes");
+  watch(sizes, (on) => remember("sizes", on ? "yes" : "no"));
   const marksHidden = ref(false);
   /** Curvature shows on what is selected as the teeth of a comb. */
   const comb = ref(false);
@@ -43,6 +47,7 @@ export const useLooking = defineStore("looking", () => {
   return {
     view,
     loupe,
+    sizes,
     marksHidden,
     comb,
     leaf,

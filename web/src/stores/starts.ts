@@ -1,7 +1,7 @@
 // What a new shape starts with: the dials its kind was last given, and the starting style.
 import { defineStore } from "pinia";
 import { computed, ref, watch } from "vue";
-import type { Style } from "../api/types";
+import type { Colour, Style } from "../api/types";
 import { useBoard } from "./board";
 import { remember, rememberedAs } from "./remembered";
 import { useVocabulary } from "./vocabulary";
@@ -50,8 +50,15 @@ export const useStarts = defineStore("starts", () => {
   function paint(change: Partial<Style>): void {
     kept.value.style = { ...style.value, ...change };
   }
+  /** Its fill, or the stroke in front of the others, in a colour. */
+  function ink(what: "fill" | "stroke", colour: Colour | null): void {
+    if (what === "fill") return paint({ fill: colour });
+    const { strokes } = style.value;
+    const front = { ...(strokes.at(-1) ?? vocabulary.stroke), paint: colour };
+    paint({ strokes: [...strokes.slice(0, -1), front] });
+  }
   function turn(kind: string, dial: string, value: number): void {
     kept.value.dials[kind] = { ...dialsOf(kind), [dial]: value };
   }
-  return { kept, dialsOf, startWith, style, paint, turn };
+  return { kept, dialsOf, startWith, style, paint, ink, turn };
 });

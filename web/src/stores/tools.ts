@@ -12,6 +12,7 @@ import { GuideTool } from "../tools/guide";
 import { LineTool } from "../tools/line";
 import { ROWS } from "../tools/list";
 import { PenTool } from "../tools/pen";
+import { SampleTool } from "../tools/sample";
 import { SelectTool } from "../tools/select";
 import { ShapeTool } from "../tools/shape";
 import { SweepTool } from "../tools/sweep";
@@ -25,6 +26,7 @@ import { useDrafting } from "./drafting";
 import { useCues } from "./cues";
 import { useMatching } from "./matching";
 import { useMirroring } from "./mirroring";
+import { useSampling } from "./sampling";
 import { useStarts } from "./starts";
 import { remember, remembered } from "./remembered";
 import { useView } from "./view";
@@ -44,6 +46,7 @@ export const useTools = defineStore("tools", () => {
   const arranging = useArranging();
   const drafting = useDrafting();
   const cues = useCues();
+  const sampling = useSampling();
   const sweeping = useSweeping();
   const brushing = useBrushing();
   const matching = useMatching();
@@ -111,6 +114,13 @@ export const useTools = defineStore("tools", () => {
     cut: new CutTool(board, bench, {
       tolerance: () => handTolerance.value / view.scale,
       ink: showInk,
+    }),
+    sample: new SampleTool(bench, {
+      look: (screen, under) => sampling.look(screen, under),
+      give: (screen, under, what) => void sampling.give(screen, under, what),
+      words: () => sampling.words,
+      gives: () => board.selected.length > 0,
+      leave: () => sampling.leave(),
     }),
     sweep: new SweepTool(board, bench, {
       enter: () => sweeping.enter(),

@@ -94,6 +94,12 @@ export const GROUPS: Group[] = [
         icon: "M2 14L14 2M3 6.5V3H6.5M13 9.5V13H9.5",
       },
       {
+        name: "sample",
+        label: "Sample colour",
+        key: "C",
+        icon: "M2 14L3 10.5L9 4.5L11.5 7L5.5 13ZM8 3.5L12.5 8M10.5 5.5L12.5 3.5A1.2 1.2 0 0 0 10.8 1.8L8.8 3.8",
+      },
+      {
         name: "symmetry",
         label: "Symmetry",
         key: "Y",

@@ -16,6 +16,8 @@ const NO_SHEET: Sheet = {
   guides_hidden: false,
   grid: { step: 1, parts: 1, shown: false },
   underlays: [],
+  swatches: [],
+  styles: [],
 };
 
 const sameMoves = (a: readonly Move[], b: readonly Move[]): boolean =>

@@ -148,6 +148,8 @@ const SHEET: Sheet = {
   guides_hidden: false,
   grid: { step: 10, parts: 1, shown: false },
   underlays: [],
+  swatches: [],
+  styles: [],
 };
 
 export class FakeBoard {

@@ -1,0 +1,196 @@
+<script setup lang="ts">
+// The Colours leaf: the swatches of the drawing, and the styles that are kept in it.
+import { computed, ref } from "vue";
+import NameField from "../board/NameField.vue";
+import { newId } from "../core/ids";
+import { useBoard } from "../stores/board";
+import { useSampling } from "../stores/sampling";
+import { useSwatches } from "../stores/swatches";
+import StyleTile from "./StyleTile.vue";
+
+const board = useBoard();
+const sampling = useSampling();
+const swatches = useSwatches();
+const shows = ref<"Swatches" | "Styles">("Swatches");
+const file = ref<HTMLInputElement | null>(null);
+const underlay = computed(
+  () => board.sheet.underlays.find((u) => u.id === board.aid) ?? board.sheet.underlays[0],
+);
+const some = computed(() => board.selected.length > 0);
+const target = computed(() => (some.value ? "what is selected" : "what is drawn next"));
+
+function picked(event: Event): void {
+  const input = event.target as HTMLInputElement;
+  const [first] = input.files ?? [];
+  if (first) void swatches.takeIn(first);
+  input.value = "";
+}
+function keepStyle(): void {
+  const [item] = board.selected;
+  if (item !== undefined) board.commit({ kind: "keep_style", item, kept: newId() });
+}
+</script>
+
+<template>
+  <div class="leaf">
+    <nav class="kinds" aria-label="Kept colours and styles">
+      <button
+        v-for="kind in ['Swatches', 'Styles'] as const"
+        :key="kind"
+        class="row-button kind"
+        :class="{ active: kind === shows }"
+        @click="shows = kind"
+      >
+        {{ kind }}
+      </button>
+    </nav>
+    <div v-if="shows === 'Swatches'" class="tiles" role="list">
+      <p v-if="swatches.all.length === 0" class="none">
+        No colours are kept yet. Select something and press “Keep its colours”, or take in a file.
+      </p>
+      <div v-for="s in swatches.all" :key="s.id" class="cell" role="listitem">
+        <button
+          class="swatch"
+          :class="{ chosen: s.id === swatches.chosen }"
+          :style="{ background: s.colour }"
+          :title="`${s.name}: a click gives it to the fill of ${target}, with Shift to the stroke`"
+          :data-testid="`swatch-${s.name}`"
+          :aria-label="s.name"
+          @click="(e) => swatches.use(s, e.shiftKey ? 'stroke' : 'fill')"
+        />
+        <NameField
+          v-slot="{ edit }"
+          :name="s.name"
+          label="Name of the swatch"
+          @renamed="(called: string) => board.commit({ kind: 'set_swatch', swatch: s.id, called })"
+        >
+          <span class="name" title="Double click to rename" @dblclick="edit">{{ s.name }}</span>
+        </NameField>
+      </div>
+    </div>
+    <div v-else class="tiles" role="list">
+      <p v-if="board.sheet.styles.length === 0" class="none">
+        No styles are kept yet. Select something and press “Keep its style”.
+      </p>
+      <StyleTile
+        v-for="k in board.sheet.styles"
+        :key="k.id"
+        :kept="k"
+        :hint="`Give it to ${target}`"
+        @use="sampling.giveStyle(k.style)"
+        @renamed="(called) => board.commit({ kind: 'set_kept_style', kept: k.id, called })"
+        @removed="board.commit({ kind: 'set_kept_style', kept: k.id })"
+      />
+    </div>
+    <div class="acts">
+      <template v-if="shows === 'Swatches'">
+        <button class="row-button act" :disabled="!some" @click="swatches.keepOfItems()">
+          Keep its colours
+        </button>
+        <button
+          class="row-button act"
+          :disabled="!underlay"
+          @click="underlay && swatches.ofUnderlay(underlay.id)"
+        >
+          From the underlay
+        </button>
+        <button class="row-button act" @click="file?.click()">Take in a file…</button>
+        <button
+          class="row-button act"
+          :disabled="swatches.all.length === 0"
+          @click="swatches.sendOut('css')"
+        >
+          Send out as CSS
+        </button>
+        <button
+          class="row-button act"
+          :disabled="swatches.all.length === 0"
+          @click="swatches.sendOut('tokens')"
+        >
+          Send out as tokens
+        </button>
+      </template>
+      <button v-else class="row-button act" :disabled="!some" @click="keepStyle">
+        Keep its style
+      </button>
+      <input
+        ref="file"
+        type="file"
+        accept=".css,.json,text/css,application/json"
+        hidden
+        data-testid="palette-file"
+        @change="picked"
+      />
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.leaf {
+  display: grid;
+  grid-template-columns: 120px minmax(0, 1fr) 150px;
+  min-height: 0;
+}
+.kinds,
+.acts {
+  display: grid;
+  gap: 2px;
+  align-content: start;
+  padding: 4px 6px;
+  overflow-y: auto;
+}
+.kinds {
+  border-right: 1px solid var(--hairline);
+}
+.kind,
+.act {
+  overflow: hidden;
+  padding: 1px 8px;
+  text-align: left;
+  text-overflow: ellipsis;
+  white-space: nowrap;
+  border-radius: 6px;
+}
+.kind.active {
+  background: var(--tint);
+  font-weight: 600;
+}
+.act {
+  color: var(--active);
+}
+.act:disabled {
+  color: var(--quiet);
+}
+.tiles {
+  display: flex;
+  gap: 8px;
+  padding: 6px;
+  overflow-x: auto;
+}
+.cell {
+  flex: none;
+  width: 64px;
+}
+.swatch {
+  display: block;
+  width: 64px;
+  height: 56px;
+  border: 1px solid var(--hairline);
+  border-radius: 6px;
+  cursor: pointer;
+}
+.swatch.chosen {
+  outline: 2px solid var(--active);
+  outline-offset: 1px;
+}
+.name {
+  display: block;
+  overflow: hidden;
+  font-size: 12px;
+  text-overflow: ellipsis;
+  white-space: nowrap;
+}
+.none {
+  color: var(--quiet);
+}
+</style>
