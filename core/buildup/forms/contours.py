@@ -110,8 +110,8 @@ def laid_style(drawing: Drawing, item_id: str) -> Style:
 
 def boxed_style(drawing: Drawing, item_id: str) -> Style:
     """How an item is painted, its gradients told in parts of its box: so others can have it."""
-    form = form_of(drawing, item_id)
-    return boxed(form.style, lambda: box_of(form.contours)) if form.contours else form.style
+    style, contours = drawing.painted_item(item_id).style, contours_of(drawing, item_id)
+    return boxed(style, lambda: box_of(contours)) if contours else style
 
 
 def _form(contours: tuple[Contour, ...], rule: FillRule, style: Style) -> Form:

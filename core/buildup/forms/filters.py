@@ -42,10 +42,11 @@ def filter_steps(effects: Sequence[Effect]) -> tuple[FilterStep, ...]:
 
 
 def reach_of(effects: Sequence[Effect], box: Box) -> Box:
-    """The box of all that shows once effects are done to what lies in a box."""
+    """The box in which effects are worked out on what lies in a box, and all of it shows.
+
+    Feathering shows nothing outside, but blurs are made in steps, which need room to all sides.
+    """
     for effect in effects:
-        if isinstance(effect, Feather):
-            continue
         grown = box.grown(effect.radius * REACH)
         if isinstance(effect, Shadow):
             x, y = effect.by.real, effect.by.imag
