@@ -157,11 +157,16 @@ class Pictures(BrowserTest):
         self.take()
         self.key("Escape")
 
-    def show_shelf(self):
-        self.look("Knobs and inlays")
-        self.at(66, 23)
-        self.page.get_by_test_id("leaf-Shelf").click()
+    def show_colours(self):
+        self.look("Workshop badge")
+        self.at(20, 40)
+        self.page.get_by_test_id("leaf-Colours").click()
+        self.page.get_by_test_id("swatch-Parchment").click()
+        self.key("Control+z")
+        self.key("6")
+        self.page.get_by_text("Colours that go with it").click()
         self.take()
+        self.key("6")
         self.page.get_by_test_id("leaf-Stack").click()
 
     def show_arrange(self):
@@ -228,12 +233,15 @@ class Pictures(BrowserTest):
         with self.held(start, self.near(start, 0, 24)):
             self.take()
 
-    def show_cue(self):
-        self.underlay("pen")
-        self.traced(5)
-        self.page.mouse.up()
-        self.page.mouse.move(*self.spot(*self.mm(212, 519)), steps=5)
-        self.take()
+    def show_paint(self):
+        self.look("Archtop body")
+        self.at(120, 400)
+        self.page.get_by_label("Fill colour", exact=True).click()
+        self.page.get_by_test_id("gradient-stop-2").click()
+        self.page.get_by_label("Fill colour", exact=True).scroll_into_view_if_needed()
+        stop = self.middle(self.page.get_by_test_id("gradient-stop-2"))
+        with self.held(stop, self.near(stop, -16, 0)):
+            self.take()
 
     def show_trace_pen(self):
         self.underlay("pen")

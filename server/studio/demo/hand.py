@@ -12,7 +12,16 @@ from buildup.drawing.model import (
     Pattern,
     Role,
 )
-from buildup.drawing.paint import Stroke, Style
+from buildup.drawing.paint import (
+    AROUND,
+    Gradient,
+    Paint,
+    Shadow,
+    Stop,
+    Stroke,
+    Style,
+    Swatched,
+)
 from buildup.drawing.sheet import Sheet
 from buildup.edits.assemblies import Assemble
 from buildup.edits.command import Command
@@ -21,9 +30,11 @@ from buildup.edits.outlines import AddOutline
 from buildup.edits.outlining import OffsetItems
 from buildup.edits.shaping import DrawShape
 from buildup.edits.stack import RenameItem
-from buildup.edits.styling import SetFill, SetStroke, SetStrokeWidth
+from buildup.edits.styling import SetEffects, SetFill, SetStroke, SetStrokeWidth
+from buildup.edits.swatches import AddSwatches, NamedColour
 from buildup.edits.symmetries import MakeSymmetry
 from buildup.forms.axes import Axis
+from buildup.geometry.transforms import Affine
 from buildup.shapes.registry import shape_kind
 
 MM = 96 / 25.4
@@ -34,14 +45,28 @@ SPRUCE, MAPLE, WALNUT, PAPER = "#E7D8BF", "#D9B382", "#6B4A33", "#FBF7EE"
 def pen(
     width: float = 0.7,
     *,
-    fill: str | None = None,
-    stroke: str | None = INK,
+    fill: Paint | None = None,
+    stroke: Paint | None = INK,
     dashes: tuple[float, ...] = (),
 ) -> Style:
     """A style; the width and the dashes in millimetres."""
     lengths = tuple(round(d * MM, 3) for d in dashes)
     drawn = Stroke(paint=stroke, width=round(width * MM, 3), dashes=lengths)
     return Style(fill=fill, strokes=(drawn,))
+
+
+def burst(*colours: tuple[float, str]) -> Gradient:
+    """Colours from the middle of a form to its rim."""
+    return Gradient(kind="radial", stops=_stops(colours), place=AROUND)
+
+
+def sheen(*colours: tuple[float, str]) -> Gradient:
+    """Colours from the upper left of a form to its lower right."""
+    return Gradient(stops=_stops(colours), place=Affine(1 + 1j, -1 + 1j, 0j))
+
+
+def _stops(colours: Sequence[tuple[float, str]]) -> tuple[Stop, ...]:
+    return tuple(Stop(at, colour) for at, colour in colours)
 
 
 @dataclass
@@ -98,6 +123,17 @@ class Hand:
             SetStrokeWidth(items=(around,), width=style.strokes[0].width),
         ]
         return around
+
+    def shadow(self, item: str, by: complex, radius: float) -> None:
+        """A shadow of an item; millimetres."""
+        cast = Shadow(by=by * MM, radius=radius * MM, opacity=0.35)
+        self.commands.append(SetEffects(items=(item,), effects=(cast,)))
+
+    def swatches(self, **colours: str) -> list[Swatched]:
+        """Swatches by their names."""
+        named = tuple(NamedColour(name=n.capitalize(), colour=c) for n, c in colours.items())
+        self.commands.append(AddSwatches(prefix="workshop", colours=named))
+        return [Swatched(f"workshop-{k}", c.colour) for k, c in enumerate(named)]
 
     def symmetry(
         self,

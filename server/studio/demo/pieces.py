@@ -12,10 +12,12 @@ from studio.demo.hand import (
     WALNUT,
     Hand,
     both_halves,
+    burst,
     flipped,
     knot,
     moved,
     pen,
+    sheen,
     smooth,
 )
 from studio.demo.mirrored import headstock, mirrored_body, rosette
@@ -73,7 +75,8 @@ def archtop() -> Hand:
     hand = Hand("Archtop body", 420, 594)
     middle = 210 + 300j
     hand.first_layer("Top")
-    hand.outline("Body", [moved(body(), middle)], pen(1.4, fill=SPRUCE))
+    sunburst = burst((0.0, "#F0DBAE"), (0.55, "#E2B870"), (0.82, "#A9652F"), (1.0, "#4B2B1C"))
+    hand.outline("Body", [moved(body(), middle)], pen(1.4, fill=sunburst))
     hand.outline("Purfling", [moved(body(), middle, 0.962)], pen(0.5, stroke=WALNUT))
     right = moved(f_hole(), middle + 66 + 62j)
     left = moved(mirrored(f_hole()), middle - 66 + 62j)
@@ -112,10 +115,12 @@ def archtop() -> Hand:
 def swing_tag() -> Hand:
     """The tag that hangs on every instrument."""
     hand = Hand("Swing tag", 70, 110)
-    hand.shape("rectangle", "Tag", 35 + 57j, 54 + 88j, pen(0.5, fill=PAPER), radius=6)
+    tag = hand.shape("rectangle", "Tag", 35 + 57j, 54 + 88j, pen(0.5, fill=PAPER), radius=6)
+    hand.shadow(tag, 0.9 + 1.4j, 1.1)
     stitches = pen(0.5, stroke=EMBER, dashes=(2.4, 1.6))
     hand.shape("rectangle", "Stitches", 35 + 57j, 48 + 82j, stitches, radius=3.4)
-    hand.shape("ellipse", "Eyelet", 35 + 24j, 8 + 8j, pen(0.5, fill=MAPLE))
+    brass = sheen((0.0, "#F6E3B4"), (0.5, "#C99A4B"), (1.0, "#8A6227"))
+    hand.shape("ellipse", "Eyelet", 35 + 24j, 8 + 8j, pen(0.5, fill=brass))
     hand.shape("ellipse", "Hole", 35 + 24j, 4.4 + 4.4j, pen(0.4, fill="#FFFFFF"))
     hand.outline("Body mark", [moved(body(), 35 + 62j, 0.115)], pen(0.6, fill=TEAL, stroke=None))
     hand.shape("ellipse", "Sound hole", 35 + 63j, 6 + 6j, pen(0.4, fill=PAPER, stroke=None))
@@ -144,15 +149,16 @@ def badge() -> Hand:
         knot(48j, 18 - 10j, -18 - 10j),
     )
     shield = moved(both_halves(half), 45 + 54j)
-    form = hand.outline("Shield", [shield], pen(0.9, fill=TEAL))
-    hand.offset("Shield with a line", form, -3.6, pen(0.45, stroke=PAPER))
-    paper = pen(0.5, fill=PAPER, stroke=None)
+    tide, parchment, ink = hand.swatches(tide=TEAL, parchment=PAPER, ink=INK)
+    form = hand.outline("Shield", [shield], pen(0.9, fill=tide, stroke=ink))
+    hand.offset("Shield with a line", form, -3.6, pen(0.45, stroke=parchment))
+    paper = pen(0.5, fill=parchment, stroke=None)
     mark = hand.outline("Body mark", [moved(body(), 45 + 52j, 0.15)], paper)
-    hole = hand.shape("ellipse", "Sound hole", 45 + 54j, 9 + 9j, pen(0.4, fill=TEAL, stroke=None))
+    hole = hand.shape("ellipse", "Sound hole", 45 + 54j, 9 + 9j, pen(0.4, fill=tide, stroke=None))
     hand.assembly("Body mark", mark, hole)
     for n, x in enumerate((-1.8, -0.6, 0.6, 1.8), 1):
         string = Contour((knot(45 + x + 20j), knot(45 + x * 1.25 + 74j)))
-        hand.outline(f"String {n}", [string], pen(0.25, stroke=INK))
+        hand.outline(f"String {n}", [string], pen(0.25, stroke=ink))
     return hand
 
 
@@ -212,8 +218,10 @@ def knobs() -> Hand:
             "gear", f"Tuner knob {n}", x + 34j, 28 + 28j, gold,
             teeth=teeth, depth=10, tip=45, root=62, hole=22, radius=0.5,
         )  # fmt: skip
-    hand.shape("superellipse", "Strap button", 144 + 34j, 26 + 26j, pen(0.5, fill=WALNUT))
-    hand.shape("ellipse", "Washer", 182 + 34j, 24 + 24j, pen(0.5, fill=SPRUCE), inner=46)
+    turned = burst((0.0, "#A77B55"), (0.7, WALNUT), (1.0, "#3F2A1C"))
+    steel = sheen((0.0, "#F4F5F2"), (0.45, "#AEB8B2"), (0.6, "#DDE2DE"), (1.0, "#75827B"))
+    hand.shape("superellipse", "Strap button", 144 + 34j, 26 + 26j, pen(0.5, fill=turned))
+    hand.shape("ellipse", "Washer", 182 + 34j, 24 + 24j, pen(0.5, fill=steel), inner=46)
     hand.shape(
         "rosette", "Sound-hole rosette", 40 + 92j, 56 + 56j, pen(0.6, fill=SPRUCE),
         petals=12, depth=14, dip=70, disc=62,
