@@ -15,13 +15,26 @@ const props = defineProps<{
 }>();
 const board = useBoard();
 
-const show = (): void => board.preview(props.command);
-const hide = (): void => board.endPreview();
+/** It shows what it would do. */
+let shows = false;
+function show(): void {
+  shows = true;
+  board.preview(props.command);
+}
+function hide(): void {
+  shows = false;
+  board.endPreview();
+}
 function enter(event: PointerEvent): void {
   if (pointedAt(event)) show();
 }
+/** The hand moves on a button that had come to lie under it. */
+function move(): void {
+  if (!shows) show();
+}
 
 function keep(): void {
+  shows = true; // what it shows is kept now
   board.commit(props.command);
   if (props.lets) board.anchors = [];
 }
@@ -35,6 +48,7 @@ function keep(): void {
     :title="hint"
     :disabled="disabled"
     @pointerenter="enter"
+    @pointermove="move"
     @pointerleave="hide"
     @focus="show"
     @blur="hide"

@@ -78,6 +78,23 @@ function set(setting: Setting): void {
         :unit="point"
         @typed="(dashes) => set({ dashes })"
       />
+      <span class="rest ready">
+        <button class="row-button" :disabled="!dashed" @click="set({ dashes: [] })">None</button>
+        <button
+          class="row-button"
+          title="Three widths drawn, two left out"
+          @click="set({ dashes: [3 * paint.width, 2 * paint.width] })"
+        >
+          Dashed
+        </button>
+        <button
+          class="row-button"
+          title="Round dots, two widths apart"
+          @click="set({ dashes: [0, 2 * paint.width], cap: 'round' })"
+        >
+          Dotted
+        </button>
+      </span>
       <template v-if="dashed">
         <span class="label">Begin at</span>
         <TypedField
@@ -101,6 +118,20 @@ function set(setting: Setting): void {
 </template>
 
 <style scoped>
+.ready {
+  display: grid;
+  grid-template-columns: repeat(3, 1fr);
+  gap: 4px;
+}
+.ready button {
+  height: 24px;
+  padding: 0 4px;
+  border: 1px solid var(--hairline);
+  border-radius: 6px;
+  background: var(--raised);
+  font-size: 12px;
+  text-align: center;
+}
 .pen {
   margin: 0 -14px;
   border-top: 0;
