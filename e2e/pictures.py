@@ -161,7 +161,7 @@ class Pictures(BrowserTest):
         self.look("Workshop badge")
         self.at(20, 40)
         self.page.get_by_test_id("leaf-Colours").click()
-        self.page.get_by_test_id("swatch-Parchment").click()
+        self.page.get_by_test_id("swatch-Tide").click()
         self.key("Control+z")
         self.key("6")
         self.page.get_by_text("Colours that go with it").click()

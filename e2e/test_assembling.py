@@ -371,7 +371,6 @@ class AssemblingTest(BrowserTest):
         self.open(self.new_drawing(*badge(), line_across()))
         self.click(150, 222)
         self.page.get_by_text("Stroke and offset", exact=True).click()
-        self.page.mouse.move(*self.spot(300, 20))  # what comes to lie under it shows nothing
         self.button("Stroke into outline").hover()
         outlined = self.page.locator("[data-drawn=line] path[data-item]")
         expect(outlined).to_have_attribute("fill", "#1B2924")

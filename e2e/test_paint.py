@@ -47,6 +47,11 @@ def picture(colours=("#C2410C", "#0C6B65")):
     return out.getvalue()
 
 
+def laid_focus(fill):
+    """The focus of a gradient on the sheet."""
+    return fill.place(fill.focus)
+
+
 class PaintTest(BrowserTest):
     def style(self, n=0):
         return self.items()[n].style
@@ -116,6 +121,10 @@ class PaintTest(BrowserTest):
         self.settled()
         self.assertEqual(self.style().fill.spread, "reflect")
         expect(self.page.locator("[data-drawn] radialGradient")).to_have_count(1)
+        self.type_into("Focus, across", "100")
+        self.assertAlmostEqual(laid_focus(self.style().fill).real, 100)
+        self.type_into("Rim, down", "200")
+        self.assertAlmostEqual(self.style().fill.place(1 + 0j).imag, 200)
         # moved with its item, and taken back step by step
         place = self.style().fill.place.origin
         self.open_fill()

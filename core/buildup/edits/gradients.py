@@ -97,7 +97,7 @@ class _OfGradient(Command):
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class SetGradient(_OfGradient):
-    """Sets the kind, the colours and the place of gradients; what is None stays as it is."""
+    """Sets the kind, the colours and the turn of gradients; what is None stays as it is."""
 
     goes_on: ClassVar[tuple[str, ...]] = ("items", "stroke")
     kind: Literal["set_gradient"] = "set_gradient"
@@ -107,10 +107,6 @@ class SetGradient(_OfGradient):
     """How it goes on beyond its end."""
     stops: tuple[Stop, ...] | None = None
     """All its colours."""
-    start: Point | None = None
-    """Where it begins; of a radial one the middle, which moves all of it."""
-    end: Point | None = None
-    """Where it ends."""
     turned: float | None = None
     """Degrees by which it is turned, a linear one about the middle of its line."""
     turned_round: bool = False
@@ -148,10 +144,6 @@ class SetGradient(_OfGradient):
         if self.turned_round:
             stops = (replace(s, at=1.0 - s.at) for s in reversed(new.stops))
             new = replace(new, stops=tuple(stops))
-        if self.start is not None:
-            new = _pulled(new, "start", check_point(self.start))
-        if self.end is not None:
-            new = _pulled(new, "end", check_point(self.end))
         if self.turned is not None:
             about = new.place(0.5 + 0j if new.kind == "linear" else 0j)
             new = replace(new, place=turn(self.turned, about=about).after(new.place))

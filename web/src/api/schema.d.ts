@@ -6104,7 +6104,7 @@ export interface components {
         };
         /**
          * SetGradient
-         * @description Sets the kind, the colours and the place of gradients; what is None stays as it is.
+         * @description Sets the kind, the colours and the turn of gradients; what is None stays as it is.
          */
         SetGradient: {
             /** Items */
@@ -6131,22 +6131,6 @@ export interface components {
              * @description All its colours.
              */
             stops?: components["schemas"]["Stop"][] | null;
-            /**
-             * Start
-             * @description Where it begins; of a radial one the middle, which moves all of it.
-             */
-            start?: [
-                number,
-                number
-            ] | null;
-            /**
-             * End
-             * @description Where it ends.
-             */
-            end?: [
-                number,
-                number
-            ] | null;
             /**
              * Turned
              * @description Degrees by which it is turned, a linear one about the middle of its line.

@@ -7,11 +7,13 @@ import ChooseField from "./ChooseField.vue";
 import EffectPart from "./EffectPart.vue";
 import FoldPart from "./FoldPart.vue";
 import OpacityField from "./OpacityField.vue";
+import { usePainted } from "./painted";
 import { BLENDS, EFFECTS, newEffect } from "./effects";
 
 const props = defineProps<{ items: readonly string[] }>();
 const board = useBoard();
-const finish = computed(() => board.drawable(props.items[0] ?? "")?.finish ?? null);
+const painted = usePainted();
+const finish = computed(() => painted(props.items[0] ?? "")?.finish ?? null);
 const effects = computed(() => finish.value?.effects ?? []);
 
 const setting = (list: Effect[]): Command => ({

@@ -2,11 +2,12 @@
 // The colours of a gradient of what is selected, the chosen one of them, and how it lies.
 import Button from "primevue/button";
 import { computed } from "vue";
-import type { Command, Gradient, Stop } from "../api/types";
+import type { Command, Gradient, Point, Stop } from "../api/types";
 import { plainColour } from "../canvas/paint";
 import { useBoard } from "../stores/board";
 import { usePainting } from "../stores/painting";
 import { useVocabulary } from "../stores/vocabulary";
+import type { GradientPeg } from "../tools/tool";
 import ChooseField from "./ChooseField.vue";
 import ColourBars from "./ColourBars.vue";
 import TypedField from "./TypedField.vue";
@@ -21,13 +22,28 @@ const unit = computed(() => vocabulary.unit(board.sheet.unit));
 const chosen = computed(() => Math.min(painting.stop, props.gradient.stops.length - 1));
 const stop = computed(() => props.gradient.stops[chosen.value]);
 const target = computed(() => ({ items: board.selected, stroke: props.stroke }));
-const ends = computed(() => {
+interface Peg {
+  peg: GradientPeg;
+  label: string;
+  at: Point;
+}
+/** What can be dragged on the canvas, to be typed. */
+const pegs = computed<Peg[]>(() => {
   const mark = painting.gradient;
   if (!mark) return [];
+  if (mark.kind === "linear") {
+    return [
+      { peg: "start", label: "From", at: mark.start },
+      { peg: "middle", label: "Middle", at: mark.middle },
+      { peg: "end", label: "To", at: mark.end },
+    ];
+  }
   return [
-    { what: "start", label: mark.kind === "linear" ? "From" : "Middle", at: mark.start },
-    { what: "end", label: mark.kind === "linear" ? "To" : "Rim", at: mark.end },
-  ] as const;
+    { peg: "start", label: "Middle", at: mark.start },
+    { peg: "end", label: "Rim", at: mark.end },
+    { peg: "side", label: "Side", at: mark.side ?? mark.end },
+    { peg: "focus", label: "Focus", at: mark.focus ?? mark.start },
+  ];
 });
 
 type Setting = Omit<Extract<Command, { kind: "set_gradient" }>, "kind" | "items" | "stroke">;
@@ -52,10 +68,9 @@ function remove(): void {
   board.commit({ kind: "remove_stop", ...target.value, stop: chosen.value });
   painting.stop = Math.max(chosen.value - 1, 0);
 }
-function place(what: "start" | "end", axis: 0 | 1, value: number): void {
-  const end = ends.value.find((e) => e.what === what);
-  if (!end) return;
-  set({ [what]: axis === 0 ? [value, end.at[1]] : [end.at[0], value] });
+function place({ peg, at }: Peg, axis: 0 | 1, value: number): void {
+  const to: Point = axis === 0 ? [value, at[1]] : [at[0], value];
+  board.commit({ kind: "drag_gradient", ...target.value, peg, to });
 }
 </script>
 
@@ -127,19 +142,19 @@ function place(what: "start" | "end", axis: 0 | 1, value: number): void {
         @chosen="(spread) => set({ spread })"
       />
     </div>
-    <div v-for="end in ends" :key="end.what" class="pair three">
-      <span class="label">{{ end.label }}</span>
+    <div v-for="p in pegs" :key="p.peg" class="pair three">
+      <span class="label">{{ p.label }}</span>
       <TypedField
-        :label="`${end.label}, across`"
-        :value="end.at[0]"
+        :label="`${p.label}, across`"
+        :value="p.at[0]"
         :unit="unit"
-        @typed="(v) => place(end.what, 0, v)"
+        @typed="(v) => place(p, 0, v)"
       />
       <TypedField
-        :label="`${end.label}, down`"
-        :value="end.at[1]"
+        :label="`${p.label}, down`"
+        :value="p.at[1]"
         :unit="unit"
-        @typed="(v) => place(end.what, 1, v)"
+        @typed="(v) => place(p, 1, v)"
       />
     </div>
   </div>

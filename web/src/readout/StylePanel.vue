@@ -7,13 +7,15 @@ import { useStarts } from "../stores/starts";
 import ChooseField from "./ChooseField.vue";
 import ItemPaint from "./ItemPaint.vue";
 import StrokePart from "./StrokePart.vue";
+import { usePainted } from "./painted";
 
 const board = useBoard();
 const starts = useStarts();
+const painted = usePainted();
 /** Of the first thing painted; a group is painted by what it holds, an assembly as one. */
 const first = computed(() => {
   const [one] = board.selected.flatMap((i) => (board.paints(i) ? [i] : board.tree.drawnIn(i)));
-  return one === undefined ? undefined : board.drawable(one);
+  return one === undefined ? undefined : painted(one);
 });
 const style = computed(() => first.value?.style);
 const RULES = [
