@@ -101,9 +101,13 @@ function open(next: Leaf): void {
   box-shadow: inset 0 -2px var(--active);
 }
 .note {
+  overflow: hidden;
   align-self: center;
+  min-width: 0;
   margin-left: auto;
   color: var(--quiet);
+  text-overflow: ellipsis;
+  white-space: nowrap;
 }
 .leaves {
   display: flex;

@@ -22,7 +22,7 @@ const falls = (by: Point): void => emit("change", change({ by }));
 </script>
 
 <template>
-  <span class="label">{{ label }}</span>
+  <span class="label" title="How far it spreads">{{ label }}</span>
   <TypedField
     :label="`${label}: how far it spreads`"
     :value="effect.radius"
@@ -38,7 +38,7 @@ const falls = (by: Point): void => emit("change", change({ by }));
     ✕
   </button>
   <template v-if="effect.kind === 'shadow'">
-    <span class="label">falls</span>
+    <span class="label">Falls by</span>
     <TypedField
       label="Shadow, across"
       :value="effect.by[0]"
@@ -53,7 +53,7 @@ const falls = (by: Point): void => emit("change", change({ by }));
     />
   </template>
   <template v-if="colour !== null && 'opacity' in effect">
-    <span class="label">in</span>
+    <span class="label">Its colour</span>
     <PaintRow
       needed
       :label="`${label}`"
