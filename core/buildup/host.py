@@ -6,7 +6,7 @@ from typing import Any
 
 from buildup.cues.cuekinds import Meeting
 from buildup.drawing.checks import check_point
-from buildup.drawing.model import Assembly, Drawing, Group, Outline, Symmetry
+from buildup.drawing.model import Assembly, Drawing, Group, Item, Outline, Symmetry, finish_of
 from buildup.drawing.sheet import Sheet
 from buildup.drawing.tree import Move, Tree
 from buildup.edits.apply import foreseen, write_command
@@ -193,7 +193,7 @@ def changed_items(after: Drawing, delta: Delta, *, before: Tree | None) -> tuple
     if before is None and (delta.moves or delta.removed):
         touched = set(after.tree.below())
     holders = (i for i in sorted(touched.difference(put)) if not after.tree.is_drawn(i))
-    groups = (i for i in holders if isinstance(after.items.get(i), _SHOWS_ITS_PARTS))
+    groups = (i for i in holders if i in after.items and _shows_its_parts(after.items[i]))
     return (*put, *groups)
 
 
@@ -225,14 +225,15 @@ def _previewed(
     return _repaint_of(shown, after, delta, selected, shows, before=drawing.tree, held=drawing)
 
 
-_SHOWS_ITS_PARTS = Group | Symmetry | Assembly
-"""Containers that look different when what they hold does."""
+def _shows_its_parts(item: Item) -> bool:
+    """Whether a container looks different when what it holds does; effects reach as far as that."""
+    return isinstance(item, Group | Symmetry | Assembly) or bool(finish_of(item).effects)
 
 
 def _looks_different(before: Drawing, after: Drawing, container: str) -> bool:
     """Whether a container shows in another way than before; its box does not show."""
     old, new = before.items.get(container), after.items[container]
-    if isinstance(new, Assembly):
+    if isinstance(new, Assembly) or finish_of(new).effects:
         return True
     if not isinstance(new, Symmetry) or not isinstance(old, Symmetry):
         return old is None

@@ -38,6 +38,7 @@ from buildup.forms.seen import seen_box
 from buildup.geometry.angles import direction
 from buildup.geometry.lengths import length
 from buildup.geometry.transforms import Affine
+from buildup.host import preview
 from buildup.shapes.arcs import circle
 from buildup.view.drawables import drawable
 from buildup.view.selection import selection
@@ -277,6 +278,17 @@ class EffectTest(unittest.TestCase):
         self.assertTrue(reach.right >= right and reach.bottom >= bottom)
         mark = drawable(value, "it").filter
         self.assertEqual(mark.box, (reach.left, reach.top, reach.width, reach.height))
+
+    def test_the_effects_of_what_holds_it_reach_as_far_as_it_is_dragged(self):
+        value = drawing(square(Style()), disc("other"))
+        value = done(value, kind="group_items", items=["it"], group="group")
+        for holder in ("group", "layer-1"):
+            cast = [{"kind": "shadow"}]
+            within = done(value, kind="set_effects", items=[holder], effects=cast)
+            move = {"kind": "move_items", "items": ["it"], "by": [900, 0]}
+            told = preview(within, read_command(move), ["it"])
+            (mark,) = [i.filter for i in told.items if i.id == holder]
+            self.assertGreater(mark.box[0] + mark.box[2], 1_000)
 
 
 class FormTest(unittest.TestCase):
