@@ -6,7 +6,7 @@ from operator import or_
 from typing import Annotated, Any, Literal
 
 from buildup.cues.cuekinds import Aim
-from buildup.drawing.paint import Style
+from buildup.drawing.paint import Blend, Style
 from buildup.drawing.sheet import Sheet, Silhouette
 from buildup.edits.apply import COMMANDS, read_command
 from buildup.edits.command import Command
@@ -488,5 +488,7 @@ class Vocabulary(Schema):
     sizes: list[SizeFacts]
     style: Style
     """How new items are painted that say nothing else."""
+    blends: list[Blend]
+    """How items can be mixed with what lies below."""
     units: list[UnitFacts]
     shapes: list[ShapeFacts]

@@ -163,7 +163,7 @@ class Blur:
     """
 
     kind: Literal["blur"] = "blur"
-    radius: float
+    radius: float = 4.0
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -176,7 +176,7 @@ class Feather:
     """
 
     kind: Literal["feather"] = "feather"
-    radius: float
+    radius: float = 4.0
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)

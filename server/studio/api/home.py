@@ -1,8 +1,8 @@
 """The home page: drawings as cards, and what the front end shows of the registries."""
 
-from typing import Any
+from typing import Any, get_args
 
-from buildup.drawing.paint import Style
+from buildup.drawing.paint import Blend, Style
 from buildup.drawing.sheet import Sheet
 from buildup.drawing.sizes import SHEET_SIZES
 from buildup.drawing.units import UNITS, read_length, read_number
@@ -23,12 +23,13 @@ router = Router()
 
 @router.get("/vocabulary", response=schema.Vocabulary, auth=None)
 def vocabulary(request: HttpRequest) -> dict[str, Any]:
-    """Units and shapes."""
+    """Units and shapes, and how things are painted."""
     return {
         "units": list(UNITS.values()),
         "shapes": [_shape_facts(kind) for kind in SHAPES.values()],
         "sizes": SHEET_SIZES,
         "style": Style(),
+        "blends": list(get_args(Blend)),
     }
 
 

@@ -165,7 +165,7 @@ export interface paths {
         };
         /**
          * Vocabulary
-         * @description Units and shapes.
+         * @description Units and shapes, and how things are painted.
          */
         get: operations["studio_api_home_vocabulary"];
         put?: never;
@@ -1127,8 +1127,11 @@ export interface components {
              * @constant
              */
             kind?: "blur";
-            /** Radius */
-            radius: number;
+            /**
+             * Radius
+             * @default 4
+             */
+            radius?: number;
         };
         /**
          * DialFacts
@@ -1171,8 +1174,11 @@ export interface components {
              * @constant
              */
             kind?: "feather";
-            /** Radius */
-            radius: number;
+            /**
+             * Radius
+             * @default 4
+             */
+            radius?: number;
         };
         /**
          * Finish
@@ -1531,6 +1537,8 @@ export interface components {
             /** Sizes */
             sizes: components["schemas"]["SizeFacts"][];
             style: components["schemas"]["Style"];
+            /** Blends */
+            blends: ("normal" | "multiply" | "screen" | "overlay" | "darken" | "lighten" | "color-dodge" | "color-burn" | "hard-light" | "soft-light" | "difference" | "exclusion" | "hue" | "saturation" | "color" | "luminosity")[];
             /** Units */
             units: components["schemas"]["UnitFacts"][];
             /** Shapes */

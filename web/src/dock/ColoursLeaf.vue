@@ -6,12 +6,13 @@ import { newId } from "../core/ids";
 import { useBoard } from "../stores/board";
 import { useSampling } from "../stores/sampling";
 import { useSwatches } from "../stores/swatches";
+import LeafColumns from "./LeafColumns.vue";
 import StyleTile from "./StyleTile.vue";
 
 const board = useBoard();
 const sampling = useSampling();
 const swatches = useSwatches();
-const shows = ref<"Swatches" | "Styles">("Swatches");
+const shows = ref("Swatches");
 const file = ref<HTMLInputElement | null>(null);
 const underlay = computed(
   () => board.sheet.underlays.find((u) => u.id === board.aid) ?? board.sheet.underlays[0],
@@ -32,19 +33,13 @@ function keepStyle(): void {
 </script>
 
 <template>
-  <div class="leaf">
-    <nav class="kinds" aria-label="Kept colours and styles">
-      <button
-        v-for="kind in ['Swatches', 'Styles'] as const"
-        :key="kind"
-        class="row-button kind"
-        :class="{ active: kind === shows }"
-        @click="shows = kind"
-      >
-        {{ kind }}
-      </button>
-    </nav>
-    <div v-if="shows === 'Swatches'" class="tiles" role="list">
+  <LeafColumns
+    label="Kept colours and styles"
+    :kinds="['Swatches', 'Styles']"
+    :shown="shows"
+    @show="(kind) => (shows = kind)"
+  >
+    <template v-if="shows === 'Swatches'">
       <p v-if="swatches.all.length === 0" class="none">
         No colours are kept yet. Select something and press “Keep its colours”, or take in a file.
       </p>
@@ -67,8 +62,8 @@ function keepStyle(): void {
           <span class="name" title="Double click to rename" @dblclick="edit">{{ s.name }}</span>
         </NameField>
       </div>
-    </div>
-    <div v-else class="tiles" role="list">
+    </template>
+    <template v-else>
       <p v-if="board.sheet.styles.length === 0" class="none">
         No styles are kept yet. Select something and press “Keep its style”.
       </p>
@@ -81,8 +76,8 @@ function keepStyle(): void {
         @renamed="(called) => board.commit({ kind: 'set_kept_style', kept: k.id, called })"
         @removed="board.commit({ kind: 'set_kept_style', kept: k.id })"
       />
-    </div>
-    <div class="acts">
+    </template>
+    <template #acts>
       <template v-if="shows === 'Swatches'">
         <button class="row-button act" :disabled="!some" @click="swatches.keepOfItems()">
           Keep its colours
@@ -121,52 +116,11 @@ function keepStyle(): void {
         data-testid="palette-file"
         @change="picked"
       />
-    </div>
-  </div>
+    </template>
+  </LeafColumns>
 </template>
 
 <style scoped>
-.leaf {
-  display: grid;
-  grid-template-columns: 120px minmax(0, 1fr) 150px;
-  min-height: 0;
-}
-.kinds,
-.acts {
-  display: grid;
-  gap: 2px;
-  align-content: start;
-  padding: 4px 6px;
-  overflow-y: auto;
-}
-.kinds {
-  border-right: 1px solid var(--hairline);
-}
-.kind,
-.act {
-  overflow: hidden;
-  padding: 1px 8px;
-  text-align: left;
-  text-overflow: ellipsis;
-  white-space: nowrap;
-  border-radius: 6px;
-}
-.kind.active {
-  background: var(--tint);
-  font-weight: 600;
-}
-.act {
-  color: var(--active);
-}
-.act:disabled {
-  color: var(--quiet);
-}
-.tiles {
-  display: flex;
-  gap: 8px;
-  padding: 6px;
-  overflow-x: auto;
-}
 .cell {
   flex: none;
   width: 64px;
@@ -189,8 +143,5 @@ function keepStyle(): void {
   font-size: 12px;
   text-overflow: ellipsis;
   white-space: nowrap;
-}
-.none {
-  color: var(--quiet);
 }
 </style>

@@ -8,6 +8,7 @@ import { useShelf } from "../stores/shelf";
 import { useStarts } from "../stores/starts";
 import { useTools } from "../stores/tools";
 import { useVocabulary } from "../stores/vocabulary";
+import LeafColumns from "./LeafColumns.vue";
 import SettingTile from "./SettingTile.vue";
 
 const OWN = "My settings";
@@ -71,33 +72,20 @@ function picked(event: Event): void {
 </script>
 
 <template>
-  <div class="shelf">
-    <nav class="trays" aria-label="Trays">
-      <button
-        v-for="t in shelf.trays"
-        :key="t"
-        class="row-button tray"
-        :class="{ active: t === tray }"
-        @click="wanted = t"
-      >
-        {{ t }}
-      </button>
-    </nav>
-    <div class="tiles" role="list">
-      <p v-if="shelf.loaded && here.length === 0" class="none">
-        Nothing is kept yet. Select a shape and press “Keep its dials”.
-      </p>
-      <SettingTile
-        v-for="e in here"
-        :key="e.id"
-        :entry="e"
-        :chosen="e.id === chosen"
-        :hint="shapes.length > 0 ? 'Apply to what is selected' : 'Draw a new one with these dials'"
-        @use="use(e)"
-        @renamed="(to) => shelf.rename(e, to)"
-      />
-    </div>
-    <div class="acts">
+  <LeafColumns label="Trays" :kinds="shelf.trays" :shown="tray" @show="(t) => (wanted = t)">
+    <p v-if="shelf.loaded && here.length === 0" class="none">
+      Nothing is kept yet. Select a shape and press “Keep its dials”.
+    </p>
+    <SettingTile
+      v-for="e in here"
+      :key="e.id"
+      :entry="e"
+      :chosen="e.id === chosen"
+      :hint="shapes.length > 0 ? 'Apply to what is selected' : 'Draw a new one with these dials'"
+      @use="use(e)"
+      @renamed="(to) => shelf.rename(e, to)"
+    />
+    <template #acts>
       <button class="row-button act" :disabled="!one" data-testid="keep-dials" @click="keep">
         Keep its dials
       </button>
@@ -134,52 +122,11 @@ function picked(event: Event): void {
         data-testid="shelf-file"
         @change="picked"
       />
-    </div>
-  </div>
+    </template>
+  </LeafColumns>
 </template>
 
 <style scoped>
-.shelf {
-  display: grid;
-  grid-template-columns: 120px minmax(0, 1fr) 150px;
-  min-height: 0;
-}
-.trays,
-.acts {
-  display: grid;
-  gap: 2px;
-  align-content: start;
-  padding: 6px;
-  overflow-y: auto;
-}
-.trays {
-  border-right: 1px solid var(--hairline);
-}
-.tray,
-.act {
-  overflow: hidden;
-  padding: 2px 8px;
-  text-align: left;
-  text-overflow: ellipsis;
-  white-space: nowrap;
-  border-radius: 6px;
-}
-.tray.active {
-  background: var(--tint);
-  font-weight: 600;
-}
-.act {
-  color: var(--active);
-}
-.act:disabled {
-  color: var(--quiet);
-}
-.tiles {
-  display: flex;
-  gap: 8px;
-  padding: 6px;
-  overflow-x: auto;
-}
 .to {
   display: flex;
   gap: 6px;
@@ -190,8 +137,5 @@ function picked(event: Event): void {
 .to input {
   width: 100%;
   min-width: 0;
-}
-.none {
-  color: var(--quiet);
 }
 </style>

@@ -217,19 +217,19 @@ const anchors = computed(() => tools.active === "anchors");
 .readout :deep(.listed.active) {
   background: var(--tint);
 }
-header {
+.readout :deep(header) {
   display: flex;
   align-items: baseline;
   justify-content: space-between;
   padding: 12px 14px;
 }
-h2 {
+.readout :deep(header h2) {
   overflow: hidden;
   font-size: 15px;
   text-overflow: ellipsis;
   white-space: nowrap;
 }
-header span {
+.readout :deep(header span) {
   color: var(--quiet);
 }
 </style>

@@ -25,6 +25,11 @@ const emit = defineEmits<{
   swatch: [colour: Swatched];
 }>();
 const MOST_CHROMA = 0.37;
+const BARS = [
+  { name: "lightness", label: "Lightness", max: 1, step: 0.005 },
+  { name: "chroma", label: "Chroma", max: MOST_CHROMA, step: 0.001 },
+  { name: "hue", label: "Hue", max: 360, step: 0.5 },
+] as const;
 const NOTATIONS = ["hex", "rgb", "hsl", "oklch"] as const;
 type Notation = (typeof NOTATIONS)[number];
 
@@ -117,42 +122,20 @@ const stands = computed(() => {
 
 <template>
   <div class="bars">
-    <span class="label">Lightness</span>
-    <DialSlider
-      class="bar"
-      :style="tracks.lightness"
-      :label="`${label}: lightness`"
-      :value="bars.lightness"
-      :min="0"
-      :max="1"
-      :step="0.005"
-      @slide="(lightness) => slide({ lightness })"
-      @release="release"
-    />
-    <span class="label">Chroma</span>
-    <DialSlider
-      class="bar"
-      :style="tracks.chroma"
-      :label="`${label}: chroma`"
-      :value="bars.chroma"
-      :min="0"
-      :max="MOST_CHROMA"
-      :step="0.001"
-      @slide="(chroma) => slide({ chroma })"
-      @release="release"
-    />
-    <span class="label">Hue</span>
-    <DialSlider
-      class="bar"
-      :style="tracks.hue"
-      :label="`${label}: hue`"
-      :value="bars.hue"
-      :min="0"
-      :max="360"
-      :step="0.5"
-      @slide="(hue) => slide({ hue })"
-      @release="release"
-    />
+    <template v-for="b in BARS" :key="b.name">
+      <span class="label">{{ b.label }}</span>
+      <DialSlider
+        class="bar"
+        :style="tracks[b.name]"
+        :label="`${label}: ${b.name}`"
+        :value="bars[b.name]"
+        :min="0"
+        :max="b.max"
+        :step="b.step"
+        @slide="(value) => slide({ [b.name]: value })"
+        @release="release"
+      />
+    </template>
     <span class="label">{{ facts ? "Stands out" : "" }}</span>
     <span class="stands" title="Its contrast with the sheet" data-testid="contrast">{{
       facts ? stands : ""

@@ -3,16 +3,22 @@
 import { computed } from "vue";
 import type { Command, Effect } from "../api/types";
 import { useBoard } from "../stores/board";
+import { useVocabulary } from "../stores/vocabulary";
 import ChooseField from "./ChooseField.vue";
 import EffectPart from "./EffectPart.vue";
 import FoldPart from "./FoldPart.vue";
 import OpacityField from "./OpacityField.vue";
 import { usePainted } from "./painted";
-import { BLENDS, EFFECTS, newEffect } from "./effects";
+import { EFFECTS } from "./effects";
 
 const props = defineProps<{ items: readonly string[] }>();
 const board = useBoard();
 const painted = usePainted();
+const vocabulary = useVocabulary();
+/** The modes of the CSS standard, under its names. */
+const blends = computed(() =>
+  vocabulary.facts.blends.map((value) => ({ value, label: value.replaceAll("-", " ") })),
+);
 const finish = computed(() => painted(props.items[0] ?? "")?.finish ?? null);
 const effects = computed(() => finish.value?.effects ?? []);
 
@@ -23,6 +29,13 @@ const setting = (list: Effect[]): Command => ({
 });
 const replaced = (n: number, effect: Effect): Command =>
   setting(effects.value.map((old, k) => (k === n ? effect : old)));
+/** The core says how it begins. */
+const add = (kind: Effect["kind"]): void =>
+  board.commit({
+    kind: "set_effects",
+    items: [...props.items],
+    effects: [...effects.value, { kind }],
+  });
 const remove = (n: number): void => board.commit(setting(effects.value.filter((_, k) => k !== n)));
 </script>
 
@@ -34,7 +47,7 @@ const remove = (n: number): void => board.commit(setting(effects.value.filter((_
       <ChooseField
         label="Mixed with what lies below"
         :value="finish.blend"
-        :options="BLENDS"
+        :options="blends"
         @chosen="(blend) => board.commit({ kind: 'set_blend', items: [...items], blend })"
       />
       <EffectPart
@@ -53,7 +66,7 @@ const remove = (n: number): void => board.commit(setting(effects.value.filter((_
           :key="kind"
           class="row-button"
           :disabled="effects.length >= 8"
-          @click="board.commit(setting([...effects, newEffect(kind)]))"
+          @click="add(kind)"
         >
           {{ label }}
         </button>

@@ -105,21 +105,3 @@ function remove(): void {
     </FoldPart>
   </template>
 </template>
-
-<style scoped>
-header {
-  display: flex;
-  align-items: baseline;
-  justify-content: space-between;
-  padding: 12px 14px;
-}
-h2 {
-  overflow: hidden;
-  font-size: 15px;
-  text-overflow: ellipsis;
-  white-space: nowrap;
-}
-header span {
-  color: var(--quiet);
-}
-</style>

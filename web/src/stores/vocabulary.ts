@@ -16,7 +16,13 @@ const OTHERS: Record<string, string> = {
 };
 
 export const useVocabulary = defineStore("vocabulary", () => {
-  const facts = shallowRef<Vocabulary>({ units: [PIXEL], shapes: [], sizes: [], style: {} });
+  const facts = shallowRef<Vocabulary>({
+    units: [PIXEL],
+    shapes: [],
+    sizes: [],
+    style: {},
+    blends: [],
+  });
   /** How something is painted to begin with, and drawn. */
   const style = computed(() => facts.value.style as Style);
   const stroke = computed(() => style.value.strokes[0] as Stroke);

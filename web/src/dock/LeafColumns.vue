@@ -1,0 +1,73 @@
+<script setup lang="ts">
+// A leaf of the dock in three columns: what kinds there are, the tiles of one, what can be done.
+defineProps<{ kinds: readonly string[]; shown: string | undefined; label: string }>();
+const emit = defineEmits<{ show: [kind: string] }>();
+</script>
+
+<template>
+  <div class="leaf">
+    <nav class="kinds" :aria-label="label">
+      <button
+        v-for="kind in kinds"
+        :key="kind"
+        class="row-button kind"
+        :class="{ active: kind === shown }"
+        @click="emit('show', kind)"
+      >
+        {{ kind }}
+      </button>
+    </nav>
+    <div class="tiles" role="list"><slot /></div>
+    <div class="acts"><slot name="acts" /></div>
+  </div>
+</template>
+
+<style scoped>
+.leaf {
+  display: grid;
+  grid-template-columns: 120px minmax(0, 1fr) 150px;
+  min-height: 0;
+}
+.kinds,
+.acts {
+  display: grid;
+  gap: 2px;
+  align-content: start;
+  padding: 6px;
+  overflow-y: auto;
+}
+.acts {
+  padding-block: 4px;
+}
+.kinds {
+  border-right: 1px solid var(--hairline);
+}
+.kind,
+.acts :deep(.act) {
+  overflow: hidden;
+  padding: 1px 8px;
+  text-align: left;
+  text-overflow: ellipsis;
+  white-space: nowrap;
+  border-radius: 6px;
+}
+.kind.active {
+  background: var(--tint);
+  font-weight: 600;
+}
+.acts :deep(.act) {
+  color: var(--active);
+}
+.acts :deep(.act:disabled) {
+  color: var(--quiet);
+}
+.tiles {
+  display: flex;
+  gap: 8px;
+  padding: 6px;
+  overflow-x: auto;
+}
+.tiles :deep(.none) {
+  color: var(--quiet);
+}
+</style>
