@@ -176,6 +176,23 @@ class GradientTest(unittest.TestCase):
         self.assertAlmostEqual(abs(ring.place.down), 30)
         self.assertAlmostEqual(ring.focus, 0.99)
 
+    def test_pieces_keep_the_colours_that_they_had(self):
+        style = {
+            "fill": {"stops": [{"at": 0, "colour": "#000000"}, {"at": 1, "colour": "#FFFFFF"}]}
+        }
+        draw = {"kind": "draw_shape", "item": "it", "shape": "rectangle", "style": style}
+        value = done(drawing(), **draw, start=[0, 0], to=[100, 60])
+        self.assertFalse(value.items["it"].style.fill.boxed)
+        cut = done(value, kind="cut_items", line=[[50, -20], [50, 90]])
+        fills = {cut.items[i].style.fill for i in cut.order}
+        self.assertEqual((len(cut.order), fills), (2, {value.items["it"].style.fill}))
+        # with the pen it waits until there is something to lie across
+        first = {"kind": "draw_anchor", "item": "pen", "contour": 0, "style": style}
+        value = done(drawing(), **first, at=[10, 10])
+        self.assertTrue(value.items["pen"].style.fill.boxed)
+        value = done(value, kind="draw_anchor", item="pen", contour=0, at=[50, 90])
+        self.assertEqual(laid_style(value, "pen").fill.place(1 + 0j), 50 + 50j)
+
     def test_a_plain_colour_becomes_a_gradient_and_stays_one_of_its_colours(self):
         value = drawing(plate())
         after = done(value, kind="set_gradient", items=["plate"], shape="linear")

@@ -9,6 +9,7 @@ from buildup.edits.change import Delta, row_of
 from buildup.edits.leaving import left_of
 from buildup.edits.newitems import check_contours, free_id
 from buildup.edits.welds import as_outline
+from buildup.shapes.placement import laid_item
 
 
 class Making:
@@ -42,7 +43,7 @@ class Becoming(Making):
         """An item becomes outlines of some contours each; None: it stays as it is."""
         if forms is None:
             return
-        plain = as_outline(item, ())
+        plain = as_outline(laid_item(item), ())
         left = left_of(self.drawing, item)
         leaf = self.drawing.tree.is_drawn(item.id)
         row = []

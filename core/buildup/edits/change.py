@@ -14,6 +14,7 @@ from buildup.drawing.model import FIRST_LAYER, Assembly, Drawing, Group, Holder,
 from buildup.drawing.sheet import Sheet
 from buildup.drawing.tree import Move, Replanting, Tree
 from buildup.edits.patches import Patch, joined, patched, patches_between, taken_back
+from buildup.shapes.placement import laid_item
 
 NO_PATCHES = 2
 """The last form of deltas that had none."""
@@ -258,7 +259,7 @@ def placed(
     place = drawing.place_to_draw(container)
     behind = next(iter(reversed(drawing.tree.children(place))), None)
     moves = row_of([i.id for i in items], place, behind)
-    return Delta(put=tuple(items), moves=moves, said=said)
+    return Delta(put=tuple(map(laid_item, items)), moves=moves, said=said)
 
 
 def row_of(ids: Iterable[str], container: str, behind: str | None) -> tuple[Move, ...]:

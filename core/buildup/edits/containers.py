@@ -25,6 +25,7 @@ from buildup.edits.newitems import check_new, free_id
 from buildup.edits.stack import check_room
 from buildup.edits.taking import open_items, several
 from buildup.errors import Refusal
+from buildup.shapes.placement import laid_item
 
 
 def called(drawing: Drawing, label: str, name: str | None, *, kind: type[Holder]) -> str:
@@ -176,7 +177,7 @@ def _split(drawing: Drawing, compounds: Sequence[Outline]) -> tuple[list[Item], 
     put: list[Item] = []
     moves: list[Move] = []
     taken = set(drawing.items)
-    for outline in compounds:
+    for outline in map(laid_item, compounds):
         first, *others = outline.contours
         put.append(replace(outline, contours=(first,), drawn=None))
         row = []

@@ -1,7 +1,7 @@
 """Items under a map: moved, turned, scaled, sheared, mirrored."""
 
 from dataclasses import dataclass, replace
-from typing import overload
+from typing import TypeVar, overload
 
 from buildup.drawing.checks import WIDEST_EFFECT, WIDEST_STROKE
 from buildup.drawing.extent import box_of
@@ -34,6 +34,7 @@ from buildup.geometry.transforms import Affine, shift
 from buildup.shapes.corners import worked
 from buildup.shapes.registry import dials_of, shape_kind
 
+T = TypeVar("T")
 SAME_ANGLE = 1e-9
 """Degrees within which a line has kept its angle: a plain move leaves it to the last bit."""
 
@@ -133,17 +134,31 @@ def moved_item(item: Placed, way: Way) -> Placed:
     return _grown(moved, abs(by.determinant) ** 0.5) if way.grows else moved
 
 
+def laid_item(item: T) -> T:
+    """An item whose gradients lie on the sheet; as it is while it has no extent to lie across.
+
+    An outline of which only the first anchor is drawn has none yet.
+    """
+    if not isinstance(item, Drawn) or not has_gradient(item.style):
+        return item
+    box = _box(item)
+    if max(box.width, box.height) <= NO_LENGTH:
+        return item
+    return replace(item, style=laid(item.style, lambda: box))
+
+
+def _box(item: Drawn) -> Box:
+    if isinstance(item, Outline):
+        return box_of([worked(c).contour for c in item.contours])
+    assert isinstance(item, Shape)  # noqa: S101
+    return box_of(shape_contours(item))
+
+
 def _painted_along(item: DrawnItem, moved: DrawnItem, by: Affine) -> DrawnItem:
     """An item that was moved, and its gradients with it."""
     if not has_gradient(item.style):
         return moved
-
-    def box() -> Box:
-        if isinstance(item, Shape):
-            return box_of(shape_contours(item))
-        return box_of([worked(c).contour for c in item.contours])
-
-    return replace(moved, style=moved_style(laid(item.style, box), by))
+    return replace(moved, style=moved_style(laid(item.style, lambda: _box(item)), by))
 
 
 def _moved_outline(item: Outline, way: Way) -> Outline:

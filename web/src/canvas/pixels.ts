@@ -47,7 +47,12 @@ export async function pixelsAt(
     ] as const;
     if (u < 0 || v < 0 || u >= 1 || v >= 1) continue;
     const picture = pictureOf(image.href.baseVal);
-    await picture.decode();
+    try {
+      await picture.decode();
+    } catch {
+      pictures.clear(); // it did not arrive: it is asked for anew the next time
+      return null;
+    }
     return read(
       picture,
       Math.floor(u * picture.naturalWidth),
