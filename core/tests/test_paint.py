@@ -29,12 +29,13 @@ from buildup.drawing.sheet import Sheet
 from buildup.edits.apply import apply, read_command
 from buildup.edits.change import updated
 from buildup.errors import Refusal
+from buildup.formats.clipsvg import clip_svg
 from buildup.formats.svg import svg
 from buildup.forms.contours import contours_of, item_box, laid_style
 from buildup.forms.dashing import dashed
 from buildup.forms.filters import reach_of
 from buildup.forms.miters import cut_miters
-from buildup.forms.seen import seen_box
+from buildup.forms.seen import seen_box, shown_box
 from buildup.geometry.angles import direction
 from buildup.geometry.lengths import length
 from buildup.geometry.transforms import Affine
@@ -295,6 +296,14 @@ class EffectTest(unittest.TestCase):
         self.assertTrue(reach.right >= right and reach.bottom >= bottom)
         mark = drawable(value, "it").filter
         self.assertEqual(mark.box, (reach.left, reach.top, reach.width, reach.height))
+
+    def test_what_is_copied_is_as_large_as_its_shadows(self):
+        value = done(drawing(square(Style())), kind="group_items", items=["it"], group="group")
+        far = [{"kind": "shadow", "by": [300, 0], "radius": 1}]
+        value = done(value, kind="set_effects", items=["it"], effects=far)
+        self.assertAlmostEqual(shown_box(value, "group").right, 160 + 1 + 300 + 3)
+        self.assertAlmostEqual(seen_box(value, "group").right, 161)
+        self.assertIn('width="425', clip_svg(value, ["group"]))
 
     def test_the_effects_of_what_holds_it_reach_as_far_as_it_is_dragged(self):
         value = drawing(square(Style()), disc("other"))

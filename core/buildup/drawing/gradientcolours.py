@@ -8,6 +8,8 @@ from buildup.drawing.paint import Gradient, Spread, Stop
 
 def seen_at(gradient: Gradient, place: complex) -> Stop:
     """The colour of a gradient that lies on the sheet, at a place of it."""
+    if gradient.place.determinant == 0.0:  # it was squeezed flat: only its end is seen
+        return stop_at(gradient.stops, 1.0)
     there = gradient.place.inverse()(place)
     part = there.real if gradient.kind == "linear" else _round_part(gradient.focus, there)
     return stop_at(gradient.stops, _within(part, gradient.spread))

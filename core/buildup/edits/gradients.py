@@ -245,6 +245,9 @@ def _part_at(gradient: Gradient, place: complex) -> float:
 def _pulled(old: Gradient, peg: GradientPeg, to: complex, *, step: float | None = None) -> Gradient:
     """A gradient of which a peg was pulled; a pulled end turns and stretches all of it alike."""
     by = old.place
+    if by.determinant == 0.0:  # it was squeezed flat
+        along = by.across or SMALLEST + 0j
+        by = Affine(along, along * 1j, by.origin)
     start, end = by.origin, by(1 + 0j)
     if peg == "middle" or (peg == "start" and old.kind == "radial"):
         held = 0.5 + 0j if old.kind == "linear" else 0j

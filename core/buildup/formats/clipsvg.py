@@ -9,7 +9,7 @@ from buildup.drawing.numerals import short
 from buildup.errors import Refusal
 from buildup.formats.svg import drawn_lines
 from buildup.formats.svgread import CLIP_ID
-from buildup.forms.seen import seen_box
+from buildup.forms.seen import shown_box
 from buildup.geometry.boxes import Box
 
 
@@ -28,7 +28,7 @@ def clip_svg(drawing: Drawing, ids: Sequence[str]) -> str:
             "That is more than can be copied at once. What was copied before is still there; "
             "copy it in parts, or duplicate the drawing.",
         )
-    boxes = [b for i in tops if (b := seen_box(drawing, i)) is not None]
+    boxes = [b for i in tops if (b := shown_box(drawing, i)) is not None]
     box = Box.union(boxes) if boxes else Box(0.0, 0.0, 1.0, 1.0)
     size = [short(max(side, 0.01)) for side in (box.width, box.height)]
     view = " ".join([short(box.left), short(box.top), *size])

@@ -15,7 +15,7 @@ from buildup.forms.assembling import Form
 from buildup.forms.contours import form_of
 from buildup.forms.images import images, shown_images
 from buildup.forms.paintings import paintings_beside
-from buildup.forms.seen import painted_box, seen_box
+from buildup.forms.seen import painted_area, painted_box
 from buildup.forms.sides import kept
 from buildup.geometry.transforms import Affine
 from buildup.shapes.placement import moved_contour
@@ -105,7 +105,7 @@ def _whole(drawing: Drawing, item_id: str, seen: _Seen) -> tuple[str, Iterable[s
     item = drawing.items[item_id]
     finish = seen.style(item.style).finish if isinstance(item, Painted) else finish_of(item)
     label = f" aria-label={_name(item)}"
-    box = seen_box(drawing, item_id) if finish.effects else None
+    box = painted_area(drawing, item_id) if finish.effects else None
     if box is None:
         return showing(finish) + label, ()
     name = f"fx-{item_id}{seen.number}"

@@ -10,13 +10,12 @@ from buildup.drawing.paint import (
     Finish,
     Gradient,
     Paint,
-    Shadow,
     Stroke,
     hex_of,
 )
 from buildup.forms.assembling import Form
 from buildup.forms.dashing import fitted_dashes
-from buildup.forms.filters import filter_steps, reach_of
+from buildup.forms.filters import filter_steps, mirrored_effect, reach_of
 from buildup.forms.pens import placing_of
 from buildup.forms.seen import stroke_box
 from buildup.geometry.boxes import Box
@@ -42,7 +41,7 @@ def effect_lines(effects: Sequence[Effect], box: Box, name: str, by: Affine) -> 
 
     """
     box = Box.around(by(corner) for corner in box.corners)
-    seen = [replace(e, by=by.vector(e.by)) if isinstance(e, Shadow) else e for e in effects]
+    seen = [mirrored_effect(e, by) for e in effects]
     reach = reach_of(seen, box)
     yield (
         f'<filter id="{name}" filterUnits="userSpaceOnUse" {_place(reach)} '

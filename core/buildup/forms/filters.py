@@ -1,11 +1,12 @@
 """What effects come to as SVG filters (W3C Filter Effects 1), on the canvas and in files alike."""
 
 from collections.abc import Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 from buildup.drawing.numerals import short
 from buildup.drawing.paint import Blur, Effect, Feather, Glow, Shadow, hex_of
 from buildup.geometry.boxes import Box
+from buildup.geometry.transforms import Affine
 
 REACH = 3.0
 """Standard deviations after which nothing of a blur shows: less than 0.3 % of it lie beyond."""
@@ -54,6 +55,11 @@ def reach_of(effects: Sequence[Effect], box: Box) -> Box:
             grown = Box.union((box, moved))
         box = grown
     return box
+
+
+def mirrored_effect(effect: Effect, by: Affine) -> Effect:
+    """An effect in an image of a symmetry, where a shadow falls the other way, too."""
+    return replace(effect, by=by.vector(effect.by)) if isinstance(effect, Shadow) else effect
 
 
 def _steps(effect: Effect, source: str, done: str) -> list[FilterStep]:

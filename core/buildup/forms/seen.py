@@ -8,9 +8,10 @@ from collections.abc import Iterator, Sequence
 
 from buildup.drawing.extent import box_of
 from buildup.drawing.handles import tangents
-from buildup.drawing.model import Contour, Drawing
+from buildup.drawing.model import Contour, Drawing, finish_of
 from buildup.drawing.paint import Stroke, Style
 from buildup.forms.contours import HERE, moved_contours
+from buildup.forms.filters import mirrored_effect, reach_of
 from buildup.forms.images import shown_images
 from buildup.forms.paintings import paintings_of
 from buildup.forms.pens import pen_of, placing_of
@@ -24,6 +25,32 @@ from buildup.geometry.transforms import Affine
 def seen_box(drawing: Drawing, item_id: str) -> Box | None:
     """The box around an item with its stroke, or around all that shows of what it holds."""
     return _seen_under(drawing, item_id, HERE)
+
+
+def shown_box(drawing: Drawing, item_id: str, by: Affine = HERE) -> Box | None:
+    """The box of all that shows of an item in an image, as far as effects reach.
+
+    Images neither stretch nor slant; where there are no effects it is the box of what is seen.
+    """
+    box = painted_area(drawing, item_id, by)
+    effects = finish_of(drawing.items[item_id]).effects
+    if box is None or not effects:
+        return box
+    return reach_of([mirrored_effect(e, by) for e in effects], box)
+
+
+def painted_area(drawing: Drawing, item_id: str, by: Affine = HERE) -> Box | None:
+    """The box of what the effects of an item are done to: its paint, or all that shows in it."""
+    if drawing.is_painted(item_id):
+        return _seen_under(drawing, item_id, by)
+    shown = [i for i in drawing.tree.children(item_id) if not drawing.items[i].hidden]
+    found = (
+        shown_box(drawing, i, by.after(image))
+        for image in shown_images(drawing, item_id)
+        for i in shown
+    )
+    boxes = [b for b in found if b is not None]
+    return Box.union(boxes) if boxes else None
 
 
 def _seen_under(drawing: Drawing, item_id: str, by: Affine) -> Box | None:

@@ -10,7 +10,7 @@ from buildup.forms.contours import boxed_style, form_of, laid_style
 from buildup.forms.dashing import fitted_dashes
 from buildup.forms.filters import FilterStep, filter_steps, reach_of
 from buildup.forms.miters import cut_miters
-from buildup.forms.seen import painted_box, seen_box
+from buildup.forms.seen import painted_area, painted_box
 from buildup.geometry.boxes import Box
 from buildup.view.pathdata import path_data
 
@@ -65,7 +65,7 @@ class GradientMark:
 def filter_mark(drawing: Drawing, item_id: str) -> FilterMark | None:
     """The filter on an item; None: it has no effects, or nothing to do them to."""
     effects = finish_of(drawing.items[item_id]).effects
-    box = seen_box(drawing, item_id) if effects else None
+    box = painted_area(drawing, item_id) if effects else None
     return None if box is None else _filter_mark(effects, box)
 
 
