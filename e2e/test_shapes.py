@@ -224,7 +224,7 @@ class ShelfTest(ShapesTest):
             self.page.get_by_test_id("setting-one").click()
         self.settled()
         self.assertEqual(self.dials(1)["teeth"], 17)
-        self.page.locator(".shelf .name", has_text="one").dblclick()
+        self.page.locator(".tiles .name", has_text="one").dblclick()
         self.page.keyboard.type("Seventeen")
         self.page.keyboard.press("Enter")
         expect(self.page.get_by_test_id("setting-Seventeen")).to_be_visible()
