@@ -137,18 +137,16 @@ class RemoveSwatches(Command):
     def delta(self, drawing: Drawing) -> Delta:
         for swatch in self.swatches:
             _swatch(drawing, swatch)
-        put: dict[str, Item] = {}
-        for swatch in self.swatches:
 
-            def ink(colour: Colour, gone: str = swatch) -> Colour:
-                if isinstance(colour, Swatched) and colour.swatch == gone:
-                    return colour.colour
-                return colour
+        def ink(colour: Colour) -> Colour:
+            gone = isinstance(colour, Swatched) and colour.swatch in self.swatches
+            return hex_of(colour) if gone else colour
 
-            for item in _inked(drawing, swatch, ink, put):
-                put[item.id] = item
-        kept = tuple(s for s in drawing.sheet.swatches if s.id not in self.swatches)
-        return Delta(put=tuple(put.values()), sheet=replace(drawing.sheet, swatches=kept))
+        put = {i.id: i for swatch in self.swatches for i in _inked(drawing, swatch, ink)}
+        swatches = tuple(s for s in drawing.sheet.swatches if s.id not in self.swatches)
+        styles = tuple(replace(k, style=k.style.inked(ink)) for k in drawing.sheet.styles)
+        sheet = replace(drawing.sheet, swatches=swatches, styles=styles)
+        return Delta(put=tuple(put.values()), sheet=sheet)
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -266,16 +264,13 @@ def _with_new(sheet: Sheet, prefix: str, colours: Iterable[NamedColour]) -> Shee
     return replace(sheet, swatches=tuple(swatches))
 
 
-def _inked(
-    drawing: Drawing, swatch: str, ink: Inking, known: "dict[str, Item] | None" = None
-) -> Iterator[Item]:
+def _inked(drawing: Drawing, swatch: str, ink: Inking) -> Iterator[Item]:
     """The items that use a swatch, in other colours; locked ones follow, too."""
     items = drawing.items
     using = items.naming(swatch) if isinstance(items, Items) else items.values()
     for item in using:
-        before = (known or {}).get(item.id, item)
-        after = _in_colours(before, ink)
-        if after != before:
+        after = _in_colours(item, ink)
+        if after != item:
             yield after
 
 

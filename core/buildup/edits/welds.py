@@ -15,13 +15,15 @@ from buildup.drawing.model import (
     Shape,
     Symmetry,
     finish_of,
+    with_finish,
 )
-from buildup.drawing.paint import PLAIN, Style, moved_style
+from buildup.drawing.paint import PLAIN, Finish, Style, moved_style
 from buildup.drawing.tree import Move
 from buildup.edits.change import Delta, row_of, updated
 from buildup.edits.copying import check_count
 from buildup.errors import Refusal
 from buildup.forms.contours import contours_of, laid_style
+from buildup.forms.filters import mirrored_effect
 from buildup.forms.frames import own_standing
 from buildup.forms.images import images
 from buildup.forms.sides import kept
@@ -107,6 +109,8 @@ class _Weld:
             item = self.drawing.drawn_item(item_id)
             contours = (moved_contour(c, image) for c in self._outlines[item_id].contours)
             style = moved_style(second or laid_style(self.drawing, item_id), image)
+            finish = _in_image(item.style.finish, image)
+            style = replace(style, finish=finish)
             copy = as_outline(replace(item, id=self._new_id(), style=style), contours)
             self.put.append(copy)
             return copy.id
@@ -114,7 +118,9 @@ class _Weld:
         if not held:
             return None
         new = self._new_id()
-        self.put.append(replace(self.drawing.items[item_id], id=new))
+        held_in = self.drawing.items[item_id]
+        made = with_finish(held_in, _in_image(finish_of(held_in), image))
+        self.put.append(replace(made, id=new))
         self.moves += row_of(held, new, None)
         return new
 
@@ -125,6 +131,11 @@ class _Weld:
             found = f"{self.symmetry[:32]}-{self._number}"
             if found not in self.drawing.items:
                 return found
+
+
+def _in_image(finish: Finish, image: Affine) -> Finish:
+    """How something shows as a whole in an image, where its shadow falls the other way."""
+    return replace(finish, effects=tuple(mirrored_effect(e, image) for e in finish.effects))
 
 
 def _plain(contours: tuple[Contour, ...]) -> Iterator[Contour]:

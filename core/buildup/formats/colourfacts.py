@@ -1,6 +1,7 @@
 """A colour in all the ways in which it can be typed, for whoever picks one."""
 
 from dataclasses import dataclass
+from typing import Literal
 
 from buildup.drawing.checks import check_colour
 from buildup.drawing.colours import parts_of
@@ -8,6 +9,9 @@ from buildup.drawing.colourspaces import contrast, hsl_of, oklch_of
 from buildup.drawing.numerals import short
 from buildup.errors import Refusal
 from buildup.formats.colours import read_colour
+
+TEXT, MARKS = 4.5, 3.0
+"""Contrast ratios at the least (WCAG 2.2, 1.4.3 and 1.4.11)."""
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -28,6 +32,9 @@ class ColourFacts:
     """Degrees."""
     contrast: float
     """Its ratio against another colour, from 1 to 21."""
+    shows: Literal["text", "marks", "little"]
+    """What can be told from that colour: text (4.5 : 1), marks (3 : 1; WCAG 2.2, 1.4.3 and 1.4.11),
+    or little."""
 
 
 def colour_facts(text: str, against: str) -> ColourFacts:
@@ -47,6 +54,7 @@ def colour_facts(text: str, against: str) -> ColourFacts:
     check_colour(against)
     colour = _read(text)
     lightness, chroma, hue = oklch_of(colour)
+    ratio = contrast(colour, against)
     h, s, l = hsl_of(colour)  # noqa: E741
     return ColourFacts(
         hex=colour,
@@ -57,7 +65,8 @@ def colour_facts(text: str, against: str) -> ColourFacts:
         lightness=lightness,
         chroma=chroma,
         hue=hue,
-        contrast=contrast(colour, against),
+        contrast=ratio,
+        shows="text" if ratio >= TEXT else "marks" if ratio >= MARKS else "little",
     )
 
 

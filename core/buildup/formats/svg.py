@@ -65,7 +65,7 @@ class _Seen:
         if not self.images:
             return own
         painted = (s.second for s, number in self.images if number % 2 and s.second is not None)
-        return moved_style(next(painted, own), self.by)
+        return moved_style(replace(next(painted, own), finish=own.finish), self.by)
 
     def contours(self, contours: tuple[Contour, ...]) -> tuple[Contour, ...]:
         """Where its contours are there, cut as the symmetries say."""

@@ -7855,6 +7855,11 @@ export interface components {
             hue: number;
             /** Contrast */
             contrast: number;
+            /**
+             * Shows
+             * @enum {string}
+             */
+            shows: "text" | "marks" | "little";
         };
         /**
          * ColourIn

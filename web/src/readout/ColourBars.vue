@@ -30,6 +30,11 @@ const BARS = [
   { name: "chroma", label: "Chroma", max: MOST_CHROMA, step: 0.001 },
   { name: "hue", label: "Hue", max: 360, step: 0.5 },
 ] as const;
+const SHOWS: Record<ColourFacts["shows"], string> = {
+  text: "text reads",
+  marks: "marks show",
+  little: "hard to see",
+};
 const NOTATIONS = ["hex", "rgb", "hsl", "oklch"] as const;
 type Notation = (typeof NOTATIONS)[number];
 
@@ -114,9 +119,8 @@ const tracks = computed(() => {
   };
 });
 const stands = computed(() => {
-  const ratio = facts.value?.contrast ?? 1;
-  const use = ratio >= 4.5 ? "text reads" : ratio >= 3 ? "marks show" : "hard to see";
-  return `${shown(ratio, 1)} : 1, ${use}`;
+  if (!facts.value) return "";
+  return `${shown(facts.value.contrast, 1)} : 1, ${SHOWS[facts.value.shows]}`;
 });
 </script>
 

@@ -61,13 +61,7 @@ const remove = (n: number): void => board.commit(setting(effects.value.filter((_
       />
       <span class="label">Add</span>
       <span class="rest add">
-        <button
-          v-for="[kind, label] in EFFECTS"
-          :key="kind"
-          class="row-button"
-          :disabled="effects.length >= 8"
-          @click="add(kind)"
-        >
+        <button v-for="[kind, label] in EFFECTS" :key="kind" class="row-button" @click="add(kind)">
           {{ label }}
         </button>
       </span>

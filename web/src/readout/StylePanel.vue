@@ -57,7 +57,6 @@ const starting = computed(() => JSON.stringify(starts.kept.style) === JSON.strin
         size="small"
         label="Add a border"
         title="One more stroke, behind the others and wider"
-        :disabled="strokes.length >= 8"
         @click="board.commit({ kind: 'add_stroke', items: board.selected })"
       />
       <Button

@@ -115,7 +115,7 @@ export const useTools = defineStore("tools", () => {
       tolerance: () => handTolerance.value / view.scale,
       ink: showInk,
     }),
-    sample: new SampleTool(bench, {
+    sample: new SampleTool({
       look: (screen, under) => sampling.look(screen, under),
       give: (screen, under, what) => void sampling.give(screen, under, what),
       words: () => sampling.words,

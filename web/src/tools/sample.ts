@@ -1,6 +1,6 @@
 // Sample colour: what lies under the pointer is given to what is selected, or to what is drawn next.
 import type { Point } from "../api/types";
-import type { Bench, Hint, Pointer, Tool } from "./tool";
+import type { Hint, Pointer, Tool } from "./tool";
 
 export type Gives = "fill" | "stroke" | "style";
 
@@ -18,10 +18,7 @@ export interface Sampler {
 export class SampleTool implements Tool {
   readonly cursor = "crosshair";
 
-  constructor(
-    readonly bench: Bench,
-    private readonly sampler: Sampler,
-  ) {}
+  constructor(private readonly sampler: Sampler) {}
 
   about(): { text: string; hints: Hint[] } {
     const seen = this.sampler.words();
