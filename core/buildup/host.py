@@ -6,7 +6,16 @@ from typing import Any
 
 from buildup.cues.cuekinds import Meeting
 from buildup.drawing.checks import check_point
-from buildup.drawing.model import Assembly, Drawing, Group, Item, Outline, Symmetry, finish_of
+from buildup.drawing.model import (
+    Assembly,
+    Drawing,
+    Group,
+    Item,
+    Linked,
+    Outline,
+    Symmetry,
+    finish_of,
+)
 from buildup.drawing.sheet import Sheet
 from buildup.drawing.tree import Move, Tree
 from buildup.edits.apply import foreseen, write_command
@@ -227,7 +236,7 @@ def _previewed(
 
 def _shows_its_parts(item: Item) -> bool:
     """Whether a container looks different when what it holds does; effects reach as far as that."""
-    return isinstance(item, Group | Symmetry | Assembly) or bool(finish_of(item).effects)
+    return isinstance(item, Group | Symmetry | Assembly | Linked) or bool(finish_of(item).effects)
 
 
 def _looks_different(before: Drawing, after: Drawing, container: str) -> bool:

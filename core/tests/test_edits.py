@@ -13,6 +13,7 @@ from buildup.drawing.sheet import Guide, Sheet
 from buildup.edits.apply import COMMANDS, apply, kind_of, read_command, write_command
 from buildup.edits.change import Delta, inverse, updated
 from buildup.edits.guides import AddGuide
+from buildup.edits.keeping import kept_form
 from buildup.errors import Refusal
 from buildup.forms.frames import own_standing
 from hypothesis import example, given
@@ -23,6 +24,7 @@ from core.tests.zoo import drawing, full, leaf, plate, ring, wire
 UNDERLAY = {"id": "u", "picture": 1, "name": "u", "x": 100, "y": 100, "width": 80, "height": 60}
 LEAF = ["leaf", 0, 0]
 CLIP = clip_of(full(), ["leaf", "pair"]).text()
+KEPT = kept_form(clip_of(full(), ["leaf", "plate"]).text()).text()
 EVERY = [
     {"kind": "draw_anchor", "item": "new", "at": [1, 2], "handle": [3, 4]},
     {
@@ -147,6 +149,16 @@ EVERY = [
     {"kind": "set_kept_style", "kept": "old", "called": "Older"},
     {"kind": "remove_items", "items": ["second", "leaf"]},
     {"kind": "duplicate_items", "items": ["ring", "leaf"], "copies": ["c1", "c2"], "by": [5, 5]},
+    {"kind": "place_kept", "clip": KEPT, "copies": "kept", "called": "Leaf", "start": [9, 9]},
+    {
+        "kind": "follow_kept",
+        "items": ["copy"],
+        "clip": KEPT,
+        "copies": "kept",
+        "entry": "shelf-2",
+        "state": 2,
+    },
+    {"kind": "unlink_items", "items": ["copy"]},
     {"kind": "order_items", "items": ["leaf", "ring"], "behind": "second"},
     {"kind": "hide_items", "items": ["leaf"], "hidden": True},
     {"kind": "lock_items", "items": ["leaf"], "locked": True},

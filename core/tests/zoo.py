@@ -13,7 +13,9 @@ from buildup.drawing.model import (
     Group,
     Grown,
     HandStroke,
+    Holder,
     Layer,
+    Linked,
     Outline,
     Shape,
     Symmetry,
@@ -178,7 +180,7 @@ def disc(item="disc", by=700 + 400j):
 def nested(*items):
     """Items of which some are grouped, some lie in a second layer, in a symmetry, an assembly."""
     flat = drawing(*items)
-    holders = (
+    holders: tuple[Holder, ...] = (
         Layer(id="layer-2", name="Layer 2"),
         Group(id="pair", name="Pair", finish=Finish(0.5)),
         Group(id="inner", name="Inner"),
@@ -192,11 +194,11 @@ def nested(*items):
             edge=Grown(distance=4.0),
         ),
     )
-    inside = ("hexagon", "ring", "sketch", "second", "seamed", "disc", "bite")
+    inside = ("hexagon", "ring", "sketch", "second", "seamed", "disc", "bite", "held")
     below = tuple(i for i in flat.order if i not in inside)
     tree = {
         ROOT: (FIRST_LAYER, "layer-2"),
-        FIRST_LAYER: (*below, "whirl", "badge"),
+        FIRST_LAYER: (*below, "whirl", "badge", *(("copy",) if "held" in flat.items else ())),
         "badge": tuple(i for i in ("disc", "bite") if i in flat.items),
         "layer-2": ("pair",),
         "whirl": (*(i for i in ("second", "seamed") if i in flat.items), "empty"),
@@ -204,13 +206,17 @@ def nested(*items):
         "pair": ("hexagon", "inner"),
         "inner": ("ring", "sketch"),
     }
+    if "held" in flat.items:
+        copy = Linked(id="copy", name="Copy", entry="shelf-1", place=Affine(origin=-300 + 0j))
+        holders = (*holders, copy)
+        tree["copy"] = ("held",)
     return replace(flat, items={**flat.items, **{h.id: h for h in holders}}, tree=Tree(tree))
 
 
 def full():
     """A drawing with one item of each kind, in two layers, a group in a group among them."""
     lines = (wire(), wing(), sketch(), hexagon(), bracket(), seamed(), tight())
-    parts = (disc(), disc("bite", by=730 + 400j))
+    parts = (disc(), disc("bite", by=730 + 400j), disc("held", by=-300 + 0j))
     items = nested(leaf(), plate(), ring(), leaf("second", by=300 + 100j), *lines, *parts)
     guide = Guide(id="g", x=50, y=60, angle=90)
     wedge = ((0.2, 0.2), (0.2, 0.2), (0.8, 0.2), (0.8, 0.2), (0.8, 0.2), (0.8, 0.8))

@@ -33,6 +33,11 @@ class Clip:
     items: tuple[Item, ...]
     places: tuple[tuple[str, str], ...]
 
+    @property
+    def tops(self) -> tuple[str, ...]:
+        """The ids of the outermost, from back to front."""
+        return tuple(i for i, c in self.places if c == "")
+
     def drawing(self) -> Drawing:
         """A drawing that holds nothing else, so that all that is asked of one can be asked."""
         layer = Layer(id=FIRST_LAYER, name="Layer 1")

@@ -198,6 +198,26 @@ class Symmetry(Gathering):
     second: Style | None = None
 
 
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Linked(Gathering):
+    """A copy of an outline that is kept on the shelf, which follows it; what it holds is that.
+
+    Args:
+        entry: the key of what is kept.
+        state: which state of that it shows; each change makes the next one.
+        place: from the coordinates of what is kept, whose middle is 0, to where this stands.
+        turned: degrees by which it was turned, as `Way.turned`.
+        grown: the factor by which its strokes and corner radii were scaled.
+
+    """
+
+    entry: str
+    state: int = 1
+    place: Affine = Affine()
+    turned: float = 0.0
+    grown: float = 1.0
+
+
 @dataclass(frozen=True, slots=True)
 class FormSide:
     """What a side of an assembly's form comes from.
@@ -342,7 +362,7 @@ class Shape(Drawn):
 DrawnItem = Outline | Shape
 Painted = DrawnItem | Assembly
 """What has a form and a style: what is drawn, and assemblies."""
-Item = DrawnItem | Layer | Group | Symmetry | Assembly
+Item = DrawnItem | Layer | Group | Symmetry | Assembly | Linked
 
 
 def finish_of(item: Item) -> Finish:

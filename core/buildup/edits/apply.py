@@ -42,6 +42,8 @@ from buildup.edits.gradients import AddStop, DragGradient, RemoveStop, SetGradie
 from buildup.edits.gripping import LeanItems, ResizeItems, TurnItems
 from buildup.edits.guides import AddGuide, HideGuides, MoveGuide, RemoveGuides, SetGuide
 from buildup.edits.joining import BreakAnchors, JoinEnds, ReverseOutlines, StartAt
+from buildup.edits.keeping import FollowKept, PlaceKept, UnlinkItems
+from buildup.edits.links import check_links
 from buildup.edits.mirroring import MirrorItems
 from buildup.edits.onseams import held_on_seams
 from buildup.edits.outlines import AddOutline, CloseOutline, DrawAnchor
@@ -189,6 +191,9 @@ COMMANDS: tuple[type[Command], ...] = (
     RingOfCopies,
     GridOfCopies,
     PasteItems,
+    PlaceKept,
+    FollowKept,
+    UnlinkItems,
     OrderItems,
     StepItems,
     HideItems,
@@ -263,7 +268,10 @@ def foreseen(drawing: Drawing, command: Command) -> Delta:
         Refusal: as `apply`.
 
     """
-    told = held_eased(drawing, command.delta(drawing), whole=command.whole)
+    told = command.delta(drawing)
+    if not command.reaches_links:
+        check_links(drawing, told)
+    told = held_eased(drawing, told, whole=command.whole)
     told = held_on_seams(drawing, told, whole=command.whole)
     forward = slimmed(drawing, without_empty(drawing, with_contents(drawing, told)))
     check_sound(forward.put, forward.patches, forward.sheet)

@@ -10,7 +10,7 @@ from typing import Any
 
 from buildup.drawing.codec import FORM, check_form, read_item, read_kept, write, write_item
 from buildup.drawing.items import Items
-from buildup.drawing.model import FIRST_LAYER, Assembly, Drawing, Group, Holder, Item
+from buildup.drawing.model import FIRST_LAYER, Assembly, Drawing, Group, Holder, Item, Linked
 from buildup.drawing.sheet import Sheet
 from buildup.drawing.tree import Move, Replanting, Tree
 from buildup.edits.patches import Patch, joined, patched, patches_between, taken_back
@@ -233,7 +233,7 @@ def with_contents(drawing: Drawing, delta: Delta) -> Delta:
 
 
 def without_empty(drawing: Drawing, delta: Delta) -> Delta:
-    """A delta that also removes the groups and assemblies that it empties."""
+    """A delta that also removes the groups, assemblies and linked copies that it empties."""
     tree = drawing.tree
     left = [i for i, into, _ in delta.moves if i in tree and tree.container(i) != into]
     around = {c for i in (*left, *delta.removed) for c in tree.above(i)} - set(delta.removed)
@@ -243,7 +243,7 @@ def without_empty(drawing: Drawing, delta: Delta) -> Delta:
     gone = list(delta.removed)
     for container in sorted(around, key=lambda c: -len(tuple(tree.above(c)))):
         holds = set(after.children(container)) - set(gone)
-        if not holds and isinstance(drawing.items[container], Group | Assembly):
+        if not holds and isinstance(drawing.items[container], Group | Assembly | Linked):
             gone.append(container)
     return replace(delta, removed=tuple(gone))
 

@@ -86,6 +86,9 @@ class Command:
         for f in fields(self):
             _check(getattr(self, f.name), f.name)
 
+    reaches_links: ClassVar[bool] = False
+    """It may change what linked copies hold, without the copies."""
+
     @property
     def goes_along(self) -> "tuple[Point, Point] | None":
         """The straight line that it goes along, where the pointer alone does not say which."""

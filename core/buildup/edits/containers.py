@@ -13,6 +13,7 @@ from buildup.drawing.model import (
     Holder,
     Item,
     Layer,
+    Linked,
     Outline,
     Symmetry,
     finish_of,
@@ -117,9 +118,13 @@ class GroupItems(Command):
         return Delta(put=(group,), moves=(place, *row_of(tops, group.id, None)))
 
 
+Apart = Group | Symmetry | Assembly | Linked
+"""What can be taken apart into what it holds."""
+
+
 @dataclass(frozen=True, slots=True, kw_only=True)
 class TakeApart(Command):
-    """Takes groups apart, symmetries and assemblies: what each holds comes to lie where it lay.
+    """Takes groups and other containers apart: what each holds comes to lie where it lay.
 
     Of an outline of several contours each becomes an outline of its own.
     """
@@ -134,7 +139,7 @@ class TakeApart(Command):
 
     def delta(self, drawing: Drawing) -> Delta:
         found = open_items(drawing, self.items)
-        groups = [i for i in found if isinstance(i, Group | Symmetry | Assembly)]
+        groups = [i for i in found if isinstance(i, Apart)]
         compounds = [i for i in found if isinstance(i, Outline) and len(i.contours) > 1]
         if not groups and not compounds:
             raise Refusal("no_group", "There is no group among what is selected.")
@@ -159,7 +164,7 @@ class TakeApart(Command):
         return Delta(put=tuple(put), moves=tuple(moves), removed=tuple(chosen), said=said)
 
     def _plain_parts(
-        self, drawing: Drawing, groups: list[Group | Symmetry | Assembly], put: list[Item]
+        self, drawing: Drawing, groups: Sequence[Apart], put: list[Item]
     ) -> list[Item]:
         """The parts of assemblies, without what they did in them."""
         known = {i.id: i for i in put}

@@ -2,8 +2,8 @@
 
 from dataclasses import dataclass, replace
 
+from buildup.drawing.linking import as_group
 from buildup.drawing.model import Assembly, Drawing, Grown, Item, Stroked
-from buildup.edits.welds import as_group
 from buildup.forms.paintings import grows
 
 

@@ -5,6 +5,7 @@ from collections.abc import Mapping
 from dataclasses import dataclass, field, replace
 from typing import ClassVar, Literal
 
+from buildup.drawing.linking import as_group
 from buildup.drawing.model import (
     Anchor,
     Assembly,
@@ -13,6 +14,8 @@ from buildup.drawing.model import (
     Drawn,
     DrawnItem,
     Frame,
+    Item,
+    Linked,
     Outline,
     Shape,
     Symmetry,
@@ -71,7 +74,7 @@ class DrawShape(Command):
         kind = shape_kind(self.shape)
         start, diagonal = complex(*self.start), complex(*self.to) - complex(*self.start)
         if self.square:
-            diagonal = _in_proportion(diagonal, kind.proportion(checked_dials(kind, self.dials)))
+            diagonal = in_proportion(diagonal, kind.proportion(checked_dials(kind, self.dials)))
         centre = start if self.centred else start + diagonal / 2.0
         scale = 2.0 if self.centred else 1.0
         width, height = abs(diagonal.real) * scale, abs(diagonal.imag) * scale
@@ -88,7 +91,7 @@ class DrawShape(Command):
         return placed(drawing, (shape,), container=self.container)
 
 
-def _in_proportion(diagonal: complex, ratio: float) -> complex:
+def in_proportion(diagonal: complex, ratio: float) -> complex:
     """A diagonal whose box has a proportion (width ÷ height) and holds the given one."""
     height = max(abs(diagonal.real) / ratio, abs(diagonal.imag))
     return complex(
@@ -168,7 +171,7 @@ class ChangeShape(Command):
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class TurnIntoOutlines(Command):
-    """Gives up dials, worked corners, symmetries and assemblies for plain outlines of that form."""
+    """Gives up dials, worked corners, symmetries, assemblies and links for plain outlines."""
 
     kind: Literal["turn_into_outlines"] = "turn_into_outlines"
     items: tuple[str, ...]
@@ -198,9 +201,10 @@ def _plainly(drawing: Drawing, tops: list[str]) -> list[Delta]:
     others = [drawing.items[i] for i in every if i not in inside]
     live = [i for i in others if isinstance(i, Drawn) and _is_live(i)]
     deltas = weld_all(drawing, symmetries)
-    if live:
-        put = tuple(as_outline(i, contours_of(drawing, i.id)) for i in live)
-        deltas.append(Delta(put=put))
+    put: list[Item] = [as_outline(i, contours_of(drawing, i.id)) for i in live]
+    put += [as_group(i) for i in map(drawing.items.__getitem__, every) if isinstance(i, Linked)]
+    if put:
+        deltas.append(Delta(put=tuple(put)))
     return deltas
 
 

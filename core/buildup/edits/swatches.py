@@ -89,6 +89,7 @@ class SetSwatch(Command):
     """Changes a swatch, and with it all that is painted with it."""
 
     goes_on: ClassVar[tuple[str, ...]] = ("swatch",)
+    reaches_links: ClassVar[bool] = True
     kind: Literal["set_swatch"] = "set_swatch"
     swatch: str
     """Which."""
@@ -126,6 +127,7 @@ class SetSwatch(Command):
 class RemoveSwatches(Command):
     """Takes swatches away; what is painted with them keeps its colours."""
 
+    reaches_links: ClassVar[bool] = True
     kind: Literal["remove_swatches"] = "remove_swatches"
     swatches: tuple[str, ...]
     """Which."""

@@ -4,11 +4,10 @@ from collections.abc import Iterable, Iterator
 from dataclasses import dataclass, field, replace
 
 from buildup.drawing.checks import MOST_ANCHORS
+from buildup.drawing.linking import as_group
 from buildup.drawing.model import (
-    Assembly,
     Contour,
     Drawing,
-    Group,
     Item,
     Outline,
     Painted,
@@ -143,18 +142,6 @@ def _plain(contours: tuple[Contour, ...]) -> Iterator[Contour]:
     for contour in contours:
         anchors = (a if a.seam is None else replace(a, seam=None) for a in contour.anchors)
         yield replace(contour, anchors=tuple(anchors))
-
-
-def as_group(item: Symmetry | Assembly) -> Group:
-    """A container as a plain group that shows as it did."""
-    return Group(
-        id=item.id,
-        name=item.name,
-        finish=finish_of(item),
-        hidden=item.hidden,
-        locked=item.locked,
-        role=item.role,
-    )
 
 
 def as_outline(item: Painted, contours: Iterable[Contour]) -> Outline:

@@ -1,9 +1,9 @@
 """Items on their way to the clipboard: an SVG for other programs, which holds the items as well."""
 
-from collections.abc import Sequence
+from collections.abc import Iterable, Sequence
 from xml.sax.saxutils import escape
 
-from buildup.drawing.clips import LONGEST_CLIP, clip_of
+from buildup.drawing.clips import LONGEST_CLIP, Clip, clip_of
 from buildup.drawing.model import Drawing
 from buildup.drawing.numerals import short
 from buildup.errors import Refusal
@@ -28,17 +28,29 @@ def clip_svg(drawing: Drawing, ids: Sequence[str]) -> str:
             "That is more than can be copied at once. What was copied before is still there; "
             "copy it in parts, or duplicate the drawing.",
         )
+    return _document(drawing, tops, (metadata(clip),))
+
+
+def metadata(clip: str) -> str:
+    """The element in which a clip's text travels."""
+    return f'<metadata id="{CLIP_ID}">{escape(clip)}</metadata>'
+
+
+def picture_of_clip(clip: Clip) -> str:
+    """An SVG document that shows a clip, as large as what is seen of it, in CSS pixels."""
+    return _document(clip.drawing(), clip.tops, ())
+
+
+def view_of(drawing: Drawing, tops: Iterable[str]) -> tuple[str, str, str]:
+    """The width, the height and the view box of what is seen of some items."""
     boxes = [b for i in tops if (b := shown_box(drawing, i)) is not None]
     box = Box.union(boxes) if boxes else Box(0.0, 0.0, 1.0, 1.0)
-    size = [short(max(side, 0.01)) for side in (box.width, box.height)]
-    view = " ".join([short(box.left), short(box.top), *size])
-    return "\n".join(
-        [
-            f'<svg xmlns="http://www.w3.org/2000/svg" width="{size[0]}" height="{size[1]}" '
-            f'viewBox="{view}">',
-            f'<metadata id="{CLIP_ID}">{escape(clip)}</metadata>',
-            *drawn_lines(drawing, tops),
-            "</svg>",
-            "",
-        ]
-    )
+    width, height = (short(max(side, 0.01)) for side in (box.width, box.height))
+    return width, height, f"{short(box.left)} {short(box.top)} {width} {height}"
+
+
+def _document(drawing: Drawing, tops: Sequence[str], more: Iterable[str]) -> str:
+    width, height, view = view_of(drawing, tops)
+    size = f'width="{width}" height="{height}" viewBox="{view}"'
+    lines = (*more, *drawn_lines(drawing, tops))
+    return "\n".join([f'<svg xmlns="http://www.w3.org/2000/svg" {size}>', *lines, "</svg>", ""])

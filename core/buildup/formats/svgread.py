@@ -12,7 +12,7 @@ from typing import NoReturn
 from xml.parsers import expat
 
 from buildup.drawing.checks import LONGEST_NAME, MOST_ANCHORS, NO_TEXT
-from buildup.drawing.clips import LONGEST_CLIP, Clip
+from buildup.drawing.clips import LONGEST_CLIP, Clip, clip_of, read_clip
 from buildup.drawing.model import Anchor, Contour, DrawnItem, Frame, Group, Item, Outline, Shape
 from buildup.drawing.paint import PLAIN, Finish
 from buildup.errors import Refusal
@@ -69,6 +69,14 @@ class _Level:
     """Nothing in it is read."""
 
 
+@dataclass(frozen=True)
+class Each:
+    """The outermost items of a document, each with its name, and what was left out."""
+
+    clips: tuple[tuple[str, Clip], ...]
+    said: str
+
+
 def read_svg(text: str) -> Reading:
     """The forms of an SVG document, or the clip of our own that travels in one.
 
@@ -76,9 +84,50 @@ def read_svg(text: str) -> Reading:
         Refusal: `too_much`, `not_svg`, `entities`, or `nothing_drawn` where it holds no form.
 
     """
+    document = _read(text, symbols=False)
+    if document.clip:
+        return Reading(document.clip, "")
+    clip = document.found()
+    if not clip.items:
+        raise _nothing(document)
+    return Reading(clip.text(), document.said)
+
+
+def read_each(text: str) -> Each:
+    """The symbols of an SVG document, or where it has none its outermost items, by themselves.
+
+    A symbol in which a clip of our own travels is that.
+
+    Raises:
+        Refusal: as `read_svg`, and as `read_clip`.
+
+    """
+    document = _read(text, symbols=True)
+    whole = document.found()
+    tops = [t for t in whole.tops if t in document.symbols] or whole.tops
+    if document.clip:
+        return Each((("", read_clip(document.clip)),), "")
+    if not tops:
+        raise _nothing(document)
+    drawing = whole.drawing()
+    clips = (
+        read_clip(own) if (own := document.symbols.get(t)) else clip_of(drawing, (t,)) for t in tops
+    )
+    names = (drawing.items[t].name for t in tops)
+    return Each(tuple(zip(names, clips, strict=True)), document.said)
+
+
+def _nothing(document: "_Document") -> Refusal:
+    return Refusal(
+        "nothing_drawn",
+        f"There is no form in the SVG that was copied. {document.said} Nothing was changed.",
+    )
+
+
+def _read(text: str, *, symbols: bool) -> "_Document":
     if len(text) > LONGEST_CLIP:
         raise _too_much("is longer than 6 million characters")
-    document = _Document()
+    document = _Document(symbols=symbols)
     parser = expat.ParserCreate(namespace_separator=" ")
     parser.buffer_text = True
     parser.StartElementHandler = document.start
@@ -89,17 +138,9 @@ def read_svg(text: str) -> Reading:
         parser.Parse(NO_TEXT.sub("", text).lstrip(), True)
     except expat.ExpatError as problem:
         raise _not_svg(None if document.elements == 0 else problem.lineno) from None
-    if document.clip:
-        return Reading(document.clip, "")
-    if not document.is_svg:
+    if not document.is_svg and not document.clip:
         raise _not_svg(None)
-    clip = document.found()
-    if not clip.items:
-        raise Refusal(
-            "nothing_drawn",
-            f"There is no form in the SVG that was copied. {document.said} Nothing was changed.",
-        )
-    return Reading(clip.text(), document.said)
+    return document
 
 
 def _not_svg(line: int | None) -> Refusal:
@@ -129,7 +170,10 @@ def _no_entities(*_: object) -> NoReturn:
 class _Document:
     """One pass through a document."""
 
-    def __init__(self) -> None:
+    def __init__(self, *, symbols: bool) -> None:
+        self._holds = _HOLDS | {"symbol"} if symbols else _HOLDS
+        self.symbols: dict[str, str] = {}
+        """What travels in each symbol, by the id of its group."""
         self.elements = 0
         self.is_svg = False
         self.clip = ""
@@ -159,7 +203,7 @@ class _Document:
             self._text, self._reads = [], "clip"
         elif own and plain == "style":
             self._text, self._reads = [], "style"
-        if not own or plain not in _HOLDS | _FORMS.keys():
+        if not own or plain not in self._holds | _FORMS.keys():
             if own and plain in _LEFT_OUT:
                 self._left[_LEFT_OUT[plain]] += 1
             level.skips = True
@@ -170,8 +214,10 @@ class _Document:
         level.place = around.place.after(read_transform(attributes.get("transform")))
         if plain == "svg":
             level.place = level.place.after(_viewed(attributes, outermost=len(self._levels) == 1))
-        elif plain == "g" and not level.skips:
+        elif plain in ("g", "symbol") and not level.skips:
             self._open_group(level, around, attributes, declared)
+            if plain == "symbol" and level.group is not None:
+                self.symbols[level.group.id] = ""
         elif plain in _FORMS and not level.skips:
             self._draw(plain, level, attributes)
 
@@ -186,7 +232,11 @@ class _Document:
         if self._text is None:
             return
         text, self._text = "".join(self._text), None
-        if self._reads == "clip":
+        around = self._levels[-1].group if self._levels else None
+        if self._reads == "clip" and around is not None and around.id in self.symbols:
+            self.symbols[around.id] = text.strip()
+            self._levels[-1].skips = True  # what shows of it is the same
+        elif self._reads == "clip":
             self.clip = text.strip()
         else:
             self._classes |= read_classes(text)
@@ -202,10 +252,11 @@ class _Document:
                 inside = list(places(item_id, item_id))
                 if isinstance(self._items[item_id], Group):
                     tops = [i for i, c in inside if c == item_id]
-                    if len(tops) == 1 and self._items[item_id] == _plain(self._items[item_id]):
+                    plain = self._items[item_id] == _plain(self._items[item_id])
+                    if len(tops) == 1 and plain and item_id not in self.symbols:
                         yield from ((i, into if c == item_id else c) for i, c in inside)
                         continue
-                    if not tops:
+                    if not tops and not self.symbols.get(item_id):
                         continue
                 yield item_id, into
                 yield from inside

@@ -14,6 +14,8 @@ from buildup.drawing.model import (
     Frame,
     Grown,
     HandStroke,
+    Item,
+    Linked,
     Outline,
     Shape,
     Symmetry,
@@ -105,9 +107,9 @@ def moved_contour(contour: Contour, by: Affine) -> Contour:
     return replace(contour, anchors=tuple(moved_anchor(a, by) for a in contour.anchors))
 
 
-Placed = DrawnItem | Symmetry | Assembly
+Placed = DrawnItem | Symmetry | Assembly | Linked
 """Items that stand somewhere, or keep lengths; of other containers only what they hold does."""
-PLACED = (Drawn, Symmetry, Assembly)
+PLACED = (Drawn, Symmetry, Assembly, Linked)
 """Their types."""
 
 
@@ -117,21 +119,32 @@ def moved_item(item: DrawnItem, way: Way) -> DrawnItem: ...
 def moved_item(item: Symmetry, way: Way) -> Symmetry: ...
 @overload
 def moved_item(item: Assembly, way: Way) -> Assembly: ...
+@overload
+def moved_item(item: Linked, way: Way) -> Linked: ...
 def moved_item(item: Placed, way: Way) -> Placed:
     """An item that takes a way.
 
     A shape keeps its dials: scaling along its own axes changes its width and height, a shear
     goes into its placement. A symmetry takes its line or centre along, an assembly the places by
-    which it tells its corners.
+    which it tells its corners, a linked copy its way from what is kept.
     """
     by = way.by
     if isinstance(item, Assembly):
         return _moved_assembly(item, way)
     if isinstance(item, Symmetry):
         return _moved_symmetry(item, by)
+    if isinstance(item, Linked):
+        return _moved_link(item, way)
     moved = _moved_outline(item, way) if isinstance(item, Outline) else _moved_shape(item, by)
     moved = _painted_along(item, moved, by)
     return _grown(moved, abs(by.determinant) ** 0.5) if way.grows else moved
+
+
+def grown_item(item: Item, scale: float) -> Item:
+    """An item whose strokes, corner radii and other lengths are scaled, where it stands."""
+    if isinstance(item, Assembly):
+        return _grown_assembly(item, scale)
+    return _grown(item, scale) if isinstance(item, Outline | Shape) else item
 
 
 def laid_item(item: T) -> T:
@@ -177,18 +190,26 @@ def _moved_symmetry(item: Symmetry, by: Affine) -> Symmetry:
 
 
 def _moved_assembly(item: Assembly, way: Way) -> Assembly:
-    item = replace(item, style=moved_style(item.style, way.by))
     corners = tuple(replace(c, at=way.by.vector(c.at)) for c in item.corners)
-    if not way.grows:
-        return replace(item, corners=corners)
-    scale = abs(way.by.determinant) ** 0.5
+    moved = replace(item, style=moved_style(item.style, way.by), corners=corners)
+    return _grown_assembly(moved, abs(way.by.determinant) ** 0.5) if way.grows else moved
+
+
+def _grown_assembly(item: Assembly, scale: float) -> Assembly:
     grown = tuple(
-        replace(c, corner=replace(c.corner, radius=c.corner.radius * scale)) for c in corners
+        replace(c, corner=replace(c.corner, radius=c.corner.radius * scale)) for c in item.corners
     )
     edge = item.edge
     if isinstance(edge, Grown):
         edge = replace(edge, distance=edge.distance * scale)
     return replace(item, corners=grown, style=grown_style(item.style, scale), edge=edge)
+
+
+def _moved_link(item: Linked, way: Way) -> Linked:
+    before = item.turned if way.by.determinant >= 0.0 else -item.turned
+    grown = item.grown * (abs(way.by.determinant) ** 0.5 if way.grows else 1.0)
+    place = way.by.after(item.place)
+    return replace(item, place=place, turned=normal_degrees(way.turned + before), grown=grown)
 
 
 def _moved_shape(item: Shape, by: Affine) -> Shape:

@@ -11,6 +11,7 @@ from buildup.drawing.model import (
     FillRule,
     Holder,
     Layer,
+    Linked,
     Outline,
     Role,
     Shape,
@@ -52,13 +53,24 @@ class Splice:
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
+class LinkMark:
+    """What a linked copy follows."""
+
+    entry: str
+    """The key of what is kept on the shelf."""
+    state: int
+    """Which state of it this shows."""
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
 class Drawable:
     """An item as the canvas draws it."""
 
     id: str
     name: str
     type: str
-    """The registry's name of a shape, or `outline`, `layer`, `group`, `symmetry`, `assembly`."""
+    """The registry's name of a shape, or `outline`, `layer`, `group`, `symmetry`, `assembly`,
+    `linked`."""
     hidden: bool
     locked: bool
     box: tuple[float, float, float, float]
@@ -87,6 +99,8 @@ class Drawable:
     assembly: AssemblyMark | None = None
     role: Role | None = None
     """What it does in the assembly it lies in, if that is something of its own."""
+    link: LinkMark | None = None
+    """Of a linked copy, what it follows."""
 
 
 def drawable(drawing: Drawing, item_id: str) -> Drawable:
@@ -119,6 +133,8 @@ def _drawable(drawing: Drawing, item_id: str) -> Drawable:
         return replace(found, dashes=dashes_of(form.contours, style))
     if isinstance(item, Symmetry):
         return replace(found, symmetry=symmetry_mark(drawing, item))
+    if isinstance(item, Linked):
+        return replace(found, link=LinkMark(entry=item.entry, state=item.state))
     if isinstance(item, Holder):
         return found
     contours = contours_of(drawing, item_id)
