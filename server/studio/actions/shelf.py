@@ -1,16 +1,29 @@
-"""The shelf: keep settings of dials in trays, change them, send them out and take them in."""
+"""The shelf: settings and outlines in trays; named, ordered, sent out and taken in."""
 
-from collections.abc import Sequence
+from collections.abc import Iterable, Sequence
+from dataclasses import dataclass
 
-from buildup.drawing.checks import check_name
+from buildup.drawing.checks import check_id, check_name
+from buildup.drawing.codec import write
+from buildup.edits.keeping import kept_form
 from buildup.errors import Refusal
+from buildup.forms.keptfacts import kept_facts
 from buildup.shapes.presets import READY_MADE, Setting, checked_setting
+from django.db.models import QuerySet, Sum
+from django.db.models.functions import Length
 
 from studio.actions.turns import in_turn
+from studio.demo.tray import luthiers_tray
+from studio.keptoutline import KeptOutline, new_key
 from studio.models import Shelf, ShelfEntry
+from studio.store import batches, most_at_once
 
 MOST_ENTRIES = 2_000
 """On one shelf."""
+FORM = 2
+"""Of shelves: form 1 came with the ready-made settings, form 2 with the luthier's forms as well."""
+MOST_KEPT = 60_000_000
+"""Characters of all outlines on one shelf."""
 
 
 def unknown_entry() -> Refusal:
@@ -18,20 +31,46 @@ def unknown_entry() -> Refusal:
     return Refusal("unknown_entry", "That is no longer on the shelf. Nothing was changed.")
 
 
-def _set_up(user_id: int) -> None:
-    """Take the shelf for the running transaction; a new one comes with the ready-made tray."""
-    _, new = Shelf.objects.get_or_create(owner_id=user_id)
-    Shelf.objects.select_for_update().get(owner_id=user_id)
-    if new:
-        _put(user_id, [checked_setting(s) for s in READY_MADE])
+def set_up(user_id: int) -> None:
+    """Take the shelf for the running transaction, with the ready-made trays it has not had yet."""
+    Shelf.objects.get_or_create(owner_id=user_id)
+    shelf = Shelf.objects.select_for_update().get(owner_id=user_id)
+    if shelf.form == FORM:
+        return
+    settings = [checked_setting(s) for s in READY_MADE] if shelf.form == 0 else []
+    put(user_id, settings, luthiers_tray())
+    shelf.form = FORM
+    shelf.save()
+
+
+def _of(user_id: int) -> QuerySet[ShelfEntry]:
+    return ShelfEntry.objects.filter(owner_id=user_id)
 
 
 @in_turn
 def entries(user_id: int) -> list[ShelfEntry]:
-    """All entries by tray, in order; a new shelf comes with the ready-made tray."""
-    if not Shelf.objects.filter(owner_id=user_id).exists():
-        _set_up(user_id)
-    return list(ShelfEntry.objects.filter(owner_id=user_id))
+    """All entries by tray, in order, without their clips; a new shelf has the ready-made ones."""
+    if not Shelf.objects.filter(owner_id=user_id, form=FORM).exists():
+        set_up(user_id)
+    return list(_of(user_id).defer("clip"))
+
+
+@in_turn
+def in_tray(user_id: int, tray: str | None) -> list[ShelfEntry]:
+    """The entries of a tray, or of all of them, with their clips."""
+    return list(_of(user_id) if tray is None else _of(user_id).filter(tray=tray))
+
+
+def entry_of(user_id: int, entry_id: int) -> ShelfEntry:
+    """One entry.
+
+    Raises:
+        Refusal: `unknown_entry`.
+    """
+    row = _of(user_id).filter(pk=entry_id).first()
+    if row is None:
+        raise unknown_entry()
+    return row
 
 
 @in_turn
@@ -39,12 +78,12 @@ def keep(user_id: int, setting: Setting) -> ShelfEntry:
     """Put a setting on the shelf; one of the same name in the tray is replaced.
 
     Raises:
-        Refusal: as `checked_setting`, or `shelf_full`.
+        Refusal: as `checked_setting`; `shelf_full`, or `name_taken` by an outline.
     """
     sound = checked_setting(setting)
-    _set_up(user_id)
-    _put(user_id, (sound,))
-    return ShelfEntry.objects.get(owner_id=user_id, tray=sound.tray, name=sound.name)
+    set_up(user_id)
+    put(user_id, (sound,))
+    return _of(user_id).get(tray=sound.tray, name=sound.name)
 
 
 @in_turn
@@ -56,83 +95,196 @@ def change(
     Raises:
         Refusal: `unknown_entry`, `bad_name` or `name_taken`.
     """
-    _set_up(user_id)
-    row = ShelfEntry.objects.filter(owner_id=user_id, pk=entry_id).first()
-    if row is None:
-        raise unknown_entry()
+    set_up(user_id)
+    row = entry_of(user_id, entry_id)
     for text in (name, tray):
         if text is not None:
             check_name(text)
     row.name = row.name if name is None else name.strip()
     row.tray = row.tray if tray is None else tray.strip()
-    same = ShelfEntry.objects.filter(owner_id=user_id, tray=row.tray, name=row.name)
-    if same.exclude(pk=row.pk).exists():
-        raise Refusal(
-            "name_taken",
-            f"There is a “{row.name}” in the tray “{row.tray}” already. Choose another.",
-        )
-    row.save()
+    if _of(user_id).filter(tray=row.tray, name=row.name).exclude(pk=row.pk).exists():
+        raise name_taken(row.tray, row.name)
+    row.save(update_fields=["name", "tray"])
     return row
 
 
-def remove(user_id: int, entry_id: int) -> None:
-    """Take an entry off the shelf.
+def name_taken(tray: str, name: str) -> Refusal:
+    """The refusal for a name that a tray has already."""
+    return Refusal(
+        "name_taken", f"There is a “{name}” in the tray “{tray}” already. Choose another."
+    )
+
+
+@in_turn
+def order(user_id: int, wanted: Sequence[int]) -> None:
+    """Lay entries of a tray in an order; those that are not named stay behind these.
 
     Raises:
         Refusal: `unknown_entry`.
     """
-    done, _ = ShelfEntry.objects.filter(owner_id=user_id, pk=entry_id).delete()
-    if not done:
+    set_up(user_id)
+    known = {row.pk: row for row in _of(user_id).filter(pk__in=wanted).only("id", "tray", "rank")}
+    rows = [known[pk] for pk in dict.fromkeys(wanted) if pk in known]
+    if len(rows) < len(wanted) or len({r.tray for r in rows}) > 1:
         raise unknown_entry()
+    rest = _of(user_id).filter(tray=rows[0].tray).exclude(pk__in=known).only("id", "rank")
+    for rank, row in enumerate((*rows, *rest), 1):
+        row.rank = rank
+    ShelfEntry.objects.bulk_update([*rows, *rest], ["rank"], batch_size=200)
 
 
 @in_turn
-def take_in(user_id: int, settings: Sequence[Setting]) -> int:
-    """Add settings from a file, all or none; those of a name that is there replace it.
+def remove(user_id: int, entry_id: int) -> ShelfEntry:
+    """Take an entry off the shelf; what it was.
 
     Raises:
-        Refusal: as `keep`, naming the setting.
+        Refusal: `unknown_entry`.
     """
-    _check_room(len({(s.tray, s.name) for s in settings}))
-    sound = []
-    for setting in settings:
-        try:
-            sound.append(checked_setting(setting))
-        except Refusal as problem:
-            sentence = f"“{setting.name[:40]}”: {problem.sentence} Nothing was taken in."
-            raise Refusal(problem.code, sentence, setting.name[:40]) from None
-    _set_up(user_id)
-    _put(user_id, sound)
-    return len(settings)
+    set_up(user_id)
+    row = entry_of(user_id, entry_id)
+    ShelfEntry.objects.filter(pk=row.pk).delete()
+    return row
+
+
+@dataclass(frozen=True)
+class TrayFile:
+    """What a file holds that is taken in."""
+
+    settings: Sequence[Setting] = ()
+    outlines: Sequence[KeptOutline] = ()
+
+
+@in_turn
+def take_in(user_id: int, file: TrayFile) -> int:
+    """Add what a file holds, all or nothing; what has a name that is there replaces it.
+
+    An outline brings its key along, so that its linked copies know it again.
+
+    Raises:
+        Refusal: as `keep` and `checked_outline`, naming what it was.
+    """
+    every: list[Setting | KeptOutline] = [*file.settings, *file.outlines]
+    _check_room(len({(e.tray, e.name) for e in every}))
+    settings, outlines = [], []
+    name = ""
+    try:
+        for setting in file.settings:
+            name = setting.name
+            settings.append(checked_setting(setting))
+        for outline in file.outlines:
+            name = outline.name
+            outlines.append(checked_outline(outline))
+    except Refusal as problem:
+        sentence = f"“{name[:40]}”: {problem.sentence} Nothing was taken in."
+        raise Refusal(problem.code, sentence, name[:40]) from None
+    set_up(user_id)
+    put(user_id, settings, outlines)
+    return len(settings) + len(outlines)
+
+
+def checked_outline(outline: KeptOutline) -> KeptOutline:
+    """An outline about its own middle, with a key of its own where it brings none.
+
+    Raises:
+        Refusal: as `kept_form`; `bad_name`, `bad_id`, or `too_large` for the store.
+    """
+    check_name(outline.name)
+    check_name(outline.tray)
+    clip = kept_form(outline.clip).text()
+    if len(clip) > most_at_once():
+        raise Refusal("too_large", "That is more than one tray takes as one outline.")
+    key = outline.key or new_key()
+    family = outline.family or key
+    for word in (key, family):
+        check_id(word)
+    return KeptOutline(
+        tray=outline.tray.strip(),
+        name=outline.name.strip(),
+        clip=clip,
+        key=key,
+        family=family,
+        state=max(1, outline.state),
+    )
 
 
 def _check_room(count: int) -> None:
     if count > MOST_ENTRIES:
         raise Refusal(
-            "shelf_full", f"A shelf holds {MOST_ENTRIES:,} settings. Remove some, then try again."
+            "shelf_full",
+            f"A shelf holds {MOST_ENTRIES:,} outlines and settings. Remove some, then try again.",
         )
 
 
-def _put(user_id: int, settings: Sequence[Setting]) -> None:
-    """Write checked settings in bulk; of several of one name in a tray the last one counts."""
-    mine = {(e.tray, e.name): e for e in ShelfEntry.objects.filter(owner_id=user_id)}
+def put(
+    user_id: int, settings: Sequence[Setting] = (), outlines: Sequence[KeptOutline] = ()
+) -> None:
+    """Write what was checked in bulk; of several of one name in a tray the last one counts.
+
+    Raises:
+        Refusal: `shelf_full`, or `name_taken` where an outline has the name of a setting.
+    """
+    mine = {(e.tray, e.name): e for e in _of(user_id).defer("clip")}
+    keys = {e.key for e in mine.values() if e.key}
     last = max((e.rank for e in mine.values()), default=0)
-    wanted = {(s.tray, s.name): s for s in settings}
+    every: list[Setting | KeptOutline] = [*settings, *outlines]
+    wanted = {(e.tray, e.name): e for e in every}
     _check_room(len(mine.keys() | wanted.keys()))
-    old = [mine[key] for key in wanted if key in mine]
-    for entry in old:
-        setting = wanted[entry.tray, entry.name]
-        entry.shape, entry.dials = setting.shape, dict(setting.dials)
-    new = [
-        ShelfEntry(
-            owner_id=user_id,
-            tray=s.tray,
-            name=s.name,
-            shape=s.shape,
-            dials=dict(s.dials),
-            rank=last + n + 1,
+    check_clips(user_id, outlines)
+    old: list[ShelfEntry] = []
+    new: list[ShelfEntry] = []
+    for place, thing in wanted.items():
+        entry = mine.get(place)
+        if entry is not None and bool(entry.shape) != isinstance(thing, Setting):
+            raise name_taken(*place)
+        if entry is None:
+            last += 1
+            entry = ShelfEntry(owner_id=user_id, tray=place[0], name=place[1], rank=last)
+            new.append(entry)
+        else:
+            old.append(entry)
+        _fill(entry, thing, keys)
+    for batch in batches(new, _size):
+        ShelfEntry.objects.bulk_create(batch)
+    for batch in batches(old, _size):
+        names = ["shape", "dials", "clip", "facts", "key", "family", "state", "changed"]
+        ShelfEntry.objects.bulk_update(batch, names)
+
+
+def _fill(entry: ShelfEntry, thing: Setting | KeptOutline, keys: set[str]) -> None:
+    """What is kept goes into its row; a key that another row has is made anew."""
+    if isinstance(thing, Setting):
+        entry.shape, entry.dials, entry.clip = thing.shape, dict(thing.dials), ""
+        return
+    entry.shape, entry.dials = "", {}
+    write_clip(entry, thing.clip)
+    if entry.key:
+        entry.state += 1  # its linked copies follow it
+        return
+    entry.key = new_key() if thing.key in keys else thing.key
+    entry.family, entry.state = thing.family, thing.state
+    keys.add(entry.key)
+
+
+def write_clip(entry: ShelfEntry, clip: str) -> None:
+    """A clip that was checked, and how large it is."""
+    entry.clip, entry.facts = clip, write(kept_facts(kept_form(clip)), defaults=True)
+
+
+def check_clips(user_id: int, outlines: Iterable[KeptOutline]) -> None:
+    """Refuses more than a shelf holds.
+
+    Raises:
+        Refusal: `shelf_full`.
+    """
+    more = sum(len(o.clip) for o in outlines)
+    held = _of(user_id).aggregate(all=Sum(Length("clip")))["all"] or 0
+    if more and held + more > MOST_KEPT:
+        raise Refusal(
+            "shelf_full",
+            f"The outlines on a shelf come to {MOST_KEPT // 1_000_000} million characters at the "
+            "most. Nothing was kept; remove some, then try again.",
         )
-        for n, s in enumerate(s for key, s in wanted.items() if key not in mine)
-    ]
-    ShelfEntry.objects.bulk_create(new, batch_size=200)
-    ShelfEntry.objects.bulk_update(old, ["shape", "dials"], batch_size=200)
+
+
+def _size(entry: ShelfEntry) -> int:
+    return len(entry.clip) + 1_000

@@ -1,19 +1,30 @@
 """The shelf's part of the API."""
 
-from typing import Any
+from typing import Any, Literal
 
+from buildup.drawing.clips import read_clip
 from buildup.errors import Refusal
+from buildup.formats.clipsvg import picture_of_clip
 from buildup.formats.gallery import picture
+from buildup.formats.svgread import read_each
+from buildup.formats.traysvg import tray_svg
+from buildup.forms.keptfacts import KeptFacts, KeptMeasures
+from buildup.geometry.patience import heard_by
+from buildup.host import MOST_ON_SERVER, Moment
 from buildup.shapes.presets import Setting
 from buildup.shapes.registry import dials_of_kind, shape_kind
-from django.http import HttpRequest
+from django.http import HttpRequest, HttpResponse
 from ninja import Router, Schema
 
+from studio.actions import outlines
 from studio.actions import shelf as acts
 from studio.api.asking import whose
+from studio.keptoutline import KeptOutline
 from studio.models import ShelfEntry
 
 FORMAT = "build-up-curve-shelf"
+VERSION = 2
+"""Version 1 held settings only."""
 router = Router()
 
 
@@ -26,12 +37,37 @@ class SettingForm(Schema):
     dials: dict[str, float] = {}
 
 
-class Entry(SettingForm):
-    """A setting on the shelf, with its picture."""
+class OutlineForm(Schema):
+    """An outline that is kept."""
+
+    tray: str
+    name: str
+    clip: str
+    """Its items as JSON text."""
+    key: str = ""
+    """What its linked copies know it by; empty: a new one."""
+    family: str = ""
+    """The key of the one it is a variation of; empty: of none."""
+    state: int = 1
+
+
+class Entry(Schema):
+    """Something on the shelf."""
 
     id: int
-    picture: str
-    """SVG path data in a square of 40."""
+    kind: Literal["setting", "outline"]
+    tray: str
+    name: str
+    shape: str = ""
+    """Of a setting: the kind of shape."""
+    dials: dict[str, float] = {}
+    picture: str = ""
+    """Of a setting: SVG path data in a square of 40."""
+    key: str = ""
+    """Of an outline: what its linked copies know it by."""
+    family: str = ""
+    state: int = 1
+    facts: KeptFacts | None = None
 
 
 class EntryChange(Schema):
@@ -41,35 +77,90 @@ class EntryChange(Schema):
     tray: str | None = None
 
 
+class ClipForm(Schema):
+    """Items as JSON text."""
+
+    clip: str
+
+
+class KeptClip(ClipForm):
+    """An outline as it is kept now."""
+
+    key: str
+    name: str
+    state: int
+
+
+class ChangedEntry(Schema):
+    """An outline after a change, and the drawings in which linked copies follow it, by name."""
+
+    entry: Entry
+    follows: list[str]
+    stays: list[str]
+    """Those in which they could not."""
+
+
+class Variation(Schema):
+    """An outline beside one that it is a variation of."""
+
+    entry: Entry
+    measures: KeptMeasures
+
+
+class Order(Schema):
+    """The entries of a tray as they are to lie."""
+
+    entries: list[int]
+
+
 class ShelfFile(Schema):
-    """A whole shelf as a file."""
+    """A shelf, or one tray of it, as a file."""
 
     format: str = FORMAT
-    version: int = 1
-    settings: list[SettingForm]
+    version: int = VERSION
+    settings: list[SettingForm] = []
+    outlines: list[OutlineForm] = []
+
+
+class SvgIn(Schema):
+    """An SVG document whose symbols, or whose items, become outlines of a tray."""
+
+    tray: str
+    text: str
 
 
 class TakenIn(Schema):
-    """How many settings came in."""
+    """How many outlines and settings came in, and what was left out."""
 
     count: int
+    said: str = ""
 
 
 def _told(row: ShelfEntry) -> dict[str, Any]:
+    told = {"id": row.pk, "tray": row.tray, "name": row.name}
+    if not row.shape:
+        outline = {"key": row.key, "family": row.family, "state": row.state, "facts": row.facts}
+        return {**told, "kind": "outline", **outline}
     kind = shape_kind(row.shape)
     dials = dials_of_kind(kind, row.dials)
-    return {
-        "id": row.pk,
-        "tray": row.tray,
-        "name": row.name,
-        "shape": kind.name,
-        "dials": dials,
-        "picture": picture(kind, dials=dials),
-    }
+    shown = {"shape": kind.name, "dials": dials, "picture": picture(kind, dials=dials)}
+    return {**told, "kind": "setting", **shown}
 
 
 def _setting(form: SettingForm) -> Setting:
     return Setting(form.tray, form.name, form.shape, form.dials)
+
+
+def _outline(form: OutlineForm) -> KeptOutline:
+    return KeptOutline(**form.dict())
+
+
+def _filed(rows: list[ShelfEntry]) -> dict[str, Any]:
+    """Entries as a file holds them."""
+    return {
+        "settings": [_told(r) for r in rows if r.shape],
+        "outlines": [{**_told(r), "clip": r.clip} for r in rows if not r.shape],
+    }
 
 
 @router.get("/shelf", response=list[Entry])
@@ -84,29 +175,95 @@ def keep_on_shelf(request: HttpRequest, body: SettingForm) -> dict[str, Any]:
     return _told(acts.keep(whose(request), _setting(body)))
 
 
+@router.post("/shelf/outlines", response=Entry)
+def keep_outline(request: HttpRequest, body: OutlineForm) -> dict[str, Any]:
+    """Keep an outline under a name that is free in its tray."""
+    return _told(outlines.keep_outline(whose(request), _outline(body)))
+
+
+@router.post("/shelf/order", response={204: None})
+def order_shelf(request: HttpRequest, body: Order) -> tuple[int, None]:
+    """Lay the entries of a tray in another order."""
+    acts.order(whose(request), body.entries)
+    return 204, None
+
+
 @router.patch("/shelf/{entry}", response=Entry)
 def change_on_shelf(request: HttpRequest, entry: int, body: EntryChange) -> dict[str, Any]:
     """Another name, or another tray."""
     return _told(acts.change(whose(request), entry, name=body.name, tray=body.tray))
 
 
-@router.delete("/shelf/{entry}", response={204: None})
-def remove_from_shelf(request: HttpRequest, entry: int) -> tuple[int, None]:
-    """Take an entry off the shelf."""
-    acts.remove(whose(request), entry)
-    return 204, None
+@router.delete("/shelf/{entry}", response=ShelfFile)
+def remove_from_shelf(request: HttpRequest, entry: int) -> dict[str, Any]:
+    """Take an entry off the shelf; the answer is a file that brings it back."""
+    return _filed([acts.remove(whose(request), entry)])
+
+
+@router.get("/shelf/{entry}/clip", response=KeptClip)
+def show_clip(request: HttpRequest, entry: int) -> dict[str, Any]:
+    """An outline as it is kept now."""
+    row = acts.entry_of(whose(request), entry)
+    return {"clip": row.clip, "key": row.key, "name": row.name, "state": row.state}
+
+
+@router.put("/shelf/{entry}/clip", response=ChangedEntry)
+def change_outline(request: HttpRequest, entry: int, body: ClipForm) -> dict[str, Any]:
+    """Keep other items in its place; its linked copies in all drawings follow."""
+    done = outlines.change_outline(whose(request), entry, body.clip)
+    return {"entry": _told(done.entry), "follows": done.follows, "stays": done.stays}
+
+
+@router.get("/shelf/{entry}/variations", response=list[Variation])
+def list_variations(request: HttpRequest, entry: int) -> list[dict[str, Any]]:
+    """An outline and its variations, each with how it differs from the first."""
+    with heard_by(Moment(MOST_ON_SERVER)):
+        found = outlines.variations(whose(request), entry)
+    return [{"entry": _told(row), "measures": measures} for row, measures in found]
+
+
+@router.get("/shelf/{entry}/picture.svg")
+def show_outline(request: HttpRequest, entry: int) -> HttpResponse:
+    """An outline as a picture; whoever asks names the state to keep it by."""
+    row = acts.entry_of(whose(request), entry)
+    made = picture_of_clip(read_clip(row.clip)) if row.clip else ""
+    response = HttpResponse(made, content_type="image/svg+xml")
+    response.headers["Cache-Control"] = "private, max-age=31536000, immutable"
+    return response
 
 
 @router.get("/shelf-file", response=ShelfFile)
-def send_shelf(request: HttpRequest) -> dict[str, Any]:
-    """The whole shelf as one file."""
-    rows = acts.entries(whose(request))
-    return {"settings": [_told(r) for r in rows]}
+def send_shelf(request: HttpRequest, tray: str | None = None) -> dict[str, Any]:
+    """The whole shelf as one file, or one tray."""
+    return _filed(acts.in_tray(whose(request), tray))
+
+
+@router.get("/shelf-file.svg")
+def send_symbols(request: HttpRequest, tray: str) -> HttpResponse:
+    """The outlines of a tray as symbols of one SVG document."""
+    rows = acts.in_tray(whose(request), tray)
+    text = tray_svg((r.name, read_clip(r.clip)) for r in rows if not r.shape)
+    return HttpResponse(text, content_type="image/svg+xml")
 
 
 @router.post("/shelf-file", response=TakenIn)
 def take_shelf(request: HttpRequest, body: ShelfFile) -> dict[str, int]:
     """Take in a file; all of it or nothing."""
-    if body.format != FORMAT or body.version != 1:
+    if body.format != FORMAT or not 1 <= body.version <= VERSION:
         raise Refusal("bad_shelf", "That file is not a shelf of this program. Nothing was changed.")
-    return {"count": acts.take_in(whose(request), [_setting(s) for s in body.settings])}
+    file = acts.TrayFile([_setting(s) for s in body.settings], [_outline(o) for o in body.outlines])
+    return {"count": acts.take_in(whose(request), file)}
+
+
+@router.post("/shelf-file.svg", response=TakenIn)
+def take_symbols(request: HttpRequest, body: SvgIn) -> dict[str, Any]:
+    """Take in an SVG document; all of it or nothing."""
+    each = read_each(body.text)
+    names: dict[str, int] = {}
+    made = []
+    for name, clip in each.clips:
+        plain = name or "Outline"
+        names[plain] = names.get(plain, 0) + 1
+        own = plain if names[plain] == 1 else f"{plain[:110]} {names[plain]}"
+        made.append(KeptOutline(body.tray, own, clip.text()))
+    return {"count": acts.take_in(whose(request), acts.TrayFile((), made)), "said": each.said}

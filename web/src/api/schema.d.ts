@@ -108,6 +108,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/shelf/outlines": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Keep Outline
+         * @description Keep an outline under a name that is free in its tray.
+         */
+        post: operations["studio_api_trays_keep_outline"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shelf/order": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Order Shelf
+         * @description Lay the entries of a tray in another order.
+         */
+        post: operations["studio_api_trays_order_shelf"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/shelf/{entry}": {
         parameters: {
             query?: never;
@@ -120,7 +160,7 @@ export interface paths {
         post?: never;
         /**
          * Remove From Shelf
-         * @description Take an entry off the shelf.
+         * @description Take an entry off the shelf; the answer is a file that brings it back.
          */
         delete: operations["studio_api_trays_remove_from_shelf"];
         options?: never;
@@ -132,6 +172,70 @@ export interface paths {
         patch: operations["studio_api_trays_change_on_shelf"];
         trace?: never;
     };
+    "/api/shelf/{entry}/clip": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Show Clip
+         * @description An outline as it is kept now.
+         */
+        get: operations["studio_api_trays_show_clip"];
+        /**
+         * Change Outline
+         * @description Keep other items in its place; its linked copies in all drawings follow.
+         */
+        put: operations["studio_api_trays_change_outline"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shelf/{entry}/variations": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Variations
+         * @description An outline and its variations, each with how it differs from the first.
+         */
+        get: operations["studio_api_trays_list_variations"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shelf/{entry}/picture.svg": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Show Outline
+         * @description An outline as a picture; whoever asks names the state to keep it by.
+         */
+        get: operations["studio_api_trays_show_outline"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/shelf-file": {
         parameters: {
             query?: never;
@@ -141,7 +245,7 @@ export interface paths {
         };
         /**
          * Send Shelf
-         * @description The whole shelf as one file.
+         * @description The whole shelf as one file, or one tray.
          */
         get: operations["studio_api_trays_send_shelf"];
         put?: never;
@@ -150,6 +254,30 @@ export interface paths {
          * @description Take in a file; all of it or nothing.
          */
         post: operations["studio_api_trays_take_shelf"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shelf-file.svg": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Send Symbols
+         * @description The outlines of a tray as symbols of one SVG document.
+         */
+        get: operations["studio_api_trays_send_symbols"];
+        put?: never;
+        /**
+         * Take Symbols
+         * @description Take in an SVG document; all of it or nothing.
+         */
+        post: operations["studio_api_trays_take_symbols"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1002,15 +1130,25 @@ export interface components {
         };
         /**
          * Entry
-         * @description A setting on the shelf, with its picture.
+         * @description Something on the shelf.
          */
         Entry: {
+            /** Id */
+            id: number;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "setting" | "outline";
             /** Tray */
             tray: string;
             /** Name */
             name: string;
-            /** Shape */
-            shape: string;
+            /**
+             * Shape
+             * @default
+             */
+            shape?: string;
             /**
              * Dials
              * @default {}
@@ -1018,10 +1156,41 @@ export interface components {
             dials?: {
                 [key: string]: number;
             };
-            /** Id */
-            id: number;
-            /** Picture */
-            picture: string;
+            /**
+             * Picture
+             * @default
+             */
+            picture?: string;
+            /**
+             * Key
+             * @default
+             */
+            key?: string;
+            /**
+             * Family
+             * @default
+             */
+            family?: string;
+            /**
+             * State
+             * @default 1
+             */
+            state?: number;
+            facts?: components["schemas"]["KeptFacts"] | null;
+        };
+        /**
+         * KeptFacts
+         * @description How large an outline that is kept is.
+         */
+        KeptFacts: {
+            /** Width */
+            width: number;
+            /** Height */
+            height: number;
+            /** Items */
+            items: number;
+            /** Anchors */
+            anchors: number;
         };
         /**
          * SettingForm
@@ -1043,6 +1212,41 @@ export interface components {
             };
         };
         /**
+         * OutlineForm
+         * @description An outline that is kept.
+         */
+        OutlineForm: {
+            /** Tray */
+            tray: string;
+            /** Name */
+            name: string;
+            /** Clip */
+            clip: string;
+            /**
+             * Key
+             * @default
+             */
+            key?: string;
+            /**
+             * Family
+             * @default
+             */
+            family?: string;
+            /**
+             * State
+             * @default 1
+             */
+            state?: number;
+        };
+        /**
+         * Order
+         * @description The entries of a tray as they are to lie.
+         */
+        Order: {
+            /** Entries */
+            entries: number[];
+        };
+        /**
          * EntryChange
          * @description What of an entry becomes what.
          */
@@ -1054,7 +1258,7 @@ export interface components {
         };
         /**
          * ShelfFile
-         * @description A whole shelf as a file.
+         * @description A shelf, or one tray of it, as a file.
          */
         ShelfFile: {
             /**
@@ -1064,19 +1268,95 @@ export interface components {
             format?: string;
             /**
              * Version
-             * @default 1
+             * @default 2
              */
             version?: number;
-            /** Settings */
-            settings: components["schemas"]["SettingForm"][];
+            /**
+             * Settings
+             * @default []
+             */
+            settings?: components["schemas"]["SettingForm"][];
+            /**
+             * Outlines
+             * @default []
+             */
+            outlines?: components["schemas"]["OutlineForm"][];
+        };
+        /**
+         * KeptClip
+         * @description An outline as it is kept now.
+         */
+        KeptClip: {
+            /** Clip */
+            clip: string;
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /** State */
+            state: number;
+        };
+        /**
+         * ChangedEntry
+         * @description An outline after a change, and the drawings in which linked copies follow it, by name.
+         */
+        ChangedEntry: {
+            entry: components["schemas"]["Entry"];
+            /** Follows */
+            follows: string[];
+            /** Stays */
+            stays: string[];
+        };
+        /**
+         * ClipForm
+         * @description Items as JSON text.
+         */
+        ClipForm: {
+            /** Clip */
+            clip: string;
+        };
+        /**
+         * KeptMeasures
+         * @description What an outline that is kept comes to, beside another one.
+         */
+        KeptMeasures: {
+            /** Length */
+            length: number;
+            /** Area */
+            area: number;
+            /** Differs */
+            differs: number;
+        };
+        /**
+         * Variation
+         * @description An outline beside one that it is a variation of.
+         */
+        Variation: {
+            entry: components["schemas"]["Entry"];
+            measures: components["schemas"]["KeptMeasures"];
         };
         /**
          * TakenIn
-         * @description How many settings came in.
+         * @description How many outlines and settings came in, and what was left out.
          */
         TakenIn: {
             /** Count */
             count: number;
+            /**
+             * Said
+             * @default
+             */
+            said?: string;
+        };
+        /**
+         * SvgIn
+         * @description An SVG document whose symbols, or whose items, become outlines of a tray.
+         */
+        SvgIn: {
+            /** Tray */
+            tray: string;
+            /** Text */
+            text: string;
         };
         /**
          * Affine
@@ -2112,6 +2392,7 @@ export interface components {
             assembly?: components["schemas"]["AssemblyMark"] | null;
             /** Role */
             role?: ("joins" | "cuts" | "keeps" | "inverts") | null;
+            link?: components["schemas"]["LinkMark"] | null;
         };
         /**
          * FilterMark
@@ -2290,6 +2571,16 @@ export interface components {
              * @enum {string}
              */
             continuity: "broken" | "tangent" | "curvature" | "rate";
+        };
+        /**
+         * LinkMark
+         * @description What a linked copy follows.
+         */
+        LinkMark: {
+            /** Entry */
+            entry: string;
+            /** State */
+            state: number;
         };
         /**
          * MeasureReading
@@ -3373,7 +3664,7 @@ export interface components {
             /** Version */
             version?: number | null;
             /** Command */
-            command: components["schemas"]["DrawAnchor"] | components["schemas"]["CloseOutline"] | components["schemas"]["AddOutline"] | components["schemas"]["MoveAnchors"] | components["schemas"]["PlaceAnchor"] | components["schemas"]["MoveHandle"] | components["schemas"]["PullHandle"] | components["schemas"]["SetHandle"] | components["schemas"]["SetAnchorKind"] | components["schemas"]["RemoveAnchors"] | components["schemas"]["InsertAnchor"] | components["schemas"]["AddAnchors"] | components["schemas"]["BendSegment"] | components["schemas"]["StraightenSegments"] | components["schemas"]["RemoveSegment"] | components["schemas"]["BreakAnchors"] | components["schemas"]["JoinEnds"] | components["schemas"]["ReverseOutlines"] | components["schemas"]["StartAt"] | components["schemas"]["LineUp"] | components["schemas"]["SpaceAnchors"] | components["schemas"]["CopyHandles"] | components["schemas"]["EaseAnchors"] | components["schemas"]["EvenBothSides"] | components["schemas"]["FairSegments"] | components["schemas"]["RegularSegments"] | components["schemas"]["ThinOut"] | components["schemas"]["SetSilhouette"] | components["schemas"]["ProposeOutline"] | components["schemas"]["SettleAnchors"] | components["schemas"]["ShortenHandles"] | components["schemas"]["MakeTransitions"] | components["schemas"]["BrushSmooth"] | components["schemas"]["PullOutline"] | components["schemas"]["BlendItems"] | components["schemas"]["MakeTwins"] | components["schemas"]["FindTwins"] | components["schemas"]["EvenSides"] | components["schemas"]["ReleaseTwins"] | components["schemas"]["DrawStroke"] | components["schemas"]["SetTolerance"] | components["schemas"]["DrawShape"] | components["schemas"]["DrawLine"] | components["schemas"]["ChangeShape"] | components["schemas"]["SetDial"] | components["schemas"]["SetDials"] | components["schemas"]["CopyDials"] | components["schemas"]["SetMeasure"] | components["schemas"]["DragPeg"] | components["schemas"]["TurnIntoOutlines"] | components["schemas"]["SetCorners"] | components["schemas"]["DragCorners"] | components["schemas"]["SettleCorners"] | components["schemas"]["MoveItems"] | components["schemas"]["MoveAlong"] | components["schemas"]["ResizeItems"] | components["schemas"]["LeanItems"] | components["schemas"]["TurnItems"] | components["schemas"]["PlaceItems"] | components["schemas"]["ScaleItems"] | components["schemas"]["TurnBy"] | components["schemas"]["FlipItems"] | components["schemas"]["MirrorItems"] | components["schemas"]["ShearItems"] | components["schemas"]["AlignItems"] | components["schemas"]["SpaceItems"] | components["schemas"]["SetFill"] | components["schemas"]["SetStroke"] | components["schemas"]["SetStrokeWidth"] | components["schemas"]["SetPen"] | components["schemas"]["SetRule"] | components["schemas"]["SetFillOpacity"] | components["schemas"]["AddStroke"] | components["schemas"]["RemoveStroke"] | components["schemas"]["OrderStroke"] | components["schemas"]["SetBlend"] | components["schemas"]["SetEffects"] | components["schemas"]["SetGradient"] | components["schemas"]["DragGradient"] | components["schemas"]["AddStop"] | components["schemas"]["RemoveStop"] | components["schemas"]["AddSwatches"] | components["schemas"]["SwatchesOfItems"] | components["schemas"]["SetSwatch"] | components["schemas"]["RemoveSwatches"] | components["schemas"]["GiveStyle"] | components["schemas"]["KeepStyle"] | components["schemas"]["SetKeptStyle"] | components["schemas"]["RemoveItems"] | components["schemas"]["DuplicateItems"] | components["schemas"]["RowOfCopies"] | components["schemas"]["RingOfCopies"] | components["schemas"]["GridOfCopies"] | components["schemas"]["PasteItems"] | components["schemas"]["OrderItems"] | components["schemas"]["StepItems"] | components["schemas"]["HideItems"] | components["schemas"]["LockItems"] | components["schemas"]["RenameItem"] | components["schemas"]["GroupItems"] | components["schemas"]["TakeApart"] | components["schemas"]["MakeSymmetry"] | components["schemas"]["SetSymmetry"] | components["schemas"]["SetSecondStyle"] | components["schemas"]["DragSymmetry"] | components["schemas"]["CloseSeam"] | components["schemas"]["SetSeam"] | components["schemas"]["AddLayer"] | components["schemas"]["MergeLayers"] | components["schemas"]["SetOpacity"] | components["schemas"]["Assemble"] | components["schemas"]["SetAssembly"] | components["schemas"]["SetEdge"] | components["schemas"]["DragEdge"] | components["schemas"]["SetPart"] | components["schemas"]["Partition"] | components["schemas"]["MakeCompound"] | components["schemas"]["CutItems"] | components["schemas"]["CutPath"] | components["schemas"]["CropItems"] | components["schemas"]["SweepRegions"] | components["schemas"]["StrokesIntoOutlines"] | components["schemas"]["OffsetItems"] | components["schemas"]["SetSheet"] | components["schemas"]["SetSheetColour"] | components["schemas"]["SetGrid"] | components["schemas"]["AddGuide"] | components["schemas"]["MoveGuide"] | components["schemas"]["SetGuide"] | components["schemas"]["RemoveGuides"] | components["schemas"]["HideGuides"] | components["schemas"]["PlaceUnderlay"] | components["schemas"]["DragUnderlay"] | components["schemas"]["SetUnderlay"] | components["schemas"]["RemoveUnderlay"];
+            command: components["schemas"]["DrawAnchor"] | components["schemas"]["CloseOutline"] | components["schemas"]["AddOutline"] | components["schemas"]["MoveAnchors"] | components["schemas"]["PlaceAnchor"] | components["schemas"]["MoveHandle"] | components["schemas"]["PullHandle"] | components["schemas"]["SetHandle"] | components["schemas"]["SetAnchorKind"] | components["schemas"]["RemoveAnchors"] | components["schemas"]["InsertAnchor"] | components["schemas"]["AddAnchors"] | components["schemas"]["BendSegment"] | components["schemas"]["StraightenSegments"] | components["schemas"]["RemoveSegment"] | components["schemas"]["BreakAnchors"] | components["schemas"]["JoinEnds"] | components["schemas"]["ReverseOutlines"] | components["schemas"]["StartAt"] | components["schemas"]["LineUp"] | components["schemas"]["SpaceAnchors"] | components["schemas"]["CopyHandles"] | components["schemas"]["EaseAnchors"] | components["schemas"]["EvenBothSides"] | components["schemas"]["FairSegments"] | components["schemas"]["RegularSegments"] | components["schemas"]["ThinOut"] | components["schemas"]["SetSilhouette"] | components["schemas"]["ProposeOutline"] | components["schemas"]["SettleAnchors"] | components["schemas"]["ShortenHandles"] | components["schemas"]["MakeTransitions"] | components["schemas"]["BrushSmooth"] | components["schemas"]["PullOutline"] | components["schemas"]["BlendItems"] | components["schemas"]["MakeTwins"] | components["schemas"]["FindTwins"] | components["schemas"]["EvenSides"] | components["schemas"]["ReleaseTwins"] | components["schemas"]["DrawStroke"] | components["schemas"]["SetTolerance"] | components["schemas"]["DrawShape"] | components["schemas"]["DrawLine"] | components["schemas"]["ChangeShape"] | components["schemas"]["SetDial"] | components["schemas"]["SetDials"] | components["schemas"]["CopyDials"] | components["schemas"]["SetMeasure"] | components["schemas"]["DragPeg"] | components["schemas"]["TurnIntoOutlines"] | components["schemas"]["SetCorners"] | components["schemas"]["DragCorners"] | components["schemas"]["SettleCorners"] | components["schemas"]["MoveItems"] | components["schemas"]["MoveAlong"] | components["schemas"]["ResizeItems"] | components["schemas"]["LeanItems"] | components["schemas"]["TurnItems"] | components["schemas"]["PlaceItems"] | components["schemas"]["ScaleItems"] | components["schemas"]["TurnBy"] | components["schemas"]["FlipItems"] | components["schemas"]["MirrorItems"] | components["schemas"]["ShearItems"] | components["schemas"]["AlignItems"] | components["schemas"]["SpaceItems"] | components["schemas"]["SetFill"] | components["schemas"]["SetStroke"] | components["schemas"]["SetStrokeWidth"] | components["schemas"]["SetPen"] | components["schemas"]["SetRule"] | components["schemas"]["SetFillOpacity"] | components["schemas"]["AddStroke"] | components["schemas"]["RemoveStroke"] | components["schemas"]["OrderStroke"] | components["schemas"]["SetBlend"] | components["schemas"]["SetEffects"] | components["schemas"]["SetGradient"] | components["schemas"]["DragGradient"] | components["schemas"]["AddStop"] | components["schemas"]["RemoveStop"] | components["schemas"]["AddSwatches"] | components["schemas"]["SwatchesOfItems"] | components["schemas"]["SetSwatch"] | components["schemas"]["RemoveSwatches"] | components["schemas"]["GiveStyle"] | components["schemas"]["KeepStyle"] | components["schemas"]["SetKeptStyle"] | components["schemas"]["RemoveItems"] | components["schemas"]["DuplicateItems"] | components["schemas"]["RowOfCopies"] | components["schemas"]["RingOfCopies"] | components["schemas"]["GridOfCopies"] | components["schemas"]["PasteItems"] | components["schemas"]["PlaceKept"] | components["schemas"]["FollowKept"] | components["schemas"]["UnlinkItems"] | components["schemas"]["OrderItems"] | components["schemas"]["StepItems"] | components["schemas"]["HideItems"] | components["schemas"]["LockItems"] | components["schemas"]["RenameItem"] | components["schemas"]["GroupItems"] | components["schemas"]["TakeApart"] | components["schemas"]["MakeSymmetry"] | components["schemas"]["SetSymmetry"] | components["schemas"]["SetSecondStyle"] | components["schemas"]["DragSymmetry"] | components["schemas"]["CloseSeam"] | components["schemas"]["SetSeam"] | components["schemas"]["AddLayer"] | components["schemas"]["MergeLayers"] | components["schemas"]["SetOpacity"] | components["schemas"]["Assemble"] | components["schemas"]["SetAssembly"] | components["schemas"]["SetEdge"] | components["schemas"]["DragEdge"] | components["schemas"]["SetPart"] | components["schemas"]["Partition"] | components["schemas"]["MakeCompound"] | components["schemas"]["CutItems"] | components["schemas"]["CutPath"] | components["schemas"]["CropItems"] | components["schemas"]["SweepRegions"] | components["schemas"]["StrokesIntoOutlines"] | components["schemas"]["OffsetItems"] | components["schemas"]["SetSheet"] | components["schemas"]["SetSheetColour"] | components["schemas"]["SetGrid"] | components["schemas"]["AddGuide"] | components["schemas"]["MoveGuide"] | components["schemas"]["SetGuide"] | components["schemas"]["RemoveGuides"] | components["schemas"]["HideGuides"] | components["schemas"]["PlaceUnderlay"] | components["schemas"]["DragUnderlay"] | components["schemas"]["SetUnderlay"] | components["schemas"]["RemoveUnderlay"];
             /**
              * Selection
              * @default []
@@ -4361,6 +4652,49 @@ export interface components {
             ];
         };
         /**
+         * FollowKept
+         * @description Gives linked copies what is kept on the shelf now, or another outline that is kept there.
+         *
+         *     Where they stand, their size and how they were turned stay, about the middle of what is kept.
+         */
+        FollowKept: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "follow_kept";
+            /**
+             * Items
+             * @description Which linked copies; also locked ones.
+             */
+            items: string[];
+            /**
+             * Clip
+             * @description What is kept, as a clip's JSON text.
+             */
+            clip: string;
+            /**
+             * Copies
+             * @description What the ids of what they hold then begin with.
+             */
+            copies: string;
+            /**
+             * Entry
+             * @description The key of what is kept.
+             */
+            entry: string;
+            /**
+             * State
+             * @description Which state of that.
+             */
+            state: number;
+            /**
+             * Called
+             * @description Their name then; None: as before.
+             */
+            called?: string | null;
+        };
+        /**
          * Following
          * @description The edit just before that one may go on with.
          */
@@ -5289,6 +5623,88 @@ export interface components {
              * @default false
              */
             grow?: boolean;
+        };
+        /**
+         * PlaceKept
+         * @description Puts what is kept on the shelf into the drawing: dragged from corner to corner, or clicked.
+         *
+         *     Strokes and corner radii grow with it.
+         */
+        PlaceKept: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "place_kept";
+            /**
+             * Clip
+             * @description What is kept, as a clip's JSON text.
+             */
+            clip: string;
+            /**
+             * Copies
+             * @description The id of what is placed; the ids of what it holds begin with it.
+             */
+            copies: string;
+            /**
+             * Called
+             * @description Its name.
+             */
+            called: string;
+            /**
+             * Start
+             * @description Where the drag began: a corner, or the middle when `centred`; of a click the middle.
+             */
+            start: [
+                number,
+                number
+            ];
+            /**
+             * To
+             * @description The opposite corner; None: it was clicked.
+             */
+            to?: [
+                number,
+                number
+            ] | null;
+            /**
+             * Square
+             * @description In its own proportion, by the larger side.
+             * @default false
+             */
+            square?: boolean;
+            /**
+             * Centred
+             * @description The drag began in the middle.
+             * @default false
+             */
+            centred?: boolean;
+            /**
+             * Width
+             * @description Of one that was clicked, sheet units; None: its own, or in proportion to the height.
+             */
+            width?: number | null;
+            /**
+             * Height
+             * @description Likewise.
+             */
+            height?: number | null;
+            /**
+             * Entry
+             * @description The key of what it follows, which makes it a linked copy.
+             */
+            entry?: string | null;
+            /**
+             * State
+             * @description Which state of that.
+             * @default 1
+             */
+            state?: number;
+            /**
+             * Container
+             * @description The container it comes to lie in; None: the front layer.
+             */
+            container?: string | null;
         };
         /**
          * PlaceUnderlay
@@ -7020,7 +7436,7 @@ export interface components {
         };
         /**
          * TakeApart
-         * @description Takes groups apart, symmetries and assemblies: what each holds comes to lie where it lay.
+         * @description Takes groups and other containers apart: what each holds comes to lie where it lay.
          *
          *     Of an outline of several contours each becomes an outline of its own.
          */
@@ -7100,7 +7516,7 @@ export interface components {
         };
         /**
          * TurnIntoOutlines
-         * @description Gives up dials, worked corners, symmetries and assemblies for plain outlines of that form.
+         * @description Gives up dials, worked corners, symmetries, assemblies and links for plain outlines.
          */
         TurnIntoOutlines: {
             /**
@@ -7194,6 +7610,22 @@ export interface components {
              * @default true
              */
             crossed?: boolean;
+        };
+        /**
+         * UnlinkItems
+         * @description Makes plain items of linked copies, which follow nothing any more.
+         */
+        UnlinkItems: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "unlink_items";
+            /**
+             * Items
+             * @description Which linked copies.
+             */
+            items: string[];
         };
         /**
          * Work
@@ -7428,7 +7860,7 @@ export interface components {
         AimIn: {
             aim?: components["schemas"]["Aim"] | null;
             /** Command */
-            command?: (components["schemas"]["DrawAnchor"] | components["schemas"]["CloseOutline"] | components["schemas"]["AddOutline"] | components["schemas"]["MoveAnchors"] | components["schemas"]["PlaceAnchor"] | components["schemas"]["MoveHandle"] | components["schemas"]["PullHandle"] | components["schemas"]["SetHandle"] | components["schemas"]["SetAnchorKind"] | components["schemas"]["RemoveAnchors"] | components["schemas"]["InsertAnchor"] | components["schemas"]["AddAnchors"] | components["schemas"]["BendSegment"] | components["schemas"]["StraightenSegments"] | components["schemas"]["RemoveSegment"] | components["schemas"]["BreakAnchors"] | components["schemas"]["JoinEnds"] | components["schemas"]["ReverseOutlines"] | components["schemas"]["StartAt"] | components["schemas"]["LineUp"] | components["schemas"]["SpaceAnchors"] | components["schemas"]["CopyHandles"] | components["schemas"]["EaseAnchors"] | components["schemas"]["EvenBothSides"] | components["schemas"]["FairSegments"] | components["schemas"]["RegularSegments"] | components["schemas"]["ThinOut"] | components["schemas"]["SetSilhouette"] | components["schemas"]["ProposeOutline"] | components["schemas"]["SettleAnchors"] | components["schemas"]["ShortenHandles"] | components["schemas"]["MakeTransitions"] | components["schemas"]["BrushSmooth"] | components["schemas"]["PullOutline"] | components["schemas"]["BlendItems"] | components["schemas"]["MakeTwins"] | components["schemas"]["FindTwins"] | components["schemas"]["EvenSides"] | components["schemas"]["ReleaseTwins"] | components["schemas"]["DrawStroke"] | components["schemas"]["SetTolerance"] | components["schemas"]["DrawShape"] | components["schemas"]["DrawLine"] | components["schemas"]["ChangeShape"] | components["schemas"]["SetDial"] | components["schemas"]["SetDials"] | components["schemas"]["CopyDials"] | components["schemas"]["SetMeasure"] | components["schemas"]["DragPeg"] | components["schemas"]["TurnIntoOutlines"] | components["schemas"]["SetCorners"] | components["schemas"]["DragCorners"] | components["schemas"]["SettleCorners"] | components["schemas"]["MoveItems"] | components["schemas"]["MoveAlong"] | components["schemas"]["ResizeItems"] | components["schemas"]["LeanItems"] | components["schemas"]["TurnItems"] | components["schemas"]["PlaceItems"] | components["schemas"]["ScaleItems"] | components["schemas"]["TurnBy"] | components["schemas"]["FlipItems"] | components["schemas"]["MirrorItems"] | components["schemas"]["ShearItems"] | components["schemas"]["AlignItems"] | components["schemas"]["SpaceItems"] | components["schemas"]["SetFill"] | components["schemas"]["SetStroke"] | components["schemas"]["SetStrokeWidth"] | components["schemas"]["SetPen"] | components["schemas"]["SetRule"] | components["schemas"]["SetFillOpacity"] | components["schemas"]["AddStroke"] | components["schemas"]["RemoveStroke"] | components["schemas"]["OrderStroke"] | components["schemas"]["SetBlend"] | components["schemas"]["SetEffects"] | components["schemas"]["SetGradient"] | components["schemas"]["DragGradient"] | components["schemas"]["AddStop"] | components["schemas"]["RemoveStop"] | components["schemas"]["AddSwatches"] | components["schemas"]["SwatchesOfItems"] | components["schemas"]["SetSwatch"] | components["schemas"]["RemoveSwatches"] | components["schemas"]["GiveStyle"] | components["schemas"]["KeepStyle"] | components["schemas"]["SetKeptStyle"] | components["schemas"]["RemoveItems"] | components["schemas"]["DuplicateItems"] | components["schemas"]["RowOfCopies"] | components["schemas"]["RingOfCopies"] | components["schemas"]["GridOfCopies"] | components["schemas"]["PasteItems"] | components["schemas"]["OrderItems"] | components["schemas"]["StepItems"] | components["schemas"]["HideItems"] | components["schemas"]["LockItems"] | components["schemas"]["RenameItem"] | components["schemas"]["GroupItems"] | components["schemas"]["TakeApart"] | components["schemas"]["MakeSymmetry"] | components["schemas"]["SetSymmetry"] | components["schemas"]["SetSecondStyle"] | components["schemas"]["DragSymmetry"] | components["schemas"]["CloseSeam"] | components["schemas"]["SetSeam"] | components["schemas"]["AddLayer"] | components["schemas"]["MergeLayers"] | components["schemas"]["SetOpacity"] | components["schemas"]["Assemble"] | components["schemas"]["SetAssembly"] | components["schemas"]["SetEdge"] | components["schemas"]["DragEdge"] | components["schemas"]["SetPart"] | components["schemas"]["Partition"] | components["schemas"]["MakeCompound"] | components["schemas"]["CutItems"] | components["schemas"]["CutPath"] | components["schemas"]["CropItems"] | components["schemas"]["SweepRegions"] | components["schemas"]["StrokesIntoOutlines"] | components["schemas"]["OffsetItems"] | components["schemas"]["SetSheet"] | components["schemas"]["SetSheetColour"] | components["schemas"]["SetGrid"] | components["schemas"]["AddGuide"] | components["schemas"]["MoveGuide"] | components["schemas"]["SetGuide"] | components["schemas"]["RemoveGuides"] | components["schemas"]["HideGuides"] | components["schemas"]["PlaceUnderlay"] | components["schemas"]["DragUnderlay"] | components["schemas"]["SetUnderlay"] | components["schemas"]["RemoveUnderlay"]) | null;
+            command?: (components["schemas"]["DrawAnchor"] | components["schemas"]["CloseOutline"] | components["schemas"]["AddOutline"] | components["schemas"]["MoveAnchors"] | components["schemas"]["PlaceAnchor"] | components["schemas"]["MoveHandle"] | components["schemas"]["PullHandle"] | components["schemas"]["SetHandle"] | components["schemas"]["SetAnchorKind"] | components["schemas"]["RemoveAnchors"] | components["schemas"]["InsertAnchor"] | components["schemas"]["AddAnchors"] | components["schemas"]["BendSegment"] | components["schemas"]["StraightenSegments"] | components["schemas"]["RemoveSegment"] | components["schemas"]["BreakAnchors"] | components["schemas"]["JoinEnds"] | components["schemas"]["ReverseOutlines"] | components["schemas"]["StartAt"] | components["schemas"]["LineUp"] | components["schemas"]["SpaceAnchors"] | components["schemas"]["CopyHandles"] | components["schemas"]["EaseAnchors"] | components["schemas"]["EvenBothSides"] | components["schemas"]["FairSegments"] | components["schemas"]["RegularSegments"] | components["schemas"]["ThinOut"] | components["schemas"]["SetSilhouette"] | components["schemas"]["ProposeOutline"] | components["schemas"]["SettleAnchors"] | components["schemas"]["ShortenHandles"] | components["schemas"]["MakeTransitions"] | components["schemas"]["BrushSmooth"] | components["schemas"]["PullOutline"] | components["schemas"]["BlendItems"] | components["schemas"]["MakeTwins"] | components["schemas"]["FindTwins"] | components["schemas"]["EvenSides"] | components["schemas"]["ReleaseTwins"] | components["schemas"]["DrawStroke"] | components["schemas"]["SetTolerance"] | components["schemas"]["DrawShape"] | components["schemas"]["DrawLine"] | components["schemas"]["ChangeShape"] | components["schemas"]["SetDial"] | components["schemas"]["SetDials"] | components["schemas"]["CopyDials"] | components["schemas"]["SetMeasure"] | components["schemas"]["DragPeg"] | components["schemas"]["TurnIntoOutlines"] | components["schemas"]["SetCorners"] | components["schemas"]["DragCorners"] | components["schemas"]["SettleCorners"] | components["schemas"]["MoveItems"] | components["schemas"]["MoveAlong"] | components["schemas"]["ResizeItems"] | components["schemas"]["LeanItems"] | components["schemas"]["TurnItems"] | components["schemas"]["PlaceItems"] | components["schemas"]["ScaleItems"] | components["schemas"]["TurnBy"] | components["schemas"]["FlipItems"] | components["schemas"]["MirrorItems"] | components["schemas"]["ShearItems"] | components["schemas"]["AlignItems"] | components["schemas"]["SpaceItems"] | components["schemas"]["SetFill"] | components["schemas"]["SetStroke"] | components["schemas"]["SetStrokeWidth"] | components["schemas"]["SetPen"] | components["schemas"]["SetRule"] | components["schemas"]["SetFillOpacity"] | components["schemas"]["AddStroke"] | components["schemas"]["RemoveStroke"] | components["schemas"]["OrderStroke"] | components["schemas"]["SetBlend"] | components["schemas"]["SetEffects"] | components["schemas"]["SetGradient"] | components["schemas"]["DragGradient"] | components["schemas"]["AddStop"] | components["schemas"]["RemoveStop"] | components["schemas"]["AddSwatches"] | components["schemas"]["SwatchesOfItems"] | components["schemas"]["SetSwatch"] | components["schemas"]["RemoveSwatches"] | components["schemas"]["GiveStyle"] | components["schemas"]["KeepStyle"] | components["schemas"]["SetKeptStyle"] | components["schemas"]["RemoveItems"] | components["schemas"]["DuplicateItems"] | components["schemas"]["RowOfCopies"] | components["schemas"]["RingOfCopies"] | components["schemas"]["GridOfCopies"] | components["schemas"]["PasteItems"] | components["schemas"]["PlaceKept"] | components["schemas"]["FollowKept"] | components["schemas"]["UnlinkItems"] | components["schemas"]["OrderItems"] | components["schemas"]["StepItems"] | components["schemas"]["HideItems"] | components["schemas"]["LockItems"] | components["schemas"]["RenameItem"] | components["schemas"]["GroupItems"] | components["schemas"]["TakeApart"] | components["schemas"]["MakeSymmetry"] | components["schemas"]["SetSymmetry"] | components["schemas"]["SetSecondStyle"] | components["schemas"]["DragSymmetry"] | components["schemas"]["CloseSeam"] | components["schemas"]["SetSeam"] | components["schemas"]["AddLayer"] | components["schemas"]["MergeLayers"] | components["schemas"]["SetOpacity"] | components["schemas"]["Assemble"] | components["schemas"]["SetAssembly"] | components["schemas"]["SetEdge"] | components["schemas"]["DragEdge"] | components["schemas"]["SetPart"] | components["schemas"]["Partition"] | components["schemas"]["MakeCompound"] | components["schemas"]["CutItems"] | components["schemas"]["CutPath"] | components["schemas"]["CropItems"] | components["schemas"]["SweepRegions"] | components["schemas"]["StrokesIntoOutlines"] | components["schemas"]["OffsetItems"] | components["schemas"]["SetSheet"] | components["schemas"]["SetSheetColour"] | components["schemas"]["SetGrid"] | components["schemas"]["AddGuide"] | components["schemas"]["MoveGuide"] | components["schemas"]["SetGuide"] | components["schemas"]["RemoveGuides"] | components["schemas"]["HideGuides"] | components["schemas"]["PlaceUnderlay"] | components["schemas"]["DragUnderlay"] | components["schemas"]["SetUnderlay"] | components["schemas"]["RemoveUnderlay"]) | null;
             /**
              * Selection
              * @default []
@@ -7578,7 +8010,7 @@ export interface components {
          */
         AgainIn: {
             /** Command */
-            command: components["schemas"]["DrawAnchor"] | components["schemas"]["CloseOutline"] | components["schemas"]["AddOutline"] | components["schemas"]["MoveAnchors"] | components["schemas"]["PlaceAnchor"] | components["schemas"]["MoveHandle"] | components["schemas"]["PullHandle"] | components["schemas"]["SetHandle"] | components["schemas"]["SetAnchorKind"] | components["schemas"]["RemoveAnchors"] | components["schemas"]["InsertAnchor"] | components["schemas"]["AddAnchors"] | components["schemas"]["BendSegment"] | components["schemas"]["StraightenSegments"] | components["schemas"]["RemoveSegment"] | components["schemas"]["BreakAnchors"] | components["schemas"]["JoinEnds"] | components["schemas"]["ReverseOutlines"] | components["schemas"]["StartAt"] | components["schemas"]["LineUp"] | components["schemas"]["SpaceAnchors"] | components["schemas"]["CopyHandles"] | components["schemas"]["EaseAnchors"] | components["schemas"]["EvenBothSides"] | components["schemas"]["FairSegments"] | components["schemas"]["RegularSegments"] | components["schemas"]["ThinOut"] | components["schemas"]["SetSilhouette"] | components["schemas"]["ProposeOutline"] | components["schemas"]["SettleAnchors"] | components["schemas"]["ShortenHandles"] | components["schemas"]["MakeTransitions"] | components["schemas"]["BrushSmooth"] | components["schemas"]["PullOutline"] | components["schemas"]["BlendItems"] | components["schemas"]["MakeTwins"] | components["schemas"]["FindTwins"] | components["schemas"]["EvenSides"] | components["schemas"]["ReleaseTwins"] | components["schemas"]["DrawStroke"] | components["schemas"]["SetTolerance"] | components["schemas"]["DrawShape"] | components["schemas"]["DrawLine"] | components["schemas"]["ChangeShape"] | components["schemas"]["SetDial"] | components["schemas"]["SetDials"] | components["schemas"]["CopyDials"] | components["schemas"]["SetMeasure"] | components["schemas"]["DragPeg"] | components["schemas"]["TurnIntoOutlines"] | components["schemas"]["SetCorners"] | components["schemas"]["DragCorners"] | components["schemas"]["SettleCorners"] | components["schemas"]["MoveItems"] | components["schemas"]["MoveAlong"] | components["schemas"]["ResizeItems"] | components["schemas"]["LeanItems"] | components["schemas"]["TurnItems"] | components["schemas"]["PlaceItems"] | components["schemas"]["ScaleItems"] | components["schemas"]["TurnBy"] | components["schemas"]["FlipItems"] | components["schemas"]["MirrorItems"] | components["schemas"]["ShearItems"] | components["schemas"]["AlignItems"] | components["schemas"]["SpaceItems"] | components["schemas"]["SetFill"] | components["schemas"]["SetStroke"] | components["schemas"]["SetStrokeWidth"] | components["schemas"]["SetPen"] | components["schemas"]["SetRule"] | components["schemas"]["SetFillOpacity"] | components["schemas"]["AddStroke"] | components["schemas"]["RemoveStroke"] | components["schemas"]["OrderStroke"] | components["schemas"]["SetBlend"] | components["schemas"]["SetEffects"] | components["schemas"]["SetGradient"] | components["schemas"]["DragGradient"] | components["schemas"]["AddStop"] | components["schemas"]["RemoveStop"] | components["schemas"]["AddSwatches"] | components["schemas"]["SwatchesOfItems"] | components["schemas"]["SetSwatch"] | components["schemas"]["RemoveSwatches"] | components["schemas"]["GiveStyle"] | components["schemas"]["KeepStyle"] | components["schemas"]["SetKeptStyle"] | components["schemas"]["RemoveItems"] | components["schemas"]["DuplicateItems"] | components["schemas"]["RowOfCopies"] | components["schemas"]["RingOfCopies"] | components["schemas"]["GridOfCopies"] | components["schemas"]["PasteItems"] | components["schemas"]["OrderItems"] | components["schemas"]["StepItems"] | components["schemas"]["HideItems"] | components["schemas"]["LockItems"] | components["schemas"]["RenameItem"] | components["schemas"]["GroupItems"] | components["schemas"]["TakeApart"] | components["schemas"]["MakeSymmetry"] | components["schemas"]["SetSymmetry"] | components["schemas"]["SetSecondStyle"] | components["schemas"]["DragSymmetry"] | components["schemas"]["CloseSeam"] | components["schemas"]["SetSeam"] | components["schemas"]["AddLayer"] | components["schemas"]["MergeLayers"] | components["schemas"]["SetOpacity"] | components["schemas"]["Assemble"] | components["schemas"]["SetAssembly"] | components["schemas"]["SetEdge"] | components["schemas"]["DragEdge"] | components["schemas"]["SetPart"] | components["schemas"]["Partition"] | components["schemas"]["MakeCompound"] | components["schemas"]["CutItems"] | components["schemas"]["CutPath"] | components["schemas"]["CropItems"] | components["schemas"]["SweepRegions"] | components["schemas"]["StrokesIntoOutlines"] | components["schemas"]["OffsetItems"] | components["schemas"]["SetSheet"] | components["schemas"]["SetSheetColour"] | components["schemas"]["SetGrid"] | components["schemas"]["AddGuide"] | components["schemas"]["MoveGuide"] | components["schemas"]["SetGuide"] | components["schemas"]["RemoveGuides"] | components["schemas"]["HideGuides"] | components["schemas"]["PlaceUnderlay"] | components["schemas"]["DragUnderlay"] | components["schemas"]["SetUnderlay"] | components["schemas"]["RemoveUnderlay"];
+            command: components["schemas"]["DrawAnchor"] | components["schemas"]["CloseOutline"] | components["schemas"]["AddOutline"] | components["schemas"]["MoveAnchors"] | components["schemas"]["PlaceAnchor"] | components["schemas"]["MoveHandle"] | components["schemas"]["PullHandle"] | components["schemas"]["SetHandle"] | components["schemas"]["SetAnchorKind"] | components["schemas"]["RemoveAnchors"] | components["schemas"]["InsertAnchor"] | components["schemas"]["AddAnchors"] | components["schemas"]["BendSegment"] | components["schemas"]["StraightenSegments"] | components["schemas"]["RemoveSegment"] | components["schemas"]["BreakAnchors"] | components["schemas"]["JoinEnds"] | components["schemas"]["ReverseOutlines"] | components["schemas"]["StartAt"] | components["schemas"]["LineUp"] | components["schemas"]["SpaceAnchors"] | components["schemas"]["CopyHandles"] | components["schemas"]["EaseAnchors"] | components["schemas"]["EvenBothSides"] | components["schemas"]["FairSegments"] | components["schemas"]["RegularSegments"] | components["schemas"]["ThinOut"] | components["schemas"]["SetSilhouette"] | components["schemas"]["ProposeOutline"] | components["schemas"]["SettleAnchors"] | components["schemas"]["ShortenHandles"] | components["schemas"]["MakeTransitions"] | components["schemas"]["BrushSmooth"] | components["schemas"]["PullOutline"] | components["schemas"]["BlendItems"] | components["schemas"]["MakeTwins"] | components["schemas"]["FindTwins"] | components["schemas"]["EvenSides"] | components["schemas"]["ReleaseTwins"] | components["schemas"]["DrawStroke"] | components["schemas"]["SetTolerance"] | components["schemas"]["DrawShape"] | components["schemas"]["DrawLine"] | components["schemas"]["ChangeShape"] | components["schemas"]["SetDial"] | components["schemas"]["SetDials"] | components["schemas"]["CopyDials"] | components["schemas"]["SetMeasure"] | components["schemas"]["DragPeg"] | components["schemas"]["TurnIntoOutlines"] | components["schemas"]["SetCorners"] | components["schemas"]["DragCorners"] | components["schemas"]["SettleCorners"] | components["schemas"]["MoveItems"] | components["schemas"]["MoveAlong"] | components["schemas"]["ResizeItems"] | components["schemas"]["LeanItems"] | components["schemas"]["TurnItems"] | components["schemas"]["PlaceItems"] | components["schemas"]["ScaleItems"] | components["schemas"]["TurnBy"] | components["schemas"]["FlipItems"] | components["schemas"]["MirrorItems"] | components["schemas"]["ShearItems"] | components["schemas"]["AlignItems"] | components["schemas"]["SpaceItems"] | components["schemas"]["SetFill"] | components["schemas"]["SetStroke"] | components["schemas"]["SetStrokeWidth"] | components["schemas"]["SetPen"] | components["schemas"]["SetRule"] | components["schemas"]["SetFillOpacity"] | components["schemas"]["AddStroke"] | components["schemas"]["RemoveStroke"] | components["schemas"]["OrderStroke"] | components["schemas"]["SetBlend"] | components["schemas"]["SetEffects"] | components["schemas"]["SetGradient"] | components["schemas"]["DragGradient"] | components["schemas"]["AddStop"] | components["schemas"]["RemoveStop"] | components["schemas"]["AddSwatches"] | components["schemas"]["SwatchesOfItems"] | components["schemas"]["SetSwatch"] | components["schemas"]["RemoveSwatches"] | components["schemas"]["GiveStyle"] | components["schemas"]["KeepStyle"] | components["schemas"]["SetKeptStyle"] | components["schemas"]["RemoveItems"] | components["schemas"]["DuplicateItems"] | components["schemas"]["RowOfCopies"] | components["schemas"]["RingOfCopies"] | components["schemas"]["GridOfCopies"] | components["schemas"]["PasteItems"] | components["schemas"]["PlaceKept"] | components["schemas"]["FollowKept"] | components["schemas"]["UnlinkItems"] | components["schemas"]["OrderItems"] | components["schemas"]["StepItems"] | components["schemas"]["HideItems"] | components["schemas"]["LockItems"] | components["schemas"]["RenameItem"] | components["schemas"]["GroupItems"] | components["schemas"]["TakeApart"] | components["schemas"]["MakeSymmetry"] | components["schemas"]["SetSymmetry"] | components["schemas"]["SetSecondStyle"] | components["schemas"]["DragSymmetry"] | components["schemas"]["CloseSeam"] | components["schemas"]["SetSeam"] | components["schemas"]["AddLayer"] | components["schemas"]["MergeLayers"] | components["schemas"]["SetOpacity"] | components["schemas"]["Assemble"] | components["schemas"]["SetAssembly"] | components["schemas"]["SetEdge"] | components["schemas"]["DragEdge"] | components["schemas"]["SetPart"] | components["schemas"]["Partition"] | components["schemas"]["MakeCompound"] | components["schemas"]["CutItems"] | components["schemas"]["CutPath"] | components["schemas"]["CropItems"] | components["schemas"]["SweepRegions"] | components["schemas"]["StrokesIntoOutlines"] | components["schemas"]["OffsetItems"] | components["schemas"]["SetSheet"] | components["schemas"]["SetSheetColour"] | components["schemas"]["SetGrid"] | components["schemas"]["AddGuide"] | components["schemas"]["MoveGuide"] | components["schemas"]["SetGuide"] | components["schemas"]["RemoveGuides"] | components["schemas"]["HideGuides"] | components["schemas"]["PlaceUnderlay"] | components["schemas"]["DragUnderlay"] | components["schemas"]["SetUnderlay"] | components["schemas"]["RemoveUnderlay"];
             frame: components["schemas"]["FrameBox"];
         };
         /**
@@ -7619,7 +8051,7 @@ export interface components {
          */
         SpreadIn: {
             /** Command */
-            command: components["schemas"]["DrawAnchor"] | components["schemas"]["CloseOutline"] | components["schemas"]["AddOutline"] | components["schemas"]["MoveAnchors"] | components["schemas"]["PlaceAnchor"] | components["schemas"]["MoveHandle"] | components["schemas"]["PullHandle"] | components["schemas"]["SetHandle"] | components["schemas"]["SetAnchorKind"] | components["schemas"]["RemoveAnchors"] | components["schemas"]["InsertAnchor"] | components["schemas"]["AddAnchors"] | components["schemas"]["BendSegment"] | components["schemas"]["StraightenSegments"] | components["schemas"]["RemoveSegment"] | components["schemas"]["BreakAnchors"] | components["schemas"]["JoinEnds"] | components["schemas"]["ReverseOutlines"] | components["schemas"]["StartAt"] | components["schemas"]["LineUp"] | components["schemas"]["SpaceAnchors"] | components["schemas"]["CopyHandles"] | components["schemas"]["EaseAnchors"] | components["schemas"]["EvenBothSides"] | components["schemas"]["FairSegments"] | components["schemas"]["RegularSegments"] | components["schemas"]["ThinOut"] | components["schemas"]["SetSilhouette"] | components["schemas"]["ProposeOutline"] | components["schemas"]["SettleAnchors"] | components["schemas"]["ShortenHandles"] | components["schemas"]["MakeTransitions"] | components["schemas"]["BrushSmooth"] | components["schemas"]["PullOutline"] | components["schemas"]["BlendItems"] | components["schemas"]["MakeTwins"] | components["schemas"]["FindTwins"] | components["schemas"]["EvenSides"] | components["schemas"]["ReleaseTwins"] | components["schemas"]["DrawStroke"] | components["schemas"]["SetTolerance"] | components["schemas"]["DrawShape"] | components["schemas"]["DrawLine"] | components["schemas"]["ChangeShape"] | components["schemas"]["SetDial"] | components["schemas"]["SetDials"] | components["schemas"]["CopyDials"] | components["schemas"]["SetMeasure"] | components["schemas"]["DragPeg"] | components["schemas"]["TurnIntoOutlines"] | components["schemas"]["SetCorners"] | components["schemas"]["DragCorners"] | components["schemas"]["SettleCorners"] | components["schemas"]["MoveItems"] | components["schemas"]["MoveAlong"] | components["schemas"]["ResizeItems"] | components["schemas"]["LeanItems"] | components["schemas"]["TurnItems"] | components["schemas"]["PlaceItems"] | components["schemas"]["ScaleItems"] | components["schemas"]["TurnBy"] | components["schemas"]["FlipItems"] | components["schemas"]["MirrorItems"] | components["schemas"]["ShearItems"] | components["schemas"]["AlignItems"] | components["schemas"]["SpaceItems"] | components["schemas"]["SetFill"] | components["schemas"]["SetStroke"] | components["schemas"]["SetStrokeWidth"] | components["schemas"]["SetPen"] | components["schemas"]["SetRule"] | components["schemas"]["SetFillOpacity"] | components["schemas"]["AddStroke"] | components["schemas"]["RemoveStroke"] | components["schemas"]["OrderStroke"] | components["schemas"]["SetBlend"] | components["schemas"]["SetEffects"] | components["schemas"]["SetGradient"] | components["schemas"]["DragGradient"] | components["schemas"]["AddStop"] | components["schemas"]["RemoveStop"] | components["schemas"]["AddSwatches"] | components["schemas"]["SwatchesOfItems"] | components["schemas"]["SetSwatch"] | components["schemas"]["RemoveSwatches"] | components["schemas"]["GiveStyle"] | components["schemas"]["KeepStyle"] | components["schemas"]["SetKeptStyle"] | components["schemas"]["RemoveItems"] | components["schemas"]["DuplicateItems"] | components["schemas"]["RowOfCopies"] | components["schemas"]["RingOfCopies"] | components["schemas"]["GridOfCopies"] | components["schemas"]["PasteItems"] | components["schemas"]["OrderItems"] | components["schemas"]["StepItems"] | components["schemas"]["HideItems"] | components["schemas"]["LockItems"] | components["schemas"]["RenameItem"] | components["schemas"]["GroupItems"] | components["schemas"]["TakeApart"] | components["schemas"]["MakeSymmetry"] | components["schemas"]["SetSymmetry"] | components["schemas"]["SetSecondStyle"] | components["schemas"]["DragSymmetry"] | components["schemas"]["CloseSeam"] | components["schemas"]["SetSeam"] | components["schemas"]["AddLayer"] | components["schemas"]["MergeLayers"] | components["schemas"]["SetOpacity"] | components["schemas"]["Assemble"] | components["schemas"]["SetAssembly"] | components["schemas"]["SetEdge"] | components["schemas"]["DragEdge"] | components["schemas"]["SetPart"] | components["schemas"]["Partition"] | components["schemas"]["MakeCompound"] | components["schemas"]["CutItems"] | components["schemas"]["CutPath"] | components["schemas"]["CropItems"] | components["schemas"]["SweepRegions"] | components["schemas"]["StrokesIntoOutlines"] | components["schemas"]["OffsetItems"] | components["schemas"]["SetSheet"] | components["schemas"]["SetSheetColour"] | components["schemas"]["SetGrid"] | components["schemas"]["AddGuide"] | components["schemas"]["MoveGuide"] | components["schemas"]["SetGuide"] | components["schemas"]["RemoveGuides"] | components["schemas"]["HideGuides"] | components["schemas"]["PlaceUnderlay"] | components["schemas"]["DragUnderlay"] | components["schemas"]["SetUnderlay"] | components["schemas"]["RemoveUnderlay"];
+            command: components["schemas"]["DrawAnchor"] | components["schemas"]["CloseOutline"] | components["schemas"]["AddOutline"] | components["schemas"]["MoveAnchors"] | components["schemas"]["PlaceAnchor"] | components["schemas"]["MoveHandle"] | components["schemas"]["PullHandle"] | components["schemas"]["SetHandle"] | components["schemas"]["SetAnchorKind"] | components["schemas"]["RemoveAnchors"] | components["schemas"]["InsertAnchor"] | components["schemas"]["AddAnchors"] | components["schemas"]["BendSegment"] | components["schemas"]["StraightenSegments"] | components["schemas"]["RemoveSegment"] | components["schemas"]["BreakAnchors"] | components["schemas"]["JoinEnds"] | components["schemas"]["ReverseOutlines"] | components["schemas"]["StartAt"] | components["schemas"]["LineUp"] | components["schemas"]["SpaceAnchors"] | components["schemas"]["CopyHandles"] | components["schemas"]["EaseAnchors"] | components["schemas"]["EvenBothSides"] | components["schemas"]["FairSegments"] | components["schemas"]["RegularSegments"] | components["schemas"]["ThinOut"] | components["schemas"]["SetSilhouette"] | components["schemas"]["ProposeOutline"] | components["schemas"]["SettleAnchors"] | components["schemas"]["ShortenHandles"] | components["schemas"]["MakeTransitions"] | components["schemas"]["BrushSmooth"] | components["schemas"]["PullOutline"] | components["schemas"]["BlendItems"] | components["schemas"]["MakeTwins"] | components["schemas"]["FindTwins"] | components["schemas"]["EvenSides"] | components["schemas"]["ReleaseTwins"] | components["schemas"]["DrawStroke"] | components["schemas"]["SetTolerance"] | components["schemas"]["DrawShape"] | components["schemas"]["DrawLine"] | components["schemas"]["ChangeShape"] | components["schemas"]["SetDial"] | components["schemas"]["SetDials"] | components["schemas"]["CopyDials"] | components["schemas"]["SetMeasure"] | components["schemas"]["DragPeg"] | components["schemas"]["TurnIntoOutlines"] | components["schemas"]["SetCorners"] | components["schemas"]["DragCorners"] | components["schemas"]["SettleCorners"] | components["schemas"]["MoveItems"] | components["schemas"]["MoveAlong"] | components["schemas"]["ResizeItems"] | components["schemas"]["LeanItems"] | components["schemas"]["TurnItems"] | components["schemas"]["PlaceItems"] | components["schemas"]["ScaleItems"] | components["schemas"]["TurnBy"] | components["schemas"]["FlipItems"] | components["schemas"]["MirrorItems"] | components["schemas"]["ShearItems"] | components["schemas"]["AlignItems"] | components["schemas"]["SpaceItems"] | components["schemas"]["SetFill"] | components["schemas"]["SetStroke"] | components["schemas"]["SetStrokeWidth"] | components["schemas"]["SetPen"] | components["schemas"]["SetRule"] | components["schemas"]["SetFillOpacity"] | components["schemas"]["AddStroke"] | components["schemas"]["RemoveStroke"] | components["schemas"]["OrderStroke"] | components["schemas"]["SetBlend"] | components["schemas"]["SetEffects"] | components["schemas"]["SetGradient"] | components["schemas"]["DragGradient"] | components["schemas"]["AddStop"] | components["schemas"]["RemoveStop"] | components["schemas"]["AddSwatches"] | components["schemas"]["SwatchesOfItems"] | components["schemas"]["SetSwatch"] | components["schemas"]["RemoveSwatches"] | components["schemas"]["GiveStyle"] | components["schemas"]["KeepStyle"] | components["schemas"]["SetKeptStyle"] | components["schemas"]["RemoveItems"] | components["schemas"]["DuplicateItems"] | components["schemas"]["RowOfCopies"] | components["schemas"]["RingOfCopies"] | components["schemas"]["GridOfCopies"] | components["schemas"]["PasteItems"] | components["schemas"]["PlaceKept"] | components["schemas"]["FollowKept"] | components["schemas"]["UnlinkItems"] | components["schemas"]["OrderItems"] | components["schemas"]["StepItems"] | components["schemas"]["HideItems"] | components["schemas"]["LockItems"] | components["schemas"]["RenameItem"] | components["schemas"]["GroupItems"] | components["schemas"]["TakeApart"] | components["schemas"]["MakeSymmetry"] | components["schemas"]["SetSymmetry"] | components["schemas"]["SetSecondStyle"] | components["schemas"]["DragSymmetry"] | components["schemas"]["CloseSeam"] | components["schemas"]["SetSeam"] | components["schemas"]["AddLayer"] | components["schemas"]["MergeLayers"] | components["schemas"]["SetOpacity"] | components["schemas"]["Assemble"] | components["schemas"]["SetAssembly"] | components["schemas"]["SetEdge"] | components["schemas"]["DragEdge"] | components["schemas"]["SetPart"] | components["schemas"]["Partition"] | components["schemas"]["MakeCompound"] | components["schemas"]["CutItems"] | components["schemas"]["CutPath"] | components["schemas"]["CropItems"] | components["schemas"]["SweepRegions"] | components["schemas"]["StrokesIntoOutlines"] | components["schemas"]["OffsetItems"] | components["schemas"]["SetSheet"] | components["schemas"]["SetSheetColour"] | components["schemas"]["SetGrid"] | components["schemas"]["AddGuide"] | components["schemas"]["MoveGuide"] | components["schemas"]["SetGuide"] | components["schemas"]["RemoveGuides"] | components["schemas"]["HideGuides"] | components["schemas"]["PlaceUnderlay"] | components["schemas"]["DragUnderlay"] | components["schemas"]["SetUnderlay"] | components["schemas"]["RemoveUnderlay"];
             aim?: components["schemas"]["Aim"] | null;
             drag?: components["schemas"]["PegDrag"] | null;
             /**
@@ -8038,7 +8470,7 @@ export interface components {
             /** Underlay */
             underlay: string;
             /** Command */
-            command?: (components["schemas"]["DrawAnchor"] | components["schemas"]["CloseOutline"] | components["schemas"]["AddOutline"] | components["schemas"]["MoveAnchors"] | components["schemas"]["PlaceAnchor"] | components["schemas"]["MoveHandle"] | components["schemas"]["PullHandle"] | components["schemas"]["SetHandle"] | components["schemas"]["SetAnchorKind"] | components["schemas"]["RemoveAnchors"] | components["schemas"]["InsertAnchor"] | components["schemas"]["AddAnchors"] | components["schemas"]["BendSegment"] | components["schemas"]["StraightenSegments"] | components["schemas"]["RemoveSegment"] | components["schemas"]["BreakAnchors"] | components["schemas"]["JoinEnds"] | components["schemas"]["ReverseOutlines"] | components["schemas"]["StartAt"] | components["schemas"]["LineUp"] | components["schemas"]["SpaceAnchors"] | components["schemas"]["CopyHandles"] | components["schemas"]["EaseAnchors"] | components["schemas"]["EvenBothSides"] | components["schemas"]["FairSegments"] | components["schemas"]["RegularSegments"] | components["schemas"]["ThinOut"] | components["schemas"]["SetSilhouette"] | components["schemas"]["ProposeOutline"] | components["schemas"]["SettleAnchors"] | components["schemas"]["ShortenHandles"] | components["schemas"]["MakeTransitions"] | components["schemas"]["BrushSmooth"] | components["schemas"]["PullOutline"] | components["schemas"]["BlendItems"] | components["schemas"]["MakeTwins"] | components["schemas"]["FindTwins"] | components["schemas"]["EvenSides"] | components["schemas"]["ReleaseTwins"] | components["schemas"]["DrawStroke"] | components["schemas"]["SetTolerance"] | components["schemas"]["DrawShape"] | components["schemas"]["DrawLine"] | components["schemas"]["ChangeShape"] | components["schemas"]["SetDial"] | components["schemas"]["SetDials"] | components["schemas"]["CopyDials"] | components["schemas"]["SetMeasure"] | components["schemas"]["DragPeg"] | components["schemas"]["TurnIntoOutlines"] | components["schemas"]["SetCorners"] | components["schemas"]["DragCorners"] | components["schemas"]["SettleCorners"] | components["schemas"]["MoveItems"] | components["schemas"]["MoveAlong"] | components["schemas"]["ResizeItems"] | components["schemas"]["LeanItems"] | components["schemas"]["TurnItems"] | components["schemas"]["PlaceItems"] | components["schemas"]["ScaleItems"] | components["schemas"]["TurnBy"] | components["schemas"]["FlipItems"] | components["schemas"]["MirrorItems"] | components["schemas"]["ShearItems"] | components["schemas"]["AlignItems"] | components["schemas"]["SpaceItems"] | components["schemas"]["SetFill"] | components["schemas"]["SetStroke"] | components["schemas"]["SetStrokeWidth"] | components["schemas"]["SetPen"] | components["schemas"]["SetRule"] | components["schemas"]["SetFillOpacity"] | components["schemas"]["AddStroke"] | components["schemas"]["RemoveStroke"] | components["schemas"]["OrderStroke"] | components["schemas"]["SetBlend"] | components["schemas"]["SetEffects"] | components["schemas"]["SetGradient"] | components["schemas"]["DragGradient"] | components["schemas"]["AddStop"] | components["schemas"]["RemoveStop"] | components["schemas"]["AddSwatches"] | components["schemas"]["SwatchesOfItems"] | components["schemas"]["SetSwatch"] | components["schemas"]["RemoveSwatches"] | components["schemas"]["GiveStyle"] | components["schemas"]["KeepStyle"] | components["schemas"]["SetKeptStyle"] | components["schemas"]["RemoveItems"] | components["schemas"]["DuplicateItems"] | components["schemas"]["RowOfCopies"] | components["schemas"]["RingOfCopies"] | components["schemas"]["GridOfCopies"] | components["schemas"]["PasteItems"] | components["schemas"]["OrderItems"] | components["schemas"]["StepItems"] | components["schemas"]["HideItems"] | components["schemas"]["LockItems"] | components["schemas"]["RenameItem"] | components["schemas"]["GroupItems"] | components["schemas"]["TakeApart"] | components["schemas"]["MakeSymmetry"] | components["schemas"]["SetSymmetry"] | components["schemas"]["SetSecondStyle"] | components["schemas"]["DragSymmetry"] | components["schemas"]["CloseSeam"] | components["schemas"]["SetSeam"] | components["schemas"]["AddLayer"] | components["schemas"]["MergeLayers"] | components["schemas"]["SetOpacity"] | components["schemas"]["Assemble"] | components["schemas"]["SetAssembly"] | components["schemas"]["SetEdge"] | components["schemas"]["DragEdge"] | components["schemas"]["SetPart"] | components["schemas"]["Partition"] | components["schemas"]["MakeCompound"] | components["schemas"]["CutItems"] | components["schemas"]["CutPath"] | components["schemas"]["CropItems"] | components["schemas"]["SweepRegions"] | components["schemas"]["StrokesIntoOutlines"] | components["schemas"]["OffsetItems"] | components["schemas"]["SetSheet"] | components["schemas"]["SetSheetColour"] | components["schemas"]["SetGrid"] | components["schemas"]["AddGuide"] | components["schemas"]["MoveGuide"] | components["schemas"]["SetGuide"] | components["schemas"]["RemoveGuides"] | components["schemas"]["HideGuides"] | components["schemas"]["PlaceUnderlay"] | components["schemas"]["DragUnderlay"] | components["schemas"]["SetUnderlay"] | components["schemas"]["RemoveUnderlay"]) | null;
+            command?: (components["schemas"]["DrawAnchor"] | components["schemas"]["CloseOutline"] | components["schemas"]["AddOutline"] | components["schemas"]["MoveAnchors"] | components["schemas"]["PlaceAnchor"] | components["schemas"]["MoveHandle"] | components["schemas"]["PullHandle"] | components["schemas"]["SetHandle"] | components["schemas"]["SetAnchorKind"] | components["schemas"]["RemoveAnchors"] | components["schemas"]["InsertAnchor"] | components["schemas"]["AddAnchors"] | components["schemas"]["BendSegment"] | components["schemas"]["StraightenSegments"] | components["schemas"]["RemoveSegment"] | components["schemas"]["BreakAnchors"] | components["schemas"]["JoinEnds"] | components["schemas"]["ReverseOutlines"] | components["schemas"]["StartAt"] | components["schemas"]["LineUp"] | components["schemas"]["SpaceAnchors"] | components["schemas"]["CopyHandles"] | components["schemas"]["EaseAnchors"] | components["schemas"]["EvenBothSides"] | components["schemas"]["FairSegments"] | components["schemas"]["RegularSegments"] | components["schemas"]["ThinOut"] | components["schemas"]["SetSilhouette"] | components["schemas"]["ProposeOutline"] | components["schemas"]["SettleAnchors"] | components["schemas"]["ShortenHandles"] | components["schemas"]["MakeTransitions"] | components["schemas"]["BrushSmooth"] | components["schemas"]["PullOutline"] | components["schemas"]["BlendItems"] | components["schemas"]["MakeTwins"] | components["schemas"]["FindTwins"] | components["schemas"]["EvenSides"] | components["schemas"]["ReleaseTwins"] | components["schemas"]["DrawStroke"] | components["schemas"]["SetTolerance"] | components["schemas"]["DrawShape"] | components["schemas"]["DrawLine"] | components["schemas"]["ChangeShape"] | components["schemas"]["SetDial"] | components["schemas"]["SetDials"] | components["schemas"]["CopyDials"] | components["schemas"]["SetMeasure"] | components["schemas"]["DragPeg"] | components["schemas"]["TurnIntoOutlines"] | components["schemas"]["SetCorners"] | components["schemas"]["DragCorners"] | components["schemas"]["SettleCorners"] | components["schemas"]["MoveItems"] | components["schemas"]["MoveAlong"] | components["schemas"]["ResizeItems"] | components["schemas"]["LeanItems"] | components["schemas"]["TurnItems"] | components["schemas"]["PlaceItems"] | components["schemas"]["ScaleItems"] | components["schemas"]["TurnBy"] | components["schemas"]["FlipItems"] | components["schemas"]["MirrorItems"] | components["schemas"]["ShearItems"] | components["schemas"]["AlignItems"] | components["schemas"]["SpaceItems"] | components["schemas"]["SetFill"] | components["schemas"]["SetStroke"] | components["schemas"]["SetStrokeWidth"] | components["schemas"]["SetPen"] | components["schemas"]["SetRule"] | components["schemas"]["SetFillOpacity"] | components["schemas"]["AddStroke"] | components["schemas"]["RemoveStroke"] | components["schemas"]["OrderStroke"] | components["schemas"]["SetBlend"] | components["schemas"]["SetEffects"] | components["schemas"]["SetGradient"] | components["schemas"]["DragGradient"] | components["schemas"]["AddStop"] | components["schemas"]["RemoveStop"] | components["schemas"]["AddSwatches"] | components["schemas"]["SwatchesOfItems"] | components["schemas"]["SetSwatch"] | components["schemas"]["RemoveSwatches"] | components["schemas"]["GiveStyle"] | components["schemas"]["KeepStyle"] | components["schemas"]["SetKeptStyle"] | components["schemas"]["RemoveItems"] | components["schemas"]["DuplicateItems"] | components["schemas"]["RowOfCopies"] | components["schemas"]["RingOfCopies"] | components["schemas"]["GridOfCopies"] | components["schemas"]["PasteItems"] | components["schemas"]["PlaceKept"] | components["schemas"]["FollowKept"] | components["schemas"]["UnlinkItems"] | components["schemas"]["OrderItems"] | components["schemas"]["StepItems"] | components["schemas"]["HideItems"] | components["schemas"]["LockItems"] | components["schemas"]["RenameItem"] | components["schemas"]["GroupItems"] | components["schemas"]["TakeApart"] | components["schemas"]["MakeSymmetry"] | components["schemas"]["SetSymmetry"] | components["schemas"]["SetSecondStyle"] | components["schemas"]["DragSymmetry"] | components["schemas"]["CloseSeam"] | components["schemas"]["SetSeam"] | components["schemas"]["AddLayer"] | components["schemas"]["MergeLayers"] | components["schemas"]["SetOpacity"] | components["schemas"]["Assemble"] | components["schemas"]["SetAssembly"] | components["schemas"]["SetEdge"] | components["schemas"]["DragEdge"] | components["schemas"]["SetPart"] | components["schemas"]["Partition"] | components["schemas"]["MakeCompound"] | components["schemas"]["CutItems"] | components["schemas"]["CutPath"] | components["schemas"]["CropItems"] | components["schemas"]["SweepRegions"] | components["schemas"]["StrokesIntoOutlines"] | components["schemas"]["OffsetItems"] | components["schemas"]["SetSheet"] | components["schemas"]["SetSheetColour"] | components["schemas"]["SetGrid"] | components["schemas"]["AddGuide"] | components["schemas"]["MoveGuide"] | components["schemas"]["SetGuide"] | components["schemas"]["RemoveGuides"] | components["schemas"]["HideGuides"] | components["schemas"]["PlaceUnderlay"] | components["schemas"]["DragUnderlay"] | components["schemas"]["SetUnderlay"] | components["schemas"]["RemoveUnderlay"]) | null;
         };
         /**
          * Trouble
@@ -8251,6 +8683,70 @@ export interface operations {
             };
         };
     };
+    studio_api_trays_keep_outline: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OutlineForm"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Entry"];
+                };
+            };
+            /** @description What went wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+        };
+    };
+    studio_api_trays_order_shelf: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Order"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description What went wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+        };
+    };
     studio_api_trays_remove_from_shelf: {
         parameters: {
             query?: never;
@@ -8262,12 +8758,14 @@ export interface operations {
         };
         requestBody?: never;
         responses: {
-            /** @description No Content */
-            204: {
+            /** @description OK */
+            200: {
                 headers: {
                     [name: string]: unknown;
                 };
-                content?: never;
+                content: {
+                    "application/json": components["schemas"]["ShelfFile"];
+                };
             };
             /** @description What went wrong */
             default: {
@@ -8315,9 +8813,137 @@ export interface operations {
             };
         };
     };
-    studio_api_trays_send_shelf: {
+    studio_api_trays_show_clip: {
         parameters: {
             query?: never;
+            header?: never;
+            path: {
+                entry: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KeptClip"];
+                };
+            };
+            /** @description What went wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+        };
+    };
+    studio_api_trays_change_outline: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                entry: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ClipForm"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ChangedEntry"];
+                };
+            };
+            /** @description What went wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+        };
+    };
+    studio_api_trays_list_variations: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                entry: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Variation"][];
+                };
+            };
+            /** @description What went wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+        };
+    };
+    studio_api_trays_show_outline: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                entry: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description What went wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+        };
+    };
+    studio_api_trays_send_shelf: {
+        parameters: {
+            query?: {
+                tray?: string | null;
+            };
             header?: never;
             path?: never;
             cookie?: never;
@@ -8354,6 +8980,68 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": components["schemas"]["ShelfFile"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TakenIn"];
+                };
+            };
+            /** @description What went wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+        };
+    };
+    studio_api_trays_send_symbols: {
+        parameters: {
+            query: {
+                tray: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description What went wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+        };
+    };
+    studio_api_trays_take_symbols: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SvgIn"];
             };
         };
         responses: {

@@ -1,0 +1,128 @@
+"""Outlines on the shelf: keep them, change them, and let their linked copies follow."""
+
+from dataclasses import dataclass
+
+from buildup.drawing.clips import read_clip
+from buildup.edits.keeping import FollowKept
+from buildup.errors import Refusal
+from buildup.forms.keptfacts import KeptMeasures, kept_measures
+
+from studio.actions.edit import edit
+from studio.actions.shelf import (
+    check_clips,
+    checked_outline,
+    entry_of,
+    name_taken,
+    put,
+    set_up,
+    write_clip,
+)
+from studio.actions.turns import in_turn
+from studio.finding import of_owner
+from studio.keptoutline import KeptOutline, new_key
+from studio.models import Item, ShelfEntry
+
+MOST_FOLLOWING = 200
+"""Drawings in which linked copies follow at once; those in others follow when they are asked to."""
+LINKED = '{"type": "linked"'
+"""What the JSON text of a linked copy begins with."""
+
+
+@dataclass(frozen=True)
+class Followed:
+    """An outline after a change, and the drawings in which its linked copies follow it, by name."""
+
+    entry: ShelfEntry
+    follows: tuple[str, ...] = ()
+    stays: tuple[str, ...] = ()
+    """Those in which they could not."""
+
+
+@in_turn
+def keep_outline(user_id: int, outline: KeptOutline) -> ShelfEntry:
+    """Put an outline on the shelf under a name that is free.
+
+    Raises:
+        Refusal: as `checked_outline`; `name_taken` or `shelf_full`.
+    """
+    sound = checked_outline(outline)
+    set_up(user_id)
+    mine = ShelfEntry.objects.filter(owner_id=user_id)
+    if mine.filter(tray=sound.tray, name=sound.name).exists():
+        raise name_taken(sound.tray, sound.name)
+    if sound.family != sound.key and not mine.filter(family=sound.family).exists():
+        raise Refusal("unknown_entry", "What it is a variation of is no longer on the shelf.")
+    put(user_id, (), (sound,))
+    return mine.get(tray=sound.tray, name=sound.name)
+
+
+def change_outline(user_id: int, entry_id: int, clip: str) -> Followed:
+    """Keep other items in the place of an outline; its linked copies in all drawings follow.
+
+    Each drawing is an edit by itself, so that each can be taken back there.
+
+    Raises:
+        Refusal: `unknown_entry`; as `checked_outline` and `check_clips`.
+    """
+    row = _changed(user_id, entry_id, clip)
+    follows, stays = [], []
+    for drawing, (name, items) in _linked_to(user_id, row.key).items():
+        command = FollowKept(
+            items=tuple(items),
+            clip=row.clip,
+            copies=new_key(),
+            entry=row.key,
+            state=row.state,
+        )
+        try:
+            command_id = f"follow-{new_key()}"
+            edit(user_id, drawing, command_id=command_id, version=None, command=command)
+            follows.append(name)
+        except Refusal:
+            stays.append(name)
+    return Followed(row, tuple(follows), tuple(stays))
+
+
+@in_turn
+def _changed(user_id: int, entry_id: int, clip: str) -> ShelfEntry:
+    set_up(user_id)
+    row = entry_of(user_id, entry_id)
+    if row.shape:
+        raise Refusal("not_an_outline", f"“{row.name}” keeps dials, no outline. Nothing was kept.")
+    sound = checked_outline(KeptOutline(row.tray, row.name, clip))
+    if sound.clip == row.clip:
+        return row
+    check_clips(user_id, (sound,))
+    write_clip(row, sound.clip)
+    row.state += 1
+    row.save()
+    return row
+
+
+def _linked_to(user_id: int, key: str) -> dict[int, tuple[str, list[str]]]:
+    """The drawings that hold linked copies of an outline: each with its name, and which items."""
+    found = (
+        Item.objects.filter(drawing__in=of_owner(user_id))
+        .filter(body__startswith=LINKED, body__contains=f'"entry": "{key}"')
+        .values_list("drawing", "drawing__name", "item")
+    )
+    linked: dict[int, tuple[str, list[str]]] = {}
+    for drawing, name, item in found:
+        if drawing in linked or len(linked) < MOST_FOLLOWING:
+            linked.setdefault(drawing, (name, []))[1].append(item)
+    return linked
+
+
+def variations(user_id: int, entry_id: int) -> list[tuple[ShelfEntry, KeptMeasures]]:
+    """An outline and its siblings, each with what it comes to and how it differs from the first.
+
+    Raises:
+        Refusal: `unknown_entry`; as `kept_measures`.
+    """
+    row = entry_of(user_id, entry_id)
+    if row.shape:
+        return []
+    mine = read_clip(row.clip)
+    others = ShelfEntry.objects.filter(owner_id=user_id, family=row.family).exclude(pk=row.pk)
+    every = (row, *others)
+    return [(e, kept_measures(read_clip(e.clip), mine)) for e in every]
