@@ -3,9 +3,10 @@
 from dataclasses import dataclass
 
 from buildup.drawing.clips import read_clip
-from buildup.edits.keeping import FollowKept
+from buildup.edits.keeping import FollowKept, kept_form
 from buildup.errors import Refusal
 from buildup.forms.keptfacts import KeptMeasures, kept_measures
+from buildup.forms.likeness import likeness, look_of
 
 from studio.actions.edit import edit
 from studio.actions.shelf import (
@@ -111,6 +112,18 @@ def _linked_to(user_id: int, key: str) -> dict[int, tuple[str, list[str]]]:
         if drawing in linked or len(linked) < MOST_FOLLOWING:
             linked.setdefault(drawing, (name, []))[1].append(item)
     return linked
+
+
+def alike(user_id: int, clip: str) -> list[tuple[int, float]]:
+    """The outlines on the shelf by how much they look like some items, the most alike first.
+
+    Raises:
+        Refusal: as `kept_form`.
+    """
+    look = look_of(kept_form(clip))
+    rows = ShelfEntry.objects.filter(owner_id=user_id, shape="").values_list("pk", "facts")
+    found = [(pk, likeness(look, (facts or {}).get("look", ()))) for pk, facts in rows]
+    return sorted(found, key=lambda f: -f[1])
 
 
 def variations(user_id: int, entry_id: int) -> list[tuple[ShelfEntry, KeptMeasures]]:

@@ -4,10 +4,12 @@ from collections.abc import Iterable, Sequence
 from dataclasses import dataclass
 
 from buildup.drawing.checks import check_id, check_name
+from buildup.drawing.clips import read_clip
 from buildup.drawing.codec import write
 from buildup.edits.keeping import kept_form
 from buildup.errors import Refusal
 from buildup.forms.keptfacts import kept_facts
+from buildup.forms.likeness import look_of
 from buildup.shapes.presets import READY_MADE, Setting, checked_setting
 from django.db.models import QuerySet, Sum
 from django.db.models.functions import Length
@@ -266,8 +268,10 @@ def _fill(entry: ShelfEntry, thing: Setting | KeptOutline, keys: set[str]) -> No
 
 
 def write_clip(entry: ShelfEntry, clip: str) -> None:
-    """A clip that was checked, and how large it is."""
-    entry.clip, entry.facts = clip, write(kept_facts(kept_form(clip)), defaults=True)
+    """A clip that was checked, how large it is and what it looks like."""
+    kept = read_clip(clip)
+    facts = write(kept_facts(kept), defaults=True)
+    entry.clip, entry.facts = clip, {**facts, "look": look_of(kept)}
 
 
 def check_clips(user_id: int, outlines: Iterable[KeptOutline]) -> None:

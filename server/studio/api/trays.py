@@ -107,6 +107,14 @@ class Variation(Schema):
     measures: KeptMeasures
 
 
+class Alike(Schema):
+    """An outline on the shelf, and how much it looks like what was asked about."""
+
+    entry: int
+    likeness: float
+    """From 0 to 1."""
+
+
 class Order(Schema):
     """The entries of a tray as they are to lie."""
 
@@ -179,6 +187,13 @@ def keep_on_shelf(request: HttpRequest, body: SettingForm) -> dict[str, Any]:
 def keep_outline(request: HttpRequest, body: OutlineForm) -> dict[str, Any]:
     """Keep an outline under a name that is free in its tray."""
     return _told(outlines.keep_outline(whose(request), _outline(body)))
+
+
+@router.post("/shelf/alike", response=list[Alike])
+def list_alike(request: HttpRequest, body: ClipForm) -> list[dict[str, Any]]:
+    """The outlines on the shelf by how much they look like some items, the most alike first."""
+    found = outlines.alike(whose(request), body.clip)
+    return [{"entry": pk, "likeness": part} for pk, part in found]
 
 
 @router.post("/shelf/order", response={204: None})

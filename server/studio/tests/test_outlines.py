@@ -8,6 +8,7 @@ from buildup.edits.keeping import kept_form
 from django.contrib.auth import get_user_model
 from django.test import TransactionTestCase
 
+from core.tests.test_keeping import done
 from core.tests.zoo import disc, drawing, full, leaf, plate
 from studio import store
 from studio.demo.tray import luthiers_tray
@@ -111,6 +112,17 @@ class OutlinesTest(TransactionTestCase):
         self.assertTrue(0.1 < found[1]["measures"]["differs"] < 1.0)
         gone = self.keep(name="Third", family="nobody")
         self.assertEqual(gone["code"], "unknown_entry")
+
+    def test_the_most_alike_is_found_by_its_form(self):
+        self.keep(name="Plate", clip=PLATE)
+        entry = self.keep()
+        turned = done(drawing(leaf()), kind="scale_items", items=["leaf"], x=0.3, y=0.3)
+        asked = clip_of(done(turned, kind="move_items", items=["leaf"], by=[90, 8]), ["leaf"])
+        found = self.ask("post", "/shelf/alike", {"clip": asked.text()}).json()
+        self.assertEqual(len(found), len(luthiers_tray()) + 2)
+        self.assertEqual(found[0]["entry"], entry["id"])
+        self.assertGreater(found[0]["likeness"], 0.99)
+        self.assertLess(found[1]["likeness"], 0.8)
 
     def test_a_tray_is_laid_in_another_order(self):
         ids = [self.keep(name=n)["id"] for n in ("a", "b", "c")]

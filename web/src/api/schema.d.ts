@@ -128,6 +128,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/shelf/alike": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * List Alike
+         * @description The outlines on the shelf by how much they look like some items, the most alike first.
+         */
+        post: operations["studio_api_trays_list_alike"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/shelf/order": {
         parameters: {
             query?: never;
@@ -1239,6 +1259,24 @@ export interface components {
             state?: number;
         };
         /**
+         * Alike
+         * @description An outline on the shelf, and how much it looks like what was asked about.
+         */
+        Alike: {
+            /** Entry */
+            entry: number;
+            /** Likeness */
+            likeness: number;
+        };
+        /**
+         * ClipForm
+         * @description Items as JSON text.
+         */
+        ClipForm: {
+            /** Clip */
+            clip: string;
+        };
+        /**
          * Order
          * @description The entries of a tray as they are to lie.
          */
@@ -1306,14 +1344,6 @@ export interface components {
             follows: string[];
             /** Stays */
             stays: string[];
-        };
-        /**
-         * ClipForm
-         * @description Items as JSON text.
-         */
-        ClipForm: {
-            /** Clip */
-            clip: string;
         };
         /**
          * KeptMeasures
@@ -8703,6 +8733,39 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Entry"];
+                };
+            };
+            /** @description What went wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+        };
+    };
+    studio_api_trays_list_alike: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ClipForm"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Alike"][];
                 };
             };
             /** @description What went wrong */
