@@ -88,8 +88,10 @@ function troubleOf(status: number, text: string): Trouble {
 export const get = <T>(path: string): Promise<T> => ask("GET", path) as Promise<T>;
 export const post = <T>(path: string, body: unknown = {}): Promise<T> =>
   ask("POST", path, body) as Promise<T>;
+export const put = <T>(path: string, body: unknown): Promise<T> =>
+  ask("PUT", path, body) as Promise<T>;
 export const patch = <T>(path: string, body: unknown): Promise<T> =>
   ask("PATCH", path, body) as Promise<T>;
-export const remove = (path: string): Promise<unknown> => ask("DELETE", path);
+export const remove = <T>(path: string): Promise<T> => ask("DELETE", path) as Promise<T>;
 export const sendFile = <T>(path: string, file: File): Promise<T> =>
   request("POST", path, file, { "Content-Type": "application/octet-stream" }) as Promise<T>;

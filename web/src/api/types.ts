@@ -23,7 +23,10 @@ export type Answer = Omit<Schemas["Answer"], "repaint"> & { repaint: Repaint };
 export type Board = Omit<Schemas["Board"], "repaint"> & { repaint: Repaint };
 export type Card = Schemas["Card"];
 export type Drawable = Required<
-  Omit<Schemas["Drawable"], "splice" | "symmetry" | "assembly" | "style" | "finish" | "filter">
+  Omit<
+    Schemas["Drawable"],
+    "splice" | "symmetry" | "assembly" | "style" | "finish" | "filter" | "link"
+  >
 > &
   Pick<Schemas["Drawable"], "splice"> & {
     style: Style;
@@ -31,7 +34,10 @@ export type Drawable = Required<
     filter: FilterMark | null;
     symmetry: SymmetryMark | null;
     assembly: AssemblyMark | null;
+    link: LinkMark | null;
   };
+/** What a linked copy follows. */
+export type LinkMark = Schemas["LinkMark"];
 /** How far an edit is that takes long. */
 export type Work = Schemas["Work"];
 export type Selection = Omit<Required<Schemas["Selection"]>, "style"> & { style: Style | null };
@@ -158,6 +164,9 @@ export type Me = Schemas["Me"];
 export type Vocabulary = Schemas["Vocabulary"];
 export type ShapeFacts = Schemas["ShapeFacts"];
 export type ShelfEntry = Required<Schemas["Entry"]>;
+export type KeptClip = Schemas["KeptClip"];
+export type Variation = Schemas["Variation"];
+export type ChangedEntry = Schemas["ChangedEntry"];
 export type CornerStyle = NonNullable<AnchorMark["corner"]>["style"];
 export type DialFacts = Schemas["DialFacts"];
 export type SizeFacts = Schemas["SizeFacts"];

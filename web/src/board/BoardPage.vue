@@ -17,6 +17,7 @@ import PointerMenu from "./PointerMenu.vue";
 import ShapeGallery from "./ShapeGallery.vue";
 import StatusBar from "./StatusBar.vue";
 import TopBand from "./TopBand.vue";
+import VariationsView from "./VariationsView.vue";
 import WayLine from "./WayLine.vue";
 import { useHeldKeys } from "./held";
 import { useBoardKeys } from "./keys";
@@ -82,6 +83,7 @@ onBeforeUnmount(() => {
     <StatusBar />
     <KeyboardPicture v-model="help" />
     <ShapeGallery />
+    <VariationsView />
     <PointerMenu />
     <LongWork />
   </div>

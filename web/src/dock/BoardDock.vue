@@ -4,6 +4,7 @@ import InputText from "primevue/inputtext";
 import { storeToRefs } from "pinia";
 import { ref } from "vue";
 import { useBoard } from "../stores/board";
+import { useShelf } from "../stores/shelf";
 import { LEAVES, useLooking, type Leaf } from "../stores/looking";
 import ColoursLeaf from "./ColoursLeaf.vue";
 import ItemStack from "./ItemStack.vue";
@@ -18,6 +19,7 @@ const { leaf, folded } = storeToRefs(useLooking());
 const measure = ref<Measure>("curvature");
 /** What the Stack is searched for, by name, in all layers and groups. */
 const find = ref("");
+const shelf = useShelf();
 
 function open(next: Leaf): void {
   folded.value = next === leaf.value && !folded.value;
@@ -56,6 +58,16 @@ function open(next: Leaf): void {
           @keydown.esc="find = ''"
         />
       </template>
+      <InputText
+        v-if="leaf === 'Shelf' && !folded"
+        v-model="shelf.find"
+        class="find first"
+        size="small"
+        type="search"
+        placeholder="Find by name"
+        aria-label="Find on the shelf by name"
+        @keydown.esc="shelf.find = ''"
+      />
       <ProfileBar v-if="leaf === 'Profile' && !folded" v-model="measure" />
       <button class="row-button tab fold" @click="folded = !folded">
         {{ folded ? "Unfold" : "Fold" }}
@@ -119,6 +131,9 @@ function open(next: Leaf): void {
   height: 22px;
   padding-block: 0;
   font-size: 12px;
+}
+.first {
+  margin-left: auto;
 }
 .fold {
   font-size: 12px;

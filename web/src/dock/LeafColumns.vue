@@ -1,11 +1,17 @@
 <script setup lang="ts">
 // A leaf of the dock in three columns: what kinds there are, the tiles of one, what can be done.
-defineProps<{ kinds: readonly string[]; shown: string | undefined; label: string }>();
-const emit = defineEmits<{ show: [kind: string] }>();
+defineProps<{
+  kinds: readonly string[];
+  shown: string | undefined;
+  label: string;
+  /** What can be done stands in two columns. */
+  actsWide?: boolean;
+}>();
+const emit = defineEmits<{ show: [kind: string]; dropped: [kind: string, event: DragEvent] }>();
 </script>
 
 <template>
-  <div class="leaf">
+  <div class="leaf" :class="{ wide: actsWide }">
     <nav class="kinds" :aria-label="label">
       <button
         v-for="kind in kinds"
@@ -13,6 +19,8 @@ const emit = defineEmits<{ show: [kind: string] }>();
         class="row-button kind"
         :class="{ active: kind === shown }"
         @click="emit('show', kind)"
+        @dragover.prevent
+        @drop.prevent="(e) => emit('dropped', kind, e)"
       >
         {{ kind }}
       </button>
@@ -27,6 +35,12 @@ const emit = defineEmits<{ show: [kind: string] }>();
   display: grid;
   grid-template-columns: 120px minmax(0, 1fr) 150px;
   min-height: 0;
+}
+.wide {
+  grid-template-columns: 120px minmax(0, 1fr) 308px;
+}
+.wide .acts {
+  grid-template-columns: 1fr 1fr;
 }
 .kinds,
 .acts {

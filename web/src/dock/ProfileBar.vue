@@ -4,6 +4,7 @@ import SelectButton from "primevue/selectbutton";
 import { useBoard } from "../stores/board";
 import { useCurves } from "../stores/curves";
 import { useLooking } from "../stores/looking";
+import { saved } from "../stores/saving";
 import { useToast } from "../stores/toast";
 import { profileTable } from "./csv";
 import type { Measure } from "./profile";
@@ -30,13 +31,7 @@ async function copy(): Promise<void> {
   }
 }
 
-function save(): void {
-  const link = document.createElement("a");
-  link.href = URL.createObjectURL(new Blob([table()], { type: "text/csv" }));
-  link.download = `${board.name} profile.csv`;
-  link.click();
-  window.setTimeout(() => URL.revokeObjectURL(link.href), 1000);
-}
+const save = (): void => saved(`${board.name} profile.csv`, table(), "text/csv");
 </script>
 
 <template>

@@ -1,36 +1,46 @@
 <script setup lang="ts">
-// The shelf: a click applies a setting to the selected shapes, or takes its shape into the hand.
-import InputText from "primevue/inputtext";
+// The shelf: a click on an outline takes it into the hand; one on a setting applies it to the
+// selected shapes, or takes its shape into the hand.
 import { computed, onMounted, ref } from "vue";
 import type { ShelfEntry } from "../api/types";
 import { useBoard } from "../stores/board";
+import { useKept } from "../stores/kept";
 import { useShelf } from "../stores/shelf";
 import { useStarts } from "../stores/starts";
 import { useTools } from "../stores/tools";
 import { useVocabulary } from "../stores/vocabulary";
 import LeafColumns from "./LeafColumns.vue";
-import SettingTile from "./SettingTile.vue";
-
-const OWN = "My settings";
+import ShelfActs from "./ShelfActs.vue";
+import ShelfTile from "./ShelfTile.vue";
+import { foundOn, laidBefore } from "./shelved";
 
 const board = useBoard();
+const kept = useKept();
 const shelf = useShelf();
 const starts = useStarts();
 const tools = useTools();
 const vocabulary = useVocabulary();
 const wanted = ref("");
 const chosen = ref<number | null>(null);
-const file = ref<HTMLInputElement | null>(null);
 onMounted(() => void shelf.load());
 
 const tray = computed(() => (shelf.trays.includes(wanted.value) ? wanted.value : shelf.trays[0]));
-const here = computed(() => shelf.entries.filter((e) => e.tray === tray.value));
-const entry = computed(() => here.value.find((e) => e.id === chosen.value));
+/** The tiles that show: of the tray, or all that are found. */
+const here = computed(() =>
+  foundOn(shelf.entries, { tray: tray.value, find: shelf.find, alike: shelf.alike }),
+);
+const searching = computed(() => shelf.find.trim() !== "" || shelf.alike !== null);
+const entry = computed(() => here.value.find((e) => e.id === chosen.value) ?? null);
 const shapes = computed(() => board.selectedItems.filter((i) => vocabulary.shape(i.type)));
-const one = computed(() => (board.selectedItems.length === 1 ? shapes.value[0] : undefined));
-const places = computed(() => [...new Set([...shelf.trays, OWN])]);
 
 function use(e: ShelfEntry): void {
+  if (e.kind === "outline") {
+    const again = chosen.value === e.id;
+    chosen.value = again ? null : e.id;
+    if (again && tools.name === "kept") tools.use("select");
+    else if (!again) void kept.take(e).then((there) => there && tools.use("kept"));
+    return;
+  }
   chosen.value = e.id;
   if (shapes.value.length > 0) {
     const items = shapes.value.map((s) => s.id);
@@ -40,102 +50,63 @@ function use(e: ShelfEntry): void {
   starts.startWith(e.shape, e.dials);
   tools.use(e.shape);
 }
+const hint = (e: ShelfEntry): string => {
+  if (e.kind === "outline") return "Draw it out, or click its place";
+  return shapes.value.length > 0 ? "Apply to what is selected" : "Draw a new one with these dials";
+};
 
-async function keep(): Promise<void> {
-  const shape = one.value;
-  if (!shape) return;
-  const dials = Object.fromEntries(
-    board.keptMarks.dials.flatMap((d) => (d.value == null ? [] : [[d.dial, d.value]])),
-  ) as Record<string, number>;
-  const into = tray.value && tray.value !== "Ready made" ? tray.value : OWN;
-  const label = vocabulary.shapeLabel(shape.type);
-  const taken = new Set(shelf.entries.filter((e) => e.tray === into).map((e) => e.name));
-  let name = shape.name;
-  for (let n = 2; taken.has(name); n += 1) name = `${label} ${n}`;
-  if (await shelf.keep({ tray: into, name, shape: shape.type, dials })) {
-    wanted.value = into;
-    chosen.value = here.value.find((e) => e.name === name)?.id ?? null;
-  }
+function move(e: ShelfEntry, by: -1 | 1): void {
+  const row = shelf.entries.filter((o) => o.tray === e.tray);
+  const other = row[row.indexOf(e) + by];
+  if (other) void shelf.order(laidBefore(row, e.id, other.id), false);
 }
-
-/** To another tray, which is then shown with it; an empty name changes nothing. */
-async function move(e: ShelfEntry, to: string): Promise<void> {
-  if (to.trim() !== "" && (await shelf.move(e, to))) wanted.value = to.trim();
+function drop(other: number, on: ShelfEntry): void {
+  const row = shelf.entries.filter((o) => o.tray === on.tray);
+  if (row.some((o) => o.id === other)) void shelf.order(laidBefore(row, other, on.id), false);
 }
-
-function picked(event: Event): void {
-  const input = event.target as HTMLInputElement;
-  const [first] = input.files ?? [];
-  if (first) void shelf.takeIn(first);
-  input.value = "";
+/** Something was dropped on the name of a tray. */
+function toTray(to: string, event: DragEvent): void {
+  const id = Number(event.dataTransfer?.getData("text/x-shelf-entry"));
+  const e = shelf.entries.find((o) => o.id === id);
+  if (e && e.tray !== to) void shelf.change(e, { tray: to });
+}
+function show(to: string, made: number | null): void {
+  wanted.value = to;
+  shelf.find = "";
+  if (made !== null) chosen.value = made;
 }
 </script>
 
 <template>
-  <LeafColumns label="Trays" :kinds="shelf.trays" :shown="tray" @show="(t) => (wanted = t)">
+  <LeafColumns
+    label="Trays"
+    acts-wide
+    :kinds="shelf.trays"
+    :shown="searching ? undefined : tray"
+    @show="(t) => show(t, null)"
+    @dropped="toTray"
+  >
     <p v-if="shelf.loaded && here.length === 0" class="none">
-      Nothing is kept yet. Select a shape and press “Keep its dials”.
+      {{
+        searching
+          ? "Nothing on the shelf is called that."
+          : "Nothing is kept yet. Select something and press “Keep what is selected”."
+      }}
     </p>
-    <SettingTile
+    <ShelfTile
       v-for="e in here"
       :key="e.id"
       :entry="e"
       :chosen="e.id === chosen"
-      :hint="shapes.length > 0 ? 'Apply to what is selected' : 'Draw a new one with these dials'"
+      :hint="hint(e)"
       @use="use(e)"
-      @renamed="(to) => shelf.rename(e, to)"
+      @renamed="(name) => shelf.change(e, { name })"
+      @moved="(by) => move(e, by)"
+      @removed="shelf.take(e)"
+      @dropped="(other) => drop(other, e)"
     />
     <template #acts>
-      <button class="row-button act" :disabled="!one" data-testid="keep-dials" @click="keep">
-        Keep its dials
-      </button>
-      <template v-if="entry">
-        <button class="row-button act" @click="starts.startWith(entry.shape, entry.dials)">
-          Start new ones so
-        </button>
-        <button class="row-button act" @click="shelf.take(entry)">Take off the shelf</button>
-        <label class="to">
-          Tray
-          <InputText
-            size="small"
-            :model-value="entry.tray"
-            list="trays"
-            aria-label="Tray"
-            title="Type another tray to move it there"
-            @keydown.enter="($event.target as HTMLInputElement).blur()"
-            @change="move(entry, ($event.target as HTMLInputElement).value)"
-          />
-        </label>
-        <datalist id="trays">
-          <option v-for="t in places" :key="t" :value="t" />
-        </datalist>
-      </template>
-      <template v-else>
-        <button class="row-button act" @click="shelf.sendOut">Send out as a file</button>
-        <button class="row-button act" @click="file?.click()">Take in a file…</button>
-      </template>
-      <input
-        ref="file"
-        type="file"
-        accept=".json,application/json"
-        hidden
-        data-testid="shelf-file"
-        @change="picked"
-      />
+      <ShelfActs :entry="entry" :tray="tray ?? null" @show="show" />
     </template>
   </LeafColumns>
 </template>
-
-<style scoped>
-.to {
-  display: flex;
-  gap: 6px;
-  align-items: center;
-  padding: 0 8px;
-  color: var(--quiet);
-}
-.to input {
-  width: 100%;
-  min-width: 0;
-}
-</style>

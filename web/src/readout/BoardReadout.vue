@@ -23,7 +23,9 @@ import FairPanel from "./FairPanel.vue";
 import GroupPanel from "./GroupPanel.vue";
 import GuidePanel from "./GuidePanel.vue";
 import ItemPanel from "./ItemPanel.vue";
+import KeptPanel from "./KeptPanel.vue";
 import LayerPanel from "./LayerPanel.vue";
+import LinkPanel from "./LinkPanel.vue";
 import MatchPanel from "./MatchPanel.vue";
 import MirrorPanel from "./MirrorPanel.vue";
 import OffsetPanel from "./OffsetPanel.vue";
@@ -59,6 +61,8 @@ const symmetry = computed(() => {
   const here = board.drawable(board.place);
   return here?.symmetry ? here : null;
 });
+/** What linked copies hold is painted as what they follow. */
+const links = computed(() => board.selectedItems.some((i) => i.link));
 const anchors = computed(() => tools.active === "anchors");
 </script>
 
@@ -85,6 +89,13 @@ const anchors = computed(() => tools.active === "anchors");
       <template v-if="tools.active === 'sample'">
         <header><h2>Sample colour</h2></header>
         <SamplePanel />
+      </template>
+      <template v-if="tools.name === 'kept'">
+        <header>
+          <h2>{{ tools.label }}</h2>
+          <span>from the shelf</span>
+        </header>
+        <KeptPanel />
       </template>
       <SwatchPanel />
       <template v-if="several > 0">
@@ -119,9 +130,10 @@ const anchors = computed(() => tools.active === "anchors");
           <SymmetryPanel v-if="one?.symmetry" :id="one.id" />
           <AssemblyPanel v-if="one?.assembly" :id="one.id" />
           <EdgePanel v-if="one?.assembly" :id="one.id" :mark="one.assembly" />
+          <LinkPanel />
           <PartPanel />
           <ItemPanel v-if="board.marks.frame" />
-          <StylePanel />
+          <StylePanel v-if="!links" />
           <FinishPanel :items="board.selected" />
           <GroupPanel />
           <template v-if="board.marks.frame">
@@ -150,7 +162,7 @@ const anchors = computed(() => tools.active === "anchors");
         <header><h2>Underlays</h2></header>
         <UnderlayPanel />
       </template>
-      <template v-else>
+      <template v-else-if="tools.name !== 'kept'">
         <template v-if="tools.draws">
           <header>
             <h2>{{ tools.label }}</h2>

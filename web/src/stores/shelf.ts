@@ -1,69 +1,189 @@
-// The shelf: settings of dials under a name, in trays, kept by the server.
+// The shelf: outlines and settings of dials under a name, in trays, kept by the server.
 import { defineStore } from "pinia";
 import { computed, ref } from "vue";
-import { Trouble, get, patch, post, remove } from "../api/client";
-import type { ShelfEntry } from "../api/types";
+import { Trouble, get, patch, post, put, remove } from "../api/client";
+import type { ChangedEntry, ShelfEntry } from "../api/types";
+import { core } from "../core";
+import { useBoard } from "./board";
+import { saved } from "./saving";
 import { useToast } from "./toast";
 
+const ALL = (count: number): string => (count === 1 ? "drawing" : `${count} drawings`);
+
 export const useShelf = defineStore("shelf", () => {
+  const board = useBoard();
   const toast = useToast();
   const entries = ref<ShelfEntry[]>([]);
   const loaded = ref(false);
+  /** What it is searched for, by name. */
+  const find = ref("");
+  /** The entries in the order in which they look like what was asked about; null: nothing was. */
+  const alike = ref<number[] | null>(null);
   const trays = computed(() => [...new Set(entries.value.map((e) => e.tray))]);
 
-  /** Ask, then read the shelf anew; whether it went well. */
-  async function doing(act: () => Promise<unknown>): Promise<boolean> {
+  async function told<T>(act: () => Promise<T>): Promise<T | null> {
     try {
-      await act();
-      entries.value = await get<ShelfEntry[]>("/shelf");
-      loaded.value = true;
-      return true;
+      return await act();
     } catch (problem) {
       if (!(problem instanceof Trouble)) throw problem;
       toast.tell(problem.sentence);
-      return false;
+      return null;
     }
   }
+  /** Ask, then read the shelf anew; the answer, or null where it did not go well. */
+  const doing = <T>(act: () => Promise<T>): Promise<T | null> =>
+    told(async () => {
+      const answer = await act();
+      entries.value = await get<ShelfEntry[]>("/shelf");
+      loaded.value = true;
+      return answer;
+    });
 
-  const load = (): Promise<boolean> => doing(() => Promise.resolve());
-  const keep = (setting: Pick<ShelfEntry, "tray" | "name" | "shape" | "dials">): Promise<boolean> =>
-    doing(() => post("/shelf", setting));
-  const rename = (entry: ShelfEntry, name: string): Promise<boolean> =>
-    doing(() => patch(`/shelf/${entry.id}`, { name }));
-  const move = (entry: ShelfEntry, tray: string): Promise<boolean> =>
-    doing(() => patch(`/shelf/${entry.id}`, { tray }));
+  const load = async (): Promise<void> => void (await doing(() => Promise.resolve(true)));
+  const keep = async (
+    setting: Pick<ShelfEntry, "tray" | "name" | "shape" | "dials">,
+  ): Promise<boolean> => (await doing(() => post("/shelf", setting))) !== null;
+
+  /** What is selected, as it can be kept. */
+  const selection = async (): Promise<string | null> =>
+    told(async () => (await core.copied(await core.copy(board.selected))).clip);
+
+  /** A name that a tray has not got yet. */
+  function freeName(tray: string, name: string): string {
+    const taken = new Set(entries.value.filter((e) => e.tray === tray).map((e) => e.name));
+    let free = name;
+    for (let n = 2; taken.has(free); n += 1) free = `${name} ${n}`;
+    return free;
+  }
+
+  /** Keep what is selected, as a variation of another one where that is told. */
+  async function keepItems(tray: string, of: ShelfEntry | null): Promise<ShelfEntry | null> {
+    const clip = await selection();
+    if (clip === null) return null;
+    const first = board.selectedItems[0]?.name ?? "Outline";
+    const name = freeName(tray, of?.name ?? first);
+    const family = of ? { family: of.family } : {};
+    return doing(() => post<ShelfEntry>("/shelf/outlines", { tray, name, clip, ...family }));
+  }
+
+  /** Keep what is selected in the place of an outline; its linked copies follow. */
+  async function replace(entry: ShelfEntry): Promise<void> {
+    const clip = await selection();
+    if (clip === null) return;
+    const before = await told(() => get<{ clip: string }>(`/shelf/${entry.id}/clip`));
+    if (before) await changed(entry, clip, before.clip);
+  }
+
+  async function changed(entry: ShelfEntry, clip: string, before: string | null): Promise<void> {
+    const done = await doing(() => put<ChangedEntry>(`/shelf/${entry.id}/clip`, { clip }));
+    if (!done) return;
+    const { follows, stays } = done;
+    const followed = follows.length > 0 ? ` Linked copies in ${ALL(follows.length)} follow.` : "";
+    const left = stays.length > 0 ? ` Those in ${stays.join(", ")} could not; ask them there.` : "";
+    toast.tell(
+      `“${entry.name}” was changed on the shelf.${followed}${left}`,
+      before === null
+        ? undefined
+        : { label: "Change it back", run: () => void changed(entry, before, null) },
+    );
+  }
+
+  /** Rename an entry or move it; a word with a way back. */
+  async function change(entry: ShelfEntry, to: { name?: string; tray?: string }): Promise<boolean> {
+    const { name, tray } = entry;
+    if ((await doing(() => patch(`/shelf/${entry.id}`, to))) === null) return false;
+    const what = to.name === undefined ? `is in “${to.tray}” now` : `is called “${to.name}” now`;
+    toast.tell(`“${name}” ${what}.`, {
+      label: "Undo",
+      run: () => void doing(() => patch(`/shelf/${entry.id}`, { name, tray })),
+    });
+    return true;
+  }
+
+  /** Lay the entries of a tray in another order. */
+  async function order(wanted: readonly ShelfEntry[], tells: boolean): Promise<void> {
+    const ids = (row: readonly ShelfEntry[]): object => ({ entries: row.map((e) => e.id) });
+    const before = entries.value.filter((e) => e.tray === wanted[0]?.tray);
+    if ((await doing(() => post("/shelf/order", ids(wanted)).then(() => true))) === null) return;
+    if (!tells) return;
+    toast.tell(`“${wanted[0]?.tray}” was sorted.`, {
+      label: "Undo",
+      run: () => void doing(() => post("/shelf/order", ids(before)).then(() => true)),
+    });
+  }
 
   /** Take an entry off; a word with a way back. */
   async function take(entry: ShelfEntry): Promise<void> {
-    if (!(await doing(() => remove(`/shelf/${entry.id}`)))) return;
+    const file = await doing(() => remove<unknown>(`/shelf/${entry.id}`));
+    if (file === null) return;
     toast.tell(`“${entry.name}” was taken off the shelf.`, {
       label: "Put it back",
-      run: () => void keep(entry),
+      run: () => void doing(() => post("/shelf-file", file)),
     });
   }
 
-  async function takeIn(file: File): Promise<void> {
-    let read: unknown;
-    try {
-      read = JSON.parse(await file.text());
-    } catch {
-      toast.tell(`“${file.name}” is not a shelf file. Nothing was changed; choose another.`);
+  async function takeIn(file: File, tray: string): Promise<void> {
+    const text = await file.text();
+    const done = await doing(() => {
+      if (text.includes("<svg")) return post<TakenIn>("/shelf-file.svg", { tray, text });
+      return post<TakenIn>("/shelf-file", parsed(text, file.name));
+    });
+    if (done)
+      toast.tell(`${done.count} ${done.count === 1 ? "was" : "were"} taken in. ${done.said}`);
+  }
+
+  const sendOut = (tray: string | null): Promise<unknown> =>
+    told(async () => {
+      const which = tray === null ? "" : `?tray=${encodeURIComponent(tray)}`;
+      const file = await get<unknown>(`/shelf-file${which}`);
+      saved(`${tray ?? "shelf"}.json`, JSON.stringify(file, null, 1), "application/json");
+    });
+
+  /** The outlines that look like what is selected come first, until that is asked again. */
+  async function lookAlike(): Promise<void> {
+    if (alike.value) {
+      alike.value = null;
       return;
     }
-    await doing(async () => {
-      const { count } = await post<{ count: number }>("/shelf-file", read);
-      toast.tell(`${count} settings were taken in.`);
-    });
+    const clip = await selection();
+    if (clip === null) return;
+    const found = await told(() => post<{ entry: number }[]>("/shelf/alike", { clip }));
+    alike.value = found && found.map((f) => f.entry);
   }
 
-  async function sendOut(): Promise<void> {
-    const file = await get<unknown>("/shelf-file");
-    const link = document.createElement("a");
-    link.href = URL.createObjectURL(new Blob([JSON.stringify(file, null, 1)]));
-    link.download = "shelf.json";
-    link.click();
-    setTimeout(() => URL.revokeObjectURL(link.href), 1000);
-  }
-
-  return { entries, loaded, trays, load, keep, rename, move, take, takeIn, sendOut };
+  return {
+    entries,
+    loaded,
+    find,
+    alike,
+    trays,
+    load,
+    keep,
+    keepItems,
+    freeName,
+    replace,
+    change,
+    order,
+    take,
+    takeIn,
+    sendOut,
+    lookAlike,
+  };
 });
+
+interface TakenIn {
+  count: number;
+  said: string;
+}
+
+function parsed(text: string, name: string): unknown {
+  try {
+    return JSON.parse(text) as unknown;
+  } catch {
+    throw new Trouble(
+      "bad_shelf",
+      `“${name}” is not a shelf file. Nothing was changed; choose another.`,
+      0,
+    );
+  }
+}

@@ -6,6 +6,7 @@ import type { NamedColour, PaletteKind, Swatch } from "../api/types";
 import { core } from "../core";
 import { newId } from "../core/ids";
 import { useBoard } from "./board";
+import { saved } from "./saving";
 import { useSampling } from "./sampling";
 import { useStarts } from "./starts";
 import { useToast } from "./toast";
@@ -67,11 +68,8 @@ export const useSwatches = defineStore("swatches", () => {
   const sendOut = (kind: PaletteKind): Promise<void> =>
     tried(async () => {
       const type = kind === "css" ? "text/css" : "application/json";
-      const link = document.createElement("a");
-      link.href = URL.createObjectURL(new Blob([await core.written(kind)], { type }));
-      link.download = `${board.name || "swatches"}.${kind === "css" ? "css" : "tokens.json"}`;
-      link.click();
-      URL.revokeObjectURL(link.href);
+      const name = `${board.name || "swatches"}.${kind === "css" ? "css" : "tokens.json"}`;
+      saved(name, await core.written(kind), type);
     });
 
   return { chosen, all, one, keep, keepPlain, keepOfItems, use, ofUnderlay, takeIn, sendOut };

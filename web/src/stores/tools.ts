@@ -9,6 +9,7 @@ import { BrushTool } from "../tools/brush";
 import { CutTool } from "../tools/cut";
 import { CornersTool } from "../tools/corners";
 import { GuideTool } from "../tools/guide";
+import { KeptTool } from "../tools/kept";
 import { LineTool } from "../tools/line";
 import { ROWS } from "../tools/list";
 import { PenTool } from "../tools/pen";
@@ -24,6 +25,7 @@ import { useBoard } from "./board";
 import { useBrushing } from "./brushing";
 import { useDrafting } from "./drafting";
 import { useCues } from "./cues";
+import { useKept } from "./kept";
 import { useMatching } from "./matching";
 import { useMirroring } from "./mirroring";
 import { useSampling } from "./sampling";
@@ -51,6 +53,7 @@ export const useTools = defineStore("tools", () => {
   const brushing = useBrushing();
   const matching = useMatching();
   const mirroring = useMirroring();
+  const keeping = useKept();
   const name = ref("select");
   const box = shallowRef<[Point, Point] | null>(null);
   const hit = shallowRef<Hit | null>(null);
@@ -155,6 +158,14 @@ export const useTools = defineStore("tools", () => {
   /** The panel for exact values: at which place, for which kind. */
   const exact = shallowRef<{ at: Point; screen: Point; shape: string } | null>(null);
   const gallery = ref(false);
+  made["kept"] = new KeptTool(board, bench, {
+    kept: () => keeping.hand,
+    linked: () => keeping.linked,
+    size: () => {
+      const [width, height] = keeping.size;
+      return { width, ...(keeping.own ? {} : { height }) };
+    },
+  });
   made["line"] = new LineTool(board, bench, { style: startStyle });
 
   /** A tool by its name; that of a kind of shape is made when it is first taken up. */
@@ -180,7 +191,10 @@ export const useTools = defineStore("tools", () => {
     () => drawing.value || name.value === "line" || vocabulary.shape(name.value) !== undefined,
   );
   const label = computed(
-    () => ROWS.find((r) => r.name === name.value)?.label ?? vocabulary.shapeLabel(name.value),
+    () =>
+      (name.value === "kept" ? keeping.hand?.name : null) ??
+      ROWS.find((r) => r.name === name.value)?.label ??
+      vocabulary.shapeLabel(name.value),
   );
   const tool = computed<Tool>(() => toolOf(active.value));
   watch(tool, (now) => board.showAs(now.shows ?? "frame"), { immediate: true });

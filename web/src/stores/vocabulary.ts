@@ -13,6 +13,7 @@ const OTHERS: Record<string, string> = {
   layer: "Layer",
   symmetry: "Symmetry",
   assembly: "Assembly",
+  linked: "Linked copy",
 };
 
 export const useVocabulary = defineStore("vocabulary", () => {

@@ -67,7 +67,7 @@ export class SelectTool implements Tool {
     if (hit?.what === "item") {
       const item = this.board.drawable(this.board.pickOf(hit.item));
       const edit: Hint[] = item?.type === "outline" ? [["double click", "edit its anchors"]] : [];
-      const holds = item !== undefined && this.board.tree.holds(item.id);
+      const holds = item !== undefined && !item.link && this.board.tree.holds(item.id);
       const into: Hint[] = holds ? [["second click", "go in"]] : [];
       return {
         text: item?.name ?? "",
@@ -163,6 +163,7 @@ export class SelectTool implements Tool {
 
   /** Go into the group that is selected, to what lies under the pointer. */
   private goIn(inner: string): void {
+    if (this.board.drawable(this.board.pickOf(inner))?.link) return; // it follows what is kept
     this.board.enter(this.board.pickOf(inner));
     this.board.select([this.board.pickOf(inner)]);
     this.wentIn = performance.now();

@@ -113,6 +113,7 @@ export function drawable(id: string, more: Partial<Drawable> = {}): Drawable {
     symmetry: null,
     assembly: null,
     role: null,
+    link: null,
     compound: false,
     open: false,
     ...more,

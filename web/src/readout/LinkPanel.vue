@@ -1,0 +1,91 @@
+<script setup lang="ts">
+// Selected linked copies: what they follow, whether that is newer, and the way out.
+import Button from "primevue/button";
+import { computed, onMounted } from "vue";
+import type { Drawable } from "../api/types";
+import { useKept } from "../stores/kept";
+import { useLooking } from "../stores/looking";
+import { useShelf } from "../stores/shelf";
+
+const kept = useKept();
+const looking = useLooking();
+const shelf = useShelf();
+onMounted(() => {
+  if (!shelf.loaded) void shelf.load();
+});
+
+/** What all of them follow; null where they follow several, or what is gone. */
+const followed = computed(() => {
+  const found = new Set(kept.links.map((l) => kept.followed(l)));
+  const [one] = found;
+  return found.size === 1 ? (one ?? null) : null;
+});
+const late = (link: Drawable): boolean => {
+  const now = kept.followed(link);
+  return now !== undefined && now.state !== link.link?.state;
+};
+const behind = computed(() => kept.links.filter(late).map((l) => l.id));
+const gone = computed(() => shelf.loaded && kept.links.some((l) => !kept.followed(l)));
+
+async function follow(): Promise<void> {
+  await shelf.load();
+  for (const entry of shelf.entries) {
+    const items = kept.links.filter((l) => kept.followed(l) === entry && late(l)).map((l) => l.id);
+    if (items.length > 0) await kept.follow(entry, items, null);
+  }
+}
+function compare(): void {
+  kept.compared = followed.value?.id ?? null;
+}
+</script>
+
+<template>
+  <section v-if="kept.links.length > 0" aria-label="Linked copy">
+    <span class="label">Follows</span>
+    <span class="rest">{{
+      followed ? `“${followed.name}” of “${followed.tray}”` : gone ? "nothing any more" : "several"
+    }}</span>
+    <p v-if="gone" class="wide help">
+      What it followed is no longer on the shelf. It stays as it is; unlink it to work on it.
+    </p>
+    <p v-else-if="behind.length > 0" class="wide help">The one on the shelf was changed since.</p>
+    <p v-else class="wide help">
+      Change the one on the shelf and this follows: unlink a copy, work on it, then “Keep in its
+      place”.
+    </p>
+    <div class="wide acts">
+      <Button v-if="behind.length > 0" size="small" label="Follow now" @click="follow" />
+      <Button
+        severity="secondary"
+        size="small"
+        label="Unlink"
+        title="Plain items that follow nothing"
+        @click="kept.unlink"
+      />
+      <Button
+        v-if="followed"
+        severity="secondary"
+        size="small"
+        label="Variations…"
+        @click="compare"
+      />
+      <Button
+        v-if="looking.leaf !== 'Shelf' || looking.folded"
+        severity="secondary"
+        size="small"
+        label="Shelf"
+        @click="looking.openLeaf('Shelf')"
+      />
+    </div>
+  </section>
+</template>
+
+<style scoped>
+.acts {
+  display: flex;
+  gap: 8px;
+}
+.acts > * {
+  flex: 1;
+}
+</style>

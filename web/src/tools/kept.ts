@@ -1,0 +1,51 @@
+// An outline of the shelf in the hand: drawn out like a shape, or clicked in its own size.
+import type { Command, KeptClip, Point } from "../api/types";
+import type { useBoard } from "../stores/board";
+import { BoxTool } from "./box";
+import type { Bench } from "./tool";
+
+type Board = ReturnType<typeof useBoard>;
+
+/** What of the shelf is in the hand, and how it is placed. */
+export interface InHand {
+  /** What is kept; null: nothing was taken yet. */
+  kept(): KeptClip | null;
+  /** It follows what is kept. */
+  linked(): boolean;
+  /** The size of one that is clicked, where that was typed. */
+  size(): { width?: number; height?: number };
+}
+
+export class KeptTool extends BoxTool {
+  constructor(board: Board, bench: Bench, hand: InHand) {
+    function placed(item: string, start: Point): Command | null {
+      const kept = hand.kept();
+      if (!kept) return null;
+      const link = hand.linked() ? { entry: kept.key, state: kept.state } : {};
+      return {
+        kind: "place_kept",
+        clip: kept.clip,
+        copies: item,
+        called: kept.name,
+        start,
+        container: board.place,
+        ...link,
+      };
+    }
+    super(board, bench, {
+      label: () => hand.kept()?.name ?? "",
+      click: "in the size told at the right",
+      begin: () => undefined,
+      clicked(item, p) {
+        const command = placed(item, p.at);
+        if (!command) return;
+        board.select([item]);
+        bench.commit({ ...command, ...hand.size() } as Command);
+      },
+      command(item, from, p) {
+        const command = placed(item, from);
+        return command && ({ ...command, to: p.at, square: p.shift, centred: p.alt } as Command);
+      },
+    });
+  }
+}
