@@ -1,5 +1,7 @@
 <script setup lang="ts">
 // A leaf of the dock in three columns: what kinds there are, the tiles of one, what can be done.
+import { ref } from "vue";
+
 defineProps<{
   kinds: readonly string[];
   shown: string | undefined;
@@ -8,6 +10,8 @@ defineProps<{
   actsWide?: boolean;
 }>();
 const emit = defineEmits<{ show: [kind: string]; dropped: [kind: string, event: DragEvent] }>();
+const tiles = ref<HTMLElement | null>(null);
+defineExpose({ toFirst: () => tiles.value?.scrollTo({ left: 0 }) });
 </script>
 
 <template>
@@ -25,7 +29,7 @@ const emit = defineEmits<{ show: [kind: string]; dropped: [kind: string, event: 
         {{ kind }}
       </button>
     </nav>
-    <div class="tiles" role="list"><slot /></div>
+    <div ref="tiles" class="tiles" role="list"><slot /></div>
     <div class="acts"><slot name="acts" /></div>
   </div>
 </template>

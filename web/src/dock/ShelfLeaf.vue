@@ -1,7 +1,7 @@
 <script setup lang="ts">
 // The shelf: a click on an outline takes it into the hand; one on a setting applies it to the
 // selected shapes, or takes its shape into the hand.
-import { computed, onMounted, ref } from "vue";
+import { computed, onMounted, ref, watch } from "vue";
 import type { ShelfEntry } from "../api/types";
 import { useBoard } from "../stores/board";
 import { useKept } from "../stores/kept";
@@ -20,6 +20,7 @@ const shelf = useShelf();
 const starts = useStarts();
 const tools = useTools();
 const vocabulary = useVocabulary();
+const leaf = ref<InstanceType<typeof LeafColumns> | null>(null);
 const wanted = ref("");
 const chosen = ref<number | null>(null);
 onMounted(() => void shelf.load());
@@ -30,6 +31,10 @@ const here = computed(() =>
   foundOn(shelf.entries, { tray: tray.value, find: shelf.find, alike: shelf.alike }),
 );
 const searching = computed(() => shelf.find.trim() !== "" || shelf.alike !== null);
+/** The first of what is found is in sight. */
+watch([tray, () => shelf.find, () => shelf.alike], () => {
+  leaf.value?.toFirst();
+});
 const entry = computed(() => here.value.find((e) => e.id === chosen.value) ?? null);
 const shapes = computed(() => board.selectedItems.filter((i) => vocabulary.shape(i.type)));
 
@@ -79,6 +84,7 @@ function show(to: string, made: number | null): void {
 
 <template>
   <LeafColumns
+    ref="leaf"
     label="Trays"
     acts-wide
     :kinds="shelf.trays"
