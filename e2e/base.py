@@ -111,6 +111,7 @@ class BrowserTest(LiveServerTestCase):
         self.page = (self.keeps_page and BrowserTest.kept) or self.context.new_page()
         self.page.set_default_timeout(10_000)
         self.page.on("pageerror", self._note_error)
+        self.page.on("console", self._note_words)
         self.page.on("request", self._check_address)
 
     def tearDown(self):
@@ -133,6 +134,7 @@ class BrowserTest(LiveServerTestCase):
             self._begin_anew("/sign-in")
             kept.unroute_all()
             kept.remove_listener("pageerror", self._note_error)
+            kept.remove_listener("console", self._note_words)
             kept.remove_listener("request", self._check_address)
             self._let_go_of_all(kept)
             kept.evaluate(FORGET)
@@ -161,6 +163,10 @@ class BrowserTest(LiveServerTestCase):
 
     def _note_error(self, error):
         self.troubles.append(str(error))
+
+    def _note_words(self, words):
+        if "The core" in words.text:  # it stumbled, or could not start from what was kept
+            self.troubles.append(words.text)
 
     def _check_address(self, request):
         if not request.url.startswith((self.live_server_url, "data:", "blob:")):

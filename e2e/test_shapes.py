@@ -1,6 +1,5 @@
-"""Parametric shapes: pegs, sliders and fields; counts on the canvas; gallery, shelf and corners."""
+"""Parametric shapes: pegs, sliders and fields; counts on the canvas; gallery and corners."""
 
-import json
 import math
 import re
 
@@ -10,7 +9,6 @@ from buildup.edits.outlines import AddOutline
 from buildup.edits.shaping import DrawShape
 from buildup.forms.contours import item_contours
 from playwright.sync_api import expect
-from studio.models import ShelfEntry
 
 from e2e.base import BrowserTest
 
@@ -205,59 +203,3 @@ class CornerTest(ShapesTest):
         self.page.get_by_role("button", name="Turn corners into anchors").click()
         self.settled()
         self.assertEqual(len(self.items()[0].contours[0].anchors), 8)
-
-
-class ShelfTest(ShapesTest):
-    def test_a_setting_is_kept_found_after_reload_and_applied(self):
-        second = shape("gear", "two", (220.0, 100.0), (320.0, 200.0))
-        self.open(self.new_drawing(shape("gear", teeth=17.0), second))
-        self.page.get_by_test_id("leaf-Shelf").click()
-        expect(self.page.get_by_test_id("setting-Tuner knob")).to_be_visible()
-        self.click(120, 150)
-        self.page.get_by_test_id("keep-dials").click()
-        expect(self.page.get_by_test_id("setting-one")).to_be_visible()
-        self.page.reload()
-        self.page.get_by_test_id("leaf-Shelf").click()
-        self.click(240, 150)
-        self.page.get_by_role("button", name="My settings").click()
-        with self.page.expect_response("**/commands"):
-            self.page.get_by_test_id("setting-one").click()
-        self.settled()
-        self.assertEqual(self.dials(1)["teeth"], 17)
-        self.page.locator(".tiles .name", has_text="one").dblclick()
-        self.page.keyboard.type("Seventeen")
-        self.page.keyboard.press("Enter")
-        expect(self.page.get_by_test_id("setting-Seventeen")).to_be_visible()
-        tray = self.page.get_by_role("combobox", name="Tray")
-        tray.fill("Gears")
-        tray.press("Enter")
-        expect(self.page.get_by_role("button", name="Gears")).to_be_visible()
-        expect(self.page.get_by_test_id("setting-Seventeen")).to_be_visible()
-        self.page.get_by_role("button", name="Take off the shelf").click()
-        expect(self.page.get_by_test_id("setting-Seventeen")).to_have_count(0)
-        self.page.get_by_role("button", name="Put it back").click()
-        expect(self.page.get_by_role("button", name="Gears")).to_be_visible()
-        self.page.keyboard.press("Escape")
-        self.page.get_by_role("button", name="Ready made").click()
-        self.page.get_by_test_id("setting-App icon").click()
-        self.drag((20, 20), (80, 80), "Shift")
-        self.assertEqual(self.items()[2].shape, "superellipse")
-
-    def test_the_shelf_is_sent_out_and_taken_in(self):
-        self.open(self.new_drawing())
-        self.page.get_by_test_id("leaf-Shelf").click()
-        with self.page.expect_download() as download:
-            self.page.get_by_role("button", name="Send out as a file").click()
-        with open(download.value.path(), encoding="utf-8") as file:
-            shelf = json.load(file)
-        shelf["settings"] = [{**shelf["settings"][0], "name": "From afar", "tray": "Guests"}]
-        self.page.get_by_test_id("shelf-file").set_input_files(
-            {"name": "s.json", "mimeType": "application/json", "buffer": json.dumps(shelf).encode()}
-        )
-        self.page.get_by_role("button", name="Guests").click()
-        expect(self.page.get_by_test_id("setting-From afar")).to_be_visible()
-        self.page.get_by_test_id("shelf-file").set_input_files(
-            {"name": "bad.json", "mimeType": "application/json", "buffer": b"{oops"}
-        )
-        expect(self.page.get_by_text("is not a shelf file")).to_be_visible()
-        self.assertEqual(ShelfEntry.objects.filter(tray="Guests").count(), 1)

@@ -60,6 +60,7 @@ def entries(user_id: int) -> list[ShelfEntry]:
 @in_turn
 def in_tray(user_id: int, tray: str | None) -> list[ShelfEntry]:
     """The entries of a tray, or of all of them, with their clips."""
+    set_up(user_id)
     return list(_of(user_id) if tray is None else _of(user_id).filter(tray=tray))
 
 

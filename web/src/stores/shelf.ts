@@ -94,7 +94,7 @@ export const useShelf = defineStore("shelf", () => {
     if ((await doing(() => patch(`/shelf/${entry.id}`, to))) === null) return false;
     const what = to.name === undefined ? `is in “${to.tray}” now` : `is called “${to.name}” now`;
     toast.tell(`“${name}” ${what}.`, {
-      label: "Undo",
+      label: "As it was",
       run: () => void doing(() => patch(`/shelf/${entry.id}`, { name, tray })),
     });
     return true;
@@ -107,7 +107,7 @@ export const useShelf = defineStore("shelf", () => {
     if ((await doing(() => post("/shelf/order", ids(wanted)).then(() => true))) === null) return;
     if (!tells) return;
     toast.tell(`“${wanted[0]?.tray}” was sorted.`, {
-      label: "Undo",
+      label: "As it was",
       run: () => void doing(() => post("/shelf/order", ids(before)).then(() => true)),
     });
   }

@@ -33,6 +33,9 @@ export function lastOf(command: Command, frame: Frame | null): Last | null {
   return { command, frame, copied: makesCopies(command) };
 }
 
+/** Edits whose `copies` are no items by themselves, or have the very id that was given. */
+const KNOWN = new Set<Command["kind"]>(["follow_kept", "place_kept"]);
+
 /** Whether an edit makes copies whose ids only the core knows. */
 export const makesCopies = (command: Command): boolean =>
-  "copies" in command && typeof command.copies === "string";
+  "copies" in command && typeof command.copies === "string" && !KNOWN.has(command.kind);
