@@ -1,160 +1,165 @@
 """A drawing as an SVG document (W3C SVG 1.1 and 2)."""
 
 from collections.abc import Iterable, Iterator
-from dataclasses import dataclass, replace
+from dataclasses import dataclass
 from xml.sax.saxutils import escape, quoteattr
 
 from buildup.drawing.checks import NO_TEXT
-from buildup.drawing.model import Contour, Drawing, Holder, Item, Painted, Symmetry, finish_of
+from buildup.drawing.model import Drawing
 from buildup.drawing.numerals import short
-from buildup.drawing.paint import PLAIN, Style, moved_style
+from buildup.drawing.paint import PLAIN
 from buildup.drawing.tree import ROOT
 from buildup.drawing.units import unit_of
+from buildup.formats.scene import Node, Part, Piece, scene
 from buildup.formats.svgpaint import effect_lines, form_lines, showing
-from buildup.forms.assembling import Form
-from buildup.forms.contours import form_of
-from buildup.forms.images import images, shown_images
-from buildup.forms.paintings import paintings_beside
-from buildup.forms.seen import painted_area, painted_box
-from buildup.forms.sides import kept
+from buildup.forms.seen import shown_box
+from buildup.geometry.boxes import Box
 from buildup.geometry.transforms import Affine
-from buildup.shapes.placement import moved_contour
 
 
-def svg(drawing: Drawing, *, title: str) -> str:
+@dataclass(frozen=True, slots=True)
+class Writing:
+    """How a document is written.
+
+    Args:
+        decimals: of all numbers; None: places on paths read back the same.
+        labels: parts say their names.
+        groups: also those that show nothing as a whole are written.
+        uses: symmetries are written once and used again, where all their images look alike.
+
+    """
+
+    decimals: int | None = None
+    labels: bool = True
+    groups: bool = True
+    uses: bool = False
+
+
+WHOLLY = Writing()
+
+
+def svg(
+    drawing: Drawing,
+    *,
+    title: str,
+    writing: Writing = WHOLLY,
+    ids: Iterable[str] | None = None,
+    metadata: str = "",
+) -> str:
     """The sheet with all items that are not hidden, back to front; containers as groups.
 
     The document has the sheet's real size in its own unit; its user units are CSS pixels. What
     lies beyond the sheet's edge is in the file and outside its view.
+
+    Args:
+        drawing: which.
+        title: what the document is called; empty: it is not.
+        writing: how it is written.
+        ids: only these items, and the document is as large as what is seen of them.
+        metadata: an element that other programs pass over.
+
     """
-    sheet = drawing.sheet
-    unit = unit_of(sheet.unit)
-    width, height = (short(side / unit.size) for side in (sheet.width, sheet.height))
+    box = Box(0.0, 0.0, drawing.sheet.width, drawing.sheet.height)
+    tops = drawing.tree.children(ROOT) if ids is None else drawing.tree.tops(ids)
+    if ids is not None:
+        seen = [b for i in tops if (b := shown_box(drawing, i)) is not None]
+        box = Box.union(seen) if seen else Box(0.0, 0.0, 1.0, 1.0)
+    unit = unit_of(drawing.sheet.unit)
+    width, height = (short(max(side, 0.01) / unit.size) for side in (box.width, box.height))
+    view = " ".join(map(short, (box.left, box.top, box.width, box.height)))
     lines = [
         f'<svg xmlns="http://www.w3.org/2000/svg" width="{width}{unit.name}" '
-        f'height="{height}{unit.name}" viewBox="0 0 {short(sheet.width)} {short(sheet.height)}">',
-        f"<title>{escape(_sound_text(title))}</title>",
+        f'height="{height}{unit.name}" viewBox="{view}">',
     ]
-    if sheet.colour is not None:
-        lines.append(f'<rect width="100%" height="100%" fill="{sheet.colour}"/>')
-    lines += drawn_lines(drawing, drawing.tree.children(ROOT))
+    if title:
+        lines.append(f"<title>{escape(_sound_text(title))}</title>")
+    if metadata:
+        lines.append(metadata)
+    if ids is None and drawing.sheet.colour is not None:
+        lines.append(f'<rect width="100%" height="100%" fill="{drawing.sheet.colour}"/>')
+    lines += scene_lines(scene(drawing, tops), writing)
     return "\n".join([*lines, "</svg>", ""])
 
 
-@dataclass(frozen=True, slots=True)
-class _Seen:
-    """How items in symmetries are seen: the image of each that is meant, the innermost first."""
-
-    images: tuple[tuple[Symmetry, int], ...] = ()
-
-    @property
-    def number(self) -> str:
-        """What tells it from the others of the same item."""
-        return "".join(f"-{number}" for _, number in self.images)
-
-    @property
-    def by(self) -> Affine:
-        """Where it shows."""
-        found = Affine()
-        for symmetry, number in self.images:
-            found = images(symmetry)[number].after(found)
-        return found
-
-    def style(self, own: Style) -> Style:
-        """How an item is painted there."""
-        if not self.images:
-            return own
-        painted = (s.second for s, number in self.images if number % 2 and s.second is not None)
-        return moved_style(replace(next(painted, own), finish=own.finish), self.by)
-
-    def contours(self, contours: tuple[Contour, ...]) -> tuple[Contour, ...]:
-        """Where its contours are there, cut as the symmetries say."""
-        for symmetry, number in self.images:
-            image = images(symmetry)[number]
-            contours = tuple(moved_contour(c, image) for c in kept(contours, symmetry))
-        return contours
-
-
-_PLAINLY = _Seen()
-
-
-def drawn_lines(drawing: Drawing, ids: Iterable[str], seen: _Seen = _PLAINLY) -> Iterator[str]:
+def drawn_lines(drawing: Drawing, ids: Iterable[str]) -> Iterator[str]:
     """Some items, with all that they hold and is shown, as lines of a document."""
-    for item_id in ids:
-        item = drawing.items[item_id]
-        if item.hidden:
-            continue
-        if drawing.is_painted(item_id):
-            yield from _painted(drawing, item_id, seen)
-            continue
-        assert isinstance(item, Holder)  # noqa: S101
-        marks, defined = _whole(drawing, item_id, seen)
-        yield from defined
-        yield f"<g{marks}>"
-        held = drawing.tree.children(item_id)
-        if isinstance(item, Symmetry):
-            for number in range(len(shown_images(drawing, item_id))):
-                yield from drawn_lines(drawing, held, _Seen(((item, number), *seen.images)))
+    yield from scene_lines(scene(drawing, ids), WHOLLY)
+
+
+def scene_lines(nodes: Iterable[Node], writing: Writing) -> Iterator[str]:
+    """A scene as lines of a document."""
+    for node in nodes:
+        if isinstance(node, Piece):
+            yield from form_lines(node.form, node.name, writing.decimals)
         else:
-            yield from drawn_lines(drawing, held, seen)
+            yield from _part(node, writing)
+
+
+def _part(part: Part, writing: Writing) -> Iterator[str]:
+    marks, defined = _whole(part, writing)
+    lines = list(_rounds(part, writing))
+    if not lines and not writing.groups:
+        return
+    yield from defined
+    *before, last = lines or [""]
+    if _is_one_path(part, before):
+        yield from before
+        yield f"{last.removesuffix('/>')}{marks}/>"
+    elif not marks and not writing.groups:
+        yield from lines
+    else:
+        yield f"<g{marks}>"
+        yield from lines
         yield "</g>"
 
 
-def _whole(drawing: Drawing, item_id: str, seen: _Seen) -> tuple[str, Iterable[str]]:
-    """The attributes of an item as a whole, and lines that they need."""
-    item = drawing.items[item_id]
-    finish = seen.style(item.style).finish if isinstance(item, Painted) else finish_of(item)
-    label = f" aria-label={_name(item)}"
-    box = painted_area(drawing, item_id) if finish.effects else None
-    if box is None:
-        return showing(finish) + label, ()
-    name = f"fx-{item_id}{seen.number}"
-    lines = effect_lines(finish.effects, box, name, seen.by)
-    return f'{showing(finish)} filter="url(#{name})"{label}', lines
+def _is_one_path(part: Part, before: list[str]) -> bool:
+    """Whether a part comes to one path, so that all of it can be said there."""
+    if part.item is None or not isinstance(next(part.held, None), Piece):
+        return False
+    return not any(line.startswith(("<path", "<g")) for line in before)
 
 
-def _painted(drawing: Drawing, item_id: str, seen: _Seen) -> Iterator[str]:
-    """What is painted of an item: one path, or a group of several."""
-    below, above = paintings_beside(drawing, item_id)
-    own = form_of(drawing, item_id)
-    lines: list[str] = []
-    for number, form in enumerate((*below, own, *above)):
-        there = replace(form, contours=seen.contours(form.contours), style=seen.style(form.style))
-        if there.contours:
-            name = f"{item_id}{seen.number}-{number}"
-            lines += form_lines(there, name) if form is own else _beside(there, name)
+def _rounds(part: Part, writing: Writing) -> Iterator[str]:
+    """What a part holds; a symmetry that repeats itself is written once, and used, where asked."""
+    first, *others = part.rounds or (None,)
+    if first is None:
+        return
+    if not (writing.uses and part.repeats and others and _is_still(first.held)):
+        yield from scene_lines(part.held, writing)
+        return
+    lines = list(scene_lines(first.held, writing))
     if not lines:
         return
-    marks, defined = _whole(drawing, item_id, seen)
-    yield from defined
-    *before, last = lines
-    if not any(line.startswith("<path") for line in before):
-        yield from before
-        yield f"{last.removesuffix('/>')}{marks}/>"
-        return
-    yield f"<g{marks}>"
+    yield f'<g id="{part.name}-once">'
     yield from lines
     yield "</g>"
+    for again in others:
+        by = part.by.after(again.by).after(part.by.inverse())
+        yield f'<use href="#{part.name}-once" transform="{_matrix(by)}"/>'
 
 
-def _beside(form: Form, name: str) -> Iterator[str]:
-    """What is painted beside the form of an assembly, as it shows by itself."""
-    finish = form.style.finish
-    if finish == PLAIN:
-        yield from form_lines(form, name)
-        return
-    marks = showing(finish)
-    if finish.effects:
-        box = painted_box(form.contours, form.style)
-        yield from effect_lines(finish.effects, box, f"fx-{name}", Affine())
-        marks += f' filter="url(#fx-{name})"'
-    yield f"<g{marks}>"
-    yield from form_lines(form, name)
-    yield "</g>"
+def _is_still(nodes: Iterable[Node]) -> bool:
+    """Whether nothing in some nodes has effects, which do not turn with what is used again."""
+    return all(isinstance(n, Piece) or (not n.finish.effects and _is_still(n.held)) for n in nodes)
 
 
-def _name(item: Item) -> str:
-    return quoteattr(_sound_text(item.name))
+def _matrix(by: Affine) -> str:
+    six = (by.across, by.down, by.origin)
+    return f"matrix({' '.join(short(v) for z in six for v in (z.real, z.imag))})"
+
+
+def _whole(part: Part, writing: Writing) -> tuple[str, Iterable[str]]:
+    """The attributes of a part as a whole, and lines that they need."""
+    label = ""
+    if part.item is not None and writing.labels:
+        label = f" aria-label={quoteattr(_sound_text(part.item.name))}"
+    marks = showing(part.finish)
+    if part.area is None or part.finish == PLAIN:
+        return marks + label, ()
+    name = f"fx-{part.name}"
+    lines = effect_lines(part.finish.effects, part.area, name, part.by, writing.decimals)
+    return f'{marks} filter="url(#{name})"{label}', lines
 
 
 def _sound_text(text: str) -> str:

@@ -1,9 +1,12 @@
-"""Forms with their paint, and what is done to them, as elements of SVG 2."""
+"""Forms with their paint, and what is done to them, as elements of SVG 2.
 
-from collections.abc import Iterator, Sequence
+With `decimals` all numbers are rounded to so many; without, places on paths read back the same.
+"""
+
+from collections.abc import Iterable, Iterator, Sequence
 from dataclasses import replace
 
-from buildup.drawing.numerals import short
+from buildup.drawing.numerals import DECIMALS, short
 from buildup.drawing.paint import (
     MITER_LIMIT,
     Effect,
@@ -30,7 +33,9 @@ def showing(finish: Finish) -> str:
     return faint + mixed
 
 
-def effect_lines(effects: Sequence[Effect], box: Box, name: str, by: Affine) -> Iterator[str]:
+def effect_lines(
+    effects: Sequence[Effect], box: Box, name: str, by: Affine, decimals: int | None = None
+) -> Iterator[str]:
     """A filter that makes effects.
 
     Args:
@@ -38,13 +43,14 @@ def effect_lines(effects: Sequence[Effect], box: Box, name: str, by: Affine) -> 
         box: around what they are done to, strokes and all, where it was drawn.
         name: the filter's id.
         by: the image in which it is seen, which neither stretches nor slants.
+        decimals: of its place.
 
     """
     box = Box.around(by(corner) for corner in box.corners)
     seen = [mirrored_effect(e, by) for e in effects]
     reach = reach_of(seen, box)
     yield (
-        f'<filter id="{name}" filterUnits="userSpaceOnUse" {_place(reach)} '
+        f'<filter id="{name}" filterUnits="userSpaceOnUse" {_place(reach, decimals)} '
         'color-interpolation-filters="sRGB">'
     )
     for step in filter_steps(seen):
@@ -53,34 +59,35 @@ def effect_lines(effects: Sequence[Effect], box: Box, name: str, by: Affine) -> 
     yield "</filter>"
 
 
-def form_lines(form: Form, name: str) -> Iterator[str]:
+def form_lines(form: Form, name: str, decimals: int | None = None) -> Iterator[str]:
     """A form: its gradients, its fill and its strokes, back to front; one path where that will do.
 
     Args:
         form: what.
         name: what ids begin with.
+        decimals: of all its numbers.
 
     """
     style = form.style
     strokes = style.shown
-    data = f'd="{path_data(form.contours)}"'
+    data = f'd="{path_data(form.contours, decimals=decimals)}"'
     even = ' fill-rule="evenodd"' if form.rule == "evenodd" else ""
     fill = 'fill="none"'
     if style.fill is not None:
-        yield from _gradient(style.fill, f"{name}-fill")
+        yield from _gradient(style.fill, f"{name}-fill", decimals)
         faint = f' fill-opacity="{short(style.fill_opacity)}"' if style.fill_opacity < 1.0 else ""
         ink = _paint(style.fill, f"{name}-fill")
         fill = f'fill="{ink}"{faint}{even}'
     if len(strokes) == 1 and _is_plain(form, strokes[0]):
         ink = f"{name}-ink0"
-        yield from _gradient(strokes[0].paint, ink)
-        yield f"<path {data} {fill}{_stroke(strokes[0], ink)}/>"
+        yield from _gradient(strokes[0].paint, ink, decimals)
+        yield f"<path {data} {fill}{_stroke(strokes[0], ink, decimals)}/>"
         return
     if style.fill is not None or not strokes:
         yield f"<path {data} {fill}/>"
     for number, stroke in enumerate(strokes):
-        yield from _gradient(stroke.paint, f"{name}-ink{number}")
-        yield from _stroke_lines(form, stroke, name, number)
+        yield from _gradient(stroke.paint, f"{name}-ink{number}", decimals)
+        yield from _stroke_lines(form, stroke, (name, number), decimals)
 
 
 def _is_plain(form: Form, stroke: Stroke) -> bool:
@@ -90,19 +97,22 @@ def _is_plain(form: Form, stroke: Stroke) -> bool:
     )
 
 
-def _stroke_lines(form: Form, stroke: Stroke, name: str, number: int) -> Iterator[str]:
+def _stroke_lines(
+    form: Form, stroke: Stroke, called: tuple[str, int], decimals: int | None
+) -> Iterator[str]:
     """A stroke as a path of its own, cut at the form where it lies on one side."""
+    name, number = called
     ink, side = f"{name}-ink{number}", f"{name}-{number}"
-    data = f'd="{path_data(form.contours)}"'
+    data = f'd="{path_data(form.contours, decimals=decimals)}"'
     even = ' fill-rule="evenodd"' if form.rule == "evenodd" else ""
     placing = placing_of(form.contours, stroke)
     fitted = fitted_dashes(form.contours, stroke)
-    drawn = data if fitted is None else f'd="{path_data(fitted)}"'
+    drawn = data if fitted is None else f'd="{path_data(fitted, decimals=decimals)}"'
     dashes = stroke.dashes if fitted is None else ()
     pen = replace(
         stroke, width=stroke.width * (1.0 if placing == "centred" else 2.0), dashes=dashes
     )
-    line = f'<path {drawn} fill="none"{_stroke(pen, ink)}'
+    line = f'<path {drawn} fill="none"{_stroke(pen, ink, decimals)}'
     if placing == "centred":
         yield f"{line}/>"
     elif placing == "inside":
@@ -110,15 +120,19 @@ def _stroke_lines(form: Form, stroke: Stroke, name: str, number: int) -> Iterato
         yield f'<clipPath id="in-{side}"><path {data}{clip}/></clipPath>'
         yield f'{line} clip-path="url(#in-{side})"/>'
     else:
-        place = _place(stroke_box(form.contours, stroke))
+        place = _place(stroke_box(form.contours, stroke), decimals)
         yield f'<mask id="out-{side}" maskUnits="userSpaceOnUse" {place}>'
         yield f'<rect {place} fill="#FFFFFF"/><path {data}{even} fill="#000000"/></mask>'
         yield f'{line} mask="url(#out-{side})"/>'
 
 
-def _place(box: Box) -> str:
-    place = f'x="{short(box.left)}" y="{short(box.top)}"'
-    return f'{place} width="{short(box.width)}" height="{short(box.height)}"'
+def _place(box: Box, decimals: int | None) -> str:
+    x, y, width, height = _numbers((box.left, box.top, box.width, box.height), decimals)
+    return f'x="{x}" y="{y}" width="{width}" height="{height}"'
+
+
+def _numbers(values: Iterable[float], decimals: int | None) -> list[str]:
+    return [short(v, DECIMALS if decimals is None else decimals) for v in values]
 
 
 def _paint(paint: Paint | None, name: str) -> str:
@@ -128,7 +142,7 @@ def _paint(paint: Paint | None, name: str) -> str:
     return f"url(#{name})" if isinstance(paint, Gradient) else hex_of(paint)
 
 
-def _gradient(paint: Paint | None, name: str) -> Iterator[str]:
+def _gradient(paint: Paint | None, name: str, decimals: int | None) -> Iterator[str]:
     """A gradient that is laid on the sheet, under a name."""
     if not isinstance(paint, Gradient):
         return
@@ -147,7 +161,8 @@ def _gradient(paint: Paint | None, name: str) -> Iterator[str]:
         where = f'cx="0" cy="0" r="1" {focus}'
     spread = f' spreadMethod="{paint.spread}"' if paint.spread != "pad" else ""
     element = f"{paint.kind}Gradient"
-    told = " ".join(map(short, six))
+    # its vectors may be long or short by themselves, so they keep as many decimals as they need
+    told = " ".join((*map(short, six[:4]), *_numbers(six[4:], decimals)))
     yield (
         f'<{element} id="{name}" gradientUnits="userSpaceOnUse" {where} '
         f'gradientTransform="matrix({told})"{spread}>'
@@ -158,11 +173,12 @@ def _gradient(paint: Paint | None, name: str) -> Iterator[str]:
     yield f"</{element}>"
 
 
-def _stroke(stroke: Stroke, ink: str) -> str:
+def _stroke(stroke: Stroke, ink: str, decimals: int | None) -> str:
     """The attributes of a stroke."""
+    (width,) = _numbers((stroke.width,), decimals)
     paint = [
         f'stroke="{_paint(stroke.paint, ink)}"',
-        f'stroke-width="{short(stroke.width)}"',
+        f'stroke-width="{width}"',
         f'stroke-linecap="{stroke.cap}"',
         f'stroke-linejoin="{stroke.join}"',
     ]
@@ -171,7 +187,8 @@ def _stroke(stroke: Stroke, ink: str) -> str:
     if stroke.join == "miter" and stroke.miter_limit != MITER_LIMIT:
         paint.append(f'stroke-miterlimit="{short(stroke.miter_limit)}"')
     if stroke.dashes:
-        paint.append(f'stroke-dasharray="{" ".join(map(short, stroke.dashes))}"')
+        dashes = " ".join(_numbers(stroke.dashes, decimals))
+        paint.append(f'stroke-dasharray="{dashes}"')
     if stroke.dashes and stroke.dash_from:
         paint.append(f'stroke-dashoffset="{short(stroke.dash_from)}"')
     return "".join(f" {attribute}" for attribute in paint)
