@@ -19,6 +19,8 @@ class Drawing(models.Model):
     created = models.DateTimeField(auto_now_add=True)
     changed = models.DateTimeField(auto_now=True)
     deleted = models.DateTimeField(null=True, blank=True)
+    sending = models.JSONField(default=dict)
+    """How it was sent out last: the kind of the last format, and the settings of each."""
 
     class Meta:
         """Newest work first."""

@@ -1,5 +1,6 @@
 """The forms of requests and answers; what comes from the core is taken from its dataclasses."""
 
+from collections.abc import Callable
 from datetime import datetime
 from functools import reduce
 from operator import or_
@@ -22,16 +23,20 @@ from pydantic import Field, GetCoreSchemaHandler, GetJsonSchemaHandler
 from pydantic_core import core_schema
 
 
-class _CommandForm:
-    """Commands are read by the core's own reader; the schema lists them all."""
+class ReadByCore:
+    """Values of several kinds that the core's own reader reads; the schema lists them all."""
+
+    def __init__(self, reader: Callable[[object], Any], listed: Any) -> None:
+        self._reader = reader
+        self._listed = listed
 
     def __get_pydantic_core_schema__(
         self, source: Any, handler: GetCoreSchemaHandler
     ) -> core_schema.CoreSchema:
-        listed = handler(Annotated[reduce(or_, COMMANDS), Field(discriminator="kind")])
+        listed = handler(Annotated[self._listed, Field(discriminator="kind")])
         return core_schema.json_or_python_schema(
             json_schema=listed,
-            python_schema=core_schema.no_info_plain_validator_function(read_command),
+            python_schema=core_schema.no_info_plain_validator_function(self._reader),
         )
 
     def __get_pydantic_json_schema__(
@@ -40,7 +45,7 @@ class _CommandForm:
         return handler(schema["json_schema"])
 
 
-AnyCommand = Annotated[Command, _CommandForm()]
+AnyCommand = Annotated[Command, ReadByCore(read_command, reduce(or_, COMMANDS))]
 CommandId = Annotated[str, Field(pattern=r"^[A-Za-z0-9_-]{8,40}$")]
 
 

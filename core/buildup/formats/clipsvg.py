@@ -7,10 +7,8 @@ from buildup.drawing.clips import LONGEST_CLIP, Clip, clip_of
 from buildup.drawing.model import Drawing
 from buildup.drawing.numerals import short
 from buildup.errors import Refusal
-from buildup.formats.svg import drawn_lines
+from buildup.formats.svg import drawn_lines, view_of
 from buildup.formats.svgread import CLIP_ID
-from buildup.forms.seen import shown_box
-from buildup.geometry.boxes import Box
 
 
 def clip_svg(drawing: Drawing, ids: Sequence[str]) -> str:
@@ -41,16 +39,15 @@ def picture_of_clip(clip: Clip) -> str:
     return _document(clip.drawing(), clip.tops, ())
 
 
-def view_of(drawing: Drawing, tops: Iterable[str]) -> tuple[str, str, str]:
+def told_view(drawing: Drawing, tops: Iterable[str]) -> tuple[str, str, str]:
     """The width, the height and the view box of what is seen of some items."""
-    boxes = [b for i in tops if (b := shown_box(drawing, i)) is not None]
-    box = Box.union(boxes) if boxes else Box(0.0, 0.0, 1.0, 1.0)
+    box = view_of(drawing, tops)
     width, height = (short(max(side, 0.01)) for side in (box.width, box.height))
     return width, height, f"{short(box.left)} {short(box.top)} {width} {height}"
 
 
 def _document(drawing: Drawing, tops: Sequence[str], more: Iterable[str]) -> str:
-    width, height, view = view_of(drawing, tops)
+    width, height, view = told_view(drawing, tops)
     size = f'width="{width}" height="{height}" viewBox="{view}"'
     lines = (*more, *drawn_lines(drawing, tops))
     return "\n".join([f'<svg xmlns="http://www.w3.org/2000/svg" {size}>', *lines, "</svg>", ""])

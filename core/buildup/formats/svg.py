@@ -62,8 +62,7 @@ def svg(
     box = Box(0.0, 0.0, drawing.sheet.width, drawing.sheet.height)
     tops = drawing.tree.children(ROOT) if ids is None else drawing.tree.tops(ids)
     if ids is not None:
-        seen = [b for i in tops if (b := shown_box(drawing, i)) is not None]
-        box = Box.union(seen) if seen else Box(0.0, 0.0, 1.0, 1.0)
+        box = view_of(drawing, tops)
     unit = unit_of(drawing.sheet.unit)
     width, height = (short(max(side, 0.01) / unit.size) for side in (box.width, box.height))
     view = " ".join(map(short, (box.left, box.top, box.width, box.height)))
@@ -79,6 +78,12 @@ def svg(
         lines.append(f'<rect width="100%" height="100%" fill="{drawing.sheet.colour}"/>')
     lines += scene_lines(scene(drawing, tops), writing)
     return "\n".join([*lines, "</svg>", ""])
+
+
+def view_of(drawing: Drawing, tops: Iterable[str]) -> Box:
+    """The box around what is seen of some items; a small one where nothing is."""
+    seen = [b for i in tops if (b := shown_box(drawing, i)) is not None]
+    return Box.union(seen) if seen else Box(0.0, 0.0, 1.0, 1.0)
 
 
 def drawn_lines(drawing: Drawing, ids: Iterable[str]) -> Iterator[str]:

@@ -46,9 +46,7 @@ def effect_lines(
         decimals: of its place.
 
     """
-    box = Box.around(by(corner) for corner in box.corners)
-    seen = [mirrored_effect(e, by) for e in effects]
-    reach = reach_of(seen, box)
+    seen, reach = effects_seen(effects, box, by)
     yield (
         f'<filter id="{name}" filterUnits="userSpaceOnUse" {_place(reach, decimals)} '
         'color-interpolation-filters="sRGB">'
@@ -57,6 +55,12 @@ def effect_lines(
         told = " ".join(f'{name}="{value}"' for name, value in step.attributes)
         yield f"<{step.name} {told}/>"
     yield "</filter>"
+
+
+def effects_seen(effects: Sequence[Effect], box: Box, by: Affine) -> tuple[list[Effect], Box]:
+    """Effects as they are in an image, and the box in which all of it shows; as `effect_lines`."""
+    seen = [mirrored_effect(e, by) for e in effects]
+    return seen, reach_of(seen, Box.around(by(corner) for corner in box.corners))
 
 
 def form_lines(form: Form, name: str, decimals: int | None = None) -> Iterator[str]:

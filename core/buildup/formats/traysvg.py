@@ -1,19 +1,16 @@
 """Outlines of a tray as symbols of one SVG document, which other programs can use by their ids."""
 
-import re
-import unicodedata
 from collections.abc import Iterable
 from xml.sax.saxutils import escape, quoteattr
 
 from buildup.drawing.checks import NO_TEXT
 from buildup.drawing.clips import Clip
 from buildup.edits.pasting import laid_out
-from buildup.formats.clipsvg import metadata, view_of
+from buildup.formats.clipsvg import metadata, told_view
 from buildup.formats.svg import drawn_lines
+from buildup.formats.symbolids import symbol_id
 from buildup.geometry.transforms import Affine
 from buildup.shapes.placement import Way
-
-_NO_ID = re.compile(r"[^A-Za-z0-9]+")
 
 
 def tray_svg(outlines: Iterable[tuple[str, Clip]]) -> str:
@@ -24,7 +21,7 @@ def tray_svg(outlines: Iterable[tuple[str, Clip]]) -> str:
     lines = ['<svg xmlns="http://www.w3.org/2000/svg">']
     taken: set[str] = set()
     for number, (name, clip) in enumerate(outlines, 1):
-        own = _as_id(name, taken)
+        own = symbol_id(name, taken)
         renamed = {i.id: f"t{number}-{k}" for k, i in enumerate(clip.items)}
         apart = Clip(
             laid_out(clip, renamed, Way(Affine())),
@@ -32,7 +29,7 @@ def tray_svg(outlines: Iterable[tuple[str, Clip]]) -> str:
         )
         drawing = apart.drawing()
         text = NO_TEXT.sub("", name)
-        _, _, view = view_of(drawing, apart.tops)
+        _, _, view = told_view(drawing, apart.tops)
         lines += [
             f'<symbol id="{own}" viewBox="{view}" aria-label={quoteattr(text)}>',
             f"<title>{escape(text)}</title>",
@@ -41,16 +38,3 @@ def tray_svg(outlines: Iterable[tuple[str, Clip]]) -> str:
             "</symbol>",
         ]
     return "\n".join([*lines, "</svg>", ""])
-
-
-def _as_id(name: str, taken: set[str]) -> str:
-    """An id of plain letters that a name suggests and nothing else has."""
-    plain = unicodedata.normalize("NFKD", name).encode("ascii", "ignore").decode()
-    base = _NO_ID.sub("-", plain).strip("-").lower() or "outline"
-    base = base if base[0].isalpha() else f"o-{base}"
-    own, number = base, 1
-    while own in taken:
-        number += 1
-        own = f"{base}-{number}"
-    taken.add(own)
-    return own

@@ -72,6 +72,16 @@ class Box:
         across = self.left <= place.real <= self.right
         return across and self.top <= place.imag <= self.bottom
 
+    def common(self, other: "Box") -> "Box | None":
+        """What two boxes have in common; None where that has no width or no height.
+
+        >>> Box(0, 0, 2, 2).common(Box(1, 1, 3, 3))
+        Box(left=1, top=1, right=2, bottom=2)
+        """
+        left, top = max(self.left, other.left), max(self.top, other.top)
+        right, bottom = min(self.right, other.right), min(self.bottom, other.bottom)
+        return Box(left, top, right, bottom) if left < right and top < bottom else None
+
     def grown(self, by: float) -> "Box":
         """The box widened by a margin on all sides."""
         return Box(self.left - by, self.top - by, self.right + by, self.bottom + by)

@@ -1,0 +1,167 @@
+"""Contours as HP-GL for cutters and pen plotters (HP-GL reference: IN, SP, PU, PD).
+
+One plotter unit is 1/40 mm; the origin is the lower left corner of what is sent, y up.
+"""
+
+from collections.abc import Iterable, Sequence
+from dataclasses import dataclass
+
+from buildup.drawing.paint import Gradient, hex_of
+from buildup.formats.scene import Piece
+from buildup.formats.sending import HpglOut
+from buildup.geometry.boxes import Box
+from buildup.geometry.flattening import polyline
+from buildup.geometry.inside import winding
+from buildup.geometry.patience import done
+
+STEPS = 40.0 * 25.4 / 96.0
+"""Plotter units in a sheet unit."""
+PENS = 8
+"""Of a plotter with a carousel; further colours share the last one."""
+A_LINE = 60
+"""Places of one command, so that no device's buffer overflows."""
+
+
+@dataclass(frozen=True, slots=True)
+class Run:
+    """A path that is cut in one go.
+
+    Args:
+        places: on the sheet; a closed one ends where it begins.
+        pen: from 1.
+
+    """
+
+    places: tuple[complex, ...]
+    pen: int
+
+    @property
+    def closed(self) -> bool:
+        """Whether it ends where it begins."""
+        return len(self.places) > 2 and self.places[0] == self.places[-1]
+
+
+def hpgl(pieces: Iterable[Piece], box: Box, settings: HpglOut) -> tuple[str, str]:
+    """The paths of forms as HP-GL, each of several contours by itself; and what is to be said.
+
+    Args:
+        pieces: the forms, back to front; each path is drawn once, whatever is painted along it.
+        box: what is sent; it is the plotter's page.
+        settings: tolerance and order.
+
+    """
+    runs, colours = _runs(pieces, settings.tolerance)
+    rows = [ordered([r for r in runs if r.pen == pen], settings.order) for pen in _pens(runs)]
+    lines = ["IN;"]
+    for row in rows:
+        lines.append(f"SP{row[0].pen};")
+        for run in row:
+            lines += _commands(run, box)
+    lines.append("PU;SP0;")
+    said = ""
+    if len(colours) > PENS:
+        said = f"There are {len(colours)} colours; those beyond {PENS} share the last pen."
+    return "\n".join([*lines, ""]), said
+
+
+def _pens(runs: Iterable[Run]) -> list[int]:
+    return sorted({r.pen for r in runs})
+
+
+def _runs(pieces: Iterable[Piece], tolerance: float) -> tuple[list[Run], list[str]]:
+    """Paths in the order in which they are drawn, and the colours of the pens."""
+    colours: list[str] = []
+    runs: list[Run] = []
+    for piece in pieces:
+        colour = colour_of(piece)
+        if colour is None:
+            continue
+        if colour not in colours:
+            colours.append(colour)
+        pen = min(colours.index(colour) + 1, PENS)
+        for contour in piece.form.contours:
+            places = polyline(contour.segments, tolerance)
+            if len(places) > 1:
+                runs.append(Run(places, pen))
+    return runs, colours
+
+
+def colour_of(piece: Piece) -> str | None:
+    """The colour by which a form is known where only its lines count; None: nothing of it shows."""
+    style = piece.form.style
+    strokes = [s.paint for s in style.shown]
+    for paint in (*reversed(strokes), style.fill):
+        if paint is not None:
+            return hex_of(paint.stops[0].colour if isinstance(paint, Gradient) else paint)
+    return None
+
+
+def ordered(runs: Sequence[Run], order: str) -> list[Run]:
+    """Paths in the order in which they are cut.
+
+    Args:
+        runs: as they are drawn.
+        order: `drawn` leaves them so; `nearest` goes on with the one whose beginning is next, an
+            open one from either end, and begins a closed one where it is nearest; `inside`
+            does so, too, but leaves a form until all that lies in it is cut.
+
+    """
+    if order == "drawn":
+        return list(runs)
+    depths = _depths(runs) if order == "inside" else [0] * len(runs)
+    found: list[Run] = []
+    at = 0j
+    for depth in sorted(set(depths), reverse=True):
+        left = [r for r, d in zip(runs, depths, strict=True) if d == depth]
+        while left:
+            done(len(found) / max(len(runs), 1))
+            k = min(range(len(left)), key=lambda i: _away(left[i], at))
+            run = _from(left.pop(k), at)
+            found.append(run)
+            at = run.places[-1]
+    return found
+
+
+def _away(run: Run, at: complex) -> float:
+    """How far a path is from a place: by its first place, an open one also by its last."""
+    first = abs(run.places[0] - at)
+    return first if run.closed else min(first, abs(run.places[-1] - at))
+
+
+def _from(run: Run, at: complex) -> Run:
+    """A path begun where it is nearest to a place."""
+    if not run.closed:
+        ends = run.places if abs(run.places[0] - at) <= abs(run.places[-1] - at) else None
+        return run if ends else Run(run.places[::-1], run.pen)
+    ring = run.places[:-1]
+    k = min(range(len(ring)), key=lambda i: abs(ring[i] - at))
+    return Run((*ring[k:], *ring[:k], ring[k]), run.pen)
+
+
+def _depths(runs: Sequence[Run]) -> list[int]:
+    """Of each path in how many closed ones it lies, told by its first place."""
+    rings = [
+        (Box.around(r.places), [(a, a, b, b) for a, b in zip(r.places, r.places[1:], strict=False)])
+        if r.closed
+        else None
+        for r in runs
+    ]
+    depths = []
+    for k, run in enumerate(runs):
+        at = (run.places[0] + run.places[1]) / 2.0
+        around = (ring for n, ring in enumerate(rings) if n != k and ring is not None)
+        depths.append(sum(box.has(at) and winding(sides, at) != 0 for box, sides in around))
+    return depths
+
+
+def _commands(run: Run, box: Box) -> Iterable[str]:
+    """Up to the beginning, then down along all places."""
+    steps: list[tuple[int, int]] = []
+    for place in run.places:
+        x, y = round((place.real - box.left) * STEPS), round((box.bottom - place.imag) * STEPS)
+        if not steps or (x, y) != steps[-1]:
+            steps.append((x, y))
+    yield f"PU{steps[0][0]},{steps[0][1]};"
+    rest = steps[1:]
+    for k in range(0, len(rest), A_LINE):
+        yield "PD" + ",".join(f"{x},{y}" for x, y in rest[k : k + A_LINE]) + ";"

@@ -1,0 +1,194 @@
+"""How a drawing is sent out: the settings of every format, which are kept with the drawing."""
+
+from collections.abc import Mapping
+from dataclasses import dataclass
+from typing import Any, ClassVar, Literal
+
+from buildup.drawing.codec import read, write, wrong
+from buildup.errors import Refusal
+
+What = Literal["sheet", "selection", "each"]
+"""The sheet; what is selected, as large as that is; or each selected item a file by itself."""
+MOST_PIXELS = 36_000_000
+"""Of one picture: A2 at 300 dpi."""
+MOST_SIZES = 24
+"""Pictures that are made at once."""
+LARGEST_ICON = 1_024
+"""Pixels."""
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Sending:
+    """What all formats are told."""
+
+    __pydantic_config__: ClassVar[dict[str, Any]] = {
+        "extra": "forbid",
+        "allow_inf_nan": False,
+        "use_attribute_docstrings": True,
+    }
+    suffix: ClassVar[str]
+    mime: ClassVar[str]
+
+    what: What = "sheet"
+    """What of the drawing is sent."""
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class SvgOut(Sending):
+    """A vector file for the web and for other programs."""
+
+    suffix: ClassVar[str] = "svg"
+    mime: ClassVar[str] = "image/svg+xml"
+    kind: Literal["svg"] = "svg"
+    complete: bool = True
+    """With names, and with all that is live here (dials, symmetries), which others pass over."""
+    decimals: int = 3
+    """Of plain ones: digits behind the point, from 0 to 6."""
+    uses: bool = True
+    """Of plain ones: symmetries are written once and used again."""
+
+    def __post_init__(self) -> None:
+        _check(0 <= self.decimals <= 6, "Decimals go from 0 to 6.", "decimals")
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class PdfOut(Sending):
+    """A vector file for print, the sheet at its exact size."""
+
+    suffix: ClassVar[str] = "pdf"
+    mime: ClassVar[str] = "application/pdf"
+    kind: Literal["pdf"] = "pdf"
+    bleed: float = 0.0
+    """Sheet units around the sheet that are printed as well and cut off, up to 100."""
+    marks: bool = False
+    """Trim marks at the corners."""
+    dpi: int = 300
+    """Pixels to the inch of what needs a picture (effects), from 72 to 1,200."""
+    drawings: tuple[int, ...] = ()
+    """Other drawings, each a page of its own behind this one."""
+
+    def __post_init__(self) -> None:
+        _check(0.0 <= self.bleed <= 100.0, "The bleed goes from 0 to 26 mm.", "bleed")
+        _check(72 <= self.dpi <= 1_200, "A picture has 72 to 1,200 dpi.", "dpi")
+        _check(len(self.drawings) <= 100, "A file has up to 100 pages.", "drawings")
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class PictureOut(Sending):
+    """A picture in pixels."""
+
+    suffix: ClassVar[str] = "png"
+    mime: ClassVar[str] = "image/png"
+    kind: Literal["picture"] = "picture"
+    form: Literal["png", "webp"] = "png"
+    """PNG, or WebP without loss."""
+    by: Literal["dpi", "width", "height"] = "dpi"
+    """What says how large it is."""
+    dpi: int = 300
+    """Pixels to the inch, from 10 to 2,400."""
+    pixels: int = 1_024
+    """The width or the height."""
+    transparent: bool = False
+    """Nothing lies behind what is drawn, not even the sheet's colour."""
+    times: tuple[int, ...] = (1,)
+    """Once, twice and thrice as large, each a file."""
+
+    def __post_init__(self) -> None:
+        _check(10 <= self.dpi <= 2_400, "A picture has 10 to 2,400 dpi.", "dpi")
+        _check(1 <= self.pixels <= 30_000, "A picture is 1 to 30,000 pixels wide.", "pixels")
+        sound = bool(self.times) and all(t in (1, 2, 3) for t in self.times)
+        _check(sound and len(set(self.times)) == len(self.times), "Choose 1×, 2× or 3×.", "times")
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class DxfOut(Sending):
+    """A file for construction programs and machines: DXF R2010 in millimetres, layers kept."""
+
+    suffix: ClassVar[str] = "dxf"
+    mime: ClassVar[str] = "image/vnd.dxf"
+    kind: Literal["dxf"] = "dxf"
+    curves: Literal["splines", "arcs"] = "splines"
+    """The very curves, or arcs and lines within the tolerance."""
+    tolerance: float = 0.05
+    """Sheet units that arcs may stay from the curves, from 0.001 to 100."""
+
+    def __post_init__(self) -> None:
+        _check_tolerance(self.tolerance)
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class HpglOut(Sending):
+    """A file for cutters and pen plotters: HP-GL, 40 steps to the millimetre, one pen a colour."""
+
+    suffix: ClassVar[str] = "plt"
+    mime: ClassVar[str] = "application/vnd.hp-hpgl"
+    kind: Literal["hpgl"] = "hpgl"
+    tolerance: float = 0.1
+    """Sheet units that chords may stay from the curves, from 0.001 to 100."""
+    order: Literal["inside", "nearest", "drawn"] = "inside"
+    """What lies inside another form first; the nearest next; or as it is drawn."""
+
+    def __post_init__(self) -> None:
+        _check_tolerance(self.tolerance)
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class IconsOut(Sending):
+    """All sizes of an icon at once, as files in a zip."""
+
+    suffix: ClassVar[str] = "zip"
+    mime: ClassVar[str] = "application/zip"
+    kind: Literal["icons"] = "icons"
+    sizes: tuple[int, ...] = (16, 24, 32, 48, 64, 128, 256, 512)
+    """Pixels of the longer side."""
+    favicon: bool = True
+    """An ICO of 16, 32 and 48 pixels as well."""
+    sprite: bool = True
+    """An SVG as well in which each layer, or each selected item, is a symbol."""
+
+    def __post_init__(self) -> None:
+        sound = all(1 <= s <= LARGEST_ICON for s in self.sizes)
+        _check(sound, "An icon is 1 to 1,024 pixels large.", "sizes")
+        _check(len(self.sizes) <= MOST_SIZES, "Up to 24 sizes are made at once.", "sizes")
+        some = bool(self.sizes) or self.favicon or self.sprite
+        _check(some, "Choose a size, the favicon or the sprite.", "sizes")
+
+
+SENDINGS: Mapping[str, type[Sending]] = {
+    "svg": SvgOut,
+    "pdf": PdfOut,
+    "picture": PictureOut,
+    "dxf": DxfOut,
+    "hpgl": HpglOut,
+    "icons": IconsOut,
+}
+"""Every format there is, by its kind."""
+
+
+def read_sending(data: object) -> Sending:
+    """How something is sent, from JSON values.
+
+    Raises:
+        Refusal: `bad_data`, or `bad_sending` for what is out of its range.
+
+    """
+    kind = data.get("kind") if isinstance(data, Mapping) else None
+    known = SENDINGS.get(kind) if isinstance(kind, str) else None
+    if known is None:
+        raise wrong("That is not a format known here.", str(kind)[:40])
+    return read(known, data)
+
+
+def write_sending(sending: Sending) -> dict[str, Any]:
+    """The same as JSON values, with all its fields."""
+    written: dict[str, Any] = write(sending, defaults=True)
+    return written
+
+
+def _check(sound: bool, sentence: str, place: str) -> None:
+    if not sound:
+        raise Refusal("bad_sending", f"{sentence} Nothing was sent.", place)
+
+
+def _check_tolerance(tolerance: float) -> None:
+    _check(0.001 <= tolerance <= 100.0, "A tolerance goes from 0.001 to 100 px.", "tolerance")

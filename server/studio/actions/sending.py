@@ -1,0 +1,89 @@
+"""Send a drawing out as files; how that was done is kept with it."""
+
+from collections.abc import Sequence
+from typing import Protocol
+
+from buildup.drawing.model import Drawing as Value
+from buildup.errors import Refusal
+from buildup.formats.sending import PdfOut, Sending, write_sending
+from buildup.geometry.patience import heard_by
+from django.db import transaction
+
+from studio import store
+from studio.finding import found, locked
+from studio.longwork import Watch
+from studio.sending.made import kind_of, made
+from studio.sending.parcels import File, Job, Parcel, file_name, zipped
+
+
+class Making(Protocol):
+    """What makes files of a job."""
+
+    def __call__(self, job: Job, settings: Sending, *, pages: Sequence[Job]) -> Parcel:
+        """All of them."""
+
+
+def parcel_of(
+    user_id: int,
+    drawing_id: int,
+    settings: Sending,
+    items: tuple[str, ...],
+    *,
+    work: str,
+    make: Making = made,
+) -> Parcel:
+    """The files that a drawing is sent out as.
+
+    Args:
+        user_id: whose drawing.
+        drawing_id: which.
+        settings: how it is sent.
+        items: what is selected, where not the sheet is sent.
+        work: the id under which one asks how far it is, and stops it.
+        make: `made`, or `sketch` for a look at it.
+
+    Raises:
+        Refusal: `unknown_drawing`, `nothing_selected`, `stopped`; as `made`.
+    """
+    name, value = _value(user_id, drawing_id)
+    ids: tuple[str, ...] | None = None
+    if settings.what != "sheet":
+        ids = value.tree.tops(i for i in items if i in value.items)
+        if not ids:
+            raise Refusal("nothing_selected", "Nothing is selected. Pick what is to be sent.")
+    pages = []
+    if isinstance(settings, PdfOut):
+        pages = [Job(*_value(user_id, other)) for other in settings.drawings]
+    with heard_by(Watch(user_id, work)):
+        return make(Job(name, value, ids), settings, pages=pages)
+
+
+def sent(
+    user_id: int, drawing_id: int, settings: Sending, items: tuple[str, ...], *, work: str
+) -> File:
+    """One file, a zip where there are several; the settings are those to begin with next time.
+
+    Raises:
+        Refusal: as `parcel_of`.
+    """
+    parcel = parcel_of(user_id, drawing_id, settings, items, work=work)
+    _remember(user_id, drawing_id, settings)
+    if len(parcel.files) == 1:
+        return parcel.files[0]
+    name, _ = _value(user_id, drawing_id)
+    return File(file_name(name, "zip"), zipped(parcel.files))
+
+
+def _value(user_id: int, drawing_id: int) -> tuple[str, Value]:
+    with store.snapshot():
+        row = found(user_id, drawing_id)
+        return row.name, store.value_of(row)
+
+
+@transaction.atomic
+def _remember(user_id: int, drawing_id: int, settings: Sending) -> None:
+    row = locked(user_id, drawing_id)
+    kind = kind_of(settings)
+    kinds = {**row.sending.get("kinds", {}), kind: write_sending(settings)}
+    row.sending = {"last": kind, "kinds": kinds}
+    type(row).objects.filter(pk=row.pk).update(sending=row.sending)  # it was not changed

@@ -1,0 +1,1 @@
+"""A drawing as files: one module a format, and their registry in `made`."""

@@ -1,0 +1,64 @@
+"""The registry of formats: what makes the files of each, and what is shown of them beforehand."""
+
+from collections.abc import Callable, Mapping, Sequence
+from typing import Any, cast
+
+from buildup.formats.hpgl import hpgl
+from buildup.formats.scene import pieces
+from buildup.formats.sending import HpglOut, PdfOut, PictureOut, Sending
+
+from studio.sending.dxf import dxf
+from studio.sending.icons import icons
+from studio.sending.parcels import File, Job, Parcel, file_name, lines_only
+from studio.sending.pdf import pdf
+from studio.sending.pictures import pictures, sketched
+from studio.sending.previews import MOST, SIDE
+from studio.sending.svgfile import svg_file
+
+
+def hpgl_file(job: Job, settings: HpglOut) -> Parcel:
+    """One file."""
+    text, said = hpgl(pieces(job.scene), job.box, settings)
+    told = (*lines_only(job.scene), *([said] if said else []))
+    return Parcel((File(file_name(job.name, "plt"), text.encode("ascii")),), told)
+
+
+MAKERS: Mapping[str, Callable[[Job, Any], Parcel]] = {
+    "svg": svg_file,
+    "pdf": lambda job, settings: pdf([job], settings),
+    "picture": pictures,
+    "dxf": dxf,
+    "hpgl": hpgl_file,
+    "icons": icons,
+}
+
+
+def kind_of(settings: Sending) -> str:
+    """The word for a format."""
+    return str(cast(Any, settings).kind)
+
+
+def sketch(job: Job, settings: Sending, *, pages: Sequence[Job] = ()) -> Parcel:
+    """As `made`, for a look at it: pictures no larger than they are shown."""
+    if not isinstance(settings, PictureOut):
+        return made(job, settings, pages=pages)
+    jobs = job.each() if settings.what == "each" else [job]
+    return Parcel.of(sketched(one, settings, SIDE) for one in jobs[:MOST])
+
+
+def made(job: Job, settings: Sending, *, pages: Sequence[Job] = ()) -> Parcel:
+    """All files of a sending.
+
+    Args:
+        job: what is sent.
+        settings: how.
+        pages: of a PDF, what stands on the pages behind the first.
+
+    Raises:
+        Refusal: `nothing_drawn`, `too_many_pixels` and so on; as the core.
+    """
+    if isinstance(settings, PdfOut) and settings.what != "each":
+        return pdf([job, *pages], settings)
+    make = MAKERS[kind_of(settings)]
+    jobs = job.each() if settings.what == "each" else [job]
+    return Parcel.of(make(one, settings) for one in jobs)

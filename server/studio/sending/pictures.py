@@ -1,0 +1,100 @@
+"""Pictures in pixels, by resvg: PNG and WebP, once, twice and thrice as large."""
+
+import io
+from threading import BoundedSemaphore
+
+import resvg_py
+from buildup.errors import Refusal
+from buildup.formats.sending import MOST_PIXELS, PictureOut
+from buildup.formats.svg import svg
+from buildup.geometry.patience import done
+from PIL import Image
+
+from studio.sending.parcels import File, Job, Parcel, file_name
+
+INCH = 96.0
+"""Sheet units."""
+WHITE = "#ffffff"
+QUICK = 4
+"""Compression of PNGs: a tenth larger than the most, and written in a third of the time."""
+_at_work = BoundedSemaphore(1)
+"""One at a time in a process: a large one takes a third of a gigabyte."""
+
+
+def pictures(job: Job, settings: PictureOut) -> Parcel:
+    """A file for each size."""
+    files = []
+    for number, times in enumerate(settings.times):
+        done(number / len(settings.times))
+        size = size_of(job, settings, times)
+        picture = drawn(job, size, transparent=settings.transparent)
+        stream = io.BytesIO()
+        dots = settings.dpi * times if settings.by == "dpi" else INCH * size[0] / job.box.width
+        if settings.form == "png":
+            picture.save(stream, "PNG", dpi=(dots, dots), compress_level=QUICK)
+        else:
+            picture.save(stream, "WEBP", lossless=True, quality=80)
+        more = "" if times == 1 else f"@{times}x"
+        files.append(File(file_name(job.name, settings.form, more=more), stream.getvalue()))
+    return Parcel(tuple(files))
+
+
+def sketched(job: Job, settings: PictureOut, side: int) -> Parcel:
+    """The same no larger than some pixels, with what the files would be."""
+    files = []
+    for times in settings.times:
+        size = size_of(job, settings, times)
+        scale = min(1.0, side / max(size))
+        small = (max(1, round(size[0] * scale)), max(1, round(size[1] * scale)))
+        stream = io.BytesIO()
+        drawn(job, small, transparent=settings.transparent).save(stream, "PNG")
+        more = "" if times == 1 else f"@{times}x"
+        name = file_name(job.name, settings.form, more=more)
+        files.append(File(name, stream.getvalue(), pixels=size))
+    return Parcel(tuple(files))
+
+
+def size_of(job: Job, settings: PictureOut, times: int) -> tuple[int, int]:
+    """How many pixels it is wide and high.
+
+    Raises:
+        Refusal: `too_many_pixels`.
+    """
+    box = job.box
+    scale = (
+        times
+        * {
+            "dpi": settings.dpi / INCH,
+            "width": settings.pixels / max(box.width, 1e-6),
+            "height": settings.pixels / max(box.height, 1e-6),
+        }[settings.by]
+    )
+    width, height = (max(1, round(side * scale)) for side in (box.width, box.height))
+    if width * height > MOST_PIXELS:
+        raise Refusal(
+            "too_many_pixels",
+            f"That would be {width:,} × {height:,} pixels; a picture has up to "
+            f"{MOST_PIXELS // 1_000_000} million. Nothing was sent; take fewer to the inch.",
+        )
+    return width, height
+
+
+def drawn(job: Job, size: tuple[int, int], *, transparent: bool) -> Image.Image:
+    """What is sent, as large as asked for, with or without what lies behind it."""
+    shown = job.without_ground() if transparent else job
+    text = svg(shown.drawing, title="", ids=shown.ids)
+    return rendered(text, size, ground=None if transparent else WHITE)
+
+
+def rendered(text: str, size: tuple[int, int], *, ground: str | None) -> Image.Image:
+    """An SVG document as pixels, stretched by less than one of them to fill the size."""
+    width, height = size
+    with _at_work:
+        png = resvg_py.svg_to_bytes(
+            svg_string=text, skip_system_fonts=True, dpi=96, width=width, background=ground
+        )
+        picture: Image.Image = Image.open(io.BytesIO(bytes(png)))
+        picture.load()
+    if picture.size != size:
+        picture = picture.resize((width, height), Image.Resampling.LANCZOS)
+    return picture
