@@ -1120,6 +1120,50 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/drawings/{drawing}/sendings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Send Settings
+         * @description How a drawing is sent out.
+         */
+        get: operations["studio_api_outputs_send_settings"];
+        put?: never;
+        /**
+         * Send
+         * @description The file, or a zip where there are several.
+         */
+        post: operations["studio_api_outputs_send"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/drawings/{drawing}/sendings/preview": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Preview Sending
+         * @description What would be sent; nothing is kept.
+         */
+        post: operations["studio_api_outputs_preview_sending"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -8503,6 +8547,297 @@ export interface components {
             command?: (components["schemas"]["DrawAnchor"] | components["schemas"]["CloseOutline"] | components["schemas"]["AddOutline"] | components["schemas"]["MoveAnchors"] | components["schemas"]["PlaceAnchor"] | components["schemas"]["MoveHandle"] | components["schemas"]["PullHandle"] | components["schemas"]["SetHandle"] | components["schemas"]["SetAnchorKind"] | components["schemas"]["RemoveAnchors"] | components["schemas"]["InsertAnchor"] | components["schemas"]["AddAnchors"] | components["schemas"]["BendSegment"] | components["schemas"]["StraightenSegments"] | components["schemas"]["RemoveSegment"] | components["schemas"]["BreakAnchors"] | components["schemas"]["JoinEnds"] | components["schemas"]["ReverseOutlines"] | components["schemas"]["StartAt"] | components["schemas"]["LineUp"] | components["schemas"]["SpaceAnchors"] | components["schemas"]["CopyHandles"] | components["schemas"]["EaseAnchors"] | components["schemas"]["EvenBothSides"] | components["schemas"]["FairSegments"] | components["schemas"]["RegularSegments"] | components["schemas"]["ThinOut"] | components["schemas"]["SetSilhouette"] | components["schemas"]["ProposeOutline"] | components["schemas"]["SettleAnchors"] | components["schemas"]["ShortenHandles"] | components["schemas"]["MakeTransitions"] | components["schemas"]["BrushSmooth"] | components["schemas"]["PullOutline"] | components["schemas"]["BlendItems"] | components["schemas"]["MakeTwins"] | components["schemas"]["FindTwins"] | components["schemas"]["EvenSides"] | components["schemas"]["ReleaseTwins"] | components["schemas"]["DrawStroke"] | components["schemas"]["SetTolerance"] | components["schemas"]["DrawShape"] | components["schemas"]["DrawLine"] | components["schemas"]["ChangeShape"] | components["schemas"]["SetDial"] | components["schemas"]["SetDials"] | components["schemas"]["CopyDials"] | components["schemas"]["SetMeasure"] | components["schemas"]["DragPeg"] | components["schemas"]["TurnIntoOutlines"] | components["schemas"]["SetCorners"] | components["schemas"]["DragCorners"] | components["schemas"]["SettleCorners"] | components["schemas"]["MoveItems"] | components["schemas"]["MoveAlong"] | components["schemas"]["ResizeItems"] | components["schemas"]["LeanItems"] | components["schemas"]["TurnItems"] | components["schemas"]["PlaceItems"] | components["schemas"]["ScaleItems"] | components["schemas"]["TurnBy"] | components["schemas"]["FlipItems"] | components["schemas"]["MirrorItems"] | components["schemas"]["ShearItems"] | components["schemas"]["AlignItems"] | components["schemas"]["SpaceItems"] | components["schemas"]["SetFill"] | components["schemas"]["SetStroke"] | components["schemas"]["SetStrokeWidth"] | components["schemas"]["SetPen"] | components["schemas"]["SetRule"] | components["schemas"]["SetFillOpacity"] | components["schemas"]["AddStroke"] | components["schemas"]["RemoveStroke"] | components["schemas"]["OrderStroke"] | components["schemas"]["SetBlend"] | components["schemas"]["SetEffects"] | components["schemas"]["SetGradient"] | components["schemas"]["DragGradient"] | components["schemas"]["AddStop"] | components["schemas"]["RemoveStop"] | components["schemas"]["AddSwatches"] | components["schemas"]["SwatchesOfItems"] | components["schemas"]["SetSwatch"] | components["schemas"]["RemoveSwatches"] | components["schemas"]["GiveStyle"] | components["schemas"]["KeepStyle"] | components["schemas"]["SetKeptStyle"] | components["schemas"]["RemoveItems"] | components["schemas"]["DuplicateItems"] | components["schemas"]["RowOfCopies"] | components["schemas"]["RingOfCopies"] | components["schemas"]["GridOfCopies"] | components["schemas"]["PasteItems"] | components["schemas"]["PlaceKept"] | components["schemas"]["FollowKept"] | components["schemas"]["UnlinkItems"] | components["schemas"]["OrderItems"] | components["schemas"]["StepItems"] | components["schemas"]["HideItems"] | components["schemas"]["LockItems"] | components["schemas"]["RenameItem"] | components["schemas"]["GroupItems"] | components["schemas"]["TakeApart"] | components["schemas"]["MakeSymmetry"] | components["schemas"]["SetSymmetry"] | components["schemas"]["SetSecondStyle"] | components["schemas"]["DragSymmetry"] | components["schemas"]["CloseSeam"] | components["schemas"]["SetSeam"] | components["schemas"]["AddLayer"] | components["schemas"]["MergeLayers"] | components["schemas"]["SetOpacity"] | components["schemas"]["Assemble"] | components["schemas"]["SetAssembly"] | components["schemas"]["SetEdge"] | components["schemas"]["DragEdge"] | components["schemas"]["SetPart"] | components["schemas"]["Partition"] | components["schemas"]["MakeCompound"] | components["schemas"]["CutItems"] | components["schemas"]["CutPath"] | components["schemas"]["CropItems"] | components["schemas"]["SweepRegions"] | components["schemas"]["StrokesIntoOutlines"] | components["schemas"]["OffsetItems"] | components["schemas"]["SetSheet"] | components["schemas"]["SetSheetColour"] | components["schemas"]["SetGrid"] | components["schemas"]["AddGuide"] | components["schemas"]["MoveGuide"] | components["schemas"]["SetGuide"] | components["schemas"]["RemoveGuides"] | components["schemas"]["HideGuides"] | components["schemas"]["PlaceUnderlay"] | components["schemas"]["DragUnderlay"] | components["schemas"]["SetUnderlay"] | components["schemas"]["RemoveUnderlay"]) | null;
         };
         /**
+         * DxfOut
+         * @description A file for construction programs and machines: DXF R2010 in millimetres, layers kept.
+         */
+        DxfOut: {
+            /**
+             * What
+             * @default sheet
+             * @enum {string}
+             */
+            what?: "sheet" | "selection" | "each";
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "dxf";
+            /**
+             * Curves
+             * @description The very curves, or arcs and lines within the tolerance.
+             * @default splines
+             * @enum {string}
+             */
+            curves?: "splines" | "arcs";
+            /**
+             * Tolerance
+             * @description Sheet units that arcs may stay from the curves, from 0.001 to 100.
+             * @default 0.05
+             */
+            tolerance?: number;
+        };
+        /**
+         * HpglOut
+         * @description A file for cutters and pen plotters: HP-GL, 40 steps to the millimetre, one pen a colour.
+         */
+        HpglOut: {
+            /**
+             * What
+             * @default sheet
+             * @enum {string}
+             */
+            what?: "sheet" | "selection" | "each";
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "hpgl";
+            /**
+             * Tolerance
+             * @description Sheet units that chords may stay from the curves, from 0.001 to 100.
+             * @default 0.1
+             */
+            tolerance?: number;
+            /**
+             * Order
+             * @description What lies inside another form first; the nearest next; or as it is drawn.
+             * @default inside
+             * @enum {string}
+             */
+            order?: "inside" | "nearest" | "drawn";
+        };
+        /**
+         * IconsOut
+         * @description All sizes of an icon at once, as files in a zip.
+         */
+        IconsOut: {
+            /**
+             * What
+             * @default sheet
+             * @enum {string}
+             */
+            what?: "sheet" | "selection" | "each";
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "icons";
+            /**
+             * Sizes
+             * @description Pixels of the longer side.
+             * @default [
+             *       16,
+             *       24,
+             *       32,
+             *       48,
+             *       64,
+             *       128,
+             *       256,
+             *       512
+             *     ]
+             */
+            sizes?: number[];
+            /**
+             * Favicon
+             * @description An ICO of 16, 32 and 48 pixels as well.
+             * @default true
+             */
+            favicon?: boolean;
+            /**
+             * Sprite
+             * @description An SVG as well in which each layer, or each selected item, is a symbol.
+             * @default true
+             */
+            sprite?: boolean;
+        };
+        /**
+         * PdfOut
+         * @description A vector file for print, the sheet at its exact size.
+         */
+        PdfOut: {
+            /**
+             * What
+             * @default sheet
+             * @enum {string}
+             */
+            what?: "sheet" | "selection" | "each";
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "pdf";
+            /**
+             * Bleed
+             * @description Sheet units around the sheet that are printed as well and cut off, up to 100.
+             * @default 0
+             */
+            bleed?: number;
+            /**
+             * Marks
+             * @description Trim marks at the corners.
+             * @default false
+             */
+            marks?: boolean;
+            /**
+             * Dpi
+             * @description Pixels to the inch of what needs a picture (effects), from 72 to 1,200.
+             * @default 300
+             */
+            dpi?: number;
+            /**
+             * Drawings
+             * @description Other drawings, each a page of its own behind this one.
+             * @default []
+             */
+            drawings?: number[];
+        };
+        /**
+         * PictureOut
+         * @description A picture in pixels.
+         */
+        PictureOut: {
+            /**
+             * What
+             * @default sheet
+             * @enum {string}
+             */
+            what?: "sheet" | "selection" | "each";
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "picture";
+            /**
+             * Form
+             * @description PNG, or WebP without loss.
+             * @default png
+             * @enum {string}
+             */
+            form?: "png" | "webp";
+            /**
+             * By
+             * @description What says how large it is.
+             * @default dpi
+             * @enum {string}
+             */
+            by?: "dpi" | "width" | "height";
+            /**
+             * Dpi
+             * @description Pixels to the inch, from 10 to 2,400.
+             * @default 300
+             */
+            dpi?: number;
+            /**
+             * Pixels
+             * @description The width or the height.
+             * @default 1024
+             */
+            pixels?: number;
+            /**
+             * Transparent
+             * @description Nothing lies behind what is drawn, not even the sheet's colour.
+             * @default false
+             */
+            transparent?: boolean;
+            /**
+             * Times
+             * @description Once, twice and thrice as large, each a file.
+             * @default [
+             *       1
+             *     ]
+             */
+            times?: number[];
+        };
+        /**
+         * SendSettings
+         * @description How a drawing was sent out last; defaults where it never was.
+         */
+        SendSettings: {
+            /** Last */
+            last: string | null;
+            /** Kinds */
+            kinds: {
+                [key: string]: components["schemas"]["SvgOut"] | components["schemas"]["PdfOut"] | components["schemas"]["PictureOut"] | components["schemas"]["DxfOut"] | components["schemas"]["HpglOut"] | components["schemas"]["IconsOut"];
+            };
+        };
+        /**
+         * SvgOut
+         * @description A vector file for the web and for other programs.
+         */
+        SvgOut: {
+            /**
+             * What
+             * @default sheet
+             * @enum {string}
+             */
+            what?: "sheet" | "selection" | "each";
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "svg";
+            /**
+             * Complete
+             * @description With names, and with all that is live here (dials, symmetries), which others pass over.
+             * @default true
+             */
+            complete?: boolean;
+            /**
+             * Decimals
+             * @description Of plain ones: digits behind the point, from 0 to 6.
+             * @default 3
+             */
+            decimals?: number;
+            /**
+             * Uses
+             * @description Of plain ones: symmetries are written once and used again.
+             * @default true
+             */
+            uses?: boolean;
+        };
+        /**
+         * SendIn
+         * @description What is to be sent, and how.
+         */
+        SendIn: {
+            /** Id */
+            id: string;
+            /** Sending */
+            sending: components["schemas"]["SvgOut"] | components["schemas"]["PdfOut"] | components["schemas"]["PictureOut"] | components["schemas"]["DxfOut"] | components["schemas"]["HpglOut"] | components["schemas"]["IconsOut"];
+            /**
+             * Items
+             * @default []
+             */
+            items?: string[];
+        };
+        /**
+         * FileFacts
+         * @description A file that would be sent.
+         */
+        FileFacts: {
+            /** Name */
+            name: string;
+            /** Size */
+            size: number | null;
+            /** Pixels */
+            pixels?: [
+                number,
+                number
+            ] | null;
+        };
+        /**
+         * SendPreview
+         * @description What would be sent.
+         */
+        SendPreview: {
+            /** Files */
+            files: components["schemas"]["FileFacts"][];
+            /** Pictures */
+            pictures: string[];
+            /** Said */
+            said: string[];
+        };
+        /**
          * Trouble
          * @description What went wrong: a stable code, and a sentence for the designer.
          */
@@ -10598,6 +10933,105 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["MatchMark"];
+                };
+            };
+            /** @description What went wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+        };
+    };
+    studio_api_outputs_send_settings: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                drawing: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SendSettings"];
+                };
+            };
+            /** @description What went wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+        };
+    };
+    studio_api_outputs_send: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                drawing: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SendIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description What went wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+        };
+    };
+    studio_api_outputs_preview_sending: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                drawing: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SendIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SendPreview"];
                 };
             };
             /** @description What went wrong */
