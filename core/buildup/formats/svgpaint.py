@@ -18,7 +18,13 @@ from buildup.drawing.paint import (
 )
 from buildup.forms.assembling import Form
 from buildup.forms.dashing import fitted_dashes
-from buildup.forms.filters import filter_steps, mirrored_effect, reach_of
+from buildup.forms.filters import (
+    FilterStep,
+    cast_steps,
+    filter_steps,
+    mirrored_effect,
+    reach_of,
+)
 from buildup.forms.pens import placing_of
 from buildup.forms.seen import stroke_box
 from buildup.geometry.boxes import Box
@@ -47,11 +53,23 @@ def effect_lines(
 
     """
     seen, reach = effects_seen(effects, box, by)
+    yield from _filter(filter_steps(seen), reach, name, decimals)
+
+
+def cast_lines(effects: Sequence[Effect], box: Box, name: str, by: Affine) -> Iterator[str]:
+    """A filter that makes only what effects lay below something, as `effect_lines`."""
+    seen, reach = effects_seen(effects, box, by)
+    yield from _filter(cast_steps(seen), reach, name, None)
+
+
+def _filter(
+    steps: Iterable[FilterStep], reach: Box, name: str, decimals: int | None
+) -> Iterator[str]:
     yield (
         f'<filter id="{name}" filterUnits="userSpaceOnUse" {_place(reach, decimals)} '
         'color-interpolation-filters="sRGB">'
     )
-    for step in filter_steps(seen):
+    for step in steps:
         told = " ".join(f'{name}="{value}"' for name, value in step.attributes)
         yield f"<{step.name} {told}/>"
     yield "</filter>"

@@ -42,6 +42,25 @@ def filter_steps(effects: Sequence[Effect]) -> tuple[FilterStep, ...]:
     return tuple(steps)
 
 
+def casts_only(effects: Sequence[Effect]) -> bool:
+    """Whether effects only lay something below what they are done to, which stays as it is."""
+    return all(isinstance(e, Shadow | Glow) for e in effects)
+
+
+def cast_steps(effects: Sequence[Effect]) -> tuple[FilterStep, ...]:
+    """The primitives that make what such effects lay below something, without it.
+
+    >>> [s.name for s in cast_steps((Glow(),))][-2:]
+    ['feComposite', 'feOffset']
+    """
+    steps = list(filter_steps(effects))
+    below = "e0l"
+    for number in range(1, len(effects)):
+        steps.append(_step("feComposite", below, f"u{number}", in2=f"e{number}l", operator="over"))
+        below = f"u{number}"
+    return (*steps, _step("feOffset", below, "cast", dx="0", dy="0"))
+
+
 def reach_of(effects: Sequence[Effect], box: Box) -> Box:
     """The box in which effects are worked out on what lies in a box, and all of it shows.
 

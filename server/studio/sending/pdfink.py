@@ -6,7 +6,6 @@ patterns of gradients need no map of their own but that of the gradient (ISO 320
 
 import zlib
 from collections.abc import Iterable, Sequence
-from dataclasses import replace
 
 import pikepdf
 from buildup.drawing.model import Contour
@@ -15,9 +14,10 @@ from buildup.drawing.paint import Gradient, Paint, Stroke, hex_of
 from buildup.formats.scene import Node, Part, Piece
 from buildup.formats.sending import MOST_PIXELS
 from buildup.formats.svg import WHOLLY, scene_lines
-from buildup.formats.svgpaint import effects_seen
+from buildup.formats.svgpaint import cast_lines, effect_lines, effects_seen
 from buildup.forms.assembling import Form
 from buildup.forms.dashing import fitted_dashes
+from buildup.forms.filters import casts_only
 from buildup.forms.pens import placing_of
 from buildup.forms.seen import painted_box
 from buildup.forms.strokeforms import stroke_form
@@ -102,12 +102,20 @@ class Ink:
         for node in nodes:
             if isinstance(node, Piece):
                 self._form(node.form)
-            elif node.area is not None:
-                self._picture(node)
             elif node.finish.opacity < 1.0 or node.finish.blend != "normal":
                 self._group(node)
             else:
-                self.nodes(node.held)
+                self._whole(node)
+
+    def _whole(self, part: Part) -> None:
+        """What a part holds, and what its effects make of that."""
+        if part.area is None:
+            self.nodes(part.held)
+        elif casts_only(part.finish.effects):
+            self._picture(part, below=True)
+            self.nodes(part.held)
+        else:
+            self._picture(part, below=False)
 
     def _put(self, *marks: str) -> None:
         self._marks += ["q", *marks, "Q"]
@@ -126,7 +134,7 @@ class Ink:
 
     def _group(self, part: Part) -> None:
         inner = Ink(self._document, self._box, self._dpi)
-        inner.nodes(part.held)
+        inner._whole(part)
         self.said += inner.said
         finish = part.finish
         blend = "".join(word.capitalize() for word in finish.blend.split("-"))
@@ -189,26 +197,26 @@ class Ink:
         )
         return self._state(SMask=Dictionary(Type=Name.Mask, S=Name.Luminosity, G=form))
 
-    def _picture(self, part: Part) -> None:
-        """A part with effects as a picture, in its place."""
+    def _picture(self, part: Part, *, below: bool) -> None:
+        """A part with its effects as a picture, or only what they lay below it."""
         assert part.area is not None  # noqa: S101
-        _, reach = effects_seen(part.finish.effects, part.area, part.by)
+        effects = part.finish.effects
+        _, reach = effects_seen(effects, part.area, part.by)
         shown = reach.common(self._box)
         if shown is None:
             return
         scale = self._dpi / 96.0
         scale = min(scale, (MOST_PIXELS / max(shown.width * shown.height, 1.0)) ** 0.5)
         size = (max(1, round(shown.width * scale)), max(1, round(shown.height * scale)))
-        alone = replace(part, finish=replace(part.finish, opacity=1.0, blend="normal"))
         view = " ".join(number(v) for v in (shown.left, shown.top, shown.width, shown.height))
         head = f'<svg xmlns="http://www.w3.org/2000/svg" width="{size[0]}" height="{size[1]}" '
         ratio = f'viewBox="{view}" preserveAspectRatio="none">'
-        text = "\n".join([head + ratio, *scene_lines((alone,), WHOLLY), "</svg>"])
+        makes = cast_lines if below else effect_lines
+        lines = [*makes(effects, part.area, "fx", part.by), '<g filter="url(#fx)">']
+        text = "\n".join([head + ratio, *lines, *scene_lines(part.held, WHOLLY), "</g>", "</svg>"])
         name = self._keep("XObject", _image(self._document, rendered(text, size, ground=None)))
-        blend = "".join(word.capitalize() for word in part.finish.blend.split("-"))
-        state = self._state(ca=part.finish.opacity, BM=Name(f"/{blend}"))
         place = (shown.width, 0.0, 0.0, -shown.height, shown.left, shown.bottom)
-        self._put(state, f"{' '.join(map(number, place))} cm {name} Do")
+        self._put(f"{' '.join(map(number, place))} cm {name} Do")
         self.said.append(f"Effects are pictures of {self._dpi} dpi; all else stays vectors.")
 
 
