@@ -80,7 +80,8 @@ def resvg(value, width):
 def rendered(data, value, width):
     """The first page of a PDF as many pixels wide, by pypdfium2."""
     shown = pypdfium2.PdfDocument(data)[0]
-    return smaller(shown.render(scale=FINE * width / shown.get_size()[0]).to_pil(), value, width)
+    scale = (1.0 - 1e-6) * FINE * width / shown.get_size()[0]  # which rounds up
+    return smaller(shown.render(scale=scale).to_pil(), value, width)
 
 
 def smaller(picture, value, width):
