@@ -45,6 +45,7 @@ def svg(
     writing: Writing = WHOLLY,
     ids: Iterable[str] | None = None,
     metadata: str = "",
+    pixels: tuple[int, int] | None = None,
 ) -> str:
     """The sheet with all items that are not hidden, back to front; containers as groups.
 
@@ -57,19 +58,17 @@ def svg(
         writing: how it is written.
         ids: only these items, and the document is as large as what is seen of them.
         metadata: an element that other programs pass over.
+        pixels: how large the document is instead, to be painted in just so many; it is stretched
+            by what that takes.
 
     """
     box = Box(0.0, 0.0, drawing.sheet.width, drawing.sheet.height)
     tops = drawing.tree.children(ROOT) if ids is None else drawing.tree.tops(ids)
     if ids is not None:
         box = view_of(drawing, tops)
-    unit = unit_of(drawing.sheet.unit)
-    width, height = (short(max(side, 0.01) / unit.size) for side in (box.width, box.height))
     view = " ".join(map(short, (box.left, box.top, box.width, box.height)))
-    lines = [
-        f'<svg xmlns="http://www.w3.org/2000/svg" width="{width}{unit.name}" '
-        f'height="{height}{unit.name}" viewBox="{view}">',
-    ]
+    size = _size(box, drawing.sheet.unit) if pixels is None else _stretched(pixels)
+    lines = [f'<svg xmlns="http://www.w3.org/2000/svg" {size} viewBox="{view}">']
     if title:
         lines.append(f"<title>{escape(_sound_text(title))}</title>")
     if metadata:
@@ -78,6 +77,16 @@ def svg(
         lines.append(f'<rect width="100%" height="100%" fill="{drawing.sheet.colour}"/>')
     lines += scene_lines(scene(drawing, tops), writing)
     return "\n".join([*lines, "</svg>", ""])
+
+
+def _size(box: Box, unit: str) -> str:
+    one = unit_of(unit)
+    width, height = (short(max(side, 0.01) / one.size) for side in (box.width, box.height))
+    return f'width="{width}{one.name}" height="{height}{one.name}"'
+
+
+def _stretched(pixels: tuple[int, int]) -> str:
+    return f'width="{pixels[0]}" height="{pixels[1]}" preserveAspectRatio="none"'
 
 
 def view_of(drawing: Drawing, tops: Iterable[str]) -> Box:

@@ -1,19 +1,23 @@
 """The registry of formats: what makes the files of each, and what is shown of them beforehand."""
 
 from collections.abc import Callable, Mapping, Sequence
+from dataclasses import replace
 from typing import Any, cast
 
 from buildup.formats.hpgl import hpgl
 from buildup.formats.scene import pieces
-from buildup.formats.sending import HpglOut, PdfOut, PictureOut, Sending
+from buildup.formats.sending import HpglOut, PdfOut, PictureOut, Sending, SvgOut
 
 from studio.sending.dxf import dxf
 from studio.sending.icons import icons
 from studio.sending.parcels import File, Job, Parcel, file_name, lines_only
 from studio.sending.pdf import pdf
-from studio.sending.pictures import pictures, sketched
+from studio.sending.pictures import look_at, pictures, sketched
 from studio.sending.previews import MOST, SIDE
 from studio.sending.svgfile import svg_file
+
+LARGEST_SVG = 1_500_000
+"""Bytes of a file that is shown as it is; larger ones are shown in pixels."""
 
 
 def hpgl_file(job: Job, settings: HpglOut) -> Parcel:
@@ -40,10 +44,17 @@ def kind_of(settings: Sending) -> str:
 
 def sketch(job: Job, settings: Sending, *, pages: Sequence[Job] = ()) -> Parcel:
     """As `made`, for a look at it: pictures no larger than they are shown."""
-    if not isinstance(settings, PictureOut):
-        return made(job, settings, pages=pages)
     jobs = job.each() if settings.what == "each" else [job]
-    return Parcel.of(sketched(one, settings, SIDE) for one in jobs[:MOST])
+    if isinstance(settings, PictureOut):
+        return Parcel.of(sketched(one, settings, SIDE) for one in jobs[:MOST])
+    parcel = made(job, settings, pages=pages)
+    if not isinstance(settings, SvgOut):
+        return parcel
+    files = (
+        replace(f, look=look_at(one, SIDE)) if len(f.data) > LARGEST_SVG else f
+        for f, one in zip(parcel.files, jobs, strict=True)
+    )
+    return replace(parcel, files=tuple(files))
 
 
 def made(job: Job, settings: Sending, *, pages: Sequence[Job] = ()) -> Parcel:

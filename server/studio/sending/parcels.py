@@ -65,11 +65,13 @@ class File:
         name: with its suffix.
         data: its bytes.
         pixels: of a sketch of a picture, how large that would be.
+        look: a PNG that is shown of it beforehand, where it is not shown itself.
     """
 
     name: str
     data: bytes
     pixels: tuple[int, int] | None = None
+    look: bytes | None = None
 
 
 @dataclass(frozen=True)

@@ -214,7 +214,7 @@ class Ink:
         makes = cast_lines if below else effect_lines
         lines = [*makes(effects, part.area, "fx", part.by), '<g filter="url(#fx)">']
         text = "\n".join([head + ratio, *lines, *scene_lines(part.held, WHOLLY), "</g>", "</svg>"])
-        name = self._keep("XObject", _image(self._document, rendered(text, size, ground=None)))
+        name = self._keep("XObject", _image(self._document, rendered(text)))
         place = (shown.width, 0.0, 0.0, -shown.height, shown.left, shown.bottom)
         self._put(f"{' '.join(map(number, place))} cm {name} Do")
         self.said.append(f"Effects are pictures of {self._dpi} dpi; all else stays vectors.")

@@ -39,6 +39,16 @@ def pictures(job: Job, settings: PictureOut) -> Parcel:
     return Parcel(tuple(files))
 
 
+def look_at(job: Job, side: int) -> bytes:
+    """A PNG of what is sent, no larger than some pixels."""
+    box = job.box
+    scale = side / max(box.width, box.height)
+    size = (max(1, round(box.width * scale)), max(1, round(box.height * scale)))
+    stream = io.BytesIO()
+    drawn(job, size, transparent=False).save(stream, "PNG")
+    return stream.getvalue()
+
+
 def sketched(job: Job, settings: PictureOut, side: int) -> Parcel:
     """The same no larger than some pixels, with what the files would be."""
     files = []
@@ -82,19 +92,16 @@ def size_of(job: Job, settings: PictureOut, times: int) -> tuple[int, int]:
 def drawn(job: Job, size: tuple[int, int], *, transparent: bool) -> Image.Image:
     """What is sent, as large as asked for, with or without what lies behind it."""
     shown = job.without_ground() if transparent else job
-    text = svg(shown.drawing, title="", ids=shown.ids)
-    return rendered(text, size, ground=None if transparent else WHITE)
+    text = svg(shown.drawing, title="", ids=shown.ids, pixels=size)
+    return rendered(text, ground=None if transparent else WHITE)
 
 
-def rendered(text: str, size: tuple[int, int], *, ground: str | None) -> Image.Image:
-    """An SVG document as pixels, stretched by less than one of them to fill the size."""
-    width, height = size
+def rendered(text: str, *, ground: str | None = None) -> Image.Image:
+    """An SVG document as pixels, as large as it says."""
     with _at_work:
         png = resvg_py.svg_to_bytes(
-            svg_string=text, skip_system_fonts=True, dpi=96, width=width, background=ground
+            svg_string=text, skip_system_fonts=True, dpi=96, background=ground
         )
-        picture: Image.Image = Image.open(io.BytesIO(bytes(png)))
+        picture = Image.open(io.BytesIO(bytes(png)))
         picture.load()
-    if picture.size != size:
-        picture = picture.resize((width, height), Image.Resampling.LANCZOS)
     return picture

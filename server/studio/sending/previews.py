@@ -15,14 +15,11 @@ from ezdxf.recover import read as read_dxf
 from PIL import Image
 
 from studio.sending.parcels import File, Parcel
-from studio.sending.pictures import rendered
 
 SIDE = 640
 """Pixels of the longer side of what is shown."""
 MOST = 8
 """Files and pages that are shown."""
-LARGEST_SVG = 1_500_000
-"""Bytes that are handed on as they are; larger ones are shown in pixels."""
 PENS = ("#1B2924", "#0C6B65", "#C2410C", "#6D3A9C", "#B3261E", "#2F6FB0", "#7A6A00", "#7A7A7A")
 
 
@@ -33,7 +30,9 @@ def shown(parcel: Parcel) -> list[str]:
 
 def _pictures(file: File) -> Iterator[str]:
     suffix = file.name.rpartition(".")[2]
-    if suffix == "svg":
+    if file.look is not None:
+        yield _url("image/png", file.look)
+    elif suffix == "svg":
         yield _svg(file.data.decode())
     elif suffix == "pdf":
         yield from _pages(file.data)
@@ -50,9 +49,7 @@ def _url(mime: str, data: bytes) -> str:
 
 
 def _svg(text: str) -> str:
-    if len(text) <= LARGEST_SVG:
-        return _url("image/svg+xml", text.encode())
-    return _png(rendered(text, (SIDE, SIDE), ground=None))
+    return _url("image/svg+xml", text.encode())
 
 
 def _png(picture: Image.Image) -> str:

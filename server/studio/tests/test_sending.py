@@ -71,9 +71,9 @@ FINE = 3
 
 
 def resvg(value, width):
-    png = resvg_py.svg_to_bytes(
-        svg_string=svg(value, title=""), dpi=96, width=FINE * width, background="#ffffff"
-    )
+    fine = (FINE * width, round(FINE * width * value.sheet.height / value.sheet.width))
+    text = svg(value, title="", pixels=fine)
+    png = resvg_py.svg_to_bytes(svg_string=text, dpi=96, background="#ffffff")
     return smaller(Image.open(io.BytesIO(bytes(png))), value, width)
 
 
