@@ -50,11 +50,7 @@ async function request(
     });
     text = await response.text();
   } catch {
-    throw new Trouble(
-      "no_connection",
-      "The server cannot be reached. What you do waits here and goes out when it is back.",
-      0,
-    );
+    throw away();
   }
   if (!response.ok) throw troubleOf(response.status, text);
   if (text === "") return null;
@@ -68,6 +64,39 @@ async function request(
       0,
     );
   }
+}
+
+const away = (): Trouble =>
+  new Trouble(
+    "no_connection",
+    "The server cannot be reached. What you do waits here and goes out when it is back.",
+    0,
+  );
+
+/** A file that the server makes of what is asked, however long that takes, with its name. */
+export async function fileOf(path: string, body: unknown): Promise<{ name: string; data: Blob }> {
+  let response: Response;
+  let data: Blob;
+  try {
+    response = await fetch(`/api${path}`, {
+      method: "POST",
+      headers: { "X-CSRFToken": token(), "Content-Type": "application/json" },
+      body: JSON.stringify(body),
+    });
+    data = await response.blob();
+  } catch {
+    throw away();
+  }
+  if (!response.ok) throw troubleOf(response.status, await data.text());
+  return { name: nameIn(response.headers.get("Content-Disposition") ?? ""), data };
+}
+
+/** The name that a file says it has (RFC 6266). */
+export function nameIn(disposition: string): string {
+  const wide = /filename\*=utf-8''([^;]+)/i.exec(disposition)?.[1];
+  if (wide) return decodeURIComponent(wide);
+  const quoted = /filename="((?:[^"\\]|\\.)*)"/.exec(disposition)?.[1];
+  return quoted ? quoted.replace(/\\(.)/g, "$1") : "drawing";
 }
 
 function troubleOf(status: number, text: string): Trouble {

@@ -164,6 +164,17 @@ export type Me = Schemas["Me"];
 export type Vocabulary = Schemas["Vocabulary"];
 export type ShapeFacts = Schemas["ShapeFacts"];
 export type ShelfEntry = Required<Schemas["Entry"]>;
+export type SendSettings = Required<Schemas["SendSettings"]>;
+/** How something is sent out, all of it told. */
+export type Sending =
+  | Required<Schemas["SvgOut"]>
+  | Required<Schemas["PdfOut"]>
+  | Required<Schemas["PictureOut"]>
+  | Required<Schemas["DxfOut"]>
+  | Required<Schemas["HpglOut"]>
+  | Required<Schemas["IconsOut"]>;
+export type SendKind = Sending["kind"];
+export type SendPreview = Schemas["SendPreview"];
 export type KeptClip = Schemas["KeptClip"];
 export type Variation = Schemas["Variation"];
 export type ChangedEntry = Schemas["ChangedEntry"];

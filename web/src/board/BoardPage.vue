@@ -6,6 +6,7 @@ import { Trouble } from "../api/client";
 import BoardCanvas from "../canvas/BoardCanvas.vue";
 import BoardDock from "../dock/BoardDock.vue";
 import BoardReadout from "../readout/BoardReadout.vue";
+import SendView from "../sending/SendView.vue";
 import { useBoard } from "../stores/board";
 import { usePerson } from "../stores/person";
 import { useToast } from "../stores/toast";
@@ -84,6 +85,7 @@ onBeforeUnmount(() => {
     <KeyboardPicture v-model="help" />
     <ShapeGallery />
     <VariationsView />
+    <SendView />
     <PointerMenu />
     <LongWork />
   </div>

@@ -23,6 +23,7 @@ const OTHERS: readonly (readonly [string, string])[] = [
   ["0 · 1 · .", "whole sheet, actual size, selection"],
   ["Ctrl Z", "undo"],
   ["Ctrl Shift Z", "redo"],
+  ["Ctrl S", "send out again, as it was sent last"],
   ["Ctrl A", "select all"],
   ["Ctrl I", "invert what is selected"],
   ["Ctrl D", "duplicate"],

@@ -6,6 +6,7 @@ import { Trouble, patch } from "../api/client";
 import { useBoard } from "../stores/board";
 import { VIEWS, useLooking } from "../stores/looking";
 import { usePost } from "../stores/post";
+import { useSending } from "../stores/sending";
 import { useToast } from "../stores/toast";
 import { useView } from "../stores/view";
 import { night, toggleNight } from "../theme/night";
@@ -17,6 +18,7 @@ const board = useBoard();
 const view = useView();
 const looking = useLooking();
 const toast = useToast();
+const sending = useSending();
 const post = usePost();
 const refused = ref(false);
 
@@ -41,17 +43,6 @@ async function rename(name: string): Promise<void> {
     if (!(problem instanceof Trouble)) throw problem;
     toast.tell(problem.sentence);
   }
-}
-
-function sendOut(): void {
-  if (board.state !== "kept") {
-    toast.tell("Some edits are still on their way. Send the drawing out once all is kept.");
-    return;
-  }
-  const link = document.createElement("a");
-  link.href = `/api/drawings/${board.id}/drawing.svg`;
-  link.download = "";
-  link.click();
 }
 </script>
 
@@ -138,8 +129,9 @@ function sendOut(): void {
       size="small"
       label="Send out"
       data-testid="send-out"
-      title="Send out as SVG"
-      @click="sendOut"
+      :disabled="sending.sends"
+      title="Send out as SVG, PDF, PNG and so on; Ctrl S does it again"
+      @click="sending.begin"
     />
     <RefusedEdits v-model="refused" />
   </header>

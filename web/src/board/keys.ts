@@ -6,6 +6,7 @@ import { useComparing } from "../stores/comparing";
 import { useDrafting } from "../stores/drafting";
 import { useLooking } from "../stores/looking";
 import { useMirroring } from "../stores/mirroring";
+import { useSending } from "../stores/sending";
 import { useTools } from "../stores/tools";
 import { useTroubles } from "../stores/troubles";
 import { useVocabulary } from "../stores/vocabulary";
@@ -25,11 +26,13 @@ export function useBoardKeys(showHelp: () => void): void {
   const troubles = useTroubles();
   const comparing = useComparing();
   const vocabulary = useVocabulary();
+  const sending = useSending();
 
   function withControl(event: KeyboardEvent): boolean {
     const key = event.key.toLowerCase();
     if (key === "z") board.go(event.shiftKey ? "redo" : "undo");
     else if (key === "y") board.go("redo");
+    else if (key === "s") void sending.again();
     else if (key === "a" && tools.name === "select") {
       board.select(board.pickable());
     } else if (key === "i" && tools.name === "select") choosing.invert();
