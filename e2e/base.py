@@ -243,6 +243,14 @@ class BrowserTest(LiveServerTestCase):
             self.page.keyboard.down(key)
         mouse.move(*end, steps=3)
 
+    def sent_out(self, kind: str = "svg"):
+        """What is saved of the drawing in some format, as it is sent by default."""
+        self.page.get_by_test_id("send-out").click()
+        self.page.get_by_test_id(f"format-{kind}").click()
+        with self.page.expect_download() as download:
+            self.page.get_by_test_id("send-save").click()
+        return download.value
+
     def middle(self, locator) -> tuple[float, float]:
         box = locator.bounding_box()
         return box["x"] + box["width"] / 2, box["y"] + box["height"] / 2

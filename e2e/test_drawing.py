@@ -307,10 +307,9 @@ class HistoryTest(BrowserTest):
 class SendOutTest(BrowserTest):
     def test_the_file_reads_back_the_same(self):
         self.open(self.new_drawing(leaf(), rectangle(dials={"radius": 10.0})))
-        with self.page.expect_download() as download:
-            self.page.get_by_test_id("send-out").click()
-        self.assertEqual(download.value.suggested_filename, "trial.svg")
-        text = download.value.path().read_text()
+        download = self.sent_out()
+        self.assertEqual(download.suggested_filename, "Trial.svg")
+        text = download.path().read_text()
         drawing = SVG.parse(io.StringIO(text), ppi=96)
         first, second = (e for e in drawing.elements() if isinstance(e, Path))
         self.assertEqual(sum(isinstance(s, CubicBezier) for s in first), 2)

@@ -261,7 +261,5 @@ class LayerTest(StackTest):
 
     def test_the_file_keeps_layers_and_groups_by_name(self):
         self.group()
-        with self.page.expect_download() as download:
-            self.page.get_by_test_id("send-out").click()
-        text = download.value.path().read_text()
+        text = self.sent_out().path().read_text()
         self.assertIn('<g aria-label="Layer 1">\n<g aria-label="Group 1">', text)

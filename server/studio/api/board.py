@@ -4,11 +4,9 @@ from typing import Any
 
 from buildup import host
 from buildup.edits.change import updated
-from buildup.formats.svg import svg
 from buildup.timeline import Follows
 from buildup.view.selection import Shows
 from django.http import HttpRequest, HttpResponse
-from django.utils.text import slugify
 from ninja import Router
 
 from studio import answers, longwork, schema, store
@@ -16,7 +14,7 @@ from studio.actions import drawings as acts
 from studio.actions.edit import Outcome, check_ahead, edit
 from studio.actions.go import go, way
 from studio.actions.pictures import bring
-from studio.api.asking import value_now, whose
+from studio.api.asking import whose
 from studio.finding import found, picture_of
 from studio.history import next_steps, page
 from studio.models import Picture
@@ -154,17 +152,6 @@ def as_at_step(request: HttpRequest, drawing: int, step: int) -> host.Repaint:
         now = store.value_of(row)
     then = updated(now, delta)
     return host.repaint(then, delta, (), before=now.tree)
-
-
-@router.get("/drawings/{drawing}/drawing.svg")
-def send_svg(request: HttpRequest, drawing: int) -> HttpResponse:
-    """The drawing as SVG, to keep."""
-    row, value = value_now(request, drawing)
-    text = svg(value, title=row.name)
-    response = HttpResponse(text, content_type="image/svg+xml; charset=utf-8")
-    name = slugify(row.name) or "drawing"
-    response.headers["Content-Disposition"] = f'attachment; filename="{name}.svg"'
-    return response
 
 
 @router.post("/drawings/{drawing}/pictures", response=schema.PictureFacts)

@@ -421,7 +421,7 @@ class ApiTest(TransactionTestCase):
         frame["corners"] = [[0, 0]] * 4
         asked = [
             self.client.get(f"/api/{base}"),
-            self.client.get(f"/api/{base}/drawing.svg"),
+            self.client.get(f"/api/{base}/sendings"),
             self.client.get(f"/api/{base}/history"),
             self.client.delete(f"/api/{base}"),
             self.post(f"{base}/duplicate"),

@@ -600,26 +600,6 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/drawings/{drawing}/drawing.svg": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /**
-         * Send Svg
-         * @description The drawing as SVG, to keep.
-         */
-        get: operations["studio_api_board_send_svg"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
     "/api/drawings/{drawing}/pictures": {
         parameters: {
             query?: never;
@@ -10042,35 +10022,6 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["Repaint"];
                 };
-            };
-            /** @description What went wrong */
-            default: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-        };
-    };
-    studio_api_board_send_svg: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                drawing: number;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content?: never;
             };
             /** @description What went wrong */
             default: {

@@ -121,6 +121,7 @@ watch(
         selected-items-label="{0} drawings"
         @update:model-value="(v: number[]) => put(f.at, v)"
       />
+      <p v-if="f.help" class="help wide">{{ f.help }}</p>
     </template>
   </template>
 </template>
@@ -136,6 +137,11 @@ watch(
   display: flex;
   gap: 8px;
   align-items: center;
+}
+.help {
+  margin: 0;
+  color: var(--quiet);
+  font-size: 12px;
 }
 .some {
   display: flex;

@@ -107,7 +107,7 @@ const set = (part: Partial<Sending>): void => sending.set(part);
   display: grid;
   grid-template-columns: 168px 268px minmax(0, 1fr);
   gap: 16px;
-  min-height: 400px;
+  min-height: 430px;
 }
 .formats {
   display: grid;

@@ -38,9 +38,10 @@ export const FORMATS: readonly Format[] = [
         label: "Form",
         as: "choice",
         options: [
-          [true, "Complete: all that is live"],
+          [true, "Complete"],
           [false, "Plain and small"],
         ],
+        help: "Complete ones hold names and all that is live here (dials, symmetries); other programs pass over that.",
       },
       { at: "decimals", label: "Decimals", as: "count", when: has("complete", false) },
       {
@@ -122,9 +123,10 @@ export const FORMATS: readonly Format[] = [
         label: "Curves as",
         as: "choice",
         options: [
-          ["splines", "Splines: the very curves"],
+          ["splines", "Splines"],
           ["arcs", "Arcs and lines"],
         ],
+        help: "Splines are the very curves; arcs and lines stay within what is told.",
       },
       { at: "tolerance", label: "Within", as: "length", when: has("curves", "arcs") },
     ],
@@ -140,10 +142,11 @@ export const FORMATS: readonly Format[] = [
         label: "Order",
         as: "choice",
         options: [
-          ["inside", "Inside before outside"],
+          ["inside", "Inside first"],
           ["nearest", "The nearest next"],
           ["drawn", "As it is drawn"],
         ],
+        help: "What lies inside another form is cut before it, so that nothing moves. One pen a colour.",
       },
     ],
   },

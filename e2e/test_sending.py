@@ -1,0 +1,84 @@
+"""Sending out: every format from the board, looked at, saved, and the same again by a key."""
+
+import io
+import zipfile
+from xml.etree import ElementTree
+
+import ezdxf
+import pypdfium2
+from PIL import Image
+from playwright.sync_api import expect
+from studio.models import Drawing
+
+from e2e.test_shapes import ShapesTest, shape
+
+
+class SendingTest(ShapesTest):
+    def setUp(self):
+        super().setUp()
+        two = shape("star", "two", (220.0, 100.0), (320.0, 200.0))
+        self.open(self.new_drawing(shape("rectangle"), two))
+
+    def data(self, kind):
+        return self.sent_out(kind).path().read_bytes()
+
+    def test_every_format_is_sent_out(self):
+        root = ElementTree.fromstring(self.data("svg"))
+        self.assertEqual(root.get("viewBox"), "0 0 400 300")
+        page = pypdfium2.PdfDocument(self.data("pdf"))[0]
+        self.assertEqual(page.get_size(), (300.0, 225.0))
+        self.assertEqual(Image.open(io.BytesIO(self.data("picture"))).size, (1250, 938))
+        entities = ezdxf.read(io.StringIO(self.data("dxf").decode())).modelspace()
+        self.assertEqual(len(entities), 2)
+        self.assertRegex(self.data("hpgl").decode(), r"^IN;\nSP1;\nPU\d+,\d+;")
+        archive = zipfile.ZipFile(io.BytesIO(self.data("icons")))
+        self.assertEqual(len(archive.namelist()), 10)
+
+    def test_what_was_set_is_kept_and_done_again_by_a_key(self):
+        self.page.get_by_test_id("send-out").click()
+        self.page.get_by_test_id("format-picture").click()
+        look = self.page.get_by_role("region", name="What comes of it")
+        expect(look).to_contain_text("1250 × 938 px")
+        self.page.get_by_label("Size by", exact=True).click()
+        self.page.get_by_role("option", name="Width").click()
+        wide = self.page.get_by_label("Pixels", exact=True)
+        wide.fill("200")
+        wide.press("Enter")
+        self.page.get_by_text("2×", exact=True).click()
+        expect(look).to_contain_text("400 × 300 px")
+        with self.page.expect_download() as download:
+            self.page.get_by_test_id("send-save").click()
+        self.assertEqual(download.value.suggested_filename, "Trial.zip")
+        self.page.reload()
+        expect(self.page.get_by_test_id("canvas")).to_be_visible()
+        with self.page.expect_download() as again:
+            self.page.keyboard.press("Control+s")
+        names = zipfile.ZipFile(again.value.path()).namelist()
+        self.assertEqual(names, ["Trial.png", "Trial@2x.png"])
+        self.assertEqual(Drawing.objects.get().sending["last"], "picture")
+
+    def test_the_first_time_the_key_asks_how(self):
+        self.page.keyboard.press("Control+s")
+        expect(self.page.get_by_role("dialog", name="Send out")).to_be_visible()
+
+    def test_each_selected_item_a_file(self):
+        self.click(150, 150)
+        self.page.keyboard.press("Control+a")
+        self.page.get_by_test_id("send-out").click()
+        self.page.get_by_label("What is sent").click()
+        self.page.get_by_role("option", name="Each selected item a file").click()
+        look = self.page.get_by_role("region", name="What comes of it")
+        expect(look.locator("img")).to_have_count(2)
+        with self.page.expect_download() as download:
+            self.page.get_by_test_id("send-save").click()
+        names = zipfile.ZipFile(download.value.path()).namelist()
+        self.assertEqual(names, ["one.svg", "two.svg"])
+
+    def test_what_cannot_be_made_is_said_before_saving(self):
+        self.page.get_by_test_id("send-out").click()
+        self.page.get_by_test_id("format-picture").click()
+        dots = self.page.get_by_label("Pixels", exact=True)
+        dots.fill("2400")
+        dots.press("Enter")
+        expect(self.page.get_by_role("alert")).to_contain_text("a picture has up to 36 million")
+        expect(self.page.get_by_test_id("send-save")).to_be_disabled()
