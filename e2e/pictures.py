@@ -212,13 +212,6 @@ class Pictures(BrowserTest):
         self.at(40, 84)
         self.take()
 
-    def show_offset(self):
-        self.look("Workshop badge")
-        self.at(20, 40)
-        peg = self.middle(self.page.get_by_test_id("peg-offset"))
-        with self.held(peg, self.near(peg, -12, 0)):
-            self.take()
-
     def show_symmetry(self):
         self.look("Sound-hole rosette", "anchors")
         self.at(105, 23)
@@ -226,12 +219,26 @@ class Pictures(BrowserTest):
         with self.held(start, self.near(start, -16, 20)):
             self.take()
 
-    def show_seam(self):
-        self.look("Mirrored body", "anchors")
-        self.at(92, 180)
-        start = self.spot(*self.mm(210, 97.5))
-        with self.held(start, self.near(start, 0, 24)):
+    def show_shelf(self):
+        self.look("Swing tag")
+        self.page.get_by_test_id("leaf-Shelf").click()
+        self.page.get_by_test_id("kept-f-hole").click()
+        self.page.get_by_test_id("place-linked").click()
+        with self.held(self.spot(*self.mm(43, 42)), self.spot(*self.mm(64, 88)), "Shift"):
             self.take()
+
+    def show_send(self):
+        self.look("Swing tag")
+        self.page.get_by_test_id("send-out").click()
+        self.page.get_by_test_id("format-pdf").click()
+        self.page.get_by_text("Trim marks").click()
+        bleed = self.page.get_by_label("Bleed")
+        bleed.fill("3")
+        bleed.press("Enter")
+        expect(self.page.get_by_text("Effects are pictures")).to_be_visible()
+        self.page.wait_for_timeout(1500)
+        self.take()
+        self.page.keyboard.press("Escape")
 
     def show_paint(self):
         self.look("Archtop body")

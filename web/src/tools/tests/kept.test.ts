@@ -1,0 +1,60 @@
+import { expect, test } from "vitest";
+import type { KeptClip } from "../../api/types";
+import { KeptTool, type InHand } from "../kept";
+import { FakeBoard, RecordingBench, at } from "./recording";
+
+const KEPT: KeptClip = { clip: "{}", key: "k1", name: "f-hole", state: 3 };
+
+function held(more: Partial<InHand> = {}): [KeptTool, FakeBoard, RecordingBench] {
+  const [board, bench] = [new FakeBoard(), new RecordingBench()];
+  const hand: InHand = {
+    kept: () => KEPT,
+    linked: () => false,
+    size: () => ({ width: 30 }),
+    ...more,
+  };
+  return [new KeptTool(board.asBoard(), bench, hand), board, bench];
+}
+
+test("it is drawn out like a shape, keys held, and selected", () => {
+  const [tool, board, bench] = held();
+  tool.down(at(10, 20));
+  tool.move(at(60, 90, null, { shift: true }));
+  expect(bench.previews.at(-1)).toMatchObject({
+    kind: "place_kept",
+    start: [10, 20],
+    square: true,
+  });
+  tool.up(at(60, 90, null, { alt: true }));
+  expect(bench.last).toMatchObject({
+    kind: "place_kept",
+    clip: "{}",
+    called: "f-hole",
+    start: [10, 20],
+    to: [60, 90],
+    square: false,
+    centred: true,
+    container: "layer-1",
+  });
+  expect(bench.last).not.toHaveProperty("entry");
+  expect(board.selected).toEqual([(bench.last as { copies: string }).copies]);
+});
+
+test("a click places it in the size that is told; linked, it says what it follows", () => {
+  const [tool, , bench] = held({ linked: () => true });
+  tool.down(at(40, 50));
+  tool.up(at(41, 50));
+  expect(bench.last).toMatchObject({ start: [40, 50], width: 30, entry: "k1", state: 3 });
+  expect(bench.last).not.toHaveProperty("to");
+});
+
+test("with nothing in the hand nothing is placed", () => {
+  const [tool, , bench] = held({ kept: () => null });
+  tool.down(at(10, 20));
+  tool.move(at(60, 90));
+  tool.up(at(60, 90));
+  tool.down(at(10, 20));
+  tool.up(at(10, 20));
+  expect(bench.commits).toEqual([]);
+  expect(tool.about(null).text).toContain("drag");
+});
