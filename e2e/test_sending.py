@@ -1,4 +1,4 @@
-"""Sending out: every format from the board, looked at, saved, and the same again by a key."""
+"""Sending out, looked at first, and the same again by a key; SVG taken in, in two ways."""
 
 import io
 import zipfile
@@ -82,3 +82,51 @@ class SendingTest(ShapesTest):
         dots.press("Enter")
         expect(self.page.get_by_role("alert")).to_contain_text("a picture has up to 36 million")
         expect(self.page.get_by_test_id("send-save")).to_be_disabled()
+
+
+DROP = """([text, name, on]) => {
+    const files = new DataTransfer();
+    files.items.add(new File([text], name, { type: "image/svg+xml" }));
+    const event = new DragEvent("drop", { dataTransfer: files, bubbles: true, cancelable: true });
+    document.querySelector(on).dispatchEvent(event);
+}"""
+TAG = (
+    '<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 70 110" width="70mm" height="110mm">'
+    '<title>Paper tag</title><linearGradient id="g"><stop stop-color="#fff"/>'
+    '<stop offset="1" stop-color="#d9b382"/></linearGradient>'
+    '<rect x="8" y="14" width="54" height="88" rx="6" fill="url(#g)"/><text>Reed</text></svg>'
+)
+
+
+class TakingInTest(ShapesTest):
+    def test_what_is_dropped_on_the_board_lies_where_its_file_has_it(self):
+        self.open(self.new_drawing())
+        self.core_is_here()
+        with self.page.expect_response("**/commands"):
+            self.page.evaluate(DROP, [TAG, "tag.svg", "[data-testid=canvas]"])
+        expect(self.page.get_by_text("Left out: text (1).")).to_be_visible()
+        self.settled()
+        (item,) = self.items()
+        mm = 96 / 25.4
+        self.assertAlmostEqual(item.frame.width, 54 * mm)
+        self.assertAlmostEqual(item.frame.place.origin, (35 + 58j) * mm)
+        self.assertAlmostEqual(item.dials["radius"], 6 * mm)
+        self.assertEqual(item.style.fill.kind, "linear")
+
+    def test_a_file_becomes_a_drawing_and_what_was_sent_out_comes_back_live(self):
+        self.open(self.new_drawing(shape("gear", teeth=17.0)))
+        sent = self.sent_out().path().read_text()
+        self.page.goto(self.live_server_url)
+        with self.page.expect_file_chooser() as chooser:
+            self.page.get_by_test_id("take-in").click()
+        chooser.value.set_files(
+            {"name": "gear.svg", "mimeType": "image/svg+xml", "buffer": sent.encode()}
+        )
+        expect(self.page.get_by_test_id("canvas")).to_be_visible()
+        self.row = Drawing.objects.get(name="Trial", pk__gt=self.row.pk)
+        self.assertEqual(self.dials()["teeth"], 17)
+        self.page.goto(self.live_server_url)
+        expect(self.page.get_by_test_id("take-in")).to_be_visible()
+        self.page.evaluate(DROP, ["no svg at all", "x.svg", "main"])
+        expect(self.page.get_by_text("neither items of a drawing nor SVG")).to_be_visible()
+        self.assertEqual(Drawing.objects.count(), 2)

@@ -98,7 +98,7 @@ class CropTest(unittest.TestCase):
         self.assertEqual(after.items["one"], value.items["one"])
 
     def test_everything_of_a_full_drawing_can_be_cropped_and_taken_back(self):
-        value = full()
+        value = done(full(), kind="unlink_items", items=["copy"])
         ids = list(value.tree.children())
         change = apply(value, read_command({"kind": "crop_items", "items": ids}))
         self.assertTrue(change.forward.put)

@@ -17,7 +17,8 @@ from buildup.drawing.sheet import Sheet
 from buildup.errors import Refusal
 from buildup.formats.hpgl import hpgl
 from buildup.formats.hpglread import read_hpgl
-from buildup.formats.livesvg import NAMESPACE, live_text, read_live
+from buildup.formats.liveread import NAMESPACE, read_live
+from buildup.formats.livesvg import live_text
 from buildup.formats.scene import pieces, scene
 from buildup.formats.sending import SENDINGS, HpglOut, SvgOut, read_sending, write_sending
 from buildup.formats.svg import Writing, svg

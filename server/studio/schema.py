@@ -108,6 +108,22 @@ class Card(Schema):
     changed: datetime
 
 
+class FileIn(Schema):
+    """A file that is taken in."""
+
+    name: str
+    """Of the drawing, where the file tells none."""
+    text: str
+
+
+class TakenInDrawing(Schema):
+    """A drawing that was made of a file."""
+
+    card: Card
+    said: str
+    """What was left out; empty for nothing."""
+
+
 class StepName(Schema):
     """A step of the history."""
 

@@ -2,20 +2,14 @@
 
 import json
 from dataclasses import replace
-from typing import Any
 from xml.sax.saxutils import escape
 
 from buildup.drawing.clips import clip_of
-from buildup.drawing.codec import read_item, read_kept, write, write_item, wrong
-from buildup.drawing.model import Drawing, Holder, Layer
-from buildup.drawing.sheet import Sheet
-from buildup.drawing.tree import ROOT, Tree
-from buildup.edits.pasting import sound_clip
-from buildup.edits.sheets import checked_sheet
+from buildup.drawing.codec import write, write_item
+from buildup.drawing.model import Drawing
+from buildup.drawing.tree import ROOT
 from buildup.formats.clipsvg import metadata
-
-NAMESPACE = "urn:build-up-curve:drawing"
-LIVE_FORM = 1
+from buildup.formats.liveread import LIVE_FORM, NAMESPACE
 
 
 def live_metadata(drawing: Drawing, ids: tuple[str, ...] | None) -> str:
@@ -39,41 +33,3 @@ def live_text(drawing: Drawing) -> str:
         "clip": clip_of(drawing, every).text() if every else None,
     }
     return json.dumps(told, separators=(",", ":"))
-
-
-def read_live(text: str) -> Drawing:
-    """The drawing that `live_text` wrote.
-
-    Raises:
-        Refusal: `bad_data` and whatever no drawing may hold.
-
-    """
-    try:
-        told: Any = json.loads(text)
-        if told["live"] != LIVE_FORM:
-            raise wrong("This was sent out by a later form of the program.", "live")
-        sheet = checked_sheet(read_kept(Sheet, told["sheet"]))
-        layers = [read_item(i) for i in told["layers"]]
-        held = {str(k): [str(i) for i in ids] for k, ids in told["held"].items()}
-        clip = None if told["clip"] is None else sound_clip(str(told["clip"]))
-    except (ValueError, TypeError, KeyError, AttributeError, RecursionError):
-        raise wrong("The drawing in that file cannot be read.", "live") from None
-    every = [i for ids in held.values() for i in ids]
-    tops = () if clip is None else clip.tops
-    plain = all(isinstance(layer, Layer) for layer in layers)
-    if not layers or not plain or sorted(every) != sorted(tops) or set(held) != _ids(layers):
-        raise wrong("The drawing in that file does not hang together.", "live")
-    items = () if clip is None else clip.items
-    pairs = [(layer.id, ROOT) for layer in layers]
-    pairs += [(i, layer) for layer, ids in held.items() for i in ids]
-    pairs += [] if clip is None else [(i, c) for i, c in clip.places if c]
-    empty = [layer.id for layer in layers]
-    empty += [i.id for i in items if isinstance(i, Holder)]
-    if len({i for i, _ in pairs}) < len(pairs):
-        raise wrong("The drawing in that file does not hang together.", "live")
-    known = {i.id: i for i in (*layers, *items)}
-    return Drawing(sheet, known, Tree.of(pairs, empty))
-
-
-def _ids(layers: list[Any]) -> set[str]:
-    return {layer.id for layer in layers}

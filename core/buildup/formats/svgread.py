@@ -1,52 +1,78 @@
-"""What another program has copied as SVG (W3C SVG 2), as a clip: forms, groups, plain paint.
+"""SVG of any program (W3C SVG 1.1 and 2) as items: forms, groups, uses, paint, clip paths.
 
-Read in one pass by Expat within limits of its own; nothing is fetched, nothing is run, no entity
-is expanded. What has no form here (pictures, text, scripts, uses of symbols) is left out and named.
+What has no form here (pictures, text, scripts, filters) is left out and told by kind and count.
 """
 
 from collections import Counter
 from collections.abc import Callable, Iterator, Mapping
 from dataclasses import dataclass, replace
 from itertools import islice
-from typing import NoReturn
-from xml.parsers import expat
+from typing import cast, get_args
 
-from buildup.drawing.checks import LONGEST_NAME, MOST_ANCHORS, NO_TEXT
-from buildup.drawing.clips import LONGEST_CLIP, Clip, clip_of, read_clip
-from buildup.drawing.model import Anchor, Contour, DrawnItem, Frame, Group, Item, Outline, Shape
-from buildup.drawing.paint import PLAIN, Finish
+from buildup.drawing.checks import LONGEST_NAME, MOST_ANCHORS
+from buildup.drawing.clips import Clip, clip_of, read_clip
+from buildup.drawing.model import (
+    Anchor,
+    Assembly,
+    Contour,
+    Drawing,
+    DrawnItem,
+    Frame,
+    Group,
+    Item,
+    Outline,
+    Shape,
+)
+from buildup.drawing.paint import PLAIN, Blend, Finish, Paint, Style
 from buildup.errors import Refusal
+from buildup.formats.liveread import NAMESPACE, read_live
+from buildup.formats.svgcss import Rules, read_declarations
+from buildup.formats.svggradients import KINDS, read_gradient
 from buildup.formats.svgpaths import numbers, read_path
+from buildup.formats.svgtree import Element, read_tree, too_much
 from buildup.formats.svgvalues import (
     FIRST_PAINT,
+    GREY,
     PAINT,
-    read_classes,
-    read_declarations,
+    laid_size,
+    read_ink,
     read_length,
+    read_link,
     read_style,
     read_transform,
+    unit_in,
+    view_map,
+    view_size,
+    without_percent,
 )
+from buildup.forms.contours import item_contours
 from buildup.geometry.tolerances import SMALLEST
 from buildup.geometry.transforms import Affine, shift
-from buildup.shapes.placement import Way, moved_item
+from buildup.shapes.placement import Way, moved_contour, moved_item
 
-MOST_ELEMENTS = 20_000
 MOST_READ = 60_000
 """Anchors in all."""
-DEEPEST = 100
-"""Elements in each other."""
+MOST_ITEMS = 20_000
+DEEPEST_USE = 20
+"""Uses in uses."""
 CLIP_ID = "copied-items"
 """The id of the metadata element in which a clip of our own travels."""
 
-_SVG = "http://www.w3.org/2000/svg "
 _HOLDS = frozenset({"svg", "g", "a", "switch"})
 _LEFT_OUT = {
     "text": "text",
     "image": "pictures",
-    "use": "uses of symbols",
     "script": "scripts",
     "foreignObject": "what is no SVG",
+    "animate": "animations",
+    "animateTransform": "animations",
+    "animateMotion": "animations",
+    "set": "animations",
 }
+_UNSEEN = {"filter": "filters", "mask": "masks"}
+_MARKERS = ("marker-start", "marker-mid", "marker-end")
+_TOLD = frozenset({"opacity", "display", "clip-path", "mix-blend-mode", *_UNSEEN, *_MARKERS})
+"""What is declared of one element only."""
 _Attributes = Mapping[str, str]
 
 
@@ -58,23 +84,56 @@ class Reading:
     said: str
 
 
-@dataclass
-class _Level:
-    """An element that is open: where what it holds is placed, and how that is painted."""
-
-    place: Affine
-    paint: Mapping[str, str]
-    group: Group | None = None
-    skips: bool = False
-    """Nothing in it is read."""
-
-
 @dataclass(frozen=True)
 class Each:
     """The outermost items of a document, each with its name, and what was left out."""
 
     clips: tuple[tuple[str, Clip], ...]
     said: str
+
+
+@dataclass(frozen=True)
+class Incoming:
+    """A whole document.
+
+    Args:
+        clip: its items, where they are on its sheet.
+        size: width and height in sheet units; 0 where it says none.
+        unit: the one it is measured in.
+        name: its title; empty for none.
+        live: the very drawing that was sent out here, where it is one.
+        left: what was left out, by kind and count.
+
+    """
+
+    clip: Clip
+    size: complex
+    unit: str
+    name: str
+    live: Drawing | None
+    left: tuple[tuple[str, int], ...]
+
+    @property
+    def said(self) -> str:
+        """A sentence on what was left out; empty for nothing."""
+        if not self.left:
+            return ""
+        return f"Left out: {', '.join(f'{kind} ({count})' for kind, count in self.left)}."
+
+
+@dataclass(frozen=True)
+class _Level:
+    """Where what an element holds is placed, how it is painted and cut, and in what group.
+
+    `view` is the size of which percentages are.
+    """
+
+    place: Affine
+    paint: Mapping[str, str]
+    view: complex
+    group: str = ""
+    clips: tuple[tuple[Contour, ...], ...] = ()
+    uses: int = 0
 
 
 def read_svg(text: str) -> Reading:
@@ -84,13 +143,22 @@ def read_svg(text: str) -> Reading:
         Refusal: `too_much`, `not_svg`, `entities`, or `nothing_drawn` where it holds no form.
 
     """
-    document = _read(text, symbols=False)
-    if document.clip:
-        return Reading(document.clip, "")
-    clip = document.found()
-    if not clip.items:
-        raise _nothing(document)
-    return Reading(clip.text(), document.said)
+    document = _Document(read_tree(text))
+    own = document.own_clip
+    if own:
+        return Reading(own, "")
+    found = document.read()
+    return Reading(found.clip.text(), found.said)
+
+
+def read_document(text: str) -> Incoming:
+    """A whole SVG document, with its sheet.
+
+    Raises:
+        Refusal: as `read_svg`; as `read_live`.
+
+    """
+    return _Document(read_tree(text)).read()
 
 
 def read_each(text: str) -> Each:
@@ -102,146 +170,272 @@ def read_each(text: str) -> Each:
         Refusal: as `read_svg`, and as `read_clip`.
 
     """
-    document = _read(text, symbols=True)
-    whole = document.found()
-    tops = [t for t in whole.tops if t in document.symbols] or whole.tops
-    if document.clip:
-        return Each((("", read_clip(document.clip)),), "")
-    if not tops:
-        raise _nothing(document)
-    drawing = whole.drawing()
-    clips = (
-        read_clip(own) if (own := document.symbols.get(t)) else clip_of(drawing, (t,)) for t in tops
-    )
-    names = (drawing.items[t].name for t in tops)
-    return Each(tuple(zip(names, clips, strict=True)), document.said)
-
-
-def _nothing(document: "_Document") -> Refusal:
-    return Refusal(
-        "nothing_drawn",
-        f"There is no form in the SVG that was copied. {document.said} Nothing was changed.",
-    )
-
-
-def _read(text: str, *, symbols: bool) -> "_Document":
-    if len(text) > LONGEST_CLIP:
-        raise _too_much("is longer than 6 million characters")
-    document = _Document(symbols=symbols)
-    parser = expat.ParserCreate(namespace_separator=" ")
-    parser.buffer_text = True
-    parser.StartElementHandler = document.start
-    parser.EndElementHandler = document.end
-    parser.CharacterDataHandler = document.characters
-    parser.EntityDeclHandler = _no_entities
-    try:
-        parser.Parse(NO_TEXT.sub("", text).lstrip(), True)
-    except expat.ExpatError as problem:
-        raise _not_svg(None if document.elements == 0 else problem.lineno) from None
-    if not document.is_svg and not document.clip:
-        raise _not_svg(None)
-    return document
-
-
-def _not_svg(line: int | None) -> Refusal:
-    if line is None:
-        what = "What was copied is neither items of a drawing nor SVG, so it cannot be pasted here."
-    else:
-        what = f"The SVG that was copied breaks off or is wrong in line {line}. Copy it again."
-    return Refusal("not_svg", f"{what} Nothing was changed.")
-
-
-def _too_much(why: str) -> Refusal:
-    return Refusal(
-        "too_much",
-        f"What was copied {why}, more than can be pasted at once. Nothing was changed; "
-        "copy it in parts.",
-    )
-
-
-def _no_entities(*_: object) -> NoReturn:
-    raise Refusal(
-        "entities",
-        "The SVG that was copied declares entities, which can hide anything, so it is not read. "
-        "Nothing was changed; have the other program write it plainly.",
-    )
+    document = _Document(read_tree(text))
+    if document.own_clip:
+        return Each((("", read_clip(document.own_clip)),), "")
+    symbols = [e for e in document.root.below() if e.name == "symbol"]
+    if symbols:
+        clips = [(_called(s.attributes, "Outline"), document.symbol(s)) for s in symbols]
+        found = tuple((name, clip) for name, clip in clips if clip is not None)
+        if found:
+            return Each(found, document.incoming(Clip((), ())).said)
+    whole = document.read()
+    drawing = whole.clip.drawing()
+    tops = whole.clip.tops
+    return Each(tuple((drawing.items[t].name, clip_of(drawing, (t,))) for t in tops), whole.said)
 
 
 class _Document:
-    """One pass through a document."""
+    """A document while it is read."""
 
-    def __init__(self, *, symbols: bool) -> None:
-        self._holds = _HOLDS | {"symbol"} if symbols else _HOLDS
-        self.symbols: dict[str, str] = {}
-        """What travels in each symbol, by the id of its group."""
-        self.elements = 0
-        self.is_svg = False
-        self.clip = ""
-        self._levels: list[_Level] = []
+    def __init__(self, root: Element) -> None:
+        self.root = root
+        self._ids: dict[str, Element] = {}
+        self._rules = Rules()
+        for element in root.below():
+            self._ids.setdefault(element.attributes.get("id", ""), element)
+            if element.name == "style":
+                self._rules.add(element.text)
+        self._first = _Level(Affine(), FIRST_PAINT, view_size(root.attributes, 100 + 100j))
+        self._start()
+
+    def _start(self) -> None:
         self._items: dict[str, Item] = {}
         self._places: list[tuple[str, str]] = []
         self._left: Counter[str] = Counter()
         self._anchors = 0
-        self._classes: dict[str, dict[str, str]] = {}
-        self._text: list[str] | None = None
-        self._reads = ""
 
-    def start(self, name: str, attributes: _Attributes) -> None:
-        """An element opens."""
-        self.elements += 1
-        if self.elements > MOST_ELEMENTS or len(self._levels) >= DEEPEST:
-            raise _too_much("has too many parts")
-        plain = name.removeprefix(_SVG)
-        own = name.startswith(_SVG) or " " not in name
-        around = self._levels[-1] if self._levels else _Level(Affine(), FIRST_PAINT)
-        self.is_svg |= plain == "svg" and not self._levels
-        level = _Level(around.place, around.paint, around.group, skips=around.skips)
-        self._levels.append(level)
-        if level.skips:
-            return
-        if own and plain == "metadata" and attributes.get("id") == CLIP_ID:
-            self._text, self._reads = [], "clip"
-        elif own and plain == "style":
-            self._text, self._reads = [], "style"
-        if not own or plain not in self._holds | _FORMS.keys():
-            if own and plain in _LEFT_OUT:
-                self._left[_LEFT_OUT[plain]] += 1
-            level.skips = True
-            return
-        declared = self._declared(attributes)
-        level.skips = declared.get("display") == "none"
-        level.paint = {**around.paint, **{k: v for k, v in declared.items() if k in PAINT}}
-        level.place = around.place.after(read_transform(attributes.get("transform")))
-        if plain == "svg":
-            level.place = level.place.after(_viewed(attributes, outermost=len(self._levels) == 1))
-        elif plain in ("g", "symbol") and not level.skips:
-            self._open_group(level, around, attributes, declared)
-            if plain == "symbol" and level.group is not None:
-                self.symbols[level.group.id] = ""
-        elif plain in _FORMS and not level.skips:
-            self._draw(plain, level, attributes)
+    @property
+    def own_clip(self) -> str:
+        """The text of the clip of our own that travels in it; empty for none."""
+        return _clip_in(self.root)
 
-    def characters(self, text: str) -> None:
-        """Text between elements."""
-        if self._text is not None:
-            self._text.append(text)
+    def read(self) -> Incoming:
+        """All of it.
 
-    def end(self, _name: str) -> None:
-        """An element closes."""
-        self._levels.pop()
-        if self._text is None:
+        Raises:
+            Refusal: `nothing_drawn`, `too_much`.
+
+        """
+        live = next((e for e in self.root.below() if e.name == f"{NAMESPACE} drawing"), None)
+        if live is not None:
+            drawing = read_live(live.text)
+            every = [i for layer in drawing.tree.children() for i in drawing.tree.children(layer)]
+            clip = clip_of(drawing, every) if every else Clip((), ())
+            return replace(self.incoming(clip), live=drawing)
+        self._walk(self.root, self._first, self.root.attributes)
+        clip = self._found()
+        if not clip.items:
+            told = self.incoming(clip).said
+            raise Refusal(
+                "nothing_drawn", f"There is no form in the SVG. {told} Nothing was changed."
+            )
+        return self.incoming(clip)
+
+    def incoming(self, clip: Clip) -> Incoming:
+        """What is known of the document, with some items."""
+        if self._rules.unread:
+            self._left["rules of style sheets"] = self._rules.unread
+        title = next((c.text for c in self.root.children if c.name == "title"), "")
+        return Incoming(
+            clip=clip,
+            size=_size(self.root),
+            unit=unit_in(self.root.attributes.get("width", "")),
+            name=title.strip()[:LONGEST_NAME],
+            live=None,
+            left=tuple(sorted(self._left.items())),
+        )
+
+    def symbol(self, symbol: Element) -> Clip | None:
+        """A symbol by itself; None where it has no form."""
+        own = _clip_in(symbol)
+        if own:
+            return read_clip(own)
+        self._items, self._places = {}, []
+        level = self._inner(symbol, self._first, symbol.attributes)
+        for child in symbol.children:
+            self._walk(child, level, child.attributes)
+        clip = self._found()
+        return clip if clip.items else None
+
+    def _walk(self, element: Element, around: _Level, attributes: _Attributes) -> None:
+        """An element and all that it holds; told with attributes that a use may add to."""
+        if element.name in _LEFT_OUT:
+            self._left[_LEFT_OUT[element.name]] += 1
             return
-        text, self._text = "".join(self._text), None
-        around = self._levels[-1].group if self._levels else None
-        if self._reads == "clip" and around is not None and around.id in self.symbols:
-            self.symbols[around.id] = text.strip()
-            self._levels[-1].skips = True  # what shows of it is the same
-        elif self._reads == "clip":
-            self.clip = text.strip()
+        if element.name not in _HOLDS and element.name not in _FORMS and element.name != "use":
+            return
+        declared = self._declared(element)
+        if declared.get("display") == "none":
+            return
+        self._note(declared)
+        level = self._entered(element, around, declared, attributes)
+        if element.name == "use":
+            self._use(element, level)
+        elif element.name in _FORMS:
+            self._draw(element, level, declared)
         else:
-            self._classes |= read_classes(text)
+            held = element.children[:1] if element.name == "switch" else element.children
+            for child in held:
+                self._walk(child, level, child.attributes)
 
-    def found(self) -> Clip:
+    def _entered(
+        self,
+        element: Element,
+        around: _Level,
+        declared: Mapping[str, str],
+        attributes: _Attributes,
+    ) -> _Level:
+        paint = {**around.paint, **{k: v for k, v in declared.items() if k in PAINT}}
+        place = around.place.after(read_transform(attributes.get("transform")))
+        level = replace(around, place=place, paint=paint)
+        if element.name == "use":
+            at = complex(read_length(attributes.get("x")), read_length(attributes.get("y")))
+            level = replace(level, place=place.after(shift(at)), uses=around.uses + 1)
+        elif element.name == "svg":
+            outermost = element is self.root
+            place = place.after(view_map(attributes, outermost=outermost))
+            level = replace(level, place=place, view=view_size(attributes, level.view))
+        clip = self._clip(declared.get("clip-path", ""), level)
+        if clip is not None:
+            level = replace(level, clips=(*level.clips, clip))
+        if element.name in ("g", "use", "svg") and element is not self.root:
+            finish = _finish(declared)
+            name = _called(attributes, "Group")
+            plain = element.name != "g" and finish == PLAIN and name == "Group"
+            level = level if plain else self._group(level, name, finish)
+        return level
+
+    def _inner(self, element: Element, level: _Level, attributes: _Attributes) -> _Level:
+        """Where what a symbol holds is placed."""
+        place = level.place.after(view_map(attributes, outermost=True))
+        return replace(level, place=place, view=view_size(attributes, level.view))
+
+    def _use(self, element: Element, level: _Level) -> None:
+        used = self._ids.get(element.link)
+        if used is None or level.uses > DEEPEST_USE:
+            self._left["uses of what is not there"] += 1
+            return
+        sizes = {k: v for k, v in element.attributes.items() if k in ("width", "height")}
+        if used.name == "symbol":
+            declared = self._declared(used)
+            paint = {**level.paint, **{k: v for k, v in declared.items() if k in PAINT}}
+            inner = self._inner(used, replace(level, paint=paint), {**used.attributes, **sizes})
+            for child in used.children:
+                self._walk(child, inner, child.attributes)
+            return
+        more = sizes if used.name == "svg" else {}
+        self._walk(used, level, {**used.attributes, **more})
+
+    def _declared(self, element: Element) -> dict[str, str]:
+        """Paint and display of an element: attributes, then style sheets, then its own style."""
+        attributes = element.attributes
+        wanted = PAINT | _TOLD
+        found = {k: v for k, v in attributes.items() if k in wanted or k.startswith("stop-")}
+        found |= self._rules.of(element)
+        return found | read_declarations(attributes.get("style", ""))
+
+    def _note(self, declared: Mapping[str, str]) -> None:
+        """Count what is done to an element that has no form here."""
+        for name, kind in _UNSEEN.items():
+            if declared.get(name, "none") != "none":
+                self._left[kind] += 1
+        if any(declared.get(m, "none") != "none" for m in _MARKERS):
+            self._left["markers"] += 1
+
+    def _group(self, level: _Level, name: str, finish: Finish) -> _Level:
+        group = Group(id=self._new_id(), name=name, finish=finish)
+        self._enter(group, level.group)
+        return replace(level, group=group.id)
+
+    def _new_id(self) -> str:
+        if len(self._items) >= MOST_ITEMS:
+            raise too_much("has too many parts")
+        return f"s{len(self._items) + 1}"
+
+    def _enter(self, item: Item, group: str) -> None:
+        self._items[item.id] = item
+        self._places.append((item.id, group))
+
+    def _draw(self, element: Element, level: _Level, declared: Mapping[str, str]) -> None:
+        if level.paint.get("visibility") in ("hidden", "collapse"):
+            return
+        made = _FORMS[element.name](without_percent(element.attributes, level.view))
+        if made is None or abs(level.place.determinant) == 0.0:
+            return
+        if isinstance(made, Outline):
+            self._count(made.contours)
+            odd = level.paint.get("fill-rule") == "evenodd"
+            made = replace(made, rule="evenodd" if odd else "nonzero")
+        style = read_style(level.paint, lambda text, paint: self._ink(text, paint, level.view))
+        made = replace(made, style=replace(style, finish=_finish(declared)))
+        label = element.name.capitalize() if isinstance(made, Shape) else "Outline"
+        name = _called(element.attributes, label)
+        self._keep(moved_item(made, Way(level.place, grows=True)), name, level)
+
+    def _keep(self, item: DrawnItem, name: str, level: _Level) -> None:
+        """An item in its group, cut by the clip paths around it."""
+        group = level.group
+        cuts: list[tuple[str, tuple[Contour, ...]]] = []
+        for clip in level.clips:
+            cut = Assembly(id=self._new_id(), name=name, operation="keeps", style=item.style)
+            self._enter(cut, group)
+            group = cut.id
+            cuts.append((cut.id, clip))
+        if cuts and item.style.shown:
+            self._left["strokes cut by clip paths (they follow the cut)"] += 1
+        self._enter(replace(item, id=self._new_id(), name=name), group)
+        for cut_id, clip in reversed(cuts):
+            self._count(clip)
+            outline = Outline(id=self._new_id(), name="Clip path", contours=clip)
+            self._enter(replace(outline, style=Style(fill=GREY, strokes=())), cut_id)
+
+    def _count(self, contours: tuple[Contour, ...]) -> None:
+        count = sum(len(c.anchors) for c in contours)
+        self._anchors += count
+        if self._anchors > MOST_READ or count > MOST_ANCHORS:
+            raise too_much("has too many anchors")
+
+    def _clip(self, text: str, level: _Level) -> tuple[Contour, ...] | None:
+        """The contours of a clip path on the sheet; None where there is none that can be read."""
+        link = read_link(text)
+        path = self._ids.get(link) if link else None
+        if path is None or path.name != "clipPath":
+            return None
+        if path.attributes.get("clipPathUnits") == "objectBoundingBox":
+            self._left["clip paths in parts of a box"] += 1
+            return None
+        place = level.place.after(read_transform(path.attributes.get("transform")))
+        found: list[Contour] = []
+        for child in path.children:
+            drawn = self._ids.get(child.link, child) if child.name == "use" else child
+            if drawn.name not in _FORMS:
+                continue
+            made = _FORMS[drawn.name](without_percent(drawn.attributes, level.view))
+            by = place.after(read_transform(child.attributes.get("transform")))
+            if made is not None:
+                found += (moved_contour(c, by) for c in item_contours(made))
+        closed = tuple(replace(c, closed=True) for c in found if len(c.anchors) > 1)
+        return closed or None
+
+    def _ink(self, text: str, paint: Mapping[str, str], view: complex) -> Paint | None:
+        """What a paint's text comes to."""
+        link = read_link(text)
+        if link is None:
+            ink, known = read_ink(text, paint)
+            if not known:
+                self._left["colours (grey instead)"] += 1
+            return ink
+        element = self._ids.get(link)
+        if element is not None and element.name in KINDS:
+            return read_gradient(element, self._ids.get, self._declared, view=view)
+        fallback = text.partition(")")[2].strip()
+        if element is None and fallback:
+            return read_ink(fallback, paint)[0]
+        self._left["patterns and gradients that cannot be read (grey instead)"] += 1
+        return GREY
+
+    def _found(self) -> Clip:
         """What was drawn; groups that hold nothing are left out, of one item the item stays."""
         held: dict[str, list[str]] = {}
         for item_id, container in self._places:
@@ -253,10 +447,10 @@ class _Document:
                 if isinstance(self._items[item_id], Group):
                     tops = [i for i, c in inside if c == item_id]
                     plain = self._items[item_id] == _plain(self._items[item_id])
-                    if len(tops) == 1 and plain and item_id not in self.symbols:
+                    if len(tops) == 1 and plain:
                         yield from ((i, into if c == item_id else c) for i, c in inside)
                         continue
-                    if not tops and not self.symbols.get(item_id):
+                    if not tops:
                         continue
                 yield item_id, into
                 yield from inside
@@ -264,56 +458,26 @@ class _Document:
         kept = tuple(places("", ""))
         return Clip(tuple(self._items[i] for i, _ in kept), kept)
 
-    @property
-    def said(self) -> str:
-        """What was left out."""
-        if not self._left:
-            return ""
-        return f"Left out: {', '.join(sorted(self._left))}."
 
-    def _declared(self, attributes: _Attributes) -> dict[str, str]:
-        """Paint and display of an element: attributes, then classes, then its own style."""
-        found = {k: v for k, v in attributes.items() if k in PAINT or k in ("display", "opacity")}
-        for name in attributes.get("class", "").split():
-            found |= self._classes.get(name, {})
-        return found | read_declarations(attributes.get("style", ""))
+def _clip_in(element: Element) -> str:
+    """The clip of our own that travels directly in an element."""
+    for child in element.children:
+        if child.name == "metadata" and child.attributes.get("id") == CLIP_ID:
+            return child.text
+    return ""
 
-    def _open_group(
-        self, level: _Level, around: _Level, attributes: _Attributes, declared: Mapping[str, str]
-    ) -> None:
-        opacity = min(max(read_length(declared.get("opacity"), whole=1.0, otherwise=1.0), 0.0), 1.0)
-        number = len(self._items) + 1
-        name = _called(attributes, "Group")
-        level.group = Group(id=f"s{number}", name=name, finish=Finish(opacity))
-        self._enter(level.group, around.group)
 
-    def _enter(self, item: Item, group: Group | None) -> None:
-        self._items[item.id] = item
-        self._places.append((item.id, "" if group is None else group.id))
+def _size(root: Element) -> complex:
+    """The width and height that a document says it has, in sheet units; 0 where it says none."""
+    size = laid_size(root.attributes)
+    return size if size.real > 0.0 and size.imag > 0.0 else 0j
 
-    def _draw(self, name: str, level: _Level, attributes: _Attributes) -> None:
-        if level.paint.get("visibility") in ("hidden", "collapse"):
-            return
-        scale = abs(level.place.determinant) ** 0.5
-        style, whole = read_style(level.paint, scale)
-        if not whole:
-            self._left["gradients and patterns (grey instead)"] += 1
-        made = _FORMS[name](attributes)
-        if made is None or scale == 0.0:
-            return
-        count = sum(len(c.anchors) for c in made.contours) if isinstance(made, Outline) else 0
-        self._anchors += count
-        if self._anchors > MOST_READ or count > MOST_ANCHORS:
-            raise _too_much("has too many anchors")
-        odd = level.paint.get("fill-rule") == "evenodd"
-        item = moved_item(made, Way(level.place, grows=True))
-        label = name.capitalize() if isinstance(made, Shape) else "Outline"
-        item = replace(
-            item, id=f"s{len(self._items) + 1}", name=_called(attributes, label), style=style
-        )
-        if isinstance(item, Outline):
-            item = replace(item, rule="evenodd" if odd else "nonzero")
-        self._enter(item, level.group)
+
+def _finish(declared: Mapping[str, str]) -> Finish:
+    opacity = read_length(declared.get("opacity"), whole=1.0, otherwise=1.0)
+    blend = declared.get("mix-blend-mode", "normal")
+    mixed = cast(Blend, blend) if blend in get_args(Blend) else "normal"
+    return Finish(min(max(opacity, 0.0), 1.0), mixed)
 
 
 def _plain(item: Item) -> Item:
@@ -328,22 +492,6 @@ def _called(attributes: _Attributes, label: str) -> str:
         if name and any(c.isprintable() and not c.isspace() for c in name):
             return name
     return label
-
-
-def _viewed(attributes: _Attributes, *, outermost: bool) -> Affine:
-    """The map of an `svg` element: its view box laid into its size, as large as it fits whole."""
-    at = 0j
-    if not outermost:
-        at = complex(read_length(attributes.get("x")), read_length(attributes.get("y")))
-    box = tuple(numbers(attributes.get("viewBox", "")))
-    if len(box) != 4 or min(box[2:]) <= 0.0:
-        return shift(at)
-    width = read_length(attributes.get("width"), whole=box[2], otherwise=box[2])
-    height = read_length(attributes.get("height"), whole=box[3], otherwise=box[3])
-    scale = min(width / box[2], height / box[3])
-    if not scale > 0.0:
-        return shift(at)
-    return Affine(scale + 0j, scale * 1j, at - scale * complex(box[0], box[1]))
 
 
 def _outline(contours: tuple[Contour, ...]) -> Outline | None:
@@ -374,10 +522,22 @@ def _shape(kind: str, centre: complex, size: complex, **dials: float) -> DrawnIt
 
 def _rect(attributes: _Attributes) -> DrawnItem | None:
     x, y, width, height = (read_length(attributes.get(k)) for k in ("x", "y", "width", "height"))
-    rounds = [read_length(attributes.get(k), otherwise=-1.0) for k in ("rx", "ry")]
-    radius = max(0.0, min((r for r in rounds if r >= 0.0), default=0.0))
+    rx, ry = (read_length(attributes.get(k), otherwise=-1.0) for k in ("rx", "ry"))
+    rx, ry = (rx if rx >= 0.0 else ry), (ry if ry >= 0.0 else rx)
+    rx, ry = max(0.0, min(rx, width / 2.0)), max(0.0, min(ry, height / 2.0))
     size = complex(width, height)
-    return _shape("rectangle", complex(x, y) + size / 2.0, size, radius=radius)
+    if abs(rx - ry) <= SMALLEST:
+        return _shape("rectangle", complex(x, y) + size / 2.0, size, radius=rx)
+    if min(width, height) < SMALLEST:
+        return None
+    right, low = x + width, y + height  # corners that are parts of ellipses are no dial here
+    return _outline(
+        read_path(
+            f"M{x + rx} {y}H{right - rx}A{rx} {ry} 0 0 1 {right} {y + ry}V{low - ry}"
+            f"A{rx} {ry} 0 0 1 {right - rx} {low}H{x + rx}A{rx} {ry} 0 0 1 {x} {low - ry}"
+            f"V{y + ry}A{rx} {ry} 0 0 1 {x + rx} {y}Z"
+        )
+    )
 
 
 def _ellipse(attributes: _Attributes) -> DrawnItem | None:

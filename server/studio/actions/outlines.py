@@ -105,6 +105,7 @@ def _linked_to(user_id: int, key: str) -> dict[int, tuple[str, list[str]]]:
     found = (
         Item.objects.filter(drawing__in=of_owner(user_id))
         .filter(body__startswith=LINKED, body__contains=f'"entry": "{key}"')
+        .order_by("drawing", "id")
         .values_list("drawing", "drawing__name", "item")
     )
     linked: dict[int, tuple[str, list[str]]] = {}

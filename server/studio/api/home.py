@@ -15,6 +15,7 @@ from ninja import Router
 from studio import answers, schema
 from studio.actions import drawings as acts
 from studio.actions.cards import card_picture
+from studio.actions.incoming import take_in
 from studio.api.asking import whose
 from studio.finding import of_owner
 
@@ -51,6 +52,13 @@ def list_drawings(request: HttpRequest, find: str = "") -> list[dict[str, Any]]:
 def make_drawing(request: HttpRequest, body: schema.SheetIn) -> dict[str, Any]:
     """A new sheet."""
     return answers.card(acts.make(whose(request), name=body.name, sheet=Sheet(**body.sheet.dict())))
+
+
+@router.post("/drawings/take-in", response=schema.TakenInDrawing)
+def take_in_drawing(request: HttpRequest, body: schema.FileIn) -> dict[str, Any]:
+    """A new drawing of an SVG file."""
+    done = take_in(whose(request), name=body.name, text=body.text)
+    return {"card": answers.card(done.row), "said": done.said}
 
 
 @router.post("/drawings/{drawing}/duplicate", response=schema.Card)

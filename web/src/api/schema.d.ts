@@ -348,6 +348,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/drawings/take-in": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Take In Drawing
+         * @description A new drawing of an SVG file.
+         */
+        post: operations["studio_api_home_take_in_drawing"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/drawings/{drawing}/duplicate": {
         parameters: {
             query?: never;
@@ -2117,6 +2137,25 @@ export interface components {
             /** Name */
             name: string;
             sheet: components["schemas"]["NewSheet"];
+        };
+        /**
+         * TakenInDrawing
+         * @description A drawing that was made of a file.
+         */
+        TakenInDrawing: {
+            card: components["schemas"]["Card"];
+            /** Said */
+            said: string;
+        };
+        /**
+         * FileIn
+         * @description A file that is taken in.
+         */
+        FileIn: {
+            /** Name */
+            name: string;
+            /** Text */
+            text: string;
         };
         /**
          * Typed
@@ -9523,6 +9562,39 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Card"];
+                };
+            };
+            /** @description What went wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+        };
+    };
+    studio_api_home_take_in_drawing: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FileIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TakenInDrawing"];
                 };
             };
             /** @description What went wrong */

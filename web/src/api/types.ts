@@ -175,6 +175,7 @@ export type Sending =
   | Required<Schemas["IconsOut"]>;
 export type SendKind = Sending["kind"];
 export type SendPreview = Schemas["SendPreview"];
+export type TakenInDrawing = Schemas["TakenInDrawing"];
 export type KeptClip = Schemas["KeptClip"];
 export type Variation = Schemas["Variation"];
 export type ChangedEntry = Schemas["ChangedEntry"];

@@ -20,10 +20,10 @@ import StatusBar from "./StatusBar.vue";
 import TopBand from "./TopBand.vue";
 import VariationsView from "./VariationsView.vue";
 import WayLine from "./WayLine.vue";
+import { useBringing } from "./bringing";
 import { useHeldKeys } from "./held";
 import { useBoardKeys } from "./keys";
 import { useClipboardKeys } from "./pasting";
-import { usePictures } from "./pictures";
 import { usePileKey } from "./pile";
 
 const props = defineProps<{ id: number }>();
@@ -33,7 +33,7 @@ const vocabulary = useVocabulary();
 const toast = useToast();
 const router = useRouter();
 const help = ref(false);
-const { bring } = usePictures();
+const { bring } = useBringing();
 useHeldKeys();
 useBoardKeys(() => (help.value = !help.value));
 
@@ -61,7 +61,7 @@ async function open(id: number): Promise<void> {
   }
 }
 watch(() => props.id, open, { immediate: true });
-/** Pictures dropped on the board or pasted become underlays. */
+/** Files dropped on the board or pasted: SVG becomes items, pictures become underlays. */
 useClipboardKeys((files) => void bring(files));
 usePileKey();
 function dropped(event: DragEvent): void {

@@ -6,6 +6,7 @@ import { useBoard } from "../stores/board";
 import { useChoosing } from "../stores/choosing";
 import { useClipboard } from "../stores/clipboard";
 import { useTools } from "../stores/tools";
+import { useBringing } from "./bringing";
 import { apartOf, duplicate, group, groupsOf, remove, takeApart } from "../tools/acts";
 
 /** An entry: what it is called, its key (empty: none), what it does. */
@@ -22,6 +23,7 @@ export function usePointerMenu(): () => MenuItem[] {
   const choosing = useChoosing();
   const clipboard = useClipboard();
   const tools = useTools();
+  const bringing = useBringing();
 
   const onItems = (label: string, keys: string, command: (items: string[]) => Command): MenuItem =>
     entry(label, keys, () => board.commit(command(board.selected)));
@@ -142,6 +144,7 @@ export function usePointerMenu(): () => MenuItem[] {
       return [
         ...lies(),
         ...pastes(),
+        entry("Take in a file…", "or drop it", () => bringing.ask()),
         entry("Choose all", "Ctrl A", () => board.select(board.pickable())),
       ];
     }

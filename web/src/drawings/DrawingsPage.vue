@@ -5,10 +5,11 @@ import InputText from "primevue/inputtext";
 import { computed, onBeforeUnmount, onMounted, ref, watch } from "vue";
 import { useRouter } from "vue-router";
 import { Trouble, get, patch, post as postTo, remove } from "../api/client";
-import type { Card } from "../api/types";
+import type { Card, TakenInDrawing } from "../api/types";
 import BrandMark from "../board/BrandMark.vue";
 import { usePerson } from "../stores/person";
 import { usePost } from "../stores/post";
+import { SVG_FILES, askForFiles, isSvg } from "../stores/choosingfiles";
 import { useToast } from "../stores/toast";
 import { useVocabulary } from "../stores/vocabulary";
 import { night, toggleNight } from "../theme/night";
@@ -88,6 +89,21 @@ const discard = (card: Card): Promise<void> =>
     toast.tell(`“${card.name}” was deleted.`, { label: "Undo", run: () => void restore(card) });
   });
 
+/** SVG files as new drawings; of one alone the drawing is opened. */
+async function takeIn(files: File[]): Promise<void> {
+  for (const file of files) {
+    await tried(async () => {
+      const name = file.name.replace(/\.svg$/i, "") || "Drawing";
+      const text = isSvg(file) ? await file.text() : "";
+      const made = await postTo<TakenInDrawing>("/drawings/take-in", { name, text });
+      if (made.said) toast.tell(made.said);
+      if (files.length === 1) await router.push(`/drawings/${made.card.id}`);
+    });
+  }
+  if (files.length > 1) await load();
+}
+const dropped = (event: DragEvent): void => void takeIn([...(event.dataTransfer?.files ?? [])]);
+
 async function signOut(): Promise<void> {
   await tried(person.signOut);
   await router.push("/sign-in");
@@ -118,12 +134,20 @@ watch(
       <Button severity="secondary" size="small" label="Sign out" @click="signOut" />
     </span>
   </header>
-  <main class="page">
+  <main class="page" @dragover.prevent @drop.prevent="dropped">
     <div class="top">
       <h1>
         Drawings <span class="count">{{ cards.length }}</span>
       </h1>
       <InputText v-model="find" size="small" placeholder="Find by name" aria-label="Find by name" />
+      <Button
+        size="small"
+        severity="secondary"
+        label="Take in a file…"
+        title="An SVG becomes a drawing; it can be dropped here, too"
+        data-testid="take-in"
+        @click="askForFiles(SVG_FILES, (files) => void takeIn(files))"
+      />
       <Button size="small" label="New sheet" data-testid="new-sheet" @click="making = true" />
     </div>
     <p v-if="waitsFor" class="away" role="status" data-testid="away">

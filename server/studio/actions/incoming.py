@@ -1,0 +1,69 @@
+"""Files of other programs, and those that were sent out here, as new drawings."""
+
+from dataclasses import dataclass, replace
+
+from buildup.drawing.checks import LONGEST_SHEET, SHORTEST_SHEET, check_name
+from buildup.drawing.clips import Clip
+from buildup.drawing.codec import write
+from buildup.drawing.model import Drawing as Value
+from buildup.drawing.sheet import Sheet
+from buildup.edits.pasting import sound_clip
+from buildup.edits.sheets import checked_sheet
+from buildup.formats.svgread import Incoming, read_document
+
+from studio.actions.turns import in_turn
+from studio.models import Drawing
+from studio.store import write_items
+
+
+@dataclass(frozen=True)
+class TakenIn:
+    """A new drawing, and a sentence on what was left out of it (empty: nothing)."""
+
+    row: Drawing
+    said: str
+
+
+def take_in(user_id: int, *, name: str, text: str) -> TakenIn:
+    """An SVG document as a new drawing: its sheet, its items, whatever is live in it.
+
+    Raises:
+        Refusal: as `read_document` and `sound_clip`; `bad_name`.
+    """
+    found = read_document(text)
+    called = (found.name or name).strip()
+    check_name(called)
+    return TakenIn(_written(user_id, called, value_of(found)), found.said)
+
+
+def value_of(found: Incoming) -> Value:
+    """A document as a drawing.
+
+    Raises:
+        Refusal: as `sound_clip`.
+    """
+    if found.live is not None:
+        return found.live
+    drawing = sound_clip(found.clip.text()).drawing() if found.clip.items else _empty()
+    return replace(drawing, sheet=_sheet(found))
+
+
+def _empty() -> Value:
+    return Clip((), ()).drawing()
+
+
+def _sheet(found: Incoming) -> Sheet:
+    """As large as it says, within what a sheet may be."""
+    if not found.size:
+        return Sheet()
+    width, height = (
+        min(max(side, SHORTEST_SHEET), LONGEST_SHEET) for side in (found.size.real, found.size.imag)
+    )
+    return checked_sheet(Sheet(width, height, found.unit))
+
+
+@in_turn
+def _written(user_id: int, name: str, value: Value) -> Drawing:
+    row = Drawing.objects.create(owner_id=user_id, name=name, sheet=write(value.sheet))
+    write_items(row, value)
+    return row

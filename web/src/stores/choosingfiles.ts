@@ -1,0 +1,17 @@
+// Asking for a file of this machine.
+
+/** Files that can be taken in as forms. */
+export const SVG_FILES = ".svg,image/svg+xml";
+
+export const isSvg = (file: File): boolean =>
+  file.type === "image/svg+xml" || file.name.toLowerCase().endsWith(".svg");
+
+/** Let the designer choose files; `taken` is called with them, if any are. */
+export function askForFiles(accept: string, taken: (files: File[]) => void): void {
+  const input = document.createElement("input");
+  input.type = "file";
+  input.accept = accept;
+  input.multiple = true;
+  input.addEventListener("change", () => taken([...(input.files ?? [])]));
+  input.click();
+}
