@@ -108,14 +108,6 @@ class Card(Schema):
     changed: datetime
 
 
-class FileIn(Schema):
-    """A file that is taken in."""
-
-    name: str
-    """Of the drawing, where the file tells none."""
-    text: str
-
-
 class TakenInDrawing(Schema):
     """A drawing that was made of a file."""
 

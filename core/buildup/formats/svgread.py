@@ -15,7 +15,6 @@ from buildup.drawing.model import (
     Anchor,
     Assembly,
     Contour,
-    Drawing,
     DrawnItem,
     Frame,
     Group,
@@ -25,6 +24,7 @@ from buildup.drawing.model import (
 )
 from buildup.drawing.paint import PLAIN, Blend, Finish, Paint, Style
 from buildup.errors import Refusal
+from buildup.formats.incoming import Incoming
 from buildup.formats.liveread import NAMESPACE, read_live
 from buildup.formats.svgcss import Rules, read_declarations
 from buildup.formats.svggradients import KINDS, read_gradient
@@ -90,35 +90,6 @@ class Each:
 
     clips: tuple[tuple[str, Clip], ...]
     said: str
-
-
-@dataclass(frozen=True)
-class Incoming:
-    """A whole document.
-
-    Args:
-        clip: its items, where they are on its sheet.
-        size: width and height in sheet units; 0 where it says none.
-        unit: the one it is measured in.
-        name: its title; empty for none.
-        live: the very drawing that was sent out here, where it is one.
-        left: what was left out, by kind and count.
-
-    """
-
-    clip: Clip
-    size: complex
-    unit: str
-    name: str
-    live: Drawing | None
-    left: tuple[tuple[str, int], ...]
-
-    @property
-    def said(self) -> str:
-        """A sentence on what was left out; empty for nothing."""
-        if not self.left:
-            return ""
-        return f"Left out: {', '.join(f'{kind} ({count})' for kind, count in self.left)}."
 
 
 @dataclass(frozen=True)

@@ -157,8 +157,8 @@ def view_size(attributes: Mapping[str, str], around: complex) -> complex:
 def without_percent(attributes: Mapping[str, str], view: complex) -> Mapping[str, str]:
     """Attributes of a form whose percentages are lengths (SVG 2, 7.10).
 
-    >>> without_percent({"x": "10%", "r": "50%", "d": "M"}, 30 + 40j)
-    {'x': '3.0', 'r': '17.67766952966369', 'd': 'M'}
+    >>> without_percent({"x": "10%", "y": "50%", "d": "M"}, 30 + 40j)
+    {'x': '3.0', 'y': '20.0', 'd': 'M'}
     """
     mean = math.hypot(view.real, view.imag) / math.sqrt(2.0)
     told = dict(attributes)

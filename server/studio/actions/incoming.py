@@ -2,17 +2,18 @@
 
 from dataclasses import dataclass, replace
 
-from buildup.drawing.checks import LONGEST_SHEET, SHORTEST_SHEET, check_name
+from buildup.drawing.checks import LONGEST_NAME, LONGEST_SHEET, SHORTEST_SHEET, check_name
 from buildup.drawing.clips import Clip
 from buildup.drawing.codec import write
 from buildup.drawing.model import Drawing as Value
 from buildup.drawing.sheet import Sheet
 from buildup.edits.pasting import sound_clip
 from buildup.edits.sheets import checked_sheet
-from buildup.formats.svgread import Incoming, read_document
+from buildup.formats.incoming import Incoming
 
 from studio.actions.turns import in_turn
 from studio.models import Drawing
+from studio.reading.files import read_file
 from studio.store import write_items
 
 
@@ -24,14 +25,14 @@ class TakenIn:
     said: str
 
 
-def take_in(user_id: int, *, name: str, text: str) -> TakenIn:
-    """An SVG document as a new drawing: its sheet, its items, whatever is live in it.
+def take_in(user_id: int, *, name: str, data: bytes) -> TakenIn:
+    """A file as a new drawing: its sheet, its items, whatever is live in it.
 
     Raises:
-        Refusal: as `read_document` and `sound_clip`; `bad_name`.
+        Refusal: as `read_file` and `sound_clip`; `bad_name`.
     """
-    found = read_document(text)
-    called = (found.name or name).strip()
+    found = read_file(name, data)
+    called = (found.name or name.rpartition(".")[0] or name)[:LONGEST_NAME].strip()
     check_name(called)
     return TakenIn(_written(user_id, called, value_of(found)), found.said)
 

@@ -7,6 +7,7 @@ from buildup.drawing.sheet import Sheet
 from buildup.drawing.sizes import SHEET_SIZES
 from buildup.drawing.units import UNITS, read_length, read_number
 from buildup.formats.gallery import picture
+from buildup.formats.svgread import Reading
 from buildup.shapes.kinds import ShapeKind
 from buildup.shapes.registry import SHAPES
 from django.http import HttpRequest, HttpResponse
@@ -18,6 +19,7 @@ from studio.actions.cards import card_picture
 from studio.actions.incoming import take_in
 from studio.api.asking import whose
 from studio.finding import of_owner
+from studio.reading.files import read_file
 
 router = Router()
 
@@ -55,10 +57,18 @@ def make_drawing(request: HttpRequest, body: schema.SheetIn) -> dict[str, Any]:
 
 
 @router.post("/drawings/take-in", response=schema.TakenInDrawing)
-def take_in_drawing(request: HttpRequest, body: schema.FileIn) -> dict[str, Any]:
-    """A new drawing of an SVG file."""
-    done = take_in(whose(request), name=body.name, text=body.text)
+def take_in_drawing(request: HttpRequest, name: str) -> dict[str, Any]:
+    """A new drawing of a file: the request's body."""
+    done = take_in(whose(request), name=name, data=request.body)
     return {"card": answers.card(done.row), "said": done.said}
+
+
+@router.post("/files/read", response=Reading)
+def read_items(request: HttpRequest, name: str) -> Reading:
+    """The items of a file, the request's body, as a clip that can be pasted."""
+    whose(request)
+    found = read_file(name, request.body)
+    return Reading(found.clip.text(), found.said)
 
 
 @router.post("/drawings/{drawing}/duplicate", response=schema.Card)

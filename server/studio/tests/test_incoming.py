@@ -1,18 +1,30 @@
 """SVG files as new drawings: those that were sent out here, and those of other programs."""
 
-import json
+import io
 import time
 from dataclasses import replace
+from urllib.parse import quote
 
+import ezdxf
+import shapely
+from buildup.drawing.paint import Feather, Finish, Style
+from buildup.drawing.sheet import Sheet
 from buildup.formats.livesvg import live_metadata
+from buildup.formats.scene import pieces, scene
+from buildup.formats.sending import DxfOut, PdfOut
 from buildup.formats.svg import svg
+from buildup.geometry.flattening import polyline
 from django.contrib.auth import get_user_model
 from django.test import TransactionTestCase
 
+from core.tests.test_keeping import done
 from core.tests.test_svgfiles import document
-from core.tests.zoo import full
+from core.tests.zoo import drawing, full, leaf, plate, wire
 from studio import store
 from studio.models import Drawing
+from studio.sending.dxf import dxf
+from studio.sending.parcels import Job
+from studio.sending.pdf import pdf
 
 
 class IncomingTest(TransactionTestCase):
@@ -21,9 +33,10 @@ class IncomingTest(TransactionTestCase):
         self.user = get_user_model().objects.create_user("mira", password="reed-and-spruce")
         self.client.force_login(self.user)
 
-    def take_in(self, text, name="A file"):
-        body = json.dumps({"name": name, "text": text})
-        return self.client.post("/api/drawings/take-in", body, content_type="application/json")
+    def take_in(self, text, name="A file.svg"):
+        data = text if isinstance(text, bytes) else text.encode()
+        address = f"/api/drawings/take-in?name={quote(name)}"
+        return self.client.post(address, data, content_type="application/octet-stream")
 
     def value(self, answer):
         store.forget_all()
@@ -79,3 +92,132 @@ class IncomingTest(TransactionTestCase):
                 self.assertEqual((answer.status_code, answer.json()["code"]), (422, code))
         self.assertLess(time.monotonic() - begun, 60)  # bounded, however slow the machine
         self.assertEqual(Drawing.objects.count(), 0)
+
+    def dxf(self, draw, version="R2010", units=4):
+        document = ezdxf.new(version, units=units)
+        draw(document)
+        stream = io.StringIO()
+        document.write(stream)
+        return stream.getvalue().encode()
+
+    def test_dxf_of_every_kind_of_line_in_its_size(self):
+        def draw(document):
+            space = document.modelspace()
+            document.layers.add("Holes", color=1)
+            space.add_line((0, 0), (100, 0))
+            space.add_arc((50, 0), 20, 0, 180, dxfattribs={"layer": "Holes"})
+            space.add_circle((50, 50), 10, dxfattribs={"layer": "Holes", "color": 5})
+            space.add_ellipse((50, 50), (30, 0), 0.5)
+            space.add_lwpolyline([(0, 0, 1), (10, 0, 0)], format="xyb", close=True)
+            space.add_polyline2d([(0, 80), (20, 90), (40, 80)])
+            space.add_open_spline([(0, 0), (10, 30), (60, 30), (100, 60)])
+            space.add_text("Reed")
+            block = document.blocks.new("HOLE")
+            block.add_circle((0, 0), 2)
+            space.add_blockref("HOLE", (80, 80))
+
+        answer = self.take_in(self.dxf(draw), "body.dxf")
+        self.assertEqual(answer.json()["said"], "Left out: text (1).")
+        row, value = self.value(answer)
+        self.assertEqual(row.name, "body")
+        mm = 96 / 25.4
+        self.assertAlmostEqual(value.sheet.width, 100 * mm)
+        drawn = [value.items[i] for i in value.order]
+        self.assertEqual(len(drawn), 8)
+        round_one = next(i for i in drawn if i.style.strokes[0].paint == "#0000FF")
+        places = [p for s in round_one.contours[0].segments for p in s[:1]]
+        middle = sum(places) / len(places)
+        top = 90 - 50  # from the top of what is drawn
+        self.assertAlmostEqual(middle / mm, 50 + top * 1j)
+        self.assertTrue(round_one.contours[0].closed)
+        names = [value.items[i].name for i in value.tree.children("layer-1")]
+        self.assertEqual(names, ["0", "Holes"])
+
+    def test_dxf_that_we_sent_comes_back_on_the_same_curves(self):
+
+        before = full()
+        (file,) = dxf(Job("x", before), DxfOut()).files
+        _, value = self.value(self.take_in(file.data, "x.dxf"))
+
+        mine, theirs = lines(before), lines(value)
+        self.assertEqual(len(mine.geoms), len(theirs.geoms))
+        left, top, *_ = mine.bounds
+        moved = shapely.affinity.translate(mine, -left, -top)
+        self.assertLess(moved.hausdorff_distance(theirs), 0.05)
+
+    def test_other_versions_and_inches_are_read_broken_ones_are_refused(self):
+        def line(document):
+            document.modelspace().add_line((0, 0), (1, 0))
+            document.modelspace().add_circle((0, 0), 1)
+
+        for version in ("R12", "R2000", "R2018"):
+            self.assertEqual(self.take_in(self.dxf(line, version), "a.dxf").status_code, 200)
+        _, value = self.value(self.take_in(self.dxf(line, units=1), "a.dxf"))
+        self.assertAlmostEqual(value.sheet.height, 2 * 96, places=3)
+        count = Drawing.objects.count()
+        whole = self.dxf(line)
+        for data, code in (
+            (b"", "not_dxf"),
+            (b"hello", "not_dxf"),
+            (b"\x00" * 5_000, "not_dxf"),
+            (self.dxf(lambda d: d.modelspace().add_text("x")), "nothing_drawn"),
+            (
+                self.dxf(lambda d: [d.modelspace().add_point((k, 0)) for k in range(20_500)]),
+                "too_much",
+            ),
+        ):
+            answer = self.take_in(data, "a.dxf")
+            self.assertEqual((answer.status_code, answer.json()["code"]), (422, code))
+        for cut in range(200, len(whole), len(whole) // 12):
+            self.assertIn(self.take_in(whole[:cut], "a.dxf").status_code, (200, 422))
+        strange = self.take_in(b"PK", "a.odg")
+        self.assertEqual(strange.json()["code"], "unknown_file")
+        self.assertLess(Drawing.objects.count(), count + 13)
+
+    def test_the_items_of_a_file_can_be_had_for_the_open_drawing(self):
+        address = "/api/files/read?name=a.svg"
+        told = self.client.post(address, document("<circle r='9'/>"), content_type="text/plain")
+        self.assertIn('"shape":"ellipse"', told.json()["clip"].replace(" ", ""))
+
+    def test_the_paths_of_a_page_come_in_as_they_were_sent(self):
+        square = replace(plate("b"), style=Style(fill="#E7D8BF", fill_opacity=0.5))
+        before = replace(drawing(square, leaf(), wire()), sheet=Sheet(400, 300, "px", None))
+        before = done(before, kind="move_items", items=["b", "leaf", "open"], by=[120, 120])
+        (file,) = pdf([Job("x", before)], PdfOut()).files
+        answer = self.take_in(file.data, "Page.pdf")
+        row, value = self.value(answer)
+        self.assertEqual((row.name, answer.json()["said"]), ("Page", ""))
+        self.assertAlmostEqual(value.sheet.width, 400, places=3)
+        self.assertLess(lines(before).hausdorff_distance(lines(value)), 0.02)
+        first = value.items[value.order[0]]
+        self.assertEqual(first.style.fill, "#E7D8BF")
+        self.assertAlmostEqual(first.style.fill_opacity, 0.5, delta=0.01)
+        widths = {round(value.items[i].style.strokes[-1].width, 3) for i in value.order}
+        self.assertIn(leaf().style.strokes[0].width, widths)
+
+    def test_pages_that_hold_no_path_or_are_broken_are_refused(self):
+        shaded = replace(
+            leaf(), style=Style(strokes=(), finish=Finish(1.0, "normal", (Feather(),)))
+        )
+        before = replace(drawing(shaded), sheet=Sheet(400, 300, "px", None))
+        (file,) = pdf([Job("x", before)], PdfOut()).files
+        for data, code in (
+            (b"", "not_pdf"),
+            (b"%PDF-1.7 nothing more", "not_pdf"),
+            (file.data, "nothing_drawn"),
+        ):
+            answer = self.take_in(data, "a.pdf")
+            self.assertEqual((answer.status_code, answer.json()["code"]), (422, code))
+        self.assertIn("pictures (1)", answer.json()["sentence"])
+
+
+def lines(value):
+    """All that is drawn, as lines."""
+    return shapely.MultiLineString(
+        [
+            [(p.real, p.imag) for p in polyline(c.segments, 0.01)]
+            for piece in pieces(scene(value))
+            for c in piece.form.contours
+            if c.segments
+        ]
+    )

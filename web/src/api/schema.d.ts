@@ -359,9 +359,29 @@ export interface paths {
         put?: never;
         /**
          * Take In Drawing
-         * @description A new drawing of an SVG file.
+         * @description A new drawing of a file: the request's body.
          */
         post: operations["studio_api_home_take_in_drawing"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/files/read": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Read Items
+         * @description The items of a file, the request's body, as a clip that can be pasted.
+         */
+        post: operations["studio_api_home_read_items"];
         delete?: never;
         options?: never;
         head?: never;
@@ -2148,14 +2168,14 @@ export interface components {
             said: string;
         };
         /**
-         * FileIn
-         * @description A file that is taken in.
+         * Reading
+         * @description What was read: a clip's text, and a sentence on what was left out (empty: nothing).
          */
-        FileIn: {
-            /** Name */
-            name: string;
-            /** Text */
-            text: string;
+        Reading: {
+            /** Clip */
+            clip: string;
+            /** Said */
+            said: string;
         };
         /**
          * Typed
@@ -8463,16 +8483,6 @@ export interface components {
             kind: "css" | "tokens";
         };
         /**
-         * Reading
-         * @description What was read: a clip's text, and a sentence on what was left out (empty: nothing).
-         */
-        Reading: {
-            /** Clip */
-            clip: string;
-            /** Said */
-            said: string;
-        };
-        /**
          * PlaceIn
          * @description A place on an outline or beside it.
          */
@@ -9577,16 +9587,14 @@ export interface operations {
     };
     studio_api_home_take_in_drawing: {
         parameters: {
-            query?: never;
+            query: {
+                name: string;
+            };
             header?: never;
             path?: never;
             cookie?: never;
         };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["FileIn"];
-            };
-        };
+        requestBody?: never;
         responses: {
             /** @description OK */
             200: {
@@ -9595,6 +9603,37 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["TakenInDrawing"];
+                };
+            };
+            /** @description What went wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+        };
+    };
+    studio_api_home_read_items: {
+        parameters: {
+            query: {
+                name: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Reading"];
                 };
             };
             /** @description What went wrong */

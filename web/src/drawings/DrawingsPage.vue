@@ -4,12 +4,12 @@ import Button from "primevue/button";
 import InputText from "primevue/inputtext";
 import { computed, onBeforeUnmount, onMounted, ref, watch } from "vue";
 import { useRouter } from "vue-router";
-import { Trouble, get, patch, post as postTo, remove } from "../api/client";
+import { Trouble, get, patch, post as postTo, remove, sendFile } from "../api/client";
 import type { Card, TakenInDrawing } from "../api/types";
 import BrandMark from "../board/BrandMark.vue";
 import { usePerson } from "../stores/person";
 import { usePost } from "../stores/post";
-import { SVG_FILES, askForFiles, isSvg } from "../stores/choosingfiles";
+import { FORM_FILES, askForFiles } from "../stores/choosingfiles";
 import { useToast } from "../stores/toast";
 import { useVocabulary } from "../stores/vocabulary";
 import { night, toggleNight } from "../theme/night";
@@ -89,13 +89,12 @@ const discard = (card: Card): Promise<void> =>
     toast.tell(`“${card.name}” was deleted.`, { label: "Undo", run: () => void restore(card) });
   });
 
-/** SVG files as new drawings; of one alone the drawing is opened. */
+/** Files as new drawings; of one alone the drawing is opened. */
 async function takeIn(files: File[]): Promise<void> {
   for (const file of files) {
     await tried(async () => {
-      const name = file.name.replace(/\.svg$/i, "") || "Drawing";
-      const text = isSvg(file) ? await file.text() : "";
-      const made = await postTo<TakenInDrawing>("/drawings/take-in", { name, text });
+      const path = `/drawings/take-in?name=${encodeURIComponent(file.name)}`;
+      const made = await sendFile<TakenInDrawing>(path, file);
       if (made.said) toast.tell(made.said);
       if (files.length === 1) await router.push(`/drawings/${made.card.id}`);
     });
@@ -144,9 +143,9 @@ watch(
         size="small"
         severity="secondary"
         label="Take in a file…"
-        title="An SVG becomes a drawing; it can be dropped here, too"
+        title="An SVG, a DXF or a PDF becomes a drawing; it can be dropped here, too"
         data-testid="take-in"
-        @click="askForFiles(SVG_FILES, (files) => void takeIn(files))"
+        @click="askForFiles(FORM_FILES, (files) => void takeIn(files))"
       />
       <Button size="small" label="New sheet" data-testid="new-sheet" @click="making = true" />
     </div>

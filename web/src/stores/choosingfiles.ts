@@ -1,10 +1,9 @@
 // Asking for a file of this machine.
 
 /** Files that can be taken in as forms. */
-export const SVG_FILES = ".svg,image/svg+xml";
+export const FORM_FILES = ".svg,image/svg+xml,.dxf,.pdf,application/pdf";
 
-export const isSvg = (file: File): boolean =>
-  file.type === "image/svg+xml" || file.name.toLowerCase().endsWith(".svg");
+export const isPicture = (file: File): boolean => /^image\/(?!svg|vnd)/.test(file.type);
 
 /** Let the designer choose files; `taken` is called with them, if any are. */
 export function askForFiles(accept: string, taken: (files: File[]) => void): void {

@@ -2,8 +2,8 @@
 // themselves travel for this one. Where the browser bars the clipboard, a memory of this browser's
 // own stands in, so that pasting works between drawings and windows all the same.
 import { defineStore } from "pinia";
-import { Trouble } from "../api/client";
-import type { Point } from "../api/types";
+import { Trouble, sendFile } from "../api/client";
+import type { Point, Reading } from "../api/types";
 import { core } from "../core";
 import { newId } from "../core/ids";
 import { useBoard } from "./board";
@@ -78,6 +78,10 @@ export const useClipboard = defineStore("clipboard", () => {
     const reading = await told(() => core.copied(from.slice(0, LONGEST)));
     if (!reading) return;
     const at = inPlace ? null : view.toSheet(tools.pointer ?? middle());
+    put(reading, at);
+  }
+
+  function put(reading: Reading, at: Point | null): void {
     board.commit({
       kind: "paste_items",
       clip: reading.clip,
@@ -87,6 +91,13 @@ export const useClipboard = defineStore("clipboard", () => {
     });
     if (reading.said) toast.tell(reading.said);
     if (tools.name !== "anchors") tools.use("select");
+  }
+
+  /** The items of a file, where it has them. */
+  async function takeIn(file: File): Promise<void> {
+    const path = `/files/read?name=${encodeURIComponent(file.name)}`;
+    const reading = await told(() => sendFile<Reading>(path, file));
+    if (reading) put(reading, null);
   }
 
   const middle = (): Point => [view.size[0] / 2, view.size[1] / 2];
@@ -105,5 +116,5 @@ export const useClipboard = defineStore("clipboard", () => {
     await paste(text, inPlace);
   }
 
-  return { copy, cut, paste, pasteAsked };
+  return { copy, cut, paste, pasteAsked, takeIn };
 });

@@ -1,0 +1,35 @@
+"""What was read of a file, whatever its format."""
+
+from dataclasses import dataclass
+
+from buildup.drawing.clips import Clip
+from buildup.drawing.model import Drawing
+
+
+@dataclass(frozen=True)
+class Incoming:
+    """A whole file.
+
+    Args:
+        clip: its items, where they are on its sheet.
+        size: width and height in sheet units; 0 where it says none.
+        unit: the one it is measured in.
+        name: its title; empty for none.
+        live: the very drawing that was sent out here, where it is one.
+        left: what was left out, by kind and count.
+
+    """
+
+    clip: Clip
+    size: complex
+    unit: str
+    name: str
+    live: Drawing | None
+    left: tuple[tuple[str, int], ...]
+
+    @property
+    def said(self) -> str:
+        """A sentence on what was left out; empty for nothing."""
+        if not self.left:
+            return ""
+        return f"Left out: {', '.join(f'{kind} ({count})' for kind, count in self.left)}."

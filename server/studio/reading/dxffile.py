@@ -1,0 +1,183 @@
+"""DXF by ezdxf: lines, arcs, circles, ellipses, polylines with bulges, splines, blocks.
+
+Sizes, colours and layers are taken over; text, hatches, dimensions and so on are left out and told.
+"""
+
+import io
+from collections import Counter
+from collections.abc import Iterator
+
+from buildup.drawing.clips import Clip
+from buildup.drawing.model import Contour, Group, Item, Outline
+from buildup.drawing.paint import Stroke, Style
+from buildup.errors import Refusal
+from buildup.formats.incoming import Incoming
+from buildup.formats.svgpaths import PathReader
+from buildup.formats.svgread import MOST_ITEMS, MOST_READ
+from buildup.forms.contours import moved_contours
+from buildup.geometry.boxes import Box
+from buildup.geometry.transforms import shift
+from ezdxf import colors, path
+from ezdxf.disassemble import recursive_decompose
+from ezdxf.document import Drawing as Document
+from ezdxf.entities.dxfgfx import DXFGraphic
+from ezdxf.enums import InsertUnits
+from ezdxf.lldxf.const import DXFError
+from ezdxf.math import Vec3
+from ezdxf.path import Curve3To, Curve4To
+from ezdxf.recover import read as recovered
+from ezdxf.units import conversion_factor
+
+MM = 96.0 / 25.4
+HAIR = 0.25 * MM
+"""The width of lines that say none."""
+WHITE = 7
+"""The colour of a drafting table at night: black on paper (ACI)."""
+KINDS = frozenset(
+    {"LINE", "ARC", "CIRCLE", "ELLIPSE", "LWPOLYLINE", "POLYLINE", "SPLINE", "HELIX", "SOLID"}
+)
+LEFT = {"TEXT": "text", "MTEXT": "text", "HATCH": "hatches", "POINT": "points", "IMAGE": "pictures"}
+
+
+def read_dxf(name: str, data: bytes) -> Incoming:
+    """A DXF file, its upper left corner at that of the sheet.
+
+    Raises:
+        Refusal: `not_dxf`, `too_much`, `nothing_drawn`.
+    """
+    document = _document(data)
+    scale = _scale(document)
+    left: Counter[str] = Counter()
+    layers: dict[str, list[Outline]] = {}
+    anchors = 0
+    try:
+        for number, entity in enumerate(recursive_decompose(document.modelspace())):
+            if number >= MOST_ITEMS:
+                raise _too_much("parts")
+            if entity.dxftype() not in KINDS or not isinstance(entity, DXFGraphic):
+                left[LEFT.get(entity.dxftype(), entity.dxftype().lower())] += 1
+                continue
+            contours = tuple(_contours(entity, scale))
+            anchors += sum(len(c.anchors) for c in contours)
+            if anchors > MOST_READ:
+                raise _too_much("anchors")
+            if contours:
+                outline = Outline(
+                    id=f"d{number + 1}",
+                    name=entity.dxftype().capitalize(),
+                    contours=contours,
+                    style=_style(document, entity),
+                )
+                layers.setdefault(entity.dxf.layer, []).append(outline)
+    except (DXFError, ValueError, TypeError, KeyError, IndexError, AttributeError, ArithmeticError):
+        raise _not_dxf() from None
+    told = tuple(sorted(left.items()))
+    if not layers:
+        said = Incoming(Clip((), ()), 0j, "mm", "", None, told).said
+        raise Refusal("nothing_drawn", f"There is no line in the DXF. {said} Nothing was changed.")
+    clip, size = _laid(layers)
+    return Incoming(clip=clip, size=size, unit="mm", name="", live=None, left=told)
+
+
+def _document(data: bytes) -> Document:
+    if b"SECTION" not in data:
+        raise _not_dxf()
+    try:
+        document, _ = recovered(io.BytesIO(data), errors="ignore")
+    except (DXFError, OSError, ValueError, TypeError, KeyError, IndexError, AttributeError):
+        raise _not_dxf() from None
+    return document
+
+
+def _not_dxf() -> Refusal:
+    return Refusal(
+        "not_dxf",
+        "That DXF breaks off, or is of a kind that cannot be read. Nothing was changed; have it "
+        "written as DXF R2010 or R12.",
+    )
+
+
+def _too_much(what: str) -> Refusal:
+    return Refusal(
+        "too_much",
+        f"The DXF has too many {what}, more than can be taken in at once. Nothing was changed; "
+        "take it in parts.",
+    )
+
+
+def _scale(document: Document) -> float:
+    """Sheet units in a unit of the file; one that says none is in millimetres."""
+    try:
+        units = InsertUnits(document.units)
+        if units == InsertUnits.Unitless:
+            return MM
+        return float(conversion_factor(units, InsertUnits.Millimeters)) * MM
+    except (KeyError, ValueError, TypeError, ArithmeticError):
+        return MM
+
+
+def _contours(entity: DXFGraphic, scale: float) -> Iterator[Contour]:
+    """The paths of an entity in sheet units, y down."""
+
+    def place(v: Vec3) -> complex:
+        return complex(v.x * scale, -v.y * scale)
+
+    made = path.make_path(entity)
+    for part in made.sub_paths() if made.has_sub_paths else (made,):
+        if len(part) == 0:
+            continue
+        reader = PathReader()
+        reader.move(place(part.start))
+        for step in part.commands():
+            end = place(step.end)
+            if isinstance(step, Curve4To):
+                reader.curve(place(step.ctrl1), place(step.ctrl2), end)
+            elif isinstance(step, Curve3To):
+                reader.quadratic(place(step.ctrl), end)
+            else:
+                reader.line(end)
+        if part.is_closed:
+            reader.close()
+        yield from reader.done()
+
+
+def _style(document: Document, entity: DXFGraphic) -> Style:
+    """A line in the colour of the entity, or of its layer."""
+    told = entity.rgb
+    if told is None:
+        index = abs(int(entity.dxf.get("color", colors.BYLAYER)))
+        if index in (colors.BYLAYER, colors.BYBLOCK) and entity.dxf.layer in document.layers:
+            layer = document.layers.get(entity.dxf.layer)
+            told = layer.rgb
+            index = abs(int(layer.color))
+        if told is None:
+            told = (0, 0, 0) if index == WHITE or not 1 <= index <= 255 else colors.aci2rgb(index)
+    weight = int(entity.dxf.get("lineweight", -1))
+    width = weight / 100.0 * MM if weight > 0 else HAIR
+    ink = "#{:02X}{:02X}{:02X}".format(*told)
+    return Style(fill=None, strokes=(Stroke(paint=ink, width=width),))
+
+
+def _laid(layers: dict[str, list[Outline]]) -> tuple[Clip, complex]:
+    """All lines from the sheet's corner on, a group for each layer, and how large that is."""
+    every = [o for row in layers.values() for o in row]
+    box = Box.union([Box.around(p for c in o.contours for p in _places(c)) for o in every])
+    by = shift(-complex(box.left, box.top))
+    items: list[Item] = []
+    places: list[tuple[str, str]] = []
+    for number, (name, row) in enumerate(layers.items(), 1):
+        group = Group(id=f"l{number}", name=name[:100] or "0")
+        items.append(group)
+        places.append((group.id, ""))
+        for outline in row:
+            contours = moved_contours(outline.contours, by)
+            items.append(
+                Outline(id=outline.id, name=outline.name, contours=contours, style=outline.style)
+            )
+            places.append((outline.id, group.id))
+    return Clip(tuple(items), tuple(places)), complex(box.width, box.height)
+
+
+def _places(contour: Contour) -> Iterator[complex]:
+    for segment in contour.segments:
+        yield from segment

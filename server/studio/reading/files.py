@@ -1,0 +1,46 @@
+"""The registry of files that are read: what each is told by, and who reads it."""
+
+from collections.abc import Callable, Mapping
+
+from buildup.errors import Refusal
+from buildup.formats.incoming import Incoming
+from buildup.formats.svgread import read_document
+
+from studio.reading.dxffile import read_dxf
+from studio.reading.pdffile import read_pdf
+
+
+def read_svg_file(_name: str, data: bytes) -> Incoming:
+    """An SVG file.
+
+    Raises:
+        Refusal: as `read_document`.
+    """
+    return read_document(data.decode("utf-8-sig", "replace"))
+
+
+READERS: Mapping[str, Callable[[str, bytes], Incoming]] = {
+    "svg": read_svg_file,
+    "dxf": read_dxf,
+    "pdf": read_pdf,
+}
+"""By what the name of a file ends with."""
+
+
+def read_file(name: str, data: bytes) -> Incoming:
+    """What a file holds.
+
+    Raises:
+        Refusal: `unknown_file`; as its reader.
+    """
+    suffix = name.rpartition(".")[2].lower()
+    reader = READERS.get(suffix)
+    if reader is None and b"<svg" in data[:4_096]:
+        reader = read_svg_file
+    if reader is None:
+        known = " or ".join(s.upper() for s in READERS)
+        raise Refusal(
+            "unknown_file",
+            f"“{name[:60]}” is no file that can be taken in. Nothing was changed; choose {known}.",
+        )
+    return reader(name, data)

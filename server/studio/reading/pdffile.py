@@ -1,0 +1,195 @@
+"""The first page of a PDF by PDFium: its paths, their colours and widths, in the page's size.
+
+Text, pictures, gradients and clip paths are left out and told by kind and count.
+"""
+
+import ctypes
+from collections import Counter
+from collections.abc import Iterator
+
+import pypdfium2
+import pypdfium2.raw as pdfium
+from buildup.drawing.clips import Clip
+from buildup.drawing.model import Outline
+from buildup.drawing.paint import Finish, Stroke, Style
+from buildup.errors import Refusal
+from buildup.formats.incoming import Incoming
+from buildup.formats.svgpaths import PathReader
+from buildup.formats.svgread import MOST_ITEMS, MOST_READ
+from buildup.geometry.boxes import Box
+from buildup.geometry.transforms import Affine
+from buildup.shapes.placement import Way, moved_item
+
+PX = 96.0 / 72.0
+"""Sheet units in a point."""
+DEEPEST = 20
+"""Forms in forms."""
+CLOSE = 0.5
+"""Units of the page within which a clip path holds all of something."""
+LEFT = {
+    pdfium.FPDF_PAGEOBJ_TEXT: "text",
+    pdfium.FPDF_PAGEOBJ_IMAGE: "pictures",
+    pdfium.FPDF_PAGEOBJ_SHADING: "gradients",
+}
+
+
+def read_pdf(_name: str, data: bytes) -> Incoming:
+    """The first page of a PDF.
+
+    Raises:
+        Refusal: `not_pdf`, `too_much`, `nothing_drawn`.
+    """
+    try:
+        document = pypdfium2.PdfDocument(data)
+        pages = len(document)
+        page = document[0]
+        width, height = page.get_size()
+    except (pypdfium2.PdfiumError, IndexError):
+        raise Refusal(
+            "not_pdf",
+            "That PDF breaks off, is locked by a password, or has no page. Nothing was changed; "
+            "have it written again.",
+        ) from None
+    reading = _Reading()
+    if pages > 1:
+        reading.left["pages after the first"] = pages - 1
+    flipped = Affine(PX + 0j, -PX * 1j, complex(0.0, height * PX))
+    count = pdfium.FPDFPage_CountObjects(page)
+    reading.objects((pdfium.FPDFPage_GetObject(page, k) for k in range(count)), flipped, 0)
+    told = tuple(sorted(reading.left.items()))
+    items = tuple(reading.items)
+    clip = Clip(items, tuple((i.id, "") for i in items))
+    found = Incoming(clip, complex(width, height) * PX, "mm", "", None, told)
+    if not items:
+        raise Refusal(
+            "nothing_drawn", f"There is no path in the PDF. {found.said} Nothing was changed."
+        )
+    return found
+
+
+class _Reading:
+    """What was read so far."""
+
+    def __init__(self) -> None:
+        self.items: list[Outline] = []
+        self.left: Counter[str] = Counter()
+        self._anchors = 0
+
+    def objects(self, objects: "Iterator[pdfium.FPDF_PAGEOBJECT]", by: Affine, depth: int) -> None:
+        """Objects of a page or of a form, laid on the sheet by a map."""
+        for thing in objects:
+            kind = pdfium.FPDFPageObj_GetType(thing)
+            there = by.after(_matrix(thing))
+            if kind == pdfium.FPDF_PAGEOBJ_FORM and depth < DEEPEST:
+                count = pdfium.FPDFFormObj_CountObjects(thing)
+                held = (pdfium.FPDFFormObj_GetObject(thing, k) for k in range(max(count, 0)))
+                self.objects(held, there, depth + 1)
+            elif kind == pdfium.FPDF_PAGEOBJ_PATH:
+                self._path(thing, there)
+            else:
+                self.left[LEFT.get(kind, "other things")] += 1
+
+    def _path(self, thing: "pdfium.FPDF_PAGEOBJECT", by: Affine) -> None:
+        mode, strokes = ctypes.c_int(), pdfium.FPDF_BOOL()
+        pdfium.FPDFPath_GetDrawMode(thing, mode, strokes)
+        style = _style(thing, filled=mode.value != pdfium.FPDF_FILLMODE_NONE, stroked=bool(strokes))
+        reader = PathReader()
+        _draw(thing, reader)
+        contours = reader.done()
+        if not contours or (style.fill is None and not style.shown):
+            return
+        self._anchors += sum(len(c.anchors) for c in contours)
+        if len(self.items) >= MOST_ITEMS or self._anchors > MOST_READ:
+            raise Refusal(
+                "too_much",
+                "The PDF has more than can be taken in at once. Nothing was changed; take it in "
+                "by parts.",
+            )
+        self.left += Counter({"clip paths": 1} if _is_cut(thing) else {})
+        odd = mode.value == pdfium.FPDF_FILLMODE_ALTERNATE
+        outline = Outline(
+            id=f"p{len(self.items) + 1}",
+            name="Outline",
+            contours=contours,
+            rule="evenodd" if odd else "nonzero",
+            style=style,
+        )
+        moved = moved_item(outline, Way(by, grows=True))
+        assert isinstance(moved, Outline)  # noqa: S101
+        self.items.append(moved)
+
+
+def _is_cut(thing: "pdfium.FPDF_PAGEOBJECT") -> bool:
+    """Whether anything may be cut off: a clip path is no rectangle, or does not hold all of it."""
+    left, low, right, high = (ctypes.c_float() for _ in range(4))
+    pdfium.FPDFPageObj_GetBounds(thing, left, low, right, high)
+    own = Box(left.value, low.value, right.value, high.value)
+    clip = pdfium.FPDFPageObj_GetClipPath(thing)
+    for path in range(pdfium.FPDFClipPath_CountPaths(clip)):
+        places = []
+        for k in range(pdfium.FPDFClipPath_CountPathSegments(clip, path)):
+            segment = pdfium.FPDFClipPath_GetPathSegment(clip, path, k)
+            x, y = ctypes.c_float(), ctypes.c_float()
+            pdfium.FPDFPathSegment_GetPoint(segment, x, y)
+            places.append(complex(x.value, y.value))
+        box = Box.around(places) if places else Box(0.0, 0.0, 0.0, 0.0)
+        corners = {*box.corners} >= set(places)
+        if not corners or not box.grown(CLOSE).holds(own):
+            return True
+    return False
+
+
+def _matrix(thing: "pdfium.FPDF_PAGEOBJECT") -> Affine:
+    told = pdfium.FS_MATRIX()
+    if not pdfium.FPDFPageObj_GetMatrix(thing, told):
+        return Affine()
+    return Affine(complex(told.a, told.b), complex(told.c, told.d), complex(told.e, told.f))
+
+
+def _draw(thing: "pdfium.FPDF_PAGEOBJECT", reader: PathReader) -> None:
+    """A path's segments, told to a reader."""
+    curve: list[complex] = []
+    for k in range(pdfium.FPDFPath_CountSegments(thing)):
+        segment = pdfium.FPDFPath_GetPathSegment(thing, k)
+        x, y = ctypes.c_float(), ctypes.c_float()
+        pdfium.FPDFPathSegment_GetPoint(segment, x, y)
+        at = complex(x.value, y.value)
+        kind = pdfium.FPDFPathSegment_GetType(segment)
+        if kind == pdfium.FPDF_SEGMENT_MOVETO:
+            reader.move(at)
+        elif kind == pdfium.FPDF_SEGMENT_LINETO:
+            reader.line(at)
+        else:
+            curve.append(at)
+            if len(curve) == 3:
+                reader.curve(*curve)
+                curve.clear()
+        if pdfium.FPDFPathSegment_GetClose(segment):
+            reader.close()
+
+
+def _style(thing: "pdfium.FPDF_PAGEOBJECT", *, filled: bool, stroked: bool) -> Style:
+    fill, faint = _colour(thing, pdfium.FPDFPageObj_GetFillColor)
+    ink, thin = _colour(thing, pdfium.FPDFPageObj_GetStrokeColor)
+    width = ctypes.c_float()
+    pdfium.FPDFPageObj_GetStrokeWidth(thing, width)
+    cap = pdfium.FPDFPageObj_GetLineCap(thing)
+    join = pdfium.FPDFPageObj_GetLineJoin(thing)
+    stroke = Stroke(
+        paint=ink if stroked else None,
+        width=max(width.value, 0.0),
+        cap=("butt", "round", "square")[cap if 0 <= cap <= 2 else 0],
+        join=("miter", "round", "bevel")[join if 0 <= join <= 2 else 0],
+        opacity=thin,
+    )
+    paint = fill if filled else None
+    return Style(fill=paint, fill_opacity=faint, strokes=(stroke,), finish=Finish())
+
+
+def _colour(thing: "pdfium.FPDF_PAGEOBJECT", ask: "ctypes._NamedFuncPointer") -> tuple[str, float]:
+    """A colour and how much of it shows."""
+    parts = [ctypes.c_uint() for _ in range(4)]
+    if not ask(thing, *parts):
+        return "#000000", 1.0
+    red, green, blue, alpha = (p.value for p in parts)
+    return f"#{red:02X}{green:02X}{blue:02X}", round(alpha / 255.0, 4)
