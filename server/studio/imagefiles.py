@@ -5,10 +5,11 @@ The header is read first: nothing is unpacked before its kind and its size are k
 
 import io
 from dataclasses import dataclass
-from threading import BoundedSemaphore
 
 from buildup.errors import Refusal
 from PIL import Image, ImageOps, UnidentifiedImageError
+
+from studio.turnstile import Turnstile
 
 MOST_BYTES = 20 * 1024 * 1024
 MOST_PIXELS = 50_000_000
@@ -19,7 +20,10 @@ PATIENCE = 1.0
 KINDS = {"PNG": "image/png", "JPEG": "image/jpeg", "WEBP": "image/webp"}
 Image.MAX_IMAGE_PIXELS = MOST_PIXELS
 
-_at_work = BoundedSemaphore(1)
+_at_work = Turnstile(
+    patience=PATIENCE,
+    sentence="Other pictures are being read at this moment. It is tried again.",
+)
 """One at a time in a process: 50 megapixels take half a gigabyte while they are written anew."""
 
 
@@ -62,12 +66,8 @@ def checked(data: bytes) -> Checked:
         raise _refusal("picture_too_large", "That picture is far too large.") from None
     except OSError:
         raise _refusal("broken_picture", "That picture breaks off or is damaged.") from None
-    if not _at_work.acquire(timeout=PATIENCE):
-        raise Refusal("busy", "Other pictures are being read at this moment. It is tried again.")
-    try:
+    with _at_work.one():
         return _written(picture)
-    finally:
-        _at_work.release()
 
 
 def _upright(picture: Image.Image) -> Image.Image:

@@ -102,15 +102,17 @@ def _changed(user_id: int, entry_id: int, clip: str) -> ShelfEntry:
 
 def _linked_to(user_id: int, key: str) -> dict[int, tuple[str, list[str]]]:
     """The drawings that hold linked copies of an outline: each with its name, and which items."""
+    wanted = f'"entry": "{key}"'
     found = (
         Item.objects.filter(drawing__in=of_owner(user_id))
-        .filter(body__startswith=LINKED, body__contains=f'"entry": "{key}"')
+        .filter(body__startswith=LINKED, body__contains=wanted)
         .order_by("drawing", "id")
-        .values_list("drawing", "drawing__name", "item")
+        .values_list("drawing", "drawing__name", "item", "body")
     )
     linked: dict[int, tuple[str, list[str]]] = {}
-    for drawing, name, item in found:
-        if drawing in linked or len(linked) < MOST_FOLLOWING:
+    for drawing, name, item, body in found:
+        own = wanted in body  # the store does not tell large letters from small ones
+        if own and (drawing in linked or len(linked) < MOST_FOLLOWING):
             linked.setdefault(drawing, (name, []))[1].append(item)
     return linked
 

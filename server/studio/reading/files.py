@@ -8,6 +8,13 @@ from buildup.formats.svgread import read_document
 
 from studio.reading.dxffile import read_dxf
 from studio.reading.pdffile import read_pdf
+from studio.turnstile import Turnstile
+
+_at_work = Turnstile(
+    patience=20.0,
+    sentence="Other files are being read at this moment. Nothing was changed; try it again.",
+)
+"""A large DXF takes some hundred megabytes while it is read."""
 
 
 def read_svg_file(_name: str, data: bytes) -> Incoming:
@@ -43,4 +50,5 @@ def read_file(name: str, data: bytes) -> Incoming:
             "unknown_file",
             f"“{name[:60]}” is no file that can be taken in. Nothing was changed; choose {known}.",
         )
-    return reader(name, data)
+    with _at_work.one():
+        return reader(name, data)

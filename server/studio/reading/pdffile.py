@@ -6,6 +6,7 @@ Text, pictures, gradients and clip paths are left out and told by kind and count
 import ctypes
 from collections import Counter
 from collections.abc import Iterator
+from contextlib import closing
 
 import pypdfium2
 import pypdfium2.raw as pdfium
@@ -19,6 +20,8 @@ from buildup.formats.svgread import MOST_ITEMS, MOST_READ
 from buildup.geometry.boxes import Box
 from buildup.geometry.transforms import Affine
 from buildup.shapes.placement import Way, moved_item
+
+from studio.turnstile import PDFIUM
 
 PX = 96.0 / 72.0
 """Sheet units in a point."""
@@ -37,34 +40,40 @@ def read_pdf(_name: str, data: bytes) -> Incoming:
     """The first page of a PDF.
 
     Raises:
-        Refusal: `not_pdf`, `too_much`, `nothing_drawn`.
+        Refusal: `not_pdf`, `too_much`, `nothing_drawn`, `busy`.
     """
-    try:
-        document = pypdfium2.PdfDocument(data)
-        pages = len(document)
-        page = document[0]
-        width, height = page.get_size()
-    except (pypdfium2.PdfiumError, IndexError):
-        raise Refusal(
-            "not_pdf",
-            "That PDF breaks off, is locked by a password, or has no page. Nothing was changed; "
-            "have it written again.",
-        ) from None
-    reading = _Reading()
-    if pages > 1:
-        reading.left["pages after the first"] = pages - 1
-    flipped = Affine(PX + 0j, -PX * 1j, complex(0.0, height * PX))
-    count = pdfium.FPDFPage_CountObjects(page)
-    reading.objects((pdfium.FPDFPage_GetObject(page, k) for k in range(count)), flipped, 0)
+    with PDFIUM.one():
+        try:
+            with closing(pypdfium2.PdfDocument(data)) as document:
+                reading, size = _first_page(document)
+        except (pypdfium2.PdfiumError, IndexError):
+            raise Refusal(
+                "not_pdf",
+                "That PDF breaks off, is locked by a password, or has no page. Nothing was "
+                "changed; have it written again.",
+            ) from None
     told = tuple(sorted(reading.left.items()))
     items = tuple(reading.items)
     clip = Clip(items, tuple((i.id, "") for i in items))
-    found = Incoming(clip, complex(width, height) * PX, "mm", "", None, told)
+    found = Incoming(clip, size * PX, "mm", "", None, told)
     if not items:
         raise Refusal(
             "nothing_drawn", f"There is no path in the PDF. {found.said} Nothing was changed."
         )
     return found
+
+
+def _first_page(document: pypdfium2.PdfDocument) -> "tuple[_Reading, complex]":
+    """What is read of the first page, and its width and height in points."""
+    page = document[0]
+    width, height = page.get_size()
+    reading = _Reading()
+    if len(document) > 1:
+        reading.left["pages after the first"] = len(document) - 1
+    flipped = Affine(PX + 0j, -PX * 1j, complex(0.0, height * PX))
+    count = pdfium.FPDFPage_CountObjects(page)
+    reading.objects((pdfium.FPDFPage_GetObject(page, k) for k in range(count)), flipped, 0)
+    return reading, complex(width, height)
 
 
 class _Reading:

@@ -1,7 +1,6 @@
 """Pictures in pixels, by resvg: PNG and WebP, once, twice and thrice as large."""
 
 import io
-from threading import BoundedSemaphore
 
 import resvg_py
 from buildup.errors import Refusal
@@ -11,13 +10,17 @@ from buildup.geometry.patience import done
 from PIL import Image
 
 from studio.sending.parcels import File, Job, Parcel, file_name
+from studio.turnstile import Turnstile
 
 INCH = 96.0
 """Sheet units."""
 WHITE = "#ffffff"
 QUICK = 4
 """Compression of PNGs: a tenth larger than the most, and written in a third of the time."""
-_at_work = BoundedSemaphore(1)
+_at_work = Turnstile(
+    patience=30.0,
+    sentence="Other pictures are being made at this moment. Nothing was sent; try it again.",
+)
 """One at a time in a process: a large one takes a third of a gigabyte."""
 
 
@@ -98,7 +101,7 @@ def drawn(job: Job, size: tuple[int, int], *, transparent: bool) -> Image.Image:
 
 def rendered(text: str, *, ground: str | None = None) -> Image.Image:
     """An SVG document as pixels, as large as it says."""
-    with _at_work:
+    with _at_work.one():
         png = resvg_py.svg_to_bytes(
             svg_string=text, skip_system_fonts=True, dpi=96, background=ground
         )

@@ -3,6 +3,7 @@
 import base64
 import io
 from collections.abc import Iterator
+from contextlib import closing
 from itertools import islice
 
 import pypdfium2
@@ -15,6 +16,7 @@ from ezdxf.recover import read as read_dxf
 from PIL import Image
 
 from studio.sending.parcels import File, Parcel
+from studio.turnstile import PDFIUM
 
 SIDE = 640
 """Pixels of the longer side of what is shown."""
@@ -61,10 +63,12 @@ def _png(picture: Image.Image) -> str:
 
 
 def _pages(data: bytes) -> Iterator[str]:
-    document = pypdfium2.PdfDocument(data)
-    for page in islice(document, MOST):
-        scale = SIDE / max(page.get_size())
-        yield _png(page.render(scale=scale).to_pil())
+    with PDFIUM.one(), closing(pypdfium2.PdfDocument(data)) as document:
+        pages = [
+            page.render(scale=SIDE / max(page.get_size())).to_pil().copy()
+            for page in islice(document, MOST)
+        ]
+    yield from map(_png, pages)
 
 
 def _drawn(lines: list[tuple[list[tuple[float, float]], str, bool]]) -> str:

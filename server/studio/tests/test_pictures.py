@@ -75,8 +75,8 @@ class CheckTest(unittest.TestCase):
 
     def test_others_at_work_are_waited_for_a_moment_only(self):
         with (
-            imagefiles._at_work,
-            mock.patch.object(imagefiles, "PATIENCE", 0.01),
+            imagefiles._at_work.one(),
+            mock.patch.object(imagefiles._at_work, "_patience", 0.01),
             self.assertRaises(Refusal) as caught,
         ):
             checked(encoded())

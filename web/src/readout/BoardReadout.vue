@@ -214,6 +214,13 @@ const anchors = computed(() => tools.active === "anchors");
 .readout :deep(.p-select-label) {
   padding-inline: 8px 0;
 }
+.readout :deep(.abreast) {
+  display: flex;
+  gap: 8px;
+}
+.readout :deep(.abreast > *) {
+  flex: 1;
+}
 .readout :deep(.check) {
   display: flex;
   gap: 8px;

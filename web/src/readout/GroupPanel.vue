@@ -38,7 +38,7 @@ function toLayer(container: string): void {
         @chosen="toLayer"
       />
     </template>
-    <div class="wide acts">
+    <div class="wide abreast">
       <Button
         severity="secondary"
         size="small"
@@ -57,13 +57,3 @@ function toLayer(container: string): void {
     </div>
   </section>
 </template>
-
-<style scoped>
-.acts {
-  display: flex;
-  gap: 8px;
-}
-.acts > * {
-  flex: 1;
-}
-</style>

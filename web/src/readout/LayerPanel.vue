@@ -23,7 +23,7 @@ function merge(): void {
 <template>
   <section aria-label="Layer">
     <h3 class="wide heading">{{ name(board.layer) }}</h3>
-    <div class="wide acts">
+    <div class="wide abreast">
       <Button
         v-if="board.tree.in(board.layer).length > 0"
         severity="secondary"
@@ -32,7 +32,7 @@ function merge(): void {
         @click="choosing.allIn(board.layer)"
       />
     </div>
-    <div v-if="layers.length > 1" class="wide acts">
+    <div v-if="layers.length > 1" class="wide abreast">
       <Button
         v-if="behind !== undefined"
         severity="secondary"
@@ -52,13 +52,3 @@ function merge(): void {
   </section>
   <FinishPanel :items="[board.layer]" />
 </template>
-
-<style scoped>
-.acts {
-  display: flex;
-  gap: 8px;
-}
-.acts > * {
-  flex: 1;
-}
-</style>

@@ -53,7 +53,7 @@ function compare(): void {
       Change the one on the shelf and this follows: unlink a copy, work on it, then “Keep in its
       place”.
     </p>
-    <div class="wide acts">
+    <div class="wide abreast">
       <Button v-if="behind.length > 0" size="small" label="Follow now" @click="follow" />
       <Button
         severity="secondary"
@@ -79,13 +79,3 @@ function compare(): void {
     </div>
   </section>
 </template>
-
-<style scoped>
-.acts {
-  display: flex;
-  gap: 8px;
-}
-.acts > * {
-  flex: 1;
-}
-</style>
