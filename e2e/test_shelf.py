@@ -110,6 +110,20 @@ class OutlinesTest(ShapesTest):
         self.settled()
         self.assertEqual(len(self.tops()), 2)
 
+    def test_a_tile_is_dropped_on_the_sheet(self):
+        self.open(self.new_drawing())
+        self.shelf()
+        tile = self.page.get_by_test_id("kept-Strap button")
+        tile.scroll_into_view_if_needed()
+        canvas = self.page.get_by_test_id("canvas")
+        box, (x, y) = canvas.bounding_box(), self.spot(200, 150)
+        with self.page.expect_response("**/commands"):
+            tile.drag_to(canvas, target_position={"x": x - box["x"], "y": y - box["y"]})
+        self.settled()
+        (item,) = self.tops()
+        self.assertEqual((item.name, item.shape), ("Strap button", "superellipse"))
+        self.assertLess(abs(item.frame.place.origin - (200 + 150j)), 1.0)
+
     def test_a_linked_copy_follows_what_is_kept_and_can_be_let_go(self):
         self.open(
             self.new_drawing(shape("rectangle"), shape("ellipse", "two", (220, 100), (300, 180)))

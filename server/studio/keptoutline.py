@@ -15,6 +15,7 @@ class KeptOutline:
         key: what its linked copies know it by; empty: a new one.
         family: the key of the one it is a variation of; empty: it begins one.
         state: how often it was changed, from 1.
+        rank: where it lies in its tray; 0: behind all.
     """
 
     tray: str
@@ -23,6 +24,7 @@ class KeptOutline:
     key: str = ""
     family: str = ""
     state: int = 1
+    rank: int = 0
 
 
 def new_key() -> str:

@@ -91,12 +91,10 @@ def _changed(user_id: int, entry_id: int, clip: str) -> ShelfEntry:
     if row.shape:
         raise Refusal("not_an_outline", f"“{row.name}” keeps dials, no outline. Nothing was kept.")
     sound = checked_outline(KeptOutline(row.tray, row.name, clip))
-    if sound.clip == row.clip:
-        return row
     check_clips(user_id, (sound,))
-    write_clip(row, sound.clip)
-    row.state += 1
-    row.save()
+    if write_clip(row, sound.clip):
+        row.state += 1
+        row.save()
     return row
 
 

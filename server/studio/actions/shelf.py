@@ -1,6 +1,8 @@
 """The shelf: settings and outlines in trays; named, ordered, sent out and taken in."""
 
-from collections.abc import Iterable, Sequence
+import hashlib
+import itertools
+from collections.abc import Container, Iterable, Sequence
 from dataclasses import dataclass
 
 from buildup.drawing.checks import check_id, check_name
@@ -159,7 +161,7 @@ class TrayFile:
 
 @in_turn
 def take_in(user_id: int, file: TrayFile) -> int:
-    """Add what a file holds, all or nothing; what has a name that is there replaces it.
+    """Add what a file holds, all or nothing, as `put`.
 
     An outline brings its key along, so that its linked copies know it again.
 
@@ -207,6 +209,7 @@ def checked_outline(outline: KeptOutline) -> KeptOutline:
         key=key,
         family=family,
         state=max(1, outline.state),
+        rank=max(0, min(outline.rank, MOST_ENTRIES)),
     )
 
 
@@ -223,56 +226,72 @@ def put(
 ) -> None:
     """Write what was checked in bulk; of several of one name in a tray the last one counts.
 
+    A setting replaces one of its name. An outline replaces the one of its key, wherever that lies
+    now; one that only has its name leaves it alone and gets a name with a number.
+
     Raises:
-        Refusal: `shelf_full`, or `name_taken` where an outline has the name of a setting.
+        Refusal: `shelf_full`, or `name_taken` where a setting has the name of an outline.
     """
     mine = {(e.tray, e.name): e for e in _of(user_id).defer("clip")}
-    keys = {e.key for e in mine.values() if e.key}
+    known = {e.key: e for e in mine.values() if e.key}
     last = max((e.rank for e in mine.values()), default=0)
-    every: list[Setting | KeptOutline] = [*settings, *outlines]
-    wanted = {(e.tray, e.name): e for e in every}
-    _check_room(len(mine.keys() | wanted.keys()))
     check_clips(user_id, outlines)
-    old: list[ShelfEntry] = []
-    new: list[ShelfEntry] = []
-    for place, thing in wanted.items():
-        entry = mine.get(place)
-        if entry is not None and bool(entry.shape) != isinstance(thing, Setting):
+    changed: dict[tuple[str, str], ShelfEntry] = {}
+
+    def row(tray: str, name: str, rank: int) -> ShelfEntry:
+        nonlocal last
+        last += 1
+        made = ShelfEntry(owner_id=user_id, tray=tray, name=name, rank=rank or last)
+        mine[tray, name] = made
+        return made
+
+    for setting in settings:
+        place = (setting.tray, setting.name)
+        entry = mine.get(place) or row(*place, 0)
+        if entry.key:
             raise name_taken(*place)
-        if entry is None:
-            last += 1
-            entry = ShelfEntry(owner_id=user_id, tray=place[0], name=place[1], rank=last)
-            new.append(entry)
-        else:
-            old.append(entry)
-        _fill(entry, thing, keys)
-    for batch in batches(new, _size):
+        entry.shape, entry.dials = setting.shape, dict(setting.dials)
+        changed[place] = entry
+    for outline in outlines:
+        there = known.get(outline.key)
+        if there is None:
+            name = _free_name(mine, outline.tray, outline.name)
+            there = row(outline.tray, name, outline.rank)
+            there.shape, there.dials = "", {}
+            there.key, there.family, there.state = outline.key, outline.family, outline.state
+            known[there.key] = there
+            write_clip(there, outline.clip)
+        elif write_clip(there, outline.clip):
+            there.state += 1  # its linked copies are asked to follow
+        changed[there.tray, there.name] = there
+    _check_room(len(mine))
+    _write(changed.values())
+
+
+def _write(entries: Iterable[ShelfEntry]) -> None:
+    rows = list(entries)
+    names = ["shape", "dials", "clip", "facts", "state", "changed"]
+    for batch in batches([e for e in rows if e.pk is None], _size):
         ShelfEntry.objects.bulk_create(batch)
-    for batch in batches(old, _size):
-        names = ["shape", "dials", "clip", "facts", "key", "family", "state", "changed"]
+    for batch in batches([e for e in rows if e.pk is not None], _size):
         ShelfEntry.objects.bulk_update(batch, names)
 
 
-def _fill(entry: ShelfEntry, thing: Setting | KeptOutline, keys: set[str]) -> None:
-    """What is kept goes into its row; a key that another row has is made anew."""
-    if isinstance(thing, Setting):
-        entry.shape, entry.dials, entry.clip = thing.shape, dict(thing.dials), ""
-        return
-    entry.shape, entry.dials = "", {}
-    write_clip(entry, thing.clip)
-    if entry.key:
-        entry.state += 1  # its linked copies follow it
-        return
-    entry.key = new_key() if thing.key in keys else thing.key
-    entry.family, entry.state = thing.family, thing.state
-    keys.add(entry.key)
+def _free_name(taken: Container[tuple[str, str]], tray: str, name: str) -> str:
+    """A name that a tray has not got yet."""
+    numbered = (f"{name[:110]} {number}" for number in itertools.count(2))
+    return next(n for n in itertools.chain((name,), numbered) if (tray, n) not in taken)
 
 
-def write_clip(entry: ShelfEntry, clip: str) -> None:
-    """A clip that was checked, how large it is and what it looks like."""
+def write_clip(entry: ShelfEntry, clip: str) -> bool:
+    """A clip that was checked, how large it is and what it looks like; whether it is another."""
+    told = hashlib.sha256(clip.encode()).hexdigest()
+    if entry.facts and entry.facts.get("sum") == told:
+        return False
     kept = read_clip(clip)
     facts = write(kept_facts(kept), defaults=True)
-    entry.clip, entry.facts = clip, {**facts, "look": look_of(kept)}
+    entry.clip, entry.facts = clip, {**facts, "look": look_of(kept), "sum": told}
+    return True
 
 
 def check_clips(user_id: int, outlines: Iterable[KeptOutline]) -> None:

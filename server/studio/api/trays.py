@@ -49,6 +49,8 @@ class OutlineForm(Schema):
     family: str = ""
     """The key of the one it is a variation of; empty: of none."""
     state: int = 1
+    rank: int = 0
+    """Where it lies in its tray; 0: behind all."""
 
 
 class Entry(Schema):
@@ -167,7 +169,7 @@ def _filed(rows: list[ShelfEntry]) -> dict[str, Any]:
     """Entries as a file holds them."""
     return {
         "settings": [_told(r) for r in rows if r.shape],
-        "outlines": [{**_told(r), "clip": r.clip} for r in rows if not r.shape],
+        "outlines": [{**_told(r), "clip": r.clip, "rank": r.rank} for r in rows if not r.shape],
     }
 
 

@@ -75,10 +75,15 @@ class OutlinesTest(TransactionTestCase):
         self.assertEqual(picture["Content-Type"], "image/svg+xml")
         ElementTree.fromstring(picture.content)
         self.assertEqual(self.keep()["code"], "name_taken")
+        self.keep(name="Behind")
         back = self.ask("delete", f"/shelf/{entry['id']}").json()
-        self.assertEqual(self.mine(), [])
+        other = self.keep(clip=PLATE)  # of the same name meanwhile
         self.assertEqual(self.ask("post", "/shelf-file", back).json()["count"], 1)
-        self.assertEqual([e["key"] for e in self.mine()], [entry["key"]])
+        self.assertEqual([e["name"] for e in self.mine()], ["Leaf 2", "Behind", "Leaf"])
+        keys = [e["key"] for e in self.mine()]
+        self.assertEqual((keys[0], keys[2]), (entry["key"], other["key"]))
+        self.ask("post", "/shelf-file", back)
+        self.assertEqual([e["state"] for e in self.mine()], [1, 1, 1])
 
     def test_linked_copies_follow_in_every_drawing_and_that_can_be_taken_back(self):
         entry = self.keep()

@@ -66,7 +66,7 @@ def pixels(picture):
     return np.asarray(picture.convert("RGB")).astype(int)
 
 
-FINE = 3
+FINE = 2
 """Times finer than compared, as one of the two stretches pages to whole pixels."""
 
 
@@ -109,7 +109,7 @@ def on_sheet(*items, **sheet):
 
 
 class PdfTest(TransactionTestCase):
-    def assert_alike(self, data, value, width=400, mean=1.2):
+    def assert_alike(self, data, value, width=300, mean=1.2):
         off = np.abs(rendered(data, value, width) - resvg(value, width))
         self.assertLess(off.mean(), mean)
         # edges are smoothed in two ways; a form that lacked would differ over whole areas

@@ -1321,6 +1321,11 @@ export interface components {
              * @default 1
              */
             state?: number;
+            /**
+             * Rank
+             * @default 0
+             */
+            rank?: number;
         };
         /**
          * Alike

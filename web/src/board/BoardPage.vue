@@ -7,9 +7,13 @@ import BoardCanvas from "../canvas/BoardCanvas.vue";
 import BoardDock from "../dock/BoardDock.vue";
 import BoardReadout from "../readout/BoardReadout.vue";
 import SendView from "../sending/SendView.vue";
+import { droppedEntry } from "../dock/shelved";
 import { useBoard } from "../stores/board";
+import { useKept } from "../stores/kept";
 import { usePerson } from "../stores/person";
+import { useShelf } from "../stores/shelf";
 import { useToast } from "../stores/toast";
+import { useView } from "../stores/view";
 import { useVocabulary } from "../stores/vocabulary";
 import ToolList from "../tools/ToolList.vue";
 import KeyboardPicture from "./KeyboardPicture.vue";
@@ -32,6 +36,9 @@ const person = usePerson();
 const vocabulary = useVocabulary();
 const toast = useToast();
 const router = useRouter();
+const kept = useKept();
+const shelf = useShelf();
+const view = useView();
 const help = ref(false);
 const { bring } = useBringing();
 useHeldKeys();
@@ -64,7 +71,18 @@ watch(() => props.id, open, { immediate: true });
 /** Files dropped on the board or pasted: SVG becomes items, pictures become underlays. */
 useClipboardKeys((files) => void bring(files));
 usePileKey();
+/** An outline of the shelf that is dropped comes to lie there. */
 function dropped(event: DragEvent): void {
+  const kind = droppedEntry(event);
+  const entry = shelf.entries.find((e) => e.id === kind && e.kind === "outline");
+  if (entry) {
+    const box = (event.currentTarget as HTMLElement)
+      .querySelector("[data-testid=canvas]")
+      ?.getBoundingClientRect();
+    if (!box) return;
+    void kept.drop(entry, view.toSheet([event.clientX - box.left, event.clientY - box.top]));
+    return;
+  }
   void bring([...(event.dataTransfer?.files ?? [])]);
 }
 onBeforeUnmount(() => {

@@ -12,7 +12,7 @@ import { useVocabulary } from "../stores/vocabulary";
 import LeafColumns from "./LeafColumns.vue";
 import ShelfActs from "./ShelfActs.vue";
 import ShelfTile from "./ShelfTile.vue";
-import { foundOn, laidBefore } from "./shelved";
+import { droppedEntry, foundOn, laidBefore } from "./shelved";
 
 const board = useBoard();
 const kept = useKept();
@@ -71,7 +71,7 @@ function drop(other: number, on: ShelfEntry): void {
 }
 /** Something was dropped on the name of a tray. */
 function toTray(to: string, event: DragEvent): void {
-  const id = Number(event.dataTransfer?.getData("text/x-shelf-entry"));
+  const id = droppedEntry(event);
   const e = shelf.entries.find((o) => o.id === id);
   if (e && e.tray !== to) void shelf.change(e, { tray: to });
 }

@@ -3,6 +3,7 @@
 import { computed, ref } from "vue";
 import type { ShelfEntry } from "../api/types";
 import NameField from "../board/NameField.vue";
+import { carried, droppedEntry } from "./shelved";
 
 const props = defineProps<{ entry: ShelfEntry; chosen: boolean; hint: string }>();
 const emit = defineEmits<{
@@ -17,7 +18,6 @@ const field = ref<InstanceType<typeof NameField> | null>(null);
 const source = computed(
   () => `/api/shelf/${props.entry.id}/picture.svg?state=${props.entry.key}-${props.entry.state}`,
 );
-const DRAGGED = "text/x-shelf-entry";
 
 function pressed(event: KeyboardEvent): void {
   if (event.key === "F2") void field.value?.edit();
@@ -29,8 +29,8 @@ function pressed(event: KeyboardEvent): void {
   event.stopPropagation();
 }
 function dropped(event: DragEvent): void {
-  const other = Number(event.dataTransfer?.getData(DRAGGED));
-  if (other) emit("dropped", other);
+  const other = droppedEntry(event);
+  if (other !== null) emit("dropped", other);
 }
 </script>
 
@@ -39,7 +39,7 @@ function dropped(event: DragEvent): void {
     class="cell"
     role="listitem"
     draggable="true"
-    @dragstart="(e) => e.dataTransfer?.setData(DRAGGED, String(entry.id))"
+    @dragstart="(e) => carried(e, entry.id)"
     @dragover.prevent
     @drop.prevent.stop="dropped"
   >

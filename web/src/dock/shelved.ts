@@ -1,6 +1,16 @@
 // Which entries of the shelf show, and in what order they lie.
 import type { ShelfEntry } from "../api/types";
 
+const DRAGGED = "text/x-shelf-entry";
+
+/** A tile is taken along by the pointer. */
+export const carried = (event: DragEvent, entry: number): void =>
+  event.dataTransfer?.setData(DRAGGED, String(entry));
+
+/** The entry that is dropped; null where it is something else. */
+export const droppedEntry = (event: DragEvent): number | null =>
+  Number(event.dataTransfer?.getData(DRAGGED)) || null;
+
 export interface Sought {
   tray: string | undefined;
   /** Part of a name, in all trays. */

@@ -2,7 +2,7 @@
 import { defineStore } from "pinia";
 import { computed, ref, shallowRef, watch } from "vue";
 import { Trouble, get } from "../api/client";
-import type { Drawable, KeptClip, ShelfEntry } from "../api/types";
+import type { Drawable, KeptClip, Point, ShelfEntry } from "../api/types";
 import { newId } from "../core/ids";
 import { useBoard } from "./board";
 import { remember, remembered } from "./remembered";
@@ -48,6 +48,24 @@ export const useKept = defineStore("kept", () => {
     return true;
   }
 
+  /** Place an outline where it was dropped, in its own size. */
+  async function drop(of: ShelfEntry, at: Point): Promise<void> {
+    const found = await clipOf(of);
+    if (!found) return;
+    const { clip, key, state, name } = found;
+    const item = newId();
+    board.select([item]);
+    board.commit({
+      kind: "place_kept",
+      clip,
+      copies: item,
+      called: name,
+      start: at,
+      container: board.place,
+      ...(linked.value ? { entry: key, state } : {}),
+    });
+  }
+
   /** Typed, the width; the height where it does not follow. */
   function put(axis: 0 | 1, value: number): void {
     const [width, height] = size.value;
@@ -87,5 +105,19 @@ export const useKept = defineStore("kept", () => {
     board.select(rest);
   }
 
-  return { entry, hand, linked, size, own, compared, take, put, links, followed, follow, unlink };
+  return {
+    entry,
+    hand,
+    linked,
+    size,
+    own,
+    compared,
+    take,
+    drop,
+    put,
+    links,
+    followed,
+    follow,
+    unlink,
+  };
 });
