@@ -4,19 +4,16 @@ What has no form here (pictures, text, scripts, filters) is left out and told by
 """
 
 from collections import Counter
-from collections.abc import Callable, Iterator, Mapping
+from collections.abc import Iterator, Mapping
 from dataclasses import dataclass, replace
-from itertools import islice
 from typing import cast, get_args
 
 from buildup.drawing.checks import LONGEST_NAME, MOST_ANCHORS
 from buildup.drawing.clips import Clip, clip_of, read_clip
 from buildup.drawing.model import (
-    Anchor,
     Assembly,
     Contour,
     DrawnItem,
-    Frame,
     Group,
     Item,
     Outline,
@@ -27,8 +24,8 @@ from buildup.errors import Refusal
 from buildup.formats.incoming import Incoming
 from buildup.formats.liveread import NAMESPACE, read_live
 from buildup.formats.svgcss import Rules, read_declarations
+from buildup.formats.svgforms import FORMS
 from buildup.formats.svggradients import KINDS, read_gradient
-from buildup.formats.svgpaths import numbers, read_path
 from buildup.formats.svgtree import Element, read_tree, too_much
 from buildup.formats.svgvalues import (
     FIRST_PAINT,
@@ -46,7 +43,6 @@ from buildup.formats.svgvalues import (
     without_percent,
 )
 from buildup.forms.contours import item_contours
-from buildup.geometry.tolerances import SMALLEST
 from buildup.geometry.transforms import Affine, shift
 from buildup.shapes.placement import Way, moved_contour, moved_item
 
@@ -234,7 +230,7 @@ class _Document:
         if element.name in _LEFT_OUT:
             self._left[_LEFT_OUT[element.name]] += 1
             return
-        if element.name not in _HOLDS and element.name not in _FORMS and element.name != "use":
+        if element.name not in _HOLDS and element.name not in FORMS and element.name != "use":
             return
         declared = self._declared(element)
         if declared.get("display") == "none":
@@ -243,7 +239,7 @@ class _Document:
         level = self._entered(element, around, declared, attributes)
         if element.name == "use":
             self._use(element, level)
-        elif element.name in _FORMS:
+        elif element.name in FORMS:
             self._draw(element, level, declared)
         else:
             held = element.children[:1] if element.name == "switch" else element.children
@@ -331,7 +327,7 @@ class _Document:
     def _draw(self, element: Element, level: _Level, declared: Mapping[str, str]) -> None:
         if level.paint.get("visibility") in ("hidden", "collapse"):
             return
-        made = _FORMS[element.name](without_percent(element.attributes, level.view))
+        made = FORMS[element.name](without_percent(element.attributes, level.view))
         if made is None or abs(level.place.determinant) == 0.0:
             return
         if isinstance(made, Outline):
@@ -380,9 +376,9 @@ class _Document:
         found: list[Contour] = []
         for child in path.children:
             drawn = self._ids.get(child.link, child) if child.name == "use" else child
-            if drawn.name not in _FORMS:
+            if drawn.name not in FORMS:
                 continue
-            made = _FORMS[drawn.name](without_percent(drawn.attributes, level.view))
+            made = FORMS[drawn.name](without_percent(drawn.attributes, level.view))
             by = place.after(read_transform(child.attributes.get("transform")))
             if made is not None:
                 found += (moved_contour(c, by) for c in item_contours(made))
@@ -463,68 +459,3 @@ def _called(attributes: _Attributes, label: str) -> str:
         if name and any(c.isprintable() and not c.isspace() for c in name):
             return name
     return label
-
-
-def _outline(contours: tuple[Contour, ...]) -> Outline | None:
-    return Outline(id="s", name="Outline", contours=contours) if contours else None
-
-
-def _path(attributes: _Attributes) -> DrawnItem | None:
-    return _outline(read_path(attributes.get("d", "")))
-
-
-def _points(attributes: _Attributes, *, closed: bool) -> DrawnItem | None:
-    flat = tuple(islice(numbers(attributes.get("points", "")), 2 * MOST_ANCHORS + 2))
-    places = [complex(x, y) for x, y in zip(flat[::2], flat[1::2], strict=False)]
-    return _outline((Contour(tuple(map(Anchor, places)), closed),)) if len(places) > 1 else None
-
-
-def _line(attributes: _Attributes) -> DrawnItem | None:
-    x1, y1, x2, y2 = (read_length(attributes.get(k)) for k in ("x1", "y1", "x2", "y2"))
-    return _outline((Contour((Anchor(complex(x1, y1)), Anchor(complex(x2, y2)))),))
-
-
-def _shape(kind: str, centre: complex, size: complex, **dials: float) -> DrawnItem | None:
-    if min(size.real, size.imag) < SMALLEST:
-        return None
-    frame = Frame(size.real, size.imag, shift(centre))
-    return Shape(id="s", name=kind, shape=kind, dials=dials, frame=frame)
-
-
-def _rect(attributes: _Attributes) -> DrawnItem | None:
-    x, y, width, height = (read_length(attributes.get(k)) for k in ("x", "y", "width", "height"))
-    rx, ry = (read_length(attributes.get(k), otherwise=-1.0) for k in ("rx", "ry"))
-    rx, ry = (rx if rx >= 0.0 else ry), (ry if ry >= 0.0 else rx)
-    rx, ry = max(0.0, min(rx, width / 2.0)), max(0.0, min(ry, height / 2.0))
-    size = complex(width, height)
-    if abs(rx - ry) <= SMALLEST:
-        return _shape("rectangle", complex(x, y) + size / 2.0, size, radius=rx)
-    if min(width, height) < SMALLEST:
-        return None
-    right, low = x + width, y + height  # corners that are parts of ellipses are no dial here
-    return _outline(
-        read_path(
-            f"M{x + rx} {y}H{right - rx}A{rx} {ry} 0 0 1 {right} {y + ry}V{low - ry}"
-            f"A{rx} {ry} 0 0 1 {right - rx} {low}H{x + rx}A{rx} {ry} 0 0 1 {x} {low - ry}"
-            f"V{y + ry}A{rx} {ry} 0 0 1 {x + rx} {y}Z"
-        )
-    )
-
-
-def _ellipse(attributes: _Attributes) -> DrawnItem | None:
-    cx, cy, r = (read_length(attributes.get(k)) for k in ("cx", "cy", "r"))
-    rx = read_length(attributes.get("rx"), otherwise=r)
-    ry = read_length(attributes.get("ry"), otherwise=r)
-    return _shape("ellipse", complex(cx, cy), 2.0 * complex(rx, ry))
-
-
-_FORMS: Mapping[str, Callable[[_Attributes], DrawnItem | None]] = {
-    "path": _path,
-    "rect": _rect,
-    "circle": _ellipse,
-    "ellipse": _ellipse,
-    "line": _line,
-    "polyline": lambda a: _points(a, closed=False),
-    "polygon": lambda a: _points(a, closed=True),
-}
-"""What each element draws; None: nothing."""

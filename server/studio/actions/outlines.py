@@ -67,7 +67,7 @@ def change_outline(user_id: int, entry_id: int, clip: str) -> Followed:
     """
     row = _changed(user_id, entry_id, clip)
     follows, stays = [], []
-    for drawing, (name, items) in _linked_to(user_id, row.key).items():
+    for drawing, (name, items) in _linked_to(user_id, row).items():
         command = FollowKept(
             items=tuple(items),
             clip=row.clip,
@@ -98,9 +98,10 @@ def _changed(user_id: int, entry_id: int, clip: str) -> ShelfEntry:
     return row
 
 
-def _linked_to(user_id: int, key: str) -> dict[int, tuple[str, list[str]]]:
-    """The drawings that hold linked copies of an outline: each with its name, and which items."""
-    wanted = f'"entry": "{key}"'
+def _linked_to(user_id: int, row: ShelfEntry) -> dict[int, tuple[str, list[str]]]:
+    """The drawings whose linked copies show another state of an outline: names, and the items."""
+    wanted = f'"entry": "{row.key}"'
+    newest = f'{wanted}, "state": {row.state},'
     found = (
         Item.objects.filter(drawing__in=of_owner(user_id))
         .filter(body__startswith=LINKED, body__contains=wanted)
@@ -109,7 +110,8 @@ def _linked_to(user_id: int, key: str) -> dict[int, tuple[str, list[str]]]:
     )
     linked: dict[int, tuple[str, list[str]]] = {}
     for drawing, name, item, body in found:
-        own = wanted in body  # the store does not tell large letters from small ones
+        # the store does not tell large letters from small ones
+        own = wanted in body and newest not in body
         if own and (drawing in linked or len(linked) < MOST_FOLLOWING):
             linked.setdefault(drawing, (name, []))[1].append(item)
     return linked

@@ -105,7 +105,10 @@ class OutlinesTest(TransactionTestCase):
             self.assertEqual(value.items[value.tree.children("copy")[0]].name, "leaf")
         self.assertEqual(Drawing.objects.get(pk=bystander).version, 0)
         same = self.ask("put", f"/shelf/{entry['id']}/clip", {"clip": PLATE}).json()
-        self.assertEqual(same["entry"]["state"], 2)
+        self.assertEqual((same["entry"]["state"], same["follows"]), (2, ["One", "Two"]))
+        self.assertEqual(self.value(drawings[0]).items["copy"].state, 2)
+        same = self.ask("put", f"/shelf/{entry['id']}/clip", {"clip": PLATE}).json()
+        self.assertEqual(same["follows"], [])
 
     def test_variations_are_compared(self):
         entry = self.keep()
