@@ -13,6 +13,7 @@ import numpy as np
 import resvg_py
 import shapely
 from buildup.drawing.model import Drawing
+from buildup.drawing.paint import Stroke, Style
 from buildup.drawing.sheet import Sheet
 from buildup.errors import Refusal
 from buildup.formats.hpgl import hpgl
@@ -157,12 +158,20 @@ class HpglTest(unittest.TestCase):
         near, _ = self.cut(value, order="nearest")
         self.assertEqual(near[-1][1][0][0] > 100, True)
 
-    def test_one_pen_a_colour(self):
-        strokes, said = self.cut(drawing(disc("a"), plate("b"), disc("c", by=100 + 90j)))
-        self.assertEqual(
-            [p for p, _ in strokes], [1, 1, 2] if False else sorted(p for p, _ in strokes)
-        )
-        self.assertEqual(said, "")
+    def test_one_pen_a_colour_and_eight_at_the_most(self):
+        def inked(number, colour):
+            item = disc(f"d{number}", by=100 + 90j + 60 * number)
+            return replace(item, style=Style(strokes=(Stroke(paint=colour),)))
+
+        pair = [inked(n, c) for n, c in enumerate(("#C2410C", "#0C6B65", "#C2410C"))]
+        strokes, said = self.cut(drawing(*pair), order="drawn")
+        self.assertEqual(([p for p, _ in strokes], said), ([1, 1, 2], ""))
+        many = [inked(n, f"#0000{n:02X}") for n in range(10)]
+        strokes, said = self.cut(drawing(*many), order="drawn")
+        self.assertEqual([p for p, _ in strokes], [1, 2, 3, 4, 5, 6, 7, 8, 8, 8])
+        self.assertIn("There are 10 colours", said)
+        bare = replace(disc(), style=Style(strokes=()))
+        self.assertEqual(self.cut(drawing(bare))[0], [])
 
     def test_our_reader_reads_what_ours_writes_and_says_where_it_cannot(self):
         text = "IN;SP2;PU0,0;PD40,0,40,40;PU80,80;PD0,0;PU;SP0;"

@@ -126,7 +126,7 @@ class HpglOut(Sending):
     tolerance: float = 0.1
     """Sheet units that chords may stay from the curves, from 0.001 to 100."""
     order: Literal["inside", "nearest", "drawn"] = "inside"
-    """What lies inside another form first; the nearest next; or as it is drawn."""
+    """For each pen: what lies inside another form first; the nearest next; or as it is drawn."""
 
     def __post_init__(self) -> None:
         _check_tolerance(self.tolerance)

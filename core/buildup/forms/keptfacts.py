@@ -7,10 +7,9 @@ from buildup.drawing.clips import Clip
 from buildup.drawing.model import Outline
 from buildup.forms.assembling import Form, operands_of
 from buildup.forms.contours import forms_in, item_box
-from buildup.geometry.areas import area_of
 from buildup.geometry.boxes import Box
 from buildup.geometry.lengths import length
-from buildup.geometry.regions import Loop, combined, combined_each
+from buildup.geometry.regions import area_of_loops, combined, combined_each
 
 ENOUGH = 0.01
 """Sheet units to which lengths are told."""
@@ -67,7 +66,7 @@ def kept_measures(clip: Clip, other: Clip) -> KeptMeasures:
     edges = (s for f in forms for c in f.contours for s in c.segments)
     return KeptMeasures(
         length=math.fsum(length(s, tolerance=ENOUGH) for s in edges),
-        area=_area(combined(operands_of(_closed(forms)), bool)),
+        area=area_of_loops(combined(operands_of(_closed(forms)), bool)),
         differs=_difference(forms, _forms(other)),
     )
 
@@ -80,8 +79,8 @@ def _difference(one: list[Form], other: list[Form]) -> float:
         return any(i < known for i in inside) != any(i >= known for i in inside)
 
     apart, either = combined_each([*first, *second], (only_one, bool))
-    whole = _area(either)
-    return _area(apart) / whole if whole else 0.0
+    whole = area_of_loops(either)
+    return area_of_loops(apart) / whole if whole else 0.0
 
 
 def _forms(clip: Clip) -> list[Form]:
@@ -91,7 +90,3 @@ def _forms(clip: Clip) -> list[Form]:
 
 def _closed(forms: list[Form]) -> list[Form]:
     return [f for f in forms if all(c.closed for c in f.contours) and f.contours]
-
-
-def _area(loops: tuple[Loop, ...]) -> float:
-    return abs(math.fsum(area_of(p.curve for p in loop) for loop in loops))

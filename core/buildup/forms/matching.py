@@ -9,11 +9,10 @@ from buildup.drawing.model import Drawing
 from buildup.errors import Refusal
 from buildup.forms.contours import form_of
 from buildup.forms.silhouettes import silhouette_on
-from buildup.geometry.areas import area_of
 from buildup.geometry.bezier import Cubic
 from buildup.geometry.lengths import length
 from buildup.geometry.nearest import nearest
-from buildup.geometry.regions import Loop, combined, combined_each
+from buildup.geometry.regions import Loop, area_of_loops, combined, combined_each
 from buildup.geometry.stations import stations
 from buildup.geometry.strands import Operand
 
@@ -91,8 +90,8 @@ def match(drawing: Drawing, items: Sequence[str], underlay: str) -> Match:
         (lambda inside: bool(inside) and known not in inside, lambda inside: inside == {known}),
     )
     whole = _area(silhouette)
-    covered = whole - _area_of_loops(missing)
-    either = whole + _area_of_loops(beyond)
+    covered = whole - area_of_loops(missing)
+    either = whole + area_of_loops(beyond)
     edge = [s for form in forms for path in form.contours for s in path]
     shape = [s for path in silhouette.contours for s in path]
     gaps = [
@@ -112,11 +111,7 @@ def match(drawing: Drawing, items: Sequence[str], underlay: str) -> Match:
 @lru_cache(maxsize=REMEMBERED)
 def _area(silhouette: Operand) -> float:
     """The area of a silhouette, which stays the same while outlines are dragged."""
-    return _area_of_loops(combined([silhouette], bool))
-
-
-def _area_of_loops(loops: Sequence[Loop]) -> float:
-    return abs(math.fsum(area_of(p.curve for p in loop) for loop in loops))
+    return area_of_loops(combined([silhouette], bool))
 
 
 def _nearest_places(of: Sequence[Cubic], to: Sequence[Cubic]) -> Iterator[Gap]:

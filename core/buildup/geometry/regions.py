@@ -6,7 +6,8 @@ parts of the operands' segments (`rejoining`).
 """
 
 import itertools
-from collections.abc import Callable, Mapping, Sequence
+import math
+from collections.abc import Callable, Iterable, Mapping, Sequence
 from dataclasses import dataclass, replace
 from typing import TypeVar
 
@@ -55,6 +56,15 @@ def symmetric_difference(inside: frozenset[int]) -> bool:
 def intersection_of(count: int) -> Keep:
     """What lies inside all of so many operands."""
     return lambda inside: len(inside) == count
+
+
+def area_of_loops(loops: Iterable[Loop]) -> float:
+    """The area that loops of a region enclose, holes taken off; square sheet units.
+
+    >>> area_of_loops(())
+    0.0
+    """
+    return abs(math.fsum(area_of(part.curve for part in loop) for loop in loops))
 
 
 @dataclass(frozen=True, slots=True)

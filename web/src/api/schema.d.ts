@@ -8634,7 +8634,7 @@ export interface components {
             tolerance?: number;
             /**
              * Order
-             * @description What lies inside another form first; the nearest next; or as it is drawn.
+             * @description For each pen: what lies inside another form first; the nearest next; or as it is drawn.
              * @default inside
              * @enum {string}
              */

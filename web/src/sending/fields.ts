@@ -146,7 +146,7 @@ export const FORMATS: readonly Format[] = [
           ["nearest", "The nearest next"],
           ["drawn", "As it is drawn"],
         ],
-        help: "What lies inside another form is cut before it, so that nothing moves. One pen a colour.",
+        help: "One pen a colour, one after the other. With each, what lies inside another form of its colour is cut before that.",
       },
     ],
   },

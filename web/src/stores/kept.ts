@@ -4,6 +4,7 @@ import { computed, ref, shallowRef, watch } from "vue";
 import { Trouble, get } from "../api/client";
 import type { Drawable, KeptClip, Point, ShelfEntry } from "../api/types";
 import { newId } from "../core/ids";
+import { placing } from "../tools/kept";
 import { useBoard } from "./board";
 import { remember, remembered } from "./remembered";
 import { useShelf } from "./shelf";
@@ -52,18 +53,9 @@ export const useKept = defineStore("kept", () => {
   async function drop(of: ShelfEntry, at: Point): Promise<void> {
     const found = await clipOf(of);
     if (!found) return;
-    const { clip, key, state, name } = found;
     const item = newId();
     board.select([item]);
-    board.commit({
-      kind: "place_kept",
-      clip,
-      copies: item,
-      called: name,
-      start: at,
-      container: board.place,
-      ...(linked.value ? { entry: key, state } : {}),
-    });
+    board.commit(placing(found, item, at, { linked: linked.value, container: board.place }));
   }
 
   /** Typed, the width; the height where it does not follow. */

@@ -54,7 +54,6 @@ export const useSending = defineStore("sending", () => {
     if (!ready() || !(await load())) return;
     kind.value = last.value ?? "svg";
     open.value = true;
-    see();
   }
 
   function set(part: Partial<Sending>): void {
@@ -133,7 +132,6 @@ export const useSending = defineStore("sending", () => {
     if (!sending) {
       kind.value = "svg";
       open.value = true;
-      see();
       return;
     }
     const name = await send(sending);

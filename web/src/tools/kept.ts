@@ -16,22 +16,30 @@ export interface InHand {
   size(): { width?: number; height?: number };
 }
 
+/** What is kept, placed with its middle or its first corner somewhere. */
+export function placing(
+  kept: KeptClip,
+  item: string,
+  start: Point,
+  how: { linked: boolean; container: string },
+): Extract<Command, { kind: "place_kept" }> {
+  return {
+    kind: "place_kept",
+    clip: kept.clip,
+    copies: item,
+    called: kept.name,
+    start,
+    container: how.container,
+    ...(how.linked ? { entry: kept.key, state: kept.state } : {}),
+  };
+}
+
 export class KeptTool extends BoxTool {
   constructor(board: Board, bench: Bench, hand: InHand) {
-    function placed(item: string, start: Point): Command | null {
+    const placed = (item: string, start: Point) => {
       const kept = hand.kept();
-      if (!kept) return null;
-      const link = hand.linked() ? { entry: kept.key, state: kept.state } : {};
-      return {
-        kind: "place_kept",
-        clip: kept.clip,
-        copies: item,
-        called: kept.name,
-        start,
-        container: board.place,
-        ...link,
-      };
-    }
+      return kept && placing(kept, item, start, { linked: hand.linked(), container: board.place });
+    };
     super(board, bench, {
       label: () => hand.kept()?.name ?? "",
       click: "in the size told at the right",
@@ -40,11 +48,11 @@ export class KeptTool extends BoxTool {
         const command = placed(item, p.at);
         if (!command) return;
         board.select([item]);
-        bench.commit({ ...command, ...hand.size() } as Command);
+        bench.commit({ ...command, ...hand.size() });
       },
       command(item, from, p) {
         const command = placed(item, from);
-        return command && ({ ...command, to: p.at, square: p.shift, centred: p.alt } as Command);
+        return command && { ...command, to: p.at, square: p.shift, centred: p.alt };
       },
     });
   }
