@@ -1,12 +1,14 @@
 import { execFileSync } from "node:child_process";
 import { createHash } from "node:crypto";
-import { copyFileSync, mkdirSync, readFileSync } from "node:fs";
+import { copyFileSync, mkdirSync, readdirSync, readFileSync } from "node:fs";
 import vue from "@vitejs/plugin-vue";
 import { defineConfig, type Plugin } from "vite";
 import { sources } from "./tools/core.mjs";
 
 const PYODIDE = "node_modules/pyodide";
 const FILES = ["pyodide.asm.mjs", "pyodide.asm.wasm", "python_stdlib.zip", "pyodide-lock.json"];
+const FAMILIES = "node_modules/@fontsource";
+const FACE = /-latin(-ext)?-(400-normal|400-italic|700-normal)\.woff2$/;
 const { version } = JSON.parse(readFileSync(`${PYODIDE}/package.json`, "utf8")) as {
   version: string;
 };
@@ -30,8 +32,23 @@ const shipPyodide: Plugin = {
   },
 };
 
+/** Ships the faces that words are set in, where the server finds them. */
+const shipFaces: Plugin = {
+  name: "ship-faces",
+  apply: "build",
+  writeBundle() {
+    mkdirSync("dist/faces", { recursive: true });
+    for (const family of readdirSync(FAMILIES)) {
+      for (const file of readdirSync(`${FAMILIES}/${family}/files`)) {
+        if (FACE.test(file))
+          copyFileSync(`${FAMILIES}/${family}/files/${file}`, `dist/faces/${file}`);
+      }
+    }
+  },
+};
+
 export default defineConfig(({ command }) => ({
-  plugins: [vue(), shipPyodide],
+  plugins: [vue(), shipPyodide, shipFaces],
   define: {
     __PYODIDE__: JSON.stringify(`/${folder}/`),
     __SNAPSHOT__: JSON.stringify(command === "build" ? `/${snapshot}` : ""),

@@ -10,11 +10,11 @@ import svgelements
 from buildup.drawing.clips import LONGEST_CLIP, clip_of, read_clip
 from buildup.drawing.model import Drawing, Group, Outline, Shape
 from buildup.drawing.paint import Style
+from buildup.drawing.pathreader import read_path
 from buildup.edits.apply import apply, read_command
 from buildup.edits.change import updated
 from buildup.errors import Refusal
 from buildup.formats.clipsvg import clip_svg
-from buildup.formats.svgpaths import read_path
 from buildup.formats.svgread import read_svg
 from buildup.forms.contours import contours_of, item_box, laid_style
 from buildup.geometry.bezier import point_at

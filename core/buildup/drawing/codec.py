@@ -16,19 +16,31 @@ from functools import cache
 from typing import Any, Literal, TypeVar, Union, cast
 
 from buildup.drawing.earlier import EARLIER
-from buildup.drawing.model import Assembly, Group, Item, Layer, Linked, Outline, Shape, Symmetry
+from buildup.drawing.model import (
+    Assembly,
+    Group,
+    Item,
+    Layer,
+    Linked,
+    Outline,
+    Shape,
+    Symmetry,
+    Words,
+)
 from buildup.errors import Refusal
 from buildup.geometry.tolerances import FARTHEST
 
 T = TypeVar("T")
-FORM = 9
+FORM = 10
 """Of items and deltas as they are kept. Form 1 had no containers, and said no form; form 2 had no
 patches in deltas; form 3 had no symmetries; form 4 had no assemblies;
 form 5 had no dashes, and assemblies no edge; form 6 had no anchors that are kept eased; form 7 had
-one stroke a style and nothing but an opacity of containers; form 8 had no linked copies."""
+one stroke a style and nothing but an opacity of containers; form 8 had no linked copies; form 9
+had no words."""
 ITEM_TYPES: Mapping[str, type[Item]] = {
     "outline": Outline,
     "shape": Shape,
+    "words": Words,
     "layer": Layer,
     "group": Group,
     "symmetry": Symmetry,

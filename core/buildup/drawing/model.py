@@ -8,6 +8,7 @@ from dataclasses import dataclass, field, replace
 from types import MappingProxyType
 from typing import Literal, TypeVar
 
+from buildup.drawing.lettering import Lettering
 from buildup.drawing.memo import Memo
 from buildup.drawing.paint import MITER_LIMIT, PLAIN, Finish, Join, Style
 from buildup.drawing.sheet import Sheet
@@ -282,6 +283,31 @@ class Stroked:
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
+class Lettered:
+    """An assembly that shows words, which run along what it holds.
+
+    Each line of them takes the next path; where there is none any more it follows the last one, a
+    leading further off.
+
+    Args:
+        lettering: what is said, and how.
+        start: where along a path its line is aligned, from 0 to 1; round and round where that is
+            closed.
+        offset: sheet units by which letters stand off the path; below 0 they hang below it.
+        other_side: they run along it the other way, on its other side.
+        shows: what it holds shows as well.
+
+    """
+
+    kind: Literal["lettered"] = "lettered"
+    lettering: Lettering
+    start: float = 0.0
+    offset: float = 0.0
+    other_side: bool = False
+    shows: bool = True
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
 class Assembly(Holder):
     """A container that shows as one form, made of what it holds, which stays as it is.
 
@@ -289,14 +315,14 @@ class Assembly(Holder):
         operation: what each part does to those below it, unless it has something of its own.
         style: how the form is painted.
         corners: those of the form that are worked, found again when its parts move.
-        edge: what becomes of the form of its parts, or of their strokes.
+        edge: what becomes of the form of its parts, or of their strokes; or words along them.
 
     """
 
     operation: Role = "joins"
     style: Style = Style()
     corners: tuple[FormCorner, ...] = ()
-    edge: Grown | Stroked | None = None
+    edge: Grown | Stroked | Lettered | None = None
 
 
 @dataclass(frozen=True, slots=True)
@@ -359,7 +385,25 @@ class Shape(Drawn):
     frame: Frame
 
 
-DrawnItem = Outline | Shape
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Words(Drawn):
+    """Words on a straight line or on an arc.
+
+    Args:
+        lettering: what is said, and how.
+        place: from the plane of the first line, which begins at 0 and runs level, to the sheet; it
+            keeps areas as they are, as the size of the letters is told with them.
+        radius: sheet units, of the circle that the first line bends along, its middle below; below
+            0 its middle is above. None: it is straight.
+
+    """
+
+    lettering: Lettering
+    place: Affine = Affine()
+    radius: float | None = None
+
+
+DrawnItem = Outline | Shape | Words
 Painted = DrawnItem | Assembly
 """What has a form and a style: what is drawn, and assemblies."""
 Item = DrawnItem | Layer | Group | Symmetry | Assembly | Linked
@@ -544,11 +588,13 @@ class Drawing:
         self.open_item(item_id)
         found = self.drawn_item(item_id)
         if not isinstance(found, Outline):
-            raise Refusal(
-                "not_an_outline",
-                f"“{found.name}” is a shape with dials. Turn it into outlines to edit its anchors.",
-                item_id,
+            what = "is a shape with dials" if isinstance(found, Shape) else "are words"
+            them = (
+                "it into outlines to edit its"
+                if isinstance(found, Shape)
+                else ("them into outlines to edit their")
             )
+            raise Refusal("not_an_outline", f"“{found.name}” {what}. Turn {them} anchors.", item_id)
         return found
 
     def contour(self, item_id: str, index: int) -> tuple[Outline, Contour]:

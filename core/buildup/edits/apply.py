@@ -43,6 +43,16 @@ from buildup.edits.gripping import LeanItems, ResizeItems, TurnItems
 from buildup.edits.guides import AddGuide, HideGuides, MoveGuide, RemoveGuides, SetGuide
 from buildup.edits.joining import BreakAnchors, JoinEnds, ReverseOutlines, StartAt
 from buildup.edits.keeping import FollowKept, PlaceKept, UnlinkItems
+from buildup.edits.lettering import (
+    AlignWords,
+    BendWords,
+    LayWords,
+    PullWords,
+    SayWords,
+    SetLine,
+    SetWords,
+    WriteWords,
+)
 from buildup.edits.links import check_links
 from buildup.edits.mirroring import MirrorItems
 from buildup.edits.onseams import held_on_seams
@@ -194,6 +204,14 @@ COMMANDS: tuple[type[Command], ...] = (
     PlaceKept,
     FollowKept,
     UnlinkItems,
+    WriteWords,
+    SayWords,
+    SetWords,
+    PullWords,
+    AlignWords,
+    BendWords,
+    LayWords,
+    SetLine,
     OrderItems,
     StepItems,
     HideItems,

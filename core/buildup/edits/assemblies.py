@@ -11,8 +11,10 @@ from buildup.drawing.model import (
     FillRule,
     Item,
     Layer,
+    Lettered,
     Outline,
     Role,
+    with_finish,
 )
 from buildup.drawing.paint import PLAIN, Style
 from buildup.drawing.tree import Move
@@ -21,6 +23,7 @@ from buildup.edits.command import Command
 from buildup.edits.containers import called
 from buildup.edits.leaving import left_of
 from buildup.edits.newitems import check_contours, check_new, free_id
+from buildup.edits.spelling import spelled
 from buildup.edits.taking import open_items, open_painted, several
 from buildup.edits.welds import as_outline
 from buildup.errors import Refusal
@@ -260,6 +263,16 @@ class MakeCompound(Command):
         return Delta(put=(made,), moves=(place,), removed=gone)
 
 
+def _settled(drawing: Drawing, item: Assembly) -> tuple[Item, Delta]:
+    """What an assembly's form becomes, and what that holds."""
+    if isinstance(item.edge, Lettered):
+        words = spelled(drawing, item)
+        return words.top, Delta(put=words.put[1:], moves=words.moves)
+    form = assembly_form(drawing, item.id)
+    made = replace(as_outline(item, form.contours), id=free_id(drawing.items, item.id))
+    return replace(made, rule=form.rule), Delta()
+
+
 def settled_assemblies(drawing: Drawing, ids: Sequence[str]) -> Delta:
     """The delta that makes plain outlines of assemblies, none of which holds another one.
 
@@ -284,12 +297,11 @@ def settled_assemblies(drawing: Drawing, ids: Sequence[str]) -> Delta:
                 item_id,
             )
         left = left_of(drawing, item)
-        made = replace(as_outline(item, form.contours), id=free_id(drawing.items, item_id))
-        made = replace(made, rule=form.rule)
-        if left is not None:
-            style = replace(made.style, finish=PLAIN)  # which the group has
-            made = replace(made, style=style, hidden=False, locked=False, role=None)
-        put.append(made)
+        made, held = _settled(drawing, item)
+        if left is not None:  # the group around it has all that
+            made = replace(with_finish(made, PLAIN), hidden=False, locked=False, role=None)
+        put += (made, *held.put)
+        moves += held.moves
         if left is None:
             moves.append((made.id, drawing.tree.container(item_id), item_id))
             removed.append(item_id)

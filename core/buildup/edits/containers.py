@@ -13,6 +13,7 @@ from buildup.drawing.model import (
     Holder,
     Item,
     Layer,
+    Lettered,
     Linked,
     Outline,
     Symmetry,
@@ -23,6 +24,7 @@ from buildup.drawing.tree import ROOT, Move
 from buildup.edits.change import Delta, row_of
 from buildup.edits.command import Command
 from buildup.edits.newitems import check_new, free_id
+from buildup.edits.spelling import words_alone
 from buildup.edits.stack import check_room
 from buildup.edits.taking import open_items, several
 from buildup.errors import Refusal
@@ -153,6 +155,11 @@ class TakeApart(Command):
             if chosen[group_id].hidden:
                 put += [replace(drawing.items[i], hidden=True) for i in held if i not in chosen]
         put += self._plain_parts(drawing, groups, put)
+        for group in groups:
+            if isinstance(group, Assembly) and isinstance(group.edge, Lettered):
+                words = words_alone(drawing, group, group.edge)
+                put.append(words)
+                moves.append((words.id, lies[group.id], group.id))
         said = ""
         if any(isinstance(g, Symmetry) for g in groups):
             said = "What was drawn is left; its images went with the symmetry."

@@ -4,7 +4,7 @@ from dataclasses import dataclass, replace
 from typing import ClassVar, Literal
 
 from buildup.drawing.checks import check_miter
-from buildup.drawing.model import Drawing, Grown, Stroked
+from buildup.drawing.model import Drawing, Grown, Lettered, Stroked
 from buildup.edits.assemblies import open_assembly
 from buildup.edits.change import Delta
 from buildup.edits.command import Command, Point
@@ -53,7 +53,15 @@ class SetEdge(Command):
     def delta(self, drawing: Drawing) -> Delta:
         if isinstance(self.edge, Grown):
             check_grown(self.edge)
-        return Delta(put=(replace(open_assembly(drawing, self.assembly), edge=self.edge),))
+        item = open_assembly(drawing, self.assembly)
+        if isinstance(item.edge, Lettered):
+            raise Refusal(
+                "words_along",
+                f"“{item.name}” are words along a line, whose form stays as it is. Nothing was "
+                "changed; take them apart first.",
+                item.id,
+            )
+        return Delta(put=(replace(item, edge=self.edge),))
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)

@@ -16,7 +16,7 @@ from buildup.edits.change import Delta
 from buildup.forms.seams import SeamLine, seams_of
 from buildup.geometry.angles import cross
 from buildup.geometry.tolerances import NO_LENGTH, SAME_PLACE
-from buildup.shapes.placement import moved_contour
+from buildup.shapes.moving import moved_contour
 
 NEARLY_SQUARE = 0.5
 """Cosine. A handle within 60° of square to the line is meant to cross it smoothly (common practice:

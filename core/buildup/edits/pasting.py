@@ -14,10 +14,12 @@ from buildup.drawing.model import (
     Drawn,
     Holder,
     Item,
+    Lettered,
     Linked,
     Outline,
     Shape,
     Symmetry,
+    Words,
     finish_of,
 )
 from buildup.drawing.soundpaint import check_finish, check_style
@@ -25,6 +27,7 @@ from buildup.drawing.tree import Move
 from buildup.edits.change import Delta, row_of
 from buildup.edits.command import Command, Point
 from buildup.edits.copying import check_count, numbered
+from buildup.edits.lettering import check_along, check_words
 from buildup.edits.newitems import check_new, under_new_ids
 from buildup.edits.symmetries import check_symmetry
 from buildup.edits.taking import several
@@ -149,6 +152,10 @@ def _check_item(item: Item) -> None:
         check_style(item.style)
     if isinstance(item, Outline):
         _check_outline(item)
+    if isinstance(item, Words):
+        check_words(item)
+    if isinstance(item, Assembly) and isinstance(item.edge, Lettered):
+        check_along(item.edge)
     if isinstance(item, Shape):
         kind = shape_kind(item.shape)
         if min(item.frame.width, item.frame.height) <= 0.0 or not item.frame.place.determinant:

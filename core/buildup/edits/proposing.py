@@ -25,7 +25,7 @@ from buildup.forms.welding import welded
 from buildup.geometry.angles import cross, degrees_of, line_degrees
 from buildup.geometry.apart import apart_both_ways
 from buildup.geometry.patience import begun
-from buildup.shapes.placement import moved_contour
+from buildup.shapes.moving import moved_contour
 
 PAIRS_A_SEGMENT = 80
 """What a segment of a form counts for those who wait."""

@@ -11,14 +11,13 @@ from buildup.drawing.model import (
     Assembly,
     Contour,
     Drawing,
-    Drawn,
-    DrawnItem,
     Frame,
     Item,
     Linked,
     Outline,
     Shape,
     Symmetry,
+    Words,
 )
 from buildup.drawing.paint import Style
 from buildup.drawing.soundpaint import check_style
@@ -27,6 +26,7 @@ from buildup.edits.change import Delta, chained, placed, updated
 from buildup.edits.command import Command, Point
 from buildup.edits.dials import shapes_of, shared_dials, with_word
 from buildup.edits.newitems import check_new, new_name
+from buildup.edits.spelling import spelled_out
 from buildup.edits.taking import open_items
 from buildup.edits.welds import as_outline, weld_all
 from buildup.errors import Refusal
@@ -199,16 +199,18 @@ def _plainly(drawing: Drawing, tops: list[str]) -> list[Delta]:
     symmetries = [i for i in every if isinstance(drawing.items[i], Symmetry)]
     inside = {i for s in symmetries for i in drawing.tree.below(s)}
     others = [drawing.items[i] for i in every if i not in inside]
-    live = [i for i in others if isinstance(i, Drawn) and _is_live(i)]
+    live = [i for i in others if isinstance(i, Outline | Shape) and _is_live(i)]
+    words = [i for i in others if isinstance(i, Words)]
     deltas = weld_all(drawing, symmetries)
     put: list[Item] = [as_outline(i, contours_of(drawing, i.id)) for i in live]
     put += [as_group(i) for i in map(drawing.items.__getitem__, every) if isinstance(i, Linked)]
+    deltas += [spelled_out(drawing, w) for w in words]
     if put:
         deltas.append(Delta(put=tuple(put)))
     return deltas
 
 
-def _is_live(item: DrawnItem) -> bool:
+def _is_live(item: Outline | Shape) -> bool:
     """Whether an item has dials or worked corners."""
     return isinstance(item, Shape) or any(
         a.corner is not None for c in item.contours for a in c.anchors

@@ -13,6 +13,7 @@ from buildup.drawing.model import (
     Painted,
     Shape,
     Symmetry,
+    Words,
     finish_of,
     with_finish,
 )
@@ -28,7 +29,7 @@ from buildup.forms.images import images
 from buildup.forms.sides import kept
 from buildup.forms.welding import welded
 from buildup.geometry.transforms import Affine
-from buildup.shapes.placement import moved_contour
+from buildup.shapes.moving import moved_contour
 
 
 def weld_all(drawing: Drawing, symmetries: list[str]) -> list[Delta]:
@@ -156,5 +157,5 @@ def as_outline(item: Painted, contours: Iterable[Contour]) -> Outline:
         locked=item.locked,
         role=item.role,
         contours=tuple(contours),
-        angle=own_standing(item).angle if isinstance(item, Shape) else 0.0,
+        angle=own_standing(item).angle if isinstance(item, Shape | Words) else 0.0,
     )

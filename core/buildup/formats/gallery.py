@@ -5,7 +5,7 @@ from xml.sax.saxutils import escape
 from buildup.drawing.model import Contour
 from buildup.geometry.transforms import shift, stretch
 from buildup.shapes.kinds import Dial, Dials, ShapeKind
-from buildup.shapes.placement import moved_contour
+from buildup.shapes.moving import moved_contour
 from buildup.shapes.registry import SHAPES
 from buildup.view.pathdata import path_data
 

@@ -27,7 +27,7 @@ from buildup.forms.seen import painted_area, painted_box
 from buildup.forms.sides import kept
 from buildup.geometry.boxes import Box
 from buildup.geometry.transforms import Affine
-from buildup.shapes.placement import moved_contour
+from buildup.shapes.moving import moved_contour
 
 
 @dataclass(frozen=True, slots=True)

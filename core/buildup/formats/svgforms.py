@@ -5,7 +5,7 @@ from itertools import islice
 
 from buildup.drawing.checks import MOST_ANCHORS
 from buildup.drawing.model import Anchor, Contour, DrawnItem, Frame, Outline, Shape
-from buildup.formats.svgpaths import numbers, read_path
+from buildup.drawing.pathreader import numbers, read_path
 from buildup.formats.svgvalues import read_length
 from buildup.geometry.tolerances import SMALLEST
 from buildup.geometry.transforms import shift

@@ -44,7 +44,8 @@ from buildup.formats.svgvalues import (
 )
 from buildup.forms.contours import item_contours
 from buildup.geometry.transforms import Affine, shift
-from buildup.shapes.placement import Way, moved_contour, moved_item
+from buildup.shapes.moving import moved_contour
+from buildup.shapes.placement import Way, moved_item
 
 MOST_READ = 60_000
 """Anchors in all."""

@@ -6,9 +6,9 @@ from collections.abc import Callable, Mapping
 
 from buildup.drawing.checks import MOST_DASHES, MOST_MITER, WIDEST_STROKE
 from buildup.drawing.paint import MITER_LIMIT, Cap, Join, Paint, Stroke, Style
+from buildup.drawing.pathreader import numbers
 from buildup.drawing.units import UNITS
 from buildup.formats.colours import read_colour
-from buildup.formats.svgpaths import numbers
 from buildup.geometry.angles import slope
 from buildup.geometry.transforms import Affine, shift, turn
 

@@ -13,22 +13,27 @@ from buildup.drawing.model import (
     FillRule,
     FormCorner,
     Grown,
+    Lettered,
     Outline,
     Shape,
     Stroked,
     Symmetry,
+    Words,
 )
 from buildup.drawing.paint import Style, boxed, laid, moved_style
 from buildup.errors import Refusal
 from buildup.forms.assembling import Assembled, Form, PartForm, assembled
 from buildup.forms.images import shown_images
+from buildup.forms.letterforms import lettered
 from buildup.forms.sides import kept
 from buildup.forms.strokeforms import grown, stroke_form
 from buildup.geometry.boxes import Box
 from buildup.geometry.patience import heard_by
 from buildup.geometry.transforms import Affine
 from buildup.shapes.corners import worked
-from buildup.shapes.placement import moved_contour, shape_contours
+from buildup.shapes.lettering import word_contours
+from buildup.shapes.moving import moved_contour
+from buildup.shapes.placement import shape_contours
 
 HERE = Affine()
 """The map that leaves everything where it is."""
@@ -57,6 +62,8 @@ def _assembled(drawing: Drawing, assembly: str) -> Assembled:
     assert isinstance(item, Assembly)  # noqa: S101
     stroked = isinstance(item.edge, Stroked)
     try:
+        if isinstance(item.edge, Lettered):
+            return lettered(contours_along(drawing, assembly), item.edge)
         parts = []
         for part in drawing.tree.children(assembly):
             own = drawing.items[part]
@@ -68,6 +75,12 @@ def _assembled(drawing: Drawing, assembly: str) -> Assembled:
         return assembled(parts, item.corners)
     except Refusal as refusal:
         return Assembled(trouble=refusal.sentence)
+
+
+def contours_along(drawing: Drawing, item_id: str, *, alone: bool = False) -> list[Contour]:
+    """All contours that show of what an assembly holds; or, `alone`, of an item itself."""
+    parts = (item_id,) if alone else drawing.tree.children(item_id)
+    return [c for part in parts for f in forms_in(drawing, part) for c in f.contours]
 
 
 def grown_item(drawing: Drawing, item_id: str, edge: Grown) -> Assembled:
@@ -114,6 +127,11 @@ def boxed_style(drawing: Drawing, item_id: str) -> Style:
     return boxed(style, lambda: box_of(contours)) if contours else style
 
 
+def shows_parts(assembly: Assembly) -> bool:
+    """Whether what an assembly holds shows beside its form, as it is."""
+    return isinstance(assembly.edge, Grown | Lettered) and assembly.edge.shows
+
+
 def _form(contours: tuple[Contour, ...], rule: FillRule, style: Style) -> Form:
     return Form(contours, rule, laid_across(contours, style))
 
@@ -151,9 +169,11 @@ def forms_in(
 
 
 def item_contours(item: DrawnItem) -> tuple[Contour, ...]:
-    """The contours of an item on its own: shapes by their dials, corners worked."""
+    """The contours of an item on its own: shapes by their dials, letters, corners worked."""
     if isinstance(item, Shape):
         return shape_contours(item)
+    if isinstance(item, Words):
+        return word_contours(item)
     return tuple(worked(c).contour for c in item.contours)
 
 
@@ -231,7 +251,7 @@ def _box_under(drawing: Drawing, item_id: str, by: Affine) -> Box | None:
     contours = contours_under(drawing, item_id, by)
     own = [box_of(contours)] if contours else []
     item = drawing.items[item_id]
-    if isinstance(item, Assembly) and isinstance(item.edge, Grown) and item.edge.shows:
+    if isinstance(item, Assembly) and shows_parts(item):
         parts = (box_under(drawing, i, by) for i in drawing.tree.children(item_id))
         own += [b for b in parts if b is not None]
     return Box.union(own) if own else None

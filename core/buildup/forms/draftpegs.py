@@ -3,7 +3,7 @@
 from dataclasses import dataclass
 from typing import Literal
 
-PegUnit = Literal["length", "angle", "count"]
+PegUnit = Literal["length", "angle", "count", "percent"]
 STEP = 15.0
 """Degrees at which a dragged angle is held with Shift."""
 

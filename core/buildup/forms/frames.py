@@ -5,12 +5,24 @@ from dataclasses import dataclass
 from typing import Literal
 
 from buildup.drawing.extent import box_of
-from buildup.drawing.model import Drawing, Drawn, DrawnItem, Outline, Shape, Symmetry
+from buildup.drawing.model import (
+    Assembly,
+    Drawing,
+    Drawn,
+    DrawnItem,
+    Item,
+    Lettered,
+    Outline,
+    Shape,
+    Symmetry,
+    Words,
+)
 from buildup.forms.contours import box_under
 from buildup.geometry.angles import cross, degrees_of, direction
 from buildup.geometry.boxes import Box
 from buildup.geometry.tolerances import NO_LENGTH
 from buildup.geometry.transforms import Affine, in_axes, stretch, turn
+from buildup.shapes.lettering import plane_box
 
 Grip = Literal["nw", "n", "ne", "e", "se", "s", "sw", "w"]
 Spot = Literal["nw", "n", "ne", "w", "middle", "e", "sw", "s", "se"]
@@ -156,13 +168,17 @@ def _angles(drawing: Drawing, item_id: str) -> frozenset[float | None]:
     item = drawing.items[item_id]
     if isinstance(item, Outline):
         return frozenset((_half_turn(item.angle),))
-    if isinstance(item, Shape):
+    if isinstance(item, Shape | Words):
         stands = own_standing(item)
         return frozenset((None if stands.lean else _half_turn(stands.angle),))
-    if isinstance(item, Symmetry):
+    if isinstance(item, Symmetry) or _is_lettered(item):
         return frozenset((None,))
     held = (drawing.known(_angles, i) for i in drawing.tree.children(item_id))
     return frozenset[float | None]().union(*held)
+
+
+def _is_lettered(item: Item) -> bool:
+    return isinstance(item, Assembly) and isinstance(item.edge, Lettered)
 
 
 def _half_turn(angle: float) -> float:
@@ -175,6 +191,11 @@ def own_standing(item: DrawnItem) -> Standing:
         place, width, height = item.frame.place, item.frame.width, item.frame.height
         own = Standing(place.origin, width, height, degrees_of(place.across))
         return stood(place.origin, place.across * width, place.down * height, otherwise=own)
+    if isinstance(item, Words):
+        flat, place = plane_box(item), item.place
+        own = Standing(place(flat.centre), flat.width, flat.height, degrees_of(place.across))
+        sides = (place.across * flat.width, place.down * flat.height)
+        return stood(own.centre, *sides, otherwise=own)
     box = box_of(item.contours, angle=item.angle)
     if item.angle == 0.0:
         return Standing(box.centre, box.width, box.height, 0.0)

@@ -29,7 +29,8 @@ def paintings_beside(drawing: Drawing, item_id: str) -> tuple[Sequence[Form], Se
         return tuple(replace(f, style=style) for f, style in plain), ()
     if not item.edge.shows:
         return (), ()
-    return ((), held) if grows(item.edge) else (held, ())
+    above = isinstance(item.edge, Grown) and grows(item.edge)
+    return ((), held) if above else (held, ())
 
 
 def grows(edge: Grown) -> bool:

@@ -18,7 +18,7 @@ from buildup.forms.sides import joins_along
 from buildup.geometry.angles import cross, dot, unit
 from buildup.geometry.tolerances import RIGHT_ABOUT, SAME_PLACE
 from buildup.geometry.transforms import Affine
-from buildup.shapes.placement import moved_contour
+from buildup.shapes.moving import moved_contour
 
 
 @dataclass(frozen=True, slots=True)

@@ -1,10 +1,12 @@
 """Items under a map: moved, turned, scaled, sheared, mirrored."""
 
+from collections.abc import Mapping
 from dataclasses import dataclass, replace
 from typing import TypeVar, overload
 
 from buildup.drawing.checks import WIDEST_EFFECT, WIDEST_STROKE
 from buildup.drawing.extent import box_of
+from buildup.drawing.lettering import Align, Lettering
 from buildup.drawing.model import (
     Anchor,
     Assembly,
@@ -15,28 +17,31 @@ from buildup.drawing.model import (
     Grown,
     HandStroke,
     Item,
+    Lettered,
     Linked,
     Outline,
     Shape,
     Symmetry,
-    Twin,
+    Words,
 )
 from buildup.drawing.paint import Effect, Shadow, Style, has_gradient, laid, moved_style
 from buildup.geometry.angles import (
     degrees_of,
     direction,
-    dot,
     line_degrees,
     normal_degrees,
     unit,
 )
 from buildup.geometry.boxes import Box
-from buildup.geometry.tolerances import NO_LENGTH, RIGHT_ABOUT
+from buildup.geometry.tolerances import NO_LENGTH
 from buildup.geometry.transforms import Affine, shift
 from buildup.shapes.corners import worked
+from buildup.shapes.lettering import word_contours
+from buildup.shapes.moving import moved_contour
 from buildup.shapes.registry import dials_of, shape_kind
 
 T = TypeVar("T")
+OTHER_END: Mapping[Align, Align] = {"start": "end", "middle": "middle", "end": "start"}
 SAME_ANGLE = 1e-9
 """Degrees within which a line has kept its angle: a plain move leaves it to the last bit."""
 
@@ -77,34 +82,11 @@ def shape_contours(shape: Shape) -> tuple[Contour, ...]:
     return tuple(moved_contour(c, frame.place) for c in made)
 
 
-def moved_anchor(anchor: Anchor, by: Affine) -> Anchor:
-    """An anchor under a map, its handles with it; it stays a twin where the map allows that."""
-    into = None if anchor.into is None else by.vector(anchor.into)
-    out = None if anchor.out is None else by.vector(anchor.out)
-    twin = None if anchor.twin is None else _moved_twin(anchor.twin, by)
-    return Anchor(
-        by(anchor.at), into, out, anchor.kind, twin, anchor.corner, anchor.seam, anchor.eased
-    )
-
-
-def _moved_twin(twin: Twin, by: Affine) -> Twin | None:
-    """The mirror line under a map; None when what was mirrored no longer is (a slanted stretch)."""
-    along, across = unit(by.vector(twin.along)), unit(by.vector(twin.along * 1j))
-    if not along or abs(dot(along, across)) > RIGHT_ABOUT:
-        return None
-    return replace(twin, through=by(twin.through), along=along)
-
-
 def _moved_stroke(stroke: HandStroke, by: Affine) -> HandStroke:
     """What was drawn by hand under a map; its tolerance grows with it."""
     parts = tuple(tuple(by(p) for p in part) for part in stroke.parts)
     scale = abs(by.determinant) ** 0.5
     return replace(stroke, parts=parts, tolerance=max(stroke.tolerance * scale, NO_LENGTH))
-
-
-def moved_contour(contour: Contour, by: Affine) -> Contour:
-    """A contour under a map."""
-    return replace(contour, anchors=tuple(moved_anchor(a, by) for a in contour.anchors))
 
 
 Placed = DrawnItem | Symmetry | Assembly | Linked
@@ -125,8 +107,8 @@ def moved_item(item: Placed, way: Way) -> Placed:
     """An item that takes a way.
 
     A shape keeps its dials: scaling along its own axes changes its width and height, a shear
-    goes into its placement. A symmetry takes its line or centre along, an assembly the places by
-    which it tells its corners, a linked copy its way from what is kept.
+    goes into its placement. Words are set larger. A symmetry takes its line or centre along, an
+    assembly the places by which it tells its corners, a linked copy its way from what is kept.
     """
     by = way.by
     if isinstance(item, Assembly):
@@ -135,8 +117,7 @@ def moved_item(item: Placed, way: Way) -> Placed:
         return _moved_symmetry(item, by)
     if isinstance(item, Linked):
         return _moved_link(item, way)
-    moved = _moved_outline(item, way) if isinstance(item, Outline) else _moved_shape(item, by)
-    moved = _painted_along(item, moved, by)
+    moved = _painted_along(item, _moved_drawn(item, way), by)
     return _grown(moved, abs(by.determinant) ** 0.5) if way.grows else moved
 
 
@@ -144,7 +125,7 @@ def grown_item(item: Item, scale: float) -> Item:
     """An item whose strokes, corner radii and other lengths are scaled, where it stands."""
     if isinstance(item, Assembly):
         return _grown_assembly(item, scale)
-    return _grown(item, scale) if isinstance(item, Outline | Shape) else item
+    return _grown(item, scale) if isinstance(item, Outline | Shape | Words) else item
 
 
 def laid_item(item: T) -> T:
@@ -163,6 +144,8 @@ def laid_item(item: T) -> T:
 def _box(item: Drawn) -> Box:
     if isinstance(item, Outline):
         return box_of([worked(c).contour for c in item.contours])
+    if isinstance(item, Words):
+        return box_of(word_contours(item))
     assert isinstance(item, Shape)  # noqa: S101
     return box_of(shape_contours(item))
 
@@ -172,6 +155,12 @@ def _painted_along(item: DrawnItem, moved: DrawnItem, by: Affine) -> DrawnItem:
     if not has_gradient(item.style):
         return moved
     return replace(moved, style=moved_style(laid(item.style, lambda: _box(item)), by))
+
+
+def _moved_drawn(item: DrawnItem, way: Way) -> DrawnItem:
+    if isinstance(item, Outline):
+        return _moved_outline(item, way)
+    return _moved_words(item, way.by) if isinstance(item, Words) else _moved_shape(item, way.by)
 
 
 def _moved_outline(item: Outline, way: Way) -> Outline:
@@ -192,7 +181,23 @@ def _moved_symmetry(item: Symmetry, by: Affine) -> Symmetry:
 def _moved_assembly(item: Assembly, way: Way) -> Assembly:
     corners = tuple(replace(c, at=way.by.vector(c.at)) for c in item.corners)
     moved = replace(item, style=moved_style(item.style, way.by), corners=corners)
+    if isinstance(item.edge, Lettered) and way.by.determinant:
+        moved = replace(moved, edge=_moved_edge(item.edge, way.by))
     return _grown_assembly(moved, abs(way.by.determinant) ** 0.5) if way.grows else moved
+
+
+def _moved_edge(edge: Lettered, by: Affine) -> Lettered:
+    """Words whose paths take a way; where that mirrors, they can still be read, on the same side.
+
+    So they run along the paths the other way.
+    """
+    scale = abs(by.determinant) ** 0.5
+    moved = replace(edge, lettering=sized(edge.lettering, scale), offset=edge.offset * scale)
+    if by.determinant > 0.0:
+        return moved
+    said = replace(moved.lettering, align=OTHER_END[edge.lettering.align])
+    other = not edge.other_side
+    return replace(moved, lettering=said, start=1.0 - edge.start, other_side=other)
 
 
 def _grown_assembly(item: Assembly, scale: float) -> Assembly:
@@ -210,6 +215,22 @@ def _moved_link(item: Linked, way: Way) -> Linked:
     grown = item.grown * (abs(way.by.determinant) ** 0.5 if way.grows else 1.0)
     place = way.by.after(item.place)
     return replace(item, place=place, turned=normal_degrees(way.turned + before), grown=grown)
+
+
+def _moved_words(item: Words, by: Affine) -> Words:
+    """How areas grow goes into the size of the letters, the rest into their place."""
+    place = by.after(item.place)
+    scale = abs(place.determinant) ** 0.5
+    if by.across == 1 and by.down == 1j:
+        return replace(item, place=place)
+    plain = Affine(place.across / scale, place.down / scale, place.origin)
+    radius = None if item.radius is None else item.radius * scale
+    return replace(item, lettering=sized(item.lettering, scale), place=plain, radius=radius)
+
+
+def sized(lettering: Lettering, scale: float) -> Lettering:
+    """Lettering that is larger by a factor."""
+    return replace(lettering, size=lettering.size * scale)
 
 
 def _moved_shape(item: Shape, by: Affine) -> Shape:
@@ -243,6 +264,8 @@ def _grown(item: DrawnItem, scale: float) -> DrawnItem:
     if isinstance(item, Outline):
         contours = tuple(_grown_corners(c, scale) for c in item.contours)
         return replace(item, style=style, contours=contours)
+    if isinstance(item, Words):
+        return replace(item, style=style)
     return replace(item, style=style, dials={**item.dials, **_grown_dials(item, scale)})
 
 

@@ -2,7 +2,7 @@
 
 from dataclasses import dataclass
 
-from buildup.drawing.model import Assembly, Drawing, FillRule, Grown, Role, Stroked
+from buildup.drawing.model import Assembly, Drawing, FillRule, Grown, Lettered, Role, Stroked
 from buildup.drawing.paint import PLAIN, Finish, Style
 from buildup.forms.assembling import Assembled, Form
 from buildup.forms.contours import drawn_under
@@ -79,7 +79,7 @@ def assembly_mark(drawing: Drawing, item: Assembly, form: Assembled) -> Assembly
         parts=tuple(parts),
         gone=len(form.gone),
         trouble=form.trouble,
-        edge=item.edge,
+        edge=None if isinstance(item.edge, Lettered) else item.edge,
         peg=edge_peg(form, item.edge) if isinstance(item.edge, Grown) else None,
         below=tuple(map(paint_mark, below)),
         above=tuple(map(paint_mark, above)),

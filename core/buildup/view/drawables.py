@@ -25,6 +25,7 @@ from buildup.view.assemblymarks import AssemblyMark, assembly_mark
 from buildup.view.paintmarks import FilterMark, dashes_of, filter_mark
 from buildup.view.pathdata import path_data
 from buildup.view.symmetrymarks import SymmetryMark, symmetry_mark
+from buildup.view.wordmarks import WordsMark, words_mark
 
 Point = tuple[float, float]
 
@@ -70,7 +71,7 @@ class Drawable:
     name: str
     type: str
     """The registry's name of a shape, or `outline`, `layer`, `group`, `symmetry`, `assembly`,
-    `linked`."""
+    `linked`, `words`."""
     hidden: bool
     locked: bool
     box: tuple[float, float, float, float]
@@ -101,6 +102,8 @@ class Drawable:
     """What it does in the assembly it lies in, if that is something of its own."""
     link: LinkMark | None = None
     """Of a linked copy, what it follows."""
+    words: WordsMark | None = None
+    """Of words, also along a line, what they say and how."""
 
 
 def drawable(drawing: Drawing, item_id: str) -> Drawable:
@@ -122,6 +125,7 @@ def _drawable(drawing: Drawing, item_id: str) -> Drawable:
         box=bounds,
         finish=finish_of(item),
         filter=filter_mark(drawing, item_id),
+        words=words_mark(drawing, item),
     )
     if isinstance(item, Assembly):
         form = assembly_form(drawing, item_id)

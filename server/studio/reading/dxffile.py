@@ -10,9 +10,9 @@ from collections.abc import Iterator
 from buildup.drawing.clips import Clip
 from buildup.drawing.model import Contour, Group, Item, Outline
 from buildup.drawing.paint import Stroke, Style
+from buildup.drawing.pathreader import PathReader
 from buildup.errors import Refusal
 from buildup.formats.incoming import Incoming
-from buildup.formats.svgpaths import PathReader
 from buildup.formats.svgread import MOST_ITEMS, MOST_READ
 from buildup.forms.contours import moved_contours
 from buildup.geometry.boxes import Box

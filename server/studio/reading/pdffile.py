@@ -13,9 +13,9 @@ import pypdfium2.raw as pdfium
 from buildup.drawing.clips import Clip
 from buildup.drawing.model import Outline
 from buildup.drawing.paint import Finish, Stroke, Style
+from buildup.drawing.pathreader import PathReader
 from buildup.errors import Refusal
 from buildup.formats.incoming import Incoming
-from buildup.formats.svgpaths import PathReader
 from buildup.formats.svgread import MOST_ITEMS, MOST_READ
 from buildup.geometry.boxes import Box
 from buildup.geometry.transforms import Affine

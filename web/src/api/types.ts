@@ -25,7 +25,7 @@ export type Card = Schemas["Card"];
 export type Drawable = Required<
   Omit<
     Schemas["Drawable"],
-    "splice" | "symmetry" | "assembly" | "style" | "finish" | "filter" | "link"
+    "splice" | "symmetry" | "assembly" | "style" | "finish" | "filter" | "link" | "words"
   >
 > &
   Pick<Schemas["Drawable"], "splice"> & {
@@ -35,7 +35,14 @@ export type Drawable = Required<
     symmetry: SymmetryMark | null;
     assembly: AssemblyMark | null;
     link: LinkMark | null;
+    words: WordsMark | null;
   };
+/** What words say, and how. */
+export type WordsMark = Required<Schemas["WordsMark"]>;
+export type FaceFacts = Schemas["FaceFacts"];
+export type Shaped = Schemas["Shaped"];
+export type Saying = Schemas["Saying"];
+export type SetWords = Schemas["SetWords"];
 /** What a linked copy follows. */
 export type LinkMark = Schemas["LinkMark"];
 /** How far an edit is that takes long. */

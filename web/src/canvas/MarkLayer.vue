@@ -31,6 +31,7 @@ import StaysMark from "./StaysMark.vue";
 import SymmetryLines from "./SymmetryLines.vue";
 import TroubleMarks from "./TroubleMarks.vue";
 import TwinLines from "./TwinLines.vue";
+import WordPegs from "./WordPegs.vue";
 import { showInImage } from "./lens";
 
 withDefaults(defineProps<{ /** Not the one in the loupe. */ main?: boolean }>(), { main: true });
@@ -144,6 +145,7 @@ const withHandles = computed<Mark[]>(() => {
           <FrameMark :frame="board.marks.frame" />
           <PegMark v-for="peg in board.marks.pegs" :key="peg.dial" :peg="peg" />
           <EdgePeg />
+          <WordPegs />
           <MiterMarks />
           <ShadowPegs />
         </template>

@@ -45,6 +45,8 @@ import SymmetryPanel from "./SymmetryPanel.vue";
 import ThinPanel from "./ThinPanel.vue";
 import TwinPanel from "./TwinPanel.vue";
 import UnderlayPanel from "./UnderlayPanel.vue";
+import WordStarts from "./WordStarts.vue";
+import WordsPanel from "./WordsPanel.vue";
 
 const board = useBoard();
 const mirroring = useMirroring();
@@ -126,10 +128,11 @@ const anchors = computed(() => tools.active === "anchors");
           </template>
         </template>
         <template v-else-if="tools.active !== 'brush'">
+          <WordsPanel />
           <DialPanel v-if="board.marks.dials.length > 0" />
           <SymmetryPanel v-if="one?.symmetry" :id="one.id" />
-          <AssemblyPanel v-if="one?.assembly" :id="one.id" />
-          <EdgePanel v-if="one?.assembly" :id="one.id" :mark="one.assembly" />
+          <AssemblyPanel v-if="one?.assembly && !one.words" :id="one.id" />
+          <EdgePanel v-if="one?.assembly && !one.words" :id="one.id" :mark="one.assembly" />
           <LinkPanel />
           <PartPanel />
           <ItemPanel v-if="board.marks.frame" />
@@ -161,6 +164,10 @@ const anchors = computed(() => tools.active === "anchors");
       <template v-else-if="tools.name === 'underlay'">
         <header><h2>Underlays</h2></header>
         <UnderlayPanel />
+      </template>
+      <template v-else-if="tools.name === 'words'">
+        <header><h2>Words</h2></header>
+        <WordStarts />
       </template>
       <template v-else-if="tools.name !== 'kept'">
         <template v-if="tools.draws">

@@ -20,12 +20,14 @@ import { SweepTool } from "../tools/sweep";
 import { SymmetryTool } from "../tools/symmetry";
 import type { Bench, Hit, Tool } from "../tools/tool";
 import { UnderlayTool } from "../tools/underlay";
+import { WordsTool } from "../tools/words";
 import { useArranging } from "./arranging";
 import { useBoard } from "./board";
 import { useBrushing } from "./brushing";
 import { useDrafting } from "./drafting";
 import { useCues } from "./cues";
 import { useKept } from "./kept";
+import { useLettering } from "./lettering";
 import { useMatching } from "./matching";
 import { useMirroring } from "./mirroring";
 import { useSampling } from "./sampling";
@@ -54,6 +56,7 @@ export const useTools = defineStore("tools", () => {
   const matching = useMatching();
   const mirroring = useMirroring();
   const keeping = useKept();
+  const lettering = useLettering();
   const name = ref("select");
   const box = shallowRef<[Point, Point] | null>(null);
   const hit = shallowRef<Hit | null>(null);
@@ -100,7 +103,15 @@ export const useTools = defineStore("tools", () => {
   const nudgeStep = (): number => Math.max(1 / view.scale, 0.1);
   const startStyle = (): { style?: Style } =>
     starts.kept.style ? { style: starts.kept.style } : {};
-  const select = new SelectTool(board, bench, nudgeStep, showBox, () => use("anchors"));
+  const typeWords = (): void => {
+    lettering.focus += 1;
+  };
+  /** A double click goes into what is clicked: words are typed, outlines edited by their anchors. */
+  const goInto = (): void => {
+    if (lettering.words.length > 0) typeWords();
+    else use("anchors");
+  };
+  const select = new SelectTool(board, bench, nudgeStep, showBox, goInto);
   const made: Record<string, Tool> = {
     select,
     anchors: new AnchorsTool(board, bench, nudgeStep, () => REACH / view.scale, showBox),
@@ -165,6 +176,10 @@ export const useTools = defineStore("tools", () => {
       const [width, height] = keeping.size;
       return { width, ...(keeping.own ? {} : { height }) };
     },
+  });
+  made["words"] = new WordsTool(board, bench, {
+    write: (at, line) => void lettering.write(at, line),
+    type: typeWords,
   });
   made["line"] = new LineTool(board, bench, { style: startStyle });
 

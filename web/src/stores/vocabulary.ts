@@ -14,6 +14,7 @@ const OTHERS: Record<string, string> = {
   symmetry: "Symmetry",
   assembly: "Assembly",
   linked: "Linked copy",
+  words: "Words",
 };
 
 export const useVocabulary = defineStore("vocabulary", () => {

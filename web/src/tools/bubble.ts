@@ -46,6 +46,12 @@ export function bubbleFor(
       const peg = board.drawable(hit.assembly)?.assembly?.peg;
       return peg ? `${peg.label} ${dialText(peg.value, peg.unit, unit)}` : null;
     }
+    case "words": {
+      const peg = board.drawable(hit.item)?.words?.pegs.find((p) => p.name === hit.setting);
+      if (!peg) return null;
+      if (hit.setting === "radius" && peg.value === 0) return "straight";
+      return `${peg.label} ${dialText(peg.value, peg.unit, unit)}`;
+    }
     case "item":
       return place(frame.centre);
     case "pivot": {

@@ -51,6 +51,12 @@ export const GROUPS: Group[] = [
         key: "T",
         icon: "M2 10C3 6 5 5.5 5.5 8S7 11.5 8.5 8S11 4.5 11.5 7S12.5 10.5 14 8.5",
       },
+      {
+        name: "words",
+        label: "Words",
+        key: "I",
+        icon: "M2 13L5.5 4L9 13M3.3 10H7.7M12.5 6.5V13M10.8 6.5H14.2M10.8 13H14.2",
+      },
     ],
   },
   {

@@ -11,6 +11,7 @@ import {
   type Hint,
   type Hit,
   type Pointer,
+  type PulledSetting,
   type SymmetryPeg,
 } from "./tool";
 
@@ -33,6 +34,10 @@ export function dragOfMark(p: Pointer, board: Board, bench: Bench): Dragging | n
       grabbed: at,
       asks: (to) => ({ probes: [to], items: [assembly] }), // not what it is an offset of
     });
+  }
+  if (hit?.what === "words") {
+    const { item, setting, at } = hit;
+    return new Drag(bench, p, (to) => ({ kind: "pull_words", item, setting, to }), { grabbed: at });
   }
   if (hit?.what === "gradient") return dragOfGradient(p, hit, bench);
   if (hit?.what === "shadow") return dragOfShadow(p, hit, board, bench);
@@ -291,6 +296,12 @@ const ABOUT_GRADIENT: Record<GradientPeg | "line", { text: string; hints: Hint[]
   line: { text: "Click to add a colour here", hints: [] },
 };
 
+const ABOUT_WORDS: Record<PulledSetting, { text: string; hints: Hint[] }> = {
+  radius: { text: "End of the line: drag it off to bend the words", hints: [] },
+  start: { text: "Start: drag the words along their line", hints: [] },
+  offset: { text: "Offset: drag the words off their line", hints: [] },
+};
+
 export function aboutMark(hit: Hit | null, board: Board): { text: string; hints: Hint[] } | null {
   if (hit?.what === "grip") {
     if (!isSide(hit.grip)) return { text: "Corner: drag to resize", hints: GRIP_HINTS };
@@ -319,6 +330,7 @@ export function aboutMark(hit: Hit | null, board: Board): { text: string; hints:
   if (hit?.what === "edge") {
     return { text: "Offset: drag it out or in", hints: [["Shift", "meet nothing"]] };
   }
+  if (hit?.what === "words") return ABOUT_WORDS[hit.setting];
   if (hit?.what === "gradient") return ABOUT_GRADIENT[hit.peg];
   if (hit?.what === "shadow") return { text: "Shadow: drag it to where it falls", hints: [] };
   if (hit?.what === "copies") {

@@ -66,7 +66,12 @@ export class SelectTool implements Tool {
     }
     if (hit?.what === "item") {
       const item = this.board.drawable(this.board.pickOf(hit.item));
-      const edit: Hint[] = item?.type === "outline" ? [["double click", "edit its anchors"]] : [];
+      const edit: Hint[] =
+        item?.type === "outline"
+          ? [["double click", "edit its anchors"]]
+          : item?.words
+            ? [["double click", "type"]]
+            : [];
       const holds = item !== undefined && !item.link && this.board.tree.holds(item.id);
       const into: Hint[] = holds ? [["second click", "go in"]] : [];
       return {

@@ -2,6 +2,8 @@
 import type { About, Aim, Command, Grip, Point, Shows, UnitFacts } from "../api/types";
 
 export type GradientPeg = Extract<Command, { kind: "drag_gradient" }>["peg"];
+/** What a peg of words moves. */
+export type PulledSetting = Extract<Command, { kind: "pull_words" }>["setting"];
 export type SymmetryPeg = Extract<Command, { kind: "drag_symmetry" }>["peg"];
 
 /**
@@ -51,6 +53,7 @@ export type Hit =
     }
   | { what: "shadow"; item: string; effect: number; at: Point; from: Point }
   | { what: "edge"; assembly: string; at: Point }
+  | { what: "words"; item: string; setting: PulledSetting; at: Point }
   | { what: "grip"; grip: Grip; at: Point }
   | { what: "turn"; at: Point }
   | { what: "pivot"; at: Point }

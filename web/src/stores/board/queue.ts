@@ -159,8 +159,11 @@ export class Queue {
   private makesItems(command: Command): boolean {
     if (command.kind === "turn_into_outlines") {
       // one that shows its parts as well becomes a group, which stays selected
-      const marks = command.items.map((i) => this.showing.item(i)?.assembly);
-      return marks.every((a) => a && a.below.length + a.above.length === 0);
+      return command.items.every((i) => {
+        const { type, assembly } = this.showing.item(i) ?? {};
+        if (assembly) return assembly.below.length + assembly.above.length === 0;
+        return type === "words"; // whose outlines come to lie in a group
+      });
     }
     if (command.kind === "offset_items" || command.kind === "strokes_into_outlines") {
       return command.live === true;

@@ -1,0 +1,27 @@
+"""Words as forms: along what an assembly holds, and letter by letter."""
+
+from collections.abc import Sequence
+
+from buildup.drawing.model import Contour, Lettered
+from buildup.forms.assembling import Assembled
+from buildup.shapes.lettering import Letter, courses_along, letters_along, paths_of
+
+NO_PATH = (
+    "There is no line in it for the words to run along. They are kept; draw one in it, or take it "
+    "apart."
+)
+"""Said of words whose line is gone."""
+
+
+def lettered(contours: Sequence[Contour], edge: Lettered) -> Assembled:
+    """What an assembly comes to whose words run along some contours."""
+    letters = letters_beside(contours, edge)
+    if not letters:
+        return Assembled(trouble=NO_PATH)
+    return Assembled(tuple(c for letter in letters for c in letter.contours))
+
+
+def letters_beside(contours: Sequence[Contour], edge: Lettered) -> list[Letter]:
+    """The letters of words along some contours; none where none of those has a length."""
+    paths = paths_of(contours, backwards=edge.other_side)
+    return list(letters_along(edge.lettering, courses_along(paths, edge))) if paths else []

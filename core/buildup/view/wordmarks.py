@@ -1,0 +1,118 @@
+"""How the canvas and the Readout show words: what they say, how, and the pegs that drag them."""
+
+from dataclasses import dataclass
+from typing import Literal
+
+from buildup.drawing.lettering import Align, Lettering
+from buildup.drawing.model import Assembly, Drawing, Item, Lettered, Words
+from buildup.forms.contours import contours_along
+from buildup.forms.draftpegs import CopyPeg, copy_peg
+from buildup.shapes.lettering import BEGINS, paths_of, row_length, word_courses
+
+Lies = Literal["straight", "arc", "along"]
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class WordsMark:
+    """Words as they are shown and set."""
+
+    text: str
+    face: str
+    """The key of the face."""
+    face_name: str
+    kerning: bool
+    ligatures: bool
+    size: float
+    """Sheet units an em."""
+    tracking: float
+    """Thousandths of an em."""
+    leading: float
+    """Percent of the size."""
+    align: Align
+    missing: tuple[str, ...]
+    """Characters that the face does not have."""
+    lies: Lies
+    """Straight, on an arc, or along what the assembly holds."""
+    radius: float | None = None
+    """Of the arc; below 0 its middle is above."""
+    start: float = 0.0
+    """Percent of the line, where they are aligned along it."""
+    offset: float = 0.0
+    """Sheet units by which they stand off it."""
+    other_side: bool = False
+    """They run along it the other way."""
+    shows: bool = False
+    """The line shows as well."""
+    beyond: float = 0.0
+    """Sheet units by which they are longer than the line."""
+    pegs: tuple[CopyPeg, ...] = ()
+
+
+def words_mark(drawing: Drawing, item: Item) -> WordsMark | None:
+    """The mark of words; None: the item says nothing."""
+    if isinstance(item, Words):
+        lies: Lies = "straight" if item.radius is None else "arc"
+        return _mark(item.lettering, lies, radius=item.radius, pegs=(_end_peg(item),))
+    if isinstance(item, Assembly) and isinstance(item.edge, Lettered):
+        return _along(drawing, item, item.edge)
+    return None
+
+
+def _mark(
+    said: Lettering,
+    lies: Lies,
+    *,
+    radius: float | None = None,
+    pegs: tuple[CopyPeg, ...] = (),
+    edge: Lettered | None = None,
+    beyond: float = 0.0,
+) -> WordsMark:
+    return WordsMark(
+        text=said.text,
+        face=said.face,
+        face_name=said.face_name,
+        kerning=said.kerning,
+        ligatures=said.ligatures,
+        size=said.size,
+        tracking=said.tracking,
+        leading=said.leading,
+        align=said.align,
+        missing=said.shaped.missing,
+        lies=lies,
+        radius=radius,
+        start=edge.start * 100.0 if edge else 0.0,
+        offset=edge.offset if edge else 0.0,
+        other_side=edge is not None and edge.other_side,
+        shows=edge is not None and edge.shows,
+        beyond=beyond,
+        pegs=pegs,
+    )
+
+
+def _end_peg(words: Words) -> CopyPeg:
+    """The peg at the end of the first line, which bends it."""
+    said = words.lettering
+    long = row_length(said, 0)
+    end = long * (1.0 + BEGINS[said.align]) if said.align != "end" else -long
+    ((at, way),) = word_courses(words)[0]([end])
+    down = words.place.vector(way * 1j)
+    value = words.radius or 0.0
+    return copy_peg("radius", "Arc", words.place(at), down / abs(down), value=value)
+
+
+def _along(drawing: Drawing, item: Assembly, edge: Lettered) -> WordsMark:
+    said = edge.lettering
+    paths = paths_of(contours_along(drawing, item.id), backwards=edge.other_side)
+    if not paths:
+        return _mark(said, "along", edge=edge)
+    path = paths[0]
+    begin = edge.start * path.length
+    ((at, way),) = path.spots([begin])
+    up = -1j * way
+    off = at + up * (edge.offset + said.size)
+    pegs = (
+        copy_peg("start", "Start", at, way, value=edge.start * 100.0, unit="percent"),
+        copy_peg("offset", "Offset", off, up, value=edge.offset),
+    )
+    beyond = path.beyond(begin, said, 0)
+    return _mark(said, "along", edge=edge, pegs=pegs, beyond=beyond)

@@ -1,0 +1,99 @@
+"""Which faces there are for somebody, and each by its key."""
+
+from collections.abc import Iterator
+from dataclasses import dataclass
+from functools import lru_cache
+
+from buildup.drawing.lettering import Lettering, Shaped
+from buildup.errors import Refusal
+from buildup.shapes.lettering import letters_along, row_length, straight
+from buildup.view.pathdata import path_data
+
+from studio.lettering import shipped
+from studio.lettering.shaping import shaped
+from studio.lettering.typefaces import Typeface
+from studio.models import Face
+
+SAMPLE = 100.0
+"""Sheet units an em of a sample."""
+REMEMBERED = 64
+"""Brought fonts that stay open, a few hundred kilobytes each."""
+
+
+@dataclass(frozen=True)
+class FaceFacts:
+    """A face that words can be set in."""
+
+    key: str
+    name: str
+    looks: str
+    """What kind of letters they are; `own` of those that were brought."""
+    sample: str
+    """SVG path data of its name in it, on a line at 0, 100 to the em; what it has of it."""
+    wide: float
+    """How wide that is."""
+
+
+def faces_of(user_id: int) -> Iterator[FaceFacts]:
+    """The faces that somebody brought, then those that came with the program."""
+    for key, name in Face.objects.filter(owner_id=user_id).values_list("key", "name"):
+        yield facts(user_id, key, name, "own")
+    for key, face in shipped.FACES.items():
+        yield facts(0, key, face.name, face.looks)
+
+
+@lru_cache(maxsize=512)
+def facts(user_id: int, key: str, name: str, looks: str) -> FaceFacts:
+    """What is told of a face; that never changes."""
+    face = typeface(user_id, key)
+    said = name if all(face.part_of(c) is not None for c in name if c != " ") else "Aa"
+    made = Lettering(text=said, face=key, face_name=name, shaped=_shaped(face, said), size=SAMPLE)
+    letters = letters_along(made, [straight(0.0)])
+    path = path_data([c for letter in letters for c in letter.contours], decimals=1)
+    return FaceFacts(key, name, looks, path, row_length(made, 0))
+
+
+def _shaped(face: Typeface, text: str) -> Shaped:
+    return shaped(face, text, kerning=True, ligatures=True)
+
+
+def typeface(user_id: int, key: str) -> Typeface:
+    """A face by its key, opened.
+
+    Raises:
+        Refusal: `unknown_face`.
+    """
+    if key in shipped.FACES:
+        return shipped.typeface(key)
+    row = Face.objects.filter(owner_id=user_id, key=key).values_list("id").first()
+    if row is None:
+        raise Refusal(
+            "unknown_face",
+            "That face is not here any more. The words stay as they are; choose another face, or "
+            "bring its file again.",
+        )
+    return _brought(row[0])
+
+
+@lru_cache(maxsize=REMEMBERED)
+def _brought(row_id: int) -> Typeface:
+    return Typeface((bytes(Face.objects.values_list("bytes", flat=True).get(id=row_id)),))
+
+
+def face_called(user_id: int, family: str, *, bold: bool, italic: bool) -> tuple[str, str] | None:
+    """The key and the name of the face of a family that is most like what is asked for.
+
+    None: there is no such family.
+    """
+    wanted = family.strip().strip("\"'").casefold()
+    if not wanted:
+        return None
+    known = [(k, f.name, f.family) for k, f in shipped.FACES.items()]
+    own = Face.objects.filter(owner_id=user_id).values_list("key", "name")
+    known += [(key, name, name) for key, name in own]
+    alike = [
+        (("bold" in name.casefold()) != bold, ("italic" in name.casefold()) != italic, key, name)
+        for key, name, of in known
+        if of.casefold() == wanted or name.casefold() == wanted
+    ]
+    return min(alike)[2:] if alike else None

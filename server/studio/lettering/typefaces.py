@@ -1,0 +1,117 @@
+"""A typeface by HarfBuzz: what characters it has, how they stand, what they look like.
+
+The glyphs' outlines are drawn by HarfBuzz, too: it bounds what a font can make it do, and draws the
+very glyphs it has placed. The tests compare them with those that fontTools draws.
+"""
+
+from collections.abc import Iterator
+from dataclasses import dataclass
+from functools import cached_property
+
+import uharfbuzz as hb
+from fontTools.pens.svgPathPen import SVGPathPen
+from fontTools.pens.transformPen import TransformPen
+
+DOWN = (1, 0, 0, -1, 0, 0)
+"""Fonts have y up, drawings y down."""
+DEFAULT_SAMPLE = "Aa"
+
+
+@dataclass(frozen=True)
+class Placed:
+    """A glyph as HarfBuzz placed it.
+
+    Args:
+        part: in which part of the face it is.
+        glyph: its number there.
+        letters: the characters it stands for; empty for all but the first of several.
+        wide: font units by which it moves on.
+        by: font units, y down, from its place to where it is drawn.
+    """
+
+    part: int
+    glyph: int
+    letters: str
+    wide: float
+    by: complex
+
+
+class Typeface:
+    """A face in one part or several: what the first does not have comes from the next.
+
+    Args:
+        parts: plain OpenType each, with the same em.
+    """
+
+    def __init__(self, parts: tuple[bytes, ...]) -> None:
+        self._fonts = [hb.Font(hb.Face(data)) for data in parts]
+
+    @property
+    def em(self) -> float:
+        """Font units."""
+        return float(self._fonts[0].face.upem)
+
+    @cached_property
+    def extents(self) -> tuple[float, float]:
+        """Font units above and below the line."""
+        told = self._fonts[0].get_font_extents("ltr")
+        return float(told.ascender), float(-told.descender)
+
+    @property
+    def shows_something(self) -> bool:
+        """Whether any of the characters that it maps can be drawn."""
+        glyphs = (self._fonts[0].get_nominal_glyph(c) for c in self.characters())
+        return any(self.form(0, g) for g in glyphs if g)
+
+    def characters(self) -> list[int]:
+        """The characters of its first part, by number."""
+        return sorted(self._fonts[0].face.unicodes)
+
+    def part_of(self, character: str) -> int | None:
+        """The part that has a character; None: none has."""
+        code = ord(character)
+        found = (n for n, font in enumerate(self._fonts) if font.get_nominal_glyph(code))
+        return next(found, None)
+
+    def form(self, part: int, glyph: int) -> str:
+        """SVG path data of a glyph in font units, y down; empty where it shows nothing."""
+        pen = SVGPathPen(None, ntos=lambda v: f"{v:.6g}")
+        self._fonts[part].draw_glyph_with_pen(glyph, TransformPen(pen, DOWN))
+        return str(pen.getCommands())
+
+    def placed(self, text: str, *, kerning: bool, ligatures: bool) -> Iterator[Placed]:
+        """The glyphs of a line of text, as they are seen from left to right."""
+        features = {"kern": kerning, "liga": ligatures, "clig": ligatures}
+        for part, run in self._runs(text):
+            buffer = hb.Buffer()
+            buffer.add_str(run)
+            buffer.guess_segment_properties()
+            hb.shape(self._fonts[part], buffer, features)
+            yield from _placed(part, run, buffer)
+
+    def _runs(self, text: str) -> Iterator[tuple[int, str]]:
+        """Text in runs, each of which comes from one part of the face."""
+        run, at = "", 0
+        for character in text:
+            part = self.part_of(character)
+            stays = part is None or (run and self._fonts[at].get_nominal_glyph(ord(character)))
+            if run and not stays and part != at:
+                yield at, run
+                run = ""
+            if not run and part is not None:
+                at = part
+            run += character
+        if run:
+            yield at, run
+
+
+def _placed(part: int, run: str, buffer: hb.Buffer) -> Iterator[Placed]:
+    infos, places = buffer.glyph_infos, buffer.glyph_positions
+    starts = sorted({i.cluster for i in infos})
+    ends = dict(zip(starts, [*starts[1:], len(run)], strict=True))
+    told: set[int] = set()
+    for info, place in zip(infos, places or (), strict=True):
+        letters = "" if info.cluster in told else run[info.cluster : ends[info.cluster]]
+        told.add(info.cluster)
+        by = complex(place.x_offset, -place.y_offset)
+        yield Placed(part, info.codepoint, letters, float(place.x_advance), by)

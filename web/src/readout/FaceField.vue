@@ -1,0 +1,115 @@
+<script setup lang="ts">
+// A face, chosen from the list of those there are, each as it looks; a font can be brought.
+import Select from "primevue/select";
+import { computed, onMounted } from "vue";
+import type { FaceFacts } from "../api/types";
+import { askForFiles } from "../stores/choosingfiles";
+import { useLettering } from "../stores/lettering";
+
+const props = defineProps<{
+  /** The key of the face; null: several. */
+  face: string | null;
+  /** What it is called, also where it is not at hand. */
+  name: string;
+}>();
+const emit = defineEmits<{ chosen: [face: FaceFacts] }>();
+const FONTS = ".ttf,.otf,.woff,.woff2";
+/** Sheet units above and below the line of a sample that is shown. */
+const [RISE, DROP] = [95, 35];
+
+const lettering = useLettering();
+onMounted(() => {
+  if (lettering.faces.length === 0) void lettering.load();
+});
+const own = computed(() => lettering.faces.find((f) => f.key === props.face && f.looks === "own"));
+const gone = computed(
+  () =>
+    props.face !== null &&
+    lettering.faces.length > 0 &&
+    !lettering.faces.some((f) => f.key === props.face),
+);
+const chosen = (key: string): void => {
+  const face = lettering.faces.find((f) => f.key === key);
+  if (face) emit("chosen", face);
+};
+const bring = (): void =>
+  askForFiles(FONTS, (files) => {
+    void (async () => {
+      for (const file of files) {
+        const face = await lettering.bring(file);
+        if (face) emit("chosen", face);
+      }
+    })();
+  });
+</script>
+
+<template>
+  <span class="label">Face</span>
+  <Select
+    class="rest"
+    size="small"
+    :model-value="face"
+    :options="lettering.faces"
+    option-label="name"
+    option-value="key"
+    :placeholder="name"
+    scroll-height="320px"
+    aria-label="Face"
+    @update:model-value="(v) => chosen(v as string)"
+  >
+    <template #option="{ option }: { option: FaceFacts }">
+      <span class="face" :title="option.name">
+        <svg
+          :viewBox="`-2 ${-RISE} ${Math.max(option.wide, 100) + 4} ${RISE + DROP}`"
+          preserveAspectRatio="xMinYMid meet"
+          role="img"
+          :aria-label="option.name"
+        >
+          <path :d="option.sample" />
+        </svg>
+        <small>{{ option.looks === "own" ? `${option.name}, brought` : option.looks }}</small>
+      </span>
+    </template>
+  </Select>
+  <div class="rest pair">
+    <button class="row-button plain" @click="bring">Bring a font…</button>
+    <button
+      v-if="own"
+      class="row-button plain"
+      :title="`Forget ${own.name}; words written in it stay as they are`"
+      @click="lettering.letGo(own.key)"
+    >
+      Let it go
+    </button>
+  </div>
+  <p v-if="gone" class="wide help" role="status">
+    {{ name }} is not here any more. The words stay as they are; to say something else, choose
+    another face or bring its file again.
+  </p>
+</template>
+
+<style scoped>
+.face {
+  display: grid;
+  gap: 1px;
+}
+.face svg {
+  width: 190px;
+  height: 24px;
+}
+.face path {
+  fill: currentcolor;
+}
+.face small {
+  color: var(--quiet);
+}
+.pair {
+  display: flex;
+  gap: 12px;
+}
+.plain {
+  padding: 0 4px;
+  font-size: 12px;
+  color: var(--active);
+}
+</style>

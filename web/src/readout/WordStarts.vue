@@ -1,0 +1,34 @@
+<script setup lang="ts">
+// The Words tool with nothing selected: what the next words start with.
+import { computed } from "vue";
+import { useLettering } from "../stores/lettering";
+import { useVocabulary } from "../stores/vocabulary";
+import FaceField from "./FaceField.vue";
+import TypedField from "./TypedField.vue";
+
+const lettering = useLettering();
+const vocabulary = useVocabulary();
+const point = computed(() => vocabulary.unit("pt"));
+</script>
+
+<template>
+  <section aria-label="What the next words start with">
+    <h3 class="wide heading">The next ones start with</h3>
+    <FaceField
+      :face="lettering.kept.face"
+      :name="lettering.kept.face_name"
+      @chosen="(face) => Object.assign(lettering.kept, { face: face.key, face_name: face.name })"
+    />
+    <span class="label">Size of type</span>
+    <TypedField
+      class="rest"
+      label="Size of type"
+      :value="lettering.kept.size"
+      :unit="point"
+      @typed="(v) => (lettering.kept.size = Math.min(Math.max(v, 1), 20000))"
+    />
+    <p class="wide help">
+      Click where the words begin, then type. With Alt, a click on a form writes along it.
+    </p>
+  </section>
+</template>

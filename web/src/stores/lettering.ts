@@ -1,0 +1,207 @@
+// Words: the faces there are, what new words start with, and what is being typed.
+import { defineStore } from "pinia";
+import { computed, ref, shallowRef, watch } from "vue";
+import { Trouble, get, post, remove, sendFile } from "../api/client";
+import type {
+  Command,
+  FaceFacts,
+  Paint,
+  Point,
+  Saying,
+  Shaped,
+  Style,
+  WordsMark,
+} from "../api/types";
+import { newId } from "../core/ids";
+import { Newest } from "../core/newest";
+import { useBoard } from "./board";
+import { remember, rememberedAs } from "./remembered";
+import { useStarts } from "./starts";
+import { useToast } from "./toast";
+
+/** What new words start with. */
+export interface WordStarts {
+  face: string;
+  face_name: string;
+  size: number;
+  tracking: number;
+  leading: number;
+  align: WordsMark["align"];
+  kerning: boolean;
+  ligatures: boolean;
+}
+/** What is said, and in which face; what is left out stays. */
+export type Change = Partial<Omit<Saying, "item" | "shaped">>;
+
+const KEY = "lettering";
+/** What words say until something is typed. */
+const FIRST = "Words";
+/** Shaped texts that are remembered. */
+const MOST = 200;
+const PLAIN: WordStarts = {
+  face: "source-serif-4-regular",
+  face_name: "Source Serif 4",
+  size: 64,
+  tracking: 0,
+  leading: 120,
+  align: "start",
+  kerning: true,
+  ligatures: true,
+};
+const isStarts = (value: unknown): value is Partial<WordStarts> =>
+  typeof value === "object" && value !== null && !Array.isArray(value);
+
+export const useLettering = defineStore("lettering", () => {
+  const board = useBoard();
+  const starts = useStarts();
+  const toast = useToast();
+  const faces = shallowRef<FaceFacts[]>([]);
+  const kept = ref<WordStarts>({ ...PLAIN, ...rememberedAs(KEY, {}, isStarts) });
+  watch(kept, (now) => remember(KEY, JSON.stringify(now)), { deep: true });
+  /** It grows by one whenever the text is to be typed. */
+  const focus = ref(0);
+  /** What stands in the field, of which items; null: nothing is being typed. */
+  const typed = shallowRef<{ items: string[]; text: string } | null>(null);
+
+  /** What is selected of words, each with what it says. */
+  const words = computed(() =>
+    board.selectedItems.flatMap((i) => (i.words ? [{ id: i.id, mark: i.words }] : [])),
+  );
+
+  async function told<T>(act: () => Promise<T>): Promise<T | null> {
+    try {
+      return await act();
+    } catch (problem) {
+      if (!(problem instanceof Trouble)) throw problem;
+      toast.tell(problem.sentence);
+      return null;
+    }
+  }
+
+  async function load(): Promise<void> {
+    faces.value = (await told(() => get<FaceFacts[]>("/faces"))) ?? faces.value;
+  }
+
+  /** Bring a font; the face in it, or null. */
+  async function bring(file: File): Promise<FaceFacts | null> {
+    const path = `/faces?name=${encodeURIComponent(file.name)}`;
+    const face = await told(() => sendFile<FaceFacts>(path, file));
+    if (face) await load();
+    return face;
+  }
+
+  async function letGo(key: string): Promise<void> {
+    await told(() => remove(`/faces/${key}`));
+    await load();
+  }
+
+  const shapes = new Map<string, Promise<Shaped>>();
+  function shaped(said: Omit<Saying, "item" | "face_name" | "shaped">): Promise<Shaped> {
+    const { text, face, kerning, ligatures } = said;
+    const body = { text, face, kerning, ligatures };
+    const key = JSON.stringify(body);
+    let found = shapes.get(key);
+    if (!found) {
+      if (shapes.size >= MOST) shapes.clear();
+      found = post<Shaped>("/lettering", body);
+      found.catch(() => shapes.delete(key));
+      shapes.set(key, found);
+    }
+    return found;
+  }
+
+  /** Letters are filled; with what new items are stroked, where those have no fill. */
+  function style(): Style {
+    const now = starts.style;
+    if (now.fill !== null) return now;
+    const ink: Paint | null = now.strokes.at(-1)?.paint ?? "#000000";
+    return { ...now, fill: ink, strokes: [] };
+  }
+
+  /** Write words, to be typed over; along a line where one is said. */
+  async function write(at: Point, line: string | null): Promise<void> {
+    const { face_name, size, tracking, leading, align, ...said } = kept.value;
+    const container = board.place;
+    const look = style();
+    const found = await told(() => shaped({ text: FIRST, ...said }));
+    if (!found) return;
+    const lettering = { text: FIRST, ...said, face_name, size, tracking, leading, align };
+    const [item, assembly] = [newId(), newId()];
+    const command = { kind: "write_words", item, at, style: look, container } as const;
+    board.select([line === null ? item : assembly]);
+    board.commit({ ...command, lettering: { ...lettering, shaped: found } });
+    if (line !== null) board.commit({ kind: "lay_words", item, line, assembly });
+    focus.value += 1;
+  }
+
+  /** The command that says something else, or in another face. */
+  async function saying(items: string[], change: Change): Promise<Command> {
+    const marks = items.flatMap((item) => {
+      const mark = board.drawable(item)?.words;
+      return mark ? [{ item, mark }] : [];
+    });
+    const said = await Promise.all(
+      marks.map(async ({ item, mark }) => {
+        const { text, face, face_name, kerning, ligatures } = { ...mark, ...change };
+        const told = { text, face, kerning, ligatures };
+        return { item, ...told, face_name, shaped: await shaped(told) };
+      }),
+    );
+    return { kind: "say_words", items: marks.map((m) => m.item), said };
+  }
+
+  /** Say it, once it is known what it looks like. */
+  async function say(items: string[], change: Change, merge = false): Promise<void> {
+    await board.awaits(
+      told(() => saying(items, change)).then((command) => {
+        if (command) board.commit(command, merge);
+      }),
+    );
+  }
+
+  const looking = new Newest<{ items: string[]; text: string }>(async (now) => {
+    const command = await told(() => saying(now.items, { text: now.text }));
+    if (command && typed.value === now) board.preview(command);
+  });
+
+  /** Show what is typed while it is typed. */
+  function type(items: string[], text: string): void {
+    typed.value = { items, text };
+    if (text.trim() !== "") looking.put(typed.value);
+  }
+
+  /** Keep what was typed; words that say nothing stay as they were. */
+  function keepTyped(): void {
+    const now = typed.value;
+    typed.value = null;
+    looking.drop();
+    if (!now) return;
+    board.endPreview();
+    const before = board.kept(now.items[0] ?? "")?.words?.text;
+    if (now.text.trim() === "" || now.text === before) return;
+    void say(now.items, { text: now.text }, true);
+  }
+
+  /** Leave what was typed. */
+  function leaveTyped(): void {
+    typed.value = null;
+    looking.drop();
+    board.endPreview();
+  }
+
+  return {
+    faces,
+    kept,
+    focus,
+    typed,
+    words,
+    load,
+    bring,
+    letGo,
+    write,
+    say,
+    type,
+    keepTyped,
+    leaveTyped,
+  };
+});
