@@ -19,12 +19,22 @@ from buildup.forms.frames import own_standing
 from hypothesis import example, given
 from hypothesis import strategies as st
 
-from core.tests.zoo import drawing, full, leaf, plate, ring, wire
+from core.tests.zoo import drawing, full, leaf, lettering, plate, ring, wire
 
 UNDERLAY = {"id": "u", "picture": 1, "name": "u", "x": 100, "y": 100, "width": 80, "height": 60}
 LEAF = ["leaf", 0, 0]
 CLIP = clip_of(full(), ["leaf", "pair"]).text()
 KEPT = kept_form(clip_of(full(), ["leaf", "plate"]).text()).text()
+SAID = write(lettering("VA\nA"))
+SAYING = {
+    "item": "words",
+    "text": "VAVA",
+    "face": "zoo",
+    "face_name": "Zoo",
+    "kerning": False,
+    "ligatures": False,
+    "shaped": write(lettering("VAVA").shaped),
+}
 EVERY = [
     {"kind": "draw_anchor", "item": "new", "at": [1, 2], "handle": [3, 4]},
     {
@@ -102,6 +112,14 @@ EVERY = [
     {"kind": "ring_of_copies", "items": ["leaf"], "copies": "ring-of", "count": 5},
     {"kind": "grid_of_copies", "items": ["leaf"], "copies": "grid", "columns": 2, "rows": 2},
     {"kind": "paste_items", "clip": CLIP, "copies": "pasted", "at": [50, 60]},
+    {"kind": "write_words", "item": "new", "at": [5, 6], "lettering": SAID},
+    {"kind": "say_words", "items": ["words"], "said": [SAYING]},
+    {"kind": "set_words", "items": ["words", "round"], "setting": "tracking", "value": 30},
+    {"kind": "pull_words", "item": "words", "setting": "radius", "to": [-380, 40]},
+    {"kind": "align_words", "items": ["words", "round"], "align": "end"},
+    {"kind": "bend_words", "items": ["words"], "bent": False},
+    {"kind": "lay_words", "item": "words", "line": "leaf", "assembly": "new"},
+    {"kind": "set_line", "items": ["round"], "other_side": True},
     {"kind": "mirror_items", "items": ["leaf"], "axis": {"angle": 30, "through": "middle"}},
     {"kind": "make_symmetry", "symmetry": "wheel", "pattern": "wheel", "items": ["leaf", "ring"]},
     {"kind": "set_symmetry", "symmetry": "whirl", "count": 5, "angle": 20, "x": 440},

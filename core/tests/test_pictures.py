@@ -49,9 +49,9 @@ class SvgTest(unittest.TestCase):
         read = SVG.parse(io.StringIO(text), ppi=96)
         self.assertAlmostEqual(read.width, start.sheet.width, places=2)
         paths = [e for e in read.elements() if isinstance(e, Path)]
-        # five more images of two, an assembly below its parts, two strokes by themselves; one is
-        # hidden, one empty
-        self.assertEqual(len(paths), len(start.order) + 2 * 5 + 2)
+        # five more images of two, an assembly below its parts, words along their line, two strokes
+        # by themselves; one is hidden, one empty
+        self.assertEqual(len(paths), len(start.order) + 2 * 5 + 3)
 
     def test_resvg_paints_the_fill_where_it_is(self):
         shape = plate()

@@ -2,6 +2,7 @@
 
 from dataclasses import replace
 
+from buildup.drawing.lettering import Glyph, Lettering, Shaped
 from buildup.drawing.model import (
     FIRST_LAYER,
     Anchor,
@@ -15,11 +16,13 @@ from buildup.drawing.model import (
     HandStroke,
     Holder,
     Layer,
+    Lettered,
     Linked,
     Outline,
     Shape,
     Symmetry,
     Twin,
+    Words,
 )
 from buildup.drawing.paint import (
     AROUND,
@@ -194,7 +197,7 @@ def nested(*items):
             edge=Grown(distance=4.0),
         ),
     )
-    inside = ("hexagon", "ring", "sketch", "second", "seamed", "disc", "bite", "held")
+    inside = ("hexagon", "ring", "sketch", "second", "seamed", "disc", "bite", "held", "track")
     below = tuple(i for i in flat.order if i not in inside)
     tree = {
         ROOT: (FIRST_LAYER, "layer-2"),
@@ -206,6 +209,14 @@ def nested(*items):
         "pair": ("hexagon", "inner"),
         "inner": ("ring", "sketch"),
     }
+    if "track" in flat.items:
+        edge = Lettered(lettering=lettering("VAV"), start=0.25, offset=3.0)
+        holders = (
+            *holders,
+            Assembly(id="round", name="Round", style=Style(fill="#0C6B65"), edge=edge),
+        )
+        tree[FIRST_LAYER] = (*tree[FIRST_LAYER], "round")
+        tree["round"] = ("track",)
     if "held" in flat.items:
         copy = Linked(id="copy", name="Copy", entry="shelf-1", place=Affine(origin=-300 + 0j))
         holders = (*holders, copy)
@@ -213,10 +224,33 @@ def nested(*items):
     return replace(flat, items={**flat.items, **{h.id: h for h in holders}}, tree=Tree(tree))
 
 
+def lettering(text="AV", **more):
+    """Words in a face of two letters, one of them with a hole, on an em of 100."""
+    forms = ("M0 0L40 -70L80 0ZM30 -20L50 -20L40 -40Z", "M0 -70L80 -70C70 -30 60 -10 40 0Z")
+    glyphs = {
+        "A": Glyph("A", 0, 80.0),
+        "V": Glyph("V", 1, 80.0, -5 + 0j),
+        " ": Glyph(" ", None, 30.0),
+    }
+    lines = tuple(tuple(glyphs[c] for c in line) for line in text.split("\n"))
+    shaped = Shaped(100.0, 80.0, 20.0, forms, lines)
+    told = {"face": "zoo", "face_name": "Zoo", "size": 40.0}
+    return Lettering(text=text, shaped=shaped, **{**told, **more})
+
+
+def words(item="words", *, by=-500 + 0j):
+    """Words in two lines on an arc."""
+    place = turn(30.0, about=by).after(Affine(origin=by))
+    said = lettering("AV A\nVA", tracking=50.0)
+    ink = Style(fill="#1B2924", strokes=())
+    return Words(id=item, name="Words", style=ink, lettering=said, place=place, radius=120.0)
+
+
 def full():
     """A drawing with one item of each kind, in two layers, a group in a group among them."""
     lines = (wire(), wing(), sketch(), hexagon(), bracket(), seamed(), tight())
     parts = (disc(), disc("bite", by=730 + 400j), disc("held", by=-300 + 0j))
+    parts = (*parts, words(), disc("track", by=-500 + 400j))
     items = nested(leaf(), plate(), ring(), leaf("second", by=300 + 100j), *lines, *parts)
     guide = Guide(id="g", x=50, y=60, angle=90)
     wedge = ((0.2, 0.2), (0.2, 0.2), (0.8, 0.2), (0.8, 0.2), (0.8, 0.2), (0.8, 0.8))

@@ -157,20 +157,32 @@ class CropItems(Command):
             at = updated(drawing, first)
             gone = set(first.removed)
             items = tuple(dict.fromkeys([*(i for i in items if i not in gone), *first.changed]))
-        made = Becoming(at)
-        for item in open_painted(at, items):
-            form = form_of(at, item.id)
-            left = _within(form, frame, region=form.is_region)
-            made.become(item, None if left is None else [left] if left else [])
-        if not made.put and not made.removed:
+        deltas.append(_cropped(at, items, frame))
+        parts = [q for i in items for p in at.tree.children(i) for q in at.painted_in(p)]
+        if parts:  # of assemblies what shows of them stays beside their form
+            at = updated(at, deltas[-1])
+            changed = set(deltas[-1].changed)
+            kept = [p for p in parts if p in at.items and not changed.isdisjoint(at.tree.above(p))]
+            deltas.append(_cropped(at, kept, frame))
+        if not any(d.put or d.removed for d in deltas):
             raise Refusal("nothing_over", "Nothing hangs over, so nothing was changed.")
-        return chained([*deltas, made.delta()])
+        return chained(deltas)
 
     def _frame(self, drawing: Drawing) -> Form:
         if self.to is not None:
             return form_of(drawing, self.to)
         sheet = Box(0.0, 0.0, drawing.sheet.width, drawing.sheet.height)
         return Form((Contour(tuple(map(Anchor, sheet.corners)), closed=True),))
+
+
+def _cropped(drawing: Drawing, ids: Sequence[str], frame: Form) -> Delta:
+    """What becomes of items of which only what lies in a frame stays."""
+    made = Becoming(drawing)
+    for item_id in ids:
+        item, form = drawing.painted_item(item_id), form_of(drawing, item_id)
+        left = _within(form, frame, region=form.is_region)
+        made.become(item, None if left is None else [left] if left else [])
+    return made.delta()
 
 
 def _strokes_over(drawing: Drawing, ids: Sequence[str], frame: Form) -> tuple[str, ...]:

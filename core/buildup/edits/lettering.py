@@ -32,6 +32,8 @@ Setting = Literal["size", "tracking", "leading", "radius", "start", "offset"]
 Pulled = Literal["radius", "start", "offset"]
 Said = Words | Assembly
 """What says something: words, and assemblies with words along what they hold."""
+AT_START = 1e-6
+"""Part of a closed path: so near to its end counts as its start."""
 BEND = 1.0
 """Lengths of the longest line: the radius of an arc at first, which turns it by 57°."""
 
@@ -343,7 +345,8 @@ class PullWords(Command):
 
 def _share(path: Path, place: complex) -> float:
     """How far along a path the place on it is that is nearest to another, from 0 to 1."""
-    return min(max(path.nearest(place) / path.length, 0.0), 1.0)
+    share = min(max(path.nearest(place) / path.length, 0.0), 1.0)
+    return 0.0 if path.closed and share > 1.0 - AT_START else share
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -361,21 +364,22 @@ class AlignWords(Command):
         return "Align words"
 
     def delta(self, drawing: Drawing) -> Delta:
-        return Delta(put=tuple(map(self._aligned, open_words(drawing, self.items))))
+        return Delta(put=tuple(aligned(i, self.align) for i in open_words(drawing, self.items)))
 
-    def _aligned(self, item: Said) -> Said:
-        """Words that are not moved by it, where they stand by themselves."""
-        before = lettering_of(item)
-        made = with_lettering(item, replace(before, align=self.align))
-        if not isinstance(made, Words) or made.radius is not None:
-            return made
-        by = (BEGINS[before.align] - BEGINS[self.align]) * longest_row(before)
-        return replace(made, place=made.place.after(shift(by + 0j)))
+
+def aligned(item: Said, align: Align) -> Said:
+    """Words that are aligned otherwise; straight ones stay where they are."""
+    before = lettering_of(item)
+    made = with_lettering(item, replace(before, align=align))
+    if not isinstance(made, Words) or made.radius is not None:
+        return made
+    by = (BEGINS[before.align] - BEGINS[align]) * longest_row(before)
+    return replace(made, place=made.place.after(shift(by + 0j)))
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class BendWords(Command):
-    """Bends words along an arc, or makes them straight again."""
+    """Bends words along an arc, about the middle of their line, or makes them straight again."""
 
     kind: Literal["bend_words"] = "bend_words"
     items: tuple[str, ...]
@@ -401,8 +405,10 @@ class BendWords(Command):
             return replace(words, radius=None)
         if words.radius is not None:
             return words
+        middle = aligned(words, "middle")
+        assert isinstance(middle, Words)  # noqa: S101
         long = longest_row(words.lettering) * BEND
-        return replace(words, radius=max(long, words.lettering.size * TIGHTEST))
+        return replace(middle, radius=max(long, words.lettering.size * TIGHTEST))
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -423,7 +429,7 @@ class LayWords(Command):
 
     def delta(self, drawing: Drawing) -> Delta:
         check_new(drawing, self.assembly)
-        words, line = open_items(drawing, (self.item, self.line))
+        words, line = drawing.open_item(self.item), drawing.open_item(self.line)
         tree = drawing.tree
         if not isinstance(words, Words):
             raise Refusal("no_words", f"“{words.name}” are no words to lay along a line.", words.id)

@@ -123,13 +123,13 @@ class Path:
             segments = [(d, c, b, a) for a, b, c, d in reversed(segments)]
         self._segments: list[Cubic] = segments
         self._ends = list(itertools.accumulate(map(length, segments)))
-        self._closed = contour.closed
+        self.closed = contour.closed
         self.length = self._ends[-1]
         """Sheet units."""
 
     def spots(self, lengths: Sequence[float]) -> list[Spot]:
         """Where some lengths along it are, and how it runs there."""
-        return [self._spot(s % self.length if self._closed else s) for s in lengths]
+        return [self._spot(s % self.length if self.closed else s) for s in lengths]
 
     def course(self, start: float, line: float) -> Course:
         """The course of a line of words that is aligned at a length, and stands off the path.
@@ -146,7 +146,7 @@ class Path:
     def beyond(self, start: float, lettering: Lettering, row: int) -> float:
         """How far a line that is aligned at a length reaches beyond an open path, or round it."""
         long = row_length(lettering, row)
-        if self._closed:
+        if self.closed:
             return max(long - self.length, 0.0)
         begins = start + BEGINS[lettering.align] * long
         return max(-begins, 0.0) + max(begins + long - self.length, 0.0)

@@ -67,7 +67,7 @@ def sound_face(data: bytes, *, file_name: str = "") -> SoundFace:
         facts["name"] = Path(file_name).stem or "A font without a name"
     name = " ".join(str(facts["name"]).split())[:LONGEST_NAME]
     check_name(name)
-    if not Typeface((font,)).shows_something:
+    if not Typeface(lambda: font).shows_something:
         raise not_a_font("none of its glyphs can be drawn")
     return SoundFace(f"own-{hashlib.sha256(font).hexdigest()[:24]}", name, font)
 

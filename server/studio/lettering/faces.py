@@ -77,7 +77,8 @@ def typeface(user_id: int, key: str) -> Typeface:
 
 @lru_cache(maxsize=REMEMBERED)
 def _brought(row_id: int) -> Typeface:
-    return Typeface((bytes(Face.objects.values_list("bytes", flat=True).get(id=row_id)),))
+    data = bytes(Face.objects.values_list("bytes", flat=True).get(id=row_id))
+    return Typeface(lambda: data)
 
 
 def face_called(user_id: int, family: str, *, bold: bool, italic: bool) -> tuple[str, str] | None:

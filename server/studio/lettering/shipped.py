@@ -3,7 +3,8 @@
 import io
 from collections.abc import Mapping
 from dataclasses import dataclass
-from functools import lru_cache
+from functools import lru_cache, partial
+from pathlib import Path
 
 from django.conf import settings
 from fontTools.ttLib import TTFont
@@ -61,10 +62,10 @@ def typeface(key: str) -> Typeface:
     """
     slug, weight = FACES[key].file
     folder = settings.WEB / "faces"
-    return Typeface(tuple(_plain(folder / f"{slug}-{p}-{weight}.woff2") for p in PARTS))
+    return Typeface(*(partial(_plain, folder / f"{slug}-{p}-{weight}.woff2") for p in PARTS))
 
 
-def _plain(path: object) -> bytes:
+def _plain(path: Path) -> bytes:
     font = TTFont(path)
     font.flavor = None
     out = io.BytesIO()

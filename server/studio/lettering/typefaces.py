@@ -4,7 +4,7 @@ The glyphs' outlines are drawn by HarfBuzz, too: it bounds what a font can make 
 very glyphs it has placed. The tests compare them with those that fontTools draws.
 """
 
-from collections.abc import Iterator
+from collections.abc import Callable, Iterator
 from dataclasses import dataclass
 from functools import cached_property
 
@@ -40,43 +40,50 @@ class Typeface:
     """A face in one part or several: what the first does not have comes from the next.
 
     Args:
-        parts: plain OpenType each, with the same em.
+        parts: what gives each, plain OpenType with the same em; asked for when it is needed.
     """
 
-    def __init__(self, parts: tuple[bytes, ...]) -> None:
-        self._fonts = [hb.Font(hb.Face(data)) for data in parts]
+    def __init__(self, *parts: Callable[[], bytes]) -> None:
+        self._parts = parts
+        self._opened: dict[int, hb.Font] = {}
+
+    def _font(self, part: int) -> hb.Font:
+        if part not in self._opened:
+            self._opened[part] = hb.Font(hb.Face(self._parts[part]()))
+        return self._opened[part]
 
     @property
     def em(self) -> float:
         """Font units."""
-        return float(self._fonts[0].face.upem)
+        return float(self._font(0).face.upem)
 
     @cached_property
     def extents(self) -> tuple[float, float]:
         """Font units above and below the line."""
-        told = self._fonts[0].get_font_extents("ltr")
+        told = self._font(0).get_font_extents("ltr")
         return float(told.ascender), float(-told.descender)
 
     @property
     def shows_something(self) -> bool:
         """Whether any of the characters that it maps can be drawn."""
-        glyphs = (self._fonts[0].get_nominal_glyph(c) for c in self.characters())
+        glyphs = (self._font(0).get_nominal_glyph(c) for c in self.characters())
         return any(self.form(0, g) for g in glyphs if g)
 
     def characters(self) -> list[int]:
         """The characters of its first part, by number."""
-        return sorted(self._fonts[0].face.unicodes)
+        return sorted(self._font(0).face.unicodes)
 
     def part_of(self, character: str) -> int | None:
         """The part that has a character; None: none has."""
         code = ord(character)
-        found = (n for n, font in enumerate(self._fonts) if font.get_nominal_glyph(code))
+        parts = range(len(self._parts))
+        found = (n for n in parts if self._font(n).get_nominal_glyph(code))
         return next(found, None)
 
     def form(self, part: int, glyph: int) -> str:
         """SVG path data of a glyph in font units, y down; empty where it shows nothing."""
         pen = SVGPathPen(None, ntos=lambda v: f"{v:.6g}")
-        self._fonts[part].draw_glyph_with_pen(glyph, TransformPen(pen, DOWN))
+        self._font(part).draw_glyph_with_pen(glyph, TransformPen(pen, DOWN))
         return str(pen.getCommands())
 
     def placed(self, text: str, *, kerning: bool, ligatures: bool) -> Iterator[Placed]:
@@ -86,7 +93,7 @@ class Typeface:
             buffer = hb.Buffer()
             buffer.add_str(run)
             buffer.guess_segment_properties()
-            hb.shape(self._fonts[part], buffer, features)
+            hb.shape(self._font(part), buffer, features)
             yield from _placed(part, run, buffer)
 
     def _runs(self, text: str) -> Iterator[tuple[int, str]]:
@@ -94,7 +101,7 @@ class Typeface:
         run, at = "", 0
         for character in text:
             part = self.part_of(character)
-            stays = part is None or (run and self._fonts[at].get_nominal_glyph(ord(character)))
+            stays = part is None or (run and self._font(at).get_nominal_glyph(ord(character)))
             if run and not stays and part != at:
                 yield at, run
                 run = ""

@@ -201,7 +201,7 @@ export function useCanvasPointer(svg: Ref<SVGSVGElement | null>) {
   }
 
   const typing = (event: KeyboardEvent): boolean =>
-    event.target instanceof HTMLInputElement || event.target instanceof HTMLButtonElement;
+    (event.target as Element).closest("input, textarea, button") !== null;
   const keyDown = (event: KeyboardEvent): void => {
     if (event.code !== "Space" || typing(event)) return;
     event.preventDefault();

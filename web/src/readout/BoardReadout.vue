@@ -57,7 +57,10 @@ const several = computed(() => board.selectedItems.length);
 const one = computed(() => (several.value === 1 ? board.selectedItems[0] : undefined));
 const title = computed(() => one.value?.name ?? `${several.value} items`);
 const kindOf = (type: string): string => vocabulary.shapeLabel(type);
-const kind = computed(() => (one.value ? kindOf(one.value.type) : ""));
+const kind = computed(() => {
+  if (!one.value) return "";
+  return kindOf(one.value.words ? "words" : one.value.type);
+});
 /** The symmetry one draws in. */
 const symmetry = computed(() => {
   const here = board.drawable(board.place);
@@ -256,6 +259,7 @@ const anchors = computed(() => tools.active === "anchors");
   white-space: nowrap;
 }
 .readout :deep(header span) {
+  padding-left: 8px;
   color: var(--quiet);
 }
 </style>

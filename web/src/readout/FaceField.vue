@@ -53,6 +53,8 @@ const bring = (): void =>
     option-label="name"
     option-value="key"
     :placeholder="name"
+    :loading="lettering.loading"
+    empty-message="They are being opened…"
     scroll-height="320px"
     aria-label="Face"
     @update:model-value="(v) => chosen(v as string)"

@@ -140,25 +140,26 @@ const line = computed(() => {
         }
       "
     />
-    <span class="label" />
-    <label class="check">
-      <Checkbox
-        :model-value="shared('kerning') ?? false"
-        binary
-        size="small"
-        @update:model-value="(kerning: boolean) => say({ kerning })"
-      />
-      Kerning
-    </label>
-    <label class="check">
-      <Checkbox
-        :model-value="shared('ligatures') ?? false"
-        binary
-        size="small"
-        @update:model-value="(ligatures: boolean) => say({ ligatures })"
-      />
-      Ligatures
-    </label>
+    <div class="rest checks">
+      <label class="check">
+        <Checkbox
+          :model-value="shared('kerning') ?? false"
+          binary
+          size="small"
+          @update:model-value="(kerning: boolean) => say({ kerning })"
+        />
+        Kerning
+      </label>
+      <label class="check">
+        <Checkbox
+          :model-value="shared('ligatures') ?? false"
+          binary
+          size="small"
+          @update:model-value="(ligatures: boolean) => say({ ligatures })"
+        />
+        Ligatures
+      </label>
+    </div>
     <ActionButton
       v-if="line"
       class="wide"
@@ -174,6 +175,13 @@ const line = computed(() => {
 .missing {
   margin: 0;
   color: var(--trouble);
+}
+.checks {
+  display: flex;
+  gap: 12px;
+}
+.checks .check {
+  gap: 5px;
 }
 .rest :deep(.choice) {
   justify-content: center;
