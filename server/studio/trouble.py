@@ -22,6 +22,7 @@ STATUS = {
     "unknown_item": 404,
     "unknown_picture": 404,
     "unknown_entry": 404,
+    "unknown_face": 404,
     "stale": 409,
     "wrong_sign_in": 403,
     "locked_out": 429,

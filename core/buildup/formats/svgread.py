@@ -1,6 +1,7 @@
 """SVG of any program (W3C SVG 1.1 and 2) as items: forms, groups, uses, paint, clip paths.
 
-What has no form here (pictures, text, scripts, filters) is left out and told by kind and count.
+What has no form here (pictures, scripts, filters) is left out and told by kind and count; so is
+text, unless somebody sets it.
 """
 
 from collections import Counter
@@ -18,6 +19,7 @@ from buildup.drawing.model import (
     Item,
     Outline,
     Shape,
+    Words,
 )
 from buildup.drawing.paint import PLAIN, Blend, Finish, Paint, Style
 from buildup.errors import Refusal
@@ -26,6 +28,7 @@ from buildup.formats.liveread import NAMESPACE, read_live
 from buildup.formats.svgcss import Rules, read_declarations
 from buildup.formats.svgforms import FORMS
 from buildup.formats.svggradients import KINDS, read_gradient
+from buildup.formats.svgtext import FONT, Say, SetText
 from buildup.formats.svgtree import Element, read_tree, too_much
 from buildup.formats.svgvalues import (
     FIRST_PAINT,
@@ -44,6 +47,7 @@ from buildup.formats.svgvalues import (
 )
 from buildup.forms.contours import item_contours
 from buildup.geometry.transforms import Affine, shift
+from buildup.shapes.lettering import word_contours
 from buildup.shapes.moving import moved_contour
 from buildup.shapes.placement import Way, moved_item
 
@@ -56,6 +60,7 @@ CLIP_ID = "copied-items"
 """The id of the metadata element in which a clip of our own travels."""
 
 _HOLDS = frozenset({"svg", "g", "a", "switch"})
+_KNOWN = _HOLDS | {"use", "text"}
 _LEFT_OUT = {
     "text": "text",
     "image": "pictures",
@@ -119,14 +124,18 @@ def read_svg(text: str) -> Reading:
     return Reading(found.clip.text(), found.said)
 
 
-def read_document(text: str) -> Incoming:
+def read_document(text: str, say: Say | None = None) -> Incoming:
     """A whole SVG document, with its sheet.
+
+    Args:
+        text: of the document.
+        say: sets its text in faces; None: that is left out.
 
     Raises:
         Refusal: as `read_svg`; as `read_live`.
 
     """
-    return _Document(read_tree(text)).read()
+    return _Document(read_tree(text), say).read()
 
 
 def read_each(text: str) -> Each:
@@ -156,8 +165,9 @@ def read_each(text: str) -> Each:
 class _Document:
     """A document while it is read."""
 
-    def __init__(self, root: Element) -> None:
+    def __init__(self, root: Element, say: Say | None = None) -> None:
         self.root = root
+        self._say = say
         self._ids: dict[str, Element] = {}
         self._rules = Rules()
         for element in root.below():
@@ -228,10 +238,10 @@ class _Document:
 
     def _walk(self, element: Element, around: _Level, attributes: _Attributes) -> None:
         """An element and all that it holds; told with attributes that a use may add to."""
-        if element.name in _LEFT_OUT:
+        if element.name in _LEFT_OUT and not (element.name == "text" and self._say):
             self._left[_LEFT_OUT[element.name]] += 1
             return
-        if element.name not in _HOLDS and element.name not in FORMS and element.name != "use":
+        if element.name not in _KNOWN and element.name not in FORMS:
             return
         declared = self._declared(element)
         if declared.get("display") == "none":
@@ -242,6 +252,8 @@ class _Document:
             self._use(element, level)
         elif element.name in FORMS:
             self._draw(element, level, declared)
+        elif element.name == "text":
+            self._write(element, level, declared)
         else:
             held = element.children[:1] if element.name == "switch" else element.children
             for child in held:
@@ -254,7 +266,7 @@ class _Document:
         declared: Mapping[str, str],
         attributes: _Attributes,
     ) -> _Level:
-        paint = {**around.paint, **{k: v for k, v in declared.items() if k in PAINT}}
+        paint = _handed_down(around.paint, declared)
         place = around.place.after(read_transform(attributes.get("transform")))
         level = replace(around, place=place, paint=paint)
         if element.name == "use":
@@ -287,7 +299,7 @@ class _Document:
         sizes = {k: v for k, v in element.attributes.items() if k in ("width", "height")}
         if used.name == "symbol":
             declared = self._declared(used)
-            paint = {**level.paint, **{k: v for k, v in declared.items() if k in PAINT}}
+            paint = _handed_down(level.paint, declared)
             inner = self._inner(used, replace(level, paint=paint), {**used.attributes, **sizes})
             for child in used.children:
                 self._walk(child, inner, child.attributes)
@@ -298,7 +310,7 @@ class _Document:
     def _declared(self, element: Element) -> dict[str, str]:
         """Paint and display of an element: attributes, then style sheets, then its own style."""
         attributes = element.attributes
-        wanted = PAINT | _TOLD
+        wanted = PAINT | FONT | _TOLD
         found = {k: v for k, v in attributes.items() if k in wanted or k.startswith("stop-")}
         found |= self._rules.of(element)
         return found | read_declarations(attributes.get("style", ""))
@@ -340,6 +352,26 @@ class _Document:
         label = element.name.capitalize() if isinstance(made, Shape) else "Outline"
         name = _called(element.attributes, label)
         self._keep(moved_item(made, Way(level.place, grows=True)), name, level)
+
+    def _write(self, element: Element, level: _Level, declared: Mapping[str, str]) -> None:
+        """The lines of a text, each as words."""
+        if self._say is None or level.paint.get("visibility") in ("hidden", "collapse"):
+            return
+        if abs(level.place.determinant) == 0.0:
+            return
+
+        def left(kind: str) -> None:
+            self._left[kind] += 1
+
+        for line in SetText(self._say, self._declared, left).lines(element, level.paint):
+            style = read_style(line.paint, lambda text, paint: self._ink(text, paint, level.view))
+            style = replace(style, finish=_finish(declared))
+            name = " ".join(line.lettering.text.split())[:LONGEST_NAME]
+            made = Words(
+                id="s", name=name, style=style, lettering=line.lettering, place=shift(line.at)
+            )
+            self._count(word_contours(made))
+            self._keep(moved_item(made, Way(level.place, grows=True)), name, level)
 
     def _keep(self, item: DrawnItem, name: str, level: _Level) -> None:
         """An item in its group, cut by the clip paths around it."""
@@ -433,6 +465,11 @@ def _clip_in(element: Element) -> str:
         if child.name == "metadata" and child.attributes.get("id") == CLIP_ID:
             return child.text
     return ""
+
+
+def _handed_down(around: Mapping[str, str], declared: Mapping[str, str]) -> dict[str, str]:
+    """How what an element holds is painted and set."""
+    return {**around, **{k: v for k, v in declared.items() if k in PAINT or k in FONT}}
 
 
 def _size(root: Element) -> complex:

@@ -20,6 +20,8 @@ _SVG = "http://www.w3.org/2000/svg "
 _LINKS = ("href", "http://www.w3.org/1999/xlink href")
 _TOLD = frozenset({"style", "metadata", "title"})
 """Elements whose text is read."""
+TEXT = "#text"
+"""The name of what stands for text in a `text` element, between its elements."""
 
 
 @dataclass(slots=True)
@@ -121,12 +123,15 @@ class _Builder:
         self._text: list[str] = []
         self._tells = 0
         """How many of the open elements have text that is read."""
+        self._sets = 0
+        """How many of them are text that is set."""
 
     def start(self, name: str, attributes: Mapping[str, str], line: int) -> None:
         self.count += 1
         if self.count > MOST_ELEMENTS or len(self._open) >= DEEPEST:
             raise too_much("has too many parts")
         plain = name.removeprefix(_SVG)
+        self._flow(line)
         element = Element(plain, attributes, line)
         if self._open:
             self._open[-1].children.append(element)
@@ -134,14 +139,24 @@ class _Builder:
             self.root = element
         self._open.append(element)
         self._tells += plain in _TOLD
+        self._sets += plain == "text"
         self._text.clear()
 
     def characters(self, text: str) -> None:
-        if self._tells:
+        if self._tells or self._sets:
             self._text.append(text)
 
+    def _flow(self, line: int) -> None:
+        """What was read so far of text that is set stands before what comes next."""
+        if self._sets and not self._tells and self._text:
+            self.count += 1
+            self._open[-1].children.append(Element(TEXT, {}, line, text="".join(self._text)))
+            self._text.clear()
+
     def end(self, _name: str) -> None:
+        self._flow(self._open[-1].line)
         element = self._open.pop()
+        self._sets -= element.name == "text"
         if self._tells:
             element.text = "".join(self._text).strip()
             self._text.clear()

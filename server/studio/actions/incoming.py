@@ -31,7 +31,7 @@ def take_in(user_id: int, *, name: str, data: bytes) -> TakenIn:
     Raises:
         Refusal: as `read_file` and `sound_clip`; `bad_name`.
     """
-    found = read_file(name, data)
+    found = read_file(user_id, name, data)
     called = (found.name or name.rpartition(".")[0] or name)[:LONGEST_NAME].strip()
     check_name(called)
     return TakenIn(_written(user_id, called, value_of(found)), found.said)

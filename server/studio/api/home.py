@@ -66,8 +66,7 @@ def take_in_drawing(request: HttpRequest, name: str) -> dict[str, Any]:
 @router.post("/files/read", response=Reading)
 def read_items(request: HttpRequest, name: str) -> Reading:
     """The items of a file, the request's body, as a clip that can be pasted."""
-    whose(request)
-    found = read_file(name, request.body)
+    found = read_file(whose(request), name, request.body)
     return Reading(found.clip.text(), found.said)
 
 

@@ -28,7 +28,7 @@ def looked_at(data: bytes) -> tuple[dict[str, object], bytes]:
     Raises:
         ValueError: with a word on what is wrong; whatever fontTools stumbles over.
     """
-    font = TTFont(io.BytesIO(data), lazy=True)
+    font = TTFont(io.BytesIO(data), lazy=True, recalcTimestamp=False, recalcBBoxes=False)
     for table in NEEDED:
         if table not in font:
             raise ValueError(f"it has no table “{table}”")
@@ -36,6 +36,9 @@ def looked_at(data: bytes) -> tuple[dict[str, object], bytes]:
         raise ValueError("it holds no outlines")
     count = int(font["maxp"].numGlyphs)
     if not 1 <= count <= MOST_GLYPHS or len(font["hmtx"].metrics) != count:
+        raise ValueError("its tables do not agree on how many glyphs it has")
+    wide = 4 if font["head"].indexToLocFormat else 2
+    if "loca" in font and len(font.reader["loca"]) < wide * (count + 1):
         raise ValueError("its tables do not agree on how many glyphs it has")
     if not 16 <= int(font["head"].unitsPerEm) <= 16_384:
         raise ValueError("its units are out of range")

@@ -6,6 +6,7 @@ from functools import lru_cache
 
 from buildup.drawing.lettering import Lettering, Shaped
 from buildup.errors import Refusal
+from buildup.formats.svgtext import FaceWish, Spoken
 from buildup.shapes.lettering import letters_along, row_length, straight
 from buildup.view.pathdata import path_data
 
@@ -14,6 +15,8 @@ from studio.lettering.shaping import shaped
 from studio.lettering.typefaces import Typeface
 from studio.models import Face
 
+GENERIC = {"serif": "source serif 4", "sans-serif": "source sans 3", "cursive": "dancing script"}
+"""The families that stand for a kind of letters (W3C CSS Fonts 4, generic families)."""
 SAMPLE = 100.0
 """Sheet units an em of a sample."""
 REMEMBERED = 64
@@ -81,20 +84,26 @@ def _brought(row_id: int) -> Typeface:
     return Typeface(lambda: data)
 
 
-def face_called(user_id: int, family: str, *, bold: bool, italic: bool) -> tuple[str, str] | None:
-    """The key and the name of the face of a family that is most like what is asked for.
+def said(user_id: int, text: str, wish: FaceWish) -> Spoken | None:
+    """Text of a file, in the first of the faces it asks for that is here; None: none is."""
+    for number, family in enumerate(wish.families):
+        found = _called(user_id, family, wish)
+        if found is not None:
+            key, name = found
+            return Spoken(_shaped(typeface(user_id, key), text), key, name, exact=number == 0)
+    return None
 
-    None: there is no such family.
-    """
-    wanted = family.strip().strip("\"'").casefold()
-    if not wanted:
-        return None
+
+def _called(user_id: int, family: str, wish: FaceWish) -> tuple[str, str] | None:
+    """The key and the name of the face of a family that is most like what is asked for."""
+    wanted = GENERIC.get(family.casefold(), family.casefold())
     known = [(k, f.name, f.family) for k, f in shipped.FACES.items()]
     own = Face.objects.filter(owner_id=user_id).values_list("key", "name")
     known += [(key, name, name) for key, name in own]
-    alike = [
-        (("bold" in name.casefold()) != bold, ("italic" in name.casefold()) != italic, key, name)
-        for key, name, of in known
-        if of.casefold() == wanted or name.casefold() == wanted
-    ]
-    return min(alike)[2:] if alike else None
+    alike = [(key, name) for key, name, of in known if wanted in (of.casefold(), name.casefold())]
+
+    def unlike(face: tuple[str, str]) -> tuple[bool, bool, str]:
+        told = face[1].casefold()
+        return ("bold" in told) != wish.bold, ("italic" in told) != wish.italic, face[0]
+
+    return min(alike, key=unlike) if alike else None

@@ -73,6 +73,10 @@ class Typeface:
         """The characters of its first part, by number."""
         return sorted(self._font(0).face.unicodes)
 
+    def glyph(self, code: int) -> int:
+        """The number of the glyph of a character in its first part; 0: it has none."""
+        return int(self._font(0).get_nominal_glyph(code) or 0)
+
     def part_of(self, character: str) -> int | None:
         """The part that has a character; None: none has."""
         code = ord(character)

@@ -1,12 +1,16 @@
 """The registry of files that are read: what each is told by, and who reads it."""
 
 from collections.abc import Callable, Mapping
+from functools import partial
 
 from buildup.errors import Refusal
 from buildup.formats.incoming import Incoming
 from buildup.formats.svgread import read_document
+from buildup.formats.svgtext import Say
 
+from studio.lettering.faces import said
 from studio.reading.dxffile import read_dxf
+from studio.reading.fontfile import read_font
 from studio.reading.pdffile import read_pdf
 from studio.turnstile import Turnstile
 
@@ -17,25 +21,31 @@ _at_work = Turnstile(
 """A large DXF takes some hundred megabytes while it is read."""
 
 
-def read_svg_file(_name: str, data: bytes) -> Incoming:
-    """An SVG file.
+def read_svg_file(_name: str, data: bytes, say: Say) -> Incoming:
+    """An SVG file, its text as words where the face is here.
 
     Raises:
         Refusal: as `read_document`.
     """
-    return read_document(data.decode("utf-8-sig", "replace"))
+    return read_document(data.decode("utf-8-sig", "replace"), say)
 
 
-READERS: Mapping[str, Callable[[str, bytes], Incoming]] = {
+READERS: Mapping[str, Callable[[str, bytes, Say], Incoming]] = {
     "svg": read_svg_file,
-    "dxf": read_dxf,
-    "pdf": read_pdf,
+    "dxf": lambda name, data, _say: read_dxf(name, data),
+    "pdf": lambda name, data, _say: read_pdf(name, data),
+    **dict.fromkeys(("ttf", "otf", "woff", "woff2"), read_font),
 }
 """By what the name of a file ends with."""
 
 
-def read_file(name: str, data: bytes) -> Incoming:
+def read_file(user_id: int, name: str, data: bytes) -> Incoming:
     """What a file holds.
+
+    Args:
+        user_id: whose faces text is set in.
+        name: of the file, whose end says what it is.
+        data: its bytes.
 
     Raises:
         Refusal: `unknown_file`; as its reader.
@@ -51,4 +61,4 @@ def read_file(name: str, data: bytes) -> Incoming:
             f"“{name[:60]}” is no file that can be taken in. Nothing was changed; choose {known}.",
         )
     with _at_work.one():
-        return reader(name, data)
+        return reader(name, data, partial(said, user_id))

@@ -53,9 +53,11 @@ class IncomingTest(TransactionTestCase):
         self.assertEqual(len(shown["places"]), len(before.items))
 
     def test_of_another_program_sheet_items_and_what_was_left_out(self):
-        text = document("<rect width='50' height='40' fill='teal'/><text>Reed</text>")
+        text = document(
+            "<rect width='50' height='40' fill='teal'/><text font-family='Nobody'>Reed</text>"
+        )
         answer = self.take_in(text.replace('width="200" height="200"', 'width="50mm"'))
-        self.assertEqual(answer.json()["said"], "Left out: text (1).")
+        self.assertEqual(answer.json()["said"], "Left out: text in faces that are not here (1).")
         row, value = self.value(answer)
         self.assertEqual((row.name, value.sheet.unit), ("A file", "mm"))
         self.assertAlmostEqual(value.sheet.width, 50 / 25.4 * 96)

@@ -1,17 +1,30 @@
 // Files brought to the board, chosen, dropped or pasted: forms become items where their file has them,
-// pictures become underlays.
+// pictures become underlays, fonts faces that words can be set in.
 import { useClipboard } from "../stores/clipboard";
-import { FORM_FILES, askForFiles, isPicture } from "../stores/choosingfiles";
+import { FORM_FILES, askForFiles, isFont, isPicture } from "../stores/choosingfiles";
+import { useLettering } from "../stores/lettering";
+import { useToast } from "../stores/toast";
 import { usePictures } from "./pictures";
 
 const FILES = `${FORM_FILES},image/png,image/jpeg,image/webp`;
 
 export function useBringing(): { bring(files: File[]): Promise<void>; ask(): void } {
   const clipboard = useClipboard();
+  const lettering = useLettering();
   const pictures = usePictures();
+  const toast = useToast();
+
+  async function bringFont(file: File): Promise<void> {
+    const face = await lettering.bring(file);
+    if (!face) return;
+    const layOut = { label: "Lay out its glyphs", run: () => void clipboard.takeIn(file) };
+    toast.tell(`Words can be set in ${face.name} now.`, layOut);
+  }
 
   async function bring(files: File[]): Promise<void> {
-    for (const file of files.filter((f) => !isPicture(f))) await clipboard.takeIn(file);
+    for (const file of files.filter((f) => !isPicture(f))) {
+      await (isFont(file) ? bringFont(file) : clipboard.takeIn(file));
+    }
     await pictures.bring(files.filter(isPicture));
   }
 

@@ -3,7 +3,7 @@
 import Select from "primevue/select";
 import { computed, onMounted } from "vue";
 import type { FaceFacts } from "../api/types";
-import { askForFiles } from "../stores/choosingfiles";
+import { FONT_FILES, askForFiles } from "../stores/choosingfiles";
 import { useLettering } from "../stores/lettering";
 
 const props = defineProps<{
@@ -13,7 +13,6 @@ const props = defineProps<{
   name: string;
 }>();
 const emit = defineEmits<{ chosen: [face: FaceFacts] }>();
-const FONTS = ".ttf,.otf,.woff,.woff2";
 /** Sheet units above and below the line of a sample that is shown. */
 const [RISE, DROP] = [95, 35];
 
@@ -33,7 +32,7 @@ const chosen = (key: string): void => {
   if (face) emit("chosen", face);
 };
 const bring = (): void =>
-  askForFiles(FONTS, (files) => {
+  askForFiles(FONT_FILES, (files) => {
     void (async () => {
       for (const file of files) {
         const face = await lettering.bring(file);

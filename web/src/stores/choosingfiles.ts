@@ -1,7 +1,11 @@
 // Asking for a file of this machine.
 
 /** Files that can be taken in as forms. */
-export const FORM_FILES = ".svg,image/svg+xml,.dxf,.pdf,application/pdf";
+export const FORM_FILES = ".svg,image/svg+xml,.dxf,.pdf,application/pdf,.ttf,.otf,.woff,.woff2";
+/** Files of faces. */
+export const FONT_FILES = ".ttf,.otf,.woff,.woff2";
+
+export const isFont = (file: File): boolean => /\.(ttf|otf|woff2?)$/i.test(file.name);
 
 export const isPicture = (file: File): boolean => /^image\/(?!svg|vnd)/.test(file.type);
 

@@ -1,0 +1,224 @@
+"""Text of SVG (W3C SVG 2, chapter Text) as words, where somebody has the face it is set in.
+
+Read are lines of `text` and `tspan` with their places, anchors, sizes, spacing and paint. Letters
+that are placed one by one begin where the first of them stands.
+"""
+
+import re
+from collections.abc import Callable, Iterator, Mapping
+from dataclasses import dataclass, field, replace
+
+from buildup.drawing.lettering import Align, Lettering, Shaped
+from buildup.drawing.soundlettering import MOST_LETTERS, MOST_TRACKING, SMALLEST_TYPE
+from buildup.formats.svgtree import TEXT, Element
+from buildup.formats.svgvalues import PAINT, read_length
+from buildup.shapes.lettering import row_length
+
+FONT = frozenset(
+    {
+        "font",
+        "font-family",
+        "font-size",
+        "font-style",
+        "font-weight",
+        "letter-spacing",
+        "text-anchor",
+    }
+)
+"""The properties of text that are read; all are handed down."""
+FIRST_SIZE = 16.0
+"""Sheet units: what is `medium` (common practice)."""
+BOLD = 600.0
+"""The weight from which on a face is bold (W3C CSS Fonts 4: names of weights)."""
+_ANCHORS: Mapping[str, Align] = {"middle": "middle", "end": "end"}
+_PARTS: Mapping[Align, float] = {"start": 0.0, "middle": 0.5, "end": 1.0}
+_SPACE = re.compile(r"\s+")
+_SHORTHAND = re.compile(r"(.*?)([\d.]+(?:[a-z]+|%))(?:\s*/\s*\S+)?\s+(.+)")
+Declared = Callable[[Element], Mapping[str, str]]
+
+
+@dataclass(frozen=True)
+class FaceWish:
+    """The face that text asks for: families, the first one wanted most, and the style."""
+
+    families: tuple[str, ...]
+    bold: bool = False
+    italic: bool = False
+
+
+@dataclass(frozen=True)
+class Spoken:
+    """Text in a face: what it came to, the key and the name of the face.
+
+    `exact`: it is the face that was wanted most.
+    """
+
+    shaped: Shaped
+    face: str
+    face_name: str
+    exact: bool
+
+
+Say = Callable[[str, FaceWish], Spoken | None]
+"""Sets a line of text in a face; None: no such face is here."""
+
+
+@dataclass(frozen=True)
+class Line:
+    """Text that was set, and where: its place, and how it is painted."""
+
+    lettering: Lettering
+    at: complex
+    paint: Mapping[str, str]
+
+
+@dataclass
+class _Run:
+    """Text of one look; where it has a place of its own a chunk begins (SVG 2, 11.5)."""
+
+    text: str
+    look: Mapping[str, str]
+    x: float | None = None
+    y: float | None = None
+    by: complex = 0j
+
+
+@dataclass
+class SetText:
+    """A `text` element set in faces.
+
+    Args:
+        say: sets a line.
+        declared: what is declared of an element.
+        left: counts what could not be taken over, by kind.
+
+    """
+
+    say: Say
+    declared: Declared
+    left: Callable[[str], None]
+    _ends: str = field(default=" ", init=False)
+    """What the text so far ends with: spaces that follow each other are one."""
+
+    def lines(self, element: Element, look: Mapping[str, str]) -> Iterator[Line]:
+        """The lines of the element, which inherits a look."""
+        self._ends = " "
+        runs = list(self._runs(element, look))
+        if runs:
+            runs[-1].text = runs[-1].text.rstrip()
+        chunk: list[_Run] = []
+        pen = 0j
+        for run in runs:
+            if chunk and (run.x is not None or run.y is not None):
+                lines, pen = self._chunk(chunk, pen)
+                yield from lines
+                chunk = []
+            chunk.append(run)
+        yield from self._chunk(chunk, pen)[0] if chunk else ()
+
+    def _runs(self, element: Element, around: Mapping[str, str]) -> Iterator[_Run]:
+        declared = self.declared(element)
+        if declared.get("display") == "none":
+            return
+        look = _inherited(around, declared)
+        x, y, dx, dy = (self._first(element, k) for k in ("x", "y", "dx", "dy"))
+        by = complex(dx or 0.0, dy or 0.0)
+        for child in element.children:
+            if child.name == TEXT:
+                text = _SPACE.sub(" ", child.text)
+                text = text.lstrip() if self._ends == " " else text
+                if text:
+                    self._ends = text[-1]
+                    yield _Run(text, look, x, y, by)
+                    x = y = None
+                    by = 0j
+            elif child.name in ("tspan", "a"):
+                for run in self._runs(child, look):
+                    if run.x is None and run.y is None:
+                        run.x, run.y = x, y
+                    run.by += by
+                    yield run
+                    x = y = None
+                    by = 0j
+            elif child.name == "textPath":
+                self.left("text along paths")
+
+    def _first(self, element: Element, name: str) -> float | None:
+        """The first of some places; of more of them letters are placed one by one."""
+        listed = _SPACE.split(element.attributes.get(name, "").replace(",", " ").strip()[:400])
+        if len(listed) > 1:
+            self.left("places of single letters")
+        return read_length(listed[0]) if listed[0] else None
+
+    def _chunk(self, runs: list[_Run], pen: complex) -> tuple[list[Line], complex]:
+        """The lines of a chunk, and where it ends."""
+        x, y = runs[0].x, runs[0].y
+        pen = complex(pen.real if x is None else x, pen.imag if y is None else y)
+        made = [(run, self._set(run)) for run in runs]
+        wide = sum(row_length(said, 0) for _, said in made if said is not None)
+        align = _ANCHORS.get(runs[0].look.get("text-anchor", "start"), "start")
+        if len(runs) == 1:
+            said = made[0][1]
+            at = pen + runs[0].by
+            end = at + wide * (1.0 - _PARTS[align])
+            return [Line(replace(said, align=align), at, runs[0].look)] if said else [], end
+        pen -= wide * _PARTS[align]
+        lines = []
+        for run, said in made:
+            pen += run.by
+            if said is not None:
+                lines.append(Line(said, pen, run.look))
+                pen += row_length(said, 0)
+        return lines, pen
+
+    def _set(self, run: _Run) -> Lettering | None:
+        """What a run comes to in its face; None: nothing, or the face is not here."""
+        size = read_length(run.look.get("font-size"), otherwise=FIRST_SIZE)
+        if not run.text.strip() or size < SMALLEST_TYPE:
+            return None
+        text = run.text
+        if len(text) > MOST_LETTERS:
+            self.left("text of more than 1,000 letters (the rest of it)")
+            text = text[:MOST_LETTERS]
+        spoken = self.say(text, _wish(run.look))
+        if spoken is None:
+            self.left("text in faces that are not here")
+            return None
+        if not spoken.exact:
+            self.left("text whose face is not here (set in the next one it names)")
+        spacing = read_length(run.look.get("letter-spacing")) / size * 1_000.0
+        return Lettering(
+            text=text,
+            face=spoken.face,
+            face_name=spoken.face_name,
+            shaped=spoken.shaped,
+            size=size,
+            tracking=min(max(spacing, -MOST_TRACKING), MOST_TRACKING),
+        )
+
+
+def _inherited(around: Mapping[str, str], declared: Mapping[str, str]) -> dict[str, str]:
+    """What text looks like inside an element, its size in sheet units."""
+    own = dict(declared)
+    if (short := _SHORTHAND.fullmatch(own.pop("font", "")[:400])) is not None:
+        style, size, family = short[1], short[2], short[3]
+        told = {"font-size": size, "font-family": family}
+        told["font-style"] = "italic" if "italic" in style or "oblique" in style else "normal"
+        told["font-weight"] = "bold" if "bold" in style else "normal"
+        own = told | own
+    look = {**around, **{k: v for k, v in own.items() if k in PAINT or k in FONT}}
+    outer = read_length(around.get("font-size"), otherwise=FIRST_SIZE)
+    size = own.get("font-size")
+    if size is not None:
+        if size.endswith("em") and not size.endswith("rem"):
+            size = f"{read_length(size[:-2], otherwise=1.0) * 100.0}%"
+        look["font-size"] = repr(read_length(size, whole=outer, otherwise=outer))
+    return look
+
+
+def _wish(look: Mapping[str, str]) -> FaceWish:
+    families = look.get("font-family", "serif")[:400].split(",")
+    weight = look.get("font-weight", "normal").strip()
+    bold = weight in ("bold", "bolder") or read_length(weight) >= BOLD
+    named = tuple(f.strip().strip("\"'") for f in families[:20])
+    return FaceWish(named, bold, look.get("font-style", "normal").strip() in ("italic", "oblique"))
