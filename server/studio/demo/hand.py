@@ -3,6 +3,7 @@
 from collections.abc import Sequence
 from dataclasses import dataclass, field
 
+from buildup.drawing.lettering import Lettering
 from buildup.drawing.model import (
     FIRST_LAYER,
     Anchor,
@@ -26,6 +27,7 @@ from buildup.drawing.sheet import Sheet
 from buildup.edits.assemblies import Assemble
 from buildup.edits.command import Command
 from buildup.edits.containers import AddLayer, GroupItems
+from buildup.edits.lettering import BendWords, SetWords, WriteWords
 from buildup.edits.outlines import AddOutline
 from buildup.edits.outlining import OffsetItems
 from buildup.edits.shaping import DrawShape
@@ -36,6 +38,9 @@ from buildup.edits.symmetries import MakeSymmetry
 from buildup.forms.axes import Axis
 from buildup.geometry.transforms import Affine
 from buildup.shapes.registry import shape_kind
+
+from studio.lettering.shaping import shaped
+from studio.lettering.shipped import FACES, typeface
 
 MM = 96 / 25.4
 INK, TEAL, EMBER = "#1B2924", "#0C6B65", "#C2410C"
@@ -174,6 +179,45 @@ class Hand:
                 container=self.drawn_in,
             )
         )
+        return item
+
+    def words(
+        self,
+        text: str,
+        at: complex,
+        size: float,
+        style: Style,
+        *,
+        face: str,
+        tracking: float = 0.0,
+        radius: float | None = None,
+    ) -> str:
+        """Words about the middle of their line, on an arc where a radius is said; millimetres."""
+        item = self._id()
+        lettering = Lettering(
+            text=text,
+            face=face,
+            face_name=FACES[face].name,
+            shaped=shaped(typeface(face), text, kerning=True, ligatures=True),
+            size=size * MM,
+            tracking=tracking,
+            align="middle",
+        )
+        place = at * MM
+        self.commands.append(
+            WriteWords(
+                item=item,
+                at=(place.real, place.imag),
+                lettering=lettering,
+                style=style,
+                container=self.drawn_in,
+            )
+        )
+        if radius is not None:
+            self.commands += [
+                BendWords(items=(item,), bent=True),
+                SetWords(items=(item,), setting="radius", value=radius * MM),
+            ]
         return item
 
     def outline(

@@ -134,6 +134,12 @@ def swing_tag() -> Hand:
             knot(35 + 24j, 2 - 6j, None),
         )
     )
+    ink = pen(0, fill=INK, stroke=None)
+    hand.words(
+        "HOLLOWREED STRINGS", 35 + 34.5j, 4.2, ink,
+        face="source-serif-4-bold", tracking=90.0, radius=25.5,
+    )  # fmt: skip
+    hand.words("Made by hand", 35 + 98j, 4.4, ink, face="dancing-script-bold")
     hand.outline("Cord", [cord], pen(0.7, stroke=WALNUT))
     return hand
 
