@@ -54,6 +54,18 @@ serve() {
     return 1
 }
 
+# The simulated cutter, a device of its own: it may be ended and started at any time.
+start_cutter() {
+    export CUTTER_PORT=${CUTTER_PORT:-8480}
+    if ! port_free 127.0.0.1 "$CUTTER_PORT"; then
+        say "Port $CUTTER_PORT is taken, so the cutting table is not here. Another:  CUTTER_PORT=8490 bin/start"
+        return
+    fi
+    (cd server && exec "$VENV/bin/python" manage.py cutting_table 9>&-) &
+    CUTTER=$!
+    disown "$CUTTER"
+}
+
 # keep_running HOST PORT: returns only by a signal.
 keep_running() {
     local ends=0 url
@@ -70,6 +82,7 @@ keep_running() {
                 fi
             fi
         fi
+        if [ -n "${CUTTER:-}" ] && ! kill -0 "$CUTTER" 2>/dev/null; then start_cutter; fi
         if ! serving; then
             [ $((SECONDS - STARTED)) -lt 10 ] && ends=$((ends + 1)) || ends=0
             [ $ends -lt $MOST_ENDS ] || fail "The server ended $MOST_ENDS times in a row; see above."
@@ -82,6 +95,7 @@ keep_running() {
 
 finish() {
     trap - EXIT INT TERM
+    [ -z "${CUTTER:-}" ] || kill "$CUTTER" 2>/dev/null || true
     end_server
     rm -f "$SERVER_FILE"
     stop_database

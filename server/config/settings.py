@@ -94,6 +94,8 @@ CACHES = {
     }
 }
 """What processes on this machine tell each other; nothing in it is missed when it goes."""
+CUTTER = ("127.0.0.1", int(os.environ.get("CUTTER_PORT", "8480")))
+"""Where the cutting table listens; it is a device on this machine."""
 DEFAULT_AUTO_FIELD = "django.db.models.BigAutoField"
 SESSION_COOKIE_AGE = 60 * 60 * 24 * 30
 CSRF_FAILURE_VIEW = "config.storeaway.csrf_failure"

@@ -13,6 +13,12 @@ const routes: RouteRecordRaw[] = [
     component: () => import("./board/BoardPage.vue"),
     props: (route) => ({ id: Number(route.params["id"]) }),
   },
+  {
+    path: "/drawings/:id(\\d+)/cutting-table",
+    name: "cutting-table",
+    component: () => import("./cutting/CuttingPage.vue"),
+    props: (route) => ({ id: Number(route.params["id"]) }),
+  },
   { path: "/:rest(.*)*", redirect: "/" },
 ];
 

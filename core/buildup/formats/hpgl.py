@@ -11,8 +11,8 @@ from buildup.formats.scene import Piece
 from buildup.formats.sending import HpglOut
 from buildup.geometry.boxes import Box
 from buildup.geometry.flattening import polyline
-from buildup.geometry.inside import winding
 from buildup.geometry.patience import done
+from buildup.geometry.rings import around_each
 
 STEPS = 40.0 * 25.4 / 96.0
 """Plotter units in a sheet unit."""
@@ -50,25 +50,34 @@ def hpgl(pieces: Iterable[Piece], box: Box, settings: HpglOut) -> tuple[str, str
         settings: tolerance and order.
 
     """
-    runs, colours = _runs(pieces, settings.tolerance)
-    rows = [ordered([r for r in runs if r.pen == pen], settings.order) for pen in _pens(runs)]
-    lines = ["IN;"]
+    runs, colours = runs_of(pieces, settings.tolerance)
+    pens = sorted({r.pen for r in runs})
+    rows = [ordered([r for r in runs if r.pen == pen], settings.order) for pen in pens]
+    said = ""
+    if len(colours) > PENS:
+        said = f"There are {len(colours)} colours; those beyond {PENS} share the last pen."
+    return job_text(rows, box), said
+
+
+def job_text(rows: Iterable[Sequence[Run]], box: Box, before: Sequence[str] = ()) -> str:
+    """Paths as HP-GL.
+
+    Args:
+        rows: those of each pen, in the order in which they are cut.
+        box: the plotter's page.
+        before: commands that come first.
+
+    """
+    lines = ["IN;", *before]
     for row in rows:
         lines.append(f"SP{row[0].pen};")
         for run in row:
             lines += _commands(run, box)
     lines.append("PU;SP0;")
-    said = ""
-    if len(colours) > PENS:
-        said = f"There are {len(colours)} colours; those beyond {PENS} share the last pen."
-    return "\n".join([*lines, ""]), said
+    return "\n".join([*lines, ""])
 
 
-def _pens(runs: Iterable[Run]) -> list[int]:
-    return sorted({r.pen for r in runs})
-
-
-def _runs(pieces: Iterable[Piece], tolerance: float) -> tuple[list[Run], list[str]]:
+def runs_of(pieces: Iterable[Piece], tolerance: float) -> tuple[list[Run], list[str]]:
     """Paths in the order in which they are drawn, and the colours of the pens."""
     colours: list[str] = []
     runs: list[Run] = []
@@ -108,7 +117,9 @@ def ordered(runs: Sequence[Run], order: str) -> list[Run]:
     """
     if order == "drawn":
         return list(runs)
-    depths = _depths(runs) if order == "inside" else [0] * len(runs)
+    depths = [0] * len(runs)
+    if order == "inside":
+        depths = [len(around) for around in around_each([r.places for r in runs])]
     found: list[Run] = []
     at = 0j
     for depth in sorted(set(depths), reverse=True):
@@ -136,22 +147,6 @@ def _from(run: Run, at: complex) -> Run:
     ring = run.places[:-1]
     k = min(range(len(ring)), key=lambda i: abs(ring[i] - at))
     return Run((*ring[k:], *ring[:k], ring[k]), run.pen)
-
-
-def _depths(runs: Sequence[Run]) -> list[int]:
-    """Of each path in how many closed ones it lies, told by its first place."""
-    rings = [
-        (Box.around(r.places), [(a, a, b, b) for a, b in zip(r.places, r.places[1:], strict=False)])
-        if r.closed
-        else None
-        for r in runs
-    ]
-    depths = []
-    for k, run in enumerate(runs):
-        at = (run.places[0] + run.places[1]) / 2.0
-        around = (ring for n, ring in enumerate(rings) if n != k and ring is not None)
-        depths.append(sum(box.has(at) and winding(sides, at) != 0 for box, sides in around))
-    return depths
 
 
 def _commands(run: Run, box: Box) -> Iterable[str]:

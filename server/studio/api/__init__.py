@@ -7,7 +7,7 @@ from ninja.openapi.schema import OpenAPISchema
 from ninja.security import django_auth
 
 from studio import schema
-from studio.api import board, home, lettering, matching, outputs, people, questions, trays
+from studio.api import board, cutting, home, lettering, matching, outputs, people, questions, trays
 from studio.trouble import answer_troubles
 
 
@@ -31,5 +31,5 @@ class TellingAPI(NinjaAPI):
 
 api = TellingAPI(title="Build Up Curve", version="1", auth=django_auth, docs_url=None)
 answer_troubles(api)
-for part in (people, trays, home, board, questions, matching, outputs, lettering):
+for part in (people, trays, home, board, questions, matching, outputs, lettering, cutting):
     api.add_router("", part.router)

@@ -1248,6 +1248,50 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/drawings/{drawing}/cutting": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Plan
+         * @description How a drawing was cut last.
+         */
+        get: operations["studio_api_cutting_plan"];
+        put?: never;
+        /**
+         * Cut
+         * @description Send it to the cutting table.
+         */
+        post: operations["studio_api_cutting_cut"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/drawings/{drawing}/cutting/look": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Look
+         * @description What is wrong with it, and how its copies lie; how it is cut is kept.
+         */
+        post: operations["studio_api_cutting_look"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -3770,7 +3814,7 @@ export interface components {
         };
         /**
          * BendWords
-         * @description Bends words along an arc, or makes them straight again.
+         * @description Bends words along an arc, about the middle of their line, or makes them straight again.
          */
         BendWords: {
             /**
@@ -9421,6 +9465,247 @@ export interface components {
             ligatures?: boolean;
         };
         /**
+         * CutPlan
+         * @description How a drawing is cut; lengths in millimetres.
+         */
+        CutPlan: {
+            /**
+             * Width
+             * @description Of the sheet in the cutter.
+             * @default 300
+             */
+            width?: number;
+            /**
+             * Height
+             * @description Likewise.
+             * @default 400
+             */
+            height?: number;
+            /**
+             * Margin
+             * @description Left free along the edges of the sheet.
+             * @default 5
+             */
+            margin?: number;
+            /**
+             * Gap
+             * @description Between copies.
+             * @default 4
+             */
+            gap?: number;
+            /**
+             * Copies
+             * @description How many are wanted.
+             * @default 1
+             */
+            copies?: number;
+            /**
+             * Blade
+             * @description How wide it cuts: forms nearer to each other than that tear.
+             * @default 0.25
+             */
+            blade?: number;
+            /**
+             * Overcut
+             * @description How far a closed path is cut on beyond where it began, so that it comes free.
+             * @default 0.5
+             */
+            overcut?: number;
+            /**
+             * Tolerance
+             * @description That chords may stay from the curves.
+             * @default 0.05
+             */
+            tolerance?: number;
+            /**
+             * Speed
+             * @description Of the blade in the sheet, a second.
+             * @default 80
+             */
+            speed?: number;
+            /**
+             * Frames
+             * @description A frame is cut around each copy, halfway into the gap, to weed it by.
+             * @default true
+             */
+            frames?: boolean;
+            /**
+             * Weeding
+             * @description From one line across what is weeded to the next; 0: there are none.
+             * @default 0
+             */
+            weeding?: number;
+        };
+        /**
+         * CutTable
+         * @description A drawing at the cutting table.
+         */
+        CutTable: {
+            /** Name */
+            name: string;
+            plan: components["schemas"]["CutPlan"];
+        };
+        /**
+         * Cut
+         * @description A way of the blade.
+         */
+        Cut: {
+            /** Pen */
+            pen: number;
+            /** Down */
+            down: boolean;
+            /** Places */
+            places: [
+                number,
+                number
+            ][];
+            /** Starts */
+            starts: number;
+            /** Lasts */
+            lasts: number;
+            /** Changes */
+            changes: boolean;
+            /** Closes */
+            closes: number | null;
+        };
+        /**
+         * CutDone
+         * @description What was cut.
+         */
+        CutDone: {
+            record: components["schemas"]["CutRecord"];
+            /** Trouble */
+            trouble: string;
+        };
+        /**
+         * CutRecord
+         * @description What was cut.
+         */
+        CutRecord: {
+            /** Cuts */
+            cuts: components["schemas"]["Cut"][];
+            /** Forms */
+            forms: components["schemas"]["FreeForm"][];
+            /** Seconds */
+            seconds: number;
+            /** Cut Length */
+            cut_length: number;
+            /** Idle Length */
+            idle_length: number;
+            /** Tools */
+            tools: number;
+            /** Late */
+            late: number;
+        };
+        /**
+         * FreeForm
+         * @description A form that came free.
+         */
+        FreeForm: {
+            /** Cut */
+            cut: number;
+            /** At */
+            at: number;
+            /** Area */
+            area: number;
+            /** Depth */
+            depth: number;
+            /** Late */
+            late: boolean;
+        };
+        /**
+         * CutLook
+         * @description A drawing as it will be cut.
+         */
+        CutLook: {
+            /** Faults */
+            faults: components["schemas"]["Fault"][];
+            /**
+             * Spots
+             * @default []
+             */
+            spots?: [
+                number,
+                number
+            ][];
+            /**
+             * Trouble
+             * @default
+             */
+            trouble?: string;
+            /**
+             * Tools
+             * @default []
+             */
+            tools?: components["schemas"]["ToolPaths"][];
+            /**
+             * Weeding
+             * @default
+             */
+            weeding?: string;
+            /**
+             * Copies
+             * @default []
+             */
+            copies?: [
+                number,
+                number,
+                number,
+                number,
+                number,
+                number
+            ][];
+            /**
+             * Room
+             * @default 0
+             */
+            room?: number;
+            /**
+             * Turned
+             * @default false
+             */
+            turned?: boolean;
+        };
+        /**
+         * Fault
+         * @description Something that will not be cut well.
+         */
+        Fault: {
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "open" | "doubled" | "tiny" | "close" | "outside";
+            /** At */
+            at: [
+                number,
+                number
+            ];
+            /** Item */
+            item: string | null;
+            /** Name */
+            name: string;
+            /** Distance */
+            distance?: number | null;
+        };
+        /**
+         * ToolPaths
+         * @description What one tool cuts of a copy.
+         */
+        ToolPaths: {
+            /** Tool */
+            tool: number;
+            /** Colour */
+            colour: string;
+            /** Path */
+            path: string;
+            /** Starts */
+            starts: [
+                number,
+                number
+            ][];
+        };
+        /**
          * Trouble
          * @description What went wrong: a stable code, and a sentence for the designer.
          */
@@ -11770,6 +12055,145 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Shaped"];
+                };
+            };
+            /** @description What went wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+        };
+    };
+    studio_api_cutting_plan: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                drawing: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CutTable"];
+                };
+            };
+            /** @description What went wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+        };
+    };
+    studio_api_cutting_cut: {
+        parameters: {
+            query?: {
+                /** @description Of the sheet in the cutter. */
+                width?: number;
+                /** @description Likewise. */
+                height?: number;
+                /** @description Left free along the edges of the sheet. */
+                margin?: number;
+                /** @description Between copies. */
+                gap?: number;
+                /** @description How many are wanted. */
+                copies?: number;
+                /** @description How wide it cuts: forms nearer to each other than that tear. */
+                blade?: number;
+                /** @description How far a closed path is cut on beyond where it began, so that it comes free. */
+                overcut?: number;
+                /** @description That chords may stay from the curves. */
+                tolerance?: number;
+                /** @description Of the blade in the sheet, a second. */
+                speed?: number;
+                /** @description A frame is cut around each copy, halfway into the gap, to weed it by. */
+                frames?: boolean;
+                /** @description From one line across what is weeded to the next; 0: there are none. */
+                weeding?: number;
+            };
+            header?: never;
+            path: {
+                drawing: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CutDone"];
+                };
+            };
+            /** @description What went wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+        };
+    };
+    studio_api_cutting_look: {
+        parameters: {
+            query?: {
+                /** @description Of the sheet in the cutter. */
+                width?: number;
+                /** @description Likewise. */
+                height?: number;
+                /** @description Left free along the edges of the sheet. */
+                margin?: number;
+                /** @description Between copies. */
+                gap?: number;
+                /** @description How many are wanted. */
+                copies?: number;
+                /** @description How wide it cuts: forms nearer to each other than that tear. */
+                blade?: number;
+                /** @description How far a closed path is cut on beyond where it began, so that it comes free. */
+                overcut?: number;
+                /** @description That chords may stay from the curves. */
+                tolerance?: number;
+                /** @description Of the blade in the sheet, a second. */
+                speed?: number;
+                /** @description A frame is cut around each copy, halfway into the gap, to weed it by. */
+                frames?: boolean;
+                /** @description From one line across what is weeded to the next; 0: there are none. */
+                weeding?: number;
+            };
+            header?: never;
+            path: {
+                drawing: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CutLook"];
                 };
             };
             /** @description What went wrong */

@@ -180,6 +180,15 @@ export type Sending =
   | Required<Schemas["DxfOut"]>
   | Required<Schemas["HpglOut"]>
   | Required<Schemas["IconsOut"]>;
+/** How a drawing is cut; lengths in millimetres. */
+export type CutPlan = Schemas["CutPlan"];
+export type CutTable = Schemas["CutTable"];
+export type CutLook = Required<Schemas["CutLook"]>;
+export type CutDone = Schemas["CutDone"];
+export type Cut = Schemas["Cut"];
+export type FreeForm = Schemas["FreeForm"];
+/** Something that will not be cut well. */
+export type Fault = Schemas["Fault"];
 export type SendKind = Sending["kind"];
 export type SendPreview = Schemas["SendPreview"];
 export type TakenInDrawing = Schemas["TakenInDrawing"];

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 // The drawing board: band, tools, canvas, readout, dock and status bar.
 import { onBeforeUnmount, ref, watch } from "vue";
-import { useRouter } from "vue-router";
+import { useRoute, useRouter } from "vue-router";
 import { Trouble } from "../api/client";
 import BoardCanvas from "../canvas/BoardCanvas.vue";
 import BoardDock from "../dock/BoardDock.vue";
@@ -36,6 +36,7 @@ const person = usePerson();
 const vocabulary = useVocabulary();
 const toast = useToast();
 const router = useRouter();
+const route = useRoute();
 const kept = useKept();
 const shelf = useShelf();
 const view = useView();
@@ -55,6 +56,8 @@ async function open(id: number): Promise<void> {
     await vocabulary.load();
     await board.open(id);
     waitsFor.value = "";
+    const item = route.query["item"];
+    if (typeof item === "string" && board.drawable(item)) board.select([item]);
   } catch (problem) {
     if (!(problem instanceof Trouble)) throw problem;
     if (left || id !== props.id) return;

@@ -53,6 +53,15 @@ const set = (part: Partial<Sending>): void => sending.set(part);
           <b>{{ f.label }}</b>
           <span>{{ f.serves }}</span>
         </button>
+        <RouterLink
+          class="format table"
+          :to="`/drawings/${board.id}/cutting-table`"
+          data-testid="to-cutting-table"
+          @click="sending.open = false"
+        >
+          <b>Cutting table…</b>
+          <span>checked, laid out, cut by a simulated cutter</span>
+        </RouterLink>
       </nav>
       <section v-if="sending.now && format" class="settings" aria-label="How it is made">
         <span class="label">What</span>
@@ -123,6 +132,12 @@ const set = (part: Partial<Sending>): void => sending.set(part);
 .format span {
   color: var(--quiet);
   font-size: 12px;
+}
+.table {
+  margin-top: 8px;
+  border: 1px solid var(--hairline);
+  color: inherit;
+  text-decoration: none;
 }
 .format.active {
   background: var(--tint);

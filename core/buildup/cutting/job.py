@@ -1,0 +1,162 @@
+"""The job of a cutter: the paths of a drawing, once for each copy, as HP-GL.
+
+What lies inside another form is cut before it, whatever the tools, closed paths are cut on beyond
+where they began, and what is weeded is framed and parted by lines.
+"""
+
+from collections.abc import Iterable, Sequence
+from dataclasses import dataclass, replace
+
+from buildup.cutting.nesting import Nest, nested
+from buildup.cutting.plan import MM, CutPlan
+from buildup.drawing.model import Anchor, Contour, Drawing
+from buildup.errors import Refusal
+from buildup.formats.hpgl import PENS, Run, job_text, ordered, runs_of
+from buildup.formats.scene import Piece, pieces, scene
+from buildup.forms.assembling import operands_of
+from buildup.geometry.boxes import Box
+from buildup.geometry.flattening import polyline
+from buildup.geometry.regions import divided
+from buildup.geometry.rings import around_each
+from buildup.geometry.strands import Operand
+from buildup.geometry.transforms import Affine
+
+MOST_PLACES = 400_000
+"""Of one job."""
+MOST_LINES = 200
+"""Weeding lines across one copy."""
+
+
+@dataclass(frozen=True, slots=True)
+class Job:
+    """What is sent to a cutter.
+
+    Args:
+        paths: of one copy, on the drawing's sheet, in the order in which they are cut.
+        weeding: likewise, of what is cut to weed by.
+        nest: the copies.
+        colours: of the tools, from the first on.
+        text: all of it as HP-GL.
+
+    """
+
+    paths: tuple[Run, ...]
+    weeding: tuple[Run, ...]
+    nest: Nest
+    colours: tuple[str, ...]
+    text: str
+
+
+def job_of(drawing: Drawing, items: Iterable[str] | None, plan: CutPlan) -> Job:
+    """The job of a drawing, or of some of its items.
+
+    Raises:
+        Refusal: `nothing_to_cut`, `too_large`, `too_much`; as `divided`.
+
+    """
+    drawn = list(pieces(scene(drawing, items)))
+    found, colours = runs_of(drawn, plan.tolerance * MM)
+    if not found:
+        raise Refusal(
+            "nothing_to_cut",
+            "Nothing that shows has a line to cut. Nothing was sent; draw something, or show what "
+            "is hidden.",
+        )
+    passes = _in_order(found)
+    paths = [r for one in passes for r in one]
+    around = Box.around(p for r in paths for p in r.places)
+    weeding = _weeding(drawn, around, plan)
+    frame = Box.around([*around.corners, *(p for r in weeding for p in r.places)])
+    nest = nested(frame, _framed(plan))
+    if not nest.room:
+        raise Refusal(
+            "too_large",
+            f"One copy is {frame.width / MM:.1f} × {frame.height / MM:.1f} mm and does not fit on "
+            "the sheet within its margin. Nothing was sent; take a larger sheet, or make it "
+            "smaller.",
+        )
+    passes = [[_cut_on(r, plan.overcut * MM) for r in one] for one in passes]
+    passes += [weeding] if weeding else []
+    if sum(len(r.places) for one in passes for r in one) * len(nest.places) > MOST_PLACES:
+        raise Refusal(
+            "too_much",
+            f"That job has more than {MOST_PLACES:,} places. Nothing was sent; cut fewer copies at "
+            "once, or allow a larger tolerance.",
+        )
+    rows = [[_moved(r, place) for place in nest.places for r in one] for one in passes]
+    sheet = Box(0.0, 0.0, plan.width * MM, plan.height * MM)
+    text = job_text(rows, sheet, (f"VS{plan.speed / 10.0:g};",))
+    return Job(tuple(paths), tuple(weeding), nest, tuple(colours[:PENS]), text)
+
+
+def _framed(plan: CutPlan) -> CutPlan:
+    """The plan by which copies lie: their frames, where there are any, take the gap."""
+    return replace(plan, gap=0.0) if plan.frames else plan
+
+
+def _in_order(runs: Sequence[Run]) -> list[list[Run]]:
+    """Paths in passes of one tool each: none is cut before all that lies in it is.
+
+    So a tool may be taken twice, for what lies around that of another one.
+    """
+    inside: list[set[int]] = [set() for _ in runs]
+    for k, rings in enumerate(around_each([r.places for r in runs])):
+        for ring in rings:
+            inside[ring].add(k)
+    left = set(range(len(runs)))
+    passes: list[list[Run]] = []
+    while left:
+        ready: dict[int, list[int]] = {}
+        for k in sorted(left):
+            if all(runs[i].pen == runs[k].pen for i in inside[k] & left):
+                ready.setdefault(runs[k].pen, []).append(k)
+        if not ready:  # two that lie in each other, which cross
+            ready = {runs[k].pen: [k] for k in sorted(left)[:1]}
+        chosen = max(ready.values(), key=len)
+        passes.append(ordered([runs[k] for k in chosen], "inside"))
+        left -= set(chosen)
+    return passes
+
+
+def _cut_on(run: Run, by: float) -> Run:
+    """A closed path that goes on beyond where it began."""
+    if not run.closed or by <= 0.0:
+        return run
+    more: list[complex] = []
+    for a, b in zip(run.places, run.places[1:], strict=False):
+        far = abs(b - a)
+        if far >= by:
+            more.append(a + (b - a) * (by / far))
+            break
+        more.append(b)
+        by -= far
+    return Run((*run.places, *more), run.pen)
+
+
+def _weeding(drawn: Sequence[Piece], around: Box, plan: CutPlan) -> list[Run]:
+    """The frame around a copy, and lines across what is weeded, as far as they cut no form."""
+    if not plan.frames:
+        return []
+    frame = around.grown(max(plan.gap, plan.blade) * MM / 2.0)
+    corners = frame.corners
+    runs = [Run((*corners, corners[0]), 1)]
+    if plan.weeding <= 0.0:
+        return runs
+    step = plan.weeding * MM
+    count = min(int(frame.height / step), MOST_LINES)
+    first = frame.centre.imag - step * (count - 1) / 2.0
+    across = [
+        Contour((Anchor(complex(frame.left, y)), Anchor(complex(frame.right, y))))
+        for y in (first + n * step for n in range(count))
+        if frame.top < y < frame.bottom
+    ]
+    forms = operands_of([p.form for p in drawn if p.form.is_region])
+    lines = Operand(tuple(c.segments for c in across), path=True)
+    for _, parts in divided([lines], forms, lambda inside: not inside):
+        places = polyline([p.curve for p in parts], plan.tolerance * MM)
+        runs.append(Run(places, 1))
+    return runs
+
+
+def _moved(run: Run, by: Affine) -> Run:
+    return Run(tuple(map(by, run.places)), run.pen)
