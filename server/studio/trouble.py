@@ -23,6 +23,7 @@ STATUS = {
     "unknown_picture": 404,
     "unknown_entry": 404,
     "unknown_face": 404,
+    "no_cutter": 503,
     "stale": 409,
     "wrong_sign_in": 403,
     "locked_out": 429,

@@ -35,6 +35,9 @@ ERRORS: Mapping[int, str] = {
 }
 """What its error numbers mean."""
 _INSTRUCTION = re.compile(rb"\s*([A-Za-z]{2})([^;A-Za-z]*)(;|(?=[A-Za-z]))")
+_NO_INSTRUCTION = re.compile(rb"\s*(?:[^A-Za-z\s]|[A-Za-z][^A-Za-z])")
+_SKIPPED = re.compile(rb"\s*[A-Za-z]?[^A-Za-z]*")
+"""What can begin no instruction, up to where one can begin."""
 _NUMBER = re.compile(rb"[-+]?(?:\d+\.?\d*|\.\d+)")
 _SPACE = b" \t\r\n"
 
@@ -92,8 +95,7 @@ class Cutter:
         while at < len(self._pending):
             match = _INSTRUCTION.match(self._pending, at)
             if match is None:
-                rest = self._pending[at:].lstrip(_SPACE)
-                if rest and not rest[:1].isalpha():
+                if _NO_INSTRUCTION.match(self._pending, at) is not None:
                     at += self._skipped(at)
                     continue
                 break
@@ -109,11 +111,11 @@ class Cutter:
 
     def _skipped(self, at: int) -> int:
         """Leave out what can begin no instruction, up to where one can."""
-        rest = self._pending[at:]
-        length = next((n for n, b in enumerate(rest) if bytes([b]).isalpha()), len(rest))
-        if rest[:length].strip(_SPACE + b";"):
-            self._fault(1, rest[:12].decode("ascii", "replace"))
-        return max(length, 1)
+        left_out = _SKIPPED.match(self._pending, at)
+        text = left_out[0] if left_out else b""
+        if text.strip(_SPACE + b";"):
+            self._fault(1, text[:12].decode("ascii", "replace"))
+        return max(len(text), 1)
 
     def _do(self, name: str, told: bytes) -> str | None:
         try:

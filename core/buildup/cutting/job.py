@@ -83,7 +83,12 @@ def job_of(drawing: Drawing, items: Iterable[str] | None, plan: CutPlan) -> Job:
             f"That job has more than {MOST_PLACES:,} places. Nothing was sent; cut fewer copies at "
             "once, or allow a larger tolerance.",
         )
-    rows = [[_moved(r, place) for place in nest.places for r in one] for one in passes]
+    # copies in turn from the first to the last and back, so that the ways in between are short
+    turns = (nest.places[:: -1 if n % 2 else 1] for n in range(len(passes)))
+    rows = [
+        [_moved(r, place) for place in places for r in one]
+        for one, places in zip(passes, turns, strict=True)
+    ]
     sheet = Box(0.0, 0.0, plan.width * MM, plan.height * MM)
     text = job_text(rows, sheet, (f"VS{plan.speed / 10.0:g};",))
     return Job(tuple(paths), tuple(weeding), nest, tuple(colours[:PENS]), text)

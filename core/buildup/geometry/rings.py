@@ -8,7 +8,7 @@ from buildup.geometry.angles import cross
 from buildup.geometry.boxes import Box
 
 Places = Sequence[complex]
-LOOKED_AT = 60
+LOOKED_AT = 4
 """Sides of a row, about, whose middles are looked for in a ring: those that cross lie in none."""
 
 
@@ -52,21 +52,40 @@ def holds(ring: Places, at: complex) -> bool:
 
 
 def around_each(rows: Sequence[Places]) -> list[list[int]]:
-    """Of each row of places the rings in which it lies, told by its box and some of its places.
+    """Of each row of places the rings in which it lies, the outermost first.
+
+    That is told by its box and some of its places, so what crosses a ring does not lie in it. What
+    lies in a ring lies in all that it lies in: rows are looked for in a tree.
 
     >>> square = [0j, 9 + 0j, 9 + 9j, 9j, 0j]
     >>> around_each([square, [3 + 3j, 4 + 4j]])
     [[], [0]]
     """
-    rings = [(n, Box.around(r), r) for n, r in enumerate(rows) if len(r) > 2 and r[0] == r[-1]]
-    found = []
-    for k, row in enumerate(rows):
-        own = Box.around(row)
-        some = [(a + b) / 2.0 for a, b in list(sides(row))[:: max(1, (len(row) - 1) // LOOKED_AT)]]
-        around = (
-            n
-            for n, box, ring in rings
-            if n != k and box.holds(own) and all(holds(ring, at) for at in some)
-        )
-        found.append(list(around))
-    return found
+    boxes = [Box.around(row) for row in rows]
+    found: list[dict[int, None]] = [{} for _ in rows]
+    inside: dict[int, list[int]] = {-1: []}
+    """Of each ring those that lie in it, but in none between; of -1 the outermost."""
+    for k in sorted(range(len(rows)), key=lambda n: -boxes[n].width * boxes[n].height):
+        row = rows[k]
+        step = max(1, (len(row) - 1) // LOOKED_AT)
+        some = [(a + b) / 2.0 for a, b in itertools.islice(sides(row), 0, None, step)]
+        innermost: list[int] = []  # several where they cross each other
+        waiting = [-1]
+        while waiting:
+            at = waiting.pop()
+            around = [
+                n
+                for n in inside[at]
+                if n not in found[k]
+                and boxes[n].holds(boxes[k])
+                and all(holds(rows[n], place) for place in some)
+            ]
+            found[k] |= dict.fromkeys(around)
+            waiting += around
+            if not around:
+                innermost.append(at)
+        if len(row) > 2 and row[0] == row[-1]:
+            inside[k] = []
+            for at in innermost:
+                inside[at].append(k)
+    return [list(around) for around in found]

@@ -17,6 +17,12 @@ router = Router()
 Matrix = tuple[float, float, float, float, float, float]
 
 
+class CutIn(Schema):
+    """How a drawing is to be cut."""
+
+    plan: CutPlan
+
+
 class ToolPaths(Schema):
     """What one tool cuts of a copy."""
 
@@ -72,9 +78,9 @@ def plan(request: HttpRequest, drawing: int) -> CutTable:
 
 
 @router.post("/drawings/{drawing}/cutting/look", response=CutLook)
-def look(request: HttpRequest, drawing: int, body: CutPlan) -> CutLook:
+def look(request: HttpRequest, drawing: int, body: CutIn) -> CutLook:
     """What is wrong with it, and how its copies lie; how it is cut is kept."""
-    looked = acts.look(whose(request), drawing, body)
+    looked = acts.look(whose(request), drawing, body.plan)
     faults = list(looked.faults)
     first = looked.job.nest.places[0] if looked.job else Affine()
     places = (first(complex(*f.at)) / MM for f in faults)
@@ -85,9 +91,9 @@ def look(request: HttpRequest, drawing: int, body: CutPlan) -> CutLook:
 
 
 @router.post("/drawings/{drawing}/cutting", response=CutDone)
-def cut(request: HttpRequest, drawing: int, body: CutPlan) -> CutDone:
+def cut(request: HttpRequest, drawing: int, body: CutIn) -> CutDone:
     """Send it to the cutting table."""
-    done = acts.cut(whose(request), drawing, body)
+    done = acts.cut(whose(request), drawing, body.plan)
     return CutDone(record=done.record, trouble=done.trouble)
 
 

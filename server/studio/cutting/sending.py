@@ -1,6 +1,7 @@
 """A job sent to the cutter over its socket, piece by piece, and what it did told by itself."""
 
 import socket
+from collections.abc import Iterator
 from dataclasses import dataclass
 
 from buildup.cutting.device import ERRORS, IDENTITY, STEPS, read_strokes
@@ -55,6 +56,18 @@ def sent(text: str, *, width: float, height: float) -> Answered:
         ) from None
 
 
+def _pieces(data: bytes) -> Iterator[bytes]:
+    """Whole instructions, some kilobytes at a time: between them a cutter can be asked."""
+    piece = b""
+    for instruction in data.split(b";"):
+        piece += instruction + b";"
+        if len(piece) >= PIECE:
+            yield piece
+            piece = b""
+    if piece.strip(b";\n"):
+        yield piece
+
+
 class _Talk:
     """A talk with a cutter; answers end with a carriage return."""
 
@@ -67,10 +80,10 @@ class _Talk:
             raise ConnectionError
         self._door.sendall(f"IN;PS{height * STEPS:.0f},{width * STEPS:.0f};".encode())
         trouble = self._mistake()
-        for at in range(0, len(data), PIECE):
+        for piece in _pieces(data):
             if trouble:
                 break
-            self._door.sendall(data[at : at + PIECE])
+            self._door.sendall(piece)
             trouble = self._mistake()
         strokes = read_strokes(self._asked(b"OR;"))
         return Answered(strokes, trouble)

@@ -9614,6 +9614,13 @@ export interface components {
             late: boolean;
         };
         /**
+         * CutIn
+         * @description How a drawing is to be cut.
+         */
+        CutIn: {
+            plan: components["schemas"]["CutPlan"];
+        };
+        /**
          * CutLook
          * @description A drawing as it will be cut.
          */
@@ -12101,37 +12108,18 @@ export interface operations {
     };
     studio_api_cutting_cut: {
         parameters: {
-            query?: {
-                /** @description Of the sheet in the cutter. */
-                width?: number;
-                /** @description Likewise. */
-                height?: number;
-                /** @description Left free along the edges of the sheet. */
-                margin?: number;
-                /** @description Between copies. */
-                gap?: number;
-                /** @description How many are wanted. */
-                copies?: number;
-                /** @description How wide it cuts: forms nearer to each other than that tear. */
-                blade?: number;
-                /** @description How far a closed path is cut on beyond where it began, so that it comes free. */
-                overcut?: number;
-                /** @description That chords may stay from the curves. */
-                tolerance?: number;
-                /** @description Of the blade in the sheet, a second. */
-                speed?: number;
-                /** @description A frame is cut around each copy, halfway into the gap, to weed it by. */
-                frames?: boolean;
-                /** @description From one line across what is weeded to the next; 0: there are none. */
-                weeding?: number;
-            };
+            query?: never;
             header?: never;
             path: {
                 drawing: number;
             };
             cookie?: never;
         };
-        requestBody?: never;
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CutIn"];
+            };
+        };
         responses: {
             /** @description OK */
             200: {
@@ -12155,37 +12143,18 @@ export interface operations {
     };
     studio_api_cutting_look: {
         parameters: {
-            query?: {
-                /** @description Of the sheet in the cutter. */
-                width?: number;
-                /** @description Likewise. */
-                height?: number;
-                /** @description Left free along the edges of the sheet. */
-                margin?: number;
-                /** @description Between copies. */
-                gap?: number;
-                /** @description How many are wanted. */
-                copies?: number;
-                /** @description How wide it cuts: forms nearer to each other than that tear. */
-                blade?: number;
-                /** @description How far a closed path is cut on beyond where it began, so that it comes free. */
-                overcut?: number;
-                /** @description That chords may stay from the curves. */
-                tolerance?: number;
-                /** @description Of the blade in the sheet, a second. */
-                speed?: number;
-                /** @description A frame is cut around each copy, halfway into the gap, to weed it by. */
-                frames?: boolean;
-                /** @description From one line across what is weeded to the next; 0: there are none. */
-                weeding?: number;
-            };
+            query?: never;
             header?: never;
             path: {
                 drawing: number;
             };
             cookie?: never;
         };
-        requestBody?: never;
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CutIn"];
+            };
+        };
         responses: {
             /** @description OK */
             200: {

@@ -64,6 +64,7 @@ function detail(fault: Fault): string {
 <style scoped>
 .check {
   display: grid;
+  grid-template-columns: minmax(0, 1fr);
   gap: 6px;
   padding: 12px 14px;
 }
@@ -86,7 +87,7 @@ ul {
   max-height: 180px;
   margin: 0;
   padding: 0;
-  overflow-y: auto;
+  overflow: hidden auto;
   list-style: none;
 }
 li {
@@ -97,6 +98,7 @@ li {
 .listed {
   overflow: hidden;
   flex: 1;
+  min-width: 0;
   padding: 2px 8px;
   border-radius: 6px;
   text-overflow: ellipsis;

@@ -87,7 +87,7 @@ const dot = computed(() => (view.value[2] ?? 300) / 700);
     />
     <g v-if="look" :class="{ past: done }" data-testid="cut-copies">
       <g v-for="(copy, n) in look.copies" :key="n" :transform="`matrix(${copy.join(' ')})`">
-        <path v-for="t in look.tools" :key="t.tool" :d="t.path" :style="{ stroke: t.colour }" />
+        <path v-for="t in look.tools" :key="t.tool" class="plain" :d="t.path" />
         <path class="weed" :d="look.weeding" />
       </g>
       <template v-if="!done">
@@ -167,6 +167,9 @@ path {
 }
 .past {
   opacity: 0.25;
+}
+.plain {
+  stroke: var(--mark-ink);
 }
 .weed {
   stroke: var(--mark-construction);

@@ -40,7 +40,9 @@ export function useCutting(drawing: number) {
 
   const asking = new Newest<CutPlan>(async (now) => {
     looking.value = true;
-    const found = await told(() => post<CutLook>(`/drawings/${drawing}/cutting/look`, now));
+    const found = await told(() =>
+      post<CutLook>(`/drawings/${drawing}/cutting/look`, { plan: now }),
+    );
     looking.value = false;
     if (found && plan.value === now) look.value = found;
   });
@@ -70,7 +72,7 @@ export function useCutting(drawing: number) {
     if (!now || cutting.value) return;
     clear();
     cutting.value = true;
-    const found = await told(() => post<CutDone>(`/drawings/${drawing}/cutting`, now));
+    const found = await told(() => post<CutDone>(`/drawings/${drawing}/cutting`, { plan: now }));
     cutting.value = false;
     if (!found || plan.value !== now) return;
     done.value = found;

@@ -1,0 +1,77 @@
+"""A job cut on the table: checked, laid out, cut, watched."""
+
+from threading import Thread
+
+from buildup.edits.shaping import DrawShape
+from django.test import override_settings
+from playwright.sync_api import expect
+from studio.cutting.tableserver import TableServer
+
+from e2e.base import BrowserTest
+
+PLATE = DrawShape(item="plate", shape="rectangle", start=(20.0, 20.0), to=(220.0, 180.0))
+HOLE = DrawShape(item="hole", shape="ellipse", start=(60.0, 60.0), to=(120.0, 120.0))
+NEAR = DrawShape(item="near", shape="rectangle", start=(220.3, 40.0), to=(300.0, 90.0))
+
+
+class CuttingTableTest(BrowserTest):
+    def setUp(self):
+        super().setUp()
+        self.table = TableServer(0)
+        Thread(target=self.table.serve_forever, daemon=True).start()
+        self.cutter = override_settings(CUTTER=self.table.server_address)
+        self.cutter.enable()
+
+    def tearDown(self):
+        self.cutter.disable()
+        self.table.shutdown()
+        self.table.server_close()
+        super().tearDown()
+
+    def test_a_job_is_checked_laid_out_and_cut_on_the_table(self):
+        self.open(self.new_drawing(PLATE, HOLE, NEAR))
+        self.page.get_by_test_id("send-out").click()
+        self.page.get_by_test_id("to-cutting-table").click()
+        expect(self.page.get_by_test_id("cut-sheet")).to_be_visible()
+        close = self.page.get_by_test_id("fault-close")
+        expect(close).to_contain_text("Nearer than the blade is wide 1")
+        close.locator("summary").click()
+        close.get_by_role("button").click()
+        expect(self.page.locator(".spot")).to_be_visible()
+        copies = self.page.get_by_role("textbox", name="Copies", exact=True)
+        with self.page.expect_response("**/cutting/look"):
+            copies.fill("4")
+            copies.press("Enter")
+        expect(self.page.locator("[data-testid=cut-copies] > g")).to_have_count(8)
+        with self.page.expect_response("**/cutting"):
+            self.page.get_by_test_id("cut").click()
+        expect(self.page.get_by_test_id("blade")).to_be_visible()
+        expect(self.page.get_by_role("button", name="Pause")).to_be_visible()
+        self.page.get_by_role("button", name="Pause").click()
+        self.page.get_by_label("How fast it is shown").click()
+        self.page.get_by_role("option", name="at once").click()
+        self.page.get_by_role("button", name="Play").click()
+        expect(self.page.get_by_test_id("cut-free")).to_have_text("16 of 16")
+        expect(self.page.get_by_text("Done")).to_be_visible()
+        self.page.get_by_role("link", name="Show Rectangle 1 in the drawing").click()
+        expect(self.page.get_by_test_id("canvas")).to_be_visible()
+        expect(self.page.locator("header h2", has_text="Rectangle 1")).to_be_visible()
+
+    def test_without_a_cutter_it_says_so_and_the_plan_is_kept(self):
+        self.open(self.new_drawing(PLATE))
+        self.page.get_by_test_id("send-out").click()
+        self.page.get_by_test_id("to-cutting-table").click()
+        expect(self.page.get_by_text("Nothing is wrong with it")).to_be_visible()
+        width = self.page.get_by_role("textbox", name="Width of the sheet", exact=True)
+        width.fill("40")
+        width.press("Enter")
+        expect(self.page.get_by_text("does not fit on the sheet")).to_be_visible()
+        expect(self.page.get_by_test_id("cut")).to_be_disabled()
+        width.fill("25 cm")
+        width.press("Enter")
+        expect(self.page.get_by_test_id("cut")).to_be_enabled()
+        with override_settings(CUTTER=("127.0.0.1", 9)):
+            self.page.get_by_test_id("cut").click()
+            expect(self.page.get_by_text("The cutting table does not answer")).to_be_visible()
+        self.page.reload()
+        expect(width).to_have_value("250")
