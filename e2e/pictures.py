@@ -8,11 +8,13 @@ from collections.abc import Iterator
 from contextlib import contextmanager
 from math import dist
 from pathlib import Path
+from threading import Thread
 
 from django.contrib.auth import get_user_model
 from django.core.management import call_command
-from django.test import Client
+from django.test import Client, override_settings
 from playwright.sync_api import expect
+from studio.cutting.tableserver import TableServer
 from studio.demo.hand import MM
 from studio.demo.photograph import PIXELS, SCALE
 from studio.demo.pieces import body
@@ -169,16 +171,46 @@ class Pictures(BrowserTest):
         self.key("6")
         self.page.get_by_test_id("leaf-Stack").click()
 
-    def show_arrange(self):
-        self.look("Knobs and inlays")
-        self.at(144, 34)
-        self.page.keyboard.down("Shift")
-        self.at(16, 92)
-        self.page.keyboard.up("Shift")
-        self.page.get_by_text("Align and space", exact=True).click()
-        self.choose("Align with", "the one clicked last")
-        self.page.get_by_role("button", name="Bottom", exact=True).hover()
-        self.take()
+    def show_words(self):
+        self.look("Workshop badge", "ellipse")
+        self.drag(self.mm(18, 25), self.mm(72, 79))
+        self.key("Escape")
+        self.tool("words")
+        self.page.keyboard.down("Alt")
+        self.at(31.5, 28.62)
+        self.page.keyboard.up("Alt")
+        expect(self.page.get_by_label("What they say")).to_be_focused()
+        self.page.keyboard.type("Hollowreed Strings · made by hand")
+        self.key("Control+Enter")
+        self.settled()
+        self.choose("Face", "Zilla Slab Bold")
+        self.type_into("Size of type", "15")
+        self.type_into("Fill colour, typed", "#FBF7EE")
+        self.page.get_by_text("The line shows as well").click()
+        self.settled()
+        start = self.middle(self.page.get_by_test_id("peg-start"))
+        with self.held(start, self.spot(*self.mm(22, 42))):
+            self.take()
+
+    def show_cutting(self):
+        table = TableServer(0)
+        Thread(target=table.serve_forever, daemon=True).start()
+        with override_settings(CUTTER=table.server_address):
+            self.look("Swing tag")
+            self.page.get_by_test_id("send-out").click()
+            self.page.get_by_test_id("to-cutting-table").click()
+            for name, value in (("Copies", "10"), ("Weeding lines every", "15")):
+                field = self.page.get_by_role("textbox", name=name, exact=True)
+                with self.page.expect_response("**/cutting/look"):
+                    field.fill(value)
+                    field.press("Enter")
+            self.page.get_by_test_id("cut").click()
+            expect(self.page.get_by_test_id("blade")).to_be_visible()
+            self.page.wait_for_timeout(14_000)
+            self.page.get_by_role("button", name="Pause").click()
+            self.take()
+        table.shutdown()
+        table.server_close()
 
     def show_sweep(self):
         self.look("Knobs and inlays", "rectangle")
@@ -259,14 +291,6 @@ class Pictures(BrowserTest):
         self.underlay("underlay")
         self.page.get_by_role("button", name="Body", exact=True).click()
         self.take()
-
-    def show_twins(self):
-        self.proposed()
-        self.page.get_by_text("Symmetric?", exact=True).click()
-        self.press("Find twins")
-        start = self.anchor(310, 180)
-        with self.held(start, self.near(start, 16, -6)):
-            self.take()
 
     def show_night(self):
         self.proposed()

@@ -98,6 +98,6 @@ dd {
   border-top: 1px dashed var(--quiet);
 }
 .legend .weed::before {
-  border-top: 1px dashed var(--construction);
+  border-top: 2px dashed var(--construction);
 }
 </style>

@@ -56,7 +56,6 @@ export const useLettering = defineStore("lettering", () => {
   const starts = useStarts();
   const toast = useToast();
   const faces = shallowRef<FaceFacts[]>([]);
-  const loading = ref(false);
   const kept = ref<WordStarts>({ ...PLAIN, ...rememberedAs(KEY, {}, isStarts) });
   watch(kept, (now) => remember(KEY, JSON.stringify(now)), { deep: true });
   /** It grows by one whenever the text is to be typed. */
@@ -80,9 +79,7 @@ export const useLettering = defineStore("lettering", () => {
   }
 
   async function load(): Promise<void> {
-    loading.value = true;
     faces.value = (await told(() => get<FaceFacts[]>("/faces"))) ?? faces.value;
-    loading.value = false;
   }
 
   /** Bring a font; the face in it, or null. */
@@ -194,7 +191,6 @@ export const useLettering = defineStore("lettering", () => {
 
   return {
     faces,
-    loading,
     kept,
     focus,
     typed,
