@@ -21,6 +21,8 @@ from buildup.geometry.rings import around_each
 from buildup.geometry.strands import Operand
 from buildup.geometry.transforms import Affine
 
+MOST_PATHS = 4_000
+"""Of one copy: to order so many takes some seconds."""
 MOST_PLACES = 400_000
 """Of one job."""
 MOST_LINES = 200
@@ -61,6 +63,12 @@ def job_of(drawing: Drawing, items: Iterable[str] | None, plan: CutPlan) -> Job:
             "nothing_to_cut",
             "Nothing that shows has a line to cut. Nothing was sent; draw something, or show what "
             "is hidden.",
+        )
+    if len(found) > MOST_PATHS:
+        raise Refusal(
+            "too_much",
+            f"There are {len(found):,} paths; a job has up to {MOST_PATHS:,}. Nothing was sent; hide "
+            "some of them and cut those afterwards.",
         )
     passes = _in_order(found)
     paths = [r for one in passes for r in one]

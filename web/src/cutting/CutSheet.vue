@@ -1,8 +1,8 @@
 <script setup lang="ts">
 // The sheet in the cutter: the copies, the ways of the blade as far as they are done, what came free.
 import { computed, ref, watch } from "vue";
-import type { Cut, CutDone, CutLook, CutPlan, FreeForm } from "../api/types";
-import { pathOf, type Now } from "./playing";
+import type { CutDone, CutLook, CutPlan, FreeForm } from "../api/types";
+import { chunked, pathOf, type Now } from "./playing";
 
 const props = defineProps<{
   plan: CutPlan;
@@ -15,6 +15,8 @@ const props = defineProps<{
 }>();
 /** How much of the view the sheet leaves free around it. */
 const AROUND = 0.06;
+/** Ways of the blade that are drawn as one. */
+const CHUNK = 60;
 /** Millimetres that are seen around a fault. */
 const NEAR = 24;
 
@@ -42,9 +44,6 @@ function zoom(event: WheelEvent): void {
   view.value = [px + (x - px) * by, py + (y - py) * by, w * by, h * by];
 }
 
-const paths = computed(() => (props.done?.record.cuts ?? []).map((c) => pathOf(c.places)));
-const over = (cut: Cut): string =>
-  cut.closes == null ? "" : pathOf(cut.places.slice(cut.closes - 1));
 const form = (free: FreeForm): string => {
   const cut = props.done?.record.cuts[free.cut];
   return cut ? pathOf(cut.places.slice(0, cut.closes ?? undefined)) : "";
@@ -52,11 +51,18 @@ const form = (free: FreeForm): string => {
 const cuts = computed(() => props.done?.record.cuts ?? []);
 /** The way under way. */
 const current = computed(() => cuts.value[props.now.done]);
+/** Ways that are done, some at a time: what is drawn anew at each is a few of them only. */
+const done_chunks = computed(() => chunked(cuts.value, CHUNK));
+const chunks = computed(() => {
+  const full = Math.floor(props.now.done / CHUNK);
+  const rest = cuts.value.slice(full * CHUNK, props.now.done);
+  return [...done_chunks.value.slice(0, full), ...chunked(rest, CHUNK)];
+});
 
-const line = ref<SVGPathElement[] | null>(null);
+const line = ref<SVGPathElement | null>(null);
 /** Where the blade is. */
 const blade = computed(() => {
-  const path = line.value?.[0];
+  const path = line.value;
   const cut = current.value;
   if (!cut) return cuts.value.at(-1)?.places.at(-1) ?? null;
   if (!path || props.now.part === 0) return cut.places[0] ?? null;
@@ -114,18 +120,19 @@ const dot = computed(() => (view.value[2] ?? 300) / 700);
         :d="form(f)"
       />
       <g class="ways">
-        <template v-for="(cut, n) in cuts" :key="n">
-          <path v-if="n < now.done" :class="cut.down ? 'cut' : 'idle'" :d="paths[n]" />
-          <path
-            v-else-if="n === now.done"
-            ref="line"
-            :class="cut.down ? 'cut' : 'idle'"
-            :d="paths[n]"
-            pathLength="1"
-            :stroke-dasharray="`${now.part} 2`"
-          />
-          <path v-if="n < now.done && cut.closes != null" class="over" :d="over(cut)" />
+        <template v-for="(chunk, n) in chunks" :key="n">
+          <path class="idle" :d="chunk.idle" />
+          <path class="cut" :d="chunk.cut" />
+          <path class="over" :d="chunk.over" />
         </template>
+        <path
+          v-if="current"
+          ref="line"
+          :class="current.down ? 'cut' : 'idle'"
+          :d="pathOf(current.places)"
+          pathLength="1"
+          :stroke-dasharray="`${now.part} 2`"
+        />
       </g>
       <g v-if="blade" :transform="`translate(${blade[0]} ${blade[1]}) scale(${dot})`">
         <path

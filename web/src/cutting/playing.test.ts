@@ -1,5 +1,5 @@
 import { expect, test } from "vitest";
-import { clockText, cutAt, pathOf } from "./playing";
+import { chunked, clockText, cutAt, pathOf } from "./playing";
 
 const CUTS = [
   { starts: 0, lasts: 2 },
@@ -22,6 +22,24 @@ test("what is done of a job at some moment", () => {
     expect(cutAt(CUTS, seconds)).toEqual({ done, part });
   }
   expect(cutAt([], 3)).toEqual({ done: 0, part: 0 });
+});
+
+test("ways are drawn some at a time", () => {
+  const way = (down: boolean, closes: number | null) => ({
+    down,
+    closes,
+    places: [
+      [0, 0],
+      [1, 0],
+      [2, 0],
+    ] as [number, number][],
+  });
+  const found = chunked([way(true, null), way(false, null), way(true, 2)], 2);
+  const all = "M0.000 0.000L1.000 0.000L2.000 0.000";
+  expect(found).toEqual([
+    { cut: all, idle: all, over: "" },
+    { cut: all, idle: "", over: "M1.000 0.000L2.000 0.000" },
+  ]);
 });
 
 test("seconds are told as minutes, places as paths", () => {

@@ -22,6 +22,26 @@ export function cutAt(cuts: readonly Pick<Cut, "starts" | "lasts">[], seconds: n
   return { done: low, part: (seconds - next.starts) / next.lasts };
 }
 
+/** Ways of the blade as few paths: what was cut, the ways in between, what was cut twice. */
+export function chunked(
+  cuts: readonly Pick<Cut, "down" | "places" | "closes">[],
+  size: number,
+): { cut: string; idle: string; over: string }[] {
+  const found = [];
+  for (let at = 0; at < cuts.length; at += size) {
+    const some = cuts.slice(at, at + size);
+    const joined = (paths: string[]): string => paths.join("");
+    found.push({
+      cut: joined(some.filter((c) => c.down).map((c) => pathOf(c.places))),
+      idle: joined(some.filter((c) => !c.down).map((c) => pathOf(c.places))),
+      over: joined(
+        some.flatMap((c) => (c.closes == null ? [] : pathOf(c.places.slice(c.closes - 1)))),
+      ),
+    });
+  }
+  return found;
+}
+
 /** Seconds as minutes and seconds. */
 export function clockText(seconds: number): string {
   const whole = Math.round(seconds);

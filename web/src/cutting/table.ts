@@ -72,6 +72,7 @@ export function useCutting(drawing: number) {
     if (!now || cutting.value) return;
     clear();
     cutting.value = true;
+    asking.put(now); // edits may have been kept since it was looked at
     const found = await told(() => post<CutDone>(`/drawings/${drawing}/cutting`, { plan: now }));
     cutting.value = false;
     if (!found || plan.value !== now) return;

@@ -69,7 +69,10 @@ watch(items, (now, before) => {
 });
 onBeforeUnmount(kept);
 
-const text = computed(() => lettering.typed?.text ?? one.value?.text ?? "");
+const text = computed(() => {
+  const draft = lettering.typed;
+  return draft?.items.join() === items.value.join() ? draft.text : (one.value?.text ?? "");
+});
 const choose = (face: FaceFacts): void => {
   Object.assign(lettering.kept, { face: face.key, face_name: face.name });
   void lettering.say(items.value, { face: face.key, face_name: face.name });

@@ -30,12 +30,19 @@ export interface WordStarts {
   kerning: boolean;
   ligatures: boolean;
 }
+/** What stands in the field, of which items. */
+interface Typed {
+  items: string[];
+  text: string;
+}
 /** What is said, and in which face; what is left out stays. */
 export type Change = Partial<Omit<Saying, "item" | "shaped">>;
 
 const KEY = "lettering";
 /** What words say until something is typed. */
 const FIRST = "Words";
+/** Milliseconds until what could not be kept is tried again. */
+const AGAIN = 3000;
 /** Shaped texts that are remembered. */
 const MOST = 200;
 const PLAIN: WordStarts = {
@@ -47,6 +54,11 @@ const PLAIN: WordStarts = {
   align: "start",
   kerning: true,
   ligatures: true,
+};
+/** A look that fails is not told: what is typed is kept later, and says so then. */
+const passed = (problem: unknown): null => {
+  if (!(problem instanceof Trouble)) throw problem;
+  return null;
 };
 const isStarts = (value: unknown): value is Partial<WordStarts> =>
   typeof value === "object" && value !== null && !Array.isArray(value);
@@ -61,7 +73,7 @@ export const useLettering = defineStore("lettering", () => {
   /** It grows by one whenever the text is to be typed. */
   const focus = ref(0);
   /** What stands in the field, of which items; null: nothing is being typed. */
-  const typed = shallowRef<{ items: string[]; text: string } | null>(null);
+  const typed = shallowRef<Typed | null>(null);
 
   /** What is selected of words, each with what it says. */
   const words = computed(() =>
@@ -159,31 +171,58 @@ export const useLettering = defineStore("lettering", () => {
     );
   }
 
-  const looking = new Newest<{ items: string[]; text: string }>(async (now) => {
-    const command = await told(() => saying(now.items, { text: now.text }));
+  const looking = new Newest<Typed>(async (now) => {
+    const command = await saying(now.items, { text: now.text }).catch(passed);
     if (command && typed.value === now) board.preview(command);
   });
 
   /** Show what is typed while it is typed. */
   function type(items: string[], text: string): void {
+    forget(items);
     typed.value = { items, text };
     if (text.trim() !== "") looking.put(typed.value);
   }
 
+  /** What was typed and is not kept yet: the newest of each items. */
+  const due = new Set<Typed>();
+  const forget = (items: string[]): void => {
+    for (const one of due) if (one.items.join() === items.join()) due.delete(one);
+  };
+
   /** Keep what was typed; words that say nothing stay as they were. */
   function keepTyped(): void {
     const now = typed.value;
-    typed.value = null;
     looking.drop();
     if (!now) return;
-    board.endPreview();
     const before = board.kept(now.items[0] ?? "")?.words?.text;
-    if (now.text.trim() === "" || now.text === before) return;
-    void say(now.items, { text: now.text }, true);
+    if (now.text.trim() === "" || now.text === before) return leaveTyped();
+    forget(now.items);
+    due.add(now);
+    void keep(now, board.id);
+  }
+
+  /** It stays in the field until it is known what it looks like; until then it is tried again. */
+  async function keep(now: Typed, drawing: number | null): Promise<void> {
+    if (!due.has(now)) return; // it was typed on, or left
+    let command: Command;
+    try {
+      command = await saying(now.items, { text: now.text });
+    } catch (problem) {
+      if (!(problem instanceof Trouble)) throw problem;
+      toast.tell(problem.sentence);
+      if (problem.final || board.id !== drawing) due.delete(now);
+      else window.setTimeout(() => void keep(now, drawing), AGAIN);
+      return;
+    }
+    if (!due.delete(now) || board.id !== drawing) return;
+    if (typed.value === now) typed.value = null;
+    board.endPreview();
+    board.commit(command, true);
   }
 
   /** Leave what was typed. */
   function leaveTyped(): void {
+    if (typed.value) forget(typed.value.items);
     typed.value = null;
     looking.drop();
     board.endPreview();
