@@ -86,7 +86,7 @@ class Cutter:
         >>> cutter.feed(b"IN;SP1;PU0,0;P"), cutter.feed(b"D400,0;OE;")
         (b'', b'0\r')
         >>> cutter.feed(b"XY;OE;OE;")
-        (b'1\r0\r')
+        b'1\r0\r'
 
         """
         self._pending += data

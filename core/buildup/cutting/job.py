@@ -67,8 +67,8 @@ def job_of(drawing: Drawing, items: Iterable[str] | None, plan: CutPlan) -> Job:
     if len(found) > MOST_PATHS:
         raise Refusal(
             "too_much",
-            f"There are {len(found):,} paths; a job has up to {MOST_PATHS:,}. Nothing was sent; hide "
-            "some of them and cut those afterwards.",
+            f"There are {len(found):,} paths; a job has up to {MOST_PATHS:,}. Nothing was sent; "
+            "hide some of them and cut those afterwards.",
         )
     passes = _in_order(found)
     paths = [r for one in passes for r in one]

@@ -49,8 +49,9 @@ def plan_of(user_id: int, drawing_id: int) -> CutPlan:
     Raises:
         Refusal: `unknown_drawing`.
     """
+    kept = found(user_id, drawing_id).sending.get(KEPT, {})
     with suppress(Refusal):  # kept by another form of the program
-        return read_plan(found(user_id, drawing_id).sending.get(KEPT, {}))
+        return read_plan(kept)
     return CutPlan()
 
 
@@ -92,5 +93,5 @@ def _remember(user_id: int, drawing_id: int, plan: CutPlan) -> None:
     row = locked(user_id, drawing_id)
     told = write(plan, defaults=True)
     if row.sending.get(KEPT) != told:
-        row.sending = {**row.sending, KEPT: told}
-        row.save(update_fields=["sending"])
+        kept = {**row.sending, KEPT: told}
+        type(row).objects.filter(pk=row.pk).update(sending=kept)  # it was not changed

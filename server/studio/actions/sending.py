@@ -85,5 +85,5 @@ def _remember(user_id: int, drawing_id: int, settings: Sending) -> None:
     row = locked(user_id, drawing_id)
     kind = kind_of(settings)
     kinds = {**row.sending.get("kinds", {}), kind: write_sending(settings)}
-    row.sending = {"last": kind, "kinds": kinds}
-    type(row).objects.filter(pk=row.pk).update(sending=row.sending)  # it was not changed
+    told = {**row.sending, "last": kind, "kinds": kinds}
+    type(row).objects.filter(pk=row.pk).update(sending=told)  # it was not changed

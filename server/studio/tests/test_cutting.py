@@ -107,6 +107,9 @@ class CuttingTest(TransactionTestCase):
 
     def test_how_it_was_cut_is_kept_with_the_drawing(self):
         self.cut(copies=3, width=250)
+        sent = json.dumps({"id": "send-1234", "sending": {"kind": "hpgl"}, "items": []})
+        out = f"/api/drawings/{self.row.pk}/sendings"
+        self.client.post(out, sent, content_type="application/json")
         address = f"/api/drawings/{self.row.pk}/cutting"
         table = self.client.get(address).json()
         self.assertEqual((table["name"], table["plan"]["copies"]), ("Decal", 3))

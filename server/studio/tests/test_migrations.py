@@ -17,7 +17,7 @@ from studio.models import Drawing, Item
 
 AT_0004 = json.loads(Path(__file__).with_name("tables_at_0004.json").read_text())
 """The tables of a drawing as that form left them, and what was drawn at each step."""
-NEWEST = [("studio", "0008_sending")]
+NEWEST = [("studio", "0009_faces")]
 
 
 def migrate(targets):
