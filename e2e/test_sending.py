@@ -94,7 +94,8 @@ TAG = (
     '<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 70 110" width="70mm" height="110mm">'
     '<title>Paper tag</title><linearGradient id="g"><stop stop-color="#fff"/>'
     '<stop offset="1" stop-color="#d9b382"/></linearGradient>'
-    '<rect x="8" y="14" width="54" height="88" rx="6" fill="url(#g)"/><text>Reed</text></svg>'
+    '<rect x="8" y="14" width="54" height="88" rx="6" fill="url(#g)"/><text y="60">Reed</text>'
+    '<text font-family="Nobody">Reed</text></svg>'
 )
 
 
@@ -104,9 +105,11 @@ class TakingInTest(ShapesTest):
         self.core_is_here()
         with self.page.expect_response("**/commands"):
             self.page.evaluate(DROP, [TAG, "tag.svg", "[data-testid=canvas]"])
-        expect(self.page.get_by_text("Left out: text (1).")).to_be_visible()
+        said = "Left out: text in faces that are not here (1)."
+        expect(self.page.get_by_text(said)).to_be_visible()
         self.settled()
-        (item,) = self.items()
+        item, words = self.items()
+        self.assertEqual(words.lettering.text, "Reed")
         mm = 96 / 25.4
         self.assertAlmostEqual(item.frame.width, 54 * mm)
         self.assertAlmostEqual(item.frame.place.origin, (35 + 58j) * mm)
