@@ -59,8 +59,10 @@ start_cutter() {
     export CUTTER_PORT=${CUTTER_PORT:-8480}
     if ! port_free 127.0.0.1 "$CUTTER_PORT"; then
         say "Port $CUTTER_PORT is taken, so the cutting table is not here. Another:  CUTTER_PORT=8490 bin/start"
+        CUTTER=
         return
     fi
+    CUTTER_STARTED=$SECONDS
     (cd server && exec "$VENV/bin/python" manage.py cutting_table 9>&-) &
     CUTTER=$!
     disown "$CUTTER"
@@ -82,7 +84,14 @@ keep_running() {
                 fi
             fi
         fi
-        if [ -n "${CUTTER:-}" ] && ! kill -0 "$CUTTER" 2>/dev/null; then start_cutter; fi
+        if [ -n "${CUTTER:-}" ] && ! kill -0 "$CUTTER" 2>/dev/null; then
+            if [ $((SECONDS - CUTTER_STARTED)) -ge 10 ]; then
+                start_cutter
+            else
+                say "The cutting table ended as soon as it had begun, so it is not here."
+                CUTTER=
+            fi
+        fi
         if ! serving; then
             [ $((SECONDS - STARTED)) -lt 10 ] && ends=$((ends + 1)) || ends=0
             [ $ends -lt $MOST_ENDS ] || fail "The server ended $MOST_ENDS times in a row; see above."

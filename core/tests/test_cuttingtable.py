@@ -3,7 +3,9 @@
 import math
 import unittest
 from dataclasses import replace
+from unittest.mock import patch
 
+from buildup.cutting import checks
 from buildup.cutting.checks import faults_of
 from buildup.cutting.device import Cutter, read_strokes
 from buildup.cutting.job import job_of
@@ -96,9 +98,15 @@ class CheckTest(unittest.TestCase):
         self.assertEqual(faults(value, blade=1.5), [("close", "a")])
 
     def test_the_work_grows_with_the_lines_only(self):
+        """Pairs of spots that are compared: four times the forms, four times the pairs."""
+        calls = []
         for count in (100, 400):
             items = [box(f"b{n}", 2 + n % 40 * 4.5, 2 + n // 40 * 4.5, 3, 3) for n in range(count)]
-            self.assertEqual(faults(on_sheet(*items)), [])
+            with patch.object(checks, "_apart", wraps=checks._apart) as apart:
+                self.assertEqual(faults(on_sheet(*items)), [])
+            calls.append(apart.call_count)
+        self.assertGreater(calls[0], 0)
+        self.assertLess(calls[1], 4.2 * calls[0])
 
 
 class NestTest(unittest.TestCase):

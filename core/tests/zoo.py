@@ -233,7 +233,7 @@ def lettering(text="AV", **more):
         " ": Glyph(" ", None, 30.0),
     }
     lines = tuple(tuple(glyphs[c] for c in line) for line in text.split("\n"))
-    shaped = Shaped(100.0, 80.0, 20.0, forms, lines)
+    shaped = Shaped(100.0, forms, lines)
     told = {"face": "zoo", "face_name": "Zoo", "size": 40.0}
     return Lettering(text=text, shaped=shaped, **{**told, **more})
 

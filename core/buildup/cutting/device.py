@@ -64,8 +64,6 @@ class Cutter:
     height: float
     error: int = field(default=0, init=False)
     """The first mistake that nobody has asked for yet."""
-    at_fault: str = field(default="", init=False)
-    """What that was in."""
     speed: float = field(default=8.0, init=False)
     """Centimetres a second."""
     strokes: list[PenStroke] = field(default_factory=list, init=False)
@@ -105,7 +103,7 @@ class Cutter:
                 answers.append(answer.encode() + b"\r")
         self._pending = self._pending[at:]
         if len(self._pending) > LONGEST:
-            self._fault(7, "what never ends")
+            self._fault(7)
             self._pending = b""
         return b"".join(answers)
 
@@ -114,7 +112,7 @@ class Cutter:
         left_out = _SKIPPED.match(self._pending, at)
         text = left_out[0] if left_out else b""
         if text.strip(_SPACE + b";"):
-            self._fault(1, text[:12].decode("ascii", "replace"))
+            self._fault(1)
         return max(len(text), 1)
 
     def _do(self, name: str, told: bytes) -> str | None:
@@ -127,12 +125,12 @@ class Cutter:
                 raise Mistake(1)
             known(self, numbers)
         except Mistake as mistake:
-            self._fault(mistake.number, f"{name}{told[:40].decode('ascii', 'replace')}")
+            self._fault(mistake.number)
         return None
 
-    def _fault(self, number: int, what: str) -> None:
+    def _fault(self, number: int) -> None:
         if not self.error:
-            self.error, self.at_fault = number, what
+            self.error = number
 
     def _begin(self, numbers: list[float]) -> None:
         _count(numbers, 0)
@@ -197,7 +195,7 @@ class Cutter:
         self._at = at
 
     def _tell_error(self) -> str:
-        number, self.error, self.at_fault = self.error, 0, ""
+        number, self.error = self.error, 0
         return str(number)
 
     def _tell_status(self) -> str:

@@ -38,8 +38,6 @@ class Shaped:
 
     Args:
         em: font units.
-        rise: font units above the line that letters take, as the face says.
-        drop: font units below it.
         forms: of each glyph that shows, SVG path data in font units, its origin on the line.
         lines: the glyphs of each.
         missing: the characters that the face does not have, each once.
@@ -47,8 +45,6 @@ class Shaped:
     """
 
     em: float
-    rise: float
-    drop: float
     forms: tuple[str, ...]
     lines: tuple[tuple[Glyph, ...], ...]
     missing: tuple[str, ...] = ()

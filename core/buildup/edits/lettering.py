@@ -15,7 +15,7 @@ from buildup.edits.command import Command, Point
 from buildup.edits.newitems import check_new
 from buildup.edits.taking import open_items
 from buildup.errors import Refusal
-from buildup.forms.contours import contours_along
+from buildup.forms.contours import contours_along, shown_contours
 from buildup.geometry.angles import dot
 from buildup.geometry.tolerances import NO_LENGTH, SMALLEST
 from buildup.geometry.transforms import shift
@@ -435,7 +435,7 @@ class LayWords(Command):
             raise Refusal("no_words", f"“{words.name}” are no words to lay along a line.", words.id)
         if isinstance(line, Layer) or self.line in (self.item, *tree.above(self.item)):
             raise Refusal("no_line", f"“{line.name}” is no line for words to run along.", line.id)
-        paths = paths_of(contours_along(drawing, line.id, alone=True))
+        paths = paths_of(shown_contours(drawing, line.id))
         if not paths:
             raise Refusal("no_line", f"There is no line in “{line.name}”.", line.id)
         made = Assembly(

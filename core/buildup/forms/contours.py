@@ -77,10 +77,14 @@ def _assembled(drawing: Drawing, assembly: str) -> Assembled:
         return Assembled(trouble=refusal.sentence)
 
 
-def contours_along(drawing: Drawing, item_id: str, *, alone: bool = False) -> list[Contour]:
-    """All contours that show of what an assembly holds; or, `alone`, of an item itself."""
-    parts = (item_id,) if alone else drawing.tree.children(item_id)
-    return [c for part in parts for f in forms_in(drawing, part) for c in f.contours]
+def shown_contours(drawing: Drawing, item_id: str) -> list[Contour]:
+    """All contours that show of an item."""
+    return [c for form in forms_in(drawing, item_id) for c in form.contours]
+
+
+def contours_along(drawing: Drawing, assembly: str) -> list[Contour]:
+    """All contours that show of what an assembly holds, which its words run along."""
+    return [c for part in drawing.tree.children(assembly) for c in shown_contours(drawing, part)]
 
 
 def grown_item(drawing: Drawing, item_id: str, edge: Grown) -> Assembled:

@@ -36,8 +36,7 @@ def shaped(face: Typeface, text: str, *, kerning: bool, ligatures: bool) -> Shap
                 known[of] = forms.setdefault(form, len(forms)) if form else None
             row.append(Glyph(g.letters, known[of], g.wide, g.by))
         lines.append(tuple(row))
-    rise, drop = face.extents
-    return Shaped(face.em, rise, drop, tuple(forms), tuple(lines), missing(face, text))
+    return Shaped(face.em, tuple(forms), tuple(lines), missing(face, text))
 
 
 def missing(face: Typeface, text: str) -> tuple[str, ...]:

@@ -6,7 +6,6 @@ very glyphs it has placed. The tests compare them with those that fontTools draw
 
 from collections.abc import Callable, Iterator
 from dataclasses import dataclass
-from functools import cached_property
 
 import uharfbuzz as hb
 from fontTools.pens.svgPathPen import SVGPathPen
@@ -14,7 +13,6 @@ from fontTools.pens.transformPen import TransformPen
 
 DOWN = (1, 0, 0, -1, 0, 0)
 """Fonts have y up, drawings y down."""
-DEFAULT_SAMPLE = "Aa"
 
 
 @dataclass(frozen=True)
@@ -56,12 +54,6 @@ class Typeface:
     def em(self) -> float:
         """Font units."""
         return float(self._font(0).face.upem)
-
-    @cached_property
-    def extents(self) -> tuple[float, float]:
-        """Font units above and below the line."""
-        told = self._font(0).get_font_extents("ltr")
-        return float(told.ascender), float(-told.descender)
 
     @property
     def shows_something(self) -> bool:

@@ -4,6 +4,7 @@ import json
 import socket
 from contextlib import contextmanager
 from threading import Thread
+from unittest.mock import patch
 
 from buildup.cutting.plan import MM
 from buildup.drawing.sheet import Sheet
@@ -14,7 +15,6 @@ from django.test import TransactionTestCase
 from studio import store
 from studio.actions.drawings import make
 from studio.actions.edit import edit
-from studio.cutting import sending
 from studio.cutting.tableserver import LOOPBACK, TableServer
 
 
@@ -120,24 +120,11 @@ class CuttingTest(TransactionTestCase):
         self.assertEqual(self.ask().status_code, 404)
 
     def test_what_the_table_refuses_is_told_with_its_error(self):
-        """A cutter whose sheet is smaller than it was told."""
-        real = sending._Talk._asked
-        said = []
-
-        def smaller(talk, question):
-            if not said and question == b"OS;":
-                said.append(question)
-                talk._door.sendall(b"PS1600,1600;")
-            return real(talk, question)
-
-        with a_table() as address, self.settings(CUTTER=address):
-            sending._Talk._asked = smaller
-            try:
-                done = self.ask(frames=False).json()
-            finally:
-                sending._Talk._asked = real
-        self.assertIn("error 6: a place off the sheet", done["trouble"])
-        self.assertLess(len(done["record"]["forms"]), 2)
+        """A cutter that takes smaller sheets than the plan says."""
+        with patch("buildup.cutting.device.WIDEST", 50.0):
+            done = self.cut().json()
+        self.assertIn("error 3: a parameter out of range", done["trouble"])
+        self.assertEqual(done["record"]["forms"], [])
 
     def test_no_table_another_one_and_what_cannot_be_cut(self):
         with socket.socket() as free:

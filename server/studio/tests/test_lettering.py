@@ -91,7 +91,7 @@ class ShapingTest(TransactionTestCase):
             made = set_in(key, text, kerning=False, ligatures=False)
             expected = [widths[names[ord(c)]][0] for c in text]
             self.assertEqual([g.wide for g in made.lines[0]], expected)
-            self.assertEqual((made.em, made.rise), (font["head"].unitsPerEm, font["hhea"].ascent))
+            self.assertEqual(made.em, font["head"].unitsPerEm)
 
     def test_kerning_of_a_pair_is_what_the_font_says(self):
         """Pairs of the GPOS table, read by fontTools (OpenType 1.9, PairPos format 1 and 2)."""
@@ -112,7 +112,7 @@ class ShapingTest(TransactionTestCase):
                 glyphs[names[ord(letter)]].draw(pen)
                 made = set_in(key, letter).forms[0]
                 ours, theirs = (flat(read_path(d)) for d in (made, pen.getCommands()))
-                turned = shapely.affinity.scale(theirs, 1, -1, origin=(0, 0))
+                turned = shapely.transform(theirs, lambda places: places * [1, -1])
                 self.assertLess(ours.symmetric_difference(turned).area, 1e-3 * ours.area)
 
     def test_ligatures_stand_for_their_letters(self):

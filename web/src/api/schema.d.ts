@@ -7712,8 +7712,6 @@ export interface components {
          *
          *     Args:
          *         em: font units.
-         *         rise: font units above the line that letters take, as the face says.
-         *         drop: font units below it.
          *         forms: of each glyph that shows, SVG path data in font units, its origin on the line.
          *         lines: the glyphs of each.
          *         missing: the characters that the face does not have, each once.
@@ -7721,10 +7719,6 @@ export interface components {
         Shaped: {
             /** Em */
             em: number;
-            /** Rise */
-            rise: number;
-            /** Drop */
-            drop: number;
             /** Forms */
             forms: string[];
             /** Lines */

@@ -181,8 +181,8 @@ export type Sending =
   | Required<Schemas["HpglOut"]>
   | Required<Schemas["IconsOut"]>;
 /** How a drawing is cut; lengths in millimetres. */
-export type CutPlan = Schemas["CutPlan"];
-export type CutTable = Schemas["CutTable"];
+export type CutPlan = Required<Schemas["CutPlan"]>;
+export type CutTable = Omit<Schemas["CutTable"], "plan"> & { plan: CutPlan };
 export type CutLook = Required<Schemas["CutLook"]>;
 export type CutDone = Schemas["CutDone"];
 export type Cut = Schemas["Cut"];

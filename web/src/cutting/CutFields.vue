@@ -12,7 +12,7 @@ type Numbers = Exclude<keyof CutPlan, "frames">;
 const vocabulary = useVocabulary();
 const mm = computed(() => vocabulary.unit("mm"));
 /** Millimetres as the fields have lengths. */
-const length = (key: Numbers): number => (props.plan[key] ?? 0) * mm.value.size;
+const length = (key: Numbers): number => props.plan[key] * mm.value.size;
 const put = (key: Numbers, value: number): void =>
   emit("set", { [key]: Math.round((value / mm.value.size) * 1e4) / 1e4 });
 
@@ -23,7 +23,7 @@ const BLADE: [Numbers, string][] = [
 ];
 const fits = computed(() => {
   const { room = 0, turned = false } = props.look ?? {};
-  const wanted = props.plan.copies ?? 1;
+  const wanted = props.plan.copies;
   const how = turned ? ", turned by a quarter" : "";
   if (room === 0) return "";
   if (wanted <= room) return `${room} would fit on the sheet${how}.`;
@@ -64,7 +64,7 @@ const fits = computed(() => {
       class="rest"
       label="Copies"
       suffix="×"
-      :value="plan.copies ?? 1"
+      :value="plan.copies"
       @typed="(v) => emit('set', { copies: Math.round(v) })"
     />
     <span class="label">Gap</span>
@@ -95,7 +95,7 @@ const fits = computed(() => {
       class="rest"
       label="Speed of the blade"
       suffix="mm/s"
-      :value="plan.speed ?? 80"
+      :value="plan.speed"
       @typed="(v) => emit('set', { speed: v })"
     />
   </section>
@@ -103,14 +103,14 @@ const fits = computed(() => {
     <h3 class="wide heading">Weeding</h3>
     <label class="wide check">
       <Checkbox
-        :model-value="plan.frames ?? true"
+        :model-value="plan.frames"
         binary
         size="small"
         @update:model-value="(frames: boolean) => emit('set', { frames })"
       />
       A frame around each copy
     </label>
-    <template v-if="plan.frames ?? true">
+    <template v-if="plan.frames">
       <span class="label">Lines every</span>
       <TypedField
         class="rest"

@@ -20,8 +20,8 @@ const CHUNK = 60;
 /** Millimetres that are seen around a fault. */
 const NEAR = 24;
 
-const width = computed(() => props.plan.width ?? 300);
-const height = computed(() => props.plan.height ?? 400);
+const width = computed(() => props.plan.width);
+const height = computed(() => props.plan.height);
 const whole = computed(() => {
   const more = AROUND * Math.max(width.value, height.value);
   return [-more, -more, width.value + 2 * more, height.value + 2 * more];
@@ -86,10 +86,10 @@ const dot = computed(() => (view.value[2] ?? 300) / 700);
     <rect class="paper" x="0" y="0" :width="width" :height="height" />
     <rect
       class="margin"
-      :x="plan.margin ?? 5"
-      :y="plan.margin ?? 5"
-      :width="Math.max(0, width - 2 * (plan.margin ?? 5))"
-      :height="Math.max(0, height - 2 * (plan.margin ?? 5))"
+      :x="plan.margin"
+      :y="plan.margin"
+      :width="Math.max(0, width - 2 * plan.margin)"
+      :height="Math.max(0, height - 2 * plan.margin)"
     />
     <g v-if="look" :class="{ past: done }" data-testid="cut-copies">
       <g v-for="(copy, n) in look.copies" :key="n" :transform="`matrix(${copy.join(' ')})`">

@@ -51,14 +51,17 @@ export function useCutting(drawing: number) {
     const table = await told(() => get<CutTable>(`/drawings/${drawing}/cutting`));
     if (!table) return;
     name.value = table.name;
-    set(table.plan);
+    begin(table.plan);
   }
 
   /** Cut otherwise; what was cut before is no more what is seen. */
   function set(part: Partial<CutPlan>): void {
-    plan.value = { ...plan.value, ...part };
+    if (plan.value) begin({ ...plan.value, ...part });
+  }
+  function begin(now: CutPlan): void {
+    plan.value = now;
     clear();
-    asking.put(plan.value);
+    asking.put(now);
   }
 
   function clear(): void {

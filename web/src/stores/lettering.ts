@@ -163,10 +163,10 @@ export const useLettering = defineStore("lettering", () => {
   }
 
   /** Say it, once it is known what it looks like. */
-  async function say(items: string[], change: Change, merge = false): Promise<void> {
+  async function say(items: string[], change: Change): Promise<void> {
     await board.awaits(
       told(() => saying(items, change)).then((command) => {
-        if (command) board.commit(command, merge);
+        if (command) board.commit(command);
       }),
     );
   }
