@@ -43,8 +43,13 @@ class DrawingsTest(BrowserTest):
         self.page.get_by_label("Rename").click()
         field = self.page.get_by_label("Name of the drawing")
         field.fill("Bridge plate")
+        way, asked = "**/api/drawings/*", []
+        self.page.route(way, lambda route, _: asked.append(route))
         field.press("Enter")
-        self.page.get_by_label("Duplicate").click()
+        self.page.get_by_label("Duplicate").click()  # while the new name is on its way
+        self.page.wait_for_timeout(200)
+        asked[0].continue_()
+        self.page.unroute(way)
         expect(self.page.get_by_role("heading", name="Bridge plate copy")).to_be_visible()
         self.page.get_by_label("Find by name").fill("copy")
         expect(self.page.locator("article")).to_have_count(1)

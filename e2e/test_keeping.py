@@ -52,6 +52,29 @@ class ConnectionTest(BrowserTest):
         expect(self.page.get_by_test_id("stack-plate")).to_have_count(0)
         self.assertEqual(self.items(), [])
 
+    def test_a_screen_that_cannot_be_fetched_says_so_and_a_newer_program_takes_over(self):
+        self.row = self.new_drawing(rectangle())
+        self.page.goto(self.live_server_url)
+        card = self.page.get_by_label("Open Trial")
+        expect(card).to_be_visible()
+        parts, old = "**/assets/BoardPage-*.js", []
+        self.page.route("**/api/me", lambda route: route.abort())
+        self.page.route(parts, lambda route: route.abort())
+        card.click()
+        expect(self.page.get_by_text("cannot be reached, so this cannot be shown")).to_be_visible()
+        self.page.unroute("**/api/me")
+        self.page.unroute(parts)
+
+        def gone(route):
+            """As where a newer program has no such file any more; its page asks for its own."""
+            old.append(route)
+            route.fulfill(status=404) if len(old) == 1 else route.continue_()
+
+        self.page.route(parts, gone)
+        card.click()
+        self.settled()
+        self.assertEqual(len(old), 2)
+
     def test_two_windows_on_one_drawing(self):
         self.open(self.new_drawing(rectangle()))
         other = self.window(self.page.url)

@@ -1,8 +1,16 @@
 // The screens and who may see them.
-import { createRouter, createWebHistory, type Router, type RouteRecordRaw } from "vue-router";
+import {
+  createRouter,
+  createWebHistory,
+  type RouteLocationNormalized,
+  type RouteRecordRaw,
+  type Router,
+} from "vue-router";
 import DrawingsPage from "./drawings/DrawingsPage.vue";
 import SignInPage from "./drawings/SignInPage.vue";
+import { Trouble, get } from "./api/client";
 import { usePerson } from "./stores/person";
+import { useToast } from "./stores/toast";
 
 const routes: RouteRecordRaw[] = [
   { path: "/", name: "drawings", component: DrawingsPage },
@@ -32,5 +40,30 @@ export function newRouter(): Router {
     }
     return true;
   });
+  router.onError((problem: unknown, to, from) => {
+    console.warn(`${to.path} could not be shown:`, problem);
+    void withoutItsParts(to, from.matched.length > 0);
+  });
   return router;
+}
+
+/**
+ * A screen whose parts cannot be fetched: there is no server, or the program was replaced by a
+ * newer one since this window was opened, which then shows it.
+ */
+async function withoutItsParts(
+  to: RouteLocationNormalized,
+  cameFromAnother: boolean,
+): Promise<void> {
+  try {
+    await get("/me");
+    if (cameFromAnother) window.location.assign(to.fullPath);
+    else
+      useToast().tell("A part of the program is missing here. Nothing was lost; reload the page.");
+  } catch (problem) {
+    if (!(problem instanceof Trouble)) throw problem;
+    useToast().tell(
+      "The server cannot be reached, so this cannot be shown yet. Nothing was lost; try again.",
+    );
+  }
 }

@@ -10,6 +10,7 @@ import BrandMark from "../board/BrandMark.vue";
 import { usePerson } from "../stores/person";
 import { usePost } from "../stores/post";
 import { FORM_FILES, askForFiles } from "../stores/choosingfiles";
+import { inOrder } from "../stores/inorder";
 import { useToast } from "../stores/toast";
 import { useVocabulary } from "../stores/vocabulary";
 import { night, toggleNight } from "../theme/night";
@@ -35,21 +36,34 @@ async function tried(act: () => Promise<unknown>): Promise<void> {
   }
 }
 
+/** What is done to a drawing is asked in its turn: a copy has the name that was typed before. */
+const line = inOrder();
+const done = (act: () => Promise<unknown>): Promise<void> =>
+  tried(() =>
+    line(async () => {
+      await act();
+      await load();
+    }),
+  );
+
 const LOAD_AGAIN = 2000;
 /** Why the list is not there or not fresh, where that may pass. */
 const waitsFor = ref("");
 let left = false;
+let lists = 0;
 
 async function load(): Promise<void> {
+  const newest = (lists += 1);
   try {
-    const wanted = find.value;
     await vocabulary.load();
-    const found = await get<Card[]>(`/drawings?find=${encodeURIComponent(wanted)}`);
-    if (wanted === find.value) cards.value = found;
+    const found = await get<Card[]>(`/drawings?find=${encodeURIComponent(find.value)}`);
+    if (newest !== lists) return;
+    cards.value = found;
     loaded.value = true;
     waitsFor.value = "";
   } catch (problem) {
     if (!(problem instanceof Trouble)) throw problem;
+    if (newest !== lists) return;
     waitsFor.value = problem.sentence;
     if (!left) window.setTimeout(() => !left && waitsFor.value && void load(), LOAD_AGAIN);
   }
@@ -60,33 +74,22 @@ const deleted = computed(() =>
     ? []
     : [...post.waiting].filter(([id]) => cards.value.every((c) => c.id !== id)),
 );
-const bringBack = (id: number): Promise<void> =>
-  tried(async () => {
+const restore = (id: number): Promise<void> =>
+  done(async () => {
     await postTo(`/drawings/${id}/restore`);
     post.boxOf(id).resume();
-    await load();
   });
 const rename = (card: Card, name: string): Promise<void> =>
-  tried(async () => {
-    await patch(`/drawings/${card.id}`, { name });
-    await load();
-  });
+  done(() => patch(`/drawings/${card.id}`, { name }));
 const duplicate = (card: Card): Promise<void> =>
-  tried(async () => {
-    await postTo(`/drawings/${card.id}/duplicate`);
-    await load();
-  });
-const restore = (card: Card): Promise<void> =>
-  tried(async () => {
-    await postTo(`/drawings/${card.id}/restore`);
-    post.boxOf(card.id).resume();
-    await load();
-  });
+  done(() => postTo(`/drawings/${card.id}/duplicate`));
 const discard = (card: Card): Promise<void> =>
-  tried(async () => {
+  done(async () => {
     await remove(`/drawings/${card.id}`);
-    await load();
-    toast.tell(`“${card.name}” was deleted.`, { label: "Undo", run: () => void restore(card) });
+    toast.tell(`“${card.name}” was deleted.`, {
+      label: "Undo",
+      run: () => void restore(card.id),
+    });
   });
 
 /** Files as new drawings; of one alone the drawing is opened. */
@@ -154,7 +157,7 @@ watch(
     </p>
     <p v-for="[id, count] in deleted" :key="id" class="away" data-testid="waits-deleted">
       {{ count === 1 ? "One edit waits" : `${count} edits wait` }} for a drawing that was deleted.
-      <Button size="small" severity="secondary" label="Restore it" @click="bringBack(id)" />
+      <Button size="small" severity="secondary" label="Restore it" @click="restore(id)" />
     </p>
     <div v-if="cards.length > 0" class="cards">
       <DrawingCard

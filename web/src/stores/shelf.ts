@@ -5,6 +5,7 @@ import { Trouble, get, patch, post, put, remove } from "../api/client";
 import type { ChangedEntry, ShelfEntry } from "../api/types";
 import { core } from "../core";
 import { useBoard } from "./board";
+import { inOrder } from "./inorder";
 import { saved } from "./saving";
 import { useToast } from "./toast";
 
@@ -30,14 +31,17 @@ export const useShelf = defineStore("shelf", () => {
       return null;
     }
   }
-  /** Ask, then read the shelf anew; the answer, or null where it did not go well. */
+  const line = inOrder();
+  /** Ask in its turn, then read the shelf anew; the answer, or null where it did not go well. */
   const doing = <T>(act: () => Promise<T>): Promise<T | null> =>
-    told(async () => {
-      const answer = await act();
-      entries.value = await get<ShelfEntry[]>("/shelf");
-      loaded.value = true;
-      return answer;
-    });
+    told(() =>
+      line(async () => {
+        const answer = await act();
+        entries.value = await get<ShelfEntry[]>("/shelf");
+        loaded.value = true;
+        return answer;
+      }),
+    );
 
   const load = async (): Promise<void> => void (await doing(() => Promise.resolve(true)));
   const keep = async (
