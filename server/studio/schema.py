@@ -2,7 +2,7 @@
 
 from collections.abc import Callable
 from datetime import datetime
-from functools import reduce
+from functools import cached_property, reduce
 from operator import or_
 from typing import Annotated, Any, Literal
 
@@ -19,33 +19,41 @@ from buildup.shapes.kinds import DialUnit, Group
 from buildup.view.finding import Likeness
 from buildup.view.selection import FrameBox, Shows
 from ninja import Schema
-from pydantic import Field, GetCoreSchemaHandler, GetJsonSchemaHandler
+from pydantic import Field, GetCoreSchemaHandler, GetJsonSchemaHandler, RootModel, create_model
 from pydantic_core import core_schema
 
 
 class ReadByCore:
-    """Values of several kinds that the core's own reader reads; the schema lists them all."""
+    """Values of several kinds that the core's own reader reads; the schema lists them all.
 
-    def __init__(self, reader: Callable[[object], Any], listed: Any) -> None:
+    Nothing but the schema needs the list, and to go through hundreds of dataclasses takes seconds:
+    it is made once, when the schema is asked for.
+    """
+
+    def __init__(self, reader: Callable[[object], Any], *, name: str, kinds: Any) -> None:
         self._reader = reader
-        self._listed = listed
+        self._name = name
+        self._kinds = kinds
+
+    @cached_property
+    def _listed(self) -> type[RootModel[Any]]:
+        kinds = (self._kinds, Field(discriminator="kind"))
+        return create_model(self._name, __base__=RootModel, root=kinds)
 
     def __get_pydantic_core_schema__(
         self, source: Any, handler: GetCoreSchemaHandler
     ) -> core_schema.CoreSchema:
-        listed = handler(Annotated[self._listed, Field(discriminator="kind")])
-        return core_schema.json_or_python_schema(
-            json_schema=listed,
-            python_schema=core_schema.no_info_plain_validator_function(self._reader),
-        )
+        return core_schema.no_info_plain_validator_function(self._reader)
 
     def __get_pydantic_json_schema__(
         self, schema: core_schema.CoreSchema, handler: GetJsonSchemaHandler
     ) -> dict[str, Any]:
-        return handler(schema["json_schema"])
+        return handler(self._listed.__pydantic_core_schema__)
 
 
-AnyCommand = Annotated[Command, ReadByCore(read_command, reduce(or_, COMMANDS))]
+AnyCommand = Annotated[
+    Command, ReadByCore(read_command, name="AnyCommand", kinds=reduce(or_, COMMANDS))
+]
 CommandId = Annotated[str, Field(pattern=r"^[A-Za-z0-9_-]{8,40}$")]
 
 

@@ -37,9 +37,15 @@ MIMES = {
     "plt": "application/vnd.hp-hpgl",
     "zip": "application/zip",
 }
+
+
 AnySending = Annotated[
     Sending,
-    ReadByCore(read_sending, SvgOut | PdfOut | PictureOut | DxfOut | HpglOut | IconsOut),
+    ReadByCore(
+        read_sending,
+        name="AnySending",
+        kinds=SvgOut | PdfOut | PictureOut | DxfOut | HpglOut | IconsOut,
+    ),
 ]
 
 

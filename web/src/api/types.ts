@@ -7,7 +7,7 @@ export type Point = [number, number];
 /** An item, the container it comes to lie in, and what it lies just in front of there. */
 export type Move = [item: string, container: string, behind: string | null];
 export type AnchorRef = [item: string, contour: number, index: number];
-export type Command = Schemas["CommandIn"]["command"];
+export type Command = Schemas["AnyCommand"];
 /** A repaint whose fields are all there: what has a default is always told. */
 export type Repaint = Omit<
   Required<Schemas["Repaint"]>,
