@@ -324,6 +324,11 @@ class Assembly(Holder):
     corners: tuple[FormCorner, ...] = ()
     edge: Grown | Stroked | Lettered | None = None
 
+    @property
+    def along(self) -> Lettered | None:
+        """How words run along what it holds; None: it shows no words."""
+        return self.edge if isinstance(self.edge, Lettered) else None
+
 
 @dataclass(frozen=True, slots=True)
 class HandStroke:

@@ -11,7 +11,6 @@ from buildup.drawing.model import (
     FillRule,
     Item,
     Layer,
-    Lettered,
     Outline,
     Role,
     with_finish,
@@ -265,7 +264,7 @@ class MakeCompound(Command):
 
 def _settled(drawing: Drawing, item: Assembly) -> tuple[Item, Delta]:
     """What an assembly's form becomes, and what that holds."""
-    if isinstance(item.edge, Lettered):
+    if item.along:
         words = spelled(drawing, item)
         return words.top, Delta(put=words.put[1:], moves=words.moves)
     form = assembly_form(drawing, item.id)

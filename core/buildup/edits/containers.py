@@ -13,7 +13,6 @@ from buildup.drawing.model import (
     Holder,
     Item,
     Layer,
-    Lettered,
     Linked,
     Outline,
     Symmetry,
@@ -156,8 +155,8 @@ class TakeApart(Command):
                 put += [replace(drawing.items[i], hidden=True) for i in held if i not in chosen]
         put += self._plain_parts(drawing, groups, put)
         for group in groups:
-            if isinstance(group, Assembly) and isinstance(group.edge, Lettered):
-                words = words_alone(drawing, group, group.edge)
+            if isinstance(group, Assembly) and group.along:
+                words = words_alone(drawing, group, group.along)
                 put.append(words)
                 moves.append((words.id, lies[group.id], group.id))
         said = ""

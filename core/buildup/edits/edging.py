@@ -4,7 +4,7 @@ from dataclasses import dataclass, replace
 from typing import ClassVar, Literal
 
 from buildup.drawing.checks import check_miter
-from buildup.drawing.model import Drawing, Grown, Lettered, Stroked
+from buildup.drawing.model import Drawing, Grown, Stroked
 from buildup.edits.assemblies import open_assembly
 from buildup.edits.change import Delta
 from buildup.edits.command import Command, Point
@@ -54,7 +54,7 @@ class SetEdge(Command):
         if isinstance(self.edge, Grown):
             check_grown(self.edge)
         item = open_assembly(drawing, self.assembly)
-        if isinstance(item.edge, Lettered):
+        if item.along:
             raise Refusal(
                 "words_along",
                 f"“{item.name}” are words along a line, whose form stays as it is. Nothing was "

@@ -42,8 +42,8 @@ def lettering_of(item: Said) -> Lettering:
     """What an item says that says something."""
     if isinstance(item, Words):
         return item.lettering
-    assert isinstance(item.edge, Lettered)  # noqa: S101
-    return item.edge.lettering
+    assert item.along  # noqa: S101
+    return item.along.lettering
 
 
 def with_lettering(item: Said, lettering: Lettering) -> Said:
@@ -56,8 +56,8 @@ def with_lettering(item: Said, lettering: Lettering) -> Said:
     check_lettering(lettering)
     if isinstance(item, Words):
         return replace(item, lettering=lettering)
-    assert isinstance(item.edge, Lettered)  # noqa: S101
-    return replace(item, edge=replace(item.edge, lettering=lettering))
+    assert item.along  # noqa: S101
+    return replace(item, edge=replace(item.along, lettering=lettering))
 
 
 def open_words(drawing: Drawing, ids: tuple[str, ...]) -> list[Said]:
@@ -69,9 +69,7 @@ def open_words(drawing: Drawing, ids: tuple[str, ...]) -> list[Said]:
     """
     items = open_items(drawing, ids)
     found: list[Said] = [
-        i
-        for i in items
-        if isinstance(i, Words) or (isinstance(i, Assembly) and isinstance(i.edge, Lettered))
+        i for i in items if isinstance(i, Words) or (isinstance(i, Assembly) and i.along)
     ]
     if not found:
         raise Refusal("no_words", f"“{items[0].name}” says nothing. Choose words.", items[0].id)
@@ -278,8 +276,7 @@ def _off(item: Said, value: float) -> Said | None:
 
 def _edge(item: Said) -> Lettered | None:
     """How words run along a line; None: they do not."""
-    edge = item.edge if isinstance(item, Assembly) else None
-    return edge if isinstance(edge, Lettered) else None
+    return item.along if isinstance(item, Assembly) else None
 
 
 def _along(item: Said, edge: Lettered) -> Said:

@@ -14,7 +14,6 @@ from buildup.drawing.model import (
     Drawn,
     Holder,
     Item,
-    Lettered,
     Linked,
     Outline,
     Shape,
@@ -154,8 +153,8 @@ def _check_item(item: Item) -> None:
         _check_outline(item)
     if isinstance(item, Words):
         check_words(item)
-    if isinstance(item, Assembly) and isinstance(item.edge, Lettered):
-        check_along(item.edge)
+    if isinstance(item, Assembly) and item.along:
+        check_along(item.along)
     if isinstance(item, Shape):
         kind = shape_kind(item.shape)
         if min(item.frame.width, item.frame.height) <= 0.0 or not item.frame.place.determinant:

@@ -79,8 +79,8 @@ def spelled_out(drawing: Drawing, words: Words) -> Delta:
 def _letters(drawing: Drawing, item: Words | Assembly) -> Sequence[Letter]:
     if isinstance(item, Words):
         return list(word_letters(item))
-    assert isinstance(item.edge, Lettered)  # noqa: S101
-    return letters_beside(contours_along(drawing, item.id), item.edge)
+    assert item.along  # noqa: S101
+    return letters_beside(contours_along(drawing, item.id), item.along)
 
 
 def _outline(item: Words | Assembly, new: str, letter: Letter, style: Style) -> Outline:

@@ -62,8 +62,8 @@ def _assembled(drawing: Drawing, assembly: str) -> Assembled:
     assert isinstance(item, Assembly)  # noqa: S101
     stroked = isinstance(item.edge, Stroked)
     try:
-        if isinstance(item.edge, Lettered):
-            return lettered(contours_along(drawing, assembly), item.edge)
+        if item.along:
+            return lettered(contours_along(drawing, assembly), item.along)
         parts = []
         for part in drawing.tree.children(assembly):
             own = drawing.items[part]

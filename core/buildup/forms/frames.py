@@ -10,8 +10,6 @@ from buildup.drawing.model import (
     Drawing,
     Drawn,
     DrawnItem,
-    Item,
-    Lettered,
     Outline,
     Shape,
     Symmetry,
@@ -171,14 +169,10 @@ def _angles(drawing: Drawing, item_id: str) -> frozenset[float | None]:
     if isinstance(item, Shape | Words):
         stands = own_standing(item)
         return frozenset((None if stands.lean else _half_turn(stands.angle),))
-    if isinstance(item, Symmetry) or _is_lettered(item):
+    if isinstance(item, Symmetry) or (isinstance(item, Assembly) and item.along):
         return frozenset((None,))
     held = (drawing.known(_angles, i) for i in drawing.tree.children(item_id))
     return frozenset[float | None]().union(*held)
-
-
-def _is_lettered(item: Item) -> bool:
-    return isinstance(item, Assembly) and isinstance(item.edge, Lettered)
 
 
 def _half_turn(angle: float) -> float:

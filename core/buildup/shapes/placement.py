@@ -181,8 +181,8 @@ def _moved_symmetry(item: Symmetry, by: Affine) -> Symmetry:
 def _moved_assembly(item: Assembly, way: Way) -> Assembly:
     corners = tuple(replace(c, at=way.by.vector(c.at)) for c in item.corners)
     moved = replace(item, style=moved_style(item.style, way.by), corners=corners)
-    if isinstance(item.edge, Lettered) and way.by.determinant:
-        moved = replace(moved, edge=_moved_edge(item.edge, way.by))
+    if item.along and way.by.determinant:
+        moved = replace(moved, edge=_moved_edge(item.along, way.by))
     return _grown_assembly(moved, abs(way.by.determinant) ** 0.5) if way.grows else moved
 
 

@@ -53,8 +53,8 @@ def words_mark(drawing: Drawing, item: Item) -> WordsMark | None:
     if isinstance(item, Words):
         lies: Lies = "straight" if item.radius is None else "arc"
         return _mark(item.lettering, lies, radius=item.radius, pegs=(_end_peg(item),))
-    if isinstance(item, Assembly) and isinstance(item.edge, Lettered):
-        return _along(drawing, item, item.edge)
+    if isinstance(item, Assembly) and item.along:
+        return _along(drawing, item, item.along)
     return None
 
 
