@@ -7,6 +7,7 @@ import unittest
 from pathlib import Path
 from unittest import mock
 
+import numpy as np
 from buildup.drawing import model, segments
 from buildup.drawing.flow import settled
 from buildup.drawing.model import Anchor, Contour, Drawing, HandStroke, cubic
@@ -53,6 +54,21 @@ def apart(old, curve, count):
     """How far old segments and a new curve are from each other, by their nearest points."""
     there = max(nearest([curve], p).distance for s in old for p in samples(s, count))
     return max(there, *(nearest(old, p).distance for p in samples(curve, count)))
+
+
+def roughly_apart(old, curve):
+    """The same for two segments by 24 places and 2,000 samples, which is much quicker."""
+
+    def places(segments, count):
+        t = np.linspace(0.0, 1.0, count + 1)[:, None]
+        powers = (1 - t) ** 3, 3 * (1 - t) ** 2 * t, 3 * (1 - t) * t**2, t**3
+        return np.concatenate([np.hstack(powers) @ np.array(s) for s in segments])
+
+    def farthest(some, others):
+        return np.abs(some[:, None] - others).min(axis=1).max()
+
+    there = farthest(places(old, 12), places([curve], 2_000))
+    return max(there, farthest(places([curve], 12), places(old, 1_000)))
 
 
 def glyph_contours(name):
@@ -231,14 +247,14 @@ class SegmentTest(unittest.TestCase):
             def change(x, ends=(first, last), ways=ways, old=old):
                 handles = [w * max(n, 0) for w, n in zip(ways, x, strict=True)]
                 curve = (ends[0], ends[0] + handles[0], ends[1] + handles[1], ends[1])
-                return apart(old, curve, 12)
+                return roughly_apart(old, curve)
 
             starts = [(abs(found.curve[1] - first), abs(found.curve[2] - last))]
             starts += [(40, 40), (60, 90), (90, 60)]
             best = min(minimize(change, s, method="Nelder-Mead").fun for s in starts)
             real = apart(old, found.curve, 40)
             self.assertAlmostEqual(found.moved, real, delta=0.02 * real + 0.01)
-            ratios.append(apart(old, found.curve, 12) / best)
+            ratios.append(roughly_apart(old, found.curve) / best)
         self.assertLess(sorted(ratios)[4], 1.05)
         self.assertLess(max(ratios), 1.5)
 
