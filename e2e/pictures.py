@@ -15,10 +15,11 @@ from django.core.management import call_command
 from django.test import Client, override_settings
 from playwright.sync_api import expect
 from studio.cutting.tableserver import TableServer
+from studio.demo.account import DEMO_USER
 from studio.demo.hand import MM
 from studio.demo.photograph import PIXELS, SCALE
 from studio.demo.pieces import body
-from studio.management.commands.load_demo import DEMO_USER, trace
+from studio.management.commands.load_demo import trace
 from studio.models import Drawing
 
 from e2e.base import BrowserTest

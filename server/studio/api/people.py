@@ -15,9 +15,8 @@ from ninja.errors import HttpError
 from ninja.utils import check_csrf
 
 from studio import schema
+from studio.demo.account import DEMO_USER
 
-DEMO_USER = "hollowreed"
-DEMO_NAME = "Hollowreed Strings"
 LONGEST_WORD = 400
 """Characters of a name or a password that are looked at at all."""
 PATIENCE = 0.2

@@ -16,7 +16,7 @@ from django.http import HttpResponse
 from django.test import RequestFactory, SimpleTestCase, TransactionTestCase, override_settings
 
 from studio.api import people
-from studio.api.people import DEMO_USER
+from studio.demo.account import DEMO_USER
 
 JSON = {"content_type": "application/json"}
 

@@ -9,7 +9,7 @@ from django.core.management.base import BaseCommand
 from studio.actions.drawings import make
 from studio.actions.edit import edit
 from studio.actions.pictures import keep
-from studio.api.people import DEMO_NAME, DEMO_USER
+from studio.demo.account import DEMO_NAME, DEMO_USER
 from studio.demo.hand import TEAL, Hand, pen
 from studio.demo.photograph import photograph
 from studio.demo.pieces import DRAWINGS

@@ -1,0 +1,4 @@
+"""Whose the demo's drawings are."""
+
+DEMO_USER = "hollowreed"
+DEMO_NAME = "Hollowreed Strings"
