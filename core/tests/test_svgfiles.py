@@ -124,8 +124,10 @@ def document(inside, more=""):
     return f'<svg {HEAD} viewBox="0 0 100 100" width="{SIZE}" height="{SIZE}" {more}>{inside}</svg>'
 
 
-def pixels(text):
-    png = resvg_py.svg_to_bytes(svg_string=text, skip_system_fonts=True, dpi=96, background="#fff")
+def pixels(text, fonts=()):
+    png = resvg_py.svg_to_bytes(
+        svg_string=text, skip_system_fonts=True, font_files=fonts, dpi=96, background="#fff"
+    )
     return np.asarray(Image.open(io.BytesIO(bytes(png))).convert("RGB")).astype(int)
 
 

@@ -17,6 +17,7 @@ class Incoming:
         name: its title; empty for none.
         live: the very drawing that was sent out here, where it is one.
         left: what was left out, by kind and count.
+        further: its pages after the first, each with a sheet of its own.
 
     """
 
@@ -26,6 +27,12 @@ class Incoming:
     name: str
     live: Drawing | None
     left: tuple[tuple[str, int], ...]
+    further: tuple["Incoming", ...] = ()
+
+    @property
+    def pages(self) -> tuple["Incoming", ...]:
+        """All of them; of most files there is one."""
+        return (self, *self.further)
 
     @property
     def said(self) -> str:

@@ -25,10 +25,11 @@ from buildup.drawing.paint import PLAIN, Blend, Finish, Paint, Style
 from buildup.errors import Refusal
 from buildup.formats.incoming import Incoming
 from buildup.formats.liveread import NAMESPACE, read_live
+from buildup.formats.svgalong import laid, path_of
 from buildup.formats.svgcss import Rules, read_declarations
 from buildup.formats.svgforms import FORMS
 from buildup.formats.svggradients import KINDS, read_gradient
-from buildup.formats.svgtext import FONT, Say, SetText
+from buildup.formats.svgtext import FONT, Line, Say, SetText
 from buildup.formats.svgtree import Element, read_tree, too_much
 from buildup.formats.svgvalues import (
     FIRST_PAINT,
@@ -46,6 +47,7 @@ from buildup.formats.svgvalues import (
     without_percent,
 )
 from buildup.forms.contours import item_contours
+from buildup.forms.letterforms import lettered
 from buildup.geometry.transforms import Affine, shift
 from buildup.shapes.lettering import word_contours
 from buildup.shapes.moving import moved_contour
@@ -367,14 +369,30 @@ class _Document:
             style = read_style(line.paint, lambda text, paint: self._ink(text, paint, level.view))
             style = replace(style, finish=_finish(declared))
             name = " ".join(line.lettering.text.split())[:LONGEST_NAME]
+            if line.along is not None:
+                self._lay(line, style, name, level)
+                continue
             made = Words(
                 id="s", name=name, style=style, lettering=line.lettering, place=shift(line.at)
             )
             self._count(word_contours(made))
             self._keep(moved_item(made, Way(level.place, grows=True)), name, level)
 
-    def _keep(self, item: DrawnItem, name: str, level: _Level) -> None:
-        """An item in its group, cut by the clip paths around it."""
+    def _lay(self, line: Line, style: Style, name: str, level: _Level) -> None:
+        """A line of text along a path."""
+        contours = path_of(line, self._ids)
+        if not contours:
+            self._left["text along paths that are not there"] += 1
+            return
+        edge, path = laid(line, contours)
+        self._count(lettered(contours, edge).contours)
+        words = Assembly(id="s", name=name, style=style, edge=edge)
+        way = Way(level.place, grows=True)
+        holder = self._keep(moved_item(words, way), name, level)
+        self._enter(replace(moved_item(path, way), id=self._new_id()), holder)
+
+    def _keep(self, item: DrawnItem | Assembly, name: str, level: _Level) -> str:
+        """An item in its group, cut by the clip paths around it; its id."""
         group = level.group
         cuts: list[tuple[str, tuple[Contour, ...]]] = []
         for clip in level.clips:
@@ -384,11 +402,13 @@ class _Document:
             cuts.append((cut.id, clip))
         if cuts and item.style.shown:
             self._left["strokes cut by clip paths (they follow the cut)"] += 1
-        self._enter(replace(item, id=self._new_id(), name=name), group)
+        kept = self._new_id()
+        self._enter(replace(item, id=kept, name=name), group)
         for cut_id, clip in reversed(cuts):
             self._count(clip)
             outline = Outline(id=self._new_id(), name="Clip path", contours=clip)
             self._enter(replace(outline, style=Style(fill=GREY, strokes=())), cut_id)
+        return kept
 
     def _count(self, contours: tuple[Contour, ...]) -> None:
         count = sum(len(c.anchors) for c in contours)

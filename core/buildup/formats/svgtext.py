@@ -65,11 +65,20 @@ Say = Callable[[str, FaceWish], Spoken | None]
 
 @dataclass(frozen=True)
 class Line:
-    """Text that was set, and where: its place, and how it is painted."""
+    """Text that was set, and where.
+
+    Args:
+        lettering: what it says.
+        at: its place; along a path how far from where that begins it, and to the right of it.
+        paint: how it is painted.
+        along: the element that lays it along a path.
+
+    """
 
     lettering: Lettering
     at: complex
     paint: Mapping[str, str]
+    along: Element | None = None
 
 
 @dataclass
@@ -81,6 +90,11 @@ class _Run:
     x: float | None = None
     y: float | None = None
     by: complex = 0j
+    along: Element | None = None
+
+    @property
+    def placed(self) -> bool:
+        return self.x is not None or self.y is not None
 
 
 @dataclass
@@ -109,7 +123,7 @@ class SetText:
         chunk: list[_Run] = []
         pen = 0j
         for run in runs:
-            if chunk and (run.x is not None or run.y is not None):
+            if chunk and (run.placed or run.along is not chunk[-1].along):
                 lines, pen = self._chunk(chunk, pen)
                 yield from lines
                 chunk = []
@@ -141,7 +155,9 @@ class SetText:
                     x = y = None
                     by = 0j
             elif child.name == "textPath":
-                self.left("text along paths")
+                for run in self._runs(child, look):
+                    run.along = child
+                    yield run
 
     def _first(self, element: Element, name: str) -> float | None:
         """The first of some places; of more of them letters are placed one by one."""
@@ -152,8 +168,10 @@ class SetText:
 
     def _chunk(self, runs: list[_Run], pen: complex) -> tuple[list[Line], complex]:
         """The lines of a chunk, and where it ends."""
-        x, y = runs[0].x, runs[0].y
+        x, y, along = runs[0].x, runs[0].y, runs[0].along
         pen = complex(pen.real if x is None else x, pen.imag if y is None else y)
+        if along is not None:
+            pen = complex(x or 0.0, 0.0)
         made = [(run, self._set(run)) for run in runs]
         wide = sum(row_length(said, 0) for _, said in made if said is not None)
         align = _ANCHORS.get(runs[0].look.get("text-anchor", "start"), "start")
@@ -161,13 +179,14 @@ class SetText:
             said = made[0][1]
             at = pen + runs[0].by
             end = at + wide * (1.0 - _PARTS[align])
-            return [Line(replace(said, align=align), at, runs[0].look)] if said else [], end
+            said = said and replace(said, align=align)
+            return [Line(said, at, runs[0].look, along)] if said else [], end
         pen -= wide * _PARTS[align]
         lines = []
         for run, said in made:
             pen += run.by
             if said is not None:
-                lines.append(Line(said, pen, run.look))
+                lines.append(Line(said, pen, run.look, along))
                 pen += row_length(said, 0)
         return lines, pen
 

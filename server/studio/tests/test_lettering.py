@@ -4,7 +4,9 @@ import io
 import json
 import zlib
 from itertools import pairwise
+from tempfile import NamedTemporaryFile
 
+import numpy as np
 import shapely
 import uharfbuzz as hb
 from buildup.drawing.codec import write
@@ -14,6 +16,7 @@ from buildup.drawing.pathreader import read_path
 from buildup.drawing.sheet import Sheet
 from buildup.drawing.soundlettering import check_lettering
 from buildup.errors import Refusal
+from buildup.formats.svg import svg
 from buildup.forms.contours import item_box
 from buildup.geometry.flattening import polyline
 from django.conf import settings
@@ -22,7 +25,7 @@ from django.test import TransactionTestCase
 from fontTools.pens.svgPathPen import SVGPathPen
 from fontTools.ttLib import TTFont
 
-from core.tests.test_svgfiles import document
+from core.tests.test_svgfiles import document, pixels
 from studio import store
 from studio.actions.drawings import make
 from studio.lettering import shipped
@@ -295,7 +298,7 @@ class TakenInTest(TransactionTestCase):
         answer = self.client.post(address, data, content_type="application/octet-stream")
         self.assertEqual(answer.status_code, 200, answer.content[:300])
         store.forget_all()
-        row = Drawing.objects.get(pk=answer.json()["card"]["id"])
+        row = Drawing.objects.get(pk=answer.json()["cards"][0]["id"])
         return store.value_of(row), answer.json()["said"], row
 
     def words(self, inside):
@@ -334,6 +337,44 @@ class TakenInTest(TransactionTestCase):
         self.assertAlmostEqual(found[3].place.origin.real, 20.0)
         self.assertIn("text in faces that are not here (1)", said)
         self.assertIn("set in the next one it names", said)
+
+    def test_text_along_a_path_runs_where_resvg_lets_it_run(self):
+        wave = "<path id='p' d='M8 60C30 20 60 90 92 40' transform='translate(0 6)'/>"
+        ring = "<path id='p' d='M20 50A30 30 0 0 {0} 80 50A30 30 0 0 {0} 20 50'/>"
+        asked = (
+            (wave, "", "<textPath href='#p'>Hollowreed</textPath>"),
+            (wave, "text-anchor='middle'", "<textPath href='#p' startOffset='50%'>Re</textPath>"),
+            (
+                wave,
+                "fill='teal' text-anchor='end' transform='rotate(9) scale(.9)'",
+                "<textPath href='#p' startOffset='95'>Reed &amp; sons</textPath>",
+            ),
+            (
+                wave,
+                "",
+                "<textPath href='#p' startOffset='20'>One <tspan fill='#c2410c' dy='2'>and</tspan>"
+                " two</textPath>",
+            ),
+            (ring.format(1), "", "<textPath href='#p' side='right' startOffset='40'>In</textPath>"),
+        )
+        with NamedTemporaryFile(suffix=".ttf") as file:
+            file.write(plain(font_of("zilla-slab-regular")))
+            file.flush()
+            for path, look, inside in asked:
+                with self.subTest(inside):
+                    text = f"<text font-family='Zilla Slab' font-size='9' {look}>{inside}</text>"
+                    source = document(f"<defs>{path}</defs>{text}")
+                    value, said, _ = self.taken(source.encode(), "a.svg")
+                    self.assertEqual(said, "")
+                    if "side" in inside:  # which resvg does not know: the same path backwards
+                        source = source.replace(ring.format(1), ring.format(0))
+                    theirs = pixels(source, (file.name,))
+                    apart = np.abs(pixels(svg(value, title="t")) - theirs).sum()
+                    self.assertLess(apart, 0.25 * (255 - theirs).sum())
+        _, said, _ = self.taken(
+            document(f"<text>{asked[0][2]}</text><rect width='9' height='9'/>").encode(), "a.svg"
+        )
+        self.assertIn("text along paths that are not there (1)", said)
 
     def test_a_font_becomes_a_drawing_of_its_glyphs(self):
         value, said, row = self.taken(file_of("dancing-script-bold"), "script.woff2")

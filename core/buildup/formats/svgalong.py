@@ -1,0 +1,48 @@
+"""Text along a path (W3C SVG 2, 11.8) as words that run along what their assembly holds."""
+
+from collections.abc import Mapping
+
+from buildup.drawing.model import Contour, Lettered, Outline
+from buildup.drawing.paint import Style
+from buildup.formats.svgforms import FORMS
+from buildup.formats.svgtext import Line
+from buildup.formats.svgtree import Element
+from buildup.formats.svgvalues import read_length, read_transform
+from buildup.forms.contours import item_contours
+from buildup.shapes.lettering import paths_of
+from buildup.shapes.moving import moved_contour
+
+
+def path_of(line: Line, ids: Mapping[str, Element]) -> tuple[Contour, ...]:
+    """The path that a line runs along, in the plane of its text; none where there is none."""
+    named = ids.get(line.along.link) if line.along is not None else None
+    made = None if named is None or named.name not in FORMS else FORMS[named.name](named.attributes)
+    if made is None or named is None:
+        return ()
+    place = read_transform(named.attributes.get("transform"))
+    contours = [moved_contour(c, place) for c in item_contours(made)]
+    return tuple(contours[:1]) if paths_of(contours[:1]) else ()
+
+
+def laid(line: Line, contours: tuple[Contour, ...]) -> tuple[Lettered, Outline]:
+    """How words run along a path, and that path, which does not show.
+
+    Args:
+        line: what is said; it runs along a path.
+        contours: the path, as `path_of` gives it.
+
+    """
+    assert line.along is not None  # noqa: S101
+    asked = line.along.attributes
+    other_side = asked.get("side", "").strip() == "right"
+    (path,) = paths_of(contours, backwards=other_side)
+    offset = asked.get("startOffset")
+    start = (read_length(offset, whole=path.length) + line.at.real) / path.length
+    edge = Lettered(
+        lettering=line.lettering,
+        start=start % 1.0 if path.closed else min(max(start, 0.0), 1.0),
+        offset=-line.at.imag,
+        other_side=other_side,
+        shows=False,
+    )
+    return edge, Outline(id="p", name="Path", style=Style(strokes=()), contours=contours)
