@@ -116,12 +116,12 @@ class Card(Schema):
     changed: datetime
 
 
-class TakenInDrawing(Schema):
-    """A drawing that was made of a file."""
+class TakenInDrawings(Schema):
+    """The drawings that were made of a file, one of each page."""
 
-    card: Card
+    cards: list[Card]
     said: str
-    """What was left out; empty for nothing."""
+    """How many there are, and what was left out; empty for nothing."""
 
 
 class StepName(Schema):

@@ -1,5 +1,7 @@
 """Files of other programs, and those that were sent out here, as new drawings."""
 
+from collections import Counter
+from collections.abc import Sequence
 from dataclasses import dataclass, replace
 
 from buildup.drawing.checks import LONGEST_NAME, LONGEST_SHEET, SHORTEST_SHEET, check_name
@@ -19,14 +21,20 @@ from studio.store import write_items
 
 @dataclass(frozen=True)
 class TakenIn:
-    """A new drawing, and a sentence on what was left out of it (empty: nothing)."""
+    """What was made of a file.
 
-    row: Drawing
+    Args:
+        rows: the new drawings, one for each page.
+        said: how many there are, and what was left out (empty: nothing).
+
+    """
+
+    rows: Sequence[Drawing]
     said: str
 
 
 def take_in(user_id: int, *, name: str, data: bytes) -> TakenIn:
-    """A file as a new drawing: its sheet, its items, whatever is live in it.
+    """A file as a new drawing, or one for each page: sheet, items, whatever is live in it.
 
     Raises:
         Refusal: as `read_file` and `sound_clip`; `bad_name`.
@@ -34,7 +42,16 @@ def take_in(user_id: int, *, name: str, data: bytes) -> TakenIn:
     found = read_file(user_id, name, data)
     called = (found.name or name.rpartition(".")[0] or name)[:LONGEST_NAME].strip()
     check_name(called)
-    return TakenIn(_written(user_id, called, value_of(found)), found.said)
+    left = sum((Counter(dict(page.left)) for page in found.pages), Counter[str]())
+    said = replace(found, left=tuple(sorted(left.items()))).said
+    if not found.further:
+        return TakenIn(_written(user_id, [(called, value_of(found))]), said)
+    pages = [
+        (f"{called[: LONGEST_NAME - 12]}, page {n}", value_of(page))
+        for n, page in enumerate(found.pages, start=1)
+    ]
+    said = f"{len(pages)} drawings were made, one of each page. {said}".strip()
+    return TakenIn(_written(user_id, pages), said)
 
 
 def value_of(found: Incoming) -> Value:
@@ -64,7 +81,11 @@ def _sheet(found: Incoming) -> Sheet:
 
 
 @in_turn
-def _written(user_id: int, name: str, value: Value) -> Drawing:
-    row = Drawing.objects.create(owner_id=user_id, name=name, sheet=write(value.sheet))
-    write_items(row, value)
-    return row
+def _written(user_id: int, pages: Sequence[tuple[str, Value]]) -> list[Drawing]:
+    """All of them or none; the first is the newest, so that it comes first at home."""
+    rows: list[Drawing] = []
+    for name, value in reversed(pages):
+        row = Drawing.objects.create(owner_id=user_id, name=name, sheet=write(value.sheet))
+        write_items(row, value)
+        rows.insert(0, row)
+    return rows

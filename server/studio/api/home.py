@@ -56,18 +56,19 @@ def make_drawing(request: HttpRequest, body: schema.SheetIn) -> dict[str, Any]:
     return answers.card(acts.make(whose(request), name=body.name, sheet=Sheet(**body.sheet.dict())))
 
 
-@router.post("/drawings/take-in", response=schema.TakenInDrawing)
+@router.post("/drawings/take-in", response=schema.TakenInDrawings)
 def take_in_drawing(request: HttpRequest, name: str) -> dict[str, Any]:
-    """A new drawing of a file: the request's body."""
+    """A new drawing of a file, the request's body, or one of each of its pages."""
     done = take_in(whose(request), name=name, data=request.body)
-    return {"card": answers.card(done.row), "said": done.said}
+    return {"cards": [answers.card(row) for row in done.rows], "said": done.said}
 
 
 @router.post("/files/read", response=Reading)
 def read_items(request: HttpRequest, name: str) -> Reading:
     """The items of a file, the request's body, as a clip that can be pasted."""
     found = read_file(whose(request), name, request.body)
-    return Reading(found.clip.text(), found.said)
+    more = f"Further pages ({len(found.further)}) come in on the home page, each as a drawing."
+    return Reading(found.clip.text(), f"{found.said} {more if found.further else ''}".strip())
 
 
 @router.post("/drawings/{drawing}/duplicate", response=schema.Card)

@@ -1,4 +1,4 @@
-"""The first page of a PDF by PDFium: its paths, their colours and widths, in the page's size.
+"""The pages of a PDF by PDFium: their paths, with colours and widths, in the size of each.
 
 Text, pictures, gradients and clip paths are left out and told by kind and count.
 """
@@ -7,6 +7,7 @@ import ctypes
 from collections import Counter
 from collections.abc import Iterator
 from contextlib import closing
+from dataclasses import replace
 
 import pypdfium2
 import pypdfium2.raw as pdfium
@@ -27,6 +28,7 @@ PX = 96.0 / 72.0
 """Sheet units in a point."""
 DEEPEST = 20
 """Forms in forms."""
+MOST_PAGES = 50
 CLOSE = 0.5
 """Units of the page within which a clip path holds all of something."""
 LEFT = {
@@ -37,7 +39,7 @@ LEFT = {
 
 
 def read_pdf(_name: str, data: bytes) -> Incoming:
-    """The first page of a PDF.
+    """The pages of a PDF on which something is drawn, the first with those after it.
 
     Raises:
         Refusal: `not_pdf`, `too_much`, `nothing_drawn`, `busy`.
@@ -45,44 +47,64 @@ def read_pdf(_name: str, data: bytes) -> Incoming:
     with PDFIUM.one():
         try:
             with closing(pypdfium2.PdfDocument(data)) as document:
-                reading, size = _first_page(document)
+                pages, count = _pages(document), len(document)
         except (pypdfium2.PdfiumError, IndexError):
             raise Refusal(
                 "not_pdf",
                 "That PDF breaks off, is locked by a password, or has no page. Nothing was "
                 "changed; have it written again.",
             ) from None
-    told = tuple(sorted(reading.left.items()))
-    items = tuple(reading.items)
-    clip = Clip(items, tuple((i.id, "") for i in items))
-    found = Incoming(clip, size * PX, "mm", "", None, told)
-    if not items:
+    drawn = [p for p in pages if p.clip.items]
+    told = Counter({"pages without a path": len(pages) - len(drawn)} if drawn else {})
+    told["further pages"] = count - len(pages)
+    first, *further = drawn or pages
+    found = replace(first, left=_told(Counter(dict(first.left)) + told), further=tuple(further))
+    if not drawn:
         raise Refusal(
             "nothing_drawn", f"There is no path in the PDF. {found.said} Nothing was changed."
         )
     return found
 
 
-def _first_page(document: pypdfium2.PdfDocument) -> "tuple[_Reading, complex]":
-    """What is read of the first page, and its width and height in points."""
-    page = document[0]
-    width, height = page.get_size()
+def _told(left: Counter[str]) -> tuple[tuple[str, int], ...]:
+    return tuple(sorted(left.items()))
+
+
+def _pages(document: pypdfium2.PdfDocument) -> list[Incoming]:
+    """The first pages, whatever is on them."""
     reading = _Reading()
-    if len(document) > 1:
-        reading.left["pages after the first"] = len(document) - 1
-    flipped = Affine(PX + 0j, -PX * 1j, complex(0.0, height * PX))
-    count = pdfium.FPDFPage_CountObjects(page)
-    reading.objects((pdfium.FPDFPage_GetObject(page, k) for k in range(count)), flipped, 0)
-    return reading, complex(width, height)
+    return [_page(document[n], reading) for n in range(max(min(len(document), MOST_PAGES), 1))]
+
+
+def _page(page: pypdfium2.PdfPage, reading: "_Reading") -> Incoming:
+    with closing(page):
+        width, height = page.get_size()
+        flipped = Affine(PX + 0j, -PX * 1j, complex(0.0, height * PX))
+        count = pdfium.FPDFPage_CountObjects(page)
+        things = (pdfium.FPDFPage_GetObject(page, k) for k in range(count))
+        items, left = reading.page(things, flipped)
+    clip = Clip(items, tuple((i.id, "") for i in items))
+    return Incoming(clip, complex(width, height) * PX, "mm", "", None, _told(left))
 
 
 class _Reading:
-    """What was read so far."""
+    """What was read of a page so far, and how much of all of them."""
 
     def __init__(self) -> None:
-        self.items: list[Outline] = []
+        self._count = self._anchors = 0
+        self._begin()
+
+    def _begin(self) -> None:
+        self._items: list[Outline] = []
         self.left: Counter[str] = Counter()
-        self._anchors = 0
+
+    def page(
+        self, things: "Iterator[pdfium.FPDF_PAGEOBJECT]", by: Affine
+    ) -> tuple[tuple[Outline, ...], Counter[str]]:
+        """The items of a page, and what was left out of it."""
+        self._begin()
+        self.objects(things, by, 0)
+        return tuple(self._items), self.left
 
     def objects(self, objects: "Iterator[pdfium.FPDF_PAGEOBJECT]", by: Affine, depth: int) -> None:
         """Objects of a page or of a form, laid on the sheet by a map."""
@@ -108,7 +130,8 @@ class _Reading:
         if not contours or (style.fill is None and not style.shown):
             return
         self._anchors += sum(len(c.anchors) for c in contours)
-        if len(self.items) >= MOST_ITEMS or self._anchors > MOST_READ:
+        self._count += 1
+        if self._count > MOST_ITEMS or self._anchors > MOST_READ:
             raise Refusal(
                 "too_much",
                 "The PDF has more than can be taken in at once. Nothing was changed; take it in "
@@ -117,7 +140,7 @@ class _Reading:
         self.left += Counter({"clip paths": 1} if _is_cut(thing) else {})
         odd = mode.value == pdfium.FPDF_FILLMODE_ALTERNATE
         outline = Outline(
-            id=f"p{len(self.items) + 1}",
+            id=f"p{len(self._items) + 1}",
             name="Outline",
             contours=contours,
             rule="evenodd" if odd else "nonzero",
@@ -125,7 +148,7 @@ class _Reading:
         )
         moved = moved_item(outline, Way(by, grows=True))
         assert isinstance(moved, Outline)  # noqa: S101
-        self.items.append(moved)
+        self._items.append(moved)
 
 
 def _is_cut(thing: "pdfium.FPDF_PAGEOBJECT") -> bool:

@@ -6,6 +6,7 @@ from urllib.parse import quote
 
 import ezdxf
 import shapely
+from buildup.drawing.model import Drawing as Value
 from buildup.drawing.paint import Feather, Finish, Style
 from buildup.drawing.sheet import Sheet
 from buildup.formats.livesvg import live_metadata
@@ -39,7 +40,7 @@ class IncomingTest(TransactionTestCase):
 
     def value(self, answer):
         store.forget_all()
-        row = Drawing.objects.get(pk=answer.json()["card"]["id"])
+        row = Drawing.objects.get(pk=answer.json()["cards"][0]["id"])
         return row, store.value_of(row)
 
     def test_what_was_sent_out_complete_comes_back_as_it_was(self):
@@ -191,6 +192,26 @@ class IncomingTest(TransactionTestCase):
         self.assertAlmostEqual(first.style.fill_opacity, 0.5, delta=0.01)
         widths = {round(value.items[i].style.strokes[-1].width, 3) for i in value.order}
         self.assertIn(leaf().style.strokes[0].width, widths)
+
+    def test_every_page_of_a_pdf_becomes_a_drawing(self):
+        blank = Value(sheet=Sheet(90, 90, "px", None))
+        large = replace(drawing(wire(), plate()), sheet=Sheet(500, 300, "px", None))
+        small = replace(drawing(leaf()), sheet=Sheet(200, 100, "px", None))
+        sent = pdf([Job(n, v) for n, v in (("a", large), ("b", blank), ("c", small))], PdfOut())
+        answer = self.take_in(sent.files[0].data, "Pieces.pdf").json()
+        self.assertEqual([c["name"] for c in answer["cards"]], ["Pieces, page 1", "Pieces, page 2"])
+        self.assertIn("2 drawings were made", answer["said"])
+        self.assertIn("pages without a path (1)", answer["said"])
+        for card, before in zip(answer["cards"], (large, small), strict=True):
+            value = store.value_of(Drawing.objects.get(pk=card["id"]))
+            self.assertAlmostEqual(value.sheet.width, before.sheet.width, places=3)
+            self.assertLess(lines(before).hausdorff_distance(lines(value)), 0.02)
+        told = self.client.post(
+            "/api/files/read?name=a.pdf",
+            sent.files[0].data,
+            content_type="application/octet-stream",
+        )
+        self.assertIn("Further pages (1) come in on the home page", told.json()["said"])
 
     def test_pages_that_hold_no_path_or_are_broken_are_refused(self):
         shaded = replace(

@@ -359,7 +359,7 @@ export interface paths {
         put?: never;
         /**
          * Take In Drawing
-         * @description A new drawing of a file: the request's body.
+         * @description A new drawing of a file, the request's body, or one of each of its pages.
          */
         post: operations["studio_api_home_take_in_drawing"];
         delete?: never;
@@ -2272,11 +2272,12 @@ export interface components {
             sheet: components["schemas"]["NewSheet"];
         };
         /**
-         * TakenInDrawing
-         * @description A drawing that was made of a file.
+         * TakenInDrawings
+         * @description The drawings that were made of a file, one of each page.
          */
-        TakenInDrawing: {
-            card: components["schemas"]["Card"];
+        TakenInDrawings: {
+            /** Cards */
+            cards: components["schemas"]["Card"][];
             /** Said */
             said: string;
         };
@@ -10444,7 +10445,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["TakenInDrawing"];
+                    "application/json": components["schemas"]["TakenInDrawings"];
                 };
             };
             /** @description What went wrong */

@@ -5,7 +5,7 @@ import InputText from "primevue/inputtext";
 import { computed, onBeforeUnmount, onMounted, ref, watch } from "vue";
 import { useRouter } from "vue-router";
 import { Trouble, get, patch, post as postTo, remove, sendFile } from "../api/client";
-import type { Card, TakenInDrawing } from "../api/types";
+import type { Card, TakenInDrawings } from "../api/types";
 import BrandMark from "../board/BrandMark.vue";
 import { usePerson } from "../stores/person";
 import { usePost } from "../stores/post";
@@ -92,17 +92,20 @@ const discard = (card: Card): Promise<void> =>
     });
   });
 
-/** Files as new drawings; of one alone the drawing is opened. */
+/** Files as new drawings; where that makes only one it is opened. */
 async function takeIn(files: File[]): Promise<void> {
+  const made: Card[] = [];
   for (const file of files) {
     await tried(async () => {
       const path = `/drawings/take-in?name=${encodeURIComponent(file.name)}`;
-      const made = await sendFile<TakenInDrawing>(path, file);
-      if (made.said) toast.tell(made.said);
-      if (files.length === 1) await router.push(`/drawings/${made.card.id}`);
+      const taken = await sendFile<TakenInDrawings>(path, file);
+      if (taken.said) toast.tell(taken.said);
+      made.push(...taken.cards);
     });
   }
-  if (files.length > 1) await load();
+  const [only, ...others] = made;
+  if (only && files.length + others.length === 1) await router.push(`/drawings/${only.id}`);
+  else if (only) await load();
 }
 const dropped = (event: DragEvent): void => void takeIn([...(event.dataTransfer?.files ?? [])]);
 
