@@ -18,6 +18,7 @@ from buildup.drawing.sheet import Sheet
 from buildup.errors import Refusal
 from buildup.formats.hpglread import PenStroke, read_hpgl
 from buildup.geometry.boxes import Box
+from buildup.geometry.nextplace import NextPlace
 from buildup.geometry.rings import area, around_each, length
 from hypothesis import given
 from hypothesis import strategies as st
@@ -302,7 +303,7 @@ class RecordTest(unittest.TestCase):
 
 class RingsTest(unittest.TestCase):
     @given(st.lists(st.tuples(*[st.integers(0, 12)] * 4), min_size=1, max_size=25, unique=True))
-    def test_the_tree_finds_what_comparing_all_finds(self, told):
+    def test_the_grid_finds_what_comparing_all_finds(self, told):
         """Boxes of whole numbers, of which no two share a side; all pairs are the slow oracle."""
         rings = []
         for n, (x, y, w, h) in enumerate(told):
@@ -314,6 +315,39 @@ class RingsTest(unittest.TestCase):
         for k, around in enumerate(found):
             slow = {n for n, b in enumerate(boxes) if n != k and b.holds(boxes[k])}
             self.assertEqual(set(around), slow)
+            self.assertEqual(
+                around, sorted(around, key=lambda n: -boxes[n].width * boxes[n].height)
+            )
+
+    @given(st.lists(st.tuples(*[st.integers(-9, 9)] * 4), min_size=1, max_size=60))
+    def test_the_nearest_is_taken_as_comparing_all_would(self, told):
+        """Things at one or two places of a coarse grid, so that many are as near as others."""
+        left = {
+            k: [complex(a, b), complex(c, d)][: 1 + k % 2] for k, (a, b, c, d) in enumerate(told)
+        }
+        things, at = NextPlace(left), 40 - 7j
+        while left:
+            slow = min((min(abs(p - at) for p in some), k) for k, some in left.items())[1]
+            self.assertEqual(things.take(at), slow)
+            at = left.pop(slow)[-1]
+
+    def test_work_grows_with_the_number_of_paths(self):
+        """Boxes that are compared, and places that are looked at, for each path."""
+        for wide in (20, 40):
+            rows = [
+                [complex(9 * x, 9 * y) + c for c in (0j, 5, 5 + 5j, 5j, 0j)]
+                for x in range(wide)
+                for y in range(wide)
+            ]
+            with patch.object(Box, "holds", autospec=True, side_effect=Box.holds) as held:
+                around_each(rows)
+            things, at, seen = NextPlace({k: [r[0]] for k, r in enumerate(rows)}), 0j, 0
+            for _ in rows:
+                seen += sum(1 for _ in things._within(at))
+                at = rows[things.take(at)][0]
+            self.assertGreater(min(held.call_count, seen), 0)
+            self.assertLess(held.call_count, 4 * len(rows))
+            self.assertLess(seen, 24 * len(rows))
 
 
 if __name__ == "__main__":

@@ -21,8 +21,8 @@ from buildup.geometry.rings import around_each
 from buildup.geometry.strands import Operand
 from buildup.geometry.transforms import Affine
 
-MOST_PATHS = 4_000
-"""Of one copy: to order so many takes some seconds."""
+MOST_PATHS = 20_000
+"""Of one copy."""
 MOST_PLACES = 400_000
 """Of one job."""
 MOST_LINES = 200

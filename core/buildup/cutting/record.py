@@ -16,7 +16,7 @@ CHANGE = 12.0
 """Seconds to change the tool by hand at the carriage."""
 SMALLEST = 1e-3
 """Square millimetres: less is no form."""
-MOST_FORMS = 4_000
+MOST_FORMS = 20_000
 """Forms that are told apart."""
 Point = tuple[float, float]
 

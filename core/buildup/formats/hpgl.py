@@ -11,6 +11,7 @@ from buildup.formats.scene import Piece
 from buildup.formats.sending import HpglOut
 from buildup.geometry.boxes import Box
 from buildup.geometry.flattening import polyline
+from buildup.geometry.nextplace import NextPlace
 from buildup.geometry.patience import done
 from buildup.geometry.rings import around_each
 
@@ -123,20 +124,19 @@ def ordered(runs: Sequence[Run], order: str) -> list[Run]:
     found: list[Run] = []
     at = 0j
     for depth in sorted(set(depths), reverse=True):
-        left = [r for r, d in zip(runs, depths, strict=True) if d == depth]
-        while left:
-            done(len(found) / max(len(runs), 1))
-            k = min(range(len(left)), key=lambda i: _away(left[i], at))
-            run = _from(left.pop(k), at)
+        chosen = [k for k, d in enumerate(depths) if d == depth]
+        left = NextPlace({k: _beginnings(runs[k]) for k in chosen})
+        for _ in chosen:
+            done(len(found) / len(runs))
+            run = _from(runs[left.take(at)], at)
             found.append(run)
             at = run.places[-1]
     return found
 
 
-def _away(run: Run, at: complex) -> float:
-    """How far a path is from a place: by its first place, an open one also by its last."""
-    first = abs(run.places[0] - at)
-    return first if run.closed else min(first, abs(run.places[-1] - at))
+def _beginnings(run: Run) -> Sequence[complex]:
+    """From where a path is told how far it is: its first place, of an open one also its last."""
+    return run.places[:1] if run.closed else (run.places[0], run.places[-1])
 
 
 def _from(run: Run, at: complex) -> Run:

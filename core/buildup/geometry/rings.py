@@ -6,6 +6,7 @@ from collections.abc import Iterator, Sequence
 
 from buildup.geometry.angles import cross
 from buildup.geometry.boxes import Box
+from buildup.geometry.boxgrid import BoxGrid
 
 Places = Sequence[complex]
 LOOKED_AT = 4
@@ -54,38 +55,24 @@ def holds(ring: Places, at: complex) -> bool:
 def around_each(rows: Sequence[Places]) -> list[list[int]]:
     """Of each row of places the rings in which it lies, the outermost first.
 
-    That is told by its box and some of its places, so what crosses a ring does not lie in it. What
-    lies in a ring lies in all that it lies in: rows are looked for in a tree.
+    That is told by its box and some of its places, so what crosses a ring does not lie in it.
 
     >>> square = [0j, 9 + 0j, 9 + 9j, 9j, 0j]
     >>> around_each([square, [3 + 3j, 4 + 4j]])
     [[], [0]]
     """
     boxes = [Box.around(row) for row in rows]
-    found: list[dict[int, None]] = [{} for _ in rows]
-    inside: dict[int, list[int]] = {-1: []}
-    """Of each ring those that lie in it, but in none between; of -1 the outermost."""
+    found: list[list[int]] = [[] for _ in rows]
+    rank: dict[int, int] = {}
+    rings = BoxGrid()
     for k in sorted(range(len(rows)), key=lambda n: -boxes[n].width * boxes[n].height):
         row = rows[k]
         step = max(1, (len(row) - 1) // LOOKED_AT)
         some = [(a + b) / 2.0 for a, b in itertools.islice(sides(row), 0, None, step)]
-        innermost: list[int] = []  # several where they cross each other
-        waiting = [-1]
-        while waiting:
-            at = waiting.pop()
-            around = [
-                n
-                for n in inside[at]
-                if n not in found[k]
-                and boxes[n].holds(boxes[k])
-                and all(holds(rows[n], place) for place in some)
-            ]
-            found[k] |= dict.fromkeys(around)
-            waiting += around
-            if not around:
-                innermost.append(at)
+        around = (n for n in rings.near(row[0]) if boxes[n].holds(boxes[k]))
+        found[k] = [n for n in around if all(holds(rows[n], place) for place in some)]
+        found[k].sort(key=rank.__getitem__)
         if len(row) > 2 and row[0] == row[-1]:
-            inside[k] = []
-            for at in innermost:
-                inside[at].append(k)
-    return [list(around) for around in found]
+            rank[k] = len(rank)
+            rings.add(k, boxes[k])
+    return found
