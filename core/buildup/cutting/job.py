@@ -21,7 +21,7 @@ from buildup.geometry.rings import around_each
 from buildup.geometry.strands import Operand
 from buildup.geometry.transforms import Affine
 
-MOST_PATHS = 20_000
+MOST_PATHS = 10_000
 """Of one copy."""
 MOST_PLACES = 400_000
 """Of one job."""
