@@ -1,6 +1,7 @@
 """Text along a path (W3C SVG 2, 11.8) as words that run along what their assembly holds."""
 
 from collections.abc import Mapping
+from dataclasses import replace
 
 from buildup.drawing.model import Contour, Lettered, Outline
 from buildup.drawing.paint import Style
@@ -12,6 +13,9 @@ from buildup.forms.contours import item_contours
 from buildup.shapes.lettering import paths_of
 from buildup.shapes.moving import moved_contour
 
+SQUARE = 4
+"""Anchors of a rectangle whose corners are not rounded."""
+
 
 def path_of(line: Line, ids: Mapping[str, Element]) -> tuple[Contour, ...]:
     """The path that a line runs along, in the plane of its text; none where there is none."""
@@ -19,9 +23,16 @@ def path_of(line: Line, ids: Mapping[str, Element]) -> tuple[Contour, ...]:
     made = None if named is None or named.name not in FORMS else FORMS[named.name](named.attributes)
     if made is None or named is None:
         return ()
-    place = read_transform(named.attributes.get("transform"))
-    contours = [moved_contour(c, place) for c in item_contours(made)]
-    return tuple(contours[:1]) if paths_of(contours[:1]) else ()
+    first, *_ = item_contours(made)
+    begins = _begins(named.name, len(first.anchors))
+    first = replace(first, anchors=first.anchors[begins:] + first.anchors[:begins])
+    first = moved_contour(first, read_transform(named.attributes.get("transform")))
+    return (first,) if paths_of([first]) else ()
+
+
+def _begins(name: str, anchors: int) -> int:
+    """At which anchor SVG lets a basic shape begin (SVG 2, 10: equivalent paths)."""
+    return int(name in ("circle", "ellipse") or (name == "rect" and anchors > SQUARE))
 
 
 def laid(line: Line, contours: tuple[Contour, ...]) -> tuple[Lettered, Outline]:
