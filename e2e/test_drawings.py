@@ -45,7 +45,8 @@ class DrawingsTest(BrowserTest):
         field.fill("Bridge plate")
         way, asked = "**/api/drawings/*", []
         self.page.route(way, lambda route, _: asked.append(route))
-        field.press("Enter")
+        with self.page.expect_request(way):
+            field.press("Enter")
         self.page.get_by_label("Duplicate").click()  # while the new name is on its way
         self.page.wait_for_timeout(200)
         asked[0].continue_()
