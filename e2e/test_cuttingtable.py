@@ -70,8 +70,14 @@ class CuttingTableTest(BrowserTest):
         width.fill("25 cm")
         width.press("Enter")
         expect(self.page.get_by_test_id("cut")).to_be_enabled()
+        looks, said = [], self.page.get_by_text("The cutting table does not answer")
+        self.page.route("**/cutting/look", lambda route, _: looks.append(route))
         with override_settings(CUTTER=("127.0.0.1", 9)):
             self.page.get_by_test_id("cut").click()
-            expect(self.page.get_by_text("The cutting table does not answer")).to_be_visible()
+            expect(said).to_be_visible()
+        looks[0].continue_()  # whatever is answered to that
+        self.page.unroute("**/cutting/look")
+        expect(self.page.get_by_text("Looking at it")).to_have_count(0)
+        expect(said).to_be_visible()
         self.page.reload()
         expect(width).to_have_value("250")

@@ -18,7 +18,9 @@ export function useCutting(drawing: number) {
   const plan = shallowRef<CutPlan | null>(null);
   const look = shallowRef<CutLook | null>(null);
   const done = shallowRef<CutDone | null>(null);
-  const trouble = ref("");
+  /** What went wrong with each that is asked: the answer to one says nothing of the others. */
+  const troubles = ref({ open: "", look: "", cut: "" });
+  const trouble = computed(() => troubles.value.cut || troubles.value.look || troubles.value.open);
   const looking = ref(false);
   const cutting = ref(false);
   /** Seconds of the job that are shown. */
@@ -26,21 +28,21 @@ export function useCutting(drawing: number) {
   const playing = ref(false);
   const rate = ref<number>(10);
 
-  async function told<T>(act: () => Promise<T>): Promise<T | null> {
+  async function told<T>(asked: keyof typeof troubles.value, act: () => Promise<T>) {
     try {
       const answer = await act();
-      trouble.value = "";
+      troubles.value[asked] = "";
       return answer;
     } catch (problem) {
       if (!(problem instanceof Trouble)) throw problem;
-      trouble.value = problem.sentence;
+      troubles.value[asked] = problem.sentence;
       return null;
     }
   }
 
   const asking = new Newest<CutPlan>(async (now) => {
     looking.value = true;
-    const found = await told(() =>
+    const found = await told("look", () =>
       post<CutLook>(`/drawings/${drawing}/cutting/look`, { plan: now }),
     );
     looking.value = false;
@@ -48,7 +50,7 @@ export function useCutting(drawing: number) {
   });
 
   async function open(): Promise<void> {
-    const table = await told(() => get<CutTable>(`/drawings/${drawing}/cutting`));
+    const table = await told("open", () => get<CutTable>(`/drawings/${drawing}/cutting`));
     if (!table) return;
     name.value = table.name;
     begin(table.plan);
@@ -67,6 +69,7 @@ export function useCutting(drawing: number) {
   function clear(): void {
     pause();
     done.value = null;
+    troubles.value.cut = "";
     clock.value = 0;
   }
 
@@ -76,7 +79,9 @@ export function useCutting(drawing: number) {
     clear();
     cutting.value = true;
     asking.put(now); // edits may have been kept since it was looked at
-    const found = await told(() => post<CutDone>(`/drawings/${drawing}/cutting`, { plan: now }));
+    const found = await told("cut", () =>
+      post<CutDone>(`/drawings/${drawing}/cutting`, { plan: now }),
+    );
     cutting.value = false;
     if (!found || plan.value !== now) return;
     done.value = found;
