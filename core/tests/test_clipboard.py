@@ -13,7 +13,6 @@ from buildup.drawing.paint import Style
 from buildup.drawing.pathreader import read_path
 from buildup.edits.apply import apply, read_command
 from buildup.edits.change import updated
-from buildup.errors import Refusal
 from buildup.formats.clipsvg import clip_svg
 from buildup.formats.svgread import read_svg
 from buildup.forms.contours import contours_of, item_box, laid_style
@@ -23,7 +22,7 @@ from buildup.view.finding import alike, pile, within
 from hypothesis import given
 from hypothesis import strategies as st
 
-from core.tests.zoo import drawing, full, leaf, plate, points, ring
+from core.tests.zoo import code_of, drawing, full, leaf, plate, points, ring
 
 SVG = "http://www.w3.org/2000/svg"
 
@@ -35,14 +34,6 @@ def document(inside, **attributes):
 
 def done(before, **data):
     return updated(before, apply(before, read_command(data)).forward)
-
-
-def code_of(act):
-    try:
-        act()
-    except Refusal as problem:
-        return problem.code
-    return None
 
 
 def pasted(text, into=None, **more):

@@ -15,7 +15,6 @@ from buildup.cutting.record import CHANGE, LIFT, SPEED_UP, record_of
 from buildup.drawing.model import Anchor, Contour, Drawing, Outline
 from buildup.drawing.paint import Stroke, Style
 from buildup.drawing.sheet import Sheet
-from buildup.errors import Refusal
 from buildup.formats.hpglread import PenStroke, read_hpgl
 from buildup.geometry.boxes import Box
 from buildup.geometry.nextplace import NextPlace
@@ -23,7 +22,7 @@ from buildup.geometry.rings import area, around_each, length
 from hypothesis import given
 from hypothesis import strategies as st
 
-from core.tests.zoo import disc, drawing, full, leaf
+from core.tests.zoo import code_of, disc, drawing, full, leaf
 
 INK, EMBER = (
     Style(fill=None, strokes=(Stroke(paint=c, width=1.0),)) for c in ("#000000", "#C2410C")
@@ -39,14 +38,6 @@ def box(item, left, top, width, height, style=INK, *, closed=True):
 
 def on_sheet(*items, width=200.0, height=150.0):
     return replace(drawing(*items), sheet=Sheet(width * MM, height * MM, "mm"))
-
-
-def code_of(act):
-    try:
-        act()
-    except Refusal as problem:
-        return problem.code
-    return None
 
 
 def cut(value, plan, piece=None):

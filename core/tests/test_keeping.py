@@ -9,7 +9,6 @@ from buildup.drawing.model import Drawing, Group, Linked
 from buildup.edits.apply import apply, read_command
 from buildup.edits.change import updated
 from buildup.edits.keeping import kept_form
-from buildup.errors import Refusal
 from buildup.formats.svgread import read_each
 from buildup.formats.traysvg import tray_svg
 from buildup.forms.contours import contours_of, item_box, laid_style
@@ -17,7 +16,7 @@ from buildup.forms.keptfacts import kept_facts, kept_measures
 from hypothesis import given
 from hypothesis import strategies as st
 
-from core.tests.zoo import bracket, disc, drawing, full, leaf, wire
+from core.tests.zoo import bracket, code_of, disc, drawing, full, leaf, wire
 
 ALL = ["leaf", "plate", "pair", "wing", "bracket", "whirl", "badge", "copy"]
 KEPT = kept_form(clip_of(full(), ALL).text()).text()
@@ -43,14 +42,6 @@ def done(before, **data):
 def placed(before=None, clip=KEPT, **more):
     data = {"kind": "place_kept", "clip": clip, "copies": "new", "called": "Kept", **more}
     return done(before or Drawing(), **({"start": [0, 0]} | data))
-
-
-def code_of(act):
-    try:
-        act()
-    except Refusal as problem:
-        return problem.code
-    return None
 
 
 def look(after, item):

@@ -9,7 +9,6 @@ from buildup.drawing.codec import write
 from buildup.drawing.model import FIRST_LAYER, Assembly, Drawing, Group, Outline, Words
 from buildup.edits.apply import apply, read_command
 from buildup.edits.change import updated
-from buildup.errors import Refusal
 from buildup.forms.contours import contours_of, form_of, item_box
 from buildup.forms.frames import own_standing
 from buildup.geometry.angles import direction
@@ -20,20 +19,12 @@ from buildup.view.drawables import drawable
 from hypothesis import given
 from hypothesis import strategies as st
 
-from core.tests.zoo import disc, drawing, full, leaf, lettering, maps, wire
+from core.tests.zoo import code_of, disc, drawing, full, leaf, lettering, maps, wire
 from core.tests.zoo import words as zoo_words
 
 
 def done(before, **data):
     return updated(before, apply(before, read_command(data)).forward)
-
-
-def code_of(act):
-    try:
-        act()
-    except Refusal as problem:
-        return problem.code
-    return None
 
 
 def plain(text="AV", **more):

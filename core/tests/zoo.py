@@ -38,6 +38,7 @@ from buildup.drawing.paint import (
 from buildup.drawing.sheet import Guide, KeptStyle, Sheet, Silhouette, Swatch, Underlay
 from buildup.drawing.strokes import fitted
 from buildup.drawing.tree import ROOT, Tree
+from buildup.errors import Refusal
 from buildup.geometry.angles import direction
 from buildup.geometry.bezier import points_at
 from buildup.geometry.transforms import Affine, turn
@@ -70,6 +71,15 @@ maps = st.builds(
 def samples(curve, count):
     """Points of a curve at even parameters, both ends among them."""
     return [curve[0], *points_at(curve, (k / count for k in range(1, count))), curve[3]]
+
+
+def code_of(act):
+    """The code with which something is refused; None: it is not."""
+    try:
+        act()
+    except Refusal as problem:
+        return problem.code
+    return None
 
 
 def leaf(item="leaf", *, by=0j):

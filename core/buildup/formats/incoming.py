@@ -1,5 +1,7 @@
 """What was read of a file, whatever its format."""
 
+from collections import Counter
+from collections.abc import Iterable
 from dataclasses import dataclass
 
 from buildup.drawing.clips import Clip
@@ -40,3 +42,11 @@ class Incoming:
         if not self.left:
             return ""
         return f"Left out: {', '.join(f'{kind} ({count})' for kind, count in self.left)}."
+
+
+def left_out_of(pages: Iterable[Incoming]) -> Counter[str]:
+    """What was left out of several, by kind and count."""
+    left = Counter[str]()
+    for page in pages:
+        left.update(dict(page.left))
+    return left

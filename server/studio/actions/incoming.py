@@ -1,6 +1,5 @@
 """Files of other programs, and those that were sent out here, as new drawings."""
 
-from collections import Counter
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
 
@@ -11,7 +10,7 @@ from buildup.drawing.model import Drawing as Value
 from buildup.drawing.sheet import Sheet
 from buildup.edits.pasting import sound_clip
 from buildup.edits.sheets import checked_sheet
-from buildup.formats.incoming import Incoming
+from buildup.formats.incoming import Incoming, left_out_of
 
 from studio.actions.turns import in_turn
 from studio.models import Drawing
@@ -42,8 +41,7 @@ def take_in(user_id: int, *, name: str, data: bytes) -> TakenIn:
     found = read_file(user_id, name, data)
     called = (found.name or name.rpartition(".")[0] or name)[:LONGEST_NAME].strip()
     check_name(called)
-    left = sum((Counter(dict(page.left)) for page in found.pages), Counter[str]())
-    said = replace(found, left=tuple(sorted(left.items()))).said
+    said = replace(found, left=tuple(sorted(left_out_of(found.pages).items()))).said
     if not found.further:
         return TakenIn(_written(user_id, [(called, value_of(found))]), said)
     pages = [

@@ -16,7 +16,7 @@ from buildup.drawing.model import Outline
 from buildup.drawing.paint import Finish, Stroke, Style
 from buildup.drawing.pathreader import PathReader
 from buildup.errors import Refusal
-from buildup.formats.incoming import Incoming
+from buildup.formats.incoming import Incoming, left_out_of
 from buildup.formats.svgread import MOST_ITEMS, MOST_READ
 from buildup.geometry.boxes import Box
 from buildup.geometry.transforms import Affine
@@ -55,10 +55,12 @@ def read_pdf(_name: str, data: bytes) -> Incoming:
                 "changed; have it written again.",
             ) from None
     drawn = [p for p in pages if p.clip.items]
-    told = Counter({"pages without a path": len(pages) - len(drawn)} if drawn else {})
-    told["further pages"] = count - len(pages)
-    first, *further = drawn or pages
-    found = replace(first, left=_told(Counter(dict(first.left)) + told), further=tuple(further))
+    blank = [p for p in pages if not p.clip.items]
+    first, *further = drawn or blank
+    told = left_out_of([*drawn[:1], *blank])
+    told["pages without a path"] = len(blank) if drawn else 0
+    told[f"pages after the {MOST_PAGES}th"] = count - len(pages)
+    found = replace(first, left=_told(+told), further=tuple(further))
     if not drawn:
         raise Refusal(
             "nothing_drawn", f"There is no path in the PDF. {found.said} Nothing was changed."

@@ -6,7 +6,6 @@ from urllib.parse import quote
 
 import ezdxf
 import shapely
-from buildup.drawing.model import Drawing as Value
 from buildup.drawing.paint import Feather, Finish, Style
 from buildup.drawing.sheet import Sheet
 from buildup.formats.livesvg import live_metadata
@@ -194,7 +193,10 @@ class IncomingTest(TransactionTestCase):
         self.assertIn(leaf().style.strokes[0].width, widths)
 
     def test_every_page_of_a_pdf_becomes_a_drawing(self):
-        blank = Value(sheet=Sheet(90, 90, "px", None))
+        shade = Style(strokes=(), finish=Finish(1.0, "normal", (Feather(),)))
+        blank = replace(
+            drawing(replace(leaf(), style=shade)), sheet=Sheet(400, 300, "px", None)
+        )  # a picture only
         large = replace(drawing(wire(), plate()), sheet=Sheet(500, 300, "px", None))
         small = replace(drawing(leaf()), sheet=Sheet(200, 100, "px", None))
         sent = pdf([Job(n, v) for n, v in (("a", large), ("b", blank), ("c", small))], PdfOut())
@@ -202,6 +204,7 @@ class IncomingTest(TransactionTestCase):
         self.assertEqual([c["name"] for c in answer["cards"]], ["Pieces, page 1", "Pieces, page 2"])
         self.assertIn("2 drawings were made", answer["said"])
         self.assertIn("pages without a path (1)", answer["said"])
+        self.assertIn("pictures (1)", answer["said"])
         for card, before in zip(answer["cards"], (large, small), strict=True):
             value = store.value_of(Drawing.objects.get(pk=card["id"]))
             self.assertAlmostEqual(value.sheet.width, before.sheet.width, places=3)

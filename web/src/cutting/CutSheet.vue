@@ -52,11 +52,11 @@ const cuts = computed(() => props.done?.record.cuts ?? []);
 /** The way under way. */
 const current = computed(() => cuts.value[props.now.done]);
 /** Ways that are done, some at a time: what is drawn anew at each is a few of them only. */
-const done_chunks = computed(() => chunked(cuts.value, CHUNK));
+const allChunks = computed(() => chunked(cuts.value, CHUNK));
 const chunks = computed(() => {
   const full = Math.floor(props.now.done / CHUNK);
   const rest = cuts.value.slice(full * CHUNK, props.now.done);
-  return [...done_chunks.value.slice(0, full), ...chunked(rest, CHUNK)];
+  return [...allChunks.value.slice(0, full), ...chunked(rest, CHUNK)];
 });
 
 const line = ref<SVGPathElement | null>(null);
