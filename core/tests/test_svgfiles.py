@@ -11,7 +11,8 @@ from buildup.drawing.tree import ROOT, Tree
 from buildup.errors import Refusal
 from buildup.formats.livesvg import live_metadata
 from buildup.formats.svg import Writing, svg
-from buildup.formats.svgread import read_document
+from buildup.drawing.pathreader import read_path
+from buildup.formats.svgread import read_document, read_svg
 from PIL import Image
 
 from core.tests.zoo import full
@@ -114,6 +115,40 @@ FILES = {
     '<rect width="90" height="90"/><rect width="30" height="30" visibility="visible"/></g>',
     "switch": '<switch><rect width="50" height="50" fill="teal"/>'
     '<rect width="90" height="90"/></switch>',
+    "switch past what is no SVG": '<switch><foreignObject requiredExtensions="urn:x" width="9" '
+    'height="9"/><g><rect width="70" height="50" fill="teal"/></g></switch>',
+    "inner svg in per cent": '<svg x="50%" y="10%" width="50%" height="50%" viewBox="0 0 10 10">'
+    '<rect width="10" height="10" fill="tan"/></svg>',
+    "inner svg without a size": '<svg viewBox="0 0 10 20"><rect width="50%" height="10" '
+    'fill="tan"/></svg>',
+    "symbol without a size": '<symbol id="s" viewBox="0 0 10 10"><circle cx="5" cy="5" r="5"/>'
+    '</symbol><use href="#s" fill="purple"/>',
+    "ems": '<g font-size="10"><rect width="2em" height="4ex" fill="teal"/>'
+    '<rect y="50" width="30" height="1em" fill="tan"/></g>',
+    "clip path, even-odd": '<clipPath id="c"><path clip-rule="evenodd" '
+    'd="M10 10H90V90H10zM30 30H70V70H30z"/></clipPath>'
+    '<rect width="100" height="100" fill="gold" clip-path="url(#c)"/>',
+    "clip path of forms that run both ways": '<clipPath id="c"><path d="M10 10H60V60H10z"/>'
+    '<path d="M40 40V90H90V40z"/></clipPath>'
+    '<rect width="100" height="100" fill="gold" clip-path="url(#c)"/>',
+    "clip path by use, moved": '<path id="f" d="M0 0H50V50z" transform="translate(10 0)"/>'
+    '<clipPath id="c"><use href="#f" x="20" y="30"/><circle r="90" display="none"/></clipPath>'
+    '<rect width="100" height="100" fill="gold" clip-path="url(#c)"/>',
+    "clip path of nothing": '<clipPath id="c"/><rect width="90" height="90" fill="red" '
+    'clip-path="url(#c)"/><rect width="20" height="20"/>',
+    "important": "<style>.a{fill:teal!important}#k{fill:red}</style>"
+    '<path id="k" class="a" d="M0 0H40V40z"/><path class="a" style="fill:red" d="M50 0H90V40z"/>',
+    "charset": '<style>@charset "utf-8"; .a{fill:teal}</style><path class="a" d="M0 0H80V80z"/>',
+    "faint colours": '<rect width="60" height="60" fill="rgba(255,0,0,.4)" stroke="#0c6b6580" '
+    'stroke-width="10"/>',
+    "faint stop colours": '<linearGradient id="g"><stop stop-color="rgba(255,0,0,.2)"/>'
+    '<stop offset="1" stop-color="#00f8"/></linearGradient>'
+    '<rect width="90" height="90" fill="url(#g)"/>',
+    "inherit": '<g fill="teal" stroke="navy"><rect width="60" height="60" fill="inherit" '
+    'stroke="none"/></g>',
+    "stroke in per cent": '<path d="M10 50H90" stroke="black" stroke-width="10%"/>',
+    "path that begins with a line": '<path d="L50 50H0z"/><rect width="9" height="9"/>',
+    "use of nothing": '<rect width="10" height="10"/><use x="50"/>',
     "of an editor": '<g xmlns:e="urn:an-editor" e:label="x"><e:view zoom="2"/>'
     '<path e:kind="star" d="M0 0H70V70z" fill="#0c6b65"/></g>',
 }
@@ -193,6 +228,68 @@ class FilesTest(unittest.TestCase):
         found = read_document(text.replace(f'width="{SIZE}" height="{SIZE}"', 'width="70mm"'))
         self.assertEqual((found.unit, found.name), ("mm", "Tag"))
         self.assertAlmostEqual(found.size.real, 70 / 25.4 * 96)
+
+    def test_style_sheets_hold_where_their_at_rules_hold(self):
+        # W3C CSS Conditional Rules 3 and Cascade 4; what holds elsewhere is counted
+        sheet = (
+            '@import "x.css";@media print{rect{fill:red}path{fill:red}}'
+            "@media screen{rect{fill:blue}}@supports (x:y){rect{fill:red}}rect{stroke:lime}"
+        )
+        found = read_document(document(f"<style>{sheet}</style><rect width='9' height='9'/>"))
+        (item,) = found.clip.items
+        self.assertEqual((item.style.fill, item.style.strokes[0].paint), ("#0000FF", "#00FF00"))
+        self.assertEqual(dict(found.left), {"rules of style sheets": 3})
+
+    def test_style_sheets_may_say_geometry(self):
+        # SVG 2, 8.10: geometry properties; CSS Transforms 1
+        inside = (
+            "<style>circle{r:20px;transform:translate(10px,5px)}.t{transform:rotate(1turn)}</style>"
+            "<circle r='3'/><path class='t' d='M0 0H9' style='d:path(\"M0 0H30\")'/>"
+        )
+        found = read_document(document(inside))
+        circle, path = found.clip.items
+        self.assertAlmostEqual(circle.frame.width, 2 * 20 * SIZE / 100)
+        self.assertAlmostEqual(circle.frame.place.origin, (10 + 5j) * SIZE / 100)
+        self.assertAlmostEqual(path.contours[0].anchors[-1].at, 30 * SIZE / 100)
+        self.assertEqual(dict(found.left), {"transforms of style sheets": 1})
+
+    def test_a_switch_shows_the_first_that_fits(self):
+        # SVG 2, 5.7; lengths of CSS Values and Units 3, 6
+        inside = (
+            "<switch><path systemLanguage='de' d='M0 0H9'/><desc/>"
+            "<rect systemLanguage='fr, en-GB' width='40Q' height='1rem'/><path d='M0 0H9'/></switch>"
+        )
+        (item,) = read_document(document(inside)).clip.items
+        scale = SIZE / 100
+        self.assertAlmostEqual(item.frame.width, 10 / 25.4 * 96 * scale)
+        self.assertAlmostEqual(item.frame.height, 16 * scale)
+
+    def test_uses_of_other_files_are_told_and_draw_nothing(self):
+        inside = "<g><rect width='9' height='9'/><use href='s.svg#a'/><use href='s.svg#b'/></g>"
+        found = read_document(document(inside))
+        self.assertEqual(len(found.clip.items), 1)
+        self.assertEqual(dict(found.left), {"uses of other files": 2})
+
+    def test_numbers_that_are_no_numbers_draw_nothing_or_are_refused(self):
+        for d in (
+            "M0 0L1.7e308 1.7e308z",
+            "M0 0A5 5 0 1 1 1e-170 0z",
+            "M0 0A1e200 1e200 0 1 1 5 5z",
+            "M0 0H1e300",
+        ):
+            with self.subTest(d):
+                self.assertIsInstance(read_path(d), tuple)
+        for inside in (
+            "<path d='M0 0L1.7e308 1.7e308z'/>",
+            "<g transform='scale(1e200) scale(1e200)'><rect width='9' height='9'/></g>",
+            "<rect width='9' height='9' transform='matrix(1e59 0 0 1e59 0 0)'/>",
+        ):
+            with self.subTest(inside), self.assertRaises(Refusal) as refused:
+                read_svg(document(inside))
+            self.assertEqual(refused.exception.code, "too_far")
+        with self.assertRaises(Refusal) as refused:
+            read_svg(document("<rect width='1e999' height='5'/>"))
+        self.assertEqual(refused.exception.code, "nothing_drawn")
 
     def test_uses_that_go_round_or_multiply_are_bounded(self):
         ring = "<g id='a'><use href='#b'/></g><g id='b'><use href='#a'/><path d='M0 0H9'/></g>"

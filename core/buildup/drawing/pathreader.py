@@ -10,13 +10,15 @@ from buildup.errors import Refusal
 from buildup.geometry.angles import arc_handle, cross, degrees_of, direction, dot, unit
 from buildup.geometry.tolerances import NO_LENGTH
 
-_TOKEN = re.compile(
-    r"\s*,?\s*(?:([MmLlHhVvCcSsQqTtAaZz])|([-+]?(?:\d+\.?\d*|\.\d+)(?:[eE][-+]?\d+)?))"
-)
-_END = re.compile(r"[\s,]*\Z")
-_FLAG = re.compile(r"\s*,?\s*([01])")
+_GAP = re.compile(r"\s*(?:,\s*)?")
+"""What may stand between two of them; it always fits, so that no text is looked at twice."""
+_COMMAND = re.compile(r"[MmLlHhVvCcSsQqTtAaZz]")
+_NUMBER = re.compile(r"[-+]?(?:\d+\.?\d*|\.\d+)(?:[eE][-+]?\d+)?")
+_FLAG = re.compile(r"[01]")
 LONGEST_NUMBER = 60
 """Characters; a longer number is no number."""
+LARGEST_NUMBER = 1e60
+"""What lies beyond is read as this: far outside any drawing, and still fit to be multiplied."""
 NEARLY = 1e-6
 """Sheet units within which a contour that is closed has come back to its start."""
 IN_LINE = 1e-6
@@ -35,33 +37,38 @@ class _Data:
         self.text = text
         self.at = 0
 
+    def _found(self, pattern: re.Pattern[str]) -> str | None:
+        """What stands next, if it is of a kind; the gap before it is passed by."""
+        gap = _GAP.match(self.text, self.at)
+        self.at = gap.end() if gap else self.at
+        match = pattern.match(self.text, self.at)
+        if match is None:
+            return None
+        self.at = match.end()
+        return match[0]
+
     def command(self) -> str | None:
         """The next command, or "" where a number comes; None at the end."""
-        if _END.match(self.text, self.at):
+        found = self._found(_COMMAND)
+        if found is not None:
+            return found
+        if self.at == len(self.text):
             return None
-        match = _TOKEN.match(self.text, self.at)
-        if match is None:
+        if _NUMBER.match(self.text, self.at) is None:
             raise NoPath
-        if match[1] is None:
-            return ""
-        self.at = match.end()
-        return match[1]
+        return ""
 
     def number(self) -> float:
-        match = _TOKEN.match(self.text, self.at)
-        if match is None or match[2] is None or len(match[2]) > LONGEST_NUMBER:
+        found = self._found(_NUMBER)
+        if found is None or len(found) > LONGEST_NUMBER:
             raise NoPath
-        if not math.isfinite(float(match[2])):
-            raise NoPath
-        self.at = match.end()
-        return float(match[2])
+        return min(max(float(found), -LARGEST_NUMBER), LARGEST_NUMBER)
 
     def flag(self) -> bool:
-        match = _FLAG.match(self.text, self.at)
-        if match is None:
+        found = self._found(_FLAG)
+        if found is None:
             raise NoPath
-        self.at = match.end()
-        return match[1] == "1"
+        return found == "1"
 
     def point(self, origin: complex) -> complex:
         return origin + complex(self.number(), self.number())
@@ -120,6 +127,9 @@ class PathReader:
         half = (start - to) / 2.0 * axis.conjugate()
         x, y = half.real / rx, half.imag / ry
         away = x * x + y * y
+        if away == 0.0:  # the ends are nearer to each other than the radii can tell
+            self.line(to)
+            return
         grow = math.sqrt(max(away, 1.0))
         rx, ry = rx * grow, ry * grow
         side = math.sqrt(max(1.0 / away - 1.0, 0.0)) * (1.0 if large != sweep else -1.0)
@@ -161,8 +171,9 @@ class PathReader:
             while (found := data.command()) is not None:
                 if not found and not name:
                     return
+                first = not name
                 name = found or {"M": "L", "m": "l", "Z": "", "z": ""}.get(name, name)
-                if not name:
+                if not name or (first and name not in ("M", "m")):
                     return
                 self._do(name, data)
         except NoPath:

@@ -1,4 +1,4 @@
-"""Colours as style sheets write them (W3C CSS Color 4), as far as they are opaque."""
+"""Colours as style sheets write them (W3C CSS Color 4)."""
 
 import re
 
@@ -40,6 +40,26 @@ _HEX = re.compile(r"#([0-9a-f]{3}|[0-9a-f]{4}|[0-9a-f]{6}|[0-9a-f]{8})")
 _CALL = re.compile(r"(rgb|hsl|oklch)a?\(([^()]*)\)")
 
 
+def read_faint_colour(text: str) -> tuple[str | None, float]:
+    """A colour as `#RRGGBB`, and how much of it shows, from 0 to 1; None where nothing does.
+
+    Raises:
+        ValueError: that is not a colour known here.
+
+    >>> read_faint_colour("#0c6b6580"), read_faint_colour("rgb(0 0 0 / 25%)")
+    (('#0C6B65', 0.502), ('#000000', 0.25))
+    """
+    word = text.strip().lower()
+    shows = 1.0
+    if (match := _HEX.fullmatch(word)) and len(match[1]) in (4, 8):
+        alpha = match[1][3] * 2 if len(match[1]) == 4 else match[1][6:]
+        shows = round(int(alpha, 16) / 255.0, 4)
+    elif match := _CALL.fullmatch(word):
+        shows = _share(_parts(match[2])[3:])
+    ink = read_colour(text)
+    return (ink, shows) if ink is not None and shows > 0.0 else (None, 0.0)
+
+
 def read_colour(text: str) -> str | None:
     """A colour as `#RRGGBB`; None for none, and for one of which nothing shows.
 
@@ -65,7 +85,7 @@ def read_colour(text: str) -> str | None:
             digits = "".join(d * 2 for d in digits)
         return None if digits[6:] == "00" else f"#{digits[:6].upper()}"
     if match := _CALL.fullmatch(word):
-        parts = re.split(r"[\s,/]+", match[2].strip())
+        parts = _parts(match[2])
         if len(parts) >= 3:
             return None if _share(parts[3:]) == 0.0 else _READERS[match[1]](parts[:3])
     raise ValueError(text[:40])
@@ -117,6 +137,8 @@ def _part(text: str) -> str:
 
 def _share(rest: list[str]) -> float:
     """How much shows, where that is said."""
-    if not rest:
-        return 1.0
-    return float(rest[0].removesuffix("%"))
+    return _bounded(_of_whole(rest[0], 1.0)) if rest else 1.0
+
+
+def _parts(text: str) -> list[str]:
+    return re.split(r"[\s,/]+", text.strip())

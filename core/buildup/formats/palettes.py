@@ -17,6 +17,7 @@ from buildup.drawing.sheet import Swatch
 from buildup.edits.swatches import MOST_SWATCHES, NamedColour
 from buildup.errors import Refusal
 from buildup.formats.colours import read_colour
+from buildup.formats.svgcss import without_comments
 
 PaletteKind = Literal["css", "tokens"]
 LONGEST_PALETTE = 1_000_000
@@ -24,8 +25,10 @@ LONGEST_PALETTE = 1_000_000
 DEEPEST = 20
 """Groups of tokens in each other."""
 
-_PROPERTY = re.compile(r"--([\w-]{1,200})\s*:\s*([^;{}]{1,200})[;}]")
-_COMMENT = re.compile(r"/\*.*?\*/", re.DOTALL)
+LONGEST_READ = 200
+"""Characters of the name of a custom property, and of its value."""
+_NAME = re.compile(r"[\w-]+")
+_BETWEEN = re.compile(r"[;{}]")
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -133,8 +136,12 @@ def _value(colour: str) -> dict[str, Any]:
 
 
 def _properties(text: str) -> Iterator[NamedColour | None]:
-    for name, value in _PROPERTY.findall(_COMMENT.sub(" ", text)):
-        yield _colour(name.replace("-", " ").strip(), value)
+    for declaration in _BETWEEN.split(without_comments(text)):
+        name, _, value = (part.strip() for part in declaration.partition(":"))
+        if not name.startswith("--") or not value or max(map(len, (name, value))) > LONGEST_READ:
+            continue
+        if _NAME.fullmatch(name):
+            yield _colour(name.replace("-", " ").strip(), value)
 
 
 def _tokens(told: Mapping[str, Any], name: str = "", kind: str = "", depth: int = 0) -> Any:

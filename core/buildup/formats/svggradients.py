@@ -6,9 +6,9 @@ from typing import cast
 from buildup.drawing.checks import MOST_STOPS
 from buildup.drawing.paint import Gradient, Paint, Spread, Stop
 from buildup.drawing.soundpaint import FARTHEST_FOCUS
-from buildup.formats.colours import read_colour
+from buildup.formats.colours import read_faint_colour
 from buildup.formats.svgtree import Element
-from buildup.formats.svgvalues import LONGEST_VALUE, read_length, read_transform
+from buildup.formats.svgvalues import LONGEST_VALUE, Lengths, read_length, read_transform
 from buildup.geometry.tolerances import NO_LENGTH
 from buildup.geometry.transforms import Affine
 
@@ -20,14 +20,16 @@ Find = Callable[[str], Element | None]
 Styled = Callable[[Element], Declared]
 
 
-def read_gradient(element: Element, find: Find, styled: Styled, *, view: complex) -> Paint | None:
+def read_gradient(
+    element: Element, find: Find, styled: Styled, *, lengths: Lengths
+) -> Paint | None:
     """The paint that a gradient element comes to: a colour where it has one; None where none.
 
     Args:
         element: the gradient.
         find: elements by their ids.
         styled: what is declared of an element.
-        view: the width and height that percentages are of.
+        lengths: what lengths on the sheet are in parts of.
 
     A gradient in the user space of what it paints is laid there, one in parts of its box is boxed.
 
@@ -40,9 +42,9 @@ def read_gradient(element: Element, find: Find, styled: Styled, *, view: complex
     if len(stops) < 2:
         return stops[0].colour if stops and stops[0].opacity > 0.0 else None
     boxed = told.get("gradientUnits") != "userSpaceOnUse"
-    wide, tall = (1.0, 1.0) if boxed else (view.real, view.imag)
+    lengths = Lengths(1 + 1j) if boxed else lengths
     round_one = element.name == "radialGradient"
-    place, focus = (_round if round_one else _line)(told, wide, tall)
+    place, focus = (_round if round_one else _line)(told, lengths)
     by = read_transform(told.get("gradientTransform")).after(place)
     spread = told.get("spreadMethod", "pad")
     if abs(by.determinant) <= NO_LENGTH**2:
@@ -85,32 +87,28 @@ def _stops(element: Element, styled: Styled) -> tuple[Stop, ...]:
         if colour.lower() == "currentcolor":
             colour = told.get("color", "black")[:LONGEST_VALUE]
         try:
-            read = read_colour(colour)
+            read, shows = read_faint_colour(colour)
         except ValueError:
-            read = "#000000"
-        faint = min(max(opacity, 0.0), 1.0) if read is not None else 0.0
-        stops.append(Stop(at, read or "#000000", faint))
+            read, shows = "#000000", 1.0
+        stops.append(Stop(at, read or "#000000", min(max(opacity, 0.0), 1.0) * shows))
     return tuple(stops)
 
 
-def _line(told: Declared, wide: float, tall: float) -> tuple[Affine, complex]:
-    def part(name: str, whole: float, otherwise: float) -> float:
-        return read_length(told.get(name), whole=whole, otherwise=otherwise)
-
-    start = complex(part("x1", wide, 0.0), part("y1", tall, 0.0))
-    end = complex(part("x2", wide, wide), part("y2", tall, 0.0))
+def _line(told: Declared, lengths: Lengths) -> tuple[Affine, complex]:
+    start = complex(lengths.across(told.get("x1")), lengths.down(told.get("y1")))
+    right = lengths.across(told.get("x2"), otherwise=lengths.view.real)
+    end = complex(right, lengths.down(told.get("y2")))
     return Affine(end - start, (end - start) * 1j, start), 0j
 
 
-def _round(told: Declared, wide: float, tall: float) -> tuple[Affine, complex]:
-    mean = ((wide * wide + tall * tall) / 2.0) ** 0.5
+def _round(told: Declared, lengths: Lengths) -> tuple[Affine, complex]:
+    def place(x: str, y: str, otherwise: complex) -> complex:
+        across = lengths.across(told.get(x), otherwise=otherwise.real)
+        return complex(across, lengths.down(told.get(y), otherwise=otherwise.imag))
 
-    def part(name: str, whole: float, otherwise: float) -> float:
-        return read_length(told.get(name), whole=whole, otherwise=otherwise)
-
-    centre = complex(part("cx", wide, wide / 2.0), part("cy", tall, tall / 2.0))
-    radius = max(part("r", mean, mean / 2.0), 0.0)
-    focus = complex(part("fx", wide, centre.real), part("fy", tall, centre.imag))
+    centre = place("cx", "cy", lengths.view / 2.0)
+    radius = max(lengths.of(told.get("r"), otherwise=lengths.mean / 2.0), 0.0)
+    focus = place("fx", "fy", centre)
     away = (focus - centre) / radius if radius > 0.0 else 0j
     if abs(away) > FARTHEST_FOCUS:
         away *= FARTHEST_FOCUS / abs(away)

@@ -6,11 +6,14 @@ text, unless somebody sets it.
 
 from collections import Counter
 from collections.abc import Iterator, Mapping
+from contextlib import contextmanager
 from dataclasses import dataclass, replace
+from itertools import islice
 from typing import cast, get_args
 
 from buildup.drawing.checks import LONGEST_NAME, MOST_ANCHORS
 from buildup.drawing.clips import Clip, clip_of, read_clip
+from buildup.drawing.codec import check_sound
 from buildup.drawing.model import (
     Assembly,
     Contour,
@@ -26,38 +29,40 @@ from buildup.errors import Refusal
 from buildup.formats.incoming import Incoming
 from buildup.formats.liveread import NAMESPACE, read_live
 from buildup.formats.svgalong import laid, path_of
-from buildup.formats.svgcss import Rules, read_declarations
+from buildup.formats.svgclips import Clip as ClipForm
+from buildup.formats.svgclips import ClipPaths
 from buildup.formats.svgforms import FORMS
 from buildup.formats.svggradients import KINDS, read_gradient
-from buildup.formats.svgtext import FONT, Line, Say, SetText
-from buildup.formats.svgtree import Element, read_tree, too_much
+from buildup.formats.svgstyles import MARKERS, UNSEEN, Attributes, Styles
+from buildup.formats.svgtext import FaceWish, Line, Say, SetText, Spoken, font_size, inherited
+from buildup.formats.svgtree import Element, not_svg, read_tree
 from buildup.formats.svgvalues import (
     FIRST_PAINT,
     GREY,
-    PAINT,
-    laid_size,
+    Lengths,
     read_ink,
     read_length,
     read_link,
     read_style,
     read_transform,
     unit_in,
-    view_map,
-    view_size,
-    without_percent,
 )
-from buildup.forms.contours import item_contours
+from buildup.formats.svgviews import laid_in, placed_view, sheet_size, view_in
+from buildup.formats.svgwork import Work, too_much
 from buildup.forms.letterforms import lettered
 from buildup.geometry.transforms import Affine, shift
 from buildup.shapes.lettering import word_contours
-from buildup.shapes.moving import moved_contour
 from buildup.shapes.placement import Way, moved_item
 
 MOST_READ = 60_000
 """Anchors in all."""
 MOST_ITEMS = 20_000
+SAYING = 500
+"""Units of work that setting a line of text takes."""
 DEEPEST_USE = 20
 """Uses in uses."""
+DEEPEST = 200
+"""Elements in each other, those counted that are used."""
 CLIP_ID = "copied-items"
 """The id of the metadata element in which a clip of our own travels."""
 
@@ -73,11 +78,8 @@ _LEFT_OUT = {
     "animateMotion": "animations",
     "set": "animations",
 }
-_UNSEEN = {"filter": "filters", "mask": "masks"}
-_MARKERS = ("marker-start", "marker-mid", "marker-end")
-_TOLD = frozenset({"opacity", "display", "clip-path", "mix-blend-mode", *_UNSEEN, *_MARKERS})
-"""What is declared of one element only."""
-_Attributes = Mapping[str, str]
+_LANGUAGE = "en"
+"""Of whoever looks at the drawing."""
 
 
 @dataclass(frozen=True)
@@ -100,25 +102,42 @@ class Each:
 class _Level:
     """Where what an element holds is placed, how it is painted and cut, and in what group.
 
-    `view` is the size of which percentages are.
+    `view` is the size of which percentages are; each of `clips` is forms in one of which all shows.
     """
 
     place: Affine
     paint: Mapping[str, str]
     view: complex
     group: str = ""
-    clips: tuple[tuple[Contour, ...], ...] = ()
+    clips: tuple[tuple[ClipForm, ...], ...] = ()
     uses: int = 0
+    depth: int = 0
+
+    @property
+    def lengths(self) -> Lengths:
+        """What lengths here are in parts of."""
+        return Lengths(self.view, font_size(self.paint))
 
 
+@contextmanager
+def _bounded() -> Iterator[None]:
+    """Whatever a document makes go wrong with numbers, or by its depth, is its own fault."""
+    try:
+        yield
+    except (ArithmeticError, RecursionError):
+        raise not_svg(None) from None
+
+
+@_bounded()
 def read_svg(text: str) -> Reading:
     """The forms of an SVG document, or the clip of our own that travels in one.
 
     Raises:
-        Refusal: `too_much`, `not_svg`, `entities`, or `nothing_drawn` where it holds no form.
+        Refusal: `too_much`, `not_svg`, `entities`, `too_far`, or `nothing_drawn` where it holds no
+            form.
 
     """
-    document = _Document(read_tree(text))
+    document = _Document(text)
     own = document.own_clip
     if own:
         return Reading(own, "")
@@ -126,6 +145,7 @@ def read_svg(text: str) -> Reading:
     return Reading(found.clip.text(), found.said)
 
 
+@_bounded()
 def read_document(text: str, say: Say | None = None) -> Incoming:
     """A whole SVG document, with its sheet.
 
@@ -137,9 +157,10 @@ def read_document(text: str, say: Say | None = None) -> Incoming:
         Refusal: as `read_svg`; as `read_live`.
 
     """
-    return _Document(read_tree(text), say).read()
+    return _Document(text, say).read()
 
 
+@_bounded()
 def read_each(text: str) -> Each:
     """The symbols of an SVG document, or where it has none its outermost items, by themselves.
 
@@ -149,7 +170,7 @@ def read_each(text: str) -> Each:
         Refusal: as `read_svg`, and as `read_clip`.
 
     """
-    document = _Document(read_tree(text))
+    document = _Document(text)
     if document.own_clip:
         return Each((("", read_clip(document.own_clip)),), "")
     symbols = [e for e in document.root.below() if e.name == "symbol"]
@@ -167,23 +188,29 @@ def read_each(text: str) -> Each:
 class _Document:
     """A document while it is read."""
 
-    def __init__(self, root: Element, say: Say | None = None) -> None:
-        self.root = root
+    def __init__(self, text: str, say: Say | None = None) -> None:
+        self.root = root = read_tree(text)
         self._say = say
+        self._work = Work(len(text))
         self._ids: dict[str, Element] = {}
-        self._rules = Rules()
+        self._styles = Styles(self._work, self._leave)
         for element in root.below():
-            self._ids.setdefault(element.attributes.get("id", ""), element)
+            if element.attributes.get("id"):
+                self._ids.setdefault(element.attributes["id"], element)
             if element.name == "style":
-                self._rules.add(element.text)
-        self._first = _Level(Affine(), FIRST_PAINT, view_size(root.attributes, 100 + 100j))
-        self._start()
-
-    def _start(self) -> None:
+                self._styles.add(element.text)
+        self._clip_paths = ClipPaths(self._ids, self._styles.of, self._leave)
+        self._gradients: dict[tuple[str, Lengths], Paint | None] = {}
+        size = sheet_size(root.attributes)
+        seen = view_in(root.attributes, size if abs(size) else 100 + 100j)
+        self._first = _Level(Affine(), FIRST_PAINT, seen)
         self._items: dict[str, Item] = {}
         self._places: list[tuple[str, str]] = []
         self._left: Counter[str] = Counter()
         self._anchors = 0
+
+    def _leave(self, kind: str) -> None:
+        self._left[kind] += 1
 
     @property
     def own_clip(self) -> str:
@@ -214,8 +241,8 @@ class _Document:
 
     def incoming(self, clip: Clip) -> Incoming:
         """What is known of the document, with some items."""
-        if self._rules.unread:
-            self._left["rules of style sheets"] = self._rules.unread
+        if self._styles.unread:
+            self._left["rules of style sheets"] = self._styles.unread
         title = next((c.text for c in self.root.children if c.name == "title"), "")
         return Incoming(
             clip=clip,
@@ -227,60 +254,75 @@ class _Document:
         )
 
     def symbol(self, symbol: Element) -> Clip | None:
-        """A symbol by itself; None where it has no form."""
+        """A symbol by itself, in the size of its view box; None where it has no form."""
         own = _clip_in(symbol)
         if own:
             return read_clip(own)
         self._items, self._places = {}, []
-        level = self._inner(symbol, self._first, symbol.attributes)
+        size = sheet_size(symbol.attributes)
+        place = laid_in(symbol.attributes, size)
+        level = replace(
+            self._first, place=place, view=view_in(symbol.attributes, size or self._first.view)
+        )
         for child in symbol.children:
-            self._walk(child, level, child.attributes)
+            self._walk(child, level)
         clip = self._found()
         return clip if clip.items else None
 
-    def _walk(self, element: Element, around: _Level, attributes: _Attributes) -> None:
-        """An element and all that it holds; told with attributes that a use may add to."""
+    def _walk(
+        self, element: Element, around: _Level, sizes: Mapping[str, str] | None = None
+    ) -> None:
+        """An element and all that it holds; a use may say another size."""
+        self._work.visit()
+        if around.depth > DEEPEST:
+            raise too_much("lies too deep in itself")
         if element.name in _LEFT_OUT and not (element.name == "text" and self._say):
-            self._left[_LEFT_OUT[element.name]] += 1
+            self._leave(_LEFT_OUT[element.name])
             return
-        if element.name not in _KNOWN and element.name not in FORMS:
+        if not _is_known(element) or not _is_meant(element):
             return
-        declared = self._declared(element)
+        declared, attributes = self._styles.of(element)
         if declared.get("display") == "none":
             return
         self._note(declared)
-        level = self._entered(element, around, declared, attributes)
+        level = self._entered(element, around, declared, {**attributes, **(sizes or {})})
+        if () in level.clips:
+            return
         if element.name == "use":
-            self._use(element, level)
+            self._use(element, level, attributes)
         elif element.name in FORMS:
-            self._draw(element, level, declared)
+            self._draw(element, level, declared, attributes)
         elif element.name == "text":
-            self._write(element, level, declared)
+            self._write(element, level, declared, around.paint)
+        elif element.name == "switch":
+            fits = (c for c in element.children if _is_known(c) and _is_meant(c))
+            for child in islice(fits, 1):
+                self._walk(child, level)
         else:
-            held = element.children[:1] if element.name == "switch" else element.children
-            for child in held:
-                self._walk(child, level, child.attributes)
+            for child in element.children:
+                self._walk(child, level)
 
     def _entered(
         self,
         element: Element,
         around: _Level,
         declared: Mapping[str, str],
-        attributes: _Attributes,
+        attributes: Attributes,
     ) -> _Level:
-        paint = _handed_down(around.paint, declared)
+        paint = inherited(around.paint, declared)
         place = around.place.after(read_transform(attributes.get("transform")))
-        level = replace(around, place=place, paint=paint)
+        level = replace(around, place=place, paint=paint, depth=around.depth + 1)
         if element.name == "use":
-            at = complex(read_length(attributes.get("x")), read_length(attributes.get("y")))
+            at = level.lengths.point(attributes)
             level = replace(level, place=place.after(shift(at)), uses=around.uses + 1)
+        elif element is self.root:
+            laid = laid_in(attributes, sheet_size(attributes))
+            level = replace(level, place=place.after(laid))
         elif element.name == "svg":
-            outermost = element is self.root
-            place = place.after(view_map(attributes, outermost=outermost))
-            level = replace(level, place=place, view=view_size(attributes, level.view))
-        clip = self._clip(declared.get("clip-path", ""), level)
-        if clip is not None:
-            level = replace(level, clips=(*level.clips, clip))
+            level = _in_view(level, attributes)
+        clips = self._clip_paths.of(declared.get("clip-path", ""), level.place, level.lengths)
+        if clips is not None:
+            level = replace(level, clips=(*level.clips, clips))
         if element.name in ("g", "use", "svg") and element is not self.root:
             finish = _finish(declared)
             name = _called(attributes, "Group")
@@ -288,42 +330,33 @@ class _Document:
             level = level if plain else self._group(level, name, finish)
         return level
 
-    def _inner(self, element: Element, level: _Level, attributes: _Attributes) -> _Level:
-        """Where what a symbol holds is placed."""
-        place = level.place.after(view_map(attributes, outermost=True))
-        return replace(level, place=place, view=view_size(attributes, level.view))
-
-    def _use(self, element: Element, level: _Level) -> None:
+    def _use(self, element: Element, level: _Level, attributes: Attributes) -> None:
+        if not element.reference:
+            return  # it refers to nothing, so it shows nothing
+        if not element.link:
+            self._leave("uses of other files")
+            return
         used = self._ids.get(element.link)
         if used is None or level.uses > DEEPEST_USE:
-            self._left["uses of what is not there"] += 1
+            self._leave("uses of what is not there")
             return
-        sizes = {k: v for k, v in element.attributes.items() if k in ("width", "height")}
+        sizes = {k: v for k, v in attributes.items() if k in ("width", "height") and v != "auto"}
         if used.name == "symbol":
-            declared = self._declared(used)
-            paint = _handed_down(level.paint, declared)
-            inner = self._inner(used, replace(level, paint=paint), {**used.attributes, **sizes})
+            declared, own = self._styles.of(used)
+            paint = inherited(level.paint, declared)
+            inner = _in_view(replace(level, paint=paint), {**own, **sizes})
             for child in used.children:
-                self._walk(child, inner, child.attributes)
+                self._walk(child, inner)
             return
-        more = sizes if used.name == "svg" else {}
-        self._walk(used, level, {**used.attributes, **more})
-
-    def _declared(self, element: Element) -> dict[str, str]:
-        """Paint and display of an element: attributes, then style sheets, then its own style."""
-        attributes = element.attributes
-        wanted = PAINT | FONT | _TOLD
-        found = {k: v for k, v in attributes.items() if k in wanted or k.startswith("stop-")}
-        found |= self._rules.of(element)
-        return found | read_declarations(attributes.get("style", ""))
+        self._walk(used, level, sizes if used.name == "svg" else None)
 
     def _note(self, declared: Mapping[str, str]) -> None:
         """Count what is done to an element that has no form here."""
-        for name, kind in _UNSEEN.items():
+        for name, kind in UNSEEN.items():
             if declared.get(name, "none") != "none":
-                self._left[kind] += 1
-        if any(declared.get(m, "none") != "none" for m in _MARKERS):
-            self._left["markers"] += 1
+                self._leave(kind)
+        if any(declared.get(m, "none") != "none" for m in MARKERS):
+            self._leave("markers")
 
     def _group(self, level: _Level, name: str, finish: Finish) -> _Level:
         group = Group(id=self._new_id(), name=name, finish=finish)
@@ -339,35 +372,47 @@ class _Document:
         self._items[item.id] = item
         self._places.append((item.id, group))
 
-    def _draw(self, element: Element, level: _Level, declared: Mapping[str, str]) -> None:
+    def _draw(
+        self,
+        element: Element,
+        level: _Level,
+        declared: Mapping[str, str],
+        attributes: Attributes,
+    ) -> None:
         if level.paint.get("visibility") in ("hidden", "collapse"):
             return
-        made = FORMS[element.name](without_percent(element.attributes, level.view))
+        made = FORMS[element.name](level.lengths.plain(attributes))
         if made is None or abs(level.place.determinant) == 0.0:
             return
         if isinstance(made, Outline):
             self._count(made.contours)
             odd = level.paint.get("fill-rule") == "evenodd"
             made = replace(made, rule="evenodd" if odd else "nonzero")
-        style = read_style(level.paint, lambda text, paint: self._ink(text, paint, level.view))
-        made = replace(made, style=replace(style, finish=_finish(declared)))
+        made = replace(made, style=self._style(level, level.paint, declared))
         label = element.name.capitalize() if isinstance(made, Shape) else "Outline"
         name = _called(element.attributes, label)
         self._keep(moved_item(made, Way(level.place, grows=True)), name, level)
 
-    def _write(self, element: Element, level: _Level, declared: Mapping[str, str]) -> None:
-        """The lines of a text, each as words."""
+    def _style(self, level: _Level, paint: Mapping[str, str], declared: Mapping[str, str]) -> Style:
+        lengths = replace(level.lengths, em=font_size(paint))
+        style = read_style(paint, lambda text, among: self._ink(text, among, lengths), lengths)
+        return replace(style, finish=_finish(declared))
+
+    def _write(
+        self,
+        element: Element,
+        level: _Level,
+        declared: Mapping[str, str],
+        around: Mapping[str, str],
+    ) -> None:
+        """The lines of a text, each as words; it is told how what is around it is painted."""
         if self._say is None or level.paint.get("visibility") in ("hidden", "collapse"):
             return
         if abs(level.place.determinant) == 0.0:
             return
-
-        def left(kind: str) -> None:
-            self._left[kind] += 1
-
-        for line in SetText(self._say, self._declared, left).lines(element, level.paint):
-            style = read_style(line.paint, lambda text, paint: self._ink(text, paint, level.view))
-            style = replace(style, finish=_finish(declared))
+        setter = SetText(self._said, self._styles.declared, self._leave, level.lengths)
+        for line in setter.lines(element, around):
+            style = self._style(level, line.paint, declared)
             name = " ".join(line.lettering.text.split())[:LONGEST_NAME]
             if line.along is not None:
                 self._lay(line, style, name, level)
@@ -378,11 +423,15 @@ class _Document:
             self._count(word_contours(made))
             self._keep(moved_item(made, Way(level.place, grows=True)), name, level)
 
+    def _said(self, text: str, wish: FaceWish) -> Spoken | None:
+        self._work.spend(SAYING + len(text))
+        return self._say(text, wish) if self._say else None
+
     def _lay(self, line: Line, style: Style, name: str, level: _Level) -> None:
         """A line of text along a path."""
         contours = path_of(line, self._ids)
         if not contours:
-            self._left["text along paths that are not there"] += 1
+            self._leave("text along paths that are not there")
             return
         edge, path = laid(line, contours)
         self._count(lettered(contours, edge).contours)
@@ -392,23 +441,45 @@ class _Document:
         self._enter(replace(moved_item(path, way), id=self._new_id()), holder)
 
     def _keep(self, item: DrawnItem | Assembly, name: str, level: _Level) -> str:
-        """An item in its group, cut by the clip paths around it; its id."""
+        """An item in its group, cut by the clip paths around it; its id.
+
+        Raises:
+            Refusal: `too_far`, `too_much`.
+        """
+        check_sound(item)
         group = level.group
-        cuts: list[tuple[str, tuple[Contour, ...]]] = []
-        for clip in level.clips:
+        cuts: list[tuple[str, tuple[ClipForm, ...]]] = []
+        for forms in level.clips:
             cut = Assembly(id=self._new_id(), name=name, operation="keeps", style=item.style)
             self._enter(cut, group)
             group = cut.id
-            cuts.append((cut.id, clip))
+            cuts.append((cut.id, forms))
         if cuts and item.style.shown:
-            self._left["strokes cut by clip paths (they follow the cut)"] += 1
+            self._leave("strokes cut by clip paths (they follow the cut)")
         kept = self._new_id()
         self._enter(replace(item, id=kept, name=name), group)
-        for cut_id, clip in reversed(cuts):
-            self._count(clip)
-            outline = Outline(id=self._new_id(), name="Clip path", contours=clip)
-            self._enter(replace(outline, style=Style(fill=GREY, strokes=())), cut_id)
+        for cut_id, forms in reversed(cuts):
+            self._cut(cut_id, forms)
         return kept
+
+    def _cut(self, group: str, forms: tuple[ClipForm, ...]) -> None:
+        """The forms of a clip path, as one where they are several."""
+        style = Style(fill=GREY, strokes=())
+        if len(forms) > 1:
+            whole = Assembly(id=self._new_id(), name="Clip path", style=style)
+            self._enter(whole, group)
+            group = whole.id
+        for form in forms:
+            self._count(form.contours)
+            check_sound(form.contours)
+            outline = Outline(
+                id=self._new_id(),
+                name="Clip path",
+                contours=form.contours,
+                rule=form.rule,
+                style=style,
+            )
+            self._enter(outline, group)
 
     def _count(self, contours: tuple[Contour, ...]) -> None:
         count = sum(len(c.anchors) for c in contours)
@@ -416,44 +487,29 @@ class _Document:
         if self._anchors > MOST_READ or count > MOST_ANCHORS:
             raise too_much("has too many anchors")
 
-    def _clip(self, text: str, level: _Level) -> tuple[Contour, ...] | None:
-        """The contours of a clip path on the sheet; None where there is none that can be read."""
-        link = read_link(text)
-        path = self._ids.get(link) if link else None
-        if path is None or path.name != "clipPath":
-            return None
-        if path.attributes.get("clipPathUnits") == "objectBoundingBox":
-            self._left["clip paths in parts of a box"] += 1
-            return None
-        place = level.place.after(read_transform(path.attributes.get("transform")))
-        found: list[Contour] = []
-        for child in path.children:
-            drawn = self._ids.get(child.link, child) if child.name == "use" else child
-            if drawn.name not in FORMS:
-                continue
-            made = FORMS[drawn.name](without_percent(drawn.attributes, level.view))
-            by = place.after(read_transform(child.attributes.get("transform")))
-            if made is not None:
-                found += (moved_contour(c, by) for c in item_contours(made))
-        closed = tuple(replace(c, closed=True) for c in found if len(c.anchors) > 1)
-        return closed or None
-
-    def _ink(self, text: str, paint: Mapping[str, str], view: complex) -> Paint | None:
-        """What a paint's text comes to."""
+    def _ink(
+        self, text: str, paint: Mapping[str, str], lengths: Lengths
+    ) -> tuple[Paint | None, float]:
+        """What a paint's text comes to, and how much of it shows."""
         link = read_link(text)
         if link is None:
-            ink, known = read_ink(text, paint)
+            ink, shows, known = read_ink(text, paint)
             if not known:
-                self._left["colours (grey instead)"] += 1
-            return ink
+                self._leave("colours (grey instead)")
+            return ink, shows
         element = self._ids.get(link)
         if element is not None and element.name in KINDS:
-            return read_gradient(element, self._ids.get, self._declared, view=view)
+            key = (link, lengths)
+            if key not in self._gradients:
+                self._gradients[key] = read_gradient(
+                    element, self._ids.get, self._styles.declared, lengths=lengths
+                )
+            return self._gradients[key], 1.0
         fallback = text.partition(")")[2].strip()
         if element is None and fallback:
-            return read_ink(fallback, paint)[0]
-        self._left["patterns and gradients that cannot be read (grey instead)"] += 1
-        return GREY
+            return read_ink(fallback, paint)[:2]
+        self._leave("patterns and gradients that cannot be read (grey instead)")
+        return GREY, 1.0
 
     def _found(self) -> Clip:
         """What was drawn; groups that hold nothing are left out, of one item the item stays."""
@@ -487,14 +543,31 @@ def _clip_in(element: Element) -> str:
     return ""
 
 
-def _handed_down(around: Mapping[str, str], declared: Mapping[str, str]) -> dict[str, str]:
-    """How what an element holds is painted and set."""
-    return {**around, **{k: v for k, v in declared.items() if k in PAINT or k in FONT}}
+def _is_known(element: Element) -> bool:
+    """Whether an element is one that shows here."""
+    return element.name in _KNOWN or element.name in FORMS
+
+
+def _is_meant(element: Element) -> bool:
+    """Whether the conditions of an element hold, if it has some (SVG 2, 5.7)."""
+    if "requiredExtensions" in element.attributes:
+        return False
+    languages = element.attributes.get("systemLanguage")
+    if languages is None:
+        return True
+    told = (part.strip().lower().partition("-")[0] for part in languages.split(","))
+    return _LANGUAGE in told
+
+
+def _in_view(level: _Level, attributes: Attributes) -> _Level:
+    """The level inside an `svg` or a `symbol` that lies in another one."""
+    laid, view = placed_view(attributes, level.lengths)
+    return replace(level, place=level.place.after(laid), view=view)
 
 
 def _size(root: Element) -> complex:
     """The width and height that a document says it has, in sheet units; 0 where it says none."""
-    size = laid_size(root.attributes)
+    size = sheet_size(root.attributes)
     return size if size.real > 0.0 and size.imag > 0.0 else 0j
 
 
@@ -510,7 +583,7 @@ def _plain(item: Item) -> Item:
     return replace(item, name="Group", finish=PLAIN) if isinstance(item, Group) else item
 
 
-def _called(attributes: _Attributes, label: str) -> str:
+def _called(attributes: Attributes, label: str) -> str:
     """The name that an element says it has, or what it is."""
     for key in ("aria-label", "id"):
         name = attributes.get(key, "").strip()[:LONGEST_NAME]

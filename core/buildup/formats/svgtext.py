@@ -11,7 +11,7 @@ from dataclasses import dataclass, field, replace
 from buildup.drawing.lettering import Align, Lettering, Shaped
 from buildup.drawing.soundlettering import MOST_LETTERS, MOST_TRACKING, SMALLEST_TYPE
 from buildup.formats.svgtree import TEXT, Element
-from buildup.formats.svgvalues import PAINT, read_length
+from buildup.formats.svgvalues import FIRST_PAINT, FIRST_SIZE, PAINT, Lengths, read_length
 from buildup.shapes.lettering import row_length
 
 FONT = frozenset(
@@ -26,14 +26,16 @@ FONT = frozenset(
     }
 )
 """The properties of text that are read; all are handed down."""
-FIRST_SIZE = 16.0
-"""Sheet units: what is `medium` (common practice)."""
+KEPT = frozenset({"inherit", "unset", "revert"})
+"""Words after which a property that is handed down stays as it is around (CSS Cascade 4, 7.3)."""
 BOLD = 600.0
 """The weight from which on a face is bold (W3C CSS Fonts 4: names of weights)."""
 _ANCHORS: Mapping[str, Align] = {"middle": "middle", "end": "end"}
 _PARTS: Mapping[Align, float] = {"start": 0.0, "middle": 0.5, "end": 1.0}
 _SPACE = re.compile(r"\s+")
-_SHORTHAND = re.compile(r"(.*?)([\d.]+(?:[a-z]+|%))(?:\s*/\s*\S+)?\s+(.+)")
+_FONT_SIZE = re.compile(r"[\d.]+(?:[a-z]+|%)")
+INITIAL: Mapping[str, str] = {**FIRST_PAINT, "font-size": repr(FIRST_SIZE)}
+"""What properties are where nothing is declared, as far as that is not to be known otherwise."""
 Declared = Callable[[Element], Mapping[str, str]]
 
 
@@ -105,12 +107,14 @@ class SetText:
         say: sets a line.
         declared: what is declared of an element.
         left: counts what could not be taken over, by kind.
+        lengths: what its places are in parts of.
 
     """
 
     say: Say
     declared: Declared
     left: Callable[[str], None]
+    lengths: Lengths
     _ends: str = field(default=" ", init=False)
     """What the text so far ends with: spaces that follow each other are one."""
 
@@ -134,8 +138,8 @@ class SetText:
         declared = self.declared(element)
         if declared.get("display") == "none":
             return
-        look = _inherited(around, declared)
-        x, y, dx, dy = (self._first(element, k) for k in ("x", "y", "dx", "dy"))
+        look = inherited(around, declared)
+        x, y, dx, dy = (self._first(element, k, font_size(look)) for k in ("x", "y", "dx", "dy"))
         by = complex(dx or 0.0, dy or 0.0)
         for child in element.children:
             if child.name == TEXT:
@@ -159,12 +163,14 @@ class SetText:
                     run.along = child
                     yield run
 
-    def _first(self, element: Element, name: str) -> float | None:
+    def _first(self, element: Element, name: str, em: float) -> float | None:
         """The first of some places; of more of them letters are placed one by one."""
         listed = _SPACE.split(element.attributes.get(name, "").replace(",", " ").strip()[:400])
         if len(listed) > 1:
             self.left("places of single letters")
-        return read_length(listed[0]) if listed[0] else None
+        lengths = replace(self.lengths, em=em)
+        read = lengths.across if name.endswith("x") else lengths.down
+        return read(listed[0]) if listed[0] else None
 
     def _chunk(self, runs: list[_Run], pen: complex) -> tuple[list[Line], complex]:
         """The lines of a chunk, and where it ends."""
@@ -192,7 +198,7 @@ class SetText:
 
     def _set(self, run: _Run) -> Lettering | None:
         """What a run comes to in its face; None: nothing, or the face is not here."""
-        size = read_length(run.look.get("font-size"), otherwise=FIRST_SIZE)
+        size = font_size(run.look)
         if not run.text.strip() or size < SMALLEST_TYPE:
             return None
         text = run.text
@@ -205,7 +211,7 @@ class SetText:
             return None
         if not spoken.exact:
             self.left("text whose face is not here (set in the next one it names)")
-        spacing = read_length(run.look.get("letter-spacing")) / size * 1_000.0
+        spacing = read_length(run.look.get("letter-spacing"), em=size) / size * 1_000.0
         return Lettering(
             text=text,
             face=spoken.face,
@@ -216,23 +222,57 @@ class SetText:
         )
 
 
-def _inherited(around: Mapping[str, str], declared: Mapping[str, str]) -> dict[str, str]:
-    """What text looks like inside an element, its size in sheet units."""
-    own = dict(declared)
-    if (short := _SHORTHAND.fullmatch(own.pop("font", "")[:400])) is not None:
-        style, size, family = short[1], short[2], short[3]
-        told = {"font-size": size, "font-family": family}
-        told["font-style"] = "italic" if "italic" in style or "oblique" in style else "normal"
-        told["font-weight"] = "bold" if "bold" in style else "normal"
-        own = told | own
-    look = {**around, **{k: v for k, v in own.items() if k in PAINT or k in FONT}}
-    outer = read_length(around.get("font-size"), otherwise=FIRST_SIZE)
-    size = own.get("font-size")
-    if size is not None:
-        if size.endswith("em") and not size.endswith("rem"):
-            size = f"{read_length(size[:-2], otherwise=1.0) * 100.0}%"
-        look["font-size"] = repr(read_length(size, whole=outer, otherwise=outer))
+def inherited(around: Mapping[str, str], declared: Mapping[str, str]) -> dict[str, str]:
+    """How what an element holds is painted and set; the size of its font is in sheet units.
+
+    >>> inherited({"fill": "red", "font-size": "20"}, {"fill": "inherit", "font-size": "2em"})
+    {'fill': 'red', 'font-size': '40.0'}
+    >>> inherited({"fill": "red"}, {"fill": "initial", "opacity": ".5"})
+    {'fill': 'black'}
+    """
+    own = _without_shorthand(declared)
+    look = dict(around)
+    for name, value in own.items():
+        if name not in PAINT and name not in FONT:
+            continue
+        keyword = value.lower()
+        if keyword == "initial":
+            look.pop(name, None)
+            look |= {name: INITIAL[name]} if name in INITIAL else {}
+        elif keyword not in KEPT:
+            look[name] = value
+    if look.get("font-size", "") != around.get("font-size", ""):
+        outer = font_size(around)
+        look["font-size"] = repr(
+            read_length(look["font-size"], whole=outer, otherwise=outer, em=outer)
+        )
     return look
+
+
+def font_size(look: Mapping[str, str]) -> float:
+    """The size of the font of a look, in sheet units."""
+    return read_length(look.get("font-size"), otherwise=FIRST_SIZE)
+
+
+def _without_shorthand(declared: Mapping[str, str]) -> Mapping[str, str]:
+    """Declarations in which `font` is taken apart (W3C CSS Fonts 4, 2.7)."""
+    words = declared.get("font", "")[:400].split()
+    sizes = (k for k, w in enumerate(words) if _FONT_SIZE.fullmatch(w.partition("/")[0]))
+    at = next(sizes, None)
+    rest = {k: v for k, v in declared.items() if k != "font"}
+    if at is None:
+        return rest
+    style, family = words[:at], words[at + 1 :]
+    if family[:1] == ["/"]:
+        family = family[2:]
+    slanted = not {"italic", "oblique"}.isdisjoint(style)
+    return {
+        "font-size": words[at].partition("/")[0],
+        "font-family": " ".join(family) or "serif",
+        "font-style": "italic" if slanted else "normal",
+        "font-weight": "bold" if "bold" in style else "normal",
+        **rest,
+    }
 
 
 def _wish(look: Mapping[str, str]) -> FaceWish:

@@ -10,6 +10,7 @@ from xml.parsers import expat
 
 from buildup.drawing.checks import NO_TEXT
 from buildup.errors import Refusal
+from buildup.formats.svgwork import too_much
 
 LONGEST = 6_000_000
 """Characters: a little less than a request may have."""
@@ -46,11 +47,14 @@ class Element:
     @property
     def link(self) -> str:
         """The id in the document that it refers to; empty for none, and for other documents."""
-        for name in _LINKS:
-            text = self.attributes.get(name, "").strip()
-            if text.startswith("#"):
-                return text[1:]
-        return ""
+        text = self.reference
+        return text[1:] if text.startswith("#") else ""
+
+    @property
+    def reference(self) -> str:
+        """What it refers to, in this document or another one; empty for nothing (SVG 2, 16.1.6)."""
+        told = (self.attributes.get(name) for name in _LINKS)
+        return next((t.strip() for t in told if t is not None), "")
 
     def below(self) -> "Iterator[Element]":
         """All that it holds, however deep, in the document's order."""
@@ -95,14 +99,6 @@ def not_svg(line: int | None) -> Refusal:
     else:
         what = f"The SVG breaks off or is wrong in line {line}. Have it written again."
     return Refusal("not_svg", f"{what} Nothing was changed.")
-
-
-def too_much(why: str) -> Refusal:
-    """The refusal for a document that is larger than what is read at once."""
-    return Refusal(
-        "too_much",
-        f"The SVG {why}, more than can be taken in at once. Nothing was changed; take it in parts.",
-    )
 
 
 def _no_entities(*_: object) -> NoReturn:

@@ -3,12 +3,13 @@
 import math
 import re
 from collections.abc import Callable, Mapping
+from dataclasses import dataclass
 
 from buildup.drawing.checks import MOST_DASHES, MOST_MITER, WIDEST_STROKE
 from buildup.drawing.paint import MITER_LIMIT, Cap, Join, Paint, Stroke, Style
 from buildup.drawing.pathreader import numbers
 from buildup.drawing.units import UNITS
-from buildup.formats.colours import read_colour
+from buildup.formats.colours import read_faint_colour
 from buildup.geometry.angles import slope
 from buildup.geometry.transforms import Affine, shift, turn
 
@@ -27,6 +28,7 @@ PAINT = frozenset(
         "stroke-opacity",
         "color",
         "visibility",
+        "clip-rule",
     }
 )
 """The properties that are handed down, as far as they are read."""
@@ -40,28 +42,50 @@ LONGEST_LIST = 2_000
 STEEPEST = 89.0
 """Degrees; a skew beyond is read as this."""
 
+FIRST_SIZE = 16.0
+"""Sheet units of an em where no font size is said: what is `medium` (common practice)."""
+
 _ACROSS = ("x", "x1", "x2", "cx", "rx", "width")
 _DOWN = ("y", "y1", "y2", "cy", "ry", "height")
-_LENGTH = re.compile(r"\s*([-+]?(?:\d+\.?\d*|\.\d+)(?:[eE][-+]?\d+)?)\s*([a-z%]*)\s*")
-_CALL = re.compile(r"\s*,?\s*([A-Za-z]+)\s*\(([^()]*)\)")
+_UNITS = {"": 1.0, "q": UNITS["mm"].size / 4.0, **{u.name: u.size for u in UNITS.values()}}
+"""Sheet units (W3C CSS Values 3, 6.2)."""
+_EMS = {"em": 1.0, "ex": 0.5, "ch": 0.5}
+"""Parts of an em; of ex and ch where nothing is known of the font (CSS Values 3, 6.1.1)."""
+_LENGTH = re.compile(r"\s*([-+]?(?:\d+\.?\d*|\.\d+)(?:[eE][-+]?\d+)?)\s*([A-Za-z%]*)\s*")
+_LETTER = re.compile(r"[A-DF-Za-df-z%]")
+_CSS_UNIT = re.compile(r"(?<=[\d.])(?:px|deg)\b")
 _LINK = re.compile(r"\s*url\(\s*['\"]?#([^'\")]+?)['\"]?\s*\)")
 _CAPS: Mapping[str, Cap] = {"butt": "butt", "round": "round", "square": "square"}
 _JOINS: Mapping[str, Join] = {"round": "round", "bevel": "bevel"}
 
 
-def read_length(text: str | None, *, whole: float = 0.0, otherwise: float = 0.0) -> float:
-    """A length in CSS pixels; per cent are of a whole, what cannot be read is the other value.
+def read_length(
+    text: str | None, *, whole: float = 0.0, otherwise: float = 0.0, em: float = FIRST_SIZE
+) -> float:
+    """A length in CSS pixels; what cannot be read, or is of no unit known, is the other value.
+
+    Args:
+        text: of an attribute or a declaration.
+        whole: what per cent are of.
+        otherwise: the other value.
+        em: the size of the font around.
 
     >>> read_length("1in"), read_length("50%", whole=8.0), read_length("wide")
     (96.0, 4.0, 0.0)
+    >>> read_length("2EM"), read_length("2vw", otherwise=1.0), read_length("1e999")
+    (32.0, 1.0, 0.0)
     """
     match = _LENGTH.fullmatch((text or "")[:LONGEST_VALUE])
-    if match is None:
+    if match is None or not math.isfinite(float(match[1])):
         return otherwise
-    value, unit = float(match[1]), match[2]
+    value, unit = float(match[1]), match[2].lower()
     if unit == "%":
         return value / 100.0 * whole
-    return value * UNITS[unit].size if unit in UNITS else value
+    if unit in _EMS:
+        return value * _EMS[unit] * em
+    if unit == "rem":
+        return value * FIRST_SIZE
+    return value * _UNITS[unit] if unit in _UNITS else otherwise
 
 
 def read_transform(text: str | None) -> Affine:
@@ -71,12 +95,27 @@ def read_transform(text: str | None) -> Affine:
     (4+5j)
     """
     found = Affine()
-    for name, listed in _CALL.findall((text or "")[:LONGEST_LIST]):
-        values = tuple(numbers(listed))
-        step = _step(name, values)
+    for call in (text or "")[:LONGEST_LIST].split(")"):
+        name, _, listed = call.partition("(")
+        step = _step(name.strip(" \t\r\n\f,"), tuple(numbers(listed)))
         if step is not None:
             found = found.after(step)
     return found
+
+
+def of_style_sheet(transform: str) -> str | None:
+    """A `transform` of a style sheet as an attribute would say it; None: it cannot be.
+
+    >>> of_style_sheet("translate(2px, 3px) rotate(45deg)"), of_style_sheet("rotate(1turn)")
+    ('translate(2, 3) rotate(45)', None)
+    """
+    plain = _CSS_UNIT.sub("", transform[:LONGEST_LIST])
+    calls = [c.partition("(") for c in plain.split(")") if c.strip(" \t\r\n,")]
+    known = all(
+        _step(name.strip(" \t\r\n,"), tuple(numbers(listed))) and not _LETTER.search(listed)
+        for name, _, listed in calls
+    )
+    return plain if known or plain.strip() == "none" else None
 
 
 def _step(name: str, v: tuple[float, ...]) -> Affine | None:
@@ -111,128 +150,103 @@ def unit_in(text: str) -> str:
     ('mm', 'px')
     """
     match = _LENGTH.fullmatch(text[:LONGEST_VALUE])
-    return match[2] if match is not None and match[2] in UNITS else "px"
+    unit = "" if match is None else match[2].lower()
+    return unit if unit in UNITS else "px"
 
 
-def view_map(attributes: Mapping[str, str], *, outermost: bool) -> Affine:
-    """The map of an `svg` or a `symbol`: its view box laid into its size (SVG 2, 8.6).
+@dataclass(frozen=True, slots=True)
+class Lengths:
+    """What lengths inside an element are in parts of.
 
     Args:
-        attributes: of the element.
-        outermost: where it lies does not count.
+        view: the width and height that per cent are of.
+        em: the size of the font.
 
     """
-    at = 0j
-    if not outermost:
-        at = complex(read_length(attributes.get("x")), read_length(attributes.get("y")))
-    box = tuple(numbers(attributes.get("viewBox", "")))
-    if len(box) != 4 or min(box[2:]) <= 0.0:
-        return shift(at)
-    size = laid_size(attributes)
-    width, height = size.real, size.imag
-    across, down = width / box[2], height / box[3]
-    if min(across, down) <= 0.0:
-        return shift(at)
-    align, _, fits = (
-        attributes.get("preserveAspectRatio", "").strip()[:LONGEST_VALUE].partition(" ")
-    )
-    if align != "none":
-        across = down = max(across, down) if fits.strip() == "slice" else min(across, down)
-    left = _part(align, "xMin", "xMax") * (width - across * box[2])
-    top = _part(align, "YMin", "YMax") * (height - down * box[3])
-    origin = at + complex(left - across * box[0], top - down * box[1])
-    return Affine(across + 0j, down * 1j, origin)
+
+    view: complex
+    em: float = FIRST_SIZE
+
+    @property
+    def mean(self) -> float:
+        """What per cent are of that go neither across nor down (SVG 2, 8.9)."""
+        return math.hypot(self.view.real, self.view.imag) / math.sqrt(2.0)
+
+    def of(self, text: str | None, *, otherwise: float = 0.0) -> float:
+        """A length that goes neither across nor down."""
+        return read_length(text, whole=self.mean, otherwise=otherwise, em=self.em)
+
+    def across(self, text: str | None, *, otherwise: float = 0.0) -> float:
+        """A length that goes across."""
+        return read_length(text, whole=self.view.real, otherwise=otherwise, em=self.em)
+
+    def down(self, text: str | None, *, otherwise: float = 0.0) -> float:
+        """A length that goes down."""
+        return read_length(text, whole=self.view.imag, otherwise=otherwise, em=self.em)
+
+    def point(self, attributes: Mapping[str, str]) -> complex:
+        """Where `x` and `y` of an element are."""
+        return complex(self.across(attributes.get("x")), self.down(attributes.get("y")))
+
+    def plain(self, attributes: Mapping[str, str]) -> Mapping[str, str]:
+        """Attributes of a form whose lengths are all pixels; one that is none is left out.
+
+        >>> Lengths(30 + 40j).plain({"d": "M", "x": "10%", "y": "50%", "r": "1em", "cx": "9vw"})
+        {'d': 'M', 'x': '3.0', 'y': '20.0', 'r': '16.0'}
+        """
+        told = dict(attributes)
+        for names, read in ((_ACROSS, self.across), (_DOWN, self.down), (("r",), self.of)):
+            for name in names:
+                if told.get(name, "0")[-1:].isdecimal():
+                    continue
+                length = read(told.pop(name), otherwise=math.nan)
+                if not math.isnan(length):
+                    told[name] = repr(length)
+        return told
 
 
-def view_size(attributes: Mapping[str, str], around: complex) -> complex:
-    """The width and height that percentages inside an `svg` or a `symbol` are of."""
-    box = tuple(numbers(attributes.get("viewBox", "")))
-    if len(box) == 4 and min(box[2:]) > 0.0:
-        return complex(box[2], box[3])
-    width = read_length(attributes.get("width"), whole=around.real, otherwise=around.real)
-    height = read_length(attributes.get("height"), whole=around.imag, otherwise=around.imag)
-    return complex(width, height)
+Ink = Callable[[str, Mapping[str, str]], tuple[Paint | None, float]]
+"""What the text of a paint comes to among other declarations, and how much of it shows."""
 
 
-def without_percent(attributes: Mapping[str, str], view: complex) -> Mapping[str, str]:
-    """Attributes of a form whose percentages are lengths (SVG 2, 7.10).
-
-    >>> without_percent({"x": "10%", "y": "50%", "d": "M"}, 30 + 40j)
-    {'x': '3.0', 'y': '20.0', 'd': 'M'}
-    """
-    mean = math.hypot(view.real, view.imag) / math.sqrt(2.0)
-    told = dict(attributes)
-    for names, whole in ((_ACROSS, view.real), (_DOWN, view.imag), (("r",), mean)):
-        for name in names:
-            if told.get(name, "").endswith("%"):
-                told[name] = repr(read_length(told[name], whole=whole))
-    return told
-
-
-def laid_size(attributes: Mapping[str, str]) -> complex:
-    """The width and height that an `svg` is laid into; one that is not told follows its view box.
-
-    >>> laid_size({"viewBox": "0 0 30 20", "width": "60"}), laid_size({"width": "50"})
-    ((60+40j), (50+0j))
-    """
-    box = tuple(numbers(attributes.get("viewBox", "")))
-    view = complex(box[2], box[3]) if len(box) == 4 and min(box[2:]) > 0.0 else 0j
-    width = read_length(attributes.get("width"), whole=view.real)
-    height = read_length(attributes.get("height"), whole=view.imag)
-    if not view or (width > 0.0 and height > 0.0):
-        return complex(width, height)
-    if width > 0.0 or height > 0.0:
-        scale = width / view.real if width > 0.0 else height / view.imag
-        return view * scale
-    return view
-
-
-def _part(align: str, first: str, last: str) -> float:
-    """How much of the room that is left lies before what is laid."""
-    return 0.0 if first in align else 1.0 if last in align else 0.5
-
-
-Ink = Callable[[str, Mapping[str, str]], Paint | None]
-"""What the text of a paint comes to, among other declarations."""
-
-
-def read_style(paint: Mapping[str, str], ink: Ink) -> Style:
+def read_style(paint: Mapping[str, str], ink: Ink, lengths: Lengths) -> Style:
     """How something is painted, in its own coordinates."""
 
     def part(name: str) -> float:
         value = read_length(paint.get(name), whole=1.0, otherwise=1.0)
         return min(max(value, 0.0), 1.0)
 
-    width = read_length(paint.get("stroke-width"), otherwise=1.0)
+    width = lengths.of(paint.get("stroke-width"), otherwise=1.0)
     limit = read_length(paint.get("stroke-miterlimit"), otherwise=MITER_LIMIT)
+    line, line_shows = ink(paint.get("stroke", "none"), paint)
     drawn = Stroke(
-        paint=ink(paint.get("stroke", "none"), paint),
+        paint=line,
         width=min(max(width, 0.0), WIDEST_STROKE),
         cap=_CAPS.get(paint.get("stroke-linecap", ""), "butt"),
         join=_JOINS.get(paint.get("stroke-linejoin", ""), "miter"),
         miter_limit=min(max(limit, 1.0), MOST_MITER),
-        dashes=_dashes(paint.get("stroke-dasharray", "none")),
-        dash_from=read_length(paint.get("stroke-dashoffset")),
-        opacity=part("stroke-opacity"),
+        dashes=_dashes(paint.get("stroke-dasharray", "none"), lengths),
+        dash_from=lengths.of(paint.get("stroke-dashoffset")),
+        opacity=part("stroke-opacity") * line_shows,
     )
-    fill = ink(paint.get("fill", "none"), paint)
-    return Style(fill=fill, fill_opacity=part("fill-opacity"), strokes=(drawn,))
+    fill, fill_shows = ink(paint.get("fill", "none"), paint)
+    return Style(fill=fill, fill_opacity=part("fill-opacity") * fill_shows, strokes=(drawn,))
 
 
-def _dashes(text: str) -> tuple[float, ...]:
+def _dashes(text: str, lengths: Lengths) -> tuple[float, ...]:
     """The lengths of dashes; none where they make no pattern (SVG 2, 13.5.6)."""
     parts = re.split(r"[\s,]+", text[: LONGEST_VALUE * 4].strip())
-    found = tuple(read_length(p, otherwise=-1.0) for p in parts)
+    found = tuple(lengths.of(p, otherwise=-1.0) for p in parts)
     sound = all(0.0 <= d <= WIDEST_STROKE for d in found) and math.fsum(found) > 0.0
     return found if sound and len(found) <= MOST_DASHES else ()
 
 
-def read_ink(text: str, paint: Mapping[str, str]) -> tuple[str | None, bool]:
-    """A colour, and whether it was read; grey where it was not."""
+def read_ink(text: str, paint: Mapping[str, str]) -> tuple[str | None, float, bool]:
+    """A colour, how much of it shows, and whether it was read; grey where it was not."""
     text = text[:LONGEST_VALUE]
     if text.strip().lower() == "currentcolor":
         text = paint.get("color", "black")[:LONGEST_VALUE]
     try:
-        return read_colour(text), True
+        return (*read_faint_colour(text), True)
     except ValueError:
-        return GREY, False
+        return GREY, 1.0, False
