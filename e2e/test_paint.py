@@ -21,8 +21,9 @@ from buildup.drawing.paint import (
     Swatched,
     hex_of,
 )
+from buildup.drawing.sheet import NamedColour
 from buildup.edits.outlines import AddOutline
-from buildup.edits.swatches import AddSwatches, NamedColour
+from buildup.edits.swatches import AddSwatches
 from buildup.formats.svg import svg
 from PIL import Image
 from playwright.sync_api import expect

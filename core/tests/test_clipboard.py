@@ -14,6 +14,8 @@ from buildup.drawing.pathreader import read_path
 from buildup.edits.apply import apply, read_command
 from buildup.edits.change import updated
 from buildup.formats.clipsvg import clip_svg
+from buildup.formats.liveread import read_live
+from buildup.formats.livesvg import live_text
 from buildup.formats.svgread import read_svg
 from buildup.forms.contours import contours_of, item_box, laid_style
 from buildup.geometry.bezier import point_at
@@ -108,6 +110,88 @@ class CopyTest(unittest.TestCase):
         self.assertEqual(broken(lambda c: c["items"][item["leaf"]].update(empty)), "bad_data")
         self.assertEqual(code_of(lambda: read_clip("x" * (LONGEST_CLIP + 1))), "too_much")
         self.assertEqual(code_of(lambda: read_clip("[" * 100_000)), "bad_data")
+
+    def test_each_value_checks_itself_whatever_it_came_with(self):
+        line = {"id": "a", "name": "A", "type": "outline"}
+        contours = [{"anchors": [{"at": [0, 0]}, {"at": [9, 0]}]}]
+        worked = [{"anchors": [{"at": [0, 0], "corner": {"radius": -5}}, {"at": [9, 0]}]}]
+        sides = [{"part": "a", "form": 0, "contour": 0, "segment": 0}] * 2
+        negative = [{**sides[0], "contour": -1}, sides[1]]
+        grown = {"kind": "grown", "distance": 2}
+        corner = {"radius": 2, "style": "round"}
+        cases = {
+            "a number with 400 digits": ({"contours": [{"anchors": [{"at": [10**400, 0]}]}]}, {}),
+            "a corner inside out": ({"contours": worked}, {}),
+            "a stroke of nothing": ({"drawn": {"parts": [], "tolerance": 1}}, {}),
+            "a stroke of no points": ({"drawn": {"parts": [[]], "tolerance": 1}}, {}),
+            "a stroke in two": ({"drawn": {"parts": [[[0, 0]], [[9, 9]]], "tolerance": 1}}, {}),
+            "no tolerance": ({"drawn": {"parts": [[[0, 0]]], "tolerance": 0}}, {}),
+            "two million offsets": ({}, {"edge": {**grown, "count": 2_000_000}}),
+            "a miter below 1": ({}, {"edge": {**grown, "miter_limit": -5}}),
+            "an offset of nothing": ({}, {"edge": {"kind": "grown", "distance": 0}}),
+            "a form's corner inside out": (
+                {},
+                {"corners": [{"corner": {"radius": -5}, "sides": sides, "at": [0, 0]}]},
+            ),
+            "a form's corner nowhere": (
+                {},
+                {"corners": [{"corner": corner, "sides": negative, "at": [0, 0]}]},
+            ),
+        }
+
+        def code(of_line, of_whole):
+            items = [
+                {**line, "contours": contours, "form": 10, **of_line},
+                {"id": "w", "name": "W", "type": "assembly", "form": 10, **of_whole},
+            ]
+            clip = {"clip": 1, "items": items, "places": [["w", ""], ["a", "w"]]}
+            pasting = {"kind": "paste_items", "copies": "p", "clip": json.dumps(clip)}
+            live = {
+                "live": 1,
+                "sheet": {},
+                "layers": [{"id": "l", "name": "L", "type": "layer", "form": 10}],
+                "held": {"l": ["w"]},
+                "clip": json.dumps(clip),
+            }
+            codes = {
+                code_of(lambda: apply(Drawing(), read_command(pasting))),
+                code_of(lambda: read_live(json.dumps(live))),
+            }
+            self.assertEqual(len(codes), 1)
+            return codes.pop()
+
+        self.assertIsNone(code({}, {"edge": grown, "corners": []}))
+        for name, case in cases.items():
+            with self.subTest(name):
+                self.assertIn(code(*case), ("bad_data", "bad_length", "bad_miter", "bad_tolerance"))
+
+    def test_a_live_file_brings_no_layer_and_no_sheet_that_none_may_have(self):
+        told = json.loads(live_text(full()))
+
+        def code(change):
+            copy = json.loads(json.dumps(told))
+            change(copy)
+            return code_of(lambda: read_live(json.dumps(copy)))
+
+        def grid(**values):
+            return lambda c: c["sheet"].update(grid=values)
+
+        def renamed(layer_id):
+            def change(c):
+                c["held"][layer_id] = c["held"].pop(c["layers"][0]["id"])
+                c["layers"][0]["id"] = layer_id
+
+            return change
+
+        self.assertIsNone(code(lambda _: None))
+        self.assertEqual(code(grid(step=0, parts=5)), "bad_grid")
+        self.assertEqual(code(grid(step=5, parts=0)), "bad_grid")
+        self.assertEqual(code(lambda c: c["sheet"].update(width=1e300)), "bad_number")
+        self.assertEqual(code(renamed('"><script>')), "bad_id")
+        self.assertEqual(code(lambda c: c["layers"][0].update(name="x" * 100_000)), "bad_name")
+        guide = {"id": "g", "x": 0.0, "y": 0.0}
+        twice = {"guides": [guide, guide]}
+        self.assertEqual(code(lambda c: c["sheet"].update(twice)), "too_many")
 
 
 class SvgTest(unittest.TestCase):
@@ -211,13 +295,11 @@ class SvgTest(unittest.TestCase):
                 "not_svg",
             ),
             (document(""), "nothing_drawn"),
-            (document("<path d='M1e400 0H9'/>"), "nothing_drawn"),
+            (document("<path d='M1e400 0H9'/>"), "too_far"),
+            (document("<path d='M0 0H1e300'/>"), "too_far"),
         ):
             with self.subTest(text[:40]):
                 self.assertEqual(code_of(lambda text=text: read_svg(text)), code)
-        far = read_svg(document("<path d='M0 0H1e300'/>")).clip
-        command = {"kind": "paste_items", "clip": far, "copies": "p"}
-        self.assertEqual(code_of(lambda: apply(Drawing(), read_command(command))), "too_far")
 
     @given(st.text(max_size=40))
     def test_any_text_as_path_data_is_read_or_left(self, text):

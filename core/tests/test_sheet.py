@@ -6,11 +6,10 @@ from buildup.drawing.codec import FORM, read, read_item, write, write_item
 from buildup.drawing.model import Anchor
 from buildup.drawing.sheet import Sheet
 from buildup.drawing.sizes import SHEET_SIZES
+from buildup.drawing.soundsheet import MOST_GUIDES, MOST_UNDERLAYS
 from buildup.drawing.units import UNITS
 from buildup.edits.apply import apply, read_command
 from buildup.edits.change import updated
-from buildup.edits.guides import MOST_GUIDES
-from buildup.edits.underlays import MOST_UNDERLAYS
 from buildup.errors import Refusal
 from buildup.formats.svg import svg
 from buildup.forms.frames import own_standing

@@ -6,12 +6,12 @@ import unittest
 import numpy as np
 import resvg_py
 from buildup.drawing.model import Drawing, Layer
+from buildup.drawing.pathreader import read_path
 from buildup.drawing.sheet import Sheet
 from buildup.drawing.tree import ROOT, Tree
 from buildup.errors import Refusal
 from buildup.formats.livesvg import live_metadata
 from buildup.formats.svg import Writing, svg
-from buildup.drawing.pathreader import read_path
 from buildup.formats.svgread import read_document, read_svg
 from PIL import Image
 
@@ -257,7 +257,8 @@ class FilesTest(unittest.TestCase):
         # SVG 2, 5.7; lengths of CSS Values and Units 3, 6
         inside = (
             "<switch><path systemLanguage='de' d='M0 0H9'/><desc/>"
-            "<rect systemLanguage='fr, en-GB' width='40Q' height='1rem'/><path d='M0 0H9'/></switch>"
+            "<rect systemLanguage='fr, en-GB' width='40Q' height='1rem'/>"
+            "<path d='M0 0H9'/></switch>"
         )
         (item,) = read_document(document(inside)).clip.items
         scale = SIZE / 100

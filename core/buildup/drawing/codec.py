@@ -78,9 +78,13 @@ def finite(number: object, place: str = "") -> float:
 def _at_all(number: object) -> float:
     if isinstance(number, bool) or not isinstance(number, int | float):
         raise wrong("A number was expected.")
-    if not math.isfinite(number):
+    try:
+        kept = float(number)
+    except OverflowError:  # a whole number with more digits than any length has
+        kept = math.inf
+    if not math.isfinite(kept):
         raise wrong("A number is not finite.")
-    return float(number)
+    return kept
 
 
 def write(value: Any, *, defaults: bool = False) -> Any:

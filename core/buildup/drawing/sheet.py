@@ -78,6 +78,15 @@ class Swatch:
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
+class NamedColour:
+    """A colour and what it is called."""
+
+    name: str
+    colour: str
+    """`#RRGGBB`."""
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
 class KeptStyle:
     """A style under a name; its gradients fit the box of any form."""
 

@@ -241,7 +241,7 @@ def without_empty(drawing: Drawing, delta: Delta) -> Delta:
         return delta
     after = planted(tree, delta)
     gone = list(delta.removed)
-    for container in sorted(around, key=lambda c: -len(tuple(tree.above(c)))):
+    for container in sorted(around, key=lambda c: (-len(tuple(tree.above(c))), c)):
         holds = set(after.children(container)) - set(gone)
         if not holds and isinstance(drawing.items[container], Group | Assembly | Linked):
             gone.append(container)

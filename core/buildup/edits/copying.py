@@ -10,10 +10,11 @@ from buildup.drawing.model import Drawing, Item
 from buildup.drawing.tree import Move
 from buildup.edits.change import Delta, row_of
 from buildup.edits.command import MOST_TARGETS, Command, Point
-from buildup.edits.newitems import check_new, under_new_ids
+from buildup.edits.newitems import check_new
 from buildup.edits.stack import check_room
 from buildup.edits.taking import open_items, several
 from buildup.errors import Refusal
+from buildup.forms.layingout import under_new_ids
 from buildup.shapes.placement import PLACED, Way, moved_by, moved_item
 
 

@@ -3,37 +3,15 @@
 from dataclasses import dataclass, replace
 from typing import ClassVar, Literal
 
-from buildup.drawing.checks import check_miter
 from buildup.drawing.model import Drawing, Grown, Stroked
 from buildup.edits.assemblies import open_assembly
 from buildup.edits.change import Delta
 from buildup.edits.command import Command, Point
 from buildup.errors import Refusal
 from buildup.forms.contours import assembly_form
+from buildup.forms.sounditems import FARTHEST_OFFSET, check_grown
 from buildup.forms.strokeforms import distance_to
 from buildup.geometry.tolerances import SMALLEST
-
-MOST_STEPS = 50
-"""Offsets at once."""
-FARTHEST_OFFSET = 10_000.0
-"""Sheet units, of all steps together; as wide as a stroke may be."""
-
-
-def check_grown(edge: Grown) -> None:
-    """Refuses distances and steps that make no offset.
-
-    Raises:
-        Refusal: `bad_length` or `bad_miter`.
-
-    """
-    sound = abs(edge.distance) >= SMALLEST and 1 <= edge.count <= MOST_STEPS
-    if not sound or abs(edge.distance) * edge.count > FARTHEST_OFFSET:
-        raise Refusal(
-            "bad_length",
-            f"An offset takes a distance other than 0, and from 1 to {MOST_STEPS} steps, no more "
-            "than 10,000 px in all. Nothing was changed.",
-        )
-    check_miter(edge.miter_limit)
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)

@@ -14,20 +14,11 @@ from buildup.edits.command import Command, Point
 from buildup.edits.newitems import new_name
 from buildup.errors import Refusal
 from buildup.forms.seams import seams_around
+from buildup.forms.sounditems import COARSEST, check_tolerance
 from buildup.geometry.angles import stepped
 
-FINEST, COARSEST = 0.01, 1000.0
-"""Sheet units: the range of tolerances."""
 WIDER = 4.0
 """By how much the tolerance of a stroke widens that is too rough for it."""
-
-
-def _check_tolerance(tolerance: float) -> None:
-    if not FINEST <= tolerance <= COARSEST:
-        raise Refusal(
-            "bad_tolerance",
-            f"A tolerance can be from {FINEST:g} to {COARSEST:g} px. The old one was kept.",
-        )
 
 
 def _fitted(outline: Outline, stroke: HandStroke) -> Outline:
@@ -97,7 +88,7 @@ class DrawStroke(Command):
         return "Draw by hand"
 
     def delta(self, drawing: Drawing) -> Delta:
-        _check_tolerance(self.tolerance)
+        check_tolerance(self.tolerance)
         if not self.points:
             raise Refusal("no_points", "Nothing was drawn. Press, draw and let go.")
         points = self._on_seams(drawing)
@@ -161,7 +152,7 @@ class SetTolerance(Command):
         return "Change tolerance"
 
     def delta(self, drawing: Drawing) -> Delta:
-        _check_tolerance(self.tolerance)
+        check_tolerance(self.tolerance)
         put = []
         for item_id in self.items:
             outline = drawing.outline(item_id)

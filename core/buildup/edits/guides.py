@@ -6,12 +6,11 @@ from typing import Literal
 from buildup.drawing.checks import check_id
 from buildup.drawing.model import Drawing
 from buildup.drawing.sheet import Guide
+from buildup.drawing.soundsheet import MOST_GUIDES
 from buildup.edits.change import Delta
 from buildup.edits.command import Command, Point
 from buildup.errors import Refusal
 from buildup.geometry.angles import degrees_of, line_degrees
-
-MOST_GUIDES = 200
 
 
 def _guide(drawing: Drawing, guide_id: str) -> Guide:

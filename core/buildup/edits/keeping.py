@@ -14,10 +14,12 @@ from buildup.edits.change import Delta, row_of
 from buildup.edits.command import Command, Point
 from buildup.edits.copying import check_count, numbered
 from buildup.edits.newitems import check_new
-from buildup.edits.pasting import box_of_clip, inside, known_clip, laid_out, new_ids, sound_clip
+from buildup.edits.pasting import box_of_clip, inside, known_clip, new_ids
 from buildup.edits.shaping import in_proportion
 from buildup.edits.taking import open_items, several
 from buildup.errors import Refusal
+from buildup.forms.layingout import laid_out
+from buildup.forms.sounditems import sound_clip
 from buildup.geometry.boxes import Box
 from buildup.geometry.tolerances import FARTHEST, NO_LENGTH, SMALLEST
 from buildup.geometry.transforms import Affine

@@ -16,8 +16,9 @@ from buildup.edits.newitems import check_new
 from buildup.edits.taking import open_items
 from buildup.errors import Refusal
 from buildup.forms.contours import contours_along, shown_contours
+from buildup.forms.sounditems import check_along, check_radius, check_words
 from buildup.geometry.angles import dot
-from buildup.geometry.tolerances import NO_LENGTH, SMALLEST
+from buildup.geometry.tolerances import SMALLEST
 from buildup.geometry.transforms import shift
 from buildup.shapes.lettering import (
     BEGINS,
@@ -74,44 +75,6 @@ def open_words(drawing: Drawing, ids: tuple[str, ...]) -> list[Said]:
     if not found:
         raise Refusal("no_words", f"“{items[0].name}” says nothing. Choose words.", items[0].id)
     return found
-
-
-def check_words(words: Words) -> None:
-    """Refuses words that no drawing may hold.
-
-    Raises:
-        Refusal: as `check_lettering`; `bad_type`.
-
-    """
-    check_lettering(words.lettering)
-    if abs(words.place.determinant) <= NO_LENGTH:
-        raise Refusal("bad_type", "Words have no place. Nothing was changed.", words.id)
-    _check_radius(words)
-
-
-def check_along(edge: Lettered) -> None:
-    """Refuses words along a line that no drawing may hold.
-
-    Raises:
-        Refusal: as `check_lettering`; `bad_type`.
-
-    """
-    check_lettering(edge.lettering)
-    if not 0.0 <= edge.start <= 1.0:
-        raise Refusal(
-            "bad_type", "Words begin from 0 % to 100 % along their line. Nothing was changed."
-        )
-
-
-def _check_radius(words: Words) -> None:
-    least = TIGHTEST * words.lettering.size
-    if words.radius is not None and abs(words.radius) < least:
-        raise Refusal(
-            "bad_type",
-            "That arc is tighter than the letters are large. Nothing was changed; give it a larger "
-            "radius, or make the letters smaller.",
-            words.id,
-        )
 
 
 def name_of(text: str) -> str:
@@ -260,7 +223,7 @@ def _bent(item: Said, value: float) -> Said | None:
     if not isinstance(item, Words):
         return None
     bent = replace(item, radius=value)
-    _check_radius(bent)
+    check_radius(bent)
     return bent
 
 

@@ -1,14 +1,13 @@
 """What is asked of every new item: its id, its name, its style."""
 
 import itertools
-from collections.abc import Container, Iterable, Mapping
-from dataclasses import replace
+from collections.abc import Container, Iterable
 
 from buildup.drawing.checks import (
     MOST_ANCHORS,
     check_name,
 )
-from buildup.drawing.model import Assembly, Contour, Drawing, FormSide, Item
+from buildup.drawing.model import Contour, Drawing
 from buildup.errors import Refusal
 
 
@@ -30,19 +29,6 @@ def free_id(taken: Container[str], item_id: str) -> str:
     """An id that is free, for what comes of an item: the item's own with a number."""
     numbers = itertools.count(1)
     return next(i for n in numbers if (i := f"{item_id[:32]}-{n}") not in taken)
-
-
-def under_new_ids(item: Item, ids: Mapping[str, str]) -> Item:
-    """An item under the id of its copy; what an assembly says of its parts is said of theirs."""
-    copy = replace(item, id=ids[item.id])
-    if not isinstance(copy, Assembly):
-        return copy
-
-    def side(old: FormSide) -> FormSide:
-        return replace(old, part=ids.get(old.part, old.part))
-
-    corners = (replace(c, sides=(side(c.sides[0]), side(c.sides[1]))) for c in copy.corners)
-    return replace(copy, corners=tuple(corners))
 
 
 def check_contours(name: str, contours: Iterable[Contour]) -> None:

@@ -22,7 +22,6 @@ from buildup.edits.assemblies import style_of
 from buildup.edits.becoming import Making
 from buildup.edits.change import Delta, row_of
 from buildup.edits.command import Command
-from buildup.edits.edging import check_grown
 from buildup.edits.leaving import left_of
 from buildup.edits.newitems import check_contours
 from buildup.edits.taking import open_items, open_painted, several
@@ -30,6 +29,7 @@ from buildup.edits.welds import as_outline
 from buildup.errors import Refusal
 from buildup.forms.contours import form_of, grown_item
 from buildup.forms.paintings import grows
+from buildup.forms.sounditems import check_grown
 from buildup.forms.strokeforms import stroke_form
 
 Contours = tuple[Contour, ...]

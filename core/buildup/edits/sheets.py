@@ -3,31 +3,14 @@
 from dataclasses import dataclass, replace
 from typing import ClassVar, Literal
 
-from buildup.drawing.checks import check_colour, check_sheet_size
 from buildup.drawing.model import Drawing
 from buildup.drawing.sheet import Grid, Sheet
-from buildup.drawing.units import unit_of
+from buildup.drawing.soundsheet import check_grid, check_sheet
 from buildup.edits.change import Delta
 from buildup.edits.command import Command
 from buildup.edits.taking import placed_in
-from buildup.errors import Refusal
 from buildup.geometry.transforms import stretch
 from buildup.shapes.placement import Way, moved_item
-
-FINEST_GRID = 0.1
-MOST_PARTS = 20
-
-
-def checked_sheet(sheet: Sheet) -> Sheet:
-    """The sheet, if its size, unit and colour are sound.
-
-    Raises:
-        Refusal: `bad_sheet`, `bad_number`, `bad_unit` or `bad_colour`.
-    """
-    check_sheet_size(sheet.width, sheet.height)
-    unit_of(sheet.unit)
-    check_colour(sheet.colour)
-    return sheet
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -53,7 +36,7 @@ class SetSheet(Command):
         old = drawing.sheet
         width = old.width if self.width is None else self.width
         height = old.height if self.height is None else self.height
-        sheet = checked_sheet(replace(old, width=width, height=height, unit=self.unit or old.unit))
+        sheet = check_sheet(replace(old, width=width, height=height, unit=self.unit or old.unit))
         if not self.scale_items:
             return Delta(sheet=sheet)
         factor = min(width / old.width, height / old.height)
@@ -85,7 +68,7 @@ class SetSheetColour(Command):
         return "Change sheet colour"
 
     def delta(self, drawing: Drawing) -> Delta:
-        return Delta(sheet=checked_sheet(replace(drawing.sheet, colour=self.colour)))
+        return Delta(sheet=check_sheet(replace(drawing.sheet, colour=self.colour)))
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -101,10 +84,5 @@ class SetGrid(Command):
         return "Change grid"
 
     def delta(self, drawing: Drawing) -> Delta:
-        if not FINEST_GRID <= self.grid.step <= 36_000 or not 1 <= self.grid.parts <= MOST_PARTS:
-            raise Refusal(
-                "bad_grid",
-                f"A grid needs lines at least {FINEST_GRID} px apart and from 1 to {MOST_PARTS} "
-                "parts. The old grid was kept.",
-            )
+        check_grid(self.grid)
         return Delta(sheet=replace(drawing.sheet, grid=self.grid))

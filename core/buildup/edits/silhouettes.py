@@ -6,6 +6,7 @@ from typing import Literal
 from buildup.drawing.model import Contour, Drawing
 from buildup.drawing.settling import settled_on
 from buildup.drawing.sheet import Silhouette
+from buildup.drawing.soundsheet import check_silhouette
 from buildup.drawing.units import told
 from buildup.edits.change import Delta
 from buildup.edits.command import AnchorRef, Command
@@ -17,8 +18,6 @@ from buildup.geometry.tolerances import SAME_PLACE
 
 PAIRS_AN_ANCHOR = 500
 """What an anchor that is settled counts for those who wait."""
-MOST_POINTS = 30_000
-"""Control points of a silhouette."""
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -39,13 +38,7 @@ class SetSilhouette(Command):
         old = underlay_of(drawing, self.underlay)
         form = self.silhouette
         if form is not None:
-            count = sum(map(len, form.paths))
-            sound = form.paths and all(len(p) >= 6 and len(p) % 3 == 0 for p in form.paths)
-            if not sound or count > MOST_POINTS or not 0.0 < form.pixel <= 1.0:
-                raise Refusal(
-                    "bad_silhouette",
-                    "That is no form of a picture. The old one was kept; click into it again.",
-                )
+            check_silhouette(form)
         new = replace(old, silhouette=form)
         every = tuple(new if u.id == old.id else u for u in drawing.sheet.underlays)
         return Delta(sheet=replace(drawing.sheet, underlays=every))

@@ -8,7 +8,8 @@ from buildup.drawing.checks import check_colour, check_id, check_name
 from buildup.drawing.items import Items
 from buildup.drawing.model import Drawing, Item, Painted, Symmetry, finish_of, with_finish
 from buildup.drawing.paint import Colour, Style, Swatched, hex_of
-from buildup.drawing.sheet import KeptStyle, Sheet, Swatch
+from buildup.drawing.sheet import KeptStyle, NamedColour, Sheet, Swatch
+from buildup.drawing.soundsheet import MOST_STYLES, MOST_SWATCHES
 from buildup.edits.change import Delta
 from buildup.edits.command import Command
 from buildup.edits.styling import styled
@@ -16,18 +17,7 @@ from buildup.edits.taking import open_painted
 from buildup.errors import Refusal
 from buildup.forms.contours import boxed_style
 
-MOST_SWATCHES = 256
-MOST_STYLES = 64
 Inking = Callable[[Colour], Colour]
-
-
-@dataclass(frozen=True, slots=True, kw_only=True)
-class NamedColour:
-    """A colour and what it is called."""
-
-    name: str
-    colour: str
-    """`#RRGGBB`."""
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)

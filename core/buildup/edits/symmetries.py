@@ -3,7 +3,6 @@
 from dataclasses import dataclass, field, replace
 from typing import ClassVar, Literal, Self
 
-from buildup.drawing.codec import wrong
 from buildup.drawing.model import Drawing, Keeps, Layer, Pattern, Symmetry
 from buildup.drawing.paint import Style, laid
 from buildup.drawing.soundpaint import check_style
@@ -15,22 +14,12 @@ from buildup.edits.mirroring import on_the_line
 from buildup.edits.newitems import check_new
 from buildup.edits.taking import open_items
 from buildup.errors import Refusal
-from buildup.forms.axes import Axis, axis_of, check_count, dragged, pegs, settled, with_axis
+from buildup.forms.axes import Axis, axis_of, dragged, pegs, settled, with_axis
 from buildup.forms.contours import item_box
 from buildup.forms.draftpegs import CopyPeg
 from buildup.geometry.boxes import Box
-from buildup.geometry.tolerances import FARTHEST
 
 LABELS = {"mirror": "Mirror", "wheel": "Wheel", "kaleidoscope": "Kaleidoscope"}
-
-
-def check_symmetry(item: Symmetry) -> None:
-    """Refuses a symmetry that came from outside and that no command would make."""
-    check_count(item.count)
-    if item.second is not None:
-        check_style(item.second)
-    if not 0.0 < item.span <= FARTHEST:
-        raise wrong("A symmetry has a line of no length.", item.id)
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)

@@ -6,6 +6,7 @@ from typing import Literal
 from buildup.drawing.checks import check_id, check_name
 from buildup.drawing.model import Drawing
 from buildup.drawing.sheet import Underlay
+from buildup.drawing.soundsheet import MOST_UNDERLAYS, check_underlay
 from buildup.edits.change import Delta
 from buildup.edits.command import Command, Point
 from buildup.errors import Refusal
@@ -13,7 +14,6 @@ from buildup.forms.silhouettes import underlay_of
 from buildup.geometry.angles import degrees_of
 from buildup.geometry.tolerances import NO_LENGTH
 
-MOST_UNDERLAYS = 12
 MARGIN = 0.9
 """A placed picture fills at most this share of the sheet."""
 
@@ -122,13 +122,7 @@ class SetUnderlay(Command):
 
     def delta(self, drawing: Drawing) -> Delta:
         old, new = underlay_of(drawing, self.underlay.id), self.underlay
-        check_name(new.name)
-        if min(new.width, new.height) < 1.0 or not 0.0 <= new.strength <= 1.0:
-            raise Refusal(
-                "bad_underlay",
-                "An underlay is at least 1 px wide and high, its strength from 0 to 100 %. "
-                "The old values were kept.",
-            )
+        check_underlay(new)
         return _swapped(drawing, replace(new, picture=old.picture))
 
 

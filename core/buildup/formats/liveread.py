@@ -6,9 +6,9 @@ from typing import Any
 from buildup.drawing.codec import read_item, read_kept, wrong
 from buildup.drawing.model import Drawing, Holder, Layer
 from buildup.drawing.sheet import Sheet
+from buildup.drawing.soundsheet import check_sheet
 from buildup.drawing.tree import ROOT, Tree
-from buildup.edits.pasting import sound_clip
-from buildup.edits.sheets import checked_sheet
+from buildup.forms.sounditems import check_item, sound_clip
 
 NAMESPACE = "urn:build-up-curve:drawing"
 LIVE_FORM = 1
@@ -25,7 +25,7 @@ def read_live(text: str) -> Drawing:
         told: Any = json.loads(text)
         if told["live"] != LIVE_FORM:
             raise wrong("This was sent out by a later form of the program.", "live")
-        sheet = checked_sheet(read_kept(Sheet, told["sheet"]))
+        sheet = check_sheet(read_kept(Sheet, told["sheet"]))
         layers = [read_item(i) for i in told["layers"]]
         held = {str(k): [str(i) for i in ids] for k, ids in told["held"].items()}
         clip = None if told["clip"] is None else sound_clip(str(told["clip"]))
@@ -36,6 +36,8 @@ def read_live(text: str) -> Drawing:
     plain = all(isinstance(layer, Layer) for layer in layers)
     if not layers or not plain or sorted(every) != sorted(tops) or set(held) != _ids(layers):
         raise wrong("The drawing in that file does not hang together.", "live")
+    for layer in layers:
+        check_item(layer)
     items = () if clip is None else clip.items
     pairs = [(layer.id, ROOT) for layer in layers]
     pairs += [(i, layer) for layer, ids in held.items() for i in ids]

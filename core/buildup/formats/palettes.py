@@ -13,8 +13,8 @@ from typing import Any, Literal
 from buildup.drawing.checks import LONGEST_NAME
 from buildup.drawing.colours import of_parts
 from buildup.drawing.colourspaces import of_oklch, oklch_of
-from buildup.drawing.sheet import Swatch
-from buildup.edits.swatches import MOST_SWATCHES, NamedColour
+from buildup.drawing.sheet import NamedColour, Swatch
+from buildup.drawing.soundsheet import MOST_SWATCHES
 from buildup.errors import Refusal
 from buildup.formats.colours import read_colour
 from buildup.formats.svgcss import without_comments

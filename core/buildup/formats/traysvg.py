@@ -5,10 +5,10 @@ from xml.sax.saxutils import escape, quoteattr
 
 from buildup.drawing.checks import NO_TEXT
 from buildup.drawing.clips import Clip
-from buildup.edits.pasting import laid_out
 from buildup.formats.clipsvg import metadata, told_view
 from buildup.formats.svg import drawn_lines
 from buildup.formats.symbolids import symbol_id
+from buildup.forms.layingout import laid_out
 from buildup.geometry.transforms import Affine
 from buildup.shapes.placement import Way
 

@@ -4,7 +4,7 @@ from buildup.drawing.checks import check_name
 from buildup.drawing.codec import read_kept, write
 from buildup.drawing.model import Drawing as Value
 from buildup.drawing.sheet import Sheet
-from buildup.edits.sheets import checked_sheet
+from buildup.drawing.soundsheet import check_sheet
 from django.utils import timezone
 
 from studio.actions.turns import in_turn
@@ -21,7 +21,7 @@ def make(user_id: int, *, name: str, sheet: Sheet) -> Drawing:
         Refusal: a name or a sheet that cannot be used.
     """
     check_name(name)
-    begin = Value(checked_sheet(sheet))
+    begin = Value(check_sheet(sheet))
     row = Drawing.objects.create(owner_id=user_id, name=name.strip(), sheet=write(begin.sheet))
     write_items(row, begin)
     return row

@@ -8,9 +8,9 @@ from buildup.drawing.clips import Clip
 from buildup.drawing.codec import write
 from buildup.drawing.model import Drawing as Value
 from buildup.drawing.sheet import Sheet
-from buildup.edits.pasting import sound_clip
-from buildup.edits.sheets import checked_sheet
+from buildup.drawing.soundsheet import check_sheet
 from buildup.formats.incoming import Incoming, left_out_of
+from buildup.forms.sounditems import sound_clip
 
 from studio.actions.turns import in_turn
 from studio.models import Drawing
@@ -75,7 +75,7 @@ def _sheet(found: Incoming) -> Sheet:
     width, height = (
         min(max(side, SHORTEST_SHEET), LONGEST_SHEET) for side in (found.size.real, found.size.imag)
     )
-    return checked_sheet(Sheet(width, height, found.unit))
+    return check_sheet(Sheet(width, height, found.unit))
 
 
 @in_turn

@@ -23,7 +23,7 @@ from buildup.drawing.paint import (
     Style,
     Swatched,
 )
-from buildup.drawing.sheet import Sheet
+from buildup.drawing.sheet import NamedColour, Sheet
 from buildup.edits.assemblies import Assemble
 from buildup.edits.command import Command
 from buildup.edits.containers import AddLayer, GroupItems
@@ -33,7 +33,7 @@ from buildup.edits.outlining import OffsetItems
 from buildup.edits.shaping import DrawShape
 from buildup.edits.stack import RenameItem
 from buildup.edits.styling import SetEffects, SetFill, SetStroke, SetStrokeWidth
-from buildup.edits.swatches import AddSwatches, NamedColour
+from buildup.edits.swatches import AddSwatches
 from buildup.edits.symmetries import MakeSymmetry
 from buildup.forms.axes import Axis
 from buildup.geometry.transforms import Affine

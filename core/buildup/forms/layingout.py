@@ -1,0 +1,27 @@
+"""The items of a clip elsewhere: under other ids, after they have taken a way."""
+
+from collections.abc import Mapping
+from dataclasses import replace
+
+from buildup.drawing.clips import Clip
+from buildup.drawing.model import Assembly, FormSide, Item
+from buildup.shapes.placement import PLACED, Way, moved_item
+
+
+def laid_out(clip: Clip, ids: Mapping[str, str], way: Way) -> tuple[Item, ...]:
+    """The items of a clip under new ids, after they have taken a way."""
+    there = (moved_item(i, way) if isinstance(i, PLACED) else i for i in clip.items)
+    return tuple(under_new_ids(i, ids) for i in there)
+
+
+def under_new_ids(item: Item, ids: Mapping[str, str]) -> Item:
+    """An item under the id of its copy; what an assembly says of its parts is said of theirs."""
+    copy = replace(item, id=ids[item.id])
+    if not isinstance(copy, Assembly):
+        return copy
+
+    def side(old: FormSide) -> FormSide:
+        return replace(old, part=ids.get(old.part, old.part))
+
+    corners = (replace(c, sides=(side(c.sides[0]), side(c.sides[1]))) for c in copy.corners)
+    return replace(copy, corners=tuple(corners))
