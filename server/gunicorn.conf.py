@@ -9,3 +9,10 @@ control_socket_disable = True
 limit_request_line = 4094
 limit_request_fields = 60
 limit_request_field_size = 8190
+
+
+def post_worker_init(worker: object) -> None:
+    """Begin to load what reads files, so that the first of them need not wait."""
+    from studio.sandbox import pool  # noqa: PLC0415 (there are no settings before)
+
+    pool.start()

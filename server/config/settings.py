@@ -94,6 +94,10 @@ CACHES = {
     }
 }
 """What processes on this machine tell each other; nothing in it is missed when it goes."""
+SANDBOX = Path(os.environ.get("SANDBOX_DIR", str(ROOT / ".local" / "sandbox")))
+"""Where those that read strangers' files take their places; the same for all processes."""
+SANDBOX_PLACES = int(os.environ.get("SANDBOX_PLACES", "2"))
+"""How many files are read at a time on this machine; each may take up to 2 GB."""
 CUTTER = ("127.0.0.1", int(os.environ.get("CUTTER_PORT", "8480")))
 """Where the cutting table listens; it is a device on this machine."""
 DEFAULT_AUTO_FIELD = "django.db.models.BigAutoField"

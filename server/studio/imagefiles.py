@@ -9,22 +9,12 @@ from dataclasses import dataclass
 from buildup.errors import Refusal
 from PIL import Image, ImageOps, UnidentifiedImageError
 
-from studio.turnstile import Turnstile
-
 MOST_BYTES = 20 * 1024 * 1024
 MOST_PIXELS = 50_000_000
 LONGEST_SIDE = 30_000
 """Pixels: what common formats hold (WebP 16,383, JPEG 65,535) and what is quickly unpacked."""
-PATIENCE = 1.0
-"""Seconds a picture waits for its turn before its sender is asked to come again."""
 KINDS = {"PNG": "image/png", "JPEG": "image/jpeg", "WEBP": "image/webp"}
 Image.MAX_IMAGE_PIXELS = MOST_PIXELS
-
-_at_work = Turnstile(
-    patience=PATIENCE,
-    sentence="Other pictures are being read at this moment. It is tried again.",
-)
-"""One at a time in a process: 50 megapixels take half a gigabyte while they are written anew."""
 
 
 @dataclass(frozen=True)
@@ -66,8 +56,7 @@ def checked(data: bytes) -> Checked:
         raise _refusal("picture_too_large", "That picture is far too large.") from None
     except OSError:
         raise _refusal("broken_picture", "That picture breaks off or is damaged.") from None
-    with _at_work.one():
-        return _written(picture)
+    return _written(picture)
 
 
 def _upright(picture: Image.Image) -> Image.Image:

@@ -358,7 +358,7 @@ class SilhouetteIn(Schema):
     """Places of a picture around which a form of their colour is looked for."""
 
     underlay: str
-    places: list[tuple[float, float]] = Field(min_length=1, max_length=100)
+    places: list[tuple[float, float]] = Field(min_length=1, max_length=24)
     """On the sheet."""
     tolerance: float = Field(20.0, gt=0.0, le=200.0)
     """How far colours may be from that of a place (CIE 1976 ΔE)."""

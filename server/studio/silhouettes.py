@@ -7,10 +7,10 @@ is the edge (marching squares: Lorensen and Cline, SIGGRAPH 1987, as scikit-imag
 """
 
 from collections.abc import Sequence
-from dataclasses import dataclass
 
 import numpy as np
 from buildup.errors import Refusal
+from buildup.forms.silhouettes import Found
 from numpy.typing import NDArray
 from PIL import Image
 from scipy import ndimage
@@ -18,6 +18,8 @@ from skimage.color import rgb2lab
 from skimage.measure import find_contours
 
 MOST_PIXELS = 2_000_000
+SMALLER = 1_500
+"""Pixels a side, below which a JPEG is not unpacked smaller than it is."""
 """Pixels that are looked at; larger pictures are made smaller first."""
 SOFT = 4.0
 """Pixels from the edge at which a picture is what it is: no softer edges are expected."""
@@ -28,22 +30,6 @@ WHOLE = 0.995
 
 Floats = NDArray[np.float64]
 Mask = NDArray[np.bool_]
-
-
-@dataclass(frozen=True)
-class Found:
-    """A silhouette.
-
-    Args:
-        loops: closed rows of places, in parts of the picture's width and height.
-        colour: that of the place clicked last, as `#RRGGBB`.
-        pixel: the width of a pixel that was looked at, in parts of the picture's width.
-
-    """
-
-    loops: tuple[tuple[complex, ...], ...]
-    colour: str
-    pixel: float
 
 
 def silhouette(
@@ -96,6 +82,8 @@ def silhouette(
 
 def _flat(picture: Image.Image) -> Floats:
     """The picture's colours from 0 to 1, on white, not larger than is looked at."""
+    if picture.format == "JPEG":
+        picture.draft("RGB", (SMALLER, SMALLER))
     plain = picture.convert("RGBA")
     factor = (MOST_PIXELS / (plain.width * plain.height)) ** 0.5
     if factor < 1.0:

@@ -4,7 +4,7 @@ from collections import Counter
 from collections.abc import Iterable
 from dataclasses import dataclass
 
-from buildup.drawing.clips import Clip
+from buildup.drawing.clips import Clip, clip_of
 from buildup.drawing.model import Drawing
 
 
@@ -42,6 +42,12 @@ class Incoming:
         if not self.left:
             return ""
         return f"Left out: {', '.join(f'{kind} ({count})' for kind, count in self.left)}."
+
+
+def whole_clip(drawing: Drawing) -> Clip:
+    """All items of a drawing, without its layers; of an empty one none."""
+    every = [i for layer in drawing.tree.children() for i in drawing.tree.children(layer)]
+    return clip_of(drawing, every) if every else Clip((), ())
 
 
 def left_out_of(pages: Iterable[Incoming]) -> Counter[str]:

@@ -26,7 +26,7 @@ from buildup.drawing.model import (
 )
 from buildup.drawing.paint import PLAIN, Blend, Finish, Paint, Style
 from buildup.errors import Refusal
-from buildup.formats.incoming import Incoming
+from buildup.formats.incoming import Incoming, whole_clip
 from buildup.formats.liveread import NAMESPACE, read_live
 from buildup.formats.svgalong import laid, path_of
 from buildup.formats.svgclips import Clip as ClipForm
@@ -227,9 +227,7 @@ class _Document:
         live = next((e for e in self.root.below() if e.name == f"{NAMESPACE} drawing"), None)
         if live is not None:
             drawing = read_live(live.text)
-            every = [i for layer in drawing.tree.children() for i in drawing.tree.children(layer)]
-            clip = clip_of(drawing, every) if every else Clip((), ())
-            return replace(self.incoming(clip), live=drawing)
+            return replace(self.incoming(whole_clip(drawing)), live=drawing)
         self._walk(self.root, self._first, self.root.attributes)
         clip = self._found()
         if not clip.items:

@@ -1,6 +1,7 @@
 """The silhouette of a form in an underlay, as it lies on the sheet, and fitted from its places."""
 
 from collections.abc import Sequence
+from dataclasses import dataclass
 
 from buildup.drawing.model import Anchor, Contour, Drawing
 from buildup.drawing.sheet import Silhouette, Underlay
@@ -19,6 +20,22 @@ TURN = 0.7
 """Radians (40°): by less the edge of a form turns by the grain of its picture."""
 
 Path = tuple[Cubic, ...]
+
+
+@dataclass(frozen=True)
+class Found:
+    """A silhouette, as it was found in the pixels of a picture.
+
+    Args:
+        loops: closed rows of places, in parts of the picture's width and height.
+        colour: that of the place clicked last, as `#RRGGBB`.
+        pixel: the width of a pixel that was looked at, in parts of the picture's width.
+
+    """
+
+    loops: tuple[tuple[complex, ...], ...]
+    colour: str
+    pixel: float
 
 
 def underlay_of(drawing: Drawing, underlay_id: str) -> Underlay:

@@ -5,7 +5,8 @@ from django.db.models import Count, Sum
 from django.db.models.functions import Length
 
 from studio.actions.turns import in_turn
-from studio.lettering.facefile import SoundFace, sound_face
+from studio.lettering.facecheck import SoundFace
+from studio.lettering.facefile import sound_face
 from studio.models import Face
 
 MOST_FACES = 200

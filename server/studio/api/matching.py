@@ -1,23 +1,20 @@
 """What is read off a picture to trace, and how well an outline covers a form in it."""
 
-import io
-
 from buildup import host
 from buildup.drawing.checks import check_point
+from buildup.drawing.codec import read
 from buildup.edits.apply import foreseen
 from buildup.edits.change import updated
-from buildup.forms.silhouettes import fitted_silhouette, to_picture, underlay_of
+from buildup.forms.silhouettes import Found, fitted_silhouette, to_picture, underlay_of
 from buildup.geometry.patience import heard_by
 from buildup.view.matchmarks import MatchMark, match_mark
 from django.http import HttpRequest
 from ninja import Router
-from PIL import Image
 
 from studio import schema
 from studio.api.asking import value_now, whose
 from studio.finding import picture_of
-from studio.maincolours import main_colours
-from studio.silhouettes import silhouette
+from studio.sandbox import pool
 
 router = Router()
 
@@ -29,8 +26,14 @@ def find_form(request: HttpRequest, drawing: int, body: schema.SilhouetteIn) -> 
     underlay = underlay_of(value, body.underlay)
     row = picture_of(whose(request), underlay.picture)
     places = [to_picture(underlay, check_point(p)) for p in body.places]
-    picture = Image.open(io.BytesIO(bytes(row.bytes)))
-    found = silhouette(picture, places, tolerance=body.tolerance, holes=body.holes)
+    told, _ = pool.run(
+        "silhouette",
+        bytes(row.bytes),
+        places=[[p.real, p.imag] for p in places],
+        tolerance=body.tolerance,
+        holes=body.holes,
+    )
+    found = read(Found, told)
     form = fitted_silhouette(found.loops, pixel=found.pixel, ratio=row.height / row.width)
     return schema.FoundForm(silhouette=form, colour=found.colour)
 
@@ -40,7 +43,8 @@ def main_colours_of(request: HttpRequest, drawing: int, underlay: str) -> schema
     """The main colours of an underlay."""
     found = underlay_of(value_now(request, drawing)[1], underlay)
     row = picture_of(whose(request), found.picture)
-    return schema.MainColours(colours=main_colours(Image.open(io.BytesIO(bytes(row.bytes)))))
+    told, _ = pool.run("colours", bytes(row.bytes))
+    return schema.MainColours(colours=[str(c) for c in told])
 
 
 @router.post("/drawings/{drawing}/match", response=MatchMark)

@@ -3,6 +3,7 @@
 from buildup import host
 from buildup.cues.cuekinds import Meeting
 from buildup.drawing.checks import check_point
+from buildup.drawing.codec import read
 from buildup.edits.mending import TroubleSpots, trouble_spots
 from buildup.formats.clipsvg import clip_svg
 from buildup.formats.colourfacts import ColourFacts, colour_facts
@@ -10,10 +11,9 @@ from buildup.formats.palettes import (
     Harmony,
     Palette,
     harmonies,
-    read_palette,
     written_palette,
 )
-from buildup.formats.svgread import Reading, read_svg
+from buildup.formats.svgread import Reading
 from buildup.geometry.patience import heard_by
 from buildup.view.anchormarks import AnchorMark
 from buildup.view.balancemarks import BalanceMark, balance_mark
@@ -28,6 +28,7 @@ from ninja import Router
 from studio import cueindexes, schema
 from studio.api.asking import value_now, whose
 from studio.finding import found
+from studio.sandbox import pool
 
 router = Router()
 
@@ -146,7 +147,7 @@ def harmonies_of(request: HttpRequest, body: schema.ColourOnly) -> list[Harmony]
 @router.post("/palette", response=Palette)
 def palette(request: HttpRequest, body: schema.CopiedIn) -> Palette:
     """The colours of a file."""
-    return read_palette(body.text)
+    return read(Palette, pool.run("palette", body.text.encode("utf-8", "replace"))[0])
 
 
 @router.post("/drawings/{drawing}/written", response=schema.Copied)
@@ -159,7 +160,7 @@ def written(request: HttpRequest, drawing: int, body: schema.PaletteIn) -> schem
 @router.post("/copied", response=Reading)
 def copied(request: HttpRequest, body: schema.CopiedIn) -> Reading:
     """What was on the clipboard, as it can be pasted."""
-    return read_svg(body.text)
+    return read(Reading, pool.run("svg", body.text.encode("utf-8", "replace"))[0])
 
 
 @router.post("/drawings/{drawing}/near", response=list[schema.AnchorPlace])

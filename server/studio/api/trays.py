@@ -6,7 +6,6 @@ from buildup.drawing.clips import read_clip
 from buildup.errors import Refusal
 from buildup.formats.clipsvg import picture_of_clip
 from buildup.formats.gallery import picture
-from buildup.formats.svgread import read_each
 from buildup.formats.traysvg import tray_svg
 from buildup.forms.keptfacts import KeptFacts, KeptMeasures
 from buildup.geometry.patience import heard_by
@@ -21,6 +20,7 @@ from studio.actions import shelf as acts
 from studio.api.asking import whose
 from studio.keptoutline import KeptOutline
 from studio.models import ShelfEntry
+from studio.sandbox import pool
 
 FORMAT = "build-up-curve-shelf"
 VERSION = 2
@@ -275,12 +275,12 @@ def take_shelf(request: HttpRequest, body: ShelfFile) -> dict[str, int]:
 @router.post("/shelf-file.svg", response=TakenIn)
 def take_symbols(request: HttpRequest, body: SvgIn) -> dict[str, Any]:
     """Take in an SVG document; all of it or nothing."""
-    each = read_each(body.text)
+    told, _ = pool.run("symbols", body.text.encode("utf-8", "replace"))
     names: dict[str, int] = {}
     made = []
-    for name, clip in each.clips:
+    for name, clip in told["clips"]:
         plain = name or "Outline"
         names[plain] = names.get(plain, 0) + 1
         own = plain if names[plain] == 1 else f"{plain[:110]} {names[plain]}"
-        made.append(KeptOutline(body.tray, own, clip.text()))
-    return {"count": acts.take_in(whose(request), acts.TrayFile((), made)), "said": each.said}
+        made.append(KeptOutline(body.tray, own, clip))
+    return {"count": acts.take_in(whose(request), acts.TrayFile((), made)), "said": told["said"]}

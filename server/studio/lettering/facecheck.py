@@ -1,29 +1,93 @@
-"""A font file somebody brought, looked at in a process of its own that may use only so much.
+"""A font file somebody brought, looked at: whether it is one, and written anew as plain OpenType.
 
-It reads the file from its input and writes what was found to its output: a line of JSON, then the
-font as plain OpenType. A file that lies, or unpacks without an end, ends with this process.
+A file that lies, or unpacks without an end, is read where it can do no harm (`studio.sandbox`).
 """
 
+import hashlib
 import io
-import json
-import resource
-import sys
+from dataclasses import dataclass
+from pathlib import Path
 
+from buildup.drawing.checks import LONGEST_NAME, check_name
+from buildup.errors import Refusal
 from fontTools.ttLib import TTFont
 
-MOST_MEMORY = 1 << 30
-"""Bytes."""
-MOST_SECONDS = 15
-"""Of the processor."""
+from studio.lettering.typefaces import Typeface
+
+KINDS = {
+    b"\x00\x01\x00\x00": "TrueType",
+    b"true": "TrueType",
+    b"OTTO": "OpenType",
+    b"wOFF": "WOFF",
+    b"wOF2": "WOFF2",
+}
+"""What files of each kind begin with."""
 NEEDED = ("head", "hhea", "maxp", "hmtx", "cmap", "name")
 OUTLINES = ("glyf", "CFF ", "CFF2")
 UNWANTED = ("SVG ", "CBDT", "CBLC", "EBDT", "EBLC", "EBSC", "sbix", "COLR", "CPAL", "DSIG", "fpgm")
 """Tables of pictures, colours, signatures: letters are outlines here."""
 MOST_GLYPHS = 65_535
+MOST_BYTES = 32 * 1024 * 1024
+"""Of a font once it is unpacked; fonts of all of Chinese take some 20 MB."""
 
 
-def looked_at(data: bytes) -> tuple[dict[str, object], bytes]:
-    """What a font says of itself, and the font as plain OpenType.
+@dataclass(frozen=True)
+class SoundFace:
+    """A font that is what it says.
+
+    Args:
+        name: as it calls itself.
+        data: plain OpenType.
+    """
+
+    name: str
+    data: bytes
+
+    @property
+    def key(self) -> str:
+        """What drawings know it by; the same file has the same."""
+        return f"own-{hashlib.sha256(self.data).hexdigest()[:24]}"
+
+
+def not_a_font(why: str) -> Refusal:
+    """The refusal for a file that is no font, or a broken one."""
+    return Refusal(
+        "not_a_font",
+        f"That font cannot be used: {why}. Nothing was changed; choose a TTF, OTF, WOFF or WOFF2.",
+    )
+
+
+def font_in(data: bytes, *, file_name: str = "") -> SoundFace:
+    """The font in a file.
+
+    Raises:
+        Refusal: `not_a_font`.
+    """
+    if data[:4] == b"ttcf":
+        raise not_a_font("it is a collection of several fonts; bring them one by one")
+    if data[:4] not in KINDS:
+        raise not_a_font("it is no font file")
+    try:
+        told, font = _looked_at(data)
+    except ValueError as problem:
+        raise not_a_font(f"it is damaged ({problem})") from None
+    except (MemoryError, Refusal):
+        raise
+    except Exception:  # whatever the reader stumbles over
+        raise not_a_font("it is damaged (its tables cannot be read)") from None
+    if len(font) > MOST_BYTES:
+        raise not_a_font(f"it takes more than {MOST_BYTES >> 20} MB once it is unpacked")
+    if not any(c.isalnum() for c in told):
+        told = Path(file_name).stem or "A font without a name"
+    name = " ".join(told.split())[:LONGEST_NAME]
+    check_name(name)
+    if not Typeface(lambda: font).shows_something:
+        raise not_a_font("none of its glyphs can be drawn")
+    return SoundFace(name, font)
+
+
+def _looked_at(data: bytes) -> tuple[str, bytes]:
+    """What a font calls itself, and the font as plain OpenType.
 
     Raises:
         ValueError: with a word on what is wrong; whatever fontTools stumbles over.
@@ -52,21 +116,4 @@ def looked_at(data: bytes) -> tuple[dict[str, object], bytes]:
     font.flavor = None
     out = io.BytesIO()
     font.save(out, reorderTables=False)
-    return {"name": str(name), "glyphs": count}, out.getvalue()
-
-
-def main() -> None:
-    """Look at the font on the input."""
-    resource.setrlimit(resource.RLIMIT_AS, (MOST_MEMORY, MOST_MEMORY))
-    resource.setrlimit(resource.RLIMIT_CPU, (MOST_SECONDS, MOST_SECONDS))
-    try:
-        facts, font = looked_at(sys.stdin.buffer.read())
-    except ValueError as problem:
-        facts, font = {"wrong": str(problem)}, b""
-    except Exception:  # whatever the reader stumbles over
-        facts, font = {"wrong": "its tables cannot be read"}, b""
-    sys.stdout.buffer.write(json.dumps(facts).encode() + b"\n" + font)
-
-
-if __name__ == "__main__":
-    main()
+    return str(name), out.getvalue()

@@ -4,9 +4,12 @@ import unicodedata
 
 from buildup.drawing.lettering import Glyph, Shaped
 from buildup.drawing.soundlettering import check_text_length
+from buildup.errors import Refusal
 
 from studio.lettering.typefaces import Typeface
 
+MOST_FORMS = 4_000_000
+"""Characters of path data of all the glyphs of a text: a thousand of them have some 300 each."""
 UNSEEN = frozenset({"Cc", "Cf", "Mn", "Me", "Zs", "Zl", "Zp"})
 """Categories of characters that nobody misses where a face does not have them."""
 
@@ -21,9 +24,11 @@ def shaped(face: Typeface, text: str, *, kerning: bool, ligatures: bool) -> Shap
         ligatures: so do letters that grow together.
 
     Raises:
-        Refusal: `no_words`, `too_much` or `bad_text`.
+        Refusal: `no_words`, `too_much` or `bad_text`; `heavy_font` where its glyphs are not those
+            of letters.
     """
     check_text_length(text)
+    left = MOST_FORMS
     forms: dict[str, int] = {}
     known: dict[tuple[int, int], int | None] = {}
     lines: list[tuple[Glyph, ...]] = []
@@ -33,6 +38,13 @@ def shaped(face: Typeface, text: str, *, kerning: bool, ligatures: bool) -> Shap
             of = (g.part, g.glyph)
             if of not in known:
                 form = face.form(*of)
+                left -= len(form)
+                if left < 0:
+                    raise Refusal(
+                        "heavy_font",
+                        "The letters of that font have far more anchors than letters have. Nothing "
+                        "was changed; choose another font.",
+                    )
                 known[of] = forms.setdefault(form, len(forms)) if form else None
             row.append(Glyph(g.letters, known[of], g.wide, g.by))
         lines.append(tuple(row))

@@ -5,7 +5,7 @@ Sizes, colours and layers are taken over; text, hatches, dimensions and so on ar
 
 import io
 from collections import Counter
-from collections.abc import Iterator
+from collections.abc import Iterable, Iterator
 
 from buildup.drawing.clips import Clip
 from buildup.drawing.model import Contour, Group, Item, Outline
@@ -18,13 +18,15 @@ from buildup.forms.contours import moved_contours
 from buildup.geometry.boxes import Box
 from buildup.geometry.transforms import shift
 from ezdxf import colors, path
-from ezdxf.disassemble import recursive_decompose
 from ezdxf.document import Drawing as Document
+from ezdxf.entities.dxfentity import DXFEntity
 from ezdxf.entities.dxfgfx import DXFGraphic
+from ezdxf.entities.insert import Insert
 from ezdxf.enums import InsertUnits
 from ezdxf.lldxf.const import DXFError
 from ezdxf.math import Vec3
 from ezdxf.path import Curve3To, Curve4To
+from ezdxf.protocols import SupportsVirtualEntities, virtual_entities
 from ezdxf.recover import read as recovered
 from ezdxf.units import conversion_factor
 
@@ -33,13 +35,28 @@ HAIR = 0.25 * MM
 """The width of lines that say none."""
 WHITE = 7
 """The colour of a drafting table at night: black on paper (ACI)."""
+MOST_LOOKED_AT = 3 * MOST_ITEMS
+"""Entities of the sheet and of blocks, as often as those are inserted."""
+DEEPEST = 40
+"""Blocks in blocks."""
+STUMBLES = (
+    DXFError,
+    OSError,
+    ValueError,
+    TypeError,
+    LookupError,
+    AttributeError,
+    ArithmeticError,
+    RecursionError,
+)
+"""What the reader raises at files that are not what they say."""
 KINDS = frozenset(
     {"LINE", "ARC", "CIRCLE", "ELLIPSE", "LWPOLYLINE", "POLYLINE", "SPLINE", "HELIX", "SOLID"}
 )
 LEFT = {"TEXT": "text", "MTEXT": "text", "HATCH": "hatches", "POINT": "points", "IMAGE": "pictures"}
 
 
-def read_dxf(name: str, data: bytes) -> Incoming:
+def read_dxf(data: bytes) -> Incoming:
     """A DXF file, its upper left corner at that of the sheet.
 
     Raises:
@@ -51,7 +68,7 @@ def read_dxf(name: str, data: bytes) -> Incoming:
     layers: dict[str, list[Outline]] = {}
     anchors = 0
     try:
-        for number, entity in enumerate(recursive_decompose(document.modelspace())):
+        for number, entity in enumerate(_Blocks().lines(document.modelspace())):
             if number >= MOST_ITEMS:
                 raise _too_much("parts")
             if entity.dxftype() not in KINDS or not isinstance(entity, DXFGraphic):
@@ -69,7 +86,7 @@ def read_dxf(name: str, data: bytes) -> Incoming:
                     style=_style(document, entity),
                 )
                 layers.setdefault(entity.dxf.layer, []).append(outline)
-    except (DXFError, ValueError, TypeError, KeyError, IndexError, AttributeError, ArithmeticError):
+    except STUMBLES:
         raise _not_dxf() from None
     told = tuple(sorted(left.items()))
     if not layers:
@@ -79,12 +96,47 @@ def read_dxf(name: str, data: bytes) -> Incoming:
     return Incoming(clip=clip, size=size, unit="mm", name="", live=None, left=told)
 
 
+class _Blocks:
+    """Takes blocks apart, and counts what it looks at: an empty block draws nothing, but costs."""
+
+    def __init__(self) -> None:
+        self._left = MOST_LOOKED_AT
+
+    def lines(self, entities: Iterable[DXFEntity], depth: int = 0) -> Iterator[DXFEntity]:
+        """The entities that are no insertion, each where it is inserted.
+
+        Raises:
+            Refusal: `too_much`.
+        """
+        if depth > DEEPEST:
+            raise _too_much("blocks in each other")
+        for entity in entities:
+            self._spend(1)
+            if isinstance(entity, Insert) and entity.mcount > 1:
+                self._spend(entity.mcount)
+                yield from self.lines(entity.multi_insert(), depth + 1)
+            elif isinstance(entity, Insert):
+                block = entity.block()
+                self._spend(0 if block is None else len(block))
+                yield from entity.attribs
+                yield from self.lines(virtual_entities(entity), depth + 1)
+            elif isinstance(entity, SupportsVirtualEntities):
+                yield from self.lines(virtual_entities(entity), depth + 1)
+            else:
+                yield entity
+
+    def _spend(self, count: int) -> None:
+        self._left -= count
+        if self._left < 0:
+            raise _too_much("parts")
+
+
 def _document(data: bytes) -> Document:
     if b"SECTION" not in data:
         raise _not_dxf()
     try:
         document, _ = recovered(io.BytesIO(data), errors="ignore")
-    except (DXFError, OSError, ValueError, TypeError, KeyError, IndexError, AttributeError):
+    except STUMBLES:
         raise _not_dxf() from None
     return document
 

@@ -9,11 +9,10 @@ from buildup.drawing.pathreader import read_path
 from buildup.errors import Refusal
 from buildup.formats.incoming import Incoming
 from buildup.formats.svgread import MOST_READ
-from buildup.formats.svgtext import Say
 from buildup.forms.contours import moved_contours
 from buildup.geometry.transforms import Affine
 
-from studio.lettering.facefile import sound_face
+from studio.lettering.facecheck import font_in
 from studio.lettering.typefaces import Typeface
 
 MOST_GLYPHS = 400
@@ -26,23 +25,23 @@ IN_A_ROW = 20
 INK = Style(fill="#1B2924", strokes=())
 
 
-def read_font(name: str, data: bytes, _say: Say) -> Incoming:
+def read_font(name: str, data: bytes) -> Incoming:
     """The glyphs of a font, in the order of their characters.
 
     Raises:
-        Refusal: as `sound_face`; `nothing_drawn`.
+        Refusal: as `font_in`; `nothing_drawn`.
     """
-    sound = sound_face(data, file_name=name)
+    sound = font_in(data, file_name=name)
     face = Typeface(lambda: sound.data)
     items: list[Item] = []
     more = anchors = 0
     for code in face.characters():
+        if len(items) >= MOST_GLYPHS or anchors > MOST_READ:
+            more += 1
+            continue
         contours = read_path(face.form(0, face.glyph(code)))
         anchors += sum(len(c.anchors) for c in contours)
         if not contours:
-            continue
-        if len(items) >= MOST_GLYPHS or anchors > MOST_READ:
-            more += 1
             continue
         row, column = divmod(len(items), IN_A_ROW)
         cell, scale = EM * CELL, EM / face.em

@@ -22,12 +22,12 @@ from buildup.geometry.boxes import Box
 from buildup.geometry.transforms import Affine
 from buildup.shapes.placement import Way, moved_item
 
-from studio.turnstile import PDFIUM
-
 PX = 96.0 / 72.0
 """Sheet units in a point."""
 DEEPEST = 20
 """Forms in forms."""
+MOST_LOOKED_AT = 5 * MOST_ITEMS
+"""Objects of all pages and of the forms on them, as often as they are used."""
 MOST_PAGES = 50
 CLOSE = 0.5
 """Units of the page within which a clip path holds all of something."""
@@ -38,22 +38,21 @@ LEFT = {
 }
 
 
-def read_pdf(_name: str, data: bytes) -> Incoming:
+def read_pdf(data: bytes) -> Incoming:
     """The pages of a PDF on which something is drawn, the first with those after it.
 
     Raises:
-        Refusal: `not_pdf`, `too_much`, `nothing_drawn`, `busy`.
+        Refusal: `not_pdf`, `too_much`, `nothing_drawn`.
     """
-    with PDFIUM.one():
-        try:
-            with closing(pypdfium2.PdfDocument(data)) as document:
-                pages, count = _pages(document), len(document)
-        except (pypdfium2.PdfiumError, IndexError):
-            raise Refusal(
-                "not_pdf",
-                "That PDF breaks off, is locked by a password, or has no page. Nothing was "
-                "changed; have it written again.",
-            ) from None
+    try:
+        with closing(pypdfium2.PdfDocument(data)) as document:
+            pages, count = _pages(document), len(document)
+    except (pypdfium2.PdfiumError, IndexError):
+        raise Refusal(
+            "not_pdf",
+            "That PDF breaks off, is locked by a password, or has no page. Nothing was "
+            "changed; have it written again.",
+        ) from None
     drawn = [p for p in pages if p.clip.items]
     blank = [p for p in pages if not p.clip.items]
     first, *further = drawn or blank
@@ -66,6 +65,13 @@ def read_pdf(_name: str, data: bytes) -> Incoming:
             "nothing_drawn", f"There is no path in the PDF. {found.said} Nothing was changed."
         )
     return found
+
+
+def _too_much() -> Refusal:
+    return Refusal(
+        "too_much",
+        "The PDF has more than can be taken in at once. Nothing was changed; take it in by parts.",
+    )
 
 
 def _told(left: Counter[str]) -> tuple[tuple[str, int], ...]:
@@ -93,7 +99,7 @@ class _Reading:
     """What was read of a page so far, and how much of all of them."""
 
     def __init__(self) -> None:
-        self._count = self._anchors = 0
+        self._count = self._anchors = self._looked = 0
         self._begin()
 
     def _begin(self) -> None:
@@ -111,6 +117,9 @@ class _Reading:
     def objects(self, objects: "Iterator[pdfium.FPDF_PAGEOBJECT]", by: Affine, depth: int) -> None:
         """Objects of a page or of a form, laid on the sheet by a map."""
         for thing in objects:
+            self._looked += 1
+            if self._looked > MOST_LOOKED_AT:
+                raise _too_much()
             kind = pdfium.FPDFPageObj_GetType(thing)
             there = by.after(_matrix(thing))
             if kind == pdfium.FPDF_PAGEOBJ_FORM and depth < DEEPEST:
@@ -134,11 +143,7 @@ class _Reading:
         self._anchors += sum(len(c.anchors) for c in contours)
         self._count += 1
         if self._count > MOST_ITEMS or self._anchors > MOST_READ:
-            raise Refusal(
-                "too_much",
-                "The PDF has more than can be taken in at once. Nothing was changed; take it in "
-                "by parts.",
-            )
+            raise _too_much()
         self.left += Counter({"clip paths": 1} if _is_cut(thing) else {})
         odd = mode.value == pdfium.FPDF_FILLMODE_ALTERNATE
         outline = Outline(

@@ -13,7 +13,6 @@ from django.contrib.auth import get_user_model
 from django.test import TestCase
 from PIL import Image
 
-from studio import imagefiles
 from studio.actions.drawings import make
 from studio.imagefiles import checked
 from studio.schema import Sheet
@@ -72,15 +71,6 @@ class CheckTest(unittest.TestCase):
         for problem in wrong:
             with mock.patch("studio.imagefiles.ImageOps.exif_transpose", side_effect=problem):
                 self.assertEqual(checked(encoded("JPEG")).mime, "image/jpeg")
-
-    def test_others_at_work_are_waited_for_a_moment_only(self):
-        with (
-            imagefiles._at_work.one(),
-            mock.patch.object(imagefiles._at_work, "_patience", 0.01),
-            self.assertRaises(Refusal) as caught,
-        ):
-            checked(encoded())
-        self.assertEqual(caught.exception.code, "busy")
 
     def test_what_is_not_a_sound_picture_is_refused(self):
         random.seed(1)

@@ -8,6 +8,9 @@ import { Newest } from "../core/newest";
 import { useBoard } from "./board";
 import { useToast } from "./toast";
 
+/** Clicked places that are looked around together; of more the last ones. */
+const MOST_PLACES = 24;
+
 interface Seeds {
   underlay: string;
   places: Point[];
@@ -47,7 +50,7 @@ export const useMatching = defineStore("matching", () => {
 
   function find(of: string, at: Point, besides: boolean): void {
     const before = besides && seeds.value?.underlay === of ? seeds.value.places : [];
-    seeds.value = { underlay: of, places: [...before, at] };
+    seeds.value = { underlay: of, places: [...before, at].slice(-MOST_PLACES) };
     look();
   }
 

@@ -13,6 +13,7 @@ from studio.demo.account import DEMO_NAME, DEMO_USER
 from studio.demo.hand import TEAL, Hand, pen
 from studio.demo.photograph import photograph
 from studio.demo.pieces import DRAWINGS
+from studio.imagefiles import checked
 from studio.models import Drawing
 
 
@@ -20,7 +21,7 @@ def trace(user_id: int) -> None:
     """A sheet set up for tracing: an underlay, a guide along its middle, a rosette begun."""
     hand = Hand("Body to trace", 420, 594)
     row = make(user_id, name=hand.name, sheet=hand.sheet)
-    kept = keep(row, photograph())
+    kept = keep(row, checked(photograph()))
     pixels = (kept.width, kept.height)
     middle = Guide(id="middle", x=hand.sheet.width / 2, y=0.0, angle=90.0)
     hand.commands.append(

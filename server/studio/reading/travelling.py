@@ -1,0 +1,49 @@
+"""What was read of a file, on its way from the child that read it to the server."""
+
+from typing import Any
+
+from buildup.drawing.clips import Clip
+from buildup.errors import Refusal
+from buildup.formats.incoming import Incoming, whole_clip
+from buildup.formats.liveread import read_live
+from buildup.formats.livesvg import live_text
+from buildup.forms.sounditems import sound_clip
+
+
+def written(found: Incoming) -> dict[str, Any]:
+    """What was read, as JSON values."""
+    return {
+        "clip": found.clip.text() if found.clip.items and found.live is None else None,
+        "size": [found.size.real, found.size.imag],
+        "unit": found.unit,
+        "name": found.name,
+        "live": None if found.live is None else live_text(found.live),
+        "left": [list(pair) for pair in found.left],
+        "further": [written(page) for page in found.further],
+    }
+
+
+def arrived(told: dict[str, Any]) -> Incoming:
+    """What came from the child; it is checked like anything from outside.
+
+    Raises:
+        Refusal: as `sound_clip` and `read_live`; `bad_data`.
+    """
+    try:
+        live = None if told["live"] is None else read_live(told["live"])
+        clip = Clip((), ())
+        if live is not None:
+            clip = whole_clip(live)
+        elif told["clip"] is not None:
+            clip = sound_clip(told["clip"])
+        return Incoming(
+            clip=clip,
+            size=complex(*told["size"]),
+            unit=str(told["unit"]),
+            name=str(told["name"]),
+            live=live,
+            left=tuple((str(kind), int(count)) for kind, count in told["left"]),
+            further=tuple(arrived(page) for page in told["further"]),
+        )
+    except (KeyError, TypeError, ValueError):
+        raise Refusal("bad_data", "That file cannot be read. Nothing was changed.") from None
