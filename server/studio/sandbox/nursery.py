@@ -27,6 +27,8 @@ def main() -> None:
 
     assert JOBS  # noqa: S101 (all of them are loaded before the first child)
     control = socket.socket(fileno=os.dup(0))
+    with open(os.devnull, "rb") as nothing:
+        os.dup2(nothing.fileno(), 0)
     try:
         confine.never_outside()
     except OSError as problem:

@@ -7,6 +7,7 @@ import socket
 import subprocess  # a process of its own is what bounds it
 import sys
 import threading
+from collections.abc import Mapping
 from pathlib import Path
 from typing import Any
 
@@ -120,19 +121,34 @@ def run(
     if place is None:
         raise Refusal("busy", BUSY)
     try:
-        link = _nursery.child(place)
+        link = _begun(job, words, data, place)
     finally:
         os.close(place)
     with link:
+        try:
+            return _heard(link, job, say)
+        except frames.BrokenOff:
+            _log.warning("reading (%s, %d bytes) was ended at its limits", job, len(data))
+            raise _too_much() from None
+
+
+def _begun(job: str, words: Mapping[str, Any], data: bytes, place: int) -> socket.socket:
+    """The socket to a child that has begun; where the nursery just died, to one of the next."""
+    for last in (False, True):
+        link = _nursery.child(place)
         try:
             link.settimeout(BEGINS)
             frames.send(link, {"job": job, "words": words}, data)
             frames.receive(link)
             link.settimeout(SILENT)
-            return _heard(link, job, say)
         except frames.BrokenOff:
-            _log.warning("reading (%s, %d bytes) was ended at its limits", job, len(data))
-            raise _too_much() from None
+            link.close()
+            if last:
+                _log.warning("reading (%s, %d bytes) did not begin", job, len(data))
+                raise _too_much() from None
+        else:
+            return link
+    raise AssertionError  # pragma: no cover
 
 
 def _heard(link: socket.socket, job: str, say: Say | None) -> tuple[Any, bytes]:
