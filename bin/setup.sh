@@ -77,6 +77,9 @@ set_up_python() {
     stamp python-requirements.txt "$want"  # the tests' packages include the server's
 }
 
+# The front end as it is shipped, or with doors for tests (BUILDUP_WEB=dist-doors, set by bin/test).
+WEB_FOLDER=${BUILDUP_WEB:-dist}
+
 web_state() {
     (cd web && find src public tools index.html vite.config.ts package-lock.json ../core/buildup -type f \
         ! -name '*.pyc' -print0 | sort -z | xargs -0 sha256sum | sha256sum | cut -c1-16)
@@ -90,23 +93,25 @@ build_web() {
         step "Installing the npm packages" npm npm --prefix web ci --no-audit --no-fund
         stamp npm "$lock"
     fi
-    step "Building the front end" build npm --prefix web run build
+    local how=build
+    [ "$WEB_FOLDER" = dist ] || how=build:doors
+    BUILDUP_BUILD=$1 step "Building the front end" build npm --prefix web run "$how"
 }
 
 # set_up_packages requirements.txt: those of Python, and meanwhile the front end.
 set_up_packages() {
     local state python
     state=$(web_state)
-    if stamped web "$state" && [ -f web/dist/index.html ]; then
+    if stamped "web-$WEB_FOLDER" "$state" && [ -f "web/$WEB_FOLDER/index.html" ]; then
         set_up_python "$1"
         return
     fi
     set_up_python "$1" &
     python=$!
-    build_web
+    build_web "$state"
     wait "$python" || exit 1
-    step "Compressing it" compress "$VENV/bin/python" -m whitenoise.compress -q --no-brotli web/dist/assets
-    stamp web "$state"
+    step "Compressing it" compress "$VENV/bin/python" -m whitenoise.compress -q --no-brotli "web/$WEB_FOLDER/assets"
+    stamp "web-$WEB_FOLDER" "$state"
 }
 
 set_up_secret() {

@@ -4,7 +4,7 @@ import { defineConfig } from "eslint/config";
 import ts from "typescript-eslint";
 
 export default defineConfig(
-  { ignores: ["dist", "src/api/schema.d.ts"] },
+  { ignores: ["dist", "dist-doors", "src/api/schema.d.ts"] },
   ts.configs.strict,
   ts.configs.stylistic,
   vue.configs["flat/recommended"],

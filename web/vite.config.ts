@@ -1,6 +1,6 @@
 import { execFileSync } from "node:child_process";
 import { createHash } from "node:crypto";
-import { copyFileSync, mkdirSync, readdirSync, readFileSync } from "node:fs";
+import { copyFileSync, mkdirSync, readdirSync, readFileSync, writeFileSync } from "node:fs";
 import vue from "@vitejs/plugin-vue";
 import { defineConfig, type Plugin } from "vite";
 import { sources } from "./tools/core.mjs";
@@ -17,6 +17,11 @@ const hash = createHash("sha256")
   .update(JSON.stringify([version, sources()]))
   .digest("hex");
 const snapshot = `assets/core-${hash.slice(0, 12)}.bin`;
+/** What the page and the server compare: a page that is older than its server is renewed. */
+const build = process.env["BUILDUP_BUILD"] ?? "";
+/** With `--mode doors` the page has doors for tests; it lies apart from what is shipped. */
+const mode = process.argv[process.argv.indexOf("--mode") + 1] === "doors" ? "doors" : "production";
+const dist = mode === "doors" ? "dist-doors" : "dist";
 
 /**
  * Ships Pyodide's own files with the application, and the memory of one that has the core imported,
@@ -26,9 +31,10 @@ const shipPyodide: Plugin = {
   name: "ship-pyodide",
   apply: "build",
   writeBundle() {
-    mkdirSync(`dist/${folder}`, { recursive: true });
-    for (const file of FILES) copyFileSync(`${PYODIDE}/${file}`, `dist/${folder}/${file}`);
-    execFileSync(process.execPath, ["tools/snapshot.mjs", `dist/${snapshot}`]);
+    mkdirSync(`${dist}/${folder}`, { recursive: true });
+    for (const file of FILES) copyFileSync(`${PYODIDE}/${file}`, `${dist}/${folder}/${file}`);
+    execFileSync(process.execPath, ["tools/snapshot.mjs", `${dist}/${snapshot}`]);
+    writeFileSync(`${dist}/build`, build);
   },
 };
 
@@ -37,11 +43,11 @@ const shipFaces: Plugin = {
   name: "ship-faces",
   apply: "build",
   writeBundle() {
-    mkdirSync("dist/faces", { recursive: true });
+    mkdirSync(`${dist}/faces`, { recursive: true });
     for (const family of readdirSync(FAMILIES)) {
       for (const file of readdirSync(`${FAMILIES}/${family}/files`)) {
         if (FACE.test(file))
-          copyFileSync(`${FAMILIES}/${family}/files/${file}`, `dist/faces/${file}`);
+          copyFileSync(`${FAMILIES}/${family}/files/${file}`, `${dist}/faces/${file}`);
       }
     }
   },
@@ -50,12 +56,13 @@ const shipFaces: Plugin = {
 export default defineConfig(({ command }) => ({
   plugins: [vue(), shipPyodide, shipFaces],
   define: {
+    __BUILD__: JSON.stringify(build),
     __PYODIDE__: JSON.stringify(`/${folder}/`),
     __SNAPSHOT__: JSON.stringify(command === "build" ? `/${snapshot}` : ""),
   },
   worker: { format: "es" },
   optimizeDeps: { exclude: ["pyodide"] },
   // Fonts as files: the policy of the page allows nothing inlined.
-  build: { target: "es2022", chunkSizeWarningLimit: 900, assetsInlineLimit: 0 },
+  build: { target: "es2022", chunkSizeWarningLimit: 900, assetsInlineLimit: 0, outDir: dist },
   server: { proxy: { "/api": "http://127.0.0.1:8000" } },
 }));

@@ -119,7 +119,10 @@ USE_TZ = True
 
 STATIC_URL = "/static/"
 STATICFILES_DIRS: list[Path] = []
-WEB = ROOT / "web" / "dist"
+WEB = ROOT / "web" / os.environ.get("BUILDUP_WEB", "dist")
+"""The front end as it was built; tests have one with doors for them."""
+BUILD = (WEB / "build").read_text() if (WEB / "build").exists() else ""
+"""Which build that is."""
 WHITENOISE_ROOT = WEB if WEB.exists() else None
 WHITENOISE_INDEX_FILE = False
 WHITENOISE_IMMUTABLE_FILE_TEST = r"^/assets/"

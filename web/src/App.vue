@@ -1,14 +1,30 @@
 <script setup lang="ts">
 import { watch } from "vue";
+import { useRouter } from "vue-router";
 import NoticeBar from "./board/NoticeBar.vue";
 import SignInAgain from "./board/SignInAgain.vue";
 import { usePerson } from "./stores/person";
+import { watchBuild } from "./newer";
 import { usePost } from "./stores/post";
+import { useToast } from "./stores/toast";
 import "./theme/night";
 
 const person = usePerson();
 const post = usePost();
 watch(() => person.id, post.start, { immediate: true });
+
+/** A page that is older than its server is renewed when one goes on to another screen. */
+const toast = useToast();
+const isOld = watchBuild({
+  waits: () => post.storing() || post.waiting.size > 0,
+  tell: (sentence, action) => toast.tell(sentence, action, true),
+  reload: () => window.location.reload(),
+});
+useRouter().beforeEach((to, from) => {
+  if (from.matched.length === 0 || !isOld()) return true;
+  window.location.assign(to.fullPath);
+  return false;
+});
 </script>
 
 <template>

@@ -5,7 +5,9 @@ import { createPinia } from "pinia";
 import PrimeVue from "primevue/config";
 import { createApp, type App as Application } from "vue";
 import App from "./App.vue";
+import { watchFaults } from "./faults";
 import { newRouter } from "./router";
+import { useToast } from "./stores/toast";
 import { preset } from "./theme/preset";
 
 function mounted(): Application {
@@ -13,6 +15,7 @@ function mounted(): Application {
     .use(createPinia())
     .use(newRouter())
     .use(PrimeVue, { theme: { preset, options: { darkModeSelector: ".night" } } });
+  watchFaults(app, (sentence, action) => useToast().tell(sentence, action, true));
   app.mount("#app");
   return app;
 }
@@ -20,7 +23,9 @@ function mounted(): Application {
 let app = mounted();
 
 /** For tests: all begins anew at the page's address, but what is loaded and the core stay. */
-window.addEventListener("begin-anew", () => {
-  app.unmount();
-  app = mounted();
-});
+if (import.meta.env.MODE === "doors") {
+  window.addEventListener("begin-anew", () => {
+    app.unmount();
+    app = mounted();
+  });
+}

@@ -21,6 +21,12 @@ export class Trouble extends Error {
 let signedOut: () => void = () => undefined;
 export const whenSignedOut = (act: () => void): void => void (signedOut = act);
 
+/** Called with the build of the program that the server has, as each answer says it. */
+let whichBuild: (build: string) => void = () => undefined;
+export const whenBuildIsKnown = (act: (build: string) => void): void => void (whichBuild = act);
+const BUILD = "X-Build";
+const NO_CONTENT = 204;
+
 /** Milliseconds after which a request that was not answered counts as lost. */
 const PATIENCE = 60_000;
 
@@ -53,18 +59,24 @@ async function request(
     throw away();
   }
   if (!response.ok) throw troubleOf(response.status, text);
-  if (text === "") return null;
+  const build = response.headers.get(BUILD);
+  if (build) whichBuild(build);
+  if (response.status === NO_CONTENT && text === "") return null;
   try {
-    return JSON.parse(text) as unknown;
+    return JSON.parse(text) as unknown; // nothing at all is no answer of ours
   } catch {
-    throw new Trouble(
-      "not_ours",
-      "Something between here and the server answered instead of it (a sign-in page of the " +
-        "network?). What you do waits here and goes out when the server is back.",
-      0,
-    );
+    throw notOurs();
   }
 }
+
+/** Something answered that is not our server, or said what our server does not say. */
+export const notOurs = (): Trouble =>
+  new Trouble(
+    "not_ours",
+    "Something between here and the server answered instead of it (a sign-in page of the " +
+      "network?). What you do waits here and goes out when the server is back.",
+    0,
+  );
 
 const away = (): Trouble =>
   new Trouble(

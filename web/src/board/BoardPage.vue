@@ -54,7 +54,7 @@ async function open(id: number): Promise<void> {
   try {
     if (!person.known) await person.load();
     await vocabulary.load();
-    await board.open(id);
+    if (!(await board.open(id))) return;
     waitsFor.value = "";
     const item = route.query["item"];
     if (typeof item === "string" && board.drawable(item)) board.select([item]);

@@ -5,6 +5,7 @@ import { useComparing } from "../stores/comparing";
 import { useCues } from "../stores/cues";
 import { useLooking } from "../stores/looking";
 import { useTools } from "../stores/tools";
+import { isTaken } from "./focus";
 
 export const HELD_KEYS: readonly (readonly [string, string])[] = [
   ["L", "loupe"],
@@ -34,8 +35,7 @@ export function useHeldKeys(): void {
   function down(event: KeyboardEvent): void {
     if (event.key === "Control") tools.borrow(true);
     if (event.key === "Alt") tools.alt = true;
-    const typing = (event.target as HTMLElement).closest("input, textarea, [role=dialog]");
-    if (typing || event.ctrlKey || event.metaKey || event.altKey || event.repeat) return;
+    if (isTaken(event) || event.ctrlKey || event.metaKey || event.altKey || event.repeat) return;
     if (hold(event.key.toLowerCase(), true)) event.preventDefault();
   }
   const up = (event: KeyboardEvent): void => {
@@ -45,6 +45,7 @@ export function useHeldKeys(): void {
   };
   function blur(): void {
     looking.letAllGo();
+    tools.alt = false;
     cues.letGo = false;
     tools.borrow(false);
     void board.lookBack(false);
@@ -60,5 +61,6 @@ export function useHeldKeys(): void {
     window.removeEventListener("keydown", down);
     window.removeEventListener("keyup", up);
     window.removeEventListener("blur", blur);
+    blur();
   });
 }

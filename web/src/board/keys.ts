@@ -12,6 +12,7 @@ import { useTroubles } from "../stores/troubles";
 import { useVocabulary } from "../stores/vocabulary";
 import { useView } from "../stores/view";
 import { ROWS } from "../tools/list";
+import { isTaken } from "./focus";
 import { useMakingSymmetry } from "./symmetry";
 
 export function useBoardKeys(showHelp: () => void): void {
@@ -102,9 +103,7 @@ export function useBoardKeys(showHelp: () => void): void {
   }
 
   function down(event: KeyboardEvent): void {
-    const target = event.target as HTMLElement;
-    if (target.closest("input, textarea, [role=dialog], [role=listbox], [role^=menu]")) return;
-    if (target instanceof HTMLButtonElement && ["Enter", " ", "Tab"].includes(event.key)) return;
+    if (isTaken(event)) return;
     const control = event.ctrlKey || event.metaKey;
     const dealt =
       forDraft(event) ||

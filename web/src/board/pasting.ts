@@ -1,6 +1,7 @@
 // The clipboard's keys: copy, cut and paste of items; pictures that are pasted become underlays.
 import { onBeforeUnmount, onMounted } from "vue";
 import { useClipboard } from "../stores/clipboard";
+import { isTyped } from "./focus";
 
 const SVG = "image/svg+xml";
 
@@ -9,23 +10,20 @@ export function useClipboardKeys(bring: (files: File[]) => void): void {
   /** Shift was held with the last V: what is pasted comes where it was. */
   let inPlace = false;
 
-  const typing = (event: Event): boolean =>
-    event.target instanceof HTMLElement &&
-    event.target.closest("input, textarea, [contenteditable], [role=dialog]") !== null;
   const selects = (): boolean => (window.getSelection()?.toString() ?? "") !== "";
 
   function copied(event: ClipboardEvent): void {
-    if (typing(event) || selects()) return;
+    if (isTyped(event) || selects()) return;
     event.preventDefault();
     void clipboard.copy();
   }
   function cut(event: ClipboardEvent): void {
-    if (typing(event)) return;
+    if (isTyped(event)) return;
     event.preventDefault();
     void clipboard.cut();
   }
   function pasted(event: ClipboardEvent): void {
-    if (typing(event)) return;
+    if (isTyped(event)) return;
     const data = event.clipboardData;
     const files = [...(data?.files ?? [])];
     const drawn = files.find((f) => f.type === SVG);

@@ -21,7 +21,14 @@ export function usePictures(): { bring(files: Iterable<File>): Promise<void> } {
   const tools = useTools();
 
   async function one(file: File): Promise<void> {
-    const facts = await sent(`/drawings/${board.id}/pictures`, file);
+    const drawing = board.id;
+    const facts = await sent(`/drawings/${drawing}/pictures`, file);
+    if (board.id !== drawing) {
+      toast.tell(
+        "The picture came after its drawing was left, so it was not placed. Choose it anew.",
+      );
+      return;
+    }
     const underlay = newId();
     tools.use("underlay");
     board.select([]);

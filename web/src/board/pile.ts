@@ -3,6 +3,7 @@
 import { onBeforeUnmount, onMounted, watch } from "vue";
 import { useChoosing } from "../stores/choosing";
 import { useTools } from "../stores/tools";
+import { isTaken } from "./focus";
 
 /** Milliseconds after which a key is held, and a pointer rests. */
 const HELD = 350;
@@ -17,7 +18,7 @@ export function usePileKey(): void {
 
   function down(event: KeyboardEvent): void {
     if (event.key.toLowerCase() !== "p" || event.ctrlKey || event.metaKey || event.altKey) return;
-    if ((event.target as HTMLElement).closest("input, textarea, [role=dialog]")) return;
+    if (isTaken(event)) return;
     const at = tools.pointer;
     if (event.repeat || !at || !PICKS.has(tools.active)) return;
     event.preventDefault();
@@ -55,5 +56,6 @@ export function usePileKey(): void {
     window.removeEventListener("keyup", up);
     window.removeEventListener("blur", letGo);
     window.clearTimeout(resting);
+    letGo();
   });
 }

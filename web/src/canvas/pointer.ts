@@ -1,6 +1,7 @@
 // Pointer events on the canvas: moving the sheet, zooming, and feeding the tool in the hand.
 import { computed, nextTick, onBeforeUnmount, onMounted, ref, type Ref } from "vue";
 import type { Point } from "../api/types";
+import { isTaken } from "../board/focus";
 import { useBoard } from "../stores/board";
 import { useTools } from "../stores/tools";
 import { useView } from "../stores/view";
@@ -53,7 +54,7 @@ export function useCanvasPointer(svg: Ref<SVGSVGElement | null>) {
     return element?.dataset["hit"] ? (JSON.parse(element.dataset["hit"]) as Hit) : null;
   };
   const trailOf = (event: MouseEvent): Point[] => {
-    const all = event instanceof PointerEvent ? event.getCoalescedEvents() : [];
+    const all = event instanceof PointerEvent ? (event.getCoalescedEvents?.() ?? []) : [];
     return (all.length > 0 ? all : [event]).map(placeOf);
   };
   /** Where the pointer is; in an image, where the original has that place. */
@@ -200,16 +201,19 @@ export function useCanvasPointer(svg: Ref<SVGSVGElement | null>) {
     else view.zoomAt(screenOf(event), ZOOM_STEP ** (-event.deltaY * unit));
   }
 
-  const typing = (event: KeyboardEvent): boolean =>
-    (event.target as Element).closest("input, textarea, button") !== null;
   const keyDown = (event: KeyboardEvent): void => {
-    if (event.code !== "Space" || typing(event)) return;
+    if (event.code !== "Space" || isTaken(event)) return;
     event.preventDefault();
     space.value = true;
   };
   const keyUp = (event: KeyboardEvent): void => {
     if (event.code === "Space") space.value = false;
   };
+  /** Keys that are let go elsewhere are not told here. */
+  function blur(): void {
+    space.value = false;
+    cancel();
+  }
   /** Esc in mid-drag puts everything back before the tool or the page hear of it. */
   const escape = (event: KeyboardEvent): void => {
     if (event.key !== "Escape" || pressed === null) return;
@@ -221,13 +225,15 @@ export function useCanvasPointer(svg: Ref<SVGSVGElement | null>) {
     window.addEventListener("keydown", escape, true);
     window.addEventListener("keydown", keyDown);
     window.addEventListener("keyup", keyUp);
-    window.addEventListener("blur", cancel);
+    window.addEventListener("blur", blur);
   });
   onBeforeUnmount(() => {
     window.removeEventListener("keydown", escape, true);
     window.removeEventListener("keydown", keyDown);
     window.removeEventListener("keyup", keyUp);
-    window.removeEventListener("blur", cancel);
+    window.removeEventListener("blur", blur);
+    window.clearInterval(scrolling);
+    tools.pressing = false;
   });
 
   const cursor = computed(() => {

@@ -29,9 +29,13 @@ import type {
 import type { Core, Looked } from "./door";
 import type { Question, Reply } from "./worker";
 
+/** Milliseconds that a question may take, once it is its turn; opening a large drawing more. */
 const PATIENCE = 10_000;
+const PATIENCE_TO_OPEN = 60_000;
 const REST = 2_000;
+/** Starts in a row; a worker that was well for so long does not count among them. */
 const MOST_STARTS = 5;
+const WELL = 600_000;
 
 /** The worker could not answer; the same may be asked elsewhere. */
 export class WorkerAway extends Error {}
@@ -39,7 +43,7 @@ export class WorkerAway extends Error {}
 interface Pending {
   resolve: (text: string) => void;
   reject: (problem: Error) => void;
-  timer: number;
+  patience: number;
 }
 
 export class BrowserCore implements Core {
@@ -51,19 +55,32 @@ export class BrowserCore implements Core {
   /** The items of the command that was asked about last. */
   private items: readonly string[] | null = null;
   private starts = 0;
+  private timer: number | undefined;
+  private readyAt = 0;
 
-  /** `welcome` is called each time a worker has started, with an empty desk. */
-  constructor(private readonly welcome: () => void) {}
+  /**
+   * `welcome` is called each time a worker has started, with an empty desk; `gone` once none is
+   * started any more.
+   */
+  constructor(
+    private readonly welcome: () => void,
+    private readonly gone: () => void,
+  ) {}
 
   start(): void {
-    if (this.worker || this.starts >= MOST_STARTS || typeof Worker === "undefined") return;
+    if (this.worker || this.starts > MOST_STARTS) return;
+    if (this.starts === MOST_STARTS || typeof Worker === "undefined") {
+      this.starts = MOST_STARTS + 1;
+      return this.gone();
+    }
     this.starts += 1;
     const began = performance.now();
     const worker = new Worker(new URL("./worker.ts", import.meta.url), { type: "module" });
     worker.onmessage = (event: MessageEvent<"ready" | { failed: string } | Reply>) => {
       if (event.data === "ready") {
         this.ready = true;
-        this.startedIn = performance.now() - began;
+        this.readyAt = performance.now();
+        this.startedIn = this.readyAt - began;
         this.welcome();
       } else if ("failed" in event.data) this.restart();
       else this.take(event.data);
@@ -76,12 +93,12 @@ export class BrowserCore implements Core {
   restart(): void {
     this.worker?.terminate();
     this.worker = this.items = null;
+    if (this.ready && performance.now() - this.readyAt > WELL) this.starts = 0;
     this.ready = false;
-    for (const { reject, timer } of this.pending.values()) {
-      window.clearTimeout(timer);
-      reject(new WorkerAway());
-    }
+    const lost = [...this.pending.values()];
     this.pending.clear();
+    this.watch();
+    for (const { reject } of lost) reject(new WorkerAway());
     window.setTimeout(() => this.start(), REST);
   }
 
@@ -89,9 +106,16 @@ export class BrowserCore implements Core {
     const pending = this.pending.get(reply.id);
     this.pending.delete(reply.id);
     if (!pending) return;
-    window.clearTimeout(pending.timer);
+    this.watch();
     if (reply.text === null) pending.reject(new WorkerAway());
     else pending.resolve(reply.text);
+  }
+
+  /** Time the question whose turn it is; those behind it have not begun. */
+  private watch(): void {
+    window.clearTimeout(this.timer);
+    const [head] = this.pending.values();
+    if (head) this.timer = window.setTimeout(() => this.restart(), head.patience);
   }
 
   async ask<T>(verb: string, more: object): Promise<T> {
@@ -99,8 +123,9 @@ export class BrowserCore implements Core {
     if (!worker || !this.ready) throw new WorkerAway();
     const text = await new Promise<string>((resolve, reject) => {
       const id = ++this.last;
-      const timer = window.setTimeout(() => this.restart(), PATIENCE);
-      this.pending.set(id, { resolve, reject, timer });
+      const patience = verb === "open" ? PATIENCE_TO_OPEN : PATIENCE;
+      this.pending.set(id, { resolve, reject, patience });
+      if (this.pending.size === 1) this.watch();
       const question: Question = { id, text: JSON.stringify({ verb, ...more }) };
       worker.postMessage(question);
     });

@@ -18,8 +18,12 @@ const NOTHING_SELECTED: Looked = {
   shows: { marks: "frame", sight: null, chosen: [], whole: false, curves: null },
 };
 
-/** Milliseconds until a drawing that could not be read for the worker is asked for again. */
+/** Milliseconds until a drawing that the worker could not take is asked for again, at first. */
 const READ_AGAIN = 2000;
+/** Times that one version of a drawing is tried; then the server answers for it. */
+const MOST_TRIES = 4;
+/** Answers that are kept for a worker that has not taken the drawing yet; of more it reads anew. */
+const MOST_LATER = 500;
 
 interface Settled {
   letter: string;
@@ -33,6 +37,8 @@ let held: number | null = null;
 /** The drawing as it was read for the worker, until it has taken it, and what came after. */
 let base: DeskDrawing | null = null;
 let later: Settled[] = [];
+/** Which version the worker failed to take, and how often. */
+let failed = { version: -1, times: 0 };
 let reading = false;
 let filling = false;
 /** What is on its way to the server, and who shows it. */
@@ -40,11 +46,22 @@ let onItsWay: () => Letter[] = () => [];
 let show: (letter: Letter, shown: Shown) => void = () => undefined;
 
 const server = serverCore(() => drawing);
-const browser = new BrowserCore(() => {
-  held = null;
-  if (base) void fill();
-  else void read();
-});
+/** Called, once for each reason, when previews come from the server from here on. */
+let without: (sentence: string) => void = () => undefined;
+export const whenWithoutCore = (act: (sentence: string) => void): void => void (without = act);
+
+const browser = new BrowserCore(
+  () => {
+    held = null;
+    if (base) void fill();
+    else void read();
+  },
+  () =>
+    without(
+      "This browser cannot run the drawing's computation by itself, so previews come from the " +
+        "server and take a little longer. All is kept as always.",
+    ),
+);
 
 /** Read the drawing for the worker, at once: it may be ready only when the server is away. */
 async function read(): Promise<void> {
@@ -102,15 +119,30 @@ async function fill(): Promise<void> {
     filling = false;
   }
   if (held !== null || !browser.ready) return;
-  if (stumbled) readLater(drawing);
+  if (stumbled && taken === base) again(taken);
   else void (base ? fill() : read());
 }
 
+/** The worker could not take a version of the drawing: again, later and later, and not for ever. */
+function again({ version }: DeskDrawing): void {
+  failed = { version, times: failed.version === version ? failed.times + 1 : 1 };
+  if (failed.times < MOST_TRIES) return readLater(drawing, failed.times);
+  base = null;
+  later = [];
+  without(
+    "Previews of this drawing come from the server and take a little longer: this browser could " +
+      "not open it by itself. All is kept as always.",
+  );
+}
+
 /** Read once more after a while, if that drawing is still open and the worker still without it. */
-function readLater(wanted: number): void {
-  window.setTimeout(() => {
-    if (wanted === drawing && held === null) void read();
-  }, READ_AGAIN);
+function readLater(wanted: number, times = 0): void {
+  window.setTimeout(
+    () => {
+      if (wanted === drawing && held === null) void read();
+    },
+    READ_AGAIN * 2 ** times,
+  );
 }
 
 async function queue(letter: Letter, looked: Looked): Promise<Shown | null> {
@@ -167,11 +199,16 @@ async function orServer<T>(ask: (core: Core) => Promise<T>): Promise<T> {
   }
 }
 
-/** For tests: ends the worker, as a crash would. */
-window.addEventListener("core-restart", () => browser.restart());
+const there = (): boolean => browser.ready && held !== null;
+
+/** For tests: whether previews come from here; and what ends the worker, as a crash would. */
+if (import.meta.env.MODE === "doors") {
+  window.addEventListener("core-restart", () => browser.restart());
+  Object.assign(window, { __core: there });
+}
 
 /** For measurements: asks the worker straight, where the page's storage says so. */
-if (remembered("measured")) {
+if (import.meta.env.MODE === "doors" && remembered("measured")) {
   Object.assign(window, {
     __desk: (verb: string, more: object = {}): unknown => {
       if (verb === "ready") return there();
@@ -180,11 +217,6 @@ if (remembered("measured")) {
     },
   });
 }
-
-const there = (): boolean => browser.ready && held !== null;
-
-/** For tests: whether previews come from here. */
-Object.assign(window, { __core: there });
 
 export const core: Core = {
   aim: (aim, command, looked, keeps) => {
@@ -214,6 +246,13 @@ export const core: Core = {
   read: (text, unit, present) => either(browser.ready, (c) => c.read(text, unit, present)),
 };
 
+/** Do something when the page has time for it; not every browser says when that is. */
+function whenIdle(act: () => void): void {
+  if ("requestIdleCallback" in window) {
+    window.requestIdleCallback(act, { timeout: FIRST_THE_DRAWING });
+  } else setTimeout(act, FIRST_THE_DRAWING / 4);
+}
+
 /** What the board tells the core about the open drawing. */
 export const desk = {
   /** Whether previews show what is still on its way to the server. */
@@ -225,7 +264,8 @@ export const desk = {
     drawing = id;
     [onItsWay, show] = [way, shows];
     void read();
-    requestIdleCallback(() => browser.start(), { timeout: FIRST_THE_DRAWING });
+    failed = { version: -1, times: 0 };
+    whenIdle(() => browser.start());
   },
   close(): void {
     drawing = 0;
@@ -245,7 +285,9 @@ export const desk = {
   async settle(letter: string, from: number, answer: Settled["answer"]): Promise<Shown | null> {
     const settled = { letter, from, answer };
     if (!there()) {
-      later.push(settled);
+      // what comes after the drawing was read, for a worker that is still to take it
+      if (base || reading) later.push(settled);
+      if (later.length > MOST_LATER) [base, later] = [null, []];
       return null;
     }
     if (answer && held !== from) {

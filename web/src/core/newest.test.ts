@@ -1,4 +1,4 @@
-import { expect, test } from "vitest";
+import { expect, test, vi } from "vitest";
 import { Newest } from "./newest";
 
 function gate() {
@@ -33,4 +33,17 @@ test("while held nothing is asked, and what was dropped never is", async () => {
   newest.hold(false);
   await settled();
   expect(asked).toEqual([2]);
+});
+
+test("a question that fails unforeseen keeps none from being asked", async () => {
+  vi.spyOn(console, "error").mockImplementation(() => undefined);
+  const asked: number[] = [];
+  const newest = new Newest<number>((n) => {
+    asked.push(n);
+    return n === 1 ? Promise.reject(new TypeError("null")) : Promise.resolve();
+  });
+  newest.put(1);
+  await Promise.resolve();
+  newest.put(2);
+  await vi.waitFor(() => expect(asked).toEqual([1, 2]));
 });

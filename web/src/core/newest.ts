@@ -1,5 +1,7 @@
 // At most one question is under way; of those asked meanwhile only the newest is asked next.
 
+import { fault } from "../faults";
+
 export class Newest<Q> {
   private busy = false;
   private next: Q | null = null;
@@ -31,7 +33,7 @@ export class Newest<Q> {
       while (this.next !== null && !this.held) {
         const question = this.next;
         this.next = null;
-        await this.ask(question);
+        await this.ask(question).catch(fault);
       }
     } finally {
       this.busy = false;

@@ -69,6 +69,10 @@ async function start(): Promise<Ask> {
   return desk as Ask;
 }
 
+/** An error of Python leaves Python as it was; anything else leaves a dead one. */
+const isFatal = (problem: unknown): boolean =>
+  !(problem instanceof Error && problem.name === "PythonError");
+
 const ready = start();
 ready.then(
   () => postMessage("ready"),
@@ -81,6 +85,7 @@ onmessage = async (event: MessageEvent<Question>) => {
     reply.text = ask(event.data.text);
   } catch (problem) {
     console.warn("The core stumbled:", String(problem).slice(-400));
+    if (isFatal(problem)) return postMessage({ failed: String(problem) });
   }
   postMessage(reply);
 };

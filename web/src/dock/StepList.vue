@@ -43,8 +43,14 @@ function unfold(row: StepRow): void {
   );
 }
 
+/** Asked while an answer is under way: it is asked once more. */
+let missed = false;
+
 async function read(question = ""): Promise<History | null> {
-  if (reading) return null;
+  if (reading) {
+    missed ||= question === "";
+    return null;
+  }
   reading = true;
   try {
     return await get<History>(`/drawings/${board.id}/history${question}`);
@@ -53,6 +59,10 @@ async function read(question = ""): Promise<History | null> {
     return null;
   } finally {
     reading = false;
+    if (missed) {
+      missed = false;
+      void readAround();
+    }
   }
 }
 

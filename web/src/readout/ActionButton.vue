@@ -1,6 +1,7 @@
 <script setup lang="ts">
 // A button for one edit: the pointer on it shows what it would do, a click keeps it.
 import Button from "primevue/button";
+import { onBeforeUnmount } from "vue";
 import type { Command } from "../api/types";
 import { useBoard } from "../stores/board";
 import { pointedAt } from "./pointing";
@@ -32,6 +33,11 @@ function enter(event: PointerEvent): void {
 function move(): void {
   if (!shows) show();
 }
+
+// A button that goes while it shows something takes that with it.
+onBeforeUnmount(() => {
+  if (shows) hide();
+});
 
 function keep(): void {
   shows = true; // what it shows is kept now

@@ -50,11 +50,16 @@ const KINDS = [
   { value: "centres", label: "Step" },
 ] as const;
 /** Show what a distance that is being typed would do. */
+let shows = false;
 function show(way: "across" | "down", distance: number | null): void {
+  shows = distance !== null;
   if (distance === null) board.endPreview();
   else board.preview(aligning.space(way, by.value, distance));
 }
-onBeforeUnmount(() => (aligning.open = false));
+onBeforeUnmount(() => {
+  aligning.open = false;
+  if (shows) board.endPreview();
+});
 </script>
 
 <template>

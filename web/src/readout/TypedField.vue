@@ -5,6 +5,7 @@ import { computed, ref } from "vue";
 import { Trouble } from "../api/client";
 import type { UnitFacts } from "../api/types";
 import { core } from "../core";
+import { fault } from "../faults";
 import { shown } from "../stores/numbers";
 import { useToast } from "../stores/toast";
 
@@ -46,7 +47,7 @@ const room = computed(() => `${behind.value.length * 7 + 9}px`);
 /** What is being read now; once it has ended, `typed` was said. */
 let reading: Promise<void> = Promise.resolve();
 const keep = (): void => {
-  reading = reading.then(read);
+  reading = reading.then(read).catch(fault);
 };
 defineExpose({ settled: () => reading });
 

@@ -1,5 +1,5 @@
 // A slider whose drag is previewed and kept once it is let go.
-import { ref } from "vue";
+import { onBeforeUnmount, ref } from "vue";
 import type { Command } from "../api/types";
 import { useBoard } from "../stores/board";
 
@@ -16,6 +16,10 @@ export function useSliding(command: (value: number) => Command) {
     if (slid.value !== null) board.commit(command(slid.value));
     slid.value = null;
   }
+  // A slider that goes while it is dragged takes what it shows with it.
+  onBeforeUnmount(() => {
+    if (slid.value !== null) board.endPreview();
+  });
   const keep = (value: number): void => board.commit(command(value));
   return { slid, slide, release, keep };
 }

@@ -4,7 +4,7 @@ import { defineStore } from "pinia";
 import { computed, ref, watch } from "vue";
 import { Trouble, get } from "../api/client";
 import type { Answer, Board, Command, Draft, Drawable, Matrix, Point } from "../api/types";
-import { core, desk } from "../core";
+import { core, desk, whenWithoutCore } from "../core";
 import { newId } from "../core/ids";
 import { ROOT } from "../core/tree";
 import type { Aiming } from "../tools/tool";
@@ -16,6 +16,7 @@ import { Place } from "./board/place";
 import { Preview, type Spreading } from "./board/preview";
 import { Queue } from "./board/queue";
 import { Showing } from "./board/showing";
+import { useArranging } from "./arranging";
 import { useCues } from "./cues";
 import { useFollowing } from "./following";
 import { useLooking } from "./looking";
@@ -33,6 +34,7 @@ const DIAL_COMMANDS = new Set<Command["kind"]>(["set_dial", "set_dials", "drag_p
 export const useBoard = defineStore("board", () => {
   const toast = useToast();
   const post = usePost();
+  whenWithoutCore(toast.tell);
   const id = ref(0);
   const name = ref("");
   const version = ref(0);
@@ -159,8 +161,15 @@ export const useBoard = defineStore("board", () => {
     });
   }
 
-  async function open(drawing: number): Promise<void> {
+  /** Counts what was opened and closed: an answer for one that was left is not shown. */
+  let opening = 0;
+
+  /** Open a drawing; whether it is the one that is wanted still when it comes. */
+  async function open(drawing: number): Promise<boolean> {
+    const mine = ++opening;
     const found = await get<Board>(`/drawings/${drawing}`);
+    if (mine !== opening) return false;
+    if (found.id !== id.value) forget();
     id.value = found.id;
     name.value = found.name;
     select([]);
@@ -176,6 +185,16 @@ export const useBoard = defineStore("board", () => {
     );
     box.resume();
     following.start();
+    return true;
+  }
+
+  /** What was of one drawing ends with it. */
+  function forget(): void {
+    last = null;
+    aid.value = null;
+    dialled.value = false;
+    queue.forget();
+    useArranging().pivot = null;
   }
 
   const following = useFollowing({
@@ -190,6 +209,7 @@ export const useBoard = defineStore("board", () => {
   });
 
   function close(): void {
+    opening += 1;
     history.close();
     following.stop();
     queue.outbox.value?.attach(null);

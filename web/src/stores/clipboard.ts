@@ -38,7 +38,7 @@ export const useClipboard = defineStore("clipboard", () => {
     const blob = (type: string) => text.then((t) => new Blob([t], { type }));
     try {
       const forms: Record<string, Promise<Blob>> = { "text/plain": blob("text/plain") };
-      if (ClipboardItem.supports(SVG)) forms[SVG] = blob(SVG);
+      if (ClipboardItem.supports?.(SVG)) forms[SVG] = blob(SVG);
       await navigator.clipboard.write([new ClipboardItem(forms)]);
       remember(MEMORY, "");
     } catch {

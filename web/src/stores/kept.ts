@@ -38,10 +38,14 @@ export const useKept = defineStore("kept", () => {
     }
   }
 
+  /** Counts what was taken: of two that come out of order the later one is meant. */
+  let taking = 0;
+
   /** Take an outline into the hand; whether it is there. */
   async function take(of: ShelfEntry): Promise<boolean> {
+    const mine = ++taking;
     const found = await clipOf(of);
-    if (!found) return false;
+    if (!found || mine !== taking) return false; // another one was taken meanwhile
     hand.value = found;
     entry.value = of;
     size.value = [of.facts?.width ?? 0, of.facts?.height ?? 0];
@@ -51,8 +55,9 @@ export const useKept = defineStore("kept", () => {
 
   /** Place an outline where it was dropped, in its own size. */
   async function drop(of: ShelfEntry, at: Point): Promise<void> {
+    const drawing = board.id;
     const found = await clipOf(of);
-    if (!found) return;
+    if (!found || board.id !== drawing) return;
     const item = newId();
     board.select([item]);
     board.commit(placing(found, item, at, { linked: linked.value, container: board.place }));

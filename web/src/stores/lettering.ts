@@ -135,8 +135,9 @@ export const useLettering = defineStore("lettering", () => {
     const { face_name, size, tracking, leading, align, ...said } = kept.value;
     const container = board.place;
     const look = style();
+    const drawing = board.id;
     const found = await told(() => shaped({ text: FIRST, ...said }));
-    if (!found) return;
+    if (!found || board.id !== drawing) return;
     const lettering = { text: FIRST, ...said, face_name, size, tracking, leading, align };
     const [item, assembly] = [newId(), newId()];
     const command = { kind: "write_words", item, at, style: look, container } as const;

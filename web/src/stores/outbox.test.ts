@@ -98,6 +98,12 @@ const ODD: [string, () => Response | Error][] = [
   ["no connection", away],
   ["an answer that breaks off", broken as unknown as () => Response],
   ["a page of HTML with a 200", html(200)],
+  ["a 200 with nothing in it", () => new Response("")],
+  ["a 200 with null", () => new Response("null")],
+  ["a 200 with an empty object", () => new Response("{}")],
+  ["a 200 with a list", () => new Response("[]")],
+  ["a 204", () => new Response(null, { status: 204 })],
+  ["a 409 of somebody else's", told(409, "stale")],
   ...[400, 401, 403, 404, 408, 413, 422, 429, 500, 502, 503, 504, 520].map(
     (status): [string, () => Response] => [`a page of HTML with a ${status}`, html(status)],
   ),
@@ -116,6 +122,33 @@ test.each(ODD)("after %s the letter waits, and then it is kept", async (_, odd) 
   await passes(500);
   expect(log.filter((l) => l !== "reopen")).toEqual(["kept a"]);
   expect(new Set(sent.map((s) => s.body.id))).toEqual(new Set(["a"]));
+});
+
+test("a letter of an unknown kind is set aside and those behind it go out", async () => {
+  answers = [ok(4)];
+  box.add([posted("a", { path: "fold" } as never), posted("b")]);
+  await passes();
+  expect([log, aside.map((p) => p.refused?.code)]).toEqual([
+    ["refused a", "kept b"],
+    ["unknown_letter"],
+  ]);
+});
+
+test("a page that cannot show what was kept keeps no edit from going out", async () => {
+  vi.spyOn(console, "error").mockImplementation(() => undefined);
+  box.attach({
+    version: () => 3,
+    kept: () => {
+      throw new TypeError("nothing to show");
+    },
+    stale: () => undefined,
+    refused: () => undefined,
+    reopen: () => log.push("reopen"),
+  });
+  answers = [ok(4), ok(5)];
+  box.add([posted("a"), posted("b")]);
+  await passes();
+  expect([box.waiting, dropped, log]).toEqual([0, ["a", "b"], ["reopen", "reopen"]]);
 });
 
 test("a token that went with the session is asked for anew", async () => {

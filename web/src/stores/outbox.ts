@@ -1,8 +1,9 @@
 // The edits of one drawing on their way to the server: in order, and again until the server has
 // kept each, or has refused it for a reason of the job. Whatever else happens, it stays.
 import { ref, shallowRef } from "vue";
-import { Trouble, get, post } from "../api/client";
+import { Trouble, get, notOurs, post } from "../api/client";
 import type { Answer } from "../api/types";
+import { fault } from "../faults";
 import { Waiting } from "./waiting";
 import type { Posted, Refused } from "./letters";
 
@@ -32,6 +33,13 @@ const FIRST_WAIT = 500;
 const LONGEST_WAIT = 5000;
 /** Times a letter is sent that makes the program stumble, before it is set aside for the others. */
 const MOST_STUMBLES = 6;
+
+/** What letters may ask for. */
+const PATHS: ReadonlySet<string> = new Set(["commands", "go"]);
+
+/** Whether what was answered says to which version of the drawing it leads. */
+const isAnswer = (value: unknown): value is Answer =>
+  typeof value === "object" && value !== null && Number.isInteger((value as Answer).version);
 
 export class Outbox {
   readonly state = ref<KeptState>("kept");
@@ -104,29 +112,51 @@ export class Outbox {
       return false;
     }
     const { path, ...body } = posted.letter;
+    if (!PATHS.has(path)) {
+      return this.setAside(posted, {
+        code: "unknown_letter",
+        sentence:
+          "This edit was made by another form of the program and cannot be sent by this one. " +
+          "It stays here; reload the page, or let it go.",
+      });
+    }
     const version = this.reader?.version() ?? null;
     this.work.start(posted.id);
     try {
-      const answer = await post<Answer>(`/drawings/${this.drawing}/${path}`, { ...body, version });
+      const answer = await post<unknown>(`/drawings/${this.drawing}/${path}`, { ...body, version });
+      if (!isAnswer(answer)) throw notOurs();
       this.stumbles = 0;
       await this.dealtWith(posted);
       this.holder.drop(posted);
       this.state.value = this.waiting > 0 ? "sending" : "kept";
-      this.reader?.kept(posted, answer);
+      this.shown(() => this.reader?.kept(posted, answer));
       this.holder.kept(this.drawing, answer.version);
       return true;
     } catch (problem) {
-      if (!(problem instanceof Trouble)) throw problem;
-      return this.troubled(posted, problem);
+      if (problem instanceof Trouble) return this.troubled(posted, problem);
+      fault(problem);
+      return false;
     } finally {
       this.work.end();
+    }
+  }
+
+  /** Let the page show something; where it cannot, that keeps no edit from being sent. */
+  private shown(show: () => void): void {
+    try {
+      show();
+    } catch (problem) {
+      fault(problem);
+      this.reader?.reopen();
     }
   }
 
   private async troubled(posted: Posted, trouble: Trouble): Promise<boolean> {
     if (trouble.code === "stale") {
       const { letter } = posted;
-      this.reader?.stale((trouble.body as { answer: Answer }).answer);
+      const { answer } = trouble.body as { answer?: unknown };
+      if (!isAnswer(answer)) return false; // none of ours
+      this.shown(() => this.reader?.stale(answer));
       if (letter.path !== "go" || letter.edit !== null || typeof letter.to === "number")
         return true;
       // It does not say what it would take back, and the drawing is no longer as it was seen.

@@ -70,13 +70,17 @@ export const usePost = defineStore("post", () => {
     else refused.value = refused.value.map((p) => (p.id === id ? { ...p, name } : p));
   }
 
+  /** Letters that are stored already and wait for what they are to say. */
+  const prepared = new Set<string>();
+
   /** Store letters; what cannot be stored is held here, and the designer is told once. */
   function keep(posted: Posted[]): void {
     const late = new Promise<boolean>((done) => window.setTimeout(() => done(false), PATIENCE));
     const done = Promise.race([store.put(posted), late]).then((well) => {
       for (const p of posted) {
-        storing.delete(p.id);
-        if (!well && (boxes.get(p.drawing)?.has(p.id) || p.refused)) unstored.add(p.id);
+        if (storing.get(p.id) === done) storing.delete(p.id);
+        const here = boxes.get(p.drawing)?.has(p.id) || prepared.has(p.id) || p.refused;
+        if (!well && here) unstored.add(p.id);
       }
       if (!well && !told) {
         told = true;
@@ -90,9 +94,10 @@ export const usePost = defineStore("post", () => {
     for (const p of posted) storing.set(p.id, done);
   }
 
-  function send(drawing: number, letter: Letter): void {
-    if (person.id === null) return;
-    const posted = {
+  /** Store a letter before anything is asked about it; it is sent by what comes back. */
+  function prepare(drawing: number, letter: Letter): ((letter: Letter) => void) | null {
+    if (person.id === null) return null;
+    const posted: Posted = {
       id: letter.id,
       drawing,
       person: person.id,
@@ -100,8 +105,14 @@ export const usePost = defineStore("post", () => {
       place: ++place,
       letter,
     };
+    prepared.add(posted.id);
     keep([posted]);
-    boxOf(drawing).add([posted]);
+    return (now) => {
+      prepared.delete(posted.id);
+      const sent = { ...posted, letter: now };
+      if (now !== letter) keep([sent]);
+      boxOf(drawing).add([sent]);
+    };
   }
 
   /** Look after letters of other windows; asked while it looks, it looks once more. */
@@ -144,7 +155,7 @@ export const usePost = defineStore("post", () => {
 
   async function adopt(left: Posted[]): Promise<void> {
     const now = left.map((p) => ({ ...p, window: own, place: ++place }));
-    await store.put(now);
+    if (!(await store.put(now))) now.forEach((p) => unstored.add(p.id));
     refused.value = [...refused.value, ...now.filter((p) => p.refused)];
     const waiting = now.filter((p) => !p.refused);
     for (const drawing of new Set(waiting.map((p) => p.drawing))) {
@@ -227,7 +238,7 @@ export const usePost = defineStore("post", () => {
   return {
     boxes,
     boxOf,
-    send,
+    prepare,
     call,
     start,
     look,

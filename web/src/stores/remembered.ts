@@ -3,16 +3,19 @@
 const meanwhile = new Map<string, string>();
 
 export function remembered(key: string): string | null {
+  const since = meanwhile.get(key); // what could not be stored is newer than what was
+  if (since !== undefined) return since;
   try {
-    return localStorage.getItem(key) ?? meanwhile.get(key) ?? null;
+    return localStorage.getItem(key);
   } catch {
-    return meanwhile.get(key) ?? null;
+    return null;
   }
 }
 
 export function remember(key: string, text: string): void {
   try {
     localStorage.setItem(key, text);
+    meanwhile.delete(key);
   } catch {
     meanwhile.set(key, text);
   }

@@ -18,10 +18,10 @@ export const useToast = defineStore("toast", () => {
     notices.value = notices.value.filter((n) => n.id !== id);
   }
 
-  function tell(sentence: string, action?: Notice["action"]): void {
+  function tell(sentence: string, action?: Notice["action"], stays = false): void {
     const notice: Notice = { id: ++last, sentence, ...(action ? { action } : {}) };
     notices.value = [...notices.value.filter((n) => n.sentence !== sentence).slice(-2), notice];
-    window.setTimeout(() => close(notice.id), SHOWN_FOR);
+    if (!stays) window.setTimeout(() => close(notice.id), SHOWN_FOR);
   }
 
   const closeAll = (): void => {

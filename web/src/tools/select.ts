@@ -156,10 +156,15 @@ export class SelectTool implements Tool {
       if (!edited && inner) this.goIn(inner);
       if (!edited && toggle) this.board.select(this.board.selected.filter((i) => i !== toggle));
     } else if (box && far(p.screen, box.start.screen)) {
-      void this.board
-        .within(box.start.at, p.at, p.alt)
-        .then((found) => this.board.select([...new Set([...box.base, ...found])]));
+      void this.selectWithin(box, p);
     } else if (box && !p.shift) this.board.leaveGroups();
+  }
+
+  /** Select what a box holds, unless something else was selected until that is known. */
+  private async selectWithin(box: { start: Pointer; base: string[] }, p: Pointer): Promise<void> {
+    const before = this.board.selected;
+    const found = await this.board.within(box.start.at, p.at, p.alt);
+    if (this.board.selected === before) this.board.select([...new Set([...box.base, ...found])]);
   }
 
   leave(): void {

@@ -4,6 +4,7 @@ import { shallowRef } from "vue";
 import { Trouble } from "../../api/client";
 import type { Aim, Aimed, Command, Draft, PegDrag, Point, Spread } from "../../api/types";
 import { core } from "../../core";
+import { fault } from "../../faults";
 import { Newest } from "../../core/newest";
 import type { Aiming } from "../../tools/tool";
 import type { useCues } from "../cues";
@@ -111,7 +112,7 @@ export class Preview {
     try {
       return (await this.ask({ aim, command, selection: [] }, true)).command ?? command;
     } catch (problem) {
-      if (!(problem instanceof Trouble)) throw problem;
+      if (!(problem instanceof Trouble)) fault(problem);
       return command;
     }
   }

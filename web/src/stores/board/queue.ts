@@ -6,6 +6,8 @@ import { desk } from "../../core";
 import type { Shown } from "../../core/door";
 import { newId } from "../../core/ids";
 import type { Aiming } from "../../tools/tool";
+import { fault } from "../../faults";
+import { inOrder } from "../inorder";
 import type { Letter } from "../letters";
 import { makesCopies } from "./again";
 import type { usePost } from "../post";
@@ -21,8 +23,8 @@ export class Queue {
     const id = this.drawing();
     return id === 0 ? null : (this.post.boxes.get(id) ?? null);
   });
-  /** Edits that first meet something are kept in the order in which they were made. */
-  private line: Promise<void> = Promise.resolve();
+  /** What is done happens in the order in which it was; what fails stops nothing behind it. */
+  private readonly line = inOrder();
   /** The last edit, and when it was made: a series of nudges is one step. */
   private last: { edit: string; at: number } | null = null;
   /** Edits that make copies: with what else those are selected once it is known which they are. */
@@ -40,39 +42,44 @@ export class Queue {
     private readonly made: (command: Command) => void,
   ) {}
 
+  /** What was of one drawing ends with it: nothing goes on with its last edit. */
+  forget(): void {
+    this.last = null;
+    this.makers.clear();
+  }
+
   get waiting(): number {
     return this.outbox.value?.waiting ?? 0;
   }
 
   /** Keep an edit, after those that are still finding out what they meet; or at once. */
   commit(command: Command, merge: boolean, now = false): void {
-    const selection = this.choice.items.value;
-    if (now) this.send(command, selection, merge);
-    else this.inTurn(() => this.send(command, selection, merge));
+    const send = this.prepared(command, this.choice.items.value, merge);
+    if (now) send(command);
+    else this.inTurn(() => send(command));
   }
 
   /** Keep an edit of something that may meet something first. */
   commitAimed(aiming: Aiming | null, command: Command): void {
-    const selection = this.choice.items.value;
+    const send = this.prepared(command, this.choice.items.value, false);
     const aim = this.preview.aimOf(aiming);
     this.preview.hold(true);
-    this.aims.value += 1;
-    this.line = this.line.then(async () => {
-      const aimed = await this.preview.aimed(aim, command);
-      this.aims.value -= 1;
-      this.send(aimed, selection, false);
+    this.later(async () => {
+      let met = command;
+      try {
+        met = await this.preview.aimed(aim, command);
+      } finally {
+        send(met);
+      }
     });
   }
 
   /** Do something once all that was done before is shown. */
   after(act: () => void | Promise<void>): void {
-    this.aims.value += 1;
-    this.line = this.line
-      .then(() => this.showingLast)
-      .then(act)
-      .finally(() => {
-        this.aims.value -= 1;
-      });
+    this.later(async () => {
+      await this.showingLast;
+      await act();
+    });
   }
 
   /** An edit is about to be made, once something is known: it counts as on its way. */
@@ -85,21 +92,27 @@ export class Queue {
 
   /** Go along the history, once it is plain what the edits just made are called. */
   go(to: "undo" | "redo" | number, nothing: () => void): void {
-    this.aims.value += 1;
-    this.line = this.line
-      .then(() => this.showingLast)
-      .then(() => {
-        this.aims.value -= 1;
-        const { undo, redo } = this.history;
-        const step = to === "undo" ? undo.value : to === "redo" ? redo.value : null;
-        if (typeof to === "string" && !step && this.waiting === 0) {
-          nothing();
-          return;
-        }
-        this.last = null;
-        const edit = step?.edit ?? null;
-        this.put({ id: newId(), path: "go", to, edit, ...this.choice.looked() });
-      });
+    this.last = null;
+    const drawing = this.drawing();
+    this.later(async () => {
+      await this.showingLast;
+      if (drawing !== this.drawing()) return; // it was left meanwhile
+      const { undo, redo } = this.history;
+      const step = to === "undo" ? undo.value : to === "redo" ? redo.value : null;
+      if (typeof to === "string" && !step && this.waiting === 0) {
+        nothing();
+        return;
+      }
+      const letter: Letter = {
+        id: newId(),
+        path: "go",
+        to,
+        edit: step?.edit ?? null,
+        ...this.choice.looked(),
+      };
+      const send = this.post.prepare(drawing, letter);
+      if (send) this.put(letter, send);
+    });
   }
 
   /** Lay what a letter shows over what is kept. */
@@ -137,22 +150,47 @@ export class Queue {
 
   private inTurn(act: () => void): void {
     if (this.aims.value === 0) act();
-    else this.line = this.line.then(act);
+    else this.later(() => Promise.resolve(act()));
   }
 
-  private send(command: Command, selection: string[], merge: boolean): void {
-    this.made(command);
-    this.choice.said.value = "";
+  /** Do something in its turn; meanwhile it counts as on its way. */
+  private later(act: () => Promise<void>): void {
+    this.aims.value += 1;
+    void this.line(act)
+      .catch(fault)
+      .finally(() => {
+        this.aims.value -= 1;
+      });
+  }
+
+  /** An edit that was just made: stored at once, and sent with the command that comes of it. */
+  private prepared(
+    command: Command,
+    selection: string[],
+    merge: boolean,
+  ): (command: Command) => void {
     const now = performance.now();
     const pause = this.last === null ? 0 : (now - this.last.at) / 1000;
     const follows = merge && this.last !== null ? { edit: this.last.edit, pause } : null;
-    const edit = newId();
-    this.last = { edit, at: now };
-    if (this.makesItems(command)) {
-      this.makers.set(edit, command.kind.endsWith("_of_copies") ? selection : []);
-    }
+    const id = newId();
+    this.last = { edit: id, at: now };
     const looked = this.choice.looked(selection);
-    this.put({ id: edit, path: "commands", command, ...looked, follows });
+    const letter: Letter = { id, path: "commands", command, ...looked, follows };
+    const drawing = this.drawing();
+    const send = this.post.prepare(drawing, letter);
+    return (met) => {
+      const sent = met === command ? letter : { ...letter, command: met };
+      if (drawing !== this.drawing()) {
+        send?.(sent); // the drawing was left meanwhile: its post goes on
+        return;
+      }
+      this.made(met);
+      this.choice.said.value = "";
+      if (this.makesItems(met)) {
+        this.makers.set(id, met.kind.endsWith("_of_copies") ? selection : []);
+      }
+      if (send) this.put(sent, send);
+    };
   }
 
   /** Whether an edit makes items that are to be selected, and whose ids only the core knows. */
@@ -172,16 +210,16 @@ export class Queue {
   }
 
   /** On its way, and shown at once where the core is here. */
-  private put(letter: Letter): void {
+  private put(letter: Letter, send: (letter: Letter) => void): void {
     this.preview.over();
     this.preview.hold(true);
-    this.post.send(this.drawing(), letter);
+    send(letter);
     if (!desk.there) {
       // Without the core: an edit on its way is what undo takes back; after that, whatever is next.
       const edit = letter.path === "commands" ? letter.id : null;
       this.history.queued.value = { undo: edit ? { edit, name: "" } : null, redo: null };
     }
-    this.showingLast = this.show(letter);
+    this.showingLast = this.show(letter).catch(fault);
   }
 
   private async show(letter: Letter): Promise<void> {

@@ -1,0 +1,68 @@
+import { afterEach, beforeEach, expect, test, vi } from "vitest";
+import { Trouble, get, nameIn, post, remove, whenBuildIsKnown, whenSignedOut } from "./client";
+
+let answer: () => Response | Promise<Response>;
+beforeEach(() => {
+  vi.stubGlobal("document", { cookie: "a=b; csrftoken=tide" });
+  vi.stubGlobal(
+    "fetch",
+    vi.fn(() => Promise.resolve(answer())),
+  );
+});
+afterEach(() => vi.unstubAllGlobals());
+
+const code = async (asked: Promise<unknown>): Promise<string> => {
+  const problem: unknown = await asked.catch((p: unknown) => p);
+  expect(problem).toBeInstanceOf(Trouble);
+  return (problem as Trouble).code;
+};
+
+test("an answer that says nothing is none, unless it says that it says nothing", async () => {
+  answer = () => new Response("");
+  expect(await code(get("/me"))).toBe("not_ours");
+  expect(await code(post("/drawings/1/aim"))).toBe("not_ours");
+  answer = () => new Response(null, { status: 204 });
+  expect(await remove("/drawings/1")).toBeNull();
+  answer = () => new Response("null");
+  expect(await post("/drawings/1/anchor")).toBeNull();
+});
+
+test("what is no JSON, no connection and a refusal are told apart", async () => {
+  answer = () => new Response("<p>Welcome to the café</p>");
+  expect(await code(get("/me"))).toBe("not_ours");
+  answer = () => Promise.reject(new TypeError("no network"));
+  expect(await code(get("/me"))).toBe("no_connection");
+  answer = () => new Response("<p>Bad gateway</p>", { status: 502 });
+  expect(await code(get("/me"))).toBe("unexpected");
+  const body = JSON.stringify({ code: "bad_name", sentence: "A name.", final: true });
+  answer = () => new Response(body, { status: 422 });
+  const problem = (await get("/me").catch((p: unknown) => p)) as Trouble;
+  expect([problem.code, problem.sentence, problem.final]).toEqual(["bad_name", "A name.", true]);
+});
+
+test("the token of the page goes with every question", async () => {
+  answer = () => new Response("{}");
+  await post("/drawings", { name: "A" });
+  const [address, how] = vi.mocked(fetch).mock.calls[0] ?? [];
+  expect(address).toBe("/api/drawings");
+  expect(how?.headers).toMatchObject({ "X-CSRFToken": "tide" });
+  expect(how?.body).toBe('{"name":"A"}');
+});
+
+test("which build the server has, and that a session ended, are told", async () => {
+  const told: string[] = [];
+  whenBuildIsKnown((build) => told.push(build));
+  whenSignedOut(() => told.push("out"));
+  answer = () => new Response("{}", { headers: { "X-Build": "b7" } });
+  await get("/me");
+  answer = () =>
+    new Response(JSON.stringify({ code: "not_signed_in", sentence: "Sign in." }), { status: 401 });
+  expect(await code(get("/me"))).toBe("not_signed_in");
+  expect(told).toEqual(["b7", "out"]);
+});
+
+test("names of files, as headers write them", () => {
+  expect(nameIn('attachment; filename="a \\"b\\".svg"')).toBe('a "b".svg');
+  expect(nameIn("attachment; filename*=utf-8''T%C3%A4g.svg")).toBe("Täg.svg");
+  expect(nameIn("")).toBe("drawing");
+});

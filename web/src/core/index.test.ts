@@ -1,0 +1,147 @@
+import { afterEach, beforeEach, expect, test, vi } from "vitest";
+import type { Letter } from "../stores/letters";
+
+/** What the worker says to each verb; an error is thrown. */
+let says: Record<string, (more: Record<string, unknown>) => unknown>;
+let asked: [string, Record<string, unknown>][];
+let got: string[];
+let told: string[];
+let server: () => Response;
+let hooks: { welcome: () => void; gone: () => void };
+
+class WorkerAway extends Error {}
+
+vi.mock("./browser", () => ({
+  WorkerAway,
+  BrowserCore: class {
+    ready = false;
+    constructor(welcome: () => void, gone: () => void) {
+      hooks = {
+        welcome: () => {
+          this.ready = true;
+          welcome();
+        },
+        gone,
+      };
+    }
+    start(): void {
+      hooks.welcome();
+    }
+    restart = (): void => undefined;
+    ask = (verb: string, more: Record<string, unknown>): Promise<unknown> => {
+      asked.push([verb, more]);
+      const said = says[verb]?.(more);
+      return said instanceof Error ? Promise.reject(said) : Promise.resolve(said ?? null);
+    };
+    select = (looked: unknown): Promise<unknown> => this.ask("select", { looked });
+  },
+}));
+
+const passes = (ms = 0): Promise<unknown> => vi.advanceTimersByTimeAsync(ms);
+const drawing = (version: number): Response => new Response(JSON.stringify({ version, items: {} }));
+const answer = (version: number): never =>
+  ({ version, delta: {}, undo: null, redo: null }) as never;
+const verbs = (): string[] => asked.map(([verb]) => verb).filter((v) => v !== "warm");
+
+async function opened(way: () => Letter[] = () => []) {
+  const index = await import("./index");
+  index.whenWithoutCore((sentence) => told.push(sentence));
+  index.desk.open(7, way, () => undefined);
+  await passes(600);
+  return index;
+}
+
+beforeEach(() => {
+  vi.resetModules();
+  vi.useFakeTimers();
+  vi.stubGlobal("window", globalThis);
+  vi.stubGlobal("document", { cookie: "" });
+  vi.stubGlobal("localStorage", { getItem: () => null });
+  [asked, got, told] = [[], [], []];
+  says = { warm: () => true };
+  server = () => drawing(3);
+  vi.stubGlobal("fetch", (path: string) => {
+    got.push(path);
+    return Promise.resolve(server());
+  });
+});
+afterEach(() => {
+  vi.useRealTimers();
+  vi.unstubAllGlobals();
+});
+
+test("it starts where the browser does not say when it has time", async () => {
+  expect("requestIdleCallback" in globalThis).toBe(false);
+  const { desk } = await opened();
+  expect([desk.there, verbs(), got]).toEqual([true, ["open"], ["/api/drawings/7/desk"]]);
+});
+
+test("a drawing that the worker cannot take is read a few times only, and that is told", async () => {
+  says.open = () => new WorkerAway();
+  const { desk, core } = await opened();
+  await passes(300_000);
+  expect([desk.there, got.length, told.length]).toEqual([false, 4, 1]);
+  for (let k = 0; k < 2_000; k += 1) await desk.settle("", 3 + k, answer(4 + k));
+  server = () => new Response('{"paths": []}');
+  expect(await core.select({} as never)).toEqual({ paths: [] }); // the server answers
+  expect(got.at(-1)).toBe("/api/drawings/7/selection");
+});
+
+test("what was answered while the worker took the drawing is handed on in order", async () => {
+  let opens = (): void => undefined;
+  says.open = () => new Promise<void>((done) => (opens = done));
+  const { desk } = await opened();
+  void desk.settle("a", 3, answer(4));
+  void desk.settle("b", 4, answer(5));
+  opens();
+  await passes();
+  expect(verbs()).toEqual(["open", "settle", "settle"]);
+  expect(desk.there).toBe(true);
+});
+
+test("a gap between what was read and what came is read anew", async () => {
+  let opens = (): void => undefined;
+  says.open = () => new Promise<void>((done) => (opens = done));
+  const { desk } = await opened();
+  void desk.settle("a", 5, answer(6));
+  server = () => drawing(6);
+  says.open = () => null;
+  opens();
+  await passes();
+  expect([desk.there, got.length]).toEqual([true, 2]);
+});
+
+test("edits that wait are shown once the drawing was taken", async () => {
+  const letter = { id: "a", path: "commands" } as never;
+  says.queue = () => ({ repaint: null });
+  const { desk } = await opened(() => [letter]);
+  expect(verbs()).toEqual(["open", "queue"]);
+  expect(await desk.queue(letter, {} as never)).toEqual({ repaint: null });
+  says.queue = () => new WorkerAway();
+  expect(await desk.queue(letter, {} as never)).toBeNull();
+});
+
+test("a worker that knows no more what the server has reads anew", async () => {
+  const { desk } = await opened();
+  says.settle = () => new WorkerAway();
+  server = () => drawing(4);
+  await desk.settle("a", 3, answer(4));
+  await passes();
+  expect([got.length, desk.there]).toEqual([2, true]);
+  expect(await desk.settle("b", 9, answer(10))).toBeNull();
+  await passes();
+  expect(got.length).toBe(3);
+});
+
+test("a drawing that was left is not taken when it comes", async () => {
+  const later: (() => void)[] = [];
+  vi.stubGlobal("fetch", (path: string) => {
+    got.push(path);
+    return new Promise((done) => later.push(() => done(drawing(3))));
+  });
+  const { desk } = await opened();
+  desk.close();
+  later[0]?.();
+  await passes(10_000);
+  expect([verbs(), desk.there, got.length]).toEqual([[], false, 1]);
+});
