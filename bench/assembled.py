@@ -5,7 +5,7 @@ from bench_rows import Row
 from board import Server, drawing, median, p95
 from buildup.edits.assemblies import Assemble
 from playwright.sync_api import Page
-from studio.actions.edit import edit
+from studio.actions.edit import Known, edit
 
 LOOK = {**LOOKED, "selection": ["o7"], "shows": {"marks": "frame"}}
 
@@ -17,7 +17,13 @@ def assembled_rows(page: Page, server: Server) -> list[Row]:
         row = drawing(server.user.pk, 200)
         items = tuple(f"o{n}" for n in range(6, 6 + parts))
         command = Assemble(items=items, assembly="a", operation="cuts")
-        edit(server.user.pk, row.pk, command_id=f"assemble-{parts}", version=1, command=command)
+        edit(
+            server.user.pk,
+            row.pk,
+            command_id=f"assemble-{parts}",
+            known=Known(1),
+            command=command,
+        )
         opened_in(page, server, row, "a")
         wait_for_worker(page)
         drags = [

@@ -4,7 +4,7 @@ from bench_rows import Row
 from board import Server, median, p95
 from buildup.edits.apply import read_command
 from studio import store
-from studio.actions.edit import edit
+from studio.actions.edit import Known, edit
 from studio.management.commands.load_demo import trace
 from studio.models import Drawing
 
@@ -32,7 +32,7 @@ def matched(server: Server) -> list[Row]:
             server.user.pk,
             row.pk,
             command_id=f"match-{command['kind']}",
-            version=row.version,
+            known=Known(row.version),
             command=read_command(command),
         )
     times = []

@@ -6,7 +6,7 @@ from board import Server, drag, drawing, median, p95
 from buildup.edits.symmetries import MakeSymmetry
 from buildup.forms.axes import Axis
 from playwright.sync_api import Page
-from studio.actions.edit import edit
+from studio.actions.edit import Known, edit
 from studio.models import Drawing
 
 ROUNDS = 3
@@ -18,7 +18,7 @@ def in_a_kaleidoscope(user_id: int) -> Drawing:
     row = drawing(user_id, 200)
     axis = Axis(centre=(1000.0, 800.0), count=12)
     command = MakeSymmetry(items=("o7",), symmetry="k", pattern="kaleidoscope", axis=axis)
-    edit(user_id, row.pk, command_id="into-a-kaleidoscope", version=1, command=command)
+    edit(user_id, row.pk, command_id="into-a-kaleidoscope", known=Known(1), command=command)
     return row
 
 

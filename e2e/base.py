@@ -15,7 +15,7 @@ from django.test.testcases import LiveServerThread, QuietWSGIRequestHandler
 from playwright.sync_api import BrowserContext, Page, expect, sync_playwright
 from studio import store
 from studio.actions.drawings import make
-from studio.actions.edit import edit
+from studio.actions.edit import Known, edit
 from studio.models import Drawing
 
 os.environ["DJANGO_ALLOW_ASYNC_UNSAFE"] = "true"  # Playwright's own loop runs in this thread
@@ -180,7 +180,7 @@ class BrowserTest(LiveServerTestCase):
                 self.user.pk,
                 row.pk,
                 command_id=f"set-up-{version}",
-                version=version,
+                known=Known(version),
                 command=command,
             )
         return row

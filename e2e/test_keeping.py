@@ -14,7 +14,7 @@ from django.test import Client
 from playwright.sync_api import expect
 from studio import models
 from studio.actions import drawings
-from studio.actions.edit import edit
+from studio.actions.edit import Known, edit
 
 from e2e.base import BrowserTest
 from e2e.test_drawing import rectangle
@@ -212,7 +212,7 @@ class ConnectionTest(BrowserTest):
             self.user.pk,
             self.row.pk,
             command_id="from-elsewhere",
-            version=1,
+            known=Known(1),
             command=read_command({"kind": "lock_items", "items": ["plate"], "locked": True}),
         )
         self.nudge(1)

@@ -6,6 +6,8 @@ from collections.abc import Callable
 from django.conf import settings
 from django.core.exceptions import DisallowedHost
 from django.http import HttpRequest, HttpResponse, JsonResponse
+from django.http.response import HttpResponseBase
+from django.middleware.gzip import GZipMiddleware
 
 Handler = Callable[[HttpRequest], HttpResponse]
 
@@ -15,6 +17,8 @@ MOST_PICTURE_BYTES = 20 * 1024 * 1024
 READ_ON = 64 * 1024 * 1024
 """How much of a body that is too long is read on, so that its sender hears the answer."""
 PIECE = 64 * 1024
+PACKED = frozenset({"application/json", "image/svg+xml", "text/javascript"})
+"""Kinds of answers that are packed, besides those of text."""
 LOOPBACK = ("127.0.0.1", "::1")
 PASSED_ON = (
     "HTTP_X_FORWARDED_FOR",
@@ -38,7 +42,22 @@ def from_this_machine(request: HttpRequest) -> bool:
 def sender(request: HttpRequest) -> str:
     """The address a request comes from; that the server in front names, where there is one."""
     passed_on = request.META.get("HTTP_X_FORWARDED_FOR", "") if settings.BEHIND_HTTPS else ""
-    return passed_on.rsplit(",", 1)[-1].strip() or request.META.get("REMOTE_ADDR", "")
+    told = [part.strip() for part in passed_on.split(",")]
+    named = told[-min(settings.PROXIES, len(told))]
+    return named or request.META.get("REMOTE_ADDR", "")
+
+
+class PackingMiddleware(GZipMiddleware):
+    """Packs answers that are text; pictures and archives do not get smaller by it."""
+
+    def process_response(
+        self, request: HttpRequest, response: HttpResponseBase
+    ) -> HttpResponseBase:
+        """The answer, packed where that makes it smaller."""
+        kind = response.headers.get("Content-Type", "").partition(";")[0]
+        if kind.startswith("text/") or kind in PACKED:
+            return super().process_response(request, response)
+        return response
 
 
 class HostMiddleware:

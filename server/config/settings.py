@@ -24,7 +24,10 @@ if not SECRET_KEY:
     secret = ROOT / ".local" / "secret-key"
     if secret.exists():
         SECRET_KEY = secret.read_text().strip()
-ALLOWED_HOSTS = os.environ.get("ALLOWED_HOSTS", "127.0.0.1,localhost,[::1]").split(",")
+_hosts = os.environ.get("ALLOWED_HOSTS", "127.0.0.1,localhost,[::1]").split(",")
+ALLOWED_HOSTS = [host.strip() for host in _hosts if host.strip()]
+PROXIES = max(1, int(os.environ.get("BUILDUP_PROXIES", "1")))
+"""Servers in front, each of which puts whom it hears last in `X-Forwarded-For`."""
 
 INSTALLED_APPS = [
     "django.contrib.auth",
@@ -35,11 +38,13 @@ INSTALLED_APPS = [
     "studio",
 ]
 MIDDLEWARE = [
+    "config.health.HealthMiddleware",
+    "config.requests.RequestMiddleware",
     "config.storeaway.PolicyMiddleware",
     "config.doors.HostMiddleware",
     "django.middleware.security.SecurityMiddleware",
     "whitenoise.middleware.WhiteNoiseMiddleware",
-    "django.middleware.gzip.GZipMiddleware",
+    "config.doors.PackingMiddleware",
     "config.doors.BodyMiddleware",
     "config.storeaway.StoreAwayMiddleware",
     "django.contrib.sessions.middleware.SessionMiddleware",
@@ -57,17 +62,24 @@ AXES_LOCKOUT_PARAMETERS = [["username", "ip_address"]]
 AXES_RESET_ON_SUCCESS = True
 AXES_ENABLE_ADMIN = False
 AXES_VERBOSE = False
-SILENCED_SYSTEM_CHECKS = ["axes.W002"]  # the API answers for it, with a sentence
+AXES_DISABLE_ACCESS_LOG = True
+SILENCED_SYSTEM_CHECKS = [
+    "axes.W002",  # the API answers for it, with a sentence
+    "security.W005",  # subdomains and preloading bind others: whoever runs it says so
+    "security.W021",
+]
 AXES_CLIENT_IP_CALLABLE = "config.doors.sender"
 
 if BEHIND_HTTPS:
     SECURE_PROXY_SSL_HEADER = ("HTTP_X_FORWARDED_PROTO", "https")
     SECURE_SSL_REDIRECT = True
-    SECURE_HSTS_SECONDS = 60 * 60 * 24 * 365
-    SECURE_HSTS_INCLUDE_SUBDOMAINS = True
-    SECURE_HSTS_PRELOAD = True
+    SECURE_HSTS_SECONDS = int(os.environ.get("HSTS_SECONDS", "3600"))
+    SECURE_HSTS_INCLUDE_SUBDOMAINS = os.environ.get("HSTS_SUBDOMAINS") == "1"
+    SECURE_HSTS_PRELOAD = os.environ.get("HSTS_PRELOAD") == "1"
     SESSION_COOKIE_SECURE = CSRF_COOKIE_SECURE = True
-    CSRF_TRUSTED_ORIGINS = [f"https://{host}" for host in ALLOWED_HOSTS if host]
+    CSRF_TRUSTED_ORIGINS = [
+        f"https://*{host}" if host.startswith(".") else f"https://{host}" for host in ALLOWED_HOSTS
+    ]
 
 ROOT_URLCONF = "config.urls"
 WSGI_APPLICATION = "config.wsgi.application"
@@ -84,7 +96,7 @@ DATABASES["default"]["OPTIONS"] = {
     **DATABASES["default"].get("OPTIONS", {}),
     "charset": "utf8mb4",
     "connect_timeout": 3,
-    "init_command": "SET sql_mode='STRICT_TRANS_TABLES'",
+    "init_command": "SET sql_mode='STRICT_TRANS_TABLES', innodb_lock_wait_timeout=3",
 }
 CACHES = {
     "default": {
@@ -132,7 +144,15 @@ DATA_UPLOAD_MAX_MEMORY_SIZE = None  # config.doors.BodyMiddleware has looked alr
 LOGGING = {
     "version": 1,
     "disable_existing_loggers": False,
-    "handlers": {"console": {"class": "logging.StreamHandler"}},
+    "filters": {"numbered": {"()": "config.requests.WithNumber"}},
+    "formatters": {"line": {"format": "%(levelname)s %(name)s [%(request_number)s] %(message)s"}},
+    "handlers": {
+        "console": {
+            "class": "logging.StreamHandler",
+            "filters": ["numbered"],
+            "formatter": "line",
+        }
+    },
     "root": {"handlers": ["console"], "level": "WARNING"},
     "loggers": {
         "django.request": {"level": "ERROR"},

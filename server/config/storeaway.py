@@ -1,10 +1,13 @@
 """Answers that hold for every request: the store away, a missing token, what a page may load."""
 
+import logging
 from collections.abc import Callable
 
 from django.db import connection
 from django.db.utils import InterfaceError, OperationalError
 from django.http import HttpRequest, HttpResponse, JsonResponse
+
+from config.requests import number
 
 Handler = Callable[[HttpRequest], HttpResponse]
 
@@ -27,15 +30,33 @@ TOO_LARGE = 1153
 """MariaDB: got a packet bigger than `max_allowed_packet`."""
 
 
+LOCK_WAIT, DEADLOCK = 1205, 1213
+"""MariaDB: somebody else has the row, or two stopped each other."""
+AGAIN = 2
+"""Seconds after which it is worth asking again."""
+_log = logging.getLogger(__name__)
+
+
 def store_away(problem: Exception) -> JsonResponse:
-    """503: the database does not answer; 413 where it is this one edit that it does not take."""
+    """503: the database does not answer, or is busy; 413 where it does not take this one edit."""
     if problem.args[:1] == (TOO_LARGE,):
         return too_large()
+    _log.warning("the database: %s", problem)
+    busy = problem.args[:1] in ((LOCK_WAIT,), (DEADLOCK,))
     sentence = (
-        "The store of drawings does not answer right now. What was kept is safe; "
+        "This drawing is busy with another edit at this moment. What was kept is safe; your edit "
+        "waits here and is tried again."
+        if busy
+        else "The store of drawings does not answer right now. What was kept is safe; "
         "your edit waits here and goes out when the store is back."
     )
-    return JsonResponse({"code": "store_away", "sentence": sentence, "final": False}, status=503)
+    told = {
+        "code": "busy" if busy else "store_away",
+        "sentence": sentence,
+        "final": False,
+        "request": number(),
+    }
+    return JsonResponse(told, status=503, headers={"Retry-After": str(AGAIN)})
 
 
 def too_large() -> JsonResponse:

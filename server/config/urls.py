@@ -1,10 +1,11 @@
-"""Addresses: the API, and the front end for everything else."""
+"""Addresses: the API, and the front end for its own screens; nothing else is there."""
 
 from django.urls import path, re_path
 from studio.api import api
-from studio.pages import front_end
+from studio.pages import front_end, not_there
 
 urlpatterns = [
     path("api/", api.urls),
-    re_path(r"^(?!api/|assets/).*$", front_end),
+    re_path(r"^(?:|sign-in/?|drawings/\d+(?:/cutting-table)?/?)$", front_end),
 ]
+handler404 = not_there

@@ -37,6 +37,7 @@ def standing(row: Drawing, repaint: host.Repaint, around: Around) -> dict[str, A
     undo, redo = around
     return {
         "version": row.version,
+        "tip": row.identity,
         "repaint": repaint,
         "undo": step(undo),
         "redo": step(redo),
@@ -78,5 +79,6 @@ def card(row: Drawing) -> dict[str, Any]:
         "name": row.name,
         "sheet": read_kept(Sheet, row.sheet),
         "version": row.version,
+        "tip": row.identity,
         "changed": row.changed,
     }

@@ -13,6 +13,8 @@ AFTER = 0.5
 """Seconds before anything is told: most edits are done by then."""
 EVERY = 0.3
 """Seconds between two reports, which also ask whether to stop."""
+LONGEST = 90.0
+"""Seconds that one edit may take."""
 KEPT = 60
 """Seconds that a report or a wish to stop is kept."""
 
@@ -21,13 +23,14 @@ class Watch:
     """Hears how far an edit is, as `patience.heard_by` wants it, and ends it where that is wanted.
 
     Raises:
-        Refusal: `stopped`.
+        Refusal: `stopped`, `too_long`.
 
     """
 
     def __init__(self, user_id: int, command_id: str) -> None:
         self._about = (user_id, command_id)
         self._next = time.monotonic() + AFTER
+        self._until = time.monotonic() + LONGEST
 
     def begins(self, pairs: int) -> None:
         """More work; how much of it is done says the next report."""
@@ -38,6 +41,12 @@ class Watch:
         if now < self._next:
             return
         self._next = now + EVERY
+        if now > self._until:
+            raise Refusal(
+                "too_long",
+                "This takes longer than an edit may. Nothing was changed; do it with fewer items "
+                "at a time, or simplify them first.",
+            )
         with suppress(OSError):  # a full disk keeps no edit from being done
             if cache.get(_key("stop", *self._about)):
                 raise Refusal("stopped", "It was stopped, as you asked. Nothing was changed.")

@@ -1,14 +1,22 @@
 """Tables: drawings, their items, and the steps that made them."""
 
+import secrets
+
 from django.conf import settings
 from django.db import models
+
+
+def new_origin() -> str:
+    """What tells a drawing from any other one that had its number: some random digits."""
+    return secrets.token_hex(8)
 
 
 class Drawing(models.Model):
     """A drawing: whose it is, its sheet, and how far it has come.
 
     `version` counts every change including undo and redo; `head` is the number of the edit step
-    the drawing stands at (0: the empty beginning).
+    the drawing stands at (0: the empty beginning). A number alone does not say which version it is,
+    as they begin again where the store is set back: with it goes the `identity` of what led there.
     """
 
     owner = models.ForeignKey(settings.AUTH_USER_MODEL, models.CASCADE, related_name="drawings")
@@ -16,6 +24,9 @@ class Drawing(models.Model):
     sheet = models.JSONField()
     version = models.PositiveIntegerField(default=0)
     head = models.PositiveIntegerField(default=0)
+    origin = models.CharField(max_length=16, default=new_origin)
+    tip = models.CharField(max_length=40, db_collation="utf8mb4_bin", default="")
+    """The command id of the last step; empty before there is one."""
     created = models.DateTimeField(auto_now_add=True)
     changed = models.DateTimeField(auto_now=True)
     deleted = models.DateTimeField(null=True, blank=True)
@@ -30,6 +41,11 @@ class Drawing(models.Model):
 
     def __str__(self) -> str:
         return self.name
+
+    @property
+    def identity(self) -> str:
+        """What tells its version from another one of the same number."""
+        return self.tip or self.origin
 
 
 class Item(models.Model):

@@ -1,7 +1,7 @@
-"""The one page of the front end."""
+"""The one page of the front end, and what stands where there is none."""
 
 from django.conf import settings
-from django.http import HttpRequest, HttpResponse
+from django.http import HttpRequest, HttpResponse, JsonResponse
 from django.views.decorators.csrf import ensure_csrf_cookie
 
 
@@ -14,3 +14,16 @@ def front_end(request: HttpRequest) -> HttpResponse:
     response = HttpResponse(index.read_bytes())
     response.headers["Cache-Control"] = "no-cache"
     return response
+
+
+NOWHERE = """<!doctype html><html lang="en"><meta charset="utf-8"><title>Not here</title>
+<body style="font: 16px sans-serif; margin: 15vh auto; max-width: 30em">
+<p>There is nothing at this address. <a href="/">Go to your drawings</a>.</p>"""
+
+
+def not_there(request: HttpRequest, exception: Exception | None = None) -> HttpResponse:
+    """404: no screen has this address."""
+    if request.path.startswith("/api/"):
+        told = {"code": "not_there", "sentence": "There is nothing there.", "final": True}
+        return JsonResponse(told, status=404)
+    return HttpResponse(NOWHERE, status=404)

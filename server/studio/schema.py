@@ -113,6 +113,8 @@ class Card(Schema):
     name: str
     sheet: Sheet
     version: int
+    tip: str
+    """What tells that version from another one of the same number."""
     changed: datetime
 
 
@@ -158,6 +160,8 @@ class DeskDrawing(Schema):
     """
 
     version: int
+    tip: str
+    """What tells that version from another one of the same number."""
     sheet: dict[str, Any]
     items: list[tuple[str, str, str]]
     undo: StepName | None
@@ -168,6 +172,8 @@ class Answer(Schema):
     """A change that was kept, and what it changed since the version the client knew."""
 
     version: int
+    tip: str
+    """What tells that version from another one of the same number."""
     since: int
     """The version that the changes start from."""
     delta: DeltaForm
@@ -183,6 +189,8 @@ class Board(Schema):
     id: int
     name: str
     version: int
+    tip: str
+    """What tells that version from another one of the same number."""
     repaint: Repaint
     places: list[tuple[str, str]]
     """Each item with its container; those of a container back to front."""
@@ -224,6 +232,8 @@ class CommandIn(Schema):
     id: CommandId
     version: int | None = Field(None, ge=0)
     """The version the client knows; none where it only sends and shows nothing."""
+    tip: str | None = Field(None, max_length=40)
+    """What came with that version."""
     command: AnyCommand
     selection: list[str] = []
     shows: Shows = Shows()
@@ -237,6 +247,8 @@ class GoIn(Schema):
 
     id: CommandId
     version: int | None = Field(None, ge=0)
+    tip: str | None = Field(None, max_length=40)
+    """What came with that version."""
     to: Literal["undo", "redo"] | Annotated[int, Field(ge=0, le=2**31 - 1)]
     edit: CommandId | None = None
     """The edit that undo is to take back or redo to bring back; none for whichever is next."""

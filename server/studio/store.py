@@ -40,7 +40,13 @@ FEW = 4
 MOST_STEPS_BEHIND = 64
 """A value further behind than this is read anew."""
 
-_kept: OrderedDict[int, tuple[int, Drawing]] = OrderedDict()
+
+class Astray(Exception):
+    """Rows that were to be changed are not there: what was remembered is not what is stored."""
+
+
+_kept: OrderedDict[int, tuple[int, str, Drawing]] = OrderedDict()
+"""By the drawing's number: the version, its identity, the value."""
 _lock = Lock()
 
 
@@ -61,22 +67,32 @@ def value_of(row: models.Drawing) -> Drawing:
     with _lock:
         kept = _kept.get(row.pk)
     if kept is not None:
-        version, drawing = kept
-        if version == row.version:
+        version, identity, drawing = kept
+        if version == row.version and identity == row.identity:
             return drawing
-        if 0 < row.version - version <= MOST_STEPS_BEHIND:
+        known = 0 < row.version - version <= MOST_STEPS_BEHIND
+        if known and was_at(row, version, identity):
             try:
                 drawing = updated(drawing, delta_since(row, version))
             except (KeyError, Refusal):
                 return _anew(row)  # what was remembered was wrong
-            remember(row.pk, row.version, drawing)
+            remember(row, drawing)
             return drawing
     return _anew(row)
 
 
+def was_at(row: models.Drawing, version: int, identity: str) -> bool:
+    """Whether a drawing is, or was, at a version: that one, and not another of the same number."""
+    if version == row.version:
+        return identity == row.identity
+    if version == 0:
+        return identity == row.origin
+    return row.steps.filter(number=version, command_id=identity).exists()
+
+
 def _anew(row: models.Drawing) -> Drawing:
     drawing = _read(row)
-    remember(row.pk, row.version, drawing)
+    remember(row, drawing)
     return drawing
 
 
@@ -86,11 +102,11 @@ def delta_since(row: models.Drawing, version: int) -> Delta:
     return chained(Delta.from_json(change) for change in steps.values_list("change", flat=True))
 
 
-def remember(drawing_id: int, version: int, drawing: Drawing) -> None:
+def remember(row: models.Drawing, drawing: Drawing) -> None:
     """Keep a value for the next request."""
     with _lock:
-        _kept[drawing_id] = (version, drawing)
-        _kept.move_to_end(drawing_id)
+        _kept[row.pk] = (row.version, row.identity, drawing)
+        _kept.move_to_end(row.pk)
         while len(_kept) > MOST_KEPT:
             _kept.popitem(last=False)
 
@@ -102,18 +118,24 @@ def forget_all() -> None:
 
 
 def write_delta(row: models.Drawing, before: Drawing, delta: Delta) -> Drawing:
-    """Write what a delta touches, inside the caller's transaction; the drawing after it."""
+    """Write what a delta touches, inside the caller's transaction; the drawing after it.
+
+    Raises:
+        Astray: some of what it touches is not stored.
+    """
     after = updated(before, delta)
     if delta.sheet is not None:
         row.sheet = write(delta.sheet)
     if delta.removed:
-        row.items.filter(item__in=delta.removed).delete()
+        gone, _ = row.items.filter(item__in=delta.removed).delete()
+        if gone < len(set(delta.removed) & set(before.items)):
+            raise Astray
     places = _places(row, after, delta)
     texts = [_texts(after, i) for i in changed_items(after, delta, before=before.tree)]
     new = [t for t in texts if t["item"] not in before.items]
     _create(row, [t | places.pop(str(t["item"])) for t in new])
     _rewrite(row, [t for t in texts if t["item"] in before.items], places)
-    transaction.on_commit(lambda: remember(row.pk, row.version, after))
+    transaction.on_commit(lambda: remember(row, after))
     return after
 
 
@@ -228,11 +250,14 @@ def _rewrite(row: models.Drawing, texts: list[Columns], places: dict[str, Column
             _rewrite_in_bulk(row, names, wanted)
             continue
         for item_id, values in wanted.items():
-            row.items.filter(item=item_id).update(**{n: values[n] for n in names})
+            if not row.items.filter(item=item_id).update(**{n: values[n] for n in names}):
+                raise Astray
 
 
 def _rewrite_in_bulk(row: models.Drawing, names: list[str], wanted: Mapping[str, Columns]) -> None:
     rows = list(row.items.filter(item__in=wanted).only("id", "item"))
+    if len(rows) < len(wanted):
+        raise Astray
     for item in rows:
         for name in names:
             setattr(item, name, wanted[item.item][name])

@@ -5,11 +5,14 @@ from typing import Any
 
 from buildup.errors import Refusal
 from buildup.view.selection import Shows
-from config.storeaway import csrf_failure, store_away
+from config.requests import number
+from config.storeaway import AGAIN, csrf_failure, store_away
+from django.core.exceptions import BadRequest
 from django.db import connection
 from django.db.transaction import TransactionManagementError
 from django.db.utils import InterfaceError, OperationalError
 from django.http import HttpRequest, HttpResponse
+from django.http.multipartparser import MultiPartParserError
 from ninja import NinjaAPI
 from ninja.errors import AuthenticationError, HttpError, ValidationError
 
@@ -25,13 +28,14 @@ STATUS = {
     "unknown_face": 404,
     "no_cutter": 503,
     "stale": 409,
+    "long_ago": 410,
     "wrong_sign_in": 403,
     "locked_out": 429,
     "busy": 503,
 }
 """Statuses by code; every other refusal is a 422."""
 
-PASSING = {"unknown_drawing", "stale", "unknown_version", "busy"}
+PASSING = {"unknown_drawing", "stale", "unknown_version", "long_ago", "busy"}
 """Codes of what may go well later: nothing that waits is given up for them."""
 
 _log = logging.getLogger(__name__)
@@ -50,6 +54,8 @@ def answer_troubles(api: NinjaAPI) -> None:
         final: bool = False,
     ) -> HttpResponse:
         body = {"code": code, "sentence": sentence, "place": place, "final": final}
+        if status >= 500:
+            body["request"] = number()
         return api.create_response(request, body, status=status)
 
     @api.exception_handler(Stale)
@@ -69,7 +75,10 @@ def answer_troubles(api: NinjaAPI) -> None:
     @api.exception_handler(Refusal)
     def refused(request: HttpRequest, problem: Refusal) -> HttpResponse:
         status = STATUS.get(problem.code, 422)
-        return api.create_response(request, _body(problem), status=status)
+        response = api.create_response(request, _body(problem), status=status)
+        if problem.code == "busy":
+            response.headers["Retry-After"] = str(AGAIN)
+        return response
 
     @api.exception_handler(ValidationError)
     def invalid(request: HttpRequest, problem: ValidationError) -> HttpResponse:
@@ -88,6 +97,12 @@ def answer_troubles(api: NinjaAPI) -> None:
             return csrf_failure(request)
         sentence = "The request could not be read. Nothing was changed."
         return answer(request, problem.status_code, "bad_request", sentence)
+
+    @api.exception_handler(BadRequest)
+    @api.exception_handler(MultiPartParserError)
+    def misread(request: HttpRequest, problem: Exception) -> HttpResponse:
+        sentence = "The request could not be read. Nothing was changed."
+        return answer(request, 400, "bad_request", sentence)
 
     @api.exception_handler(OperationalError)
     @api.exception_handler(InterfaceError)

@@ -89,6 +89,7 @@ class Cutter:
         """
         self._pending += data
         answers: list[bytes] = []
+        asked: set[str] = set()
         at = 0
         while at < len(self._pending):
             match = _INSTRUCTION.match(self._pending, at)
@@ -98,7 +99,11 @@ class Cutter:
                     continue
                 break
             at = match.end()
-            answer = self._do(match[1].upper().decode(), match[2])
+            verb = match[1].upper().decode()
+            if verb == "OR" and verb in asked:
+                continue  # whoever asks again has not read the first answer yet
+            asked.add(verb)
+            answer = self._do(verb, match[2])
             if answer is not None:
                 answers.append(answer.encode() + b"\r")
         self._pending = self._pending[at:]

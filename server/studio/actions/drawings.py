@@ -57,6 +57,7 @@ def duplicate(user_id: int, drawing_id: int) -> Drawing:
         sheet=write(read_kept(Sheet, row.sheet)),
         version=row.version,
         head=row.head,
+        tip=row.tip,
     )
     items, steps = list(Item.objects.filter(drawing_id=original_id)), list(row.steps.all())
     for item in items:

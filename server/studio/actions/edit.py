@@ -1,4 +1,8 @@
-"""Keep one edit: lock the drawing, check the version, apply, write, all in one transaction."""
+"""Keep one edit: lock the drawing, check the version, apply, write, all in one transaction.
+
+What takes longer than a moment is worked out before that, against what the drawing is then, so that
+nothing waits for it; where the drawing has changed meanwhile it is worked out again.
+"""
 
 from dataclasses import dataclass
 
@@ -8,11 +12,12 @@ from buildup.edits.change import Change, Delta
 from buildup.edits.command import Command
 from buildup.errors import Refusal
 from buildup.geometry.patience import heard_by
+from buildup.host import MOST_AT_ONCE
 from buildup.timeline import Follows
 
 from studio import models, store
 from studio.actions.turns import in_turn
-from studio.finding import locked
+from studio.finding import found, locked
 from studio.history import next_steps
 from studio.longwork import Watch
 
@@ -40,48 +45,123 @@ class Outcome:
     """The drawing just before, where that is the client's version."""
 
 
-def again(row: models.Drawing, command_id: str, version: int | None) -> Outcome | None:
-    """The answer for a command that was kept before, so that sending it twice applies it once."""
+@dataclass(frozen=True)
+class Known:
+    """The version of a drawing that a client knows.
+
+    Args:
+        version: its number.
+        identity: what tells it from another one of that number; None: an older page does not say.
+    """
+
+    version: int
+    identity: str | None = None
+
+
+def again(row: models.Drawing, command_id: str, known: Known | None) -> Outcome | None:
+    """The answer for a command that was kept before, so that sending it twice applies it once.
+
+    Raises:
+        Refusal: as `check_known`.
+    """
     if not row.steps.filter(command_id=command_id).exists():
         return None
-    since = store.delta_since(row, row.version if version is None else version)
+    if known is not None:
+        check_known(row, known)
+    since = delta_after(row, row.version if known is None else known.version)
     return Outcome(row, since, store.value_of(row), next_steps(row))
 
 
-def check_ahead(row: models.Drawing, version: int) -> None:
-    """Refuses a version that the drawing never had.
+def check_known(row: models.Drawing, known: Known) -> None:
+    """Refuses a version that the drawing never had, or had in another past.
 
     Raises:
         Refusal: `unknown_version`.
     """
-    if version > row.version:
+    ahead = known.version > row.version
+    told = known.identity
+    if ahead or (told is not None and not store.was_at(row, known.version, told)):
         raise Refusal(
-            "unknown_version", "This page is ahead of the store. It is read again; nothing is lost."
+            "unknown_version",
+            "The store was set back, or this page is ahead of it. The drawing is read again; what "
+            "waits here is put on top of it.",
         )
 
 
-def check_version(row: models.Drawing, version: int | None) -> Drawing:
+def check_version(row: models.Drawing, known: Known | None) -> Drawing:
     """The drawing's value, if the client knows its version or does not mind (None).
 
     Raises:
         Stale: when it has moved on.
-        Refusal: `unknown_version` when it never was that far.
+        Refusal: as `check_known`; `long_ago` where too much has changed since.
     """
-    if version is not None:
-        check_ahead(row, version)
+    if known is not None:
+        check_known(row, known)
     drawing = store.value_of(row)
-    if version is not None and version < row.version:
-        raise Stale(row, version, store.delta_since(row, version), drawing)
+    if known is not None and known.version < row.version:
+        since = delta_after(row, known.version)
+        raise Stale(row, known.version, since, drawing)
     return drawing
 
 
-@in_turn
+def delta_after(row: models.Drawing, version: int) -> Delta:
+    """What changed since a version, where that is not long ago.
+
+    Raises:
+        Refusal: `long_ago`.
+    """
+    if row.version - version > store.MOST_STEPS_BEHIND:
+        raise Refusal(
+            "long_ago",
+            "Much has changed since this page was read. It is read again; what waits here is put "
+            "on top of it.",
+        )
+    return store.delta_since(row, version)
+
+
+@dataclass(frozen=True)
+class Foreseen:
+    """What a command does to a drawing of some version."""
+
+    version: int
+    identity: str
+    change: Change
+
+
+class TakesLong(Exception):
+    """More work than may be done while others wait for the drawing."""
+
+
+class Quick:
+    """Hears of work that is done while the drawing is locked, as `patience.heard_by` wants it.
+
+    Raises:
+        TakesLong: as soon as it is plain that it takes more than a moment.
+    """
+
+    def __init__(self) -> None:
+        self._left = MOST_AT_ONCE
+
+    def begins(self, pairs: int) -> None:
+        """So much more work."""
+        self._left -= pairs
+        if self._left < 0:
+            raise TakesLong
+
+    def far(self, part: float) -> None:
+        """Bounded as it is, nobody waits for it."""
+
+
+MOST_TRIES = 5
+"""Times that a long edit is worked out while others change the drawing."""
+
+
 def edit(
     user_id: int,
     drawing_id: int,
     *,
     command_id: str,
-    version: int | None,
+    known: Known | None,
     command: Command,
     follows: Follows | None = None,
 ) -> Outcome:
@@ -91,17 +171,69 @@ def edit(
     two are one step: the new step takes its place, standing on the same parent, and undoes both.
 
     Raises:
-        Refusal: what the core refuses; nothing is changed.
+        Refusal: what the core refuses; nothing is changed. `busy` where others changed the drawing
+            again and again while a long edit was worked out.
         Stale: as `check_version`.
     """
-    row = locked(user_id, drawing_id)
-    if (kept := again(row, command_id, version)) is not None:
-        return kept
-    before = check_version(row, version)
+    foreseen = None
+    for _ in range(MOST_TRIES):
+        try:
+            return _kept(
+                user_id,
+                drawing_id,
+                command_id=command_id,
+                known=known,
+                command=command,
+                follows=follows,
+                foreseen=foreseen,
+            )
+        except TakesLong:
+            foreseen = _foreseen(user_id, drawing_id, command_id, known, command)
+    raise Refusal(
+        "busy", "The drawing changes all the time elsewhere. Your edit waits and is tried again."
+    )
+
+
+def _foreseen(
+    user_id: int, drawing_id: int, command_id: str, known: Known | None, command: Command
+) -> Foreseen:
+    """What a command does, worked out while nobody waits for the drawing."""
+    with store.snapshot():
+        row = found(user_id, drawing_id)
+        before = check_version(row, known)
     with heard_by(Watch(user_id, command_id)):
-        change = apply(before, command)
+        return Foreseen(row.version, row.identity, apply(before, command))
+
+
+@in_turn
+def _kept(
+    user_id: int,
+    drawing_id: int,
+    *,
+    command_id: str,
+    known: Known | None,
+    command: Command,
+    follows: Follows | None,
+    foreseen: Foreseen | None,
+) -> Outcome:
+    """The command's step, in one transaction.
+
+    Raises:
+        TakesLong: it has to be worked out beforehand, or once more.
+    """
+    row = locked(user_id, drawing_id)
+    if (kept := again(row, command_id, known)) is not None:
+        return kept
+    before = check_version(row, known)
+    here = (row.version, row.identity)
+    if foreseen is not None and (foreseen.version, foreseen.identity) == here:
+        change = foreseen.change
+    else:
+        with heard_by(Quick()):
+            change = apply(before, command)
     _check_pictures(user_id, before, change.forward)
     row.version += 1
+    row.tip = command_id
     after = store.write_delta(row, before, change.forward)
     parent = row.head
     whole = change
@@ -124,7 +256,7 @@ def edit(
     store.write_step(step)
     row.head = row.version
     row.save()
-    return Outcome(row, change.forward, after, (step, None), None if version is None else before)
+    return Outcome(row, change.forward, after, (step, None), None if known is None else before)
 
 
 def _continued(row: models.Drawing, command: Command, follows: Follows) -> models.Step | None:

@@ -37,7 +37,10 @@ def _kept(user_id: int, face: SoundFace) -> Face:
             f"{MOST_OF_ONE_PERSON >> 20} MB in all. Nothing was brought; let go of one you do not "
             "need. Words that were written in it stay as they are.",
         )
-    return Face.objects.create(owner_id=user_id, key=face.key, name=face.name, bytes=face.data)
+    made, _ = Face.objects.get_or_create(
+        owner_id=user_id, key=face.key, defaults={"name": face.name, "bytes": face.data}
+    )  # another window may have brought it in this very moment
+    return made
 
 
 def let_go(user_id: int, key: str) -> None:

@@ -4,7 +4,7 @@ from buildup.edits.change import Delta, chained
 from buildup.errors import Refusal
 
 from studio import models, store
-from studio.actions.edit import Outcome, again, check_version
+from studio.actions.edit import Known, Outcome, again, check_version
 from studio.actions.turns import in_turn
 from studio.finding import locked
 from studio.history import edits_of, next_steps, way_ahead, way_back
@@ -16,7 +16,7 @@ def go(
     drawing_id: int,
     *,
     command_id: str,
-    version: int | None,
+    known: Known | None,
     to: int | str,
     edit: str | None = None,
 ) -> Outcome:
@@ -30,12 +30,13 @@ def go(
         Stale: as for an edit.
     """
     row = locked(user_id, drawing_id)
-    if (kept := again(row, command_id, version)) is not None:
+    if (kept := again(row, command_id, known)) is not None:
         return kept
-    before = check_version(row, version)
+    before = check_version(row, known)
     target, name = _target(row, to, edit)
     delta = way(row, target)
     row.version += 1
+    row.tip = command_id
     row.head = target
     after = store.write_delta(row, before, delta)
     step = models.Step(
@@ -48,7 +49,7 @@ def go(
     )
     store.write_step(step)
     row.save()
-    return Outcome(row, delta, after, next_steps(row), None if version is None else before)
+    return Outcome(row, delta, after, next_steps(row), None if known is None else before)
 
 
 def _target(row: models.Drawing, to: int | str, edit: str | None) -> tuple[int, str]:

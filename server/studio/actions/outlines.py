@@ -77,7 +77,7 @@ def change_outline(user_id: int, entry_id: int, clip: str) -> Followed:
         )
         try:
             command_id = f"follow-{new_key()}"
-            edit(user_id, drawing, command_id=command_id, version=None, command=command)
+            edit(user_id, drawing, command_id=command_id, known=None, command=command)
             follows.append(name)
         except Refusal:
             stays.append(name)

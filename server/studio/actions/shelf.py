@@ -130,7 +130,7 @@ def order(user_id: int, wanted: Sequence[int]) -> None:
     set_up(user_id)
     known = {row.pk: row for row in _of(user_id).filter(pk__in=wanted).only("id", "tray", "rank")}
     rows = [known[pk] for pk in dict.fromkeys(wanted) if pk in known]
-    if len(rows) < len(wanted) or len({r.tray for r in rows}) > 1:
+    if not rows or len(rows) < len(wanted) or len({r.tray for r in rows}) > 1:
         raise unknown_entry()
     rest = _of(user_id).filter(tray=rows[0].tray).exclude(pk__in=known).only("id", "rank")
     for rank, row in enumerate((*rows, *rest), 1):

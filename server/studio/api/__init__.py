@@ -29,7 +29,9 @@ class TellingAPI(NinjaAPI):
         return told
 
 
-api = TellingAPI(title="Build Up Curve", version="1", auth=django_auth, docs_url=None)
+api = TellingAPI(
+    title="Build Up Curve", version="1", auth=django_auth, docs_url=None, openapi_url=None
+)
 answer_troubles(api)
 for part in (people, trays, home, board, questions, matching, outputs, lettering, cutting):
     api.add_router("", part.router)

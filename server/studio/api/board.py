@@ -11,7 +11,7 @@ from ninja import Router
 
 from studio import answers, longwork, schema, store
 from studio.actions import drawings as acts
-from studio.actions.edit import Outcome, check_ahead, edit
+from studio.actions.edit import Known, Outcome, check_known, delta_after, edit
 from studio.actions.go import go, way
 from studio.actions.pictures import bring
 from studio.api.asking import whose
@@ -20,6 +20,10 @@ from studio.history import next_steps, page
 from studio.models import Picture
 
 router = Router()
+
+
+def _known(version: int | None, tip: str | None) -> Known | None:
+    return None if version is None else Known(version, tip)
 
 
 def _told(kept: Outcome, body: schema.CommandIn | schema.GoIn) -> dict[str, Any]:
@@ -70,19 +74,22 @@ def drawing_for_a_desk(request: HttpRequest, drawing: int) -> dict[str, Any]:
         row = found(whose(request), drawing)
         items = list(row.items.order_by("parent", "rank").values_list("item", "parent", "body"))
         undo, redo = (answers.step(s) for s in next_steps(row))
-    told = {"version": row.version, "sheet": row.sheet, "items": items}
+    told = {"version": row.version, "tip": row.identity, "sheet": row.sheet, "items": items}
     return {**told, "undo": undo, "redo": redo}
 
 
 @router.get("/drawings/{drawing}/since/{version}", response=schema.Since)
-def changes_since(request: HttpRequest, drawing: int, version: int) -> dict[str, Any]:
+def changes_since(
+    request: HttpRequest, drawing: int, version: int, tip: str | None = None
+) -> dict[str, Any]:
     """What changed since a version, for windows that follow each other."""
     with store.snapshot():
         row = found(whose(request), drawing)
+        check_known(row, Known(version, tip))
         if version == row.version:
             return {"answer": None}
-        check_ahead(row, version)
-        after, delta = store.value_of(row), store.delta_since(row, version)
+        delta = delta_after(row, version)
+        after = store.value_of(row)
         return {
             "answer": answers.change(
                 row, delta, after, ((), Shows()), since=version, around=next_steps(row)
@@ -97,7 +104,7 @@ def command(request: HttpRequest, drawing: int, body: schema.CommandIn) -> dict[
         whose(request),
         drawing,
         command_id=body.id,
-        version=body.version,
+        known=_known(body.version, body.tip),
         command=body.command,
         follows=None if body.follows is None else Follows(**body.follows.dict()),
     )
@@ -124,7 +131,7 @@ def along_history(request: HttpRequest, drawing: int, body: schema.GoIn) -> dict
         whose(request),
         drawing,
         command_id=body.id,
-        version=body.version,
+        known=_known(body.version, body.tip),
         to=body.to,
         edit=body.edit,
     )

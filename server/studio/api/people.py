@@ -1,14 +1,13 @@
 """Signing in and out, and the demo's door."""
 
-from threading import BoundedSemaphore
 from typing import Any
 
 from buildup.errors import Refusal
-from config.doors import from_this_machine
+from config.doors import from_this_machine, sender
 from django.conf import settings
 from django.contrib.auth import authenticate, get_user_model, login, logout
 from django.contrib.auth.models import User
-from django.http import HttpRequest
+from django.http import HttpRequest, HttpResponse
 from django.middleware.csrf import get_token
 from ninja import Router
 from ninja.errors import HttpError
@@ -16,14 +15,12 @@ from ninja.utils import check_csrf
 
 from studio import schema
 from studio.demo.account import DEMO_USER
+from studio.signinqueue import turn, was_wrong
 
 LONGEST_WORD = 400
-"""Characters of a name or a password that are looked at at all."""
-PATIENCE = 0.2
-"""Seconds a sign-in waits for another one's password to be hashed."""
-
-_hashing = BoundedSemaphore(1)
-"""Hashing is slow on purpose: one at a time, so that guessers leave others something."""
+"""Characters of a password that are looked at at all."""
+LONGEST_NAME = 150
+"""Characters that the name of an account has at the most; a longer one is nobody's."""
 
 
 def with_token(request: HttpRequest) -> bool:
@@ -57,7 +54,8 @@ def me(request: HttpRequest) -> dict[str, Any]:
 def sign_in(request: HttpRequest, body: schema.SignIn) -> dict[str, Any]:
     """Sign in by name and password."""
     user = None
-    if max(len(body.name), len(body.password)) <= LONGEST_WORD:
+    told = len(body.name) <= LONGEST_NAME and len(body.password) <= LONGEST_WORD
+    if told and "\0" not in body.name + body.password:
         user = _known(request, body)
     if user is None and getattr(request, "axes_locked_out", False):
         raise Refusal(
@@ -72,12 +70,12 @@ def sign_in(request: HttpRequest, body: schema.SignIn) -> dict[str, Any]:
 
 
 def _known(request: HttpRequest, body: schema.SignIn) -> User | None:
-    if not _hashing.acquire(timeout=PATIENCE):
-        raise Refusal("busy", "Somebody else is signing in at this moment. Try again in a second.")
-    try:
-        return authenticate(request, username=body.name, password=body.password)
-    finally:
-        _hashing.release()
+    address = sender(request)
+    with turn(address):
+        user = authenticate(request, username=body.name, password=body.password)
+    if user is None:
+        was_wrong(address)
+    return user
 
 
 @router.post("/sign-in-demo", response=schema.Me, auth=with_token)
@@ -91,7 +89,8 @@ def sign_in_demo(request: HttpRequest) -> dict[str, Any]:
 
 
 @router.post("/sign-out", response=schema.Me, auth=with_token)
-def sign_out(request: HttpRequest) -> dict[str, Any]:
-    """Sign out."""
+def sign_out(request: HttpRequest, response: HttpResponse) -> dict[str, Any]:
+    """Sign out; the browser forgets the pictures it remembered, not the edits that wait."""
     logout(request)
+    response.headers["Clear-Site-Data"] = '"cache"'
     return _me(request)

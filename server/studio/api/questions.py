@@ -97,33 +97,42 @@ def spread(request: HttpRequest, drawing: int, body: schema.SpreadIn) -> host.Sp
     """What copies in a row, a ring or a grid come to before they are made."""
     row, value = value_now(request, drawing)
     meeting = Meeting() if body.aim is None else cueindexes.meeting(row.pk, value, body.aim)
-    return host.spread(
-        value, body.command, body.selection, body.shows, meeting=meeting, drag=body.drag
-    )
+    with heard_by(host.Moment(host.MOST_ON_SERVER)):
+        return host.spread(
+            value, body.command, body.selection, body.shows, meeting=meeting, drag=body.drag
+        )
 
 
 @router.post("/drawings/{drawing}/balance", response=BalanceMark)
 def balance(request: HttpRequest, drawing: int, body: schema.BalanceIn) -> BalanceMark:
     """How far an outline is from symmetric, about a line that is given or else found."""
-    return balance_mark(value_now(request, drawing)[1], body.item, body.axis)
+    value = value_now(request, drawing)[1]
+    with heard_by(host.Moment(host.MOST_ON_SERVER)):
+        return balance_mark(value, body.item, body.axis)
 
 
 @router.post("/drawings/{drawing}/regions", response=SweepMarks)
 def regions(request: HttpRequest, drawing: int, body: schema.RegionsIn) -> SweepMarks:
     """The regions that some items make where they lie over each other."""
-    return sweep_marks(value_now(request, drawing)[1], body.items, body.gap)
+    value = value_now(request, drawing)[1]
+    with heard_by(host.Moment(host.MOST_ON_SERVER)):
+        return sweep_marks(value, body.items, body.gap)
 
 
 @router.post("/drawings/{drawing}/troubles", response=TroubleSpots)
 def troubles(request: HttpRequest, drawing: int, body: schema.TroublesIn) -> TroubleSpots:
     """The trouble spots of some items, each with the edit that mends it."""
-    return trouble_spots(value_now(request, drawing)[1], body.items, body.limits)
+    value = value_now(request, drawing)[1]
+    with heard_by(host.Moment(host.MOST_ON_SERVER)):
+        return trouble_spots(value, body.items, body.limits)
 
 
 @router.post("/drawings/{drawing}/copy", response=schema.Copied)
 def copy(request: HttpRequest, drawing: int, body: schema.ItemsIn) -> schema.Copied:
     """Items as an SVG for the clipboard, which holds the items as well."""
-    return schema.Copied(text=clip_svg(value_now(request, drawing)[1], body.items))
+    value = value_now(request, drawing)[1]
+    with heard_by(host.Moment(host.MOST_ON_SERVER)):
+        return schema.Copied(text=clip_svg(value, body.items))
 
 
 @router.post("/colour", response=ColourFacts)

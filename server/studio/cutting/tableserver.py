@@ -4,7 +4,9 @@ It reads what comes, in whatever pieces, hands it to the simulated cutter and se
 answers. A connection that says nothing for a while, or sends more than any job has, is closed.
 """
 
+import re
 import socketserver
+from threading import BoundedSemaphore
 
 from buildup.cutting.device import Cutter
 
@@ -17,6 +19,13 @@ MOST_BYTES = 32 * 1024 * 1024
 SILENCE = 30.0
 """Seconds after which a silent connection is closed."""
 LOOPBACK = "127.0.0.1"
+MOST_AT_ONCE = 8
+"""Connections; of more the newest are closed at once."""
+HTTP = re.compile(rb"[A-Z]{3,10} \S{1,2000} HTTP/")
+"""How a request of a page begins, which has nothing to say to a cutter."""
+
+
+PLACES = BoundedSemaphore(MOST_AT_ONCE)
 
 
 class OneJob(socketserver.BaseRequestHandler):
@@ -27,14 +36,20 @@ class OneJob(socketserver.BaseRequestHandler):
         cutter = Cutter(*SHEET)
         self.request.settimeout(SILENCE)
         left = MOST_BYTES
+        if not PLACES.acquire(blocking=False):
+            return
         try:
             while left > 0 and (data := self.request.recv(PIECE)):
+                if left == MOST_BYTES and HTTP.match(data):
+                    return
                 left -= len(data)
                 answer = cutter.feed(data)
                 if answer:
                     self.request.sendall(answer)
         except (TimeoutError, ConnectionError):
             return
+        finally:
+            PLACES.release()
 
 
 class TableServer(socketserver.ThreadingTCPServer):

@@ -15,7 +15,7 @@ from django.test import TransactionTestCase
 from studio import store
 from studio.actions.drawings import make
 from studio.actions.edit import edit
-from studio.cutting.tableserver import LOOPBACK, TableServer
+from studio.cutting.tableserver import LOOPBACK, MOST_AT_ONCE, TableServer
 
 
 @contextmanager
@@ -60,6 +60,29 @@ class SocketTest(TransactionTestCase):
                 while heard.count(b"\r") < 2:
                     heard += one.recv(256)
             self.assertEqual(heard, b"0\r1,1,0,0,40,0\r")
+
+    def test_a_page_that_talks_to_it_is_hung_up_on(self):
+        job = b"POST / HTTP/1.1\r\nHost: x\r\n\r\nIN;SP1;PD400,400;OR;"
+        with a_table() as address, socket.create_connection(address, 5) as door:
+            door.sendall(job)
+            self.assertEqual(door.recv(64), b"")
+
+    def test_answers_do_not_multiply_and_connections_are_few(self):
+        with a_table() as address:
+            with socket.create_connection(address, 5) as door:
+                door.sendall(b"IN;SP1;PD400,400;" + b"OR;" * 500 + b"OE;")
+                heard = b""
+                while not heard.endswith(b"\r0\r"):
+                    heard += door.recv(4_096)
+                self.assertEqual(heard, b"1,1,0,0,400,400\r0\r")
+            held = [socket.create_connection(address, 5) for _ in range(MOST_AT_ONCE)]
+            for door in held:
+                door.sendall(b"OI;")
+                self.assertTrue(door.recv(64))
+            with socket.create_connection(address, 5) as more:
+                self.assertEqual(more.recv(64), b"")
+            for door in held:
+                door.close()
 
 
 class CuttingTest(TransactionTestCase):

@@ -3,19 +3,26 @@
 import io
 import json
 import os
+import threading
+import time
+from contextlib import suppress
 from importlib import reload
 from unittest import mock
 
+from buildup.errors import Refusal
 from config import doors
 from config import settings as plain
+from config.doors import PackingMiddleware
+from config.health import HealthMiddleware
 from config.storeaway import store_away
 from django.contrib.auth import get_user_model
+from django.core.cache import cache
 from django.core.management import call_command
 from django.db.utils import OperationalError
 from django.http import HttpResponse
 from django.test import RequestFactory, SimpleTestCase, TransactionTestCase, override_settings
 
-from studio.api import people
+from studio import signinqueue
 from studio.demo.account import DEMO_USER
 
 JSON = {"content_type": "application/json"}
@@ -51,6 +58,8 @@ class HostTest(TransactionTestCase):
 
 class SignInTest(TransactionTestCase):
     def setUp(self):
+        cache.clear()
+        self.addCleanup(cache.clear)
         get_user_model().objects.create_user("mira", password="reed-and-spruce")
 
     def tried(self, password, client=None, **how):
@@ -80,18 +89,80 @@ class SignInTest(TransactionTestCase):
         from_elsewhere = self.tried("reed-and-spruce", REMOTE_ADDR="10.9.8.7")
         self.assertEqual(from_elsewhere.status_code, 200)
 
-    def test_one_password_is_hashed_at_a_time_and_none_that_is_endless(self):
-        with people._hashing:
+    def test_what_cannot_be_a_name_or_a_password_is_not_hashed(self):
+        with mock.patch("studio.api.people.authenticate") as asked:
+            for name, password in (
+                ("mira", "x" * 7_000_000),
+                ("m" * 300, "x"),
+                ("mi\0ra", "x"),
+                ("mira", "x\0"),
+            ):
+                body = json.dumps({"name": name, "password": password})
+                answer = self.client.post("/api/sign-in", body, **JSON)
+                self.assertEqual(
+                    (answer.status_code, answer.json()["code"]), (403, "wrong_sign_in")
+                )
+            asked.assert_not_called()
+
+    def test_one_password_is_hashed_at_a_time_and_others_wait_a_little(self):
+        with signinqueue._room, mock.patch.object(signinqueue, "PATIENCE", 0.05):
             busy = self.tried("reed-and-spruce")
         self.assertEqual((busy.status_code, busy.json()["code"]), (503, "busy"))
-        with mock.patch("studio.api.people.authenticate") as asked:
-            self.assertEqual(self.tried("x" * 7_000_000).json()["code"], "wrong_sign_in")
-            asked.assert_not_called()
+        self.assertEqual(busy.headers["Retry-After"], "2")
+        self.assertEqual(self.tried("reed-and-spruce").status_code, 200)
+
+    def test_of_one_address_only_some_wait_and_the_others_are_not_kept_out(self):
+        entered, leave = threading.Event(), threading.Event()
+
+        def hashed(*_, **__):
+            entered.set()
+            leave.wait(10)
+
+        def guess(n, found):
+            with suppress(Refusal), signinqueue.turn("10.6.6.6"):
+                hashed()
+                found.append(n)
+
+        found = []
+        guessers = [threading.Thread(target=guess, args=(n, found)) for n in range(16)]
+        for guesser in guessers:
+            guesser.start()
+        entered.wait(10)
+        threading.Timer(0.2, leave.set).start()
+        answer = self.tried("reed-and-spruce", REMOTE_ADDR="10.1.2.3")
+        self.assertEqual(answer.status_code, 200)
+        for guesser in guessers:
+            guesser.join()
+        self.assertLessEqual(len(found), signinqueue.OF_ONE_ADDRESS)
+        self.assertFalse(signinqueue._waiting)
+
+    def test_wrong_passwords_are_counted_by_where_they_come_from_whatever_the_names(self):
+        def wrong(n, address):
+            body = json.dumps({"name": f"nobody-{n}", "password": "x"})
+            return self.client.post("/api/sign-in", body, **JSON, REMOTE_ADDR=address)
+
+        codes = [wrong(n, "10.6.6.6").status_code for n in range(signinqueue.MOST_WRONG + 2)]
+        self.assertEqual(set(codes[: signinqueue.MOST_WRONG]), {403})
+        self.assertEqual(codes[-1], 429)
+        for k, address in enumerate(("2001:db8:1:2::7", "2001:db8:1:2::8")):
+            for n in range(signinqueue.MOST_WRONG // 2 + 1):
+                wrong(100 * k + n, address)
+        self.assertEqual(wrong(7, "2001:db8:1:2:ffff::9").status_code, 429)
+        self.assertEqual(self.tried("reed-and-spruce", REMOTE_ADDR="10.1.2.3").status_code, 200)
+        later = time.time() + 2 * signinqueue.EVERY
+        with mock.patch("studio.signinqueue.time.time", return_value=later):
+            self.assertEqual(
+                wrong(8, "10.6.6.6").status_code, 403
+            )  # one is forgotten after a while
 
     @override_settings(BEHIND_HTTPS=True)
     def test_behind_a_server_in_front_the_sender_is_whom_it_names(self):
         asked = RequestFactory().get("/", headers={"x-forwarded-for": "6.6.6.6, 10.1.2.3"})
         self.assertEqual(doors.sender(asked), "10.1.2.3")
+        with override_settings(PROXIES=2):
+            self.assertEqual(doors.sender(asked), "6.6.6.6")
+        with override_settings(PROXIES=9):
+            self.assertEqual(doors.sender(asked), "6.6.6.6")
 
 
 class BodyTest(SimpleTestCase):
@@ -135,3 +206,110 @@ class DeployTest(SimpleTestCase):
             override_settings(**wanted, SECRET_KEY="aB3$xY" * 20, ALLOWED_HOSTS=["x.example"]),
         ):
             call_command("check", deploy=True, fail_level="WARNING", stdout=io.StringIO())
+
+
+class AddressTest(TransactionTestCase):
+    """What is at which address, and what each answer says of itself."""
+
+    def setUp(self):
+        self.user = get_user_model().objects.create_user("mira", password="reed-and-spruce")
+
+    def test_who_watches_is_told_under_any_host_and_without_https(self):
+        for host in ("10.1.2.3", "evil.example"):
+            with override_settings(SECURE_SSL_REDIRECT=True):
+                self.assertEqual(
+                    self.client.get("/livez", headers={"host": host}).json(), {"code": "lives"}
+                )
+                ready = self.client.get("/readyz", headers={"host": host})
+                self.assertEqual((ready.status_code, ready.json()), (200, {"code": "ready"}))
+        broken = mock.patch("config.health.connection.cursor", side_effect=OperationalError(2006))
+        with broken:
+            self.assertEqual(self.client.get("/livez").status_code, 200)
+            self.assertEqual(self.client.get("/readyz").status_code, 503)
+        behind = mock.patch("config.health.MigrationExecutor.migration_plan", return_value=["0010"])
+        with behind:
+            fresh = HealthMiddleware(lambda _: HttpResponse())
+            self.assertEqual(fresh(RequestFactory().get("/readyz")).status_code, 503)
+
+    def test_only_the_screens_have_addresses(self):
+        for path in ("/", "/sign-in", "/drawings/7", "/drawings/7/cutting-table"):
+            self.assertIn(self.client.get(path).status_code, (200, 503), path)
+        for path in ("/healthz", "/metrics", "/admin/", "/robots.txt", "/drawings/x", "/nothing"):
+            answer = self.client.get(path)
+            self.assertEqual(answer.status_code, 404, path)
+            self.assertIn(b"Go to your drawings", answer.content)
+        for path in ("/api/openapi.json", "/api/nothing", "/api/docs"):
+            self.assertEqual(self.client.get(path).status_code, 404, path)
+        self.assertEqual(self.client.get("/api/nothing").json()["code"], "not_there")
+
+    def test_each_answer_has_a_number_its_build_and_is_not_kept(self):
+        self.client.force_login(self.user)
+        with override_settings(BUILD="b7"):
+            one, other = self.client.get("/api/me"), self.client.get("/api/drawings")
+        self.assertEqual((one.headers["X-Build"], one.headers["Cache-Control"]), ("b7", "no-store"))
+        numbers = {a.headers["X-Request-ID"] for a in (one, other)}
+        self.assertEqual(len(numbers), 2)
+        named = {"headers": {"x-request-id": "from-the-front-7"}}
+        self.assertNotIn("from-the-front-7", self.client.get("/", **named).headers["X-Request-ID"])
+        with override_settings(BEHIND_HTTPS=True):
+            answer = self.client.get("/", **named)
+        self.assertEqual(answer.headers["X-Request-ID"], "from-the-front-7")
+        out = self.client.post("/api/sign-out", "{}", **JSON)
+        self.assertEqual(out.headers["Clear-Site-Data"], '"cache"')
+
+    def test_why_the_store_did_not_answer_is_logged_with_the_number_that_is_answered(self):
+        self.client.force_login(self.user)
+        away = OperationalError(1040, "Too many connections")
+        with (
+            mock.patch("studio.api.home.of_owner", side_effect=away),
+            self.assertLogs("config.storeaway", "WARNING") as logged,
+        ):
+            answer = self.client.get("/api/drawings")
+        self.assertEqual((answer.status_code, answer.json()["code"]), (503, "store_away"))
+        self.assertEqual(answer.json()["request"], answer.headers["X-Request-ID"])
+        self.assertIn("Too many connections", logged.output[0])
+        busy = OperationalError(1205, "Lock wait timeout exceeded")
+        with (
+            mock.patch("studio.api.home.of_owner", side_effect=busy),
+            self.assertLogs("config.storeaway", "WARNING"),
+        ):
+            answer = self.client.get("/api/drawings")
+        self.assertEqual((answer.status_code, answer.json()["code"]), (503, "busy"))
+        self.assertEqual(answer.headers["Retry-After"], "2")
+
+    def test_pictures_are_not_packed_once_more(self):
+        packing = PackingMiddleware(lambda _: HttpResponse())
+        asked = RequestFactory().get("/", headers={"accept-encoding": "gzip"})
+        for kind, packed in (("application/json", True), ("image/png", False), ("text/html", True)):
+            answer = HttpResponse("x" * 5_000, content_type=kind)
+            told = packing.process_response(asked, answer)
+            self.assertEqual("Content-Encoding" in told.headers, packed, kind)
+
+    def test_what_is_no_request_of_ours_is_told_so(self):
+        self.client.force_login(self.user)
+        for path in ("/api/drawings", "/api/colour", "/api/shelf/order"):
+            answer = self.client.post(path, b"x", content_type="multipart/form-data")
+            self.assertEqual((path, answer.status_code // 100), (path, 4))
+        answer = self.client.post("/api/shelf/order", json.dumps({"entries": []}), **JSON)
+        self.assertEqual((answer.status_code, answer.json()["code"]), (404, "unknown_entry"))
+
+
+class SettingsTest(SimpleTestCase):
+    def set(self, **environment):
+        with mock.patch.dict("os.environ", {**environment, "SECRET_KEY": "k" * 60}):
+            found = {n: v for n, v in vars(reload(plain)).items() if n.isupper()}
+        reload(plain)
+        return found
+
+    def test_hosts_and_what_browsers_remember_are_said_by_whoever_runs_it(self):
+        plainly = self.set(BUILDUP_BEHIND_HTTPS="1", ALLOWED_HOSTS="a.example, .b.example,")
+        self.assertEqual(plainly["ALLOWED_HOSTS"], ["a.example", ".b.example"])
+        self.assertEqual(
+            plainly["CSRF_TRUSTED_ORIGINS"], ["https://a.example", "https://*.b.example"]
+        )
+        self.assertEqual(plainly["SECURE_HSTS_SECONDS"], 3600)
+        self.assertFalse(plainly["SECURE_HSTS_INCLUDE_SUBDOMAINS"])
+        self.assertFalse(plainly["SECURE_HSTS_PRELOAD"])
+        bound = self.set(BUILDUP_BEHIND_HTTPS="1", HSTS_SECONDS="31536000", HSTS_SUBDOMAINS="1")
+        self.assertEqual(bound["SECURE_HSTS_SECONDS"], 31_536_000)
+        self.assertTrue(bound["SECURE_HSTS_INCLUDE_SUBDOMAINS"])

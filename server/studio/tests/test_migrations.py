@@ -13,11 +13,11 @@ from django.test import Client, TransactionTestCase
 from studio import store
 from studio.actions.go import go
 from studio.management.commands.show_anew import is_stale
-from studio.models import Drawing, Item
+from studio.models import Drawing, Item, Step
 
 AT_0004 = json.loads(Path(__file__).with_name("tables_at_0004.json").read_text())
 """The tables of a drawing as that form left them, and what was drawn at each step."""
-NEWEST = [("studio", "0009_faces")]
+NEWEST = [("studio", "0010_identities")]
 
 
 def migrate(targets):
@@ -54,8 +54,17 @@ class ContainersTest(TransactionTestCase):
         looks = AT_0004["looks"]
         self.assertEqual(self.drawn(), looks[str(self.row.head)])
         for turn, number in enumerate((0, 7, 3, 20, 17, 20)):
-            go(self.user.pk, self.row.pk, command_id=f"go-to-{turn:04}", version=None, to=number)
+            go(self.user.pk, self.row.pk, command_id=f"go-to-{turn:04}", known=None, to=number)
             self.assertEqual(self.drawn(), looks[str(number)])
+
+    def test_each_version_that_was_kept_has_an_identity(self):
+        last = Step.objects.get(number=self.row.version)
+        self.assertEqual((self.row.tip, self.row.identity), (last.command_id, last.command_id))
+        self.assertRegex(self.row.origin, r"^[0-9a-f]{16}$")
+        for step in Step.objects.all():
+            self.assertTrue(store.was_at(self.row, step.number, step.command_id))
+            self.assertFalse(store.was_at(self.row, step.number, "another"))
+        self.assertTrue(store.was_at(self.row, 0, self.row.origin))
 
     def test_what_was_derived_is_served_and_can_be_made_anew(self):
         client = Client()

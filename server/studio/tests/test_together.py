@@ -2,8 +2,13 @@
 
 import json
 import threading
+from unittest import mock
 
 from buildup.desk import Desk
+from buildup.edits.apply import apply
+from buildup.edits.assemblies import Assemble
+from buildup.errors import Refusal
+from buildup.geometry.patience import begun
 from buildup.shapes.registry import SHAPES
 from django.contrib.auth import get_user_model
 from django.db import connection, connections
@@ -11,6 +16,8 @@ from django.test import Client, TransactionTestCase
 
 from studio import store
 from studio.actions.drawings import make
+from studio.actions.edit import TakesLong
+from studio.longwork import Watch
 from studio.models import Drawing, Step
 from studio.schema import Sheet
 from studio.tests.test_api import PLATE, move
@@ -69,6 +76,65 @@ class TogetherTest(TransactionTestCase):
         self.assertEqual(store.value_of(row).items["plate"].frame.place.origin.real, 50 + 40)
         numbers = list(Step.objects.order_by("number").values_list("number", flat=True))
         self.assertEqual(numbers, list(range(1, 42)))
+
+    def long(self):
+        """An edit that takes longer than a moment, of two forms that are there."""
+        self.send(PLATE, 0)
+        self.send({**PLATE, "item": "second", "shape": "ellipse"}, 1)
+        return {"kind": "assemble", "items": ["plate", "second"], "assembly": "whole"}
+
+    def test_a_long_edit_is_worked_out_while_nobody_waits_for_the_drawing(self):
+        command = self.long()
+        locked = []
+
+        def applied(before, what):
+            locked.append(connection.in_atomic_block)
+            begun(10**6)
+            return apply(before, what)
+
+        with mock.patch("studio.actions.edit.apply", applied):
+            answer = self.send(command, 2)
+        self.assertEqual(answer.status_code, 200)
+        self.assertEqual(locked, [True, False])  # tried quickly, then worked out beforehand
+        store.forget_all()
+        self.assertIn("whole", store.value_of(Drawing.objects.get(pk=self.row.pk)).items)
+
+    def test_what_changed_while_a_long_edit_was_worked_out_is_not_lost(self):
+        command = self.long()
+        others = iter((move(by=(7, 0)), None))
+
+        def applied(before, what):
+            if not isinstance(what, Assemble):
+                return apply(before, what)
+            if connection.in_atomic_block:
+                begun(10**6)
+            other = next(others)
+            if other is not None:  # another window is quicker
+                Client.force_login(quick := Client(), self.user)
+                self.assertEqual(self.send(other, None, client=quick).status_code, 200)
+            return apply(before, what)
+
+        with mock.patch("studio.actions.edit.apply", applied):
+            answer = self.send(command, None)
+        self.assertEqual(answer.status_code, 200)
+        store.forget_all()
+        row = Drawing.objects.get(pk=self.row.pk)
+        value = store.value_of(row)
+        self.assertEqual((row.version, value.items["plate"].frame.place.origin.real), (4, 57))
+        self.assertEqual(value.tree.container("plate"), "whole")
+
+    def test_an_edit_that_takes_too_long_is_ended_and_one_that_never_comes_to_it_waits(self):
+        command = self.long()
+        with mock.patch("studio.longwork.LONGEST", -1.0), mock.patch("studio.longwork.AFTER", 0.0):
+            watch = Watch(self.user.pk, "command-x")
+            with self.assertRaises(Refusal) as refused:
+                watch.far(0.5)
+        self.assertEqual(refused.exception.code, "too_long")
+        with mock.patch("studio.actions.edit._kept", side_effect=TakesLong):
+            answer = self.send(command, 2)
+        self.assertEqual((answer.status_code, answer.json()["code"]), (503, "busy"))
+        self.assertFalse(answer.json()["final"])
+        self.assertEqual(answer.headers["Retry-After"], "2")
 
     def test_a_desk_follows_by_deltas_alone(self):
         """A host of the core that only hears deltas ends with what the server has."""

@@ -75,7 +75,7 @@ export interface paths {
         put?: never;
         /**
          * Sign Out
-         * @description Sign out.
+         * @description Sign out; the browser forgets the pictures it remembered, not the edits that wait.
          */
         post: operations["studio_api_people_sign_out"];
         delete?: never;
@@ -2043,6 +2043,8 @@ export interface components {
             sheet: components["schemas"]["Sheet"];
             /** Version */
             version: number;
+            /** Tip */
+            tip: string;
             /**
              * Changed
              * Format: date-time
@@ -2418,6 +2420,8 @@ export interface components {
             name: string;
             /** Version */
             version: number;
+            /** Tip */
+            tip: string;
             repaint: components["schemas"]["Repaint"];
             /** Places */
             places: [
@@ -3269,6 +3273,8 @@ export interface components {
         DeskDrawing: {
             /** Version */
             version: number;
+            /** Tip */
+            tip: string;
             /** Sheet */
             sheet: {
                 [key: string]: unknown;
@@ -3289,6 +3295,8 @@ export interface components {
         Answer: {
             /** Version */
             version: number;
+            /** Tip */
+            tip: string;
             /** Since */
             since: number;
             delta: components["schemas"]["DeltaForm"];
@@ -4002,6 +4010,8 @@ export interface components {
             id: string;
             /** Version */
             version?: number | null;
+            /** Tip */
+            tip?: string | null;
             /** Command */
             command: components["schemas"]["AnyCommand"];
             /**
@@ -8316,6 +8326,8 @@ export interface components {
             id: string;
             /** Version */
             version?: number | null;
+            /** Tip */
+            tip?: string | null;
             /** To */
             to: ("undo" | "redo") | number;
             /** Edit */
@@ -10742,7 +10754,9 @@ export interface operations {
     };
     studio_api_board_changes_since: {
         parameters: {
-            query?: never;
+            query?: {
+                tip?: string | null;
+            };
             header?: never;
             path: {
                 drawing: number;

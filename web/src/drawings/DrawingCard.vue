@@ -23,7 +23,7 @@ const size = computed(() => {
 <template>
   <article class="card">
     <RouterLink :to="`/drawings/${card.id}`" class="picture" :aria-label="`Open ${card.name}`">
-      <img :src="`/api/drawings/${card.id}/card.png?v=${card.version}`" alt="" />
+      <img :src="`/api/drawings/${card.id}/card.png?v=${card.tip}`" alt="" />
     </RouterLink>
     <div class="line">
       <NameField

@@ -38,6 +38,8 @@ export const useBoard = defineStore("board", () => {
   const id = ref(0);
   const name = ref("");
   const version = ref(0);
+  /** What tells that version from another one of the same number, as a store that was set back has. */
+  let tip = "";
   const keptAt = ref<Date | null>(null);
   /** The guide or the underlay that its tool works on. */
   const aid = ref<string | null>(null);
@@ -115,8 +117,9 @@ export const useBoard = defineStore("board", () => {
     });
   }
 
-  function takeSteps(board: Pick<Answer, "version" | "undo" | "redo" | "kept">): void {
+  function takeSteps(board: Pick<Answer, "version" | "tip" | "undo" | "redo" | "kept">): void {
     version.value = board.version;
+    tip = board.tip;
     history.kept.value = { undo: board.undo, redo: board.redo };
     keptAt.value = new Date(board.kept);
   }
@@ -138,7 +141,7 @@ export const useBoard = defineStore("board", () => {
   }
 
   const reader = {
-    version: () => version.value,
+    known: () => ({ version: version.value, tip }),
     kept: (posted: Posted, answer: Answer) => {
       takeAnswer(posted.id, answer);
       choice.said.value ||= answer.repaint.said ?? "";
@@ -199,7 +202,7 @@ export const useBoard = defineStore("board", () => {
 
   const following = useFollowing({
     id: () => id.value,
-    version: () => version.value,
+    known: () => ({ version: version.value, tip }),
     waiting: () => queue.waiting,
     take: (answer) => {
       takeAnswer("", answer);

@@ -3,6 +3,7 @@
 import { ref } from "vue";
 import { Trouble, get, post as postTo } from "../api/client";
 import type { Answer, Since } from "../api/types";
+import { isPast } from "./outbox";
 import { usePost } from "./post";
 import { useToast } from "./toast";
 
@@ -12,7 +13,7 @@ const FOLLOW_EVERY = 3000;
 /** The drawing that is open. */
 export interface Followed {
   id(): number;
-  version(): number;
+  known(): { version: number; tip: string };
   /** How many edits are on their way: the answer to them says what others did, too. */
   waiting(): number;
   take(answer: Answer): void;
@@ -28,7 +29,7 @@ export function useFollowing(open: Followed) {
   let asking = false;
 
   post.follow((drawing, to) => {
-    if (drawing === open.id() && to > open.version()) void follow();
+    if (drawing === open.id() && to > open.known().version) void follow();
   });
 
   async function follow(): Promise<void> {
@@ -37,11 +38,11 @@ export function useFollowing(open: Followed) {
     if (open.waiting() > 0 && !deleted.value) return;
     asking = true;
     try {
-      const known = open.version();
-      const { answer } = await get<Since>(`/drawings/${drawing}/since/${known}`);
+      const { version, tip } = open.known();
+      const { answer } = await get<Since>(`/drawings/${drawing}/since/${version}?tip=${tip}`);
       if (deleted.value) post.boxOf(drawing).resume();
       deleted.value = false;
-      const same = drawing === open.id() && known === open.version();
+      const same = drawing === open.id() && tip === open.known().tip;
       if (answer && same && open.waiting() === 0) open.take(answer);
     } catch (problem) {
       if (!(problem instanceof Trouble)) throw problem;
@@ -52,7 +53,7 @@ export function useFollowing(open: Followed) {
   }
 
   function lost(problem: Trouble): void {
-    if (problem.code === "unknown_version") open.reopen();
+    if (isPast(problem.code)) open.reopen();
     if (problem.code !== "unknown_drawing" || deleted.value) return;
     deleted.value = true;
     toast.tell(

@@ -9,7 +9,7 @@ let dropped: string[];
 let aside: Posted[];
 let version: number;
 let me: number;
-let sent: { path: string; body: { id: string; version: number | null } }[];
+let sent: { path: string; body: { id: string; version: number | null; tip?: string } }[];
 let answers: ((path: string) => Response | Error)[];
 let box: Outbox;
 
@@ -47,7 +47,7 @@ beforeEach(() => {
     kept: () => undefined,
   });
   box.attach({
-    version: () => version,
+    known: () => ({ version, tip: `t${version}` }),
     kept: (p, got) => {
       log.push(`kept ${p.id}`);
       version = got.version;
@@ -71,9 +71,9 @@ test("letters go out in order, each with the version at that moment", async () =
   expect(box.state.value).toBe("sending");
   await passes();
   expect(log).toEqual(["kept a", "kept b"]);
-  expect(sent.map((s) => [s.path, s.body.version])).toEqual([
-    ["/api/drawings/7/commands", 3],
-    ["/api/drawings/7/go", 4],
+  expect(sent.map((s) => [s.path, s.body.version, s.body.tip])).toEqual([
+    ["/api/drawings/7/commands", 3, "t3"],
+    ["/api/drawings/7/go", 4, "t4"],
   ]);
   expect([box.state.value, box.waiting, dropped]).toEqual(["kept", 0, ["a", "b"]]);
 });
@@ -112,6 +112,7 @@ const ODD: [string, () => Response | Error][] = [
   ["a drawing that was deleted", told(404, "unknown_drawing")],
   ["a fault of the program", told(500, "unforeseen")],
   ["a store that was set back", told(422, "unknown_version")],
+  ["much that others did", told(410, "long_ago")],
 ];
 test.each(ODD)("after %s the letter waits, and then it is kept", async (_, odd) => {
   answers = [odd, ok(4)];
@@ -137,7 +138,7 @@ test("a letter of an unknown kind is set aside and those behind it go out", asyn
 test("a page that cannot show what was kept keeps no edit from going out", async () => {
   vi.spyOn(console, "error").mockImplementation(() => undefined);
   box.attach({
-    version: () => 3,
+    known: () => ({ version: 3, tip: "t3" }),
     kept: () => {
       throw new TypeError("nothing to show");
     },

@@ -11,7 +11,8 @@ export type KeptState = "kept" | "sending" | "waiting" | "signed-out" | "deleted
 
 /** A page that shows the drawing. */
 export interface Reader {
-  version(): number;
+  /** Which version it shows: its number, and what tells it from another one of that number. */
+  known(): { version: number; tip: string };
   kept(posted: Posted, answer: Answer): void;
   stale(answer: Answer): void;
   refused(posted: Posted): void;
@@ -40,6 +41,9 @@ const PATHS: ReadonlySet<string> = new Set(["commands", "go"]);
 /** Whether what was answered says to which version of the drawing it leads. */
 const isAnswer = (value: unknown): value is Answer =>
   typeof value === "object" && value !== null && Number.isInteger((value as Answer).version);
+
+/** Whether what a page shows is no version from which the store can go on. */
+export const isPast = (code: string): boolean => code === "unknown_version" || code === "long_ago";
 
 export class Outbox {
   readonly state = ref<KeptState>("kept");
@@ -120,10 +124,13 @@ export class Outbox {
           "It stays here; reload the page, or let it go.",
       });
     }
-    const version = this.reader?.version() ?? null;
+    const known = this.reader?.known() ?? { version: null };
     this.work.start(posted.id);
     try {
-      const answer = await post<unknown>(`/drawings/${this.drawing}/${path}`, { ...body, version });
+      const answer = await post<unknown>(`/drawings/${this.drawing}/${path}`, {
+        ...body,
+        ...known,
+      });
       if (!isAnswer(answer)) throw notOurs();
       this.stumbles = 0;
       await this.dealtWith(posted);
@@ -171,7 +178,7 @@ export class Outbox {
     }
     if (trouble.code === "not_signed_in") this.why = "signed-out";
     if (trouble.code === "unknown_drawing") this.why = "deleted";
-    if (trouble.code === "unknown_version") this.reader?.reopen();
+    if (isPast(trouble.code)) this.reader?.reopen();
     if (trouble.code === "no_token") await get("/me").catch(() => undefined); // brings a new one
     return false;
   }
