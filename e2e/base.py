@@ -165,7 +165,8 @@ class BrowserTest(LiveServerTestCase):
         self.troubles.append(str(error))
 
     def _note_words(self, words):
-        if "The core is started anew" in words.text:  # it was not ready as quickly as it can be
+        # the core was not ready as quickly as it can be; the page stumbled
+        if "The core is started anew" in words.text or "Unforeseen:" in words.text:
             self.troubles.append(words.text)
 
     def _check_address(self, request):

@@ -103,6 +103,16 @@ class AssemblingTest(BrowserTest):
         self.settled()
         self.assertEqual(item_box(self.value(), made.id), before)
 
+    def test_what_a_button_shows_goes_with_the_button(self):
+        drawn = self.page.locator("[data-drawn] path[data-item]")
+        self.page.keyboard.press("Control+a")
+        self.button("Union").hover()
+        expect(drawn).to_have_count(1)
+        self.page.keyboard.press("Escape")
+        expect(self.button("Union")).to_have_count(0)
+        expect(drawn).to_have_count(3)
+        self.assertEqual(len(self.items()), 3)
+
     def test_a_new_corner_is_rounded_and_stays_round_while_a_part_is_moved(self):
         made = self.assemble("Union")
         self.tool("corners")

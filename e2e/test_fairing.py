@@ -75,6 +75,9 @@ class SeeTest(FairTest):
         for _ in range(10):
             self.page.keyboard.press("ArrowRight")
         expect(self.page.get_by_test_id("comb-edge")).not_to_have_attribute("d", longer)
+        self.settled()
+        steps = [s.name for s in self.row.steps.all()]
+        self.assertEqual(len(steps), 2, steps)  # the ring and the drag: no key nudged the anchor
         self.page.keyboard.press("Shift+V")
         expect(dial).to_have_count(0)
 

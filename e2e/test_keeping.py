@@ -39,6 +39,75 @@ class ConnectionTest(BrowserTest):
         self.assertGreater(origin.real, 150)
         self.assertGreater(origin.imag, 130)
 
+    def pixel(self):
+        """What a nudge moves by: a pixel of the screen, on the sheet."""
+        return 1 / (self.spot(1, 0)[0] - self.spot(0, 0)[0])
+
+    def test_answers_that_say_nothing_lose_no_edit(self):
+        """As a captive page of a network gives them, while previews come from the server."""
+        self.page.add_init_script("window.Worker = undefined")
+        self.open(self.new_drawing(rectangle()))
+        expect(self.page.get_by_text("previews come from the server")).to_be_visible()
+        asked = []
+
+        def empty(route):
+            asked.append(route.request.url)
+            route.fulfill(status=200, body="")
+
+        self.page.route("**/aim", empty)
+        self.drag((100, 130), (140, 130))
+        self.page.keyboard.press("ArrowDown")
+        self.settled()
+        self.assertTrue(asked)
+        commands = []
+
+        def nothing(route):
+            commands.append(route.request.url)
+            bodies = ("", "{}", "null", "[]")
+            if len(commands) <= len(bodies):
+                route.fulfill(status=200, body=bodies[len(commands) - 1])
+            else:
+                route.continue_()
+
+        self.page.route("**/commands", nothing)
+        self.page.keyboard.press("Shift+ArrowDown")
+        expect(self.page.get_by_test_id("kept")).to_contain_text("Waiting to be kept")
+        self.settled()
+        self.assertGreaterEqual(len(commands), 5)
+        origin = self.items()[0].frame.place.origin
+        self.assertAlmostEqual(origin.real, 190, places=3)
+        self.assertAlmostEqual(origin.imag, 130 + 11 * self.pixel(), places=3)
+
+    def test_a_store_that_was_set_back_is_noticed_by_an_open_window(self):
+        self.open(self.new_drawing(rectangle()))
+        self.core_is_here()
+        self.click(100, 130)
+        self.page.keyboard.press("ArrowRight")
+        self.settled()
+        row = models.Drawing.objects.get(pk=self.row.pk)
+        with self.server_away():
+            self.page.keyboard.press("Shift+ArrowDown")
+            expect(self.page.get_by_test_id("kept")).to_contain_text("Waiting to be kept")
+            first = row.steps.get(number=1)  # what a backup has, and what others did since
+            item = row.items.get(item="plate")
+            body = json.loads(item.body)
+            body["frame"]["place"]["origin"] = [250.0, 130.0]
+            row.steps.filter(number=2).update(command_id="another-past")
+            row.items.filter(pk=item.pk).update(body=json.dumps(body))
+            models.Drawing.objects.filter(pk=row.pk).update(tip="another-past")
+            self.assertNotEqual(first.command_id, row.tip)
+        self.settled()
+        origin = self.items()[0].frame.place.origin
+        # the edit that waited went on top of that
+        self.assertAlmostEqual(origin.real, 250, places=3)
+        self.assertAlmostEqual(origin.imag, 130 + 10 * self.pixel(), places=3)
+        self.page.wait_for_function(
+            """() => {
+                const box = document.querySelector("[data-item=plate]").getBBox();
+                return Math.abs(box.x + box.width / 2 - 250) < 1;
+            }"""
+        )
+
     def test_an_edit_that_waits_survives_a_reload(self):
         self.open(self.new_drawing(rectangle()))
         self.click(100, 130)

@@ -18,7 +18,7 @@ export function fault(problem: unknown): void {
     say?.(problem.sentence);
     return;
   }
-  console.error(problem);
+  console.error("Unforeseen:", problem);
   if (said) return;
   said = say !== null;
   say?.(SENTENCE, { label: "Reload", run: () => window.location.reload() });

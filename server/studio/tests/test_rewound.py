@@ -1,4 +1,4 @@
-"""A store that was set back under running workers and open windows: no past is taken for another."""
+"""A store that was set back under workers and windows: no past is taken for another."""
 
 import json
 

@@ -7,7 +7,7 @@ from django.contrib.auth import get_user_model
 from django.core.management.base import BaseCommand
 
 from studio.actions.drawings import make
-from studio.actions.edit import edit
+from studio.actions.edit import Known, edit
 from studio.actions.pictures import keep
 from studio.demo.account import DEMO_NAME, DEMO_USER
 from studio.demo.hand import TEAL, Hand, pen
@@ -38,7 +38,7 @@ def _draw(user_id: int, drawing_id: int, hand: Hand) -> None:
             user_id,
             drawing_id,
             command_id=f"demo-{drawing_id}-{number:04}",
-            version=number,
+            known=Known(number),
             command=command,
         )
 
