@@ -124,7 +124,7 @@ def swing_tag() -> Hand:
     hand.shape("ellipse", "Hole", 35 + 24j, 4.4 + 4.4j, pen(0.4, fill="#FFFFFF"))
     hand.outline("Body mark", [moved(body(), 35 + 62j, 0.115)], pen(0.6, fill=TEAL, stroke=None))
     hand.shape("ellipse", "Sound hole", 35 + 63j, 6 + 6j, pen(0.4, fill=PAPER, stroke=None))
-    hand.shape("rectangle", "Line", 35 + 92j, 30 + 1.2j, pen(0, fill=INK, stroke=None), radius=0.6)
+    hand.shape("rectangle", "Line", 35 + 89j, 30 + 1.2j, pen(0, fill=INK, stroke=None), radius=0.6)
     cord = Contour(
         (
             knot(35 + 24j, None, -2 - 6j),
@@ -139,7 +139,7 @@ def swing_tag() -> Hand:
         "HOLLOWREED STRINGS", 35 + 35j, 3.7, ink,
         face="source-serif-4-bold", tracking=60.0, radius=25.0,
     )  # fmt: skip
-    hand.words("Made by hand", 35 + 98j, 4.4, ink, face="dancing-script-bold")
+    hand.words("Made by hand", 35 + 95.4j, 4.4, ink, face="dancing-script-bold")
     hand.outline("Cord", [cord], pen(0.7, stroke=WALNUT))
     return hand
 

@@ -8,12 +8,16 @@ import zlib
 from pathlib import Path
 from unittest import mock
 
+from buildup.edits.apply import read_command
 from buildup.errors import Refusal
 from django.contrib.auth import get_user_model
 from django.test import TestCase
 from PIL import Image
 
+from studio.actions.cards import card_picture
 from studio.actions.drawings import make
+from studio.actions.edit import edit
+from studio.actions.pictures import keep
 from studio.imagefiles import checked
 from studio.schema import Sheet
 
@@ -127,3 +131,34 @@ class PictureApiTest(TestCase):
         answer = self.bring(b"not a picture")
         self.assertEqual((answer.status_code, answer.json()["code"]), (422, "not_a_picture"))
         self.assertEqual(self.row.pictures.count(), 0)
+
+
+class CardTest(TestCase):
+    def test_a_card_shows_what_is_to_be_traced_where_there_is_nothing_else(self):
+        user = get_user_model().objects.create_user("mira")
+        row = make(user.pk, name="Trace", sheet=Sheet(400, 300, "px"))
+        blank = Image.open(io.BytesIO(card_picture(user.pk, row.pk))).convert("RGB")
+        self.assertEqual(blank.getcolors(), [(blank.width * blank.height, (255, 255, 255))])
+        picture = keep(row, checked(encoded(size=(40, 30))))
+        place = {
+            "kind": "place_underlay",
+            "underlay": "u",
+            "picture": picture.pk,
+            "called": "Body",
+            "pixels": [40, 30],
+        }
+        edit(user.pk, row.pk, command_id="place-it", known=None, command=read_command(place))
+        shown = Image.open(io.BytesIO(card_picture(user.pk, row.pk))).convert("RGB")
+        middle = shown.getpixel((shown.width // 2, shown.height // 2))
+        for part, full in zip(middle, (200, 150, 90), strict=True):  # dimmed on white
+            self.assertTrue(full < part < 255)
+        drawn = {
+            "kind": "draw_shape",
+            "item": "plate",
+            "shape": "rectangle",
+            "start": [10, 10],
+            "to": [60, 60],
+        }
+        edit(user.pk, row.pk, command_id="draw-on-it", known=None, command=read_command(drawn))
+        shown = Image.open(io.BytesIO(card_picture(user.pk, row.pk))).convert("RGB")
+        self.assertEqual(shown.getpixel((shown.width // 2, shown.height // 2)), (255, 255, 255))

@@ -120,7 +120,7 @@ function take(key: string): void {
   font: inherit;
   text-align: left;
   width: 66px;
-  height: 44px;
+  min-height: 56px;
   padding: 3px 5px;
   border: 1px solid var(--hairline);
   border-radius: 6px;

@@ -103,6 +103,18 @@ onBeforeUnmount(() => watcher?.disconnect());
           />
         </g>
       </g>
+      <defs v-if="looking.sizes && looking.view === 'Wire'">
+        <!-- What the window of sizes shows is painted, whatever the view. -->
+        <g id="painted-on-the-sheet">
+          <ContainerNode
+            v-for="id in board.tree.in(ROOT)"
+            :id="id"
+            :key="id"
+            :pickable="pickable"
+            :plain="false"
+          />
+        </g>
+      </defs>
       <CompareLayer v-if="!printing && swept" />
       <template v-if="!printing && !looking.marksHidden && !board.before">
         <GuideLayer />

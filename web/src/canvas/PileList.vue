@@ -54,7 +54,7 @@ button {
   width: 28px;
   height: 24px;
   padding: 2px;
-  background: #fff;
+  background: var(--tile);
   border: 1px solid var(--hairline);
   border-radius: 4px;
 }

@@ -21,6 +21,10 @@ const actual = computed(() => {
   const [w, h] = [Math.min(width, MOST[0]), Math.min(height, MOST[1])];
   return { w, h, box: `${(width - w) / 2} ${(height - h) / 2} ${w} ${h}` };
 });
+/** What the canvas paints; in the view of wires that is drawn once more for this window. */
+const drawn = computed(() =>
+  looking.view === "Wire" ? "#painted-on-the-sheet" : "#drawn-on-the-sheet",
+);
 const grounds = computed(() => [
   { name: "light", colour: board.sheet.colour ?? "#ffffff" },
   { name: "dark", colour: "#141a18" },
@@ -45,7 +49,7 @@ const grounds = computed(() => [
     <template v-else>
       <div class="ground" :style="{ background: grounds[dark ? 1 : 0]?.colour }">
         <svg :width="actual.w" :height="actual.h" :viewBox="actual.box">
-          <use href="#drawn-on-the-sheet" />
+          <use :href="drawn" />
         </svg>
       </div>
       <div
@@ -63,7 +67,7 @@ const grounds = computed(() => [
           :aria-label="`${size} px on ${ground.name}`"
           role="img"
         >
-          <use href="#drawn-on-the-sheet" />
+          <use :href="drawn" />
         </svg>
       </div>
       <div class="row numbers" aria-hidden="true">

@@ -87,7 +87,7 @@ function open(next: Leaf): void {
 .dock {
   position: relative;
   display: grid;
-  grid-template-rows: 28px minmax(0, 1fr);
+  grid-template: 28px minmax(0, 1fr) / minmax(0, 1fr);
   height: 132px;
   min-width: 0;
   background: var(--panel);
@@ -123,11 +123,14 @@ function open(next: Leaf): void {
 }
 .leaves {
   display: flex;
+  flex: none;
   gap: 4px;
 }
 .find {
+  flex: 0 1 132px;
   align-self: center;
   width: 132px;
+  min-width: 60px;
   height: 22px;
   padding-block: 0;
   font-size: 12px;
@@ -136,6 +139,7 @@ function open(next: Leaf): void {
   margin-left: auto;
 }
 .fold {
+  flex: none;
   font-size: 12px;
 }
 .leaves + .fold {

@@ -138,7 +138,7 @@ function keys(event: KeyboardEvent): void {
   width: 100%;
   height: 60px;
   padding: 5px;
-  background: #fff;
+  background: var(--tile);
   border: 1px solid var(--hairline);
   border-radius: 6px;
 }

@@ -82,7 +82,7 @@ function dropped(event: DragEvent): void {
   height: 60px;
   border: 1px solid var(--hairline);
   border-radius: 6px;
-  background: #fff;
+  background: var(--tile);
 }
 .tile.chosen {
   border-color: var(--active);

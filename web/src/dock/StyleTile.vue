@@ -74,7 +74,7 @@ const style = computed<Style>(() => {
   padding: 0;
   border: 1px solid var(--hairline);
   border-radius: 6px;
-  background: #fff;
+  background: var(--tile);
   cursor: pointer;
 }
 .tile svg {

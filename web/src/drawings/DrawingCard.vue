@@ -13,6 +13,9 @@ const emit = defineEmits<{ rename: [name: string]; duplicate: []; remove: [] }>(
 const vocabulary = useVocabulary();
 const field = ref<InstanceType<typeof NameField> | null>(null);
 
+/** Its picture has come. */
+const loaded = ref(false);
+
 const size = computed(() => {
   const { width = 0, height = 0, unit = "mm" } = props.card.sheet;
   const u = vocabulary.unit(unit);
@@ -23,7 +26,14 @@ const size = computed(() => {
 <template>
   <article class="card">
     <RouterLink :to="`/drawings/${card.id}`" class="picture" :aria-label="`Open ${card.name}`">
-      <img :src="`/api/drawings/${card.id}/card.png?v=${card.tip}`" alt="" />
+      <img
+        :src="`/api/drawings/${card.id}/card.png?v=${card.tip}`"
+        alt=""
+        loading="lazy"
+        :class="{ here: loaded }"
+        @load="loaded = true"
+        @error="loaded = true"
+      />
     </RouterLink>
     <div class="line">
       <NameField
@@ -85,6 +95,10 @@ img {
   width: 100%;
   height: 134px;
   object-fit: contain;
+}
+img:not(.here) {
+  background: linear-gradient(var(--panel), var(--desk));
+  border-radius: 4px;
 }
 .line {
   display: flex;

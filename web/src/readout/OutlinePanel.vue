@@ -51,6 +51,10 @@ const only = computed(() => (contours.value.length === 1 ? contours.value[0] : u
 </template>
 
 <style scoped>
+section :deep(.p-togglebutton),
+section :deep(.p-togglebutton-content) {
+  padding: 2px 5px;
+}
 .readout section.acts {
   grid-template-columns: 1fr 1fr;
 }

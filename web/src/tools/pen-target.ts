@@ -14,7 +14,7 @@ export interface Path {
 
 export type Target =
   | { what: "new" }
-  | { what: "closes" | "last" | "joins" | "removes"; mark: Spot }
+  | { what: "closes" | "last" | "joins" | "removes" | "rests"; mark: Spot }
   | { what: "changes"; mark: Spot; to: AnchorKind }
   | { what: "continues"; item: string; contour: number; start: boolean; count: number }
   | { what: "adds"; item: string };
@@ -42,6 +42,7 @@ const WORDS: Record<Target["what"], string | null> = {
   last: "straight from here",
   joins: "joins",
   removes: "removes",
+  rests: null,
   changes: null,
   continues: "goes on from here",
   adds: "adds",

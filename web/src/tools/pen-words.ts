@@ -13,6 +13,7 @@ const TEXTS: Record<Target["what"], string> = {
   last: "Last anchor: click to leave it straight, drag to pull a new handle",
   joins: "Joins this end: click, or drag to shape the curve",
   removes: "Removes this anchor",
+  rests: "Closed. Move away first, then a click removes an anchor",
   changes: "Changes the kind of this anchor",
   continues: "Goes on from this end: click, or drag to pull a handle",
   adds: "Adds an anchor here; the form stays",

@@ -38,6 +38,9 @@ interface Press {
 /** Milliseconds within which a second click at the same place is a double click. */
 const DOUBLE = 400;
 
+/** On what a click changes nothing yet. */
+const SHOWN_AS_IT_IS: ReadonlySet<Target["what"]> = new Set(["last", "continues", "rests"]);
+
 const negative = (v: Point): Point => [-v[0], -v[1]];
 
 export class PenTool implements Tool {
@@ -47,6 +50,8 @@ export class PenTool implements Tool {
   /** Whether its outline has been there. */
   private seen = false;
   private press: Press | null = null;
+  /** The anchor that an outline was closed on, while the pointer has not left it since. */
+  private rests: string | null = null;
   private placed: { screen: Point; when: number } | null = null;
 
   constructor(
@@ -103,15 +108,19 @@ export class PenTool implements Tool {
 
   private target(hit: Hit | null, alt: boolean): Target {
     const path = this.drawing ? this.path : null;
-    return targetOf(hit, { path, count: this.count, turned: this.turned, alt, board: this.board });
+    const around = { path, count: this.count, turned: this.turned, alt, board: this.board };
+    const target = targetOf(hit, around);
+    const rests = target.what === "removes" && this.rests === String(refOf(target.mark));
+    return rests ? { what: "rests", mark: target.mark } : target;
   }
 
   hover(p: Pointer): void {
+    if (this.target(p.hit, p.alt).what !== "rests") this.rests = null;
     const target = this.target(p.hit, p.alt);
     if (target.what === "new" && this.drawing) {
       this.bench.aim(this.aiming(p), this.anchor(p.at, p));
     } else if (target.what === "new") this.bench.aim(this.aiming(p), null);
-    else if (target.what === "last" || target.what === "continues") this.bench.endPreview();
+    else if (SHOWN_AS_IT_IS.has(target.what)) this.bench.endPreview();
     else this.bench.preview(this.onTarget(target, p, null));
   }
 
@@ -179,7 +188,10 @@ export class PenTool implements Tool {
     const command = this.command(p, press);
     if (command && this.open(press)) this.bench.commitAimed(this.aiming(press.p), command);
     else if (command) this.bench.commit(command);
-    if (press.on.what === "closes" || press.on.what === "joins") this.path = null;
+    if (press.on.what === "closes" || press.on.what === "joins") {
+      this.path = null;
+      this.rests = String(refOf(press.on.mark));
+    }
   }
 
   double(): void {

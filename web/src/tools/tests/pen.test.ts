@@ -1,4 +1,4 @@
-import { beforeEach, expect, test } from "vitest";
+import { beforeEach, expect, test, vi } from "vitest";
 import type { Hit } from "../tool";
 import { FakeBoard, RecordingBench, anchorMark, at, drawable, key } from "./recording";
 import { PenTool } from "../pen";
@@ -236,4 +236,30 @@ test("from the start of an open outline it goes on turned round, and joins anoth
     second: ["b", 0, 1],
     handle: null,
   });
+});
+
+test("the anchor that it closed on is removed only after the pointer has left it", () => {
+  let now = 0;
+  vi.spyOn(performance, "now").mockImplementation(() => (now += 1000)); // no double clicks
+  click(0, 0);
+  click(100, 0);
+  click(100, 100);
+  const item = board.selected[0] ?? "";
+  const hit: Hit = { what: "anchor", item, contour: 0, index: 0, at: [0, 0] };
+  tool.down(at(0, 0, hit));
+  tool.up(at(0, 0, hit));
+  expect(bench.last).toMatchObject({ kind: "close_outline" });
+  const before = bench.commits.length;
+  tool.hover(at(0, 0, hit));
+  expect(tool.about(hit).text).toContain("Move away first");
+  tool.down(at(0, 0, hit));
+  tool.up(at(0, 0, hit));
+  expect(bench.commits).toHaveLength(before);
+  tool.hover(at(30, 30));
+  tool.hover(at(0, 0, hit));
+  expect(tool.word(hit)).toBe("removes");
+  tool.down(at(0, 0, hit));
+  tool.up(at(0, 0, hit));
+  expect(bench.last).toMatchObject({ kind: "remove_anchors" });
+  vi.restoreAllMocks();
 });
