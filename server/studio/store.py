@@ -70,15 +70,26 @@ def value_of(row: models.Drawing) -> Drawing:
         version, identity, drawing = kept
         if version == row.version and identity == row.identity:
             return drawing
-        known = 0 < row.version - version <= MOST_STEPS_BEHIND
-        if known and was_at(row, version, identity):
+        if 0 < row.version - version <= MOST_STEPS_BEHIND:
+            since = _delta_from(row, version, identity)
             try:
-                drawing = updated(drawing, delta_since(row, version))
+                drawing = drawing if since is None else updated(drawing, since)
             except (KeyError, Refusal):
                 return _anew(row)  # what was remembered was wrong
-            remember(row, drawing)
-            return drawing
+            if since is not None:
+                remember(row, drawing)
+                return drawing
     return _anew(row)
+
+
+def _delta_from(row: models.Drawing, version: int, identity: str) -> Delta | None:
+    """What changed since a version, in one question; None: that is no version of the drawing."""
+    steps = row.steps.filter(number__gte=version, number__lte=row.version).order_by("number")
+    told = list(steps.values_list("number", "command_id", "change"))
+    begin = (0, row.origin) if version == 0 else told[0][:2] if told else None
+    if begin != (version, identity):
+        return None
+    return chained(Delta.from_json(change) for number, _, change in told if number > version)
 
 
 def was_at(row: models.Drawing, version: int, identity: str) -> bool:

@@ -4,6 +4,7 @@ What takes longer than a moment is worked out before that, against what the draw
 nothing waits for it; where the drawing has changed meanwhile it is worked out again.
 """
 
+import time
 from dataclasses import dataclass
 
 from buildup.drawing.model import Drawing
@@ -15,7 +16,7 @@ from buildup.geometry.patience import heard_by
 from buildup.host import MOST_AT_ONCE
 from buildup.timeline import Follows
 
-from studio import models, store
+from studio import longwork, models, store
 from studio.actions.turns import in_turn
 from studio.finding import found, locked
 from studio.history import next_steps
@@ -141,6 +142,7 @@ class Quick:
 
     def __init__(self) -> None:
         self._left = MOST_AT_ONCE
+        self._until = time.monotonic() + longwork.AFTER
 
     def begins(self, pairs: int) -> None:
         """So much more work."""
@@ -149,7 +151,9 @@ class Quick:
             raise TakesLong
 
     def far(self, part: float) -> None:
-        """Bounded as it is, nobody waits for it."""
+        """It may be that each of its pieces takes long."""
+        if time.monotonic() > self._until:
+            raise TakesLong
 
 
 MOST_TRIES = 5

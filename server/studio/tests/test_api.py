@@ -11,13 +11,14 @@ from buildup.edits.apply import read_command
 from buildup.geometry.tolerances import FARTHEST
 from django.contrib.auth import get_user_model
 from django.db import connection
+from django.db.utils import DataError
 from django.test import TransactionTestCase
 from django.test.utils import CaptureQueriesContext
 from PIL import Image
 
 from studio import history, store
 from studio.actions import cards
-from studio.actions.edit import edit
+from studio.actions.edit import Known, edit
 from studio.models import Drawing, Item, Step
 
 SHEET = {"width": 400, "height": 300, "unit": "px"}
@@ -474,12 +475,12 @@ class ApiTest(TransactionTestCase):
 
     def test_a_refused_edit_leaves_no_trace(self):
         row = Drawing.objects.get(pk=self.drawing)
-        with self.assertRaises(Exception):  # noqa: B017 - any failure inside the transaction
+        with self.assertRaises(DataError):
             edit(
                 self.user.pk,
                 row.pk,
                 command_id="x" * 50,  # longer than the column: fails at the very end
-                version=0,
+                known=Known(0),
                 command=read_command(PLATE),
             )
         self.assertEqual((Item.objects.count(), Drawing.objects.get().version), (1, 0))

@@ -14,7 +14,7 @@ from django.test import TransactionTestCase
 
 from studio import store
 from studio.actions.drawings import make
-from studio.actions.edit import edit
+from studio.actions.edit import Known, edit
 from studio.cutting.tableserver import LOOPBACK, MOST_AT_ONCE, TableServer
 
 
@@ -104,7 +104,7 @@ class CuttingTest(TransactionTestCase):
                 self.mira.pk,
                 self.row.pk,
                 command_id=f"set-up-{version}",
-                version=version,
+                known=Known(version),
                 command=command,
             )
 

@@ -76,7 +76,7 @@ class SoundTest(TransactionTestCase):
                 with self.an_edit_in_between("found"):
                     told = self.client.get(self.base + path)
                 self.assertEqual((told.status_code, self.version), (200, version + 1))
-                for known, value in store._kept.values():
+                for known, _, value in store._kept.values():
                     x = value.items["plate"].frame.place.origin.real
                     self.assertEqual(x, 55 + 7 * (known - 2))
                 if path in ("", "/desk"):
@@ -89,9 +89,9 @@ class SoundTest(TransactionTestCase):
         early = dict(store._kept)
         self.send({**PLATE, "item": "second"})
         self.send({"kind": "order_items", "items": ["second"], "behind": None})
-        _, value = early[self.row.pk]
+        _, identity, value = early[self.row.pk]
         wrong = type(value)(value.sheet)
-        store._kept[self.row.pk] = (1, wrong)
+        store._kept[self.row.pk] = (1, identity, wrong)
         self.send({"kind": "order_items", "items": ["second"], "behind": "plate"})
         self.assertEqual(store.value_of(models.Drawing.objects.get()).order, ("plate", "second"))
 
