@@ -31,7 +31,10 @@ PLAIN = {
     "HOME": "/",
 }
 """All that the nursery knows of its surroundings."""
+MOST_HERE = 3
+"""Requests of this process that read files or wait for a place; its other threads serve others."""
 BUSY = "Other files are being read at this moment. Nothing was changed; try it again."
+_here = threading.BoundedSemaphore(MOST_HERE)
 _log = logging.getLogger("studio.sandbox")
 
 
@@ -117,6 +120,17 @@ def run(
             more time or memory than it may; `unreadable` where its reader stumbled.
 
     """
+    if not _here.acquire(blocking=False):
+        raise Refusal("busy", BUSY)
+    try:
+        return _done(job, data, patience, say, words)
+    finally:
+        _here.release()
+
+
+def _done(
+    job: str, data: bytes, patience: float, say: Say | None, words: Mapping[str, Any]
+) -> tuple[Any, bytes]:
     place = Slots(settings.SANDBOX, settings.SANDBOX_PLACES).take(patience)
     if place is None:
         raise Refusal("busy", BUSY)

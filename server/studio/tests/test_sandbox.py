@@ -154,6 +154,18 @@ class PoolTest(SimpleTestCase):
                 os.close(file)
         self.assertTrue(pool.run("svg", NOTHING)[0]["clip"])
 
+    def test_those_who_wait_do_not_take_all_threads(self):
+        for _ in range(pool.MOST_HERE):
+            pool._here.acquire()
+        try:
+            with mock.patch.object(Slots, "take") as waited:
+                self.assertEqual(self.code("svg", NOTHING), "busy")
+            waited.assert_not_called()
+        finally:
+            for _ in range(pool.MOST_HERE):
+                pool._here.release()
+        self.assertTrue(pool.run("svg", NOTHING)[0]["clip"])
+
     def test_text_is_set_by_whoever_asked(self):
         text = document("<text font-family='Reed'>Hollow</text>").encode()
         asked = []

@@ -107,15 +107,24 @@ async function choose(colour: string): Promise<void> {
   if (found) keep(found);
 }
 
-const track = (stops: string, longer = false) => ({
-  "--track": `linear-gradient(in oklch${longer ? " longer hue" : ""} to right, ${stops})`,
-});
+/** Between stops by the eye, where the browser can; else there are enough of them. */
+const BETWEEN = CSS.supports("background", "linear-gradient(in oklch, red, blue)")
+  ? "in oklch "
+  : "";
+/** Degrees of hue from stop to stop. */
+const HUE_STEP = 30;
+const track = (stops: string) => ({ "--track": `linear-gradient(${BETWEEN}to right, ${stops})` });
+const hues = (l: number, c: number): string =>
+  Array.from({ length: 360 / HUE_STEP + 1 }, (_, n) => {
+    const hue = Math.min(n * HUE_STEP, 359.9);
+    return `oklch(${l} ${c} ${hue})`;
+  }).join(", ");
 const tracks = computed(() => {
   const { lightness: l, chroma: c, hue: h } = bars.value;
   return {
     lightness: track(`oklch(0 ${c} ${h}), oklch(0.5 ${c} ${h}), oklch(1 ${c} ${h})`),
     chroma: track(`oklch(${l} 0 ${h}), oklch(${l} ${MOST_CHROMA} ${h})`),
-    hue: track(`oklch(${l} ${Math.max(c, 0.06)} 0), oklch(${l} ${Math.max(c, 0.06)} 359.9)`, true),
+    hue: track(hues(l, Math.max(c, 0.06))),
   };
 });
 const stands = computed(() => {
