@@ -137,6 +137,12 @@ class Pictures(BrowserTest):
     def show_drawings(self):
         self.page.goto(self.live_server_url)
         expect(self.page.get_by_label("Open Pickguard", exact=True)).to_be_visible()
+        self.page.wait_for_function(
+            """() => {
+                const cards = [...document.querySelectorAll(".picture img")];
+                return cards.length > 0 && cards.every((card) => card.classList.contains("here"));
+            }"""
+        )
         self.take()
 
     def show_board(self):
