@@ -1,6 +1,7 @@
 # Keeps the server and its MariaDB running; sourced after setup.sh by bin/start and bin/serve.
 
 SERVER_FILE=$LOCAL/server.pid
+CUTTER_FILE=$LOCAL/cutter.pid
 MOST_ENDS=5  # in a row, each within ten seconds of its start
 
 # One start a checkout: whoever holds the lock owns what runs, also what a killed start left behind.
@@ -23,6 +24,17 @@ end_left_behind() {
         end_server
     fi
     rm -f "$SERVER_FILE"
+    end_cutter
+}
+
+# The cutter that was started from here, if the number still is one of ours.
+end_cutter() {
+    local pid
+    pid=$(cat "$CUTTER_FILE" 2>/dev/null) && [[ $pid =~ ^[0-9]+$ ]] || return 0
+    if { tr '\0' ' ' <"/proc/$pid/cmdline"; } 2>/dev/null | grep -qF "$VENV/bin/python manage.py cutting_table"; then
+        kill "$pid" 2>/dev/null || true
+    fi
+    rm -f "$CUTTER_FILE"
 }
 
 # Master and workers are one group: none of them lives on and keeps the port.
@@ -65,6 +77,7 @@ start_cutter() {
     CUTTER_STARTED=$SECONDS
     (cd server && exec "$VENV/bin/python" manage.py cutting_table 9>&-) &
     CUTTER=$!
+    echo "$CUTTER" >"$CUTTER_FILE"
     disown "$CUTTER"
 }
 
@@ -104,7 +117,7 @@ keep_running() {
 
 finish() {
     trap - EXIT INT TERM
-    [ -z "${CUTTER:-}" ] || kill "$CUTTER" 2>/dev/null || true
+    end_cutter
     end_server
     rm -f "$SERVER_FILE"
     stop_database

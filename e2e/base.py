@@ -173,14 +173,14 @@ class BrowserTest(LiveServerTestCase):
         if not request.url.startswith((self.live_server_url, "data:", "blob:")):
             self.troubles.append(f"asked {request.url}")
 
-    def new_drawing(self, *commands) -> Drawing:
+    def new_drawing(self, *commands, name="Trial") -> Drawing:
         """A sheet of 400 × 300 px, with some commands applied."""
-        row = make(self.user.pk, name="Trial", sheet=Sheet(400, 300, "px"))
+        row = make(self.user.pk, name=name, sheet=Sheet(400, 300, "px"))
         for version, command in enumerate(commands):
             edit(
                 self.user.pk,
                 row.pk,
-                command_id=f"set-up-{version}",
+                command_id=f"set-up-{row.pk}-{version}",
                 known=Known(version),
                 command=command,
             )

@@ -3,6 +3,8 @@
 from django.core.management import call_command
 from django.test import override_settings
 from playwright.sync_api import expect
+from studio.actions import drawings as acts
+from studio.models import Drawing
 
 from e2e.base import BrowserTest
 from e2e.test_drawing import rectangle
@@ -60,3 +62,45 @@ class DrawingsTest(BrowserTest):
         expect(self.page.locator("article")).to_have_count(1)
         picture = self.page.locator("article img")
         self.assertGreater(picture.evaluate("e => e.naturalWidth"), 0)
+
+    def test_what_is_in_the_bin_is_restored_or_deleted_for_good(self):
+        for name in ("Tailpiece", "Knob", "Rosette"):
+            acts.delete(self.user.pk, self.new_drawing(rectangle(), name=name).pk)
+        self.page.goto(self.live_server_url)
+        expect(self.page.get_by_test_id("storage")).to_contain_text("of 4 GB used")
+        self.page.get_by_test_id("to-bin").click()
+        binned = self.page.get_by_test_id("binned")
+        expect(binned).to_have_count(3)
+        binned.filter(has_text="Knob").get_by_role("button", name="Restore").click()
+        expect(binned).to_have_count(2)
+        binned.filter(has_text="Rosette").get_by_role("button", name="Delete for good").click()
+        self.page.get_by_role("button", name="Cancel").click()
+        expect(binned).to_have_count(2)
+        self.page.get_by_test_id("empty-bin").click()
+        self.page.get_by_test_id("confirm-delete").click()
+        expect(self.page.get_by_text("The bin is empty.").last).to_be_visible()
+        self.assertEqual(Drawing.objects.get().name, "Knob")
+        self.page.get_by_role("link", name="Back to drawings").click()
+        expect(self.page.get_by_role("heading", name="Knob")).to_be_visible()
+
+    def test_a_lost_answer_makes_one_drawing_and_many_are_shown_as_they_are_asked_for(self):
+        for number in range(65):
+            self.new_drawing(name=f"Sheet {number}")
+        self.page.goto(self.live_server_url)
+        expect(self.page.locator("article")).to_have_count(60)
+        expect(self.page.locator(".count")).to_have_text("65")
+        self.page.get_by_test_id("show-more").click()
+        expect(self.page.locator("article")).to_have_count(65)
+        lost = []
+
+        def lose(route):
+            if not lost:
+                lost.append(route.fetch())
+                route.abort()
+            else:
+                route.continue_()
+
+        self.page.route("**/duplicate", lose)
+        self.page.get_by_label("Duplicate").first.click()
+        expect(self.page.get_by_role("heading", name="Sheet 64 copy")).to_be_visible()
+        self.assertEqual((len(lost), Drawing.objects.count()), (1, 66))

@@ -31,6 +31,7 @@ class StartTest(unittest.TestCase):
         port = free_port()
         without = {k: v for k, v in os.environ.items() if k != "DATABASE_URL"}
         env = {**without, "BUILDUP_LOCAL": str(self.local), "PORT": str(port)}
+        env["CUTTER_PORT"] = str(free_port())
         self.log = self.local / "start.log"
         with self.log.open("w") as log:
             started = subprocess.Popen(["bin/start"], cwd=ROOT, env=env, stdout=log, stderr=log)
@@ -50,6 +51,10 @@ class StartTest(unittest.TestCase):
     def number(self, name):
         return int((self.local / name).read_text())
 
+    def runs(self, pid):
+        words = Path(f"/proc/{pid}/cmdline")
+        return words.exists() and words.read_bytes() != b""
+
     def test_what_is_killed_comes_back_by_itself_and_stops_with_it(self):
         started = self.start()
         os.kill(self.number("mariadb/mariadbd.pid"), signal.SIGKILL)
@@ -68,12 +73,17 @@ class StartTest(unittest.TestCase):
             check=False,
         )
         self.assertIn("runs from this folder already", second.stderr)
+        left = [self.number(name) for name in ("server.pid", "cutter.pid")]
+        started.kill()  # nothing it has started hears of that
+        started.wait(60)
+        started = self.start()
+        self.assertFalse([pid for pid in left if self.runs(pid)])
+        left = [self.number(name) for name in ("server.pid", "cutter.pid")]
         database = self.number("mariadb/mariadbd.pid")
         started.terminate()
         self.assertEqual(started.wait(60), 0)
         self.assertFalse((self.local / "server.pid").exists())
-        words = Path(f"/proc/{database}/cmdline")
-        self.assertFalse(words.exists() and words.read_bytes())
+        self.assertFalse([pid for pid in (database, *left) if self.runs(pid)])
 
     def test_a_strangers_number_in_the_file_is_left_alone(self):
         folder = self.local / "mariadb"

@@ -8,16 +8,18 @@ from unittest.mock import patch
 from buildup.cutting import checks
 from buildup.cutting.checks import faults_of
 from buildup.cutting.device import Cutter, read_strokes
-from buildup.cutting.job import job_of
+from buildup.cutting.job import _in_order, job_of
 from buildup.cutting.nesting import nested
 from buildup.cutting.plan import MM, CutPlan, read_plan
 from buildup.cutting.record import CHANGE, LIFT, SPEED_UP, record_of
 from buildup.drawing.model import Anchor, Contour, Drawing, Outline
 from buildup.drawing.paint import Stroke, Style
 from buildup.drawing.sheet import Sheet
+from buildup.formats.hpgl import Run
 from buildup.formats.hpglread import PenStroke, read_hpgl
+from buildup.geometry import rings
 from buildup.geometry.boxes import Box
-from buildup.geometry.nextplace import NextPlace
+from buildup.geometry.nextplace import NextPlace, _Node
 from buildup.geometry.rings import area, around_each, length
 from hypothesis import given
 from hypothesis import strategies as st
@@ -332,13 +334,42 @@ class RingsTest(unittest.TestCase):
             ]
             with patch.object(Box, "holds", autospec=True, side_effect=Box.holds) as held:
                 around_each(rows)
-            things, at, seen = NextPlace({k: [r[0]] for k, r in enumerate(rows)}), 0j, 0
-            for _ in rows:
-                seen += sum(1 for _ in things._within(at))
-                at = rows[things.take(at)][0]
-            self.assertGreater(min(held.call_count, seen), 0)
+            self.assertGreater(held.call_count, 0)
             self.assertLess(held.call_count, 4 * len(rows))
-            self.assertLess(seen, 24 * len(rows))
+
+    def test_the_next_place_costs_no_more_where_places_crowd(self):
+        """Nodes whose distance is asked for: side by side, at one place, crowded in a corner."""
+        for count in (400, 1600):
+            side = math.isqrt(count)
+            cases = {
+                "side by side": [complex(9 * (k % side), 9 * (k // side)) for k in range(count)],
+                "at one place": [5 + 5j] * count,
+                "in a corner": [complex(k % side, k // side) / 1e6 for k in range(count)] + [1e6j],
+            }
+            for name, places in cases.items():
+                with self.subTest(name, count=count):
+                    things, at = NextPlace({k: [p] for k, p in enumerate(places)}), 0j
+                    with patch.object(_Node, "far", autospec=True, side_effect=_Node.far) as asked:
+                        for _ in places:
+                            at = places[things.take(at)]
+                    self.assertLess(asked.call_count, 60 * len(places))
+                    with self.assertRaises(ValueError):
+                        things.take(0j)
+
+    def test_the_same_form_many_times_over_is_one_ring(self):
+        square = (0j, 9 + 0j, 9 + 9j, 9j, 0j)
+        inner = tuple(p / 3 + 3 + 3j for p in square)
+        rows = [square, inner] * 300
+        with patch.object(rings, "holds", side_effect=rings.holds) as asked:
+            found = around_each(rows)
+        self.assertEqual(found, [[], [0]] * 300)
+        self.assertLess(asked.call_count, 20)
+        runs = [Run(row, 1 + k % 2) for k, row in enumerate([*rows, square])]
+        passes = _in_order(runs)
+        cut = [r.places for run in passes for r in run]
+        last_inner = max(n for n, places in enumerate(cut) if min(p.real for p in places) > 1)
+        first_outer = min(n for n, places in enumerate(cut) if min(p.real for p in places) < 1)
+        self.assertLess(last_inner, first_outer)
 
 
 if __name__ == "__main__":

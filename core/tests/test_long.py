@@ -5,10 +5,12 @@ import json
 import math
 import unittest
 from dataclasses import replace
+from unittest import mock
 
+from buildup.drawing.codec import read_item
 from buildup.drawing.model import Anchor, Contour, Drawing, Outline, Twin
 from buildup.edits.apply import apply, foreseen, read_command
-from buildup.edits.change import Delta, chained, placed, updated
+from buildup.edits.change import Delta, chained, chained_json, placed, updated
 from buildup.edits.patches import Patch
 from buildup.errors import Refusal
 from buildup.host import preview
@@ -81,8 +83,23 @@ class PatchTest(unittest.TestCase):
             now = after
         once = chained(c.forward for c in changes)
         back = chained(c.back for c in reversed(changes))
+        told = json.loads(json.dumps([c.forward.to_json() for c in changes]))
+        self.assertEqual(chained_json(told), once)
         self.assertEqual(updated(start, once), now)
         self.assertEqual(updated(now, back), start)
+
+    def test_only_the_last_form_of_an_item_is_read_where_steps_are_chained(self):
+        drawing = holding(ring(8))
+        drag = []
+        for n in range(40):
+            move = {"kind": "move_anchors", "anchors": [["ring", 0, 7]], "by": [n + 1, 0]}
+            drag.append(apply(drawing, read_command(move)).forward)
+            drawing = updated(drawing, drag[-1])
+        kept = [d.to_json() for d in drag]
+        with mock.patch("buildup.edits.change.read_item", side_effect=read_item) as reading:
+            whole = chained_json(kept)
+        self.assertEqual(reading.call_count, 1)
+        self.assertEqual(whole.put, drag[-1].put)
 
     def test_a_step_is_as_small_as_what_it_changes(self):
         sizes = []

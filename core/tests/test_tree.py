@@ -2,6 +2,7 @@
 
 import json
 import unittest
+from dataclasses import replace
 
 from buildup.cues.field import Field
 from buildup.drawing.codec import write_item
@@ -9,7 +10,7 @@ from buildup.drawing.items import Items
 from buildup.drawing.model import FIRST_LAYER, Drawing, Group, Layer
 from buildup.drawing.tree import ROOT, Tree
 from buildup.edits.apply import apply, read_command
-from buildup.edits.change import Delta, chained, inverse, touched_by, updated
+from buildup.edits.change import Delta, chained, chained_json, inverse, touched_by, updated
 from buildup.errors import Refusal
 from buildup.formats.svg import svg
 from buildup.forms.contours import item_box
@@ -90,6 +91,8 @@ class TreeLawTest(unittest.TestCase):
             changes.append(change)
             at = after
         whole = chained(c.forward for c in changes)
+        kept = (c.forward.to_json() for c in changes)
+        self.assertEqual(chained_json(kept), replace(whole, said=""))
         self.assertEqual(updated(start, whole), at)
         self.assertEqual(updated(at, chained(c.back for c in reversed(changes))), start)
         self.assertEqual(updated(updated(start, whole), inverse(start, whole)), start)

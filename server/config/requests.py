@@ -4,6 +4,7 @@ import contextvars
 import logging
 import re
 import secrets
+import time
 from collections.abc import Callable
 
 from django.conf import settings
@@ -19,6 +20,15 @@ _NAMED = re.compile(r"[A-Za-z0-9._-]{6,64}")
 def number() -> str:
     """The number of the request that is being answered; `-` where none is."""
     return _number.get()
+
+
+_access = logging.getLogger("access")
+
+
+def _who(request: HttpRequest) -> str:
+    """Who asked, as far as that was found out anyhow."""
+    user = request.__dict__.get("_cached_user")
+    return f"person {user.pk}" if user is not None and user.pk else "nobody known"
 
 
 class WithNumber(logging.Filter):
@@ -39,8 +49,17 @@ class RequestMiddleware:
     def __call__(self, request: HttpRequest) -> HttpResponse:
         given = request.headers.get("X-Request-ID", "") if settings.BEHIND_HTTPS else ""
         token = _number.set(given if _NAMED.fullmatch(given) else secrets.token_hex(8))
+        began = time.monotonic()
         try:
             response = self.get_response(request)
+            _access.info(
+                "%s %s %d %d ms, %s",
+                request.method,
+                request.path,
+                response.status_code,
+                1000 * (time.monotonic() - began),
+                _who(request),
+            )
             response.headers["X-Request-ID"] = number()
             if request.path.startswith("/api/"):
                 response.headers.setdefault("Cache-Control", "no-store")

@@ -35,8 +35,10 @@ INSTALLED_APPS = [
     "django.contrib.sessions",
     "axes",
     "ninja",
+    "people",
     "studio",
 ]
+AUTH_USER_MODEL = "people.User"
 MIDDLEWARE = [
     "config.health.HealthMiddleware",
     "config.requests.RequestMiddleware",
@@ -112,6 +114,11 @@ SANDBOX_PLACES = int(os.environ.get("SANDBOX_PLACES", "2"))
 """How many files are read at a time on this machine; each may take up to 2 GB."""
 CUTTER = ("127.0.0.1", int(os.environ.get("CUTTER_PORT", "8480")))
 """Where the cutting table listens; it is a device on this machine."""
+MOST_DRAWINGS = int(os.environ.get("MOST_DRAWINGS", "5000"))
+MOST_BYTES = int(os.environ.get("MOST_MEGABYTES", "4000")) * 1024 * 1024
+"""What one person may keep, where nothing else is set for them."""
+BIN_DAYS = int(os.environ.get("BIN_DAYS", "30"))
+"""After so many days what lies in the bin is deleted for good."""
 DEFAULT_AUTO_FIELD = "django.db.models.BigAutoField"
 SESSION_COOKIE_AGE = 60 * 60 * 24 * 30
 CSRF_FAILURE_VIEW = "config.storeaway.csrf_failure"
@@ -124,6 +131,7 @@ AUTH_PASSWORD_VALIDATORS = [
 TESTED = "test" in sys.argv[1:2]
 if TESTED:  # tests sign many people in; nobody guesses their passwords
     PASSWORD_HASHERS = ["django.contrib.auth.hashers.MD5PasswordHasher"]
+TEST_RUNNER = "config.testing.TimedRunner"
 
 LANGUAGE_CODE = "en"
 TIME_ZONE = "UTC"
@@ -155,6 +163,7 @@ LOGGING = {
     },
     "root": {"handlers": ["console"], "level": "WARNING"},
     "loggers": {
+        "access": {"level": "INFO" if os.environ.get("ACCESS_LOG") == "1" else "WARNING"},
         "django.request": {"level": "ERROR"},
         "axes": {"level": "ERROR" if TESTED else "WARNING"},
         "django.security.csrf": {"level": "ERROR" if TESTED else "WARNING"},

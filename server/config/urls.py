@@ -6,6 +6,6 @@ from studio.pages import front_end, not_there
 
 urlpatterns = [
     path("api/", api.urls),
-    re_path(r"^(?:|sign-in/?|drawings/\d+(?:/cutting-table)?/?)$", front_end),
+    re_path(r"^(?:|sign-in/?|bin/?|drawings/\d+(?:/cutting-table)?/?)$", front_end),
 ]
 handler404 = not_there

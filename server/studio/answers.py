@@ -81,4 +81,5 @@ def card(row: Drawing) -> dict[str, Any]:
         "version": row.version,
         "tip": row.identity,
         "changed": row.changed,
+        "deleted": row.deleted,
     }

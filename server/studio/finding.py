@@ -25,6 +25,13 @@ def locked(user_id: int, drawing_id: int) -> Drawing:
     return _one(of_owner(user_id).select_for_update(), drawing_id)
 
 
+def binned(user_id: int) -> QuerySet[Drawing]:
+    """What lies in the bin of one person, what was put there last first."""
+    return Drawing.objects.filter(owner_id=user_id, deleted__isnull=False).order_by(
+        "-deleted", "-id"
+    )
+
+
 def _one(drawings: QuerySet[Drawing], drawing_id: int) -> Drawing:
     row = drawings.filter(pk=drawing_id).first()
     if row is None:
@@ -33,12 +40,12 @@ def _one(drawings: QuerySet[Drawing], drawing_id: int) -> Drawing:
 
 
 def picture_of(user_id: int, number: int) -> Picture:
-    """One of a person's pictures; a copy of a drawing shows its original's.
+    """One of a person's pictures.
 
     Raises:
         Refusal: `unknown_picture`.
     """
-    row = Picture.objects.filter(pk=number, drawing__owner_id=user_id).first()
+    row = Picture.objects.filter(pk=number, owner_id=user_id).first()
     if row is None:
         raise Refusal("unknown_picture", "That picture is not there.")
     return row

@@ -30,6 +30,9 @@ class Drawing(models.Model):
     created = models.DateTimeField(auto_now_add=True)
     changed = models.DateTimeField(auto_now=True)
     deleted = models.DateTimeField(null=True, blank=True)
+    """When it was put into the bin."""
+    size = models.PositiveBigIntegerField(default=0)
+    """Characters of its steps, and of the items it began with."""
     sending = models.JSONField(default=dict)
     """How it was sent out last: the kind of the last format, and the settings of each."""
 
@@ -89,6 +92,10 @@ class Step(models.Model):
     action = models.CharField(max_length=4, choices=[(EDIT, "edit"), (GO, "go")])
     name = models.CharField(max_length=120)
     parent = models.PositiveIntegerField(default=0)
+    author = models.ForeignKey(
+        settings.AUTH_USER_MODEL, models.SET_NULL, null=True, related_name="+"
+    )
+    """Who did it; None: their account is gone."""
     command = models.JSONField(null=True)
     change = models.JSONField()
     inverse = models.JSONField(null=True)
@@ -109,10 +116,14 @@ class Step(models.Model):
 
 
 class Picture(models.Model):
-    """A picture to trace, as it was checked and written anew: its bytes and facts."""
+    """A picture to trace, as it was checked and written anew: its bytes and facts.
 
-    drawing = models.ForeignKey(Drawing, models.CASCADE, related_name="pictures")
+    It belongs to a person, and stays as long as one of the drawings is there that `uses` it.
+    """
+
+    owner = models.ForeignKey(settings.AUTH_USER_MODEL, models.CASCADE, related_name="pictures")
     bytes = models.BinaryField()
+    size = models.PositiveBigIntegerField(default=0)
     mime = models.CharField(max_length=20)
     width = models.PositiveIntegerField()
     height = models.PositiveIntegerField()
@@ -122,6 +133,21 @@ class Picture(models.Model):
         return f"{self.width} × {self.height} {self.mime}"
 
 
+class PictureUse(models.Model):
+    """That a picture was brought into a drawing, or shows at some step of it."""
+
+    picture = models.ForeignKey(Picture, models.RESTRICT, related_name="uses")
+    drawing = models.ForeignKey(Drawing, models.CASCADE, related_name="pictures_used")
+
+    class Meta:
+        """Each once."""
+
+        constraints = [models.UniqueConstraint(fields=["picture", "drawing"], name="one_use")]
+
+    def __str__(self) -> str:
+        return f"{self.picture_id} in {self.drawing_id}"
+
+
 class Face(models.Model):
     """A font somebody brought, as it was checked: plain OpenType, known to drawings by its key."""
 
@@ -129,6 +155,7 @@ class Face(models.Model):
     key = models.CharField(max_length=40, db_collation="utf8mb4_bin")
     name = models.CharField(max_length=120)
     bytes = models.BinaryField()
+    size = models.PositiveBigIntegerField(default=0)
     created = models.DateTimeField(auto_now_add=True)
 
     class Meta:
@@ -166,6 +193,8 @@ class ShelfEntry(models.Model):
     dials = models.JSONField()
     rank = models.PositiveIntegerField()
     clip = models.TextField(default="")
+    size = models.PositiveBigIntegerField(default=0)
+    """Characters of the clip."""
     facts = models.JSONField(null=True)
     key = models.CharField(max_length=40, default="", db_collation="utf8mb4_bin")
     family = models.CharField(max_length=40, default="", db_collation="utf8mb4_bin")
@@ -194,3 +223,23 @@ class CardPicture(models.Model):
 
     def __str__(self) -> str:
         return f"{self.drawing_id} at {self.version}"
+
+
+class Made(models.Model):
+    """What a request made that named a key of its own, so that sending it twice makes one thing."""
+
+    owner = models.ForeignKey(settings.AUTH_USER_MODEL, models.CASCADE, related_name="+")
+    key = models.CharField(max_length=64, db_collation="utf8mb4_bin")
+    asked = models.CharField(max_length=64)
+    """What was asked: a sum of the method, the address and the body."""
+    answer = models.JSONField()
+    created = models.DateTimeField(auto_now_add=True)
+
+    class Meta:
+        """A key counts once for a person."""
+
+        constraints = [models.UniqueConstraint(fields=["owner", "key"], name="one_made_a_key")]
+        indexes = [models.Index(fields=["created"], name="made_when")]
+
+    def __str__(self) -> str:
+        return self.key

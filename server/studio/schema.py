@@ -75,6 +75,8 @@ class Me(Schema):
     sign_in: str
     """The name by which whoever is signed in signs in; empty for nobody."""
     demo: bool
+    by_demo: bool
+    """Whoever is signed in is the one whom that door lets in."""
 
 
 class SignIn(Schema):
@@ -116,6 +118,15 @@ class Card(Schema):
     tip: str
     """What tells that version from another one of the same number."""
     changed: datetime
+    deleted: datetime | None
+    """When it was put into the bin."""
+
+
+class CardPage(Schema):
+    """Some drawings, and whether there are more after the last of them."""
+
+    cards: list[Card]
+    more: bool
 
 
 class TakenInDrawings(Schema):

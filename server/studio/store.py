@@ -18,11 +18,12 @@ from buildup.drawing.items import Items
 from buildup.drawing.model import Drawing
 from buildup.drawing.sheet import Sheet
 from buildup.drawing.tree import Tree
-from buildup.edits.change import Delta, chained, updated
+from buildup.edits.change import Delta, chained_json, updated
 from buildup.errors import Refusal
 from buildup.host import changed_items
 from buildup.view.drawables import drawable
 from django.db import connection, transaction
+from django.db.models import Model
 
 from studio import models
 from studio.ranks import new_ranks
@@ -89,7 +90,7 @@ def _delta_from(row: models.Drawing, version: int, identity: str) -> Delta | Non
     begin = (0, row.origin) if version == 0 else told[0][:2] if told else None
     if begin != (version, identity):
         return None
-    return chained(Delta.from_json(change) for number, _, change in told if number > version)
+    return chained_json(change for number, _, change in told if number > version)
 
 
 def was_at(row: models.Drawing, version: int, identity: str) -> bool:
@@ -110,7 +111,7 @@ def _anew(row: models.Drawing) -> Drawing:
 def delta_since(row: models.Drawing, version: int) -> Delta:
     """What changed between a version and the row's."""
     steps = row.steps.filter(number__gt=version, number__lte=row.version).order_by("number")
-    return chained(Delta.from_json(change) for change in steps.values_list("change", flat=True))
+    return chained_json(steps.values_list("change", flat=True))
 
 
 def remember(row: models.Drawing, drawing: Drawing) -> None:
@@ -120,6 +121,12 @@ def remember(row: models.Drawing, drawing: Drawing) -> None:
         _kept.move_to_end(row.pk)
         while len(_kept) > MOST_KEPT:
             _kept.popitem(last=False)
+
+
+def forget(drawing_id: int) -> None:
+    """Read a drawing anew at the next request."""
+    with _lock:
+        _kept.pop(drawing_id, None)
 
 
 def forget_all() -> None:
@@ -151,14 +158,30 @@ def write_delta(row: models.Drawing, before: Drawing, delta: Delta) -> Drawing:
 
 
 def write_items(row: models.Drawing, drawing: Drawing) -> None:
-    """Write all items of a new drawing."""
+    """Write all items of a new drawing, and what they take."""
     tree = drawing.tree
-    places: list[tuple[str, Columns]] = [
-        (i, {"parent": c, "rank": float(n)})
+    columns: list[Columns] = [
+        _texts(drawing, i) | {"parent": c, "rank": float(n)}
         for c in ("", *tree.below())
         for n, i in enumerate(tree.children(c))
     ]
-    _create(row, [_texts(drawing, i) | place for i, place in places])
+    _create(row, columns)
+    row.size += sum(_size(c) for c in columns)
+    row.save(update_fields=["size"])
+
+
+def copy_rows(model: type[Model], source: models.Drawing, copy: models.Drawing) -> None:
+    """Give a drawing what another one has in a table, without reading it; that one is locked."""
+    quoted = connection.ops.quote_name
+    fields = [f for f in model._meta.local_concrete_fields if f.name != "drawing"]
+    columns = ", ".join(quoted(f.column or "") for f in fields if not f.primary_key)
+    table = quoted(model._meta.db_table)
+    with connection.cursor() as cursor:
+        cursor.execute(
+            f"INSERT INTO {table} (drawing_id, {columns})"  # noqa: S608 (names of our own columns)
+            f" SELECT %s, {columns} FROM {table} WHERE drawing_id = %s",
+            [copy.pk, source.pk],
+        )
 
 
 def write_shown(row: models.Drawing) -> int:
@@ -187,20 +210,22 @@ def _places(row: models.Drawing, after: Drawing, delta: Delta) -> dict[str, Colu
     return {i: {"parent": after.tree.container(i), "rank": r} for i, r in ranks.items()}
 
 
-def write_step(step: models.Step) -> None:
-    """Write a new step.
+def write_step(row: models.Drawing, step: models.Step) -> None:
+    """Write a new step, and add what it takes to the drawing's row, which the caller saves.
 
     Raises:
         Refusal: `too_large` when the database would not take it at once.
     """
     texts = (step.command, step.change, step.inverse)
-    if sum(len(json.dumps(t)) for t in texts) > most_at_once():
+    size = sum(len(json.dumps(t)) for t in texts)
+    if size > most_at_once():
         raise Refusal(
             "too_large",
             "This edit is more than the store of drawings takes at once. Nothing was changed; "
             "do it in smaller parts.",
         )
     step.save(force_insert=True)
+    row.size += size
 
 
 @cache

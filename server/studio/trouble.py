@@ -29,6 +29,8 @@ STATUS = {
     "no_cutter": 503,
     "stale": 409,
     "long_ago": 410,
+    "id_taken": 409,
+    "storage_full": 507,
     "wrong_sign_in": 403,
     "locked_out": 429,
     "busy": 503,
@@ -113,9 +115,11 @@ def answer_troubles(api: NinjaAPI) -> None:
 
     @api.exception_handler(Exception)
     def unforeseen(request: HttpRequest, problem: Exception) -> HttpResponse:
-        """A fault of the program: remembered values may be its cause, so they are read anew."""
+        """A fault of the program: what is remembered of that drawing may be its cause."""
         _log.error("%s %s", request.method, request.path, exc_info=problem)
-        store.forget_all()
+        named = request.resolver_match.kwargs.get("drawing") if request.resolver_match else None
+        if named is not None:
+            store.forget(int(named))
         sentence = (
             "The program made a mistake here. What was kept is safe, and your edit waits; "
             "it is tried again."

@@ -14,6 +14,7 @@ import { useToast } from "./stores/toast";
 
 const routes: RouteRecordRaw[] = [
   { path: "/", name: "drawings", component: DrawingsPage },
+  { path: "/bin", name: "bin", component: () => import("./drawings/BinPage.vue") },
   { path: "/sign-in", name: "sign-in", component: SignInPage },
   {
     path: "/drawings/:id(\\d+)",

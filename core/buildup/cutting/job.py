@@ -17,7 +17,7 @@ from buildup.forms.assembling import operands_of
 from buildup.geometry.boxes import Box
 from buildup.geometry.flattening import polyline
 from buildup.geometry.regions import divided
-from buildup.geometry.rings import around_each
+from buildup.geometry.rings import around_each, first_of_same
 from buildup.geometry.strands import Operand
 from buildup.geometry.transforms import Affine
 
@@ -112,10 +112,12 @@ def _in_order(runs: Sequence[Run]) -> list[list[Run]]:
 
     So a tool may be taken twice, for what lies around that of another one.
     """
-    inside: list[set[int]] = [set() for _ in runs]
-    for k, rings in enumerate(around_each([r.places for r in runs])):
+    rows = [r.places for r in runs]
+    own: list[set[int]] = [set() for _ in runs]
+    for k, rings in enumerate(around_each(rows)):
         for ring in rings:
-            inside[ring].add(k)
+            own[ring].add(k)
+    inside = [own[first] for first in first_of_same(rows)]
     left = set(range(len(runs)))
     passes: list[list[Run]] = []
     while left:

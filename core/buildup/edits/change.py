@@ -4,8 +4,9 @@ A delta is applied in this order: items put, patches of them, moves in the tree,
 sheet.
 """
 
-from collections.abc import Iterable, Mapping, Sequence
+from collections.abc import Callable, Iterable, Mapping, Sequence
 from dataclasses import dataclass, replace
+from functools import partial
 from typing import Any
 
 from buildup.drawing.codec import FORM, check_form, read_item, read_kept, write, write_item
@@ -92,34 +93,62 @@ def chained(deltas: Iterable[Delta]) -> Delta:
     Moves just follow each other: removals come after all moves, so an item that one delta removes
     may still serve as a place for the moves of a later one.
     """
-    put: dict[str, Item] = {}
-    patches: dict[str, list[Patch]] = {}
-    moves: list[Move] = []
-    gone: set[str] = set()
-    sheet: Sheet | None = None
+    chain = _Chain()
     for delta in deltas:
-        moves += delta.moves
+        chain.add(delta, {item.id: item for item in delta.put})
+    return chain.whole()
+
+
+def chained_json(kept: Iterable[Mapping[str, Any]]) -> Delta:
+    """As `chained`, of deltas as they are kept; only the last form of each item is read."""
+    chain = _Chain()
+    for data in kept:
+        rest = Delta.from_json({**data, "put": ()})
+        chain.add(rest, {told["id"]: partial(read_item, told) for told in data["put"]})
+    return chain.whole()
+
+
+class _Chain:
+    """Deltas that become one; items come as they are, or as what reads them."""
+
+    def __init__(self) -> None:
+        self.put: dict[str, Item | Callable[[], Item]] = {}
+        self.patches: dict[str, list[Patch]] = {}
+        self.moves: list[Move] = []
+        self.gone: set[str] = set()
+        self.sheet: Sheet | None = None
+
+    def add(self, delta: Delta, put: Mapping[str, Item | Callable[[], Item]]) -> None:
+        """The next delta, with the items that it puts by id."""
+        self.moves += delta.moves
         for item_id in delta.removed:
-            put.pop(item_id, None)
-            patches.pop(item_id, None)
-            gone.add(item_id)
-        for item in delta.put:
-            put[item.id] = item
-            patches.pop(item.id, None)
-            gone.discard(item.id)
+            self.put.pop(item_id, None)
+            self.patches.pop(item_id, None)
+            self.gone.add(item_id)
+        for item_id, item in put.items():
+            self.put[item_id] = item
+            self.patches.pop(item_id, None)
+            self.gone.discard(item_id)
         for patch in delta.patches:
-            if patch.item in put:
-                put[patch.item] = patch.applied(put[patch.item])
+            if patch.item in self.put:
+                self.put[patch.item] = patch.applied(_read(self.put[patch.item]))
             else:
-                patches.setdefault(patch.item, []).append(patch)
-        sheet = delta.sheet or sheet
-    return Delta(
-        put=tuple(put.values()),
-        patches=tuple(p for several in patches.values() for p in joined(several)),
-        moves=tuple(moves),
-        removed=tuple(sorted(gone)),
-        sheet=sheet,
-    )
+                self.patches.setdefault(patch.item, []).append(patch)
+        self.sheet = delta.sheet or self.sheet
+
+    def whole(self) -> Delta:
+        """All of them as one."""
+        return Delta(
+            put=tuple(_read(item) for item in self.put.values()),
+            patches=tuple(p for several in self.patches.values() for p in joined(several)),
+            moves=tuple(self.moves),
+            removed=tuple(sorted(self.gone)),
+            sheet=self.sheet,
+        )
+
+
+def _read(item: Item | Callable[[], Item]) -> Item:
+    return item() if callable(item) else item
 
 
 @dataclass(frozen=True, slots=True)

@@ -1,38 +1,61 @@
-"""The nearest of many places, which are taken away one after the other."""
+"""The nearest of many places, which are taken away one after the other.
 
-import itertools
+A k-d tree (Bentley 1975) over the places that differ: a place knows the things at it, a node how
+its places lie and how many are left below it. Whatever way places lie, also all at one, looking
+for the next costs about as much as the tree is deep.
+"""
+
 import math
 from collections import defaultdict
-from collections.abc import Iterable, Iterator, Mapping, Sequence
+from collections.abc import Mapping, Sequence
 
-from buildup.geometry.boxes import Box
-from buildup.geometry.tolerances import NO_LENGTH
+A_LEAF = 6
+"""Places in a leaf at the most."""
 
-A_CELL = 2
-"""Places in a cell, about."""
 
-_Cell = tuple[int, int]
+class _Node:
+    """Some places: those of a leaf, or two halves; with the box around them."""
+
+    __slots__ = ("above", "bottom", "halves", "left", "places", "right", "top")
+
+    def __init__(self, places: list[complex], above: "_Node | None" = None) -> None:
+        self.above = above
+        self.left, self.right = min(p.real for p in places), max(p.real for p in places)
+        self.top, self.bottom = min(p.imag for p in places), max(p.imag for p in places)
+        self.places: list[complex] = places if len(places) <= A_LEAF else []
+        self.halves: list[_Node] = []
+        if self.places:
+            return
+        wide = self.right - self.left >= self.bottom - self.top
+        places.sort(key=(lambda p: p.real) if wide else (lambda p: p.imag))
+        half = len(places) // 2
+        self.halves = [_Node(places[:half], self), _Node(places[half:], self)]
+
+    def far(self, at: complex) -> float:
+        """How far the box is from a place; 0 inside."""
+        x = max(self.left - at.real, at.real - self.right, 0.0)
+        y = max(self.top - at.imag, at.imag - self.bottom, 0.0)
+        return math.hypot(x, y)
+
+    def end(self) -> None:
+        """Nothing is left here: what is above looks here no more."""
+        node: _Node | None = self
+        while node is not None and node.above is not None and not node.places and not node.halves:
+            node.above.halves.remove(node)
+            node = node.above
 
 
 class NextPlace:
-    """Things at some places each, in a grid that is made anew when three quarters are gone."""
+    """Things at some places each."""
 
     def __init__(self, things: Mapping[int, Sequence[complex]]) -> None:
         """Some things by number; each at one place at least."""
-        self._left = dict(things)
-        self._lay()
-
-    def _lay(self) -> None:
-        self._most = len(self._left)
-        places = [(p, k) for k, some in self._left.items() for p in some]
-        box = Box.around(p for p, _ in places)
-        wide = max(box.width, box.height)
-        self._size = max(wide / max(math.sqrt(len(places) / A_CELL), 1.0), NO_LENGTH)
-        self._cells: defaultdict[_Cell, list[tuple[complex, int]]] = defaultdict(list)
-        for place, k in places:
-            self._cells[self._cell(place)].append((place, k))
-        self._low = self._cell(complex(box.left, box.top))
-        self._high = self._cell(complex(box.right, box.bottom))
+        self._left = set(things)
+        self._at: defaultdict[complex, list[int]] = defaultdict(list)
+        for k in sorted(things, reverse=True):  # the first of them is the last of a list
+            for place in set(things[k]):
+                self._at[place].append(k)
+        self._root = _Node(list(self._at)) if self._at else None
 
     def take(self, at: complex) -> int:
         """The thing that is nearest to a place, the first of several; it is taken away.
@@ -45,38 +68,29 @@ class NextPlace:
             ValueError: nothing is left.
 
         """
-        if len(self._left) * 4 < self._most:
-            self._lay()
-        _, chosen = min(self._within(at))
-        for place in self._left.pop(chosen):
-            self._cells[self._cell(place)].remove((place, chosen))
-        return chosen
+        best = (math.inf, -1)
+        waiting = [self._root] if self._root else []
+        while waiting:
+            node = waiting.pop()
+            if node.far(at) > best[0]:
+                continue
+            waiting += sorted(node.halves, key=lambda half: half.far(at), reverse=True)
+            for place in tuple(node.places):
+                k = self._first(place)
+                if k is None:
+                    node.places.remove(place)
+                elif (found := (abs(place - at), k)) < best or best[1] < 0:
+                    best = found
+            if not node.halves:
+                node.end()
+        if best[1] < 0:
+            raise ValueError("nothing is left")
+        self._left.remove(best[1])
+        return best[1]
 
-    def _within(self, at: complex) -> Iterator[tuple[float, int]]:
-        """Things by how far they are, ring of cells by ring, until no nearer one can come."""
-        (x, y), (left, top), (right, bottom) = self._cell(at), self._low, self._high
-        least = math.inf
-        first = max(left - x, x - right, top - y, y - bottom, 0)
-        last = max(abs(x - left), abs(x - right), abs(y - top), abs(y - bottom))
-        for ring in range(first, last + 1):
-            if (ring - 1) * self._size > least:
-                return
-            for cell in self._ring(x, y, ring):
-                for place, k in self._cells.get(cell, ()):
-                    far = abs(place - at)
-                    least = min(least, far)
-                    yield far, k
-
-    def _ring(self, x: int, y: int, ring: int) -> Iterable[_Cell]:
-        """The cells so many away from one, as far as there are any."""
-        (left, top), (right, bottom) = self._low, self._high
-        across = range(max(x - ring, left), min(x + ring, right) + 1)
-        down = range(max(y - ring + 1, top), min(y + ring - 1, bottom) + 1)
-        rows = [r for r in {y - ring, y + ring} if top <= r <= bottom]
-        columns = [c for c in {x - ring, x + ring} if left <= c <= right]
-        return itertools.chain(
-            ((c, r) for r in rows for c in across), ((c, r) for c in columns for r in down)
-        )
-
-    def _cell(self, place: complex) -> _Cell:
-        return math.floor(place.real / self._size), math.floor(place.imag / self._size)
+    def _first(self, place: complex) -> int | None:
+        """The first of the things left at a place."""
+        some = self._at[place]
+        while some and some[-1] not in self._left:
+            some.pop()
+        return some[-1] if some else None

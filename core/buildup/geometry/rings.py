@@ -52,10 +52,22 @@ def holds(ring: Places, at: complex) -> bool:
     return inside
 
 
+def first_of_same(rows: Sequence[Places]) -> list[int]:
+    """Of each row of places the first one that is the same, place by place.
+
+    >>> first_of_same([[0j, 1j], [1j, 0j], [0j, 1j]])
+    [0, 1, 0]
+    """
+    firsts: dict[Places, int] = {}
+    return [firsts.setdefault(tuple(row), k) for k, row in enumerate(rows)]
+
+
 def around_each(rows: Sequence[Places]) -> list[list[int]]:
     """Of each row of places the rings in which it lies, the outermost first.
 
-    That is told by its box and some of its places, so what crosses a ring does not lie in it.
+    That is told by its box and some of its places, so what crosses a ring does not lie in it. Of
+    rows that are the same the first stands for all: they do not lie in each other, and what lies in
+    them is told to lie in that one.
 
     >>> square = [0j, 9 + 0j, 9 + 9j, 9j, 0j]
     >>> around_each([square, [3 + 3j, 4 + 4j]])
@@ -65,8 +77,12 @@ def around_each(rows: Sequence[Places]) -> list[list[int]]:
     found: list[list[int]] = [[] for _ in rows]
     rank: dict[int, int] = {}
     rings = BoxGrid()
+    firsts = first_of_same(rows)
     for k in sorted(range(len(rows)), key=lambda n: -boxes[n].width * boxes[n].height):
         row = rows[k]
+        if firsts[k] != k:
+            found[k] = found[firsts[k]]
+            continue
         step = max(1, (len(row) - 1) // LOOKED_AT)
         some = [(a + b) / 2.0 for a, b in itertools.islice(sides(row), 0, None, step)]
         around = (n for n in rings.near(row[0]) if boxes[n].holds(boxes[k]))

@@ -7,8 +7,8 @@ from buildup.drawing.model import Drawing as Value
 from buildup.formats.svg import svg
 
 from studio import store
-from studio.finding import found
-from studio.models import CardPicture, Picture
+from studio.finding import unknown_drawing
+from studio.models import CardPicture, Drawing, Picture
 
 MOST_PIXELS = 12_000_000
 """Of a picture to trace that a card shows."""
@@ -16,29 +16,33 @@ LONGER_SIDE = 480
 """Pixels: twice what a card shows, for fine screens."""
 
 
-def card_picture(user_id: int, drawing_id: int) -> bytes:
-    """A drawing as a small PNG, as it is now.
+def card_picture(user_id: int, drawing_id: int) -> tuple[bytes, str]:
+    """A drawing as a small PNG, as it is now, and the identity of its version.
+
+    One in the bin has its picture, too.
 
     Raises:
         Refusal: `unknown_drawing`.
     """
     with store.snapshot():
-        row = found(user_id, drawing_id)
+        row = Drawing.objects.filter(owner_id=user_id, pk=drawing_id).first()
+        if row is None:
+            raise unknown_drawing()
         kept = CardPicture.objects.filter(drawing=row, version=row.version).first()
         if kept is not None:
-            return bytes(kept.png)
+            return bytes(kept.png), row.identity
         value = store.value_of(row)
         empty = not any(value.is_painted(i) for i in value.tree.below())
         pictures = underlays(user_id, value) if empty else ""
     png = painted(value, pictures)
     CardPicture.objects.update_or_create(drawing=row, defaults={"version": row.version, "png": png})
-    return png
+    return png, row.identity
 
 
 def underlays(user_id: int, value: Value) -> str:
     """The pictures to trace, dimmed as they are, as SVG; those that are very large are left out."""
     shown = [u for u in value.sheet.underlays if not u.hidden]
-    rows = Picture.objects.filter(pk__in=[u.picture for u in shown], drawing__owner_id=user_id)
+    rows = Picture.objects.filter(pk__in=[u.picture for u in shown], owner_id=user_id)
     kept = {
         row.pk: f"data:{row.mime};base64,{b64encode(row.bytes).decode()}"
         for row in rows

@@ -1,4 +1,4 @@
-"""Make, name, copy, delete and restore drawings."""
+"""Make, name, copy, delete and restore drawings; for good they go in `bin`."""
 
 from buildup.drawing.checks import check_name
 from buildup.drawing.codec import read_kept, write
@@ -6,11 +6,12 @@ from buildup.drawing.model import Drawing as Value
 from buildup.drawing.sheet import Sheet
 from buildup.drawing.soundsheet import check_sheet
 from django.utils import timezone
+from people.quota import make_room
 
 from studio.actions.turns import in_turn
-from studio.finding import found, locked, unknown_drawing
-from studio.models import Drawing, Item, Step
-from studio.store import batches, write_items
+from studio.finding import binned, found, locked
+from studio.models import CardPicture, Drawing, Item, PictureUse, Step
+from studio.store import copy_rows, write_items
 
 
 @in_turn
@@ -18,12 +19,18 @@ def make(user_id: int, *, name: str, sheet: Sheet) -> Drawing:
     """A new drawing, with an empty layer.
 
     Raises:
-        Refusal: a name or a sheet that cannot be used.
+        Refusal: a name or a sheet that cannot be used; as `make_room`.
     """
     check_name(name)
     begin = Value(check_sheet(sheet))
-    row = Drawing.objects.create(owner_id=user_id, name=name.strip(), sheet=write(begin.sheet))
-    write_items(row, begin)
+    make_room(user_id, drawings=1)
+    return written(user_id, name.strip(), begin)
+
+
+def written(user_id: int, name: str, value: Value) -> Drawing:
+    """A new drawing of a value, inside the caller's transaction."""
+    row = Drawing.objects.create(owner_id=user_id, name=name, sheet=write(value.sheet))
+    write_items(row, value)
     return row
 
 
@@ -43,36 +50,29 @@ def rename(user_id: int, drawing_id: int, *, name: str) -> Drawing:
 
 @in_turn
 def duplicate(user_id: int, drawing_id: int) -> Drawing:
-    """A copy with items and history.
+    """A copy with items and history, made in the store.
 
     Raises:
-        Refusal: `unknown_drawing`.
+        Refusal: `unknown_drawing`; as `make_room`.
     """
     row = locked(user_id, drawing_id)
-    original_id = row.pk
-    name = f"{row.name[:110]} copy"
+    make_room(user_id, drawings=1, size=row.size)
     copy = Drawing.objects.create(
         owner_id=user_id,
-        name=name,
+        name=f"{row.name[:110]} copy",
         sheet=write(read_kept(Sheet, row.sheet)),
         version=row.version,
         head=row.head,
         tip=row.tip,
+        size=row.size,
     )
-    items, steps = list(Item.objects.filter(drawing_id=original_id)), list(row.steps.all())
-    for item in items:
-        item.pk, item.drawing = None, copy
-    for step in steps:
-        step.pk, step.drawing = None, copy
-    for some in batches(items, lambda i: len(i.body) + len(i.shown)):
-        Item.objects.bulk_create(some)
-    for lot in batches(steps, lambda s: len(f"{s.command}{s.change}{s.inverse}")):
-        Step.objects.bulk_create(lot)
+    for model in (Item, Step, PictureUse, CardPicture):
+        copy_rows(model, row, copy)
     return copy
 
 
 def delete(user_id: int, drawing_id: int) -> None:
-    """Take a drawing out of sight; it can be restored.
+    """Put a drawing into the bin.
 
     Raises:
         Refusal: `unknown_drawing`.
@@ -83,14 +83,10 @@ def delete(user_id: int, drawing_id: int) -> None:
 
 
 def restore(user_id: int, drawing_id: int) -> Drawing:
-    """Bring a deleted drawing back.
+    """Bring a drawing back from the bin; one that is not in there stays as it is.
 
     Raises:
         Refusal: `unknown_drawing`.
     """
-    row = Drawing.objects.filter(owner_id=user_id, pk=drawing_id).first()
-    if row is None:
-        raise unknown_drawing()
-    row.deleted = None
-    row.save(update_fields=["deleted"])
-    return row
+    binned(user_id).filter(pk=drawing_id).update(deleted=None)
+    return found(user_id, drawing_id)

@@ -6,6 +6,7 @@ nothing waits for it; where the drawing has changed meanwhile it is worked out a
 
 import time
 from dataclasses import dataclass
+from typing import Any
 
 from buildup.drawing.model import Drawing
 from buildup.edits.apply import apply, read_command, write_command
@@ -59,14 +60,24 @@ class Known:
     identity: str | None = None
 
 
-def again(row: models.Drawing, command_id: str, known: Known | None) -> Outcome | None:
+def again(
+    row: models.Drawing, command_id: str, known: Known | None, command: Any = None
+) -> Outcome | None:
     """The answer for a command that was kept before, so that sending it twice applies it once.
 
+    Its id counts for that command alone (None: a step along the history).
+
     Raises:
-        Refusal: as `check_known`.
+        Refusal: as `check_known`; `id_taken` where another one had the id.
     """
-    if not row.steps.filter(command_id=command_id).exists():
+    kept = row.steps.filter(command_id=command_id).values_list("command", flat=True)
+    if not (told := list(kept)):
         return None
+    if told[0] != command:
+        raise Refusal(
+            "id_taken",
+            "Another edit had the number of this one. The other one is safe; repeat what you did.",
+        )
     if known is not None:
         check_known(row, known)
     since = delta_after(row, row.version if known is None else known.version)
@@ -226,7 +237,8 @@ def _kept(
         TakesLong: it has to be worked out beforehand, or once more.
     """
     row = locked(user_id, drawing_id)
-    if (kept := again(row, command_id, known)) is not None:
+    told = write_command(command)
+    if (kept := again(row, command_id, known, told)) is not None:
         return kept
     before = check_version(row, known)
     here = (row.version, row.identity)
@@ -235,7 +247,7 @@ def _kept(
     else:
         with heard_by(Quick()):
             change = apply(before, command)
-    _check_pictures(user_id, before, change.forward)
+    _note_pictures(user_id, row, before, change.forward)
     row.version += 1
     row.tip = command_id
     after = store.write_delta(row, before, change.forward)
@@ -253,11 +265,12 @@ def _kept(
         action=models.Step.EDIT,
         name=change.name[:120],
         parent=parent,
-        command=write_command(command),
+        author_id=user_id,
+        command=told,
         change=whole.forward.to_json(),
         inverse=whole.back.to_json(),
     )
-    store.write_step(step)
+    store.write_step(row, step)
     row.head = row.version
     row.save()
     return Outcome(row, change.forward, after, (step, None), None if known is None else before)
@@ -275,14 +288,18 @@ def _continued(row: models.Drawing, command: Command, follows: Follows) -> model
     return last if command.continues(earlier, pause=follows.pause) else None
 
 
-def _check_pictures(user_id: int, before: Drawing, delta: Delta) -> None:
-    """Refuses an underlay that shows somebody else's picture."""
+def _note_pictures(user_id: int, row: models.Drawing, before: Drawing, delta: Delta) -> None:
+    """Note that a drawing uses the pictures it comes to show; refuses somebody else's."""
     if delta.sheet is None:
         return
     known = {u.picture for u in before.sheet.underlays}
     new = {u.picture for u in delta.sheet.underlays} - known
-    own = models.Picture.objects.filter(pk__in=new, drawing__owner_id=user_id)
-    if new and own.count() < len(new):
+    if not new:
+        return
+    own = models.Picture.objects.filter(pk__in=new, owner_id=user_id).values_list("pk", flat=True)
+    if len(found := list(own)) < len(new):
         raise Refusal(
             "unknown_picture", "That picture is not there. Nothing was placed; choose a file again."
         )
+    uses = [models.PictureUse(picture_id=pk, drawing=row) for pk in found]
+    models.PictureUse.objects.bulk_create(uses, ignore_conflicts=True)

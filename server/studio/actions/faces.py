@@ -1,8 +1,7 @@
 """Bring a font, and let it go."""
 
 from buildup.errors import Refusal
-from django.db.models import Count, Sum
-from django.db.models.functions import Length
+from people.quota import make_room
 
 from studio.actions.turns import in_turn
 from studio.lettering.facecheck import SoundFace
@@ -10,15 +9,13 @@ from studio.lettering.facefile import sound_face
 from studio.models import Face
 
 MOST_FACES = 200
-MOST_OF_ONE_PERSON = 200 * 1024 * 1024
-"""Bytes of all fonts that one person may keep."""
 
 
 def bring(user_id: int, *, data: bytes, file_name: str) -> Face:
     """Check a font and keep it; one that is there already stays as it is.
 
     Raises:
-        Refusal: as `sound_face`; `faces_full`.
+        Refusal: as `sound_face`; `faces_full`; as `make_room`.
     """
     return _kept(user_id, sound_face(data, file_name=file_name))
 
@@ -29,16 +26,21 @@ def _kept(user_id: int, face: SoundFace) -> Face:
     known = own.filter(key=face.key).first()
     if known is not None:
         return known
-    told = own.aggregate(count=Count("id"), size=Sum(Length("bytes")))
-    if told["count"] >= MOST_FACES or (told["size"] or 0) + len(face.data) > MOST_OF_ONE_PERSON:
+    make_room(user_id, size=len(face.data))
+    if (count := own.count()) >= MOST_FACES:
         raise Refusal(
             "faces_full",
-            f"You have brought {told['count']} fonts; up to {MOST_FACES} are kept, "
-            f"{MOST_OF_ONE_PERSON >> 20} MB in all. Nothing was brought; let go of one you do not "
-            "need. Words that were written in it stay as they are.",
+            f"You have added {count} fonts, and no more are kept. Nothing was added; remove one "
+            "you do not need. Text that was written in it stays as it is.",
         )
-    made, _ = Face.objects.get_or_create(
-        owner_id=user_id, key=face.key, defaults={"name": face.name, "bytes": face.data}
+    made, _ = own.get_or_create(
+        key=face.key,
+        defaults={
+            "owner_id": user_id,
+            "name": face.name,
+            "bytes": face.data,
+            "size": len(face.data),
+        },
     )  # another window may have brought it in this very moment
     return made
 

@@ -1,6 +1,6 @@
 """Move along the history: undo, redo, or go to any step on the line."""
 
-from buildup.edits.change import Delta, chained
+from buildup.edits.change import Delta, chained_json
 from buildup.errors import Refusal
 
 from studio import models, store
@@ -45,9 +45,10 @@ def go(
         command_id=command_id,
         action=models.Step.GO,
         name=name,
+        author_id=user_id,
         change=delta.to_json(),
     )
-    store.write_step(step)
+    store.write_step(row, step)
     row.save()
     return Outcome(row, delta, after, next_steps(row), None if known is None else before)
 
@@ -77,11 +78,11 @@ def _target(row: models.Drawing, to: int | str, edit: str | None) -> tuple[int, 
     return int(to), "Go to step"
 
 
-def way(row: models.Drawing, target: int) -> Delta:
+def way(row: models.Drawing, target: int, *, most: int | None = None) -> Delta:
     """The delta from the head to a step on its line, back or ahead.
 
     Raises:
-        Refusal: `unknown_step`.
+        Refusal: `unknown_step`; `too_far` where more than `most` steps lie between.
     """
     if target <= row.head:
         numbers, field, order = way_back(row, target), "inverse", "-number"
@@ -89,5 +90,7 @@ def way(row: models.Drawing, target: int) -> Delta:
         numbers, field, order = way_ahead(row, target), "change", "number"
     if numbers is None:
         raise Refusal("unknown_step", "That step is not in this drawing's history any more.")
+    if most is not None and len(numbers) > most:
+        raise Refusal("too_far", f"This step is more than {most:,} steps away: go there to see it.")
     told = edits_of(row).filter(number__in=numbers).order_by(order).values_list(field, flat=True)
-    return chained(Delta.from_json(delta) for delta in told)
+    return chained_json(told)

@@ -5,17 +5,17 @@ from dataclasses import dataclass, replace
 
 from buildup.drawing.checks import LONGEST_NAME, LONGEST_SHEET, SHORTEST_SHEET, check_name
 from buildup.drawing.clips import Clip
-from buildup.drawing.codec import write
 from buildup.drawing.model import Drawing as Value
 from buildup.drawing.sheet import Sheet
 from buildup.drawing.soundsheet import check_sheet
 from buildup.formats.incoming import Incoming, left_out_of
 from buildup.forms.sounditems import sound_clip
+from people.quota import make_room
 
+from studio.actions.drawings import written
 from studio.actions.turns import in_turn
 from studio.models import Drawing
 from studio.reading.files import read_file
-from studio.store import write_items
 
 
 @dataclass(frozen=True)
@@ -36,7 +36,7 @@ def take_in(user_id: int, *, name: str, data: bytes) -> TakenIn:
     """A file as a new drawing, or one for each page: sheet, items, whatever is live in it.
 
     Raises:
-        Refusal: as `read_file` and `sound_clip`; `bad_name`.
+        Refusal: as `read_file` and `sound_clip`; `bad_name`; as `make_room`.
     """
     found = read_file(user_id, name, data)
     called = (found.name or name.rpartition(".")[0] or name)[:LONGEST_NAME].strip()
@@ -81,9 +81,5 @@ def _sheet(found: Incoming) -> Sheet:
 @in_turn
 def _written(user_id: int, pages: Sequence[tuple[str, Value]]) -> list[Drawing]:
     """All of them or none; the first is the newest, so that it comes first at home."""
-    rows: list[Drawing] = []
-    for name, value in reversed(pages):
-        row = Drawing.objects.create(owner_id=user_id, name=name, sheet=write(value.sheet))
-        write_items(row, value)
-        rows.insert(0, row)
-    return rows
+    make_room(user_id, drawings=len(pages))
+    return [written(user_id, name, value) for name, value in reversed(pages)][::-1]

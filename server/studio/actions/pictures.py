@@ -1,40 +1,45 @@
 """Take in a picture to trace."""
 
-from buildup.errors import Refusal
-from django.db.models import Sum
-from django.db.models.functions import Length
+from people.quota import make_room
 
-from studio.finding import found
+from studio.actions.turns import in_turn
+from studio.finding import found, locked
 from studio.imagefiles import Checked
-from studio.models import Drawing, Picture
+from studio.models import Drawing, Picture, PictureUse
 from studio.sandbox import pool
 
-MOST_OF_ONE_PERSON = 2_000 * 1024 * 1024
-"""Bytes of all pictures that one person may keep."""
 PATIENCE = 1.0
 """Seconds a picture waits for its turn before its sender is asked to come again."""
 
 
 def bring(user_id: int, drawing_id: int, *, data: bytes) -> Picture:
-    """Check a picture, write it anew and keep it with a drawing.
+    """Check a picture, write it anew and keep it for a drawing.
 
     Raises:
-        Refusal: `unknown_drawing`, as `checked` and `pool.run`, or `pictures_full`.
+        Refusal: `unknown_drawing`, as `checked` and `pool.run`, or as `make_room`.
     """
-    row = found(user_id, drawing_id)
-    own = Picture.objects.filter(drawing__owner_id=user_id)
-    if (own.aggregate(size=Sum(Length("bytes")))["size"] or 0) + len(data) > MOST_OF_ONE_PERSON:
-        raise Refusal(
-            "pictures_full",
-            f"Your pictures take {MOST_OF_ONE_PERSON >> 20:,} MB, and no more are kept. "
-            "Nothing was placed; delete a drawing with pictures, or bring a smaller one.",
-        )
+    found(user_id, drawing_id)
     told, plain = pool.run("picture", data, patience=PATIENCE)
-    return keep(row, Checked(plain, told["mime"], told["width"], told["height"]))
+    sound = Checked(plain, told["mime"], told["width"], told["height"])
+    return _kept(user_id, drawing_id, sound)
+
+
+@in_turn
+def _kept(user_id: int, drawing_id: int, sound: Checked) -> Picture:
+    row = locked(user_id, drawing_id)
+    make_room(user_id, size=len(sound.data))
+    return keep(row, sound)
 
 
 def keep(row: Drawing, sound: Checked) -> Picture:
-    """Keep a picture with a drawing."""
-    return Picture.objects.create(
-        drawing=row, bytes=sound.data, mime=sound.mime, width=sound.width, height=sound.height
+    """Keep a picture of whose a drawing is, for that drawing."""
+    picture = Picture.objects.create(
+        owner_id=row.owner_id,
+        bytes=sound.data,
+        size=len(sound.data),
+        mime=sound.mime,
+        width=sound.width,
+        height=sound.height,
     )
+    PictureUse.objects.create(picture=picture, drawing=row)
+    return picture

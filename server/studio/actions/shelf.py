@@ -14,7 +14,6 @@ from buildup.forms.keptfacts import kept_facts
 from buildup.forms.likeness import look_of
 from buildup.shapes.presets import READY_MADE, Setting, checked_setting
 from django.db.models import QuerySet, Sum
-from django.db.models.functions import Length
 
 from studio.actions.turns import in_turn
 from studio.demo.tray import luthiers_tray
@@ -52,11 +51,11 @@ def _of(user_id: int) -> QuerySet[ShelfEntry]:
 
 
 @in_turn
-def entries(user_id: int) -> list[ShelfEntry]:
-    """All entries by tray, in order, without their clips; a new shelf has the ready-made ones."""
+def entries(user_id: int, *, start: int = 0, most: int = MOST_ENTRIES) -> list[ShelfEntry]:
+    """Entries by tray, in order, without their clips; a new shelf has the ready-made ones."""
     if not Shelf.objects.filter(owner_id=user_id, form=FORM).exists():
         set_up(user_id)
-    return list(_of(user_id).defer("clip"))
+    return list(_of(user_id).defer("clip")[start : start + most])
 
 
 @in_turn
@@ -270,7 +269,7 @@ def put(
 
 def _write(entries: Iterable[ShelfEntry]) -> None:
     rows = list(entries)
-    names = ["shape", "dials", "clip", "facts", "state", "changed"]
+    names = ["shape", "dials", "clip", "size", "facts", "state", "changed"]
     for batch in batches([e for e in rows if e.pk is None], _size):
         ShelfEntry.objects.bulk_create(batch)
     for batch in batches([e for e in rows if e.pk is not None], _size):
@@ -290,7 +289,8 @@ def write_clip(entry: ShelfEntry, clip: str) -> bool:
         return False
     kept = read_clip(clip)
     facts = write(kept_facts(kept), defaults=True)
-    entry.clip, entry.facts = clip, {**facts, "look": look_of(kept), "sum": told}
+    entry.clip, entry.size = clip, len(clip)
+    entry.facts = {**facts, "look": look_of(kept), "sum": told}
     return True
 
 
@@ -301,7 +301,7 @@ def check_clips(user_id: int, outlines: Iterable[KeptOutline]) -> None:
         Refusal: `shelf_full`.
     """
     more = sum(len(o.clip) for o in outlines)
-    held = _of(user_id).aggregate(all=Sum(Length("clip")))["all"] or 0
+    held = _of(user_id).aggregate(all=Sum("size"))["all"] or 0
     if more and held + more > MOST_KEPT:
         raise Refusal(
             "shelf_full",

@@ -7,6 +7,7 @@ from ninja.openapi.schema import OpenAPISchema
 from ninja.security import django_auth
 
 from studio import schema
+from studio.api import bin as bin_
 from studio.api import board, cutting, home, lettering, matching, outputs, people, questions, trays
 from studio.trouble import answer_troubles
 
@@ -33,5 +34,5 @@ api = TellingAPI(
     title="Build Up Curve", version="1", auth=django_auth, docs_url=None, openapi_url=None
 )
 answer_troubles(api)
-for part in (people, trays, home, board, questions, matching, outputs, lettering, cutting):
+for part in (people, trays, home, bin_, board, questions, matching, outputs, lettering, cutting):
     api.add_router("", part.router)

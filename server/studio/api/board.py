@@ -8,6 +8,7 @@ from buildup.timeline import Follows
 from buildup.view.selection import Shows
 from django.http import HttpRequest, HttpResponse
 from ninja import Router
+from ninja.decorators import decorate_view
 
 from studio import answers, longwork, schema, store
 from studio.actions import drawings as acts
@@ -15,11 +16,15 @@ from studio.actions.edit import Known, Outcome, check_known, delta_after, edit
 from studio.actions.go import go, way
 from studio.actions.pictures import bring
 from studio.api.asking import whose
+from studio.api.unchanging import unchanging
 from studio.finding import found, picture_of
 from studio.history import next_steps, page
 from studio.models import Picture
+from studio.once import once
 
 router = Router()
+MOST_STEPS_SHOWN = 2_000
+"""Between the step that a drawing stands at and one that is only looked at."""
 
 
 def _known(version: int | None, tip: str | None) -> Known | None:
@@ -155,13 +160,14 @@ def as_at_step(request: HttpRequest, drawing: int, step: int) -> host.Repaint:
     """What looks different at another step of the history; nothing is changed."""
     with store.snapshot():
         row = found(whose(request), drawing)
-        delta = way(row, step)
+        delta = way(row, step, most=MOST_STEPS_SHOWN)
         now = store.value_of(row)
     then = updated(now, delta)
     return host.repaint(then, delta, (), before=now.tree)
 
 
 @router.post("/drawings/{drawing}/pictures", response=schema.PictureFacts)
+@decorate_view(once)
 def bring_picture(request: HttpRequest, drawing: int) -> Picture:
     """Take in a picture to trace: the request's body is the file."""
     return bring(whose(request), drawing, data=request.body)
@@ -171,6 +177,4 @@ def bring_picture(request: HttpRequest, drawing: int) -> Picture:
 def show_picture(request: HttpRequest, drawing: int, picture: int) -> HttpResponse:
     """A picture's bytes; they never change."""
     row = picture_of(whose(request), picture)
-    response = HttpResponse(bytes(row.bytes), content_type=row.mime)
-    response.headers["Cache-Control"] = "private, max-age=31536000, immutable"
-    return response
+    return unchanging(request, bytes(row.bytes), kind=row.mime, tag=f'"picture-{row.pk}"')

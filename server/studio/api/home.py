@@ -1,62 +1,58 @@
 """The home page: drawings as cards, and what the front end shows of the registries."""
 
-from typing import Any, get_args
+from typing import Any
 
-from buildup.drawing.paint import Blend, Style
+from buildup.drawing.checks import LONGEST_NAME
 from buildup.drawing.sheet import Sheet
-from buildup.drawing.sizes import SHEET_SIZES
-from buildup.drawing.units import UNITS, read_length, read_number
-from buildup.formats.gallery import picture
+from buildup.drawing.units import read_length, read_number
 from buildup.formats.svgread import Reading
-from buildup.shapes.kinds import ShapeKind
-from buildup.shapes.registry import SHAPES
 from django.http import HttpRequest, HttpResponse
 from ninja import Router
+from ninja.decorators import decorate_view
 
 from studio import answers, schema
 from studio.actions import drawings as acts
 from studio.actions.cards import card_picture
 from studio.actions.incoming import take_in
 from studio.api.asking import whose
+from studio.api.paging import PAGE, page_of
+from studio.api.unchanging import unchanging
 from studio.finding import of_owner
+from studio.once import once
 from studio.reading.files import read_file
+from studio.vocabulary import vocabulary
 
 router = Router()
 
 
 @router.get("/vocabulary", response=schema.Vocabulary, auth=None)
-def vocabulary(request: HttpRequest) -> dict[str, Any]:
+def show_vocabulary(request: HttpRequest) -> HttpResponse:
     """Units and shapes, and how things are painted."""
-    return {
-        "units": list(UNITS.values()),
-        "shapes": [_shape_facts(kind) for kind in SHAPES.values()],
-        "sizes": SHEET_SIZES,
-        "style": Style(),
-        "blends": list(get_args(Blend)),
-    }
+    text, tag = vocabulary()
+    return unchanging(request, text, kind="application/json", tag=tag, seconds=0)
 
 
-def _shape_facts(kind: ShapeKind) -> dict[str, Any]:
-    facts = {"name": kind.name, "label": kind.label, "group": kind.group, "words": kind.words}
-    return {**facts, "dials": kind.dials, "picture": picture(kind)}
-
-
-@router.get("/drawings", response=list[schema.Card])
-def list_drawings(request: HttpRequest, find: str = "") -> list[dict[str, Any]]:
-    """The drawings of whoever is signed in, newest first."""
+@router.get("/drawings", response=schema.CardPage)
+def list_drawings(
+    request: HttpRequest, find: str = "", after: int | None = None, most: int = PAGE
+) -> dict[str, Any]:
+    """The drawings of whoever is signed in, newest first, some at a time."""
     rows = of_owner(whose(request))
-    if find.strip():
-        rows = rows.filter(name__icontains=find.strip())
-    return [answers.card(row) for row in rows]
+    if wanted := find.strip()[:LONGEST_NAME]:
+        rows = rows.filter(name__icontains=wanted)
+    found, more = page_of(rows, "changed", after=after, most=most)
+    return {"cards": [answers.card(row) for row in found], "more": more}
 
 
 @router.post("/drawings", response=schema.Card)
+@decorate_view(once)
 def make_drawing(request: HttpRequest, body: schema.SheetIn) -> dict[str, Any]:
     """A new sheet."""
     return answers.card(acts.make(whose(request), name=body.name, sheet=Sheet(**body.sheet.dict())))
 
 
 @router.post("/drawings/take-in", response=schema.TakenInDrawings)
+@decorate_view(once)
 def take_in_drawing(request: HttpRequest, name: str) -> dict[str, Any]:
     """A new drawing of a file, the request's body, or one of each of its pages."""
     done = take_in(whose(request), name=name, data=request.body)
@@ -72,6 +68,7 @@ def read_items(request: HttpRequest, name: str) -> Reading:
 
 
 @router.post("/drawings/{drawing}/duplicate", response=schema.Card)
+@decorate_view(once)
 def duplicate_drawing(request: HttpRequest, drawing: int) -> dict[str, Any]:
     """A copy."""
     return answers.card(acts.duplicate(whose(request), drawing))
@@ -86,9 +83,8 @@ def restore_drawing(request: HttpRequest, drawing: int) -> dict[str, Any]:
 @router.get("/drawings/{drawing}/card.png")
 def show_card(request: HttpRequest, drawing: int) -> HttpResponse:
     """The drawing as the small picture on its card; whoever asks names a version to keep it by."""
-    response = HttpResponse(card_picture(whose(request), drawing), content_type="image/png")
-    response.headers["Cache-Control"] = "private, max-age=31536000, immutable"
-    return response
+    data, version = card_picture(whose(request), drawing)
+    return unchanging(request, data, kind="image/png", tag=f'"{drawing}-{version}"')
 
 
 @router.post("/read", response=schema.Typed)

@@ -3,11 +3,13 @@
 from buildup.drawing.lettering import Shaped
 from django.http import HttpRequest
 from ninja import Router, Schema
+from ninja.decorators import decorate_view
 
 from studio.actions import faces as acts
 from studio.api.asking import whose
 from studio.lettering.faces import FaceFacts, faces_of, facts, typeface
 from studio.lettering.shaping import shaped
+from studio.once import once
 
 router = Router()
 
@@ -32,6 +34,7 @@ def faces(request: HttpRequest) -> list[FaceFacts]:
 
 
 @router.post("/faces", response=FaceFacts)
+@decorate_view(once)
 def bring(request: HttpRequest, name: str = "") -> FaceFacts:
     """Bring a font: the request's body is the file."""
     row = acts.bring(whose(request), data=request.body, file_name=name)

@@ -5,13 +5,13 @@ from typing import Any
 from buildup.errors import Refusal
 from config.doors import from_this_machine, sender
 from django.conf import settings
-from django.contrib.auth import authenticate, get_user_model, login, logout
-from django.contrib.auth.models import User
+from django.contrib.auth import authenticate, login, logout
 from django.http import HttpRequest, HttpResponse
 from django.middleware.csrf import get_token
 from ninja import Router
 from ninja.errors import HttpError
 from ninja.utils import check_csrf
+from people.models import User
 
 from studio import schema
 from studio.demo.account import DEMO_USER
@@ -37,7 +37,9 @@ def _me(request: HttpRequest) -> dict[str, Any]:
     user = request.user
     get_token(request)  # whoever asks can act next, also when the cookie was lost
     name = (user.get_full_name() or user.get_username()) if user.is_authenticated else None
-    return {"id": user.pk, "name": name, "sign_in": user.get_username(), "demo": _demo(request)}
+    sign_in, demo = user.get_username(), _demo(request)
+    by_demo = demo and sign_in == DEMO_USER
+    return {"id": user.pk, "name": name, "sign_in": sign_in, "demo": demo, "by_demo": by_demo}
 
 
 def _demo(request: HttpRequest) -> bool:
@@ -81,7 +83,7 @@ def _known(request: HttpRequest, body: schema.SignIn) -> User | None:
 @router.post("/sign-in-demo", response=schema.Me, auth=with_token)
 def sign_in_demo(request: HttpRequest) -> dict[str, Any]:
     """Open the invented workshop's account, where this runs as a demo on loopback."""
-    user = get_user_model().objects.filter(username=DEMO_USER).first()
+    user = User.objects.filter(username=DEMO_USER).first()
     if not _demo(request) or user is None:
         raise Refusal("wrong_sign_in", "The demo is not open here. Sign in with an account.")
     login(request, user, backend="django.contrib.auth.backends.ModelBackend")

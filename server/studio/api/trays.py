@@ -14,17 +14,22 @@ from buildup.shapes.presets import Setting
 from buildup.shapes.registry import dials_of_kind, shape_kind
 from django.http import HttpRequest, HttpResponse
 from ninja import Router, Schema
+from ninja.decorators import decorate_view
 
 from studio.actions import outlines
 from studio.actions import shelf as acts
 from studio.api.asking import whose
+from studio.api.unchanging import unchanging
 from studio.keptoutline import KeptOutline
 from studio.models import ShelfEntry
+from studio.once import once
 from studio.sandbox import pool
 
 FORMAT = "build-up-curve-shelf"
 VERSION = 2
 """Version 1 held settings only."""
+PAGE = 400
+"""Entries in one answer."""
 router = Router()
 
 
@@ -70,6 +75,13 @@ class Entry(Schema):
     family: str = ""
     state: int = 1
     facts: KeptFacts | None = None
+
+
+class EntryPage(Schema):
+    """Some of what is on the shelf, and whether there is more behind it."""
+
+    entries: list[Entry]
+    more: bool
 
 
 class EntryChange(Schema):
@@ -173,19 +185,22 @@ def _filed(rows: list[ShelfEntry]) -> dict[str, Any]:
     }
 
 
-@router.get("/shelf", response=list[Entry])
-def list_shelf(request: HttpRequest) -> list[dict[str, Any]]:
-    """Everything on the shelf, by tray."""
-    return [_told(row) for row in acts.entries(whose(request))]
+@router.get("/shelf", response=EntryPage)
+def list_shelf(request: HttpRequest, start: int = 0) -> dict[str, Any]:
+    """What is on the shelf, by tray, some at a time from a place in that order."""
+    rows = acts.entries(whose(request), start=max(start, 0), most=PAGE + 1)
+    return {"entries": [_told(row) for row in rows[:PAGE]], "more": len(rows) > PAGE}
 
 
 @router.post("/shelf", response=Entry)
+@decorate_view(once)
 def keep_on_shelf(request: HttpRequest, body: SettingForm) -> dict[str, Any]:
     """Keep a setting; one of the same name in the tray is replaced."""
     return _told(acts.keep(whose(request), _setting(body)))
 
 
 @router.post("/shelf/outlines", response=Entry)
+@decorate_view(once)
 def keep_outline(request: HttpRequest, body: OutlineForm) -> dict[str, Any]:
     """Keep an outline under a name that is free in its tray."""
     return _told(outlines.keep_outline(whose(request), _outline(body)))
@@ -244,9 +259,7 @@ def show_outline(request: HttpRequest, entry: int) -> HttpResponse:
     """An outline as a picture; whoever asks names the state to keep it by."""
     row = acts.entry_of(whose(request), entry)
     made = picture_of_clip(read_clip(row.clip)) if row.clip else ""
-    response = HttpResponse(made, content_type="image/svg+xml")
-    response.headers["Cache-Control"] = "private, max-age=31536000, immutable"
-    return response
+    return unchanging(request, made, kind="image/svg+xml", tag=f'"{row.key}-{row.state}"')
 
 
 @router.get("/shelf-file", response=ShelfFile)
@@ -264,6 +277,7 @@ def send_symbols(request: HttpRequest, tray: str) -> HttpResponse:
 
 
 @router.post("/shelf-file", response=TakenIn)
+@decorate_view(once)
 def take_shelf(request: HttpRequest, body: ShelfFile) -> dict[str, int]:
     """Take in a file; all of it or nothing."""
     if body.format != FORMAT or not 1 <= body.version <= VERSION:
@@ -273,6 +287,7 @@ def take_shelf(request: HttpRequest, body: ShelfFile) -> dict[str, int]:
 
 
 @router.post("/shelf-file.svg", response=TakenIn)
+@decorate_view(once)
 def take_symbols(request: HttpRequest, body: SvgIn) -> dict[str, Any]:
     """Take in an SVG document; all of it or nothing."""
     told, _ = pool.run("symbols", body.text.encode("utf-8", "replace"))

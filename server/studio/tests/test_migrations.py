@@ -2,13 +2,16 @@
 
 import json
 from pathlib import Path
+from unittest import mock
 
 from buildup.view.drawables import drawable
 from django.contrib.auth import get_user_model
 from django.core.management import call_command
 from django.db import connection
 from django.db.migrations.executor import MigrationExecutor
+from django.db.migrations.recorder import MigrationRecorder
 from django.test import Client, TransactionTestCase
+from people.adopting import adopt
 
 from studio import store
 from studio.actions.go import go
@@ -17,7 +20,7 @@ from studio.models import Drawing, Item, Step
 
 AT_0004 = json.loads(Path(__file__).with_name("tables_at_0004.json").read_text())
 """The tables of a drawing as that form left them, and what was drawn at each step."""
-NEWEST = [("studio", "0010_identities")]
+NEWEST = [("studio", "0011_bin_and_quota")]
 
 
 def migrate(targets):
@@ -83,3 +86,92 @@ class ContainersTest(TransactionTestCase):
             [i["path"] for i in again["repaint"]["items"]],
             [i["path"] for i in told["repaint"]["items"]],
         )
+
+
+class FilledStoreTest(TransactionTestCase):
+    """A store of before accounts had a model of their own, with something of everything."""
+
+    def setUp(self):
+        store.forget_all()
+        self.user = get_user_model().objects.create_user("mira", password="reed-and-spruce")
+        self.client.force_login(self.user)
+        migrate([("studio", "0010_identities"), ("people", "0001_initial")])
+        self.addCleanup(call_command, "migrate", verbosity=0)
+        with connection.cursor() as cursor:
+            cursor.execute("DELETE FROM django_migrations WHERE app = 'people'")
+            cursor.execute(
+                "UPDATE django_content_type SET app_label = 'auth'"
+                " WHERE app_label = 'people' AND model = 'user'"
+            )
+        self.fill()
+
+    def fill(self):
+        old = (
+            MigrationExecutor(connection).loader.project_state([("studio", "0010_identities")]).apps
+        )
+        drawing, step = old.get_model("studio", "Drawing"), old.get_model("studio", "Step")
+        shown = {"underlays": [{"picture": None}]}
+        first = drawing.objects.create(owner_id=self.user.pk, name="first", sheet={}, version=1)
+        self.picture = old.get_model("studio", "Picture").objects.create(
+            drawing=first, bytes=b"12345", mime="image/png", width=9, height=9
+        )
+        shown["underlays"][0]["picture"] = self.picture.pk
+        now = drawing.objects.create(owner_id=self.user.pk, name="now", sheet=shown)
+        once = drawing.objects.create(owner_id=self.user.pk, name="once", sheet={}, version=1)
+        none = drawing.objects.create(owner_id=self.user.pk, name="none", sheet={})
+        self.ids = [row.pk for row in (first, now, once, none)]
+        for row, change in ((first, {}), (once, {"sheet": shown})):
+            step.objects.create(
+                drawing=row,
+                number=1,
+                command_id=f"c-{row.pk}",
+                action="edit",
+                name="x",
+                command={"kind": "é"},
+                change=change,
+                inverse=None,
+            )
+        old.get_model("studio", "Face").objects.create(
+            owner_id=self.user.pk, key="k", name="Spruce", bytes=b"123"
+        )
+        old.get_model("studio", "ShelfEntry").objects.create(
+            owner_id=self.user.pk, tray="t", name="n", shape="", dials={}, rank=1, clip="{ü}"
+        )
+
+    def test_everything_finds_its_place_and_nobody_is_signed_out(self):
+        call_command("migrate", verbosity=0)
+        self.assertEqual(self.client.get("/api/me").json()["sign_in"], "mira")
+        user = get_user_model().objects.get()
+        self.assertTrue(user.check_password("reed-and-spruce"))
+        self.assertEqual((user.pk, user.most_bytes), (self.user.pk, None))
+        picture = user.pictures.get()
+        self.assertEqual((picture.pk, picture.size), (self.picture.pk, 5))
+        used = set(picture.uses.values_list("drawing", flat=True))
+        self.assertEqual(used, set(self.ids[:3]))  # brought into, shown now, shown once
+        self.assertEqual([s.author for s in Step.objects.all()], [user, user])
+        self.assertEqual((user.faces.get().size, user.settings.get().size), (3, 3))
+        sizes = dict(Drawing.objects.values_list("name", "size"))
+        self.assertEqual(sizes["none"], 0)
+        self.assertGreater(sizes["once"], sizes["first"])
+        self.assertGreater(sizes["first"], 10)
+        told = self.client.get("/api/storage").json()
+        self.assertEqual((told["drawings"], told["bytes"]), (4, sum(sizes.values()) + 5 + 3 + 3))
+        with connection.cursor() as cursor:
+            cursor.execute("SELECT app_label FROM django_content_type WHERE model = 'user'")
+            self.assertEqual(cursor.fetchall(), (("people",),))
+
+    def test_migrating_again_changes_nothing_and_the_way_back_keeps_pictures(self):
+        for _ in range(2):
+            call_command("migrate", verbosity=0)
+        self.assertFalse(adopt(connection))
+        migrate([("studio", "0010_identities")])
+        with connection.cursor() as cursor:
+            cursor.execute("SELECT drawing_id, bytes FROM studio_picture")
+            self.assertEqual(cursor.fetchall(), ((self.ids[0], b"12345"),))
+
+
+class EmptyStoreTest(TransactionTestCase):
+    def test_an_empty_store_has_nothing_to_adopt(self):
+        self.assertFalse(adopt(connection))
+        with mock.patch.object(MigrationRecorder, "has_table", return_value=False):
+            self.assertFalse(adopt(connection))

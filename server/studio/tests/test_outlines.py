@@ -38,7 +38,7 @@ class OutlinesTest(TransactionTestCase):
         return self.ask("post", "/shelf/outlines", KEEP | more).json()
 
     def mine(self, tray="Mine"):
-        return [e for e in self.get("/shelf").json() if e["tray"] == tray]
+        return [e for e in self.get("/shelf").json()["entries"] if e["tray"] == tray]
 
     def draw(self, name="Tag"):
         sheet = {"width": 400, "height": 300, "unit": "mm", "colour": None}
@@ -187,10 +187,10 @@ class OutlinesTest(TransactionTestCase):
 
     def test_a_shelf_from_before_gets_the_luthiers_forms_once(self):
         Shelf.objects.create(owner=self.user, form=1)
-        self.assertEqual(len(self.get("/shelf").json()), len(luthiers_tray()))
-        for entry in self.get("/shelf").json():
+        self.assertEqual(len(self.get("/shelf").json()["entries"]), len(luthiers_tray()))
+        for entry in self.get("/shelf").json()["entries"]:
             self.ask("delete", f"/shelf/{entry['id']}")
-        self.assertEqual(self.get("/shelf").json(), [])
+        self.assertEqual(self.get("/shelf").json()["entries"], [])
 
     def test_the_ready_made_are_sound_and_lie_about_their_middle(self):
         for outline in luthiers_tray():

@@ -122,7 +122,10 @@ class PictureApiTest(TestCase):
         self.assertEqual((facts["width"], facts["height"]), (40, 30))
         shown = self.client.get(f"{self.path}/{facts['id']}")
         self.assertEqual(shown.headers["Content-Type"], "image/webp")
-        self.assertIn("immutable", shown.headers["Cache-Control"])
+        self.assertEqual(shown.headers["Cache-Control"], "private, max-age=86400")
+        tag = shown.headers["ETag"]
+        again = self.client.get(f"{self.path}/{facts['id']}", headers={"If-None-Match": tag})
+        self.assertEqual((again.status_code, again.content), (304, b""))
         self.client.force_login(self.other)
         self.assertEqual(self.client.get(f"{self.path}/{facts['id']}").status_code, 404)
         self.assertEqual(self.bring(encoded()).status_code, 404)
@@ -130,14 +133,14 @@ class PictureApiTest(TestCase):
     def test_a_refusal_has_a_code_and_a_sentence_and_keeps_nothing(self):
         answer = self.bring(b"not a picture")
         self.assertEqual((answer.status_code, answer.json()["code"]), (422, "not_a_picture"))
-        self.assertEqual(self.row.pictures.count(), 0)
+        self.assertEqual(self.user.pictures.count(), 0)
 
 
 class CardTest(TestCase):
     def test_a_card_shows_what_is_to_be_traced_where_there_is_nothing_else(self):
         user = get_user_model().objects.create_user("mira")
         row = make(user.pk, name="Trace", sheet=Sheet(400, 300, "px"))
-        blank = Image.open(io.BytesIO(card_picture(user.pk, row.pk))).convert("RGB")
+        blank = Image.open(io.BytesIO(card_picture(user.pk, row.pk)[0])).convert("RGB")
         self.assertEqual(blank.getcolors(), [(blank.width * blank.height, (255, 255, 255))])
         picture = keep(row, checked(encoded(size=(40, 30))))
         place = {
@@ -148,7 +151,7 @@ class CardTest(TestCase):
             "pixels": [40, 30],
         }
         edit(user.pk, row.pk, command_id="place-it", known=None, command=read_command(place))
-        shown = Image.open(io.BytesIO(card_picture(user.pk, row.pk))).convert("RGB")
+        shown = Image.open(io.BytesIO(card_picture(user.pk, row.pk)[0])).convert("RGB")
         middle = shown.getpixel((shown.width // 2, shown.height // 2))
         for part, full in zip(middle, (200, 150, 90), strict=True):  # dimmed on white
             self.assertTrue(full < part < 255)
@@ -160,5 +163,5 @@ class CardTest(TestCase):
             "to": [60, 60],
         }
         edit(user.pk, row.pk, command_id="draw-on-it", known=None, command=read_command(drawn))
-        shown = Image.open(io.BytesIO(card_picture(user.pk, row.pk))).convert("RGB")
+        shown = Image.open(io.BytesIO(card_picture(user.pk, row.pk)[0])).convert("RGB")
         self.assertEqual(shown.getpixel((shown.width // 2, shown.height // 2)), (255, 255, 255))

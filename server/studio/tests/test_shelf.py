@@ -26,10 +26,14 @@ class ShelfTest(TransactionTestCase):
         return call(f"/api/shelf{path}", json.dumps(body or {}), content_type="application/json")
 
     def names(self):
-        return [e["name"] for e in self.client.get("/api/shelf").json() if e["tray"] == "Knobs"]
+        return [
+            e["name"]
+            for e in self.client.get("/api/shelf").json()["entries"]
+            if e["tray"] == "Knobs"
+        ]
 
     def test_it_comes_with_a_tray_of_good_ones_once(self):
-        entries = self.client.get("/api/shelf").json()
+        entries = self.client.get("/api/shelf").json()["entries"]
         settings = [e for e in entries if e["kind"] == "setting"]
         self.assertEqual([e["name"] for e in settings], [s.name for s in READY_MADE])
         forms = [e["name"] for e in entries if e["kind"] == "outline"]
@@ -39,7 +43,7 @@ class ShelfTest(TransactionTestCase):
                 self.assertEqual(set(entry["dials"]), set(SHAPES[entry["shape"]].defaults()))
                 self.assertRegex(entry["picture"], r"^M")
             self.ask("delete", f"/{entry['id']}")
-        self.assertEqual(self.client.get("/api/shelf").json(), [])
+        self.assertEqual(self.client.get("/api/shelf").json()["entries"], [])
 
     def test_keep_replace_rename_move_remove(self):
         kept = self.ask("post", body=KNOB).json()

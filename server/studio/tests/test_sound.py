@@ -13,9 +13,11 @@ from django.test import Client, TransactionTestCase
 
 from studio import models, store
 from studio.actions.drawings import make
+from studio.actions.pictures import keep
 from studio.actions.turns import in_turn
 from studio.api import asking
 from studio.api import board as api
+from studio.imagefiles import Checked
 from studio.tests.test_api import PLATE, move
 
 
@@ -154,8 +156,8 @@ class SoundTest(TransactionTestCase):
         other = get_user_model().objects.create_user("ilse")
         theirs = make(other.pk, name="Theirs", sheet=Sheet(400, 300, "px"))
         kept = [
-            models.Picture.objects.create(drawing=d, bytes=b"", mime="image/png", width=9, height=9)
-            for d in (theirs, self.row)
+            keep(row, Checked(data=b"", mime="image/png", width=9, height=9))
+            for row in (theirs, self.row)
         ]
         place = {"kind": "place_underlay", "underlay": "u", "called": "x", "pixels": [9, 9]}
         for picture, status in ((kept[0].pk, 404), (987_654, 404), (kept[1].pk, 200)):
@@ -169,13 +171,15 @@ class SoundTest(TransactionTestCase):
             self.assertEqual((told.json()["code"], told.json()["final"]), ("too_large", True))
             self.assertEqual(self.send(PLATE).status_code, 200)
 
-    def test_a_fault_of_the_program_is_told_and_forgets_what_was_remembered(self):
+    def test_a_fault_of_the_program_is_told_and_forgets_what_was_remembered_of_the_drawing(self):
+        other = make(self.user.pk, name="Another", sheet=Sheet(400, 300, "px"))
+        store.value_of(other)
         self.send(PLATE)
         self.client.raise_request_exception = False
         with mock.patch.object(api, "edit", side_effect=KeyError("plate")), self.assertLogs():
             told = self.send(move())
         self.assertEqual((told.status_code, told.json()["code"]), (500, "unforeseen"))
-        self.assertEqual((told.json()["final"], len(store._kept)), (False, 0))
+        self.assertEqual((told.json()["final"], list(store._kept)), (False, [other.pk]))
 
     def test_one_shelf_name_by_eight_at_once(self):
         """Answers as for one after the other; likewise a whole file."""

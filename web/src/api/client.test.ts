@@ -1,5 +1,14 @@
 import { afterEach, beforeEach, expect, test, vi } from "vitest";
-import { Trouble, get, nameIn, post, remove, whenBuildIsKnown, whenSignedOut } from "./client";
+import {
+  Trouble,
+  create,
+  get,
+  nameIn,
+  post,
+  remove,
+  whenBuildIsKnown,
+  whenSignedOut,
+} from "./client";
 
 let answer: () => Response | Promise<Response>;
 beforeEach(() => {
@@ -65,4 +74,39 @@ test("names of files, as headers write them", () => {
   expect(nameIn('attachment; filename="a \\"b\\".svg"')).toBe('a "b".svg');
   expect(nameIn("attachment; filename*=utf-8''T%C3%A4g.svg")).toBe("Täg.svg");
   expect(nameIn("")).toBe("drawing");
+});
+
+test("something new is asked for again under its key while no answer comes", async () => {
+  vi.useFakeTimers();
+  const lost = [
+    () => Promise.reject(new TypeError("no network")),
+    () => new Response("<p>busy</p>", { status: 503 }),
+    () => new Response('{"id": 4}'),
+  ];
+  answer = () => (lost.shift() as () => Response | Promise<Response>)();
+  const made = create<{ id: number }>("/drawings", { name: "A" });
+  await vi.advanceTimersByTimeAsync(3000);
+  expect(await made).toEqual({ id: 4 });
+  const keys = vi
+    .mocked(fetch)
+    .mock.calls.map(([, how]) => (how?.headers as Record<string, string>)["Idempotency-Key"]);
+  expect(keys).toHaveLength(3);
+  expect(new Set(keys).size).toBe(1);
+  expect(keys[0]).toMatch(/^[0-9a-f]{24}$/);
+  vi.useRealTimers();
+});
+
+test("what was refused is not asked for again, and two new things have two keys", async () => {
+  answer = () =>
+    new Response(JSON.stringify({ code: "bad_name", sentence: "A name.", final: true }), {
+      status: 422,
+    });
+  expect(await code(create("/drawings"))).toBe("bad_name");
+  expect(vi.mocked(fetch).mock.calls).toHaveLength(1);
+  answer = () => new Response("{}");
+  await create("/drawings");
+  const [one, two] = vi
+    .mocked(fetch)
+    .mock.calls.map(([, how]) => (how?.headers as Record<string, string>)["Idempotency-Key"]);
+  expect(one).not.toBe(two);
 });

@@ -1,5 +1,7 @@
 // One way to ask the server; every failure is a Trouble with a code and a sentence.
 
+import { newId } from "../core/ids";
+
 export class Trouble extends Error {
   constructor(
     readonly code: string,
@@ -26,6 +28,7 @@ let whichBuild: (build: string) => void = () => undefined;
 export const whenBuildIsKnown = (act: (build: string) => void): void => void (whichBuild = act);
 const BUILD = "X-Build";
 const NO_CONTENT = 204;
+const BUSY = 503;
 
 /** Milliseconds after which a request that was not answered counts as lost. */
 const PATIENCE = 60_000;
@@ -34,10 +37,40 @@ function token(): string {
   return /(?:^|; )csrftoken=([^;]+)/.exec(document.cookie)?.[1] ?? "";
 }
 
+const JSON_BODY = { "Content-Type": "application/json" };
+const FILE_BODY = { "Content-Type": "application/octet-stream" };
+
 async function ask(method: string, path: string, body?: unknown): Promise<unknown> {
   if (body === undefined) return request(method, path, null, {});
-  return request(method, path, JSON.stringify(body), { "Content-Type": "application/json" });
+  return request(method, path, JSON.stringify(body), JSON_BODY);
 }
+
+/** Milliseconds until something new is asked for again, after each answer that was lost. */
+const PAUSES = [400, 2000];
+
+/**
+ * Ask for something new to be made. Where the answer is lost it is asked again under the same key,
+ * so that the server makes one of it.
+ */
+async function requestOnce(
+  path: string,
+  body: BodyInit,
+  headers: Record<string, string>,
+): Promise<unknown> {
+  const named = { ...headers, "Idempotency-Key": newId() };
+  for (const pause of PAUSES) {
+    try {
+      return await request("POST", path, body, named);
+    } catch (problem) {
+      if (!(problem instanceof Trouble) || !passing(problem)) throw problem;
+    }
+    await new Promise((done) => setTimeout(done, pause));
+  }
+  return request("POST", path, body, named);
+}
+
+/** Nobody has answered, or the server was busy. */
+const passing = (problem: Trouble): boolean => problem.status === 0 || problem.status === BUSY;
 
 async function request(
   method: string,
@@ -86,22 +119,36 @@ const away = (): Trouble =>
   );
 
 /** A file that the server makes of what is asked, however long that takes, with its name. */
-export async function fileOf(path: string, body: unknown): Promise<{ name: string; data: Blob }> {
+export const fileOf = (path: string, body: unknown, signal?: AbortSignal): Promise<Loaded> =>
+  loaded(path, {
+    method: "POST",
+    headers: { "X-CSRFToken": token(), ...JSON_BODY },
+    body: JSON.stringify(body),
+    ...(signal ? { signal } : {}),
+  });
+/** A file that is there to be fetched. */
+export const fileAt = (path: string): Promise<Loaded> => loaded(path, {});
+
+export interface Loaded {
+  name: string;
+  data: Blob;
+}
+
+async function loaded(path: string, how: RequestInit): Promise<Loaded> {
   let response: Response;
   let data: Blob;
   try {
-    response = await fetch(`/api${path}`, {
-      method: "POST",
-      headers: { "X-CSRFToken": token(), "Content-Type": "application/json" },
-      body: JSON.stringify(body),
-    });
+    response = await fetch(`/api${path}`, how);
     data = await response.blob();
   } catch {
-    throw away();
+    throw how.signal?.aborted ? stopped() : away();
   }
   if (!response.ok) throw troubleOf(response.status, await data.text());
   return { name: nameIn(response.headers.get("Content-Disposition") ?? ""), data };
 }
+
+/** Whoever asked does not wait any more. */
+const stopped = (): Trouble => new Trouble("stopped", "It was stopped. Nothing was changed.", 0);
 
 /** The name that a file says it has (RFC 6266). */
 export function nameIn(disposition: string): string {
@@ -135,4 +182,9 @@ export const patch = <T>(path: string, body: unknown): Promise<T> =>
   ask("PATCH", path, body) as Promise<T>;
 export const remove = <T>(path: string): Promise<T> => ask("DELETE", path) as Promise<T>;
 export const sendFile = <T>(path: string, file: File): Promise<T> =>
-  request("POST", path, file, { "Content-Type": "application/octet-stream" }) as Promise<T>;
+  request("POST", path, file, FILE_BODY) as Promise<T>;
+/** Something new, made once however often its answer is lost. */
+export const create = <T>(path: string, body: unknown = {}): Promise<T> =>
+  requestOnce(path, JSON.stringify(body), JSON_BODY) as Promise<T>;
+export const createFromFile = <T>(path: string, file: File): Promise<T> =>
+  requestOnce(path, file, FILE_BODY) as Promise<T>;

@@ -93,7 +93,7 @@ export interface paths {
         };
         /**
          * List Shelf
-         * @description Everything on the shelf, by tray.
+         * @description What is on the shelf, by tray, some at a time from a place in that order.
          */
         get: operations["studio_api_trays_list_shelf"];
         put?: never;
@@ -312,10 +312,10 @@ export interface paths {
             cookie?: never;
         };
         /**
-         * Vocabulary
+         * Show Vocabulary
          * @description Units and shapes, and how things are painted.
          */
-        get: operations["studio_api_home_vocabulary"];
+        get: operations["studio_api_home_show_vocabulary"];
         put?: never;
         post?: never;
         delete?: never;
@@ -333,7 +333,7 @@ export interface paths {
         };
         /**
          * List Drawings
-         * @description The drawings of whoever is signed in, newest first.
+         * @description The drawings of whoever is signed in, newest first, some at a time.
          */
         get: operations["studio_api_home_list_drawings"];
         put?: never;
@@ -463,6 +463,70 @@ export interface paths {
          */
         post: operations["studio_api_home_read_typed"];
         delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/storage": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Show Storage
+         * @description What somebody keeps, and may keep.
+         */
+        get: operations["studio_api_bin_show_storage"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/bin": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Bin
+         * @description The drawings in the bin, what was deleted last first.
+         */
+        get: operations["studio_api_bin_list_bin"];
+        put?: never;
+        post?: never;
+        /**
+         * Empty Bin
+         * @description Delete all that lies in it for good.
+         */
+        delete: operations["studio_api_bin_empty_bin"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/bin/{drawing}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /**
+         * Delete For Good
+         * @description Delete one of them for good.
+         */
+        delete: operations["studio_api_bin_delete_for_good"];
         options?: never;
         head?: never;
         patch?: never;
@@ -1309,6 +1373,8 @@ export interface components {
             sign_in: string;
             /** Demo */
             demo: boolean;
+            /** By Demo */
+            by_demo: boolean;
         };
         /**
          * SignIn
@@ -1369,6 +1435,16 @@ export interface components {
              */
             state?: number;
             facts?: components["schemas"]["KeptFacts"] | null;
+        };
+        /**
+         * EntryPage
+         * @description Some of what is on the shelf, and whether there is more behind it.
+         */
+        EntryPage: {
+            /** Entries */
+            entries: components["schemas"]["Entry"][];
+            /** More */
+            more: boolean;
         };
         /**
          * KeptFacts
@@ -2050,6 +2126,18 @@ export interface components {
              * Format: date-time
              */
             changed: string;
+            /** Deleted */
+            deleted: string | null;
+        };
+        /**
+         * CardPage
+         * @description Some drawings, and whether there are more after the last of them.
+         */
+        CardPage: {
+            /** Cards */
+            cards: components["schemas"]["Card"][];
+            /** More */
+            more: boolean;
         };
         /**
          * Grid
@@ -2312,6 +2400,37 @@ export interface components {
             unit?: string | null;
             /** Present */
             present?: number | null;
+        };
+        /**
+         * Storage
+         * @description What a person keeps.
+         *
+         *     Args:
+         *         drawings: how many there are, with those in the bin.
+         *         bytes: what they take with their history, and pictures, fonts and the shelf beside them.
+         *         binned: drawings in the bin.
+         *         most_drawings: how many there may be.
+         *         most_bytes: how much all of it may take.
+         */
+        Storage: {
+            /** Drawings */
+            drawings: number;
+            /** Bytes */
+            bytes: number;
+            /** Binned */
+            binned: number;
+            /** Most Drawings */
+            most_drawings: number;
+            /** Most Bytes */
+            most_bytes: number;
+        };
+        /**
+         * Emptied
+         * @description How many drawings are gone for good.
+         */
+        Emptied: {
+            /** Count */
+            count: number;
         };
         /**
          * AnchorMark
@@ -9872,7 +9991,9 @@ export interface operations {
     };
     studio_api_trays_list_shelf: {
         parameters: {
-            query?: never;
+            query?: {
+                start?: number;
+            };
             header?: never;
             path?: never;
             cookie?: never;
@@ -9885,7 +10006,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Entry"][];
+                    "application/json": components["schemas"]["EntryPage"];
                 };
             };
             /** @description What went wrong */
@@ -10347,7 +10468,7 @@ export interface operations {
             };
         };
     };
-    studio_api_home_vocabulary: {
+    studio_api_home_show_vocabulary: {
         parameters: {
             query?: never;
             header?: never;
@@ -10380,6 +10501,8 @@ export interface operations {
         parameters: {
             query?: {
                 find?: string;
+                after?: number | null;
+                most?: number;
             };
             header?: never;
             path?: never;
@@ -10393,7 +10516,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Card"][];
+                    "application/json": components["schemas"]["CardPage"];
                 };
             };
             /** @description What went wrong */
@@ -10614,6 +10737,125 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["Typed"];
                 };
+            };
+            /** @description What went wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+        };
+    };
+    studio_api_bin_show_storage: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Storage"];
+                };
+            };
+            /** @description What went wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+        };
+    };
+    studio_api_bin_list_bin: {
+        parameters: {
+            query?: {
+                after?: number | null;
+                most?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CardPage"];
+                };
+            };
+            /** @description What went wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+        };
+    };
+    studio_api_bin_empty_bin: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Emptied"];
+                };
+            };
+            /** @description What went wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+        };
+    };
+    studio_api_bin_delete_for_good: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                drawing: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             /** @description What went wrong */
             default: {

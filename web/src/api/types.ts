@@ -22,6 +22,8 @@ export type Repaint = Omit<
 export type Answer = Omit<Schemas["Answer"], "repaint"> & { repaint: Repaint };
 export type Board = Omit<Schemas["Board"], "repaint"> & { repaint: Repaint };
 export type Card = Schemas["Card"];
+export type CardPage = Required<Schemas["CardPage"]>;
+export type Storage = Required<Schemas["Storage"]>;
 export type Drawable = Required<
   Omit<
     Schemas["Drawable"],
@@ -171,6 +173,7 @@ export type Me = Schemas["Me"];
 export type Vocabulary = Schemas["Vocabulary"];
 export type ShapeFacts = Schemas["ShapeFacts"];
 export type ShelfEntry = Required<Schemas["Entry"]>;
+export type ShelfPage = Required<Schemas["EntryPage"]> & { entries: ShelfEntry[] };
 export type SendSettings = Required<Schemas["SendSettings"]>;
 /** How something is sent out, all of it told. */
 export type Sending =

@@ -59,7 +59,7 @@ async function leave(): Promise<void> {
         }}.
       </p>
       <Button
-        v-if="person.demo"
+        v-if="person.byDemo"
         type="button"
         :label="`Go on as ${person.name}`"
         :disabled="busy"

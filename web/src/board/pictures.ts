@@ -1,5 +1,5 @@
 // Bringing a picture to trace: chosen, dropped on the canvas, or pasted.
-import { Trouble, sendFile } from "../api/client";
+import { Trouble, createFromFile } from "../api/client";
 import { newId } from "../core/ids";
 import { useBoard } from "../stores/board";
 import { useToast } from "../stores/toast";
@@ -46,7 +46,7 @@ export function usePictures(): { bring(files: Iterable<File>): Promise<void> } {
   async function sent(path: string, file: File): Promise<PictureFacts> {
     for (let left = MOST_TRIES; ; left -= 1) {
       try {
-        return await sendFile<PictureFacts>(path, file);
+        return await createFromFile<PictureFacts>(path, file);
       } catch (problem) {
         if (!(problem instanceof Trouble) || problem.code !== "busy" || left === 0) throw problem;
         await new Promise((done) => window.setTimeout(done, TRY_AGAIN));

@@ -60,12 +60,7 @@ function sort(): void {
   const row = byName(shelf.entries.filter((e) => e.tray === props.tray));
   if (row.length > 1) void shelf.order(row, true);
 }
-function sendSymbols(): void {
-  const link = document.createElement("a");
-  link.href = `/api/shelf-file.svg?tray=${encodeURIComponent(props.tray ?? "")}`;
-  link.download = `${props.tray ?? "tray"}.svg`;
-  link.click();
-}
+const sendSymbols = (): Promise<void> => shelf.sendSymbols(props.tray ?? "");
 function picked(event: Event): void {
   const input = event.target as HTMLInputElement;
   const [first] = input.files ?? [];

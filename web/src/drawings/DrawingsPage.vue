@@ -4,28 +4,33 @@ import Button from "primevue/button";
 import InputText from "primevue/inputtext";
 import { computed, onBeforeUnmount, onMounted, ref, watch } from "vue";
 import { useRouter } from "vue-router";
-import { Trouble, get, patch, post as postTo, remove, sendFile } from "../api/client";
-import type { Card, TakenInDrawings } from "../api/types";
-import BrandMark from "../board/BrandMark.vue";
-import { usePerson } from "../stores/person";
+import { Trouble, create, createFromFile, get, patch, post as postTo, remove } from "../api/client";
+import type { Card, Storage, TakenInDrawings } from "../api/types";
 import { usePost } from "../stores/post";
 import { FORM_FILES, askForFiles } from "../stores/choosingfiles";
 import { inOrder } from "../stores/inorder";
 import { useToast } from "../stores/toast";
 import { useVocabulary } from "../stores/vocabulary";
-import { night, toggleNight } from "../theme/night";
 import DrawingCard from "./DrawingCard.vue";
+import HomeBand from "./HomeBand.vue";
 import NewSheet from "./NewSheet.vue";
+import { cardList } from "./cardlist";
+import { nearlyFull, storageText } from "./storage";
 
-const person = usePerson();
 const router = useRouter();
 const toast = useToast();
 const post = usePost();
 const vocabulary = useVocabulary();
-const cards = ref<Card[]>([]);
 const find = ref("");
-const loaded = ref(false);
 const making = ref(false);
+const storage = ref<Storage | null>(null);
+const list = cardList(() => `/drawings?find=${encodeURIComponent(find.value)}`, vocabulary.load);
+const { cards, more, loaded, waitsFor } = list;
+const count = computed(() => {
+  if (find.value || !storage.value)
+    return more.value ? `${cards.value.length} +` : cards.value.length;
+  return storage.value.drawings - storage.value.binned;
+});
 
 async function tried(act: () => Promise<unknown>): Promise<void> {
   try {
@@ -46,31 +51,17 @@ const done = (act: () => Promise<unknown>): Promise<void> =>
     }),
   );
 
-const LOAD_AGAIN = 2000;
-/** Why the list is not there or not fresh, where that may pass. */
-const waitsFor = ref("");
-let left = false;
-let lists = 0;
-
 async function load(): Promise<void> {
-  const newest = (lists += 1);
+  await list.load();
   try {
-    await vocabulary.load();
-    const found = await get<Card[]>(`/drawings?find=${encodeURIComponent(find.value)}`);
-    if (newest !== lists) return;
-    cards.value = found;
-    loaded.value = true;
-    waitsFor.value = "";
+    storage.value = await get<Storage>("/storage");
   } catch (problem) {
-    if (!(problem instanceof Trouble)) throw problem;
-    if (newest !== lists) return;
-    waitsFor.value = problem.sentence;
-    if (!left) window.setTimeout(() => !left && waitsFor.value && void load(), LOAD_AGAIN);
+    if (!(problem instanceof Trouble)) throw problem; // the list says what is wrong
   }
 }
 /** Drawings that are not in the list, and for which edits wait. */
 const deleted = computed(() =>
-  find.value || !loaded.value
+  find.value || more.value || !loaded.value
     ? []
     : [...post.waiting].filter(([id]) => cards.value.every((c) => c.id !== id)),
 );
@@ -82,11 +73,11 @@ const restore = (id: number): Promise<void> =>
 const rename = (card: Card, name: string): Promise<void> =>
   done(() => patch(`/drawings/${card.id}`, { name }));
 const duplicate = (card: Card): Promise<void> =>
-  done(() => postTo(`/drawings/${card.id}/duplicate`));
+  done(() => create(`/drawings/${card.id}/duplicate`));
 const discard = (card: Card): Promise<void> =>
   done(async () => {
     await remove(`/drawings/${card.id}`);
-    toast.tell(`“${card.name}” was deleted.`, {
+    toast.tell(`“${card.name}” is in the bin.`, {
       label: "Undo",
       run: () => void restore(card.id),
     });
@@ -98,7 +89,7 @@ async function takeIn(files: File[]): Promise<void> {
   for (const file of files) {
     await tried(async () => {
       const path = `/drawings/take-in?name=${encodeURIComponent(file.name)}`;
-      const taken = await sendFile<TakenInDrawings>(path, file);
+      const taken = await createFromFile<TakenInDrawings>(path, file);
       if (taken.said) toast.tell(taken.said);
       made.push(...taken.cards);
     });
@@ -109,14 +100,9 @@ async function takeIn(files: File[]): Promise<void> {
 }
 const dropped = (event: DragEvent): void => void takeIn([...(event.dataTransfer?.files ?? [])]);
 
-async function signOut(): Promise<void> {
-  await tried(person.signOut);
-  await router.push("/sign-in");
-}
-
 onMounted(load);
-onBeforeUnmount(() => (left = true));
-watch(find, load);
+onBeforeUnmount(list.leave);
+watch(find, list.load);
 /** What waited for a drawing has gone out: its card shows it. */
 watch(
   () => [...post.waiting.values()].reduce((a, b) => a + b, 0),
@@ -125,24 +111,11 @@ watch(
 </script>
 
 <template>
-  <header class="band">
-    <span class="brand"><BrandMark /> Build Up Curve</span>
-    <span class="who">
-      <Button
-        text
-        size="small"
-        severity="secondary"
-        :label="night ? 'Day' : 'Night'"
-        @click="toggleNight"
-      />
-      {{ person.name }}
-      <Button severity="secondary" size="small" label="Sign out" @click="signOut" />
-    </span>
-  </header>
+  <HomeBand />
   <main class="page" @dragover.prevent @drop.prevent="dropped">
     <div class="top">
       <h1>
-        Drawings <span class="count">{{ cards.length }}</span>
+        Drawings <span class="count">{{ count }}</span>
       </h1>
       <InputText v-model="find" size="small" placeholder="Find by name" aria-label="Find by name" />
       <Button
@@ -158,8 +131,8 @@ watch(
     <p v-if="waitsFor" class="away" role="status" data-testid="away">
       {{ waitsFor }} It is tried again.
     </p>
-    <p v-for="[id, count] in deleted" :key="id" class="away" data-testid="waits-deleted">
-      {{ count === 1 ? "One edit waits" : `${count} edits wait` }} for a drawing that was deleted.
+    <p v-for="[id, edits] in deleted" :key="id" class="away" data-testid="waits-deleted">
+      {{ edits === 1 ? "One edit waits" : `${edits} edits wait` }} for a drawing that was deleted.
       <Button size="small" severity="secondary" label="Restore it" @click="restore(id)" />
     </p>
     <div v-if="cards.length > 0" class="cards">
@@ -178,33 +151,26 @@ watch(
       <p>No drawings yet. A sheet is where an outline begins.</p>
       <Button label="New sheet" @click="making = true" />
     </div>
+    <p v-if="more" class="more">
+      <Button
+        size="small"
+        severity="secondary"
+        label="Show more"
+        data-testid="show-more"
+        @click="list.loadMore"
+      />
+    </p>
+    <footer v-if="storage" :class="{ nearly: nearlyFull(storage) }">
+      <RouterLink to="/bin" data-testid="to-bin">
+        Bin{{ storage.binned > 0 ? ` (${storage.binned})` : "" }}
+      </RouterLink>
+      <span data-testid="storage">{{ storageText(storage) }}</span>
+    </footer>
   </main>
   <NewSheet v-if="making" v-model="making" />
 </template>
 
 <style scoped>
-.band {
-  display: flex;
-  align-items: center;
-  justify-content: space-between;
-  height: 44px;
-  padding: 0 12px;
-  background: var(--panel);
-  border-bottom: 1px solid var(--hairline);
-}
-.brand,
-.who {
-  display: flex;
-  gap: 10px;
-  align-items: center;
-}
-.brand {
-  font-size: 15px;
-  font-weight: 700;
-}
-.who {
-  color: var(--quiet);
-}
 .page {
   max-width: 1112px;
   margin: 0 auto;
@@ -230,6 +196,25 @@ h1 {
   display: grid;
   grid-template-columns: repeat(auto-fill, minmax(222px, 1fr));
   gap: 24px 32px;
+}
+.more {
+  margin: 24px 0 0;
+  text-align: center;
+}
+footer {
+  display: flex;
+  gap: 16px;
+  margin-top: 32px;
+  padding-top: 10px;
+  color: var(--quiet);
+  border-top: 1px solid var(--hairline);
+}
+footer a {
+  color: var(--active);
+}
+footer.nearly span {
+  font-weight: 600;
+  color: var(--touched);
 }
 .away {
   display: flex;

@@ -6,7 +6,7 @@ import InputText from "primevue/inputtext";
 import Select from "primevue/select";
 import { ref } from "vue";
 import { useRouter } from "vue-router";
-import { Trouble, post } from "../api/client";
+import { Trouble, create } from "../api/client";
 import type { Card, SizeFacts } from "../api/types";
 import { core } from "../core";
 import { useVocabulary } from "../stores/vocabulary";
@@ -36,7 +36,7 @@ async function make(): Promise<void> {
       height: await core.read(height.value, unit.value, null),
       unit: unit.value,
     };
-    const card = await post<Card>("/drawings", { name: name.value, sheet });
+    const card = await create<Card>("/drawings", { name: name.value, sheet });
     open.value = false;
     await router.push(`/drawings/${card.id}`);
   } catch (problem) {

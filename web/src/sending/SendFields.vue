@@ -5,7 +5,7 @@ import InputText from "primevue/inputtext";
 import MultiSelect from "primevue/multiselect";
 import { computed, ref, watch } from "vue";
 import { Trouble, get } from "../api/client";
-import type { Card, Sending } from "../api/types";
+import type { Card, CardPage, Sending } from "../api/types";
 import ChooseField from "../readout/ChooseField.vue";
 import TypedField from "../readout/TypedField.vue";
 import { useBoard } from "../stores/board";
@@ -44,7 +44,8 @@ watch(
   async (wanted) => {
     if (!wanted || cards.value.length > 0) return;
     try {
-      cards.value = (await get<Card[]>("/drawings")).filter((c) => c.id !== board.id);
+      const newest = await get<CardPage>("/drawings?most=200");
+      cards.value = newest.cards.filter((c) => c.id !== board.id);
     } catch (problem) {
       if (!(problem instanceof Trouble)) throw problem;
       toast.tell(problem.sentence);

@@ -90,13 +90,17 @@ const set = (part: Partial<Sending>): void => sending.set(part);
       </section>
     </div>
     <template #footer>
-      <div v-if="sending.long" class="long" role="status">
-        <ProgressBar class="bar" :value="Math.round(sending.long.part * 100)" />
+      <div v-if="sending.long || sending.sends" class="long" role="status">
+        <ProgressBar
+          v-if="sending.long"
+          class="bar"
+          :value="Math.round(sending.long.part * 100)"
+        />
         <Button
           size="small"
           severity="secondary"
-          :label="sending.long.stopping ? 'Stopping…' : 'Stop'"
-          :disabled="sending.long.stopping"
+          :label="sending.long?.stopping ? 'Stopping…' : 'Stop'"
+          :disabled="sending.long?.stopping ?? false"
           @click="sending.stop"
         />
       </div>

@@ -1,7 +1,7 @@
 // Words: the faces there are, what new words start with, and what is being typed.
 import { defineStore } from "pinia";
 import { computed, ref, shallowRef, watch } from "vue";
-import { Trouble, get, post, remove, sendFile } from "../api/client";
+import { Trouble, createFromFile, get, post, remove } from "../api/client";
 import type {
   Command,
   FaceFacts,
@@ -97,7 +97,7 @@ export const useLettering = defineStore("lettering", () => {
   /** Bring a font; the face in it, or null. */
   async function bring(file: File): Promise<FaceFacts | null> {
     const path = `/faces?name=${encodeURIComponent(file.name)}`;
-    const face = await told(() => sendFile<FaceFacts>(path, file));
+    const face = await told(() => createFromFile<FaceFacts>(path, file));
     if (face) await load();
     return face;
   }

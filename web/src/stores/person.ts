@@ -10,6 +10,8 @@ export const usePerson = defineStore("person", () => {
   /** The name by which whoever is signed in signs in. */
   const signInName = ref("");
   const demo = ref(false);
+  /** It is the demo's own person, who needs no password. */
+  const byDemo = ref(false);
   const known = ref(false);
 
   function take(me: Me): void {
@@ -17,6 +19,7 @@ export const usePerson = defineStore("person", () => {
     name.value = me.name;
     signInName.value = me.sign_in;
     demo.value = me.demo;
+    byDemo.value = me.by_demo;
     known.value = true;
   }
 
@@ -31,5 +34,5 @@ export const usePerson = defineStore("person", () => {
   };
   const signOut = async (): Promise<void> => take(await post<Me>("/sign-out"));
 
-  return { id, name, signInName, demo, known, load, signIn, signInDemo, signOut };
+  return { id, name, signInName, demo, byDemo, known, load, signIn, signInDemo, signOut };
 });

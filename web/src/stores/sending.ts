@@ -11,6 +11,8 @@ import { Waiting } from "./waiting";
 
 /** Milliseconds that the hand rests before what was set is looked at. */
 const RESTS = 300;
+/** Milliseconds after which what was to stop is waited for no more. */
+const UNHEARD = 3000;
 
 export const useSending = defineStore("sending", () => {
   const board = useBoard();
@@ -94,6 +96,18 @@ export const useSending = defineStore("sending", () => {
     if (!on) look.value = null;
   });
 
+  let leaves = new AbortController();
+  /** End what is being made; where the server does not hear of it, at least wait no more. */
+  function stop(): void {
+    void waiting.value.stop();
+    const now = leaves;
+    window.setTimeout(() => now.abort(), UNHEARD);
+  }
+  watch(
+    () => board.id,
+    () => leaves.abort(),
+  );
+
   /** Make the files and save them; whether that was done. */
   async function send(sending: Sending): Promise<string | null> {
     if (sends.value || !ready()) return null;
@@ -103,7 +117,8 @@ export const useSending = defineStore("sending", () => {
     const id = newId();
     wait.start(id);
     try {
-      const file = await fileOf(path(), body(sending, id));
+      leaves = new AbortController();
+      const file = await fileOf(path(), body(sending, id), leaves.signal);
       saved(file.name, file.data);
       last.value = sending.kind;
       return file.name;
@@ -148,7 +163,7 @@ export const useSending = defineStore("sending", () => {
     looking,
     sends,
     long: computed(() => waiting.value.long.value),
-    stop: (): void => void waiting.value.stop(),
+    stop,
     begin,
     set,
     save,

@@ -1,13 +1,23 @@
 // The shelf: outlines and settings of dials under a name, in trays, kept by the server.
 import { defineStore } from "pinia";
 import { computed, ref } from "vue";
-import { Trouble, get, patch, post, put, remove } from "../api/client";
-import type { ChangedEntry, ShelfEntry } from "../api/types";
+import { Trouble, create, fileAt, get, patch, post, put, remove } from "../api/client";
+import type { ChangedEntry, ShelfEntry, ShelfPage } from "../api/types";
 import { core } from "../core";
 import { useBoard } from "./board";
 import { inOrder } from "./inorder";
 import { saved } from "./saving";
 import { useToast } from "./toast";
+
+/** All entries, read some at a time. */
+async function allEntries(): Promise<ShelfEntry[]> {
+  const found: ShelfEntry[] = [];
+  for (;;) {
+    const page = await get<ShelfPage>(`/shelf?start=${found.length}`);
+    found.push(...page.entries);
+    if (!page.more || page.entries.length === 0) return found;
+  }
+}
 
 const ALL = (count: number): string => (count === 1 ? "drawing" : `${count} drawings`);
 
@@ -37,7 +47,7 @@ export const useShelf = defineStore("shelf", () => {
     told(() =>
       line(async () => {
         const answer = await act();
-        entries.value = await get<ShelfEntry[]>("/shelf");
+        entries.value = await allEntries();
         loaded.value = true;
         return answer;
       }),
@@ -46,7 +56,7 @@ export const useShelf = defineStore("shelf", () => {
   const load = async (): Promise<void> => void (await doing(() => Promise.resolve(true)));
   const keep = async (
     setting: Pick<ShelfEntry, "tray" | "name" | "shape" | "dials">,
-  ): Promise<boolean> => (await doing(() => post("/shelf", setting))) !== null;
+  ): Promise<boolean> => (await doing(() => create("/shelf", setting))) !== null;
 
   /** What is selected, as it can be kept. */
   const selection = async (): Promise<string | null> =>
@@ -67,7 +77,7 @@ export const useShelf = defineStore("shelf", () => {
     const first = board.selectedItems[0]?.name ?? "Outline";
     const name = freeName(tray, of?.name ?? first);
     const family = of ? { family: of.family } : {};
-    return doing(() => post<ShelfEntry>("/shelf/outlines", { tray, name, clip, ...family }));
+    return doing(() => create<ShelfEntry>("/shelf/outlines", { tray, name, clip, ...family }));
   }
 
   /** Keep what is selected in the place of an outline; its linked copies follow. */
@@ -122,19 +132,26 @@ export const useShelf = defineStore("shelf", () => {
     if (file === null) return;
     toast.tell(`“${entry.name}” was taken off the shelf.`, {
       label: "Put it back",
-      run: () => void doing(() => post("/shelf-file", file)),
+      run: () => void doing(() => create("/shelf-file", file)),
     });
   }
 
   async function takeIn(file: File, tray: string): Promise<void> {
     const text = await file.text();
     const done = await doing(() => {
-      if (text.includes("<svg")) return post<TakenIn>("/shelf-file.svg", { tray, text });
-      return post<TakenIn>("/shelf-file", parsed(text, file.name));
+      if (text.includes("<svg")) return create<TakenIn>("/shelf-file.svg", { tray, text });
+      return create<TakenIn>("/shelf-file", parsed(text, file.name));
     });
     if (done)
       toast.tell(`${done.count} ${done.count === 1 ? "was" : "were"} taken in. ${done.said}`);
   }
+
+  /** The outlines of a tray as symbols of one SVG document. */
+  const sendSymbols = async (tray: string): Promise<void> => {
+    const path = `/shelf-file.svg?tray=${encodeURIComponent(tray)}`;
+    const file = await told(() => fileAt(path));
+    if (file) saved(`${tray || "tray"}.svg`, file.data);
+  };
 
   const sendOut = (tray: string | null): Promise<unknown> =>
     told(async () => {
@@ -171,6 +188,7 @@ export const useShelf = defineStore("shelf", () => {
     take,
     takeIn,
     sendOut,
+    sendSymbols,
     lookAlike,
   };
 });

@@ -143,6 +143,7 @@ export const useTools = defineStore("tools", () => {
         sweeping.over = place && (sweeping.find?.(place) ?? null);
       },
       across: (places) => sweeping.across(places),
+      pixels: (count) => count / view.scale,
       removes: (on) => {
         sweeping.removing = on;
       },

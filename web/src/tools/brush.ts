@@ -3,6 +3,7 @@
 import type { Command, Point, UnitFacts } from "../api/types";
 import type { useBoard } from "../stores/board";
 import { length } from "../stores/numbers";
+import { thinned } from "./trail";
 import { far, minus, type Bench, type Hint, type Hit, type Pointer, type Tool } from "./tool";
 
 type Board = ReturnType<typeof useBoard>;
@@ -110,7 +111,7 @@ export class BrushTool implements Tool {
     const reach = this.brush.reach();
     const grabbed = press.p.at;
     if (press.pulls) return { kind: "pull_outline", item, grabbed, to: p.at, reach };
-    const places = press.places.slice(-MOST_POINTS);
+    const places = thinned(press.places, MOST_POINTS);
     return { kind: "brush_smooth", item, places, reach, amount: this.brush.amount() };
   }
 }

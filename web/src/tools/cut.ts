@@ -2,6 +2,7 @@
 import type { Command, Point } from "../api/types";
 import type { useBoard } from "../stores/board";
 import { editItems } from "./select";
+import { thinned } from "./trail";
 import { far, type Aiming, type Bench, type Hint, type Hit, type Pointer, type Tool } from "./tool";
 
 type Board = ReturnType<typeof useBoard>;
@@ -102,11 +103,10 @@ export class CutTool implements Tool {
 
   private cut(p: Pointer, press: Press): Command {
     const points = press.points ?? [press.p.at, p.at];
-    const step = Math.ceil(points.length / MOST_POINTS);
     return {
       kind: "cut_items",
       items: this.board.selected,
-      line: step > 1 ? points.filter((_, n) => n % step === 0) : points,
+      line: thinned(points, MOST_POINTS),
       closes: !p.alt,
       stepped: p.shift,
       tolerance: this.knife.tolerance(),

@@ -3,6 +3,7 @@
 import type { Command, Point, Style } from "../api/types";
 import { newId } from "../core/ids";
 import type { useBoard } from "../stores/board";
+import { thinned } from "./trail";
 import { far, type Aiming, type Bench, type Hint, type Hit, type Pointer, type Tool } from "./tool";
 
 type Board = ReturnType<typeof useBoard>;
@@ -109,7 +110,7 @@ export class FreehandTool implements Tool {
   move(p: Pointer): void {
     const press = this.press;
     if (!press) return;
-    for (const place of p.trail) if (press.points.length < MOST_POINTS) press.points.push(place);
+    press.points.push(...p.trail);
     this.hand.ink(press.points);
   }
 
@@ -126,7 +127,7 @@ export class FreehandTool implements Tool {
     if (!ends || !this.near(ends[1], press.started)) this.begin();
     const first = ends && this.drawing ? ends[0] : press.points[0];
     const closing = first !== undefined && press.points.length > 8 && this.near(first, p.screen);
-    this.bench.commit(this.stroke(press.points, closing));
+    this.bench.commit(this.stroke(thinned(press.points, MOST_POINTS), closing));
     if (closing) this.item = null;
   }
 

@@ -2,9 +2,13 @@
 import type { Command, Point } from "../api/types";
 import type { useBoard } from "../stores/board";
 import { editItems } from "./select";
+import { between } from "./trail";
 import { far, type Bench, type Hint, type Pointer, type Tool } from "./tool";
 
 type Board = ReturnType<typeof useBoard>;
+
+/** Pixels: a region as narrow as this is found, however fast the hand goes across it. */
+const APART = 3;
 
 export interface Regions {
   enter(): void;
@@ -12,6 +16,8 @@ export interface Regions {
   /** Light up the region at a place; null: none. */
   light(place: Point | null): void;
   across(places: readonly Point[]): void;
+  /** Sheet units of so many pixels. */
+  pixels(count: number): number;
   removes(on: boolean): void;
   /** What becomes of what was gone across; null where that is nothing. */
   swept(): Command | null;
@@ -21,6 +27,8 @@ export interface Regions {
 export class SweepTool implements Tool {
   readonly cursor = "crosshair";
   private press: Pointer | null = null;
+  /** Where the hand was last. */
+  private last: Point = [0, 0];
 
   constructor(
     private readonly board: Board,
@@ -56,6 +64,7 @@ export class SweepTool implements Tool {
 
   down(p: Pointer): void {
     this.press = p;
+    this.last = p.at;
     this.regions.removes(p.alt);
     this.regions.across([p.at]);
   }
@@ -63,7 +72,11 @@ export class SweepTool implements Tool {
   move(p: Pointer): void {
     if (!this.press || !far(p.screen, this.press.screen)) return;
     this.regions.removes(p.alt);
-    this.regions.across(p.trail);
+    const apart = this.regions.pixels(APART);
+    for (const place of p.trail) {
+      this.regions.across(between(this.last, place, apart));
+      this.last = place;
+    }
   }
 
   up(p: Pointer): void {

@@ -5,6 +5,8 @@ from argparse import ArgumentParser
 from django.core.management import call_command
 from django.core.management.base import BaseCommand
 
+from studio.vocabulary import vocabulary
+
 
 class Command(BaseCommand):
     """Brings the tables and what is derived from the items to the form of this program."""
@@ -19,5 +21,7 @@ class Command(BaseCommand):
         """Do it, step by step; each does nothing where it has been done."""
         call_command("migrate", verbosity=0, skip_checks=True)
         call_command("show_anew", stale=True, verbosity=0)
+        call_command("purge_deleted", verbosity=0)
+        vocabulary()
         if options["demo"]:
             call_command("load_demo", stdout=self.stdout)

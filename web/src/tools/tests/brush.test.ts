@@ -104,3 +104,15 @@ test("its reach changes by keys, also in mid-drag", () => {
   expect(reach).toBe(40);
   expect(tool.key(key("x"))).toBe(false);
 });
+
+test("a very long way of the brush keeps its beginning", () => {
+  tool.down(at(0, 0, onA));
+  for (let n = 1; n <= 9000; n += 1) tool.move(at(n, 0));
+  tool.up(at(9000, 0));
+  const { places } = bench.last as { places: [number, number][] };
+  expect(places.length).toBeLessThanOrEqual(4001);
+  expect([places[0], places.at(-1)]).toEqual([
+    [0, 0],
+    [9000, 0],
+  ]);
+});

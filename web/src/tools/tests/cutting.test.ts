@@ -77,6 +77,7 @@ class Asked implements Regions {
   across = (places: readonly Point[]): void => void this.crossed.push(...places);
   removes = (on: boolean): void => void (this.removing = on);
   count = (): number => 3;
+  pixels = (count: number): number => count;
   swept(): Command | null {
     const does = this.removing ? "remove" : "fuse";
     const places = this.crossed.splice(0);
@@ -100,6 +101,20 @@ test("a sweep takes what the hand goes across, on release and as one edit", () =
   expect(bench.last).toMatchObject({ kind: "sweep_regions", does: "remove" });
   tool.leave();
   expect([regions.entered, regions.crossed, regions.lit.at(-1)]).toEqual([0, [], null]);
+});
+
+test("a fast sweep goes across all that lies between two places of the hand", () => {
+  const regions = new Asked();
+  const tool = new SweepTool(board.asBoard(), bench, regions);
+  tool.down(at(0, 0));
+  tool.move(at(300, 0));
+  tool.move(at(300, 400));
+  const gaps = regions.crossed.map((place, n) => {
+    const before = regions.crossed[n - 1] ?? place;
+    return Math.hypot(place[0] - before[0], place[1] - before[1]);
+  });
+  expect(Math.max(...gaps)).toBeLessThan(3.001);
+  expect(regions.crossed.at(-1)).toEqual([300, 400]);
 });
 
 test("an interrupted sweep takes nothing", () => {

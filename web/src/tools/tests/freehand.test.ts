@@ -94,3 +94,15 @@ test("a click on the first anchor closes; Backspace takes a part back; Enter fin
   expect(bench.last).toMatchObject({ item, closing: true });
   expect(tool.key(key("Enter"))).toBe(false);
 });
+
+test("a very long stroke keeps both its ends", () => {
+  tool.down(at(0, 0));
+  for (let n = 1; n <= 60_000; n += 1) tool.move(at(n / 10, n % 2));
+  tool.up(at(6000, 0));
+  const { points } = bench.last as { points: Point[] };
+  expect(points.length).toBeLessThan(20_000);
+  expect([points[0], points.at(-1)]).toEqual([
+    [0, 0],
+    [6000, 0],
+  ]);
+});

@@ -1,0 +1,1 @@
+"""People: who has an account here."""

@@ -1,0 +1,69 @@
+"""How much a person keeps, and how much they may."""
+
+from dataclasses import dataclass
+
+from buildup.errors import Refusal
+from django.conf import settings
+from django.db.models import Count, Sum
+
+from people.models import User
+
+MEGABYTE = 1024 * 1024
+
+
+@dataclass(frozen=True)
+class Storage:
+    """What a person keeps.
+
+    Args:
+        drawings: how many there are, with those in the bin.
+        bytes: what they take with their history, and pictures, fonts and the shelf beside them.
+        binned: drawings in the bin.
+        most_drawings: how many there may be.
+        most_bytes: how much all of it may take.
+
+    """
+
+    drawings: int
+    bytes: int
+    binned: int
+    most_drawings: int
+    most_bytes: int
+
+
+def storage_of(user: User) -> Storage:
+    """What a person keeps; the sizes stand in columns, nothing is read for it."""
+    drawings = user.drawings.aggregate(count=Count("id"), binned=Count("deleted"), all=Sum("size"))
+    others = (user.pictures, user.faces, user.settings)
+    taken = [drawings["all"], *(o.aggregate(all=Sum("size"))["all"] for o in others)]
+    return Storage(
+        drawings=drawings["count"],
+        bytes=sum(part or 0 for part in taken),
+        binned=drawings["binned"],
+        most_drawings=settings.MOST_DRAWINGS if user.most_drawings is None else user.most_drawings,
+        most_bytes=settings.MOST_BYTES if user.most_bytes is None else user.most_bytes,
+    )
+
+
+def make_room(user_id: int, *, drawings: int = 0, size: int = 0) -> None:
+    """Refuses more than a person may keep; others who ask for them wait until this one is written.
+
+    To be called in the transaction that writes it, after a drawing that it locks.
+
+    Raises:
+        Refusal: `storage_full`.
+    """
+    held = storage_of(User.objects.select_for_update().get(pk=user_id))
+    if drawings and held.drawings + drawings > held.most_drawings:
+        what = f"{held.drawings:,} of {held.most_drawings:,} drawings are there"
+    elif held.bytes + size > held.most_bytes:
+        there, most = (n / MEGABYTE for n in (held.bytes, held.most_bytes))
+        what = f"{there:,.0f} of {most:,.0f} MB are used"
+    else:
+        return
+    binned = f" ({held.binned:,} of the drawings are in the bin)" if held.binned else ""
+    raise Refusal(
+        "storage_full",
+        f"Your storage is full: {what}{binned}. Nothing was added. Delete drawings you do not need "
+        "and empty the bin, or remove fonts, then try again.",
+    )

@@ -1,0 +1,70 @@
+"""A request that makes something, and may be sent again when its answer was lost, makes it once.
+
+Whoever sends it names it by a key of its own (`Idempotency-Key`, as the IETF's draft of that name
+has it). What came of it is noted in the transaction that makes it, and told when it comes again.
+"""
+
+import hashlib
+import json
+import re
+from collections.abc import Callable
+from functools import wraps
+from typing import Any
+
+from buildup.errors import Refusal
+from django.db import IntegrityError, transaction
+from django.http import HttpRequest, HttpResponse, JsonResponse
+
+from studio.models import Made
+
+View = Callable[..., HttpResponse]
+KEY = re.compile(r"[A-Za-z0-9_-]{8,64}")
+OK = 200
+
+
+def once(view: View) -> View:
+    """The view; with a key, what it made before for the same request is answered again."""
+
+    @wraps(view)
+    def asked(request: HttpRequest, *args: Any, **named: Any) -> HttpResponse:
+        key = request.headers.get("Idempotency-Key", "")
+        if request.user.pk is None or not KEY.fullmatch(key):
+            return view(request, *args, **named)
+        if (answer := _made(request, key)) is not None:
+            return answer
+        try:
+            with transaction.atomic():
+                response = view(request, *args, **named)
+                if response.status_code != OK:
+                    transaction.set_rollback(True)
+                    return response
+                _note(request, key, response)
+                return response
+        except IntegrityError:  # the same request, in this very moment
+            if (answer := _made(request, key)) is None:
+                raise
+            return answer
+
+    return asked
+
+
+def _made(request: HttpRequest, key: str) -> HttpResponse | None:
+    row = Made.objects.filter(owner_id=request.user.pk, key=key).first()
+    if row is None:
+        return None
+    if row.asked != _sum(request):
+        told = Refusal("key_taken", "The key of this request belongs to another one.")
+        body = {"code": told.code, "sentence": told.sentence, "place": "", "final": True}
+        return JsonResponse(body, status=422)
+    return JsonResponse(row.answer, safe=False)
+
+
+def _note(request: HttpRequest, key: str, response: HttpResponse) -> None:
+    answer = json.loads(response.content)
+    Made.objects.create(owner_id=request.user.pk or 0, key=key, asked=_sum(request), answer=answer)
+
+
+def _sum(request: HttpRequest) -> str:
+    told = hashlib.sha256(f"{request.method} {request.get_full_path()}\n".encode())
+    told.update(request.body)
+    return told.hexdigest()

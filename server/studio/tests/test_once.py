@@ -1,0 +1,115 @@
+"""What is sent again because its answer was lost is made once; an id counts for one edit."""
+
+import json
+import threading
+
+from django.contrib.auth import get_user_model
+from django.db import connections
+from django.test import Client, TransactionTestCase
+
+from studio import store
+from studio.models import Drawing, Face, Made, Picture, ShelfEntry
+from studio.tests.test_api import PLATE, SHEET, ApiCase, move
+from studio.tests.test_pictures import encoded
+
+KEY = "0123456789abcdef"
+SVG = (
+    b'<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 9 9"><rect width="9" height="9"/></svg>'
+)
+
+
+class OnceTest(TransactionTestCase):
+    def setUp(self):
+        store.forget_all()
+        self.user = get_user_model().objects.create_user("mira")
+        self.client.force_login(self.user)
+
+    def post(self, path, body, key=KEY, client=None):
+        kind = "application/json" if isinstance(body, dict) else "application/octet-stream"
+        data = json.dumps(body) if isinstance(body, dict) else body
+        named = {"Idempotency-Key": key} if key else {}
+        client = client or self.client
+        return client.post(f"/api/{path}", data, content_type=kind, headers=named)
+
+    def test_everything_that_is_made_is_made_once_for_a_key(self):
+        sheet = {"name": "Bridge", "sheet": SHEET}
+        drawing = self.post("drawings", sheet, key=None).json()["id"]
+        self.client.get("/api/shelf")
+        clip = self.client.post("/api/copied", {"text": SVG.decode()}, "application/json").json()
+        outline = {"tray": "Mine", "name": "Leaf", "clip": clip["clip"]}
+        file = {"format": "build-up-curve-shelf", "version": 2, "outlines": [outline]}
+        cases = (
+            ("drawings", sheet, Drawing),
+            (f"drawings/{drawing}/duplicate", {}, Drawing),
+            ("drawings/take-in?name=leaf.svg", SVG, Drawing),
+            (f"drawings/{drawing}/pictures", encoded(), Picture),
+            ("shelf/outlines", outline, ShelfEntry),
+            ("shelf-file", file, ShelfEntry),
+        )
+        for number, (path, body, model) in enumerate(cases):
+            with self.subTest(path):
+                key = f"{KEY}-{number}"
+                before = model.objects.count()
+                first, second = (self.post(path, body, key) for _ in range(2))
+                self.assertEqual((first.status_code, second.status_code), (200, 200))
+                self.assertEqual(first.json(), second.json())
+                self.assertEqual(model.objects.count(), before + 1)
+
+    def test_a_refusal_is_not_noted_and_nothing_is_half_done(self):
+        self.user.most_drawings = 0
+        self.user.save()
+        sheet = {"name": "Bridge", "sheet": SHEET}
+        self.assertEqual(self.post("drawings", sheet).json()["code"], "storage_full")
+        self.assertEqual((Made.objects.count(), Drawing.objects.count()), (0, 0))
+        self.user.most_drawings = None
+        self.user.save()
+        self.assertEqual(self.post("drawings", sheet).json()["name"], "Bridge")
+        self.assertEqual(self.post("faces", b"no font", KEY + "-2").status_code, 422)
+        self.assertEqual(Face.objects.count(), 0)
+
+    def test_a_key_belongs_to_one_request_of_one_person(self):
+        sheet = {"name": "Bridge", "sheet": SHEET}
+        self.post("drawings", sheet)
+        other = self.post("drawings", {**sheet, "name": "Another"})
+        self.assertEqual((other.status_code, other.json()["code"]), (422, "key_taken"))
+        self.client.force_login(get_user_model().objects.create_user("ilse"))
+        self.assertEqual(self.post("drawings", sheet).json()["name"], "Bridge")
+        for odd in ("", "short", "x" * 65, "a b c d e f g"):
+            self.assertEqual(self.post("drawings", sheet, key=odd).status_code, 200)
+        self.assertEqual((Drawing.objects.count(), Made.objects.count()), (6, 2))  # unnamed: anew
+        self.client.logout()
+        self.assertEqual(self.post("drawings", sheet).json()["code"], "not_signed_in")
+
+    def test_four_at_once_under_one_key_make_one(self):
+        answers = []
+
+        def ask():
+            client = Client()
+            client.force_login(self.user)
+            try:
+                answers.append(self.post("drawings", {"name": "B", "sheet": SHEET}, client=client))
+            finally:
+                connections.close_all()
+
+        threads = [threading.Thread(target=ask) for _ in range(4)]
+        for thread in threads:
+            thread.start()
+        for thread in threads:
+            thread.join()
+        self.assertEqual(Drawing.objects.count(), 1)
+        self.assertEqual({a.json().get("id") for a in answers}, {Drawing.objects.get().pk})
+
+
+class IdsTest(ApiCase):
+    """An id that was used for one edit is not taken for another one."""
+
+    def test_the_same_id_with_another_edit_is_refused_and_changes_nothing(self):
+        self.send(PLATE, id="the-first-one")
+        again = self.send(PLATE, id="the-first-one", version=0)
+        self.assertEqual((again.status_code, again.json()["version"]), (200, 1))
+        other = self.send(move(), id="the-first-one")
+        self.assertEqual((other.status_code, other.json()["code"]), (409, "id_taken"))
+        self.assertTrue(other.json()["final"])
+        self.assertEqual(self.x(), 50)
+        step = self.go("undo", id="the-first-one")
+        self.assertEqual((step.status_code, step.json()["code"]), (409, "id_taken"))
