@@ -1,226 +1,271 @@
-"""Assemblies whose form is grown, shrunk, or made of strokes, and stays so while parts move."""
+"""Places where mathematics is thin: spikes, hairpins, far from 0, ends of strokes, two anchors.
 
-import io
+Each case was found by trying; most compare with something slow and plain.
+"""
+
+import cmath
+import itertools
 import math
+import random
 import unittest
 from dataclasses import replace
+from unittest import mock
 
 import numpy as np
-import resvg_py
-from buildup.drawing.model import Anchor, Assembly, Contour, Group, Outline
-from buildup.drawing.paint import Stroke, Style
-from buildup.drawing.sheet import Sheet
+from buildup.drawing.flow import settled
+from buildup.drawing.memo import MOST_EACH, Memo
+from buildup.drawing.model import Anchor, Contour, Corner
+from buildup.drawing.units import read_length, read_number, told
+from buildup.edits.apply import foreseen, read_command
+from buildup.edits.change import updated
 from buildup.errors import Refusal
-from buildup.formats.svg import svg
-from buildup.forms.contours import assembly_form, contours_of, item_box
-from buildup.forms.seen import seen_box
+from buildup.forms.contours import item_box
+from buildup.geometry import crossings, offsets
+from buildup.geometry.areas import area_of
 from buildup.geometry.bezier import point_at
-from buildup.geometry.lengths import length
-from buildup.geometry.nearest import nearest
-from buildup.view.drawables import drawable
-from buildup.view.finding import pile
-from PIL import Image
-from shapely.geometry import LineString
+from buildup.geometry.crossings import common, self_crossings
+from buildup.geometry.fitting import fit_stroke
+from buildup.geometry.offsets import offset_of
+from buildup.geometry.patience import heard_by
+from buildup.geometry.regions import (
+    combined,
+    difference,
+    intersection_of,
+    symmetric_difference,
+    union,
+)
+from buildup.geometry.strands import Operand
+from buildup.shapes.corners import worked
+from scipy.spatial import cKDTree
 
-from core.tests.test_assemblies import area, done
-from core.tests.test_shapes import flat
-from core.tests.zoo import CUBICS, disc, drawing
+from core.tests.zoo import code_of, drawing, leaf
 
-
-def path(*places, closed=False, **style):
-    pen = {"paint": "#000000", "width": 10.0, **style}
-    anchors = tuple(Anchor(p) for p in places)
-    return Outline(
-        id="path",
-        name="path",
-        style=Style(strokes=(Stroke(**pen),)),
-        contours=(Contour(anchors, closed),),
-    )
-
-
-def offset(value, item, distance, **more):
-    return done(value, kind="offset_items", items=[item], distance=distance, live=True, **more)
-
-
-def shown(value):
-    value = replace(value, sheet=Sheet(width=400, height=300, unit="px", colour="#FFFFFF"))
-    png = resvg_py.svg_to_bytes(svg_string=svg(value, title="t"), dpi=96)
-    return np.asarray(Image.open(io.BytesIO(bytes(png))).convert("RGB"), dtype=float)
-
-
-class GrownTest(unittest.TestCase):
-    def test_an_offset_follows_its_part_and_the_hand(self):
-        value = offset(drawing(disc("one", 100 + 100j)), "one", 8)
-        self.assertAlmostEqual(area(value, "one-1") / (math.pi * 48**2), 1, delta=1e-3)
-        moved = done(value, kind="move_items", items=["one"], by=[30, 0])
-        self.assertAlmostEqual(drawable(moved, "one-1").box[2], 178.0, places=2)
-        dragged = done(value, kind="drag_edge", assembly="one-1", to=[120, 100])
-        self.assertAlmostEqual(item_box(dragged, "one-1").width, 80, places=2)  # its part shows
-        self.assertAlmostEqual(dragged.items["one-1"].edge.distance, -20, places=2)
-        self.assertAlmostEqual(area(dragged, "one-1") / (math.pi * 400), 1, delta=2e-3)
-        peg = drawable(dragged, "one-1").assembly.peg
-        self.assertAlmostEqual(peg.at[0], 120, places=2)
-
-    def test_steps_are_rings(self):
-        value = offset(drawing(disc("one", 100 + 100j)), "one", 5, count=3)
-        form = assembly_form(value, "one-1")
-        self.assertEqual(len(form.contours), 3)
-        self.assertEqual(drawable(value, "one-1").rule, "evenodd")
-
-    def test_parts_show_above_what_was_grown_and_below_what_was_shrunk(self):
-        table = [(6, "#FFAA00", "#C2410C"), (-6, "#FFAA00", "#FFAA00")]
-        for by, style, middle in table:
-            with self.subTest(by=by):
-                value = offset(drawing(disc("one", 100 + 100j)), "one", by)
-                value = done(value, kind="set_fill", items=["one-1"], colour=style)
-                value = done(value, kind="set_fill", items=["one"], colour="#C2410C")
-                picture = shown(value)
-                seen = "#{:02X}{:02X}{:02X}".format(*map(int, picture[100, 100]))
-                self.assertEqual(seen, middle)
-                self.assertAlmostEqual(seen_box(value, "one-1").right, 141 + max(by, 0), places=2)
-
-    def test_without_its_parts_it_is_the_form_alone(self):
-        value = offset(drawing(disc("one", 100 + 100j)), "one", -10)
-        edge = {"kind": "grown", "distance": -10, "shows": False}
-        value = done(value, kind="set_edge", assembly="one-1", edge=edge)
-        for at, there in ((135 + 100j, []), (105 + 100j, ["one-1"])):
-            found = [lies.item for lies in pile(value, at, reach=0.5)]
-            self.assertEqual([i for i in found if i == "one-1"], there)
-
-    def test_one_that_is_eaten_says_so_and_keeps_all(self):
-        value = offset(drawing(disc("one", 100 + 100j)), "one", -10)
-        edge = {"kind": "grown", "distance": -60}
-        value = done(value, kind="set_edge", assembly="one-1", edge=edge)
-        self.assertIn("Nothing is left", drawable(value, "one-1").assembly.trouble)
-        self.assertIn("one", value.items)
-        for bad in (0, 20_000):
-            edge = {"kind": "grown", "distance": bad}
-            with self.assertRaises(Refusal):
-                done(value, kind="set_edge", assembly="one-1", edge=edge)
-
-    def test_turned_into_outlines_the_parts_stay(self):
-        value = offset(drawing(disc("one", 100 + 100j)), "one", 8)
-        after = done(value, kind="turn_into_outlines", items=["one-1"])
-        self.assertIsInstance(after.items["one-1"], Group)
-        self.assertEqual(after.order, ("one-1-1", "one"))
-        self.assertTrue(np.abs(shown(after) - shown(value)).max() < 2)
-        cut = done(value, kind="cut_items", items=["one-1"], line=[[100, 0], [100, 300]])
-        self.assertEqual(cut.order, ("one-1-1", "one-1-2", "one"))
-
-    def test_scaled_with_its_strokes_it_stays_alike(self):
-        value = offset(drawing(disc("one", 100 + 100j)), "one", 8)
-        grown = done(value, kind="scale_items", items=["one-1"], x=2, y=2, grow=True)
-        self.assertAlmostEqual(area(grown, "one-1") / area(value, "one-1"), 4, delta=1e-4)
-        self.assertEqual(grown.items["one-1"].edge.distance, 16)
+SPIKE = (
+    (
+        9.90946425395748 + 10.995893206467704j,
+        9.915419485666977 + 10.996434589938586j,
+        7.81459267504106 + 10.805578319908037j,
+        5.548768732831118 + 10.675154554885427j,
+    ),
+    (
+        15.32743485058455 + 11.373868137724438j,
+        12.672303081724085 + 11.247433291588225j,
+        9.916266874680485 + 10.996511625126582j,
+        9.90946425395748 + 10.995893206467704j,
+    ),
+)
+"""Two neighbours in the outline of a stroke; the first one turns back in a spike on the other."""
 
 
-class ParallelTest(unittest.TestCase):
-    """Of open paths, beside shapely's one-sided buffers (GEOS)."""
+class CrossingTest(unittest.TestCase):
+    def test_a_spike_on_another_curve_is_searched_to_its_end(self):
+        with mock.patch.object(crossings, "_apart", side_effect=crossings._apart) as steps:
+            both = common(*SPIKE)
+        self.assertLess(steps.call_count, 1_000)
+        places = [c.at for o in both.lengths for c in (o.start, o.end)]
+        self.assertTrue(all(abs(p - SPIKE[0][0]) < 2e-5 for p in places))
 
-    def test_parallels_lie_where_the_reference_has_them(self):
-        bent = (0j, 100 + 0j, 100 + 80j, 160 + 80j)
-        for by, join in ((12, "miter"), (-12, "miter"), (20, "round")):
-            with self.subTest(by=by, join=join):
-                value = done(
-                    drawing(path(*bent)),
-                    kind="offset_items",
-                    items=["path"],
-                    distance=by,
-                    join=join,
-                )
-                (made,) = contours_of(value, "path-1")
-                line = LineString([(p.real, p.imag) for p in bent])
-                # its left is our right, as y points down
-                theirs = line.offset_curve(by, join_style=join.replace("miter", "mitre"))
-                mine = math.fsum(length(s) for s in made.segments)
-                self.assertAlmostEqual(mine / theirs.length, 1, delta=2e-3)
-                for x, y in theirs.coords:
-                    self.assertLess(nearest(made.segments, complex(x, y)).distance, 0.05)
-                self.assertFalse(made.closed)
-
-    def test_a_curve_s_parallel_keeps_its_distance_and_its_direction(self):
-        for name in ("arch", "s-curve", "loop", "cusp", "one handle"):
-            for by in (-9, 9):
-                with self.subTest(name, by=by):
-                    a, b, c, d = CUBICS[name]
-                    own = Contour((Anchor(a, None, b - a), Anchor(d, c - d, None)))
-                    value = drawing(replace(path(0j, 1j), contours=(own,)))
-                    value = done(value, kind="offset_items", items=["path"], distance=by)
-                    for part in contours_of(value, "path-1"):
-                        for segment in part.segments:
-                            for t in (0.0, 0.3, 0.5, 0.8):
-                                away = nearest(own.segments, point_at(segment, t)).distance
-                                self.assertAlmostEqual(away, 9, delta=0.02)
-
-    def test_what_would_run_back_is_left_out(self):
-        value = drawing(path(0j, 100 + 0j, 100 + 20j, 0 + 20j))
-        with self.assertRaises(Refusal):
-            done(value, kind="offset_items", items=["path"], distance=15)
-        outer = done(value, kind="offset_items", items=["path"], distance=-15)
-        (made,) = contours_of(outer, "path-1")
-        self.assertEqual([made.anchors[0].at, made.anchors[-1].at], [-15j, 35j])
+    def test_a_search_that_does_not_end_is_refused_and_heard_of(self):
+        ear = mock.Mock()
+        one, other = (0j, 9 + 9j, 0 + 9j, 9 + 0j), (0 + 4j, 12 + 4j, -3 + 5j, 9 + 5j)
+        with mock.patch.object(crossings, "MOST_STEPS", 9), self.assertRaises(Refusal) as caught:
+            common(one, other)
+        self.assertEqual(caught.exception.code, "too_entangled")
+        with mock.patch.object(crossings, "A_PAIR", 4), heard_by(ear):
+            found = common(one, other)
+        self.assertGreater(ear.begins.call_count, 2)
+        self.assertTrue(found.points)
 
 
-class StrokedTest(unittest.TestCase):
-    def test_the_strokes_of_the_parts_stay_adjustable(self):
-        value = drawing(path(50 + 50j, 150 + 50j, cap="butt"))
-        value = done(value, kind="strokes_into_outlines", items=["path"], live=True)
-        self.assertIsInstance(value.items["path-1"], Assembly)
-        self.assertAlmostEqual(area(value, "path-1"), 1000)
-        wide = done(value, kind="set_stroke_width", items=["path"], width=20)
-        self.assertAlmostEqual(area(wide, "path-1"), 2000)
-        again = done(wide, kind="set_stroke", items=["path-1"], colour="#C2410C")
-        twice = done(again, kind="strokes_into_outlines", items=["path-1"], live=True)
-        self.assertGreater(area(twice, "path-1-1"), 0)
-        apart = done(twice, kind="take_apart", items=["path-1-1", "path-1"])
-        self.assertEqual(apart.items["path"].style.strokes[0].width, 20)
-
-    def test_fills_stay_below_and_the_picture_is_the_same(self):
-        round_one = replace(
-            disc("one", 150 + 120j),
-            style=Style(
-                fill="#C2410C", strokes=(Stroke(paint="#0C6B65", width=9, placing="outside"),)
-            ),
-        )
-        value = drawing(round_one)
-        live = done(value, kind="strokes_into_outlines", items=["one"], live=True)
-        plain = done(live, kind="turn_into_outlines", items=["one-1"])
-        for other in (live, plain):
-            wrong = np.abs(shown(other) - shown(value))
-            self.assertLess((wrong > 64).mean(), 3e-4)
-        self.assertEqual(plain.items["one"].style.strokes, ())
-
-    def test_a_stroke_is_cut_by_another_part(self):
-        value = drawing(path(50 + 50j, 150 + 50j, cap="butt"), disc("bite", 100 + 50j))
-        bite = Style(strokes=(Stroke(paint="#000000", width=80, placing="inside"),))
-        value = replace(
-            value, items={**value.items, "bite": replace(value.items["bite"], style=bite)}
-        )
-        value = done(
-            value, kind="assemble", items=["path", "bite"], assembly="both", operation="cuts"
-        )
-        value = done(value, kind="set_edge", assembly="both", edge={"kind": "stroked"})
-        self.assertAlmostEqual(area(value), 1000 - 10 * 80, delta=6)  # the disc's edge is round
+def scribble(noise, count=7):
+    """An outline of whole threes that crosses itself, as a polygon."""
+    spots = [complex(3 * noise.randint(0, 8), 3 * noise.randint(0, 8)) for _ in range(count)]
+    ring = [*spots, spots[0]]
+    return tuple((a, a, b, b) for a, b in itertools.pairwise(ring) if a != b)
 
 
-class OutsideTest(unittest.TestCase):
-    def test_grown_forms_of_unions_have_the_area_of_the_reference(self):
-        value = drawing(disc("one", 100 + 100j), disc("two", 150 + 100j))
-        value = done(value, kind="assemble", items=["one", "two"], assembly="both")
-        for by in (7.0, -7.0):
-            with self.subTest(by=by):
-                edge = {"kind": "grown", "distance": by}
-                grown = done(value, kind="set_edge", assembly="both", edge=edge)
-                (theirs,) = (flat(c) for c in contours_of(value, "both"))
-                reference = theirs.buffer(by, quad_segs=64).area
-                self.assertAlmostEqual(area(grown) / reference, 1, delta=2e-3)
+class FarOutTest(unittest.TestCase):
+    def test_outlines_far_from_0_meet_as_they_do_near_it(self):
+        noise = random.Random(5)
+        keeps = (union, difference, intersection_of(2), symmetric_difference)
+        for _ in range(12):
+            near = [Operand((scribble(noise),)) for _ in range(2)]
+            for at in (1e4 + 3e4j, 1e5 + 3e5j, -9e5 + 7e5j):
+                far = [
+                    Operand((tuple(tuple(p + at for p in s) for s in o.contours[0]),)) for o in near
+                ]
+                for keep in keeps:
+                    areas = [
+                        sum(area_of(p.curve for p in loop) for loop in combined(some, keep))
+                        for some in (near, far)
+                    ]
+                    self.assertAlmostEqual(*areas, delta=1e-5)
 
-    def test_corners_are_worked_before_it_is_grown(self):
-        value = drawing(disc("one", 100 + 100j), disc("two", 150 + 100j))
-        value = done(value, kind="assemble", items=["one", "two"], assembly="both")
-        edge = {"kind": "grown", "distance": 5}
-        value = done(value, kind="set_edge", assembly="both", edge=edge)
-        count = len(assembly_form(value, "both").sharp[0].anchors)
-        corners = [["both", 0, i] for i in range(count)]
-        rounded = done(value, kind="set_corners", anchors=corners, radius=6, style="round")
-        self.assertGreater(area(rounded), area(value))
+    def test_segments_that_are_not_cut_come_through_bit_for_bit_wherever_they_lie(self):
+        noise = random.Random(8)
+        for at in (0.1 + 0.2j, 1e5 / 3 + 1e6j / 7, -8e5 + 123.456j):
+            spots = [at + cmath.rect(20 + noise.random(), k * math.pi / 4) for k in range(8)]
+            ring = tuple((a, a, b, b) for a, b in itertools.pairwise([*spots, spots[0]]))
+            beyond = tuple(tuple(p + 100 for p in segment) for segment in ring)
+            loops = combined([Operand((ring,)), Operand((beyond,))], union)
+            made = {p for loop in loops for part in loop for p in part.curve}
+            self.assertEqual(made, {p for s in (*ring, *beyond) for p in s})
+
+
+def dense(curve, start, end, gap):
+    """Places of a curve between two parameters, no two neighbours farther apart than told."""
+    found, waiting = [curve(start)], [(start, end, 0)]
+    while waiting:
+        low, high, depth = waiting.pop()
+        if depth < 5 or (abs(curve(high) - curve(low)) > gap and depth < 40):
+            middle = (low + high) / 2
+            waiting += [(middle, high, depth + 1), (low, middle, depth + 1)]
+        else:
+            found.append(curve(high))
+    return np.array([(p.real, p.imag) for p in found])
+
+
+class HairpinTest(unittest.TestCase):
+    def test_offsets_keep_their_promise_where_a_curve_turns_in_a_hairpin(self):
+        """Both ways, by the nearest of many places of the true offset B(t) + d·n(t)."""
+        for segment, by in (
+            ((0j, 100 + 100j, -0.1 + 100j, 100 + 0j), 20.0),
+            ((0j, 100 + 100j, -0.1 + 100j, 100 + 0j), -20.0),
+            ((0j, 100 + 0j, 100 + 0.1j, 0.1j), 5.0),
+            ((0j, 100 + 0j, 100 + 0.1j, 0.1j), -5.0),
+            ((0j, 60 + 0j, 60 + 40j, 100 + 40j), 10.0),
+        ):
+            near = abs(by) * 1e-3
+            made = offset_of(segment, by, near=near)
+            self.assertLess(len(made), 14)
+
+            def true(t, segment=segment, by=by):
+                return offsets._beside(segment, by, t)
+
+            told = np.vstack([dense(true, a, b, near / 4) for a, b, _ in made])
+            drawn = np.vstack(
+                [dense(lambda t, c=c: point_at(c, t), 0.0, 1.0, near / 4) for *_, c in made]
+            )
+            for one, other in ((told, drawn), (drawn, told)):
+                self.assertLess(cKDTree(one).query(other)[0].max(), 1.2 * near)
+
+
+class StrokeEndsTest(unittest.TestCase):
+    def test_a_smooth_stroke_on_whole_pixels_has_no_kink_but_at_corners(self):
+        noise = random.Random(7)
+        for _ in range(8):
+            at, way, drawn = 0j, 0.0, []
+            for _ in range(300):
+                way += noise.uniform(-0.25, 0.25)
+                at += cmath.rect(2.0, way)
+                drawn.append(complex(round(at.real), round(at.imag)))
+            found = fit_stroke(drawn, tolerance=1.5)
+            for k, (one, other) in enumerate(itertools.pairwise(found.curves), start=1):
+                arrives, leaves = one[3] - one[2], other[1] - other[0]
+                self.assertTrue(arrives and leaves)
+                if k not in found.corners:
+                    turn = abs(math.degrees(cmath.phase(leaves / arrives)))
+                    self.assertLess(turn, 0.1)
+
+    def test_closing_a_stroke_that_ends_far_away_keeps_all_of_it(self):
+        drawn = [complex(k, 0) for k in range(0, 101, 5)]
+        drawn += [complex(100, k) for k in range(5, 101, 5)]
+        curves = fit_stroke(drawn, tolerance=1.0, closed=True).curves
+        self.assertAlmostEqual(abs(curves[-1][3] - drawn[0]), 0, delta=1e-9)
+        self.assertLess(min(abs(p - (100 + 100j)) for c in curves for p in c), 1.0)
+
+    def test_what_ran_past_the_start_is_still_left_out(self):
+        drawn = [cmath.rect(50, k / 20) for k in range(131)]  # 130/20 of a radian: past 2π
+        curves = fit_stroke(drawn, tolerance=1.0, closed=True).curves
+        area = abs(area_of(curves))
+        self.assertAlmostEqual(area / (math.pi * 2500), 1, delta=0.02)
+
+
+class TwoAnchorsTest(unittest.TestCase):
+    def test_a_closed_spline_of_two_flowing_anchors_is_round(self):
+        """By symmetry; Hobby's spline of two points is nearly the circle through them."""
+        pair = Contour((Anchor(0j, kind="flowing"), Anchor(60 + 0j, kind="flowing")), closed=True)
+        made = settled(pair)
+        one, other = made.anchors
+        for anchor in (one, other):
+            self.assertAlmostEqual(abs(anchor.into + anchor.out), 0, delta=1e-9)
+            self.assertAlmostEqual(anchor.out.real, 0, delta=1e-9)
+        self.assertAlmostEqual(abs(one.out + other.out), 0, delta=1e-9)
+        area = abs(area_of(made.segments))
+        self.assertAlmostEqual(area / (math.pi * 900), 1, delta=0.03)
+        alone = Contour((Anchor(5j, kind="flowing"),), closed=True)
+        self.assertIsNone(settled(alone).anchors[0].out)
+
+    def test_both_ends_of_a_lens_are_cut_inward_without_crossing(self):
+        for style in ("cove", "notch", "ogee"):
+            for bulge in (10, 25, 60):
+                for radius in (5, 20, 90):
+                    ends = [
+                        Anchor(at, out=out, into=into, corner=Corner(style=style, radius=radius))
+                        for at, out, into in (
+                            (0j, 30 - 1j * bulge, 30 + 1j * bulge),
+                            (100 + 0j, -30 + 1j * bulge, -30 - 1j * bulge),
+                        )
+                    ]
+                    made = worked(Contour(tuple(ends), closed=True)).contour
+                    with self.subTest(style, bulge=bulge, radius=radius):
+                        segments = list(made.segments)
+                        self.assertGreater(len(segments), 2)
+                        self.assertFalse([s for s in segments if self_crossings(s)])
+                        for a, b in itertools.combinations(range(len(segments)), 2):
+                            beside = (b - a) in (1, len(segments) - 1)
+                            met = common(segments[a], segments[b])
+                            self.assertLessEqual(len(met.points), 1 if beside else 0)
+
+
+class TypedTest(unittest.TestCase):
+    def test_thousands_are_typed_as_our_own_sentences_write_them(self):
+        for text, value in {
+            "1,000": 1000,
+            "1,000.5": 1000.5,
+            "1,234,567/10": 123_456.7,
+            "2,5": 2.5,
+            "0,500": 0.5,
+            "1,0000": 1.0,
+            "1,25": 1.25,
+            ",5": 0.5,
+            "1,000+1": 1001,
+            "1,000/1,000": 1,
+        }.items():
+            with self.subTest(text):
+                self.assertEqual(read_number(text), value)
+        self.assertEqual(read_length("1,000 px", unit="mm"), 1000)
+        self.assertEqual(code_of(lambda: read_number("1,000,00")), "bad_length")
+
+    def test_nothing_is_told_as_less_than_nothing(self):
+        for unit in ("mm", "in", "px"):
+            self.assertEqual(told(-1e-9, unit=unit), f"0 {unit}")
+        self.assertEqual(told(-96.0, unit="in"), "-1 in")
+
+
+class MemoTest(unittest.TestCase):
+    def test_a_drag_under_a_kaleidoscope_remembers_no_more_at_its_end_than_on_its_way(self):
+        value = drawing(*(replace(leaf(f"l{n}"), id=f"l{n}") for n in range(4)))
+        make = {"kind": "make_symmetry", "items": list(value.order), "symmetry": "s"}
+        value = updated(value, foreseen(value, read_command({**make, "pattern": "kaleidoscope"})))
+        sizes = []
+        for n in range(60):
+            drag = {"kind": "drag_symmetry", "symmetry": "s", "peg": "middle"}
+            turned = foreseen(value, read_command({**drag, "to": [50 + n / 10, 50]}))
+            after = updated(value, turned)
+            self.assertIsNotNone(item_box(after, "s"))
+            kept = (r for some in after.memo._known.values() for r in some.values())
+            sizes.append(sum(len(r) if isinstance(r, dict) else 1 for r in kept))
+        self.assertLessEqual(sizes[-1], sizes[20])
+        self.assertLess(sizes[-1], 5 * 2 * MOST_EACH)
+
+    def test_the_last_results_are_kept(self):
+        memo = Memo()
+        for n in range(5 * MOST_EACH):
+            self.assertEqual(memo.of_each("a", "box", n, lambda n=n: n), n)
+        self.assertEqual((len(memo._known["a"]["box"]), memo.made), (MOST_EACH, 5 * MOST_EACH))
+        memo.of_each("a", "box", 5 * MOST_EACH - 1, self.fail)
+
+
+if __name__ == "__main__":
+    unittest.main()

@@ -56,7 +56,7 @@ def _runs(contour: Contour) -> list[list[int]]:
 
 def _ring(anchors: Sequence[Anchor]) -> tuple[Anchor, ...]:
     count = len(anchors)
-    if count < 3:
+    if count < 2:
         return tuple(_flowed(anchors))
     reach = _OVERLAP
     opened = [anchors[i % count] for i in range(-reach, count + reach)]

@@ -4,6 +4,8 @@ from collections.abc import Callable, Iterable
 from typing import Any, Generic, TypeVar
 
 T = TypeVar("T")
+MOST_EACH = 128
+"""Results of one piece of work on an item that are kept: one for each image of a kaleidoscope."""
 
 
 class Memo:
@@ -28,6 +30,22 @@ class Memo:
             self.made += 1
             known[work] = make()
         result: T = known[work]
+        return result
+
+    def of_each(self, item_id: str, work: object, key: object, make: Callable[[], T]) -> T:
+        """As `of`, for work whose results hang on something else as well, as on a map.
+
+        Only the last `MOST_EACH` of them are kept: while the hand turns things under other things,
+        there is a new one for each place on its way.
+        """
+        each: dict[object, Any] = self._known.setdefault(item_id, {}).setdefault(work, {})
+        if key not in each:
+            self.made += 1
+            made = make()
+            while len(each) >= MOST_EACH:
+                each.pop(next(iter(each)))
+            each[key] = made
+        result: T = each[key]
         return result
 
     def without(self, ids: Iterable[str]) -> "Memo":

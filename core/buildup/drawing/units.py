@@ -7,6 +7,7 @@ import math
 import re
 from dataclasses import dataclass
 
+from buildup.drawing.numerals import short
 from buildup.errors import Refusal
 from buildup.geometry.tolerances import FARTHEST
 
@@ -32,7 +33,12 @@ UNITS = {
     )
 }
 
-_TOKEN = re.compile(r"\s*(?:(\d+(?:[.,]\d*)?|[.,]\d+)|([a-z]+|[%°\"″])|([-+*/()−×÷]))", re.I)
+_TOKEN = re.compile(
+    r"\s*(?:([1-9]\d{0,2}(?:,\d{3})+(?![\d,])(?:\.\d*)?|\d+(?:[.,]\d*)?|[.,]\d+)|([a-z]+|[%°\"″])|([-+*/()−×÷]))",
+    re.I,
+)
+_GROUPED = re.compile(r"[1-9]\d{0,2}(?:,\d{3})+(?:\.\d*)?$")
+"""Thousands parted by commas."""
 _SAME = {"−": "-", "×": "*", "÷": "/"}
 _ALIAS = {'"': "in", "″": "in", "inch": "in", "inches": "in"}
 LONGEST_TEXT = 80
@@ -55,20 +61,20 @@ def unit_of(name: str) -> Unit:
 def told(length: float, *, unit: str) -> str:
     """A length in words, in a unit, as far as its decimals go.
 
-    >>> told(96.0, unit="mm")
-    '25.4 mm'
+    >>> told(96.0, unit="mm"), told(-0.001, unit="mm")
+    ('25.4 mm', '0 mm')
     """
     known = unit_of(unit)
-    text = f"{length / known.size:.{known.decimals}f}"
-    return f"{text.rstrip('0').rstrip('.') if '.' in text else text} {known.name}"
+    return f"{short(length / known.size, known.decimals)} {known.name}"
 
 
 def read_length(text: str, *, unit: str, present: float | None = None) -> float:
     """A typed length in sheet units; a bare number counts in `unit`, % are of the present value.
 
     What begins with `*` or `/` goes on from the present value. Numbers, `+ - * / ( )` and units; a
-    comma is a decimal point. A unit multiplies the product or quotient it stands in, so `1/8 in` is
-    an eighth of an inch; `10 + 2 mm` in pt is 10 pt + 2 mm.
+    comma is a decimal point, unless it parts thousands as in 1,000. A unit multiplies the product
+    or quotient it stands in, so `1/8 in` is an eighth of an inch; `10 + 2 mm` in pt is 10 pt and
+    2 mm.
 
     Raises:
         Refusal: `bad_length` with a sentence that names what was typed, or `bad_unit`.
@@ -202,7 +208,7 @@ class _Reading:
             raise self._wrong_here()
         self.at += 1
         if number:
-            return float(number.replace(",", ".")), False
+            return float(number.replace(",", "" if _GROUPED.match(number) else ".")), False
         if sign in ("-", "+"):
             value, measured = self._factor()
             return (-value if sign == "-" else value), measured

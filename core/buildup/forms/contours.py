@@ -213,7 +213,7 @@ def item_box(drawing: Drawing, item_id: str) -> Box | None:
 
 def box_under(drawing: Drawing, item_id: str, by: Affine) -> Box | None:
     """The tight box of an item under a map; None: it is empty."""
-    return drawing.memo.of(item_id, (box_under, by), lambda: _box_under(drawing, item_id, by))
+    return drawing.memo.of_each(item_id, box_under, by, lambda: _box_under(drawing, item_id, by))
 
 
 def near_box(drawing: Drawing, item_id: str) -> Box | None:

@@ -54,7 +54,7 @@ def painted_area(drawing: Drawing, item_id: str, by: Affine = HERE) -> Box | Non
 
 
 def _seen_under(drawing: Drawing, item_id: str, by: Affine) -> Box | None:
-    return drawing.memo.of(item_id, (_seen_under, by), lambda: _seen(drawing, item_id, by))
+    return drawing.memo.of_each(item_id, _seen_under, by, lambda: _seen(drawing, item_id, by))
 
 
 def _seen(drawing: Drawing, item_id: str, by: Affine) -> Box | None:

@@ -8,7 +8,7 @@ two nodes that are nowhere farther apart than that are one edge.
 import itertools
 from collections import defaultdict
 from collections.abc import Sequence
-from dataclasses import dataclass, field
+from dataclasses import dataclass, field, replace
 
 from buildup.errors import Refusal
 from buildup.geometry.bezier import Cubic, is_plain, line, part_of, point_at
@@ -22,6 +22,8 @@ from buildup.geometry.strands import Operand, Strand, near_pairs, strands_of
 
 MOST_PAIRS = 120_000
 """Pairs of segments that are looked at for one result: so many take some seconds."""
+FAR_OUT = 4096.0
+"""Sheet units, some 1.1 m: nearer to 0 nothing is gained by taking off anything."""
 MOST_MET = 40_000
 """Places at which they meet, likewise."""
 
@@ -99,6 +101,7 @@ class Arrangement:
         edges: every edge once.
         around: by node, the steps that lead away from it.
         tolerance: sheet units; what was nearer is one.
+        origin: what was taken off all places, so that they are met near 0.
 
     """
 
@@ -108,6 +111,7 @@ class Arrangement:
     edges: tuple[Edge, ...]
     around: dict[int, list[Step]]
     tolerance: float
+    origin: complex = 0j
 
 
 def added(windings: dict[int, int], counts: dict[int, int]) -> dict[int, int]:
@@ -122,6 +126,34 @@ def added(windings: dict[int, int], counts: dict[int, int]) -> dict[int, int]:
     return total
 
 
+def origin_of(operands: Sequence[Operand]) -> complex:
+    """What may be taken off all places without a loss, so that they lie near 0; 0 near the sheet.
+
+    A difference of doubles that are within a factor of two is exact (Sterbenz 1974), and so is the
+    way back; so outlines far from 0 meet as they would near it.
+    """
+    places = [p for o in operands for contour in o.contours for cubic in contour for p in cubic]
+    if not places:
+        return 0j
+
+    def middle(values: Sequence[float]) -> float:
+        low, high = min(values), max(values)
+        at = (low + high) / 2.0
+        near, far = sorted((abs(low), abs(high)))
+        sound = low * high > 0.0 and 2.0 * near >= abs(at) and far <= 2.0 * abs(at)
+        return at if sound and abs(at) > FAR_OUT else 0.0
+
+    return complex(middle([p.real for p in places]), middle([p.imag for p in places]))
+
+
+def _laid_at(operand: Operand, origin: complex) -> Operand:
+    contours = tuple(
+        tuple((a - origin, b - origin, c - origin, d - origin) for a, b, c, d in contour)
+        for contour in operand.contours
+    )
+    return replace(operand, contours=contours)
+
+
 def arranged(operands: Sequence[Operand], tolerance: float) -> Arrangement:
     """Operands cut wherever they meet.
 
@@ -133,6 +165,8 @@ def arranged(operands: Sequence[Operand], tolerance: float) -> Arrangement:
         Refusal: `too_entangled`.
 
     """
+    if origin := origin_of(operands):
+        operands = [_laid_at(o, origin) for o in operands]
     contours = strands_of(operands)
     strands = [s for contour in contours for s in contour]
     nodes = Nodes(tolerance)
@@ -151,7 +185,13 @@ def arranged(operands: Sequence[Operand], tolerance: float) -> Arrangement:
         around[edge.start].append((edge, True))
         around[edge.end].append((edge, False))
     return Arrangement(
-        tuple(operands), nodes.places, tuple(runs), tuple(edges.all), dict(around), tolerance
+        operands=tuple(operands),
+        places=nodes.places,
+        contours=tuple(runs),
+        edges=tuple(edges.all),
+        around=dict(around),
+        tolerance=tolerance,
+        origin=origin,
     )
 
 

@@ -12,6 +12,7 @@ import itertools
 from collections.abc import Iterable, Iterator
 from dataclasses import dataclass, field
 
+from buildup.errors import Refusal
 from buildup.geometry.angles import cross, dot, unit
 from buildup.geometry.bezier import (
     Cubic,
@@ -25,11 +26,14 @@ from buildup.geometry.bezier import (
 from buildup.geometry.boxes import Box
 from buildup.geometry.contacts import MEETS, Crossing, Graph, Span, alongside, common_axis
 from buildup.geometry.nearest import nearest_parameter
+from buildup.geometry.patience import begun
 from buildup.geometry.samecurve import Overlap, common_length
 from buildup.geometry.tolerances import NO_LENGTH, SAME_PLACE
 
 MOST_STEPS = 20_000
 """Pairs of stretches tried; nine crossings take about 300."""
+A_PAIR = 300
+"""So many of them are told of as one more pair of curves."""
 SHORTEST = 1e-6
 """Curve parameter: stretches this short that still may meet are polished as a touch."""
 CLEAR = 1e-3
@@ -79,8 +83,12 @@ class Common:
 def common(first: Cubic, second: Cubic) -> Common:
     """The crossings of two segments, and the lengths on which they lie on each other.
 
-    Curved ones have one length at the most; straight ones that turn back may have several. The
-    ends of a length are no crossings.
+    Curved ones have one length at the most, unless one turns back in a spike thinner than what
+    counts as one place; straight ones that turn back may have several. The ends of a length are no
+    crossings.
+
+    Raises:
+        Refusal: `too_entangled`; no such pair is known.
 
     >>> both = common((0j, 0j, 9 + 0j, 9 + 0j), (6 + 0j, 6 + 0j, 20 + 0j, 20 + 0j))
     >>> both.points, [o.end.at for o in both.lengths]
@@ -183,13 +191,22 @@ def _searched(firsts: Iterable[Span], seconds: Iterable[Span], inside: Box | Non
     """The common points and lengths of some parts of two segments."""
     met = _Met()
     stack = list(itertools.product(firsts, list(seconds)))
-    for _ in range(MOST_STEPS):
-        if not stack:
-            break
+    steps = 0
+    while stack:
+        steps += 1
+        if steps > MOST_STEPS:
+            raise Refusal(
+                "too_entangled",
+                "Two curves meet in a way that cannot be told apart. They were left as they are; "
+                "move one of them a little, or remove doubled anchors, and try again.",
+            )
+        if steps % A_PAIR == 0:
+            begun(1)
         a, b = stack.pop()
         if _apart(a.part, b.part) or (inside is not None and _outside(a, b, inside)):
             continue
         small = max(a.end - a.start, b.end - b.start) < SHORTEST
+        small = small or (_size(a.part) <= MEETS and _size(b.part) <= MEETS)
         cones = _cone(a.part), _cone(b.part)
         if small or _at_most_once(*cones):
             found = _polished(a, b)

@@ -57,6 +57,8 @@ MOST_WORK = 1_500_000
 """Points looked at for one stroke; so many take some seconds."""
 
 
+LITTLE = 0.1
+"""Part of a stroke's length: what it ran past its start, or fell short of it, is less."""
 MOST_CURVES = 20_000
 """Before those that can be are joined again."""
 
@@ -292,9 +294,13 @@ class _Stretch:
 
 
 def _closed(points: list[complex], tolerance: float) -> list[complex]:
-    """A stroke brought back to its start, without the little way that it ran past or fell short."""
+    """A stroke brought back to its start, without the little way that it ran past or fell short.
+
+    One that ends far away keeps all of itself, and what is missing is added.
+    """
     start = points[0]
-    near = max(abs(points[-1] - start), 2.0 * tolerance)
+    whole = math.fsum(abs(q - p) for p, q in itertools.pairwise(points))
+    near = max(min(abs(points[-1] - start), LITTLE * whole), 2.0 * tolerance)
     kept = list(points)
     while len(kept) > 3 and abs(kept[-1] - start) <= near:
         kept.pop()

@@ -6,6 +6,8 @@ where 1 − d·κ changes its sign: there the offset has a cusp and runs back.
 """
 
 import itertools
+import math
+from collections.abc import Sequence
 
 from buildup.geometry.angles import cross, dot, unit
 from buildup.geometry.bezier import (
@@ -15,15 +17,24 @@ from buildup.geometry.bezier import (
     point_at,
     second_derivative_at,
 )
-from buildup.geometry.onefit import fit_one
+from buildup.geometry.onefit import better, chord_parameters, fit_one
 from buildup.geometry.tolerances import STANDS_STILL
 
 SHORTEST = 1e-4
 """Curve parameter: stretches this short are not halved further."""
-LOOKED = (0.15, 0.35, 0.5, 0.65, 0.85)
-"""Parts of a stretch where its offset is compared with the true one."""
+LOOKED = 6
+"""Even parts of a stretch between which its offset is compared with the true one, at least."""
 FITTED = 16
-"""Stretches between the places through which one cubic is laid."""
+"""Parts between the places through which one cubic is laid, at least."""
+TURNS = 0.2
+"""Radians: parts in which the segment turns by more are halved, as most happens there."""
+FINEST = 12
+"""So often at the most."""
+BETWEEN = (0.25, 0.5, 0.75)
+"""Parts of the way from one such place to the next at which a fitted offset is looked at."""
+STEPS = 3
+"""Of Newton's method, towards the nearest place of the true offset there."""
+STRAIGHT = math.cos(TURNS)
 SAMPLES = 16
 """Places of a segment between which a cusp of its offset is looked for."""
 HALVINGS = 40
@@ -81,13 +92,36 @@ def _fitted(segment: Cubic, by: float, start: float, end: float) -> Cubic:
 
 def _better(segment: Cubic, by: float, start: float, end: float, *, near: float) -> Cubic | None:
     """The cubic nearest to the offset that leaves and arrives as it does; None: it is too far."""
-    step = (end - start) / FITTED
-    places = [_beside(segment, by, start + k * step) for k in range(FITTED + 1)]
+    spread = _spread(segment, start, end, FITTED)
+    places = [_beside(segment, by, t) for t in spread]
     ways = way_of(segment, start), way_of(segment, end)
     backwards = dot(places[1] - places[0], ways[0]) < 0.0
     first, last = (-ways[0], ways[1]) if backwards else (ways[0], -ways[1])
     found = fit_one(places, first, last, tolerance=near / 2.0)
-    return found.curve if found.error <= near else None
+    if found.error > near or _strays(segment, by, spread, found.curve) > near:
+        return None
+    return found.curve
+
+
+def _strays(segment: Cubic, by: float, spread: Sequence[float], fitted: Cubic) -> float:
+    """How far a fitted offset strays from the true one between the places it was laid through."""
+    places = [_beside(segment, by, t) for t in spread]
+    parameters, _ = chord_parameters(places)
+    parameters = better(places, fitted, better(places, fitted, parameters))
+    worst = 0.0
+    for (low, high), (u, v) in zip(
+        itertools.pairwise(spread), itertools.pairwise(parameters), strict=True
+    ):
+        for part in BETWEEN:
+            at = point_at(fitted, u + part * (v - u))
+            t = low + part * (high - low)
+            for _ in range(STEPS):
+                speed = _speed(segment, by, t)
+                square = abs(speed) ** 2
+                on = dot(at - _beside(segment, by, t), speed) / square if square else 0.0
+                t = min(max(t + on, low), high)
+            worst = max(worst, abs(at - _beside(segment, by, t)))
+    return worst
 
 
 def _beside(segment: Cubic, by: float, t: float) -> complex:
@@ -156,8 +190,25 @@ def _cusps(segment: Cubic, by: float) -> list[float]:
 def _away(segment: Cubic, by: float, fitted: Cubic, start: float, end: float) -> float:
     """How far a fitted offset is from the true one, across it."""
     worst = 0.0
-    for part in LOOKED:
-        t = start + part * (end - start)
+    for t in _spread(segment, start, end, LOOKED)[1:-1]:
         across = way_of(segment, t) * 1j
+        part = (t - start) / (end - start)
         worst = max(worst, abs(dot(point_at(fitted, part) - _beside(segment, by, t), across)))
     return worst
+
+
+def _spread(segment: Cubic, start: float, end: float, count: int) -> list[float]:
+    """Parameters of a stretch from its start to its end, dense where the segment turns."""
+    step = (end - start) / count
+    found = [start]
+    way = way_of(segment, start)
+    waiting = [(start + k * step, FINEST) for k in range(count, 0, -1)]
+    while waiting:
+        high, left = waiting.pop()
+        ahead = way_of(segment, high)
+        if left and dot(way, ahead) < STRAIGHT:
+            waiting += [(high, left - 1), ((found[-1] + high) / 2.0, left - 1)]
+        else:
+            found.append(high)
+            way = ahead
+    return found

@@ -17,6 +17,8 @@ MOST_ROUNDS = 24
 """Times the parameters are made better where nothing can be split."""
 ALONG = 0.1
 """How much a distance along the curve counts beside one across it."""
+SHORTEST = 1e-3
+"""Part of the chord that a handle has at least."""
 MOST_SAMPLES = 40
 """Points of a stretch that the least squares look at; all points count for the error."""
 MOST_INNER = 24
@@ -27,8 +29,9 @@ MOST_INNER = 24
 class Fit:
     """A cubic, how far points and curve are from each other, and the index of the worst point.
 
-    An error within the tolerance that was asked for holds both ways: no point is further from the
-    curve, and no place of the curve is further from the line through the points.
+    Of `both_ways` an error within the tolerance holds both ways: no point is further from the
+    curve, and no place of the curve is further from the line through the points. Of `furthest` it
+    holds for the points only.
     """
 
     curve: Cubic
@@ -154,14 +157,18 @@ def _turns(near: Cubic | None, parameters: Sequence[float]) -> Iterable[complex]
 def _within(
     normal: tuple[float, float, float], right: tuple[float, float], chord: float, most: float
 ) -> tuple[float, float]:
-    """The best lengths from 0 to the most; a third of the chord where nothing is known."""
+    """The best lengths from the least to the most; a third of the chord where nothing is known.
+
+    A handle of no length at all would lose the direction that the curve is to have there.
+    """
     (c00, c01, c11), (x0, x1) = normal, right
+    least = min(SHORTEST * chord, most)
     options = [(min(chord / 3.0, most), min(chord / 3.0, most))]
-    for held in (0.0, most):
+    for held in (least, most):
         if c00 > 0.0:
-            options.append((min(max((x0 - c01 * held) / c00, 0.0), most), held))
+            options.append((min(max((x0 - c01 * held) / c00, least), most), held))
         if c11 > 0.0:
-            options.append((held, min(max((x1 - c01 * held) / c11, 0.0), most)))
+            options.append((held, min(max((x1 - c01 * held) / c11, least), most)))
 
     def cost(pair: tuple[float, float]) -> float:
         a, b = pair

@@ -283,7 +283,7 @@ def _faces_of(arrangement: Arrangement, keep: Keep) -> list[_Face]:
     held: list[list[tuple[list[Step], Loop]]] = [[] for _ in outer]
     for _, steps, hole in holes:
         edge, forwards = steps[0]
-        place = point_at(edge.stretches[0].curve, 0.5)
+        place = point_at(edge.stretches[0].curve, 0.5) + arrangement.origin
         beyond = (edge, not forwards)  # what lies across that edge is another face
         around = (
             k

@@ -61,12 +61,23 @@ def parts_of(loop: Sequence[Step], arrangement: Arrangement) -> tuple[Part, ...]
     found = _without_needless(parts)
     while len(found) > 2 and (one := _as_one(found[-1], found[0])):
         found = [one, *found[1:-1]]
-    return tuple(found)
+    return _back(found, arrangement.origin)
 
 
 def parts_along(run: Sequence[Step], arrangement: Arrangement) -> tuple[Part, ...]:
     """A run of steps that need not end where it began, as `parts_of`."""
-    return tuple(_without_needless(_parts(run, arrangement)))
+    return _back(_without_needless(_parts(run, arrangement)), arrangement.origin)
+
+
+def _back(parts: Sequence[Part], origin: complex) -> tuple[Part, ...]:
+    """Parts where they belong on the sheet."""
+    if not origin:
+        return tuple(parts)
+    found = []
+    for part in parts:
+        a, b, c, d = part.curve
+        found.append(replace(part, curve=(a + origin, b + origin, c + origin, d + origin)))
+    return tuple(found)
 
 
 def runs_of(contour: Sequence[Step], kept: Sequence[bool]) -> list[list[Step]]:

@@ -257,15 +257,24 @@ def _largest(contour: Contour, index: int, sides: "_Sides") -> _Cut | None:
     large = corner.radius
     if corner.style in INWARD:
         large = min(large, _inward_limit(contour, index, ways) / max(half_tangent(*ways), BLUNT))
-    best = sides.touching(large)
+    at, others = contour.anchors[index].at, contour.anchors
+    room = math.inf
+    if len(others) == 2 and corner.style in INWARD:  # the ends of a lens are cut at each other
+        room = APART * abs(others[1 - index].at - at) / 2.0
+
+    def fitting(radius: float, near: _Cut | None = None) -> _Cut | None:
+        found = sides.touching(radius, near=near)
+        return found if found and abs(found.start + found.end - 2.0 * at) <= room else None
+
+    best = fitting(large)
     if best is not None:
         return best
     small = 0.0
     for _ in range(HALVINGS):
         middle = (small + large) / 2.0
-        found = sides.touching(middle)
+        found = fitting(middle)
         if found is None and best is not None:
-            found = sides.touching(middle, near=best)
+            found = fitting(middle, near=best)
         if found is None:
             large = middle
         else:
