@@ -85,7 +85,7 @@ web_state() {
         ! -name '*.pyc' -print0 | sort -z | xargs -0 sha256sum | sha256sum | cut -c1-16)
 }
 
-build_web() {
+set_up_npm() {
     check_node
     local lock
     lock=$(sha256sum web/package-lock.json | cut -c1-16)
@@ -93,23 +93,30 @@ build_web() {
         step "Installing the npm packages" npm npm --prefix web ci --no-audit --no-fund
         stamp npm "$lock"
     fi
+}
+
+build_web() {
     local how=build
     [ "$WEB_FOLDER" = dist ] || how=build:doors
     BUILDUP_BUILD=$1 step "Building the front end" build npm --prefix web run "$how"
 }
 
-# set_up_packages requirements.txt: those of Python, and meanwhile the front end.
+# set_up_packages requirements.txt [COMMAND]: those of Python and of npm, then the front end, while
+# whatever the command has begun goes on.
 set_up_packages() {
     local state python
     state=$(web_state)
     if stamped "web-$WEB_FOLDER" "$state" && [ -f "web/$WEB_FOLDER/index.html" ]; then
         set_up_python "$1"
+        ${2:-true}
         return
     fi
     set_up_python "$1" &
     python=$!
-    build_web "$state"
+    set_up_npm
     wait "$python" || exit 1
+    ${2:-true}
+    build_web "$state"
     step "Compressing it" compress "$VENV/bin/python" -m whitenoise.compress -q --no-brotli "web/$WEB_FOLDER/assets"
     stamp "web-$WEB_FOLDER" "$state"
 }

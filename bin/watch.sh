@@ -81,10 +81,25 @@ start_cutter() {
     disown "$CUTTER"
 }
 
+A_DAY=86400
+
+# What is over is deleted once a day; it also was as the tables were prepared.
+tidy_daily() {
+    [ $((SECONDS - TIDIED)) -ge $A_DAY ] || return 0
+    TIDIED=$SECONDS
+    {
+        manage purge_deleted --skip-checks 9>&- ||
+            say "Old things could not be deleted; it is tried again tomorrow."
+    } &
+    disown $!
+}
+
 # keep_running HOST PORT: returns only by a signal.
 keep_running() {
     local ends=0 url
+    TIDIED=$SECONDS
     while true; do
+        tidy_daily
         sleep 1 9>&- &
         wait $! || true
         if [ -n "${OWN_DATABASE:-}" ] && ! bin/database running "$OWN_DATABASE"; then

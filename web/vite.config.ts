@@ -2,7 +2,8 @@ import { execFileSync } from "node:child_process";
 import { createHash } from "node:crypto";
 import { copyFileSync, mkdirSync, readdirSync, readFileSync, writeFileSync } from "node:fs";
 import vue from "@vitejs/plugin-vue";
-import { defineConfig, type Plugin } from "vite";
+import type { Plugin } from "vite";
+import { defineConfig } from "vitest/config";
 import { sources } from "./tools/core.mjs";
 
 const PYODIDE = "node_modules/pyodide";
@@ -64,5 +65,8 @@ export default defineConfig(({ command }) => ({
   optimizeDeps: { exclude: ["pyodide"] },
   // Fonts as files: the policy of the page allows nothing inlined.
   build: { target: "es2022", chunkSizeWarningLimit: 900, assetsInlineLimit: 0, outDir: dist },
+  test: {
+    coverage: { include: ["src/**"], reporter: ["text-summary"], reportsDirectory: ".coverage" },
+  },
   server: { proxy: { "/api": "http://127.0.0.1:8000" } },
 }));

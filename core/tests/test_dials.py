@@ -174,6 +174,17 @@ class SeveralTest(unittest.TestCase):
         self.assertIs(some.items["leaf"], before.items["leaf"])
         self.assertEqual(selection(before, ["gear", "leaf"]).dials, ())
 
+    def test_the_first_corner_is_named_where_each_has_its_own_radius(self):
+        def labels(*items):
+            value = drawing(*items)
+            return [d.label for d in selection(value, list(value.order)).dials][:2]
+
+        own = shape("rectangle", "own", each=1.0)
+        alike = shape("rectangle", "alike")
+        self.assertEqual(labels(alike), ["Corner radius", "Corner style"])
+        self.assertEqual(labels(own), ["Radius, upper left", "Style, upper left"])
+        self.assertEqual(labels(own, alike), ["Corner radius", "Corner style"])
+
     def test_another_kind_keeps_frame_style_and_what_both_have(self):
         start = shape("rectangle", radius=9.0, style=2.0)
         after = done(drawing(start), kind="change_shape", items=["one"], shape="cross").items["one"]

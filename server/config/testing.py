@@ -1,12 +1,13 @@
 """Django's test runner, which also says where the time went."""
 
+import os
 import time
 import unittest
 from typing import Any
 
 from django.test.runner import DiscoverRunner
 
-SLOWEST = 12
+SLOWEST = int(os.environ.get("BUILDUP_SLOWEST", "12"))
 """Tests that are named, where there are so many."""
 
 

@@ -1,6 +1,7 @@
 """The dials that every shape with corners shares: radius, how it is measured, style."""
 
 from collections.abc import Callable, Mapping
+from dataclasses import replace
 
 from buildup.drawing.model import Corner, CornerStyle
 from buildup.geometry.tolerances import FARTHEST
@@ -25,6 +26,7 @@ def radius_dial(
     help_text: str = ROUNDS,
     *,
     shown: Callable[[Dials], bool] = always,
+    called: Callable[[Dials], str] | None = None,
 ) -> Dial:
     """A corner radius, in sheet units or (as `radius_in` says) in % of half the short side."""
     return Dial(
@@ -38,6 +40,7 @@ def radius_dial(
         help_text,
         reach=half_short_side,
         shown=shown,
+        called=called,
     )
 
 
@@ -46,10 +49,11 @@ def style_dial(
     label: str = "Corner style",
     *,
     shown: Callable[[Dials], bool] = always,
+    called: Callable[[Dials], str] | None = None,
 ) -> Dial:
     """How the corners are worked."""
     text = "Arc, straight cut, hollow, square cut-in, S-curve, or a rounding that grows gently."
-    return choice(name, label, LABELS, text, shown=shown)
+    return replace(choice(name, label, LABELS, text, shown=shown), called=called)
 
 
 RADIUS_IN = choice(

@@ -44,6 +44,7 @@ class Dial:
         shown: whether it has any effect beside the other dials.
         sound: from where to where, beside the other dials, the form does not cross itself; beyond,
             it is drawn at the end of that range and the value is kept.
+        called: what the designer reads beside the other dials, where that is not always `label`.
 
     """
 
@@ -60,6 +61,11 @@ class Dial:
     felt: tuple[float, ...] = ()
     shown: Callable[[Dials], bool] = always
     sound: Callable[[Dials], tuple[float, float]] | None = None
+    called: Callable[[Dials], str] | None = None
+
+    def label_beside(self, dials: Dials) -> str:
+        """What the designer reads, beside the values of all dials."""
+        return self.label if self.called is None else self.called(dials)
 
     @property
     def whole(self) -> bool:

@@ -1,5 +1,7 @@
 """The rectangle: a radius and a style for all corners, or for each."""
 
+from collections.abc import Callable
+
 from buildup.drawing.model import Anchor, Contour
 from buildup.shapes.cornerdials import (
     RADIUS_IN,
@@ -54,9 +56,14 @@ def _near(dial: str, width: float, height: float, dials: Dials) -> Contour | Non
     return Contour((low, left, right))
 
 
+def _first(what: str, plain: str) -> Callable[[Dials], str]:
+    """The label of a dial that is for all corners, or for the first one alone."""
+    return lambda dials: f"{what}, {PLACES[0]}" if _each(dials) else plain
+
+
 DIALS = (
-    radius_dial(),
-    style_dial(),
+    radius_dial(called=_first("Radius", "Corner radius")),
+    style_dial(called=_first("Style", "Corner style")),
     RADIUS_IN,
     choice("each", "Corners", ("All alike", "Each its own"), "One radius for all, or one each."),
     *(dial for corner in (1, 2, 3) for dial in _own(corner)),

@@ -67,6 +67,8 @@ class DialReading:
     shape: str
     """A kind of shape that declares it."""
     dial: str
+    label: str
+    """What it is called beside the other dials."""
     value: float | None
     """None where the shapes differ."""
     reach: float
@@ -302,10 +304,12 @@ def _dials(items: Sequence[Item]) -> tuple[DialReading, ...]:
         if not any(o is not None and o.shown(v) for o, v in zip(others, values, strict=True)):
             continue
         each = {v[dial.name] for v in values}
+        labels = {o.label_beside(v) for o, v in zip(others, values, strict=True) if o is not None}
         found.append(
             DialReading(
                 shape=kinds[0].name,
                 dial=dial.name,
+                label=labels.pop() if len(labels) == 1 else dial.label,
                 value=each.pop() if len(each) == 1 else None,
                 reach=max(_reach(dial, s, v) for s, v in zip(shapes, values, strict=True)),
             )

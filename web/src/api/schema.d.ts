@@ -2644,6 +2644,8 @@ export interface components {
             shape: string;
             /** Dial */
             dial: string;
+            /** Label */
+            label: string;
             /** Value */
             value: number | null;
             /** Reach */

@@ -49,7 +49,7 @@ function key(event: KeyboardEvent): void {
 </script>
 
 <template>
-  <span class="label" :title="facts.help">{{ facts.label }}</span>
+  <span class="label" :title="facts.help">{{ reading.label }}</span>
   <Select
     v-if="facts.choices.length > 0"
     class="rest"
@@ -59,13 +59,13 @@ function key(event: KeyboardEvent): void {
     option-label="label"
     option-value="at"
     :placeholder="mixed ? 'mixed' : ''"
-    :aria-label="facts.label"
+    :aria-label="reading.label"
     :title="facts.help"
     @update:model-value="(v) => keep(v as number)"
   />
   <template v-else>
     <DialSlider
-      :label="facts.label"
+      :label="reading.label"
       :value="Math.min(Math.max(value, facts.least), most)"
       :min="facts.least"
       :max="most"
@@ -77,7 +77,7 @@ function key(event: KeyboardEvent): void {
       @keydown.capture="key"
     />
     <TypedField
-      :label="facts.label"
+      :label="reading.label"
       :value="reading.value ?? null"
       :mixed="mixed"
       v-bind="measured"

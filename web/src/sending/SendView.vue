@@ -91,11 +91,7 @@ const set = (part: Partial<Sending>): void => sending.set(part);
     </div>
     <template #footer>
       <div v-if="sending.long || sending.sends" class="long" role="status">
-        <ProgressBar
-          v-if="sending.long"
-          class="bar"
-          :value="Math.round(sending.long.part * 100)"
-        />
+        <ProgressBar v-if="sending.long" class="bar" :value="Math.round(sending.long.part * 100)" />
         <Button
           size="small"
           severity="secondary"
