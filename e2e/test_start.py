@@ -85,6 +85,27 @@ class StartTest(unittest.TestCase):
         self.assertFalse((self.local / "server.pid").exists())
         self.assertFalse([pid for pid in (database, *left) if self.runs(pid)])
 
+    def test_the_programs_password_is_not_that_of_mariadbs_root(self):
+        folder = self.local / "mariadb"
+        started = [ROOT / "bin" / "database", "start", folder]
+        told = subprocess.run(started, capture_output=True, text=True, check=True).stdout.strip()
+        self.addCleanup(subprocess.run, [ROOT / "bin" / "database", "stop", folder], check=True)
+        port = told.rpartition(":")[2].partition("/")[0]
+        words = {
+            name: (folder / name).read_text().strip() for name in ("password", "root-password")
+        }
+        self.assertEqual((folder / "root-password").stat().st_mode & 0o077, 0)
+        self.assertNotEqual(*words.values())
+
+        def enters(user, password):
+            client = ["mariadb", "--no-defaults", "-h127.0.0.1", f"-P{port}", f"-u{user}"]
+            asked = [*client, f"-p{password}", "-e", "SELECT 1"]
+            return subprocess.run(asked, capture_output=True, check=False).returncode == 0
+
+        self.assertTrue(enters("buildup", words["password"]))
+        self.assertFalse(enters("root", words["password"]))
+        self.assertFalse(enters("root", ""))
+
     def test_a_strangers_number_in_the_file_is_left_alone(self):
         folder = self.local / "mariadb"
         folder.mkdir()

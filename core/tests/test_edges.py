@@ -5,6 +5,7 @@ Each case was found by trying; most compare with something slow and plain.
 
 import cmath
 import itertools
+import json
 import math
 import random
 import unittest
@@ -12,12 +13,15 @@ from dataclasses import replace
 from unittest import mock
 
 import numpy as np
+from buildup.drawing.codec import write_item
 from buildup.drawing.flow import settled
+from buildup.drawing.items import Items
 from buildup.drawing.memo import MOST_EACH, Memo
 from buildup.drawing.model import Anchor, Contour, Corner
 from buildup.drawing.units import read_length, read_number, told
 from buildup.edits.apply import foreseen, read_command
 from buildup.edits.change import updated
+from buildup.edits.newitems import new_name
 from buildup.errors import Refusal
 from buildup.forms.contours import item_box
 from buildup.geometry import crossings, offsets
@@ -214,6 +218,27 @@ class TwoAnchorsTest(unittest.TestCase):
                             beside = (b - a) in (1, len(segments) - 1)
                             met = common(segments[a], segments[b])
                             self.assertLessEqual(len(met.points), 1 if beside else 0)
+
+
+class NameTest(unittest.TestCase):
+    def test_a_new_item_has_a_name_of_its_own_also_after_others_were_deleted(self):
+        value = drawing()
+        for number in range(4):
+            draw = {"kind": "draw_shape", "item": f"r{number}", "shape": "rectangle"}
+            command = read_command({**draw, "start": [0, 0], "to": [9, 9]})
+            value = updated(value, foreseen(value, command))
+            if number == 1:
+                gone = read_command({"kind": "remove_items", "items": ["r0"]})
+                value = updated(value, foreseen(value, gone))
+        names = [value.items[i].name for i in value.order]
+        self.assertEqual(len(set(names)), 3)
+        self.assertEqual(names[0], "Rectangle 2")
+
+    def test_only_items_that_may_have_the_name_are_read_for_it(self):
+        texts = {f"i{n}": json.dumps(write_item(replace(leaf(), id=f"i{n}"))) for n in range(300)}
+        value = replace(drawing(), items=Items({**dict(drawing().items), **texts}))
+        with mock.patch("buildup.drawing.items.read_item", side_effect=AssertionError):
+            self.assertRegex(new_name(value, "Outline", None), r"^Outline \d+$")
 
 
 class TypedTest(unittest.TestCase):

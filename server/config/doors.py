@@ -14,6 +14,8 @@ Handler = Callable[[HttpRequest], HttpResponse]
 MOST_BYTES = 8 * 1024 * 1024
 """Of a request's body; a little more than 40,000 anchors take."""
 MOST_PICTURE_BYTES = 20 * 1024 * 1024
+MOST_OF_STRANGERS = 64 * 1024
+"""Of a body from somebody who is not signed in: a name and a password."""
 READ_ON = 64 * 1024 * 1024
 """How much of a body that is too long is read on, so that its sender hears the answer."""
 PIECE = 64 * 1024
@@ -90,13 +92,19 @@ class BodyMiddleware:
             return self.get_response(request)
         picture = request.method == "POST" and request.path.endswith("/pictures")
         most = MOST_PICTURE_BYTES if picture else MOST_BYTES
+        stranger = settings.SESSION_COOKIE_NAME not in request.COOKIES
+        if stranger:
+            most = MOST_OF_STRANGERS
         try:
             body = _read(request, None if chunked else int(announced), most)
         except OSError:
             return _answer(400, "broken_off", "The request broke off. Nothing was changed.")
+        if body is None and stranger:  # an edit whose session has ended waits for the next one
+            sentence = "You are not signed in any more. Sign in again; what was kept is safe."
+            return _answer(401, "not_signed_in", sentence)
         if body is None:
             sentence = (
-                f"That is more than {most >> 20} MB at once. Nothing was changed; "
+                f"That is more than {most / 2**20:.3g} MB at once. Nothing was changed; "
                 "do it in smaller parts."
             )
             return _answer(413, "too_large", sentence)

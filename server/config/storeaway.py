@@ -26,6 +26,8 @@ POLICY = "; ".join(
 )
 
 
+PERMISSIONS = "camera=(), microphone=(), geolocation=(), payment=(), usb=()"
+"""What no page of ours asks of a browser."""
 TOO_LARGE = 1153
 """MariaDB: got a packet bigger than `max_allowed_packet`."""
 
@@ -94,6 +96,7 @@ class PolicyMiddleware:
     def __call__(self, request: HttpRequest) -> HttpResponse:
         response = self.get_response(request)
         response.headers.setdefault("Content-Security-Policy", POLICY)
+        response.headers.setdefault("Permissions-Policy", PERMISSIONS)
         return response
 
 

@@ -7,16 +7,20 @@ from buildup.drawing.checks import (
     MOST_ANCHORS,
     check_name,
 )
+from buildup.drawing.items import Items
 from buildup.drawing.model import Contour, Drawing
 from buildup.errors import Refusal
 
 
 def new_name(drawing: Drawing, label: str, name: str | None) -> str:
-    """The given name, or the label with the next number."""
+    """The given name, or the label with the next number that no item has in its name."""
     if name is not None:
         check_name(name)
         return name
-    return f"{label} {len(drawing.items) - len(drawing.tree.children()) + 1}"
+    held = drawing.items if isinstance(drawing.items, Items) else Items(drawing.items)
+    first = len(drawing.items) - len(drawing.tree.children()) + 1
+    numbered = (f"{label} {number}" for number in itertools.count(first))
+    return next(n for n in numbered if all(i.name != n for i in held.naming(n)))
 
 
 def check_new(drawing: Drawing, item_id: str) -> None:

@@ -1,5 +1,6 @@
 """The shelf's part of the API."""
 
+from functools import lru_cache
 from typing import Any, Literal
 
 from buildup.drawing.clips import read_clip
@@ -13,6 +14,7 @@ from buildup.host import MOST_ON_SERVER, Moment
 from buildup.shapes.presets import Setting
 from buildup.shapes.registry import dials_of_kind, shape_kind
 from django.http import HttpRequest, HttpResponse
+from django.utils.http import content_disposition_header
 from ninja import Router, Schema
 from ninja.decorators import decorate_view
 
@@ -165,8 +167,14 @@ def _told(row: ShelfEntry) -> dict[str, Any]:
         return {**told, "kind": "outline", **outline}
     kind = shape_kind(row.shape)
     dials = dials_of_kind(kind, row.dials)
-    shown = {"shape": kind.name, "dials": dials, "picture": picture(kind, dials=dials)}
+    shown = {"shape": kind.name, "dials": dials, "picture": _picture(kind.name, (*dials.items(),))}
     return {**told, "kind": "setting", **shown}
+
+
+@lru_cache(maxsize=4_096)
+def _picture(shape: str, dials: tuple[tuple[str, float], ...]) -> str:
+    """A shape with some dials as a small picture, worked out once."""
+    return picture(shape_kind(shape), dials=dict(dials))
 
 
 def _setting(form: SettingForm) -> Setting:
@@ -259,7 +267,9 @@ def show_outline(request: HttpRequest, entry: int) -> HttpResponse:
     """An outline as a picture; whoever asks names the state to keep it by."""
     row = acts.entry_of(whose(request), entry)
     made = picture_of_clip(read_clip(row.clip)) if row.clip else ""
-    return unchanging(request, made, kind="image/svg+xml", tag=f'"{row.key}-{row.state}"')
+    shown = unchanging(request, made, kind="image/svg+xml", tag=f'"{row.key}-{row.state}"')
+    shown.headers["Content-Security-Policy"] = "sandbox; default-src 'none'"
+    return shown
 
 
 @router.get("/shelf-file", response=ShelfFile)
@@ -273,7 +283,9 @@ def send_symbols(request: HttpRequest, tray: str) -> HttpResponse:
     """The outlines of a tray as symbols of one SVG document."""
     rows = acts.in_tray(whose(request), tray)
     text = tray_svg((r.name, read_clip(r.clip)) for r in rows if not r.shape)
-    return HttpResponse(text, content_type="image/svg+xml")
+    told = content_disposition_header(as_attachment=True, filename=f"{tray or 'tray'}.svg")
+    headers = {"Content-Disposition": told or "attachment"}
+    return HttpResponse(text, content_type="image/svg+xml", headers=headers)
 
 
 @router.post("/shelf-file", response=TakenIn)

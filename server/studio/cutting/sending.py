@@ -1,6 +1,7 @@
 """A job sent to the cutter over its socket, piece by piece, and what it did told by itself."""
 
 import socket
+import time
 from collections.abc import Iterator
 from dataclasses import dataclass
 
@@ -16,6 +17,8 @@ PATIENCE = 20.0
 MISTAKE = 32
 """The bit of its status that says so."""
 END = b"\r"
+LONGEST_TALK = 600.0
+"""Seconds that one job may take in all."""
 LONGEST_ANSWER = 64 * 1024 * 1024
 """Bytes."""
 
@@ -75,6 +78,7 @@ class _Talk:
     def __init__(self, door: socket.socket) -> None:
         self._door = door
         self._heard = b""
+        self._until = time.monotonic() + LONGEST_TALK
 
     def job(self, data: bytes, *, width: float, height: float) -> Answered:
         if self._asked(b"OI;") != IDENTITY:  # something else listens there
@@ -100,6 +104,8 @@ class _Talk:
         )
 
     def _asked(self, question: bytes) -> str:
+        if time.monotonic() > self._until:
+            raise TimeoutError
         self._door.sendall(question)
         while END not in self._heard:
             more = self._door.recv(1 << 16)

@@ -14,6 +14,8 @@ from buildup.geometry.boxes import Box
 
 _NO_NAME = re.compile(r'[\x00-\x1f\x7f\\/:*?"<>|]+')
 LONGEST_FILE_NAME = 100
+MOST_FILES = 400
+"""Of one export with a file for each item."""
 
 
 @dataclass(frozen=True)
@@ -54,6 +56,12 @@ class Job:
     def each(self) -> "list[Job]":
         """A job for each of its items, by its name."""
         tops = self.drawing.tree.tops(self.ids or ())
+        if len(tops) > MOST_FILES:
+            raise Refusal(
+                "too_many_files",
+                f"{len(tops):,} files are more than one export makes ({MOST_FILES}). Nothing was "
+                "exported; select fewer items, or group them.",
+            )
         return [replace(self, name=self.drawing.items[i].name, ids=(i,)) for i in tops]
 
 

@@ -9,12 +9,14 @@ from unittest.mock import patch
 from buildup.cutting.plan import MM
 from buildup.drawing.sheet import Sheet
 from buildup.edits.shaping import DrawShape
+from buildup.errors import Refusal
 from django.contrib.auth import get_user_model
-from django.test import TransactionTestCase
+from django.test import TransactionTestCase, override_settings
 
 from studio import store
 from studio.actions.drawings import make
 from studio.actions.edit import Known, edit
+from studio.cutting.sending import sent
 from studio.cutting.tableserver import LOOPBACK, MOST_AT_ONCE, TableServer
 
 
@@ -83,6 +85,19 @@ class SocketTest(TransactionTestCase):
                 self.assertEqual(more.recv(64), b"")
             for door in held:
                 door.close()
+
+
+class TalkTest(TransactionTestCase):
+    def test_a_job_that_takes_for_ever_ends(self):
+        text = "IN;SP1;" + "PU0,0;PD400,0;" * 2_000
+        with a_table() as address, override_settings(CUTTER=address):
+            self.assertEqual(sent(text, width=100, height=100).trouble, "")
+            with (
+                patch("studio.cutting.sending.LONGEST_TALK", -1.0),
+                self.assertRaises(Refusal) as caught,
+            ):
+                sent(text, width=100, height=100)
+        self.assertEqual(caught.exception.code, "no_cutter")
 
 
 class CuttingTest(TransactionTestCase):

@@ -22,7 +22,7 @@ from django.db.utils import OperationalError
 from django.http import HttpResponse
 from django.test import RequestFactory, SimpleTestCase, TransactionTestCase, override_settings
 
-from studio import signinqueue
+from studio import signinqueue, vocabulary
 from studio.demo.account import DEMO_USER
 
 JSON = {"content_type": "application/json"}
@@ -166,10 +166,11 @@ class SignInTest(TransactionTestCase):
 
 
 class BodyTest(SimpleTestCase):
-    def answer(self, size, **meta):
+    def answer(self, size, cookie="sessionid=k", **meta):
         source = io.BytesIO(b"x" * size)
         request = RequestFactory().post("/api/read", b"", content_type="text/plain")
         request.META.update({"wsgi.input": source, "CONTENT_LENGTH": str(size), **meta})
+        request.META["HTTP_COOKIE"] = cookie
         answer = doors.BodyMiddleware(lambda r: HttpResponse(r.body))(request)
         return answer, source.tell()
 
@@ -182,6 +183,14 @@ class BodyTest(SimpleTestCase):
             self.assertEqual((read, told["final"]), (doors.MOST_BYTES + 1, True))
             answer, _ = self.answer(1000, **meta)
             self.assertEqual(answer.content, b"x" * 1000)
+
+    def test_of_strangers_only_little_is_read_and_their_edits_wait(self):
+        size = doors.MOST_OF_STRANGERS
+        self.assertEqual(self.answer(size, cookie="")[0].status_code, 200)
+        answer, _ = self.answer(size + 1, cookie="csrftoken=x")
+        told = json.loads(answer.content)
+        self.assertEqual((answer.status_code, told["code"]), (401, "not_signed_in"))
+        self.assertFalse(told["final"])  # an edit whose session has ended is not given up
 
     def test_one_that_breaks_off_or_lies_is_refused(self):
         for length in ("2000", "-5", "many"):
@@ -232,7 +241,7 @@ class AddressTest(TransactionTestCase):
             self.assertEqual(fresh(RequestFactory().get("/readyz")).status_code, 503)
 
     def test_only_the_screens_have_addresses(self):
-        for path in ("/", "/sign-in", "/drawings/7", "/drawings/7/cutting-table"):
+        for path in ("/", "/sign-in", "/bin", "/drawings/7", "/drawings/7/cutting-table"):
             self.assertIn(self.client.get(path).status_code, (200, 503), path)
         for path in ("/healthz", "/metrics", "/admin/", "/robots.txt", "/drawings/x", "/nothing"):
             answer = self.client.get(path)
@@ -241,6 +250,38 @@ class AddressTest(TransactionTestCase):
         for path in ("/api/openapi.json", "/api/nothing", "/api/docs"):
             self.assertEqual(self.client.get(path).status_code, 404, path)
         self.assertEqual(self.client.get("/api/nothing").json()["code"], "not_there")
+        allowed = self.client.get("/").headers["Permissions-Policy"]
+        self.assertIn("camera=()", allowed)
+
+    def test_each_request_has_a_line_in_the_access_log(self):
+        self.client.force_login(self.user)
+        with self.assertLogs("access", "INFO") as told:
+            self.client.get("/api/drawings?find=secret")
+            self.client.get("/nothing")
+        first, second = (r.getMessage() for r in told.records)
+        pattern = rf"^GET /api/drawings 200 \d+ ms, person {self.user.pk}$"
+        self.assertRegex(first, pattern)  # what is looked for is nobody's business
+        self.assertRegex(second, r"^GET /nothing 404 \d+ ms, nobody known$")
+
+    def test_the_vocabulary_is_worked_out_once_for_a_build_and_asked_about_by_its_tag(self):
+        cache.clear()
+        self.addCleanup(cache.clear)
+        self.addCleanup(vocabulary.vocabulary.cache_clear)
+        with override_settings(BUILD="b7"):
+            made = mock.patch.object(vocabulary, "_text", return_value='{"units": []}')
+            with made as making:
+                for _ in range(3):
+                    vocabulary.vocabulary.cache_clear()  # as another process
+                    answer = self.client.get("/api/vocabulary")
+            self.assertEqual((making.call_count, answer.json()), (1, {"units": []}))
+            tag = answer.headers["ETag"]
+            again = self.client.get("/api/vocabulary", headers={"If-None-Match": tag})
+            self.assertEqual((again.status_code, again.content), (304, b""))
+        vocabulary.vocabulary.cache_clear()
+        cache.clear()
+        whole = self.client.get("/api/vocabulary").json()
+        self.assertGreater(len(whole["shapes"]), 20)
+        self.assertTrue(all(s["picture"] and s["dials"] is not None for s in whole["shapes"]))
 
     def test_each_answer_has_a_number_its_build_and_is_not_kept(self):
         self.client.force_login(self.user)

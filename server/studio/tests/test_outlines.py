@@ -73,6 +73,13 @@ class OutlinesTest(TransactionTestCase):
         self.assertEqual((entry["facts"]["anchors"], entry["family"]), (3, entry["key"]))
         picture = self.get(f"/shelf/{entry['id']}/picture.svg")
         self.assertEqual(picture["Content-Type"], "image/svg+xml")
+        self.assertTrue(picture["Content-Security-Policy"].startswith("sandbox"))
+        again = self.client.get(
+            f"/api/shelf/{entry['id']}/picture.svg", headers={"If-None-Match": picture["ETag"]}
+        )
+        self.assertEqual(again.status_code, 304)
+        file = self.get(f"/shelf-file.svg?tray={entry['tray']}")
+        self.assertTrue(file["Content-Disposition"].startswith("attachment"))
         ElementTree.fromstring(picture.content)
         self.assertEqual(self.keep()["code"], "name_taken")
         self.keep(name="Behind")

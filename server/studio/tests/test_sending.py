@@ -287,6 +287,14 @@ class SendTest(TransactionTestCase):
         root = ElementTree.fromstring(self.ask(**told).content)
         self.assertEqual(len(root), 2)
 
+    def test_an_export_makes_so_many_files_and_no_more(self):
+        told = {"sending": {"kind": "svg", "what": "each"}, "items": ["leaf", "disc"]}
+        with patch("studio.sending.parcels.MOST_FILES", 1):
+            for path in ("", "/preview"):
+                answer = self.ask(path, **told)
+                self.assertEqual(answer.json()["code"], "too_many_files")
+                self.assertIn("select fewer", answer.json()["sentence"])
+
     def test_other_drawings_are_pages(self):
         other = Drawing.objects.create(owner=self.user, name="Two", sheet={"width": 200.0})
         store.write_items(other, drawing(leaf()))
