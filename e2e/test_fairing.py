@@ -389,7 +389,10 @@ class MatchTest(FairTest):
             self.page.mouse.up()
         self.settled()
         expect(self.page.get_by_test_id("beyond")).to_have_count(1)
-        expect(self.page.get_by_test_id("overlap")).not_to_have_text(f"{before:g} %")
+        self.page.wait_for_function(
+            "was => parseFloat(document.querySelector('[data-testid=overlap]')?.textContent) < was",
+            arg=before,
+        )
         worse = self.overlap()
         self.assertLess(worse, before)
         self.set_field("Reach of settle", "40")

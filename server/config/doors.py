@@ -14,7 +14,7 @@ Handler = Callable[[HttpRequest], HttpResponse]
 MOST_BYTES = 8 * 1024 * 1024
 """Of a request's body; a little more than 40,000 anchors take."""
 MOST_PICTURE_BYTES = 20 * 1024 * 1024
-MOST_OF_STRANGERS = 64 * 1024
+MOST_OF_STRANGERS = 1024 * 1024
 """Of a body from somebody who is not signed in: a name and a password."""
 READ_ON = 64 * 1024 * 1024
 """How much of a body that is too long is read on, so that its sender hears the answer."""

@@ -92,7 +92,7 @@ class SignInTest(TransactionTestCase):
     def test_what_cannot_be_a_name_or_a_password_is_not_hashed(self):
         with mock.patch("studio.api.people.authenticate") as asked:
             for name, password in (
-                ("mira", "x" * 7_000_000),
+                ("mira", "x" * 900_000),
                 ("m" * 300, "x"),
                 ("mi\0ra", "x"),
                 ("mira", "x\0"),
