@@ -1,5 +1,7 @@
 """Make, name, copy, delete and restore drawings; for good they go in `bin`."""
 
+from dataclasses import replace
+
 from buildup.drawing.checks import check_name
 from buildup.drawing.codec import read_kept, write
 from buildup.drawing.model import Drawing as Value
@@ -28,8 +30,9 @@ def make(user_id: int, *, name: str, sheet: Sheet) -> Drawing:
 
 
 def written(user_id: int, name: str, value: Value) -> Drawing:
-    """A new drawing of a value, inside the caller's transaction."""
-    row = Drawing.objects.create(owner_id=user_id, name=name, sheet=write(value.sheet))
+    """A new drawing of a value, inside the caller's transaction; pictures to trace stay behind."""
+    sheet = replace(value.sheet, underlays=())
+    row = Drawing.objects.create(owner_id=user_id, name=name, sheet=write(sheet))
     write_items(row, value)
     return row
 

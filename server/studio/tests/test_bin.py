@@ -122,6 +122,15 @@ class PicturesTest(BinCase):
             self.assertEqual(set(Picture.objects.values_list("pk", flat=True)), left)
         self.assertEqual(PictureUse.objects.count(), 0)
 
+    def test_a_sheet_that_is_made_or_imported_shows_no_picture_of_another_drawing(self):
+        row = self.make()
+        picture = self.picture(row)
+        shown = self.place(row, picture)
+        sheet = store.value_of(shown).sheet
+        self.assertEqual(len(sheet.underlays), 1)
+        made = acts.make(self.user.pk, name="another", sheet=sheet)
+        self.assertEqual(store.value_of(Drawing.objects.get(pk=made.pk)).sheet.underlays, ())
+
     def test_an_account_that_goes_takes_all_of_it_along(self):
         row = self.make()
         self.place(row, self.picture(row))

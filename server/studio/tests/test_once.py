@@ -2,9 +2,11 @@
 
 import json
 import threading
+from unittest import mock
 
 from django.contrib.auth import get_user_model
 from django.db import connections
+from django.db.utils import OperationalError
 from django.test import Client, TransactionTestCase
 
 from studio import store
@@ -66,6 +68,15 @@ class OnceTest(TransactionTestCase):
         self.assertEqual(self.post("drawings", sheet).json()["name"], "Bridge")
         self.assertEqual(self.post("faces", b"no font", KEY + "-2").status_code, 422)
         self.assertEqual(Face.objects.count(), 0)
+
+    def test_a_store_that_gives_up_in_the_middle_notes_nothing_and_it_can_be_sent_again(self):
+        sheet = {"name": "Bridge", "sheet": SHEET}
+        for problem in (OperationalError(1213, "Deadlock"), OperationalError(2006, "gone")):
+            with mock.patch("studio.actions.drawings.write_items", side_effect=problem):
+                away = self.post("drawings", sheet)
+            self.assertEqual((away.status_code, away.json()["final"]), (503, False))
+            self.assertEqual((Drawing.objects.count(), Made.objects.count()), (0, 0))
+        self.assertEqual(self.post("drawings", sheet).json()["name"], "Bridge")
 
     def test_a_key_belongs_to_one_request_of_one_person(self):
         sheet = {"name": "Bridge", "sheet": SHEET}

@@ -19,6 +19,11 @@ const file = (name: string) => () =>
   Promise.resolve(
     new Response("data", { headers: { "Content-Disposition": `attachment; filename="${name}"` } }),
   );
+/** Nobody answers; it ends as it is given up. */
+const unanswered = (): Promise<Response> =>
+  new Promise((_, failed) =>
+    signals.at(-1)?.addEventListener("abort", () => failed(new Error("aborted"))),
+  );
 let clicked: string[];
 beforeEach(() => {
   vi.useFakeTimers();
@@ -129,12 +134,7 @@ test("a refusal and a server that is away are told, and it can be tried again", 
 test("what is stopped is waited for no more, although the server does not hear of it", async () => {
   const store = useSending();
   await store.begin();
-  files = [
-    () =>
-      new Promise((_, failed) =>
-        signals.at(-1)?.addEventListener("abort", () => failed(new Error("aborted"))),
-      ),
-  ];
+  files = [unanswered];
   const saving = store.save();
   await passes(10);
   store.stop();
@@ -148,12 +148,7 @@ test("what is stopped is waited for no more, although the server does not hear o
 test("leaving the drawing ends it at once", async () => {
   const store = useSending();
   await store.begin();
-  files = [
-    () =>
-      new Promise((_, failed) =>
-        signals.at(-1)?.addEventListener("abort", () => failed(new Error("aborted"))),
-      ),
-  ];
+  files = [unanswered];
   const saving = store.save();
   await passes(10);
   board.id = 8;
