@@ -5,7 +5,7 @@ import InputText from "primevue/inputtext";
 import { computed, onBeforeUnmount, onMounted, ref, watch } from "vue";
 import { useRouter } from "vue-router";
 import { Trouble, create, createFromFile, get, patch, post as postTo, remove } from "../api/client";
-import type { Card, Storage, TakenInDrawings } from "../api/types";
+import type { Card, CardPage, Storage, TakenInDrawings } from "../api/types";
 import { usePost } from "../stores/post";
 import { FORM_FILES, askForFiles } from "../stores/choosingfiles";
 import { inOrder } from "../stores/inorder";
@@ -51,20 +51,21 @@ const done = (act: () => Promise<unknown>): Promise<void> =>
     }),
   );
 
+/** The numbers of drawings in the bin, where edits wait for some. */
+const binned = ref<ReadonlySet<number>>(new Set());
 async function load(): Promise<void> {
   await list.load();
   try {
     storage.value = await get<Storage>("/storage");
+    const some = post.waiting.size > 0 && storage.value.binned > 0;
+    const found = some ? await get<CardPage>("/bin?most=200") : null;
+    binned.value = new Set(found?.cards.map((c) => c.id));
   } catch (problem) {
     if (!(problem instanceof Trouble)) throw problem; // the list says what is wrong
   }
 }
-/** Drawings that are not in the list, and for which edits wait. */
-const deleted = computed(() =>
-  find.value || more.value || !loaded.value
-    ? []
-    : [...post.waiting].filter(([id]) => cards.value.every((c) => c.id !== id)),
-);
+/** Drawings in the bin for which edits wait. */
+const deleted = computed(() => [...post.waiting].filter(([id]) => binned.value.has(id)));
 const restore = (id: number): Promise<void> =>
   done(async () => {
     await postTo(`/drawings/${id}/restore`);
@@ -103,6 +104,8 @@ const dropped = (event: DragEvent): void => void takeIn([...(event.dataTransfer?
 onMounted(load);
 onBeforeUnmount(list.leave);
 watch(find, list.load);
+/** What waits may have become known only now. */
+watch(() => post.waiting.size, load);
 /** What waited for a drawing has gone out: its card shows it. */
 watch(
   () => [...post.waiting.values()].reduce((a, b) => a + b, 0),
