@@ -71,6 +71,7 @@ class DrawingsTest(BrowserTest):
         self.page.get_by_test_id("to-bin").click()
         binned = self.page.get_by_test_id("binned")
         expect(binned).to_have_count(3)
+        expect(self.page.get_by_text("after 30 days in the bin")).to_be_visible()
         binned.filter(has_text="Knob").get_by_role("button", name="Restore").click()
         expect(binned).to_have_count(2)
         binned.filter(has_text="Rosette").get_by_role("button", name="Delete for good").click()

@@ -21,6 +21,7 @@ class Storage:
         binned: drawings in the bin.
         most_drawings: how many there may be.
         most_bytes: how much all of it may take.
+        bin_days: for how long the bin keeps a drawing.
 
     """
 
@@ -29,6 +30,7 @@ class Storage:
     binned: int
     most_drawings: int
     most_bytes: int
+    bin_days: int
 
 
 def storage_of(user: User) -> Storage:
@@ -42,6 +44,7 @@ def storage_of(user: User) -> Storage:
         binned=drawings["binned"],
         most_drawings=settings.MOST_DRAWINGS if user.most_drawings is None else user.most_drawings,
         most_bytes=settings.MOST_BYTES if user.most_bytes is None else user.most_bytes,
+        bin_days=settings.BIN_DAYS,
     )
 
 

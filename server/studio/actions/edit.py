@@ -61,7 +61,7 @@ class Known:
 
 
 def again(
-    row: models.Drawing, command_id: str, known: Known | None, command: Any = None
+    row: models.Drawing, command_id: str, known: Known | None, command: Command | None = None
 ) -> Outcome | None:
     """The answer for a command that was kept before, so that sending it twice applies it once.
 
@@ -73,7 +73,7 @@ def again(
     kept = row.steps.filter(command_id=command_id).values_list("command", flat=True)
     if not (told := list(kept)):
         return None
-    if told[0] != command:
+    if not _is_same(told[0], command):
         raise Refusal(
             "id_taken",
             "Another edit had the number of this one. The other one is safe; repeat what you did.",
@@ -82,6 +82,16 @@ def again(
         check_known(row, known)
     since = delta_after(row, row.version if known is None else known.version)
     return Outcome(row, since, store.value_of(row), next_steps(row))
+
+
+def _is_same(kept: Any, command: Command | None) -> bool:
+    """Whether a command is the one that was kept, in whatever form of the program."""
+    if kept is None or command is None:
+        return kept is None and command is None
+    try:
+        return read_command(kept) == command
+    except Refusal:  # it cannot be told any more
+        return True
 
 
 def check_known(row: models.Drawing, known: Known) -> None:
@@ -237,8 +247,7 @@ def _kept(
         TakesLong: it has to be worked out beforehand, or once more.
     """
     row = locked(user_id, drawing_id)
-    told = write_command(command)
-    if (kept := again(row, command_id, known, told)) is not None:
+    if (kept := again(row, command_id, known, command)) is not None:
         return kept
     before = check_version(row, known)
     here = (row.version, row.identity)
@@ -266,7 +275,7 @@ def _kept(
         name=change.name[:120],
         parent=parent,
         author_id=user_id,
-        command=told,
+        command=write_command(command),
         change=whole.forward.to_json(),
         inverse=whole.back.to_json(),
     )

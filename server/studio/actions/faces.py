@@ -1,4 +1,4 @@
-"""Bring a font, and let it go."""
+"""Add a font, and remove it."""
 
 from buildup.errors import Refusal
 from people.quota import make_room

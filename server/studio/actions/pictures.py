@@ -1,4 +1,4 @@
-"""Take in a picture to trace."""
+"""Import a picture to trace."""
 
 from people.quota import make_room
 

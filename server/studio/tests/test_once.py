@@ -10,7 +10,7 @@ from django.db.utils import OperationalError
 from django.test import Client, TransactionTestCase
 
 from studio import store
-from studio.models import Drawing, Face, Made, Picture, ShelfEntry
+from studio.models import Drawing, Face, Made, Picture, ShelfEntry, Step
 from studio.tests.test_api import PLATE, SHEET, ApiCase, move
 from studio.tests.test_pictures import encoded
 
@@ -122,5 +122,10 @@ class IdsTest(ApiCase):
         self.assertEqual((other.status_code, other.json()["code"]), (409, "id_taken"))
         self.assertTrue(other.json()["final"])
         self.assertEqual(self.x(), 50)
+        kept = Step.objects.get(command_id="the-first-one")
+        kept.command = {**kept.command, "kind": "of_another_form"}  # as an older program kept it
+        kept.save()
+        again = self.send(PLATE, id="the-first-one", version=0)
+        self.assertEqual((again.status_code, again.json()["version"]), (200, 1))
         step = self.go("undo", id="the-first-one")
         self.assertEqual((step.status_code, step.json()["code"]), (409, "id_taken"))

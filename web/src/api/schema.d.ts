@@ -2411,6 +2411,7 @@ export interface components {
          *         binned: drawings in the bin.
          *         most_drawings: how many there may be.
          *         most_bytes: how much all of it may take.
+         *         bin_days: for how long the bin keeps a drawing.
          */
         Storage: {
             /** Drawings */
@@ -2423,6 +2424,8 @@ export interface components {
             most_drawings: number;
             /** Most Bytes */
             most_bytes: number;
+            /** Bin Days */
+            bin_days: number;
         };
         /**
          * Emptied

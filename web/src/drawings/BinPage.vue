@@ -2,9 +2,9 @@
 // The bin: drawings that were deleted. Each can be restored, or deleted for good.
 import Button from "primevue/button";
 import Dialog from "primevue/dialog";
-import { onBeforeUnmount, onMounted, ref } from "vue";
-import { Trouble, post as postTo, remove } from "../api/client";
-import type { Card } from "../api/types";
+import { onBeforeUnmount, onMounted, ref, watch } from "vue";
+import { Trouble, get, post as postTo, remove } from "../api/client";
+import type { Card, Storage } from "../api/types";
 import { usePost } from "../stores/post";
 import { useToast } from "../stores/toast";
 import { useVocabulary } from "../stores/vocabulary";
@@ -53,6 +53,14 @@ function confirmed(): Promise<void> {
   });
 }
 
+/** For how long the bin keeps a drawing. */
+const days = ref<number | null>(null);
+watch(cards, async () => {
+  if (days.value !== null) return;
+  const told = await get<Storage>("/storage").catch(() => null); // then it is not said
+  days.value = told?.bin_days ?? null;
+});
+
 onMounted(list.load);
 onBeforeUnmount(list.leave);
 </script>
@@ -90,8 +98,8 @@ onBeforeUnmount(list.leave);
       label="Show more"
       @click="list.loadMore"
     />
-    <p v-if="loaded && cards.length > 0" class="quiet">
-      Drawings are deleted for good after 30 days in the bin.
+    <p v-if="days !== null && cards.length > 0" class="quiet">
+      Drawings are deleted for good after {{ days }} days in the bin.
     </p>
   </main>
   <Dialog

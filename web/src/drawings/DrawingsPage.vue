@@ -25,7 +25,7 @@ const find = ref("");
 const making = ref(false);
 const storage = ref<Storage | null>(null);
 const list = cardList(() => `/drawings?find=${encodeURIComponent(find.value)}`, vocabulary.load);
-const { cards, more, loaded, waitsFor } = list;
+const { cards, more, loaded, waitsFor, load } = list;
 const count = computed(() => {
   if (find.value || !storage.value)
     return more.value ? `${cards.value.length} +` : cards.value.length;
@@ -53,8 +53,7 @@ const done = (act: () => Promise<unknown>): Promise<void> =>
 
 /** The numbers of drawings in the bin, where edits wait for some. */
 const binned = ref<ReadonlySet<number>>(new Set());
-async function load(): Promise<void> {
-  await list.load();
+async function loadStorage(): Promise<void> {
   try {
     storage.value = await get<Storage>("/storage");
     const some = post.waiting.size > 0 && storage.value.binned > 0;
@@ -103,7 +102,9 @@ const dropped = (event: DragEvent): void => void takeIn([...(event.dataTransfer?
 
 onMounted(load);
 onBeforeUnmount(list.leave);
-watch(find, list.load);
+watch(find, load);
+/** Whatever has changed the list may have changed what is kept. */
+watch(cards, loadStorage);
 /** What waits may have become known only now. */
 watch(() => post.waiting.size, load);
 /** What waited for a drawing has gone out: its card shows it. */

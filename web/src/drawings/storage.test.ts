@@ -9,6 +9,7 @@ const held = (bytes: number, drawings = 1): Storage => ({
   binned: 0,
   most_bytes: 4000 * MB,
   most_drawings: 100,
+  bin_days: 30,
 });
 
 test("what is used is said in the size that fits", () => {
