@@ -197,7 +197,7 @@ class BrowserTest(LiveServerTestCase):
         self.settled()
 
     def settled(self) -> None:
-        expect(self.page.get_by_test_id("kept")).to_contain_text("All kept")
+        expect(self.page.get_by_test_id("kept")).to_contain_text("Saved")
 
     def core_is_here(self) -> None:
         """Previews come from the browser's own core."""

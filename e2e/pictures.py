@@ -80,10 +80,10 @@ class Pictures(BrowserTest):
         """The outline of the body, both sides alike, selected."""
         self.underlay("underlay")
         self.at(120, 400)
-        self.page.get_by_text("Its holes stay out of it").click()
+        self.page.get_by_text("Keep holes").click()
         expect(self.page.get_by_test_id("finding")).to_have_count(0, timeout=30_000)
-        self.page.get_by_text("Symmetric, both sides alike").click()
-        self.page.get_by_role("button", name="Propose an outline").click()
+        self.page.get_by_text("Symmetric").click()
+        self.page.get_by_role("button", name="Trace outline").click()
         expect(self.page.get_by_text("2 items · back to front")).to_be_visible(timeout=60_000)
         self.settled()
         self.tool("anchors")
@@ -136,7 +136,7 @@ class Pictures(BrowserTest):
 
     def show_drawings(self):
         self.page.goto(self.live_server_url)
-        expect(self.page.get_by_label("Open Pickguard", exact=True)).to_be_visible()
+        expect(self.page.get_by_label("Expand Pickguard", exact=True)).to_be_visible()
         self.page.wait_for_function(
             """() => {
                 const cards = [...document.querySelectorAll(".picture img")];
@@ -173,10 +173,10 @@ class Pictures(BrowserTest):
         self.page.get_by_test_id("swatch-Tide").click()
         self.key("Control+z")
         self.key("6")
-        self.page.get_by_text("Colours that go with it").click()
+        self.page.get_by_text("Colour harmonies").click()
         self.take()
         self.key("6")
-        self.page.get_by_test_id("leaf-Stack").click()
+        self.page.get_by_test_id("leaf-Layers").click()
 
     def show_words(self):
         self.look("Workshop badge", "ellipse")
@@ -186,14 +186,14 @@ class Pictures(BrowserTest):
         self.page.keyboard.down("Alt")
         self.at(31.5, 28.62)
         self.page.keyboard.up("Alt")
-        expect(self.page.get_by_label("What they say")).to_be_focused()
+        expect(self.page.get_by_label("Text")).to_be_focused()
         self.page.keyboard.type("Hollowreed Strings · made by hand")
         self.key("Control+Enter")
         self.settled()
-        self.choose("Face", "Zilla Slab Bold")
-        self.type_into("Size of type", "15")
+        self.choose("Font", "Zilla Slab Bold")
+        self.type_into("Font size", "15")
         self.type_into("Fill colour, typed", "#FBF7EE")
-        self.page.get_by_text("The line shows as well").click()
+        self.page.get_by_text("Show the path").click()
         self.settled()
         start = self.middle(self.page.get_by_test_id("peg-start"))
         with self.held(start, self.spot(*self.mm(22, 42))):
@@ -206,7 +206,7 @@ class Pictures(BrowserTest):
             self.look("Swing tag")
             self.page.get_by_test_id("send-out").click()
             self.page.get_by_test_id("to-cutting-table").click()
-            for name, value in (("Copies", "10"), ("Weeding lines every", "15")):
+            for name, value in (("Copies", "10"), ("Weeding line spacing", "15")):
                 field = self.page.get_by_role("textbox", name=name, exact=True)
                 with self.page.expect_response("**/cutting/look"):
                     field.fill(value)
@@ -274,7 +274,7 @@ class Pictures(BrowserTest):
         bleed = self.page.get_by_label("Bleed")
         bleed.fill("3")
         bleed.press("Enter")
-        expect(self.page.get_by_text("Effects are pictures")).to_be_visible()
+        expect(self.page.get_by_text("Effects are embedded")).to_be_visible()
         self.page.wait_for_timeout(1500)
         self.take()
         self.page.keyboard.press("Escape")
@@ -317,9 +317,9 @@ class Pictures(BrowserTest):
         self.at(120, 400)
         self.key("Shift+V")
         self.page.get_by_test_id("leaf-Profile").click()
-        self.page.get_by_role("textbox", name="Jump that counts").fill("1.2")
+        self.page.get_by_role("textbox", name="Least jump").fill("1.2")
         self.key("Enter")
         self.page.wait_for_timeout(500)
         self.take()
         self.key("Shift+V")
-        self.page.get_by_test_id("leaf-Stack").click()
+        self.page.get_by_test_id("leaf-Layers").click()

@@ -51,7 +51,7 @@ class AccessTest(BrowserTest):
         self.both("a group selected")
         self.page.get_by_test_id("leaf-Shelf").click()
         self.both("the shelf")
-        self.page.get_by_test_id("leaf-Steps").click()
+        self.page.get_by_test_id("leaf-History").click()
         self.both("the steps")
         self.tool("anchors")
         self.page.mouse.click(*self.spot(300, 150))

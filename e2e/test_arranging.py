@@ -101,7 +101,7 @@ class PlacingTest(ArrangingTest):
         self.press("↺ 90°")  # it has stayed, on another item
         turned = 300 + 40j - (150 + 130j - 300 - 40j) * 1j
         self.assertAlmostEqual(self.middle_of("b"), turned)
-        self.press("Let it go")
+        self.press("Reset")
         expect(pivot).to_have_attribute("data-set", "false")
 
     def test_turning_about_a_corner_feels_level_and_shows_the_angle(self):
@@ -127,12 +127,12 @@ class PlacingTest(ArrangingTest):
         self.type_into("Height", "50%")
         box = item_box(self.value(), "a")
         self.assertAlmostEqual(complex(box.width, box.height), 30 + 30j)
-        self.press("Keep the proportion")
+        self.press("Link width and height")
         self.type_into("Width", "45")
         box = item_box(self.value(), "a")
         self.assertAlmostEqual(complex(box.width, box.height), 45 + 45j)
         self.assertAlmostEqual(complex(box.left, box.top), 20 + 100j)
-        self.type_into("Upper left x", "30")
+        self.type_into("Top left x", "30")
         self.assertAlmostEqual(item_box(self.value(), "a").left, 30)
 
     def test_a_side_leans_with_ctrl_and_dials_stay(self):
@@ -155,22 +155,28 @@ class PlacingTest(ArrangingTest):
         after = [self.middle_of(i) for i in ("a", "b", "tri")]
         for one, other in zip(before, after, strict=True):
             self.assertAlmostEqual(one.real + other.real, 380)
-        self.unfold("Move, turn and size by")
-        self.type_into("Turn by", "30")
+        self.unfold("Move, rotate and scale by")
+        self.type_into("Rotate by", "30")
         expect(self.page.get_by_role("textbox", name="Angle", exact=True)).to_have_value("30")
-        field = self.page.get_by_role("textbox", name="Direction", exact=True)
+        field = self.page.get_by_role("textbox", name="Angle", exact=True)
         field.fill("90")
         field.press("Enter")
         self.type_into("Distance", "20")
-        self.type_into("Scale, width", "50")
-        self.type_into("Shear across", "10")
+        self.type_into("Scale width", "50")
+        self.type_into("Horizontal shear", "10")
         steps = [s.name for s in self.row.steps.order_by("number")]
-        names = ["Flip 2 items", "Turn 2 items", "Move 2 items", "Resize 2 items", "Shear 2 items"]
+        names = [
+            "Flip 2 items",
+            "Rotate 2 items",
+            "Move 2 items",
+            "Resize 2 items",
+            "Shear 2 items",
+        ]
         self.assertEqual(steps[-5:], names)
 
     def test_strokes_and_radii_grow_where_that_is_chosen(self):
         self.pick((50, 130))
-        self.page.get_by_label("Strokes and radii grow with the size").click()
+        self.page.get_by_label("Scale strokes and corner radii").click()
         x, y = self.grip("se")
         to = self.spot(140, 220)
         self.drag_mark(
@@ -181,12 +187,12 @@ class PlacingTest(ArrangingTest):
 
     def test_nothing_and_far_too_much_are_refused_in_a_sentence(self):
         self.pick((50, 130))
-        self.unfold("Move, turn and size by")
+        self.unfold("Move, rotate and scale by")
         before = self.items()
         for label, text, words in (
-            ("Scale, width", "0", "nothing would be left"),
-            ("Scale, height", "100000000", "is far too large"),
-            ("Shear down", "90", "from −85° to 85°"),
+            ("Scale width", "0", "nothing would be left"),
+            ("Scale height", "100000000", "is far too large"),
+            ("Vertical shear", "90", "from −85° to 85°"),
         ):
             field = self.page.get_by_role("textbox", name=label, exact=True)
             field.fill(text)
@@ -201,10 +207,10 @@ class AligningTest(ArrangingTest):
         self.pick((50, 130))
         self.type_into("Stroke width", "24 px")
         self.pick((50, 130), (150, 130), (330, 50))
-        self.unfold("Align and space")
-        self.choose("Align with", "the one clicked last")
+        self.unfold("Align and distribute")
+        self.choose("Align to", "Item clicked last")
         expect(self.page.get_by_test_id("stays")).to_be_visible()
-        self.page.get_by_label("By what is seen, stroke and all").click()
+        self.page.get_by_label("Include strokes").click()
         kept = self.value().items["tri"]
         button = self.page.get_by_role("button", name="Bottom", exact=True)
         button.hover()
@@ -226,20 +232,20 @@ class AligningTest(ArrangingTest):
 
     def test_gaps_are_made_equal_and_typed(self):
         self.pick((50, 130), (150, 130), (250, 130), (330, 50))
-        self.unfold("Align and space")
-        self.page.get_by_role("button", name="Across", exact=True).first.click()
+        self.unfold("Align and distribute")
+        self.page.get_by_role("button", name="Horizontal", exact=True).first.click()
         self.settled()
         boxes = [item_box(self.value(), i) for i in ("a", "b", "c", "tri")]
         gaps = [b.left - a.right for a, b in itertools.pairwise(boxes)]
         self.assertAlmostEqual(gaps[0], gaps[1])
         self.assertAlmostEqual(gaps[1], gaps[2])
-        self.type_into("Distance across", "15")
+        self.type_into("Horizontal spacing", "15")
         boxes = [item_box(self.value(), i) for i in ("a", "b", "c", "tri")]
         self.assertAlmostEqual(boxes[3].left - boxes[2].right, 15)
 
     def test_one_item_goes_to_the_sheet_and_to_a_guide(self):
         self.pick((50, 130))
-        self.unfold("Align and space")
+        self.unfold("Align and distribute")
         self.press("Centre")
         self.assertAlmostEqual(self.middle_of("a").real, 200)
         self.page.mouse.move(300, 75)  # the ruler above
@@ -248,8 +254,8 @@ class AligningTest(ArrangingTest):
         self.settled()
         self.tool("select")
         self.pick((200, 130))
-        self.page.get_by_label("Align with", exact=True).click()
-        self.page.get_by_role("option", name="a guide").click()
+        self.page.get_by_label("Align to", exact=True).click()
+        self.page.get_by_role("option", name="Guide").click()
         self.press("Bottom")
         self.assertAlmostEqual(item_box(self.value(), "a").bottom, 250, delta=1)
 
@@ -277,15 +283,15 @@ class CopiesTest(ArrangingTest):
         self.pick((330, 50))
         self.unfold("Row, ring, grid of copies")
         self.page.get_by_test_id("copies-ring_of_copies").click()
-        self.type_draft("Number", "12")
+        self.type_draft("Count", "12")
         expect(self.page.locator("[data-item]")).to_have_count(4 + 11)
-        self.type_draft("Radius of the ring", "40")
+        self.type_draft("Ring radius", "40")
         centre = self.page.get_by_test_id("copies-centre")
         expect(centre).to_have_attribute("data-value", "40")
         self.drag_from(self.middle(centre), self.spot(200, 200))
         self.page.mouse.up()
         self.assertEqual(len(self.items()), 4)
-        self.press("Make 12 of it")
+        self.press("Create 12 copies")
         value = self.value()
         new = self.new_ones()
         self.assertEqual(len(new), 11)
@@ -313,8 +319,8 @@ class CopiesTest(ArrangingTest):
         self.page.get_by_test_id("copies-grid_of_copies").click()
         self.type_draft("Columns", "2")
         self.type_draft("Rows", "2")
-        self.type_draft("Distance down of copies", "-70")
-        expect(self.page.get_by_role("button", name="Make 4 of it")).to_be_visible()
+        self.type_draft("Vertical spacing", "-70")
+        expect(self.page.get_by_role("button", name="Create 4 copies")).to_be_visible()
         self.page.get_by_test_id("canvas").hover()
         self.key("Enter")
         new = [own_standing(i).centre - 50 - 130j for i in self.new_ones()]
@@ -324,9 +330,9 @@ class CopiesTest(ArrangingTest):
         self.key("Control+a")
         self.unfold("Row, ring, grid of copies")
         self.page.get_by_test_id("copies-row_of_copies").click()
-        self.type_draft("Number", "10000")
+        self.type_draft("Count", "10000")
         expect(self.page.get_by_role("alert")).to_contain_text("one edit makes up to 20,000")
-        expect(self.page.get_by_role("button", name="Make 10000 of it")).to_be_disabled()
+        expect(self.page.get_by_role("button", name="Create 10000 copies")).to_be_disabled()
         self.assertEqual(len(self.items()), 4)
 
 
@@ -383,7 +389,7 @@ class ClipboardTest(ArrangingTest):
         )
         self.page.mouse.move(*self.spot(200, 220))
         self.key("Control+v")
-        self.warn("Left out: scripts")
+        self.warn("Not imported: scripts")
         self.shows(6)
         new = self.new_ones()
         self.assertEqual([i.name for i in new], ["Circle", "Rect"])
@@ -392,9 +398,9 @@ class ClipboardTest(ArrangingTest):
     def test_nonsense_is_refused_and_nothing_changes(self):
         before = self.items()
         for text, words in (
-            ("Hollowreed Strings", "neither items of a drawing nor SVG"),
+            ("Hollowreed Strings", "neither SVG nor a copied item"),
             ("<!DOCTYPE a [<!ENTITY b 'c'>]>" + SVG.format("&b;"), "declares entities"),
-            (SVG.format("<path d='M0 0H9'/>" * 60_000), "too many parts"),
+            (SVG.format("<path d='M0 0H9'/>" * 60_000), "too many elements"),
             (SVG.format("<g>" + " " * 7_000_000), "longer than 6 million"),
         ):
             self.clip(text)
@@ -409,7 +415,7 @@ class ClipboardTest(ArrangingTest):
         self.addCleanup(self.page.evaluate, "() => { delete navigator.clipboard.write; }")
         self.pick((330, 50))
         self.key("Control+c")
-        self.warn("keeps this page from the clipboard")
+        self.warn("blocks the clipboard")
         other = self.new_drawing()
         self.open(other)
         self.clip("something else")
@@ -448,7 +454,7 @@ class ChoosingTest(ArrangingTest):
         self.page.get_by_role("button", name="Lock a").last.click()
         self.settled()
         self.page.mouse.move(*self.spot(85, 165))  # only the locked one reaches here
-        expect(self.page.get_by_test_id("beneath")).to_contain_text("1 locked item lies here")
+        expect(self.page.get_by_test_id("beneath")).to_contain_text("1 locked item here")
         self.page.keyboard.down("p")
         self.page.get_by_test_id("pile").get_by_text("click to unlock").click()
         self.page.keyboard.up("p")
@@ -468,7 +474,7 @@ class ChoosingTest(ArrangingTest):
         self.type_into("Stroke width", "5 px")
         self.pick((250, 130))
         self.type_into("Stroke width", "5 px")
-        self.unfold("Choose more")
+        self.unfold("Select more")
         self.press("Width")
         expect(self.page.locator("[data-card][aria-pressed=true]")).to_have_count(2)
         self.key("Control+i")
@@ -485,7 +491,7 @@ class ChoosingTest(ArrangingTest):
         self.page.mouse.click(*self.spot(150, 130), button="right")
         menu = self.page.get_by_test_id("menu")
         menu.get_by_text("Order", exact=True).hover()
-        self.page.get_by_text("In front of the item clicked next").click()
+        self.page.get_by_text("Place in front of the next item clicked").click()
         self.click(330, 50)
         self.assertEqual(list(self.value().order), ["c", "tri", "b", "a", self.above])
         self.page.mouse.click(*self.spot(250, 130), button="right")

@@ -142,7 +142,7 @@ class SelectTest(BrowserTest):
         place = self.items()[0].frame.place
         self.assertAlmostEqual(place.across, 1j)
         self.type_into("Angle", "30")
-        self.type_into("Middle x", "100+20")
+        self.type_into("Centre x", "100+20")
         self.assertAlmostEqual(self.items()[0].frame.place.origin.real, 120)
         self.page.keyboard.press("Escape")
         self.page.get_by_test_id("canvas").click(position={"x": 30, "y": 30})
@@ -251,8 +251,8 @@ class PaintAndStackTest(BrowserTest):
         self.settled()
         self.assertEqual([i.id for i in self.items()], ["front", "back"])
         self.page.get_by_test_id("stack-back").get_by_text("back").dblclick()
-        self.page.get_by_label("Name of the item").fill("Rear plate")
-        self.page.get_by_label("Name of the item").press("Enter")
+        self.page.get_by_label("Item name").fill("Rear plate")
+        self.page.get_by_label("Item name").press("Enter")
         self.settled()
         self.assertEqual(self.items()[1].name, "Rear plate")
 
@@ -274,7 +274,7 @@ class HistoryTest(BrowserTest):
         self.page.keyboard.press("Control+Shift+z")
         self.settled()
         self.assertEqual(self.items()[0].frame.height, 50)
-        self.page.get_by_test_id("leaf-Steps").click()
+        self.page.get_by_test_id("leaf-History").click()
         self.page.get_by_role("button", name="Draw rectangle", exact=True).click()
         self.settled()
         self.assertEqual(self.items()[0].frame.width, 100)
@@ -285,7 +285,7 @@ class HistoryTest(BrowserTest):
     def test_drawing_one_outline_is_one_row_that_opens(self):
         drawn = [DrawAnchor(item="leaf", at=(50.0 * n, 20.0 * n * n)) for n in range(4)]
         self.open(self.new_drawing(rectangle(), *drawn))
-        self.page.get_by_test_id("leaf-Steps").click()
+        self.page.get_by_test_id("leaf-History").click()
         row = self.page.get_by_role("button", name="Draw outline · 4", exact=True)
         step = self.page.get_by_role("button", name="Draw anchor 2", exact=True)
         expect(row).to_have_attribute("aria-current", "step")

@@ -31,7 +31,7 @@ class ConnectionTest(BrowserTest):
         self.click(100, 130)
         self.context.set_offline(True)
         self.page.keyboard.press("ArrowRight")
-        expect(self.page.get_by_test_id("kept")).to_contain_text("Waiting to be kept")
+        expect(self.page.get_by_test_id("kept")).to_contain_text("Not saved yet")
         self.page.keyboard.press("ArrowDown")
         self.context.set_offline(False)
         self.settled()
@@ -45,7 +45,7 @@ class ConnectionTest(BrowserTest):
 
     def in_the_end_kept(self):
         """After all waiting, which gets longer from try to try."""
-        expect(self.page.get_by_test_id("kept")).to_contain_text("All kept", timeout=30_000)
+        expect(self.page.get_by_test_id("kept")).to_contain_text("Saved", timeout=30_000)
 
     def test_answers_that_say_nothing_lose_no_edit(self):
         """As a captive page of a network gives them, while previews come from the server."""
@@ -75,7 +75,7 @@ class ConnectionTest(BrowserTest):
 
         self.page.route("**/commands", nothing)
         self.page.keyboard.press("Shift+ArrowDown")
-        expect(self.page.get_by_test_id("kept")).to_contain_text("Waiting to be kept")
+        expect(self.page.get_by_test_id("kept")).to_contain_text("Not saved yet")
         self.in_the_end_kept()
         self.assertGreaterEqual(len(commands), 3)
         origin = self.items()[0].frame.place.origin
@@ -91,7 +91,7 @@ class ConnectionTest(BrowserTest):
         row = models.Drawing.objects.get(pk=self.row.pk)
         with self.server_away():
             self.page.keyboard.press("Shift+ArrowDown")
-            expect(self.page.get_by_test_id("kept")).to_contain_text("Waiting to be kept")
+            expect(self.page.get_by_test_id("kept")).to_contain_text("Not saved yet")
             first = row.steps.get(number=1)  # what a backup has, and what others did since
             item = row.items.get(item="plate")
             body = json.loads(item.body)
@@ -118,7 +118,7 @@ class ConnectionTest(BrowserTest):
         block = "**/commands"
         self.page.route(block, lambda route: route.abort())
         self.page.keyboard.press("Delete")
-        expect(self.page.get_by_test_id("kept")).to_contain_text("Waiting to be kept")
+        expect(self.page.get_by_test_id("kept")).to_contain_text("Not saved yet")
         self.page.unroute(block)
         self.page.reload()
         self.settled()
@@ -134,7 +134,7 @@ class ConnectionTest(BrowserTest):
         self.page.route("**/api/me", lambda route: route.abort())
         self.page.route(parts, lambda route: route.abort())
         card.click()
-        expect(self.page.get_by_text("cannot be reached, so this cannot be shown")).to_be_visible()
+        expect(self.page.get_by_text("The server cannot be reached")).to_be_visible()
         self.page.unroute("**/api/me")
         self.page.unroute(parts)
 
@@ -155,7 +155,7 @@ class ConnectionTest(BrowserTest):
         self.type_into("Width", "80")
         other.get_by_label("Hide plate").click()
         expect(other.get_by_label("Show plate")).to_be_visible()
-        expect(other.get_by_test_id("kept")).to_contain_text("All kept")
+        expect(other.get_by_test_id("kept")).to_contain_text("Saved")
         (item,) = self.items()
         self.assertEqual((item.frame.width, item.hidden), (80, True))
 
@@ -216,7 +216,7 @@ class ConnectionTest(BrowserTest):
             expect(self.page.get_by_test_id("redo")).to_contain_text("Move plate")
             self.page.keyboard.press("Control+Shift+z")
             expect(path).not_to_have_attribute("d", form)
-            expect(self.page.get_by_test_id("kept")).to_contain_text("Waiting to be kept · 3")
+            expect(self.page.get_by_test_id("kept")).to_contain_text("Not saved yet · 3")
         self.settled()
         self.assertGreater(self.x(), 150)
 
@@ -254,7 +254,7 @@ class ConnectionTest(BrowserTest):
         self.nudge(2)
         expect(self.page.get_by_test_id("kept")).to_contain_text("· 2")
         self.page.get_by_text("Drawings", exact=True).click()
-        expect(self.page.get_by_test_id("card-waiting")).to_contain_text("2 edits wait")
+        expect(self.page.get_by_test_id("card-waiting")).to_contain_text("2 edits")
         self.context.unroute("**/commands")
         expect(self.page.get_by_test_id("card-waiting")).to_have_count(0)
         self.assertGreater(self.x(), 155)
@@ -266,11 +266,11 @@ class ConnectionTest(BrowserTest):
         with self.server_away():  # what asks for the password would take the next keys
             Session.objects.all().delete()  # no question that is on its way may ask for it, either
             self.nudge(3)
-        expect(self.page.get_by_text("Nothing is lost: 3 edits wait")).to_be_visible()
+        expect(self.page.get_by_text("Nothing is lost: 3 edits are stored")).to_be_visible()
         field = self.page.get_by_test_id("password-again")
         field.fill("wrong")
         field.press("Enter")
-        expect(self.page.get_by_text("do not go together")).to_be_visible()
+        expect(self.page.get_by_text("is wrong")).to_be_visible()
         field.fill("reed-and-spruce")
         field.press("Enter")
         self.settled()
@@ -293,7 +293,7 @@ class ConnectionTest(BrowserTest):
         refused = self.page.get_by_test_id("refused-edit")
         expect(refused).to_contain_text("Move plate")
         expect(refused).to_contain_text("is locked")
-        refused.get_by_text("The edit in full").click()
+        refused.get_by_text("Show the edit").click()
         expect(refused.locator("pre")).to_contain_text('"move_items"')
         self.page.reload()
         self.page.get_by_test_id("refused").click()
@@ -323,7 +323,7 @@ class ConnectionTest(BrowserTest):
         for odd in (200, 403, 422, 500):
             status = odd
             self.nudge(1)
-            expect(self.page.get_by_test_id("kept")).to_contain_text("Waiting to be kept")
+            expect(self.page.get_by_test_id("kept")).to_contain_text("Not saved yet")
             status = None
             self.settled()
         self.assertEqual(models.Step.objects.filter(name="Move plate").count(), 4)
@@ -336,8 +336,8 @@ class ConnectionTest(BrowserTest):
         self.nudge(2)
         expect(self.page.get_by_test_id("kept")).to_contain_text("· 2")
         self.page.get_by_text("Drawings", exact=True).click()
-        expect(self.page.get_by_test_id("waits-deleted")).to_contain_text("2 edits wait")
-        self.page.get_by_role("button", name="Restore it").first.click()
+        expect(self.page.get_by_test_id("waits-deleted")).to_contain_text("2 edits")
+        self.page.get_by_role("button", name="Restore").first.click()
         expect(self.page.get_by_test_id("waits-deleted")).to_have_count(0)
         self.steps_come_to(3)
         self.assertGreater(self.x(), 155)
@@ -357,7 +357,7 @@ class ConnectionTest(BrowserTest):
             self.open(row)
             self.click(100, 130)
             self.nudge(3)
-            expect(self.page.get_by_text("This browser keeps nothing")).to_be_visible()
+            expect(self.page.get_by_text("This browser cannot store")).to_be_visible()
             self.settled()
             self.assertGreater(self.x(), 155)
 
@@ -388,7 +388,7 @@ class StoreAwayTest(BrowserTest):
         self.database("stop")
         try:
             self.page.keyboard.press("ArrowRight")
-            expect(self.page.get_by_test_id("kept")).to_contain_text("Waiting to be kept")
+            expect(self.page.get_by_test_id("kept")).to_contain_text("Not saved yet")
         finally:
             self.database("start")
             connection.close()

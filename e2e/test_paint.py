@@ -99,15 +99,15 @@ class PaintTest(BrowserTest):
         self.assertAlmostEqual(stops[1].at, 0.25, delta=0.02)
         self.pull("gradient-stop-1", (half.real, half.imag))
         self.assertGreater(self.style().fill.stops[1].at, 0.4)
-        self.type_into("Where the colour lies", "80")
-        self.type_into("Opacity of the colour", "40")
+        self.type_into("Position of the colour stop", "80")
+        self.type_into("Opacity of the colour stop", "40")
         self.type_into("Fill as hex", "6d3a9c")
         chosen = self.style().fill.stops[1]
         self.assertEqual((chosen.at, chosen.opacity, chosen.colour), (0.8, 0.4, "#6D3A9C"))
-        self.press("Turn round")
+        self.press("Reverse")
         self.assertAlmostEqual(self.style().fill.stops[1].at, 0.2)
-        self.page.get_by_label("Colour 2 of the gradient").click()
-        self.press("Remove it")
+        self.page.get_by_label("Colour stop 2").click()
+        self.press("Delete")
         self.assertEqual(len(self.style().fill.stops), 2)
         with self.page.expect_response("**/commands"):
             self.page.get_by_test_id("paint-radial").click()
@@ -118,13 +118,13 @@ class PaintTest(BrowserTest):
             self.page.mouse.up()
         self.settled()
         self.assertGreater(abs(self.style().fill.focus), 0.1)
-        self.choose("How the gradient goes on", "there and back")
+        self.choose("Beyond the ends", "Reflect")
         self.settled()
         self.assertEqual(self.style().fill.spread, "reflect")
         expect(self.page.locator("[data-drawn] radialGradient")).to_have_count(1)
-        self.type_into("Focus, across", "100")
+        self.type_into("Focus x", "100")
         self.assertAlmostEqual(laid_focus(self.style().fill).real, 100)
-        self.type_into("Rim, down", "200")
+        self.type_into("Edge y", "200")
         self.assertAlmostEqual(self.style().fill.place(1 + 0j).imag, 200)
         # moved with its item, and taken back step by step
         place = self.style().fill.place.origin
@@ -163,7 +163,7 @@ class PaintTest(BrowserTest):
         self.type_into("Fill opacity", "30")
         self.assertEqual(self.style().fill_opacity, 0.3)
         with self.page.expect_response("**/commands"):
-            self.page.get_by_role("group", name="Fill: used lately").get_by_label("#FF0000").click()
+            self.page.get_by_role("group", name="Fill: recent").get_by_label("#FF0000").click()
         self.settled()
         self.assertEqual(self.style().fill, "#FF0000")
 
@@ -171,39 +171,39 @@ class PaintTest(BrowserTest):
         self.open(self.new_drawing(rectangle()))
         self.click(100, 130)
         self.type_into("Stroke width", "6")
-        self.page.get_by_text("How it is stroked", exact=True).click()
+        self.page.get_by_text("Stroke options", exact=True).click()
         for label, option, name, value in (
-            ("Where the stroke lies", "outside it", "placing", "outside"),
-            ("Where the stroke lies", "on the outline", "placing", "centred"),
-            ("Corners of the stroke", "bevelled", "join", "bevel"),
-            ("Corners of the stroke", "mitred", "join", "miter"),
+            ("Stroke position", "Outside", "placing", "outside"),
+            ("Stroke position", "Centre", "placing", "centred"),
+            ("Corner join", "Bevel", "join", "bevel"),
+            ("Corner join", "Miter", "join", "miter"),
         ):
             with self.page.expect_response("**/commands"):
                 self.choose(label, option)
             self.settled()
             self.assertEqual(getattr(self.style().strokes[0], name), value)
         self.type_into("Miter limit", "1.2")
-        expect(self.page.get_by_test_id("cut-miters")).to_contain_text("4 corners are too sharp")
+        expect(self.page.get_by_test_id("cut-miters")).to_contain_text("4 corners exceed")
         self.type_into("Dashes and gaps", "12 9")
         with self.page.expect_response("**/commands"):
-            self.choose("Ends of the stroke", "flat, at the end")
+            self.choose("Line cap", "Butt")
         self.settled()
         dashed = self.page.locator("[data-drawn] path[stroke-dasharray]")
         expect(dashed).to_have_count(1)
         with self.page.expect_response("**/commands"):
-            self.page.get_by_label("Corners and ends lie in a dash").check()
+            self.page.get_by_label("Align dashes to corners and ends").check()
         self.settled()
         expect(dashed).to_have_count(0)
         self.assertTrue(self.style().strokes[0].dash_fit)
         self.type_into("Dashes and gaps", "0 0")
-        self.toast("not all of them 0")
+        self.toast("at least one of them above 0")
         self.assertEqual(self.style().strokes[0].dashes, (16.0, 12.0))
-        self.press("Add a border")
-        self.type_into("Border 1 colour, typed", "#C2410C")
+        self.press("Add stroke")
+        self.type_into("Stroke 2 colour, typed", "#C2410C")
         self.assertEqual([s.paint for s in self.style().strokes], ["#C2410C", "#1B2924"])
-        self.press("Border 1: one forward")
+        self.press("Bring Stroke 2 forward")
         self.assertEqual([s.paint for s in self.style().strokes], ["#1B2924", "#C2410C"])
-        self.press("Border 1: remove")
+        self.press("Stroke 2: remove")
         self.assertEqual([s.paint for s in self.style().strokes], ["#C2410C"])
         self.page.get_by_label("Stroke colour", exact=True).click()
         with self.page.expect_response("**/commands"):
@@ -219,7 +219,7 @@ class PaintTest(BrowserTest):
         self.pull("peg-shadow-0", (200, 200))
         effect = self.style().finish.effects[0]
         self.assertAlmostEqual(effect.by, 50 + 70j, delta=2)
-        self.type_into("Shadow: how far it spreads", "8")
+        self.type_into("Shadow radius", "8")
         self.type_into("Shadow colour, typed", "#6D3A9C")
         self.press("Blur")
         kinds = [e.kind for e in self.style().finish.effects]
@@ -227,11 +227,11 @@ class PaintTest(BrowserTest):
         drawn = self.page.locator("[data-drawn]").first
         self.assertIn("#fx-", drawn.get_attribute("filter"))
         expect(drawn.locator("feGaussianBlur")).to_have_count(2)
-        self.type_into("Blur: how far it spreads", "40 in")
-        self.toast("can reach from 0 to 1,000 px")
+        self.type_into("Blur radius", "40 in")
+        self.toast("is from 0 to 1,000 px")
         self.press("Blur: remove")
         with self.page.expect_response("**/commands"):
-            self.choose("Mixed with what lies below", "multiply")
+            self.choose("Blend mode with what is below", "multiply")
         self.settled()
         self.assertIn("multiply", drawn.get_attribute("style"))
         self.type_into("Opacity", "60")
@@ -261,26 +261,26 @@ class PaintTest(BrowserTest):
         self.assertEqual([hex_of(i.style.fill) for i in self.items()], ["#C2410C", "#C2410C"])
         for item in ("one", "two"):
             expect(self.page.locator(f"[data-item={item}]")).to_have_attribute("fill", "#C2410C")
-        self.page.get_by_text("Colours that go with it").click()
-        self.press("Keep all: Three around")
+        self.page.get_by_text("Colour harmonies").click()
+        self.press("Add all: Triad")
         self.assertEqual(len(self.value().sheet.swatches), 3)
         self.page.keyboard.press("Control+z")
         self.settled()
         with self.page.expect_download() as taken:
-            self.page.get_by_role("button", name="Send out as tokens").click()
+            self.page.get_by_role("button", name="Export as design tokens").click()
         self.assertIn('"hex": "#c2410c"', taken.value.path().read_text())
         for name, text in (("own.css", ":root{--oak:#9A7B4F}"), ("none.css", "nothing")):
             self.page.get_by_test_id("palette-file").set_input_files(
                 {"name": name, "mimeType": "text/css", "buffer": text.encode()}
             )
-        self.toast("No colours were found in that file")
+        self.toast("That file contains no colours")
         self.settled()
         expect(self.page.get_by_test_id("swatch-oak")).to_be_visible()
-        self.press("Remove the swatch")
+        self.press("Delete swatch")
         self.assertEqual(self.style().fill, "#C2410C")
         # all of a style is kept, and given to another
         self.page.get_by_role("button", name="Styles").click()
-        self.press("Keep its style")
+        self.press("Save as style")
         self.click(100, 130)
         self.page.get_by_test_id("style-Style 1").click()
         self.settled()
@@ -309,7 +309,7 @@ class PaintTest(BrowserTest):
         self.settled()
         self.assertEqual(self.style().fill, "#0C6B65")
         # at the border of the two colours, five pixels wide: a mixture; from below the item
-        self.choose("Pixels taken together", "5 × 5 pixels")
+        self.choose("Sample area", "5 × 5 pixels")
         middle = (under.x, under.y + under.height * 0.45)
         self.page.keyboard.down("Alt")
         self.page.keyboard.down("Shift")
@@ -334,7 +334,7 @@ class PaintTest(BrowserTest):
     def test_the_drawing_shows_at_its_size_while_one_draws(self):
         self.open(self.new_drawing(rectangle(style=Style(fill="#0C6B65"))))
         self.core_is_here()
-        self.page.get_by_role("button", name="Sizes").click()
+        self.page.get_by_role("button", name="Size preview").click()
         window = self.page.get_by_test_id("sizes")
         expect(window.get_by_role("img")).to_have_count(9)
         small = window.get_by_label("64 px on dark")

@@ -37,7 +37,7 @@ class SendingTest(ShapesTest):
     def test_what_was_set_is_kept_and_done_again_by_a_key(self):
         self.page.get_by_test_id("send-out").click()
         self.page.get_by_test_id("format-picture").click()
-        look = self.page.get_by_role("region", name="What comes of it")
+        look = self.page.get_by_role("region", name="Result")
         expect(look).to_contain_text("1250 × 938 px")
         self.page.get_by_label("Size by", exact=True).click()
         self.page.get_by_role("option", name="Width").click()
@@ -59,15 +59,15 @@ class SendingTest(ShapesTest):
 
     def test_the_first_time_the_key_asks_how(self):
         self.page.keyboard.press("Control+s")
-        expect(self.page.get_by_role("dialog", name="Send out")).to_be_visible()
+        expect(self.page.get_by_role("dialog", name="Export")).to_be_visible()
 
     def test_each_selected_item_a_file(self):
         self.click(150, 150)
         self.page.keyboard.press("Control+a")
         self.page.get_by_test_id("send-out").click()
-        self.page.get_by_label("What is sent").click()
-        self.page.get_by_role("option", name="Each selected item a file").click()
-        look = self.page.get_by_role("region", name="What comes of it")
+        self.page.get_by_label("What to export").click()
+        self.page.get_by_role("option", name="One file per selected item").click()
+        look = self.page.get_by_role("region", name="Result")
         expect(look.locator("img")).to_have_count(2)
         with self.page.expect_download() as download:
             self.page.get_by_test_id("send-save").click()
@@ -105,7 +105,7 @@ class TakingInTest(ShapesTest):
         self.core_is_here()
         with self.page.expect_response("**/commands"):
             self.page.evaluate(DROP, [TAG, "tag.svg", "[data-testid=canvas]"])
-        said = "Left out: text in faces that are not here (1)."
+        said = "Not imported: text in missing fonts (1)."
         expect(self.page.get_by_text(said)).to_be_visible()
         self.settled()
         item, words = self.items()
@@ -131,5 +131,5 @@ class TakingInTest(ShapesTest):
         self.page.goto(self.live_server_url)
         expect(self.page.get_by_test_id("take-in")).to_be_visible()
         self.page.evaluate(DROP, ["no svg at all", "x.svg", "main"])
-        expect(self.page.get_by_text("neither items of a drawing nor SVG")).to_be_visible()
+        expect(self.page.get_by_text("neither SVG nor a copied item")).to_be_visible()
         self.assertEqual(Drawing.objects.count(), 2)

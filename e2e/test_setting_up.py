@@ -27,11 +27,11 @@ class SheetTest(BrowserTest):
         self.settled()
         expect(self.page.get_by_label("Sheet width")).to_have_value("148")
         with self.page.expect_response("**/commands"):
-            self.page.get_by_role("button", name="Turn it").click()
+            self.page.get_by_role("button", name="Rotate sheet").click()
         self.settled()
         self.assertAlmostEqual(self.value().sheet.width / 96 * 25.4, 210)
         self.assertEqual(self.items()[0].frame.width, 100)
-        self.page.get_by_label("Scale what is on it").check()
+        self.page.get_by_label("Scale contents with").check()
         self.type_into("Sheet width", "420")
         self.type_into("Sheet height", "296")
         self.assertAlmostEqual(self.items()[0].frame.width, 100)
@@ -74,8 +74,8 @@ class UnderlayTest(BrowserTest):
         self.bring()
         picture = self.page.get_by_test_id("underlay-form.png")
         expect(picture).to_have_attribute("opacity", "0.35")
-        self.type_into("Strength", "50")
-        self.page.get_by_label("Wash to grey").check()
+        self.type_into("Opacity", "50")
+        self.page.get_by_label("Greyscale").check()
         self.settled()
         self.drag((200, 150), (230, 150))
         (underlay,) = self.value().sheet.underlays
@@ -183,7 +183,7 @@ class LookingTest(BrowserTest):
 
     def test_before_and_after(self):
         self.open(self.new_drawing(rectangle(style=FILLED)))
-        self.page.get_by_test_id("leaf-Steps").click()
+        self.page.get_by_test_id("leaf-History").click()
         self.page.get_by_test_id("mark-step").click()
         path = self.page.locator("path[data-item=plate]")
         old = path.get_attribute("d")

@@ -44,7 +44,7 @@ class DialTest(ShapesTest):
     def test_a_square_becomes_a_circle_at_a_hundred_percent(self):
         self.open(self.new_drawing(shape("rectangle")))
         self.click(150, 150)
-        self.choose("Radius as", "% of half side")
+        self.choose("Radius in", "% of half side")
         self.type_into("Corner radius", "100")
         slider = self.page.get_by_test_id("slider-radius").get_by_role("slider")
         expect(slider).to_have_attribute("aria-valuenow", re.compile(r"^100"))
@@ -63,7 +63,7 @@ class DialTest(ShapesTest):
         expect(field).to_have_attribute("placeholder", "mixed")
         self.type_into("Corner radius", "75")
         self.assertEqual([self.dials(n)["radius"] for n in (0, 1)], [75, 75])
-        expect(self.page.get_by_test_id("said")).to_contain_text("at most 55 px")
+        expect(self.page.get_by_test_id("said")).to_contain_text("drawn at 55 px")
         self.type_into("Corner radius", "50%")
         self.assertEqual(self.dials(1)["radius"], 37.5)
 
@@ -71,9 +71,9 @@ class DialTest(ShapesTest):
         self.open(self.new_drawing(shape("polygon")))
         self.click(150, 150)
         for label, text, said in (
-            ("Sides", "1000000", "Sides goes from 3 to 100"),
+            ("Sides", "1000000", "Sides must be from 3 to 100"),
             ("Corner radius", "1/0 in", "divides by zero"),
-            ("Corner radius", "12 & 3", "at place 4"),
+            ("Corner radius", "12 & 3", "at character 4"),
         ):
             field = self.page.get_by_role("textbox", name=label, exact=True)
             old = field.input_value()
@@ -108,12 +108,12 @@ class DialTest(ShapesTest):
         second = shape("gear", "two", (220.0, 60.0), (380.0, 220.0))
         self.open(self.new_drawing(shape("rectangle", radius=9.0), second))
         self.click(150, 150)
-        self.choose("Kind of shape", "Triangle")
+        self.choose("Shape type", "Triangle")
         self.assertEqual((self.items()[0].shape, self.dials()["radius"]), ("triangle", 9))
         self.page.keyboard.down("Shift")
         self.click(250, 140)
         self.page.keyboard.up("Shift")
-        self.page.get_by_role("button", name="Same dials as the first").click()
+        self.page.get_by_role("button", name="Match dials of the first").click()
         self.settled()
         self.assertEqual(self.dials(1)["radius"], 9)
 
@@ -164,11 +164,11 @@ class CanvasTest(ShapesTest):
     def test_turned_into_outlines_and_back_in_steps(self):
         self.open(self.new_drawing(shape("star")))
         self.click(150, 150)
-        self.page.get_by_role("button", name="Turn into outlines").click()
+        self.page.get_by_role("button", name="Convert to outlines").click()
         self.settled()
         self.page.keyboard.press("w")
         expect(self.page.get_by_test_id("anchor-9")).to_be_visible()
-        self.page.get_by_test_id("leaf-Steps").click()
+        self.page.get_by_test_id("leaf-History").click()
         self.page.get_by_role("button", name="Draw star").click()
         self.settled()
         self.assertEqual(self.items()[0].shape, "star")
@@ -195,11 +195,11 @@ class CornerTest(ShapesTest):
         self.settled()
         self.page.keyboard.press("Control+a")
         self.type_into("Radius", "500")
-        expect(self.page.get_by_test_id("said")).to_contain_text("stops at 50 px")
+        expect(self.page.get_by_test_id("said")).to_contain_text("drawn at 50 px")
         self.type_into("Radius", "20")
         anchors = self.items()[0].contours[0].anchors
         self.assertEqual({a.corner.radius for a in anchors}, {20})
         self.assertEqual([a.corner.style for a in anchors].count("cove"), 1)
-        self.page.get_by_role("button", name="Turn corners into anchors").click()
+        self.page.get_by_role("button", name="Convert corners to anchors").click()
         self.settled()
         self.assertEqual(len(self.items()[0].contours[0].anchors), 8)

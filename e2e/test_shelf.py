@@ -17,7 +17,7 @@ class SettingsTest(ShapesTest):
         second = shape("gear", "two", (220.0, 100.0), (320.0, 200.0))
         self.open(self.new_drawing(shape("gear", teeth=17.0), second))
         self.page.get_by_test_id("leaf-Shelf").click()
-        self.page.get_by_role("button", name="Ready made").click()
+        self.page.get_by_role("button", name="Built in").click()
         expect(self.page.get_by_test_id("setting-Tuner knob")).to_be_visible()
         self.click(120, 150)
         self.page.get_by_test_id("keep-dials").click()
@@ -25,7 +25,7 @@ class SettingsTest(ShapesTest):
         self.page.reload()
         self.page.get_by_test_id("leaf-Shelf").click()
         self.click(240, 150)
-        self.page.get_by_role("button", name="My settings").click()
+        self.page.get_by_role("button", name="My presets").click()
         with self.page.expect_response("**/commands"):
             self.page.get_by_test_id("setting-one").click()
         self.settled()
@@ -39,12 +39,12 @@ class SettingsTest(ShapesTest):
         tray.press("Enter")
         expect(self.page.get_by_role("button", name="Gears")).to_be_visible()
         expect(self.page.get_by_test_id("setting-Seventeen")).to_be_visible()
-        self.page.get_by_role("button", name="Take off the shelf").click()
+        self.page.get_by_role("button", name="Delete").click()
         expect(self.page.get_by_test_id("setting-Seventeen")).to_have_count(0)
-        self.page.get_by_role("button", name="Put it back").click()
+        self.page.get_by_role("button", name="Undo").click()
         expect(self.page.get_by_role("button", name="Gears")).to_be_visible()
         self.page.keyboard.press("Escape")
-        self.page.get_by_role("button", name="Ready made").click()
+        self.page.get_by_role("button", name="Built in").click()
         self.page.get_by_test_id("setting-App icon").click()
         self.drag((20, 20), (80, 80), "Shift")
         self.assertEqual(self.items()[2].shape, "superellipse")
@@ -53,7 +53,7 @@ class SettingsTest(ShapesTest):
         self.open(self.new_drawing())
         self.page.get_by_test_id("leaf-Shelf").click()
         with self.page.expect_download() as download:
-            self.page.get_by_role("button", name="Send out as a file").click()
+            self.page.get_by_role("button", name="Export shelf").click()
         with open(download.value.path(), encoding="utf-8") as file:
             shelf = json.load(file)
         shelf["settings"] = [{**shelf["settings"][0], "name": "From afar", "tray": "Guests"}]
@@ -70,7 +70,7 @@ class SettingsTest(ShapesTest):
 
 
 class OutlinesTest(ShapesTest):
-    def shelf(self, tray="Luthier's forms"):
+    def shelf(self, tray="Luthier's outlines"):
         self.page.get_by_test_id("leaf-Shelf").click()
         self.page.get_by_role("button", name=tray).click()
 
@@ -88,10 +88,10 @@ class OutlinesTest(ShapesTest):
         self.open(self.new_drawing())
         self.shelf()
         self.page.get_by_test_id("kept-Headstock").click()
-        expect(self.page.get_by_label("Width of what is placed")).to_be_visible()
+        expect(self.page.get_by_label("Placed width")).to_be_visible()
         self.drag((50, 50), (150, 250))
         self.drag((250, 150), (350, 200), "Shift", "Alt")
-        width = self.page.get_by_label("Width of what is placed")
+        width = self.page.get_by_label("Placed width")
         width.fill("20 px")
         width.press("Enter")
         self.click(200, 150)
@@ -141,20 +141,22 @@ class OutlinesTest(ShapesTest):
         self.tool("select")
         self.click(260, 140)
         with self.page.expect_response("**/clip"):
-            self.page.get_by_role("button", name="Keep in its place").click()
-        expect(self.page.get_by_text("Linked copies in drawing follow")).to_be_visible()
+            self.page.get_by_role("button", name="Replace with selection").click()
+        expect(self.page.get_by_text("Linked copies in 1 drawing were updated")).to_be_visible()
         # the window hears of it like any other
-        expect(self.page.get_by_test_id("undo")).to_contain_text("Follow the shelf", timeout=15_000)
+        expect(self.page.get_by_test_id("undo")).to_contain_text(
+            "Update linked copies", timeout=15_000
+        )
         value = self.value()
         (held,) = value.tree.children(copy.id)
         self.assertEqual(value.items[held].shape, "ellipse")
         self.page.keyboard.press("Control+z")
         self.settled()
         self.click(350, 50)
-        expect(self.page.get_by_text("The one on the shelf was changed since")).to_be_visible()
-        self.page.get_by_role("button", name="Follow now").click()
+        expect(self.page.get_by_text("The source has changed")).to_be_visible()
+        self.page.get_by_role("button", name="Update").click()
         self.settled()
-        expect(self.page.get_by_text("was changed since")).to_have_count(0)
+        expect(self.page.get_by_text("has changed")).to_have_count(0)
         self.page.get_by_role("button", name="Unlink").click()
         self.settled()
         self.assertEqual([getattr(i, "shape", None) for i in self.tops()][-1], "ellipse")
@@ -169,7 +171,7 @@ class OutlinesTest(ShapesTest):
         third = self.page.get_by_role("article", name="Tuner knob 3")
         expect(third).to_contain_text("%")
         with self.page.expect_response("**/commands"):
-            third.get_by_role("button", name="Take this one").click()
+            third.get_by_role("button", name="Use this one").click()
         self.settled()
         (copy,) = self.tops()
         self.assertEqual((copy.name, copy.entry), ("Tuner knob 3", "ready-11"))
@@ -185,20 +187,20 @@ class OutlinesTest(ShapesTest):
         expect(first).to_have_attribute("aria-label", "Tailpiece")
         self.act("Sort by name")
         expect(first).to_have_attribute("aria-label", "Bridge")
-        self.act("As it was")
+        self.act("Undo")
         expect(first).to_have_attribute("aria-label", "Tailpiece")
         self.page.get_by_label("Find on the shelf by name").fill("knob")
         expect(self.page.locator(".tiles button")).to_have_count(4)  # a setting among them
         self.page.get_by_label("Find on the shelf by name").fill("")
         self.click(150, 150)
-        self.act("Like what is selected")
+        self.act("Find similar")
         expect(first).to_have_attribute("aria-label", "Strap button")
 
     def test_a_tray_goes_out_as_symbols_and_comes_in_from_svg(self):
         self.open(self.new_drawing())
         self.shelf()
         with self.page.expect_download() as download:
-            self.page.get_by_role("button", name="… as SVG symbols").click()
+            self.page.get_by_role("button", name="Export tray as SVG symbols").click()
         with open(download.value.path(), "rb") as file:
             symbols = file.read()
         tags = [e.tag.split("}")[1] for e in ElementTree.fromstring(symbols)]

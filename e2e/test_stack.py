@@ -103,7 +103,7 @@ class GroupTest(StackTest):
 
     def test_anchors_picks_inside_groups_directly(self):
         self.click(50, 130)
-        self.page.get_by_role("button", name="Turn into outlines").click()
+        self.page.get_by_role("button", name="Convert to outlines").click()
         self.settled()
         group = self.group()
         self.key("Escape")
@@ -154,14 +154,14 @@ class CardTest(StackTest):
 
     def test_a_group_opens_in_place_and_cards_are_carried_in_and_out(self):
         group = self.group()
-        self.page.get_by_label("Open Group 1").click()
+        self.page.get_by_label("Expand Group 1").click()
         self.card("c").drag_to(self.card("a"), target_position={"x": 5, "y": 30})
         self.settled()
         self.assertEqual(self.lies(group), ("c", "a", "b"))
         self.card("a").drag_to(self.card("Group 1"), target_position={"x": 5, "y": 30})
         self.settled()
         self.assertEqual(self.lies(), ("a", group))
-        self.page.get_by_label("Close Group 1").click()
+        self.page.get_by_label("Collapse Group 1").click()
         self.card("a").drag_to(self.card("Group 1"), target_position={"x": 50, "y": 30})
         self.settled()
         self.assertEqual(self.lies(group), ("c", "b", "a"))
@@ -188,7 +188,7 @@ class CardTest(StackTest):
         self.assertEqual(self.lies(), ("a", "c", "b"))
         self.card("a").get_by_role("button", name="a", exact=True).focus()
         self.key("F2")
-        self.page.get_by_label("Name of the item").fill("Rear plate")
+        self.page.get_by_label("Item name").fill("Rear plate")
         self.key("Enter")
         self.assertEqual(self.value().items["a"].name, "Rear plate")
         self.card("Rear plate").get_by_role("button", name="Rear plate", exact=True).focus()
@@ -202,7 +202,7 @@ class CardTest(StackTest):
         self.page.locator("[data-card]").click()
         self.assertEqual(self.selected(), ["b"])
         self.page.get_by_label("Find an item by name").fill("zither")
-        expect(self.page.get_by_text("Nothing here is called “zither”.")).to_be_visible()
+        expect(self.page.get_by_text("No item found for “zither”.")).to_be_visible()
 
 
 class LayerTest(StackTest):
@@ -229,7 +229,7 @@ class LayerTest(StackTest):
         self.assertEqual(self.lies(), ("c",))
         self.layer("Layer 2").get_by_role("button", name="Layer 2", exact=True).focus()
         self.key("F2")
-        self.page.get_by_label("Name of the layer").fill("Fittings")
+        self.page.get_by_label("Layer name").fill("Fittings")
         self.key("Enter")
         self.layer("Fittings").get_by_role("button", name="Fittings", exact=True).focus()
         self.key("Alt+ArrowDown")
@@ -238,13 +238,13 @@ class LayerTest(StackTest):
     def test_layers_are_merged_removed_and_brought_back(self):
         self.page.get_by_test_id("add-layer").click()
         self.settled()
-        self.page.get_by_role("button", name="Remove", exact=True).click()
+        self.page.get_by_role("button", name="Delete", exact=True).click()
         self.settled()
         self.assertEqual(len(self.value().tree.children()), 1)
         self.key("Control+z")
         self.assertEqual(len(self.value().tree.children()), 2)
         self.layer("Layer 2").get_by_role("button", name="Layer 2", exact=True).click()
-        self.page.get_by_role("button", name="Merge backwards").click()
+        self.page.get_by_role("button", name="Merge with layer behind").click()
         self.settled()
         self.assertEqual(self.names(), ["Layer 1", "a", "b", "c"])
 

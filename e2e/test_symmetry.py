@@ -35,7 +35,7 @@ class SymmetryTest(BrowserTest):
         self.settled()
 
     def way(self):
-        return self.page.get_by_label("Place to draw in").inner_text().split("\n")
+        return self.page.get_by_label("Active container").inner_text().split("\n")
 
     def grip(self, name):
         return self.middle(self.page.get_by_test_id(f"symmetry-{name}"))
@@ -57,7 +57,7 @@ class SymmetryTest(BrowserTest):
         self.open(self.new_drawing())
         self.core_is_here()
         self.key("y")
-        expect(self.page.get_by_label("x of the symmetry")).to_have_value("200")
+        expect(self.page.get_by_label("Symmetry x")).to_have_value("200")
         self.key("Enter")
         self.assertIn("Mirror 1", self.way())
         expect(self.page.get_by_test_id("way-says")).to_have_text("shows 2 times")
@@ -74,7 +74,7 @@ class SymmetryTest(BrowserTest):
         # one leaves: Esc selects the symmetry, which is welded
         self.key("q", "Escape")
         self.assertNotIn("Mirror 1", self.way())
-        self.press("Turn into outlines")
+        self.press("Convert to outlines")
         (whole,) = self.items()
         self.assertTrue(whole.contours[0].closed)
         places = {a.at for a in whole.contours[0].anchors}
@@ -141,14 +141,14 @@ class SymmetryTest(BrowserTest):
         self.page.keyboard.up("Shift")
         self.settled()
         self.assertEqual(self.value().items["m"].angle % 15, 0)
-        self.type_into("Angle of the line", "90")
-        self.type_into("x of the symmetry", "199+1")
+        self.type_into("Axis angle", "90")
+        self.type_into("Symmetry x", "199+1")
         item = self.value().items["m"]
         self.assertEqual((item.angle, item.centre.real), (90, 200))
         self.page.get_by_test_id("pattern-wheel").click()
-        self.type_into("Number around", "101")
-        expect(self.page.get_by_text("from 2 to 100 times around")).to_be_visible()
-        self.type_into("Number around", "5")
+        self.type_into("Copies around", "101")
+        expect(self.page.get_by_text("from 2 to 100")).to_be_visible()
+        self.type_into("Copies around", "5")
         self.assertEqual(self.value().items["m"].count, 5)
 
     def test_a_rosette_of_16_is_welded(self):
@@ -166,17 +166,17 @@ class SymmetryTest(BrowserTest):
         symmetry = self.value().items[self.value().tree.children("layer-1")[0]]
         self.assertEqual((symmetry.pattern, symmetry.count), ("kaleidoscope", 16))
         self.key("q", "Escape")
-        near = self.page.get_by_role("button", name="Let it meet")
+        near = self.page.get_by_role("button", name="Snap to seam")
         if near.count():
             near.click()
             self.settled()
         self.assertTrue(all(e.meets for e in seam_ends(self.value(), symmetry.id)))
-        self.press("Turn into outlines")
+        self.press("Convert to outlines")
         (rosette,) = self.items()
         self.assertEqual([(c.closed, len(c.anchors)) for c in rosette.contours], [(True, 32)])
 
     def type_number(self, text):
-        field = self.page.get_by_role("textbox", name="Number around")
+        field = self.page.get_by_role("textbox", name="Copies around")
         field.fill(text)
         field.press("Enter")
         expect(self.page.get_by_text("16 × 2 around")).to_be_visible()
@@ -208,7 +208,7 @@ class SymmetryTest(BrowserTest):
         self.tool("anchors")
         self.click(120, 70)
         expect(self.page.get_by_test_id("seam-misses")).to_contain_text("3 px away")
-        self.press("Let it meet")
+        self.press("Snap to seam")
         expect(self.page.get_by_test_id("seam-misses")).to_have_count(0)
         self.assertEqual(self.path("half").anchors[-1].at, 200 + 260j)
         expect(self.page.get_by_test_id("anchor-0")).to_be_visible()
@@ -231,7 +231,7 @@ class SymmetryTest(BrowserTest):
         self.near([second.frame.place.origin], [160 + 50j])
         self.key("y")
         self.page.get_by_test_id("makes-flip").click()
-        self.type_into_draft("x of the symmetry", "200")
+        self.type_into_draft("Symmetry x", "200")
         self.key("Enter")
         self.near([self.items()[1].frame.place.origin], [240 + 50j])
 
@@ -249,9 +249,9 @@ class SymmetryTest(BrowserTest):
         self.assertEqual(self.value().tree.children(made.id), ("r",))
         expect(self.page.locator("[data-image] use")).to_have_count(1)
         self.key("Escape")
-        self.page.get_by_text("Every other image in its own colours").click()
+        self.page.get_by_text("Alternate colours").click()
         self.settled()
-        self.type_into("Fill of every other image colour, typed", "#C2410C")
+        self.type_into("Fill of every other copy colour, typed", "#C2410C")
         self.assertIn("#C2410C", svg(self.value(), title="t"))
         self.page.get_by_test_id("canvas").focus()
         self.key("Control+Shift+g")
@@ -263,10 +263,10 @@ class SymmetryTest(BrowserTest):
         told = {"kind": "add_outline", "item": "w", "contours": [path]}
         self.open(self.new_drawing(read_command(told)))
         self.click(120, 70)
-        self.page.get_by_text("Symmetric?", exact=True).click()
-        expect(self.page.get_by_test_id("balance")).to_contain_text("misses by at most 2")
-        self.press("As left")
-        expect(self.page.get_by_test_id("balance")).to_contain_text("exactly symmetric")
+        self.page.get_by_text("Check symmetry", exact=True).click()
+        expect(self.page.get_by_test_id("balance")).to_contain_text("Off by at most 2")
+        self.press("Use left side")
+        expect(self.page.get_by_test_id("balance")).to_contain_text("Exactly symmetric")
         self.assertLess(best_line(self.value().items["w"].contours).away, 1e-9)
         self.press("Find twins")
         self.tool("anchors")
@@ -279,7 +279,7 @@ class SymmetryTest(BrowserTest):
         into = read_command({"kind": "order_items", "items": ["r"], "container": "m"})
         self.open(self.new_drawing(mirror(), inside, into))
         self.click(40, 20)
-        self.press("Turn into outlines")
+        self.press("Convert to outlines")
         group = self.value().items["m"]
         self.assertIsInstance(group, Group)
         self.assertEqual([type(i) for i in self.items()], [Outline, Outline])

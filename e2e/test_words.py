@@ -22,7 +22,7 @@ class WordsTest(BrowserTest):
     def write(self, x, y, text):
         self.tool("words")
         self.click(x, y)
-        expect(self.page.get_by_label("What they say")).to_be_focused()
+        expect(self.page.get_by_label("Text")).to_be_focused()
         self.page.keyboard.type(text)
         with self.page.expect_response("**/commands"):
             self.page.keyboard.press("Control+Enter")
@@ -32,7 +32,7 @@ class WordsTest(BrowserTest):
         self.open(self.new_drawing())
         self.write(40, 120, "Hollow reed")
         self.assertEqual((self.words().lettering.text, self.words().name), ("Hollow reed",) * 2)
-        self.type_into("Size of type", "30")
+        self.type_into("Font size", "30")
         self.assertAlmostEqual(self.words().lettering.size, 40.0)
         with self.page.expect_response("**/commands"):
             self.page.get_by_label("Kerning").click()
@@ -62,19 +62,19 @@ class WordsTest(BrowserTest):
         self.page.keyboard.down("Alt")
         self.click(180, 60)
         self.page.keyboard.up("Alt")
-        expect(self.page.get_by_label("What they say")).to_be_focused()
+        expect(self.page.get_by_label("Text")).to_be_focused()
         self.page.keyboard.type("Office · 木")
-        expect(self.page.get_by_text("Not in this face: 木")).to_be_visible()
+        expect(self.page.get_by_text("Not in this font: 木")).to_be_visible()
         with self.page.expect_response("**/commands"):
             self.page.keyboard.press("Control+Enter")
         self.settled()
         (along,) = [i for i in self.every() if isinstance(i, Assembly)]
         self.assertEqual(along.edge.lettering.text, "Office · 木")
-        self.type_into("Size of type", "15")
+        self.type_into("Font size", "15")
         self.type_into("Start", "50")
         value = self.value()
         self.assertAlmostEqual(value.items[along.id].edge.start, 0.5)
-        self.page.get_by_role("button", name="Turn into outlines").click()
+        self.page.get_by_role("button", name="Convert to outlines").click()
         self.settled()
         names = [i.name for i in self.every()]
         self.assertIn("ffi", names)
@@ -90,17 +90,17 @@ class WordsTest(BrowserTest):
         self.write(40, 120, "Reed")
         font = settings.WEB / "faces" / "zilla-slab-latin-700-normal.woff2"
         with self.page.expect_file_chooser() as chooser:
-            self.page.get_by_role("button", name="Bring a font…").click()
+            self.page.get_by_role("button", name="Add font…").click()
         with self.page.expect_response("**/commands"):
             chooser.value.set_files(font)
         self.settled()
         self.assertTrue(self.words().lettering.face.startswith("own-"))
-        field = self.page.get_by_label("What they say")
+        field = self.page.get_by_label("Text")
         field.fill("Something else")
         self.page.keyboard.press("Escape")
         expect(field).to_have_value("Reed")
         with self.page.expect_file_chooser() as chooser:
-            self.page.get_by_role("button", name="Bring a font…").click()
+            self.page.get_by_role("button", name="Add font…").click()
         chooser.value.set_files({"name": "x.ttf", "mimeType": "font/ttf", "buffer": b"no font"})
         expect(self.page.get_by_text("That font cannot be used")).to_be_visible()
         self.assertEqual(self.words().lettering.text, "Reed")

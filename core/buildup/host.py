@@ -31,6 +31,7 @@ from buildup.errors import Refusal
 from buildup.forms.draftpegs import CopyPeg
 from buildup.forms.images import images_of
 from buildup.geometry.boxes import Box
+from buildup.messages import message, refusal
 from buildup.view.anchormarks import AnchorMark, anchor_marks
 from buildup.view.drawables import Drawable, drawable
 from buildup.view.finding import within
@@ -127,11 +128,7 @@ class Moment:
         """So much more work."""
         self._left -= pairs
         if self._left < 0:
-            raise Refusal(
-                "takes_long",
-                "This takes more than a moment, so it does not show before it is done. "
-                "While it is done you see how far it is, and can stop it.",
-            )
+            raise refusal("takes_long")
 
     def far(self, part: float) -> None:
         """Bounded as it is, nobody waits for it."""
@@ -273,7 +270,7 @@ def again(command: Command, frame: FrameBox) -> dict[str, Any]:
         Refusal: `not_a_transform`.
     """
     if not isinstance(command, Placing):
-        raise Refusal("not_a_transform", "Only moves, turns and sizes are done once more.")
+        raise refusal("not_a_transform")
     return write_command(command.again(standing_told(frame)))
 
 
@@ -345,7 +342,7 @@ def spread(
         Refusal: as `apply`; `no_draft` for any other command.
     """
     if not isinstance(command, Draft):
-        raise Refusal("no_draft", "That cannot be drafted. Nothing was changed.")
+        raise refusal("no_draft")
     laid = command.laid_out(drawing)
     if drag is not None:
         to = check_point(drag.to) + complex(*meeting.shift)
@@ -375,7 +372,7 @@ def _spread_out(
     if len(ways) * len(held.items) <= MOST_EXACT:
         return _previewed(drawing, command, selected, shows)
     rounds = max(1, MOST_SHOWN // len(held.items))
-    said = f"The first {rounds:,} rounds of copies show; all are made." * (rounds < len(ways))
+    said = message("notes.preview_copies", count=rounds) if rounds < len(ways) else ""
     return replace(
         NOTHING,
         selection=selection(drawing, selected, shows),

@@ -476,7 +476,7 @@ class CopiesTest(unittest.TestCase):
             before, read_command(row), ["leaf"], ALL, meeting=host.Meeting(), drag=None
         )
         self.assertEqual(len(told.repaint.moved.matrices), host.MOST_SHOWN)
-        self.assertIn("all are made", told.repaint.said)
+        self.assertIn("all will be created", told.repaint.said)
 
     def test_too_many_or_too_few_are_refused(self):
         before = drawing(*(leaf(f"i{n}") for n in range(100)))

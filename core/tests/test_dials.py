@@ -103,7 +103,7 @@ class WordTest(unittest.TestCase):
         before = drawing(shape("rectangle"))
         large = delta(before, kind="set_dial", items=["one"], dial="radius", value=300)
         self.assertEqual(large.put[0].dials["radius"], 300)
-        self.assertIn("at most 10.58 mm", large.said)
+        self.assertIn("drawn at 10.58 mm", large.said)
         fits = delta(before, kind="set_dial", items=["one"], dial="radius", value=30)
         self.assertEqual(fits.said, "")
         hidden = drawing(shape("rectangle", radius_2=900.0))
@@ -122,7 +122,9 @@ class WordTest(unittest.TestCase):
         ):
             with self.subTest(f"{kind} {dial}"), self.assertRaises(Refusal) as caught:
                 delta(drawing(shape(kind)), kind="set_dial", items=["one"], dial=dial, value=value)
-            self.assertRegex(caught.exception.sentence, r"goes from .* to .*\. The old value")
+            self.assertRegex(
+                caught.exception.sentence, r"must be from .* to .*\. It was not changed"
+            )
 
     def test_a_count_is_whole_and_an_end_before_the_start_goes_round(self):
         after = done(
@@ -182,7 +184,7 @@ class SeveralTest(unittest.TestCase):
         own = shape("rectangle", "own", each=1.0)
         alike = shape("rectangle", "alike")
         self.assertEqual(labels(alike), ["Corner radius", "Corner style"])
-        self.assertEqual(labels(own), ["Radius, upper left", "Style, upper left"])
+        self.assertEqual(labels(own), ["Radius, top left", "Style, top left"])
         self.assertEqual(labels(own, alike), ["Corner radius", "Corner style"])
 
     def test_another_kind_keeps_frame_style_and_what_both_have(self):
@@ -236,7 +238,7 @@ class CornerEditTest(unittest.TestCase):
         large = delta(
             drawing(bracket()), kind="set_corners", anchors=[["bracket", 0, 1]], radius=500
         )
-        self.assertIn("stops at 21.17 mm", large.said)
+        self.assertIn("drawn at 21.17 mm", large.said)
         self.assertEqual(large.put[0].contours[0].anchors[1].corner.radius, 500)
         mark = selection(updated(drawing(bracket()), large), ["bracket"]).anchors[1].corner
         self.assertAlmostEqual(mark.drawn, 80)

@@ -203,7 +203,7 @@ class Easing(unittest.TestCase):
     def test_the_command_says_how_far_it_moves_and_touches_nothing_else(self):
         form = contour(segments_of(ring(8, wobble=4, seed=1)), closed=True, kind="corner")
         after, said = done(drawing(form), kind="ease_anchors", anchors=[["form", 0, 2]])
-        self.assertRegex(said, r"moves by at most \d")
+        self.assertRegex(said, r"moved by at most \d")
         changed = [k for k in range(8) if after.contours[0].anchors[k] is not form.anchors[k]]
         self.assertEqual(changed, [2])
         self.assertEqual(after.contours[0].anchors[2].kind, "smooth")
@@ -320,7 +320,7 @@ class BothSides(unittest.TestCase):
         mean = (60 + math.hypot(20, 4)) / 2
         self.assertAlmostEqual(abs(middle.out), mean, delta=1e-12)
         self.assertAlmostEqual(first.out / abs(first.out), (1 - 2j) / math.sqrt(5), delta=1e-12)
-        self.assertIn("moves by at most", said)
+        self.assertIn("moved by at most", said)
         again, said = done(drawing(after.contours[0]), **even)
         self.assertLess(
             apart_both_ways(after.contours[0].segments, again.contours[0].segments), 1e-9
@@ -393,7 +393,7 @@ class ByHand(unittest.TestCase):
         after, said = done(drawing(form), **command)
         path = after.contours[0]
         self.assertEqual(len(path.anchors), 5)
-        self.assertIn("moves by", said)
+        self.assertIn("moved by", said)
         for before, behind in itertools.pairwise(path.segments):
             found = joint(before, behind)
             self.assertLess(abs(found.turn), 1e-9)

@@ -210,7 +210,7 @@ class AlongTest(unittest.TestCase):
     def test_a_line_that_is_gone_is_told(self):
         value = self.laid(disc("d", 100 + 100j))
         hidden = done(value, kind="hide_items", items=["d"], hidden=True)
-        self.assertIn("no line", drawable(hidden, "a").assembly.trouble)
+        self.assertIn("no path", drawable(hidden, "a").assembly.trouble)
         self.assertEqual(contours_of(hidden, "a"), ())
 
 

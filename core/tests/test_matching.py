@@ -111,7 +111,7 @@ class MatchTest(unittest.TestCase):
                  for at in (40 + 50j, 4 - 60j)]  # fmt: skip
         for extremes in (False, True):
             made, said = self.proposed(body, *eyes, *moles, symmetric=True, extremes=extremes)
-            self.assertIn("symmetric about an upright line; 2 with no counterpart", said)
+            self.assertIn("about an axis at 90°. 2 anchors have no counterpart", said)
             self.assertEqual(len(made.contours), 5)
             whole = made.contours[0].anchors
             middle = {a.at.real for a in whole if abs(a.at.real) < 2}

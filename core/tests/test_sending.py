@@ -169,7 +169,7 @@ class HpglTest(unittest.TestCase):
         many = [inked(n, f"#0000{n:02X}") for n in range(10)]
         strokes, said = self.cut(drawing(*many), order="drawn")
         self.assertEqual([p for p, _ in strokes], [1, 2, 3, 4, 5, 6, 7, 8, 8, 8])
-        self.assertIn("There are 10 colours", said)
+        self.assertIn("10 colours", said)
         bare = replace(disc(), style=Style(strokes=()))
         self.assertEqual(self.cut(drawing(bare))[0], [])
 

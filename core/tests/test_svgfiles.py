@@ -210,16 +210,16 @@ class FilesTest(unittest.TestCase):
         self.assertEqual(
             dict(read_document(document(inside)).left),
             {
-                "colours (grey instead)": 1,
+                "unreadable colours (shown grey)": 1,
                 "filters": 1,
                 "markers": 1,
                 "masks": 1,
-                "patterns and gradients that cannot be read (grey instead)": 1,
+                "unreadable patterns and gradients (shown grey)": 1,
                 "pictures": 1,
-                "rules of style sheets": 1,
+                "style sheet rules": 1,
                 "scripts": 1,
                 "text": 2,
-                "uses of what is not there": 1,
+                "references to missing elements": 1,
             },
         )
 
@@ -238,7 +238,7 @@ class FilesTest(unittest.TestCase):
         found = read_document(document(f"<style>{sheet}</style><rect width='9' height='9'/>"))
         (item,) = found.clip.items
         self.assertEqual((item.style.fill, item.style.strokes[0].paint), ("#0000FF", "#00FF00"))
-        self.assertEqual(dict(found.left), {"rules of style sheets": 3})
+        self.assertEqual(dict(found.left), {"style sheet rules": 3})
 
     def test_style_sheets_may_say_geometry(self):
         # SVG 2, 8.10: geometry properties; CSS Transforms 1
@@ -251,7 +251,7 @@ class FilesTest(unittest.TestCase):
         self.assertAlmostEqual(circle.frame.width, 2 * 20 * SIZE / 100)
         self.assertAlmostEqual(circle.frame.place.origin, (10 + 5j) * SIZE / 100)
         self.assertAlmostEqual(path.contours[0].anchors[-1].at, 30 * SIZE / 100)
-        self.assertEqual(dict(found.left), {"transforms of style sheets": 1})
+        self.assertEqual(dict(found.left), {"transforms in style sheets": 1})
 
     def test_a_switch_shows_the_first_that_fits(self):
         # SVG 2, 5.7; lengths of CSS Values and Units 3, 6
@@ -269,7 +269,7 @@ class FilesTest(unittest.TestCase):
         inside = "<g><rect width='9' height='9'/><use href='s.svg#a'/><use href='s.svg#b'/></g>"
         found = read_document(document(inside))
         self.assertEqual(len(found.clip.items), 1)
-        self.assertEqual(dict(found.left), {"uses of other files": 2})
+        self.assertEqual(dict(found.left), {"references to other files": 2})
 
     def test_numbers_that_are_no_numbers_draw_nothing_or_are_refused(self):
         for d in (
@@ -294,7 +294,7 @@ class FilesTest(unittest.TestCase):
 
     def test_uses_that_go_round_or_multiply_are_bounded(self):
         ring = "<g id='a'><use href='#b'/></g><g id='b'><use href='#a'/><path d='M0 0H9'/></g>"
-        self.assertIn("uses of what is not there", dict(read_document(document(ring)).left))
+        self.assertIn("references to missing elements", dict(read_document(document(ring)).left))
         many = "<g id='g0'>" + "<path d='M0 0H9V9z'/>" * 10 + "</g>"
         for k in range(1, 9):
             many += f"<g id='g{k}'>" + f"<use href='#g{k - 1}'/>" * 10 + "</g>"

@@ -61,10 +61,10 @@ class LengthTest(unittest.TestCase):
 
     def test_the_place_of_a_mistake_is_told(self):
         for text, where in (
-            ("12 & 3", "“&” at place 4"),
+            ("12 & 3", "“&” at character 4"),
             ("1/0 in", "divides by zero"),
-            ("3*(2+", "ends too early"),
-            ("4 mm 5", "“5” at place 6"),
+            ("3*(2+", "incomplete"),
+            ("4 mm 5", "“5” at character 6"),
             ("9" * 30, "far too large"),
             ("1" * 10_000_000, "longer than 80 characters"),
         ):

@@ -72,7 +72,7 @@ class HostMiddleware:
         try:
             request.get_host()
         except DisallowedHost:
-            sentence = "This address does not lead to this program. Open it by its own address."
+            sentence = "This address is not one of the program's. Open it by its own address."
             return _answer(400, "unknown_host", sentence)
         return self.get_response(request)
 
@@ -98,14 +98,14 @@ class BodyMiddleware:
         try:
             body = _read(request, None if chunked else int(announced), most)
         except OSError:
-            return _answer(400, "broken_off", "The request broke off. Nothing was changed.")
+            return _answer(400, "broken_off", "The request was interrupted. Nothing was changed.")
         if body is None and stranger:  # an edit whose session has ended waits for the next one
-            sentence = "You are not signed in any more. Sign in again; what was kept is safe."
+            sentence = "You are signed out. What was saved is safe; sign in again."
             return _answer(401, "not_signed_in", sentence)
         if body is None:
             sentence = (
                 f"That is more than {most / 2**20:.3g} MB at once. Nothing was changed; "
-                "do it in smaller parts."
+                "try it in smaller parts."
             )
             return _answer(413, "too_large", sentence)
         request._body = body  # what Django's own reading would set

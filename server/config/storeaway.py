@@ -46,11 +46,15 @@ def store_away(problem: Exception) -> JsonResponse:
     _log.warning("the database: %s", problem)
     busy = problem.args[:1] in ((LOCK_WAIT,), (DEADLOCK,))
     sentence = (
-        "This drawing is busy with another edit at this moment. What was kept is safe; your edit "
-        "waits here and is tried again."
+        (
+            "This drawing is busy with another edit. What was saved is safe; your "
+            "edit is stored here and is tried again."
+        )
         if busy
-        else "The store of drawings does not answer right now. What was kept is safe; "
-        "your edit waits here and goes out when the store is back."
+        else (
+            "The database does not answer. What was saved is safe; your edit is "
+            "stored here and is sent when the database is back."
+        )
     )
     told = {
         "code": "busy" if busy else "store_away",
@@ -64,8 +68,7 @@ def store_away(problem: Exception) -> JsonResponse:
 def too_large() -> JsonResponse:
     """413: one edit that is more than the database takes at once."""
     sentence = (
-        "This edit is more than the store of drawings takes at once. What was kept is safe; "
-        "do it in smaller parts."
+        "This edit is too large for the database. What was saved is safe; do it in smaller parts."
     )
     return JsonResponse({"code": "too_large", "sentence": sentence, "final": True}, status=413)
 
@@ -102,5 +105,5 @@ class PolicyMiddleware:
 
 def csrf_failure(request: HttpRequest, reason: str = "") -> JsonResponse:
     """403: the request came without this page's token."""
-    sentence = "This page is out of date. Nothing was changed; load it again and repeat the step."
+    sentence = "This page is out of date. Nothing was changed; reload it and repeat the step."
     return JsonResponse({"code": "no_token", "sentence": sentence, "final": False}, status=403)

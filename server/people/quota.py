@@ -58,13 +58,13 @@ def make_room(user_id: int, *, drawings: int = 0, size: int = 0) -> None:
     """
     held = storage_of(User.objects.select_for_update().get(pk=user_id))
     if drawings and held.drawings + drawings > held.most_drawings:
-        what = f"{held.drawings:,} of {held.most_drawings:,} drawings are there"
+        what = f"{held.drawings:,} of {held.most_drawings:,} drawings"
     elif held.bytes + size > held.most_bytes:
         there, most = (n / MEGABYTE for n in (held.bytes, held.most_bytes))
-        what = f"{there:,.0f} of {most:,.0f} MB are used"
+        what = f"{there:,.0f} of {most:,.0f} MB used"
     else:
         return
-    binned = f" ({held.binned:,} of the drawings are in the bin)" if held.binned else ""
+    binned = f", {held.binned:,} of them in the bin" if held.binned else ""
     raise Refusal(
         "storage_full",
         f"Your storage is full: {what}{binned}. Nothing was added. Delete drawings you do not need "

@@ -47,12 +47,12 @@ def picture_of(user_id: int, number: int) -> Picture:
     """
     row = Picture.objects.filter(pk=number, owner_id=user_id).first()
     if row is None:
-        raise Refusal("unknown_picture", "That picture is not there.")
+        raise Refusal("unknown_picture", "That picture does not exist.")
     return row
 
 
 def unknown_drawing() -> Refusal:
     """The refusal for a drawing that is not there."""
     return Refusal(
-        "unknown_drawing", "This drawing is not there, or was deleted. Go back to Drawings."
+        "unknown_drawing", "This drawing does not exist, or was deleted. Go back to Drawings."
     )

@@ -29,7 +29,7 @@ class Checked:
 
 def _refusal(code: str, what: str) -> Refusal:
     return Refusal(
-        code, f"{what} Nothing was placed; choose a PNG, JPEG or WebP of up to 50 megapixels."
+        code, f"{what} Nothing was placed; select a PNG, JPEG or WebP of up to 50 megapixels."
     )
 
 
@@ -44,7 +44,9 @@ def checked(data: bytes) -> Checked:
     try:
         picture = Image.open(io.BytesIO(data), formats=tuple(KINDS))
         if max(picture.size) > LONGEST_SIDE:
-            raise _refusal("picture_too_large", f"That picture is {max(picture.size):,} px long.")
+            raise _refusal(
+                "picture_too_large", f"That picture has a side of {max(picture.size):,} px."
+            )
         if picture.width * picture.height > MOST_PIXELS:
             raise _refusal(
                 "picture_too_large",
@@ -55,7 +57,7 @@ def checked(data: bytes) -> Checked:
     except Image.DecompressionBombError:
         raise _refusal("picture_too_large", "That picture is far too large.") from None
     except OSError:
-        raise _refusal("broken_picture", "That picture breaks off or is damaged.") from None
+        raise _refusal("broken_picture", "That picture is incomplete or damaged.") from None
     return _written(picture)
 
 
@@ -81,5 +83,5 @@ def _written(picture: Image.Image) -> Checked:
         out = io.BytesIO()
         plain.save(out, format=kind, **({"quality": 90} if kind != "PNG" else {}))
     except (OSError, ValueError, SyntaxError, EOFError):
-        raise _refusal("broken_picture", "That picture breaks off or is damaged.") from None
+        raise _refusal("broken_picture", "That picture is incomplete or damaged.") from None
     return Checked(out.getvalue(), KINDS[kind], plain.width, plain.height)

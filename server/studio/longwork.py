@@ -44,12 +44,14 @@ class Watch:
         if now > self._until:
             raise Refusal(
                 "too_long",
-                "This takes longer than an edit may. Nothing was changed; do it with fewer items "
-                "at a time, or simplify them first.",
+                (
+                    "This takes too long for one edit. Nothing was changed; do it with fewer "
+                    "items, or simplify them first."
+                ),
             )
         with suppress(OSError):  # a full disk keeps no edit from being done
             if cache.get(_key("stop", *self._about)):
-                raise Refusal("stopped", "It was stopped, as you asked. Nothing was changed.")
+                raise Refusal("stopped", "Stopped. Nothing was changed.")
             cache.set(_key("far", *self._about), part, KEPT)
 
 

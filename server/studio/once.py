@@ -53,7 +53,7 @@ def _made(request: HttpRequest, key: str) -> HttpResponse | None:
     if row is None:
         return None
     if row.asked != _sum(request):
-        told = Refusal("key_taken", "The key of this request belongs to another one.")
+        told = Refusal("key_taken", "This idempotency key belongs to another request.")
         body = {"code": told.code, "sentence": told.sentence, "place": "", "final": True}
         return JsonResponse(body, status=422)
     return JsonResponse(row.answer, safe=False)

@@ -24,6 +24,6 @@ NOWHERE = """<!doctype html><html lang="en"><meta charset="utf-8"><title>Not her
 def not_there(request: HttpRequest, exception: Exception | None = None) -> HttpResponse:
     """404: no screen has this address."""
     if request.path.startswith("/api/"):
-        told = {"code": "not_there", "sentence": "There is nothing there.", "final": True}
+        told = {"code": "not_there", "sentence": "Not found.", "final": True}
         return JsonResponse(told, status=404)
     return HttpResponse(NOWHERE, status=404)

@@ -58,8 +58,10 @@ def turn(address: str) -> Iterator[None]:
     if _wrong(sender) >= MOST_WRONG:
         raise Refusal(
             "locked_out",
-            "Too many tries with a wrong password came from your network. What you did is safe; "
-            "wait a minute, then sign in.",
+            (
+                "Too many wrong passwords from your network. Your edits are safe; wait a "
+                "minute, then sign in."
+            ),
         )
     with _lock:
         if _waiting[sender] >= OF_ONE_ADDRESS:
@@ -101,4 +103,4 @@ def _key(sender: str) -> str:
 
 
 def _busy() -> Refusal:
-    return Refusal("busy", "Others are signing in at this moment. Try again in a second.")
+    return Refusal("busy", "The server is busy with other sign-ins. Try again in a second.")

@@ -53,7 +53,7 @@ def silhouette(
     form: Mask = np.zeros((high, wide), dtype=bool)
     spots = [(int(s.imag * high), int(s.real * wide)) for s in seeds]
     if not spots or not all(0 <= r < high and 0 <= c < wide for r, c in spots):
-        raise Refusal("outside_picture", "That is not on the picture. Click into a form of it.")
+        raise Refusal("outside_picture", "That is outside the picture. Click an area of it.")
     for row, column in spots:
         near = np.linalg.norm(lab - lab[row, column], axis=2) <= tolerance
         labels, _ = ndimage.label(near)
@@ -62,20 +62,24 @@ def silhouette(
     if form.sum() < LEAST_AREA:
         raise Refusal(
             "no_form",
-            "Hardly anything there is of that colour. Nothing was changed; allow more colours, or "
-            "click elsewhere.",
+            (
+                "Hardly anything there has that colour. Nothing was changed; raise the "
+                "tolerance, or click elsewhere."
+            ),
         )
     if form.mean() > WHOLE:
         raise Refusal(
             "whole_picture",
-            "Nearly all of the picture is of that colour. Nothing was changed; allow fewer "
-            "colours, or click elsewhere.",
+            (
+                "Nearly the whole picture has that colour. Nothing was changed; lower "
+                "the tolerance, or click elsewhere."
+            ),
         )
     share = _mixture(pixels, form)
     share = _mixture(pixels, share >= 0.5)  # once more from where the edge really is
     loops = tuple(_loops(share, wide, high))
     if not loops:
-        raise Refusal("no_form", "That form is too thin to have an edge. Nothing was changed.")
+        raise Refusal("no_form", "That area is too thin to trace. Nothing was changed.")
     red, green, blue = (round(v * 255) for v in pixels[spots[-1]])
     return Found(loops, f"#{red:02X}{green:02X}{blue:02X}", 1.0 / wide)
 

@@ -221,8 +221,7 @@ def write_step(row: models.Drawing, step: models.Step) -> None:
     if size > most_at_once():
         raise Refusal(
             "too_large",
-            "This edit is more than the store of drawings takes at once. Nothing was changed; "
-            "do it in smaller parts.",
+            "This edit is too large for the database. Nothing was changed; do it in smaller parts.",
         )
     step.save(force_insert=True)
     row.size += size

@@ -85,12 +85,12 @@ def answer_troubles(api: NinjaAPI) -> None:
     @api.exception_handler(ValidationError)
     def invalid(request: HttpRequest, problem: ValidationError) -> HttpResponse:
         place = ".".join(str(p) for p in problem.errors[0]["loc"][1:]) if problem.errors else ""
-        sentence = "The request was not in the form expected here. Nothing was changed."
+        sentence = "The request is not valid. Nothing was changed."
         return answer(request, 422, "bad_request", sentence, place=place, final=True)
 
     @api.exception_handler(AuthenticationError)
     def stranger(request: HttpRequest, problem: AuthenticationError) -> HttpResponse:
-        sentence = "You are not signed in any more. Sign in again; what was kept is safe."
+        sentence = "You are signed out. What was saved is safe; sign in again."
         return answer(request, 401, "not_signed_in", sentence)
 
     @api.exception_handler(HttpError)
@@ -121,8 +121,8 @@ def answer_troubles(api: NinjaAPI) -> None:
         if named is not None:
             store.forget(int(named))
         sentence = (
-            "The program made a mistake here. What was kept is safe, and your edit waits; "
-            "it is tried again."
+            "Something went wrong on the server. What was saved is safe; your edit "
+            "is stored and is tried again."
         )
         return answer(request, 500, "unforeseen", sentence)
 

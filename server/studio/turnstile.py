@@ -37,6 +37,6 @@ class Turnstile:
 
 PDFIUM = Turnstile(
     patience=20.0,
-    sentence="Other pages are being read at this moment. Nothing was changed; try it again.",
+    sentence="The server is busy with other imports. Nothing was changed; try again.",
 )
 """PDFium may be called by one thread at a time only (says its documentation)."""

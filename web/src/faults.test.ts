@@ -17,7 +17,7 @@ test("what nobody has foreseen is said once; what the server could not do in its
   window.dispatchEvent(new ErrorEvent("error", { error: new Error("z") }));
   fault(new Trouble("busy", "Others are read.", 503));
   expect(told).toEqual([
-    [expect.stringContaining("What was kept is safe"), "Reload"],
+    [expect.stringContaining("What was saved is safe"), "Reload"],
     ["Others are read.", undefined],
   ]);
   expect(console.error).toHaveBeenCalledTimes(3);

@@ -5,8 +5,8 @@ import { Trouble } from "./api/client";
 type Say = (sentence: string, action?: { label: string; run: () => void }) => void;
 
 const SENTENCE =
-  "The program made a mistake in this page. What was kept is safe, and edits that wait are stored " +
-  "in this browser. Reload the page; if it comes again, send us what the browser's console says.";
+  "Something went wrong in this page. What was saved is safe, and unsaved edits are stored " +
+  "in this browser. Reload the page; if it happens again, send us the browser's console messages.";
 
 let say: Say | null = null;
 let said = false;

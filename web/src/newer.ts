@@ -19,7 +19,7 @@ export function watchBuild({ waits, tell, reload }: Renewing): () => boolean {
     if (build === __BUILD__ || __BUILD__ === "" || newer === build) return;
     newer = build;
     if (remembered(TRIED) === build) return; // it was renewed, and is still another one
-    tell("There is a newer version of the program. It comes when this page is reloaded.", {
+    tell("A newer version is available. Reload the page to get it.", {
       label: "Reload",
       run: renew,
     });

@@ -60,11 +60,9 @@ async function withoutItsParts(
     await get("/me");
     if (cameFromAnother) window.location.assign(to.fullPath);
     else
-      useToast().tell("A part of the program is missing here. Nothing was lost; reload the page.");
+      useToast().tell("Part of the program could not be loaded. Nothing is lost; reload the page.");
   } catch (problem) {
     if (!(problem instanceof Trouble)) throw problem;
-    useToast().tell(
-      "The server cannot be reached, so this cannot be shown yet. Nothing was lost; try again.",
-    );
+    useToast().tell("The server cannot be reached. Nothing is lost; try again.");
   }
 }

@@ -4,7 +4,7 @@ from dataclasses import dataclass
 from typing import Literal, get_args
 
 from buildup.drawing.checks import check_numbers
-from buildup.errors import Refusal
+from buildup.messages import refusal
 
 CueKind = Literal[
     "anchor",
@@ -87,8 +87,8 @@ class Aim:
 
     def __post_init__(self) -> None:
         if not LEAST_SCALE <= self.scale <= MOST_SCALE:
-            raise Refusal("bad_scale", "The drawing cannot be looked at as small or large as that.")
+            raise refusal("bad_scale")
         if len(self.probes) > MOST_PROBES:
-            raise Refusal("too_many", "That is too much to drag with cues; it moves freely.")
+            raise refusal("too_many.snapping")
         for numbers in (*self.probes, self.start or (), self.by or (), self.image or ()):
             check_numbers(*numbers)

@@ -27,11 +27,11 @@ FASTEST = 100.0
 """Centimetres a second."""
 ERRORS: Mapping[int, str] = {
     0: "no error",
-    1: "no such instruction",
-    2: "a wrong number of parameters",
-    3: "a parameter out of range",
-    6: "a place off the sheet",
-    7: "a full buffer",
+    1: "unknown instruction",
+    2: "wrong number of parameters",
+    3: "parameter out of range",
+    6: "position off the sheet",
+    7: "buffer full",
 }
 """What its error numbers mean."""
 _INSTRUCTION = re.compile(rb"\s*([A-Za-z]{2})([^;A-Za-z]*)(;|(?=[A-Za-z]))")

@@ -10,7 +10,6 @@ from dataclasses import dataclass, replace
 from buildup.cutting.nesting import Nest, nested
 from buildup.cutting.plan import MM, CutPlan
 from buildup.drawing.model import Anchor, Contour, Drawing
-from buildup.errors import Refusal
 from buildup.formats.hpgl import PENS, Run, job_text, ordered, runs_of
 from buildup.formats.scene import Piece, pieces, scene
 from buildup.forms.assembling import operands_of
@@ -20,6 +19,7 @@ from buildup.geometry.regions import divided
 from buildup.geometry.rings import around_each, first_of_same
 from buildup.geometry.strands import Operand
 from buildup.geometry.transforms import Affine
+from buildup.messages import refusal
 
 MOST_PATHS = 10_000
 """Of one copy."""
@@ -59,17 +59,9 @@ def job_of(drawing: Drawing, items: Iterable[str] | None, plan: CutPlan) -> Job:
     drawn = list(pieces(scene(drawing, items)))
     found, colours = runs_of(drawn, plan.tolerance * MM)
     if not found:
-        raise Refusal(
-            "nothing_to_cut",
-            "Nothing that shows has a line to cut. Nothing was sent; draw something, or show what "
-            "is hidden.",
-        )
+        raise refusal("nothing_to_cut")
     if len(found) > MOST_PATHS:
-        raise Refusal(
-            "too_much",
-            f"There are {len(found):,} paths; a job has up to {MOST_PATHS:,}. Nothing was sent; "
-            "hide some of them and cut those afterwards.",
-        )
+        raise refusal("too_much.job", count=len(found), most=MOST_PATHS)
     passes = _in_order(found)
     paths = [r for one in passes for r in one]
     around = Box.around(p for r in paths for p in r.places)
@@ -77,20 +69,11 @@ def job_of(drawing: Drawing, items: Iterable[str] | None, plan: CutPlan) -> Job:
     frame = Box.around([*around.corners, *(p for r in weeding for p in r.places)])
     nest = nested(frame, _framed(plan))
     if not nest.room:
-        raise Refusal(
-            "too_large",
-            f"One copy is {frame.width / MM:.1f} × {frame.height / MM:.1f} mm and does not fit on "
-            "the sheet within its margin. Nothing was sent; take a larger sheet, or make it "
-            "smaller.",
-        )
+        raise refusal("too_large", width=frame.width / MM, height=frame.height / MM)
     passes = [[_cut_on(r, plan.overcut * MM) for r in one] for one in passes]
     passes += [weeding] if weeding else []
     if sum(len(r.places) for one in passes for r in one) * len(nest.places) > MOST_PLACES:
-        raise Refusal(
-            "too_much",
-            f"That job has more than {MOST_PLACES:,} places. Nothing was sent; cut fewer copies at "
-            "once, or allow a larger tolerance.",
-        )
+        raise refusal("too_much.points", most=MOST_PLACES)
     # copies in turn from the first to the last and back, so that the ways in between are short
     turns = (nest.places[:: -1 if n % 2 else 1] for n in range(len(passes)))
     rows = [

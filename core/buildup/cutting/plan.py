@@ -4,7 +4,7 @@ from dataclasses import dataclass, fields
 from typing import Any, ClassVar
 
 from buildup.drawing.codec import finite, read
-from buildup.errors import Refusal
+from buildup.messages import refusal
 
 MM = 96.0 / 25.4
 """Sheet units in a millimetre."""
@@ -65,12 +65,7 @@ class CutPlan:
             finite(value, f.name)
             least, most = RANGES[f.name]
             if not least <= value <= most:
-                raise Refusal(
-                    "bad_plan",
-                    f"That takes a number from {least:g} to {most:g}. Nothing was changed; type "
-                    "one in between.",
-                    f.name,
-                )
+                raise refusal("bad_plan", f.name, least=least, most=most)
 
 
 def read_plan(data: object) -> CutPlan:

@@ -16,11 +16,11 @@ from buildup.drawing.extent import box_of
 from buildup.drawing.model import Anchor, AnchorKind, Contour
 from buildup.drawing.paths import starting_at, turned_round
 from buildup.drawing.segments import with_added
-from buildup.errors import Refusal
 from buildup.geometry.areas import area_of
 from buildup.geometry.lengths import length
 from buildup.geometry.stations import joint, stations
 from buildup.geometry.tolerances import NO_LENGTH
+from buildup.messages import refusal
 
 MOST_ANCHORS = 300
 """Anchors of a contour that can be blended: pairs are the square of so many."""
@@ -46,17 +46,9 @@ def paired(first: Contour, last: Contour) -> tuple[Contour, Contour]:
 
     """
     if first.closed != last.closed:
-        raise Refusal(
-            "not_alike",
-            "One of the two is closed and the other is open. Nothing was changed; close it, or "
-            "open it, first.",
-        )
+        raise refusal("not_alike")
     if max(len(first.anchors), len(last.anchors)) > MOST_ANCHORS:
-        raise Refusal(
-            "too_many_anchors",
-            f"Outlines of up to {MOST_ANCHORS} anchors can be blended. Nothing was changed; thin "
-            "them out first.",
-        )
+        raise refusal("too_many_anchors.blend", most=MOST_ANCHORS)
     second = _laid_alike(first, last)
     one, other = _Told.of(first), _Told.of(second)
     pairs = _aligned(one, other)

@@ -4,8 +4,8 @@ import math
 import re
 import unicodedata
 
-from buildup.errors import Refusal
 from buildup.geometry.tolerances import FARTHEST
+from buildup.messages import refusal
 
 LONGEST_NAME = 120
 LONGEST_SHEET = 36_000.0
@@ -38,7 +38,7 @@ _COLOUR = re.compile(r"#[0-9A-Fa-f]{6}")
 def check_id(text: str) -> None:
     """Refuses an id that is not 1 to 40 letters, digits, `-` or `_`."""
     if not _ID.fullmatch(text):
-        raise Refusal("bad_id", "An item came with an id that cannot be used. Nothing was changed.")
+        raise refusal("bad_id")
 
 
 def check_text(text: str) -> None:
@@ -50,49 +50,35 @@ def check_text(text: str) -> None:
     >>> check_text("Höhe 5 mm — ok 🙂")
     """
     if NO_TEXT.search(text):
-        raise Refusal(
-            "bad_text",
-            "That text holds a character that cannot be kept. Nothing was changed; type it again.",
-        )
+        raise refusal("bad_text")
 
 
 def check_name(text: str) -> None:
     """Refuses a name of which nothing shows and one of more than `LONGEST_NAME` characters."""
     check_text(text)
     if all(unicodedata.category(c) in _UNSEEN for c in text):
-        raise Refusal("bad_name", "A name needs at least one character. The old name was kept.")
+        raise refusal("bad_name.empty")
     if len(text) > LONGEST_NAME:
-        raise Refusal(
-            "bad_name",
-            f"A name can have up to {LONGEST_NAME} characters; this one has {len(text)}. "
-            "The old name was kept; shorten it and try again.",
-        )
+        raise refusal("bad_name.long", most=LONGEST_NAME, count=len(text))
 
 
 def check_colour(text: str | None) -> None:
     """Refuses a colour that is not `#RRGGBB` or None."""
     if text is not None and not _COLOUR.fullmatch(text):
-        raise Refusal(
-            "bad_colour",
-            f"“{text[:20]}” is not a colour like #C2410C. The old colour was kept.",
-        )
+        raise refusal("bad_colour", text=text[:20])
 
 
 def check_miter(limit: float) -> None:
     """Refuses a miter limit that is not from 1 to `MOST_MITER`."""
     if not 1.0 <= limit <= MOST_MITER:
-        raise Refusal("bad_miter", "A miter limit is from 1 to 100. The old one was kept.")
+        raise refusal("bad_miter")
 
 
 def check_numbers(*numbers: float) -> None:
     """Refuses NaN, infinity and magnitudes beyond `FARTHEST`."""
     for number in numbers:
         if not math.isfinite(number) or abs(number) > FARTHEST:
-            raise Refusal(
-                "bad_number",
-                "A number is missing, not finite or far too large. Nothing was changed; "
-                "type a number in the size of the sheet.",
-            )
+            raise refusal("bad_number")
 
 
 def check_point(point: tuple[float, float]) -> complex:
@@ -105,8 +91,4 @@ def check_sheet_size(width: float, height: float) -> None:
     """Refuses a sheet that is not between `SHORTEST_SHEET` and `LONGEST_SHEET` each way."""
     check_numbers(width, height)
     if not all(SHORTEST_SHEET <= side <= LONGEST_SHEET for side in (width, height)):
-        raise Refusal(
-            "bad_sheet",
-            "A sheet can be from 1 px to 36,000 px (9.5 m) a side. "
-            "Nothing was changed; type a size in between.",
-        )
+        raise refusal("bad_sheet")

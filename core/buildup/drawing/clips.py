@@ -9,10 +9,10 @@ from collections.abc import Iterable
 from dataclasses import dataclass
 from typing import Any
 
-from buildup.drawing.codec import read_item, write_item, wrong
+from buildup.drawing.codec import read_item, write_item
 from buildup.drawing.model import FIRST_LAYER, Drawing, Holder, Item, Layer
 from buildup.drawing.tree import ROOT, Tree
-from buildup.errors import Refusal
+from buildup.messages import refusal
 
 LONGEST_CLIP = 6_000_000
 """Characters: a little less than a request may have."""
@@ -69,7 +69,7 @@ def clip_of(drawing: Drawing, ids: Iterable[str]) -> Clip:
             container = drawing.tree.container(held)
             places.append((held, "" if layered and container == top else container))
     if not places:
-        raise Refusal("nothing_selected", "Nothing is selected. Pick an item first.")
+        raise refusal("nothing_selected")
     return Clip(tuple(drawing.items[i] for i, _ in places), tuple(places))
 
 
@@ -81,19 +81,15 @@ def read_clip(text: str) -> Clip:
 
     """
     if len(text) > LONGEST_CLIP:
-        raise Refusal(
-            "too_much",
-            "That is more than can be pasted at once (6 million characters). Nothing was changed; "
-            "copy it in parts.",
-        )
+        raise refusal("too_much.paste")
     try:
         told: Any = json.loads(text)
         if told["clip"] != CLIP_FORM:
-            raise wrong("This was copied by a later form of the program.", "clip")
+            raise refusal("bad_data.later_clip", "clip")
         items = tuple(read_item(i) for i in told["items"])
         places = tuple((str(i), str(c)) for i, c in told["places"])
     except (ValueError, TypeError, KeyError, AttributeError, RecursionError):
-        raise wrong("What was copied cannot be read.", "clip") from None
+        raise refusal("bad_data.clip", "clip") from None
     _check_tree(items, places)
     return Clip(items, places)
 
@@ -103,7 +99,7 @@ def _check_tree(items: tuple[Item, ...], places: tuple[tuple[str, str], ...]) ->
     seen = {""}
     for item_id, container in places:
         if container not in seen or item_id in seen:
-            raise wrong("What was copied does not hang together.", "clip")
+            raise refusal("bad_data.inconsistent_clip", "clip")
         seen.add(item_id)
     if {i.id for i in items} | {""} != seen or any(isinstance(i, Layer) for i in items):
-        raise wrong("What was copied does not hang together.", "clip")
+        raise refusal("bad_data.inconsistent_clip", "clip")

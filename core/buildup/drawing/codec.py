@@ -29,6 +29,7 @@ from buildup.drawing.model import (
 )
 from buildup.errors import Refusal
 from buildup.geometry.tolerances import FARTHEST
+from buildup.messages import refusal
 
 T = TypeVar("T")
 FORM = 10
@@ -56,11 +57,6 @@ Reader = Callable[[Any], Any]
 Number = Callable[[object], float]
 
 
-def wrong(what: str, place: str = "") -> Refusal:
-    """The refusal for data that is not what it should be."""
-    return Refusal("bad_data", f"{what} Nothing was changed.", place)
-
-
 def finite(number: object, place: str = "") -> float:
     """A number of the drawing: finite and at most `FARTHEST` from 0.
 
@@ -69,21 +65,21 @@ def finite(number: object, place: str = "") -> float:
 
     """
     if isinstance(number, bool) or not isinstance(number, int | float):
-        raise wrong("A number was expected.", place)
+        raise refusal("bad_data.number", place)
     if not -FARTHEST <= number <= FARTHEST:  # also refuses NaN
-        raise wrong("A number is not finite or far too large.", place)
+        raise refusal("bad_data.large", place)
     return float(number)
 
 
 def _at_all(number: object) -> float:
     if isinstance(number, bool) or not isinstance(number, int | float):
-        raise wrong("A number was expected.")
+        raise refusal("bad_data.number")
     try:
         kept = float(number)
     except OverflowError:  # a whole number with more digits than any length has
         kept = math.inf
     if not math.isfinite(kept):
-        raise wrong("A number is not finite.")
+        raise refusal("bad_data.infinite")
     return kept
 
 
@@ -162,11 +158,7 @@ def check_sound(*values: object) -> None:
         else:
             continue
         if not sound:
-            raise Refusal(
-                "too_far",
-                "That would reach more than 1,000,000 px (264 m) out, farther than a drawing goes. "
-                "Nothing was changed; try it smaller or nearer to the sheet.",
-            )
+            raise refusal("too_far")
 
 
 def type_of(item: Item) -> str:
@@ -202,7 +194,7 @@ def read_item(data: Mapping[str, Any]) -> Item:
     kind = ITEM_TYPES.get(rest.pop("type", ""))
     check_form(rest.pop("form", 1))
     if kind is None:
-        raise wrong("An item of an unknown type was found.", str(data.get("type")))
+        raise refusal("bad_data.item_type", str(data.get("type")))
     item: Item = read_kept(kind, rest)
     return item
 
@@ -210,7 +202,7 @@ def read_item(data: Mapping[str, Any]) -> Item:
 def check_form(form: object) -> None:
     """Refuses what a later program wrote."""
     if not isinstance(form, int) or not 1 <= form <= FORM:
-        raise wrong("This was kept by a later form of the program.", "form")
+        raise refusal("bad_data.later", "form")
 
 
 @cache
@@ -226,7 +218,7 @@ def _is_nothing(f: "Field[Any]", value: object) -> bool:
 def _point(number: Number) -> Reader:
     def reader(data: Any) -> complex:
         if not isinstance(data, list | tuple) or len(data) != 2:
-            raise wrong("A point needs two numbers.")
+            raise refusal("bad_data.point")
         return complex(number(data[0]), number(data[1]))
 
     return reader
@@ -235,7 +227,7 @@ def _point(number: Number) -> Reader:
 def _of_type(kind: type) -> Reader:
     def reader(data: Any) -> Any:
         if not isinstance(data, kind) or (kind is int and isinstance(data, bool)):
-            raise wrong(f"A value of the kind “{kind.__name__}” was expected.")
+            raise refusal("bad_data.type", type=kind.__name__)
         return data
 
     return reader
@@ -244,7 +236,7 @@ def _of_type(kind: type) -> Reader:
 def _one_of(choices: tuple[Any, ...]) -> Reader:
     def reader(data: Any) -> Any:
         if data not in choices:
-            raise wrong(f"“{data}” is not one of {', '.join(map(str, choices))}.")
+            raise refusal("bad_data.choice", value=data, choices=", ".join(map(str, choices)))
         return data
 
     return reader
@@ -271,11 +263,11 @@ def _tuple(parts: tuple[Any, ...], number: Number) -> Reader:
 
     def reader(data: Any) -> Any:
         if not isinstance(data, list | tuple):
-            raise wrong("A list was expected.")
+            raise refusal("bad_data.list")
         if parts[-1] is Ellipsis:
             return tuple(each[0](d) for d in data)
         if len(data) != len(each):
-            raise wrong(f"A list of {len(each)} was expected.")
+            raise refusal("bad_data.list_length", count=len(each))
         return tuple(r(d) for r, d in zip(each, data, strict=True))
 
     return reader
@@ -286,7 +278,7 @@ def _mapping(value_type: Any, number: Number) -> Reader:
 
     def reader(data: Any) -> Any:
         if not isinstance(data, Mapping) or not all(isinstance(k, str) for k in data):
-            raise wrong("A set of named values was expected.")
+            raise refusal("bad_data.object")
         return {k: each(v) for k, v in data.items()}
 
     return reader
@@ -300,21 +292,21 @@ def _dataclass(cls: Any, number: Number) -> Reader:
 
     def reader(data: Any) -> Any:
         if not isinstance(data, Mapping):
-            raise wrong(f"{cls.__name__}: a set of named values was expected.")
+            raise refusal("bad_data.fields", type=cls.__name__)
         if as_now is not None:
             data = as_now(data)
         values = {}
         for name, value in data.items():
             known = readers.get(name)
             if known is None:
-                raise wrong(f"{cls.__name__} has nothing called “{name}”.", name)
+                raise refusal("bad_data.unknown_field", name, type=cls.__name__, field=name)
             try:
                 values[name] = known(value)
             except Refusal as problem:
                 raise Refusal(problem.code, problem.sentence, problem.place or name) from None
         for name in needed:
             if name not in values:
-                raise wrong(f"{cls.__name__} lacks “{name}”.", name)
+                raise refusal("bad_data.missing_field", name, type=cls.__name__, field=name)
         return cls(**values)
 
     return reader

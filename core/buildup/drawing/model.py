@@ -17,6 +17,7 @@ from buildup.errors import Refusal
 from buildup.geometry.bezier import Cubic
 from buildup.geometry.coordinates import Coordinates
 from buildup.geometry.transforms import Affine
+from buildup.messages import refusal
 
 T = TypeVar("T")
 AnchorKind = Literal["corner", "smooth", "symmetric", "flowing"]
@@ -505,11 +506,7 @@ class Drawing:
         """
         found = self.items.get(item_id)
         if found is None:
-            raise Refusal(
-                "unknown_item",
-                "That item is no longer in the drawing. Nothing was changed; pick it again.",
-                item_id,
-            )
+            raise refusal("unknown_item", item_id)
         return found
 
     def open_item(self, item_id: str) -> Item:
@@ -522,14 +519,10 @@ class Drawing:
         found = self.item(item_id)
         for lock in (item_id, *self.tree.above(item_id)):
             if self.items[lock].locked:
-                where = "is locked" if lock == item_id else f"lies in “{self.items[lock].name}”"
-                more = "" if lock == item_id else ", which is locked"
-                raise Refusal(
-                    "locked_item",
-                    f"“{found.name}” {where}{more}, so it was left as it is. "
-                    "Unlock it in the Stack first.",
-                    lock,
-                )
+                if lock == item_id:
+                    raise refusal("locked_item", lock, name=found.name)
+                around = self.items[lock].name
+                raise refusal("locked_item.around", lock, name=found.name, around=around)
         return found
 
     def place_to_draw(self, container: str | None) -> str:
@@ -545,19 +538,9 @@ class Drawing:
         there = container is not None and isinstance(self.items.get(container), Holder)
         place = container if container is not None and there else self.tree.children()[-1]
         if self.hidden(place):
-            raise Refusal(
-                "hidden_place",
-                f"“{self.items[place].name}” is hidden, so what you draw in it would not show. "
-                "Show it in the Stack first, or choose another layer.",
-                place,
-            )
+            raise refusal("hidden_place", place, name=self.items[place].name)
         if self.locked(place):
-            raise Refusal(
-                "locked_item",
-                f"“{self.items[place].name}” is locked, so nothing was drawn in it. "
-                "Unlock it in the Stack first, or choose another layer.",
-                place,
-            )
+            raise refusal("locked_item.drawn_in", place, name=self.items[place].name)
         return place
 
     def drawn_item(self, item_id: str) -> DrawnItem:
@@ -571,17 +554,8 @@ class Drawing:
         if isinstance(found, Drawn):
             return found
         if isinstance(found, Assembly):
-            raise Refusal(
-                "a_container",
-                f"“{found.name}” is an assembly: its form follows what it holds. Work on one of "
-                "its parts, or turn it into outlines first.",
-                item_id,
-            )
-        raise Refusal(
-            "a_container",
-            f"“{found.name}” holds items and has no form of its own. Pick one of those.",
-            item_id,
-        )
+            raise refusal("a_container.assembly", item_id, name=found.name)
+        raise refusal("a_container", item_id, name=found.name)
 
     def outline(self, item_id: str) -> Outline:
         """The outline of an id, if it may be edited.
@@ -593,13 +567,8 @@ class Drawing:
         self.open_item(item_id)
         found = self.drawn_item(item_id)
         if not isinstance(found, Outline):
-            what = "is a shape with dials" if isinstance(found, Shape) else "are words"
-            them = (
-                "it into outlines to edit its"
-                if isinstance(found, Shape)
-                else ("them into outlines to edit their")
-            )
-            raise Refusal("not_an_outline", f"“{found.name}” {what}. Turn {them} anchors.", item_id)
+            key = "not_an_outline" if isinstance(found, Shape) else "not_an_outline.text"
+            raise refusal(key, item_id, name=found.name)
         return found
 
     def contour(self, item_id: str, index: int) -> tuple[Outline, Contour]:
@@ -617,8 +586,4 @@ class Drawing:
 
 def unknown_anchor(item_id: str) -> Refusal:
     """The refusal for an anchor or contour that is not there."""
-    return Refusal(
-        "unknown_anchor",
-        "That anchor is no longer there. Nothing was changed; pick it again.",
-        item_id,
-    )
+    return refusal("unknown_anchor", item_id)

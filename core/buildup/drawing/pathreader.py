@@ -6,9 +6,9 @@ from collections.abc import Iterator
 
 from buildup.drawing.checks import MOST_ANCHORS
 from buildup.drawing.model import Anchor, Contour
-from buildup.errors import Refusal
 from buildup.geometry.angles import arc_handle, cross, degrees_of, direction, dot, unit
 from buildup.geometry.tolerances import NO_LENGTH
+from buildup.messages import refusal
 
 _GAP = re.compile(r"\s*(?:,\s*)?")
 """What may stand between two of them; it always fits, so that no text is looked at twice."""
@@ -211,11 +211,7 @@ class PathReader:
     def _count(self) -> None:
         self._anchors_read += 1
         if self._anchors_read > MOST_ANCHORS:
-            raise Refusal(
-                "too_much",
-                f"A path in it has too many anchors: an outline has up to {MOST_ANCHORS:,}. "
-                "Nothing was changed; simplify it in the program it comes from.",
-            )
+            raise refusal("too_much.path", most=MOST_ANCHORS)
 
     def _reflected(self, kind: str) -> complex:
         return 2.0 * self._at - self._last if self._curve == kind else self._at

@@ -6,8 +6,8 @@ from buildup.drawing.checks import MOST_ANCHORS, check_name, check_text
 from buildup.drawing.lettering import Lettering, Shaped
 from buildup.drawing.model import Contour
 from buildup.drawing.pathreader import read_path
-from buildup.errors import Refusal
 from buildup.geometry.tolerances import FARTHEST
+from buildup.messages import refusal
 
 MOST_LETTERS = 1_000
 """Characters that one item says."""
@@ -46,11 +46,7 @@ def check_lettering(lettering: Lettering) -> None:
         and LEADING[0] <= lettering.leading <= LEADING[1]
     )
     if not sound:
-        raise Refusal(
-            "bad_type",
-            "Letters are from 0.1 px to 20,000 px large, tracking is up to 5,000 thousandths of an "
-            "em, leading from 10 % to 1,000 %. Nothing was changed.",
-        )
+        raise refusal("bad_type")
     _check_shaped(lettering.shaped, lines=lettering.text.count("\n") + 1)
 
 
@@ -63,17 +59,9 @@ def check_text_length(text: str) -> None:
     """
     check_text(text)
     if not text.strip():
-        raise Refusal(
-            "no_words",
-            "Words need at least one letter. Nothing was changed; type one, or remove "
-            "the words with Delete.",
-        )
+        raise refusal("no_words")
     if len(text) > MOST_LETTERS:
-        raise Refusal(
-            "too_much",
-            f"One item says up to {MOST_LETTERS:,} characters; this is {len(text):,}. Nothing was "
-            "changed; make several items of it.",
-        )
+        raise refusal("too_much.text", most=MOST_LETTERS, count=len(text))
 
 
 def _check_shaped(shaped: Shaped, *, lines: int) -> None:
@@ -87,7 +75,7 @@ def _check_shaped(shaped: Shaped, *, lines: int) -> None:
         and all(_is_near(c) for f in shaped.forms for c in form_contours(f))
     )
     if not sound:
-        raise Refusal("bad_data", "Words came without what they look like. Nothing was changed.")
+        raise refusal("bad_data.text")
     anchors = sum(
         len(c.anchors)
         for g in glyphs
@@ -95,16 +83,9 @@ def _check_shaped(shaped: Shaped, *, lines: int) -> None:
         for c in form_contours(shaped.forms[g.form])
     )
     if not anchors:
-        raise Refusal(
-            "no_words",
-            "Nothing of these words shows in that face. Nothing was changed; choose another face.",
-        )
+        raise refusal("no_words.font")
     if anchors > MOST_ANCHORS:
-        raise Refusal(
-            "too_many_anchors",
-            f"These words would have more than {MOST_ANCHORS:,} anchors. Nothing was changed; make "
-            "several items of them.",
-        )
+        raise refusal("too_many_anchors.text", most=MOST_ANCHORS)
 
 
 def _is_near(contour: Contour) -> bool:

@@ -14,7 +14,7 @@ from buildup.drawing.codec import check_sound
 from buildup.drawing.sheet import Grid, Sheet, Silhouette, Underlay
 from buildup.drawing.soundpaint import check_style
 from buildup.drawing.units import unit_of
-from buildup.errors import Refusal
+from buildup.messages import refusal
 
 FINEST_GRID = 0.1
 MOST_PARTS = 20
@@ -59,11 +59,7 @@ def check_sheet(sheet: Sheet) -> Sheet:
 def check_grid(grid: Grid) -> None:
     """Refuses a grid whose lines are too near to each other, or too far apart, or no lines."""
     if not FINEST_GRID <= grid.step <= LONGEST_SHEET or not 1 <= grid.parts <= MOST_PARTS:
-        raise Refusal(
-            "bad_grid",
-            f"A grid needs lines at least {FINEST_GRID} px apart and from 1 to {MOST_PARTS} "
-            "parts. The old grid was kept.",
-        )
+        raise refusal("bad_grid", finest=FINEST_GRID, most=MOST_PARTS)
 
 
 def check_underlay(underlay: Underlay) -> None:
@@ -71,11 +67,7 @@ def check_underlay(underlay: Underlay) -> None:
     check_name(underlay.name)
     check_numbers(underlay.x, underlay.y, underlay.width, underlay.height, underlay.angle)
     if min(underlay.width, underlay.height) < 1.0 or not 0.0 <= underlay.strength <= 1.0:
-        raise Refusal(
-            "bad_underlay",
-            "An underlay is at least 1 px a side, and its strength from 0 to 100 %. "
-            "Nothing was changed.",
-        )
+        raise refusal("bad_underlay")
     if underlay.silhouette is not None:
         check_silhouette(underlay.silhouette)
 
@@ -85,10 +77,7 @@ def check_silhouette(form: Silhouette) -> None:
     count = sum(map(len, form.paths))
     sound = form.paths and all(len(p) >= 6 and len(p) % 3 == 0 for p in form.paths)
     if not sound or count > MOST_POINTS or not 0.0 < form.pixel <= 1.0:
-        raise Refusal(
-            "bad_silhouette",
-            "That is no form of a picture. The old one was kept; click into it again.",
-        )
+        raise refusal("bad_silhouette")
 
 
 def _check_ids(ids: Iterable[str], most: int, what: str) -> None:
@@ -96,6 +85,4 @@ def _check_ids(ids: Iterable[str], most: int, what: str) -> None:
     for one in told:
         check_id(one)
     if len(told) > most or len(set(told)) < len(told):
-        raise Refusal(
-            "too_many", f"A sheet has up to {most} {what}, each by itself. Nothing was changed."
-        )
+        raise refusal("too_many.on_sheet", most=most, what=what)

@@ -10,6 +10,7 @@ from dataclasses import dataclass
 from buildup.drawing.numerals import short
 from buildup.errors import Refusal
 from buildup.geometry.tolerances import FARTHEST
+from buildup.messages import refusal
 
 
 @dataclass(frozen=True, slots=True)
@@ -54,7 +55,7 @@ def unit_of(name: str) -> Unit:
     found = UNITS.get(name)
     if found is None:
         known = ", ".join(UNITS)
-        raise Refusal("bad_unit", f"“{name[:12]}” is not a unit known here. Use one of {known}.")
+        raise refusal("bad_unit", name=name[:12], known=known)
     return found
 
 
@@ -121,12 +122,12 @@ class _Reading:
         self.places: list[int] = []
         end = 0
         if len(text) > LONGEST_TEXT:
-            raise self._refusal(f"is longer than {LONGEST_TEXT} characters")
+            raise self._refusal("long", most=LONGEST_TEXT)
         while end < len(text.rstrip()):
             match = _TOKEN.match(text, end)
             if match is None:
                 wrong = end + len(text[end:]) - len(text[end:].lstrip())
-                raise self._refusal(f"has “{text[wrong]}” at place {wrong + 1}")
+                raise self._refusal("unexpected", what=text[wrong], position=wrong + 1)
             self.tokens.append((match[1] or "", match[2] or "", match[3] or ""))
             self.places.append(match.end() - len(match[0].lstrip()))
             end = match.end()
@@ -135,7 +136,7 @@ class _Reading:
         try:
             value = self._from_present() if self._next()[2] in ("*", "/") else self._sum()
         except ZeroDivisionError:
-            raise self._refusal("divides by zero") from None
+            raise self._refusal("by_zero") from None
         if self.at < len(self.tokens):
             raise self._wrong_here()
         return value
@@ -149,22 +150,18 @@ class _Reading:
     def _wrong_here(self) -> Refusal:
         """The refusal for what stands at the current place."""
         if self.at >= len(self.tokens):
-            return self._refusal("ends too early")
+            return self._refusal("incomplete")
         what = "".join(self.tokens[self.at])
-        return self._refusal(f"has “{what[:12]}” at place {self.places[self.at] + 1}")
+        return self._refusal("unexpected", what=what[:12], position=self.places[self.at] + 1)
 
     def sound(self, value: float) -> float:
         if not abs(value) <= FARTHEST:
-            raise self._refusal("is far too large")
+            raise self._refusal("large")
         return value
 
-    def _refusal(self, why: str) -> Refusal:
+    def _refusal(self, why: str, **found: object) -> Refusal:
         example = "“12 mm” or “1/8 in”" if self.size else "“45” or “360/8”"
-        return Refusal(
-            "bad_length",
-            f"“{self.text[:30]}” could not be read: it {why}. The old value was kept; "
-            f"type something like {example}.",
-        )
+        return refusal(f"bad_length.{why}", text=self.text[:30], example=example, **found)
 
     def _next(self) -> tuple[str, str, str]:
         number, unit, sign = self.tokens[self.at] if self.at < len(self.tokens) else ("", "", "")
@@ -196,7 +193,7 @@ class _Reading:
                 self.at += 1
                 other, other_measured = self._factor()
                 if other_measured and (measured or sign == "/"):
-                    raise self._refusal("multiplies or divides by a length")
+                    raise self._refusal("by_length")
                 value = value * other if sign == "*" else value / other
                 measured = measured or other_measured
             else:

@@ -9,11 +9,11 @@ from buildup.drawing.model import Drawing
 from buildup.edits.change import Delta
 from buildup.edits.command import Command
 from buildup.edits.taking import open_items, placed_in, several
-from buildup.errors import Refusal
 from buildup.forms.contours import item_box
 from buildup.forms.seen import seen_box
 from buildup.geometry.angles import direction
 from buildup.geometry.boxes import Box
+from buildup.messages import message, refusal
 from buildup.shapes.placement import moved_by, moved_item
 
 Edge = Literal["left", "centre", "right", "top", "middle", "bottom"]
@@ -58,7 +58,7 @@ def shifted(drawing: Drawing, shifts: Mapping[str, float], *, across: bool) -> D
         if by != 0.0:
             way = moved_by(complex(by, 0) if across else complex(0, by))
             put += [moved_item(i, way) for i in placed_in(drawing, (item_id,))]
-    return Delta(put=tuple(put), said="" if put else "They stand like that already.")
+    return Delta(put=tuple(put), said="" if put else message("notes.already_aligned"))
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -80,7 +80,7 @@ class AlignItems(Command):
 
     @property
     def name(self) -> str:
-        return f"Align {self.edge} of {several(len(self.items))}"
+        return f"Align {several(len(self.items))} {self.edge}"
 
     def delta(self, drawing: Drawing) -> Delta:
         across = self.edge in _ACROSS
@@ -88,9 +88,7 @@ class AlignItems(Command):
         if self.to == "item" and self.target is not None:
             boxes.pop(self.target, None)
         if len(boxes) < (2 if self.to == "selection" else 1):
-            raise Refusal(
-                "too_few", "Choose two items or more, or line one up with the sheet or a guide."
-            )
+            raise refusal("too_few.align")
         part = _PART[self.edge]
         shifts = {}
         for item_id, box in boxes.items():
@@ -118,15 +116,11 @@ class AlignItems(Command):
         """Where a guide runs, at the height (or the place across) of an item's middle."""
         guide = next((g for g in drawing.sheet.guides if g.id == self.target), None)
         if guide is None:
-            raise Refusal("unknown_guide", "That guide is no longer there. Choose another one.")
+            raise refusal("unknown_guide.axis")
         along = direction(guide.angle)
         run, rise = (along.imag, along.real) if across else (along.real, along.imag)
         if abs(run) < LEVEL:
-            raise Refusal(
-                "guide_runs_along",
-                "That guide runs the way the items would move, so they never meet it. Choose "
-                f"{'an upright' if across else 'a level'} one.",
-            )
+            raise refusal("guide_runs_along", wanted="vertical" if across else "horizontal")
         if across:
             return guide.x + (beside.imag - guide.y) * rise / run
         return guide.y + (beside.real - guide.x) * rise / run
@@ -155,13 +149,13 @@ class SpaceItems(Command):
 
     @property
     def name(self) -> str:
-        return f"Space {several(len(self.items))}"
+        return f"Distribute {several(len(self.items))}"
 
     def delta(self, drawing: Drawing) -> Delta:
         across = self.way == "across"
         boxes = boxes_of(drawing, self.items, seen=self.seen)
         if len(boxes) < (3 if self.distance is None and not self.sheet else 2):
-            raise Refusal("too_few", "Choose three items or more, or two and the gap between them.")
+            raise refusal("too_few.distribute")
         spans = {i: span_of(b, across=across) for i, b in boxes.items()}
         order = sorted(spans, key=lambda i: (fsum(spans[i]), spans[i]))
         places = self._places(drawing, [spans[i] for i in order], across=across)

@@ -11,16 +11,16 @@ from buildup.drawing.twins import mirrored, partners, without_widows
 from buildup.edits.change import Delta
 from buildup.edits.command import AnchorRef, Command
 from buildup.edits.editing import anchor_of, by_outline, edited, with_anchors
-from buildup.errors import Refusal
 from buildup.geometry.angles import direction, unit
 from buildup.geometry.tolerances import NO_LENGTH
+from buildup.messages import refusal
 
 Way = Literal["level", "upright"]
 
 
 def _needs(count: int, anchors: tuple[AnchorRef, ...]) -> None:
     if len(set(anchors)) < count:
-        raise Refusal("too_few_anchors", f"Choose at least {count} anchors for this.")
+        raise refusal("too_few_anchors", count=count)
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -35,7 +35,7 @@ class LineUp(Command):
 
     @property
     def name(self) -> str:
-        return f"Line up {self.way}"
+        return "Align horizontally" if self.way == "level" else "Align vertically"
 
     def delta(self, drawing: Drawing) -> Delta:
         _needs(2, self.anchors)
@@ -63,7 +63,7 @@ class SpaceAnchors(Command):
 
     @property
     def name(self) -> str:
-        return "Space evenly"
+        return "Distribute evenly"
 
     def delta(self, drawing: Drawing) -> Delta:
         _needs(3, self.anchors)
@@ -130,7 +130,7 @@ def _between(first: complex, second: complex, twin: str = "") -> Twin:
     """
     across = unit(second - first)
     if not across:
-        raise Refusal("same_place", "These two anchors are on one spot: no line lies between them.")
+        raise refusal("same_place")
     return Twin(twin, (first + second) / 2.0, across * 1j)
 
 
@@ -164,7 +164,7 @@ class MakeTwins(Command):
         check_id(self.twin)
         outline, _, leading = anchor_of(drawing, self.first)
         if self.first[0] != self.second[0] or self.first == self.second:
-            raise Refusal("not_one_outline", "Twins are two anchors of one outline.")
+            raise refusal("not_one_outline")
         following = anchor_of(drawing, self.second)[2]
         line = self._line(drawing, leading, following)
         twin = crossed(line, leading, following)
@@ -184,16 +184,12 @@ class MakeTwins(Command):
         if self.about == "anchors" and self.line is not None:
             a, b = (anchor_of(drawing, ref)[2].at for ref in self.line)
             if abs(b - a) < NO_LENGTH:
-                raise Refusal(
-                    "same_place", "These two anchors are on one spot: no line joins them."
-                )
+                raise refusal("same_place.line")
             return Twin(self.twin, a, unit(b - a))
         if self.about == "guide":
             guide = next((g for g in drawing.sheet.guides if g.id == self.guide), None)
             if guide is None:
-                raise Refusal(
-                    "unknown_guide", "That guide is no longer there. Choose another line."
-                )
+                raise refusal("unknown_guide.axis")
             return Twin(self.twin, complex(guide.x, guide.y), direction(guide.angle))
         middle = box_of(drawing.outline(self.first[0]).contours).centre
         return Twin(self.twin, middle, 1 + 0j if self.about == "level" else 1j)
@@ -221,7 +217,7 @@ class ReleaseTwins(Command):
 
     @property
     def name(self) -> str:
-        return "Let twins go"
+        return "Release twins"
 
     def delta(self, drawing: Drawing) -> Delta:
         put = []

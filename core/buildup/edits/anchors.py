@@ -8,8 +8,8 @@ from buildup.drawing.model import Anchor, AnchorKind, Contour, Drawing
 from buildup.edits.change import Delta
 from buildup.edits.command import AnchorRef, Command, Point
 from buildup.edits.editing import edited
-from buildup.errors import Refusal
 from buildup.geometry.angles import direction, dot, felt, stepped, unit
+from buildup.messages import refusal
 
 Side = Literal["into", "out"]
 
@@ -167,7 +167,7 @@ class SetHandle(Command):
 
     def delta(self, drawing: Drawing) -> Delta:
         if self.length < 0:
-            raise Refusal("bad_length", "A handle's length is 0 or more. The old length was kept.")
+            raise refusal("bad_length.handle")
 
         def pulled(contour: Contour, index: int) -> Anchor:
             if self.length == 0:

@@ -10,7 +10,7 @@
 from collections.abc import Mapping
 from typing import Any
 
-from buildup.drawing.codec import check_sound, read, write, wrong
+from buildup.drawing.codec import check_sound, read, write
 from buildup.drawing.model import Drawing
 from buildup.edits.aligning import AlignItems, SpaceItems
 from buildup.edits.anchororder import CopyHandles, LineUp, MakeTwins, ReleaseTwins, SpaceAnchors
@@ -105,6 +105,7 @@ from buildup.edits.thinning import ThinOut
 from buildup.edits.transitions import MakeTransitions
 from buildup.edits.turningover import FlipItems, ShearItems
 from buildup.edits.underlays import DragUnderlay, PlaceUnderlay, RemoveUnderlay, SetUnderlay
+from buildup.messages import refusal
 
 COMMANDS: tuple[type[Command], ...] = (
     DrawAnchor,
@@ -306,7 +307,7 @@ def read_command(data: object) -> Command:
     kind = data.get("kind") if isinstance(data, Mapping) else None
     known = _BY_KIND.get(kind) if isinstance(kind, str) else None
     if known is None:
-        raise wrong("That is not a command known here.", str(kind)[:40])
+        raise refusal("bad_data.command", str(kind)[:40])
     return read(known, data)
 
 

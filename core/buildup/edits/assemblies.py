@@ -30,6 +30,7 @@ from buildup.forms.assembling import anchors_of, contour_of, operands_of
 from buildup.forms.contours import assembly_form, laid_style
 from buildup.forms.paintings import paintings_of
 from buildup.geometry.regions import everything, partition, union
+from buildup.messages import refusal
 
 MOST_REGIONS = 2_000
 """Of one partition."""
@@ -52,9 +53,7 @@ def open_assembly(drawing: Drawing, item_id: str) -> Assembly:
     """
     found = drawing.open_item(item_id)
     if not isinstance(found, Assembly):
-        raise Refusal(
-            "no_assembly", f"“{found.name}” is no assembly. Nothing was changed.", item_id
-        )
+        raise refusal("no_assembly", item_id, name=found.name)
     return found
 
 
@@ -68,12 +67,9 @@ def tops_of(drawing: Drawing, ids: tuple[str, ...]) -> tuple[str, ...]:
     open_items(drawing, ids)
     tops = drawing.tree.tops(ids)
     if any(isinstance(drawing.items[i], Layer) for i in tops):
-        raise Refusal(
-            "layers_on_top",
-            "Layers cannot be put together so. Nothing was changed; choose what lies in them.",
-        )
+        raise refusal("layers_on_top.combined")
     if len(tops) < 2:
-        raise Refusal("too_few", "Choose two items or more that are to be put together.")
+        raise refusal("too_few.combine")
     return tops
 
 
@@ -158,18 +154,14 @@ class SetPart(Command):
 
     @property
     def name(self) -> str:
-        return "Change what a part does"
+        return "Change operation"
 
     def delta(self, drawing: Drawing) -> Delta:
         parts = open_items(drawing, self.items)
         for part in parts:
             around = drawing.tree.container(part.id)
             if not isinstance(drawing.items.get(around), Assembly):
-                raise Refusal(
-                    "no_part",
-                    f"“{part.name}” is no part of an assembly. Nothing was changed.",
-                    part.id,
-                )
+                raise refusal("no_part", part.id, name=part.name)
         return Delta(put=tuple(replace(p, role=self.role) for p in parts))
 
 
@@ -203,13 +195,9 @@ class Partition(Command):
             everything if alone else union,
         )
         if not regions:
-            raise Refusal("no_region", "These items enclose nothing, so there is nothing to part.")
+            raise refusal("no_region")
         if len(regions) > MOST_REGIONS:
-            raise Refusal(
-                "too_many",
-                f"That would make {len(regions):,} items; a partition makes up to "
-                f"{MOST_REGIONS:,}. Nothing was changed; take fewer items.",
-            )
+            raise refusal("too_many.regions", count=len(regions), most=MOST_REGIONS)
         known = anchors_of(forms)
         put: list[Item] = []
         for number, region in enumerate(regions):
@@ -241,7 +229,7 @@ class MakeCompound(Command):
 
     @property
     def name(self) -> str:
-        return f"Make {several(len(self.items))} one outline"
+        return f"Make {several(len(self.items))} compound"
 
     def delta(self, drawing: Drawing) -> Delta:
         tops = tops_of(drawing, self.items)
@@ -288,13 +276,9 @@ def settled_assemblies(drawing: Drawing, ids: Sequence[str]) -> Delta:
         item = open_assembly(drawing, item_id)
         form = assembly_form(drawing, item_id)
         if not form.contours:
-            raise Refusal(
-                "nothing_left",
-                form.trouble
-                or f"Nothing is left of what “{item.name}” holds, so there is no "
-                "outline to make of it. Nothing was changed; move its parts, or take it apart.",
-                item_id,
-            )
+            if form.trouble:
+                raise Refusal("nothing_left", form.trouble, item_id)
+            raise refusal("nothing_left", item_id, name=item.name)
         left = left_of(drawing, item)
         made, held = _settled(drawing, item)
         if left is not None:  # the group around it has all that

@@ -15,8 +15,8 @@ from buildup.edits.change import Delta, row_of
 from buildup.edits.command import Command
 from buildup.edits.newitems import check_contours
 from buildup.edits.taking import open_items
-from buildup.errors import Refusal
 from buildup.forms.contours import form_of
+from buildup.messages import refusal
 
 MOST_STEPS = 200
 """Steps of one blend."""
@@ -47,17 +47,13 @@ class BlendItems(Command):
 
     def delta(self, drawing: Drawing) -> Delta:
         if len(set(self.items)) != 2:
-            raise Refusal("not_two", "A blend goes between two forms. Choose two.")
+            raise refusal("not_two")
         if not 1 <= self.count <= MOST_STEPS:
-            raise Refusal("bad_count", f"A blend has 1 to {MOST_STEPS} steps.")
+            raise refusal("bad_count.blend", most=MOST_STEPS)
         open_items(drawing, self.items)
         first, last = (form_of(drawing, i) for i in self.items)
         if len(first.contours) != len(last.contours):
-            raise Refusal(
-                "not_alike",
-                f"One of the two has {len(first.contours)} paths and the other "
-                f"{len(last.contours)}. Nothing was changed; take forms with as many each.",
-            )
+            raise refusal("not_alike.paths", first=len(first.contours), last=len(last.contours))
         pairs = [paired(a, b) for a, b in zip(first.contours, last.contours, strict=True)]
         styles = [boxed(f.style, partial(box_of, f.contours)) for f in (first, last)]
         made = Making(drawing)

@@ -7,10 +7,10 @@ from buildup.drawing.model import Anchor, Contour, Drawing
 from buildup.edits.change import Delta
 from buildup.edits.command import AnchorRef, Command
 from buildup.edits.editing import by_outline, said_of_move, with_rebuilt
-from buildup.errors import Refusal
 from buildup.geometry.angles import unit
 from buildup.geometry.apart import apart_both_ways
 from buildup.geometry.tolerances import NO_LENGTH
+from buildup.messages import refusal
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -27,7 +27,7 @@ class EvenBothSides(Command):
 
     @property
     def name(self) -> str:
-        return "Even both sides"
+        return "Balance handles"
 
     def delta(self, drawing: Drawing) -> Delta:
         put = []
@@ -53,11 +53,7 @@ def _evened(contour: Contour, index: int) -> Contour:
     into, out = anchor.into or 0j, anchor.out or 0j
     way = unit(unit(out) - unit(into))
     if not inside or min(abs(into), abs(out), abs(way)) < NO_LENGTH:
-        raise Refusal(
-            "one_sided",
-            "Both sides of an anchor are made alike where it has a handle on either side. Nothing "
-            "was changed; make it smooth first.",
-        )
+        raise refusal("one_sided")
     far = way * ((abs(into) + abs(out)) / 2.0)
     anchors[index] = replace(anchor, into=-far, out=far, kind="symmetric")
     before, after = (index - 1) % count, (index + 1) % count

@@ -10,10 +10,10 @@ from buildup.edits.change import Delta
 from buildup.edits.command import AnchorRef, Command, Point
 from buildup.edits.editing import segment_near, with_rebuilt
 from buildup.edits.fairing import FairSegments
-from buildup.errors import Refusal
 from buildup.geometry.bezier import tight_box
 from buildup.geometry.nearest import distance_to_box, nearest
 from buildup.geometry.warping import Pull, pulled
+from buildup.messages import refusal
 
 MOST_PLACES = 400
 """Places of the hand that are looked at; of more of them some."""
@@ -21,7 +21,7 @@ MOST_PLACES = 400
 
 def _check_reach(reach: float) -> None:
     if reach <= 0.0:
-        raise Refusal("bad_reach", "The reach needs to be more than 0. Nothing was changed.")
+        raise refusal("bad_radius")
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -40,18 +40,14 @@ class BrushSmooth(Command):
 
     @property
     def name(self) -> str:
-        return "Brush over"
+        return "Smooth brush"
 
     def delta(self, drawing: Drawing) -> Delta:
         _check_reach(self.reach)
         outline = drawing.outline(self.item)
         segments = tuple(self._touched(outline))
         if not segments:
-            raise Refusal(
-                "nothing_touched",
-                "The brush did not touch the outline. Nothing was changed; go along its edge.",
-                self.item,
-            )
+            raise refusal("nothing_touched", self.item)
         fair = FairSegments(segments=segments, tolerance=self.reach, amount=self.amount)
         return fair.delta(drawing)
 
@@ -89,7 +85,7 @@ class PullOutline(Command):
 
     @property
     def name(self) -> str:
-        return "Pull"
+        return "Pull with brush"
 
     def delta(self, drawing: Drawing) -> Delta:
         _check_reach(self.reach)

@@ -12,7 +12,7 @@ from buildup.drawing.checks import check_id, check_numbers, check_text
 from buildup.drawing.memo import Latest
 from buildup.drawing.model import Drawing
 from buildup.edits.change import Delta
-from buildup.errors import Refusal
+from buildup.messages import refusal
 
 Point = tuple[float, float]
 """A place or a vector in sheet units, `[x, y]`."""
@@ -138,7 +138,7 @@ def _check(value: object, field: str) -> None:
         check_numbers(value.real, value.imag)
     elif isinstance(value, tuple):
         if len(value) > MOST_TARGETS:
-            raise Refusal("too_many", "That is too much for one edit. Nothing was changed.", field)
+            raise refusal("too_many", field)
         if field == "items":
             _sound.of((value,), lambda: _check_all(value, field))
         else:

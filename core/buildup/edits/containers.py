@@ -26,7 +26,7 @@ from buildup.edits.newitems import check_new, free_id
 from buildup.edits.spelling import words_alone
 from buildup.edits.stack import check_room
 from buildup.edits.taking import open_items, several
-from buildup.errors import Refusal
+from buildup.messages import message, refusal
 from buildup.shapes.placement import laid_item
 
 
@@ -80,14 +80,14 @@ class MergeLayers(Command):
     def delta(self, drawing: Drawing) -> Delta:
         for item_id in self.items:
             if not isinstance(drawing.open_item(item_id), Layer):
-                raise Refusal("not_a_layer", "Only layers are merged. Nothing was changed.")
+                raise refusal("not_a_layer")
         first, *rest = drawing.tree.tops(self.items) or (ROOT,)
         if not rest:
-            raise Refusal("too_few", "Choose two layers or more to make one of them.")
+            raise refusal("too_few.layers")
         behind = next(iter(reversed(drawing.tree.children(first))), None)
         held = [i for layer in rest for i in drawing.tree.children(layer)]
         looks = {(h.hidden, finish_of(h)) for h in map(drawing.item, (first, *rest))}
-        said = "All of it now shows as the rearmost layer does." if len(looks) > 1 else ""
+        said = message("notes.merged_look") if len(looks) > 1 else ""
         return Delta(moves=row_of(held, first, behind), removed=tuple(rest), said=said)
 
 
@@ -112,7 +112,7 @@ class GroupItems(Command):
         open_items(drawing, self.items)
         tops = drawing.tree.tops(self.items)
         if any(isinstance(drawing.items[i], Layer) for i in tops):
-            raise Refusal("layers_on_top", "Layers cannot be grouped. Merge them instead.")
+            raise refusal("layers_on_top.grouped")
         front = tops[-1]
         group = Group(id=self.group, name=called(drawing, "Group", self.called, kind=Group))
         place = (group.id, drawing.tree.container(front), front)
@@ -136,14 +136,14 @@ class TakeApart(Command):
 
     @property
     def name(self) -> str:
-        return "Take apart"
+        return "Ungroup"
 
     def delta(self, drawing: Drawing) -> Delta:
         found = open_items(drawing, self.items)
         groups = [i for i in found if isinstance(i, Apart)]
         compounds = [i for i in found if isinstance(i, Outline) and len(i.contours) > 1]
         if not groups and not compounds:
-            raise Refusal("no_group", "There is no group among what is selected.")
+            raise refusal("no_group")
         chosen = {g.id: g for g in groups}
         put, moves = _split(drawing, compounds)
         lies = {g: drawing.tree.container(g) for g in chosen}
@@ -161,12 +161,9 @@ class TakeApart(Command):
                 moves.append((words.id, lies[group.id], group.id))
         said = ""
         if any(isinstance(g, Symmetry) for g in groups):
-            said = "What was drawn is left; its images went with the symmetry."
+            said = message("notes.symmetry_removed")
         if any(finish_of(g) != PLAIN for g in groups if isinstance(g, Gathering)):
-            said = (
-                "What the group showed as a whole, its opacity and its effects, went with it; give "
-                "it to the items anew where it is missed."
-            )
+            said = message("notes.group_effects")
         return Delta(put=tuple(put), moves=tuple(moves), removed=tuple(chosen), said=said)
 
     def _plain_parts(

@@ -13,8 +13,8 @@ from buildup.edits.command import MOST_TARGETS, Command, Point
 from buildup.edits.newitems import check_new
 from buildup.edits.stack import check_room
 from buildup.edits.taking import open_items, several
-from buildup.errors import Refusal
 from buildup.forms.layingout import under_new_ids
+from buildup.messages import refusal
 from buildup.shapes.placement import PLACED, Way, moved_by, moved_item
 
 
@@ -70,11 +70,7 @@ def numbered(base: str) -> Iterator[str]:
 def check_count(count: int) -> None:
     """Refuses more new items than one edit may make."""
     if count > MOST_TARGETS:
-        raise Refusal(
-            "too_many",
-            f"That would make {count:,} items; one edit makes up to {MOST_TARGETS:,}. Nothing was "
-            "changed; take fewer copies, or fewer items.",
-        )
+        raise refusal("too_many.copies", count=count, most=MOST_TARGETS)
 
 
 def copy_of(drawing: Drawing, new: dict[str, str], way: Way) -> tuple[list[Item], list[Move]]:
@@ -120,7 +116,7 @@ class DuplicateItems(Command):
     def delta(self, drawing: Drawing) -> Delta:
         own = set(self.copies)
         if len(own) != len(self.copies) or len(own) != len(set(self.items)):
-            raise Refusal("bad_id", "Each copy needs an id of its own. Nothing was changed.")
+            raise refusal("bad_id.copies")
         open_items(drawing, self.items)
         way = moved_by(complex(*self.by))
         tops = drawing.tree.tops(self.items)

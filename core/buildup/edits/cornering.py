@@ -20,9 +20,9 @@ from buildup.edits.change import Delta
 from buildup.edits.command import AnchorRef, Command, Point
 from buildup.edits.editing import by_outline, edited
 from buildup.edits.welds import as_outline
-from buildup.errors import Refusal
 from buildup.forms.assembling import corners_of
 from buildup.forms.contours import assembly_form
+from buildup.messages import message, refusal
 from buildup.shapes.corners import corner_ways, radius_reaching, worked
 
 LEAST_RADIUS = 1e-3
@@ -85,7 +85,7 @@ def _corners(drawing: Drawing, anchors: tuple[AnchorRef, ...]) -> tuple[AnchorRe
         if corner_ways(drawing.outline(item).contours[c], i)
     )
     if not found:
-        raise Refusal("no_corner", "The path does not turn there. Choose an anchor at a corner.")
+        raise refusal("no_corner")
     return found
 
 
@@ -103,7 +103,7 @@ def _said(drawing: Drawing, delta: Delta, anchors: tuple[AnchorRef, ...]) -> str
         drawn = radii[item, c].get(i, 0.0)
         if corner is not None and drawn < corner.radius * (1.0 - 1e-6):
             most = told(drawn, unit=drawing.sheet.unit)
-            return f"The radius stops at {most}, where the sides run out. The value is kept."
+            return message("notes.radius_limited", most=most)
     return ""
 
 
@@ -141,11 +141,11 @@ class SetCorners(Command):
 
     @property
     def name(self) -> str:
-        return "Work corner" if len(self.anchors) == 1 else f"Work {len(self.anchors)} corners"
+        return "Round corner" if len(self.anchors) == 1 else f"Round {len(self.anchors)} corners"
 
     def delta(self, drawing: Drawing) -> Delta:
         if self.radius is not None and self.radius < 0.0:
-            raise Refusal("bad_length", "A radius is 0 or more. The old radius was kept.")
+            raise refusal("bad_length.radius")
         sharp = _sharp(drawing, self.anchors)
         refs = _corners(sharp, self.anchors)
         return _kept(drawing, _with_corners(sharp, refs, self.radius, self.style))
@@ -165,7 +165,7 @@ class DragCorners(Command):
 
     @property
     def name(self) -> str:
-        return "Work corner" if len(self.anchors) == 1 else f"Work {len(self.anchors)} corners"
+        return "Round corner" if len(self.anchors) == 1 else f"Round {len(self.anchors)} corners"
 
     def delta(self, drawing: Drawing) -> Delta:
         sharp = _sharp(drawing, self.anchors)
@@ -189,13 +189,13 @@ class SettleCorners(Command):
 
     @property
     def name(self) -> str:
-        return "Turn corners into anchors"
+        return "Convert corners to anchors"
 
     def delta(self, drawing: Drawing) -> Delta:
         outlines = [drawing.outline(i) for i in self.items]
         live = [o for o in outlines if any(a.corner for c in o.contours for a in c.anchors)]
         if not live:
-            raise Refusal("no_corner", "These outlines have no worked corners.")
+            raise refusal("no_corner.rounded")
         return Delta(
             put=tuple(
                 replace(

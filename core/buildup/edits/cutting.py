@@ -13,7 +13,6 @@ from buildup.edits.change import Delta, chained, updated
 from buildup.edits.command import Command, Point
 from buildup.edits.outlining import StrokesIntoOutlines
 from buildup.edits.taking import open_painted, several
-from buildup.errors import Refusal
 from buildup.forms.assembling import Form, anchors_of, contour_of, operands_of
 from buildup.forms.contours import contours_of, form_of, item_box
 from buildup.forms.strokeforms import stroke_form
@@ -30,6 +29,7 @@ from buildup.geometry.regions import (
     union,
 )
 from buildup.geometry.tolerances import PARAMETER, SAME_PLACE
+from buildup.messages import refusal
 
 STEP = 15.0
 """Degrees, of a line that is held to steps."""
@@ -67,10 +67,7 @@ class CutItems(Command):
                 closes = self.closes and form.is_region
                 made.become(item, _divided(form, knife) if closes else _opened(form, knife))
         if not made.put:
-            raise Refusal(
-                "nothing_cut",
-                "The line cuts nothing through. Nothing was changed; draw it right across a form.",
-            )
+            raise refusal("nothing_cut")
         return made.delta()
 
     @property
@@ -87,7 +84,7 @@ class CutItems(Command):
     def _knife(self) -> Contour:
         places = [complex(*p) for p in self.line]
         if len(places) < 2 or all(abs(p - places[0]) <= SAME_PLACE for p in places):
-            raise Refusal("no_line", "A cut needs a line. Nothing was changed; draw one.")
+            raise refusal("no_line")
         if len(places) > 2:
             return fitted(HandStroke((tuple(places),), self.tolerance))
         start, end = places
@@ -115,7 +112,7 @@ class CutPath(Command):
         found = [nearest(c.segments, complex(*self.at)) for c in contours]
         near = [(f.distance, k, f) for k, f in enumerate(found) if f is not None]
         if not near:
-            raise Refusal("no_path", "There is no path to cut. Nothing was changed.", item.id)
+            raise refusal("no_path", item.id)
         _, index, spot = min(near, key=lambda n: n[:2])
         cut = contours[index]
         at = spot.segment + round(spot.t)
@@ -124,7 +121,7 @@ class CutPath(Command):
             at = spot.segment + 1
         parts = broken_at(cut, at % len(cut.anchors))
         if parts == (cut,):
-            raise Refusal("already_ends", "The path ends there already.")
+            raise refusal("already_ends")
         made = Becoming(drawing)
         made.become(item, [(*contours[:index], *parts, *contours[index + 1 :])])
         return made.delta()
@@ -165,7 +162,7 @@ class CropItems(Command):
             kept = [p for p in parts if p in at.items and not changed.isdisjoint(at.tree.above(p))]
             deltas.append(_cropped(at, kept, frame))
         if not any(d.put or d.removed for d in deltas):
-            raise Refusal("nothing_over", "Nothing hangs over, so nothing was changed.")
+            raise refusal("nothing_over")
         return chained(deltas)
 
     def _frame(self, drawing: Drawing) -> Form:

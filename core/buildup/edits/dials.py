@@ -10,9 +10,9 @@ from buildup.drawing.units import told
 from buildup.edits.change import Delta
 from buildup.edits.command import Command, Point
 from buildup.edits.taking import open_items
-from buildup.errors import Refusal
 from buildup.geometry.tolerances import SMALLEST
 from buildup.geometry.transforms import shift
+from buildup.messages import message, refusal
 from buildup.shapes.kinds import Dial, ShapeKind, sounded
 from buildup.shapes.registry import checked_dials, dials_of, shape_kind
 
@@ -34,7 +34,7 @@ def _shapes(drawing: Drawing, ids: tuple[str, ...], dial: str) -> list[tuple[Sha
         if isinstance(item, Shape) and known is not None:
             found.append((item, known))
     if not found:
-        raise Refusal("unknown_dial", f"“{items[0].name}” has no dial “{dial[:40]}”.", items[0].id)
+        raise refusal("unknown_dial", items[0].id, name=items[0].name, dial=dial[:40])
     return found
 
 
@@ -67,17 +67,14 @@ def _said(shapes: Iterable[Shape], unit: str) -> str:
         for dial in kind.dials:
             if abs(drawn[dial.name] - dials[dial.name]) > 1e-9 and dial.shown(dials):
                 most = f"{drawn[dial.name]:.4g}{MARKS.get(dial.unit, '')}"
-                return (
-                    f"{dial.label}: drawn at {most}, where the form would begin to cross itself. "
-                    "The value is kept."
-                )
+                return message("notes.dial_crosses", dial=dial.label, most=most)
             if dial.unit != "length" or dial.reach is None or not dial.shown(dials):
                 continue
             frame = shape.frame
             reach = dial.reach(frame.width, frame.height, dials)
             if dials[dial.name] > reach * (1.0 + 1e-9):
                 most = f"{reach:g} %" if dials.get("radius_in") else told(reach, unit=unit)
-                return f"{dial.label}: drawn as large as fits, at most {most}. The value is kept."
+                return message("notes.dial_limited", dial=dial.label, most=most)
     return ""
 
 
@@ -131,7 +128,7 @@ class SetMeasure(Command):
 
     def delta(self, drawing: Drawing) -> Delta:
         if self.value < SMALLEST:
-            raise Refusal("too_small", "That is too small to be seen. The old length was kept.")
+            raise refusal("too_small.length")
         put = []
         for item in open_items(drawing, self.items):
             kind = shape_kind(item.shape) if isinstance(item, Shape) else None
@@ -139,7 +136,7 @@ class SetMeasure(Command):
                 next((m for m in kind.measures if m.name == self.measure), None) if kind else None
             )
             if not isinstance(item, Shape) or known is None:
-                raise Refusal("unknown_dial", f"“{item.name}” has no such length.", item.id)
+                raise refusal("unknown_dial.length", item.id, name=item.name)
             frame = item.frame
             by = self.value / known.value(frame.width, frame.height, dials_of(item))
             check_numbers(frame.width * by, frame.height * by)
@@ -171,7 +168,7 @@ class DragPeg(Command):
         kind, frame, old = shape_kind(shape.shape), shape.frame, dials_of(shape)
         peg = next((p for p in kind.pegs if p.dial == dial.name), None)
         if peg is None:
-            raise Refusal("unknown_dial", f"{dial.label} has no peg; type its value instead.")
+            raise refusal("unknown_dial.peg", dial=dial.label)
         local = frame.place.inverse()(complex(*self.to))
         value = peg.value(frame.width, frame.height, old, local)
         value = dial.dragged(value, stepped=self.stepped)
@@ -232,7 +229,7 @@ class CopyDials(Command):
 
     @property
     def name(self) -> str:
-        return "Copy dials"
+        return "Match dials"
 
     def delta(self, drawing: Drawing) -> Delta:
         (source,) = shapes_of(drawing, (self.source,))
@@ -257,5 +254,5 @@ def shapes_of(drawing: Drawing, ids: tuple[str, ...]) -> list[Shape]:
     items = open_items(drawing, ids)
     shapes = [i for i in items if isinstance(i, Shape)]
     if not shapes:
-        raise Refusal("not_a_shape", f"“{items[0].name}” is an outline without dials.", items[0].id)
+        raise refusal("not_a_shape", items[0].id, name=items[0].name)
     return shapes

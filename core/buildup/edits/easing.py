@@ -11,7 +11,7 @@ from buildup.drawing.twins import AnchorIndex
 from buildup.edits.change import Delta
 from buildup.edits.command import AnchorRef, Command
 from buildup.edits.editing import by_outline, said_of_move, with_anchors
-from buildup.errors import Refusal
+from buildup.messages import refusal
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -30,7 +30,7 @@ class EaseAnchors(Command):
 
     @property
     def name(self) -> str:
-        return "Ease curvature" if self.to == "curvature" else "Ease direction"
+        return "Match curvature" if self.to == "curvature" else "Align tangents"
 
     def delta(self, drawing: Drawing) -> Delta:
         put = []
@@ -46,12 +46,7 @@ class EaseAnchors(Command):
                 any_eased = True
                 made = eased_at(contour, wanted, self.to, move=self.move)
                 if made is None:
-                    raise Refusal(
-                        "too_harsh",
-                        "These sides are too far from going on as one: nothing near eases them. "
-                        "Nothing was changed; ease the direction first, or pull the handles.",
-                        item_id,
-                    )
+                    raise refusal("too_harsh", item_id)
                 moved = max(moved, made.moved)
                 keep = self.keep and self.to == "curvature"
                 anchors = dict(enumerate(made.contour.anchors))
@@ -60,11 +55,7 @@ class EaseAnchors(Command):
                 changes |= {(c, i): a for i, a in anchors.items() if a is not old[i]}
             put.append(with_anchors(outline, changes))
         if not any_eased:
-            raise Refusal(
-                "nothing_to_ease",
-                "At these anchors no two sides join of which one is curved. Nothing was changed; "
-                "choose an anchor inside a path.",
-            )
+            raise refusal("nothing_to_ease")
         return Delta(put=tuple(put), said=said_of_move(moved, drawing.sheet.unit))
 
 

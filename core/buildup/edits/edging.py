@@ -7,11 +7,11 @@ from buildup.drawing.model import Drawing, Grown, Stroked
 from buildup.edits.assemblies import open_assembly
 from buildup.edits.change import Delta
 from buildup.edits.command import Command, Point
-from buildup.errors import Refusal
 from buildup.forms.contours import assembly_form
 from buildup.forms.sounditems import FARTHEST_OFFSET, check_grown
 from buildup.forms.strokeforms import distance_to
 from buildup.geometry.tolerances import SMALLEST
+from buildup.messages import refusal
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -26,19 +26,14 @@ class SetEdge(Command):
 
     @property
     def name(self) -> str:
-        return "Change offset" if isinstance(self.edge, Grown) else "Change edge"
+        return "Change offset" if isinstance(self.edge, Grown) else "Change result"
 
     def delta(self, drawing: Drawing) -> Delta:
         if isinstance(self.edge, Grown):
             check_grown(self.edge)
         item = open_assembly(drawing, self.assembly)
         if item.along:
-            raise Refusal(
-                "words_along",
-                f"“{item.name}” are words along a line, whose form stays as it is. Nothing was "
-                "changed; take them apart first.",
-                item.id,
-            )
+            raise refusal("words_along", item.id, name=item.name)
         return Delta(put=(replace(item, edge=self.edge),))
 
 
@@ -60,9 +55,7 @@ class DragEdge(Command):
     def delta(self, drawing: Drawing) -> Delta:
         item = open_assembly(drawing, self.assembly)
         if not isinstance(item.edge, Grown):
-            raise Refusal(
-                "no_offset", f"“{item.name}” is not grown or shrunk. Nothing was changed.", item.id
-            )
+            raise refusal("no_offset", item.id, name=item.name)
         away = distance_to(assembly_form(drawing, item.id).grown, complex(*self.to))
         most = FARTHEST_OFFSET / item.edge.count
         away = min(max(away, -most), most)

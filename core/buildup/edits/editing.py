@@ -9,9 +9,9 @@ from buildup.drawing.twins import AnchorIndex, followed, without_widows
 from buildup.drawing.units import told
 from buildup.edits.change import Delta
 from buildup.edits.command import AnchorRef
-from buildup.errors import Refusal
 from buildup.geometry.nearest import Nearest, nearest
 from buildup.geometry.tolerances import SAME_PLACE
+from buildup.messages import message, refusal
 
 Edit = Callable[[Contour, int], Anchor]
 
@@ -24,7 +24,7 @@ def by_outline(drawing: Drawing, anchors: Sequence[AnchorRef]) -> dict[str, list
 
     """
     if not anchors:
-        raise Refusal("no_anchors", "No anchor is chosen. Click one first.")
+        raise refusal("no_anchors")
     found: dict[str, list[AnchorIndex]] = {}
     for item_id, contour_index, index in dict.fromkeys(anchors):
         _, contour = drawing.contour(item_id, contour_index)
@@ -57,9 +57,7 @@ def check_segment(drawing: Drawing, ref: AnchorRef) -> None:
     """
     _, contour, _ = anchor_of(drawing, ref)
     if not contour.closed and ref[2] == len(contour.anchors) - 1:
-        raise Refusal(
-            "no_segment", "The outline ends at that anchor: no segment starts there.", ref[0]
-        )
+        raise refusal("no_segment", ref[0])
 
 
 def by_segment(drawing: Drawing, segments: Sequence[AnchorRef]) -> dict[str, list[AnchorIndex]]:
@@ -156,7 +154,7 @@ def segment_near(outline: Outline, at: complex) -> tuple[int, Nearest]:
         if (near := nearest(contour.segments, at)) is not None
     ]
     if not found:
-        raise Refusal("no_segment", "This outline has no segment yet. Draw another anchor first.")
+        raise refusal("no_segment.outline")
     near, contour_index = min(found, key=lambda pair: pair[0].distance)
     return contour_index, near
 
@@ -164,5 +162,5 @@ def segment_near(outline: Outline, at: complex) -> tuple[int, Nearest]:
 def said_of_move(moved: float, unit: str) -> str:
     """What is said of an edit that moves an outline as little as it can, by some sheet units."""
     if moved <= SAME_PLACE:
-        return "The outline keeps its form."
-    return f"The outline moves by at most {told(moved, unit=unit)}."
+        return message("notes.unmoved")
+    return message("notes.moved", distance=told(moved, unit=unit))

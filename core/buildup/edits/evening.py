@@ -12,20 +12,17 @@ from buildup.edits.anchororder import crossed
 from buildup.edits.change import Delta
 from buildup.edits.command import Command
 from buildup.edits.copying import numbered
-from buildup.errors import Refusal
 from buildup.forms.axes import Axis
 from buildup.forms.balance import Balance, balanced, pairs_about
 from buildup.forms.seams import SeamLine
+from buildup.messages import message, refusal
 
 
 def check_alike(outline: Outline, found: Balance, unit: str) -> None:
     """Refuses an outline that is not symmetric, by far."""
     if not found.alike:
-        raise Refusal(
-            "not_symmetric",
-            f"“{outline.name}” is not symmetric: about the best line it misses by "
-            f"{told(found.away, unit=unit)}. Nothing was changed.",
-            outline.id,
+        raise refusal(
+            "not_symmetric", outline.id, name=outline.name, distance=told(found.away, unit=unit)
         )
 
 
@@ -60,12 +57,10 @@ class FindTwins(Command):
                 leading = replace(lead, twin=crossed(twin, lead, follow))
                 changes |= {first: leading, second: mirrored(leading)}
         if not changes:
-            raise Refusal(
-                "no_pairs", "No two anchors are each other's image. Nothing was changed.", self.item
-            )
-        said = f"{len(changes) // 2} pairs of twins."
+            raise refusal("no_pairs", self.item)
+        said = message("notes.twins", count=len(changes) // 2)
         if lone:
-            said += f" {len(lone)} anchors have no pair on the other side."
+            said += " " + message("notes.lone_anchors", count=len(lone))
         return Delta(put=(_changed(outline, changes),), said=said)
 
 
@@ -91,7 +86,7 @@ class EvenSides(Command):
 
     @property
     def name(self) -> str:
-        return "Make it symmetric"
+        return "Make symmetric"
 
     def delta(self, drawing: Drawing) -> Delta:
         outline = drawing.outline(self.item)
@@ -100,19 +95,13 @@ class EvenSides(Command):
         pairs, lone = pairs_about(outline.contours, found.line)
         if lone:
             c, i = lone[0]
-            raise Refusal(
-                "no_pairs",
-                f"{len(lone)} anchors have no pair on the other side, anchor {i + 1} of path "
-                f"{c + 1} first. Nothing was changed; add or remove anchors until both sides "
-                "have the same.",
-                self.item,
-            )
+            raise refusal("no_pairs.lone", self.item, count=len(lone), anchor=i + 1, path=c + 1)
         changes: dict[AnchorIndex, Anchor] = {}
         for first, second in pairs.items():
             if first <= second:
                 changes |= self._evened(outline.contours, first, second, found.line)
         moved = max(abs(a.at - outline.contours[c].anchors[i].at) for (c, i), a in changes.items())
-        said = f"Anchors moved by at most {told(moved, unit=drawing.sheet.unit)}."
+        said = message("notes.anchors_moved", distance=told(moved, unit=drawing.sheet.unit))
         return Delta(put=(_changed(outline, changes),), said=said)
 
     def _evened(

@@ -9,7 +9,6 @@ from buildup.drawing.stretches import Stretch, stretches, with_stretch
 from buildup.edits.change import Delta
 from buildup.edits.command import AnchorRef, Command
 from buildup.edits.editing import by_segment, said_of_move, with_rebuilt
-from buildup.errors import Refusal
 from buildup.geometry.apart import apart_both_ways
 from buildup.geometry.arcs import nearest_arc
 from buildup.geometry.bezier import Cubic, is_plain, line, with_both_handles
@@ -17,6 +16,7 @@ from buildup.geometry.fairing import between, faired
 from buildup.geometry.patience import begun
 from buildup.geometry.stations import SAME_DIRECTION, joint
 from buildup.geometry.tolerances import SAME_PLACE
+from buildup.messages import refusal
 
 Segments = tuple[Cubic, ...]
 MOST_SEGMENTS = 300
@@ -70,17 +70,13 @@ class FairSegments(Command):
     def delta(self, drawing: Drawing) -> Delta:
         check_tolerance(self.tolerance)
         if not 0.0 <= self.amount <= 1.0:
-            raise Refusal("bad_amount", "How fair is from 0 to 100 %. The outline was kept.")
+            raise refusal("bad_amount")
         return _remade(drawing, self.segments, _turns, self._fair)
 
     def _fair(self, contour: Contour, stretch: Stretch) -> Segments:
         drawn = stretch.segments(contour)
         if len(drawn) > MOST_SEGMENTS:
-            raise Refusal(
-                "too_long",
-                f"A stretch of up to {MOST_SEGMENTS} segments can be made fair at once. Nothing "
-                "was changed; thin it out first, or choose a part of it.",
-            )
+            raise refusal("too_long", most=MOST_SEGMENTS)
         if self.amount == 0.0 or any(is_plain(s) for s in drawn):
             return drawn
         drawn = tuple(with_both_handles(s) for s in drawn)
@@ -97,10 +93,7 @@ def check_tolerance(tolerance: float) -> None:
 
     """
     if tolerance <= 0.0:
-        raise Refusal(
-            "bad_tolerance",
-            "A tolerance needs to be more than 0. The outline was kept; type a small distance.",
-        )
+        raise refusal("bad_tolerance.fair")
 
 
 def _turns(contour: Contour) -> set[int]:
@@ -159,9 +152,5 @@ class RegularSegments(Command):
         drawn = stretch.segments(contour)
         start, end = drawn[0][0], drawn[-1][3]
         if abs(end - start) <= SAME_PLACE:
-            raise Refusal(
-                "ends_meet",
-                "That stretch ends where it begins, so no one arc or line is nearest. Nothing was "
-                "changed; choose a part of it.",
-            )
+            raise refusal("ends_meet")
         return nearest_arc(drawn) if self.to == "arc" else (line(start, end),)

@@ -16,6 +16,7 @@ from buildup.errors import Refusal
 from buildup.forms.seams import seams_around
 from buildup.forms.sounditems import COARSEST, check_tolerance
 from buildup.geometry.angles import stepped
+from buildup.messages import message, refusal
 
 WIDER = 4.0
 """By how much the tolerance of a stroke widens that is too rough for it."""
@@ -30,10 +31,7 @@ def _fitted(outline: Outline, stroke: HandStroke) -> Outline:
     """
     contour = fitted(stroke)
     if len(contour.anchors) > MOST_ANCHORS:
-        raise Refusal(
-            "too_many_anchors",
-            f"This stroke needs more than {MOST_ANCHORS:,} anchors. Choose a larger tolerance.",
-        )
+        raise refusal("too_many_anchors.stroke", most=MOST_ANCHORS)
     return replace(outline, contours=(contour,), drawn=stroke)
 
 
@@ -56,8 +54,7 @@ def _drawn(outline: Outline, stroke: HandStroke, unit: str) -> tuple[Outline, st
                 raise
             wider = replace(wider, tolerance=min(wider.tolerance * WIDER, COARSEST))
         else:
-            rough = f"This stroke is very rough: its outline may stay {said} away from it."
-            return made, rough if said else ""
+            return made, message("notes.rough_stroke", tolerance=said) if said else ""
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -85,12 +82,12 @@ class DrawStroke(Command):
 
     @property
     def name(self) -> str:
-        return "Draw by hand"
+        return "Draw freehand"
 
     def delta(self, drawing: Drawing) -> Delta:
         check_tolerance(self.tolerance)
         if not self.points:
-            raise Refusal("no_points", "Nothing was drawn. Press, draw and let go.")
+            raise refusal("no_points")
         points = self._on_seams(drawing)
         if self.item not in drawing.items:
             check_style(self.style)
@@ -106,11 +103,7 @@ class DrawStroke(Command):
         outline = drawing.outline(self.item)
         old = outline.drawn
         if old is None or old.closed:
-            raise Refusal(
-                "not_drawn_by_hand",
-                "This outline was edited or closed since it was drawn. Start a new stroke.",
-                self.item,
-            )
+            raise refusal("not_drawn_by_hand", self.item)
         made, said = _drawn(outline, self._longer(old, points), drawing.sheet.unit)
         return Delta(put=(made,), said=said)
 
@@ -157,10 +150,6 @@ class SetTolerance(Command):
         for item_id in self.items:
             outline = drawing.outline(item_id)
             if outline.drawn is None:
-                raise Refusal(
-                    "not_drawn_by_hand",
-                    f"“{outline.name}” was edited since it was drawn, so its stroke is gone.",
-                    item_id,
-                )
+                raise refusal("not_drawn_by_hand.edited", item_id, name=outline.name)
             put.append(_fitted(outline, replace(outline.drawn, tolerance=self.tolerance)))
         return Delta(put=tuple(put))

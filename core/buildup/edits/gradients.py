@@ -23,10 +23,10 @@ from buildup.drawing.soundpaint import FARTHEST_FOCUS
 from buildup.edits.change import Delta
 from buildup.edits.command import Command, Point
 from buildup.edits.styling import styled
-from buildup.errors import Refusal
 from buildup.geometry.angles import stepped, unit
 from buildup.geometry.tolerances import SMALLEST
 from buildup.geometry.transforms import Affine, turn
+from buildup.messages import refusal
 
 GradientPeg = Literal["start", "end", "middle", "side", "focus", "stop"]
 TURN_STEP = 15.0
@@ -85,9 +85,7 @@ class _OfGradient(Command):
 
         delta = styled(drawing, self.items, painted)
         if not found:
-            raise Refusal(
-                "no_gradient", "There is no gradient there any more. Nothing was changed."
-            )
+            raise refusal("no_gradient")
         return delta
 
     def _begun(self, style: Style) -> Gradient | None:
@@ -167,7 +165,7 @@ class DragGradient(_OfGradient):
 
     @property
     def name(self) -> str:
-        return "Drag gradient"
+        return "Move gradient"
 
     def delta(self, drawing: Drawing) -> Delta:
         to = check_point(self.to)
@@ -178,9 +176,7 @@ class DragGradient(_OfGradient):
             return _pulled(old, self.peg, to, step=TURN_STEP if self.held else None)
         at = _part_at(old, to)
         if not 0 <= self.stop < len(old.stops):
-            raise Refusal(
-                "unknown_stop", "That colour is no longer in the gradient. Nothing was changed."
-            )
+            raise refusal("unknown_stop")
         moved = replace(old.stops[self.stop], at=at)
         others = [s for n, s in enumerate(old.stops) if n != self.stop]
         before = [s for n, s in enumerate(others) if s.at < at or (s.at == at and n < self.stop)]
@@ -197,7 +193,7 @@ class AddStop(_OfGradient):
 
     @property
     def name(self) -> str:
-        return "Add colour to gradient"
+        return "Add colour stop"
 
     def delta(self, drawing: Drawing) -> Delta:
         return self._changed(drawing, self._added)
@@ -223,7 +219,7 @@ class RemoveStop(_OfGradient):
 
     @property
     def name(self) -> str:
-        return "Remove colour from gradient"
+        return "Delete colour stop"
 
     def delta(self, drawing: Drawing) -> Delta:
         return self._changed(

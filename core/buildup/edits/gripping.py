@@ -127,7 +127,7 @@ class LeanItems(Placing):
 class TurnItems(Placing):
     """Turns items about a place, from one pointer place to another."""
 
-    doing: ClassVar[str] = "Turn"
+    doing: ClassVar[str] = "Rotate"
     kind: Literal["turn_items"] = "turn_items"
     start: Point
     """Where the drag began."""

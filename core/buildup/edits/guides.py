@@ -9,14 +9,14 @@ from buildup.drawing.sheet import Guide
 from buildup.drawing.soundsheet import MOST_GUIDES
 from buildup.edits.change import Delta
 from buildup.edits.command import Command, Point
-from buildup.errors import Refusal
 from buildup.geometry.angles import degrees_of, line_degrees
+from buildup.messages import refusal
 
 
 def _guide(drawing: Drawing, guide_id: str) -> Guide:
     found = next((g for g in drawing.sheet.guides if g.id == guide_id), None)
     if found is None:
-        raise Refusal("unknown_guide", "That guide is not there any more. Nothing was changed.")
+        raise refusal("unknown_guide")
     return found
 
 
@@ -48,12 +48,9 @@ class AddGuide(Command):
         check_id(self.guide.id)
         guides = drawing.sheet.guides
         if any(g.id == self.guide.id for g in guides):
-            raise Refusal("guide_exists", "That guide is already there.")
+            raise refusal("guide_exists")
         if len(guides) >= MOST_GUIDES:
-            raise Refusal(
-                "too_many_guides",
-                f"A sheet can have {MOST_GUIDES} guides. Remove some before adding another.",
-            )
+            raise refusal("too_many_guides", most=MOST_GUIDES)
         angle = self.guide.angle
         if self.through is not None:
             angle = degrees_of(complex(*self.through) - complex(self.guide.x, self.guide.y))
@@ -78,7 +75,7 @@ class MoveGuide(Command):
     def delta(self, drawing: Drawing) -> Delta:
         old = _guide(drawing, self.guide)
         if old.locked:
-            raise Refusal("locked_guide", "That guide is locked, so it stays. Unlock it first.")
+            raise refusal("locked_guide")
         return _swapped(drawing, replace(old, x=self.to[0], y=self.to[1]))
 
 
@@ -109,7 +106,7 @@ class RemoveGuides(Command):
 
     @property
     def name(self) -> str:
-        return "Remove guide" if len(self.guides) == 1 else f"Remove {len(self.guides)} guides"
+        return "Delete guide" if len(self.guides) == 1 else f"Delete {len(self.guides)} guides"
 
     def delta(self, drawing: Drawing) -> Delta:
         for guide in self.guides:

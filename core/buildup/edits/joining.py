@@ -11,7 +11,7 @@ from buildup.edits.change import Delta
 from buildup.edits.command import AnchorRef, Command, Point
 from buildup.edits.editing import anchor_of, by_outline, delta_of, with_contours
 from buildup.edits.taking import open_items
-from buildup.errors import Refusal
+from buildup.messages import refusal
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -24,7 +24,7 @@ class BreakAnchors(Command):
 
     @property
     def name(self) -> str:
-        return "Break"
+        return "Split"
 
     def delta(self, drawing: Drawing) -> Delta:
         left = []
@@ -40,7 +40,7 @@ class BreakAnchors(Command):
             and [c.closed for c in o.contours] == [c.closed for c in drawing.outline(i).contours]
             for i, o in left
         ):
-            raise Refusal("already_ends", "The path ends there already.")
+            raise refusal("already_ends")
         return delta_of(left)
 
 
@@ -64,7 +64,7 @@ def _broken(contour: Contour, places: list[int]) -> list[Contour]:
 def _end_of(drawing: Drawing, ref: AnchorRef) -> tuple[Outline, Contour]:
     outline, contour, _ = anchor_of(drawing, ref)
     if contour.closed or ref[2] not in (0, len(contour.anchors) - 1):
-        raise Refusal("not_an_end", "Only the two ends of open paths can be joined.", ref[0])
+        raise refusal("not_an_end", ref[0])
     return outline, contour
 
 
@@ -93,7 +93,7 @@ class JoinEnds(Command):
         outline, contour = _end_of(drawing, self.first)
         other, second = _end_of(drawing, self.second)
         if self.first == self.second:
-            raise Refusal("not_an_end", "Choose two ends to join them.", self.first[0])
+            raise refusal("not_an_end.few", self.first[0])
         if (self.first[0], self.first[1]) == (self.second[0], self.second[1]):
             return Delta(put=(outline.with_contour(self.first[1], settled(_closed(contour))),))
         leading = contour if self.first[2] else turned_round(contour)
@@ -123,7 +123,7 @@ def _closed(contour: Contour) -> Contour:
     """An open path closed: its ends merged where they touch."""
     anchors = contour.anchors
     if len(anchors) < 2:
-        raise Refusal("cannot_close", "A path needs two anchors to be closed.")
+        raise refusal("cannot_close")
     if len(anchors) > 2 and abs(anchors[0].at - anchors[-1].at) <= TOUCH:
         return Contour((merged(anchors[-1], anchors[0]), *anchors[1:-1]), closed=True)
     return replace(contour, closed=True)
@@ -172,13 +172,11 @@ class StartAt(Command):
 
     @property
     def name(self) -> str:
-        return "Choose first anchor"
+        return "Set start point"
 
     def delta(self, drawing: Drawing) -> Delta:
         outline, contour, _ = anchor_of(drawing, self.anchor)
         if not contour.closed:
-            raise Refusal(
-                "not_closed", "An open path starts at one of its ends. Reverse it instead."
-            )
+            raise refusal("not_closed")
         turned = starting_at(contour, self.anchor[2])
         return Delta(put=(outline.with_contour(self.anchor[1], turned),))

@@ -17,12 +17,12 @@ from buildup.edits.newitems import check_new
 from buildup.edits.pasting import box_of_clip, inside, known_clip, new_ids
 from buildup.edits.shaping import in_proportion
 from buildup.edits.taking import open_items, several
-from buildup.errors import Refusal
 from buildup.forms.layingout import laid_out
 from buildup.forms.sounditems import sound_clip
 from buildup.geometry.boxes import Box
 from buildup.geometry.tolerances import FARTHEST, NO_LENGTH, SMALLEST
 from buildup.geometry.transforms import Affine
+from buildup.messages import refusal
 from buildup.shapes.placement import Way, grown_item, moved_by
 
 
@@ -36,7 +36,7 @@ def kept_form(text: str) -> Clip:
     clip = unlinked(sound_clip(text))
     box = box_of_clip(clip)
     if box is None:
-        raise Refusal("nothing_selected", "There is no form in it that could be kept.")
+        raise refusal("nothing_selected.save")
     tops = set(clip.tops)
     outermost = (replace(i, role=None) if i.id in tops else i for i in clip.items)
     clip = replace(clip, items=tuple(outermost))
@@ -127,7 +127,7 @@ class PlaceKept(Command):
         """From where it is kept to where it was drawn."""
         box = box_of_clip(clip)
         if box is None:
-            raise Refusal("nothing_selected", "There is no form in it that could be placed.")
+            raise refusal("nothing_selected.place")
         centre = complex(*self.start)
         if self.to is None:
             factors = self._typed(box)
@@ -138,7 +138,7 @@ class PlaceKept(Command):
             centre += 0j if self.centred else diagonal / 2.0
             factors = _factors(box, diagonal * (2.0 if self.centred else 1.0))
         if not SMALLEST / FARTHEST < min(factors) <= max(factors) < FARTHEST:
-            raise Refusal("too_small", "At that size nothing would be left of it. Type another.")
+            raise refusal("too_small.placed")
         by = Affine(factors[0] + 0j, factors[1] * 1j)
         return Way(replace(by, origin=centre - by(box.centre)), grows=True)
 
@@ -158,7 +158,7 @@ def _factors(box: Box, diagonal: complex) -> tuple[float, float]:
         if own >= SMALLEST
     ]
     if any(side < SMALLEST for side, _ in wanted):
-        raise Refusal("no_size", "Drag further: it needs a width and a height.")
+        raise refusal("no_size")
     factors = [side / own for side, own in wanted] or [1.0]
     return (factors[0], factors[-1])
 
@@ -187,7 +187,7 @@ class FollowKept(Command):
 
     @property
     def name(self) -> str:
-        return "Follow the shelf" if self.called is None else f"Change to {self.called}"
+        return "Update linked copies" if self.called is None else f"Change to {self.called}"
 
     def delta(self, drawing: Drawing) -> Delta:
         clip = known_clip(self.clip)
@@ -248,9 +248,9 @@ def linked(drawing: Drawing, ids: Sequence[str]) -> list[Linked]:
 
     """
     if not ids:
-        raise Refusal("nothing_selected", "Nothing is selected. Pick a linked copy first.")
+        raise refusal("nothing_selected.linked")
     found = [drawing.item(i) for i in dict.fromkeys(ids)]
     copies = [i for i in found if isinstance(i, Linked)]
     if len(copies) < len(found):
-        raise Refusal("not_linked", "That is no linked copy. Nothing was changed.")
+        raise refusal("not_linked")
     return copies

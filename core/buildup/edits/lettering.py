@@ -14,12 +14,12 @@ from buildup.edits.change import Delta, placed, row_of
 from buildup.edits.command import Command, Point
 from buildup.edits.newitems import check_new
 from buildup.edits.taking import open_items
-from buildup.errors import Refusal
 from buildup.forms.contours import contours_along, shown_contours
 from buildup.forms.sounditems import check_along, check_radius, check_words
 from buildup.geometry.angles import dot
 from buildup.geometry.tolerances import SMALLEST
 from buildup.geometry.transforms import shift
+from buildup.messages import refusal
 from buildup.shapes.lettering import (
     BEGINS,
     TIGHTEST,
@@ -73,13 +73,13 @@ def open_words(drawing: Drawing, ids: tuple[str, ...]) -> list[Said]:
         i for i in items if isinstance(i, Words) or (isinstance(i, Assembly) and i.along)
     ]
     if not found:
-        raise Refusal("no_words", f"“{items[0].name}” says nothing. Choose words.", items[0].id)
+        raise refusal("no_words.item", items[0].id, name=items[0].name)
     return found
 
 
 def name_of(text: str) -> str:
     """What words are called: what they say, as far as a name goes."""
-    return " ".join(text.split())[:LONGEST_NAME] or "Words"
+    return " ".join(text.split())[:LONGEST_NAME] or "Text"
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -101,7 +101,7 @@ class WriteWords(Command):
 
     @property
     def name(self) -> str:
-        return "Write words"
+        return "Add text"
 
     def delta(self, drawing: Drawing) -> Delta:
         check_new(drawing, self.item)
@@ -150,7 +150,7 @@ class SayWords(Command):
 
     @property
     def name(self) -> str:
-        return "Change words"
+        return "Change text"
 
     def delta(self, drawing: Drawing) -> Delta:
         put = []
@@ -201,9 +201,7 @@ class SetWords(Command):
             if (after := SETTINGS[self.setting](item, self.value)) is not None
         )
         if not put:
-            raise Refusal(
-                "no_words", f"What is selected has no {CALLED[self.setting]}. Nothing was changed."
-            )
+            raise refusal("no_words.setting", setting=CALLED[self.setting])
         return Delta(put=put)
 
 
@@ -258,12 +256,12 @@ SETTINGS: Mapping[Setting, Callable[[Said, float], Said | None]] = {
 }
 """What a number does to words; None: they have none of that name."""
 CALLED: Mapping[Setting, str] = {
-    "size": "size of type",
+    "size": "font size",
     "tracking": "tracking",
     "leading": "leading",
-    "radius": "radius of the arc",
-    "start": "start on the line",
-    "offset": "offset from the line",
+    "radius": "arc radius",
+    "start": "start",
+    "offset": "offset",
 }
 
 
@@ -293,7 +291,7 @@ class PullWords(Command):
         assert edge is not None  # noqa: S101
         paths = paths_of(contours_along(drawing, item.id), backwards=edge.other_side)
         if not paths:
-            raise Refusal("no_line", "There is no line in it. Nothing was changed.", item.id)
+            raise refusal("no_line.text", item.id)
         path = paths[0]
         if self.setting == "start":
             return Delta(put=(_along(item, replace(edge, start=_share(path, to))),))
@@ -321,7 +319,7 @@ class AlignWords(Command):
 
     @property
     def name(self) -> str:
-        return "Align words"
+        return "Align text"
 
     def delta(self, drawing: Drawing) -> Delta:
         return Delta(put=tuple(aligned(i, self.align) for i in open_words(drawing, self.items)))
@@ -349,15 +347,12 @@ class BendWords(Command):
 
     @property
     def name(self) -> str:
-        return "Bend words" if self.bent else "Straighten words"
+        return "Bend text" if self.bent else "Straighten text"
 
     def delta(self, drawing: Drawing) -> Delta:
         words = [w for w in open_words(drawing, self.items) if isinstance(w, Words)]
         if not words:
-            raise Refusal(
-                "no_words",
-                "These words follow a line. Nothing was changed; take them apart first.",
-            )
+            raise refusal("no_words.along")
         return Delta(put=tuple(map(self._bent, words)))
 
     def _bent(self, words: Words) -> Words:
@@ -385,19 +380,19 @@ class LayWords(Command):
 
     @property
     def name(self) -> str:
-        return "Lay words along a line"
+        return "Set text along path"
 
     def delta(self, drawing: Drawing) -> Delta:
         check_new(drawing, self.assembly)
         words, line = drawing.open_item(self.item), drawing.open_item(self.line)
         tree = drawing.tree
         if not isinstance(words, Words):
-            raise Refusal("no_words", f"“{words.name}” are no words to lay along a line.", words.id)
+            raise refusal("no_words.line", words.id, name=words.name)
         if isinstance(line, Layer) or self.line in (self.item, *tree.above(self.item)):
-            raise Refusal("no_line", f"“{line.name}” is no line for words to run along.", line.id)
+            raise refusal("no_line.kind", line.id, name=line.name)
         paths = paths_of(shown_contours(drawing, line.id))
         if not paths:
-            raise Refusal("no_line", f"There is no line in “{line.name}”.", line.id)
+            raise refusal("no_line.empty", line.id, name=line.name)
         made = Assembly(
             id=self.assembly,
             name=words.name,
@@ -433,7 +428,7 @@ class SetLine(Command):
 
     @property
     def name(self) -> str:
-        return "Change the line of words" if self.shows is None else "Show the line of words"
+        return "Change text path" if self.shows is None else "Show text path"
 
     def delta(self, drawing: Drawing) -> Delta:
         put: list[Said] = []
@@ -447,5 +442,5 @@ class SetLine(Command):
                 edge = replace(edge, shows=self.shows)
             put.append(_along(item, edge))
         if not put:
-            raise Refusal("no_line", "These words follow no line. Nothing was changed.")
+            raise refusal("no_line.straight")
         return Delta(put=tuple(put))

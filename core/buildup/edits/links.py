@@ -4,7 +4,7 @@ from collections.abc import Iterable
 
 from buildup.drawing.model import Drawing, Linked
 from buildup.edits.change import Delta
-from buildup.errors import Refusal
+from buildup.messages import refusal
 
 
 def check_links(drawing: Drawing, delta: Delta) -> None:
@@ -24,12 +24,7 @@ def check_links(drawing: Drawing, delta: Delta) -> None:
     for item_id in (*_around(drawing, touched), *into, *_around(drawing, into)):
         item = drawing.items.get(item_id)
         if isinstance(item, Linked) and item_id not in itself:
-            raise Refusal(
-                "linked_item",
-                f"“{item.name}” is a linked copy: what it holds follows what is kept on the shelf. "
-                "Nothing was changed; unlink it first, or change what is kept.",
-                item_id,
-            )
+            raise refusal("linked_item", item_id, name=item.name)
 
 
 def _around(drawing: Drawing, ids: Iterable[str]) -> Iterable[str]:

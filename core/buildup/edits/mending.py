@@ -18,9 +18,9 @@ from buildup.edits.removing import RemoveAnchors
 from buildup.edits.reshaping import AddAnchors, StraightenSegments
 from buildup.edits.shaping import TurnIntoOutlines
 from buildup.edits.shortening import ShortenHandles
-from buildup.errors import Refusal
 from buildup.forms.contours import contours_of
 from buildup.forms.troubles import Kind, Limits, Trouble, troubles
+from buildup.messages import message, refusal
 
 MOST_SPOTS = 300
 """Trouble spots that are told; of more the first, and how many there are."""
@@ -67,7 +67,7 @@ def trouble_spots(drawing: Drawing, ids: Sequence[str], limits: Limits) -> Troub
 
     """
     if min(limits.turn, limits.corner, limits.ratio) <= 0.0:
-        raise Refusal("bad_limits", "What counts as trouble needs limits of more than 0.")
+        raise refusal("bad_limits")
     here = [i for i in ids if i in drawing.items]
     spots: list[TroubleSpot] = []
     count = looked = 0
@@ -98,18 +98,18 @@ def _contours(drawing: Drawing, item_id: str) -> Sequence[Contour]:
 
 def _spot(drawing: Drawing, item_id: str, found: _Found) -> TroubleSpot:
     c, path, trouble = found
-    says, mends, make = SPOTS[trouble.kind]
+    mends = message(f"mends.{trouble.kind}")
     if isinstance(drawing.items[item_id], Outline):
-        command = make(_Place(item_id, c, path, trouble))
+        command = SPOTS[trouble.kind](_Place(item_id, c, path, trouble))
     else:
-        mends, command = "Turn into outlines first", TurnIntoOutlines(items=(item_id,))
+        mends, command = message("mends.shape"), TurnIntoOutlines(items=(item_id,))
     return TroubleSpot(
         item=item_id,
         contour=c,
         kind=trouble.kind,
         at=(trouble.at.real, trouble.at.imag),
         along=trouble.along,
-        says=says(trouble.measure, drawing.sheet.unit),
+        says=_says(trouble.kind, trouble.measure, drawing.sheet.unit),
         mends=mends,
         command=write_command(command),
     )
@@ -189,61 +189,25 @@ def _join(place: _Place) -> Command:
     return JoinEnds(first=place.anchor(), second=place.anchor(last))
 
 
-def _times(ratio: float) -> str:
-    if math.isinf(ratio):
-        return "Curvature jumps from or to none"
-    return f"Curvature jumps {ratio:.1f} ×"
+def _says(kind: Kind, measure: float, unit: str) -> str:
+    """What is wrong there; the kind decides whether degrees, times or sheet units are measured."""
+    if math.isinf(measure):
+        return message(f"spots.{kind}.from_none")
+    return message(f"spots.{kind}", measure=measure, distance=told(measure, unit=unit))
 
 
-_Says = Callable[[float, str], str]
-SPOTS: Mapping[Kind, tuple[_Says, str, Callable[[_Place], Command]]] = {
-    "harsh_join": (
-        lambda m, _: f"A kink of {m:.1f}°",
-        "Ease the direction",
-        _ease_direction,
-    ),
-    "curvature_jump": (lambda m, _: _times(m), "Ease the curvature", _ease_curvature),
-    "flat_spot": (lambda _m, _u: "Flat between two bends", "Fair it", _fair),
-    "wobble": (
-        lambda m, _: f"A wobble of {m:.1f}°",
-        "Fair it",
-        _fair,
-    ),
-    "handles_cross": (lambda _m, _u: "The two handles cross", "Shorten them", _shorten),
-    "handles_overshoot": (
-        lambda _m, _u: "A handle reaches too far",
-        "Shorten it",
-        _shorten,
-    ),
-    "doubled_anchors": (
-        lambda _m, _u: "Two anchors on one spot",
-        "Remove one",
-        _remove,
-    ),
-    "tiny_segment": (
-        lambda m, unit: f"Only {told(m, unit=unit)} long",
-        "Remove an anchor",
-        _remove,
-    ),
-    "missing_extreme": (
-        lambda m, unit: f"{told(m, unit=unit)} beyond its anchors",
-        "Add an anchor there",
-        _add_extreme,
-    ),
-    "almost_straight": (
-        lambda m, unit: f"Straight but for {told(m, unit=unit)}",
-        "Straighten",
-        _straighten,
-    ),
-    "almost_level": (
-        lambda m, _: f"Level or upright but for {m:.2f}°",
-        "Line it up",
-        _level,
-    ),
-    "almost_closed": (
-        lambda m, unit: f"The ends are {told(m, unit=unit)} apart",
-        "Join them",
-        _join,
-    ),
+SPOTS: Mapping[Kind, Callable[[_Place], Command]] = {
+    "harsh_join": _ease_direction,
+    "curvature_jump": _ease_curvature,
+    "flat_spot": _fair,
+    "wobble": _fair,
+    "handles_cross": _shorten,
+    "handles_overshoot": _shorten,
+    "doubled_anchors": _remove,
+    "tiny_segment": _remove,
+    "missing_extreme": _add_extreme,
+    "almost_straight": _straighten,
+    "almost_level": _level,
+    "almost_closed": _join,
 }
-"""Of each kind of trouble what is said of it, what mends it, and the edit that does."""
+"""Of each kind of trouble the edit that mends it."""

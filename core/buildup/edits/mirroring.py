@@ -8,13 +8,13 @@ from buildup.edits.change import Delta
 from buildup.edits.drafts import Draft
 from buildup.edits.placing import Placing
 from buildup.edits.taking import taken
-from buildup.errors import Refusal
 from buildup.forms.axes import Axis, dragged, pegs, settled
 from buildup.forms.draftpegs import CopyPeg
 from buildup.forms.frames import Standing, turned_box
 from buildup.geometry.angles import cross, direction
 from buildup.geometry.tolerances import SAME_PLACE
 from buildup.geometry.transforms import mirror
+from buildup.messages import refusal
 from buildup.shapes.placement import Way
 
 
@@ -44,11 +44,7 @@ class MirrorItems(Placing, Draft):
         taken(drawing, self.items)
         laid = self.laid_out(drawing)
         if self.copies is not None and on_the_line(drawing, self.items, laid.axis):
-            raise Refusal(
-                "on_the_line",
-                "All of it lies on the line, so its copy would lie on itself. Nothing was made; "
-                "drag the line beside it.",
-            )
+            raise refusal("on_the_line")
         return Placing.delta(laid, drawing)
 
 

@@ -9,7 +9,7 @@ from buildup.drawing.checks import (
 )
 from buildup.drawing.items import Items
 from buildup.drawing.model import Contour, Drawing
-from buildup.errors import Refusal
+from buildup.messages import refusal
 
 
 def new_name(drawing: Drawing, label: str, name: str | None) -> str:
@@ -26,7 +26,7 @@ def new_name(drawing: Drawing, label: str, name: str | None) -> str:
 def check_new(drawing: Drawing, item_id: str) -> None:
     """Refuses an id that is taken."""
     if item_id in drawing.items:
-        raise Refusal("item_exists", "That item is already in the drawing.", item_id)
+        raise refusal("item_exists", item_id)
 
 
 def free_id(taken: Container[str], item_id: str) -> str:
@@ -38,8 +38,4 @@ def free_id(taken: Container[str], item_id: str) -> str:
 def check_contours(name: str, contours: Iterable[Contour]) -> None:
     """Refuses more anchors than an outline may have."""
     if sum(len(c.anchors) for c in contours) > MOST_ANCHORS:
-        raise Refusal(
-            "too_many_anchors",
-            f"“{name}” would become an outline of more than {MOST_ANCHORS:,} anchors. Nothing was "
-            "changed; take fewer items, or thin them out.",
-        )
+        raise refusal("too_many_anchors.item", name=name, most=MOST_ANCHORS)

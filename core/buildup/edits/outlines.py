@@ -13,8 +13,8 @@ from buildup.drawing.soundpaint import check_style
 from buildup.edits.change import Delta, placed
 from buildup.edits.command import Command, Point
 from buildup.edits.newitems import check_new, new_name
-from buildup.errors import Refusal
 from buildup.geometry.angles import felt, stepped
+from buildup.messages import refusal
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -73,14 +73,9 @@ class DrawAnchor(Command):
         outline, contour = drawing.contour(self.item, self.contour)
         contour = turned_round(contour) if self.turned else contour
         if contour.closed:
-            raise Refusal(
-                "closed_outline", f"“{outline.name}” is closed, so it has no end to draw on from."
-            )
+            raise refusal("closed_outline", name=outline.name)
         if len(contour.anchors) >= MOST_ANCHORS:
-            raise Refusal(
-                "too_many_anchors",
-                f"An outline can have {MOST_ANCHORS:,} anchors. Finish this one and start another.",
-            )
+            raise refusal("too_many_anchors.draw", most=MOST_ANCHORS)
         if self.straight:
             last = contour.anchors[-1].at
             at = last + stepped(at - last, step=45.0)
@@ -118,11 +113,7 @@ class CloseOutline(Command):
     def delta(self, drawing: Drawing) -> Delta:
         outline, contour = drawing.contour(self.item, self.contour)
         if contour.closed or len(contour.anchors) < 2:
-            raise Refusal(
-                "cannot_close",
-                "An outline needs two anchors and an open end to be closed. Add an anchor first.",
-                self.item,
-            )
+            raise refusal("cannot_close.ends", self.item)
         first = contour.anchors[0]
         if self.handle is not None:
             handle = felt(complex(*self.handle)) if self.stepped else complex(*self.handle)
@@ -158,9 +149,7 @@ class AddOutline(Command):
         check_style(self.style)
         count = sum(len(c.anchors) for c in self.contours)
         if not all(c.anchors for c in self.contours) or not 0 < count <= MOST_ANCHORS:
-            raise Refusal(
-                "bad_outline", f"An outline needs from 1 to {MOST_ANCHORS:,} anchors.", self.item
-            )
+            raise refusal("bad_outline", self.item, most=MOST_ANCHORS)
         outline = Outline(
             id=self.item,
             name=new_name(drawing, "Outline", self.called),

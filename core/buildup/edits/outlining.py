@@ -26,11 +26,11 @@ from buildup.edits.leaving import left_of
 from buildup.edits.newitems import check_contours
 from buildup.edits.taking import open_items, open_painted, several
 from buildup.edits.welds import as_outline
-from buildup.errors import Refusal
 from buildup.forms.contours import form_of, grown_item
 from buildup.forms.paintings import grows
 from buildup.forms.sounditems import check_grown
 from buildup.forms.strokeforms import stroke_form
+from buildup.messages import refusal
 
 Contours = tuple[Contour, ...]
 
@@ -53,7 +53,7 @@ class StrokesIntoOutlines(Command):
 
     @property
     def name(self) -> str:
-        return "Stroke into outline"
+        return "Outline stroke"
 
     def delta(self, drawing: Drawing) -> Delta:
         made = _Beside(drawing)
@@ -68,11 +68,7 @@ class StrokesIntoOutlines(Command):
                 continue
             made.replaced(item, made_of)
         if not made.put:
-            raise Refusal(
-                "no_stroke",
-                "What is selected has no stroke of any width, so there is none to outline. Nothing "
-                "was changed; give it a stroke first.",
-            )
+            raise refusal("no_stroke")
         return made.delta()
 
 
@@ -104,9 +100,7 @@ class OffsetItems(Command):
         for top in drawing.tree.tops(self.items):
             item = drawing.items[top]
             if isinstance(item, Layer):
-                raise Refusal(
-                    "layers_on_top", "Layers have no offset. Nothing was changed; choose items."
-                )
+                raise refusal("layers_on_top.offset")
             style = style_of(drawing, top)
             if self.live:
                 if grown_item(drawing, top, edge).contours:
@@ -118,10 +112,7 @@ class OffsetItems(Command):
             forms = (grown_item(drawing, top, step).contours for step in steps)
             made.beside(item, style, list(itertools.takewhile(bool, forms)), above=not grows(edge))
         if not made.put:
-            raise Refusal(
-                "nothing_left",
-                "Nothing is left at that distance. Nothing was changed; take a smaller one.",
-            )
+            raise refusal("nothing_left.offset")
         return made.delta()
 
 

@@ -12,11 +12,11 @@ from buildup.edits.change import Delta
 from buildup.edits.command import Command, Point
 from buildup.edits.copying import copied
 from buildup.edits.taking import several, taken
-from buildup.errors import Refusal
 from buildup.forms.frames import Spot, Standing
 from buildup.geometry.angles import direction, stepped
 from buildup.geometry.tolerances import FARTHEST, NO_LENGTH, SMALLEST
 from buildup.geometry.transforms import shift, turn
+from buildup.messages import refusal
 from buildup.shapes.placement import Way, moved_by
 
 NEARLY = 1.0 - 1e-9
@@ -130,17 +130,9 @@ class ScaleItems(Placing):
     def way(self, frame: Standing) -> Way:
         for factor, extent in ((self.x, frame.width), (self.y, frame.height)):
             if abs(factor) * extent < min(SMALLEST, extent) * NEARLY or factor == 0.0:
-                raise Refusal(
-                    "too_small",
-                    "Scaled like that nothing would be left of it. The size was kept; type a "
-                    "factor above 0, like 50%.",
-                )
+                raise refusal("too_small.scaled")
             if abs(factor) * extent > 2.0 * FARTHEST:
-                raise Refusal(
-                    "too_far",
-                    "Scaled like that it would reach farther than a drawing goes (264 m). The size "
-                    "was kept; type a smaller factor.",
-                )
+                raise refusal("too_far.scaled")
         by = frame.stretched(self.x, self.y, about=pivot(frame, self.about))
         return Way(by, _turned_over(frame, self.x, self.y), self.grow)
 
@@ -156,7 +148,7 @@ def _turned_over(frame: Standing, x: float, y: float) -> float:
 class TurnBy(Placing):
     """Turns items by an angle."""
 
-    doing: ClassVar[str] = "Turn"
+    doing: ClassVar[str] = "Rotate"
     kind: Literal["turn_by"] = "turn_by"
     angle: float
     """Degrees, clockwise."""
@@ -199,9 +191,9 @@ class PlaceItems(Placing):
     def name(self) -> str:
         what = several(len(self.items))
         if self.angle is not None:
-            return f"Turn {what}"
+            return f"Rotate {what}"
         sized = self.width is not None or self.height is not None
-        return f"{'Resize' if sized else 'Place'} {what}"
+        return f"{'Resize' if sized else 'Move'} {what}"
 
     def way(self, frame: Standing) -> Way:
         if self.angle is not None:
@@ -237,13 +229,7 @@ def _size_factor(old: float, new: float | None, what: str) -> float:
     if new is None:
         return 1.0
     if new < SMALLEST:
-        raise Refusal(
-            "too_small", f"The {what} needs to be more than 0. The old {what} was kept.", what
-        )
+        raise refusal("too_small", what, what=what)
     if old < NO_LENGTH:
-        raise Refusal(
-            "no_extent",
-            f"This item has no {what} that could be scaled. Drag one of its anchors instead.",
-            what,
-        )
+        raise refusal("no_extent", what, what=what)
     return new / old

@@ -25,6 +25,7 @@ from buildup.forms.welding import welded
 from buildup.geometry.angles import cross, degrees_of, line_degrees
 from buildup.geometry.apart import apart_both_ways
 from buildup.geometry.patience import begun
+from buildup.messages import message
 from buildup.shapes.moving import moved_contour
 
 PAIRS_A_SEGMENT = 80
@@ -62,7 +63,7 @@ class ProposeOutline(Command):
 
     @property
     def name(self) -> str:
-        return "Propose outline"
+        return "Trace outline"
 
     def delta(self, drawing: Drawing) -> Delta:
         check_new(drawing, self.item)
@@ -83,8 +84,10 @@ class ProposeOutline(Command):
         count = sum(len(c.anchors) for c in outline.contours)
         made = [s for c in outline.contours for s in c.segments]
         far = apart_both_ways(made, [s for path in paths for s in path])
-        said = f"{count:,} anchors, at most {told(far, unit=drawing.sheet.unit)} from the form"
-        said += f"{_said_of_sides(sides)}." if sides else "."
+        away = told(far, unit=drawing.sheet.unit)
+        said = message("notes.traced", count=count, distance=away)
+        if sides:
+            said += " " + _said_of_sides(sides)
         return replace(placed(drawing, (outline,), container=self.container), said=said)
 
     def _around(self, path: Path) -> Contour:
@@ -151,8 +154,7 @@ def _seated(end: Anchor, line: SeamLine) -> Anchor:
 def _said_of_sides(sides: Halves) -> str:
     """What is said of a symmetric proposal: about which line, and what has no counterpart."""
     angle = line_degrees(degrees_of(sides.line.along))
-    named = {0.0: "a level line", 90.0: "an upright line", -90.0: "an upright line"}
-    said = f", symmetric about {named.get(angle, f'a line at {angle:.1f}°')}"
+    said = message("notes.traced_axis", angle=angle)
     if sides.alone:
-        said += f"; {len(sides.alone)} with no counterpart on the other side"
+        said += " " + message("notes.lone_anchors", count=len(sides.alone))
     return said

@@ -24,7 +24,7 @@ class RemoveAnchors(Command):
 
     @property
     def name(self) -> str:
-        return "Remove anchor" if len(self.anchors) == 1 else f"Remove {len(self.anchors)} anchors"
+        return "Delete anchor" if len(self.anchors) == 1 else f"Delete {len(self.anchors)} anchors"
 
     def delta(self, drawing: Drawing) -> Delta:
         left = []

@@ -14,11 +14,11 @@ from buildup.edits.command import MOST_TARGETS
 from buildup.edits.copying import copied
 from buildup.edits.drafts import Draft
 from buildup.edits.taking import several, taken, taken_again
-from buildup.errors import Refusal
 from buildup.forms.draftpegs import STEP, CopyPeg, copy_peg
 from buildup.forms.frames import Standing
 from buildup.geometry.angles import degrees_of, direction, stepped, unit
 from buildup.geometry.transforms import turn
+from buildup.messages import refusal
 from buildup.shapes.placement import Way, moved_by
 
 ROOM = 1.25
@@ -83,11 +83,7 @@ class Repeating(Draft):
 def check_counts(*counts: int) -> None:
     """Refuses numbers of copies that make nothing."""
     if min(counts) < 1 or max(counts) < 2 or max(counts) > MOST_TARGETS:
-        raise Refusal(
-            "bad_count",
-            f"There can be from 2 to {MOST_TARGETS:,} of it, the first one counted. Nothing was "
-            "made; type a number in between.",
-        )
+        raise refusal("bad_count.copies", most=MOST_TARGETS)
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -128,7 +124,7 @@ class RowOfCopies(Repeating):
         check_counts(self.count)
         step = self._line() / self._shares
         whole = step * (self.count - 1)
-        pegs = [("step", "Step", step), ("whole", "Length", whole)]
+        pegs = [("step", "Spacing", step), ("whole", "Length", whole)]
         return tuple(
             copy_peg(n, label, frame.centre + v, direction(self.angle), value=abs(v))
             for n, label, v in (pegs if self.count > 2 else pegs[:1])
@@ -179,9 +175,7 @@ class RingOfCopies(Repeating):
     def ways(self, frame: Standing) -> tuple[Way, ...]:
         check_counts(self.count)
         if abs(self.sweep) > 360.0:
-            raise Refusal(
-                "bad_sweep", "A ring goes once around at the most. Type an angle within ±360°."
-            )
+            raise refusal("bad_sweep")
         centre = self._centre(frame)
         angles = [k * self.sweep / self._parts for k in range(1, self.count)]
         if self.turned:
@@ -200,7 +194,7 @@ class RingOfCopies(Repeating):
             back = unit(second) * -1j
             count = float(self.count)
             return middle, copy_peg(
-                "count", "Number", centre + second, back, value=count, unit="count"
+                "count", "Count", centre + second, back, value=count, unit="count"
             )
         last = ray * direction(self.sweep)
         on = unit(last) * 1j
@@ -268,9 +262,9 @@ class GridOfCopies(Repeating):
         check_counts(self.columns, self.rows)
         x, y = self._steps()
         across = copy_peg(
-            "across", "Across", frame.centre + x * (self.columns - 1), 1 + 0j, value=x
+            "across", "Horizontal", frame.centre + x * (self.columns - 1), 1 + 0j, value=x
         )
-        down = copy_peg("down", "Down", frame.centre + y * (self.rows - 1) * 1j, 1j, value=y)
+        down = copy_peg("down", "Vertical", frame.centre + y * (self.rows - 1) * 1j, 1j, value=y)
         return (across,) * (self.columns > 1) + (down,) * (self.rows > 1)
 
     def dragged(self, frame: Standing, peg: str, to: complex, *, held: bool) -> Self:

@@ -23,9 +23,9 @@ from buildup.edits.editing import (
     with_anchors,
     with_contours,
 )
-from buildup.errors import Refusal
 from buildup.geometry.bezier import extremes, inflections
 from buildup.geometry.stations import stations, stations_at
+from buildup.messages import refusal
 
 MOST_ADDED = 100
 """Anchors that are added evenly on one segment."""
@@ -33,17 +33,17 @@ NEAR_END = 1e-6
 """Curve parameter: an anchor is not added this close to one that is there."""
 
 NONE_THERE = {
-    "extremes": "These segments have no extreme between their ends.",
-    "inflections": "These segments have no inflection between their ends.",
-    "evenly": "These segments have no length.",
-    "along": "There is an anchor at each of those places already.",
+    "extremes": "no_extremes",
+    "inflections": "no_extremes.inflections",
+    "evenly": "no_extremes.evenly",
+    "along": "no_extremes.along",
 }
 
 
 def _grown(outline: Outline, index: int, contour: Contour) -> Outline:
     count = sum(len(c.anchors) for c in outline.contours) + len(contour.anchors)
     if count - len(outline.contours[index].anchors) > MOST_ANCHORS:
-        raise Refusal("too_many_anchors", f"An outline can have {MOST_ANCHORS:,} anchors.")
+        raise refusal("too_many_anchors", most=MOST_ANCHORS)
     return outline.with_contour(index, contour)
 
 
@@ -65,7 +65,7 @@ class InsertAnchor(Command):
         outline = drawing.outline(self.item)
         index, near = segment_near(outline, complex(*self.at))
         if not NEAR_END < near.t < 1.0 - NEAR_END:
-            raise Refusal("anchor_there", "There is an anchor at that place already.", self.item)
+            raise refusal("anchor_there", self.item)
         longer = with_added(outline.contours[index], {near.segment: (near.t,)})
         return Delta(put=(_grown(outline, index, longer),))
 
@@ -89,7 +89,7 @@ class AddAnchors(Command):
 
     def delta(self, drawing: Drawing) -> Delta:
         if not 1 <= self.count <= MOST_ADDED:
-            raise Refusal("bad_count", f"From 1 to {MOST_ADDED} anchors can be added evenly.")
+            raise refusal("bad_count.anchors", most=MOST_ADDED)
         put = []
         added = 0
         for item_id, places in by_segment(drawing, self.segments).items():
@@ -101,7 +101,7 @@ class AddAnchors(Command):
                 outline = _grown(outline, c, with_added(contour, spots))
             put.append(outline)
         if not added:
-            raise Refusal("no_extremes", NONE_THERE[self.where])
+            raise refusal(NONE_THERE[self.where])
         return Delta(put=tuple(put))
 
     def _spots_on(self, contour: Contour, numbers: Sequence[int]) -> dict[int, tuple[float, ...]]:
@@ -190,7 +190,7 @@ class RemoveSegment(Command):
 
     @property
     def name(self) -> str:
-        return "Remove segment"
+        return "Delete segment"
 
     def delta(self, drawing: Drawing) -> Delta:
         item_id, c, i = self.segment

@@ -9,10 +9,10 @@ from buildup.edits.change import Delta
 from buildup.edits.command import AnchorRef, Command
 from buildup.edits.editing import anchor_of, by_outline, edited, with_anchors
 from buildup.edits.symmetries import open_symmetry
-from buildup.errors import Refusal
 from buildup.forms.seamends import seam_ends
 from buildup.forms.seams import seams_around
 from buildup.geometry.tolerances import SAME_PLACE
+from buildup.messages import refusal
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -25,16 +25,13 @@ class CloseSeam(Command):
 
     @property
     def name(self) -> str:
-        return "Close the seam"
+        return "Close seam"
 
     def delta(self, drawing: Drawing) -> Delta:
         open_symmetry(drawing, self.symmetry)
         missing = [e for e in seam_ends(drawing, self.symmetry) if not e.meets]
         if not missing:
-            raise Refusal(
-                "nothing_misses",
-                "No end just misses its image: they meet, or are too far away. Nothing was moved.",
-            )
+            raise refusal("nothing_misses")
         to = {(e.item, e.contour, e.index): e.to for e in missing}
         put = []
         for item_id, places in by_outline(drawing, tuple(to)).items():
@@ -59,8 +56,8 @@ class SetSeam(Command):
 
     @property
     def name(self) -> str:
-        words = {"smooth": "Cross the seam smoothly", "point": "Make a point on the seam"}
-        return words.get(self.to, "Free from the seam")
+        words = {"smooth": "Smooth at seam", "point": "Point at seam"}
+        return words.get(self.to, "Detach from seam")
 
     def delta(self, drawing: Drawing) -> Delta:
         def seamed(contour: Contour, index: int) -> Anchor:
@@ -72,11 +69,7 @@ class SetSeam(Command):
             at = anchor_of(drawing, (item_id, c, i))[2].at
             lines = seams_around(drawing, drawing.tree.container(item_id))
             if all(abs(line.away(at)) > SAME_PLACE for line in lines):
-                raise Refusal(
-                    "not_on_a_seam",
-                    "That anchor lies on no line of a symmetry. Drag it onto one first.",
-                    item_id,
-                )
+                raise refusal("not_on_a_seam", item_id)
         return edited(drawing, self.anchors, seamed)
 
 

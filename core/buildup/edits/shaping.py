@@ -29,11 +29,11 @@ from buildup.edits.newitems import check_new, new_name
 from buildup.edits.spelling import spelled_out
 from buildup.edits.taking import open_items
 from buildup.edits.welds import as_outline, weld_all
-from buildup.errors import Refusal
 from buildup.forms.contours import contours_of
 from buildup.geometry.angles import stepped
 from buildup.geometry.tolerances import SMALLEST
 from buildup.geometry.transforms import shift
+from buildup.messages import refusal
 from buildup.shapes.registry import checked_dials, dials_of, shape_kind
 
 
@@ -79,7 +79,7 @@ class DrawShape(Command):
         scale = 2.0 if self.centred else 1.0
         width, height = abs(diagonal.real) * scale, abs(diagonal.imag) * scale
         if min(width, height) < SMALLEST:
-            raise Refusal("no_size", "Drag further: a shape needs a width and a height.")
+            raise refusal("no_size.shape")
         shape = Shape(
             id=self.item,
             name=new_name(drawing, kind.label, self.called),
@@ -133,7 +133,7 @@ class DrawLine(Command):
         way = complex(*self.to) - start
         way = stepped(way, step=15.0) if self.stepped else way
         if abs(way) < SMALLEST:
-            raise Refusal("no_size", "Drag further: a line needs a length.")
+            raise refusal("no_size.line")
         first = start - way if self.centred else start
         line = Outline(
             id=self.item,
@@ -179,7 +179,7 @@ class TurnIntoOutlines(Command):
 
     @property
     def name(self) -> str:
-        return "Turn into outlines"
+        return "Convert to outlines"
 
     def delta(self, drawing: Drawing) -> Delta:
         tops = [i.id for i in open_items(drawing, self.items)]
@@ -189,7 +189,7 @@ class TurnIntoOutlines(Command):
         at = updated(drawing, deltas[0]) if deltas else drawing
         deltas += _plainly(at, [t for t in tops if t not in assemblies])
         if not deltas:
-            raise Refusal("already_outlines", "What is selected are outlines already.")
+            raise refusal("already_outlines")
         return chained(deltas) if len(deltas) > 1 else deltas[0]
 
 

@@ -9,9 +9,9 @@ from buildup.drawing.twins import AnchorIndex
 from buildup.edits.change import Delta
 from buildup.edits.command import AnchorRef, Command
 from buildup.edits.editing import by_segment, with_anchors
-from buildup.errors import Refusal
 from buildup.geometry.bezier import Cubic
 from buildup.geometry.tangents import tangents_meet
+from buildup.messages import refusal
 
 SHORT = 0.75
 """Part of the way to where the tangents meet at which a handle ends then: between a circle's 0.55
@@ -48,11 +48,7 @@ class ShortenHandles(Command):
             if changes:
                 put.append(with_anchors(outline, changes))
         if not put:
-            raise Refusal(
-                "nothing_to_shorten",
-                "No handle of these segments reaches beyond where the tangents meet. Nothing was "
-                "changed.",
-            )
+            raise refusal("nothing_to_shorten")
         return Delta(put=tuple(put))
 
 

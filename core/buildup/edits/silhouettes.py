@@ -11,10 +11,10 @@ from buildup.drawing.units import told
 from buildup.edits.change import Delta
 from buildup.edits.command import AnchorRef, Command
 from buildup.edits.editing import by_outline, with_rebuilt
-from buildup.errors import Refusal
 from buildup.forms.silhouettes import silhouette_on, underlay_of
 from buildup.geometry.patience import begun
 from buildup.geometry.tolerances import SAME_PLACE
+from buildup.messages import message, refusal
 
 PAIRS_AN_ANCHOR = 500
 """What an anchor that is settled counts for those who wait."""
@@ -32,7 +32,7 @@ class SetSilhouette(Command):
 
     @property
     def name(self) -> str:
-        return "Find form" if self.silhouette else "Let form go"
+        return "Trace area" if self.silhouette else "Clear traced area"
 
     def delta(self, drawing: Drawing) -> Delta:
         old = underlay_of(drawing, self.underlay)
@@ -58,11 +58,11 @@ class SettleAnchors(Command):
 
     @property
     def name(self) -> str:
-        return "Settle"
+        return "Fit to reference"
 
     def delta(self, drawing: Drawing) -> Delta:
         if self.reach <= 0.0:
-            raise Refusal("bad_reach", "The reach needs to be more than 0. Nothing was changed.")
+            raise refusal("bad_radius")
         silhouette, _ = silhouette_on(drawing, self.underlay)
         begun(PAIRS_AN_ANCHOR * len(self.anchors))
         shape = tuple(s for path in silhouette.contours for s in path)
@@ -83,5 +83,5 @@ class SettleAnchors(Command):
 def _said_of_settling(moved: float, unit: str) -> str:
     """What is said of anchors that were settled."""
     if moved <= SAME_PLACE:
-        return "They match as well as they can."
-    return f"Anchors and handles moved by at most {told(moved, unit=unit)}."
+        return message("notes.best_match")
+    return message("notes.handles_moved", distance=told(moved, unit=unit))

@@ -10,7 +10,7 @@ from buildup.drawing.tree import ROOT, Move
 from buildup.edits.change import Delta, row_of
 from buildup.edits.command import Command
 from buildup.edits.taking import open_items, several
-from buildup.errors import Refusal
+from buildup.messages import message, refusal
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -32,11 +32,7 @@ class RemoveItems(Command):
         for item_id in gone:
             drawing.open_item(item_id)
         if set(drawing.tree.children()) <= set(tops):
-            raise Refusal(
-                "last_layer",
-                "A drawing keeps one layer at least. Nothing was removed; "
-                "add another layer first, or remove what lies in this one.",
-            )
+            raise refusal("last_layer")
         return Delta(removed=tuple(gone))
 
 
@@ -49,23 +45,15 @@ def check_room(drawing: Drawing, ids: Iterable[str], into: str, behind: str | No
 
     """
     if into != ROOT and not isinstance(drawing.open_item(into), Holder):
-        raise Refusal("not_a_container", "That holds nothing. Nothing was moved.", into)
+        raise refusal("not_a_container", into)
     if behind is not None and behind not in drawing.tree.children(into):
-        raise Refusal("unknown_item", "That place is gone. Nothing was moved.", behind)
+        raise refusal("unknown_item.order", behind)
     around = {into, *drawing.tree.above(into)}
     for item_id in ids:
         if isinstance(drawing.item(item_id), Layer) != (into == ROOT):
-            raise Refusal(
-                "layers_on_top",
-                "Layers lie side by side, and all other items in a layer. Nothing was moved.",
-                item_id,
-            )
+            raise refusal("layers_on_top", item_id)
         if item_id in around:
-            raise Refusal(
-                "in_itself",
-                f"“{drawing.items[item_id].name}” cannot hold itself. Nothing was moved.",
-                item_id,
-            )
+            raise refusal("in_itself", item_id, name=drawing.items[item_id].name)
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -89,7 +77,7 @@ class OrderItems(Command):
             drawing.item(item_id)
         tops = drawing.tree.tops(self.items)
         if not tops:
-            raise Refusal("nothing_selected", "Nothing is selected. Pick an item first.")
+            raise refusal("nothing_selected")
         into = self._container(drawing, tops)
         for item_id in tops:
             if drawing.tree.container(item_id) != into:
@@ -123,8 +111,10 @@ class StepItems(Command):
 
     @property
     def name(self) -> str:
-        way = {"front": "to front", "forward": "forward", "backward": "backward"}
-        return f"Bring {way.get(self.to, 'to back')} {several(len(self.items))}"
+        what = several(len(self.items))
+        if self.to in ("front", "forward"):
+            return f"Bring {what} {'to front' if self.to == 'front' else 'forward'}"
+        return f"Send {what} {'to back' if self.to == 'back' else 'backward'}"
 
     def delta(self, drawing: Drawing) -> Delta:
         open_items(drawing, self.items)
@@ -132,7 +122,7 @@ class StepItems(Command):
         for item_id in drawing.tree.tops(self.items):
             rows.setdefault(drawing.tree.container(item_id), []).append(item_id)
         moves = [m for c, own in rows.items() for m in self._moves(drawing, c, own)]
-        return Delta(moves=tuple(moves), said="" if moves else "It lies there already.")
+        return Delta(moves=tuple(moves), said="" if moves else message("notes.already_there"))
 
     def _moves(self, drawing: Drawing, container: str, own: list[str]) -> tuple[Move, ...]:
         row = drawing.tree.children(container)

@@ -19,8 +19,8 @@ from buildup.drawing.soundpaint import check_finish, check_opacity, check_style
 from buildup.edits.change import Delta
 from buildup.edits.command import Command
 from buildup.edits.taking import open_items, open_painted
-from buildup.errors import Refusal
 from buildup.forms.contours import form_of, laid_across, laid_style
+from buildup.messages import refusal
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -192,7 +192,7 @@ class RemoveStroke(Command):
 
     @property
     def name(self) -> str:
-        return "Remove stroke"
+        return "Delete stroke"
 
     def delta(self, drawing: Drawing) -> Delta:
         def change(style: Style) -> Style:
@@ -279,7 +279,7 @@ class SetBlend(Command):
 
     @property
     def name(self) -> str:
-        return "Change blending"
+        return "Change blend mode"
 
     def delta(self, drawing: Drawing) -> Delta:
         return _finished(drawing, self.items, blend=self.blend)
@@ -341,7 +341,7 @@ def _with_stroke(style: Style, at: int, **changes: Any) -> Style:
 
     """
     if at < 0:
-        raise Refusal("unknown_stroke", "That stroke is no longer there. Nothing was changed.")
+        raise refusal("unknown_stroke")
     if at >= len(style.strokes):
         return style
     changed = replace(style.strokes[at], **changes)

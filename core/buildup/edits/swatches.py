@@ -14,8 +14,8 @@ from buildup.edits.change import Delta
 from buildup.edits.command import Command
 from buildup.edits.styling import styled
 from buildup.edits.taking import open_painted
-from buildup.errors import Refusal
 from buildup.forms.contours import boxed_style
+from buildup.messages import message, refusal
 
 Inking = Callable[[Colour], Colour]
 
@@ -32,15 +32,15 @@ class AddSwatches(Command):
 
     @property
     def name(self) -> str:
-        return "Keep colour" if len(self.colours) == 1 else f"Keep {len(self.colours)} colours"
+        return "Add swatch" if len(self.colours) == 1 else f"Add {len(self.colours)} swatches"
 
     def delta(self, drawing: Drawing) -> Delta:
         sheet = _with_new(drawing.sheet, self.prefix, self.colours)
         known = {s.colour.upper() for s in drawing.sheet.swatches}
         if len(sheet.swatches) == len(drawing.sheet.swatches):
-            raise Refusal("no_new_colour", "All of these colours are swatches already.")
+            raise refusal("no_new_colour")
         there = sum(1 for c in self.colours if c.colour.upper() in known)
-        said = f"{there} of them were swatches already." if there else ""
+        said = message("notes.swatches_exist", count=there) if there else ""
         return Delta(sheet=sheet, said=said)
 
 
@@ -56,13 +56,13 @@ class SwatchesOfItems(Command):
 
     @property
     def name(self) -> str:
-        return "Keep colours"
+        return "Add swatches"
 
     def delta(self, drawing: Drawing) -> Delta:
         found = [c for i in open_painted(drawing, self.items) for c in i.style.colours]
         plain = dict.fromkeys(hex_of(c).upper() for c in found if isinstance(c, str))
         if not plain:
-            raise Refusal("no_new_colour", "All colours of what is selected are swatches already.")
+            raise refusal("no_new_colour.selection")
         colours = tuple(NamedColour(name=c, colour=c) for c in plain)
         sheet = _with_new(drawing.sheet, self.prefix, colours)
         by = {s.colour.upper(): s for s in reversed(sheet.swatches)}
@@ -124,7 +124,7 @@ class RemoveSwatches(Command):
 
     @property
     def name(self) -> str:
-        return "Remove swatch"
+        return "Delete swatch"
 
     def delta(self, drawing: Drawing) -> Delta:
         for swatch in self.swatches:
@@ -153,7 +153,7 @@ class GiveStyle(Command):
 
     @property
     def name(self) -> str:
-        return "Give style"
+        return "Apply style"
 
     def delta(self, drawing: Drawing) -> Delta:
         return styled(drawing, self.items, lambda _: self.style)
@@ -173,7 +173,7 @@ class KeepStyle(Command):
 
     @property
     def name(self) -> str:
-        return "Keep style"
+        return "Save style"
 
     def delta(self, drawing: Drawing) -> Delta:
         check_id(self.kept)
@@ -181,15 +181,12 @@ class KeepStyle(Command):
             check_name(self.called)
         kept = drawing.sheet.styles
         if any(k.id == self.kept for k in kept):
-            raise Refusal("item_exists", "That style is kept already.", self.kept)
+            raise refusal("item_exists.style", self.kept)
         if len(kept) >= MOST_STYLES:
-            raise Refusal(
-                "too_many",
-                f"A drawing keeps up to {MOST_STYLES} styles. Take one away first.",
-            )
+            raise refusal("too_many.styles", most=MOST_STYLES)
         painted = open_painted(drawing, (self.item,))
         if not painted:
-            raise Refusal("nothing_selected", "Nothing in it is painted, so there is no style yet.")
+            raise refusal("nothing_selected.painted")
         style = boxed_style(drawing, painted[0].id)
         name = self.called or f"Style {len(kept) + 1}"
         new = KeptStyle(id=self.kept, name=name.strip(), style=style)
@@ -208,12 +205,12 @@ class SetKeptStyle(Command):
 
     @property
     def name(self) -> str:
-        return "Remove style" if self.called is None else "Rename style"
+        return "Delete style" if self.called is None else "Rename style"
 
     def delta(self, drawing: Drawing) -> Delta:
         styles = drawing.sheet.styles
         if all(k.id != self.kept for k in styles):
-            raise Refusal("unknown_style", "That style is not kept any more. Nothing was changed.")
+            raise refusal("unknown_style")
         if self.called is None:
             after = tuple(k for k in styles if k.id != self.kept)
         else:
@@ -226,7 +223,7 @@ class SetKeptStyle(Command):
 def _swatch(drawing: Drawing, swatch: str) -> Swatch:
     found = next((s for s in drawing.sheet.swatches if s.id == swatch), None)
     if found is None:
-        raise Refusal("unknown_swatch", "That swatch is not there any more. Nothing was changed.")
+        raise refusal("unknown_swatch")
     return found
 
 
@@ -244,15 +241,11 @@ def _with_new(sheet: Sheet, prefix: str, colours: Iterable[NamedColour]) -> Shee
         if colour in known:
             continue
         if swatch in taken:
-            raise Refusal("item_exists", "That swatch is already there.", swatch)
+            raise refusal("item_exists.swatch", swatch)
         known.add(colour)
         swatches.append(Swatch(id=swatch, name=new.name.strip(), colour=colour))
     if len(swatches) > MOST_SWATCHES:
-        raise Refusal(
-            "too_many",
-            f"A drawing has up to {MOST_SWATCHES} swatches; these would make {len(swatches):,}. "
-            "Nothing was changed; take fewer colours.",
-        )
+        raise refusal("too_many.swatches", most=MOST_SWATCHES, count=len(swatches))
     return replace(sheet, swatches=tuple(swatches))
 
 

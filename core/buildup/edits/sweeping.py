@@ -9,10 +9,10 @@ from buildup.edits.change import Delta
 from buildup.edits.command import Command, Point
 from buildup.edits.newitems import check_new
 from buildup.edits.taking import open_painted
-from buildup.errors import Refusal
 from buildup.forms.assembling import anchors_of, contour_of
 from buildup.forms.sweepable import sweepable
 from buildup.geometry.regions import swept
+from buildup.messages import refusal
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -34,21 +34,19 @@ class SweepRegions(Command):
     @property
     def name(self) -> str:
         if self.does == "remove":
-            return "Remove regions"
-        return "Fuse regions" if len(self.places) > 1 else "Take out a region"
+            return "Delete regions"
+        return "Merge regions" if len(self.places) > 1 else "Extract region"
 
     def delta(self, drawing: Drawing) -> Delta:
         check_new(drawing, self.item)
         taken = sweepable(drawing, open_painted(drawing, self.items), self.gap)
         found = swept(taken.operands, [complex(*p) for p in self.places])
         if not found.inside or not found.taken:
-            raise Refusal(
-                "no_region", "There is no closed region there. Nothing was changed.", self.item
-            )
+            raise refusal("no_region.here", self.item)
         if self.does == "remove" and not found.left:
-            raise Refusal("no_region", "Nothing lies there that could be removed.", self.item)
+            raise refusal("no_region.delete", self.item)
         if len(found.left) == 1 and self.does == "fuse" and not any(found.left.values()):
-            raise Refusal("whole_already", "That is all of the item already. Nothing was changed.")
+            raise refusal("whole_already")
         known = anchors_of(taken.forms)
         made = Becoming(drawing)
         for number, loops in found.left.items():

@@ -13,11 +13,11 @@ from buildup.edits.drafts import Draft
 from buildup.edits.mirroring import on_the_line
 from buildup.edits.newitems import check_new
 from buildup.edits.taking import open_items
-from buildup.errors import Refusal
 from buildup.forms.axes import Axis, axis_of, dragged, pegs, settled, with_axis
 from buildup.forms.contours import item_box
 from buildup.forms.draftpegs import CopyPeg
 from buildup.geometry.boxes import Box
+from buildup.messages import message, refusal
 
 LABELS = {"mirror": "Mirror", "wheel": "Wheel", "kaleidoscope": "Kaleidoscope"}
 
@@ -42,7 +42,7 @@ class MakeSymmetry(Draft):
 
     @property
     def name(self) -> str:
-        return f"Make {LABELS[self.pattern].lower()}"
+        return f"Create {LABELS[self.pattern].lower()}"
 
     def laid_out(self, drawing: Drawing) -> Self:
         return replace(self, axis=settled(drawing, self.items, self.axis, self.pattern))
@@ -67,14 +67,11 @@ class MakeSymmetry(Draft):
         open_items(drawing, self.items)
         tops = drawing.tree.tops(self.items)
         if any(isinstance(drawing.items[i], Layer) for i in tops):
-            raise Refusal(
-                "layers_on_top",
-                "A layer cannot lie in a symmetry. Nothing was changed; choose what lies in it.",
-            )
+            raise refusal("layers_on_top.mirrored")
         front = tops[-1]
         place = (made.id, drawing.tree.container(front), front)
         same = self.pattern == "mirror" and on_the_line(drawing, tops, axis)
-        said = "All of it lies on the line: nothing new shows until some of it lies beside." * same
+        said = message("notes.on_axis") if same else ""
         return Delta(put=(made,), moves=(place, *row_of(tops, made.id, None)), said=said)
 
 
@@ -87,9 +84,7 @@ def open_symmetry(drawing: Drawing, item_id: str) -> Symmetry:
     """
     found = drawing.open_item(item_id)
     if not isinstance(found, Symmetry):
-        raise Refusal(
-            "no_symmetry", f"“{found.name}” is no symmetry. Nothing was changed.", item_id
-        )
+        raise refusal("no_symmetry", item_id, name=found.name)
     return found
 
 
@@ -148,7 +143,7 @@ class SetSecondStyle(Command):
 
     @property
     def name(self) -> str:
-        return "Paint every other image"
+        return "Alternate colours"
 
     def delta(self, drawing: Drawing) -> Delta:
         old = open_symmetry(drawing, self.symmetry)
@@ -178,7 +173,7 @@ class DragSymmetry(Command):
 
     @property
     def name(self) -> str:
-        return {"middle": "Move symmetry", "count": "Change number"}.get(self.peg, "Turn symmetry")
+        return {"middle": "Move symmetry", "count": "Change count"}.get(self.peg, "Rotate symmetry")
 
     def delta(self, drawing: Drawing) -> Delta:
         old = open_symmetry(drawing, self.symmetry)

@@ -6,8 +6,8 @@ from dataclasses import dataclass
 from buildup.drawing.memo import Latest
 from buildup.drawing.model import Drawing, Item, Painted
 from buildup.edits.change import Delta
-from buildup.errors import Refusal
 from buildup.forms.frames import Standing, standing_of
+from buildup.messages import refusal
 from buildup.shapes.placement import PLACED, Placed, Way, moved_item
 
 
@@ -24,7 +24,7 @@ def open_items(drawing: Drawing, ids: Sequence[str]) -> list[Item]:
 
     """
     if not ids:
-        raise Refusal("nothing_selected", "Nothing is selected. Pick an item first.")
+        raise refusal("nothing_selected")
     return [drawing.open_item(i) for i in dict.fromkeys(ids)]
 
 
@@ -85,5 +85,5 @@ def taken(drawing: Drawing, ids: Sequence[str]) -> Taken:
     items = placed_in(drawing, [i.id for i in open_items(drawing, ids)])
     frame = standing_of(drawing, tuple(dict.fromkeys(ids)))
     if frame is None:
-        raise Refusal("nothing_selected", "There is nothing in it yet that could be moved.")
+        raise refusal("nothing_selected.empty")
     return Taken(tuple(items), frame)

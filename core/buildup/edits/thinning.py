@@ -15,11 +15,11 @@ from buildup.edits.change import Delta
 from buildup.edits.command import Command
 from buildup.edits.editing import with_rebuilt
 from buildup.edits.fairing import check_tolerance
-from buildup.errors import Refusal
 from buildup.geometry.bezier import extremes
 from buildup.geometry.patience import begun, done
 from buildup.geometry.stations import SAME_DIRECTION, joint, way_at
 from buildup.geometry.thinning import thinned
+from buildup.messages import message, refusal
 
 CORNER = 0.35
 """Radians (20°). A path that turns by more has a corner there."""
@@ -45,12 +45,12 @@ class ThinOut(Command):
 
     @property
     def name(self) -> str:
-        return "Thin out"
+        return "Simplify"
 
     def delta(self, drawing: Drawing) -> Delta:
         check_tolerance(self.tolerance)
         if not self.items:
-            raise Refusal("no_items", "No outline is selected. Pick one first.")
+            raise refusal("no_items")
         outlines = [drawing.outline(i) for i in dict.fromkeys(self.items)]
         before = sum(len(c.anchors) for o in outlines for c in o.contours)
         begun(PAIRS_A_SEGMENT * before)
@@ -72,9 +72,9 @@ class ThinOut(Command):
                 seen += share
             put.append(with_rebuilt(outline, changed))
         far = told(moved, unit=drawing.sheet.unit)
-        said = f"From {before:,} to {after:,} anchors; the outline moves by at most {far}."
+        said = message("notes.simplified", before=before, after=after, distance=far)
         if after >= before and not self.extremes:
-            said = f"All {before:,} anchors are needed for that tolerance."
+            said = message("notes.all_needed", count=before)
         return Delta(put=tuple(put), said=said)
 
 

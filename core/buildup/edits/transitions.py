@@ -9,11 +9,11 @@ from buildup.drawing.stretches import Stretch, with_stretch
 from buildup.edits.change import Delta
 from buildup.edits.command import AnchorRef, Command
 from buildup.edits.editing import by_outline, said_of_move, with_rebuilt
-from buildup.errors import Refusal
 from buildup.geometry.apart import apart_both_ways
 from buildup.geometry.bezier import Cubic, with_both_handles
 from buildup.geometry.fairing import faired
 from buildup.geometry.stations import SAME_DIRECTION, joint, stations, stations_at
+from buildup.messages import refusal
 
 MOST_OF_A_SIDE = 0.8
 """Part of a segment that a transition takes up at the most."""
@@ -35,11 +35,11 @@ class MakeTransitions(Command):
 
     @property
     def name(self) -> str:
-        return "Make transition"
+        return "Add transition curve"
 
     def delta(self, drawing: Drawing) -> Delta:
         if self.length <= 0.0:
-            raise Refusal("bad_length", "A transition needs a length of more than 0.")
+            raise refusal("bad_length.transition")
         put = []
         moved = 0.0
         for item_id, places in by_outline(drawing, self.anchors).items():
@@ -58,11 +58,7 @@ def _with_transition(contour: Contour, index: int, far: float) -> tuple[Contour,
     segments = contour.segments
     inside = contour.closed or 0 < index < len(segments)
     if not inside or abs(joint(segments[index - 1], segments[index]).turn) > SAME_DIRECTION:
-        raise Refusal(
-            "turns_here",
-            "A transition goes on in one direction; here the path turns or ends. Nothing was "
-            "changed; ease the direction first.",
-        )
+        raise refusal("turns_here")
     before = (index - 1) % len(segments)
     first, last = segments[before], segments[index]
     spots = {before: (_from_end(first, far),), index: (_from_start(last, far),)}

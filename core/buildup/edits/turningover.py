@@ -4,10 +4,10 @@ from dataclasses import dataclass
 from typing import ClassVar, Literal
 
 from buildup.edits.placing import About, Placing, pivot
-from buildup.errors import Refusal
 from buildup.forms.frames import Standing
 from buildup.geometry.angles import slope
 from buildup.geometry.transforms import mirror
+from buildup.messages import refusal
 from buildup.shapes.placement import Way
 
 STEEPEST = 85.0
@@ -54,7 +54,4 @@ class ShearItems(Placing):
 def check_shear(angle: float) -> None:
     """Refuses a shear beyond `STEEPEST`."""
     if abs(angle) > STEEPEST:
-        raise Refusal(
-            "too_steep",
-            "A shear can be from −85° to 85°. The form was kept; type an angle in between.",
-        )
+        raise refusal("too_steep")

@@ -9,10 +9,10 @@ from buildup.drawing.sheet import Underlay
 from buildup.drawing.soundsheet import MOST_UNDERLAYS, check_underlay
 from buildup.edits.change import Delta
 from buildup.edits.command import Command, Point
-from buildup.errors import Refusal
 from buildup.forms.silhouettes import underlay_of
 from buildup.geometry.angles import degrees_of
 from buildup.geometry.tolerances import NO_LENGTH
+from buildup.messages import refusal
 
 MARGIN = 0.9
 """A placed picture fills at most this share of the sheet."""
@@ -42,22 +42,19 @@ class PlaceUnderlay(Command):
 
     @property
     def name(self) -> str:
-        return "Place underlay"
+        return "Add reference"
 
     def delta(self, drawing: Drawing) -> Delta:
         check_id(self.underlay)
         check_name(self.called)
         sheet = drawing.sheet
         if any(u.id == self.underlay for u in sheet.underlays):
-            raise Refusal("underlay_exists", "That underlay is already there.")
+            raise refusal("underlay_exists")
         if len(sheet.underlays) >= MOST_UNDERLAYS:
-            raise Refusal(
-                "too_many_underlays",
-                f"A sheet can have {MOST_UNDERLAYS} underlays. Remove one before adding another.",
-            )
+            raise refusal("too_many_underlays", most=MOST_UNDERLAYS)
         wide, tall = self.pixels
         if not (0 < wide <= 100_000 and 0 < tall <= 100_000):
-            raise Refusal("bad_picture", "That picture has no size. Nothing was placed.")
+            raise refusal("bad_picture")
         scale = MARGIN * min(sheet.width / wide, sheet.height / tall)
         placed = Underlay(
             id=self.underlay,
@@ -89,7 +86,7 @@ class DragUnderlay(Command):
 
     @property
     def name(self) -> str:
-        return {"whole": "Move", "corner": "Resize", "turn": "Turn"}[self.part] + " underlay"
+        return {"whole": "Move", "corner": "Resize", "turn": "Rotate"}[self.part] + " reference"
 
     def delta(self, drawing: Drawing) -> Delta:
         old = underlay_of(drawing, self.underlay)
@@ -118,7 +115,7 @@ class SetUnderlay(Command):
 
     @property
     def name(self) -> str:
-        return "Change underlay"
+        return "Change reference"
 
     def delta(self, drawing: Drawing) -> Delta:
         old, new = underlay_of(drawing, self.underlay.id), self.underlay
@@ -136,7 +133,7 @@ class RemoveUnderlay(Command):
 
     @property
     def name(self) -> str:
-        return "Remove underlay"
+        return "Delete reference"
 
     def delta(self, drawing: Drawing) -> Delta:
         gone = underlay_of(drawing, self.underlay)

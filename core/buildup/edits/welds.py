@@ -21,7 +21,6 @@ from buildup.drawing.paint import PLAIN, Finish, Style, moved_style
 from buildup.drawing.tree import Move
 from buildup.edits.change import Delta, row_of, updated
 from buildup.edits.copying import check_count
-from buildup.errors import Refusal
 from buildup.forms.contours import contours_of, laid_style
 from buildup.forms.filters import mirrored_effect
 from buildup.forms.frames import own_standing
@@ -29,6 +28,7 @@ from buildup.forms.images import images
 from buildup.forms.sides import kept
 from buildup.forms.welding import welded
 from buildup.geometry.transforms import Affine
+from buildup.messages import refusal
 from buildup.shapes.moving import moved_contour
 
 
@@ -91,11 +91,7 @@ class _Weld:
         if joined is not None:
             self.joined.add(item_id)
             if sum(len(c.anchors) for c in joined) > MOST_ANCHORS:
-                raise Refusal(
-                    "too_many_anchors",
-                    f"“{item.name}” and its images would make one outline of more than "
-                    f"{MOST_ANCHORS:,} anchors. Nothing was changed; take fewer images.",
-                )
+                raise refusal("too_many_anchors.weld", name=item.name, most=MOST_ANCHORS)
         outline = as_outline(item, _plain(contours) if joined is None else joined)
         self._outlines[item_id] = outline
         self.put.append(outline)

@@ -6,9 +6,9 @@ from xml.sax.saxutils import escape
 from buildup.drawing.clips import LONGEST_CLIP, Clip, clip_of
 from buildup.drawing.model import Drawing
 from buildup.drawing.numerals import short
-from buildup.errors import Refusal
 from buildup.formats.svg import drawn_lines, view_of
 from buildup.formats.svgread import CLIP_ID
+from buildup.messages import refusal
 
 
 def clip_svg(drawing: Drawing, ids: Sequence[str]) -> str:
@@ -21,11 +21,7 @@ def clip_svg(drawing: Drawing, ids: Sequence[str]) -> str:
     tops = drawing.tree.tops(ids)
     clip = clip_of(drawing, ids).text()
     if len(clip) > LONGEST_CLIP:
-        raise Refusal(
-            "too_much",
-            "That is more than can be copied at once. What was copied before is still there; "
-            "copy it in parts, or duplicate the drawing.",
-        )
+        raise refusal("too_much.copy")
     return _document(drawing, tops, (metadata(clip),))
 
 

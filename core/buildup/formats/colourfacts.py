@@ -7,8 +7,8 @@ from buildup.drawing.checks import check_colour
 from buildup.drawing.colours import parts_of
 from buildup.drawing.colourspaces import contrast, hsl_of, oklch_of
 from buildup.drawing.numerals import short
-from buildup.errors import Refusal
 from buildup.formats.colours import read_colour
+from buildup.messages import refusal
 
 TEXT, MARKS = 4.5, 3.0
 """Contrast ratios at the least (WCAG 2.2, 1.4.3 and 1.4.11)."""
@@ -79,8 +79,4 @@ def _read(text: str) -> str:
             continue
         if found is not None:
             return found
-    raise Refusal(
-        "bad_colour",
-        f"“{plain[:24]}” is not a colour. Type it like #C2410C, rgb(194 65 12), hsl(17 88% 40%) or "
-        "oklch(55% 0.17 40). The old colour was kept.",
-    )
+    raise refusal("bad_colour.notation", text=plain[:24])

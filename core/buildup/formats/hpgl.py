@@ -14,6 +14,7 @@ from buildup.geometry.flattening import polyline
 from buildup.geometry.nextplace import NextPlace
 from buildup.geometry.patience import done
 from buildup.geometry.rings import around_each
+from buildup.messages import message
 
 STEPS = 40.0 * 25.4 / 96.0
 """Plotter units in a sheet unit."""
@@ -56,7 +57,7 @@ def hpgl(pieces: Iterable[Piece], box: Box, settings: HpglOut) -> tuple[str, str
     rows = [ordered([r for r in runs if r.pen == pen], settings.order) for pen in pens]
     said = ""
     if len(colours) > PENS:
-        said = f"There are {len(colours)} colours; those beyond {PENS} share the last pen."
+        said = message("notes.pens", count=len(colours), pens=PENS)
     return job_text(rows, box), said
 
 

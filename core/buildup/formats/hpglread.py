@@ -3,7 +3,7 @@
 import re
 from dataclasses import dataclass
 
-from buildup.errors import Refusal
+from buildup.messages import refusal
 
 MOST_STROKES = 200_000
 _COMMAND = re.compile(r"\s*([A-Z]{2})\s*((?:-?\d+(?:\.\d+)?\s*(?:,\s*|\s+)?)*);?")
@@ -39,7 +39,7 @@ def read_hpgl(text: str) -> tuple[PenStroke, ...]:
     while position < len(text.rstrip()):
         match = _COMMAND.match(text, position)
         if match is None:
-            raise Refusal("not_hpgl", f"That is no HP-GL from character {position + 1} on.")
+            raise refusal("not_hpgl", position=position + 1)
         position = match.end()
         name = match[1]
         numbers = [float(n) for n in re.split(r"[,\s]+", match[2].strip()) if n]
@@ -52,7 +52,7 @@ def read_hpgl(text: str) -> tuple[PenStroke, ...]:
                 strokes.append(PenStroke((at, *ends), pen, down))
                 at = ends[-1]
         elif name not in ("IN", "VS", "FS"):
-            raise Refusal("not_hpgl", f"“{name}” is no command known here.")
+            raise refusal("not_hpgl.command", name=name)
         if len(strokes) > MOST_STROKES:
-            raise Refusal("too_much", "That job has more than 200,000 strokes.")
+            raise refusal("too_much.strokes")
     return tuple(strokes)

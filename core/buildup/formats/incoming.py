@@ -6,6 +6,7 @@ from dataclasses import dataclass
 
 from buildup.drawing.clips import Clip, clip_of
 from buildup.drawing.model import Drawing
+from buildup.messages import message
 
 
 @dataclass(frozen=True)
@@ -41,7 +42,8 @@ class Incoming:
         """A sentence on what was left out; empty for nothing."""
         if not self.left:
             return ""
-        return f"Left out: {', '.join(f'{kind} ({count})' for kind, count in self.left)}."
+        kinds = ", ".join(f"{kind} ({count})" for kind, count in self.left)
+        return message("notes.left_out", kinds=kinds)
 
 
 def whole_clip(drawing: Drawing) -> Clip:

@@ -3,12 +3,13 @@
 import json
 from typing import Any
 
-from buildup.drawing.codec import read_item, read_kept, wrong
+from buildup.drawing.codec import read_item, read_kept
 from buildup.drawing.model import Drawing, Holder, Layer
 from buildup.drawing.sheet import Sheet
 from buildup.drawing.soundsheet import check_sheet
 from buildup.drawing.tree import ROOT, Tree
 from buildup.forms.sounditems import check_item, sound_clip
+from buildup.messages import refusal
 
 NAMESPACE = "urn:build-up-curve:drawing"
 LIVE_FORM = 1
@@ -24,18 +25,18 @@ def read_live(text: str) -> Drawing:
     try:
         told: Any = json.loads(text)
         if told["live"] != LIVE_FORM:
-            raise wrong("This was sent out by a later form of the program.", "live")
+            raise refusal("bad_data.later_file", "live")
         sheet = check_sheet(read_kept(Sheet, told["sheet"]))
         layers = [read_item(i) for i in told["layers"]]
         held = {str(k): [str(i) for i in ids] for k, ids in told["held"].items()}
         clip = None if told["clip"] is None else sound_clip(str(told["clip"]))
     except (ValueError, TypeError, KeyError, AttributeError, RecursionError):
-        raise wrong("The drawing in that file cannot be read.", "live") from None
+        raise refusal("bad_data.file", "live") from None
     every = [i for ids in held.values() for i in ids]
     tops = () if clip is None else clip.tops
     plain = all(isinstance(layer, Layer) for layer in layers)
     if not layers or not plain or sorted(every) != sorted(tops) or set(held) != _ids(layers):
-        raise wrong("The drawing in that file does not hang together.", "live")
+        raise refusal("bad_data.inconsistent_file", "live")
     for layer in layers:
         check_item(layer)
     items = () if clip is None else clip.items
@@ -45,7 +46,7 @@ def read_live(text: str) -> Drawing:
     empty = [layer.id for layer in layers]
     empty += [i.id for i in items if isinstance(i, Holder)]
     if len({i for i, _ in pairs}) < len(pairs):
-        raise wrong("The drawing in that file does not hang together.", "live")
+        raise refusal("bad_data.inconsistent_file", "live")
     known = {i.id: i for i in (*layers, *items)}
     return Drawing(sheet, known, Tree.of(pairs, empty))
 

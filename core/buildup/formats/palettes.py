@@ -15,9 +15,9 @@ from buildup.drawing.colours import of_parts
 from buildup.drawing.colourspaces import of_oklch, oklch_of
 from buildup.drawing.sheet import NamedColour, Swatch
 from buildup.drawing.soundsheet import MOST_SWATCHES
-from buildup.errors import Refusal
 from buildup.formats.colours import read_colour
 from buildup.formats.svgcss import without_comments
+from buildup.messages import message, refusal
 
 PaletteKind = Literal["css", "tokens"]
 LONGEST_PALETTE = 1_000_000
@@ -71,7 +71,7 @@ def read_palette(text: str) -> Palette:
     ['#0C6B65']
     """
     if len(text) > LONGEST_PALETTE:
-        raise Refusal("too_much", "That file is too long for a palette. Nothing was changed.")
+        raise refusal("too_much.palette")
     try:
         told = json.loads(text)
     except (ValueError, RecursionError):
@@ -79,15 +79,11 @@ def read_palette(text: str) -> Palette:
     found = list(_tokens(told) if isinstance(told, Mapping) else _properties(text))
     colours = [c for c in found if c is not None]
     if not colours:
-        raise Refusal(
-            "bad_palette",
-            "No colours were found in that file. Nothing was changed; take a CSS file with custom "
-            "properties like --tide: #0C6B65, or a JSON file of design tokens.",
-        )
+        raise refusal("bad_palette")
     left = len(found) - len(colours)
-    said = f"{left} values are no colours and were left out." if left else ""
+    said = message("notes.not_colours", count=left) if left else ""
     if len(colours) > MOST_SWATCHES:
-        said = f"The first {MOST_SWATCHES} of {len(colours):,} colours were taken."
+        said = message("notes.first_colours", most=MOST_SWATCHES, count=len(colours))
     return Palette(colours=tuple(colours[:MOST_SWATCHES]), said=said)
 
 
@@ -95,7 +91,7 @@ def harmonies(colour: str) -> tuple[Harmony, ...]:
     """Colours that go with one, by its hue and its lightness (OKLCH); it is the first of each.
 
     >>> [h.name for h in harmonies("#0C6B65")]
-    ['Opposite', 'Neighbours', 'Three around', 'Four around', 'Light to dark']
+    ['Complementary', 'Analogous', 'Triad', 'Square', 'Light to dark']
     """
     lightness, chroma, hue = oklch_of(colour)
 
@@ -105,10 +101,10 @@ def harmonies(colour: str) -> tuple[Harmony, ...]:
     steps = (0.92, 0.78, 0.64, 0.5, 0.36, 0.22)
     shades = tuple(of_oklch(step, chroma * _room(step), hue) for step in steps)
     return (
-        Harmony(name="Opposite", colours=turned(180.0)),
-        Harmony(name="Neighbours", colours=turned(-30.0, 30.0)),
-        Harmony(name="Three around", colours=turned(120.0, 240.0)),
-        Harmony(name="Four around", colours=turned(90.0, 180.0, 270.0)),
+        Harmony(name="Complementary", colours=turned(180.0)),
+        Harmony(name="Analogous", colours=turned(-30.0, 30.0)),
+        Harmony(name="Triad", colours=turned(120.0, 240.0)),
+        Harmony(name="Square", colours=turned(90.0, 180.0, 270.0)),
         Harmony(name="Light to dark", colours=shades),
     )
 

@@ -4,8 +4,8 @@ from collections.abc import Mapping
 from dataclasses import dataclass
 from typing import Any, ClassVar, Literal
 
-from buildup.drawing.codec import read, write, wrong
-from buildup.errors import Refusal
+from buildup.drawing.codec import read, write
+from buildup.messages import refusal
 
 What = Literal["sheet", "selection", "each"]
 """The sheet; what is selected, as large as that is; or each selected item a file by itself."""
@@ -48,7 +48,7 @@ class SvgOut(Sending):
     """Of plain ones: symmetries are written once and used again."""
 
     def __post_init__(self) -> None:
-        _check(0 <= self.decimals <= 6, "Decimals go from 0 to 6.", "decimals")
+        _check(0 <= self.decimals <= 6, "decimals", "decimals")
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -68,9 +68,9 @@ class PdfOut(Sending):
     """Other drawings, each a page of its own behind this one."""
 
     def __post_init__(self) -> None:
-        _check(0.0 <= self.bleed <= 100.0, "The bleed goes from 0 to 26 mm.", "bleed")
-        _check(72 <= self.dpi <= 1_200, "A picture has 72 to 1,200 dpi.", "dpi")
-        _check(len(self.drawings) <= 100, "A file has up to 100 pages.", "drawings")
+        _check(0.0 <= self.bleed <= 100.0, "bleed", "bleed")
+        _check(72 <= self.dpi <= 1_200, "effects", "dpi")
+        _check(len(self.drawings) <= 100, "pages", "drawings")
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -94,10 +94,10 @@ class PictureOut(Sending):
     """Once, twice and thrice as large, each a file."""
 
     def __post_init__(self) -> None:
-        _check(10 <= self.dpi <= 2_400, "A picture has 10 to 2,400 dpi.", "dpi")
-        _check(1 <= self.pixels <= 30_000, "A picture is 1 to 30,000 pixels wide.", "pixels")
+        _check(10 <= self.dpi <= 2_400, "dpi", "dpi")
+        _check(1 <= self.pixels <= 30_000, "pixels", "pixels")
         sound = bool(self.times) and all(t in (1, 2, 3) for t in self.times)
-        _check(sound and len(set(self.times)) == len(self.times), "Choose 1×, 2× or 3×.", "times")
+        _check(sound and len(set(self.times)) == len(self.times), "times", "times")
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -148,10 +148,10 @@ class IconsOut(Sending):
 
     def __post_init__(self) -> None:
         sound = all(1 <= s <= LARGEST_ICON for s in self.sizes)
-        _check(sound, "An icon is 1 to 1,024 pixels large.", "sizes")
-        _check(len(self.sizes) <= MOST_SIZES, "Up to 24 sizes are made at once.", "sizes")
+        _check(sound, "icon", "sizes")
+        _check(len(self.sizes) <= MOST_SIZES, "sizes", "sizes")
         some = bool(self.sizes) or self.favicon or self.sprite
-        _check(some, "Choose a size, the favicon or the sprite.", "sizes")
+        _check(some, "empty", "sizes")
 
 
 SENDINGS: Mapping[str, type[Sending]] = {
@@ -175,7 +175,7 @@ def read_sending(data: object) -> Sending:
     kind = data.get("kind") if isinstance(data, Mapping) else None
     known = SENDINGS.get(kind) if isinstance(kind, str) else None
     if known is None:
-        raise wrong("That is not a format known here.", str(kind)[:40])
+        raise refusal("bad_data.format", str(kind)[:40])
     return read(known, data)
 
 
@@ -185,10 +185,10 @@ def write_sending(sending: Sending) -> dict[str, Any]:
     return written
 
 
-def _check(sound: bool, sentence: str, place: str) -> None:
+def _check(sound: bool, what: str, place: str) -> None:
     if not sound:
-        raise Refusal("bad_sending", f"{sentence} Nothing was sent.", place)
+        raise refusal(f"bad_sending.{what}", place)
 
 
 def _check_tolerance(tolerance: float) -> None:
-    _check(0.001 <= tolerance <= 100.0, "A tolerance goes from 0.001 to 100 px.", "tolerance")
+    _check(0.001 <= tolerance <= 100.0, "tolerance", "tolerance")

@@ -46,7 +46,7 @@ class ClipPaths:
         if link is None or path is None or path.name != "clipPath":
             return None
         if path.attributes.get("clipPathUnits") == "objectBoundingBox":
-            self.left("clip paths in parts of a box")
+            self.left("clip paths in bounding-box units")
             return None
         key = (link, place, lengths)
         if key not in self._known:
@@ -84,4 +84,4 @@ class ClipPaths:
 
     def _note(self, declared: Mapping[str, str]) -> None:
         if declared.get("clip-path", "none") != "none":
-            self.left("clip paths of clip paths")
+            self.left("nested clip paths")

@@ -25,7 +25,6 @@ from buildup.drawing.model import (
     Words,
 )
 from buildup.drawing.paint import PLAIN, Blend, Finish, Paint, Style
-from buildup.errors import Refusal
 from buildup.formats.incoming import Incoming, whole_clip
 from buildup.formats.liveread import NAMESPACE, read_live
 from buildup.formats.svgalong import laid, path_of
@@ -51,6 +50,7 @@ from buildup.formats.svgviews import laid_in, placed_view, sheet_size, view_in
 from buildup.formats.svgwork import Work, too_much
 from buildup.forms.letterforms import lettered
 from buildup.geometry.transforms import Affine, shift
+from buildup.messages import refusal
 from buildup.shapes.lettering import word_contours
 from buildup.shapes.placement import Way, moved_item
 
@@ -72,7 +72,7 @@ _LEFT_OUT = {
     "text": "text",
     "image": "pictures",
     "script": "scripts",
-    "foreignObject": "what is no SVG",
+    "foreignObject": "embedded other content",
     "animate": "animations",
     "animateTransform": "animations",
     "animateMotion": "animations",
@@ -232,15 +232,13 @@ class _Document:
         clip = self._found()
         if not clip.items:
             told = self.incoming(clip).said
-            raise Refusal(
-                "nothing_drawn", f"There is no form in the SVG. {told} Nothing was changed."
-            )
+            raise refusal("nothing_drawn", left_out=told)
         return self.incoming(clip)
 
     def incoming(self, clip: Clip) -> Incoming:
         """What is known of the document, with some items."""
         if self._styles.unread:
-            self._left["rules of style sheets"] = self._styles.unread
+            self._left["style sheet rules"] = self._styles.unread
         title = next((c.text for c in self.root.children if c.name == "title"), "")
         return Incoming(
             clip=clip,
@@ -273,7 +271,7 @@ class _Document:
         """An element and all that it holds; a use may say another size."""
         self._work.visit()
         if around.depth > DEEPEST:
-            raise too_much("lies too deep in itself")
+            raise too_much("depth")
         if element.name in _LEFT_OUT and not (element.name == "text" and self._say):
             self._leave(_LEFT_OUT[element.name])
             return
@@ -332,11 +330,11 @@ class _Document:
         if not element.reference:
             return  # it refers to nothing, so it shows nothing
         if not element.link:
-            self._leave("uses of other files")
+            self._leave("references to other files")
             return
         used = self._ids.get(element.link)
         if used is None or level.uses > DEEPEST_USE:
-            self._leave("uses of what is not there")
+            self._leave("references to missing elements")
             return
         sizes = {k: v for k, v in attributes.items() if k in ("width", "height") and v != "auto"}
         if used.name == "symbol":
@@ -363,7 +361,7 @@ class _Document:
 
     def _new_id(self) -> str:
         if len(self._items) >= MOST_ITEMS:
-            raise too_much("has too many parts")
+            raise too_much("parts")
         return f"s{len(self._items) + 1}"
 
     def _enter(self, item: Item, group: str) -> None:
@@ -429,7 +427,7 @@ class _Document:
         """A line of text along a path."""
         contours = path_of(line, self._ids)
         if not contours:
-            self._leave("text along paths that are not there")
+            self._leave("text along missing paths")
             return
         edge, path = laid(line, contours)
         self._count(lettered(contours, edge).contours)
@@ -453,7 +451,7 @@ class _Document:
             group = cut.id
             cuts.append((cut.id, forms))
         if cuts and item.style.shown:
-            self._leave("strokes cut by clip paths (they follow the cut)")
+            self._leave("strokes cut by clip paths (they follow the clip path)")
         kept = self._new_id()
         self._enter(replace(item, id=kept, name=name), group)
         for cut_id, forms in reversed(cuts):
@@ -483,7 +481,7 @@ class _Document:
         count = sum(len(c.anchors) for c in contours)
         self._anchors += count
         if self._anchors > MOST_READ or count > MOST_ANCHORS:
-            raise too_much("has too many anchors")
+            raise too_much("anchors")
 
     def _ink(
         self, text: str, paint: Mapping[str, str], lengths: Lengths
@@ -493,7 +491,7 @@ class _Document:
         if link is None:
             ink, shows, known = read_ink(text, paint)
             if not known:
-                self._leave("colours (grey instead)")
+                self._leave("unreadable colours (shown grey)")
             return ink, shows
         element = self._ids.get(link)
         if element is not None and element.name in KINDS:
@@ -506,7 +504,7 @@ class _Document:
         fallback = text.partition(")")[2].strip()
         if element is None and fallback:
             return read_ink(fallback, paint)[:2]
-        self._leave("patterns and gradients that cannot be read (grey instead)")
+        self._leave("unreadable patterns and gradients (shown grey)")
         return GREY, 1.0
 
     def _found(self) -> Clip:

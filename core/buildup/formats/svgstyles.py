@@ -83,6 +83,6 @@ class Styles:
             elif name == "transform":
                 told = of_style_sheet(value)
             if told is None:
-                self.left("transforms of style sheets")
+                self.left("transforms in style sheets")
             else:
                 yield name, told

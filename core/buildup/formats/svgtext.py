@@ -167,7 +167,7 @@ class SetText:
         """The first of some places; of more of them letters are placed one by one."""
         listed = _SPACE.split(element.attributes.get(name, "").replace(",", " ").strip()[:400])
         if len(listed) > 1:
-            self.left("places of single letters")
+            self.left("positions of single glyphs")
         lengths = replace(self.lengths, em=em)
         read = lengths.across if name.endswith("x") else lengths.down
         return read(listed[0]) if listed[0] else None
@@ -203,14 +203,14 @@ class SetText:
             return None
         text = run.text
         if len(text) > MOST_LETTERS:
-            self.left("text of more than 1,000 letters (the rest of it)")
+            self.left("text beyond 1,000 characters")
             text = text[:MOST_LETTERS]
         spoken = self.say(text, _wish(run.look))
         if spoken is None:
-            self.left("text in faces that are not here")
+            self.left("text in missing fonts")
             return None
         if not spoken.exact:
-            self.left("text whose face is not here (set in the next one it names)")
+            self.left("text in a substitute font")
         spacing = read_length(run.look.get("letter-spacing"), em=size) / size * 1_000.0
         return Lettering(
             text=text,

@@ -11,6 +11,7 @@ from xml.parsers import expat
 from buildup.drawing.checks import NO_TEXT
 from buildup.errors import Refusal
 from buildup.formats.svgwork import too_much
+from buildup.messages import refusal
 
 LONGEST = 6_000_000
 """Characters: a little less than a request may have."""
@@ -74,7 +75,7 @@ def read_tree(text: str) -> Element:
 
     """
     if len(text) > LONGEST:
-        raise too_much("is longer than 6 million characters")
+        raise too_much("long")
     builder = _Builder()
     parser = expat.ParserCreate(namespace_separator=" ")
     parser.buffer_text = True
@@ -94,19 +95,11 @@ def read_tree(text: str) -> Element:
 
 def not_svg(line: int | None) -> Refusal:
     """The refusal for what is no SVG, or breaks off in a line."""
-    if line is None:
-        what = "This is neither items of a drawing nor SVG, so it cannot be taken in."
-    else:
-        what = f"The SVG breaks off or is wrong in line {line}. Have it written again."
-    return Refusal("not_svg", f"{what} Nothing was changed.")
+    return refusal("not_svg") if line is None else refusal("not_svg.line", line=line)
 
 
 def _no_entities(*_: object) -> NoReturn:
-    raise Refusal(
-        "entities",
-        "The SVG declares entities, which can hide anything, so it is not read. "
-        "Nothing was changed; have the other program write it plainly.",
-    )
+    raise refusal("entities")
 
 
 class _Builder:
@@ -125,7 +118,7 @@ class _Builder:
     def start(self, name: str, attributes: Mapping[str, str], line: int) -> None:
         self.count += 1
         if self.count > MOST_ELEMENTS or len(self._open) >= DEEPEST:
-            raise too_much("has too many parts")
+            raise too_much("parts")
         plain = name.removeprefix(_SVG)
         self._flow(line)
         element = Element(plain, attributes, line)

@@ -5,6 +5,7 @@ over draw nothing by themselves, so it is not what comes out that is counted but
 """
 
 from buildup.errors import Refusal
+from buildup.messages import refusal
 
 ALWAYS = 500_000
 """Units that any document may ask for: some two seconds."""
@@ -16,11 +17,8 @@ CHARACTERS = 4
 
 
 def too_much(why: str) -> Refusal:
-    """The refusal for a document that is larger than what is read at once."""
-    return Refusal(
-        "too_much",
-        f"The SVG {why}, more than can be taken in at once. Nothing was changed; take it in parts.",
-    )
+    """The refusal for a document of which something is more than is read at once."""
+    return refusal(f"too_much.svg_{why}")
 
 
 class Work:
@@ -41,7 +39,7 @@ class Work:
         """
         self._left -= units
         if self._left < 0:
-            raise too_much("uses its parts too often")
+            raise too_much("uses")
 
     def visit(self, *texts: str | None) -> None:
         """An element is looked at, and some of its values are read.

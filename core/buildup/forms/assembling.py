@@ -22,6 +22,7 @@ from buildup.geometry.regions import Loop, combined
 from buildup.geometry.rejoining import Part
 from buildup.geometry.strands import Operand
 from buildup.geometry.tracing import Keep
+from buildup.messages import message
 from buildup.shapes.corners import worked
 
 MOST_SEGMENTS = 4_000
@@ -108,10 +109,7 @@ def assembled(parts: Sequence[PartForm], corners: Sequence[FormCorner] = ()) -> 
     """The form that parts make, from the backmost on; that one joins, whatever it else does."""
     forms = [form for part in parts for form in part.forms]
     if sum(len(c.anchors) for f in forms for c in f.contours) > MOST_SEGMENTS:
-        return Assembled(
-            trouble=f"Its parts have more than {MOST_SEGMENTS:,} anchors, too many to assemble "
-            "while you wait. They are all kept; take some out of it, or thin them out."
-        )
+        return Assembled(trouble=message("notes.assembly_too_large", most=MOST_SEGMENTS))
     try:
         loops = combined(operands_of(forms), _keep(parts))
     except Refusal as refusal:

@@ -11,12 +11,12 @@ from typing import ClassVar, Literal
 
 from buildup.drawing.model import Drawing, Pattern, Symmetry
 from buildup.drawing.paths import TOUCH
-from buildup.errors import Refusal
 from buildup.forms.contours import contours_of, item_box
 from buildup.forms.draftpegs import STEP, CopyPeg, copy_peg
 from buildup.geometry.angles import cross, degrees_of, direction, dot, line_degrees, stepped
 from buildup.geometry.boxes import Box
 from buildup.geometry.tolerances import SMALLEST
+from buildup.messages import refusal
 
 Point = tuple[float, float]
 Through = Literal["best", "ends", "middle", "sheet", "guide", "place"]
@@ -117,20 +117,13 @@ def settled(drawing: Drawing, items: Sequence[str], axis: Axis, pattern: Pattern
 def check_count(count: int) -> None:
     """Refuses a number of images that shows nothing, or nothing that can be told apart."""
     if not LEAST_COUNT <= count <= MOST_COUNT:
-        raise Refusal(
-            "bad_count",
-            f"It can be shown from {LEAST_COUNT} to {MOST_COUNT} times around. The number was "
-            "kept; type one in between.",
-        )
+        raise refusal("bad_count.symmetry", least=LEAST_COUNT, most=MOST_COUNT)
 
 
 def _angle_to(axis: Axis) -> float:
     way = complex(*(axis.to or (0.0, 0.0))) - axis.place
     if abs(way) < SMALLEST:
-        raise Refusal(
-            "no_length",
-            "A line goes through two places that lie apart. Nothing was mirrored; drag further.",
-        )
+        raise refusal("no_length")
     return degrees_of(stepped(way, step=STEP) if axis.stepped else way)
 
 
@@ -150,10 +143,7 @@ def _through(drawing: Drawing, items: Sequence[str], axis: Axis, box: Box) -> Ax
         case "ends":
             line = _through_ends(drawing, items, axis)
             if line is None:
-                raise Refusal(
-                    "no_ends",
-                    "What is selected has no open ends on one line. Choose another line.",
-                )
+                raise refusal("no_ends")
             return line
         case "sheet":
             return replace(axis, centre=_pair(sheet))
@@ -162,9 +152,7 @@ def _through(drawing: Drawing, items: Sequence[str], axis: Axis, box: Box) -> Ax
         case "guide":
             guide = next((g for g in drawing.sheet.guides if g.id == axis.guide), None)
             if guide is None:
-                raise Refusal(
-                    "unknown_guide", "That guide is no longer there. Choose another line."
-                )
+                raise refusal("unknown_guide.axis")
             along = direction(guide.angle)
             through = complex(guide.x, guide.y)
             near = through + along * dot(box.centre - through, along)
@@ -208,7 +196,7 @@ def _ends(drawing: Drawing, items: Iterable[str]) -> Iterator[complex]:
 def pegs(axis: Axis, pattern: Pattern) -> tuple[CopyPeg, ...]:
     """The pegs of a settled axis: its middle, the grips of its line, the number around."""
     span, along = axis.span or LEAST_SPAN, axis.along
-    found = [copy_peg("middle", "Middle", axis.place, 0j, value=0.0)]
+    found = [copy_peg("middle", "Centre", axis.place, 0j, value=0.0)]
     if pattern != "wheel":
         grips = [("start", -along), ("end", along)] if pattern == "mirror" else [("end", along)]
         for name, way in grips:
@@ -217,7 +205,7 @@ def pegs(axis: Axis, pattern: Pattern) -> tuple[CopyPeg, ...]:
     if pattern != "mirror":
         way = direction(axis.angle + _part(pattern, axis.count))
         at, count = axis.place + way * span, float(axis.count)
-        found.append(copy_peg("count", "Number", at, way * -1j, value=count, unit="count"))
+        found.append(copy_peg("count", "Count", at, way * -1j, value=count, unit="count"))
     return tuple(found)
 
 

@@ -13,7 +13,6 @@ from functools import lru_cache
 
 from buildup.drawing.model import Contour
 from buildup.drawing.twins import AnchorIndex
-from buildup.errors import Refusal
 from buildup.forms.axes import Axis
 from buildup.forms.seams import SeamLine
 from buildup.geometry.angles import degrees_of, direction, line_degrees
@@ -21,6 +20,7 @@ from buildup.geometry.bezier import Cubic, point_at
 from buildup.geometry.boxes import Box
 from buildup.geometry.nearest import nearest
 from buildup.geometry.tolerances import SAME_PLACE
+from buildup.messages import refusal
 
 MOST_ANCHORS = 1_500
 """Anchors of a form that is looked at: the work grows with their square."""
@@ -69,11 +69,7 @@ class Balance:
 def check_size(contours: Sequence[Contour]) -> None:
     """Refuses forms that are too large to be compared with their images."""
     if sum(len(c.anchors) for c in contours) > MOST_ANCHORS:
-        raise Refusal(
-            "too_many_anchors",
-            f"An outline of more than {MOST_ANCHORS:,} anchors is not compared with its image. "
-            "Thin it out first.",
-        )
+        raise refusal("too_many_anchors.balance", most=MOST_ANCHORS)
 
 
 def balanced(contours: tuple[Contour, ...], axis: Axis | None) -> Balance:

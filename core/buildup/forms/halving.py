@@ -8,7 +8,6 @@ beside the line as one of two; what has no counterpart on the other side stays a
 from collections.abc import Sequence
 from dataclasses import dataclass
 
-from buildup.errors import Refusal
 from buildup.forms.balance import best_line
 from buildup.forms.seams import SeamLine
 from buildup.forms.silhouettes import FINE, Path, contour_along, outer_paths
@@ -17,6 +16,7 @@ from buildup.geometry.boxes import Box
 from buildup.geometry.crossings import crossings
 from buildup.geometry.fitting import fit_stroke
 from buildup.geometry.nearest import nearest
+from buildup.messages import refusal
 
 MISSES = 0.08
 """Part of its size by which a form may miss being symmetric and be made so: a picture taken at a
@@ -56,12 +56,7 @@ def halved(paths: Sequence[Path], *, pixel: float) -> Halves:
     """
     balance = best_line(tuple(contour_along(p, closed=True) for p in outer_paths(paths)))
     if balance.away > MISSES * balance.size:
-        raise Refusal(
-            "not_symmetric",
-            "The form in the picture is not symmetric: mirrored about the best line it misses by "
-            f"{100 * balance.away / balance.size:.0f} % of its size. Nothing was changed; propose "
-            "an outline that need not be symmetric.",
-        )
+        raise refusal("not_symmetric.picture", share=100 * balance.away / balance.size)
     across = balance.line
     halves, beside, alone = [], [], []
     left = list(paths)

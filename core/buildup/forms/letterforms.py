@@ -4,20 +4,15 @@ from collections.abc import Sequence
 
 from buildup.drawing.model import Contour, Lettered
 from buildup.forms.assembling import Assembled
+from buildup.messages import message
 from buildup.shapes.lettering import Letter, courses_along, letters_along, paths_of
-
-NO_PATH = (
-    "There is no line in it for the words to run along. They are kept; draw one in it, or take it "
-    "apart."
-)
-"""Said of words whose line is gone."""
 
 
 def lettered(contours: Sequence[Contour], edge: Lettered) -> Assembled:
     """What an assembly comes to whose words run along some contours."""
     letters = letters_beside(contours, edge)
     if not letters:
-        return Assembled(trouble=NO_PATH)
+        return Assembled(trouble=message("notes.no_path"))
     return Assembled(tuple(c for letter in letters for c in letter.contours))
 
 

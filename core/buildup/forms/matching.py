@@ -6,7 +6,6 @@ from dataclasses import dataclass
 from functools import lru_cache
 
 from buildup.drawing.model import Drawing
-from buildup.errors import Refusal
 from buildup.forms.contours import form_of
 from buildup.forms.silhouettes import silhouette_on
 from buildup.geometry.bezier import Cubic
@@ -15,6 +14,7 @@ from buildup.geometry.nearest import nearest
 from buildup.geometry.regions import Loop, area_of_loops, combined, combined_each
 from buildup.geometry.stations import stations
 from buildup.geometry.strands import Operand
+from buildup.messages import refusal
 
 PLACES = 80
 """Places of each of the two edges that are compared."""
@@ -79,10 +79,7 @@ def match(drawing: Drawing, items: Sequence[str], underlay: str) -> Match:
         if closed:
             forms.append(Operand(closed, form.rule))
     if not forms:
-        raise Refusal(
-            "nothing_to_match",
-            "None of what is selected is closed, so there is nothing to compare with the picture.",
-        )
+        raise refusal("nothing_to_match")
     known = len(forms)
     operands = [*forms, silhouette]
     beyond, missing = combined_each(

@@ -5,7 +5,6 @@ from dataclasses import dataclass
 
 from buildup.drawing.model import Anchor, Contour, Drawing
 from buildup.drawing.sheet import Silhouette, Underlay
-from buildup.errors import Refusal
 from buildup.geometry.angles import direction
 from buildup.geometry.areas import area_of
 from buildup.geometry.bezier import Cubic
@@ -13,6 +12,7 @@ from buildup.geometry.fitting import fit_stroke
 from buildup.geometry.stations import joint
 from buildup.geometry.strands import Operand
 from buildup.geometry.tolerances import NO_LENGTH
+from buildup.messages import refusal
 
 FINE = 0.2
 """Pixels by which curves may be off the places of an edge: less than an edge is sure."""
@@ -47,9 +47,7 @@ def underlay_of(drawing: Drawing, underlay_id: str) -> Underlay:
     """
     found = next((u for u in drawing.sheet.underlays if u.id == underlay_id), None)
     if found is None:
-        raise Refusal(
-            "unknown_underlay", "That underlay is not there any more. Nothing was changed."
-        )
+        raise refusal("unknown_underlay")
     return found
 
 
@@ -63,10 +61,7 @@ def silhouette_on(drawing: Drawing, underlay_id: str) -> tuple[Operand, float]:
     underlay = underlay_of(drawing, underlay_id)
     form = underlay.silhouette
     if form is None:
-        raise Refusal(
-            "no_silhouette",
-            "No form of that picture is known yet. Click into one with the Underlay tool first.",
-        )
+        raise refusal("no_silhouette")
     middle = complex(underlay.x, underlay.y)
     turn = direction(underlay.angle)
 

@@ -16,7 +16,7 @@ from buildup.drawing.checks import (
     check_text,
 )
 from buildup.drawing.clips import Clip, read_clip
-from buildup.drawing.codec import check_sound, wrong
+from buildup.drawing.codec import check_sound
 from buildup.drawing.model import (
     Assembly,
     Corner,
@@ -35,9 +35,9 @@ from buildup.drawing.model import (
 )
 from buildup.drawing.soundlettering import check_lettering
 from buildup.drawing.soundpaint import check_finish, check_style
-from buildup.errors import Refusal
 from buildup.forms.axes import check_count
 from buildup.geometry.tolerances import FARTHEST, NO_LENGTH, SMALLEST
+from buildup.messages import refusal
 from buildup.shapes.lettering import TIGHTEST
 from buildup.shapes.registry import shape_kind
 
@@ -92,9 +92,9 @@ def sound_clip(text: str) -> Clip:
         check_item(item)
         holds, may = item.id in holders, isinstance(item, Holder)
         if holds != may and not isinstance(item, Symmetry):
-            raise wrong("What was copied does not hang together.", item.id)
+            raise refusal("bad_data.inconsistent_clip", item.id)
     if not clip.items:
-        raise Refusal("nothing_selected", "There is nothing in what was copied.")
+        raise refusal("nothing_selected.clip")
     return clip
 
 
@@ -102,7 +102,7 @@ def check_outline(item: Outline) -> None:
     """Refuses an outline without anchors, or with more than it may have."""
     anchors = [a for c in item.contours for a in c.anchors]
     if not all(c.anchors for c in item.contours) or not 1 <= len(anchors) <= MOST_ANCHORS:
-        raise wrong(f"An outline has from 1 to {MOST_ANCHORS:,} anchors.", item.id)
+        raise refusal("bad_data.outline", item.id, most=MOST_ANCHORS)
     for anchor in anchors:
         if anchor.corner is not None:
             check_corner(anchor.corner)
@@ -113,16 +113,13 @@ def check_outline(item: Outline) -> None:
 def check_corner(corner: Corner) -> None:
     """Refuses a worked corner without a radius."""
     if not 0.0 <= corner.radius <= FARTHEST:
-        raise wrong("A corner has a radius below 0.")
+        raise refusal("bad_data.corner")
 
 
 def check_tolerance(tolerance: float) -> None:
     """Refuses a tolerance of what is drawn by hand that is out of range."""
     if not FINEST <= tolerance <= COARSEST:
-        raise Refusal(
-            "bad_tolerance",
-            f"A tolerance can be from {FINEST:g} to {COARSEST:g} px. The old one was kept.",
-        )
+        raise refusal("bad_tolerance.stroke", least=FINEST, most=COARSEST)
 
 
 def check_hand_stroke(stroke: HandStroke) -> None:
@@ -131,7 +128,7 @@ def check_hand_stroke(stroke: HandStroke) -> None:
     pairs = zip(stroke.parts, stroke.parts[1:], strict=False)
     joined = all(stroke.parts) and all(a[-1] == b[0] for a, b in pairs)
     if not stroke.parts or not joined:
-        raise wrong("A stroke has no points, or its parts do not join up.")
+        raise refusal("bad_data.stroke")
 
 
 def check_grown(edge: Grown) -> None:
@@ -144,11 +141,7 @@ def check_grown(edge: Grown) -> None:
     check_numbers(edge.distance)
     sound = abs(edge.distance) >= SMALLEST and 1 <= edge.count <= MOST_OFFSETS
     if not sound or abs(edge.distance) * edge.count > FARTHEST_OFFSET:
-        raise Refusal(
-            "bad_length",
-            f"An offset takes a distance other than 0, and from 1 to {MOST_OFFSETS} steps, no more "
-            "than 10,000 px in all. Nothing was changed.",
-        )
+        raise refusal("bad_length.offset", most=MOST_OFFSETS)
     check_miter(edge.miter_limit)
 
 
@@ -164,11 +157,11 @@ def check_assembly(item: Assembly) -> None:
     if item.along is not None:
         check_along(item.along)
     if len(item.corners) > MOST_CORNERS:
-        raise wrong("An assembly has too many worked corners.", item.id)
+        raise refusal("bad_data.corners", item.id)
     for worked in item.corners:
         check_corner(worked.corner)
         if any(min(s.form, s.contour, s.segment) < 0 for s in worked.sides):
-            raise wrong("A worked corner lies nowhere.", item.id)
+            raise refusal("bad_data.corner_position", item.id)
 
 
 def check_symmetry(item: Symmetry) -> None:
@@ -177,7 +170,7 @@ def check_symmetry(item: Symmetry) -> None:
     if item.second is not None:
         check_style(item.second)
     if not 0.0 < item.span <= FARTHEST:
-        raise wrong("A symmetry has a line of no length.", item.id)
+        raise refusal("bad_data.axis", item.id)
 
 
 def check_words(words: Words) -> None:
@@ -189,7 +182,7 @@ def check_words(words: Words) -> None:
     """
     check_lettering(words.lettering)
     if abs(words.place.determinant) <= NO_LENGTH:
-        raise Refusal("bad_type", "Words have no place. Nothing was changed.", words.id)
+        raise refusal("bad_type.position", words.id)
     check_radius(words)
 
 
@@ -197,12 +190,7 @@ def check_radius(words: Words) -> None:
     """Refuses words on an arc that is tighter than their letters are large."""
     least = TIGHTEST * words.lettering.size
     if words.radius is not None and abs(words.radius) < least:
-        raise Refusal(
-            "bad_type",
-            "That arc is tighter than the letters are large. Nothing was changed; give it a larger "
-            "radius, or make the letters smaller.",
-            words.id,
-        )
+        raise refusal("bad_type.arc", words.id)
 
 
 def check_along(edge: Lettered) -> None:
@@ -214,27 +202,25 @@ def check_along(edge: Lettered) -> None:
     """
     check_lettering(edge.lettering)
     if not 0.0 <= edge.start <= 1.0:
-        raise Refusal(
-            "bad_type", "Words begin from 0 % to 100 % along their line. Nothing was changed."
-        )
+        raise refusal("bad_type.start")
 
 
 def _check_shape(item: Shape) -> None:
     kind = shape_kind(item.shape)
     if min(item.frame.width, item.frame.height) <= 0.0 or not item.frame.place.determinant:
-        raise wrong("A shape has no size.", item.id)
+        raise refusal("bad_data.size", item.id)
     for name, value in item.dials.items():
         dial = kind.dial(name)
         if dial is None:
             continue  # of a former form of the shape
         if not dial.least <= value <= dial.most or (dial.whole and value != round(value)):
-            raise wrong(f"A dial of “{kind.label}” is out of its range.", name)
+            raise refusal("bad_data.dial", name, shape=kind.label)
 
 
 def _check_link(item: Linked) -> None:
     check_id(item.entry)
     if item.state < 1 or item.grown <= 0.0 or not item.place.determinant:
-        raise wrong("A linked copy has no place.", item.id)
+        raise refusal("bad_data.linked_copy", item.id)
 
 
 def _texts(value: object) -> Iterator[str]:

@@ -25,11 +25,7 @@ from buildup.geometry.parallels import parallels_of
 from buildup.geometry.regions import Loop, combined, difference, union
 from buildup.geometry.strands import Operand
 from buildup.geometry.sweeps import NEAR_ENOUGH, Pen, beside, stroke_of
-
-EATEN = (
-    "Nothing is left of its form at that distance. What it holds is all kept; take a smaller one."
-)
-"""Said of a live offset."""
+from buildup.messages import message
 
 
 def stroke_form(form: Form, stroke: Stroke) -> tuple[Contour, ...]:
@@ -81,7 +77,7 @@ def grown(made: Assembled, paths: Sequence[Contour], edge: Grown) -> Assembled:
         contours=tuple(found),
         grown=(*made.contours, *paths),
         rule="nonzero" if edge.count == 1 else "evenodd",
-        trouble=EATEN if eaten else "",
+        trouble=message("notes.offset_empty") if eaten else "",
     )
 
 

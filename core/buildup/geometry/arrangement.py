@@ -10,7 +10,6 @@ from collections import defaultdict
 from collections.abc import Sequence
 from dataclasses import dataclass, field, replace
 
-from buildup.errors import Refusal
 from buildup.geometry.bezier import Cubic, is_plain, line, part_of, point_at
 from buildup.geometry.contacts import Crossing
 from buildup.geometry.crossings import self_crossings
@@ -19,6 +18,7 @@ from buildup.geometry.nearest import nearest_parameter
 from buildup.geometry.nodes import Nodes
 from buildup.geometry.patience import MEETING, told_of
 from buildup.geometry.strands import Operand, Strand, near_pairs, strands_of
+from buildup.messages import refusal
 
 MOST_PAIRS = 120_000
 """Pairs of segments that are looked at for one result: so many take some seconds."""
@@ -204,11 +204,7 @@ def _cuts(
     met: list[tuple[int, int, Crossing]] = []
     for i, j in told_of(pairs, MEETING):
         if len(met) > MOST_MET or len(pairs) > MOST_PAIRS:
-            raise Refusal(
-                "too_entangled",
-                "These outlines meet in too many places to be put together. They were left as "
-                "they are; take fewer of them at once, or thin them out.",
-            )
+            raise refusal("too_entangled")
         met += [(i, j, c) for c in met_by(strands[i], strands[j], tolerance)]
     met += [(i, i, c) for i, s in enumerate(strands) for c in self_crossings(s.cubic)]
     for i, j, crossing in met:

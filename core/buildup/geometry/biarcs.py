@@ -5,11 +5,11 @@ import math
 from collections.abc import Iterator
 from dataclasses import dataclass
 
-from buildup.errors import Refusal
 from buildup.geometry.angles import cross, dot
 from buildup.geometry.bezier import Cubic, points_at, split_at
 from buildup.geometry.stations import way_at
 from buildup.geometry.tolerances import NO_LENGTH
+from buildup.messages import refusal
 
 CHECKED = 17
 """Places of a curve whose distances from its arcs are looked at."""
@@ -76,7 +76,7 @@ def arcs_of(segment: Cubic, tolerance: float) -> tuple[Arc, ...]:
 
     """
     if not (math.isfinite(tolerance) and tolerance > 0.0):
-        raise Refusal("bad_number", "A tolerance is a length above 0.")
+        raise refusal("bad_tolerance")
     return tuple(_arcs(segment, tolerance, FINEST))
 
 

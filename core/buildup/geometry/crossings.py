@@ -12,7 +12,6 @@ import itertools
 from collections.abc import Iterable, Iterator
 from dataclasses import dataclass, field
 
-from buildup.errors import Refusal
 from buildup.geometry.angles import cross, dot, unit
 from buildup.geometry.bezier import (
     Cubic,
@@ -29,6 +28,7 @@ from buildup.geometry.nearest import nearest_parameter
 from buildup.geometry.patience import begun
 from buildup.geometry.samecurve import Overlap, common_length
 from buildup.geometry.tolerances import NO_LENGTH, SAME_PLACE
+from buildup.messages import refusal
 
 MOST_STEPS = 20_000
 """Pairs of stretches tried; nine crossings take about 300."""
@@ -195,11 +195,7 @@ def _searched(firsts: Iterable[Span], seconds: Iterable[Span], inside: Box | Non
     while stack:
         steps += 1
         if steps > MOST_STEPS:
-            raise Refusal(
-                "too_entangled",
-                "Two curves meet in a way that cannot be told apart. They were left as they are; "
-                "move one of them a little, or remove doubled anchors, and try again.",
-            )
+            raise refusal("too_entangled.curves")
         if steps % A_PAIR == 0:
             begun(1)
         a, b = stack.pop()

@@ -11,6 +11,7 @@ from buildup.geometry.bezier import Cubic, derivative_at, is_plain, line, part_o
 from buildup.geometry.lengths import length
 from buildup.geometry.offsets import way_of
 from buildup.geometry.tolerances import NO_LENGTH
+from buildup.messages import refusal
 
 MOST_DASHES = 5_000
 """Of one path: a line of ten metres in dashes of two millimetres."""
@@ -118,19 +119,11 @@ def check_dashes(pattern: Sequence[float]) -> None:
 
     """
     if any(not 0.0 <= d < math.inf for d in pattern) or not math.fsum(pattern) > NO_LENGTH:
-        raise Refusal(
-            "bad_dashes",
-            "Dashes and gaps take lengths of 0 or more, and not all of them 0. The old ones were "
-            "kept.",
-        )
+        raise refusal("bad_dashes")
 
 
 def _too_many() -> Refusal:
-    return Refusal(
-        "too_many_dashes",
-        f"That would be more than {MOST_DASHES:,} dashes on one path. Nothing was changed; "
-        "take longer ones.",
-    )
+    return refusal("too_many_dashes", most=MOST_DASHES)
 
 
 def _spans(pattern: Sequence[float], start: float, total: float) -> Iterator[tuple[float, float]]:

@@ -11,7 +11,6 @@ import math
 from collections.abc import Sequence
 from dataclasses import dataclass
 
-from buildup.errors import Refusal
 from buildup.geometry.angles import cosine, dot, unit
 from buildup.geometry.bezier import Cubic
 from buildup.geometry.boxes import Box
@@ -26,6 +25,7 @@ from buildup.geometry.onefit import (
     sample,
     sample_step,
 )
+from buildup.messages import refusal
 
 ROUNDS = 4
 """Times the parameters are made better before a stretch is split."""
@@ -87,11 +87,7 @@ class Work:
         """
         self.done += points
         if self.done > self.most or curves > self.most_curves:
-            raise Refusal(
-                "too_much",
-                "This stroke is too long and too rough to be followed that closely. "
-                "Nothing was changed; choose a larger tolerance.",
-            )
+            raise refusal("too_much.fit")
 
 
 def fit_stroke(
@@ -124,7 +120,7 @@ def fit_stroke(
     ()
     """
     if not 0.0 < tolerance < math.inf:
-        raise Refusal("bad_tolerance", "A tolerance needs to be more than 0.")
+        raise refusal("bad_tolerance")
     work = work or Work()
     drawn = _distinct(points, tolerance * SPOT)
     drawn = _closed(drawn, tolerance) if closed else drawn

@@ -3,8 +3,8 @@
 import math
 from collections.abc import Sequence
 
-from buildup.errors import Refusal
 from buildup.geometry.bezier import Cubic, points_at
+from buildup.messages import refusal
 
 MOST_CHORDS = 4_096
 """Of one segment; a sheet of ten metres within a hundredth of a millimetre takes fewer."""
@@ -31,7 +31,7 @@ def flattened(segment: Cubic, tolerance: float) -> tuple[complex, ...]:
 
     """
     if not (math.isfinite(tolerance) and tolerance > 0.0):
-        raise Refusal("bad_number", "A tolerance is a length above 0.")
+        raise refusal("bad_tolerance")
     a, b, c, d = segment
     bend = 6.0 * max(abs(a - 2.0 * b + c), abs(b - 2.0 * c + d))
     if _is_straight(segment):

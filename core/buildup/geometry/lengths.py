@@ -12,9 +12,9 @@ import itertools
 import math
 from collections.abc import Iterator
 
-from buildup.errors import Refusal
 from buildup.geometry.angles import dot
 from buildup.geometry.bezier import Cubic
+from buildup.messages import refusal
 
 MOST_PIECES = 400
 """Stretches of one segment that are measured; the worst of some hundred took 60 at 1e-13."""
@@ -86,7 +86,7 @@ def length(segment: Cubic, *, tolerance: float = 1e-6) -> float:
     0.0
     """
     if not 0.0 < tolerance < math.inf:
-        raise Refusal("bad_tolerance", "A tolerance needs to be more than 0.")
+        raise refusal("bad_tolerance")
     a, b, c, d = segment
     if b == a and c == d:
         return abs(d - a)

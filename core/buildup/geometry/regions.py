@@ -11,7 +11,6 @@ from collections.abc import Callable, Iterable, Mapping, Sequence
 from dataclasses import dataclass, replace
 from typing import TypeVar
 
-from buildup.errors import Refusal
 from buildup.geometry.areas import area_of
 from buildup.geometry.arrangement import Arrangement, Edge, Step, arranged
 from buildup.geometry.bezier import point_at
@@ -23,6 +22,7 @@ from buildup.geometry.strands import Operand, closed
 from buildup.geometry.tolerances import SAME_PLACE
 from buildup.geometry.tracing import Keep, Unsound, faces, loops, loops_of, sides
 from buildup.geometry.windings import find_windings
+from buildup.messages import refusal
 
 COARSER = 30.0
 """By how much the tolerance grows where what was met does not close."""
@@ -248,11 +248,7 @@ def _attempted(operands: Sequence[Operand], work: Callable[[Arrangement], T]) ->
             return work(arrangement)
         except Unsound:
             tolerance *= COARSER
-    raise Refusal(
-        "unsound_region",
-        "These outlines meet in a way that cannot be told apart, so they were left as they are. "
-        "Move one of them a little, or remove doubled anchors, and try again.",
-    )
+    raise refusal("too_entangled.curves")
 
 
 def _is_sliver(loop: Loop) -> bool:

@@ -14,7 +14,6 @@ from collections.abc import Iterator, Sequence
 from dataclasses import dataclass, replace
 from typing import Literal
 
-from buildup.errors import Refusal
 from buildup.geometry.angles import arc_handle, cross, degrees_of, direction, dot
 from buildup.geometry.bezier import (
     Cubic,
@@ -29,6 +28,7 @@ from buildup.geometry.contacts import in_line
 from buildup.geometry.offsets import offset_of, reach_of, runs_back, way_of
 from buildup.geometry.strands import Operand, Rule
 from buildup.geometry.tolerances import NO_LENGTH, RIGHT_ABOUT
+from buildup.messages import refusal
 
 Cap = Literal["butt", "round", "square"]
 Join = Literal["miter", "round", "bevel"]
@@ -191,7 +191,7 @@ def beside(contours: Sequence[Sequence[Cubic]], pen: Pen, *, outside: bool) -> B
 
 def _check(pen: Pen) -> None:
     if not pen.width > 0.0:
-        raise Refusal("bad_width", "A stroke needs a width above 0. Nothing was changed.")
+        raise refusal("bad_width")
 
 
 def _long(segments: Sequence[Cubic]) -> list[Cubic]:

@@ -37,9 +37,15 @@ CLOUD = fitted_shape(
     group="Repeating",
     words="lobes thought bubble weather",
     dials=(
-        count("lobes", "Lobes", 9, "How many; on the canvas drag the second dip round.", most=60),
-        percent("size", "Size of lobes", 80.0, "Half circles at 100 %."),
-        percent("irregularity", "Irregularity", 35.0, "How much the lobes differ.", felt=(0.0,)),
+        count(
+            "lobes",
+            "Lobes",
+            9,
+            "Number of lobes; on the canvas drag the second dip around.",
+            most=60,
+        ),
+        percent("size", "Lobe size", 80.0, "Half circles at 100 %."),
+        percent("irregularity", "Irregularity", 35.0, "Variation between the lobes.", felt=(0.0,)),
         SEED,
     ),
     pegs=(count_around("lobes", radius=0.8),),

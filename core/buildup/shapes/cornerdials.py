@@ -17,7 +17,7 @@ def half_short_side(width: float, height: float, dials: Dials) -> float:
     return 100.0 if dials.get("radius_in") else min(width, height) / 2.0
 
 
-ROUNDS = "Rounds the corners; a radius that does not fit is drawn as large as it can."
+ROUNDS = "Rounds the corners; a radius that does not fit is drawn as large as possible."
 
 
 def radius_dial(
@@ -52,15 +52,15 @@ def style_dial(
     called: Callable[[Dials], str] | None = None,
 ) -> Dial:
     """How the corners are worked."""
-    text = "Arc, straight cut, hollow, square cut-in, S-curve, or a rounding that grows gently."
+    text = "Arc, straight cut, hollow, square notch, S-curve, or a rounding with gentle curvature."
     return replace(choice(name, label, LABELS, text, shown=shown), called=called)
 
 
 RADIUS_IN = choice(
     "radius_in",
-    "Radius as",
+    "Radius in",
     ("Length", "% of half side"),
-    "A length stays when the shape is resized; a share grows with half its short side.",
+    "A length stays when the shape is resized; a percentage scales with half its short side.",
 )
 CORNER_DIALS = (radius_dial(), style_dial(), RADIUS_IN)
 

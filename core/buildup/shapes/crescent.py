@@ -26,11 +26,13 @@ CRESCENT = fitted_shape(
             "thickness",
             "Thickness",
             25.0,
-            "In the middle, in % of the circle's width.",
+            "At the centre, in % of the circle's width.",
             least=1.0,
             most=90.0,
         ),
-        angle("opening", "Opening", 90.0, "Between the two horns.", least=10.0, most=300.0),
+        angle(
+            "opening", "Opening", 90.0, "Distance between the two horns.", least=10.0, most=300.0
+        ),
     ),
     pegs=(between("thickness", lambda d: -1 + 0j, lambda d: 1 + 0j),),
     form=_form,

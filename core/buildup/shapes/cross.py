@@ -26,17 +26,22 @@ CROSS = fitted_shape(
     group="Signs",
     words="plus first aid add",
     dials=(
-        percent("width", "Arm width", 34.0, "In % of the whole.", least=2.0, most=96.0),
+        percent("width", "Arm width", 34.0, "In % of the width.", least=2.0, most=96.0),
         percent(
             "across",
-            "Upright arm",
+            "Vertical arm",
             50.0,
-            "Where it stands, from left to right.",
+            "Position from left to right, in %.",
             least=1.0,
             most=99.0,
         ),
         percent(
-            "level", "Level arm", 50.0, "Where it lies, from top to bottom.", least=1.0, most=99.0
+            "level",
+            "Horizontal arm",
+            50.0,
+            "Position from top to bottom, in %.",
+            least=1.0,
+            most=99.0,
         ),
         *CORNER_DIALS,
     ),

@@ -103,5 +103,5 @@ SEED = Dial(
     1.0,
     999.0,
     1.0,
-    "Another of the irregular forms, kept by number.",
+    "Chooses another irregular variant.",
 )

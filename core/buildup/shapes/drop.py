@@ -40,21 +40,26 @@ def _dials(tip: float, full: float) -> tuple[Dial, ...]:
             "tip",
             "Tip",
             tip,
-            "How far it is pulled out, in % of the radius.",
+            "Length of the tip, in % of the radius.",
             least=100.0,
             most=400.0,
             felt=(100.0, 141.421356237, 200.0, 300.0),
         ),
         angle(
             "angle",
-            "Angle of the tip",
+            "Tip angle",
             0.0,
-            "Between its two sides; 0 leaves them straight.",
+            "Between its two sides; 0 keeps them straight.",
             least=0.0,
             most=170.0,
         ),
         percent(
-            "fullness", "Fullness", full, "Of the shoulders.", most=250.0, felt=(0.0, 50.0, 100.0)
+            "fullness",
+            "Fullness",
+            full,
+            "Fullness of the shoulders.",
+            most=250.0,
+            felt=(0.0, 50.0, 100.0),
         ),
     )
 
@@ -75,7 +80,7 @@ PIN = fitted_shape(
     words="map marker place location",
     dials=(
         *_dials(220.0, 120.0),
-        percent("hole", "Hole", 40.0, "Its radius, in % of the pin's.", most=95.0),
+        percent("hole", "Hole", 40.0, "Radius, in % of the pin's.", most=95.0),
     ),
     pegs=(
         between("tip", lambda d: 1j, lambda d: 4j, low=100.0, high=400.0),

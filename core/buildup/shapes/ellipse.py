@@ -39,14 +39,17 @@ ELLIPSE = fitted_shape(
     words="circle oval ring pie sector arc washer",
     dials=(
         choice(
-            "cut", "Part", ("Whole", "Sector", "Chord", "Open arc"), "The whole, or a part of it."
+            "cut",
+            "Part",
+            ("Whole", "Sector", "Chord", "Open arc"),
+            "The whole ellipse, or part of it.",
         ),
-        angle("start", "Start angle", 0.0, "Clockwise from level right.", shown=_part),
+        angle("start", "Start angle", 0.0, "Clockwise from the right.", shown=_part),
         angle(
             "end",
             "End angle",
             270.0,
-            "Clockwise from level right; before the start it goes round.",
+            "Clockwise from the right; an end before the start wraps around.",
             least=-360.0,
             most=360.0,
             shown=_part,

@@ -40,15 +40,11 @@ GEAR = fitted_shape(
     group="Repeating",
     words="cog wheel teeth machine settings",
     dials=(
-        count("teeth", "Teeth", 8, "How many; on the canvas drag the second tooth round."),
-        percent("depth", "Depth", 22.0, "How high the teeth are.", least=1.0, most=90.0),
-        percent(
-            "tip", "Width at tip", 30.0, "Of a tooth, in % of what it has.", least=2.0, most=98.0
-        ),
-        percent(
-            "root", "Width at root", 55.0, "Of a tooth, in % of what it has.", least=2.0, most=98.0
-        ),
-        percent("hole", "Hole", 35.0, "Its radius, in % of the wheel's.", most=95.0),
+        count("teeth", "Teeth", 8, "Number of teeth; on the canvas drag the second tooth around."),
+        percent("depth", "Depth", 22.0, "Height of the teeth.", least=1.0, most=90.0),
+        percent("tip", "Width at tip", 30.0, "In % of one tooth's share.", least=2.0, most=98.0),
+        percent("root", "Width at root", 55.0, "In % of one tooth's share.", least=2.0, most=98.0),
+        percent("hole", "Hole", 35.0, "Radius, in % of the wheel's.", most=95.0),
         *CORNER_DIALS,
     ),
     pegs=(

@@ -75,9 +75,15 @@ HEART = fitted_shape(
             sound=lambda d: (LEAST, 3.0),
         ),
         percent(
-            "cleft", "Cleft", 100.0, "How deep it is.", least=10.0, most=160.0, felt=(50.0, 100.0)
+            "cleft",
+            "Cleft",
+            100.0,
+            "Depth of the cleft.",
+            least=10.0,
+            most=160.0,
+            felt=(50.0, 100.0),
         ),
-        radius_dial("radius", "Roundness of the tip", "A radius at the lower tip."),
+        radius_dial("radius", "Tip radius", "Radius at the lower tip."),
     ),
     pegs=(
         between("cleft", lambda d: -1j * SIDE * (d["proportion"] + 0.8), lambda d: 0j, high=230.0),

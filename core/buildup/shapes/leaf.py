@@ -41,10 +41,10 @@ LEAF = fitted_shape(
         percent(
             "width", "Width", 60.0, "In % of its length.", least=5.0, most=150.0, felt=(50.0, 100.0)
         ),
-        percent("widest", "Widest place", 45.0, "From tip to base.", least=5.0, most=95.0),
-        percent("tip", "Pointedness of the tip", 100.0, "Round at 0 %.", felt=(0.0, 50.0, 100.0)),
-        percent("base", "Pointedness of the base", 60.0, "Round at 0 %.", felt=(0.0, 50.0, 100.0)),
-        percent("stem", "Stem", 20.0, "Its length, in % of the leaf's.", felt=(0.0,)),
+        percent("widest", "Widest point", 45.0, "From tip to base, in %.", least=5.0, most=95.0),
+        percent("tip", "Tip pointedness", 100.0, "Round at 0 %.", felt=(0.0, 50.0, 100.0)),
+        percent("base", "Base pointedness", 60.0, "Round at 0 %.", felt=(0.0, 50.0, 100.0)),
+        percent("stem", "Stem", 20.0, "Length, in % of the leaf's.", felt=(0.0,)),
     ),
     pegs=(
         between("widest", lambda d: 0.16 + 0j, lambda d: 0.16 + 1j),

@@ -33,7 +33,7 @@ TRIANGLE = fitted_shape(
     group="Basic",
     words="right angled wedge",
     dials=(
-        percent("apex", "Apex", 50.0, "From left to right; at 0 and 100 % it is right-angled."),
+        percent("apex", "Apex", 50.0, "From left to right; right-angled at 0 and 100 %."),
         *CORNER_DIALS,
     ),
     pegs=(between("apex", lambda d: 0j, lambda d: 1 + 0j),),
@@ -45,8 +45,8 @@ POLYGON = fitted_shape(
     group="Basic",
     words="pentagon hexagon octagon regular sides",
     dials=(
-        count("sides", "Sides", 6, "How many; on the canvas drag the second corner round."),
-        angle("turn", "Turn", 0.0, "Where the first corner is, clockwise from the top."),
+        count("sides", "Sides", 6, "Number of sides; on the canvas drag the second corner around."),
+        angle("turn", "Rotation", 0.0, "Position of the first corner, clockwise from the top."),
         *CORNER_DIALS,
     ),
     pegs=(count_around("sides"), around("turn", radius=0.7, offset=-90.0)),

@@ -7,7 +7,7 @@ from buildup.drawing.checks import check_name
 from buildup.shapes.registry import checked_dials, shape_kind
 
 INCH = 96.0
-READY = "Ready made"
+READY = "Built in"
 """The tray they lie in."""
 
 

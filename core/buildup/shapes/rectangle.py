@@ -15,7 +15,7 @@ from buildup.shapes.dialkinds import choice
 from buildup.shapes.fitted import radius_peg
 from buildup.shapes.kinds import Dial, Dials, ShapeKind
 
-PLACES = ("upper left", "upper right", "lower right", "lower left")
+PLACES = ("top left", "top right", "bottom right", "bottom left")
 
 
 def _each(dials: Dials) -> bool:
@@ -65,7 +65,7 @@ DIALS = (
     radius_dial(called=_first("Radius", "Corner radius")),
     style_dial(called=_first("Style", "Corner style")),
     RADIUS_IN,
-    choice("each", "Corners", ("All alike", "Each its own"), "One radius for all, or one each."),
+    choice("each", "Corners", ("All the same", "Individual"), "One radius for all, or one each."),
     *(dial for corner in (1, 2, 3) for dial in _own(corner)),
 )
 RECTANGLE = ShapeKind(

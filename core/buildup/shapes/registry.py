@@ -4,7 +4,7 @@ from collections.abc import Mapping
 
 from buildup.drawing.codec import finite
 from buildup.drawing.model import Shape
-from buildup.errors import Refusal
+from buildup.messages import refusal
 from buildup.shapes.arrow import ARROW
 from buildup.shapes.banner import BANNER
 from buildup.shapes.bubble import BUBBLE
@@ -52,7 +52,7 @@ def shape_kind(name: str) -> ShapeKind:
     kind = SHAPES.get(FORMER.get(name, name))
     if kind is None:
         known = ", ".join(SHAPES)
-        raise Refusal("unknown_shape", f"There is no shape “{name[:40]}”. There are: {known}.")
+        raise refusal("unknown_shape", name=name[:40], known=known)
     return kind
 
 
@@ -85,12 +85,8 @@ def checked_dial(kind: ShapeKind, name: str, value: object) -> tuple[Dial, float
     """
     dial = kind.dial(name)
     if dial is None:
-        raise Refusal("unknown_dial", f"A {kind.label.lower()} has no dial “{name[:40]}”.", name)
+        raise refusal("unknown_dial.shape", name, shape=kind.label.lower(), dial=name[:40])
     number = finite(value, name)
     if not dial.least <= number <= dial.most:
-        raise Refusal(
-            "dial_out_of_range",
-            f"{dial.label} goes from {dial.least:g} to {dial.most:g}. The old value was kept.",
-            name,
-        )
+        raise refusal("dial_out_of_range", name, dial=dial.label, least=dial.least, most=dial.most)
     return dial, float(round(number)) if dial.whole else number

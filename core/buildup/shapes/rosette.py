@@ -33,11 +33,13 @@ ROSETTE = fitted_shape(
     group="Repeating",
     words="flower petals scallop sound hole",
     dials=(
-        count("petals", "Petals", 8, "How many; on the canvas drag the second petal round."),
-        percent("depth", "Depth", 20.0, "How far the dips go in.", most=90.0),
+        count(
+            "petals", "Petals", 8, "Number of petals; on the canvas drag the second petal around."
+        ),
+        percent("depth", "Depth", 20.0, "Depth of the dips.", most=90.0),
         percent(
             "petal",
-            "Roundness of petals",
+            "Petal roundness",
             100.0,
             "Pointed at 0 %.",
             most=200.0,
@@ -46,7 +48,7 @@ ROSETTE = fitted_shape(
         ),
         percent(
             "dip",
-            "Roundness of dips",
+            "Dip roundness",
             0.0,
             "Sharp at 0 %.",
             most=200.0,
@@ -54,7 +56,7 @@ ROSETTE = fitted_shape(
             sound=lambda d: (0.0, MOST_ROUND),
         ),
         percent(
-            "disc", "Inner disc", 40.0, "A hole in the middle, in % of the dips' radius.", most=98.0
+            "disc", "Inner disc", 40.0, "Hole at the centre, in % of the dips' radius.", most=98.0
         ),
     ),
     pegs=(

@@ -79,7 +79,7 @@ SUPERELLIPSE = fitted_shape(
             1.0,
             20.0,
             0.1,
-            "2 is an ellipse, 4 the rounded square of app icons, 1 a diamond.",
+            "2 is an ellipse, 4 a rounded square as of app icons, 1 a diamond.",
             felt=(1.0, 2.0, 2.5, 4.0),
         ),
     ),

@@ -7,13 +7,13 @@ from dataclasses import dataclass
 from functools import lru_cache
 
 from buildup.drawing.model import Contour, Drawing
-from buildup.errors import Refusal
 from buildup.forms.contours import contours_of
 from buildup.geometry.angles import turn_between
 from buildup.geometry.bezier import Cubic, is_plain
 from buildup.geometry.lengths import length
 from buildup.geometry.stations import Continuity, joint, stations, turns_along
 from buildup.geometry.tolerances import NO_LENGTH
+from buildup.messages import refusal
 
 MOST_PLACES = 1_200
 """Places of all that is selected together: as many as a graph across the screen has pixels."""
@@ -75,7 +75,7 @@ def check_step(step: float) -> None:
 
     """
     if not 0.0 < step < math.inf:
-        raise Refusal("bad_step", "Places along an outline need a distance of more than 0.")
+        raise refusal("bad_step")
 
 
 def curve_readings(

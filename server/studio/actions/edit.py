@@ -28,9 +28,7 @@ class Stale(Refusal):
     """The drawing has moved on; carries what changed since the version the client knows."""
 
     def __init__(self, row: models.Drawing, version: int, since: Delta, after: Drawing) -> None:
-        super().__init__(
-            "stale", "The drawing changed elsewhere in the meantime. Your edit is put on top of it."
-        )
+        super().__init__("stale", "The drawing changed elsewhere. Your edit is applied on top.")
         self.row, self.version, self.since, self.after = row, version, since, after
 
 
@@ -76,7 +74,7 @@ def again(
     if not _is_same(told[0], command):
         raise Refusal(
             "id_taken",
-            "Another edit had the number of this one. The other one is safe; repeat what you did.",
+            "Another edit has the same id. That edit is safe; repeat yours.",
         )
     if known is not None:
         check_known(row, known)
@@ -105,8 +103,10 @@ def check_known(row: models.Drawing, known: Known) -> None:
     if ahead or (told is not None and not store.was_at(row, known.version, told)):
         raise Refusal(
             "unknown_version",
-            "The store was set back, or this page is ahead of it. The drawing is read again; what "
-            "waits here is put on top of it.",
+            (
+                "The server has an earlier state than this page. The drawing is loaded "
+                "again, and your edits are applied on top."
+            ),
         )
 
 
@@ -135,8 +135,10 @@ def delta_after(row: models.Drawing, version: int) -> Delta:
     if row.version - version > store.MOST_STEPS_BEHIND:
         raise Refusal(
             "long_ago",
-            "Much has changed since this page was read. It is read again; what waits here is put "
-            "on top of it.",
+            (
+                "Much has changed since this page was loaded. The drawing is loaded "
+                "again, and your edits are applied on top."
+            ),
         )
     return store.delta_since(row, version)
 
@@ -215,7 +217,7 @@ def edit(
         except TakesLong:
             foreseen = _foreseen(user_id, drawing_id, command_id, known, command)
     raise Refusal(
-        "busy", "The drawing changes all the time elsewhere. Your edit waits and is tried again."
+        "busy", "The drawing keeps changing elsewhere. Your edit is stored and is tried again."
     )
 
 
@@ -308,7 +310,8 @@ def _note_pictures(user_id: int, row: models.Drawing, before: Drawing, delta: De
     own = models.Picture.objects.filter(pk__in=new, owner_id=user_id).values_list("pk", flat=True)
     if len(found := list(own)) < len(new):
         raise Refusal(
-            "unknown_picture", "That picture is not there. Nothing was placed; choose a file again."
+            "unknown_picture",
+            "That picture no longer exists. Nothing was placed; select a file again.",
         )
     uses = [models.PictureUse(picture_id=pk, drawing=row) for pk in found]
     models.PictureUse.objects.bulk_create(uses, ignore_conflicts=True)

@@ -30,8 +30,10 @@ def _kept(user_id: int, face: SoundFace) -> Face:
     if (count := own.count()) >= MOST_FACES:
         raise Refusal(
             "faces_full",
-            f"You have added {count} fonts, and no more are kept. Nothing was added; remove one "
-            "you do not need. Text that was written in it stays as it is.",
+            (
+                f"You have added {count} fonts, the most there can be. Nothing was added; "
+                "remove one first. Text in it stays as it is."
+            ),
         )
     made, _ = own.get_or_create(
         key=face.key,

@@ -57,22 +57,26 @@ def _target(row: models.Drawing, to: int | str, edit: str | None) -> tuple[int, 
     undo, redo = next_steps(row) if isinstance(to, str) else (None, None)
     if to == "undo":
         if undo is None:
-            raise Refusal("nothing_to_undo", "There is nothing left to undo.")
+            raise Refusal("nothing_to_undo", "Nothing left to undo.")
         if edit not in (None, undo.command_id):
             raise Refusal(
                 "not_the_last",
-                f"“{undo.name}” was done in another window after what you wanted to undo. "
-                "Nothing was undone; undo again to take that back first.",
+                (
+                    f"“{undo.name}” was done later in another window. Nothing was undone; "
+                    "undo again to undo that first."
+                ),
             )
         return undo.parent, "Undo"
     if to == "redo":
         if redo is None:
-            raise Refusal("nothing_to_redo", "There is nothing left to redo.")
+            raise Refusal("nothing_to_redo", "Nothing left to redo.")
         if edit not in (None, redo.command_id):
             raise Refusal(
                 "not_the_last",
-                "Another window went on in the meantime. Nothing was redone; what was undone is "
-                "still in the Steps.",
+                (
+                    "Another window has changed the drawing. Nothing was redone; what was "
+                    "undone is still in History."
+                ),
             )
         return redo.number, "Redo"
     return int(to), "Go to step"
@@ -89,8 +93,8 @@ def way(row: models.Drawing, target: int, *, most: int | None = None) -> Delta:
     else:
         numbers, field, order = way_ahead(row, target), "change", "number"
     if numbers is None:
-        raise Refusal("unknown_step", "That step is not in this drawing's history any more.")
+        raise Refusal("unknown_step", "That step is no longer in this drawing's history.")
     if most is not None and len(numbers) > most:
-        raise Refusal("too_far", f"This step is more than {most:,} steps away: go there to see it.")
+        raise Refusal("too_far", f"This step is more than {most:,} steps away. Go to it to see it.")
     told = edits_of(row).filter(number__in=numbers).order_by(order).values_list(field, flat=True)
     return chained_json(told)

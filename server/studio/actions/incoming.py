@@ -48,7 +48,7 @@ def take_in(user_id: int, *, name: str, data: bytes) -> TakenIn:
         (f"{called[: LONGEST_NAME - 12]}, page {n}", value_of(page))
         for n, page in enumerate(found.pages, start=1)
     ]
-    said = f"{len(pages)} drawings were made, one of each page. {said}".strip()
+    said = f"{len(pages)} drawings were created, one for each page. {said}".strip()
     return TakenIn(_written(user_id, pages), said)
 
 

@@ -52,7 +52,7 @@ def keep_outline(user_id: int, outline: KeptOutline) -> ShelfEntry:
     if mine.filter(tray=sound.tray, name=sound.name).exists():
         raise name_taken(sound.tray, sound.name)
     if sound.family != sound.key and not mine.filter(family=sound.family).exists():
-        raise Refusal("unknown_entry", "What it is a variation of is no longer on the shelf.")
+        raise Refusal("unknown_entry", "The original of this variation is no longer on the shelf.")
     put(user_id, (), (sound,))
     return mine.get(tray=sound.tray, name=sound.name)
 
@@ -89,7 +89,9 @@ def _changed(user_id: int, entry_id: int, clip: str) -> ShelfEntry:
     set_up(user_id)
     row = entry_of(user_id, entry_id)
     if row.shape:
-        raise Refusal("not_an_outline", f"“{row.name}” keeps dials, no outline. Nothing was kept.")
+        raise Refusal(
+            "not_an_outline", f"“{row.name}” is a preset, not an outline. Nothing was saved."
+        )
     sound = checked_outline(KeptOutline(row.tray, row.name, clip))
     check_clips(user_id, (sound,))
     if write_clip(row, sound.clip):

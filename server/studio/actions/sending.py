@@ -50,7 +50,7 @@ def parcel_of(
     if settings.what != "sheet":
         ids = value.tree.tops(i for i in items if i in value.items)
         if not ids:
-            raise Refusal("nothing_selected", "Nothing is selected. Pick what is to be sent.")
+            raise Refusal("nothing_selected", "Nothing is selected. Select what to export.")
     pages = []
     if isinstance(settings, PdfOut):
         pages = [Job(*_value(user_id, other)) for other in settings.drawings]

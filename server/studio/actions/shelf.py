@@ -115,7 +115,7 @@ def change(
 def name_taken(tray: str, name: str) -> Refusal:
     """The refusal for a name that a tray has already."""
     return Refusal(
-        "name_taken", f"There is a “{name}” in the tray “{tray}” already. Choose another."
+        "name_taken", f"The tray “{tray}” already contains “{name}”. Enter another name."
     )
 
 
@@ -179,7 +179,7 @@ def take_in(user_id: int, file: TrayFile) -> int:
             name = outline.name
             outlines.append(checked_outline(outline))
     except Refusal as problem:
-        sentence = f"“{name[:40]}”: {problem.sentence} Nothing was taken in."
+        sentence = f"“{name[:40]}”: {problem.sentence}"
         raise Refusal(problem.code, sentence, name[:40]) from None
     set_up(user_id)
     put(user_id, settings, outlines)
@@ -196,7 +196,7 @@ def checked_outline(outline: KeptOutline) -> KeptOutline:
     check_name(outline.tray)
     clip = kept_form(outline.clip).text()
     if len(clip) > most_at_once():
-        raise Refusal("too_large", "That is more than one tray takes as one outline.")
+        raise Refusal("too_large", "That outline is too large for a shelf.")
     key = outline.key or new_key()
     family = outline.family or key
     for word in (key, family):
@@ -216,7 +216,10 @@ def _check_room(count: int) -> None:
     if count > MOST_ENTRIES:
         raise Refusal(
             "shelf_full",
-            f"A shelf holds {MOST_ENTRIES:,} outlines and settings. Remove some, then try again.",
+            (
+                f"A shelf holds up to {MOST_ENTRIES:,} outlines and presets. Delete some, "
+                "then try again."
+            ),
         )
 
 
@@ -305,8 +308,10 @@ def check_clips(user_id: int, outlines: Iterable[KeptOutline]) -> None:
     if more and held + more > MOST_KEPT:
         raise Refusal(
             "shelf_full",
-            f"The outlines on a shelf come to {MOST_KEPT // 1_000_000} million characters at the "
-            "most. Nothing was kept; remove some, then try again.",
+            (
+                f"A shelf holds up to {MOST_KEPT // 1000000} million characters of "
+                "outlines. Nothing was saved; delete some, then try again."
+            ),
         )
 
 

@@ -24,7 +24,7 @@ class TellingAPI(NinjaAPI):
         for operations in told["paths"].values():
             for operation in operations.values():
                 operation["responses"]["default"] = {
-                    "description": "What went wrong",
+                    "description": "The error",
                     "content": content,
                 }
         return told

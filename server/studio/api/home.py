@@ -63,7 +63,10 @@ def take_in_drawing(request: HttpRequest, name: str) -> dict[str, Any]:
 def read_items(request: HttpRequest, name: str) -> Reading:
     """The items of a file, the request's body, as a clip that can be pasted."""
     found = read_file(whose(request), name, request.body)
-    more = f"Further pages ({len(found.further)}) come in on the home page, each as a drawing."
+    more = (
+        f"To import the other pages ({len(found.further)}), use Import on the "
+        "home page: each becomes a drawing."
+    )
     return Reading(found.clip.text(), f"{found.said} {more if found.further else ''}".strip())
 
 

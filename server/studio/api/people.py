@@ -62,11 +62,13 @@ def sign_in(request: HttpRequest, body: schema.SignIn) -> dict[str, Any]:
     if user is None and getattr(request, "axes_locked_out", False):
         raise Refusal(
             "locked_out",
-            "Too many tries with a wrong password. What you did is safe; wait five minutes, "
-            "then sign in.",
+            (
+                "Too many tries with a wrong password. Your edits are safe; wait five "
+                "minutes, then sign in."
+            ),
         )
     if user is None:
-        raise Refusal("wrong_sign_in", "Name and password do not go together. Try them again.")
+        raise Refusal("wrong_sign_in", "Name or password is wrong. Try again.")
     login(request, user)
     return _me(request)
 
@@ -85,7 +87,7 @@ def sign_in_demo(request: HttpRequest) -> dict[str, Any]:
     """Open the invented workshop's account, where this runs as a demo on loopback."""
     user = User.objects.filter(username=DEMO_USER).first()
     if not _demo(request) or user is None:
-        raise Refusal("wrong_sign_in", "The demo is not open here. Sign in with an account.")
+        raise Refusal("wrong_sign_in", "The demo is not available here. Sign in with an account.")
     login(request, user, backend="django.contrib.auth.backends.ModelBackend")
     return _me(request)
 

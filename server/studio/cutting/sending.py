@@ -55,8 +55,10 @@ def sent(text: str, *, width: float, height: float) -> Answered:
     except OSError:
         raise Refusal(
             "no_cutter",
-            "The cutting table does not answer, so nothing was cut. The drawing is safe; the table "
-            "starts with the program, so start that again, then cut once more.",
+            (
+                "The cutting table does not answer, so nothing was cut. The drawing is "
+                "safe; restart the program, then cut again."
+            ),
         ) from None
 
 
@@ -99,8 +101,9 @@ class _Talk:
             return ""
         number = int(self._asked(b"OE;"))
         return (
-            f"The cutting table reports error {number}: {ERRORS.get(number, 'unknown')}. What it "
-            "had cut by then is shown; nothing more was cut."
+            f"The cutting table reports error {number}: "
+            f"{ERRORS.get(number, 'unknown')}. What was cut before is shown; nothing "
+            "more was cut."
         )
 
     def _asked(self, question: bytes) -> str:

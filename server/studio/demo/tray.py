@@ -1,4 +1,4 @@
-"""The tray of outlines that every shelf comes with: invented luthier's forms."""
+"""The tray of outlines that every shelf comes with: invented luthier's outlines."""
 
 from collections.abc import Callable, Iterator
 from functools import cache
@@ -14,7 +14,7 @@ from studio.demo.mirrored import headstock, mirrored_body, rosette
 from studio.demo.pieces import archtop, badge, bridge, knobs, pickguard
 from studio.keptoutline import KeptOutline
 
-TRAY = "Luthier's forms"
+TRAY = "Luthier's outlines"
 KNOBS = ("Tuner knob 1", "Tuner knob 2", "Tuner knob 3")
 """Variations of each other."""
 PIECES: tuple[tuple[Callable[[], Hand], dict[str, tuple[str, ...]]], ...] = (

@@ -53,7 +53,10 @@ def not_a_font(why: str) -> Refusal:
     """The refusal for a file that is no font, or a broken one."""
     return Refusal(
         "not_a_font",
-        f"That font cannot be used: {why}. Nothing was changed; choose a TTF, OTF, WOFF or WOFF2.",
+        (
+            f"That font cannot be used: {why}. Nothing was changed; select a TTF, "
+            "OTF, WOFF or WOFF2 file."
+        ),
     )
 
 
@@ -64,9 +67,9 @@ def font_in(data: bytes, *, file_name: str = "") -> SoundFace:
         Refusal: `not_a_font`.
     """
     if data[:4] == b"ttcf":
-        raise not_a_font("it is a collection of several fonts; bring them one by one")
+        raise not_a_font("it is a collection of several fonts; add them one by one")
     if data[:4] not in KINDS:
-        raise not_a_font("it is no font file")
+        raise not_a_font("it is not a font file")
     try:
         told, font = _looked_at(data)
     except ValueError as problem:
@@ -76,9 +79,9 @@ def font_in(data: bytes, *, file_name: str = "") -> SoundFace:
     except Exception:  # whatever the reader stumbles over
         raise not_a_font("it is damaged (its tables cannot be read)") from None
     if len(font) > MOST_BYTES:
-        raise not_a_font(f"it takes more than {MOST_BYTES >> 20} MB once it is unpacked")
+        raise not_a_font(f"it is larger than {MOST_BYTES >> 20} MB when unpacked")
     if not any(c.isalnum() for c in told):
-        told = Path(file_name).stem or "A font without a name"
+        told = Path(file_name).stem or "Unnamed font"
     name = " ".join(told.split())[:LONGEST_NAME]
     check_name(name)
     if not Typeface(lambda: font).shows_something:
@@ -97,7 +100,7 @@ def _looked_at(data: bytes) -> tuple[str, bytes]:
         if table not in font:
             raise ValueError(f"it has no table “{table}”")
     if not any(t in font for t in OUTLINES):
-        raise ValueError("it holds no outlines")
+        raise ValueError("it contains no outlines")
     count = int(font["maxp"].numGlyphs)
     if not 1 <= count <= MOST_GLYPHS or len(font["hmtx"].metrics) != count:
         raise ValueError("its tables do not agree on how many glyphs it has")
@@ -107,7 +110,7 @@ def _looked_at(data: bytes) -> tuple[str, bytes]:
     if not 16 <= int(font["head"].unitsPerEm) <= 16_384:
         raise ValueError("its units are out of range")
     if not font.getBestCmap():
-        raise ValueError("it maps no characters")
+        raise ValueError("it contains no characters")
     names = font["name"]
     name = names.getDebugName(4) or names.getDebugName(1) or ""
     for table in UNWANTED:

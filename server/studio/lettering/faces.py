@@ -72,8 +72,10 @@ def typeface(user_id: int, key: str) -> Typeface:
     if row is None:
         raise Refusal(
             "unknown_face",
-            "That face is not here any more. The words stay as they are; choose another face, or "
-            "bring its file again.",
+            (
+                "That font is no longer available. The text stays as it is; select "
+                "another font, or add this one again."
+            ),
         )
     return _brought(row[0])
 

@@ -42,8 +42,10 @@ def shaped(face: Typeface, text: str, *, kerning: bool, ligatures: bool) -> Shap
                 if left < 0:
                     raise Refusal(
                         "heavy_font",
-                        "The letters of that font have far more anchors than letters have. Nothing "
-                        "was changed; choose another font.",
+                        (
+                            "The glyphs of that font have far too many anchors. Nothing was "
+                            "changed; select another font."
+                        ),
                     )
                 known[of] = forms.setdefault(form, len(forms)) if form else None
             row.append(Glyph(g.letters, known[of], g.wide, g.by))

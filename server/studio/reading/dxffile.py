@@ -91,7 +91,7 @@ def read_dxf(data: bytes) -> Incoming:
     told = tuple(sorted(left.items()))
     if not layers:
         said = Incoming(Clip((), ()), 0j, "mm", "", None, told).said
-        raise Refusal("nothing_drawn", f"There is no line in the DXF. {said} Nothing was changed.")
+        raise Refusal("nothing_drawn", f"The DXF contains no lines. {said} Nothing was changed.")
     clip, size = _laid(layers)
     return Incoming(clip=clip, size=size, unit="mm", name="", live=None, left=told)
 
@@ -109,7 +109,7 @@ class _Blocks:
             Refusal: `too_much`.
         """
         if depth > DEEPEST:
-            raise _too_much("blocks in each other")
+            raise _too_much("nested blocks")
         for entity in entities:
             self._spend(1)
             if isinstance(entity, Insert) and entity.mcount > 1:
@@ -144,16 +144,17 @@ def _document(data: bytes) -> Document:
 def _not_dxf() -> Refusal:
     return Refusal(
         "not_dxf",
-        "That DXF breaks off, or is of a kind that cannot be read. Nothing was changed; have it "
-        "written as DXF R2010 or R12.",
+        (
+            "That DXF is incomplete or of an unsupported kind. Nothing was changed; "
+            "export it as DXF R2010 or R12."
+        ),
     )
 
 
 def _too_much(what: str) -> Refusal:
     return Refusal(
         "too_much",
-        f"The DXF has too many {what}, more than can be taken in at once. Nothing was changed; "
-        "take it in parts.",
+        f"The DXF has too many {what} to import at once. Nothing was changed; import it in parts.",
     )
 
 

@@ -37,7 +37,7 @@ def read_file(user_id: int, name: str, data: bytes) -> Incoming:
         known = " or ".join(s.upper() for s in KINDS)
         raise Refusal(
             "unknown_file",
-            f"“{name[:60]}” is no file that can be taken in. Nothing was changed; choose {known}.",
+            f"“{name[:60]}” cannot be imported. Nothing was changed; select {known}.",
         )
     told, _ = pool.run("file", data, say=partial(said, user_id), kind=kind, name=name[:200])
     return arrived(told)

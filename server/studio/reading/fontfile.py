@@ -56,7 +56,7 @@ def read_font(name: str, data: bytes) -> Incoming:
             )
         )
     if not items:
-        raise Refusal("nothing_drawn", f"There is no glyph in {sound.name}. Nothing was changed.")
+        raise Refusal("nothing_drawn", f"{sound.name} contains no glyphs. Nothing was changed.")
     rows = -(-len(items) // IN_A_ROW)
     size = complex(min(len(items), IN_A_ROW) * EM * CELL, rows * EM * CELL)
     left = (("more glyphs", more),) if more else ()

@@ -50,19 +50,21 @@ def read_pdf(data: bytes) -> Incoming:
     except (pypdfium2.PdfiumError, IndexError):
         raise Refusal(
             "not_pdf",
-            "That PDF breaks off, is locked by a password, or has no page. Nothing was "
-            "changed; have it written again.",
+            (
+                "That PDF is incomplete, protected by a password, or empty. Nothing was "
+                "changed; export it again."
+            ),
         ) from None
     drawn = [p for p in pages if p.clip.items]
     blank = [p for p in pages if not p.clip.items]
     first, *further = drawn or blank
     told = left_out_of([*drawn[:1], *blank])
-    told["pages without a path"] = len(blank) if drawn else 0
+    told["pages without paths"] = len(blank) if drawn else 0
     told[f"pages after the {MOST_PAGES}th"] = count - len(pages)
     found = replace(first, left=_told(+told), further=tuple(further))
     if not drawn:
         raise Refusal(
-            "nothing_drawn", f"There is no path in the PDF. {found.said} Nothing was changed."
+            "nothing_drawn", f"The PDF contains no paths. {found.said} Nothing was changed."
         )
     return found
 
@@ -70,7 +72,7 @@ def read_pdf(data: bytes) -> Incoming:
 def _too_much() -> Refusal:
     return Refusal(
         "too_much",
-        "The PDF has more than can be taken in at once. Nothing was changed; take it in by parts.",
+        "The PDF is too large to import at once. Nothing was changed; import it in parts.",
     )
 
 
@@ -129,7 +131,7 @@ class _Reading:
             elif kind == pdfium.FPDF_PAGEOBJ_PATH:
                 self._path(thing, there)
             else:
-                self.left[LEFT.get(kind, "other things")] += 1
+                self.left[LEFT.get(kind, "other content")] += 1
 
     def _path(self, thing: "pdfium.FPDF_PAGEOBJECT", by: Affine) -> None:
         mode, strokes = ctypes.c_int(), pdfium.FPDF_BOOL()

@@ -33,7 +33,7 @@ PLAIN = {
 """All that the nursery knows of its surroundings."""
 MOST_HERE = 3
 """Requests of this process that read files or wait for a place; its other threads serve others."""
-BUSY = "Other files are being read at this moment. Nothing was changed; try it again."
+BUSY = "Other files are being imported. Nothing was changed; try again."
 _here = threading.BoundedSemaphore(MOST_HERE)
 _log = logging.getLogger("studio.sandbox")
 
@@ -182,8 +182,10 @@ def _heard(link: socket.socket, job: str, say: Say | None) -> tuple[Any, bytes]:
             _log.warning("reading (%s) stumbled: %s", job, told["failed"])
             raise Refusal(
                 "unreadable",
-                "Something in that file is not as it should be, so it cannot be read. Nothing was "
-                "changed; have it written again by the program it comes from.",
+                (
+                    "That file is damaged or invalid. Nothing was changed; export it again "
+                    "from the program it comes from."
+                ),
             )
         else:
             return told["result"], out
@@ -192,6 +194,8 @@ def _heard(link: socket.socket, job: str, say: Say | None) -> tuple[Any, bytes]:
 def _too_much() -> Refusal:
     return Refusal(
         "too_much",
-        "That file takes more time or memory to read than a file of its kind may. Nothing was "
-        "changed; take it in by parts, or have it written more plainly.",
+        (
+            "That file needs too much time or memory. Nothing was changed; import it "
+            "in parts, or export a simpler file."
+        ),
     )

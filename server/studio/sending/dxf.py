@@ -31,7 +31,7 @@ def dxf(job: Job, settings: DxfOut) -> Parcel:
     box = job.box
     forms = list(layered(job.drawing, job.ids))
     if not forms:
-        raise Refusal("nothing_drawn", "There is nothing to be seen that could be sent.")
+        raise Refusal("nothing_drawn", "Nothing visible to export.")
     for number, (layer, piece) in enumerate(forms):
         done(number / len(forms))
         colour = colour_of(piece)

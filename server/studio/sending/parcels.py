@@ -40,7 +40,7 @@ class Job:
             return Box(0.0, 0.0, sheet.width, sheet.height)
         boxes = [b for i in self.ids if (b := shown_box(self.drawing, i)) is not None]
         if not boxes:
-            raise Refusal("nothing_drawn", "There is nothing to be seen in what is selected.")
+            raise Refusal("nothing_drawn", "The selection contains nothing visible.")
         return Box.union(boxes)
 
     @property
@@ -123,7 +123,7 @@ def zipped(files: Sequence[File]) -> bytes:
     return stream.getvalue()
 
 
-LINES_ONLY = "Fills, gradients and effects are left out: such a file holds lines only."
+LINES_ONLY = "Fills, gradients and effects are not included: such a file contains lines only."
 
 
 def lines_only(nodes: Iterable[Node]) -> tuple[str, ...]:

@@ -217,7 +217,9 @@ class Ink:
         name = self._keep("XObject", _image(self._document, rendered(text)))
         place = (shown.width, 0.0, 0.0, -shown.height, shown.left, shown.bottom)
         self._put(f"{' '.join(map(number, place))} cm {name} Do")
-        self.said.append(f"Effects are pictures of {self._dpi} dpi; all else stays vectors.")
+        self.said.append(
+            f"Effects are embedded as pictures of {self._dpi} dpi; everything else stays vector."
+        )
 
 
 def _pattern(paint: Gradient, reach: Box, *, opacities: bool) -> Dictionary:

@@ -19,7 +19,7 @@ QUICK = 4
 """Compression of PNGs: a tenth larger than the most, and written in a third of the time."""
 _at_work = Turnstile(
     patience=30.0,
-    sentence="Other pictures are being made at this moment. Nothing was sent; try it again.",
+    sentence="Other pictures are being exported. Nothing was exported; try again.",
 )
 """One at a time in a process: a large one takes a third of a gigabyte."""
 
@@ -86,8 +86,11 @@ def size_of(job: Job, settings: PictureOut, times: int) -> tuple[int, int]:
     if width * height > MOST_PIXELS:
         raise Refusal(
             "too_many_pixels",
-            f"That would be {width:,} × {height:,} pixels; a picture has up to "
-            f"{MOST_PIXELS // 1_000_000} million. Nothing was sent; take fewer to the inch.",
+            (
+                f"That would be {width:,} × {height:,} pixels; a picture has up to "
+                f"{MOST_PIXELS // 1000000} million. Nothing was exported; lower the "
+                "resolution."
+            ),
         )
     return width, height
 

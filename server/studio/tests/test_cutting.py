@@ -161,7 +161,7 @@ class CuttingTest(TransactionTestCase):
         """A cutter that takes smaller sheets than the plan says."""
         with patch("buildup.cutting.device.WIDEST", 50.0):
             done = self.cut().json()
-        self.assertIn("error 3: a parameter out of range", done["trouble"])
+        self.assertIn("error 3: parameter out of range", done["trouble"])
         self.assertEqual(done["record"]["forms"], [])
 
     def test_no_table_another_one_and_what_cannot_be_cut(self):

@@ -57,7 +57,7 @@ class IncomingTest(TransactionTestCase):
             "<rect width='50' height='40' fill='teal'/><text font-family='Nobody'>Reed</text>"
         )
         answer = self.take_in(text.replace('width="200" height="200"', 'width="50mm"'))
-        self.assertEqual(answer.json()["said"], "Left out: text in faces that are not here (1).")
+        self.assertEqual(answer.json()["said"], "Not imported: text in missing fonts (1).")
         row, value = self.value(answer)
         self.assertEqual((row.name, value.sheet.unit), ("A file", "mm"))
         self.assertAlmostEqual(value.sheet.width, 50 / 25.4 * 96)
@@ -116,7 +116,7 @@ class IncomingTest(TransactionTestCase):
             space.add_blockref("HOLE", (80, 80))
 
         answer = self.take_in(self.dxf(draw), "body.dxf")
-        self.assertEqual(answer.json()["said"], "Left out: text (1).")
+        self.assertEqual(answer.json()["said"], "Not imported: text (1).")
         row, value = self.value(answer)
         self.assertEqual(row.name, "body")
         mm = 96 / 25.4
@@ -202,7 +202,7 @@ class IncomingTest(TransactionTestCase):
         sent = pdf([Job(n, v) for n, v in (("a", large), ("b", blank), ("c", small))], PdfOut())
         answer = self.take_in(sent.files[0].data, "Pieces.pdf").json()
         self.assertEqual([c["name"] for c in answer["cards"]], ["Pieces, page 1", "Pieces, page 2"])
-        self.assertIn("2 drawings were made", answer["said"])
+        self.assertIn("2 drawings were created", answer["said"])
         self.assertIn("pages without a path (1)", answer["said"])
         self.assertIn("pictures (1)", answer["said"])
         for card, before in zip(answer["cards"], (large, small), strict=True):

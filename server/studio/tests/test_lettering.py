@@ -216,7 +216,7 @@ class FaceFileTest(TransactionTestCase):
         self.assertEqual(self.client.delete(f"/api/faces/{key}").status_code, 204)
         gone = self.shape(text="Reed", face=key)
         self.assertEqual((gone.status_code, gone.json()["code"]), (404, "unknown_face"))
-        self.assertIn("stay as they are", gone.json()["sentence"])
+        self.assertIn("stays as it is", gone.json()["sentence"])
 
     def test_what_is_no_sound_font_is_told_and_nothing_kept(self):
         whole = plain(font_of("zilla-slab-bold"))
@@ -335,7 +335,7 @@ class TakenInTest(TransactionTestCase):
             wide = sum(g.wide for g in made.shaped.lines[0]) * made.scale
             self.assertAlmostEqual(other.place.origin.real - one.place.origin.real, wide)
         self.assertAlmostEqual(found[3].place.origin.real, 20.0)
-        self.assertIn("text in faces that are not here (1)", said)
+        self.assertIn("text in missing fonts (1)", said)
         self.assertIn("set in the next one it names", said)
 
     def test_text_along_a_path_runs_where_resvg_lets_it_run(self):
@@ -378,7 +378,7 @@ class TakenInTest(TransactionTestCase):
         _, said, _ = self.taken(
             document(f"<text>{asked[0][2]}</text><rect width='9' height='9'/>").encode(), "a.svg"
         )
-        self.assertIn("text along paths that are not there (1)", said)
+        self.assertIn("text along missing paths (1)", said)
 
     def test_a_font_becomes_a_drawing_of_its_glyphs(self):
         value, said, row = self.taken(file_of("dancing-script-bold"), "script.woff2")

@@ -170,7 +170,7 @@ class OutlinesTest(TransactionTestCase):
             wrong = {**file["outlines"][0], "name": "New", "clip": bad}
             answer = self.ask("post", "/shelf-file", {**file, "outlines": [wrong]})
             self.assertEqual(answer.status_code, 422, bad[:20])
-            self.assertIn("Nothing was taken in", answer.json()["sentence"])
+            self.assertIn("Nothing was changed", answer.json()["sentence"])
         hostile = '<!DOCTYPE a [<!ENTITY b "c">]><svg xmlns="http://www.w3.org/2000/svg">&b;</svg>'
         answer = self.ask("post", "/shelf-file.svg", {"tray": "x", "text": hostile})
         self.assertEqual(answer.json()["code"], "entities")

@@ -106,15 +106,15 @@ async function request(
 export const notOurs = (): Trouble =>
   new Trouble(
     "not_ours",
-    "Something between here and the server answered instead of it (a sign-in page of the " +
-      "network?). What you do waits here and goes out when the server is back.",
+    "Something on the network answered in place of the server (a sign-in page?). " +
+      "Your edits are stored here and are sent when the server is back.",
     0,
   );
 
 const away = (): Trouble =>
   new Trouble(
     "no_connection",
-    "The server cannot be reached. What you do waits here and goes out when it is back.",
+    "The server cannot be reached. Your edits are stored here and are sent when it is back.",
     0,
   );
 
@@ -148,7 +148,7 @@ async function loaded(path: string, how: RequestInit): Promise<Loaded> {
 }
 
 /** Whoever asked does not wait any more. */
-const stopped = (): Trouble => new Trouble("stopped", "It was stopped. Nothing was changed.", 0);
+const stopped = (): Trouble => new Trouble("stopped", "Stopped. Nothing was changed.", 0);
 
 /** The name that a file says it has (RFC 6266). */
 export function nameIn(disposition: string): string {
@@ -168,7 +168,7 @@ function troubleOf(status: number, text: string): Trouble {
   }
   return new Trouble(
     "unexpected",
-    "The server did not answer as it should. What was kept is safe, and what you do waits here.",
+    "The server gave an unexpected answer. What was saved is safe, and your edits are stored here.",
     status,
   );
 }

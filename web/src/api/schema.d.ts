@@ -9892,7 +9892,7 @@ export interface operations {
                     "application/json": components["schemas"]["Me"];
                 };
             };
-            /** @description What went wrong */
+            /** @description The error */
             default: {
                 headers: {
                     [name: string]: unknown;
@@ -9925,7 +9925,7 @@ export interface operations {
                     "application/json": components["schemas"]["Me"];
                 };
             };
-            /** @description What went wrong */
+            /** @description The error */
             default: {
                 headers: {
                     [name: string]: unknown;
@@ -9954,7 +9954,7 @@ export interface operations {
                     "application/json": components["schemas"]["Me"];
                 };
             };
-            /** @description What went wrong */
+            /** @description The error */
             default: {
                 headers: {
                     [name: string]: unknown;
@@ -9983,7 +9983,7 @@ export interface operations {
                     "application/json": components["schemas"]["Me"];
                 };
             };
-            /** @description What went wrong */
+            /** @description The error */
             default: {
                 headers: {
                     [name: string]: unknown;
@@ -10014,7 +10014,7 @@ export interface operations {
                     "application/json": components["schemas"]["EntryPage"];
                 };
             };
-            /** @description What went wrong */
+            /** @description The error */
             default: {
                 headers: {
                     [name: string]: unknown;
@@ -10047,7 +10047,7 @@ export interface operations {
                     "application/json": components["schemas"]["Entry"];
                 };
             };
-            /** @description What went wrong */
+            /** @description The error */
             default: {
                 headers: {
                     [name: string]: unknown;
@@ -10080,7 +10080,7 @@ export interface operations {
                     "application/json": components["schemas"]["Entry"];
                 };
             };
-            /** @description What went wrong */
+            /** @description The error */
             default: {
                 headers: {
                     [name: string]: unknown;
@@ -10113,7 +10113,7 @@ export interface operations {
                     "application/json": components["schemas"]["Alike"][];
                 };
             };
-            /** @description What went wrong */
+            /** @description The error */
             default: {
                 headers: {
                     [name: string]: unknown;
@@ -10144,7 +10144,7 @@ export interface operations {
                 };
                 content?: never;
             };
-            /** @description What went wrong */
+            /** @description The error */
             default: {
                 headers: {
                     [name: string]: unknown;
@@ -10175,7 +10175,7 @@ export interface operations {
                     "application/json": components["schemas"]["ShelfFile"];
                 };
             };
-            /** @description What went wrong */
+            /** @description The error */
             default: {
                 headers: {
                     [name: string]: unknown;
@@ -10210,7 +10210,7 @@ export interface operations {
                     "application/json": components["schemas"]["Entry"];
                 };
             };
-            /** @description What went wrong */
+            /** @description The error */
             default: {
                 headers: {
                     [name: string]: unknown;
@@ -10241,7 +10241,7 @@ export interface operations {
                     "application/json": components["schemas"]["KeptClip"];
                 };
             };
-            /** @description What went wrong */
+            /** @description The error */
             default: {
                 headers: {
                     [name: string]: unknown;
@@ -10276,7 +10276,7 @@ export interface operations {
                     "application/json": components["schemas"]["ChangedEntry"];
                 };
             };
-            /** @description What went wrong */
+            /** @description The error */
             default: {
                 headers: {
                     [name: string]: unknown;
@@ -10307,7 +10307,7 @@ export interface operations {
                     "application/json": components["schemas"]["Variation"][];
                 };
             };
-            /** @description What went wrong */
+            /** @description The error */
             default: {
                 headers: {
                     [name: string]: unknown;
@@ -10336,7 +10336,7 @@ export interface operations {
                 };
                 content?: never;
             };
-            /** @description What went wrong */
+            /** @description The error */
             default: {
                 headers: {
                     [name: string]: unknown;
@@ -10367,7 +10367,7 @@ export interface operations {
                     "application/json": components["schemas"]["ShelfFile"];
                 };
             };
-            /** @description What went wrong */
+            /** @description The error */
             default: {
                 headers: {
                     [name: string]: unknown;
@@ -10400,7 +10400,7 @@ export interface operations {
                     "application/json": components["schemas"]["TakenIn"];
                 };
             };
-            /** @description What went wrong */
+            /** @description The error */
             default: {
                 headers: {
                     [name: string]: unknown;
@@ -10429,7 +10429,7 @@ export interface operations {
                 };
                 content?: never;
             };
-            /** @description What went wrong */
+            /** @description The error */
             default: {
                 headers: {
                     [name: string]: unknown;
@@ -10462,7 +10462,7 @@ export interface operations {
                     "application/json": components["schemas"]["TakenIn"];
                 };
             };
-            /** @description What went wrong */
+            /** @description The error */
             default: {
                 headers: {
                     [name: string]: unknown;
@@ -10491,7 +10491,7 @@ export interface operations {
                     "application/json": components["schemas"]["Vocabulary"];
                 };
             };
-            /** @description What went wrong */
+            /** @description The error */
             default: {
                 headers: {
                     [name: string]: unknown;
@@ -10524,7 +10524,7 @@ export interface operations {
                     "application/json": components["schemas"]["CardPage"];
                 };
             };
-            /** @description What went wrong */
+            /** @description The error */
             default: {
                 headers: {
                     [name: string]: unknown;
@@ -10557,7 +10557,7 @@ export interface operations {
                     "application/json": components["schemas"]["Card"];
                 };
             };
-            /** @description What went wrong */
+            /** @description The error */
             default: {
                 headers: {
                     [name: string]: unknown;
@@ -10588,7 +10588,7 @@ export interface operations {
                     "application/json": components["schemas"]["TakenInDrawings"];
                 };
             };
-            /** @description What went wrong */
+            /** @description The error */
             default: {
                 headers: {
                     [name: string]: unknown;
@@ -10619,7 +10619,7 @@ export interface operations {
                     "application/json": components["schemas"]["Reading"];
                 };
             };
-            /** @description What went wrong */
+            /** @description The error */
             default: {
                 headers: {
                     [name: string]: unknown;
@@ -10650,7 +10650,7 @@ export interface operations {
                     "application/json": components["schemas"]["Card"];
                 };
             };
-            /** @description What went wrong */
+            /** @description The error */
             default: {
                 headers: {
                     [name: string]: unknown;
@@ -10681,7 +10681,7 @@ export interface operations {
                     "application/json": components["schemas"]["Card"];
                 };
             };
-            /** @description What went wrong */
+            /** @description The error */
             default: {
                 headers: {
                     [name: string]: unknown;
@@ -10710,7 +10710,7 @@ export interface operations {
                 };
                 content?: never;
             };
-            /** @description What went wrong */
+            /** @description The error */
             default: {
                 headers: {
                     [name: string]: unknown;
@@ -10743,7 +10743,7 @@ export interface operations {
                     "application/json": components["schemas"]["Typed"];
                 };
             };
-            /** @description What went wrong */
+            /** @description The error */
             default: {
                 headers: {
                     [name: string]: unknown;
@@ -10772,7 +10772,7 @@ export interface operations {
                     "application/json": components["schemas"]["Storage"];
                 };
             };
-            /** @description What went wrong */
+            /** @description The error */
             default: {
                 headers: {
                     [name: string]: unknown;
@@ -10804,7 +10804,7 @@ export interface operations {
                     "application/json": components["schemas"]["CardPage"];
                 };
             };
-            /** @description What went wrong */
+            /** @description The error */
             default: {
                 headers: {
                     [name: string]: unknown;
@@ -10833,7 +10833,7 @@ export interface operations {
                     "application/json": components["schemas"]["Emptied"];
                 };
             };
-            /** @description What went wrong */
+            /** @description The error */
             default: {
                 headers: {
                     [name: string]: unknown;
@@ -10862,7 +10862,7 @@ export interface operations {
                 };
                 content?: never;
             };
-            /** @description What went wrong */
+            /** @description The error */
             default: {
                 headers: {
                     [name: string]: unknown;
@@ -10893,7 +10893,7 @@ export interface operations {
                     "application/json": components["schemas"]["Board"];
                 };
             };
-            /** @description What went wrong */
+            /** @description The error */
             default: {
                 headers: {
                     [name: string]: unknown;
@@ -10922,7 +10922,7 @@ export interface operations {
                 };
                 content?: never;
             };
-            /** @description What went wrong */
+            /** @description The error */
             default: {
                 headers: {
                     [name: string]: unknown;
@@ -10957,7 +10957,7 @@ export interface operations {
                     "application/json": components["schemas"]["Card"];
                 };
             };
-            /** @description What went wrong */
+            /** @description The error */
             default: {
                 headers: {
                     [name: string]: unknown;
@@ -10988,7 +10988,7 @@ export interface operations {
                     "application/json": components["schemas"]["DeskDrawing"];
                 };
             };
-            /** @description What went wrong */
+            /** @description The error */
             default: {
                 headers: {
                     [name: string]: unknown;
@@ -11022,7 +11022,7 @@ export interface operations {
                     "application/json": components["schemas"]["Since"];
                 };
             };
-            /** @description What went wrong */
+            /** @description The error */
             default: {
                 headers: {
                     [name: string]: unknown;
@@ -11066,7 +11066,7 @@ export interface operations {
                     "application/json": components["schemas"]["StaleAnswer"];
                 };
             };
-            /** @description What went wrong */
+            /** @description The error */
             default: {
                 headers: {
                     [name: string]: unknown;
@@ -11098,7 +11098,7 @@ export interface operations {
                     "application/json": components["schemas"]["Work"];
                 };
             };
-            /** @description What went wrong */
+            /** @description The error */
             default: {
                 headers: {
                     [name: string]: unknown;
@@ -11128,7 +11128,7 @@ export interface operations {
                 };
                 content?: never;
             };
-            /** @description What went wrong */
+            /** @description The error */
             default: {
                 headers: {
                     [name: string]: unknown;
@@ -11172,7 +11172,7 @@ export interface operations {
                     "application/json": components["schemas"]["StaleAnswer"];
                 };
             };
-            /** @description What went wrong */
+            /** @description The error */
             default: {
                 headers: {
                     [name: string]: unknown;
@@ -11206,7 +11206,7 @@ export interface operations {
                     "application/json": components["schemas"]["History"];
                 };
             };
-            /** @description What went wrong */
+            /** @description The error */
             default: {
                 headers: {
                     [name: string]: unknown;
@@ -11238,7 +11238,7 @@ export interface operations {
                     "application/json": components["schemas"]["Repaint"];
                 };
             };
-            /** @description What went wrong */
+            /** @description The error */
             default: {
                 headers: {
                     [name: string]: unknown;
@@ -11269,7 +11269,7 @@ export interface operations {
                     "application/json": components["schemas"]["PictureFacts"];
                 };
             };
-            /** @description What went wrong */
+            /** @description The error */
             default: {
                 headers: {
                     [name: string]: unknown;
@@ -11299,7 +11299,7 @@ export interface operations {
                 };
                 content?: never;
             };
-            /** @description What went wrong */
+            /** @description The error */
             default: {
                 headers: {
                     [name: string]: unknown;
@@ -11334,7 +11334,7 @@ export interface operations {
                     "application/json": components["schemas"]["Aimed"];
                 };
             };
-            /** @description What went wrong */
+            /** @description The error */
             default: {
                 headers: {
                     [name: string]: unknown;
@@ -11369,7 +11369,7 @@ export interface operations {
                     "application/json": components["schemas"]["Selection"];
                 };
             };
-            /** @description What went wrong */
+            /** @description The error */
             default: {
                 headers: {
                     [name: string]: unknown;
@@ -11404,7 +11404,7 @@ export interface operations {
                     "application/json": components["schemas"]["AnchorMark"] | null;
                 };
             };
-            /** @description What went wrong */
+            /** @description The error */
             default: {
                 headers: {
                     [name: string]: unknown;
@@ -11443,7 +11443,7 @@ export interface operations {
                     ][];
                 };
             };
-            /** @description What went wrong */
+            /** @description The error */
             default: {
                 headers: {
                     [name: string]: unknown;
@@ -11478,7 +11478,7 @@ export interface operations {
                     "application/json": string[];
                 };
             };
-            /** @description What went wrong */
+            /** @description The error */
             default: {
                 headers: {
                     [name: string]: unknown;
@@ -11513,7 +11513,7 @@ export interface operations {
                     "application/json": components["schemas"]["Lies"][];
                 };
             };
-            /** @description What went wrong */
+            /** @description The error */
             default: {
                 headers: {
                     [name: string]: unknown;
@@ -11548,7 +11548,7 @@ export interface operations {
                     "application/json": string[];
                 };
             };
-            /** @description What went wrong */
+            /** @description The error */
             default: {
                 headers: {
                     [name: string]: unknown;
@@ -11583,7 +11583,7 @@ export interface operations {
                     "application/json": components["schemas"]["Again"];
                 };
             };
-            /** @description What went wrong */
+            /** @description The error */
             default: {
                 headers: {
                     [name: string]: unknown;
@@ -11618,7 +11618,7 @@ export interface operations {
                     "application/json": components["schemas"]["Spread"];
                 };
             };
-            /** @description What went wrong */
+            /** @description The error */
             default: {
                 headers: {
                     [name: string]: unknown;
@@ -11653,7 +11653,7 @@ export interface operations {
                     "application/json": components["schemas"]["BalanceMark"];
                 };
             };
-            /** @description What went wrong */
+            /** @description The error */
             default: {
                 headers: {
                     [name: string]: unknown;
@@ -11688,7 +11688,7 @@ export interface operations {
                     "application/json": components["schemas"]["SweepMarks"];
                 };
             };
-            /** @description What went wrong */
+            /** @description The error */
             default: {
                 headers: {
                     [name: string]: unknown;
@@ -11723,7 +11723,7 @@ export interface operations {
                     "application/json": components["schemas"]["TroubleSpots"];
                 };
             };
-            /** @description What went wrong */
+            /** @description The error */
             default: {
                 headers: {
                     [name: string]: unknown;
@@ -11758,7 +11758,7 @@ export interface operations {
                     "application/json": components["schemas"]["Copied"];
                 };
             };
-            /** @description What went wrong */
+            /** @description The error */
             default: {
                 headers: {
                     [name: string]: unknown;
@@ -11791,7 +11791,7 @@ export interface operations {
                     "application/json": components["schemas"]["ColourFacts"];
                 };
             };
-            /** @description What went wrong */
+            /** @description The error */
             default: {
                 headers: {
                     [name: string]: unknown;
@@ -11826,7 +11826,7 @@ export interface operations {
                     "application/json": components["schemas"]["Sample"] | null;
                 };
             };
-            /** @description What went wrong */
+            /** @description The error */
             default: {
                 headers: {
                     [name: string]: unknown;
@@ -11859,7 +11859,7 @@ export interface operations {
                     "application/json": components["schemas"]["Harmony"][];
                 };
             };
-            /** @description What went wrong */
+            /** @description The error */
             default: {
                 headers: {
                     [name: string]: unknown;
@@ -11892,7 +11892,7 @@ export interface operations {
                     "application/json": components["schemas"]["Palette"];
                 };
             };
-            /** @description What went wrong */
+            /** @description The error */
             default: {
                 headers: {
                     [name: string]: unknown;
@@ -11927,7 +11927,7 @@ export interface operations {
                     "application/json": components["schemas"]["Copied"];
                 };
             };
-            /** @description What went wrong */
+            /** @description The error */
             default: {
                 headers: {
                     [name: string]: unknown;
@@ -11960,7 +11960,7 @@ export interface operations {
                     "application/json": components["schemas"]["Reading"];
                 };
             };
-            /** @description What went wrong */
+            /** @description The error */
             default: {
                 headers: {
                     [name: string]: unknown;
@@ -11999,7 +11999,7 @@ export interface operations {
                     ][];
                 };
             };
-            /** @description What went wrong */
+            /** @description The error */
             default: {
                 headers: {
                     [name: string]: unknown;
@@ -12034,7 +12034,7 @@ export interface operations {
                     "application/json": components["schemas"]["FoundForm"];
                 };
             };
-            /** @description What went wrong */
+            /** @description The error */
             default: {
                 headers: {
                     [name: string]: unknown;
@@ -12066,7 +12066,7 @@ export interface operations {
                     "application/json": components["schemas"]["MainColours"];
                 };
             };
-            /** @description What went wrong */
+            /** @description The error */
             default: {
                 headers: {
                     [name: string]: unknown;
@@ -12101,7 +12101,7 @@ export interface operations {
                     "application/json": components["schemas"]["MatchMark"];
                 };
             };
-            /** @description What went wrong */
+            /** @description The error */
             default: {
                 headers: {
                     [name: string]: unknown;
@@ -12132,7 +12132,7 @@ export interface operations {
                     "application/json": components["schemas"]["SendSettings"];
                 };
             };
-            /** @description What went wrong */
+            /** @description The error */
             default: {
                 headers: {
                     [name: string]: unknown;
@@ -12165,7 +12165,7 @@ export interface operations {
                 };
                 content?: never;
             };
-            /** @description What went wrong */
+            /** @description The error */
             default: {
                 headers: {
                     [name: string]: unknown;
@@ -12200,7 +12200,7 @@ export interface operations {
                     "application/json": components["schemas"]["SendPreview"];
                 };
             };
-            /** @description What went wrong */
+            /** @description The error */
             default: {
                 headers: {
                     [name: string]: unknown;
@@ -12229,7 +12229,7 @@ export interface operations {
                     "application/json": components["schemas"]["FaceFacts"][];
                 };
             };
-            /** @description What went wrong */
+            /** @description The error */
             default: {
                 headers: {
                     [name: string]: unknown;
@@ -12260,7 +12260,7 @@ export interface operations {
                     "application/json": components["schemas"]["FaceFacts"];
                 };
             };
-            /** @description What went wrong */
+            /** @description The error */
             default: {
                 headers: {
                     [name: string]: unknown;
@@ -12289,7 +12289,7 @@ export interface operations {
                 };
                 content?: never;
             };
-            /** @description What went wrong */
+            /** @description The error */
             default: {
                 headers: {
                     [name: string]: unknown;
@@ -12322,7 +12322,7 @@ export interface operations {
                     "application/json": components["schemas"]["Shaped"];
                 };
             };
-            /** @description What went wrong */
+            /** @description The error */
             default: {
                 headers: {
                     [name: string]: unknown;
@@ -12353,7 +12353,7 @@ export interface operations {
                     "application/json": components["schemas"]["CutTable"];
                 };
             };
-            /** @description What went wrong */
+            /** @description The error */
             default: {
                 headers: {
                     [name: string]: unknown;
@@ -12388,7 +12388,7 @@ export interface operations {
                     "application/json": components["schemas"]["CutDone"];
                 };
             };
-            /** @description What went wrong */
+            /** @description The error */
             default: {
                 headers: {
                     [name: string]: unknown;
@@ -12423,7 +12423,7 @@ export interface operations {
                     "application/json": components["schemas"]["CutLook"];
                 };
             };
-            /** @description What went wrong */
+            /** @description The error */
             default: {
                 headers: {
                     [name: string]: unknown;

@@ -65,7 +65,7 @@ async function open(id: number): Promise<void> {
       toast.tell(problem.sentence);
       await router.replace("/");
     } else {
-      waitsFor.value = `${problem.sentence} It is tried again.`;
+      waitsFor.value = `${problem.sentence} Trying again.`;
       window.setTimeout(() => !left && id === props.id && void open(id), OPEN_AGAIN);
     }
   }

@@ -22,7 +22,7 @@ const name = computed(() => box.value?.letters.value[0]?.name ?? "This edit");
       severity="secondary"
       :label="long.stopping ? 'Stopping…' : 'Stop'"
       :disabled="long.stopping"
-      title="Nothing is changed then"
+      title="Stop; nothing is changed"
       @click="box?.work.stop()"
     />
   </div>

@@ -5,13 +5,13 @@ import Dialog from "primevue/dialog";
 import { computed } from "vue";
 import type { Posted } from "../stores/letters";
 import { usePost } from "../stores/post";
+import { timeOfDay } from "../lib/intl";
 
 const open = defineModel<boolean>({ required: true });
 const post = usePost();
 const count = computed(() => post.refused.length);
 
-const time = (iso: string): string =>
-  new Date(iso).toLocaleTimeString("en-GB", { hour: "2-digit", minute: "2-digit" });
+const time = (iso: string): string => timeOfDay(new Date(iso));
 /** The edit in full, for whoever wants to do it again by hand. */
 function whole(posted: Posted): string {
   const { letter } = posted;
@@ -31,31 +31,31 @@ function again(posted: Posted): void {
   <Dialog
     v-model:visible="open"
     modal
-    header="Edits that were not kept"
+    header="Edits that could not be saved"
     :style="{ width: '520px' }"
   >
     <p class="lead">
-      Everything else is kept. These stay here until you let them go, also when the window is
-      closed.
+      Everything else is saved. These edits stay stored here until you discard them, even when the
+      window is closed.
     </p>
     <ul>
       <li v-for="p in post.refused" :key="p.id" data-testid="refused-edit">
         <p class="what">
-          <b>{{ p.name ?? "An edit" }}</b>
+          <b>{{ p.name ?? "Edit" }}</b>
           <span class="when">{{ time(p.refused?.at ?? "") }}</span>
         </p>
         <p>{{ p.refused?.sentence }}</p>
         <details>
-          <summary>The edit in full</summary>
+          <summary>Show the edit</summary>
           <pre>{{ whole(p) }}</pre>
         </details>
         <p class="acts">
           <Button size="small" label="Try again" @click="again(p)" />
-          <Button size="small" severity="secondary" label="Let it go" @click="letGo(p)" />
+          <Button size="small" severity="secondary" label="Discard" @click="letGo(p)" />
         </p>
       </li>
     </ul>
-    <p v-if="count === 0">Nothing is left here.</p>
+    <p v-if="count === 0">Nothing left to resolve.</p>
   </Dialog>
 </template>
 

@@ -49,7 +49,7 @@ function take(shape: ShapeFacts | undefined): void {
       aria-label="Find a shape"
       @keydown.enter="take(groups[0]?.[1][0])"
     />
-    <p v-if="groups.length === 0" class="none">No shape is called that. Try “gear” or “round”.</p>
+    <p v-if="groups.length === 0" class="none">No shape found. Try “gear” or “round”.</p>
     <section v-for="[group, shapes] in groups" :key="group">
       <h3 class="heading">{{ group }}</h3>
       <div class="row">

@@ -8,6 +8,7 @@ import { useRouter } from "vue-router";
 import { Trouble } from "../api/client";
 import { usePerson } from "../stores/person";
 import { usePost } from "../stores/post";
+import { counted, plural } from "../lib/intl";
 
 const person = usePerson();
 const post = usePost();
@@ -16,8 +17,8 @@ const password = ref("");
 const trouble = ref("");
 const busy = ref(false);
 const waiting = computed(() => [...post.waiting.values()].reduce((a, b) => a + b, 0));
-const wait = computed(() =>
-  waiting.value === 1 ? "One edit waits" : `${waiting.value} edits wait`,
+const wait = computed(
+  () => `${counted(waiting.value, "edit")} ${plural(waiting.value, "is", "are")} stored here`,
 );
 
 async function enter(how: () => Promise<void>): Promise<void> {
@@ -49,19 +50,19 @@ async function leave(): Promise<void> {
     modal
     :closable="false"
     :close-on-escape="false"
-    header="Sign in to go on"
+    header="Sign in to continue"
     :style="{ width: '380px' }"
   >
     <form class="form" @submit.prevent="enter(() => person.signIn(person.signInName, password))">
       <p>
         Your session has ended. Nothing is lost{{
-          waiting > 0 ? `: ${wait} here and will be kept` : ""
+          waiting > 0 ? `: ${wait} and will be saved` : ""
         }}.
       </p>
       <Button
         v-if="person.byDemo"
         type="button"
-        :label="`Go on as ${person.name}`"
+        :label="`Continue as ${person.name}`"
         :disabled="busy"
         @click="enter(person.signInDemo)"
       />
@@ -84,7 +85,7 @@ async function leave(): Promise<void> {
         text
         size="small"
         severity="secondary"
-        label="Sign in as somebody else"
+        label="Sign in as someone else"
         @click="leave"
       />
     </form>

@@ -34,9 +34,9 @@ const place = computed(() => {
     <span v-for="[key, does] in tools.about.hints" :key="key" class="hint">
       <kbd>{{ key }}</kbd> {{ does }}
     </span>
-    <span v-if="cues.shown.length > 0" class="hint"><kbd>N</kbd> let go</span>
+    <span v-if="cues.shown.length > 0" class="hint"><kbd>N</kbd> no snapping</span>
     <span v-if="!tools.about.hints.some(([key]) => key === 'Space')" class="hint"
-      ><kbd>Space</kbd> move the sheet</span
+      ><kbd>Space</kbd> pan</span
     >
     <span class="place">{{ place }}</span>
   </footer>

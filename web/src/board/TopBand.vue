@@ -13,6 +13,7 @@ import { night, toggleNight } from "../theme/night";
 import BrandMark from "./BrandMark.vue";
 import NameField from "./NameField.vue";
 import RefusedEdits from "./RefusedEdits.vue";
+import { timeOfDay } from "../lib/intl";
 
 const board = useBoard();
 const view = useView();
@@ -26,13 +27,13 @@ const waits = computed(() => board.deleted || !["kept", "sending"].includes(boar
 const kept = computed(() => {
   const waiting = board.waiting();
   const count = waiting > 1 ? ` · ${waiting}` : "";
-  if (board.state !== "kept" && post.storing()) return "Keeping…";
-  if (board.state === "waiting") return `Waiting to be kept${count}`;
-  if (board.state === "signed-out") return `Sign in to keep${count}`;
+  if (board.state !== "kept" && post.storing()) return "Saving…";
+  if (board.state === "waiting") return `Not saved yet${count}`;
+  if (board.state === "signed-out") return `Sign in to save${count}`;
   if (board.deleted || board.state === "deleted") return `Deleted elsewhere${count}`;
-  if (board.state === "sending") return "Keeping…";
-  const at = board.keptAt?.toLocaleTimeString("en-GB", { hour: "2-digit", minute: "2-digit" });
-  return `All kept · ${at ?? ""}`;
+  if (board.state === "sending") return "Saving…";
+  const at = board.keptAt && timeOfDay(board.keptAt);
+  return `Saved ${at ?? ""}`;
 });
 
 async function rename(name: string): Promise<void> {
@@ -52,7 +53,7 @@ async function rename(name: string): Promise<void> {
     <RouterLink to="/" class="quiet">Drawings</RouterLink>
     <span class="quiet">/</span>
     <h1 class="title">
-      <NameField v-slot="{ edit }" :name="board.name" label="Name of the drawing" @renamed="rename">
+      <NameField v-slot="{ edit }" :name="board.name" label="Drawing name" @renamed="rename">
         <button class="row-button name" title="Rename" data-testid="name" @click="edit">
           {{ board.name }}
         </button>
@@ -94,7 +95,7 @@ async function rename(name: string): Promise<void> {
     <Button
       severity="secondary"
       size="small"
-      title="Show the whole sheet (0)"
+      title="Fit sheet (0)"
       data-testid="zoom"
       :label="`${Math.round(view.scale * 100)} %`"
       @click="view.fitSheet(board.sheet)"
@@ -102,8 +103,8 @@ async function rename(name: string): Promise<void> {
     <Button
       severity="secondary"
       size="small"
-      label="Sizes"
-      title="The drawing at its actual size and as an icon, while you draw (6)"
+      label="Size preview"
+      title="Actual size and icon sizes, while you draw (6)"
       :aria-pressed="looking.sizes"
       :class="{ on: looking.sizes }"
       @click="looking.sizes = !looking.sizes"
@@ -120,17 +121,17 @@ async function rename(name: string): Promise<void> {
       data-testid="refused"
       @click="refused = true"
     >
-      {{ post.refused.length }} not kept
+      {{ post.refused.length }} not saved
     </button>
     <span class="kept" :class="{ waiting: waits }" data-testid="kept" role="status">
       <i v-if="board.state === 'kept' && !board.deleted" class="pi pi-check" /> {{ kept }}
     </span>
     <Button
       size="small"
-      label="Send out"
+      label="Export"
       data-testid="send-out"
       :disabled="sending.sends"
-      title="Send out as SVG, PDF, PNG and so on; Ctrl S does it again"
+      title="Export as SVG, PDF, PNG and more; Ctrl S exports again"
       @click="sending.begin"
     />
     <RefusedEdits v-model="refused" />

@@ -73,9 +73,9 @@ const square = (units: number): string =>
 const facts = (v: Variation): [string, string][] => [
   ["Size", `${long(v.entry.facts?.width ?? 0)} × ${long(v.entry.facts?.height ?? 0)}`],
   ["Anchors", String(v.entry.facts?.anchors ?? 0)],
-  ["Edges", long(v.measures.length)],
+  ["Perimeter", long(v.measures.length)],
   ["Area", square(v.measures.area)],
-  ["Differs", v === found.value?.[0] ? "—" : `${shown(v.measures.differs * 100, 1)} %`],
+  ["Difference", v === found.value?.[0] ? "—" : `${shown(v.measures.differs * 100, 1)} %`],
 ];
 
 async function choose(v: Variation): Promise<void> {
@@ -101,8 +101,7 @@ async function choose(v: Variation): Promise<void> {
     <p v-if="!found" role="status">Comparing…</p>
     <template v-else>
       <p v-if="found.length === 1" class="help">
-        It has no variations yet. Change a copy of it, select it, and press “Keep as a variation” on
-        the shelf.
+        No variations yet. Change a copy, select it, and press “Save as variation” on the shelf.
       </p>
       <label v-else class="check">
         <Checkbox v-model="behind" binary size="small" /> “{{ found[0]?.entry.name }}” behind the
@@ -136,7 +135,7 @@ async function choose(v: Variation): Promise<void> {
           <Button
             size="small"
             severity="secondary"
-            :label="kept.links.length > 0 ? 'Take this one' : 'Into the hand'"
+            :label="kept.links.length > 0 ? 'Use this one' : 'Place'"
             @click="choose(v)"
           />
         </article>

@@ -26,7 +26,7 @@ function go(id: string, index: number): void {
 </script>
 
 <template>
-  <nav class="way" aria-label="Place to draw in">
+  <nav class="way" aria-label="Active container">
     <span class="heading">Drawing in</span>
     <template v-for="({ id, name, mark }, n) in parts" :key="id">
       <span v-if="n > 0" class="on" aria-hidden="true">›</span>
@@ -41,7 +41,7 @@ function go(id: string, index: number): void {
       </button>
     </template>
     <span v-if="says" class="says" data-testid="way-says">{{ says }}</span>
-    <span v-if="board.inGroup" class="out"><kbd>Esc</kbd> leads out</span>
+    <span v-if="board.inGroup" class="out"><kbd>Esc</kbd> Done</span>
   </nav>
 </template>
 

@@ -17,8 +17,8 @@ export function useBringing(): { bring(files: File[]): Promise<void>; ask(): voi
   async function bringFont(file: File): Promise<void> {
     const face = await lettering.bring(file);
     if (!face) return;
-    const layOut = { label: "Lay out its glyphs", run: () => void clipboard.takeIn(file) };
-    toast.tell(`Words can be set in ${face.name} now.`, layOut);
+    const layOut = { label: "Import glyphs", run: () => void clipboard.takeIn(file) };
+    toast.tell(`“${face.name}” is ready to use.`, layOut);
   }
 
   async function bring(files: File[]): Promise<void> {

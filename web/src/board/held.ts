@@ -10,9 +10,9 @@ import { isTaken } from "./focus";
 export const HELD_KEYS: readonly (readonly [string, string])[] = [
   ["L", "loupe"],
   ["M", "marks hidden"],
-  ["N", "cues let go"],
-  ["K", "as at the marked step"],
-  ["4", "the underlay alone"],
+  ["N", "no snapping"],
+  ["K", "as at the compared step"],
+  ["4", "the reference only"],
 ];
 
 export function useHeldKeys(): void {

@@ -34,14 +34,14 @@ export function usePointerMenu(): () => MenuItem[] {
       entry("Copy", "Ctrl C", () => clipboard.copy()),
       ...pastes(),
       entry("Duplicate", "Ctrl D", () => duplicate(board, board.commit)),
-      entry("Once more", "J", () => board.onceMore()),
+      entry("Repeat transform", "J", () => board.onceMore()),
       entry("Delete", "Del", () => remove(board, board.commit)),
     ];
   }
 
   const pastes = (): MenuItem[] => [
     entry("Paste here", "Ctrl V", () => clipboard.pasteAsked(false)),
-    entry("Paste in its place", "Ctrl Shift V", () => clipboard.pasteAsked(true)),
+    entry("Paste in place", "Ctrl Shift V", () => clipboard.pasteAsked(true)),
   ];
 
   function order(): MenuItem {
@@ -50,13 +50,13 @@ export function usePointerMenu(): () => MenuItem[] {
     return {
       label: "Order",
       items: [
-        step("To the front", "Alt Shift ↑", "front"),
-        step("One step nearer", "Alt ↑", "forward"),
-        step("One step back", "Alt ↓", "backward"),
-        step("To the back", "Alt Shift ↓", "back"),
+        step("Bring to front", "Alt Shift ↑", "front"),
+        step("Bring forward", "Alt ↑", "forward"),
+        step("Send backward", "Alt ↓", "backward"),
+        step("Send to back", "Alt Shift ↓", "back"),
         line,
-        entry("In front of the item clicked next", "", () => tools.layNext("front")),
-        entry("Behind the item clicked next", "", () => tools.layNext("behind")),
+        entry("Place in front of the next item clicked", "", () => tools.layNext("front")),
+        entry("Place behind the next item clicked", "", () => tools.layNext("behind")),
       ],
     };
   }
@@ -64,27 +64,27 @@ export function usePointerMenu(): () => MenuItem[] {
   function turns(): MenuItem {
     const { about } = arranging;
     return {
-      label: "Turn and flip",
+      label: "Rotate and flip",
       items: [
-        onItems("Flip across", "", (items) => ({
+        onItems("Flip horizontal", "", (items) => ({
           kind: "flip_items",
           items,
           way_over: "level",
           about,
         })),
-        onItems("Flip down", "", (items) => ({
+        onItems("Flip vertical", "", (items) => ({
           kind: "flip_items",
           items,
           way_over: "upright",
           about,
         })),
-        onItems("A quarter to the left", "", (items) => ({
+        onItems("Rotate 90° left", "", (items) => ({
           kind: "turn_by",
           items,
           angle: -90,
           about,
         })),
-        onItems("A quarter to the right", "", (items) => ({
+        onItems("Rotate 90° right", "", (items) => ({
           kind: "turn_by",
           items,
           angle: 90,
@@ -99,30 +99,30 @@ export function usePointerMenu(): () => MenuItem[] {
     const apart = apartOf(board);
     const found = [entry("Group", "Ctrl G", () => group(board, board.commit))];
     if (apart.length > 0) {
-      found.push(entry("Take apart", "Ctrl Shift G", () => takeApart(board, board.commit)));
+      found.push(entry("Ungroup", "Ctrl Shift G", () => takeApart(board, board.commit)));
     }
     const [one] = groupsOf(board);
     if (one && items.length === 1) {
-      found.push(entry("All that it holds", "double click", () => choosing.allIn(one)));
+      found.push(entry("Select contents", "double click", () => choosing.allIn(one)));
     }
     return found;
   }
 
   const flags = (): MenuItem[] => [
-    onItems("Lock", "in the Stack", (items) => ({ kind: "lock_items", items, locked: true })),
-    onItems("Hide", "in the Stack", (items) => ({ kind: "hide_items", items, hidden: true })),
+    onItems("Lock", "in Layers", (items) => ({ kind: "lock_items", items, locked: true })),
+    onItems("Hide", "in Layers", (items) => ({ kind: "hide_items", items, hidden: true })),
   ];
 
   function alike(): MenuItem {
     const by = (label: string, likeness: Likeness): MenuItem =>
       entry(label, "", () => choosing.same(likeness));
     return {
-      label: "Choose the same",
+      label: "Select same",
       items: [
         by("Fill", "fill"),
         by("Stroke", "stroke"),
         by("Stroke width", "width"),
-        by("Kind", "kind"),
+        by("Type", "kind"),
         by("Layer", "layer"),
       ],
     };
@@ -136,7 +136,7 @@ export function usePointerMenu(): () => MenuItem[] {
       const flag = one.locked ? "unlock" : one.hidden ? "show" : "";
       return entry(one.name, flag, () => choosing.take(one));
     });
-    return [{ label: `Here ${all.length === 1 ? "lies" : "lie"}`, keys: "P", items }, line];
+    return [{ label: `Under the pointer`, keys: "P", items }, line];
   }
 
   return () => {
@@ -144,8 +144,8 @@ export function usePointerMenu(): () => MenuItem[] {
       return [
         ...lies(),
         ...pastes(),
-        entry("Take in a file…", "or drop it", () => bringing.ask()),
-        entry("Choose all", "Ctrl A", () => board.select(board.pickable())),
+        entry("Import…", "or drop a file", () => bringing.ask()),
+        entry("Select all", "Ctrl A", () => board.select(board.pickable())),
       ];
     }
     return [
@@ -158,7 +158,7 @@ export function usePointerMenu(): () => MenuItem[] {
       ...flags(),
       line,
       alike(),
-      entry("Invert the choice", "Ctrl I", () => choosing.invert()),
+      entry("Invert selection", "Ctrl I", () => choosing.invert()),
     ];
   };
 }

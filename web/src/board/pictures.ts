@@ -25,7 +25,7 @@ export function usePictures(): { bring(files: Iterable<File>): Promise<void> } {
     const facts = await sent(`/drawings/${drawing}/pictures`, file);
     if (board.id !== drawing) {
       toast.tell(
-        "The picture came after its drawing was left, so it was not placed. Choose it anew.",
+        "You left the drawing before the picture arrived, so it was not placed. Add it again.",
       );
       return;
     }
@@ -56,7 +56,7 @@ export function usePictures(): { bring(files: Iterable<File>): Promise<void> } {
 
   async function bring(files: Iterable<File>): Promise<void> {
     for (const file of files) {
-      toast.tell(`Bringing in “${file.name}” …`);
+      toast.tell(`Adding “${file.name}”…`);
       try {
         await one(file);
         toast.closeAll();

@@ -99,11 +99,11 @@ onBeforeUnmount(() => watcher?.disconnect());
             :id="id"
             :key="id"
             :pickable="pickable"
-            :plain="looking.view === 'Wire'"
+            :plain="looking.view === 'Wireframe'"
           />
         </g>
       </g>
-      <defs v-if="looking.sizes && looking.view === 'Wire'">
+      <defs v-if="looking.sizes && looking.view === 'Wireframe'">
         <!-- What the window of sizes shows is painted, whatever the view. -->
         <g id="painted-on-the-sheet">
           <ContainerNode

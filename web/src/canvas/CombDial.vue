@@ -22,14 +22,7 @@ const place = computed({
 <template>
   <div v-if="looking.comb && curves.readings.length > 0" class="dial" data-testid="comb-dial">
     <span class="name">Comb</span>
-    <Slider
-      v-model="place"
-      class="slider"
-      :min="-1"
-      :max="1"
-      :step="0.02"
-      aria-label="Size of the comb"
-    />
+    <Slider v-model="place" class="slider" :min="-1" :max="1" :step="0.02" aria-label="Comb size" />
     <output>{{ shown(curves.size, curves.size < 1 ? 2 : 1) }} ×</output>
     <span v-for="[joint, word] in JOINT_WORDS" :key="joint" :class="['joint', joint]">
       <svg width="12" height="12" viewBox="-6 -6 12 12"><path :d="jointPath(joint)" /></svg>

@@ -7,7 +7,7 @@ const comparing = useComparing();
 
 <template>
   <div v-if="comparing.way !== 'off'" class="chip" data-testid="compare-chip">
-    <span class="name">Picture</span>
+    <span class="name">Reference</span>
     <button
       v-for="[way, label] in WAYS"
       :key="way"
@@ -18,7 +18,7 @@ const comparing = useComparing();
     >
       {{ label }}
     </button>
-    <span class="hint"><kbd>4</kbd> held: the picture alone</span>
+    <span class="hint"><kbd>4</kbd> hold: reference only</span>
   </div>
 </template>
 

@@ -88,7 +88,7 @@ function key(event: KeyboardEvent): void {
       class="edge"
       role="slider"
       tabindex="0"
-      aria-label="Edge of the picture"
+      aria-label="Edge of the reference"
       :aria-valuenow="Math.round(comparing.edge * 100)"
       aria-valuemin="2"
       aria-valuemax="98"

@@ -84,7 +84,7 @@ async function draw(): Promise<void> {
     @keydown.esc.stop="tools.exact = null"
     @keydown.enter.prevent="draw"
   >
-    <b>{{ vocabulary.shapeLabel(tools.exact.shape) }} from here</b>
+    <b>{{ vocabulary.shapeLabel(tools.exact.shape) }} offset</b>
     <label>Width</label>
     <TypedField
       ref="wide"
@@ -102,9 +102,7 @@ async function draw(): Promise<void> {
       :unit="unit"
       @typed="(v) => put(1, v)"
     />
-    <label class="own">
-      <Checkbox v-model="own" binary size="small" /> In its own proportion
-    </label>
+    <label class="own"> <Checkbox v-model="own" binary size="small" /> Keep proportions </label>
     <Button class="draw" type="submit" size="small" label="Draw" />
   </form>
 </template>

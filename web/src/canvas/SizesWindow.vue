@@ -23,7 +23,7 @@ const actual = computed(() => {
 });
 /** What the canvas paints; in the view of wires that is drawn once more for this window. */
 const drawn = computed(() =>
-  looking.view === "Wire" ? "#painted-on-the-sheet" : "#drawn-on-the-sheet",
+  looking.view === "Wireframe" ? "#painted-on-the-sheet" : "#drawn-on-the-sheet",
 );
 const grounds = computed(() => [
   { name: "light", colour: board.sheet.colour ?? "#ffffff" },
@@ -38,13 +38,12 @@ const grounds = computed(() => [
       <button class="row-button" :aria-pressed="dark" @click="dark = !dark">
         {{ dark ? "On light" : "On dark" }}
       </button>
-      <button class="row-button" aria-label="Close the actual size" @click="looking.sizes = false">
+      <button class="row-button" aria-label="Close size preview" @click="looking.sizes = false">
         ✕
       </button>
     </header>
     <p v-if="many" class="many">
-      {{ board.count }} items are too many to be drawn so often while you work. Print view shows
-      them.
+      {{ board.count }} items are too many for a live preview. Print view shows them.
     </p>
     <template v-else>
       <div class="ground" :style="{ background: grounds[dark ? 1 : 0]?.colour }">

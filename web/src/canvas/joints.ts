@@ -12,9 +12,9 @@ const [HALF, APART] = [3.5, 3];
 
 export const JOINT_WORDS: readonly (readonly [Continuity, string])[] = [
   ["broken", "turns"],
-  ["tangent", "one direction"],
-  ["curvature", "one curvature"],
-  ["rate", "its change, too"],
+  ["tangent", "same direction"],
+  ["curvature", "same curvature"],
+  ["rate", "same change of curvature"],
 ];
 
 export function jointPath(continuity: Continuity): string {

@@ -58,8 +58,8 @@ const browser = new BrowserCore(
   },
   () =>
     without(
-      "This browser cannot run the drawing's computation by itself, so previews come from the " +
-        "server and take a little longer. All is kept as always.",
+      "This browser cannot run the drawing engine, so previews come from the " +
+        "server and take a little longer. Your edits are saved as always.",
     ),
 );
 
@@ -131,7 +131,7 @@ function again({ version }: DeskDrawing): void {
   later = [];
   without(
     "Previews of this drawing come from the server and take a little longer: this browser could " +
-      "not open it by itself. All is kept as always.",
+      "not open it. Your edits are saved as always.",
   );
 }
 

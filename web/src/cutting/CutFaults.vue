@@ -2,16 +2,17 @@
 // The check before cutting: what is wrong, by kind, each with its place.
 import { computed } from "vue";
 import type { CutLook, Fault } from "../api/types";
+import { number } from "../lib/intl";
 
 const props = defineProps<{ look: CutLook; drawing: number; chosen: number | null }>();
 const emit = defineEmits<{ choose: [index: number | null] }>();
 type Kind = Fault["kind"];
 const KINDS: readonly [Kind, string, string][] = [
-  ["outside", "Off the sheet of the drawing", "It is cut where nothing may be."],
-  ["doubled", "Lines on each other", "The blade goes there twice and tears."],
-  ["close", "Nearer than the blade is wide", "What lies between tears out."],
-  ["tiny", "Tiny pieces", "Nothing holds them while they are cut."],
-  ["open", "Open paths", "They are cut as lines; nothing comes free."],
+  ["outside", "Outside the sheet", "The blade would leave the material."],
+  ["doubled", "Duplicate lines", "Cut twice; the material tears."],
+  ["close", "Closer than the blade width", "What lies between tears out."],
+  ["tiny", "Tiny pieces", "They come loose while cutting."],
+  ["open", "Open paths", "Cut as lines; nothing comes free."],
 ];
 const groups = computed(() =>
   KINDS.flatMap(([kind, title, what]) => {
@@ -24,7 +25,7 @@ const groups = computed(() =>
 function detail(fault: Fault): string {
   if (fault.distance == null) return "";
   const unit = fault.kind === "tiny" ? "mm²" : "mm";
-  return `${fault.distance.toFixed(2)} ${unit}`;
+  return `${number(fault.distance, 2)} ${unit}`;
 }
 </script>
 
@@ -32,7 +33,7 @@ function detail(fault: Fault): string {
   <section aria-label="Check before cutting" class="check">
     <h3 class="heading">Check before cutting</h3>
     <p v-if="groups.length === 0" class="fine" role="status">
-      <i class="pi pi-check" /> Nothing is wrong with it.
+      <i class="pi pi-check" /> No problems found.
     </p>
     <details v-for="group in groups" :key="group.kind" :data-testid="`fault-${group.kind}`">
       <summary>
@@ -46,12 +47,12 @@ function detail(fault: Fault): string {
             :class="{ active: fault.index === chosen }"
             @click="emit('choose', fault.index === chosen ? null : fault.index)"
           >
-            {{ fault.name || "A form" }} <span>{{ detail(fault) }}</span>
+            {{ fault.name || "Outline" }} <span>{{ detail(fault) }}</span>
           </button>
           <RouterLink
             v-if="fault.item"
             :to="{ path: `/drawings/${drawing}`, query: { item: fault.item } }"
-            title="Show it in the drawing"
+            title="Show in the drawing"
             :aria-label="`Show ${fault.name} in the drawing`"
             ><i class="pi pi-pencil"
           /></RouterLink>

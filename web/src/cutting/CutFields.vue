@@ -17,33 +17,33 @@ const put = (key: Numbers, value: number): void =>
   emit("set", { [key]: Math.round((value / mm.value.size) * 1e4) / 1e4 });
 
 const BLADE: [Numbers, string][] = [
-  ["blade", "Blade cuts"],
+  ["blade", "Blade width"],
   ["overcut", "Overcut"],
   ["tolerance", "Tolerance"],
 ];
 const fits = computed(() => {
   const { room = 0, turned = false } = props.look ?? {};
   const wanted = props.plan.copies;
-  const how = turned ? ", turned by a quarter" : "";
+  const how = turned ? ", rotated 90°" : "";
   if (room === 0) return "";
   if (wanted <= room) return `${room} would fit on the sheet${how}.`;
   const sheets = Math.ceil(wanted / room);
-  return `${room} fit on a sheet${how}: cut ${sheets} sheets for ${wanted}. This is the first.`;
+  return `${room} fit on a sheet${how}: ${sheets} sheets for ${wanted}. This is the first.`;
 });
 </script>
 
 <template>
-  <section aria-label="Sheet in the cutter">
-    <h3 class="wide heading">Sheet in the cutter</h3>
+  <section aria-label="Material">
+    <h3 class="wide heading">Material</h3>
     <span class="label">Size</span>
     <TypedField
-      label="Width of the sheet"
+      label="Sheet width"
       :value="length('width')"
       :unit="mm"
       @typed="(v) => put('width', v)"
     />
     <TypedField
-      label="Height of the sheet"
+      label="Sheet height"
       :value="length('height')"
       :unit="mm"
       @typed="(v) => put('height', v)"
@@ -51,7 +51,7 @@ const fits = computed(() => {
     <span class="label">Margin</span>
     <TypedField
       class="rest"
-      label="Margin of the sheet"
+      label="Sheet margin"
       :value="length('margin')"
       :unit="mm"
       @typed="(v) => put('margin', v)"
@@ -59,7 +59,7 @@ const fits = computed(() => {
   </section>
   <section aria-label="Copies">
     <h3 class="wide heading">Copies</h3>
-    <span class="label">How many</span>
+    <span class="label">Count</span>
     <TypedField
       class="rest"
       label="Copies"
@@ -76,7 +76,7 @@ const fits = computed(() => {
       @typed="(v) => put('gap', v)"
     />
     <p v-if="fits" class="wide help" data-testid="cut-room">{{ fits }}</p>
-    <p class="wide help">They lie in rows from the lower left, at the cutter's origin.</p>
+    <p class="wide help">In rows from the lower left, at the cutter's origin.</p>
   </section>
   <section aria-label="Blade">
     <h3 class="wide heading">Blade</h3>
@@ -93,7 +93,7 @@ const fits = computed(() => {
     <span class="label">Speed</span>
     <TypedField
       class="rest"
-      label="Speed of the blade"
+      label="Blade speed"
       suffix="mm/s"
       :value="plan.speed"
       @typed="(v) => emit('set', { speed: v })"
@@ -108,18 +108,18 @@ const fits = computed(() => {
         size="small"
         @update:model-value="(frames: boolean) => emit('set', { frames })"
       />
-      A frame around each copy
+      Frame around each copy
     </label>
     <template v-if="plan.frames">
-      <span class="label">Lines every</span>
+      <span class="label">Line spacing</span>
       <TypedField
         class="rest"
-        label="Weeding lines every"
+        label="Weeding line spacing"
         :value="length('weeding')"
         :unit="mm"
         @typed="(v) => put('weeding', v)"
       />
-      <p class="wide help">At 0 there are none. They stop where a form begins.</p>
+      <p class="wide help">0 for none. The lines stop at outlines.</p>
     </template>
   </section>
 </template>

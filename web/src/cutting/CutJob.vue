@@ -3,24 +3,25 @@
 import { computed } from "vue";
 import type { CutDone, CutLook } from "../api/types";
 import { clockText } from "./playing";
+import { counted, number, plural } from "../lib/intl";
 
 const props = defineProps<{ done: CutDone; look: CutLook | null; free: number }>();
 const record = computed(() => props.done.record);
-const metres = (mm: number): string => `${(mm / 1000).toFixed(2)} m`;
+const metres = (mm: number): string => `${number(mm / 1000, 2)} m`;
 </script>
 
 <template>
-  <section aria-label="The job" class="job">
-    <h3 class="heading">The job</h3>
+  <section aria-label="Job" class="job">
+    <h3 class="heading">Job</h3>
     <p v-if="done.trouble" class="trouble" role="alert">{{ done.trouble }}</p>
     <dl>
       <dt>Time</dt>
       <dd data-testid="cut-time">{{ clockText(record.seconds) }} min</dd>
       <dt>Cut</dt>
       <dd data-testid="cut-length">{{ metres(record.cut_length) }}</dd>
-      <dt>In between</dt>
+      <dt>Travel</dt>
       <dd>{{ metres(record.idle_length) }}</dd>
-      <dt>Came free</dt>
+      <dt>Cut free</dt>
       <dd data-testid="cut-free">{{ free }} of {{ record.forms.length }}</dd>
       <dt>Tools</dt>
       <dd class="tools">
@@ -30,13 +31,13 @@ const metres = (mm: number): string => `${(mm / 1000).toFixed(2)} m`;
       </dd>
     </dl>
     <p v-if="record.late > 0" class="trouble">
-      {{ record.late === 1 ? "A form was" : `${record.late} forms were` }} begun after what
-      {{ record.late === 1 ? "it lies" : "they lie" }} in had come free.
+      {{ counted(record.late, "outline was", "outlines were") }} cut after the outline around
+      {{ plural(record.late, "it", "them") }} had come free.
     </p>
     <ul class="legend">
       <li class="cut">cut</li>
-      <li class="over">overcut, from the start point on</li>
-      <li class="idle">in between</li>
+      <li class="over">overcut</li>
+      <li class="idle">travel</li>
       <li class="weed">weeding</li>
     </ul>
   </section>

@@ -15,12 +15,12 @@ const tool = computed(() => {
   if (!cut) return "";
   if (clock.value >= seconds.value) return "Done";
   if (cut.changes && now.value.part === 0) return `Change to tool ${cut.pen}`;
-  return cut.down ? `Tool ${cut.pen} cuts` : "On its way";
+  return cut.down ? `Tool ${cut.pen} cuts` : "Travelling";
 });
 </script>
 
 <template>
-  <footer class="player" aria-label="The job in its time">
+  <footer class="player" aria-label="Playback">
     <Button
       size="small"
       severity="secondary"
@@ -35,7 +35,7 @@ const tool = computed(() => {
       :max="Math.max(seconds, 0.01)"
       :step="0.05"
       :disabled="!done"
-      aria-label="Moment of the job"
+      aria-label="Time"
       @update:model-value="(v) => cutting.show(v as number)"
     />
     <span class="numbers" data-testid="cut-clock">
@@ -48,7 +48,7 @@ const tool = computed(() => {
       :options="[...RATES]"
       option-label="label"
       option-value="value"
-      aria-label="How fast it is shown"
+      aria-label="Playback speed"
     />
   </footer>
 </template>

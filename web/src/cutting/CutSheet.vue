@@ -79,7 +79,7 @@ const dot = computed(() => (view.value[2] ?? 300) / 700);
     :viewBox="view.join(' ')"
     data-testid="cut-sheet"
     role="img"
-    aria-label="The sheet in the cutter"
+    aria-label="Sheet in the cutter"
     @wheel.prevent="zoom"
     @dblclick="view = whole"
   >

@@ -37,7 +37,7 @@ onMounted(async () => {
       <span class="quiet">/</span>
       <h1>Cutting table</h1>
       <span class="space" />
-      <span class="quiet" role="status">{{ looking ? "Looking at it…" : "" }}</span>
+      <span class="quiet" role="status">{{ looking ? "Checking…" : "" }}</span>
       <Button
         severity="secondary"
         size="small"
@@ -49,11 +49,11 @@ onMounted(async () => {
         :label="cutting.cutting.value ? 'Cutting…' : 'Cut'"
         data-testid="cut"
         :disabled="!look || look.trouble !== '' || cutting.cutting.value"
-        title="Send it to the cutter as HP-GL"
+        title="Send to the cutter as HP-GL"
         @click="cutting.cut"
       />
     </header>
-    <aside class="fields" aria-label="How it is cut">
+    <aside class="fields" aria-label="Cut settings">
       <CutFields v-if="plan" :plan="plan" :look="look" @set="cutting.set" />
     </aside>
     <main>

@@ -7,10 +7,10 @@ import { cutAt } from "./playing";
 
 /** How many seconds of the job pass in one; 0: all of it at once. */
 export const RATES = [
-  { value: 1, label: "real time" },
-  { value: 10, label: "10 times" },
-  { value: 60, label: "60 times" },
-  { value: 0, label: "at once" },
+  { value: 1, label: "Real time" },
+  { value: 10, label: "10×" },
+  { value: 60, label: "60×" },
+  { value: 0, label: "Instant" },
 ] as const;
 
 export function useCutting(drawing: number) {

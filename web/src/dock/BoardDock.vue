@@ -13,6 +13,7 @@ import ProfileLeaf from "./ProfileLeaf.vue";
 import ShelfLeaf from "./ShelfLeaf.vue";
 import StepList from "./StepList.vue";
 import type { Measure } from "./profile";
+import { counted } from "../lib/intl";
 
 const board = useBoard();
 const { leaf, folded } = storeToRefs(useLooking());
@@ -30,7 +31,7 @@ function open(next: Leaf): void {
 <template>
   <section class="dock" :class="{ folded }" aria-label="Dock">
     <div class="tabs">
-      <div class="leaves" role="tablist" aria-label="Leaves of the dock">
+      <div class="leaves" role="tablist" aria-label="Dock panels">
         <button
           v-for="l in LEAVES"
           :key="l"
@@ -44,10 +45,8 @@ function open(next: Leaf): void {
           {{ l }}
         </button>
       </div>
-      <template v-if="leaf === 'Stack' && !folded">
-        <span class="note">
-          {{ board.count }} {{ board.count === 1 ? "item" : "items" }} · back to front →
-        </span>
+      <template v-if="leaf === 'Layers' && !folded">
+        <span class="note"> {{ counted(board.count, "item") }} · back to front → </span>
         <InputText
           v-model="find"
           class="find"
@@ -70,11 +69,11 @@ function open(next: Leaf): void {
       />
       <ProfileBar v-if="leaf === 'Profile' && !folded" v-model="measure" />
       <button class="row-button tab fold" @click="folded = !folded">
-        {{ folded ? "Unfold" : "Fold" }}
+        {{ folded ? "Expand" : "Collapse" }}
       </button>
     </div>
     <template v-if="!folded">
-      <ItemStack v-if="leaf === 'Stack'" :find="find" />
+      <ItemStack v-if="leaf === 'Layers'" :find="find" />
       <ColoursLeaf v-else-if="leaf === 'Colours'" />
       <ProfileLeaf v-else-if="leaf === 'Profile'" :measure="measure" />
       <ShelfLeaf v-else-if="leaf === 'Shelf'" />

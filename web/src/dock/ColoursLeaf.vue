@@ -18,7 +18,7 @@ const underlay = computed(
   () => board.sheet.underlays.find((u) => u.id === board.aid) ?? board.sheet.underlays[0],
 );
 const some = computed(() => board.selected.length > 0);
-const target = computed(() => (some.value ? "what is selected" : "what is drawn next"));
+const target = computed(() => (some.value ? "the selection" : "new items"));
 
 function picked(event: Event): void {
   const input = event.target as HTMLInputElement;
@@ -34,21 +34,21 @@ function keepStyle(): void {
 
 <template>
   <LeafColumns
-    label="Kept colours and styles"
+    label="Swatches and styles"
     :kinds="['Swatches', 'Styles']"
     :shown="shows"
     @show="(kind) => (shows = kind)"
   >
     <template v-if="shows === 'Swatches'">
       <p v-if="swatches.all.length === 0" class="none">
-        No colours are kept yet. Select something and press “Keep its colours”, or take in a file.
+        No swatches yet. Select something and press “Add its colours”, or import a palette.
       </p>
       <div v-for="s in swatches.all" :key="s.id" class="cell" role="listitem">
         <button
           class="swatch"
           :class="{ chosen: s.id === swatches.chosen }"
           :style="{ background: s.colour }"
-          :title="`${s.name}: a click gives it to the fill of ${target}, with Shift to the stroke`"
+          :title="`${s.name}: click to fill ${target}, Shift click for the stroke`"
           :data-testid="`swatch-${s.name}`"
           :aria-label="s.name"
           @click="(e) => swatches.use(s, e.shiftKey ? 'stroke' : 'fill')"
@@ -56,7 +56,7 @@ function keepStyle(): void {
         <NameField
           v-slot="{ edit }"
           :name="s.name"
-          label="Name of the swatch"
+          label="Swatch name"
           @renamed="(called: string) => board.commit({ kind: 'set_swatch', swatch: s.id, called })"
         >
           <span class="name" title="Double click to rename" @dblclick="edit">{{ s.name }}</span>
@@ -65,13 +65,13 @@ function keepStyle(): void {
     </template>
     <template v-else>
       <p v-if="board.sheet.styles.length === 0" class="none">
-        No styles are kept yet. Select something and press “Keep its style”.
+        No styles yet. Select something and press “Save as style”.
       </p>
       <StyleTile
         v-for="k in board.sheet.styles"
         :key="k.id"
         :kept="k"
-        :hint="`Give it to ${target}`"
+        :hint="`Apply to ${target}`"
         @use="sampling.giveStyle(k.style)"
         @renamed="(called) => board.commit({ kind: 'set_kept_style', kept: k.id, called })"
         @removed="board.commit({ kind: 'set_kept_style', kept: k.id })"
@@ -80,33 +80,33 @@ function keepStyle(): void {
     <template #acts>
       <template v-if="shows === 'Swatches'">
         <button class="row-button act" :disabled="!some" @click="swatches.keepOfItems()">
-          Keep its colours
+          Add its colours
         </button>
         <button
           class="row-button act"
           :disabled="!underlay"
           @click="underlay && swatches.ofUnderlay(underlay.id)"
         >
-          From the underlay
+          Colours from reference
         </button>
-        <button class="row-button act" @click="file?.click()">Take in a file…</button>
+        <button class="row-button act" @click="file?.click()">Import palette…</button>
         <button
           class="row-button act"
           :disabled="swatches.all.length === 0"
           @click="swatches.sendOut('css')"
         >
-          Send out as CSS
+          Export as CSS
         </button>
         <button
           class="row-button act"
           :disabled="swatches.all.length === 0"
           @click="swatches.sendOut('tokens')"
         >
-          Send out as tokens
+          Export as design tokens
         </button>
       </template>
       <button v-else class="row-button act" :disabled="!some" @click="keepStyle">
-        Keep its style
+        Save as style
       </button>
       <input
         ref="file"

@@ -76,7 +76,7 @@ function keys(event: KeyboardEvent): void {
       :aria-pressed="chosen"
       :title="
         row.holds
-          ? `${item.name}: double click to go in, Alt and arrow keys to reorder`
+          ? `${item.name}: double click to edit contents, Alt and arrow keys to reorder`
           : `${item.name}: drag, or Alt and arrow keys, to reorder`
       "
       :data-card="row.id"
@@ -89,21 +89,17 @@ function keys(event: KeyboardEvent): void {
     <button
       v-if="row.holds"
       class="row-button opener"
-      :aria-label="row.open ? `Close ${item.name}` : `Open ${item.name}`"
+      :aria-label="row.open ? `Collapse ${item.name}` : `Expand ${item.name}`"
       :aria-expanded="row.open"
       @click="emit('open')"
     >
       <i :class="row.open ? 'pi pi-angle-left' : 'pi pi-angle-right'" aria-hidden="true" />
     </button>
-    <span v-if="doing" class="doing" :title="`As a part it ${doing.label}`">{{ doing.sign }}</span>
+    <span v-if="doing" class="doing" :title="`In the assembly: ${doing.label}`">{{
+      doing.sign
+    }}</span>
     <div class="line">
-      <NameField
-        ref="name"
-        v-slot="{ edit }"
-        :name="item.name"
-        label="Name of the item"
-        @renamed="rename"
-      >
+      <NameField ref="name" v-slot="{ edit }" :name="item.name" label="Item name" @renamed="rename">
         <span class="name" title="Double click to rename" @dblclick="edit">{{ item.name }}</span>
       </NameField>
       <FlagButtons :item="item" />

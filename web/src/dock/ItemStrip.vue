@@ -103,8 +103,8 @@ function overEnd(event: DragEvent): void {
   <div v-if="rows.length === 0" class="empty">
     {{
       find.trim()
-        ? `Nothing here is called “${find.trim()}”.`
-        : "Nothing drawn here yet. Take the Pen or a shape from the list on the left."
+        ? `No item found for “${find.trim()}”.`
+        : "Nothing here yet. Take the pen or a shape from the tool list."
     }}
   </div>
   <div

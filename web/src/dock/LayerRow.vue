@@ -68,13 +68,7 @@ function keys(event: KeyboardEvent): void {
     @drop.prevent="carry.drop($event.altKey)"
     @dragend="carry.end()"
   >
-    <NameField
-      ref="name"
-      v-slot="{ edit }"
-      :name="item.name"
-      label="Name of the layer"
-      @renamed="rename"
-    >
+    <NameField ref="name" v-slot="{ edit }" :name="item.name" label="Layer name" @renamed="rename">
       <button
         class="row-button name"
         :aria-current="active"

@@ -25,9 +25,9 @@ const table = (): string =>
 async function copy(): Promise<void> {
   try {
     await navigator.clipboard.writeText(table());
-    toast.tell("The values are on the clipboard, as a table.");
+    toast.tell("The values were copied as a table.");
   } catch {
-    toast.tell("The clipboard could not be reached. Save the values as CSV instead.");
+    toast.tell("The clipboard is blocked. Use “Save as CSV”.");
   }
 }
 
@@ -43,16 +43,16 @@ const save = (): void => saved(`${board.name} profile.csv`, table(), "text/csv")
     option-label="label"
     option-value="value"
     :allow-empty="false"
-    aria-label="What the profile shows"
+    aria-label="Profile shows"
   />
   <button
     class="row-button comb"
     :class="{ active: looking.comb }"
     :aria-pressed="looking.comb"
-    title="Curvature as teeth on what is selected (Shift V)"
+    title="Curvature comb on the selection (Shift V)"
     @click="looking.comb = !looking.comb"
   >
-    Comb on the canvas
+    Comb on canvas
   </button>
   <span class="tail">
     <button class="row-button" :disabled="curves.readings.length === 0" @click="copy">

@@ -150,7 +150,7 @@ onBeforeUnmount(() => {
     <span class="top">{{ words(shape.high) }}</span>
     <span class="foot">{{ words(shape.low) }}</span>
     <span v-if="board.marks.curves_cut" class="more"
-      >The first paths show; pick fewer for others.</span
+      >Showing the first paths; select fewer for the others.</span
     >
     <button v-if="part" class="row-button whole" @click="part = null">Whole length</button>
     <output v-if="curves.words" class="words" data-testid="profile-words">{{

@@ -14,11 +14,11 @@ const curves = useCurves();
 <template>
   <div class="profile" data-testid="profile">
     <p v-if="board.selected.length === 0" class="empty">
-      Pick an outline: how it bends shows here along its length, and where that is harsh.
+      Select an outline to see its curvature along its length, and where it is harsh.
     </p>
     <template v-else>
       <ProfileGraph v-if="curves.readings.length > 0" :measure="measure" />
-      <p v-else class="empty">Nothing of what is selected has a length yet.</p>
+      <p v-else class="empty">The selection has no length yet.</p>
       <TroubleList />
     </template>
   </div>

@@ -10,10 +10,10 @@ import { useStarts } from "../stores/starts";
 import { useVocabulary } from "../stores/vocabulary";
 import { byName } from "./shelved";
 
-const SETTINGS = "My settings";
+const SETTINGS = "My presets";
 const OUTLINES = "My outlines";
 /** Trays that come with the program; what is kept goes into one of one's own. */
-const READY = new Set(["Ready made", "Luthier's forms"]);
+const READY = new Set(["Built in", "Luthier's outlines"]);
 
 const props = defineProps<{ entry: ShelfEntry | null; tray: string | null }>();
 const emit = defineEmits<{ show: [tray: string, made: number | null] }>();
@@ -73,31 +73,31 @@ function picked(event: Event): void {
   <button
     class="row-button act"
     :disabled="!some"
-    title="Under a name, to be drawn out again like a shape"
+    title="Saved with a name, to be placed again like a shape"
     data-testid="keep-items"
     @click="keepItems(null)"
   >
-    Keep what is selected
+    Add selection to shelf
   </button>
   <button class="row-button act" :disabled="!shape" data-testid="keep-dials" @click="keepDials">
-    Keep its dials
+    Save as preset
   </button>
   <template v-if="outline">
     <button
       class="row-button act"
       :disabled="!some"
-      title="What is selected takes its place; linked copies follow"
+      title="The selection replaces it; linked copies follow"
       @click="shelf.replace(outline)"
     >
-      Keep in its place
+      Replace with selection
     </button>
     <button
       class="row-button act"
       :disabled="!some"
-      title="What is selected is kept beside it, to be compared"
+      title="Saves the selection beside it, for comparison"
       @click="keepItems(outline)"
     >
-      Keep as a variation
+      Save as variation
     </button>
     <button class="row-button act" @click="kept.compared = outline.id">Compare variations…</button>
   </template>
@@ -106,10 +106,10 @@ function picked(event: Event): void {
     class="row-button act"
     @click="starts.startWith(entry.shape, entry.dials)"
   >
-    Start new ones so
+    Use for new items
   </button>
   <template v-if="entry">
-    <button class="row-button act" @click="shelf.take(entry)">Take off the shelf</button>
+    <button class="row-button act" @click="shelf.take(entry)">Delete</button>
     <label class="to">
       Tray
       <InputText
@@ -132,18 +132,20 @@ function picked(event: Event): void {
       :class="{ active: shelf.alike }"
       :disabled="!some && !shelf.alike"
       :aria-pressed="shelf.alike !== null"
-      title="All outlines of the shelf, the most alike first"
+      title="Sorts all outlines of the shelf by similarity"
       @click="shelf.lookAlike"
     >
-      Like what is selected
+      Find similar
     </button>
     <button class="row-button act" :disabled="!tray" @click="sort">Sort by name</button>
     <button class="row-button act" :disabled="!tray" @click="shelf.sendOut(tray)">
-      Send out this tray
+      Export tray
     </button>
-    <button class="row-button act" :disabled="!tray" @click="sendSymbols">… as SVG symbols</button>
-    <button class="row-button act" @click="shelf.sendOut(null)">Send out as a file</button>
-    <button class="row-button act" @click="file?.click()">Take in a file…</button>
+    <button class="row-button act" :disabled="!tray" @click="sendSymbols">
+      Export tray as SVG symbols
+    </button>
+    <button class="row-button act" @click="shelf.sendOut(null)">Export shelf</button>
+    <button class="row-button act" @click="file?.click()">Import…</button>
   </template>
   <input
     ref="file"

@@ -56,8 +56,8 @@ function use(e: ShelfEntry): void {
   tools.use(e.shape);
 }
 const hint = (e: ShelfEntry): string => {
-  if (e.kind === "outline") return "Draw it out, or click its place";
-  return shapes.value.length > 0 ? "Apply to what is selected" : "Draw a new one with these dials";
+  if (e.kind === "outline") return "Drag to draw it, or click to place it";
+  return shapes.value.length > 0 ? "Apply to the selection" : "Draw a new one with these dials";
 };
 
 function move(e: ShelfEntry, by: -1 | 1): void {
@@ -95,8 +95,8 @@ function show(to: string, made: number | null): void {
     <p v-if="shelf.loaded && here.length === 0" class="none">
       {{
         searching
-          ? "Nothing on the shelf is called that."
-          : "Nothing is kept yet. Select something and press “Keep what is selected”."
+          ? "Nothing found on the shelf."
+          : "Nothing here yet. Select something and press “Add selection to shelf”."
       }}
     </p>
     <ShelfTile

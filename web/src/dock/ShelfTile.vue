@@ -46,7 +46,7 @@ function dropped(event: DragEvent): void {
     <button
       class="row-button tile"
       :class="{ chosen }"
-      :title="`${hint}. F2 renames, Alt ← → moves it, Del takes it off.`"
+      :title="`${hint}. F2 renames, Alt ← → moves, Del deletes.`"
       :aria-label="entry.name"
       :aria-pressed="chosen"
       :data-testid="`${entry.kind === 'setting' ? 'setting' : 'kept'}-${entry.name}`"
@@ -62,7 +62,7 @@ function dropped(event: DragEvent): void {
       ref="field"
       v-slot="{ edit }"
       :name="entry.name"
-      :label="entry.kind === 'setting' ? 'Name of the setting' : 'Name of the outline'"
+      :label="entry.kind === 'setting' ? 'Preset name' : 'Outline name'"
       @renamed="(to: string) => emit('renamed', to)"
     >
       <span class="name" title="Double click to rename" @dblclick="edit">{{ entry.name }}</span>

@@ -110,7 +110,7 @@ function mark(): void {
     <button class="row-button mark" data-testid="mark-step" :disabled="at === 0" @click="mark">
       <i class="pi pi-bookmark" aria-hidden="true" /> Mark this step
     </button>
-    <span v-if="board.markedStep">Hold <kbd>K</kbd> to see the drawing as it was there.</span>
+    <span v-if="board.markedStep">Hold <kbd>K</kbd> to compare with the marked step.</span>
     <span v-else>Mark a step to compare with it later.</span>
   </div>
   <VirtualScroller
@@ -129,7 +129,7 @@ function mark(): void {
             class="row-button fold"
             :aria-expanded="r.open"
             :disabled="r.held"
-            :title="r.held ? 'Open, as the drawing stands within it' : undefined"
+            :title="r.held ? 'Expanded: the drawing is at one of these steps' : undefined"
             :aria-label="`Show the ${r.run.length} steps of ${r.name}`"
             @click="unfold(r)"
           >

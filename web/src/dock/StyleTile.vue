@@ -43,8 +43,8 @@ const style = computed<Style>(() => {
     </button>
     <button
       class="gone"
-      :aria-label="`Take away ${kept.name}`"
-      title="Take it away"
+      :aria-label="`Delete ${kept.name}`"
+      title="Delete style"
       @click="emit('removed')"
     >
       ✕
@@ -52,7 +52,7 @@ const style = computed<Style>(() => {
     <NameField
       v-slot="{ edit }"
       :name="kept.name"
-      label="Name of the style"
+      label="Style name"
       @renamed="(to: string) => emit('renamed', to)"
     >
       <span class="name" title="Double click to rename" @dblclick="edit">{{ kept.name }}</span>

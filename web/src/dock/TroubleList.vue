@@ -21,31 +21,29 @@ watch(
       <b class="heading">Trouble spots</b>
       <span data-testid="trouble-count">{{ troubles.found.count }}</span>
       <TypedField
-        label="Turn that counts"
+        label="Least turn"
         suffix="°"
         :value="troubles.limits.turn"
-        title="A turn of the path counts from here on …"
+        title="Turns of the path from this angle on are shown …"
         @typed="(v) => (troubles.limits.turn = Math.max(0.1, v))"
       />
       <TypedField
         label="Corner from"
         suffix="°"
         :value="troubles.limits.corner"
-        title="… and up to here, where it is a corner that is meant"
+        title="… up to this angle, where it counts as a corner"
         @typed="(v) => (troubles.limits.corner = Math.max(0.2, v))"
       />
       <TypedField
-        label="Jump that counts"
+        label="Least jump"
         suffix="×"
         :value="troubles.limits.ratio"
-        title="A jump of curvature by so many times counts"
+        title="Jumps of curvature from this factor on are shown"
         @typed="(v) => (troubles.limits.ratio = Math.max(1.05, v))"
       />
     </header>
     <p v-if="troubles.refused" class="empty" role="alert">{{ troubles.refused }}</p>
-    <p v-else-if="troubles.found.spots.length === 0" class="empty">
-      None: what is selected is fair, as far as can be measured.
-    </p>
+    <p v-else-if="troubles.found.spots.length === 0" class="empty">None: the selection is fair.</p>
     <ol v-else ref="list">
       <li
         v-for="(spot, n) in troubles.found.spots"
@@ -63,7 +61,7 @@ watch(
       </li>
     </ol>
     <p v-if="troubles.found.cut" class="empty">
-      Too much is selected: the first outlines were looked through.
+      Large selection: only the first outlines were checked.
     </p>
   </section>
 </template>

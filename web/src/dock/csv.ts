@@ -6,7 +6,7 @@ const HEAD = (unit: string): string[] => [
   "path",
   `along (${unit})`,
   `curvature (1/${unit})`,
-  "turned (degrees)",
+  "turn (degrees)",
   `x (${unit})`,
   `y (${unit})`,
 ];

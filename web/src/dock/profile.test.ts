@@ -59,9 +59,7 @@ describe("profile", () => {
 
   test("tells its values as a table, names quoted where they need it", () => {
     const lines = profileTable([reading()], mm, () => 'Top, "left"').split("\r\n");
-    expect(lines[0]).toBe(
-      "outline,path,along (mm),curvature (1/mm),turned (degrees),x (mm),y (mm)",
-    );
+    expect(lines[0]).toBe("outline,path,along (mm),curvature (1/mm),turn (degrees),x (mm),y (mm)");
     expect(lines[2]).toBe('"Top, ""left""",1,5,0.2,5,5,0');
     expect(lines[4]?.split(",").at(-4)).toBe("");
     expect(lines).toHaveLength(7);

@@ -9,7 +9,7 @@ import { usePost } from "../stores/post";
 import { useToast } from "../stores/toast";
 import { useVocabulary } from "../stores/vocabulary";
 import HomeBand from "./HomeBand.vue";
-import { ago } from "./ago";
+import { ago } from "../lib/intl";
 import { cardList } from "./cardlist";
 import { inOrder } from "../stores/inorder";
 
@@ -49,7 +49,7 @@ function confirmed(): Promise<void> {
   asking.value = false;
   return done(async () => {
     await remove(card ? `/bin/${card.id}` : "/bin");
-    toast.tell(card ? `“${card.name}” was deleted for good.` : "The bin is empty.");
+    toast.tell(card ? `“${card.name}” was deleted permanently.` : "The bin is empty.");
   });
 }
 
@@ -80,14 +80,20 @@ onBeforeUnmount(list.leave);
         @click="ask(null)"
       />
     </div>
-    <p v-if="waitsFor" class="away" role="status">{{ waitsFor }} It is tried again.</p>
+    <p v-if="waitsFor" class="away" role="status">{{ waitsFor }} Trying again.</p>
     <ul v-if="cards.length > 0">
       <li v-for="card in cards" :key="card.id" data-testid="binned">
         <img :src="`/api/drawings/${card.id}/card.png?v=${card.tip}`" alt="" loading="lazy" />
         <span class="name">{{ card.name }}</span>
         <span class="when">Deleted {{ ago(card.deleted ?? card.changed) }}</span>
         <Button size="small" severity="secondary" label="Restore" @click="restore(card)" />
-        <Button text size="small" severity="secondary" label="Delete for good" @click="ask(card)" />
+        <Button
+          text
+          size="small"
+          severity="secondary"
+          label="Delete permanently"
+          @click="ask(card)"
+        />
       </li>
     </ul>
     <p v-else-if="loaded" class="empty">The bin is empty.</p>
@@ -99,13 +105,13 @@ onBeforeUnmount(list.leave);
       @click="list.loadMore"
     />
     <p v-if="days !== null && cards.length > 0" class="quiet">
-      Drawings are deleted for good after {{ days }} days in the bin.
+      Drawings are deleted permanently after {{ days }} days in the bin.
     </p>
   </main>
   <Dialog
     v-model:visible="asking"
     modal
-    :header="doomed ? 'Delete for good?' : 'Empty bin?'"
+    :header="doomed ? 'Delete permanently?' : 'Empty bin?'"
     :draggable="false"
   >
     <p>
@@ -117,7 +123,7 @@ onBeforeUnmount(list.leave);
       <Button
         size="small"
         severity="contrast"
-        :label="doomed ? 'Delete for good' : 'Empty bin'"
+        :label="doomed ? 'Delete permanently' : 'Empty bin'"
         data-testid="confirm-delete"
         @click="confirmed"
       />

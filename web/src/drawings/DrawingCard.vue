@@ -6,7 +6,7 @@ import type { Card } from "../api/types";
 import NameField from "../board/NameField.vue";
 import { shown } from "../stores/numbers";
 import { useVocabulary } from "../stores/vocabulary";
-import { ago } from "./ago";
+import { ago, counted } from "../lib/intl";
 
 const props = defineProps<{ card: Card; waiting: number }>();
 const emit = defineEmits<{ rename: [name: string]; duplicate: []; remove: [] }>();
@@ -39,7 +39,7 @@ const size = computed(() => {
       <NameField
         ref="field"
         :name="card.name"
-        label="Name of the drawing"
+        label="Drawing name"
         @renamed="emit('rename', $event)"
       >
         <h2>{{ card.name }}</h2>
@@ -72,7 +72,7 @@ const size = computed(() => {
       </span>
     </div>
     <p v-if="waiting > 0" class="waiting" data-testid="card-waiting">
-      {{ waiting === 1 ? "1 edit waits" : `${waiting} edits wait` }} to be kept
+      {{ counted(waiting, "edit") }} not saved yet
     </p>
     <p>{{ size }} · {{ ago(card.changed) }}</p>
   </article>

@@ -16,6 +16,7 @@ import HomeBand from "./HomeBand.vue";
 import NewSheet from "./NewSheet.vue";
 import { cardList } from "./cardlist";
 import { nearlyFull, storageText } from "./storage";
+import { counted } from "../lib/intl";
 
 const router = useRouter();
 const toast = useToast();
@@ -125,19 +126,19 @@ watch(
       <Button
         size="small"
         severity="secondary"
-        label="Take in a file…"
-        title="An SVG, a DXF or a PDF becomes a drawing; it can be dropped here, too"
+        label="Import…"
+        title="SVG, DXF or PDF; or drop the file here"
         data-testid="take-in"
         @click="askForFiles(FORM_FILES, (files) => void takeIn(files))"
       />
       <Button size="small" label="New sheet" data-testid="new-sheet" @click="making = true" />
     </div>
     <p v-if="waitsFor" class="away" role="status" data-testid="away">
-      {{ waitsFor }} It is tried again.
+      {{ waitsFor }} Trying again.
     </p>
     <p v-for="[id, edits] in deleted" :key="id" class="away" data-testid="waits-deleted">
-      {{ edits === 1 ? "One edit waits" : `${edits} edits wait` }} for a drawing that was deleted.
-      <Button size="small" severity="secondary" label="Restore it" @click="restore(id)" />
+      {{ counted(edits, "edit is", "edits are") }} not saved yet in a drawing that was deleted.
+      <Button size="small" severity="secondary" label="Restore" @click="restore(id)" />
     </p>
     <div v-if="cards.length > 0" class="cards">
       <DrawingCard
@@ -150,9 +151,9 @@ watch(
         @remove="discard(card)"
       />
     </div>
-    <p v-else-if="loaded && find" class="empty">No drawing has “{{ find }}” in its name.</p>
+    <p v-else-if="loaded && find" class="empty">No drawing found for “{{ find }}”.</p>
     <div v-else-if="loaded" class="empty">
-      <p>No drawings yet. A sheet is where an outline begins.</p>
+      <p>No drawings yet. Start with a new sheet.</p>
       <Button label="New sheet" @click="making = true" />
     </div>
     <p v-if="more" class="more">

@@ -81,7 +81,7 @@ async function make(): Promise<void> {
       <p v-if="trouble" class="trouble" role="alert">{{ trouble }}</p>
       <div class="actions">
         <Button type="button" severity="secondary" label="Cancel" @click="open = false" />
-        <Button type="submit" label="Make the sheet" :loading="busy" />
+        <Button type="submit" label="Create sheet" :loading="busy" />
       </div>
     </form>
   </Dialog>

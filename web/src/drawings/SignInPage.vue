@@ -40,7 +40,7 @@ async function enter(how: () => Promise<void>): Promise<void> {
           data-testid="demo"
           @click="enter(person.signInDemo)"
         />
-        <p class="quiet">An invented workshop with a few drawings to look at and to change.</p>
+        <p class="quiet">An invented workshop, with drawings to explore and change.</p>
         <hr />
       </template>
       <label>Name <InputText v-model="name" autocomplete="username" size="small" /></label>

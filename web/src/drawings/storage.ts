@@ -1,11 +1,9 @@
 // What somebody keeps, in words.
+import { number } from "../lib/intl";
 import type { Storage } from "../api/types";
 
 const MEGABYTE = 1024 * 1024;
 const NEARLY = 0.8;
-
-const number = (n: number, decimals = 0): string =>
-  n.toLocaleString("en-GB", { maximumFractionDigits: decimals });
 
 const size = (bytes: number): string =>
   bytes < 1000 * MEGABYTE

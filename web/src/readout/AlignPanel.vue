@@ -28,11 +28,11 @@ const EDGES: readonly (readonly [Edge, string])[] = [
 const targets = computed(() => {
   const all: { value: Target; label: string }[] = [];
   if (aligning.several) {
-    all.push({ value: "selection", label: "each other" });
-    all.push({ value: "item", label: "the one clicked last" });
+    all.push({ value: "selection", label: "Selection" });
+    all.push({ value: "item", label: "Item clicked last" });
   }
-  all.push({ value: "sheet", label: "the sheet" });
-  if (aligning.guides.length > 0) all.push({ value: "guide", label: "a guide" });
+  all.push({ value: "sheet", label: "Sheet" });
+  if (aligning.guides.length > 0) all.push({ value: "guide", label: "Guide" });
   return all;
 });
 const guides = computed(() =>
@@ -47,7 +47,7 @@ const guides = computed(() =>
 const by = ref<"gaps" | "centres">("gaps");
 const KINDS = [
   { value: "gaps", label: "Gap" },
-  { value: "centres", label: "Step" },
+  { value: "centres", label: "Centre spacing" },
 ] as const;
 /** Show what a distance that is being typed would do. */
 let shows = false;
@@ -63,11 +63,11 @@ onBeforeUnmount(() => {
 </script>
 
 <template>
-  <FoldPart heading="Align and space" @opened="(on: boolean) => (aligning.open = on)">
-    <section aria-label="Align and space">
-      <span class="label">With</span>
+  <FoldPart heading="Align and distribute" @opened="(on: boolean) => (aligning.open = on)">
+    <section aria-label="Align and distribute">
+      <span class="label">To</span>
       <ChooseField
-        label="Align with"
+        label="Align to"
         :value="aligning.to"
         :options="targets"
         @chosen="(v) => (aligning.wanted = v)"
@@ -75,7 +75,7 @@ onBeforeUnmount(() => {
       <template v-if="aligning.to === 'guide'">
         <span class="label">Guide</span>
         <ChooseField
-          label="Guide to align with"
+          label="Align to guide"
           :value="aligning.guide"
           :options="guides"
           @chosen="(v) => (aligning.chosenGuide = v)"
@@ -91,28 +91,28 @@ onBeforeUnmount(() => {
       </div>
       <template v-if="aligning.several">
         <span class="label">Equal gaps</span>
-        <ActionButton label="Across" :command="aligning.space('across', 'gaps')" />
-        <ActionButton label="Down" :command="aligning.space('down', 'gaps')" />
-        <span class="label">Equal steps</span>
+        <ActionButton label="Horizontal" :command="aligning.space('across', 'gaps')" />
+        <ActionButton label="Vertical" :command="aligning.space('down', 'gaps')" />
+        <span class="label">Equal spacing</span>
         <ActionButton
-          label="Across "
-          hint="From middle to middle"
+          label="Horizontal "
+          hint="From centre to centre"
           :command="aligning.space('across', 'centres')"
         />
         <ActionButton
-          label="Down "
-          hint="From middle to middle"
+          label="Vertical "
+          hint="From centre to centre"
           :command="aligning.space('down', 'centres')"
         />
         <ChooseField
           class="first"
-          label="What is typed"
+          label="Typed spacing"
           :value="by"
           :options="KINDS"
           @chosen="(v) => (by = v)"
         />
         <TypedField
-          label="Distance across"
+          label="Horizontal spacing"
           suffix="→"
           :value="null"
           :unit="unit"
@@ -121,7 +121,7 @@ onBeforeUnmount(() => {
           @typed="(v) => board.commit(aligning.space('across', by, v))"
         />
         <TypedField
-          label="Distance down"
+          label="Vertical spacing"
           suffix="↓"
           :value="null"
           :unit="unit"
@@ -136,7 +136,7 @@ onBeforeUnmount(() => {
           binary
           @update:model-value="(on) => aligning.bySeen(on)"
         />
-        By what is seen, stroke and all
+        Include strokes
       </label>
     </section>
   </FoldPart>

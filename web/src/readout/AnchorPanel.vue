@@ -37,9 +37,9 @@ const curvature = computed(() => {
   return both.map((c) => (c == null ? "–" : shown(c * unit.value.size, 4))).join(" · ");
 });
 const SEAMS: readonly { value: Seam; label: string }[] = [
-  { value: "smooth", label: "crosses it smoothly" },
-  { value: "point", label: "makes a point" },
-  { value: "free", label: "free of it" },
+  { value: "smooth", label: "Smooth across" },
+  { value: "point", label: "Point" },
+  { value: "free", label: "Not attached" },
 ];
 const seam = computed<Seam | null>(() => {
   const each = new Set(chosen.value.map((a) => a.seam ?? null));
@@ -84,7 +84,7 @@ function setHandle(side: Side, angle: number, length: number): void {
       />
     </template>
     <template v-if="one">
-      <span class="label">Place</span>
+      <span class="label">Position</span>
       <TypedField
         label="Anchor x"
         suffix="x"
@@ -117,11 +117,11 @@ function setHandle(side: Side, angle: number, length: number): void {
       </template>
     </template>
     <template v-if="one">
-      <span class="label" title="How far the path turns here">Turn</span>
+      <span class="label" title="Turn of the path at this anchor">Turn</span>
       <output class="wide-2" aria-label="Turn">
-        {{ one.turn == null ? "end of the path" : `${degrees(one.turn)}°` }}
+        {{ one.turn == null ? "end of path" : `${degrees(one.turn)}°` }}
       </output>
-      <span class="label" title="Of the path before and after the anchor">Curvature</span>
+      <span class="label" title="Before and after the anchor">Curvature</span>
       <output class="wide-2" aria-label="Curvature">{{ curvature }} / {{ unit.name }}</output>
     </template>
   </section>

@@ -67,8 +67,8 @@ const compound = computed<Command>(() => ({ kind: "make_compound", items: board.
 </script>
 
 <template>
-  <section aria-label="Assemble">
-    <h3 class="wide heading">Assemble</h3>
+  <section aria-label="Combine">
+    <h3 class="wide heading">Combine</h3>
     <div class="wide acts">
       <template v-if="several">
         <ActionButton
@@ -80,29 +80,29 @@ const compound = computed<Command>(() => ({ kind: "make_compound", items: board.
         />
         <ActionButton
           label="Partition"
-          hint="An item of each region, in the style of the frontmost item there"
+          hint="One item for each region, in the style of the frontmost item there"
           :command="partition"
         />
         <ActionButton
-          label="Compound outline"
-          hint="One outline of all: where they lie in each other there are holes"
+          label="Make compound"
+          hint="One outline of all; overlaps become holes"
           :command="compound"
         />
         <ActionButton
           label="Crop to frontmost"
-          hint="Takes away what hangs over the frontmost item, which stays"
+          hint="Deletes what lies outside the frontmost item"
           :command="cropToFront"
         />
       </template>
       <ActionButton
         label="Crop to sheet"
-        hint="Takes away what hangs over the sheet"
+        hint="Deletes what lies outside the sheet"
         :command="cropToSheet"
       />
     </div>
-    <label class="wide check" title="Strokes that hang over become outlines, and are cropped">
+    <label class="wide check" title="Strokes become outlines and are cropped">
       <Checkbox v-model="strokes" binary />
-      Crop strokes, too
+      Crop strokes
     </label>
     <template v-if="several && items.length <= MOST_STYLES">
       <span class="label">Style of</span>

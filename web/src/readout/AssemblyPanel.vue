@@ -8,6 +8,7 @@ import ActionButton from "./ActionButton.vue";
 import ChooseField from "./ChooseField.vue";
 import GoIn from "./GoIn.vue";
 import { ROLES } from "./roles";
+import { counted } from "../lib/intl";
 
 const props = defineProps<{ id: string }>();
 const board = useBoard();
@@ -54,28 +55,28 @@ function settle(): void {
     </div>
     <template v-for="part in several ? parts : []" :key="part.id">
       <span class="label name" :title="part.name">{{ part.name }}</span>
-      <span v-if="part.backmost" class="rest quiet">lies at the back</span>
+      <span v-if="part.backmost" class="rest quiet">base</span>
       <ChooseField
         v-else
         class="rest"
-        :label="`What ${part.name} does`"
+        :label="`Operation of ${part.name}`"
         :value="part.role"
         :options="ROLES"
         @chosen="(role) => setRole(part.id, role)"
       />
     </template>
     <p v-if="mark.gone > 0" class="wide quiet note" role="status">
-      {{ mark.gone === 1 ? "A worked corner is" : `${mark.gone} worked corners are` }} gone, as its
-      sides do not meet any more. Where they meet again it comes back.
+      {{ counted(mark.gone, "rounded corner is", "rounded corners are") }} hidden because the sides
+      no longer meet. They return when the sides meet.
     </p>
     <p v-if="mark.trouble" class="wide trouble" role="status">{{ mark.trouble }}</p>
     <div class="wide pair">
-      <GoIn :id="id" label="Work in it" />
+      <GoIn :id="id" label="Edit contents" />
       <Button
         severity="secondary"
         size="small"
-        label="Turn into outlines"
-        title="One outline of the form; its parts go"
+        label="Convert to outlines"
+        title="One outline of the result; the parts are merged"
         @click="settle"
       />
     </div>

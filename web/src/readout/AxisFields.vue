@@ -27,18 +27,13 @@ const whole = (value: number): number => Math.round(value);
 
 <template>
   <template v-if="turned">
-    <span class="label">Line at</span>
-    <TypedField
-      label="Angle of the line"
-      suffix="°"
-      :value="angle"
-      @typed="(v) => emit('turn', v)"
-    />
+    <span class="label">Axis</span>
+    <TypedField label="Axis angle" suffix="°" :value="angle" @typed="(v) => emit('turn', v)" />
     <span class="ways">
       <button
         v-for="[to, word, icon] in [
-          [90, 'Upright', 'M8 2V14'],
-          [0, 'Level', 'M2 8H14'],
+          [90, 'Vertical', 'M8 2V14'],
+          [0, 'Horizontal', 'M2 8H14'],
         ] as const"
         :key="to"
         class="row-button way"
@@ -54,22 +49,22 @@ const whole = (value: number): number => Math.round(value);
   </template>
   <span class="label">{{ pattern === "mirror" ? "Through" : "Centre" }}</span>
   <TypedField
-    label="x of the symmetry"
+    label="Symmetry x"
     suffix="x"
     :value="centre[0]"
     :unit="unit"
     @typed="(v) => emit('place', [v, centre[1]])"
   />
   <TypedField
-    label="y of the symmetry"
+    label="Symmetry y"
     suffix="y"
     :value="centre[1]"
     :unit="unit"
     @typed="(v) => emit('place', [centre[0], v])"
   />
   <template v-if="counted">
-    <span class="label">Number</span>
-    <TypedField label="Number around" :value="count" @typed="(v) => emit('count', whole(v))" />
+    <span class="label">Count</span>
+    <TypedField label="Copies around" :value="count" @typed="(v) => emit('count', whole(v))" />
     <span class="around">{{ pattern === "wheel" ? "around" : `${count} × 2 around` }}</span>
   </template>
 </template>

@@ -20,9 +20,9 @@ const vocabulary = useVocabulary();
 onBeforeUnmount(() => balance.leave());
 
 const lines = computed(() => [
-  { value: "found", label: "the line that is found" },
-  { value: "sheet", label: "the sheet’s middle" },
-  ...board.sheet.guides.map((g, n) => ({ value: `guide ${g.id}`, label: `guide ${n + 1}` })),
+  { value: "found", label: "Best fit" },
+  { value: "sheet", label: "Sheet centre" },
+  ...board.sheet.guides.map((g, n) => ({ value: `guide ${g.id}`, label: `Guide ${n + 1}` })),
 ]);
 const chosen = computed(() => {
   const { guide } = balance.axis ?? {};
@@ -39,9 +39,9 @@ function choose(value: string): void {
 const words = computed(() => {
   const mark = balance.mark;
   if (!mark) return "";
-  if (mark.exact) return "It is exactly symmetric.";
+  if (mark.exact) return "Exactly symmetric.";
   const unit = vocabulary.unit(board.sheet.unit);
-  return `It misses by at most ${length(mark.away, unit)} ${unit.name}.`;
+  return `Off by at most ${length(mark.away, unit)} ${unit.name}.`;
 });
 const line = computed((): Axis | null => {
   const mark = balance.mark;
@@ -64,9 +64,9 @@ const even = (towards: Towards): Command => ({
 const sides = computed<readonly (readonly [Towards, string])[]>(() => {
   const upright = Math.abs(balance.mark?.angle ?? 90) > 45;
   return [
-    ["right", upright ? "As left" : "As below"],
-    ["mean", "Midway"],
-    ["left", upright ? "As right" : "As above"],
+    ["right", upright ? "Use left side" : "Use lower side"],
+    ["mean", "Average"],
+    ["left", upright ? "Use right side" : "Use upper side"],
   ];
 });
 </script>
@@ -74,26 +74,26 @@ const sides = computed<readonly (readonly [Towards, string])[]>(() => {
 <template>
   <FoldPart
     v-if="balance.item"
-    heading="Symmetric?"
+    heading="Check symmetry"
     @opened="(on: boolean) => (on ? balance.ask() : balance.leave())"
   >
-    <section aria-label="Symmetric?">
-      <span class="label">About</span>
-      <ChooseField label="About which line" :value="chosen" :options="lines" @chosen="choose" />
+    <section aria-label="Check symmetry">
+      <span class="label">Axis</span>
+      <ChooseField label="Symmetry axis" :value="chosen" :options="lines" @chosen="choose" />
       <p v-if="balance.trouble" class="wide trouble" role="alert">{{ balance.trouble }}</p>
       <template v-else-if="balance.on && balance.mark">
         <p class="wide" role="status" data-testid="balance">
-          {{ words }} The line stands at {{ degrees(balance.mark.angle) }}°.
+          {{ words }} Axis angle {{ degrees(balance.mark.angle) }}°.
         </p>
         <template v-if="balance.mark.alike">
           <ActionButton
             class="wide"
             label="Find twins"
-            hint="All pairs of anchors follow each other from then on"
+            hint="Each pair of anchors then moves together"
             :command="twins"
           />
           <template v-if="!balance.mark.exact">
-            <span class="label wide">Make both sides alike</span>
+            <span class="label wide">Make symmetric</span>
             <div class="wide acts">
               <ActionButton
                 v-for="[to, label] in sides"
@@ -110,7 +110,7 @@ const sides = computed<readonly (readonly [Towards, string])[]>(() => {
         class="wide"
         severity="secondary"
         size="small"
-        label="Compare with its image"
+        label="Compare with mirror image"
         @click="balance.ask()"
       />
     </section>

@@ -11,9 +11,9 @@ import TypedField from "./TypedField.vue";
 type Spacing = NonNullable<Extract<Command, { kind: "blend_items" }>["spacing"]>;
 
 const SPACINGS: readonly { value: Spacing; label: string }[] = [
-  { value: "even", label: "even" },
-  { value: "nearer_first", label: "nearer to the first" },
-  { value: "nearer_last", label: "nearer to the last" },
+  { value: "even", label: "Even" },
+  { value: "nearer_first", label: "Nearer the first" },
+  { value: "nearer_last", label: "Nearer the last" },
 ];
 const board = useBoard();
 const count = ref(3);
@@ -44,8 +44,8 @@ const command = computed<Command>(() => ({
       />
       <ActionButton
         class="wide"
-        label="Blend the two"
-        hint="Outlines between the first and the second; the two stay as they are"
+        label="Blend"
+        hint="Outlines between the first and the second; both stay"
         :command="command"
       />
     </section>

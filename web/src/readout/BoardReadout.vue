@@ -72,7 +72,7 @@ const anchors = computed(() => tools.active === "anchors");
 </script>
 
 <template>
-  <aside class="readout" aria-label="Readout">
+  <aside class="readout" aria-label="Properties">
     <MirrorPanel v-if="mirroring.draft" />
     <template v-else>
       <template v-if="several === 0 && symmetry">
@@ -88,7 +88,7 @@ const anchors = computed(() => tools.active === "anchors");
         <SweepPanel />
       </template>
       <template v-if="tools.active === 'brush'">
-        <header><h2>Brush over</h2></header>
+        <header><h2>Smooth brush</h2></header>
         <BrushPanel />
       </template>
       <template v-if="tools.active === 'sample'">
@@ -165,11 +165,11 @@ const anchors = computed(() => tools.active === "anchors");
         <GuidePanel />
       </template>
       <template v-else-if="tools.name === 'underlay'">
-        <header><h2>Underlays</h2></header>
+        <header><h2>References</h2></header>
         <UnderlayPanel />
       </template>
       <template v-else-if="tools.name === 'words'">
-        <header><h2>Words</h2></header>
+        <header><h2>Text</h2></header>
         <WordStarts />
       </template>
       <template v-else-if="tools.name !== 'kept'">

@@ -14,7 +14,7 @@ const brushing = useBrushing();
 </script>
 
 <template>
-  <section aria-label="Brush over">
+  <section aria-label="Smooth brush">
     <ChoiceButtons
       class="wide"
       :options="DOES"
@@ -23,9 +23,9 @@ const brushing = useBrushing();
       prefix="brush"
       @choose="(does) => (brushing.does = does)"
     />
-    <span class="label" title="How far the brush reaches on the screen ([ and ])">Reach</span>
+    <span class="label" title="Radius of the brush on the screen ([ and ])">Radius</span>
     <DialSlider
-      label="Reach of the brush"
+      label="Brush radius"
       :value="brushing.pixels"
       :min="brushing.LEAST"
       :max="brushing.MOST"
@@ -33,15 +33,15 @@ const brushing = useBrushing();
       @slide="brushing.setPixels"
     />
     <TypedField
-      label="Reach of the brush"
+      label="Brush radius"
       suffix="px"
       :value="brushing.pixels"
       @typed="brushing.setPixels"
     />
     <template v-if="brushing.does === 'smooth'">
-      <span class="label">Smooths by</span>
+      <span class="label">Strength</span>
       <DialSlider
-        label="How much the brush smooths"
+        label="Brush strength"
         :value="brushing.amount"
         :min="5"
         :max="100"
@@ -49,7 +49,7 @@ const brushing = useBrushing();
         @slide="(v) => (brushing.amount = v)"
       />
       <TypedField
-        label="How much the brush smooths"
+        label="Brush strength"
         suffix="%"
         :value="brushing.amount"
         @typed="(v) => (brushing.amount = Math.min(100, Math.max(1, v)))"

@@ -30,33 +30,49 @@ const shear = (by: number, way: "level" | "upright"): void =>
 </script>
 
 <template>
-  <FoldPart heading="Move, turn and size by">
+  <FoldPart heading="Move, rotate and scale by">
     <section aria-label="By numbers">
       <span class="label">Move by</span>
-      <TypedField label="Across" suffix="→" :value="0" :unit="unit" @typed="(v) => move(v, 0)" />
-      <TypedField label="Down" suffix="↓" :value="0" :unit="unit" @typed="(v) => move(0, v)" />
+      <TypedField
+        label="Horizontal"
+        suffix="→"
+        :value="0"
+        :unit="unit"
+        @typed="(v) => move(v, 0)"
+      />
+      <TypedField label="Vertical" suffix="↓" :value="0" :unit="unit" @typed="(v) => move(0, v)" />
       <span class="label">at an angle</span>
-      <TypedField label="Direction" suffix="°" :value="angle" @typed="(v) => (angle = v)" />
+      <TypedField label="Angle" suffix="°" :value="angle" @typed="(v) => (angle = v)" />
       <TypedField label="Distance" :value="0" :unit="unit" @typed="along" />
       <span class="label">Scale</span>
       <TypedField
-        label="Scale, width"
+        label="Scale width"
         suffix="% w"
         :value="100"
         @typed="(v) => scale(v / 100, arranging.even ? v / 100 : 1)"
       />
       <TypedField
-        label="Scale, height"
+        label="Scale height"
         suffix="% h"
         :value="100"
         @typed="(v) => scale(arranging.even ? v / 100 : 1, v / 100)"
       />
-      <span class="label">Turn by</span>
-      <TypedField label="Turn by" suffix="°" :value="0" @typed="turn" />
+      <span class="label">Rotate by</span>
+      <TypedField label="Rotate by" suffix="°" :value="0" @typed="turn" />
       <span />
       <span class="label">Shear by</span>
-      <TypedField label="Shear across" suffix="° →" :value="0" @typed="(v) => shear(v, 'level')" />
-      <TypedField label="Shear down" suffix="° ↓" :value="0" @typed="(v) => shear(v, 'upright')" />
+      <TypedField
+        label="Horizontal shear"
+        suffix="° →"
+        :value="0"
+        @typed="(v) => shear(v, 'level')"
+      />
+      <TypedField
+        label="Vertical shear"
+        suffix="° ↓"
+        :value="0"
+        @typed="(v) => shear(v, 'upright')"
+      />
     </section>
   </FoldPart>
 </template>

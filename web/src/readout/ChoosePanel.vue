@@ -13,7 +13,7 @@ const LIKE: readonly (readonly [Likeness, string])[] = [
   ["fill", "Fill"],
   ["stroke", "Stroke"],
   ["width", "Width"],
-  ["kind", "Kind"],
+  ["kind", "Type"],
   ["layer", "Layer"],
 ];
 const group = computed(() => {
@@ -23,9 +23,9 @@ const group = computed(() => {
 </script>
 
 <template>
-  <FoldPart heading="Choose more">
-    <section aria-label="Choose more">
-      <span class="label wide">All with the same</span>
+  <FoldPart heading="Select more">
+    <section aria-label="Select more">
+      <span class="label wide">Select same</span>
       <div class="wide like">
         <Button
           v-for="[by, label] in LIKE"
@@ -39,7 +39,7 @@ const group = computed(() => {
           severity="secondary"
           size="small"
           label="Invert"
-          title="Ctrl I: all others instead"
+          title="Ctrl I: select all others"
           @click="choosing.invert()"
         />
       </div>
@@ -48,7 +48,7 @@ const group = computed(() => {
         class="wide"
         severity="secondary"
         size="small"
-        label="All that it holds"
+        label="Select contents"
         @click="choosing.allIn(group)"
       />
     </section>

@@ -31,8 +31,8 @@ const BARS = [
   { name: "hue", label: "Hue", max: 360, step: 0.5 },
 ] as const;
 const SHOWS: Record<ColourFacts["shows"], string> = {
-  text: "text reads",
-  marks: "marks show",
+  text: "text is readable",
+  marks: "marks are visible",
   little: "hard to see",
 };
 const NOTATIONS = ["hex", "rgb", "hsl", "oklch"] as const;
@@ -149,8 +149,8 @@ const stands = computed(() => {
         @release="release"
       />
     </template>
-    <span class="label">{{ facts ? "Stands out" : "" }}</span>
-    <span class="stands" title="Its contrast with the sheet" data-testid="contrast">{{
+    <span class="label">{{ facts ? "Contrast" : "" }}</span>
+    <span class="stands" title="Contrast with the sheet" data-testid="contrast">{{
       facts ? stands : ""
     }}</span>
     <template v-for="notation in NOTATIONS" :key="notation">
@@ -177,8 +177,8 @@ const stands = computed(() => {
       />
     </template>
     <template v-if="colours.recent.length > 0">
-      <span class="label">Lately</span>
-      <ColourChips :label="`${label}: used lately`" :colours="colours.recent" @chosen="choose" />
+      <span class="label">Recent</span>
+      <ColourChips :label="`${label}: recent`" :colours="colours.recent" @chosen="choose" />
     </template>
     <slot />
   </div>

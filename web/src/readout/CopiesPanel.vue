@@ -30,12 +30,12 @@ const FORMS: readonly (readonly [Form, string, string])[] = [
   ],
 ];
 const MEASURES = [
-  { value: "step", label: "from one to the next" },
-  { value: "whole", label: "from first to last" },
+  { value: "step", label: "Per copy" },
+  { value: "whole", label: "In total" },
 ] as const;
 const TURNED = [
-  { value: true, label: "turned with its place" },
-  { value: false, label: "upright as the first" },
+  { value: true, label: "Rotated" },
+  { value: false, label: "Upright" },
 ];
 const draft = computed(() => drafting.copies);
 const change = (part: Partial<Copying>): void => drafting.change(part);
@@ -59,66 +59,66 @@ function press(form: Form): void {
         @choose="press"
       />
       <template v-if="draft?.kind === 'row_of_copies'">
-        <span class="label">Number</span>
+        <span class="label">Count</span>
         <TypedField
-          label="Number"
+          label="Count"
           :value="draft.count ?? 5"
           @typed="(v) => change({ count: whole(v) })"
         />
         <span />
-        <span class="label">Distance</span>
+        <span class="label">Spacing</span>
         <TypedField
-          label="Distance of copies"
+          label="Copy spacing"
           :value="draft.distance ?? 0"
           :unit="unit"
           @typed="(v) => change({ distance: v })"
         />
         <TypedField
-          label="Angle of the row"
+          label="Row angle"
           suffix="°"
           :value="draft.angle ?? 0"
           @typed="(v) => change({ angle: v })"
         />
       </template>
       <template v-else-if="draft?.kind === 'ring_of_copies'">
-        <span class="label">Number</span>
+        <span class="label">Count</span>
         <TypedField
-          label="Number"
+          label="Count"
           :value="draft.count ?? 8"
           @typed="(v) => change({ count: whole(v) })"
         />
         <span />
         <span class="label">Radius</span>
         <TypedField
-          label="Radius of the ring"
+          label="Ring radius"
           :value="draft.radius ?? 0"
           :unit="unit"
           @typed="(v) => change({ radius: v })"
         />
         <TypedField
-          label="Direction of the centre"
+          label="Angle of the centre"
           suffix="°"
           :value="draft.angle ?? 90"
           @typed="(v) => change({ angle: v })"
         />
         <span class="label">Sweep</span>
         <TypedField
-          label="Sweep of the ring"
+          label="Ring sweep"
           suffix="°"
           :value="draft.sweep ?? 360"
           @typed="(v) => change({ sweep: v })"
         />
         <span />
-        <span class="label">Each is</span>
+        <span class="label">Copies</span>
         <ChooseField
-          label="Each copy is"
+          label="Rotation of the copies"
           :value="draft.turned ?? true"
           :options="TURNED"
           @chosen="(turned) => change({ turned })"
         />
       </template>
       <template v-else-if="draft?.kind === 'grid_of_copies'">
-        <span class="label">Number</span>
+        <span class="label">Count</span>
         <TypedField
           label="Columns"
           suffix="→"
@@ -131,16 +131,16 @@ function press(form: Form): void {
           :value="draft.rows ?? 3"
           @typed="(v) => change({ rows: whole(v) })"
         />
-        <span class="label">Distance</span>
+        <span class="label">Spacing</span>
         <TypedField
-          label="Distance across of copies"
+          label="Horizontal spacing"
           suffix="→"
           :value="draft.across ?? 0"
           :unit="unit"
           @typed="(v) => change({ across: v })"
         />
         <TypedField
-          label="Distance down of copies"
+          label="Vertical spacing"
           suffix="↓"
           :value="draft.down ?? 0"
           :unit="unit"
@@ -148,9 +148,9 @@ function press(form: Form): void {
         />
       </template>
       <template v-if="draft && 'measures' in draft">
-        <span class="label">goes</span>
+        <span class="label">Spacing</span>
         <ChooseField
-          label="What the distance is"
+          label="Spacing is"
           :value="draft.measures ?? 'step'"
           :options="MEASURES"
           @chosen="(measures) => change({ measures })"
@@ -160,7 +160,7 @@ function press(form: Form): void {
       <div v-if="draft" class="wide acts">
         <Button
           size="small"
-          :label="`Make ${drafting.count} of it`"
+          :label="`Create ${drafting.count} copies`"
           :disabled="drafting.trouble !== ''"
           title="Enter"
           @click="drafting.make()"
@@ -168,7 +168,7 @@ function press(form: Form): void {
         <Button
           severity="secondary"
           size="small"
-          label="Leave it"
+          label="Cancel"
           title="Esc"
           @click="drafting.cancel()"
         />

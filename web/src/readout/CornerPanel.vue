@@ -10,6 +10,7 @@ import TypedField from "./TypedField.vue";
 import ChoiceButtons from "./ChoiceButtons.vue";
 import { refOf, useChosen } from "./chosen";
 import { useSliding } from "./sliding";
+import { counted } from "../lib/intl";
 
 const STYLES: readonly (readonly [CornerStyle, string, string])[] = [
   ["round", "Round", "M2 14V9A7 7 0 0 1 9 2H14"],
@@ -41,7 +42,7 @@ const { slid, slide, release, keep } = useSliding(command);
 
 <template>
   <section v-if="corners.length > 0" aria-label="Corner">
-    <h3 class="wide">{{ corners.length === 1 ? "Corner" : `${corners.length} corners` }}</h3>
+    <h3 class="wide">{{ counted(corners.length, "corner") }}</h3>
     <ChoiceButtons
       class="wide"
       :options="STYLES"
@@ -69,11 +70,11 @@ const { slid, slide, release, keep } = useSliding(command);
       @typed="keep"
     />
   </section>
-  <section v-if="live" aria-label="Worked corners">
+  <section v-if="live" aria-label="Rounded corners">
     <ActionButton
       class="wide"
-      label="Turn corners into anchors"
-      hint="Gives up the live radius"
+      label="Convert corners to anchors"
+      hint="Ends the live radius"
       lets
       :command="{ kind: 'settle_corners', items: board.selected }"
     />

@@ -8,9 +8,9 @@ const cues = useCues();
 </script>
 
 <template>
-  <FoldPart heading="Cues">
-    <section aria-label="Cues">
-      <span class="label wide">Hold <kbd>N</kbd> to let go of all.</span>
+  <FoldPart heading="Snapping">
+    <section aria-label="Snapping">
+      <span class="label wide">Hold <kbd>N</kbd> for no snapping.</span>
       <label v-for="[kind, label] in CUE_KINDS" :key="kind" class="wide check">
         <Checkbox
           :model-value="!cues.off.has(kind)"

@@ -43,7 +43,7 @@ async function keep(): Promise<void> {
       size="small"
       :model-value="text"
       :aria-label="label"
-      placeholder="none"
+      placeholder="None"
       autocomplete="off"
       @focus="($event.target as HTMLInputElement).select()"
       @update:model-value="draft = $event ?? ''"

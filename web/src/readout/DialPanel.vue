@@ -30,7 +30,7 @@ const first = computed(() => (board.selected.length > 1 ? board.selected[0] : un
 
 <template>
   <section aria-label="Dials">
-    <span class="label">Kind</span>
+    <span class="label">Type</span>
     <Select
       class="rest"
       size="small"
@@ -40,7 +40,7 @@ const first = computed(() => (board.selected.length > 1 ? board.selected[0] : un
       option-value="name"
       placeholder="mixed"
       filter
-      aria-label="Kind of shape"
+      aria-label="Shape type"
       @update:model-value="
         (v) => board.commit({ kind: 'change_shape', items: board.selected, shape: v as string })
       "
@@ -72,8 +72,8 @@ const first = computed(() => (board.selected.length > 1 ? board.selected[0] : un
     <ActionButton
       v-if="first"
       class="wide"
-      label="Same dials as the first"
-      hint="Gives all selected shapes the dials of the one selected first, as far as they have them"
+      label="Match dials of the first"
+      hint="Gives all selected shapes the dial values of the first one"
       :command="{ kind: 'copy_dials', source: first, items: board.selected.slice(1) }"
     />
   </section>

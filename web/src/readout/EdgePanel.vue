@@ -17,9 +17,9 @@ const point = computed(() => vocabulary.unit("pt"));
 
 type Kind = "plain" | "grown" | "stroked";
 const KINDS: readonly { value: Kind; label: string }[] = [
-  { value: "plain", label: "the form of its parts" },
-  { value: "grown", label: "their form, offset" },
-  { value: "stroked", label: "their strokes" },
+  { value: "plain", label: "Combined shape" },
+  { value: "grown", label: "Offset" },
+  { value: "stroked", label: "Outlined strokes" },
 ];
 
 const kind = computed<Kind>(() => props.mark.edge?.kind ?? "plain");
@@ -49,9 +49,9 @@ function set(part: Partial<Grown>): void {
 </script>
 
 <template>
-  <section aria-label="What shows of it">
-    <span class="label">It shows</span>
-    <ChooseField label="What shows of it" :value="kind" :options="KINDS" @chosen="become" />
+  <section aria-label="Result">
+    <span class="label">Result</span>
+    <ChooseField label="Result" :value="kind" :options="KINDS" @chosen="become" />
     <template v-if="grown">
       <span class="label">Offset</span>
       <TypedField
@@ -61,14 +61,14 @@ function set(part: Partial<Grown>): void {
         @typed="(distance) => set({ distance })"
       />
       <TypedField
-        label="Steps of the offset"
+        label="Offset steps"
         suffix="×"
         :value="grown.count ?? 1"
         @typed="(v) => set({ count: Math.round(v) })"
       />
       <span class="label">Corners</span>
       <ChooseField
-        label="Corners of the offset"
+        label="Offset corners"
         :value="grown.join ?? 'round'"
         :options="JOINS"
         @chosen="(join) => set({ join })"
@@ -76,7 +76,7 @@ function set(part: Partial<Grown>): void {
       <template v-if="grown.join === 'miter'">
         <span class="label">Miter limit</span>
         <TypedField
-          label="Miter limit of the offset"
+          label="Offset miter limit"
           suffix="×"
           :value="grown.miter_limit ?? 4"
           @typed="(v) => set({ miter_limit: v })"
@@ -88,13 +88,13 @@ function set(part: Partial<Grown>): void {
           binary
           @update:model-value="(shows: boolean) => set({ shows })"
         />
-        Its parts show as well
+        Show parts
       </label>
     </template>
     <template v-else-if="kind === 'stroked'">
-      <span class="label">Their width</span>
+      <span class="label">Stroke width</span>
       <TypedField
-        label="Width of the strokes of its parts"
+        label="Stroke width of the parts"
         :value="width"
         :mixed="width === null"
         :unit="point"

@@ -22,9 +22,9 @@ const falls = (by: Point): void => emit("change", change({ by }));
 </script>
 
 <template>
-  <span class="label" title="How far it spreads">{{ label }}</span>
+  <span class="label" title="Blur radius">{{ label }}</span>
   <TypedField
-    :label="`${label}: how far it spreads`"
+    :label="`${label} radius`"
     :value="effect.radius"
     :unit="unit"
     @typed="(radius) => emit('change', change({ radius }))"
@@ -32,28 +32,28 @@ const falls = (by: Point): void => emit("change", change({ by }));
   <button
     class="row-button remove"
     :aria-label="`${label}: remove`"
-    title="Remove it"
+    title="Remove"
     @click="emit('remove')"
   >
     ✕
   </button>
   <template v-if="effect.kind === 'shadow'">
-    <span class="label">Falls by</span>
+    <span class="label">Offset</span>
     <TypedField
-      label="Shadow, across"
+      label="Shadow offset, horizontal"
       :value="effect.by[0]"
       :unit="unit"
       @typed="(v) => effect.kind === 'shadow' && falls([v, effect.by[1]])"
     />
     <TypedField
-      label="Shadow, down"
+      label="Shadow offset, vertical"
       :value="effect.by[1]"
       :unit="unit"
       @typed="(v) => effect.kind === 'shadow' && falls([effect.by[0], v])"
     />
   </template>
   <template v-if="colour !== null && 'opacity' in effect">
-    <span class="label">Its colour</span>
+    <span class="label">Colour</span>
     <PaintRow
       needed
       :label="`${label}`"

@@ -43,7 +43,7 @@ const bring = (): void =>
 </script>
 
 <template>
-  <span class="label">Face</span>
+  <span class="label">Font</span>
   <Select
     class="rest"
     size="small"
@@ -52,9 +52,9 @@ const bring = (): void =>
     option-label="name"
     option-value="key"
     :placeholder="name"
-    empty-message="The faces are being opened…"
+    empty-message="Loading fonts…"
     scroll-height="320px"
-    aria-label="Face"
+    aria-label="Font"
     @update:model-value="(v) => chosen(v as string)"
   >
     <template #option="{ option }: { option: FaceFacts }">
@@ -67,24 +67,24 @@ const bring = (): void =>
         >
           <path :d="option.sample" />
         </svg>
-        <small>{{ option.looks === "own" ? `${option.name}, brought` : option.looks }}</small>
+        <small>{{ option.looks === "own" ? `${option.name}, added` : option.looks }}</small>
       </span>
     </template>
   </Select>
   <div class="rest pair">
-    <button class="row-button plain" @click="bring">Bring a font…</button>
+    <button class="row-button plain" @click="bring">Add font…</button>
     <button
       v-if="own"
       class="row-button plain"
-      :title="`Forget ${own.name}; words written in it stay as they are`"
+      :title="`Removes ${own.name}; text in it stays as it is`"
       @click="lettering.letGo(own.key)"
     >
-      Let it go
+      Remove font
     </button>
   </div>
   <p v-if="gone" class="wide help" role="status">
-    {{ name }} is not here any more. The words stay as they are; to say something else, choose
-    another face or bring its file again.
+    {{ name }} is not available any more. The text stays as it is; to edit it, select another font
+    or add this one again.
   </p>
 </template>
 

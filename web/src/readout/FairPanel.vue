@@ -42,23 +42,23 @@ const { slid, slide, release, keep } = useSliding((percent) => ({
 </script>
 
 <template>
-  <FoldPart heading="Ease and fair" unfolded>
-    <section aria-label="Ease and fair">
+  <FoldPart heading="Smooth and fair" unfolded>
+    <section aria-label="Smooth and fair">
       <div class="wide acts">
         <ActionButton
-          label="Ease direction"
-          hint="Both sides in one direction, by the least movement"
+          label="Align tangents (G1)"
+          hint="Both sides in the same direction, with the least movement"
           :command="ease('tangent')"
         />
         <ActionButton
-          label="Ease curvature"
-          hint="Both sides in one curvature as well, by the least movement"
+          label="Match curvature (G2)"
+          hint="Both sides with the same curvature, with the least movement"
           :command="ease('curvature', kept)"
         />
       </div>
       <label class="wide check">
         <Checkbox v-model="move" binary />
-        Anchors may move, too
+        Anchors may move
       </label>
       <label v-if="!whole" class="wide check">
         <Checkbox
@@ -66,34 +66,31 @@ const { slid, slide, release, keep } = useSliding((percent) => ({
           binary
           @update:model-value="(on) => board.commit(ease('curvature', Boolean(on)))"
         />
-        Stays eased while neighbours are edited
+        Keep smooth while editing
       </label>
       <template v-if="!whole">
         <ActionButton
           class="wide"
-          label="Even both sides"
-          hint="Handles in one line and equally long; those at the far ends equal parts of their sides"
+          label="Balance handles"
+          hint="Handles in line and equally long, in proportion on both sides"
           :command="{ kind: 'even_both_sides', anchors }"
         />
         <ActionButton
           class="two"
-          label="Make a transition over"
-          hint="Where a line goes on as an arc: the curvature grows evenly, as along a clothoid"
+          label="Add transition curve"
+          hint="From a line into an arc with evenly growing curvature, like a clothoid"
           lets
           :command="{ kind: 'make_transitions', anchors, length: reach }"
         />
         <TypedField
-          label="Length of the transition"
+          label="Transition length"
           :value="reach"
           :unit="unit"
           @typed="(v) => (reach = Math.abs(v))"
         />
       </template>
       <template v-if="stretch.length > 0">
-        <span
-          class="label"
-          title="From as drawn to as smooth as the ends and the tolerance allow: the curvature varies least"
-        >
+        <span class="label" title="From the curve as drawn to the fairest one within the tolerance">
           Fair
         </span>
         <DialSlider
@@ -106,10 +103,10 @@ const { slid, slide, release, keep } = useSliding((percent) => ({
           @slide="slide"
           @release="release"
         />
-        <TypedField label="Fair by" suffix="%" :value="slid ?? 0" @typed="keep" />
-        <span class="label" title="How far a stretch may move that is made fair">Within</span>
+        <TypedField label="Fair amount" suffix="%" :value="slid ?? 0" @typed="keep" />
+        <span class="label" title="Largest movement of the path">Tolerance</span>
         <TypedField
-          label="Tolerance of fair"
+          label="Fair tolerance"
           :value="tolerance"
           :unit="unit"
           @typed="(v) => (tolerance = Math.abs(v))"
@@ -118,7 +115,7 @@ const { slid, slide, release, keep } = useSliding((percent) => ({
         <div v-if="!whole" class="wide acts">
           <ActionButton
             label="Make an arc"
-            hint="The true arc between the ends that comes nearest"
+            hint="The nearest true arc between the ends"
             lets
             :command="{ kind: 'regular_segments', segments: stretch, to: 'arc' }"
           />

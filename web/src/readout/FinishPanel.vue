@@ -40,12 +40,12 @@ const remove = (n: number): void => board.commit(setting(effects.value.filter((_
 </script>
 
 <template>
-  <FoldPart v-if="finish" heading="As a whole" unfolded>
-    <section aria-label="As a whole">
+  <FoldPart v-if="finish" heading="Opacity and effects" unfolded>
+    <section aria-label="Opacity and effects">
       <OpacityField :items="items" />
-      <span class="label">Mixed</span>
+      <span class="label">Blend mode</span>
       <ChooseField
-        label="Mixed with what lies below"
+        label="Blend mode with what is below"
         :value="finish.blend"
         :options="blends"
         @chosen="(blend) => board.commit({ kind: 'set_blend', items: [...items], blend })"

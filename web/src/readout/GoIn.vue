@@ -23,7 +23,7 @@ function go(): void {
   <Button
     severity="secondary"
     size="small"
-    :label="inside ? 'Go out' : label"
+    :label="inside ? 'Done' : label"
     :title="inside ? 'Esc' : undefined"
     @click="go"
   />

@@ -33,14 +33,14 @@ const pegs = computed<Peg[]>(() => {
   if (!mark) return [];
   if (mark.kind === "linear") {
     return [
-      { peg: "start", label: "From", at: mark.start },
-      { peg: "middle", label: "Middle", at: mark.middle },
-      { peg: "end", label: "To", at: mark.end },
+      { peg: "start", label: "Start", at: mark.start },
+      { peg: "middle", label: "Centre", at: mark.middle },
+      { peg: "end", label: "End", at: mark.end },
     ];
   }
   return [
-    { peg: "start", label: "Middle", at: mark.start },
-    { peg: "end", label: "Rim", at: mark.end },
+    { peg: "start", label: "Centre", at: mark.start },
+    { peg: "end", label: "Edge", at: mark.end },
     { peg: "side", label: "Side", at: mark.side ?? mark.end },
     { peg: "focus", label: "Focus", at: mark.focus ?? mark.start },
   ];
@@ -82,34 +82,34 @@ function place({ peg, at }: Peg, axis: 0 | 1, value: number): void {
         :key="n"
         :class="{ active: n === chosen }"
         :style="{ left: `${s.at * 100}%`, background: plainColour(s.colour) }"
-        :aria-label="`Colour ${n + 1} of the gradient`"
+        :aria-label="`Colour stop ${n + 1}`"
         :aria-pressed="n === chosen"
         @click="painting.stop = n"
       />
     </div>
     <template v-if="stop">
       <div class="pair">
-        <span class="label">Colour {{ chosen + 1 }} at</span>
+        <span class="label">Colour stop {{ chosen + 1 }} at</span>
         <TypedField
-          label="Where the colour lies"
+          label="Position of the colour stop"
           suffix="%"
           :value="stop.at * 100"
           @typed="moveTo"
         />
         <span class="label">Opacity</span>
         <TypedField
-          label="Opacity of the colour"
+          label="Opacity of the colour stop"
           suffix="%"
           :value="stop.opacity * 100"
           @typed="(v) => set({ stops: withStop({ opacity: v / 100 }) })"
         />
       </div>
       <div class="acts">
-        <Button severity="secondary" size="small" label="Add a colour" @click="add" />
+        <Button severity="secondary" size="small" label="Add colour stop" @click="add" />
         <Button
           severity="secondary"
           size="small"
-          label="Remove it"
+          label="Delete"
           :disabled="gradient.stops.length < 3"
           @click="remove"
         />
@@ -127,16 +127,16 @@ function place({ peg, at }: Peg, axis: 0 | 1, value: number): void {
       <Button
         severity="secondary"
         size="small"
-        label="Turn round"
-        title="Its colours come in the other order"
+        label="Reverse"
+        title="Reverses the order of the colours"
         @click="set({ turned_round: true })"
       />
-      <Button severity="secondary" size="small" label="Turn by 90°" @click="set({ turned: 90 })" />
+      <Button severity="secondary" size="small" label="Rotate 90°" @click="set({ turned: 90 })" />
     </div>
     <div class="pair">
-      <span class="label">Beyond it</span>
+      <span class="label">Beyond</span>
       <ChooseField
-        label="How the gradient goes on"
+        label="Beyond the ends"
         :value="gradient.spread"
         :options="SPREADS"
         @chosen="(spread) => set({ spread })"
@@ -145,13 +145,13 @@ function place({ peg, at }: Peg, axis: 0 | 1, value: number): void {
     <div v-for="p in pegs" :key="p.peg" class="pair three">
       <span class="label">{{ p.label }}</span>
       <TypedField
-        :label="`${p.label}, across`"
+        :label="`${p.label} x`"
         :value="p.at[0]"
         :unit="unit"
         @typed="(v) => place(p, 0, v)"
       />
       <TypedField
-        :label="`${p.label}, down`"
+        :label="`${p.label} y`"
         :value="p.at[1]"
         :unit="unit"
         @typed="(v) => place(p, 1, v)"

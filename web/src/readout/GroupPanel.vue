@@ -50,7 +50,7 @@ function toLayer(container: string): void {
         v-if="apart.length > 0"
         severity="secondary"
         size="small"
-        label="Take apart"
+        label="Ungroup"
         title="Ctrl Shift G"
         @click="takeApart(board, board.commit)"
       />

@@ -20,8 +20,8 @@ const set = (change: Partial<Guide>): void =>
 /** A guide in words: where it lies, or through where and at which angle it runs. */
 function words(g: Guide): string {
   const [x, y] = [length(g.x, unit.value), length(g.y, unit.value)];
-  if (g.angle === 0) return `Level at ${y} ${unit.value.name}`;
-  if (g.angle === 90) return `Upright at ${x} ${unit.value.name}`;
+  if (g.angle === 0) return `Horizontal at ${y} ${unit.value.name}`;
+  if (g.angle === 90) return `Vertical at ${x} ${unit.value.name}`;
   return `${degrees(g.angle)}° through ${x}, ${y}`;
 }
 
@@ -40,14 +40,14 @@ function add(angle: number): void {
       class="half"
       size="small"
       severity="secondary"
-      label="Level in the middle"
+      label="Horizontal at centre"
       @click="add(0)"
     />
     <Button
       class="half"
       size="small"
       severity="secondary"
-      label="Upright in the middle"
+      label="Vertical at centre"
       @click="add(90)"
     />
     <label class="wide check">
@@ -88,7 +88,7 @@ function add(angle: number): void {
       class="wide"
       size="small"
       severity="secondary"
-      label="Remove"
+      label="Delete"
       @click="board.commit({ kind: 'remove_guides', guides: [one.id] })"
     />
   </section>

@@ -7,6 +7,7 @@ import type { Command } from "../api/types";
 import { spotOf } from "../canvas/spots";
 import { SPOTS, useArranging } from "../stores/arranging";
 import { useBoard } from "../stores/board";
+import { degrees } from "../stores/numbers";
 import { useVocabulary } from "../stores/vocabulary";
 import ActionButton from "./ActionButton.vue";
 import SpotPicker from "./SpotPicker.vue";
@@ -59,7 +60,7 @@ const turnIntoOutlines = (): void =>
 </script>
 
 <template>
-  <section v-if="frame" aria-label="Place and size">
+  <section v-if="frame" aria-label="Position and size">
     <span class="label">{{ label }}</span>
     <TypedField
       :label="`${label} x`"
@@ -80,12 +81,8 @@ const turnIntoOutlines = (): void =>
       <button
         class="row-button lock"
         :aria-pressed="arranging.even"
-        :title="
-          arranging.even
-            ? 'Width and height keep their proportion'
-            : 'Width and height by themselves'
-        "
-        aria-label="Keep the proportion"
+        :title="arranging.even ? 'Width and height are linked' : 'Width and height are independent'"
+        aria-label="Link width and height"
         @click="arranging.even = !arranging.even"
       >
         <i :class="arranging.even ? 'pi pi-link' : 'pi pi-arrows-h'" aria-hidden="true" />
@@ -107,44 +104,42 @@ const turnIntoOutlines = (): void =>
     />
     <span class="label">Angle</span>
     <TypedField label="Angle" suffix="°" :value="frame.angle" @typed="(v) => place('angle', v)" />
-    <span v-if="frame.lean" class="label leans">leans {{ frame.lean.toFixed(1) }}°</span>
+    <span v-if="frame.lean" class="label leans">shear {{ degrees(frame.lean) }}°</span>
     <span v-else />
     <span class="label about">
       About
       <SpotPicker />
     </span>
     <div class="rest acts">
-      <ActionButton label="Flip ↔" hint="Left becomes right" :command="flip('level')" />
-      <ActionButton label="Flip ↕" hint="Top becomes bottom" :command="flip('upright')" />
-      <ActionButton label="↺ 90°" hint="A quarter turn to the left" :command="turn(-90)" />
-      <ActionButton label="↻ 90°" hint="A quarter turn to the right" :command="turn(90)" />
+      <ActionButton label="Flip ↔" hint="Flip horizontal" :command="flip('level')" />
+      <ActionButton label="Flip ↕" hint="Flip vertical" :command="flip('upright')" />
+      <ActionButton label="↺ 90°" hint="Rotate 90° left" :command="turn(-90)" />
+      <ActionButton label="↻ 90°" hint="Rotate 90° right" :command="turn(90)" />
     </div>
     <div class="wide pivot">
       <template v-if="arranging.about !== 'middle'">
-        <span class="label">{{
-          arranging.pivot ? "The pivot is placed" : "The pivot is set"
-        }}</span>
-        <Button severity="secondary" size="small" label="Let it go" @click="arranging.letGo()" />
+        <span class="label">{{ arranging.pivot ? "Custom pivot" : "The pivot is set" }}</span>
+        <Button severity="secondary" size="small" label="Reset" @click="arranging.letGo()" />
       </template>
       <Button
         v-else
         severity="secondary"
         size="small"
-        label="Pivot to the sheet's middle"
-        title="Items turn and grow about it; or drag the diamond beside the frame to any place"
+        label="Pivot at sheet centre"
+        title="Items rotate and scale about the pivot; drag the diamond beside the frame to move it"
         @click="toSheetMiddle"
       />
     </div>
     <label class="wide check">
       <Checkbox v-model="arranging.grow" binary />
-      Strokes and radii grow with the size
+      Scale strokes and corner radii
     </label>
     <Button
       v-if="shapes"
       class="wide"
       severity="secondary"
       size="small"
-      label="Turn into outlines"
+      label="Convert to outlines"
       @click="turnIntoOutlines"
     />
   </section>

@@ -25,7 +25,7 @@ const way = computed(() => (kept.linked ? "linked" : "copy"));
 </script>
 
 <template>
-  <section aria-label="How it is placed">
+  <section aria-label="Placement">
     <ChoiceButtons
       class="wide"
       :options="WAYS"
@@ -35,31 +35,27 @@ const way = computed(() => (kept.linked ? "linked" : "copy"));
       @choose="(w) => (kept.linked = w === 'linked')"
     />
     <p class="wide help">
-      {{
-        kept.linked
-          ? "It follows when the one on the shelf is changed."
-          : "It is yours to change, and follows nothing."
-      }}
+      {{ kept.linked ? "Follows changes of the original on the shelf." : "An independent copy." }}
     </p>
   </section>
-  <section aria-label="Size when it is clicked">
-    <h3 class="wide heading">A click places it</h3>
+  <section aria-label="Size on click">
+    <h3 class="wide heading">Size on click</h3>
     <span class="label">Size</span>
     <TypedField
-      label="Width of what is placed"
+      label="Placed width"
       :value="kept.size[0]"
       :unit="unit"
       @typed="(v) => kept.put(0, v)"
     />
     <TypedField
-      label="Height of what is placed"
+      label="Placed height"
       :value="kept.size[1]"
       :unit="unit"
       @typed="(v) => kept.put(1, v)"
     />
     <label class="rest check">
-      <Checkbox v-model="kept.own" binary size="small" /> In its own proportion
+      <Checkbox v-model="kept.own" binary size="small" /> Original proportions
     </label>
-    <p class="wide help">A drag draws it out: Shift keeps the proportion, Alt from the centre.</p>
+    <p class="wide help">Drag to draw it: Shift keeps proportions, Alt from the centre.</p>
   </section>
 </template>

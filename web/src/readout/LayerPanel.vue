@@ -28,7 +28,7 @@ function merge(): void {
         v-if="board.tree.in(board.layer).length > 0"
         severity="secondary"
         size="small"
-        label="Choose all in it"
+        label="Select contents"
         @click="choosing.allIn(board.layer)"
       />
     </div>
@@ -37,15 +37,15 @@ function merge(): void {
         v-if="behind !== undefined"
         severity="secondary"
         size="small"
-        label="Merge backwards"
-        :title="`All of it comes into “${name(behind)}”, the layer behind`"
+        label="Merge with layer behind"
+        :title="`Moves its items into “${name(behind)}”, the layer behind`"
         @click="merge"
       />
       <Button
         severity="secondary"
         size="small"
-        label="Remove"
-        title="With all that it holds; undo brings it back"
+        label="Delete"
+        title="Deletes the layer and its contents; can be undone"
         @click="board.commit({ kind: 'remove_items', items: [board.layer] })"
       />
     </div>

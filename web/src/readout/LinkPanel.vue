@@ -41,25 +41,24 @@ function compare(): void {
 
 <template>
   <section v-if="kept.links.length > 0" aria-label="Linked copy">
-    <span class="label">Follows</span>
+    <span class="label">Source</span>
     <span class="rest">{{
-      followed ? `“${followed.name}” of “${followed.tray}”` : gone ? "nothing any more" : "several"
+      followed ? `“${followed.name}” of “${followed.tray}”` : gone ? "deleted" : "several"
     }}</span>
     <p v-if="gone" class="wide help">
-      What it followed is no longer on the shelf. It stays as it is; unlink it to work on it.
+      Its source is no longer on the shelf. It stays as it is; unlink it to edit it.
     </p>
-    <p v-else-if="behind.length > 0" class="wide help">The one on the shelf was changed since.</p>
+    <p v-else-if="behind.length > 0" class="wide help">The source has changed.</p>
     <p v-else class="wide help">
-      Change the one on the shelf and this follows: unlink a copy, work on it, then “Keep in its
-      place”.
+      To change it everywhere, unlink a copy, edit it, then “Replace with selection” on the shelf.
     </p>
     <div class="wide abreast">
-      <Button v-if="behind.length > 0" size="small" label="Follow now" @click="follow" />
+      <Button v-if="behind.length > 0" size="small" label="Update" @click="follow" />
       <Button
         severity="secondary"
         size="small"
         label="Unlink"
-        title="Plain items that follow nothing"
+        title="Turns it into items that can be edited"
         @click="kept.unlink"
       />
       <Button

@@ -27,25 +27,25 @@ const told = (value: number): string => `${length(value, unit.value)} ${unit.val
     <h3 class="heading wide">Match with {{ matching.underlay.name }}</h3>
     <p v-if="matching.refused" class="wide help">{{ matching.refused }}</p>
     <template v-else-if="matching.mark">
-      <span class="label" title="What both cover, in parts of what either covers">Overlap</span>
+      <span class="label" title="Shared area as a percentage of the total area">Overlap</span>
       <output class="rest" data-testid="overlap">
         {{ shown(matching.mark.overlap * 100, 2) }} %
       </output>
-      <span class="label" title="Of the two edges, taken evenly along both">Mean distance</span>
+      <span class="label" title="Averaged evenly along both edges">Mean distance</span>
       <output class="rest">{{ told(matching.mark.mean) }}</output>
       <span class="label">Largest</span>
       <output class="rest" data-testid="largest">{{ told(matching.mark.largest) }}</output>
       <template v-if="tools.active === 'anchors'">
-        <span class="label" title="How far anchors and handles may move">Within</span>
+        <span class="label" title="Largest movement of anchors and handles">Tolerance</span>
         <TypedField
-          label="Reach of settle"
+          label="Fit tolerance"
           :value="reach"
           :unit="unit"
           @typed="(v) => (reach = Math.abs(v))"
         />
         <ActionButton
-          label="Settle"
-          :hint="`Moves ${refs.length > 0 ? 'the chosen anchors' : 'all anchors'} to the best match`"
+          label="Fit to reference"
+          :hint="`Moves ${refs.length > 0 ? 'the selected anchors' : 'all anchors'} to the best match`"
           :command="{
             kind: 'settle_anchors',
             anchors: refs.length > 0 ? refs : board.allAnchors(),
@@ -55,11 +55,10 @@ const told = (value: number): string => `${length(value, unit.value)} ${unit.val
         />
       </template>
       <label class="wide check">
-        <Checkbox v-model="matching.tinted" binary /> Tint what is beyond, and what is missing
+        <Checkbox v-model="matching.tinted" binary /> Highlight differences
       </label>
       <p class="wide help">
-        A pixel of the picture is {{ told(matching.mark.pixel) }}: half of that is as near as can be
-        told.
+        One pixel of the reference is {{ told(matching.mark.pixel) }}: accurate to half a pixel.
       </p>
     </template>
   </section>

@@ -25,9 +25,9 @@ const MAKES: readonly (readonly [Makes, string, string])[] = [
   ["flip", "Flip", "M3 6H12L9.5 3.5M13 10H4L6.5 12.5"],
 ];
 const DOES: Record<Makes, string> = {
-  live: "What is in it shows mirrored, and goes on doing so.",
-  copy: "A mirrored copy, once; the original stays.",
-  flip: "The original itself goes to the other side.",
+  live: "Live: the contents stay mirrored while you edit.",
+  copy: "A mirrored copy; the original stays.",
+  flip: "Flips the original.",
 };
 
 const empty = computed(() => board.selected.length === 0);
@@ -38,17 +38,14 @@ const axis = computed(() => mirroring.axis);
 type Lays = NonNullable<Axis["through"]> | `guide ${string}`;
 const lays = computed(() => {
   const found: { value: Lays; label: string }[] = [
-    { value: "best", label: "where it fits best" },
-    { value: "sheet", label: "the sheet’s middle" },
+    { value: "best", label: "Best fit" },
+    { value: "sheet", label: "Sheet centre" },
   ];
   if (!empty.value) {
-    found.push(
-      { value: "middle", label: "the middle of it" },
-      { value: "ends", label: "its open ends" },
-    );
+    found.push({ value: "middle", label: "Its centre" }, { value: "ends", label: "Its open ends" });
   }
   board.sheet.guides.forEach((g, n) => {
-    found.push({ value: `guide ${g.id}`, label: `guide ${n + 1}, ${Math.round(g.angle)}°` });
+    found.push({ value: `guide ${g.id}`, label: `Guide ${n + 1}, ${Math.round(g.angle)}°` });
   });
   return found;
 });
@@ -61,15 +58,15 @@ function lay(value: Lays): void {
   else mirroring.lay(value as NonNullable<Axis["through"]>);
 }
 const label = computed(() => {
-  if (!live.value) return mirroring.makes === "copy" ? "Make the copy" : "Flip it";
-  return `Make the ${pattern.value}`;
+  if (!live.value) return mirroring.makes === "copy" ? "Create copy" : "Flip";
+  return `Create ${pattern.value}`;
 });
 </script>
 
 <template>
   <header>
     <h2>Symmetry</h2>
-    <span>{{ empty ? "empty, to draw into" : "of what is selected" }}</span>
+    <span>{{ empty ? "empty, to draw into" : "of the selection" }}</span>
   </header>
   <section aria-label="Mirror line">
     <ChoiceButtons
@@ -91,12 +88,12 @@ const label = computed(() => {
       prefix="pattern"
       @choose="(pattern) => mirroring.choose({ pattern })"
     />
-    <span class="label">Lies on</span>
+    <span class="label">Axis</span>
     <ChooseField
-      label="Where the line lies"
+      label="Position of the axis"
       :value="laid"
       :options="lays"
-      placeholder="a place of its own"
+      placeholder="Custom"
       class="lays"
       @chosen="lay"
     />
@@ -122,7 +119,7 @@ const label = computed(() => {
       <Button
         severity="secondary"
         size="small"
-        label="Leave it"
+        label="Cancel"
         title="Esc"
         @click="tools.use('select')"
       />

@@ -50,14 +50,14 @@ const offset = (sign: 1 | -1): Command => ({
     <section aria-label="Stroke and offset">
       <ActionButton
         class="wide"
-        label="Stroke into outline"
-        hint="The stroke becomes a filled outline; a fill stays below it"
+        label="Outline stroke"
+        hint="Converts the stroke to a filled outline; a fill stays below"
         :command="outline(false)"
       />
       <ActionButton
         class="wide"
         label="Live outline of the stroke"
-        hint="The same, but the width and all of the stroke stay adjustable"
+        hint="An outline whose stroke options stay adjustable"
         :command="outline(true)"
       />
       <span class="label">Offset by</span>
@@ -75,7 +75,7 @@ const offset = (sign: 1 | -1): Command => ({
       />
       <span class="label">Corners</span>
       <ChooseField
-        label="Corners of the offset"
+        label="Offset corners"
         :value="join"
         :options="JOINS"
         @chosen="(v) => (join = v)"
@@ -86,13 +86,21 @@ const offset = (sign: 1 | -1): Command => ({
       </label>
       <div class="wide acts">
         <ActionButton
-          :label="paths ? 'To the right' : 'Grow'"
-          :hint="paths ? 'A parallel, as one goes along the path' : 'Outlines around it'"
+          :label="paths ? 'To the right' : 'Expand'"
+          :hint="
+            paths
+              ? 'A parallel path, in the direction of the path'
+              : 'An outline around the selection'
+          "
           :command="offset(1)"
         />
         <ActionButton
-          :label="paths ? 'To the left' : 'Shrink'"
-          :hint="paths ? 'A parallel, as one goes along the path' : 'Outlines inside it'"
+          :label="paths ? 'To the left' : 'Contract'"
+          :hint="
+            paths
+              ? 'A parallel path, in the direction of the path'
+              : 'An outline inside the selection'
+          "
           :command="offset(-1)"
         />
       </div>

@@ -12,10 +12,10 @@ const board = useBoard();
 const tools = useTools();
 const items = computed(() => board.selected);
 const STEPS: readonly (readonly [OrderStep, string, string])[] = [
-  ["front", "To the front", "Alt Shift ↑"],
-  ["forward", "One step nearer", "Alt ↑"],
-  ["back", "To the back", "Alt Shift ↓"],
-  ["backward", "One step back", "Alt ↓"],
+  ["front", "To front", "Alt Shift ↑"],
+  ["forward", "Forward", "Alt ↑"],
+  ["back", "To back", "Alt Shift ↓"],
+  ["backward", "Backward", "Alt ↓"],
 ];
 const step = (to: OrderStep): Command => ({ kind: "step_items", items: items.value, to });
 </script>
@@ -35,14 +35,14 @@ const step = (to: OrderStep): Command => ({ kind: "step_items", items: items.val
           severity="secondary"
           size="small"
           label="In front of…"
-          title="Then click the item in front of which it comes"
+          title="Then click the item to place it in front of"
           @click="tools.layNext('front')"
         />
         <Button
           severity="secondary"
           size="small"
           label="Behind…"
-          title="Then click the item behind which it comes"
+          title="Then click the item to place it behind"
           @click="tools.layNext('behind')"
         />
       </div>

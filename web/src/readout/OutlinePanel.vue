@@ -17,7 +17,7 @@ const only = computed(() => (contours.value.length === 1 ? contours.value[0] : u
 </script>
 
 <template>
-  <section aria-label="Handles shown">
+  <section aria-label="Show handles">
     <span class="label">Handles</span>
     <SelectButton
       v-model="looking.handles"
@@ -27,7 +27,7 @@ const only = computed(() => (contours.value.length === 1 ? contours.value[0] : u
       :option-label="(o: readonly [string, string]) => o[1]"
       :option-value="(o: readonly [string, string]) => o[0]"
       :allow-empty="false"
-      aria-label="Handles shown"
+      aria-label="Show handles"
     />
   </section>
   <section v-if="board.anchors.length === 0 && outlines.length > 0" aria-label="Path" class="acts">
@@ -44,7 +44,7 @@ const only = computed(() => (contours.value.length === 1 ? contours.value[0] : u
     <ActionButton
       v-else-if="only"
       label="Open"
-      hint="Takes the segment out that leads back to the first anchor"
+      hint="Deletes the segment that leads back to the start point"
       :command="{ kind: 'remove_segment', segment: [only.item, only.contour, only.count - 1] }"
     />
   </section>

@@ -89,7 +89,7 @@ async function typed(): Promise<void> {
       @click="emit('chosen', null)"
     />
   </div>
-  <div v-if="open" class="wide opened" role="group" :aria-label="`${label}, all about it`">
+  <div v-if="open" class="wide opened" role="group" :aria-label="`${label} options`">
     <slot name="before" />
     <slot>
       <ColourBars

@@ -33,11 +33,11 @@ const set = (to: Role): void =>
 <template>
   <section v-if="around" aria-label="Part of an assembly">
     <span class="label">As a part</span>
-    <span v-if="backmost" class="rest quiet">it lies at the back: others act on it</span>
+    <span v-if="backmost" class="rest quiet">base of the assembly</span>
     <ChooseField
       v-else
       class="rest"
-      label="What it does as a part"
+      label="Operation in the assembly"
       :value="role"
       :options="ROLES"
       placeholder="Several"

@@ -5,6 +5,7 @@ import type { AnchorRef } from "../api/types";
 import { newId } from "../core/ids";
 import ActionButton from "./ActionButton.vue";
 import { refOf, useChosen } from "./chosen";
+import { counted } from "../lib/intl";
 
 const { contourOf, marks, refs, segments, one } = useChosen();
 
@@ -24,55 +25,55 @@ const guide = computed(() => {
 
 <template>
   <section v-if="segments.length > 0" aria-label="Segments" class="acts">
-    <h3 class="wide">{{ segments.length === 1 ? "Segment" : `${segments.length} segments` }}</h3>
+    <h3 class="wide">{{ counted(segments.length, "segment") }}</h3>
     <ActionButton
-      label="Add in the middle"
+      label="Add anchor at centre"
       lets
       :command="{ kind: 'add_anchors', segments, where: 'middle' }"
     />
     <ActionButton
       label="Add at extremes"
-      hint="Where the curve is level or upright"
+      hint="Where the curve is horizontal or vertical"
       lets
       :command="{ kind: 'add_anchors', segments, where: 'extremes' }"
     />
     <ActionButton label="Straighten" :command="{ kind: 'straighten_segments', segments }" />
     <ActionButton
       v-if="segments[0] && segments.length === 1"
-      label="Remove segment"
+      label="Delete segment"
       lets
       :command="{ kind: 'remove_segment', segment: segments[0] }"
     />
   </section>
   <section aria-label="Anchors" class="acts">
     <ActionButton
-      label="Remove"
-      hint="Refits the neighbours, so that the outline changes least (Del)"
+      label="Delete"
+      hint="Refits the neighbours so that the outline changes least (Del)"
       lets
       :command="{ kind: 'remove_anchors', anchors: refs }"
     />
     <ActionButton
-      label="Remove plainly"
+      label="Delete without refitting"
       hint="Leaves the neighbours' handles as they are (Shift Del)"
       lets
       :command="{ kind: 'remove_anchors', anchors: refs, refit: false }"
     />
     <ActionButton
-      label="Break"
-      hint="Two ends on one spot"
+      label="Split here"
+      hint="Two ends at the same position"
       lets
       :command="{ kind: 'break_anchors', anchors: refs }"
     />
     <ActionButton
       v-if="closed && one"
-      label="Make it the first"
+      label="Set as start point"
       lets
       :command="{ kind: 'start_at', anchor: source }"
     />
     <ActionButton
       v-if="one"
       label="Reverse path"
-      hint="The way it runs, by which holes may be told"
+      hint="Reverses the direction, which can decide about holes"
       lets
       :command="{
         kind: 'reverse_outlines',
@@ -82,43 +83,43 @@ const guide = computed(() => {
     />
     <ActionButton
       v-if="one"
-      label="Guide through it"
+      label="Add guide here"
       hint="A guide through this anchor, along its handle"
       :command="{ kind: 'add_guide', guide }"
     />
     <ActionButton
       v-if="ends?.[0] && ends[1]"
-      label="Join the ends"
+      label="Join ends"
       lets
       :command="{ kind: 'join_ends', first: ends[0], second: ends[1] }"
     />
     <template v-if="several">
       <ActionButton
-        label="Line up level"
+        label="Align horizontally"
         :command="{ kind: 'line_up', anchors: refs, way: 'level' }"
       />
       <ActionButton
-        label="Line up upright"
+        label="Align vertically"
         :command="{ kind: 'line_up', anchors: refs, way: 'upright' }"
       />
       <template v-if="marks.length > 2">
         <ActionButton
-          label="Space across"
+          label="Distribute horizontally"
           :command="{ kind: 'space_anchors', anchors: refs, way: 'level' }"
         />
         <ActionButton
-          label="Space down"
+          label="Distribute vertically"
           :command="{ kind: 'space_anchors', anchors: refs, way: 'upright' }"
         />
       </template>
       <ActionButton
         label="Same handles"
-        hint="As those of the anchor chosen first"
+        hint="As those of the anchor selected first"
         :command="{ kind: 'copy_handles', source, anchors: refs.slice(1) }"
       />
       <ActionButton
         label="Mirrored handles"
-        hint="Those of the anchor chosen first, mirrored about the line midway"
+        hint="Mirrors those of the anchor selected first"
         :command="{ kind: 'copy_handles', source, anchors: refs.slice(1), mirrored: true }"
       />
     </template>

@@ -10,6 +10,7 @@ import DashField from "./DashField.vue";
 import FoldPart from "./FoldPart.vue";
 import TypedField from "./TypedField.vue";
 import { CAPS, JOINS, PLACINGS } from "./joins";
+import { counted, plural } from "../lib/intl";
 
 type Setting = Omit<Extract<Command, { kind: "set_pen" }>, "kind" | "items" | "stroke">;
 
@@ -18,7 +19,7 @@ const board = useBoard();
 const vocabulary = useVocabulary();
 const point = computed(() => vocabulary.unit("pt"));
 const heading = computed(() =>
-  props.label === "Stroke" ? "How it is stroked" : `How ${props.label.toLowerCase()} is stroked`,
+  props.label === "Stroke" ? "Stroke options" : `${props.label} options`,
 );
 /** The stroke that is mitred tells where that is cut off. */
 const cut = computed(() => (props.paint.join === "miter" ? board.marks.miters.length : 0));
@@ -33,9 +34,9 @@ function set(setting: Setting): void {
   <FoldPart class="wide pen" :heading="heading">
     <section :aria-label="heading">
       <template v-if="!open">
-        <span class="label">Lies</span>
+        <span class="label">Position</span>
         <ChooseField
-          label="Where the stroke lies"
+          label="Stroke position"
           :value="paint.placing"
           :options="PLACINGS"
           @chosen="(placing) => set({ placing })"
@@ -43,7 +44,7 @@ function set(setting: Setting): void {
       </template>
       <span class="label">Corners</span>
       <ChooseField
-        label="Corners of the stroke"
+        label="Corner join"
         :value="paint.join"
         :options="JOINS"
         @chosen="(join) => set({ join })"
@@ -56,16 +57,16 @@ function set(setting: Setting): void {
           :value="paint.miter_limit"
           @typed="(v) => set({ miter_limit: v })"
         />
-        <span class="quiet">widths</span>
+        <span class="quiet">× width</span>
         <p v-if="cut > 0" class="wide help" data-testid="cut-miters">
-          {{ cut === 1 ? "One corner is" : `${cut} corners are` }} too sharp for that and cut off,
-          where the canvas shows it. A higher limit lets them run out.
+          {{ counted(cut, "corner exceeds", "corners exceed") }} the miter limit and
+          {{ plural(cut, "is", "are") }} bevelled (marked on the canvas).
         </p>
       </template>
       <template v-if="open || dashed">
         <span class="label">Ends</span>
         <ChooseField
-          label="Ends of the stroke"
+          label="Line cap"
           :value="paint.cap"
           :options="CAPS"
           @chosen="(cap) => set({ cap })"
@@ -82,7 +83,7 @@ function set(setting: Setting): void {
         <button class="row-button" :disabled="!dashed" @click="set({ dashes: [] })">None</button>
         <button
           class="row-button"
-          title="Three widths drawn, two left out"
+          title="Three widths on, two off"
           @click="set({ dashes: [3 * paint.width, 2 * paint.width] })"
         >
           Dashed
@@ -96,9 +97,9 @@ function set(setting: Setting): void {
         </button>
       </span>
       <template v-if="dashed">
-        <span class="label">Begin at</span>
+        <span class="label">Offset</span>
         <TypedField
-          label="Dashes begin at"
+          label="Dash offset"
           :value="paint.dash_from"
           :unit="point"
           :disabled="paint.dash_fit"
@@ -110,7 +111,7 @@ function set(setting: Setting): void {
             binary
             @update:model-value="(dash_fit: boolean) => set({ dash_fit })"
           />
-          Corners and ends lie in a dash
+          Align dashes to corners and ends
         </label>
       </template>
     </section>

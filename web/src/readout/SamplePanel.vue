@@ -3,33 +3,34 @@
 import { useSampling, WIDTHS, type Width } from "../stores/sampling";
 import { useBoard } from "../stores/board";
 import ChooseField from "./ChooseField.vue";
+import { counted } from "../lib/intl";
 
 const sampling = useSampling();
 const board = useBoard();
 const OPTIONS = WIDTHS.map((w) => ({
   value: String(w),
-  label: w === 1 ? "1 pixel" : `${w} × ${w} pixels`,
+  label: `${w} × ${counted(w, "pixel")}`,
 }));
 </script>
 
 <template>
   <section aria-label="Sample colour">
-    <span class="label">Of a picture</span>
+    <span class="label">Area</span>
     <ChooseField
-      label="Pixels taken together"
+      label="Sample area"
       :value="String(sampling.width)"
       :options="OPTIONS"
       @chosen="(w) => (sampling.width = Number(w) as Width)"
     />
-    <span class="label">Seen</span>
+    <span class="label">Colour</span>
     <span class="rest seen" data-testid="sampled">
       <i v-if="sampling.seen" :style="{ background: sampling.seen.colour }" />
-      {{ sampling.words || "nothing" }}
+      {{ sampling.words || "none" }}
     </span>
     <p class="wide help">
-      A click gives it to
-      {{ board.selected.length > 0 ? "what is selected" : "what is drawn next" }}: as its fill, with
-      Shift as its stroke, with Ctrl all of the style. Alt looks at the underlay.
+      Click to apply it to
+      {{ board.selected.length > 0 ? "the selection" : "new items" }}: to the fill, with Shift to
+      the stroke, with Ctrl the whole style. Alt samples the reference.
     </p>
   </section>
 </template>

@@ -4,6 +4,7 @@
 import { computed } from "vue";
 import { useBoard } from "../stores/board";
 import ActionButton from "./ActionButton.vue";
+import { counted } from "../lib/intl";
 
 const board = useBoard();
 
@@ -23,11 +24,11 @@ const missing = computed(() => {
 <template>
   <section v-for="{ id, count } in missing" :key="id" aria-label="Seam">
     <p class="wide" role="status">
-      {{ count === 1 ? "One end just misses" : `${count} ends just miss` }} where it would meet.
+      {{ counted(count, "open end nearly touches", "open ends nearly touch") }} the seam.
     </p>
     <ActionButton
       class="wide"
-      :label="count === 1 ? 'Let it meet' : 'Let them meet'"
+      label="Snap to seam"
       :command="{ kind: 'close_seam', symmetry: id }"
     />
   </section>

@@ -11,6 +11,7 @@ import PaintRow from "./PaintRow.vue";
 import CuePanel from "./CuePanel.vue";
 import FoldPart from "./FoldPart.vue";
 import TypedField from "./TypedField.vue";
+import { counted } from "../lib/intl";
 
 interface Size {
   width?: number;
@@ -40,7 +41,7 @@ const turn = (): void => set({ width: board.sheet.height, height: board.sheet.wi
 <template>
   <header>
     <h2>Sheet</h2>
-    <span>{{ board.count }} {{ board.count === 1 ? "item" : "items" }}</span>
+    <span>{{ counted(board.count, "item") }}</span>
   </header>
   <section aria-label="Sheet">
     <span class="label">Preset</span>
@@ -50,11 +51,11 @@ const turn = (): void => set({ width: board.sheet.height, height: board.sheet.wi
       :options="vocabulary.facts.sizes"
       option-label="label"
       option-value="label"
-      placeholder="choose"
+      placeholder="Select"
       aria-label="Sheet size by preset"
       @update:model-value="take"
     />
-    <Button size="small" severity="secondary" label="Turn it" @click="turn" />
+    <Button size="small" severity="secondary" label="Rotate sheet" @click="turn" />
     <span class="label">Size</span>
     <TypedField
       label="Sheet width"
@@ -82,7 +83,7 @@ const turn = (): void => set({ width: board.sheet.height, height: board.sheet.wi
     />
     <span />
     <label class="wide check">
-      <Checkbox v-model="scaled" binary /> Scale what is on it with the size
+      <Checkbox v-model="scaled" binary /> Scale contents with the sheet
     </label>
     <span class="label">Colour</span>
     <PaintRow
@@ -103,15 +104,15 @@ const turn = (): void => set({ width: board.sheet.height, height: board.sheet.wi
         />
         Grid
       </label>
-      <span class="label">Every</span>
+      <span class="label">Spacing</span>
       <TypedField
-        label="Grid step"
+        label="Grid spacing"
         :value="board.sheet.grid.step"
         :unit="unit"
         @typed="(v) => setGrid({ step: v })"
       />
       <TypedField
-        label="Grid parts"
+        label="Grid subdivisions"
         suffix="parts"
         :value="board.sheet.grid.parts"
         @typed="(v) => setGrid({ parts: Math.round(v) })"

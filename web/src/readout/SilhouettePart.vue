@@ -53,17 +53,15 @@ function release(): void {
 
 <template>
   <p v-if="!underlay.silhouette && !matching.finding" class="wide help">
-    Click into a form of the picture, and its edge is found by its colour. Shift adds one more.
+    Click an area of the picture to trace its edge by colour. Shift click adds another area.
   </p>
   <p v-if="matching.finding" class="wide help" role="status" data-testid="finding">
-    Looking for the edge of the form…
+    Tracing the edge…
   </p>
   <template v-if="own">
-    <span class="label" title="How far colours may be from that of the place that was clicked">
-      Colours
-    </span>
+    <span class="label" title="How far colours may differ from the one clicked"> Tolerance </span>
     <DialSlider
-      label="Colours that count"
+      label="Colour tolerance"
       :value="matching.tolerance"
       :min="2"
       :max="80"
@@ -73,51 +71,51 @@ function release(): void {
       @release="release"
     />
     <TypedField
-      label="Colours that count"
+      label="Colour tolerance"
       suffix="±"
       :value="matching.tolerance"
       @typed="(v) => ((matching.tolerance = Math.min(200, Math.max(1, v))), matching.look())"
     />
     <label class="wide check">
       <Checkbox v-model="matching.holes" binary @update:model-value="matching.look()" />
-      Its holes stay out of it
+      Keep holes
     </label>
     <template v-if="matching.colour">
-      <span class="label">Its colour</span>
+      <span class="label">Colour</span>
       <span class="swatch" data-testid="sampled" :style="{ background: matching.colour }" />
       <Button
         size="small"
         severity="secondary"
         :label="matching.colour"
-        title="New items are filled with it"
+        title="Use as fill for new items"
         @click="starts.paint({ fill: matching.colour })"
       />
     </template>
   </template>
   <template v-if="underlay.silhouette">
-    <span class="label" title="How far the outline may be from the form">Outline within</span>
+    <span class="label" title="Largest distance between the outline and the traced edge"
+      >Accuracy</span
+    >
     <TypedField
-      label="Tolerance of the proposal"
+      label="Trace accuracy"
       :value="tolerance"
       :unit="unit"
       @typed="(v) => (typed = Math.abs(v))"
     />
     <span />
-    <label class="wide check">
-      <Checkbox v-model="extremes" binary /> Anchors where it is level or upright
-    </label>
-    <label class="wide check" title="Midway between what the picture shows of its two sides">
-      <Checkbox v-model="symmetric" binary /> Symmetric, both sides alike
+    <label class="wide check"> <Checkbox v-model="extremes" binary /> Anchors at extremes </label>
+    <label class="wide check" title="Averages the two sides of the picture">
+      <Checkbox v-model="symmetric" binary /> Symmetric
     </label>
     <ActionButton
       class="wide"
-      label="Propose an outline"
-      hint="As few anchors as that distance allows"
+      label="Trace outline"
+      hint="With as few anchors as the accuracy allows"
       :command="propose"
     />
     <ActionButton
       class="wide"
-      label="Let the form go"
+      label="Clear traced area"
       :command="{ kind: 'set_silhouette', underlay: underlay.id, silhouette: null }"
     />
   </template>

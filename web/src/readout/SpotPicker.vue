@@ -8,7 +8,7 @@ const pressed = (spot: Spot): boolean => arranging.about === spot;
 </script>
 
 <template>
-  <div class="spots" role="radiogroup" aria-label="Turns and grows about">
+  <div class="spots" role="radiogroup" aria-label="Reference point">
     <button
       v-for="[spot, label] in SPOTS"
       :key="spot"
@@ -16,7 +16,7 @@ const pressed = (spot: Spot): boolean => arranging.about === spot;
       role="radio"
       :aria-checked="pressed(spot)"
       :aria-label="label"
-      :title="`${label}: stays while it turns or grows, and is what the numbers tell`"
+      :title="`${label}: fixed while rotating and scaling, and shown in the fields`"
       :data-testid="`spot-${spot}`"
       @click="arranging.choose(spot)"
     >

@@ -13,6 +13,7 @@ import { useTools } from "../stores/tools";
 import { useVocabulary } from "../stores/vocabulary";
 import PaintRow from "./PaintRow.vue";
 import TypedField from "./TypedField.vue";
+import { counted } from "../lib/intl";
 
 const board = useBoard();
 const starts = useStarts();
@@ -57,7 +58,7 @@ const more = computed(() => {
   const { strokes, finish } = starts.style;
   const borders = strokes.length - 1;
   return [
-    ...(borders > 0 ? [borders === 1 ? "a border" : `${borders} borders`] : []),
+    ...(borders > 0 ? [counted(borders, "more stroke")] : []),
     ...(front.value.dashes.length > 0 ? ["dashes"] : []),
     ...(finish.opacity < 1 ? [`${Math.round(finish.opacity * 100)} % opacity`] : []),
     ...(finish.blend === "normal" ? [] : [finish.blend]),
@@ -76,8 +77,8 @@ function turn(dial: DialFacts, to: number): void {
 </script>
 
 <template>
-  <section v-if="dials.length > 0" aria-label="Starts with these dials">
-    <h3 class="wide heading">The next one starts with</h3>
+  <section v-if="dials.length > 0" aria-label="Dials of new items">
+    <h3 class="wide heading">New items start with</h3>
     <template v-for="d in dials" :key="d.name">
       <span class="label" :title="d.help">{{ d.label }}</span>
       <Select
@@ -101,8 +102,8 @@ function turn(dial: DialFacts, to: number): void {
       />
     </template>
   </section>
-  <section aria-label="Starts with this style">
-    <h3 class="wide heading">It is painted with</h3>
+  <section aria-label="Style of new items">
+    <h3 class="wide heading">Style for new items</h3>
     <span class="label">Fill</span>
     <PaintRow
       label="Fill"
@@ -127,7 +128,7 @@ function turn(dial: DialFacts, to: number): void {
     <span />
     <p v-if="more" class="wide help">With {{ more }}.</p>
     <button v-if="starts.kept.style" class="row-button plain" @click="starts.kept.style = null">
-      Start plain again
+      Reset style
     </button>
   </section>
 </template>

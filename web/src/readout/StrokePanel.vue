@@ -26,7 +26,7 @@ const { slid, slide, release, keep } = useSliding(command);
 </script>
 
 <template>
-  <section v-if="board.marks.tolerance != null" aria-label="Drawn by hand">
+  <section v-if="board.marks.tolerance != null" aria-label="Freehand stroke">
     <span class="label">Tolerance</span>
     <DialSlider
       label="Tolerance"
@@ -40,13 +40,13 @@ const { slid, slide, release, keep } = useSliding(command);
     />
     <TypedField label="Tolerance" :value="board.marks.tolerance" :unit="unit" @typed="keep" />
     <p class="wide help" data-testid="drawn-anchors">
-      {{ anchors }} anchors. Fewer with more tolerance, until an anchor is edited.
+      {{ anchors }} anchors. Raise the tolerance for fewer, until you edit an anchor.
     </p>
   </section>
   <section v-else-if="tools.name === 'freehand'" aria-label="Freehand">
     <span class="label">Tolerance</span>
     <DialSlider
-      label="Tolerance of the next stroke"
+      label="Tolerance for the next stroke"
       :value="tools.handTolerance"
       :min="0.5"
       :max="12"
@@ -54,11 +54,11 @@ const { slid, slide, release, keep } = useSliding(command);
       @slide="(v) => (tools.handTolerance = v)"
     />
     <TypedField
-      label="Tolerance of the next stroke"
+      label="Tolerance for the next stroke"
       suffix="px"
       :value="tools.handTolerance"
       @typed="(v) => (tools.handTolerance = Math.min(Math.max(v, 0.5), 40))"
     />
-    <p class="wide help">On the screen, at the zoom you draw at.</p>
+    <p class="wide help">In screen pixels, at the current zoom.</p>
   </section>
 </template>

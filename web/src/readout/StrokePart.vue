@@ -21,7 +21,7 @@ const vocabulary = useVocabulary();
 const point = computed(() => vocabulary.unit("pt"));
 const front = computed(() => props.index === props.count - 1);
 /** Borders are counted outwards from the stroke in front. */
-const label = computed(() => (front.value ? "Stroke" : `Border ${props.count - 1 - props.index}`));
+const label = computed(() => (front.value ? "Stroke" : `Stroke ${props.count - props.index}`));
 
 function width(value: number): void {
   board.commit({
@@ -41,8 +41,8 @@ function width(value: number): void {
     <button
       class="row-button"
       :disabled="front"
-      :aria-label="`${label}: one forward`"
-      title="One forward"
+      :aria-label="`Bring ${label} forward`"
+      title="Bring forward"
       @click="board.commit({ kind: 'order_stroke', items: board.selected, stroke: index })"
     >
       ↑
@@ -50,7 +50,7 @@ function width(value: number): void {
     <button
       class="row-button"
       :aria-label="`${label}: remove`"
-      title="Remove it"
+      title="Remove"
       @click="board.commit({ kind: 'remove_stroke', items: board.selected, stroke: index })"
     >
       ✕

@@ -20,7 +20,7 @@ const first = computed(() => {
 const style = computed(() => first.value?.style);
 const RULES = [
   { value: "evenodd" as const, label: "even-odd" },
-  { value: "nonzero" as const, label: "by direction" },
+  { value: "nonzero" as const, label: "Nonzero" },
 ];
 /** From the front to the back, each with its number from the back. */
 const strokes = computed(() =>
@@ -36,7 +36,7 @@ const starting = computed(() => JSON.stringify(starts.kept.style) === JSON.strin
     <template v-if="first?.compound">
       <span class="label">Holes</span>
       <ChooseField
-        label="What is a hole"
+        label="Fill rule"
         :value="first.rule"
         :options="RULES"
         @chosen="(rule) => board.commit({ kind: 'set_rule', items: board.selected, rule })"
@@ -55,16 +55,16 @@ const starting = computed(() => JSON.stringify(starts.kept.style) === JSON.strin
       <Button
         severity="secondary"
         size="small"
-        label="Add a border"
-        title="One more stroke, behind the others and wider"
+        label="Add stroke"
+        title="Another, wider stroke behind the others"
         @click="board.commit({ kind: 'add_stroke', items: board.selected })"
       />
       <Button
         severity="secondary"
         size="small"
         :disabled="starting || !like"
-        :label="starting ? 'New ones start so' : 'Start new ones so'"
-        title="New shapes and lines are painted like this"
+        :label="starting ? 'Used for new items' : 'Use for new items'"
+        title="New items start with this style"
         @click="starts.kept.style = like"
       />
     </div>

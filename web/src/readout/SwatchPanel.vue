@@ -61,7 +61,7 @@ function remove(): void {
         class="rest"
         size="small"
         :model-value="draft ?? one.name"
-        aria-label="Name of the swatch"
+        aria-label="Swatch name"
         @update:model-value="draft = $event ?? ''"
         @keydown.enter="($event.target as HTMLInputElement).blur()"
         @keydown.esc="draft = null"
@@ -74,18 +74,18 @@ function remove(): void {
         @slide="(colour) => board.preview(setting({ colour }))"
         @keep="(colour) => board.commit(setting({ colour }), true)"
       />
-      <p class="wide help">All that is painted with it follows.</p>
+      <p class="wide help">Everything painted with it follows.</p>
       <Button
         class="rest"
         severity="secondary"
         size="small"
-        label="Remove the swatch"
+        label="Delete swatch"
         title="What is painted with it keeps its colour"
         @click="remove"
       />
     </section>
-    <FoldPart heading="Colours that go with it">
-      <section aria-label="Colours that go with it">
+    <FoldPart heading="Colour harmonies">
+      <section aria-label="Colour harmonies">
         <template v-for="h in harmonies" :key="h.name">
           <span class="label">{{ h.name }}</span>
           <ColourChips
@@ -96,8 +96,8 @@ function remove(): void {
           <Button
             severity="secondary"
             size="small"
-            label="Keep all"
-            :aria-label="`Keep all: ${h.name}`"
+            label="Add all"
+            :aria-label="`Add all: ${h.name}`"
             @click="swatches.keepPlain(h.colours)"
           />
         </template>

@@ -5,6 +5,7 @@ import { useBoard } from "../stores/board";
 import { useSweeping } from "../stores/sweeping";
 import { useVocabulary } from "../stores/vocabulary";
 import TypedField from "./TypedField.vue";
+import { counted } from "../lib/intl";
 
 const board = useBoard();
 const sweeping = useSweeping();
@@ -14,18 +15,17 @@ const count = computed(() => sweeping.marks?.regions.length ?? 0);
 const gaps = computed(() => sweeping.marks?.bridges.length ?? 0);
 const says = computed(() => {
   if (sweeping.trouble) return sweeping.trouble;
-  if (count.value === 0) return "Nothing here encloses a region. Choose items that overlap.";
-  const closed =
-    gaps.value > 0 ? `, ${gaps.value === 1 ? "a gap" : `${gaps.value} gaps`} closed` : "";
-  return `${count.value === 1 ? "One region" : `${count.value} regions`}${closed}.`;
+  if (count.value === 0) return "No enclosed region here. Select items that overlap.";
+  const closed = gaps.value > 0 ? `, ${counted(gaps.value, "gap")} closed` : "";
+  return `${counted(count.value, "region")}${closed}.`;
 });
 </script>
 
 <template>
   <section aria-label="Sweep">
-    <span class="label">Gaps up to</span>
+    <span class="label">Close gaps up to</span>
     <TypedField
-      label="Gaps up to"
+      label="Close gaps up to"
       :value="sweeping.gap"
       :unit="unit"
       @typed="(v) => (sweeping.gap = Math.min(1000, Math.max(0, v)))"

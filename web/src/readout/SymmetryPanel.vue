@@ -26,14 +26,14 @@ const KEEPS = computed(() => {
   const level = mark.value?.pattern === "mirror" && !upright;
   const wedge = mark.value?.pattern === "kaleidoscope";
   return [
-    { value: "all" as const, label: "all of it" },
+    { value: "all" as const, label: "Everything" },
     {
       value: "right" as const,
-      label: wedge ? "one wedge" : level ? "what is below" : "the left side",
+      label: wedge ? "One wedge" : level ? "Below" : "Left side",
     },
     {
       value: "left" as const,
-      label: wedge ? "the other wedge" : level ? "what is above" : "the right side",
+      label: wedge ? "Other wedge" : level ? "Above" : "Right side",
     },
   ];
 });
@@ -88,9 +88,9 @@ function repaint(part: Partial<Style>): void {
       @count="(count) => set({ count })"
     />
     <template v-if="mark.pattern !== 'wheel'">
-      <span class="label">Shows</span>
+      <span class="label">Show</span>
       <ChooseField
-        label="What it keeps"
+        label="Visible part"
         :value="mark.keeps"
         :options="KEEPS"
         @chosen="(keeps) => set({ keeps })"
@@ -98,39 +98,37 @@ function repaint(part: Partial<Style>): void {
     </template>
     <label class="wide check">
       <Checkbox :model-value="mark.second !== null" binary @update:model-value="paint" />
-      Every other image in its own colours
+      Alternate colours
     </label>
     <template v-if="mark.second">
       <span class="label">Fill</span>
       <PaintRow
-        label="Fill of every other image"
+        label="Fill of every other copy"
         name="second fill"
         :paint="mark.second.fill"
         @chosen="(fill) => repaint({ fill })"
       />
       <span class="label">Stroke</span>
       <PaintRow
-        label="Stroke of every other image"
+        label="Stroke of every other copy"
         name="second stroke"
         :paint="mark.second.strokes.at(-1)?.paint ?? null"
         @chosen="(paint) => repaint({ strokes: [...behind, inked(paint)] })"
       />
     </template>
     <p v-if="mark.left_out > 0" class="wide quiet" role="status">
-      {{ mark.images.length }} of {{ mark.images.length + mark.left_out }} images show: it holds too
-      much to draw more of them. None is lost.
+      {{ mark.images.length }} of {{ mark.images.length + mark.left_out }} copies are shown: the
+      contents are too large to show more. None is lost.
     </p>
-    <p v-else-if="empty" class="wide quiet">
-      Nothing is in it yet. Whatever you draw here shows in all its images.
-    </p>
+    <p v-else-if="empty" class="wide quiet">Empty. What you draw here shows in all copies.</p>
     <div class="wide acts">
       <GoIn :id="id" label="Draw in it" />
       <Button
         v-if="!empty"
         severity="secondary"
         size="small"
-        label="Turn into outlines"
-        title="Welds what meets on the seam; all else becomes copies"
+        label="Convert to outlines"
+        title="Welds what meets at the seam; the rest becomes copies"
         @click="weld"
       />
     </div>

@@ -56,11 +56,11 @@ const add = (where: "extremes" | "inflections" | "evenly" | "along"): Command =>
 </script>
 
 <template>
-  <FoldPart v-if="items.length > 0" heading="Thin out, add anchors">
-    <section aria-label="Thin out">
-      <span class="label" title="How far the outline may move">Within</span>
+  <FoldPart v-if="items.length > 0" heading="Simplify and add anchors">
+    <section aria-label="Simplify">
+      <span class="label" title="How far the outline may move">Tolerance</span>
       <DialSlider
-        label="Thin out within"
+        label="Tolerance"
         :value="place"
         :min="LEAST"
         :max="MOST"
@@ -70,19 +70,19 @@ const add = (where: "extremes" | "inflections" | "evenly" | "along"): Command =>
         @release="letGo"
       />
       <TypedField
-        label="Tolerance of thin out"
+        label="Simplify tolerance"
         :value="within"
         :unit="unit"
         @typed="(v) => (tolerance = Math.abs(v))"
       />
-      <label class="wide check"><Checkbox v-model="corners" binary /> Corners stay</label>
+      <label class="wide check"><Checkbox v-model="corners" binary /> Keep corners</label>
       <label class="wide check">
-        <Checkbox v-model="extremes" binary /> Anchors where it is level or upright
+        <Checkbox v-model="extremes" binary /> Keep anchors at extremes
       </label>
       <ActionButton
         class="wide"
-        label="Thin out"
-        hint="As few anchors as that tolerance allows"
+        label="Simplify"
+        hint="As few anchors as the tolerance allows"
         lets
         :command="command(tolerance)"
       />
@@ -90,34 +90,34 @@ const add = (where: "extremes" | "inflections" | "evenly" | "along"): Command =>
         <div class="wide acts">
           <ActionButton
             label="At extremes"
-            hint="An anchor wherever the outline is level or upright"
+            hint="Adds anchors where the outline is horizontal or vertical"
             lets
             :command="add('extremes')"
           />
           <ActionButton
             label="At inflections"
-            hint="An anchor wherever it begins to bend to the other side"
+            hint="Adds anchors where the curvature changes sides"
             lets
             :command="add('inflections')"
           />
         </div>
         <ActionButton
           class="two"
-          label="Evenly on each segment"
-          hint="So many at even distances along each segment"
+          label="Per segment"
+          hint="Adds this many anchors, evenly spaced, to each segment"
           lets
           :command="add('evenly')"
         />
         <TypedField
-          label="Anchors added evenly"
+          label="Number of anchors to add"
           suffix="×"
           :value="count"
           @typed="(v) => (count = Math.min(100, Math.max(1, Math.round(v))))"
         />
         <ActionButton
           class="wide"
-          label="Evenly along all of it"
-          hint="So many at even distances along the segments in a row"
+          label="Along the path"
+          hint="Adds this many anchors, evenly spaced, along the selected segments"
           lets
           :command="add('along')"
         />

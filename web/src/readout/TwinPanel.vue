@@ -15,13 +15,13 @@ const { marks, refs } = useChosen();
 
 const lines = computed(() => {
   const found: { value: string; label: string }[] = [
-    { value: "between", label: "midway between them" },
-    { value: "upright", label: "its middle, upright" },
-    { value: "level", label: "its middle, level" },
+    { value: "between", label: "Between them" },
+    { value: "upright", label: "Its centre, vertical" },
+    { value: "level", label: "Its centre, horizontal" },
   ];
-  if (refs.value.length === 4) found.push({ value: "anchors", label: "the last two chosen" });
+  if (refs.value.length === 4) found.push({ value: "anchors", label: "Last two anchors" });
   board.sheet.guides.forEach((g, n) =>
-    found.push({ value: `guide ${g.id}`, label: `guide ${n + 1}` }),
+    found.push({ value: `guide ${g.id}`, label: `Guide ${n + 1}` }),
   );
   return found;
 });
@@ -56,7 +56,7 @@ const command = computed((): Command => {
 <template>
   <section v-if="can || marks.some((m) => m.twin)" aria-label="Twins">
     <template v-if="can">
-      <span class="label">Twins about</span>
+      <span class="label">Twin axis</span>
       <Select
         v-model="wanted"
         class="rest"
@@ -64,20 +64,20 @@ const command = computed((): Command => {
         :options="lines"
         option-label="label"
         option-value="value"
-        aria-label="Twins about"
+        aria-label="Twin axis"
       />
       <span />
       <ActionButton
         class="rest"
         label="Make twins"
-        hint="What is done to one is done to the other, mirrored; the second goes to its place"
+        hint="What is done to one is done to the other, mirrored; the second moves into position"
         :command="command"
       />
     </template>
     <ActionButton
       v-if="marks.some((m) => m.twin)"
       class="wide"
-      label="Let twins go"
+      label="Release twins"
       :command="{ kind: 'release_twins', anchors: refs }"
     />
   </section>

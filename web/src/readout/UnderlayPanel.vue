@@ -36,7 +36,7 @@ function chosen(event: Event): void {
 </script>
 
 <template>
-  <section aria-label="Underlays">
+  <section aria-label="References">
     <input
       ref="chooser"
       type="file"
@@ -50,12 +50,12 @@ function chosen(event: Event): void {
       class="wide"
       size="small"
       severity="secondary"
-      label="Choose a picture…"
+      label="Add picture…"
       @click="chooser?.click()"
     />
     <p v-if="board.sheet.underlays.length === 0" class="wide help">
-      PNG, JPEG or WebP, up to 20 MB. It can be dropped on the sheet or pasted, too. It is never
-      picked by accident and never sent out.
+      PNG, JPEG or WebP, up to 20 MB; or drop it on the sheet, or paste it. A reference cannot be
+      selected by accident and is not exported.
     </p>
     <button
       v-for="u in board.sheet.underlays"
@@ -68,7 +68,7 @@ function chosen(event: Event): void {
     </button>
   </section>
   <section v-if="board.sheet.underlays.length > 0" aria-label="Compare">
-    <span class="label" title="The picture beside the drawing, or over it (5)">Compare</span>
+    <span class="label" title="The reference beside the drawing, or over it (5)">Compare</span>
     <SelectButton
       class="rest"
       size="small"
@@ -77,40 +77,40 @@ function chosen(event: Event): void {
       :option-label="(o: readonly [string, string]) => o[1]"
       :option-value="(o: readonly [string, string]) => o[0]"
       :allow-empty="false"
-      aria-label="Compare with the picture"
+      aria-label="Compare with the reference"
       @update:model-value="comparing.compare"
     />
   </section>
-  <section v-if="one" aria-label="Underlay">
-    <span class="label">Strength</span>
+  <section v-if="one" aria-label="Reference">
+    <span class="label">Opacity</span>
     <DialSlider
-      label="Strength"
+      label="Opacity"
       :value="slid ?? one.strength * 100"
       :min="0"
       :max="100"
       @slide="slide"
       @release="release"
     />
-    <TypedField label="Strength" suffix="%" :value="one.strength * 100" @typed="keep" />
+    <TypedField label="Opacity" suffix="%" :value="one.strength * 100" @typed="keep" />
     <label class="wide check">
       <Checkbox :model-value="one.grey" binary @update:model-value="(v) => set({ grey: v })" />
-      Wash to grey
+      Greyscale
     </label>
     <label class="wide check">
       <Checkbox :model-value="one.hidden" binary @update:model-value="(v) => set({ hidden: v })" />
       Hide <kbd>Shift U</kbd>
     </label>
     <SilhouettePart :underlay="one" />
-    <span class="label">Middle</span>
+    <span class="label">Centre</span>
     <TypedField
-      label="Underlay x"
+      label="Reference x"
       suffix="x"
       :value="one.x"
       :unit="unit"
       @typed="(x) => set({ x })"
     />
     <TypedField
-      label="Underlay y"
+      label="Reference y"
       suffix="y"
       :value="one.y"
       :unit="unit"
@@ -118,13 +118,13 @@ function chosen(event: Event): void {
     />
     <span class="label">Width</span>
     <TypedField
-      label="Underlay width"
+      label="Reference width"
       :value="one.width"
       :unit="unit"
       @typed="(v) => one && set({ width: v, height: (one.height * v) / one.width })"
     />
     <TypedField
-      label="Underlay angle"
+      label="Reference angle"
       suffix="°"
       :value="one.angle"
       @typed="(angle) => set({ angle })"
@@ -133,7 +133,7 @@ function chosen(event: Event): void {
       class="wide"
       size="small"
       severity="secondary"
-      label="Remove"
+      label="Delete"
       @click="board.commit({ kind: 'remove_underlay', underlay: one.id })"
     />
   </section>

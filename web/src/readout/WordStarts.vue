@@ -12,23 +12,21 @@ const point = computed(() => vocabulary.unit("pt"));
 </script>
 
 <template>
-  <section aria-label="What the next words start with">
-    <h3 class="wide heading">The next ones start with</h3>
+  <section aria-label="Defaults for new text">
+    <h3 class="wide heading">Defaults for new text</h3>
     <FaceField
       :face="lettering.kept.face"
       :name="lettering.kept.face_name"
       @chosen="(face) => Object.assign(lettering.kept, { face: face.key, face_name: face.name })"
     />
-    <span class="label">Size of type</span>
+    <span class="label">Font size</span>
     <TypedField
       class="rest"
-      label="Size of type"
+      label="Font size"
       :value="lettering.kept.size"
       :unit="point"
       @typed="(v) => (lettering.kept.size = Math.min(Math.max(v, 1), 20000))"
     />
-    <p class="wide help">
-      Click where the words begin, then type. With Alt, a click on a form writes along it.
-    </p>
+    <p class="wide help">Click to start text, then type. Alt click a path to write along it.</p>
   </section>
 </template>

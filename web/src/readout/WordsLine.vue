@@ -29,7 +29,7 @@ function settle(): void {
 </script>
 
 <template>
-  <section aria-label="What they run along">
+  <section aria-label="Baseline">
     <template v-if="mark.lies !== 'along'">
       <ChoiceButtons
         class="wide"
@@ -47,7 +47,7 @@ function settle(): void {
         :unit="unit"
       />
       <p class="wide help">
-        Pull the peg at the end of the line to bend it. Below 0 the arc opens upward.
+        Drag the peg at the end of the baseline to bend it. Negative values curve upward.
       </p>
     </template>
     <template v-else>
@@ -62,7 +62,7 @@ function settle(): void {
             (other_side: boolean) => board.commit({ kind: 'set_line', items, other_side })
           "
         />
-        On the other side of the line
+        Other side of the path
       </label>
       <label class="wide check">
         <Checkbox
@@ -71,20 +71,20 @@ function settle(): void {
           size="small"
           @update:model-value="(shows: boolean) => board.commit({ kind: 'set_line', items, shows })"
         />
-        The line shows as well
+        Show the path
       </label>
       <p v-if="mark.beyond > 0" class="wide help" role="status">
-        The words are {{ length(mark.beyond, unit) }} {{ unit.name }} longer than the line; what
-        does not fit runs on.
+        The text is {{ length(mark.beyond, unit) }} {{ unit.name }} longer than the path and runs
+        beyond its end.
       </p>
     </template>
     <div class="wide abreast">
-      <GoIn v-if="mark.lies === 'along'" :id="id" label="Edit the line" />
+      <GoIn v-if="mark.lies === 'along'" :id="id" label="Edit path" />
       <Button
         severity="secondary"
         size="small"
-        label="Turn into outlines"
-        title="A compound outline of each letter, in a group"
+        label="Convert to outlines"
+        title="A compound outline for each glyph, in a group"
         @click="settle"
       />
     </div>

@@ -16,7 +16,7 @@ import WordSetting from "./WordSetting.vue";
 
 const ALIGNS = [
   ["start", "Start", "M2 3H14M2 8H9M2 13H12"],
-  ["middle", "Middle", "M2 3H14M4.5 8H11.5M3 13H13"],
+  ["middle", "Centre", "M2 3H14M4.5 8H11.5M3 13H13"],
   ["end", "End", "M2 3H14M7 8H14M4 13H14"],
 ] as const;
 /** Milliseconds without a key after which what was typed is kept. */
@@ -91,7 +91,7 @@ const line = computed(() => {
 </script>
 
 <template>
-  <section v-if="first" aria-label="Words">
+  <section v-if="first" aria-label="Text">
     <Textarea
       v-if="one"
       ref="field"
@@ -100,7 +100,7 @@ const line = computed(() => {
       rows="2"
       auto-resize
       :model-value="text"
-      aria-label="What they say"
+      aria-label="Text"
       spellcheck="false"
       @update:model-value="(v) => typed(v ?? '')"
       @blur="kept"
@@ -108,13 +108,13 @@ const line = computed(() => {
       @keydown.esc.stop="leave"
     />
     <p v-if="one && text.trim() === ''" class="wide help">
-      Type something; without a letter the words stay as they were. Delete removes them.
+      Empty text is ignored; press Delete to remove the item.
     </p>
     <p v-if="missing.length > 0" class="wide missing" role="status">
-      Not in this face: {{ missing.join(" ") }}
+      Not in this font: {{ missing.join(" ") }}
     </p>
     <FaceField :face="shared('face')" :name="shared('face_name') ?? 'several'" @chosen="choose" />
-    <WordSetting label="Size of type" setting="size" :value="shared('size')" :unit="point" />
+    <WordSetting label="Font size" setting="size" :value="shared('size')" :unit="point" />
     <WordSetting
       label="Tracking"
       setting="tracking"
@@ -129,7 +129,7 @@ const line = computed(() => {
       suffix="%"
       :range="[70, 250]"
     />
-    <span class="label">Aligned</span>
+    <span class="label">Alignment</span>
     <ChoiceButtons
       class="rest"
       :options="ALIGNS"
@@ -166,8 +166,8 @@ const line = computed(() => {
     <ActionButton
       v-if="line"
       class="wide"
-      :label="`Lay along ${line.name}`"
-      hint="The words run along it, and both stay adjustable"
+      :label="`Set along ${line.name}`"
+      hint="The text runs along the path; both stay editable"
       :command="{ kind: 'lay_words', item: items[0] ?? '', line: line.id, assembly: newId() }"
     />
   </section>

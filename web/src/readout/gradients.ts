@@ -5,14 +5,14 @@ import { plainColour } from "../canvas/paint";
 export type PaintKind = "plain" | Gradient["kind"];
 
 export const PAINT_KINDS: readonly (readonly [PaintKind, string, string])[] = [
-  ["plain", "Plain", "M2.5 2.5H13.5V13.5H2.5Z"],
-  ["linear", "Line", "M2 8H14M2 5V11M14 5V11"],
-  ["radial", "Round", "M2 8A6 6 0 1 0 14 8A6 6 0 1 0 2 8M8 8h.01"],
+  ["plain", "Solid", "M2.5 2.5H13.5V13.5H2.5Z"],
+  ["linear", "Linear", "M2 8H14M2 5V11M14 5V11"],
+  ["radial", "Radial", "M2 8A6 6 0 1 0 14 8A6 6 0 1 0 2 8M8 8h.01"],
 ];
 export const SPREADS: readonly { value: Gradient["spread"]; label: string }[] = [
-  { value: "pad", label: "as at its end" },
-  { value: "reflect", label: "there and back" },
-  { value: "repeat", label: "from the start again" },
+  { value: "pad", label: "Extend" },
+  { value: "reflect", label: "Reflect" },
+  { value: "repeat", label: "Repeat" },
 ];
 
 /** The colours of a gradient from left to right, as CSS. */

@@ -4,17 +4,17 @@ import type { Stroke } from "../api/types";
 type Options<V> = readonly { value: V; label: string }[];
 
 export const JOINS: Options<Stroke["join"]> = [
-  { value: "round", label: "round" },
-  { value: "miter", label: "mitred" },
-  { value: "bevel", label: "bevelled" },
+  { value: "round", label: "Round" },
+  { value: "miter", label: "Miter" },
+  { value: "bevel", label: "Bevel" },
 ];
 export const CAPS: Options<Stroke["cap"]> = [
-  { value: "round", label: "round" },
-  { value: "butt", label: "flat, at the end" },
-  { value: "square", label: "square, beyond the end" },
+  { value: "round", label: "Round" },
+  { value: "butt", label: "Butt" },
+  { value: "square", label: "Square" },
 ];
 export const PLACINGS: Options<Stroke["placing"]> = [
-  { value: "centred", label: "on the outline" },
-  { value: "inside", label: "inside it" },
-  { value: "outside", label: "outside it" },
+  { value: "centred", label: "Centre" },
+  { value: "inside", label: "Inside" },
+  { value: "outside", label: "Outside" },
 ];

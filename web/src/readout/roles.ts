@@ -15,30 +15,30 @@ interface Doing {
 export const ROLES: readonly Doing[] = [
   {
     value: "joins",
-    label: "joins",
+    label: "adds",
     sign: "+",
     operation: "Union",
-    hint: "All of them as one form; they stay as they are in it",
+    hint: "One shape of all; the parts stay editable",
   },
   {
     value: "cuts",
-    label: "cuts",
+    label: "cuts out",
     sign: "−",
     operation: "Difference",
-    hint: "The backmost without what lies in front of it; all stay as they are in it",
+    hint: "The backmost without what lies in front; the parts stay editable",
   },
   {
     value: "keeps",
-    label: "keeps what is common",
+    label: "keeps overlap",
     sign: "∩",
     operation: "Intersection",
-    hint: "Only what all of them have in common; they stay as they are in it",
+    hint: "Only what all have in common; the parts stay editable",
   },
   {
     value: "inverts",
-    label: "leaves out what is common",
+    label: "drops overlap",
     sign: "×",
     operation: "Symmetric difference",
-    hint: "Where they lie on each other it is empty; they stay as they are in it",
+    hint: "Everything but the overlaps; the parts stay editable",
   },
 ];

@@ -9,12 +9,13 @@ import ChooseField from "../readout/ChooseField.vue";
 import { useBoard } from "../stores/board";
 import { useSending } from "../stores/sending";
 import SendFields from "./SendFields.vue";
-import { FORMATS, weighs } from "./fields";
+import { fileSize } from "../lib/intl";
+import { FORMATS } from "./fields";
 
 const WHATS = [
-  { value: "sheet", label: "The sheet" },
-  { value: "selection", label: "What is selected" },
-  { value: "each", label: "Each selected item a file" },
+  { value: "sheet", label: "Sheet" },
+  { value: "selection", label: "Selection" },
+  { value: "each", label: "One file per selected item" },
 ] as const;
 /** Files that are named; of more their number is told. */
 const NAMED = 5;
@@ -26,7 +27,7 @@ const whats = computed(() => (board.selected.length > 0 ? WHATS : WHATS.slice(0,
 const what = computed(() => sending.now?.what ?? "sheet");
 const files = computed(() => sending.look?.files ?? []);
 const facts = (f: { size?: number | null; pixels?: [number, number] | null }): string =>
-  f.pixels ? `${f.pixels[0]} × ${f.pixels[1]} px` : f.size == null ? "" : weighs(f.size);
+  f.pixels ? `${f.pixels[0]} × ${f.pixels[1]} px` : f.size == null ? "" : fileSize(f.size);
 const set = (part: Partial<Sending>): void => sending.set(part);
 </script>
 
@@ -35,7 +36,7 @@ const set = (part: Partial<Sending>): void => sending.set(part);
     v-model:visible="sending.open"
     modal
     dismissable-mask
-    header="Send out"
+    header="Export"
     class="send"
     :style="{ width: 'min(940px, 96vw)' }"
   >
@@ -60,13 +61,13 @@ const set = (part: Partial<Sending>): void => sending.set(part);
           @click="sending.open = false"
         >
           <b>Cutting table…</b>
-          <span>checked, laid out, cut by a simulated cutter</span>
+          <span>check, lay out and cut on a simulated cutter</span>
         </RouterLink>
       </nav>
-      <section v-if="sending.now && format" class="settings" aria-label="How it is made">
-        <span class="label">What</span>
+      <section v-if="sending.now && format" class="settings" aria-label="Settings">
+        <span class="label">Contents</span>
         <ChooseField
-          label="What is sent"
+          label="What to export"
           :value="what"
           :options="whats"
           placeholder="Nothing is selected"
@@ -74,17 +75,17 @@ const set = (part: Partial<Sending>): void => sending.set(part);
         />
         <SendFields :fields="format.fields" :sending="sending.now" @set="set" />
       </section>
-      <section class="look" aria-label="What comes of it">
+      <section class="look" aria-label="Result">
         <div class="pictures" :class="{ several: (sending.look?.pictures.length ?? 0) > 1 }">
           <p v-if="sending.trouble" class="trouble" role="alert">{{ sending.trouble }}</p>
-          <p v-else-if="!sending.look" role="status">Making it…</p>
+          <p v-else-if="!sending.look" role="status">Preparing…</p>
           <img v-for="(p, n) in sending.look?.pictures ?? []" :key="n" :src="p" alt="" />
         </div>
         <ul class="files">
           <li v-for="f in files.slice(0, NAMED)" :key="f.name">
             <span class="name">{{ f.name }}</span> <span>{{ facts(f) }}</span>
           </li>
-          <li v-if="files.length > NAMED">and {{ files.length - NAMED }} more, in one zip</li>
+          <li v-if="files.length > NAMED">and {{ files.length - NAMED }} more, in one zip file</li>
         </ul>
         <p v-for="s in sending.look?.said ?? []" :key="s" class="said">{{ s }}</p>
       </section>
@@ -100,9 +101,9 @@ const set = (part: Partial<Sending>): void => sending.set(part);
           @click="sending.stop"
         />
       </div>
-      <span class="note">Kept with the drawing; Ctrl S does the same again.</span>
+      <span class="note">Settings are saved with the drawing; Ctrl S exports again.</span>
       <Button
-        :label="sending.sends ? 'Sending…' : 'Save'"
+        :label="sending.sends ? 'Exporting…' : 'Save'"
         :disabled="sending.sends || sending.trouble !== '' || !sending.now"
         data-testid="send-save"
         @click="sending.save"

@@ -1,7 +1,7 @@
 import { expect, test } from "vitest";
 import { nameIn } from "../api/client";
 import type { Sending } from "../api/types";
-import { FORMATS, listed, weighs } from "./fields";
+import { FORMATS, listed } from "./fields";
 
 test("fields show where they have an effect", () => {
   const svg = FORMATS.find((f) => f.kind === "svg");
@@ -16,15 +16,6 @@ test("fields show where they have an effect", () => {
 test("typed sizes are read whatever stands between them", () => {
   expect(listed("16, 32 px; 32  64")).toEqual([16, 32, 64]);
   expect(listed("none")).toEqual([]);
-});
-
-test("sizes of files are told in words", () => {
-  expect([640, 4_880, 33_000, 2_415_419].map(weighs)).toEqual([
-    "640 bytes",
-    "4.9 kB",
-    "33 kB",
-    "2.4 MB",
-  ]);
 });
 
 test("a file has the name that it comes with", () => {

@@ -31,22 +31,22 @@ export const FORMATS: readonly Format[] = [
   {
     kind: "svg",
     label: "SVG",
-    serves: "the web, other programs",
+    serves: "for the web and other programs",
     fields: [
       {
         at: "complete",
-        label: "Form",
+        label: "Content",
         as: "choice",
         options: [
           [true, "Complete"],
-          [false, "Plain and small"],
+          [false, "Compact"],
         ],
-        help: "Complete ones hold names and all that is live here (dials, symmetries); other programs pass over that.",
+        help: "Complete files hold names and all that is live (dials, symmetries), which other programs ignore.",
       },
       { at: "decimals", label: "Decimals", as: "count", when: has("complete", false) },
       {
         at: "uses",
-        label: "Symmetries written once",
+        label: "Write symmetry copies once",
         as: "check",
         when: has("complete", false),
       },
@@ -55,11 +55,11 @@ export const FORMATS: readonly Format[] = [
   {
     kind: "pdf",
     label: "PDF",
-    serves: "print, the sheet at its exact size",
+    serves: "for print, at exact size",
     fields: [
       { at: "bleed", label: "Bleed", as: "length" },
       { at: "marks", label: "Trim marks", as: "check" },
-      { at: "dpi", label: "Effects at", as: "count", suffix: "dpi" },
+      { at: "dpi", label: "Effects resolution", as: "count", suffix: "dpi" },
       {
         at: "drawings",
         label: "More pages",
@@ -71,15 +71,15 @@ export const FORMATS: readonly Format[] = [
   {
     kind: "picture",
     label: "PNG, WebP",
-    serves: "pictures in pixels",
+    serves: "as pixels",
     fields: [
       {
         at: "form",
-        label: "Form",
+        label: "Content",
         as: "choice",
         options: [
           ["png", "PNG"],
-          ["webp", "WebP, without loss"],
+          ["webp", "WebP, lossless"],
         ],
       },
       {
@@ -87,7 +87,7 @@ export const FORMATS: readonly Format[] = [
         label: "Size by",
         as: "choice",
         options: [
-          ["dpi", "Pixels to the inch"],
+          ["dpi", "Pixels per inch"],
           ["width", "Width"],
           ["height", "Height"],
         ],
@@ -102,7 +102,7 @@ export const FORMATS: readonly Format[] = [
       },
       {
         at: "times",
-        label: "As large",
+        label: "Scale",
         as: "some",
         options: [
           [1, "1×"],
@@ -110,13 +110,13 @@ export const FORMATS: readonly Format[] = [
           [3, "3×"],
         ],
       },
-      { at: "transparent", label: "Nothing behind it", as: "check" },
+      { at: "transparent", label: "Transparent background", as: "check" },
     ],
   },
   {
     kind: "dxf",
     label: "DXF",
-    serves: "construction, machines (R2010, mm)",
+    serves: "for CAD and machines (R2010, mm)",
     fields: [
       {
         at: "curves",
@@ -126,34 +126,34 @@ export const FORMATS: readonly Format[] = [
           ["splines", "Splines"],
           ["arcs", "Arcs and lines"],
         ],
-        help: "Splines are the very curves; arcs and lines stay within what is told.",
+        help: "Splines keep the exact curves; arcs and lines stay within the tolerance.",
       },
-      { at: "tolerance", label: "Within", as: "length", when: has("curves", "arcs") },
+      { at: "tolerance", label: "Tolerance", as: "length", when: has("curves", "arcs") },
     ],
   },
   {
     kind: "hpgl",
     label: "HP-GL",
-    serves: "cutters, pen plotters",
+    serves: "for cutters and plotters",
     fields: [
-      { at: "tolerance", label: "Within", as: "length" },
+      { at: "tolerance", label: "Tolerance", as: "length" },
       {
         at: "order",
         label: "Order",
         as: "choice",
         options: [
-          ["inside", "Inside first"],
-          ["nearest", "The nearest next"],
-          ["drawn", "As it is drawn"],
+          ["inside", "Inner shapes first"],
+          ["nearest", "Shortest travel"],
+          ["drawn", "As drawn"],
         ],
-        help: "One pen a colour, one after the other. With each, what lies inside another form of its colour is cut before that.",
+        help: "One pen per colour, one after the other. Within a colour, inner shapes are cut before outer ones.",
       },
     ],
   },
   {
     kind: "icons",
     label: "Icon set",
-    serves: "all sizes in one zip",
+    serves: "all sizes in one zip file",
     fields: [
       { at: "sizes", label: "Sizes", as: "list", suffix: "px" },
       { at: "favicon", label: "Favicon (ICO)", as: "check" },
@@ -171,10 +171,3 @@ export const listed = (text: string): number[] => [
       .map(Number),
   ),
 ];
-
-/** How large a file is, in words. */
-export function weighs(bytes: number): string {
-  if (bytes < 1_000) return `${bytes} bytes`;
-  if (bytes < 1_000_000) return `${(bytes / 1_000).toFixed(bytes < 10_000 ? 1 : 0)} kB`;
-  return `${(bytes / 1_000_000).toFixed(1)} MB`;
-}

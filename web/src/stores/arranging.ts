@@ -7,15 +7,15 @@ import { remember, remembered } from "./remembered";
 
 /** The nine places of a frame, row by row, and what they are called. */
 export const SPOTS: readonly (readonly [Spot, string])[] = [
-  ["nw", "Upper left"],
+  ["nw", "Top left"],
   ["n", "Top"],
-  ["ne", "Upper right"],
+  ["ne", "Top right"],
   ["w", "Left"],
-  ["middle", "Middle"],
+  ["middle", "Centre"],
   ["e", "Right"],
-  ["sw", "Lower left"],
+  ["sw", "Bottom left"],
   ["s", "Bottom"],
-  ["se", "Lower right"],
+  ["se", "Bottom right"],
 ];
 
 const kept = (key: string) => {

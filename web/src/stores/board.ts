@@ -100,8 +100,8 @@ export const useBoard = defineStore("board", () => {
       if (!last || items.length === 0) {
         toast.tell(
           last
-            ? "Nothing is selected. Pick what is to be moved, turned or sized once more."
-            : "Nothing was moved, turned or sized yet. Do that first; J does it once more.",
+            ? "Nothing is selected. Select something to repeat the transform on."
+            : "Nothing to repeat yet. Move, rotate or scale something; J repeats it.",
         );
         return;
       }
@@ -243,7 +243,7 @@ export const useBoard = defineStore("board", () => {
   }
 
   function go(to: "undo" | "redo" | number): void {
-    queue.go(to, () => toast.tell(`There is nothing left to ${to}.`));
+    queue.go(to, () => toast.tell(`Nothing left to ${to}.`));
   }
 
   function select(ids: string[]): void {

@@ -54,9 +54,7 @@ export const useChoosing = defineStore("choosing", () => {
     const hidden = pile.value.filter((l) => l.hidden).length;
     const parts = [counted(locked, "locked"), counted(hidden, "hidden")].filter(Boolean);
     const many = locked + hidden > 1;
-    beneath.value = parts.length
-      ? `${parts.join(" and ")} ${many ? "items lie" : "item lies"} here`
-      : "";
+    beneath.value = parts.length ? `${parts.join(" and ")} ${many ? "items" : "item"} here` : "";
   }
 
   /** Select all that is like what is selected. */

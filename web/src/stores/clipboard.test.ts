@@ -88,7 +88,7 @@ test("where the clipboard is barred a memory of this browser stands in", async (
   const board = useClipboard();
   expect(await board.copy()).toBe(true);
   expect(remembered("copied")).toBe("<svg>a b</svg>");
-  expect(told[0]).toContain("keeps this page from the clipboard");
+  expect(told[0]).toContain("blocks the clipboard");
   await board.paste("some words", false);
   expect(asked).toEqual(["<svg>a b</svg>"]);
   bars = false;

@@ -44,8 +44,8 @@ export const useClipboard = defineStore("clipboard", () => {
     } catch {
       remember(MEMORY, await text); // also says why where nothing could be copied
       toast.tell(
-        "The browser keeps this page from the clipboard. What was copied can be pasted in " +
-          "drawings of this program; other programs do not see it.",
+        "The browser blocks the clipboard. What you copied can be pasted in " +
+          "drawings of this program, not in other programs.",
       );
     }
   }
@@ -54,7 +54,7 @@ export const useClipboard = defineStore("clipboard", () => {
   async function copy(): Promise<boolean> {
     const items = board.selected;
     if (items.length === 0) {
-      toast.tell("Nothing is selected, so nothing was copied. Pick an item first.");
+      toast.tell("Nothing is selected, so nothing was copied. Select an item first.");
       return false;
     }
     const done = await told(async () => {
@@ -109,7 +109,7 @@ export const useClipboard = defineStore("clipboard", () => {
       text = await navigator.clipboard.readText();
     } catch {
       if (!remembered(MEMORY)) {
-        toast.tell("The browser keeps this page from reading the clipboard. Press Ctrl V instead.");
+        toast.tell("The browser blocks reading the clipboard. Press Ctrl V instead.");
         return;
       }
     }

@@ -9,7 +9,7 @@ import { useView } from "./view";
 export const WAYS = [
   ["off", "Off"],
   ["beside", "Beside"],
-  ["swept", "Swept"],
+  ["swept", "Wipe"],
 ] as const;
 export type Comparing = (typeof WAYS)[number][0];
 
@@ -28,7 +28,7 @@ export const useComparing = defineStore("comparing", () => {
   /** Compare in another way; side by side what was in the middle comes into the middle of its half. */
   function compare(to: Comparing): void {
     if (to !== "off" && !possible.value) {
-      toast.tell("There is no picture to compare with. Bring an underlay first, or show it again.");
+      toast.tell("No reference to compare with. Add a reference, or show it again.");
       return;
     }
     const quarter = view.size[0] / 4;

@@ -7,18 +7,18 @@ import { remember, rememberedAs } from "./remembered";
 export const CUE_KINDS: readonly (readonly [CueKind, string])[] = [
   ["anchor", "Anchors"],
   ["handle", "Handle ends"],
-  ["crossing", "Crossings"],
+  ["crossing", "Intersections"],
   ["extreme", "Extremes"],
-  ["middle", "Middles of segments"],
-  ["centre", "Centres of items"],
-  ["frame", "Frame of what is selected"],
-  ["seam", "Seams of symmetries"],
+  ["middle", "Segment midpoints"],
+  ["centre", "Item centres"],
+  ["frame", "Selection frame"],
+  ["seam", "Symmetry seams"],
   ["guide", "Guides"],
-  ["tangent", "On along the tangent"],
-  ["straight", "Level, upright, 45°"],
-  ["sheet", "Edges and middle of the sheet"],
+  ["tangent", "Along the tangent"],
+  ["straight", "Horizontal, vertical, 45°"],
+  ["sheet", "Sheet edges and centre"],
   ["spacing", "Equal spacing"],
-  ["grid", "Grid, when it shows"],
+  ["grid", "Grid, when visible"],
 ];
 const KEY = "cues-off";
 const isKinds = (value: unknown): value is CueKind[] =>

@@ -57,8 +57,8 @@ export function useFollowing(open: Followed) {
     if (problem.code !== "unknown_drawing" || deleted.value) return;
     deleted.value = true;
     toast.tell(
-      "This drawing was deleted in another window. It stays here as it is, and what you draw waits.",
-      { label: "Restore it", run: () => void restore() },
+      "This drawing was deleted in another window. It stays open here, and your edits are stored.",
+      { label: "Restore", run: () => void restore() },
     );
   }
 

@@ -40,7 +40,7 @@ export type Change = Partial<Omit<Saying, "item" | "shaped">>;
 
 const KEY = "lettering";
 /** What words say until something is typed. */
-const FIRST = "Words";
+const FIRST = "Text";
 /** Milliseconds until what could not be kept is tried again. */
 const AGAIN = 3000;
 /** Shaped texts that are remembered. */

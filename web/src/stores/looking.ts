@@ -3,14 +3,14 @@ import { defineStore } from "pinia";
 import { computed, ref, watch } from "vue";
 import { remember, remembered } from "./remembered";
 
-export const VIEWS = ["Work", "Wire", "Print"] as const;
+export const VIEWS = ["Work", "Wireframe", "Print"] as const;
 export const HANDLES_SHOWN = [
-  ["chosen", "Chosen"],
+  ["chosen", "Selected"],
   ["near", "Near"],
   ["all", "All"],
 ] as const;
 export type HandlesShown = (typeof HANDLES_SHOWN)[number][0];
-export const LEAVES = ["Stack", "Colours", "Profile", "Shelf", "Steps"] as const;
+export const LEAVES = ["Layers", "Colours", "Profile", "Shelf", "History"] as const;
 export type Leaf = (typeof LEAVES)[number];
 export type View = (typeof VIEWS)[number];
 
@@ -24,7 +24,7 @@ export const useLooking = defineStore("looking", () => {
   /** Curvature shows on what is selected as the teeth of a comb. */
   const comb = ref(false);
   /** The leaf of the dock that is open, and whether the dock is folded. */
-  const leaf = ref<Leaf>("Stack");
+  const leaf = ref<Leaf>("Layers");
   const folded = ref(false);
   /** Curvature shows as a graph. */
   const profile = computed(() => leaf.value === "Profile" && !folded.value);

@@ -120,8 +120,8 @@ export class Outbox {
       return this.setAside(posted, {
         code: "unknown_letter",
         sentence:
-          "This edit was made by another form of the program and cannot be sent by this one. " +
-          "It stays here; reload the page, or let it go.",
+          "This edit was made by another version of the program and cannot be sent. " +
+          "It stays stored here; reload the page, or discard it.",
       });
     }
     const known = this.reader?.known() ?? { version: null };
@@ -169,7 +169,7 @@ export class Outbox {
       // It does not say what it would take back, and the drawing is no longer as it was seen.
       return this.setAside(posted, {
         code: "not_the_last",
-        sentence: "Another window changed the drawing in the meantime. Nothing was undone.",
+        sentence: "Another window has changed the drawing. Nothing was undone.",
       });
     }
     if (trouble.final) return this.setAside(posted, trouble);

@@ -95,7 +95,7 @@ test("a browser that stores nothing is told once, and letters go out all the sam
   online = false;
   for (const id of ["a", "b"]) post.prepare(7, letter(id))?.(letter(id));
   await passes();
-  expect(useToast().notices.map((n) => n.sentence.slice(0, 20))).toEqual(["This browser keeps n"]);
+  expect(useToast().notices.map((n) => n.sentence.slice(0, 20))).toEqual(["This browser cannot "]);
   online = true;
   await passes(10_000);
   expect(sent.map((s) => s.id)).toEqual(["a", "b"]);

@@ -85,8 +85,8 @@ export const usePost = defineStore("post", () => {
       if (!well && !told) {
         told = true;
         toast.tell(
-          "This browser keeps nothing for this page (it is full, or may not). What you do goes " +
-            "to the server as always; while an edit waits, leave this window open.",
+          "This browser cannot store unsaved edits (storage is full or blocked). " +
+            "Keep this window open until the drawing is saved.",
         );
       }
       spread({ about: "letters" });

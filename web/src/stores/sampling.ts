@@ -71,7 +71,7 @@ export const useSampling = defineStore("sampling", () => {
     try {
       const found = await at(screen, under);
       seen.value = found;
-      if (!found) return toast.tell("Nothing is painted there, so there is no colour to take.");
+      if (!found) return toast.tell("Nothing is painted here, so there is no colour to sample.");
       colours.used(found.colour);
       if (what === "style") giveStyle(found.style);
       else giveColour(found.colour, what);
@@ -93,8 +93,7 @@ export const useSampling = defineStore("sampling", () => {
   }
   function giveStyle(style: Style | null): void {
     const items = board.selected;
-    if (!style)
-      toast.tell("A picture has a colour only. Click something that is drawn for its style.");
+    if (!style) toast.tell("A picture has only a colour. Click an item for its style.");
     else if (items.length === 0) starts.kept.style = style;
     else board.commit({ kind: "give_style", items, style });
   }
@@ -102,7 +101,7 @@ export const useSampling = defineStore("sampling", () => {
   const words = computed(() => {
     const now = seen.value;
     if (!now) return "";
-    return `${now.of === "underlay" ? "Underlay" : now.of === "fill" ? "Fill" : "Stroke"} ${now.colour}`;
+    return `${now.of === "underlay" ? "Reference" : now.of === "fill" ? "Fill" : "Stroke"} ${now.colour}`;
   });
   return { width, seen, words, look, give, giveColour, giveStyle, leave };
 });

@@ -142,7 +142,7 @@ test("what is stopped is waited for no more, although the server does not hear o
   expect(store.sends).toBe(true);
   await passes(1500);
   await saving;
-  expect([store.sends, told]).toEqual([false, ["It was stopped. Nothing was changed."]]);
+  expect([store.sends, told]).toEqual([false, ["Stopped. Nothing was changed."]]);
 });
 
 test("leaving the drawing ends it at once", async () => {

@@ -48,7 +48,7 @@ export const useSending = defineStore("sending", () => {
   /** What is on its way is in the file as well, or nothing is sent. */
   function ready(): boolean {
     if (board.state === "kept") return true;
-    toast.tell("Some edits are still on their way. Send the drawing out once all is kept.");
+    toast.tell("Some edits are not saved yet. Export once everything is saved.");
     return false;
   }
 
@@ -137,7 +137,7 @@ export const useSending = defineStore("sending", () => {
     const name = await send(now.value);
     if (name === null) return;
     open.value = false;
-    toast.tell(`“${name}” was sent out. Ctrl S sends it out again in the same way.`);
+    toast.tell(`“${name}” was exported. Ctrl S exports again.`);
   }
 
   /** The same again, as it was sent out last; the first time one is asked how. */
@@ -150,7 +150,7 @@ export const useSending = defineStore("sending", () => {
       return;
     }
     const name = await send(sending);
-    if (name !== null) toast.tell(`“${name}” was sent out again.`);
+    if (name !== null) toast.tell(`“${name}” was exported again.`);
   }
 
   return {

@@ -138,7 +138,9 @@ test("a changed outline says which drawings follow, and can be changed back", as
   answers["GET /shelf/1/clip"] = json({ clip: "before" });
   answers["PUT /shelf/1/clip"] = json({ follows: ["Bridge", "Tag"], stays: ["Top"] });
   await store.replace(entry(1, "Leaf"));
-  expect(told[0]?.sentence).toContain("Linked copies in 2 drawings follow. Those in Top could not");
+  expect(told[0]?.sentence).toContain(
+    "Linked copies in 2 drawings were updated. Those in Top could not",
+  );
   told[0]?.run?.();
   await vi.waitFor(() => expect(told).toHaveLength(2));
   expect(asked.filter(([m]) => m === "PUT").map(([, , b]) => b)).toEqual([
@@ -157,9 +159,9 @@ test("a file of a shelf or an SVG is taken in; another one is refused before it 
   await store.takeIn(file("tray.svg", "<svg/>"), "Mine");
   await store.takeIn(file("tray.txt", "hello"), "Mine");
   expect(told.map((t) => t.sentence.trim())).toEqual([
-    "1 was taken in.",
-    "3 were taken in. Text was left out.",
-    "“tray.txt” is not a shelf file. Nothing was changed; choose another.",
+    "1 item was imported.",
+    "3 items were imported. Text was left out.",
+    "“tray.txt” is not a shelf file. Nothing was changed; select another file.",
   ]);
   expect(asked.filter(([m]) => m === "POST")).toHaveLength(2);
 });

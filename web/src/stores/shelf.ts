@@ -8,6 +8,7 @@ import { useBoard } from "./board";
 import { inOrder } from "./inorder";
 import { saved } from "./saving";
 import { useToast } from "./toast";
+import { counted } from "../lib/intl";
 
 /** All entries, read some at a time. */
 async function allEntries(): Promise<ShelfEntry[]> {
@@ -18,8 +19,6 @@ async function allEntries(): Promise<ShelfEntry[]> {
     if (!page.more || page.entries.length === 0) return found;
   }
 }
-
-const ALL = (count: number): string => (count === 1 ? "drawing" : `${count} drawings`);
 
 export const useShelf = defineStore("shelf", () => {
   const board = useBoard();
@@ -92,13 +91,17 @@ export const useShelf = defineStore("shelf", () => {
     const done = await doing(() => put<ChangedEntry>(`/shelf/${entry.id}/clip`, { clip }));
     if (!done) return;
     const { follows, stays } = done;
-    const followed = follows.length > 0 ? ` Linked copies in ${ALL(follows.length)} follow.` : "";
-    const left = stays.length > 0 ? ` Those in ${stays.join(", ")} could not; ask them there.` : "";
+    const followed =
+      follows.length > 0
+        ? ` Linked copies in ${counted(follows.length, "drawing")} were updated.`
+        : "";
+    const left =
+      stays.length > 0
+        ? ` Those in ${stays.join(", ")} could not be updated; open these drawings to do it.`
+        : "";
     toast.tell(
-      `“${entry.name}” was changed on the shelf.${followed}${left}`,
-      before === null
-        ? undefined
-        : { label: "Change it back", run: () => void changed(entry, before, null) },
+      `“${entry.name}” was replaced on the shelf.${followed}${left}`,
+      before === null ? undefined : { label: "Undo", run: () => void changed(entry, before, null) },
     );
   }
 
@@ -106,9 +109,9 @@ export const useShelf = defineStore("shelf", () => {
   async function change(entry: ShelfEntry, to: { name?: string; tray?: string }): Promise<boolean> {
     const { name, tray } = entry;
     if ((await doing(() => patch(`/shelf/${entry.id}`, to))) === null) return false;
-    const what = to.name === undefined ? `is in “${to.tray}” now` : `is called “${to.name}” now`;
+    const what = to.name === undefined ? `is now in “${to.tray}”` : `is now called “${to.name}”`;
     toast.tell(`“${name}” ${what}.`, {
-      label: "As it was",
+      label: "Undo",
       run: () => void doing(() => patch(`/shelf/${entry.id}`, { name, tray })),
     });
     return true;
@@ -121,7 +124,7 @@ export const useShelf = defineStore("shelf", () => {
     if ((await doing(() => post("/shelf/order", ids(wanted)).then(() => true))) === null) return;
     if (!tells) return;
     toast.tell(`“${wanted[0]?.tray}” was sorted.`, {
-      label: "As it was",
+      label: "Undo",
       run: () => void doing(() => post("/shelf/order", ids(before)).then(() => true)),
     });
   }
@@ -130,8 +133,8 @@ export const useShelf = defineStore("shelf", () => {
   async function take(entry: ShelfEntry): Promise<void> {
     const file = await doing(() => remove<unknown>(`/shelf/${entry.id}`));
     if (file === null) return;
-    toast.tell(`“${entry.name}” was taken off the shelf.`, {
-      label: "Put it back",
+    toast.tell(`“${entry.name}” was deleted from the shelf.`, {
+      label: "Undo",
       run: () => void doing(() => create("/shelf-file", file)),
     });
   }
@@ -142,8 +145,7 @@ export const useShelf = defineStore("shelf", () => {
       if (text.includes("<svg")) return create<TakenIn>("/shelf-file.svg", { tray, text });
       return create<TakenIn>("/shelf-file", parsed(text, file.name));
     });
-    if (done)
-      toast.tell(`${done.count} ${done.count === 1 ? "was" : "were"} taken in. ${done.said}`);
+    if (done) toast.tell(`${counted(done.count, "item was", "items were")} imported. ${done.said}`);
   }
 
   /** The outlines of a tray as symbols of one SVG document. */
@@ -204,7 +206,7 @@ function parsed(text: string, name: string): unknown {
   } catch {
     throw new Trouble(
       "bad_shelf",
-      `“${name}” is not a shelf file. Nothing was changed; choose another.`,
+      `“${name}” is not a shelf file. Nothing was changed; select another file.`,
       0,
     );
   }

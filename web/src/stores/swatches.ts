@@ -56,7 +56,7 @@ export const useSwatches = defineStore("swatches", () => {
         `/drawings/${board.id}/underlays/${underlay}/colours`,
       );
       if (found.colours.length > 0) keepPlain(found.colours);
-      else toast.tell("That picture has no colours that show.");
+      else toast.tell("That picture has no visible colours.");
     });
   const takeIn = (file: File): Promise<void> =>
     tried(async () => {

@@ -61,7 +61,7 @@ export const useTroubles = defineStore("troubles", () => {
   /** Go to the next spot, or to the one before; the list opens where it is not. */
   function go(way: 1 | -1): void {
     if (board.selected.length === 0) {
-      toast.tell("Nothing is selected. Pick what is to be looked through; 3 goes on from there.");
+      toast.tell("Nothing is selected. Select what to check; 3 goes to the next spot.");
       return;
     }
     if (!looking.profile) {

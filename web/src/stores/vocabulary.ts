@@ -14,7 +14,7 @@ const OTHERS: Record<string, string> = {
   symmetry: "Symmetry",
   assembly: "Assembly",
   linked: "Linked copy",
-  words: "Words",
+  words: "Text",
 };
 
 export const useVocabulary = defineStore("vocabulary", () => {

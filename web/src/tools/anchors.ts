@@ -47,20 +47,20 @@ export class AnchorsTool implements Tool {
     if (mark) return mark;
     if (hit?.what === "handle") {
       return {
-        text: "Handle: drag its ring",
+        text: "Handle: drag its end",
         hints: [
           ["Shift", "15° steps"],
-          ["Alt", "this handle alone"],
+          ["Alt", "this handle only"],
           ["double click", "withdraw"],
         ],
       };
     }
     if (hit?.what === "stem") {
-      return { text: "Stem: drag to change the handle's length only", hints: [] };
+      return { text: "Handle line: drag to change the length only", hints: [] };
     }
     if (hit?.what === "segment") {
       return {
-        text: "Segment: drag to bend, click to choose it",
+        text: "Segment: drag to bend, click to select",
         hints: [["double click", "add an anchor"]],
       };
     }
@@ -77,8 +77,8 @@ export class AnchorsTool implements Tool {
         hints: [
           ["Ctrl 1–4", "corner, smooth, symmetric, flowing"],
           ...(this.onSeam() ? ([["Ctrl 5", "on the seam: smooth, point, free"]] as Hint[]) : []),
-          ["Del", "remove and refit"],
-          ["Shift Del", "remove plainly"],
+          ["Del", "delete and refit"],
+          ["Shift Del", "delete without refitting"],
           ["Tab", "next anchor"],
           ["arrows", "nudge"],
         ],

@@ -27,8 +27,8 @@ interface Press {
 }
 
 const HELD: Hint[] = [
-  ["Shift", "its own proportion"],
-  ["Alt", "from the middle"],
+  ["Shift", "keep proportions"],
+  ["Alt", "from the centre"],
   ["Space", "move it"],
 ];
 

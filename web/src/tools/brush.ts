@@ -50,7 +50,7 @@ export class BrushTool implements Tool {
     ];
     const item = hit?.what === "item" ? hit.item : this.board.selected[0];
     const name = item ? (this.board.drawable(item)?.name ?? "") : "an outline";
-    const text = pulls ? `Drag ${name} aside by its edge` : `Go along the edge of ${name}`;
+    const text = pulls ? `Drag the edge of ${name} aside` : `Brush along the edge of ${name}`;
     return { text, hints };
   }
 
@@ -83,7 +83,7 @@ export class BrushTool implements Tool {
     if (!press?.pulls) return null;
     const by = minus(press.places.at(-1) ?? press.p.at, press.p.at);
     const reach = length(this.brush.reach(), unit);
-    return `${length(Math.hypot(...by), unit)} ${unit.name}, reach ${reach} ${unit.name}`;
+    return `${length(Math.hypot(...by), unit)} ${unit.name}, radius ${reach} ${unit.name}`;
   }
 
   key(event: KeyboardEvent): boolean {

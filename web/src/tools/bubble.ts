@@ -34,7 +34,7 @@ export function bubbleFor(
   if (!hit || !frame) return null;
   switch (hit.what) {
     case "grip":
-      if (Math.abs(frame.lean) > 0.05) return `leans ${degrees(frame.lean)}°`;
+      if (Math.abs(frame.lean) > 0.05) return `shear ${degrees(frame.lean)}°`;
       return `${l(frame.width)} × ${l(frame.height)} ${unit.name}`;
     case "turn":
       return `${degrees(frame.angle)}°`;
@@ -67,7 +67,7 @@ export function bubbleFor(
     case "shadow": {
       const effect = board.drawable(hit.item)?.finish.effects[hit.effect];
       if (effect?.kind !== "shadow") return null;
-      return `${l(effect.by[0])} across  ${l(effect.by[1])} down ${unit.name}`;
+      return `x ${l(effect.by[0])}  y ${l(effect.by[1])} ${unit.name}`;
     }
     case "copies":
     case "symmetry":

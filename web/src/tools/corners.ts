@@ -31,14 +31,14 @@ export class CornersTool implements Tool {
       return {
         text: `Corner ${mark.index + 1}: drag along the side to set its radius`,
         hints: [
-          ["Shift", "choose several"],
-          ["Del", "sharp again"],
+          ["Shift", "select several"],
+          ["Del", "sharp corner"],
         ],
       };
     }
     const type = hit?.what === "item" ? this.board.drawable(hit.item)?.type : undefined;
     if (type !== undefined && type !== "outline" && type !== "assembly") {
-      return { text: "Click a shape, then drag the peg of its corners", hints: [] };
+      return { text: "Click a shape, then drag its corner peg", hints: [] };
     }
     return {
       text: "Click an outline, then drag one of its corners",

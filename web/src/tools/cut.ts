@@ -37,16 +37,16 @@ export class CutTool implements Tool {
     const some = this.board.selected.length > 0;
     const hints: Hint[] = [
       ["Shift", "15° steps"],
-      ["Ctrl", "a free line"],
-      ["Alt", "leave it open"],
+      ["Ctrl", "free line"],
+      ["Alt", "leave open"],
     ];
     if (this.press)
       return { text: alt ? "Cuts the outline only" : "Divides what it crosses", hints };
     if (hit?.what === "item") {
       const name = this.board.drawable(hit.item)?.name ?? "";
-      return { text: `${name}: click its edge to cut it there, or drag a line across it`, hints };
+      return { text: `${name}: click its edge to cut there, or drag a line across it`, hints };
     }
-    const what = some ? "what is selected" : "forms and paths";
+    const what = some ? "the selection" : "shapes and paths";
     return { text: `Drag a line across ${what}`, hints };
   }
 

@@ -50,17 +50,17 @@ export class FreehandTool implements Tool {
   }
 
   about(hit: Hit | null): { text: string; hints: Hint[] } {
-    if (this.press) return { text: "Drawing: let go at the start to close", hints: [] };
+    if (this.press) return { text: "Drawing: release at the start to close", hints: [] };
     if (this.closes(hit)) return { text: "Closes the outline with a straight line", hints: [] };
     if (!this.drawing) {
       return { text: "Draw, or click where a straight line starts", hints: [["Ctrl", "anchors"]] };
     }
     return {
-      text: "Draw on from the end, or click to lead there straight",
+      text: "Draw on from the end, or click for a straight line to here",
       hints: [
         ["Shift", "45° steps"],
         ["Enter", "finish open"],
-        ["⌫", "take back the last part"],
+        ["⌫", "undo the last part"],
       ],
     };
   }

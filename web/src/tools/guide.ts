@@ -23,12 +23,12 @@ export class GuideTool implements Tool {
     if (hit?.what === "guide") {
       return {
         text: "Guide: drag to move",
-        hints: [["Del", "remove the chosen guide"]],
+        hints: [["Del", "delete the guide"]],
       };
     }
-    if (hit?.what === "ruler") return { text: "Ruler: pull a guide from here", hints: [] };
+    if (hit?.what === "ruler") return { text: "Ruler: drag a guide from here", hints: [] };
     return {
-      text: "Pull a guide from a ruler, or drag to draw one at an angle",
+      text: "Drag a guide from a ruler, or drag on the sheet for one at an angle",
       hints: [["Shift", "15° steps"]],
     };
   }

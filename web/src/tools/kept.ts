@@ -42,7 +42,7 @@ export class KeptTool extends BoxTool {
     };
     super(board, bench, {
       label: () => hand.kept()?.name ?? "",
-      click: "in the size told at the right",
+      click: "in the size set in Properties",
       begin: () => undefined,
       clicked(item, p) {
         const command = placed(item, p.at);

@@ -23,7 +23,7 @@ export class LineTool implements Tool {
       text: "Line: drag from one end to the other",
       hints: [
         ["Shift", "15° steps"],
-        ["Alt", "from the middle"],
+        ["Alt", "from the centre"],
       ],
     };
   }

@@ -53,7 +53,7 @@ export const GROUPS: Group[] = [
       },
       {
         name: "words",
-        label: "Words",
+        label: "Text",
         key: "I",
         icon: "M2 13L5.5 4L9 13M3.3 10H7.7M12.5 6.5V13M10.8 6.5H14.2M10.8 13H14.2",
       },
@@ -85,7 +85,7 @@ export const GROUPS: Group[] = [
     ],
   },
   {
-    heading: "Work on it",
+    heading: "Edit",
     rows: [
       {
         name: "corners",
@@ -119,7 +119,7 @@ export const GROUPS: Group[] = [
       },
       {
         name: "brush",
-        label: "Brush over",
+        label: "Smooth brush",
         key: "O",
         icon: "M1.5 12C3 9 4 13 5.5 10.5S7.5 9 14.5 8M6 5A3 3 0 1 0 12 5A3 3 0 1 0 6 5M9 1.2V2M9 8V8.8",
       },
@@ -131,7 +131,7 @@ export const GROUPS: Group[] = [
       { name: "guide", label: "Guide", key: "H", icon: "M2 8H14M5 2V14M9 6L11 8L9 10" },
       {
         name: "underlay",
-        label: "Underlay",
+        label: "Reference",
         key: "U",
         icon: "M2 3.5H14V12.5H2ZM3 11L6.5 7.5L9 10L11 8L13.5 10.5M10.4 6A1 1 0 1 0 10.5 6",
       },

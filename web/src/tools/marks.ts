@@ -275,31 +275,31 @@ const GRIP_HINTS: Hint[] = [
 ];
 
 const TURNS_LINE = {
-  text: "Grip: drag it to turn the line",
+  text: "Drag to rotate the axis",
   hints: [["Shift", "15° steps"]] as Hint[],
 };
 const ABOUT_SYMMETRY: Record<SymmetryPeg, { text: string; hints: Hint[] }> = {
-  middle: { text: "Drag the symmetry", hints: [["Shift", "square to its line"]] },
+  middle: { text: "Drag the symmetry", hints: [["Shift", "perpendicular to the axis"]] },
   start: TURNS_LINE,
   end: TURNS_LINE,
-  count: { text: "Number: drag it nearer for more", hints: [] },
+  count: { text: "Count: drag inward for more", hints: [] },
 };
 
 const STEPS: Hint[] = [["Shift", "15° steps"]];
 const ABOUT_GRADIENT: Record<GradientPeg | "line", { text: string; hints: Hint[] }> = {
-  start: { text: "Gradient: drag where it begins", hints: STEPS },
-  end: { text: "Gradient: drag where it ends", hints: STEPS },
-  middle: { text: "Gradient: drag all of it", hints: [] },
-  side: { text: "Gradient: drag how wide it is", hints: [] },
-  focus: { text: "Focus: drag it to where the colours spread from", hints: [] },
-  stop: { text: "Colour: drag it along the gradient", hints: [] },
-  line: { text: "Click to add a colour here", hints: [] },
+  start: { text: "Gradient start: drag to move", hints: STEPS },
+  end: { text: "Gradient end: drag to move", hints: STEPS },
+  middle: { text: "Gradient: drag to move", hints: [] },
+  side: { text: "Gradient width: drag to change", hints: [] },
+  focus: { text: "Gradient focus: drag to move", hints: [] },
+  stop: { text: "Colour stop: drag along the gradient", hints: [] },
+  line: { text: "Click to add a colour stop", hints: [] },
 };
 
 const ABOUT_WORDS: Record<PulledSetting, { text: string; hints: Hint[] }> = {
-  radius: { text: "End of the line: drag it off to bend the words", hints: [] },
-  start: { text: "Start: drag the words along their line", hints: [] },
-  offset: { text: "Offset: drag the words off their line", hints: [] },
+  radius: { text: "Baseline end: drag to bend the text", hints: [] },
+  start: { text: "Start: drag the text along the path", hints: [] },
+  offset: { text: "Offset: drag the text off the path", hints: [] },
 };
 
 export function aboutMark(hit: Hit | null, board: Board): { text: string; hints: Hint[] } | null {
@@ -309,41 +309,39 @@ export function aboutMark(hit: Hit | null, board: Board): { text: string; hints:
   }
   if (hit?.what === "turn") {
     return {
-      text: "Drag to turn",
+      text: "Drag to rotate",
       hints: [
         ["Shift", "15° steps"],
-        ["Alt", "turn a copy"],
-        ["N", "feel nothing"],
+        ["Alt", "rotate a copy"],
+        ["N", "no snapping"],
       ],
     };
   }
   if (hit?.what === "pivot") {
     return {
-      text: "Pivot: drag it to where items turn and grow about",
+      text: "Pivot: drag to where items rotate and scale about",
       hints: [
-        ["Shift", "meet nothing"],
-        ["double click", "let it go"],
+        ["Shift", "no snapping"],
+        ["double click", "reset"],
       ],
     };
   }
   if (hit?.what === "symmetry") return ABOUT_SYMMETRY[hit.peg];
   if (hit?.what === "edge") {
-    return { text: "Offset: drag it out or in", hints: [["Shift", "meet nothing"]] };
+    return { text: "Offset: drag out or in", hints: [["Shift", "no snapping"]] };
   }
   if (hit?.what === "words") return ABOUT_WORDS[hit.setting];
   if (hit?.what === "gradient") return ABOUT_GRADIENT[hit.peg];
-  if (hit?.what === "shadow") return { text: "Shadow: drag it to where it falls", hints: [] };
+  if (hit?.what === "shadow") return { text: "Shadow: drag to move", hints: [] };
   if (hit?.what === "copies") {
-    return { text: "Drag to lay it", hints: [["Shift", "15° steps"]] };
+    return { text: "Drag to place it", hints: [["Shift", "15° steps"]] };
   }
   if (hit?.what === "peg") {
     const peg = board.marks.pegs.find((g) => g.dial === hit.dial);
     const count = peg?.unit === "count";
     return {
-      text: count
-        ? `${peg.label}: drag it nearer for more`
-        : `${peg?.label ?? "Dial"}: drag the peg`,
-      hints: count ? [["+ −", "one more, one less"]] : [["Shift", "in steps"]],
+      text: count ? `${peg.label}: drag inward for more` : `${peg?.label ?? "Dial"}: drag the peg`,
+      hints: count ? [["+ −", "one more, one fewer"]] : [["Shift", "in steps"]],
     };
   }
   return null;

@@ -41,10 +41,10 @@ const WORDS: Record<Target["what"], string | null> = {
   closes: "closes",
   last: "straight from here",
   joins: "joins",
-  removes: "removes",
+  removes: "deletes",
   rests: null,
   changes: null,
-  continues: "goes on from here",
+  continues: "continues from here",
   adds: "adds",
 };
 

@@ -12,14 +12,14 @@ const TEXTS: Record<Target["what"], string> = {
   closes: "Closes the outline: click, or drag to shape the closing curve",
   last: "Last anchor: click to leave it straight, drag to pull a new handle",
   joins: "Joins this end: click, or drag to shape the curve",
-  removes: "Removes this anchor",
-  rests: "Closed. Move away first, then a click removes an anchor",
-  changes: "Changes the kind of this anchor",
-  continues: "Goes on from this end: click, or drag to pull a handle",
-  adds: "Adds an anchor here; the form stays",
+  removes: "Click to delete this anchor",
+  rests: "Closed. Move away first; then a click deletes an anchor",
+  changes: "Click to change the kind of this anchor",
+  continues: "Continues from this end: click, or drag a handle",
+  adds: "Click to add an anchor; the shape stays the same",
 };
 
-const ANCHOR_KEYS: Hint[] = [["Ctrl", "edit anchors meanwhile"]];
+const ANCHOR_KEYS: Hint[] = [["Ctrl", "edit anchors"]];
 
 export function aboutPen(
   pressed: Target | null,
@@ -45,7 +45,7 @@ export function aboutPen(
       ["Shift", "45° steps"],
       ...corner,
       ["Enter", "finish open"],
-      ["⌫", "take back the last anchor"],
+      ["⌫", "undo the last anchor"],
       ...ANCHOR_KEYS,
     ],
   };

@@ -22,13 +22,13 @@ export class SampleTool implements Tool {
 
   about(): { text: string; hints: Hint[] } {
     const seen = this.sampler.words();
-    const to = this.sampler.gives() ? "to what is selected" : "to what is drawn next";
+    const to = this.sampler.gives() ? "to the selection" : "to new items";
     return {
-      text: seen ? `${seen}: click to give it ${to}` : "Point at a colour",
+      text: seen ? `${seen}: click to apply ${to}` : "Point at a colour",
       hints: [
         ["Shift", "to the stroke"],
-        ["Ctrl", "all of its style"],
-        ["Alt", "from the underlay"],
+        ["Ctrl", "the whole style"],
+        ["Alt", "from the reference"],
       ],
     };
   }

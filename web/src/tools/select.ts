@@ -50,19 +50,19 @@ export class SelectTool implements Tool {
     if (mark) return mark;
     if (this.lays) {
       const where = this.lays === "front" ? "in front of" : "behind";
-      return { text: `Click the item ${where} which it comes to lie`, hints: [["Esc", "leave"]] };
+      return { text: `Click the item to place it ${where}`, hints: [["Esc", "leave"]] };
     }
     if (this.drag) {
       return {
         text: "Moving",
         hints: [
-          ["Shift", "level, upright or 45°"],
+          ["Shift", "horizontal, vertical or 45°"],
           ["Alt", "a copy"],
         ],
       };
     }
     if (this.box) {
-      return { text: "Takes what it touches", hints: [["Alt", "only what it holds whole"]] };
+      return { text: "Selects what it touches", hints: [["Alt", "only what is fully inside"]] };
     }
     if (hit?.what === "item") {
       const item = this.board.drawable(this.board.pickOf(hit.item));
@@ -73,7 +73,7 @@ export class SelectTool implements Tool {
             ? [["double click", "type"]]
             : [];
       const holds = item !== undefined && !item.link && this.board.tree.holds(item.id);
-      const into: Hint[] = holds ? [["second click", "go in"]] : [];
+      const into: Hint[] = holds ? [["second click", "edit contents"]] : [];
       return {
         text: item?.name ?? "",
         hints: [["Shift", "add"], ["Alt drag", "a copy"], ["P", "the one below"], ...edit, ...into],
@@ -87,11 +87,11 @@ export class SelectTool implements Tool {
             ["arrows", "nudge"],
             ["Del", "delete"],
             ["Ctrl D", "duplicate"],
-            ["J", "once more"],
+            ["J", "repeat"],
             ["Ctrl G", "group"],
           ]
         : this.board.inGroup
-          ? [["Esc", "go out"]]
+          ? [["Esc", "done"]]
           : [],
     };
   }

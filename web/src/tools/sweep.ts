@@ -47,13 +47,16 @@ export class SweepTool implements Tool {
   about(_hit: unknown, alt = false): { text: string; hints: Hint[] } {
     const hints: Hint[] = [["Alt", "remove"]];
     if (this.press)
-      return { text: alt ? "Removes what you go across" : "Fuses what you go across", hints };
+      return {
+        text: alt ? "Deletes the regions you drag across" : "Merges the regions you drag across",
+        hints,
+      };
     if (this.regions.count() === 0) {
-      return { text: "Nothing here encloses a region", hints: [["Q", "choose other items"]] };
+      return { text: "No enclosed region here", hints: [["Q", "select other items"]] };
     }
     const text = alt
-      ? "Click a region to remove it, or drag across several"
-      : "Click a region to make it an item, or drag across several to fuse them";
+      ? "Click a region to delete it, or drag across several"
+      : "Click a region to make it an item, or drag across several to merge them";
     return { text, hints };
   }
 

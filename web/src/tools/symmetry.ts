@@ -31,14 +31,17 @@ export class SymmetryTool implements Tool {
     const mark = aboutMark(hit, this.board);
     if (mark) return mark;
     if (!this.laying.drafts()) {
-      return { text: "Drag the line, a grip of it or its middle", hints: [["Shift", "in steps"]] };
+      return {
+        text: "Drag the axis, one of its ends or its centre",
+        hints: [["Shift", "in steps"]],
+      };
     }
     return {
-      text: "Click where the line goes through, or drag it from place to place",
+      text: "Click a point of the axis, or drag the axis",
       hints: [
         ["Shift", "15° steps"],
-        ["Enter", "make it"],
-        ["Esc", "leave it"],
+        ["Enter", "create"],
+        ["Esc", "cancel"],
       ],
     };
   }

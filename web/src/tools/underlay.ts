@@ -20,23 +20,23 @@ export class UnderlayTool implements Tool {
   ) {}
 
   about(hit: Hit | null): { text: string; hints: Hint[] } {
-    const hints: Hint[] = [["Shift U", "hide and show"]];
+    const hints: Hint[] = [["Shift U", "hide or show"]];
     if (hit?.what !== "underlay") {
-      return { text: "Drop a picture here, paste one, or choose a file", hints };
+      return { text: "Drop or paste a picture, or add one in Properties", hints };
     }
-    if (hit.part === "turn") return { text: "Drag to turn", hints: [["Shift", "15° steps"]] };
+    if (hit.part === "turn") return { text: "Drag to rotate", hints: [["Shift", "15° steps"]] };
     if (hit.part === "corner") {
       return {
-        text: "Underlay: drag to resize about its middle",
+        text: "Reference: drag to resize about its centre",
         hints: [["Del", "remove"], ...hints],
       };
     }
     const more: Hint[] = [
-      ["Shift", "click: one more form"],
+      ["Shift", "click: add an area"],
       ["Del", "remove"],
     ];
     return {
-      text: "Underlay: click a form to find its edge, drag to move",
+      text: "Reference: click an area to trace its edge, drag to move",
       hints: [...more, ...hints],
     };
   }

@@ -36,7 +36,7 @@ export class WordsTool implements Tool {
     }
     if (under && alt) return { text: `Click to write along ${this.nameOf(under)}`, hints: [] };
     return {
-      text: "Click where the words begin",
+      text: "Click where the text starts",
       hints: under ? [["Alt", `write along ${this.nameOf(under)}`]] : [],
     };
   }

@@ -19,7 +19,7 @@ NOTED = timedelta(days=2)
 class Command(BaseCommand):
     """Deletes for good what has lain in a bin for longer than it may; to be run once a day."""
 
-    help = "Delete for good what has lain in a bin for too long, and other things that are over."
+    help = "Permanently delete what has been in a bin for too long, and other expired data."
 
     def add_arguments(self, parser: ArgumentParser) -> None:
         """`--days`: how long the bin keeps things."""
@@ -33,4 +33,4 @@ class Command(BaseCommand):
         call_command("clearsessions")
         AccessAttempt.objects.filter(attempt_time__lt=now - settings.AXES_COOLOFF_TIME).delete()
         if count and options["verbosity"]:
-            self.stdout.write(f"Deleted for good: {count} drawings.")
+            self.stdout.write(f"Permanently deleted: {count} drawings.")

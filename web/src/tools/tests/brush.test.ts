@@ -47,9 +47,9 @@ test("along an edge it smooths what it touched, shown on the way and kept once",
 
 test("with Alt it pulls from where it was taken hold of, and says how far", () => {
   tool.down(at(10, 10, onA, { alt: true }));
-  expect(tool.bubble(PX)).toContain("0 px, reach 40 px");
+  expect(tool.bubble(PX)).toContain("0 px, radius 40 px");
   tool.move(at(13, 14, null, { alt: true }));
-  expect(tool.bubble(PX)).toContain("5 px, reach 40 px");
+  expect(tool.bubble(PX)).toContain("5 px, radius 40 px");
   tool.up(at(13, 14)); // Alt was let go on the way: it stays a pull
   expect(bench.last).toEqual({
     kind: "pull_outline",
@@ -62,8 +62,8 @@ test("with Alt it pulls from where it was taken hold of, and says how far", () =
 
 test("where it pulls anyway, Alt smooths, and what it says follows", () => {
   does = "pull";
-  expect(tool.about(onA).text).toBe("Drag a aside by its edge");
-  expect(tool.about(onA, true).text).toBe("Go along the edge of a");
+  expect(tool.about(onA).text).toBe("Drag the edge of a aside");
+  expect(tool.about(onA, true).text).toBe("Brush along the edge of a");
   tool.down(at(0, 0, onA, { alt: true }));
   tool.move(at(30, 0));
   tool.up(at(30, 0));

@@ -105,7 +105,7 @@ test("what is sampled goes to the fill, the stroke, or all of the style; Alt loo
     ["stroke", false],
     ["style", true],
   ]);
-  expect(sample.about().text).toContain("to what is selected");
+  expect(sample.about().text).toContain("to the selection");
   sample.leave();
   expect(left).toBe(1);
 });

@@ -205,7 +205,7 @@ test("on its own inner anchors it removes, with Alt it changes the kind, on segm
     tool.down(at(900 * Math.random(), 0, where, held));
     tool.up(at(0, 0, null, { screen: [5000, 0] }));
   };
-  expect([tool.word(hit), tool.word(hit, true)]).toEqual(["removes", "becomes smooth"]);
+  expect([tool.word(hit), tool.word(hit, true)]).toEqual(["deletes", "becomes smooth"]);
   tap(hit);
   expect(bench.last).toEqual({ kind: "remove_anchors", anchors: [["a", 0, 1]] });
   tap(hit, { alt: true });
@@ -220,7 +220,7 @@ test("from the start of an open outline it goes on turned round, and joins anoth
   board.items.set("b", drawable("b"));
   board.marks.anchors = [endMark("a", 0, 0), anchorMark("a", 1, [50, 0]), endMark("a", 2, 100)];
   const start: Hit = { what: "anchor", item: "a", contour: 0, index: 0, at: [0, 0] };
-  expect(tool.word(start)).toBe("goes on from here");
+  expect(tool.word(start)).toBe("continues from here");
   tool.down(at(0, 0, start));
   tool.up(at(0, 0, start));
   expect(bench.commits).toEqual([]);
@@ -257,7 +257,7 @@ test("the anchor that it closed on is removed only after the pointer has left it
   expect(bench.commits).toHaveLength(before);
   tool.hover(at(30, 30));
   tool.hover(at(0, 0, hit));
-  expect(tool.word(hit)).toBe("removes");
+  expect(tool.word(hit)).toBe("deletes");
   tool.down(at(0, 0, hit));
   tool.up(at(0, 0, hit));
   expect(bench.last).toMatchObject({ kind: "remove_anchors" });
