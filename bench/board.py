@@ -151,7 +151,7 @@ class Server:
         if time.perf_counter() - self.asked > IDLE:
             self.connection.close()  # the server has closed its end; the next request opens it
         self.asked = start = time.perf_counter()
-        self.connection.request("GET" if body is None else "POST", f"/api/{path}", text, headers)
+        self.connection.request("GET" if body is None else "POST", f"/api/v1/{path}", text, headers)
         answer = self.connection.getresponse().read()
         return (time.perf_counter() - start) * 1000, json.loads(answer)
 

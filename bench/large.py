@@ -168,7 +168,7 @@ def history(server: Server) -> list[Row]:
         undone, opened = [], []
         for n in range(20):
             body = {"id": f"undo-{n:05}", "version": count - 1 + n, "to": "undo"}
-            undone.append(server.ask(f"{path}/go", body)[0])
+            undone.append(server.ask(f"{path}/history/head", body)[0])
             opened.append(server.ask(path)[0])
         medians["undo"].append(median(undone))
         medians["open"].append(median(opened))

@@ -19,7 +19,7 @@ def matched(server: Server) -> list[Row]:
     path = f"drawings/{row.pk}"
     place = [underlay.x, underlay.y + underlay.height * 0.2]
     where = {"underlay": "body", "places": [place], "holes": False}
-    finding = [server.ask(f"{path}/silhouette", where) for _ in range(5)]
+    finding = [server.ask(f"{path}/queries/traced-area", where) for _ in range(5)]
     form = finding[-1][1]["silhouette"]
     pixel = form["pixel"] * underlay.width
     commands = (
@@ -39,7 +39,7 @@ def matched(server: Server) -> list[Row]:
     for n in range(ROUNDS):
         move = {"kind": "move_anchors", "anchors": [["top", 0, 3]], "by": [n % 9, n % 7]}
         body = {"items": ["top"], "underlay": "body", "command": move}
-        times.append(server.ask(f"{path}/match", body)[0])
+        times.append(server.ask(f"{path}/queries/match", body)[0])
     found = [time for time, _ in finding]
     return [
         Row("match through the server, 11 anchors", median(times[8:]), p95(times[8:]), 60),

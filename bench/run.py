@@ -35,10 +35,10 @@ def through_the_server(server: Server, row: Drawing) -> list[Row]:
     previews, commits = [], []
     path = f"drawings/{row.pk}"
     for _ in range(8):  # both server processes have the drawing in memory, as in mid-work
-        server.ask(f"{path}/aim", {"command": drag(0), "selection": ["o7"]})
+        server.ask(f"{path}/queries/preview", {"command": drag(0), "selection": ["o7"]})
     for n in range(ROUNDS):
         body = {"command": drag(n), "selection": ["o7"]}
-        previews.append(server.ask(f"{path}/aim", body)[0])
+        previews.append(server.ask(f"{path}/queries/preview", body)[0])
     for n in range(ROUNDS):
         body = {"command": drag(n), "selection": ["o7"], "version": 1 + n, "id": f"bench-{n:05}"}
         commits.append(server.ask(f"{path}/commands", body)[0])
@@ -50,7 +50,7 @@ def through_the_server(server: Server, row: Drawing) -> list[Row]:
 
 def cues(server: Server, row: Drawing) -> Row:
     """What a pointer meets, over HTTP."""
-    path = f"drawings/{row.pk}/aim"
+    path = f"drawings/{row.pk}/queries/preview"
     for n in range(8):
         server.ask(path, {"aim": aim(n)})
     times = [server.ask(path, {"aim": aim(n)})[0] for n in range(ROUNDS)]

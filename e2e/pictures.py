@@ -186,7 +186,7 @@ class Pictures(BrowserTest):
         self.page.keyboard.down("Alt")
         self.at(31.5, 28.62)
         self.page.keyboard.up("Alt")
-        expect(self.page.get_by_label("Text")).to_be_focused()
+        expect(self.page.get_by_label("Text content")).to_be_focused()
         self.page.keyboard.type("Hollowreed Strings · made by hand")
         self.key("Control+Enter")
         self.settled()

@@ -158,7 +158,7 @@ class PlacingTest(ArrangingTest):
         self.unfold("Move, rotate and scale by")
         self.type_into("Rotate by", "30")
         expect(self.page.get_by_role("textbox", name="Angle", exact=True)).to_have_value("30")
-        field = self.page.get_by_role("textbox", name="Angle", exact=True)
+        field = self.page.get_by_role("textbox", name="Move angle", exact=True)
         field.fill("90")
         field.press("Enter")
         self.type_into("Distance", "20")

@@ -142,7 +142,7 @@ class AssemblingTest(BrowserTest):
         made = self.assemble("Difference")
         self.assertEqual(len(contours_of(self.value(), made.id)), 1)
         # the tip joins instead: said by the list of parts
-        self.choose("Operation of tip", "joins")
+        self.choose("Operation of tip", "adds")
         self.settled()
         self.assertEqual(self.value().items["tip"].role, "joins")
         expect(self.button("Difference")).to_have_attribute("aria-pressed", "true")
@@ -334,7 +334,7 @@ class AssemblingTest(BrowserTest):
         wheel = read_command({**told, "pattern": "wheel", "axis": axis})
         self.open(self.new_drawing(*plate, wheel))
         made = self.assemble("Union")
-        self.choose(f"What {self.value().items['holes'].name} does", "cuts")
+        self.choose(f"Operation of {self.value().items['holes'].name}", "cuts out")
         self.settled()
         loops = contours_of(self.value(), made.id)
         # no anchor where the shared edge was, but the four corners that it makes

@@ -203,7 +203,9 @@ class AnchorsTest(BrowserTest):
         self.click(300, 150)
         shown = self.page.locator('path[data-item="ring"]').first
         told = []
-        self.page.on("response", lambda r: told.append(r.url.endswith(("/commands", "/go")) and r))
+        self.page.on(
+            "response", lambda r: told.append(r.url.endswith(("/commands", "/history/head")) and r)
+        )
         before = shown.get_attribute("d")
         with self.dragging((300, 150), (340, 130)):
             self.page.wait_for_function(

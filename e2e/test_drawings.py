@@ -45,7 +45,7 @@ class DrawingsTest(BrowserTest):
         self.page.get_by_label("Rename").click()
         field = self.page.get_by_label("Drawing name")
         field.fill("Bridge plate")
-        way, asked = "**/api/drawings/*", []
+        way, asked = "**/api/v1/drawings/*", []
         self.page.route(way, lambda route, _: asked.append(route))
         with self.page.expect_request(way):
             field.press("Enter")

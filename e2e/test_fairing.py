@@ -123,7 +123,7 @@ class SeeTest(FairTest):
             self.assertAlmostEqual(abs(place - 200 - 150j), 100, delta=0.1)
         self.context.grant_permissions(["clipboard-read", "clipboard-write"])
         self.page.get_by_role("button", name="Copy values").click()
-        expect(self.page.get_by_text("on the clipboard")).to_be_visible()
+        expect(self.page.get_by_text("copied as a table")).to_be_visible()
         copied = self.page.evaluate("() => navigator.clipboard.readText()")
         self.assertEqual(len(copied.splitlines()), len(rows) + 1)
 
@@ -252,7 +252,7 @@ class MendTest(FairTest):
         expect(self.page.get_by_label("Brush radius").last).to_have_value("50")
         self.page.keyboard.down("Alt")
         self.drag_from(self.spot(200, 249), self.spot(200, 275))
-        expect(self.page.get_by_test_id("bubble")).to_contain_text("reach")
+        expect(self.page.get_by_test_id("bubble")).to_contain_text("radius")
         self.page.mouse.up()
         self.page.keyboard.up("Alt")
         self.settled()

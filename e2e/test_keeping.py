@@ -131,11 +131,11 @@ class ConnectionTest(BrowserTest):
         card = self.page.get_by_label("Open Trial")
         expect(card).to_be_visible()
         parts, old = "**/assets/BoardPage-*.js", []
-        self.page.route("**/api/me", lambda route: route.abort())
+        self.page.route("**/api/v1/me", lambda route: route.abort())
         self.page.route(parts, lambda route: route.abort())
         card.click()
         expect(self.page.get_by_text("The server cannot be reached")).to_be_visible()
-        self.page.unroute("**/api/me")
+        self.page.unroute("**/api/v1/me")
         self.page.unroute(parts)
 
         def gone(route):
@@ -168,9 +168,9 @@ class ConnectionTest(BrowserTest):
     @contextmanager
     def server_away(self):
         """Nothing of the server is reached by any window."""
-        self.context.route("**/api/**", lambda route: route.abort())
+        self.context.route("**/api/v1/**", lambda route: route.abort())
         yield
-        self.context.unroute("**/api/**")
+        self.context.unroute("**/api/v1/**")
 
     def nudge(self, times, page=None, key="ArrowRight"):
         """A few edits, each a step of its own."""
@@ -193,7 +193,7 @@ class ConnectionTest(BrowserTest):
         body = {"id": "from-elsewhere", "version": 2}
         command = {"kind": "rename_item", "item": "plate", "called": "Bridge plate"}
         elsewhere.post(
-            f"/api/drawings/{self.row.pk}/commands",
+            f"/api/v1/drawings/{self.row.pk}/commands",
             json.dumps({**body, "command": command}),
             content_type="application/json",
         )

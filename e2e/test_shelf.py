@@ -41,7 +41,7 @@ class SettingsTest(ShapesTest):
         expect(self.page.get_by_test_id("setting-Seventeen")).to_be_visible()
         self.page.get_by_role("button", name="Delete").click()
         expect(self.page.get_by_test_id("setting-Seventeen")).to_have_count(0)
-        self.page.get_by_role("button", name="Undo").click()
+        self.page.get_by_role("button", name="Undo", exact=True).last.click()
         expect(self.page.get_by_role("button", name="Gears")).to_be_visible()
         self.page.keyboard.press("Escape")
         self.page.get_by_role("button", name="Built in").click()
@@ -76,9 +76,9 @@ class OutlinesTest(ShapesTest):
 
     def act(self, name):
         with self.page.expect_response(
-            lambda r: "/api/shelf" in r.url and r.request.method != "GET"
+            lambda r: "/api/v1/library" in r.url and r.request.method != "GET"
         ):
-            self.page.get_by_role("button", name=name).click()
+            self.page.get_by_role("button", name=name, exact=True).last.click()
 
     def tops(self):
         value = self.value()
@@ -154,7 +154,7 @@ class OutlinesTest(ShapesTest):
         self.settled()
         self.click(350, 50)
         expect(self.page.get_by_text("The source has changed")).to_be_visible()
-        self.page.get_by_role("button", name="Update").click()
+        self.page.get_by_role("button", name="Update", exact=True).click()
         self.settled()
         expect(self.page.get_by_text("has changed")).to_have_count(0)
         self.page.get_by_role("button", name="Unlink").click()

@@ -22,7 +22,7 @@ class WordsTest(BrowserTest):
     def write(self, x, y, text):
         self.tool("words")
         self.click(x, y)
-        expect(self.page.get_by_label("Text")).to_be_focused()
+        expect(self.page.get_by_label("Text content")).to_be_focused()
         self.page.keyboard.type(text)
         with self.page.expect_response("**/commands"):
             self.page.keyboard.press("Control+Enter")
@@ -62,7 +62,7 @@ class WordsTest(BrowserTest):
         self.page.keyboard.down("Alt")
         self.click(180, 60)
         self.page.keyboard.up("Alt")
-        expect(self.page.get_by_label("Text")).to_be_focused()
+        expect(self.page.get_by_label("Text content")).to_be_focused()
         self.page.keyboard.type("Office · 木")
         expect(self.page.get_by_text("Not in this font: 木")).to_be_visible()
         with self.page.expect_response("**/commands"):
@@ -95,7 +95,7 @@ class WordsTest(BrowserTest):
             chooser.value.set_files(font)
         self.settled()
         self.assertTrue(self.words().lettering.face.startswith("own-"))
-        field = self.page.get_by_label("Text")
+        field = self.page.get_by_label("Text content")
         field.fill("Something else")
         self.page.keyboard.press("Escape")
         expect(field).to_have_value("Reed")

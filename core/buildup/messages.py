@@ -216,7 +216,7 @@ REFUSALS: Mapping[str, str] = {
     "nothing_misses": "No end is close enough to the seam. Nothing was moved.",
     "nothing_over": "Nothing lies outside, so nothing was changed.",
     "nothing_selected": "Nothing is selected. Select an item first.",
-    "nothing_selected.clip": "The clipboard contains nothing to paste.",
+    "nothing_selected.clip": "The clipboard contains nothing to paste. Nothing was changed.",
     "nothing_selected.empty": "It contains nothing to move yet.",
     "nothing_selected.linked": "Nothing is selected. Select a linked copy first.",
     "nothing_selected.painted": "Nothing in it is painted, so there is no style to save.",

@@ -3,9 +3,10 @@
 import io
 from collections.abc import Callable
 
+from common.problems import problem
 from django.conf import settings
 from django.core.exceptions import DisallowedHost
-from django.http import HttpRequest, HttpResponse, JsonResponse
+from django.http import HttpRequest, HttpResponse
 from django.http.response import HttpResponseBase
 from django.middleware.gzip import GZipMiddleware
 
@@ -19,7 +20,9 @@ MOST_OF_STRANGERS = 1024 * 1024
 READ_ON = 64 * 1024 * 1024
 """How much of a body that is too long is read on, so that its sender hears the answer."""
 PIECE = 64 * 1024
-PACKED = frozenset({"application/json", "image/svg+xml", "text/javascript"})
+PACKED = frozenset(
+    {"application/json", "application/problem+json", "image/svg+xml", "text/javascript"}
+)
 """Kinds of answers that are packed, besides those of text."""
 LOOPBACK = ("127.0.0.1", "::1")
 PASSED_ON = (
@@ -72,8 +75,7 @@ class HostMiddleware:
         try:
             request.get_host()
         except DisallowedHost:
-            sentence = "This address is not one of the program's. Open it by its own address."
-            return _answer(400, "unknown_host", sentence)
+            return problem("unknown_host")
         return self.get_response(request)
 
 
@@ -87,7 +89,7 @@ class BodyMiddleware:
         announced = request.META.get("CONTENT_LENGTH") or "0"
         chunked = "chunked" in request.META.get("HTTP_TRANSFER_ENCODING", "").lower()
         if not announced.isdecimal():
-            return _answer(400, "bad_request", "The request could not be read. Send it again.")
+            return problem("bad_request")
         if not chunked and announced == "0":
             return self.get_response(request)
         picture = request.method == "POST" and request.path.endswith("/pictures")
@@ -98,16 +100,11 @@ class BodyMiddleware:
         try:
             body = _read(request, None if chunked else int(announced), most)
         except OSError:
-            return _answer(400, "broken_off", "The request was interrupted. Nothing was changed.")
+            return problem("broken_off")
         if body is None and stranger:  # an edit whose session has ended waits for the next one
-            sentence = "You are signed out. What was saved is safe; sign in again."
-            return _answer(401, "not_signed_in", sentence)
+            return problem("not_signed_in")
         if body is None:
-            sentence = (
-                f"That is more than {most / 2**20:.3g} MB at once. Nothing was changed; "
-                "try it in smaller parts."
-            )
-            return _answer(413, "too_large", sentence)
+            return problem("too_large.request", final=True, most=most / 2**20)
         request._body = body  # what Django's own reading would set
         request._stream = io.BytesIO(body)
         return self.get_response(request)
@@ -130,9 +127,3 @@ def _read(request: HttpRequest, announced: int | None, most: int) -> bytes | Non
     if announced is not None and size < min(announced, READ_ON):
         raise OSError("the body broke off")
     return b"".join(pieces) if size <= most else None
-
-
-def _answer(status: int, code: str, sentence: str) -> JsonResponse:
-    final = status == 413
-    body = {"code": code, "sentence": sentence, "place": "", "final": final}
-    return JsonResponse(body, status=status)

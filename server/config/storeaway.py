@@ -3,11 +3,10 @@
 import logging
 from collections.abc import Callable
 
+from common.problems import problem as answer_of
 from django.db import connection
 from django.db.utils import InterfaceError, OperationalError
 from django.http import HttpRequest, HttpResponse, JsonResponse
-
-from config.requests import number
 
 Handler = Callable[[HttpRequest], HttpResponse]
 
@@ -34,8 +33,6 @@ TOO_LARGE = 1153
 
 LOCK_WAIT, DEADLOCK = 1205, 1213
 """MariaDB: somebody else has the row, or two stopped each other."""
-AGAIN = 2
-"""Seconds after which it is worth asking again."""
 _log = logging.getLogger(__name__)
 
 
@@ -45,32 +42,12 @@ def store_away(problem: Exception) -> JsonResponse:
         return too_large()
     _log.warning("the database: %s", problem)
     busy = problem.args[:1] in ((LOCK_WAIT,), (DEADLOCK,))
-    sentence = (
-        (
-            "This drawing is busy with another edit. What was saved is safe; your "
-            "edit is stored here and is tried again."
-        )
-        if busy
-        else (
-            "The database does not answer. What was saved is safe; your edit is "
-            "stored here and is sent when the database is back."
-        )
-    )
-    told = {
-        "code": "busy" if busy else "store_away",
-        "sentence": sentence,
-        "final": False,
-        "request": number(),
-    }
-    return JsonResponse(told, status=503, headers={"Retry-After": str(AGAIN)})
+    return answer_of("busy" if busy else "database_unavailable")
 
 
 def too_large() -> JsonResponse:
     """413: one edit that is more than the database takes at once."""
-    sentence = (
-        "This edit is too large for the database. What was saved is safe; do it in smaller parts."
-    )
-    return JsonResponse({"code": "too_large", "sentence": sentence, "final": True}, status=413)
+    return answer_of("too_large", final=True)
 
 
 class StoreAwayMiddleware:
@@ -105,5 +82,4 @@ class PolicyMiddleware:
 
 def csrf_failure(request: HttpRequest, reason: str = "") -> JsonResponse:
     """403: the request came without this page's token."""
-    sentence = "This page is out of date. Nothing was changed; reload it and repeat the step."
-    return JsonResponse({"code": "no_token", "sentence": sentence, "final": False}, status=403)
+    return answer_of("no_token")

@@ -5,7 +5,7 @@ from studio.api import api
 from studio.pages import front_end, not_there
 
 urlpatterns = [
-    path("api/", api.urls),
+    path("api/v1/", api.urls),
     re_path(r"^(?:|sign-in/?|bin/?|drawings/\d+(?:/cutting-table)?/?)$", front_end),
 ]
 handler404 = not_there

@@ -2,7 +2,7 @@
 
 from dataclasses import dataclass
 
-from buildup.errors import Refusal
+from common.messages import refusal
 from django.conf import settings
 from django.db.models import Count, Sum
 
@@ -65,8 +65,4 @@ def make_room(user_id: int, *, drawings: int = 0, size: int = 0) -> None:
     else:
         return
     binned = f", {held.binned:,} of them in the bin" if held.binned else ""
-    raise Refusal(
-        "storage_full",
-        f"Your storage is full: {what}{binned}. Nothing was added. Delete drawings you do not need "
-        "and empty the bin, or remove fonts, then try again.",
-    )
+    raise refusal("storage_full", used=f"{what}{binned}")

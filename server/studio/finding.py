@@ -1,6 +1,7 @@
 """Finding drawings and pictures: every query is scoped to its owner."""
 
 from buildup.errors import Refusal
+from common.messages import refusal
 from django.db.models import QuerySet
 
 from studio.models import Drawing, Picture
@@ -47,12 +48,10 @@ def picture_of(user_id: int, number: int) -> Picture:
     """
     row = Picture.objects.filter(pk=number, owner_id=user_id).first()
     if row is None:
-        raise Refusal("unknown_picture", "That picture does not exist.")
+        raise refusal("unknown_picture")
     return row
 
 
 def unknown_drawing() -> Refusal:
     """The refusal for a drawing that is not there."""
-    return Refusal(
-        "unknown_drawing", "This drawing does not exist, or was deleted. Go back to Drawings."
-    )
+    return refusal("unknown_drawing")

@@ -6,7 +6,7 @@ The header is read first: nothing is unpacked before its kind and its size are k
 import io
 from dataclasses import dataclass
 
-from buildup.errors import Refusal
+from common.messages import refusal
 from PIL import Image, ImageOps, UnidentifiedImageError
 
 MOST_BYTES = 20 * 1024 * 1024
@@ -27,12 +27,6 @@ class Checked:
     height: int
 
 
-def _refusal(code: str, what: str) -> Refusal:
-    return Refusal(
-        code, f"{what} Nothing was placed; select a PNG, JPEG or WebP of up to 50 megapixels."
-    )
-
-
 def checked(data: bytes) -> Checked:
     """The picture in some bytes, turned upright and without metadata.
 
@@ -40,24 +34,21 @@ def checked(data: bytes) -> Checked:
         Refusal: `picture_too_large`, `not_a_picture` or `broken_picture`.
     """
     if len(data) > MOST_BYTES:
-        raise _refusal("picture_too_large", "That file is larger than 20 MB.")
+        raise refusal("picture_too_large.bytes")
     try:
         picture = Image.open(io.BytesIO(data), formats=tuple(KINDS))
         if max(picture.size) > LONGEST_SIDE:
-            raise _refusal(
-                "picture_too_large", f"That picture has a side of {max(picture.size):,} px."
-            )
+            raise refusal("picture_too_large.side", side=max(picture.size))
         if picture.width * picture.height > MOST_PIXELS:
-            raise _refusal(
-                "picture_too_large",
-                f"That picture has {picture.width * picture.height / 1e6:.0f} megapixels.",
+            raise refusal(
+                "picture_too_large.pixels", megapixels=picture.width * picture.height / 1e6
             )
     except (UnidentifiedImageError, ValueError, SyntaxError, EOFError):
-        raise _refusal("not_a_picture", "That file is not a picture that can be read.") from None
+        raise refusal("not_a_picture") from None
     except Image.DecompressionBombError:
-        raise _refusal("picture_too_large", "That picture is far too large.") from None
+        raise refusal("picture_too_large") from None
     except OSError:
-        raise _refusal("broken_picture", "That picture is incomplete or damaged.") from None
+        raise refusal("broken_picture") from None
     return _written(picture)
 
 
@@ -83,5 +74,5 @@ def _written(picture: Image.Image) -> Checked:
         out = io.BytesIO()
         plain.save(out, format=kind, **({"quality": 90} if kind != "PNG" else {}))
     except (OSError, ValueError, SyntaxError, EOFError):
-        raise _refusal("broken_picture", "That picture is incomplete or damaged.") from None
+        raise refusal("broken_picture") from None
     return Checked(out.getvalue(), KINDS[kind], plain.width, plain.height)

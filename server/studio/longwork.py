@@ -6,7 +6,7 @@ The one process tells the others through the cache, past the transaction that th
 import time
 from contextlib import suppress
 
-from buildup.errors import Refusal
+from common.messages import refusal
 from django.core.cache import cache
 
 AFTER = 0.5
@@ -42,16 +42,10 @@ class Watch:
             return
         self._next = now + EVERY
         if now > self._until:
-            raise Refusal(
-                "too_long",
-                (
-                    "This takes too long for one edit. Nothing was changed; do it with fewer "
-                    "items, or simplify them first."
-                ),
-            )
+            raise refusal("too_long.edit")
         with suppress(OSError):  # a full disk keeps no edit from being done
             if cache.get(_key("stop", *self._about)):
-                raise Refusal("stopped", "Stopped. Nothing was changed.")
+                raise refusal("stopped")
             cache.set(_key("far", *self._about), part, KEPT)
 
 

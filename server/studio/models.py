@@ -233,6 +233,8 @@ class Made(models.Model):
     asked = models.CharField(max_length=64)
     """What was asked: a sum of the method, the address and the body."""
     answer = models.JSONField()
+    location = models.CharField(max_length=200, default="")
+    """Where what was made is found; empty where it has no address."""
     created = models.DateTimeField(auto_now_add=True)
 
     class Meta:

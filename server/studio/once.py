@@ -11,7 +11,7 @@ from collections.abc import Callable
 from functools import wraps
 from typing import Any
 
-from buildup.errors import Refusal
+from common.problems import problem
 from django.db import IntegrityError, transaction
 from django.http import HttpRequest, HttpResponse, JsonResponse
 
@@ -19,7 +19,7 @@ from studio.models import Made
 
 View = Callable[..., HttpResponse]
 KEY = re.compile(r"[A-Za-z0-9_-]{8,64}")
-OK = 200
+CREATED = 201
 
 
 def once(view: View) -> View:
@@ -35,7 +35,7 @@ def once(view: View) -> View:
         try:
             with transaction.atomic():
                 response = view(request, *args, **named)
-                if response.status_code != OK:
+                if response.status_code != CREATED:
                     transaction.set_rollback(True)
                     return response
                 _note(request, key, response)
@@ -53,15 +53,24 @@ def _made(request: HttpRequest, key: str) -> HttpResponse | None:
     if row is None:
         return None
     if row.asked != _sum(request):
-        told = Refusal("key_taken", "This idempotency key belongs to another request.")
-        body = {"code": told.code, "sentence": told.sentence, "place": "", "final": True}
-        return JsonResponse(body, status=422)
-    return JsonResponse(row.answer, safe=False)
+        return problem("key_taken", final=True)
+    return _created(row.answer, row.location)
+
+
+def _created(answer: object, location: str) -> HttpResponse:
+    headers = {"Location": location} if location else {}
+    return JsonResponse(answer, safe=False, status=CREATED, headers=headers)
 
 
 def _note(request: HttpRequest, key: str, response: HttpResponse) -> None:
     answer = json.loads(response.content)
-    Made.objects.create(owner_id=request.user.pk or 0, key=key, asked=_sum(request), answer=answer)
+    Made.objects.create(
+        owner_id=request.user.pk or 0,
+        key=key,
+        asked=_sum(request),
+        answer=answer,
+        location=response.headers.get("Location", ""),
+    )
 
 
 def _sum(request: HttpRequest) -> str:

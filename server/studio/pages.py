@@ -1,7 +1,8 @@
 """The one page of the front end, and what stands where there is none."""
 
+from common.problems import problem
 from django.conf import settings
-from django.http import HttpRequest, HttpResponse, JsonResponse
+from django.http import HttpRequest, HttpResponse
 from django.views.decorators.csrf import ensure_csrf_cookie
 
 
@@ -24,6 +25,5 @@ NOWHERE = """<!doctype html><html lang="en"><meta charset="utf-8"><title>Not her
 def not_there(request: HttpRequest, exception: Exception | None = None) -> HttpResponse:
     """404: no screen has this address."""
     if request.path.startswith("/api/"):
-        told = {"code": "not_there", "sentence": "Not found.", "final": True}
-        return JsonResponse(told, status=404)
+        return problem("not_there", final=True)
     return HttpResponse(NOWHERE, status=404)

@@ -18,6 +18,7 @@ from buildup.host import PegDrag, Repaint
 from buildup.shapes.kinds import DialUnit, Group
 from buildup.view.finding import Likeness
 from buildup.view.selection import FrameBox, Shows
+from common.messages import Code
 from ninja import Schema
 from pydantic import Field, GetCoreSchemaHandler, GetJsonSchemaHandler, RootModel, create_model
 from pydantic_core import core_schema
@@ -57,14 +58,23 @@ AnyCommand = Annotated[
 CommandId = Annotated[str, Field(pattern=r"^[A-Za-z0-9_-]{8,40}$")]
 
 
-class Trouble(Schema):
-    """What went wrong: a stable code, and a sentence for the designer."""
+class Problem(Schema):
+    """Problem details (RFC 9457)."""
 
-    code: str
-    sentence: str
+    type: str = "about:blank"
+    title: str
+    """The status in words."""
+    status: int
+    detail: str
+    """What happened, what is safe and what to do, for the designer."""
+    code: Code
+    """Why, for programs."""
     place: str = ""
+    """The id of the item or the name of the field it is about."""
     final: bool = False
     """The same request would be refused again, for a reason of the job."""
+    request: str
+    """The request's number, by which it is found in the server's log."""
 
 
 class Me(Schema):
@@ -223,7 +233,7 @@ class Work(Schema):
     """From 0 to 1; None where nothing is known of it."""
 
 
-class StaleAnswer(Trouble):
+class StaleAnswer(Problem):
     """The drawing has moved on: what changed since."""
 
     answer: Answer

@@ -12,6 +12,7 @@ from collections.abc import Iterator
 from contextlib import contextmanager, suppress
 
 from buildup.errors import Refusal
+from common.messages import refusal
 from django.core.cache import cache
 
 AT_ONCE = 1
@@ -56,13 +57,7 @@ def turn(address: str) -> Iterator[None]:
     """
     sender = network(address)
     if _wrong(sender) >= MOST_WRONG:
-        raise Refusal(
-            "locked_out",
-            (
-                "Too many wrong passwords from your network. Your edits are safe; wait a "
-                "minute, then sign in."
-            ),
-        )
+        raise refusal("locked_out.network")
     with _lock:
         if _waiting[sender] >= OF_ONE_ADDRESS:
             raise _busy()
@@ -103,4 +98,4 @@ def _key(sender: str) -> str:
 
 
 def _busy() -> Refusal:
-    return Refusal("busy", "The server is busy with other sign-ins. Try again in a second.")
+    return refusal("busy.sign_in")

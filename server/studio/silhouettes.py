@@ -9,8 +9,8 @@ is the edge (marching squares: Lorensen and Cline, SIGGRAPH 1987, as scikit-imag
 from collections.abc import Sequence
 
 import numpy as np
-from buildup.errors import Refusal
 from buildup.forms.silhouettes import Found
+from common.messages import refusal
 from numpy.typing import NDArray
 from PIL import Image
 from scipy import ndimage
@@ -53,33 +53,21 @@ def silhouette(
     form: Mask = np.zeros((high, wide), dtype=bool)
     spots = [(int(s.imag * high), int(s.real * wide)) for s in seeds]
     if not spots or not all(0 <= r < high and 0 <= c < wide for r, c in spots):
-        raise Refusal("outside_picture", "That is outside the picture. Click an area of it.")
+        raise refusal("outside_picture")
     for row, column in spots:
         near = np.linalg.norm(lab - lab[row, column], axis=2) <= tolerance
         labels, _ = ndimage.label(near)
         form |= labels == labels[row, column]
     form = _cleared(form, holes=holes)
     if form.sum() < LEAST_AREA:
-        raise Refusal(
-            "no_form",
-            (
-                "Hardly anything there has that colour. Nothing was changed; raise the "
-                "tolerance, or click elsewhere."
-            ),
-        )
+        raise refusal("no_form")
     if form.mean() > WHOLE:
-        raise Refusal(
-            "whole_picture",
-            (
-                "Nearly the whole picture has that colour. Nothing was changed; lower "
-                "the tolerance, or click elsewhere."
-            ),
-        )
+        raise refusal("whole_picture")
     share = _mixture(pixels, form)
     share = _mixture(pixels, share >= 0.5)  # once more from where the edge really is
     loops = tuple(_loops(share, wide, high))
     if not loops:
-        raise Refusal("no_form", "That area is too thin to trace. Nothing was changed.")
+        raise refusal("no_form.thin")
     red, green, blue = (round(v * 255) for v in pixels[spots[-1]])
     return Found(loops, f"#{red:02X}{green:02X}{blue:02X}", 1.0 / wide)
 

@@ -22,6 +22,7 @@ from buildup.edits.change import Delta, chained_json, updated
 from buildup.errors import Refusal
 from buildup.host import changed_items
 from buildup.view.drawables import drawable
+from common.messages import refusal
 from django.db import connection, transaction
 from django.db.models import Model
 
@@ -219,10 +220,7 @@ def write_step(row: models.Drawing, step: models.Step) -> None:
     texts = (step.command, step.change, step.inverse)
     size = sum(len(json.dumps(t)) for t in texts)
     if size > most_at_once():
-        raise Refusal(
-            "too_large",
-            "This edit is too large for the database. Nothing was changed; do it in smaller parts.",
-        )
+        raise refusal("too_large")
     step.save(force_insert=True)
     row.size += size
 

@@ -4,7 +4,7 @@ from collections.abc import Iterator
 from contextlib import contextmanager
 from threading import BoundedSemaphore
 
-from buildup.errors import Refusal
+from common.messages import refusal
 
 
 class Turnstile:
@@ -12,13 +12,13 @@ class Turnstile:
 
     Args:
         patience: seconds that others wait.
-        sentence: what they are told then.
+        told: the key of the sentence that they get then.
     """
 
-    def __init__(self, *, patience: float, sentence: str) -> None:
+    def __init__(self, *, patience: float, told: str) -> None:
         self._room = BoundedSemaphore(1)
         self._patience = patience
-        self._sentence = sentence
+        self._told = told
 
     @contextmanager
     def one(self) -> Iterator[None]:
@@ -28,7 +28,7 @@ class Turnstile:
             Refusal: `busy`.
         """
         if not self._room.acquire(timeout=self._patience):
-            raise Refusal("busy", self._sentence)
+            raise refusal(self._told)
         try:
             yield
         finally:
@@ -37,6 +37,6 @@ class Turnstile:
 
 PDFIUM = Turnstile(
     patience=20.0,
-    sentence="The server is busy with other imports. Nothing was changed; try again.",
+    told="busy.import",
 )
 """PDFium may be called by one thread at a time only (says its documentation)."""

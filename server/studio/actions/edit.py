@@ -16,6 +16,7 @@ from buildup.errors import Refusal
 from buildup.geometry.patience import heard_by
 from buildup.host import MOST_AT_ONCE
 from buildup.timeline import Follows
+from common.messages import refusal, sentence
 
 from studio import longwork, models, store
 from studio.actions.turns import in_turn
@@ -28,7 +29,7 @@ class Stale(Refusal):
     """The drawing has moved on; carries what changed since the version the client knows."""
 
     def __init__(self, row: models.Drawing, version: int, since: Delta, after: Drawing) -> None:
-        super().__init__("stale", "The drawing changed elsewhere. Your edit is applied on top.")
+        super().__init__("stale", sentence("stale"))
         self.row, self.version, self.since, self.after = row, version, since, after
 
 
@@ -72,10 +73,7 @@ def again(
     if not (told := list(kept)):
         return None
     if not _is_same(told[0], command):
-        raise Refusal(
-            "id_taken",
-            "Another edit has the same id. That edit is safe; repeat yours.",
-        )
+        raise refusal("id_taken")
     if known is not None:
         check_known(row, known)
     since = delta_after(row, row.version if known is None else known.version)
@@ -101,13 +99,7 @@ def check_known(row: models.Drawing, known: Known) -> None:
     ahead = known.version > row.version
     told = known.identity
     if ahead or (told is not None and not store.was_at(row, known.version, told)):
-        raise Refusal(
-            "unknown_version",
-            (
-                "The server has an earlier state than this page. The drawing is loaded "
-                "again, and your edits are applied on top."
-            ),
-        )
+        raise refusal("unknown_version")
 
 
 def check_version(row: models.Drawing, known: Known | None) -> Drawing:
@@ -133,13 +125,7 @@ def delta_after(row: models.Drawing, version: int) -> Delta:
         Refusal: `long_ago`.
     """
     if row.version - version > store.MOST_STEPS_BEHIND:
-        raise Refusal(
-            "long_ago",
-            (
-                "Much has changed since this page was loaded. The drawing is loaded "
-                "again, and your edits are applied on top."
-            ),
-        )
+        raise refusal("long_ago")
     return store.delta_since(row, version)
 
 
@@ -216,9 +202,7 @@ def edit(
             )
         except TakesLong:
             foreseen = _foreseen(user_id, drawing_id, command_id, known, command)
-    raise Refusal(
-        "busy", "The drawing keeps changing elsewhere. Your edit is stored and is tried again."
-    )
+    raise refusal("busy.drawing")
 
 
 def _foreseen(
@@ -309,9 +293,6 @@ def _note_pictures(user_id: int, row: models.Drawing, before: Drawing, delta: De
         return
     own = models.Picture.objects.filter(pk__in=new, owner_id=user_id).values_list("pk", flat=True)
     if len(found := list(own)) < len(new):
-        raise Refusal(
-            "unknown_picture",
-            "That picture no longer exists. Nothing was placed; select a file again.",
-        )
+        raise refusal("unknown_picture.placed")
     uses = [models.PictureUse(picture_id=pk, drawing=row) for pk in found]
     models.PictureUse.objects.bulk_create(uses, ignore_conflicts=True)

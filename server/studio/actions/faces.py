@@ -1,6 +1,6 @@
 """Add a font, and remove it."""
 
-from buildup.errors import Refusal
+from common.messages import refusal
 from people.quota import make_room
 
 from studio.actions.turns import in_turn
@@ -28,13 +28,7 @@ def _kept(user_id: int, face: SoundFace) -> Face:
         return known
     make_room(user_id, size=len(face.data))
     if (count := own.count()) >= MOST_FACES:
-        raise Refusal(
-            "faces_full",
-            (
-                f"You have added {count} fonts, the most there can be. Nothing was added; "
-                "remove one first. Text in it stays as it is."
-            ),
-        )
+        raise refusal("faces_full", count=count)
     made, _ = own.get_or_create(
         key=face.key,
         defaults={

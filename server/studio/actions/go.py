@@ -1,7 +1,7 @@
 """Move along the history: undo, redo, or go to any step on the line."""
 
 from buildup.edits.change import Delta, chained_json
-from buildup.errors import Refusal
+from common.messages import refusal
 
 from studio import models, store
 from studio.actions.edit import Known, Outcome, again, check_version
@@ -57,27 +57,15 @@ def _target(row: models.Drawing, to: int | str, edit: str | None) -> tuple[int, 
     undo, redo = next_steps(row) if isinstance(to, str) else (None, None)
     if to == "undo":
         if undo is None:
-            raise Refusal("nothing_to_undo", "Nothing left to undo.")
+            raise refusal("nothing_to_undo")
         if edit not in (None, undo.command_id):
-            raise Refusal(
-                "not_the_last",
-                (
-                    f"“{undo.name}” was done later in another window. Nothing was undone; "
-                    "undo again to undo that first."
-                ),
-            )
+            raise refusal("not_the_last", name=undo.name)
         return undo.parent, "Undo"
     if to == "redo":
         if redo is None:
-            raise Refusal("nothing_to_redo", "Nothing left to redo.")
+            raise refusal("nothing_to_redo")
         if edit not in (None, redo.command_id):
-            raise Refusal(
-                "not_the_last",
-                (
-                    "Another window has changed the drawing. Nothing was redone; what was "
-                    "undone is still in History."
-                ),
-            )
+            raise refusal("not_the_last.redo")
         return redo.number, "Redo"
     return int(to), "Go to step"
 
@@ -93,8 +81,8 @@ def way(row: models.Drawing, target: int, *, most: int | None = None) -> Delta:
     else:
         numbers, field, order = way_ahead(row, target), "change", "number"
     if numbers is None:
-        raise Refusal("unknown_step", "That step is no longer in this drawing's history.")
+        raise refusal("unknown_step")
     if most is not None and len(numbers) > most:
-        raise Refusal("too_far", f"This step is more than {most:,} steps away. Go to it to see it.")
+        raise refusal("too_far.steps", most=most)
     told = edits_of(row).filter(number__in=numbers).order_by(order).values_list(field, flat=True)
     return chained_json(told)

@@ -7,6 +7,7 @@ from buildup.edits.keeping import FollowKept, kept_form
 from buildup.errors import Refusal
 from buildup.forms.keptfacts import KeptMeasures, kept_measures
 from buildup.forms.likeness import likeness, look_of
+from common.messages import refusal
 
 from studio.actions.edit import edit
 from studio.actions.shelf import (
@@ -52,7 +53,7 @@ def keep_outline(user_id: int, outline: KeptOutline) -> ShelfEntry:
     if mine.filter(tray=sound.tray, name=sound.name).exists():
         raise name_taken(sound.tray, sound.name)
     if sound.family != sound.key and not mine.filter(family=sound.family).exists():
-        raise Refusal("unknown_entry", "The original of this variation is no longer on the shelf.")
+        raise refusal("unknown_entry.variation")
     put(user_id, (), (sound,))
     return mine.get(tray=sound.tray, name=sound.name)
 
@@ -89,9 +90,7 @@ def _changed(user_id: int, entry_id: int, clip: str) -> ShelfEntry:
     set_up(user_id)
     row = entry_of(user_id, entry_id)
     if row.shape:
-        raise Refusal(
-            "not_an_outline", f"“{row.name}” is a preset, not an outline. Nothing was saved."
-        )
+        raise refusal("not_an_outline.preset", name=row.name)
     sound = checked_outline(KeptOutline(row.tray, row.name, clip))
     check_clips(user_id, (sound,))
     if write_clip(row, sound.clip):

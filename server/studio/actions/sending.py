@@ -4,9 +4,9 @@ from collections.abc import Sequence
 from typing import Protocol
 
 from buildup.drawing.model import Drawing as Value
-from buildup.errors import Refusal
 from buildup.formats.sending import PdfOut, Sending, write_sending
 from buildup.geometry.patience import heard_by
+from common.messages import refusal
 from django.db import transaction
 
 from studio import store
@@ -50,7 +50,7 @@ def parcel_of(
     if settings.what != "sheet":
         ids = value.tree.tops(i for i in items if i in value.items)
         if not ids:
-            raise Refusal("nothing_selected", "Nothing is selected. Select what to export.")
+            raise refusal("nothing_selected.export")
     pages = []
     if isinstance(settings, PdfOut):
         pages = [Job(*_value(user_id, other)) for other in settings.drawings]

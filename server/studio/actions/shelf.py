@@ -13,6 +13,7 @@ from buildup.errors import Refusal
 from buildup.forms.keptfacts import kept_facts
 from buildup.forms.likeness import look_of
 from buildup.shapes.presets import READY_MADE, Setting, checked_setting
+from common.messages import refusal
 from django.db.models import QuerySet, Sum
 
 from studio.actions.turns import in_turn
@@ -31,7 +32,7 @@ MOST_KEPT = 60_000_000
 
 def unknown_entry() -> Refusal:
     """The refusal for an entry that is not on this shelf."""
-    return Refusal("unknown_entry", "That is no longer on the shelf. Nothing was changed.")
+    return refusal("unknown_entry")
 
 
 def set_up(user_id: int) -> None:
@@ -114,9 +115,7 @@ def change(
 
 def name_taken(tray: str, name: str) -> Refusal:
     """The refusal for a name that a tray has already."""
-    return Refusal(
-        "name_taken", f"The tray “{tray}” already contains “{name}”. Enter another name."
-    )
+    return refusal("name_taken", tray=tray, name=name)
 
 
 @in_turn
@@ -196,7 +195,7 @@ def checked_outline(outline: KeptOutline) -> KeptOutline:
     check_name(outline.tray)
     clip = kept_form(outline.clip).text()
     if len(clip) > most_at_once():
-        raise Refusal("too_large", "That outline is too large for a shelf.")
+        raise refusal("too_large.outline")
     key = outline.key or new_key()
     family = outline.family or key
     for word in (key, family):
@@ -214,13 +213,7 @@ def checked_outline(outline: KeptOutline) -> KeptOutline:
 
 def _check_room(count: int) -> None:
     if count > MOST_ENTRIES:
-        raise Refusal(
-            "shelf_full",
-            (
-                f"A shelf holds up to {MOST_ENTRIES:,} outlines and presets. Delete some, "
-                "then try again."
-            ),
-        )
+        raise refusal("shelf_full", most=MOST_ENTRIES)
 
 
 def put(
@@ -306,13 +299,7 @@ def check_clips(user_id: int, outlines: Iterable[KeptOutline]) -> None:
     more = sum(len(o.clip) for o in outlines)
     held = _of(user_id).aggregate(all=Sum("size"))["all"] or 0
     if more and held + more > MOST_KEPT:
-        raise Refusal(
-            "shelf_full",
-            (
-                f"A shelf holds up to {MOST_KEPT // 1000000} million characters of "
-                "outlines. Nothing was saved; delete some, then try again."
-            ),
-        )
+        raise refusal("shelf_full.size", most=MOST_KEPT // 1_000_000)
 
 
 def _size(entry: ShelfEntry) -> int:

@@ -2,8 +2,10 @@
 
 from typing import Any
 
+from common.problems import PROBLEM_TYPE
 from ninja import NinjaAPI
 from ninja.openapi.schema import OpenAPISchema
+from ninja.operation import Operation
 from ninja.security import django_auth
 
 from studio import schema
@@ -11,26 +13,30 @@ from studio.api import bin as bin_
 from studio.api import board, cutting, home, lettering, matching, outputs, people, questions, trays
 from studio.trouble import answer_troubles
 
+SCHEMAS = "#/components/schemas/"
 
-class TellingAPI(NinjaAPI):
-    """Says in its schema that every other status carries a `Trouble`."""
+
+class DescribedAPI(NinjaAPI):
+    """Names its operations by themselves; every other status carries problem details."""
+
+    def get_openapi_operation_id(self, operation: Operation) -> str:
+        """The view's name."""
+        return str(operation.view_func.__name__)
 
     def get_openapi_schema(self, *args: Any, **named: Any) -> OpenAPISchema:
-        """The schema, with that answer at every operation."""
+        """The schema, with problem details at every operation."""
         told = super().get_openapi_schema(*args, **named)
-        form = schema.Trouble.json_schema()
-        told["components"]["schemas"].setdefault("Trouble", form)
-        content = {"application/json": {"schema": {"$ref": "#/components/schemas/Trouble"}}}
+        form = schema.Problem.model_json_schema(ref_template=f"{SCHEMAS}{{model}}")
+        told["components"]["schemas"].update(form.pop("$defs", {}))
+        told["components"]["schemas"].setdefault("Problem", form)
+        content = {PROBLEM_TYPE: {"schema": {"$ref": f"{SCHEMAS}Problem"}}}
         for operations in told["paths"].values():
             for operation in operations.values():
-                operation["responses"]["default"] = {
-                    "description": "The error",
-                    "content": content,
-                }
+                operation["responses"]["default"] = {"description": "Problem", "content": content}
         return told
 
 
-api = TellingAPI(
+api = DescribedAPI(
     title="Build Up Curve", version="1", auth=django_auth, docs_url=None, openapi_url=None
 )
 answer_troubles(api)

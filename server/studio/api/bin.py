@@ -13,7 +13,7 @@ from studio.api.asking import whose
 from studio.api.paging import PAGE, page_of
 from studio.finding import binned
 
-router = Router()
+router = Router(tags=["bin"])
 
 
 class Emptied(Schema):
@@ -23,7 +23,7 @@ class Emptied(Schema):
 
 
 @router.get("/storage", response=Storage)
-def show_storage(request: HttpRequest) -> Storage:
+def get_storage(request: HttpRequest) -> Storage:
     """What somebody keeps, and may keep."""
     return storage_of(User.objects.get(pk=whose(request)))
 
@@ -42,7 +42,7 @@ def empty_bin(request: HttpRequest) -> dict[str, int]:
 
 
 @router.delete("/bin/{drawing}", response={204: None})
-def delete_for_good(request: HttpRequest, drawing: int) -> tuple[int, None]:
+def delete_permanently(request: HttpRequest, drawing: int) -> tuple[int, None]:
     """Delete one of them for good."""
     acts.delete_for_good(whose(request), drawing)
     return 204, None

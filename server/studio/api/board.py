@@ -16,13 +16,14 @@ from studio.actions.edit import Known, Outcome, check_known, delta_after, edit
 from studio.actions.go import go, way
 from studio.actions.pictures import bring
 from studio.api.asking import whose
+from studio.api.described import created, file_in, file_out
 from studio.api.unchanging import unchanging
 from studio.finding import found, picture_of
 from studio.history import next_steps, page
 from studio.models import Picture
 from studio.once import once
 
-router = Router()
+router = Router(tags=["drawings"])
 MOST_STEPS_SHOWN = 2_000
 """Between the step that a drawing stands at and one that is only looked at."""
 
@@ -72,8 +73,8 @@ def delete_drawing(request: HttpRequest, drawing: int) -> tuple[int, None]:
     return 204, None
 
 
-@router.get("/drawings/{drawing}/desk", response=schema.DeskDrawing)
-def drawing_for_a_desk(request: HttpRequest, drawing: int) -> dict[str, Any]:
+@router.get("/drawings/{drawing}/document", response=schema.DeskDrawing)
+def get_document(request: HttpRequest, drawing: int) -> dict[str, Any]:
     """A drawing for the core in the browser."""
     with store.snapshot():
         row = found(whose(request), drawing)
@@ -83,27 +84,27 @@ def drawing_for_a_desk(request: HttpRequest, drawing: int) -> dict[str, Any]:
     return {**told, "undo": undo, "redo": redo}
 
 
-@router.get("/drawings/{drawing}/since/{version}", response=schema.Since)
-def changes_since(
-    request: HttpRequest, drawing: int, version: int, tip: str | None = None
+@router.get("/drawings/{drawing}/changes", response=schema.Since)
+def list_changes(
+    request: HttpRequest, drawing: int, since: int, tip: str | None = None
 ) -> dict[str, Any]:
     """What changed since a version, for windows that follow each other."""
     with store.snapshot():
         row = found(whose(request), drawing)
-        check_known(row, Known(version, tip))
-        if version == row.version:
+        check_known(row, Known(since, tip))
+        if since == row.version:
             return {"answer": None}
-        delta = delta_after(row, version)
+        delta = delta_after(row, since)
         after = store.value_of(row)
         return {
             "answer": answers.change(
-                row, delta, after, ((), Shows()), since=version, around=next_steps(row)
+                row, delta, after, ((), Shows()), since=since, around=next_steps(row)
             )
         }
 
 
 @router.post("/drawings/{drawing}/commands", response={200: schema.Answer, 409: schema.StaleAnswer})
-def command(request: HttpRequest, drawing: int, body: schema.CommandIn) -> dict[str, Any]:
+def apply_command(request: HttpRequest, drawing: int, body: schema.CommandIn) -> dict[str, Any]:
     """Keep an edit."""
     kept = edit(
         whose(request),
@@ -116,21 +117,23 @@ def command(request: HttpRequest, drawing: int, body: schema.CommandIn) -> dict[
     return _told(kept, body)
 
 
-@router.get("/drawings/{drawing}/progress/{command}", response=schema.Work)
-def how_far(request: HttpRequest, drawing: int, command: str) -> dict[str, float | None]:
+@router.get("/drawings/{drawing}/progress/{edit}", response=schema.Work)
+def get_progress(request: HttpRequest, drawing: int, edit: str) -> dict[str, float | None]:
     """How far an edit is that takes long."""
-    return {"part": longwork.how_far(whose(request), command[:40])}
+    return {"part": longwork.how_far(whose(request), edit[:40])}
 
 
-@router.delete("/drawings/{drawing}/progress/{command}", response={204: None})
-def stop(request: HttpRequest, drawing: int, command: str) -> tuple[int, None]:
+@router.delete("/drawings/{drawing}/progress/{edit}", response={204: None})
+def cancel_edit(request: HttpRequest, drawing: int, edit: str) -> tuple[int, None]:
     """Let an edit that takes long end without a result."""
-    longwork.stop(whose(request), command[:40])
+    longwork.stop(whose(request), edit[:40])
     return 204, None
 
 
-@router.post("/drawings/{drawing}/go", response={200: schema.Answer, 409: schema.StaleAnswer})
-def along_history(request: HttpRequest, drawing: int, body: schema.GoIn) -> dict[str, Any]:
+@router.post(
+    "/drawings/{drawing}/history/head", response={200: schema.Answer, 409: schema.StaleAnswer}
+)
+def move_in_history(request: HttpRequest, drawing: int, body: schema.GoIn) -> dict[str, Any]:
     """Undo, redo, or go to a step."""
     kept = go(
         whose(request),
@@ -144,7 +147,7 @@ def along_history(request: HttpRequest, drawing: int, body: schema.GoIn) -> dict
 
 
 @router.get("/drawings/{drawing}/history", response=schema.History)
-def history(
+def list_history(
     request: HttpRequest, drawing: int, before: int | None = None, after: int | None = None
 ) -> dict[str, Any]:
     """The steps of a drawing around where it stands; or a page of those before or after one."""
@@ -155,8 +158,8 @@ def history(
     return {"steps": steps, "at": row.head, "earlier": told.earlier, "later": told.later}
 
 
-@router.get("/drawings/{drawing}/at/{step}", response=host.Repaint)
-def as_at_step(request: HttpRequest, drawing: int, step: int) -> host.Repaint:
+@router.get("/drawings/{drawing}/history/{step}", response=host.Repaint)
+def get_step(request: HttpRequest, drawing: int, step: int) -> host.Repaint:
     """What looks different at another step of the history; nothing is changed."""
     with store.snapshot():
         row = found(whose(request), drawing)
@@ -166,15 +169,26 @@ def as_at_step(request: HttpRequest, drawing: int, step: int) -> host.Repaint:
     return host.repaint(then, delta, (), before=now.tree)
 
 
-@router.post("/drawings/{drawing}/pictures", response=schema.PictureFacts)
+@router.post(
+    "/drawings/{drawing}/pictures",
+    response={201: schema.PictureFacts},
+    openapi_extra=file_in(),
+    tags=["references"],
+)
 @decorate_view(once)
-def bring_picture(request: HttpRequest, drawing: int) -> Picture:
-    """Take in a picture to trace: the request's body is the file."""
-    return bring(whose(request), drawing, data=request.body)
+def add_picture(request: HttpRequest, response: HttpResponse, drawing: int) -> tuple[int, Picture]:
+    """Upload a picture to trace: the request's body is the file."""
+    made = bring(whose(request), drawing, data=request.body)
+    created(response, f"drawings/{drawing}/pictures/{made.pk}")
+    return 201, made
 
 
-@router.get("/drawings/{drawing}/pictures/{picture}")
-def show_picture(request: HttpRequest, drawing: int, picture: int) -> HttpResponse:
+@router.get(
+    "/drawings/{drawing}/pictures/{picture}",
+    openapi_extra=file_out("image/png", "image/jpeg", "image/webp"),
+    tags=["references"],
+)
+def get_picture(request: HttpRequest, drawing: int, picture: int) -> HttpResponse:
     """A picture's bytes; they never change."""
     row = picture_of(whose(request), picture)
     return unchanging(request, bytes(row.bytes), kind=row.mime, tag=f'"picture-{row.pk}"')

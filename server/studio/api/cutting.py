@@ -13,7 +13,7 @@ from studio.actions import cutting as acts
 from studio.api.asking import whose
 from studio.finding import found
 
-router = Router()
+router = Router(tags=["cutting"])
 Matrix = tuple[float, float, float, float, float, float]
 
 
@@ -70,15 +70,15 @@ class CutDone(Schema):
     """Why no more was."""
 
 
-@router.get("/drawings/{drawing}/cutting", response=CutTable)
-def plan(request: HttpRequest, drawing: int) -> CutTable:
+@router.get("/drawings/{drawing}/cutting/plan", response=CutTable)
+def get_cut_plan(request: HttpRequest, drawing: int) -> CutTable:
     """How a drawing was cut last."""
     row = found(whose(request), drawing)
     return CutTable(name=row.name, plan=acts.plan_of(row.owner_id, drawing))
 
 
-@router.post("/drawings/{drawing}/cutting/look", response=CutLook)
-def look(request: HttpRequest, drawing: int, body: CutIn) -> CutLook:
+@router.post("/drawings/{drawing}/cutting/checks", response=CutLook)
+def check_cut(request: HttpRequest, drawing: int, body: CutIn) -> CutLook:
     """What is wrong with it, and how its copies lie; how it is cut is kept."""
     looked = acts.look(whose(request), drawing, body.plan)
     faults = list(looked.faults)
@@ -90,8 +90,8 @@ def look(request: HttpRequest, drawing: int, body: CutIn) -> CutLook:
     return _told(looked.job, faults, spots)
 
 
-@router.post("/drawings/{drawing}/cutting", response=CutDone)
-def cut(request: HttpRequest, drawing: int, body: CutIn) -> CutDone:
+@router.post("/drawings/{drawing}/cutting/jobs", response=CutDone)
+def cut_drawing(request: HttpRequest, drawing: int, body: CutIn) -> CutDone:
     """Send it to the cutting table."""
     done = acts.cut(whose(request), drawing, body.plan)
     return CutDone(record=done.record, trouble=done.trouble)

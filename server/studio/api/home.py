@@ -15,18 +15,20 @@ from studio.actions import drawings as acts
 from studio.actions.cards import card_picture
 from studio.actions.incoming import take_in
 from studio.api.asking import whose
+from studio.api.described import created, file_in, file_out
 from studio.api.paging import PAGE, page_of
 from studio.api.unchanging import unchanging
 from studio.finding import of_owner
+from studio.models import Drawing
 from studio.once import once
 from studio.reading.files import read_file
 from studio.vocabulary import vocabulary
 
-router = Router()
+router = Router(tags=["drawings"])
 
 
-@router.get("/vocabulary", response=schema.Vocabulary, auth=None)
-def show_vocabulary(request: HttpRequest) -> HttpResponse:
+@router.get("/catalogue", response=schema.Vocabulary, auth=None, tags=["catalogue"])
+def get_catalogue(request: HttpRequest) -> HttpResponse:
     """Units and shapes, and how things are painted."""
     text, tag = vocabulary()
     return unchanging(request, text, kind="application/json", tag=tag, seconds=0)
@@ -44,23 +46,36 @@ def list_drawings(
     return {"cards": [answers.card(row) for row in found], "more": more}
 
 
-@router.post("/drawings", response=schema.Card)
+def _created_card(response: HttpResponse, row: Drawing) -> tuple[int, dict[str, Any]]:
+    created(response, f"drawings/{row.pk}")
+    return 201, answers.card(row)
+
+
+@router.post("/drawings", response={201: schema.Card})
 @decorate_view(once)
-def make_drawing(request: HttpRequest, body: schema.SheetIn) -> dict[str, Any]:
+def create_drawing(
+    request: HttpRequest, response: HttpResponse, body: schema.SheetIn
+) -> tuple[int, dict[str, Any]]:
     """A new sheet."""
-    return answers.card(acts.make(whose(request), name=body.name, sheet=Sheet(**body.sheet.dict())))
+    made = acts.make(whose(request), name=body.name, sheet=Sheet(**body.sheet.dict()))
+    return _created_card(response, made)
 
 
-@router.post("/drawings/take-in", response=schema.TakenInDrawings)
+@router.post(
+    "/imports", response={201: schema.TakenInDrawings}, openapi_extra=file_in(), tags=["imports"]
+)
 @decorate_view(once)
-def take_in_drawing(request: HttpRequest, name: str) -> dict[str, Any]:
-    """A new drawing of a file, the request's body, or one of each of its pages."""
+def import_drawings(
+    request: HttpRequest, response: HttpResponse, name: str
+) -> tuple[int, dict[str, Any]]:
+    """A new drawing of a file, the request's body, or one for each of its pages."""
     done = take_in(whose(request), name=name, data=request.body)
-    return {"cards": [answers.card(row) for row in done.rows], "said": done.said}
+    created(response, f"drawings/{done.rows[0].pk}")
+    return 201, {"cards": [answers.card(row) for row in done.rows], "said": done.said}
 
 
-@router.post("/files/read", response=Reading)
-def read_items(request: HttpRequest, name: str) -> Reading:
+@router.post("/queries/file-items", response=Reading, openapi_extra=file_in(), tags=["imports"])
+def read_file_items(request: HttpRequest, name: str) -> Reading:
     """The items of a file, the request's body, as a clip that can be pasted."""
     found = read_file(whose(request), name, request.body)
     more = (
@@ -70,28 +85,30 @@ def read_items(request: HttpRequest, name: str) -> Reading:
     return Reading(found.clip.text(), f"{found.said} {more if found.further else ''}".strip())
 
 
-@router.post("/drawings/{drawing}/duplicate", response=schema.Card)
+@router.post("/drawings/{drawing}/copies", response={201: schema.Card})
 @decorate_view(once)
-def duplicate_drawing(request: HttpRequest, drawing: int) -> dict[str, Any]:
-    """A copy."""
-    return answers.card(acts.duplicate(whose(request), drawing))
+def duplicate_drawing(
+    request: HttpRequest, response: HttpResponse, drawing: int
+) -> tuple[int, dict[str, Any]]:
+    """A copy, with its history."""
+    return _created_card(response, acts.duplicate(whose(request), drawing))
 
 
-@router.post("/drawings/{drawing}/restore", response=schema.Card)
+@router.post("/drawings/{drawing}/restoration", response=schema.Card)
 def restore_drawing(request: HttpRequest, drawing: int) -> dict[str, Any]:
     """Bring a deleted drawing back."""
     return answers.card(acts.restore(whose(request), drawing))
 
 
-@router.get("/drawings/{drawing}/card.png")
-def show_card(request: HttpRequest, drawing: int) -> HttpResponse:
+@router.get("/drawings/{drawing}/thumbnail.png", openapi_extra=file_out("image/png"))
+def get_thumbnail(request: HttpRequest, drawing: int) -> HttpResponse:
     """The drawing as the small picture on its card; whoever asks names a version to keep it by."""
     data, version = card_picture(whose(request), drawing)
     return unchanging(request, data, kind="image/png", tag=f'"{drawing}-{version}"')
 
 
-@router.post("/read", response=schema.Typed)
-def read_typed(request: HttpRequest, body: schema.TypedIn) -> dict[str, float]:
+@router.post("/queries/typed-value", response=schema.Typed, tags=["queries"])
+def read_typed_value(request: HttpRequest, body: schema.TypedIn) -> dict[str, float]:
     """A typed length in sheet units, or a typed plain number."""
     if body.unit is None:
         return {"value": read_number(body.text, present=body.present)}

@@ -1,17 +1,18 @@
 """Lettering: the API's part of it."""
 
 from buildup.drawing.lettering import Shaped
-from django.http import HttpRequest
+from django.http import HttpRequest, HttpResponse
 from ninja import Router, Schema
 from ninja.decorators import decorate_view
 
 from studio.actions import faces as acts
 from studio.api.asking import whose
+from studio.api.described import created, file_in
 from studio.lettering.faces import FaceFacts, faces_of, facts, typeface
 from studio.lettering.shaping import shaped
 from studio.once import once
 
-router = Router()
+router = Router(tags=["text"])
 
 
 class ShapeIn(Schema):
@@ -27,29 +28,30 @@ class ShapeIn(Schema):
     """So do letters that grow together."""
 
 
-@router.get("/faces", response=list[FaceFacts])
-def faces(request: HttpRequest) -> list[FaceFacts]:
+@router.get("/fonts", response=list[FaceFacts])
+def list_fonts(request: HttpRequest) -> list[FaceFacts]:
     """The faces that there are."""
     return list(faces_of(whose(request)))
 
 
-@router.post("/faces", response=FaceFacts)
+@router.post("/fonts", response={201: FaceFacts}, openapi_extra=file_in())
 @decorate_view(once)
-def bring(request: HttpRequest, name: str = "") -> FaceFacts:
-    """Bring a font: the request's body is the file."""
+def add_font(request: HttpRequest, response: HttpResponse, name: str = "") -> tuple[int, FaceFacts]:
+    """Add a font: the request's body is the file."""
     row = acts.bring(whose(request), data=request.body, file_name=name)
-    return facts(row.owner_id, row.key, row.name, "own")
+    created(response, f"fonts/{row.key}")
+    return 201, facts(row.owner_id, row.key, row.name, "own")
 
 
-@router.delete("/faces/{key}", response={204: None})
-def let_go(request: HttpRequest, key: str) -> tuple[int, None]:
-    """Forget a font that was brought."""
+@router.delete("/fonts/{key}", response={204: None})
+def remove_font(request: HttpRequest, key: str) -> tuple[int, None]:
+    """Remove a font that was added."""
     acts.let_go(whose(request), key[:40])
     return 204, None
 
 
-@router.post("/lettering", response=Shaped)
-def shape(request: HttpRequest, body: ShapeIn) -> Shaped:
+@router.post("/queries/text-layout", response=Shaped)
+def lay_out_text(request: HttpRequest, body: ShapeIn) -> Shaped:
     """What text comes to in a face."""
     face = typeface(whose(request), body.face[:40])
     return shaped(face, body.text, kerning=body.kerning, ligatures=body.ligatures)

@@ -16,11 +16,11 @@ from studio.api.asking import value_now, whose
 from studio.finding import picture_of
 from studio.sandbox import pool
 
-router = Router()
+router = Router(tags=["references"])
 
 
-@router.post("/drawings/{drawing}/silhouette", response=schema.FoundForm)
-def find_form(request: HttpRequest, drawing: int, body: schema.SilhouetteIn) -> schema.FoundForm:
+@router.post("/drawings/{drawing}/queries/traced-area", response=schema.FoundForm)
+def trace_area(request: HttpRequest, drawing: int, body: schema.SilhouetteIn) -> schema.FoundForm:
     """The form around some places of an underlay; nothing is kept."""
     value = value_now(request, drawing)[1]
     underlay = underlay_of(value, body.underlay)
@@ -38,8 +38,8 @@ def find_form(request: HttpRequest, drawing: int, body: schema.SilhouetteIn) -> 
     return schema.FoundForm(silhouette=form, colour=found.colour)
 
 
-@router.get("/drawings/{drawing}/underlays/{underlay}/colours", response=schema.MainColours)
-def main_colours_of(request: HttpRequest, drawing: int, underlay: str) -> schema.MainColours:
+@router.get("/drawings/{drawing}/references/{underlay}/colours", response=schema.MainColours)
+def list_reference_colours(request: HttpRequest, drawing: int, underlay: str) -> schema.MainColours:
     """The main colours of an underlay."""
     found = underlay_of(value_now(request, drawing)[1], underlay)
     row = picture_of(whose(request), found.picture)
@@ -47,8 +47,8 @@ def main_colours_of(request: HttpRequest, drawing: int, underlay: str) -> schema
     return schema.MainColours(colours=[str(c) for c in told])
 
 
-@router.post("/drawings/{drawing}/match", response=MatchMark)
-def match(request: HttpRequest, drawing: int, body: schema.MatchIn) -> MatchMark:
+@router.post("/drawings/{drawing}/queries/match", response=MatchMark)
+def match_reference(request: HttpRequest, drawing: int, body: schema.MatchIn) -> MatchMark:
     """How well some items cover the form in an underlay, after an edit that is being made."""
     value = value_now(request, drawing)[1]
     with heard_by(host.Moment(host.MOST_ON_SERVER)):

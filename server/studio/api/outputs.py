@@ -22,12 +22,13 @@ from pydantic import Field
 
 from studio.actions import sending as acts
 from studio.api.asking import whose
+from studio.api.described import file_out
 from studio.finding import found
 from studio.schema import CommandId, ReadByCore
 from studio.sending.made import sketch
 from studio.sending.previews import shown
 
-router = Router()
+router = Router(tags=["exports"])
 MIMES = {
     "svg": "image/svg+xml",
     "pdf": "application/pdf",
@@ -93,8 +94,8 @@ class SendSettings(Schema):
     """By kind of format."""
 
 
-@router.get("/drawings/{drawing}/sendings", response=SendSettings)
-def send_settings(request: HttpRequest, drawing: int) -> dict[str, Any]:
+@router.get("/drawings/{drawing}/export-settings", response=SendSettings)
+def get_export_settings(request: HttpRequest, drawing: int) -> dict[str, Any]:
     """How a drawing is sent out."""
     kept = found(whose(request), drawing).sending
     kinds: dict[str, Sending] = {kind: made() for kind, made in SENDINGS.items()}
@@ -104,8 +105,8 @@ def send_settings(request: HttpRequest, drawing: int) -> dict[str, Any]:
     return {"last": kept.get("last"), "kinds": kinds}
 
 
-@router.post("/drawings/{drawing}/sendings")
-def send(request: HttpRequest, drawing: int, body: SendIn) -> HttpResponse:
+@router.post("/drawings/{drawing}/exports", openapi_extra=file_out(*sorted(set(MIMES.values()))))
+def export_drawing(request: HttpRequest, drawing: int, body: SendIn) -> HttpResponse:
     """The file, or a zip where there are several."""
     file = acts.sent(whose(request), drawing, body.sending, tuple(body.items), work=body.id)
     mime = MIMES.get(file.name.rpartition(".")[2], "application/octet-stream")
@@ -115,8 +116,8 @@ def send(request: HttpRequest, drawing: int, body: SendIn) -> HttpResponse:
     return response
 
 
-@router.post("/drawings/{drawing}/sendings/preview", response=SendPreview)
-def preview_sending(request: HttpRequest, drawing: int, body: SendIn) -> dict[str, Any]:
+@router.post("/drawings/{drawing}/queries/export-preview", response=SendPreview)
+def preview_export(request: HttpRequest, drawing: int, body: SendIn) -> dict[str, Any]:
     """What would be sent; nothing is kept."""
     items = tuple(body.items)
     parcel = acts.parcel_of(whose(request), drawing, body.sending, items, work=body.id, make=sketch)

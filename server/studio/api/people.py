@@ -2,7 +2,7 @@
 
 from typing import Any
 
-from buildup.errors import Refusal
+from common.messages import refusal
 from config.doors import from_this_machine, sender
 from django.conf import settings
 from django.contrib.auth import authenticate, login, logout
@@ -30,7 +30,7 @@ def with_token(request: HttpRequest) -> bool:
     return True
 
 
-router = Router(auth=None)
+router = Router(auth=None, tags=["session"])
 
 
 def _me(request: HttpRequest) -> dict[str, Any]:
@@ -47,12 +47,12 @@ def _demo(request: HttpRequest) -> bool:
 
 
 @router.get("/me", response=schema.Me)
-def me(request: HttpRequest) -> dict[str, Any]:
+def get_me(request: HttpRequest) -> dict[str, Any]:
     """Who is signed in."""
     return _me(request)
 
 
-@router.post("/sign-in", response=schema.Me, auth=with_token)
+@router.post("/session", response=schema.Me, auth=with_token)
 def sign_in(request: HttpRequest, body: schema.SignIn) -> dict[str, Any]:
     """Sign in by name and password."""
     user = None
@@ -60,15 +60,9 @@ def sign_in(request: HttpRequest, body: schema.SignIn) -> dict[str, Any]:
     if told and "\0" not in body.name + body.password:
         user = _known(request, body)
     if user is None and getattr(request, "axes_locked_out", False):
-        raise Refusal(
-            "locked_out",
-            (
-                "Too many tries with a wrong password. Your edits are safe; wait five "
-                "minutes, then sign in."
-            ),
-        )
+        raise refusal("locked_out")
     if user is None:
-        raise Refusal("wrong_sign_in", "Name or password is wrong. Try again.")
+        raise refusal("wrong_sign_in")
     login(request, user)
     return _me(request)
 
@@ -82,17 +76,17 @@ def _known(request: HttpRequest, body: schema.SignIn) -> User | None:
     return user
 
 
-@router.post("/sign-in-demo", response=schema.Me, auth=with_token)
+@router.post("/session/demo", response=schema.Me, auth=with_token)
 def sign_in_demo(request: HttpRequest) -> dict[str, Any]:
     """Open the invented workshop's account, where this runs as a demo on loopback."""
     user = User.objects.filter(username=DEMO_USER).first()
     if not _demo(request) or user is None:
-        raise Refusal("wrong_sign_in", "The demo is not available here. Sign in with an account.")
+        raise refusal("no_demo")
     login(request, user, backend="django.contrib.auth.backends.ModelBackend")
     return _me(request)
 
 
-@router.post("/sign-out", response=schema.Me, auth=with_token)
+@router.delete("/session", response=schema.Me, auth=with_token)
 def sign_out(request: HttpRequest, response: HttpResponse) -> dict[str, Any]:
     """Sign out; the browser forgets the pictures it remembered, not the edits that wait."""
     logout(request)

@@ -30,11 +30,11 @@ from studio.api.asking import value_now, whose
 from studio.finding import found
 from studio.sandbox import pool
 
-router = Router()
+router = Router(tags=["queries"])
 
 
-@router.post("/drawings/{drawing}/aim", response=host.Aimed)
-def aim(request: HttpRequest, drawing: int, body: schema.AimIn) -> host.Aimed:
+@router.post("/drawings/{drawing}/queries/preview", response=host.Aimed)
+def preview_edit(request: HttpRequest, drawing: int, body: schema.AimIn) -> host.Aimed:
     """What is met while something is drawn or dragged, and what the edit would change."""
     row, value = value_now(request, drawing)
     meeting = Meeting() if body.aim is None else cueindexes.meeting(row.pk, value, body.aim)
@@ -44,56 +44,60 @@ def aim(request: HttpRequest, drawing: int, body: schema.AimIn) -> host.Aimed:
         )
 
 
-@router.post("/drawings/{drawing}/selection", response=Selection)
-def select(request: HttpRequest, drawing: int, body: schema.SelectionIn) -> Selection:
+@router.post("/drawings/{drawing}/queries/selection", response=Selection)
+def describe_selection(request: HttpRequest, drawing: int, body: schema.SelectionIn) -> Selection:
     """Marks and numbers of what is selected."""
     return selection(value_now(request, drawing)[1], body.selection, body.shows)
 
 
-@router.post("/drawings/{drawing}/anchor", response=AnchorMark | None)
-def anchor(request: HttpRequest, drawing: int, body: schema.ReachIn) -> AnchorMark | None:
+@router.post("/drawings/{drawing}/queries/nearest-anchor", response=AnchorMark | None)
+def find_nearest_anchor(
+    request: HttpRequest, drawing: int, body: schema.ReachIn
+) -> AnchorMark | None:
     """The anchor of an outline that is nearest to a place, within reach."""
     value = value_now(request, drawing)[1]
     return host.anchor_near(value, body.item, check_point(body.at), reach=body.reach)
 
 
-@router.post("/drawings/{drawing}/anchors", response=list[schema.AnchorPlace])
-def anchors(request: HttpRequest, drawing: int, body: schema.BoxIn) -> list[schema.AnchorPlace]:
+@router.post("/drawings/{drawing}/queries/anchors-in-box", response=list[schema.AnchorPlace])
+def find_anchors_in_box(
+    request: HttpRequest, drawing: int, body: schema.BoxIn
+) -> list[schema.AnchorPlace]:
     """The anchors that a dragged box holds."""
     value = value_now(request, drawing)[1]
     return list(host.anchors_within(value, check_point(body.start), check_point(body.end)))
 
 
-@router.post("/drawings/{drawing}/within", response=list[str])
-def within(request: HttpRequest, drawing: int, body: schema.AreaIn) -> list[str]:
+@router.post("/drawings/{drawing}/queries/items-in-box", response=list[str])
+def find_items_in_box(request: HttpRequest, drawing: int, body: schema.AreaIn) -> list[str]:
     """The items that a dragged box touches."""
     value = value_now(request, drawing)[1]
     start, end = check_point(body.start), check_point(body.end)
     return list(within_box(value, start, end, place=body.place, whole=body.whole))
 
 
-@router.post("/drawings/{drawing}/pile", response=list[Lies])
-def pile_at(request: HttpRequest, drawing: int, body: schema.PileIn) -> list[Lies]:
+@router.post("/drawings/{drawing}/queries/items-at-point", response=list[Lies])
+def find_items_at_point(request: HttpRequest, drawing: int, body: schema.PileIn) -> list[Lies]:
     """All that is drawn under a place, front to back, hidden and locked as well."""
     value = value_now(request, drawing)[1]
     return list(pile(value, check_point(body.at), reach=body.reach))
 
 
-@router.post("/drawings/{drawing}/alike", response=list[str])
-def alike_ones(request: HttpRequest, drawing: int, body: schema.AlikeIn) -> list[str]:
+@router.post("/drawings/{drawing}/queries/similar-items", response=list[str])
+def find_similar_items(request: HttpRequest, drawing: int, body: schema.AlikeIn) -> list[str]:
     """What is drawn like any of some items."""
     return list(alike(value_now(request, drawing)[1], body.items, body.by))
 
 
-@router.post("/drawings/{drawing}/again", response=schema.Again)
-def again(request: HttpRequest, drawing: int, body: schema.AgainIn) -> schema.Again:
+@router.post("/drawings/{drawing}/queries/repeat", response=schema.Again)
+def repeat_transform(request: HttpRequest, drawing: int, body: schema.AgainIn) -> schema.Again:
     """The transform that does the same to other items."""
     found(whose(request), drawing)
     return schema.Again(command=host.again(body.command, body.frame))
 
 
-@router.post("/drawings/{drawing}/spread", response=host.Spread)
-def spread(request: HttpRequest, drawing: int, body: schema.SpreadIn) -> host.Spread:
+@router.post("/drawings/{drawing}/queries/copies", response=host.Spread)
+def preview_copies(request: HttpRequest, drawing: int, body: schema.SpreadIn) -> host.Spread:
     """What copies in a row, a ring or a grid come to before they are made."""
     row, value = value_now(request, drawing)
     meeting = Meeting() if body.aim is None else cueindexes.meeting(row.pk, value, body.aim)
@@ -103,77 +107,79 @@ def spread(request: HttpRequest, drawing: int, body: schema.SpreadIn) -> host.Sp
         )
 
 
-@router.post("/drawings/{drawing}/balance", response=BalanceMark)
-def balance(request: HttpRequest, drawing: int, body: schema.BalanceIn) -> BalanceMark:
+@router.post("/drawings/{drawing}/queries/symmetry", response=BalanceMark)
+def check_symmetry(request: HttpRequest, drawing: int, body: schema.BalanceIn) -> BalanceMark:
     """How far an outline is from symmetric, about a line that is given or else found."""
     value = value_now(request, drawing)[1]
     with heard_by(host.Moment(host.MOST_ON_SERVER)):
         return balance_mark(value, body.item, body.axis)
 
 
-@router.post("/drawings/{drawing}/regions", response=SweepMarks)
-def regions(request: HttpRequest, drawing: int, body: schema.RegionsIn) -> SweepMarks:
+@router.post("/drawings/{drawing}/queries/regions", response=SweepMarks)
+def find_regions(request: HttpRequest, drawing: int, body: schema.RegionsIn) -> SweepMarks:
     """The regions that some items make where they lie over each other."""
     value = value_now(request, drawing)[1]
     with heard_by(host.Moment(host.MOST_ON_SERVER)):
         return sweep_marks(value, body.items, body.gap)
 
 
-@router.post("/drawings/{drawing}/troubles", response=TroubleSpots)
-def troubles(request: HttpRequest, drawing: int, body: schema.TroublesIn) -> TroubleSpots:
+@router.post("/drawings/{drawing}/queries/trouble-spots", response=TroubleSpots)
+def find_trouble_spots(request: HttpRequest, drawing: int, body: schema.TroublesIn) -> TroubleSpots:
     """The trouble spots of some items, each with the edit that mends it."""
     value = value_now(request, drawing)[1]
     with heard_by(host.Moment(host.MOST_ON_SERVER)):
         return trouble_spots(value, body.items, body.limits)
 
 
-@router.post("/drawings/{drawing}/copy", response=schema.Copied)
-def copy(request: HttpRequest, drawing: int, body: schema.ItemsIn) -> schema.Copied:
+@router.post("/drawings/{drawing}/queries/clipboard", response=schema.Copied)
+def copy_items(request: HttpRequest, drawing: int, body: schema.ItemsIn) -> schema.Copied:
     """Items as an SVG for the clipboard, which holds the items as well."""
     value = value_now(request, drawing)[1]
     with heard_by(host.Moment(host.MOST_ON_SERVER)):
         return schema.Copied(text=clip_svg(value, body.items))
 
 
-@router.post("/colour", response=ColourFacts)
-def colour(request: HttpRequest, body: schema.ColourIn) -> ColourFacts:
+@router.post("/queries/colour", response=ColourFacts)
+def read_colour(request: HttpRequest, body: schema.ColourIn) -> ColourFacts:
     """A colour that was typed, in all the ways in which it can be."""
     return colour_facts(body.text, body.against)
 
 
-@router.post("/drawings/{drawing}/sample", response=Sample | None)
-def sample(request: HttpRequest, drawing: int, body: schema.PileIn) -> Sample | None:
+@router.post("/drawings/{drawing}/queries/colour-at-point", response=Sample | None)
+def sample_colour(request: HttpRequest, drawing: int, body: schema.PileIn) -> Sample | None:
     """What is painted at a place."""
     return sampled(value_now(request, drawing)[1], check_point(body.at), reach=body.reach)
 
 
-@router.post("/harmonies", response=list[Harmony])
-def harmonies_of(request: HttpRequest, body: schema.ColourOnly) -> list[Harmony]:
+@router.post("/queries/harmonies", response=list[Harmony])
+def find_harmonies(request: HttpRequest, body: schema.ColourOnly) -> list[Harmony]:
     """Colours that go with one."""
     return list(harmonies(colour_facts(body.colour, body.colour).hex))
 
 
-@router.post("/palette", response=Palette)
-def palette(request: HttpRequest, body: schema.CopiedIn) -> Palette:
+@router.post("/queries/palette", response=Palette)
+def read_palette(request: HttpRequest, body: schema.CopiedIn) -> Palette:
     """The colours of a file."""
     return read(Palette, pool.run("palette", body.text.encode("utf-8", "replace"))[0])
 
 
-@router.post("/drawings/{drawing}/written", response=schema.Copied)
-def written(request: HttpRequest, drawing: int, body: schema.PaletteIn) -> schema.Copied:
+@router.post("/drawings/{drawing}/queries/palette-file", response=schema.Copied)
+def write_palette(request: HttpRequest, drawing: int, body: schema.PaletteIn) -> schema.Copied:
     """The swatches of a drawing as the text of a file."""
     swatches = value_now(request, drawing)[1].sheet.swatches
     return schema.Copied(text=written_palette(swatches, body.kind))
 
 
-@router.post("/copied", response=Reading)
-def copied(request: HttpRequest, body: schema.CopiedIn) -> Reading:
+@router.post("/queries/clipboard", response=Reading)
+def read_clipboard(request: HttpRequest, body: schema.CopiedIn) -> Reading:
     """What was on the clipboard, as it can be pasted."""
     return read(Reading, pool.run("svg", body.text.encode("utf-8", "replace"))[0])
 
 
-@router.post("/drawings/{drawing}/near", response=list[schema.AnchorPlace])
-def near(request: HttpRequest, drawing: int, body: schema.PlaceIn) -> list[schema.AnchorPlace]:
+@router.post("/drawings/{drawing}/queries/nearest-segment", response=list[schema.AnchorPlace])
+def find_nearest_segment(
+    request: HttpRequest, drawing: int, body: schema.PlaceIn
+) -> list[schema.AnchorPlace]:
     """The two anchors of the segment of an outline that is nearest to a place."""
     value = value_now(request, drawing)[1]
     return list(host.near(value, body.item, check_point(body.at)))

@@ -4,7 +4,6 @@ from functools import lru_cache
 from typing import Any, Literal
 
 from buildup.drawing.clips import read_clip
-from buildup.errors import Refusal
 from buildup.formats.clipsvg import picture_of_clip
 from buildup.formats.gallery import picture
 from buildup.formats.traysvg import tray_svg
@@ -13,6 +12,7 @@ from buildup.geometry.patience import heard_by
 from buildup.host import MOST_ON_SERVER, Moment
 from buildup.shapes.presets import Setting
 from buildup.shapes.registry import dials_of_kind, shape_kind
+from common.messages import refusal
 from django.http import HttpRequest, HttpResponse
 from django.utils.http import content_disposition_header
 from ninja import Router, Schema
@@ -21,6 +21,7 @@ from ninja.decorators import decorate_view
 from studio.actions import outlines
 from studio.actions import shelf as acts
 from studio.api.asking import whose
+from studio.api.described import created, file_out
 from studio.api.unchanging import unchanging
 from studio.keptoutline import KeptOutline
 from studio.models import ShelfEntry
@@ -32,7 +33,7 @@ VERSION = 2
 """Version 1 held settings only."""
 PAGE = 400
 """Entries in one answer."""
-router = Router()
+router = Router(tags=["library"])
 
 
 class SettingForm(Schema):
@@ -193,68 +194,77 @@ def _filed(rows: list[ShelfEntry]) -> dict[str, Any]:
     }
 
 
-@router.get("/shelf", response=EntryPage)
-def list_shelf(request: HttpRequest, start: int = 0) -> dict[str, Any]:
+@router.get("/library", response=EntryPage)
+def list_library(request: HttpRequest, start: int = 0) -> dict[str, Any]:
     """What is on the shelf, by tray, some at a time from a place in that order."""
     rows = acts.entries(whose(request), start=max(start, 0), most=PAGE + 1)
     return {"entries": [_told(row) for row in rows[:PAGE]], "more": len(rows) > PAGE}
 
 
-@router.post("/shelf", response=Entry)
+def _created(response: HttpResponse, row: ShelfEntry) -> tuple[int, dict[str, Any]]:
+    created(response, f"library/{row.pk}")
+    return 201, _told(row)
+
+
+@router.post("/library/presets", response={201: Entry})
 @decorate_view(once)
-def keep_on_shelf(request: HttpRequest, body: SettingForm) -> dict[str, Any]:
-    """Keep a setting; one of the same name in the tray is replaced."""
-    return _told(acts.keep(whose(request), _setting(body)))
+def save_preset(
+    request: HttpRequest, response: HttpResponse, body: SettingForm
+) -> tuple[int, dict[str, Any]]:
+    """Save a preset; one of the same name in the tray is replaced."""
+    return _created(response, acts.keep(whose(request), _setting(body)))
 
 
-@router.post("/shelf/outlines", response=Entry)
+@router.post("/library/outlines", response={201: Entry})
 @decorate_view(once)
-def keep_outline(request: HttpRequest, body: OutlineForm) -> dict[str, Any]:
-    """Keep an outline under a name that is free in its tray."""
-    return _told(outlines.keep_outline(whose(request), _outline(body)))
+def save_outline(
+    request: HttpRequest, response: HttpResponse, body: OutlineForm
+) -> tuple[int, dict[str, Any]]:
+    """Save an outline under a name that is free in its tray."""
+    return _created(response, outlines.keep_outline(whose(request), _outline(body)))
 
 
-@router.post("/shelf/alike", response=list[Alike])
-def list_alike(request: HttpRequest, body: ClipForm) -> list[dict[str, Any]]:
+@router.post("/library/queries/similar", response=list[Alike])
+def find_similar(request: HttpRequest, body: ClipForm) -> list[dict[str, Any]]:
     """The outlines on the shelf by how much they look like some items, the most alike first."""
     found = outlines.alike(whose(request), body.clip)
     return [{"entry": pk, "likeness": part} for pk, part in found]
 
 
-@router.post("/shelf/order", response={204: None})
-def order_shelf(request: HttpRequest, body: Order) -> tuple[int, None]:
+@router.put("/library/order", response={204: None})
+def order_tray(request: HttpRequest, body: Order) -> tuple[int, None]:
     """Lay the entries of a tray in another order."""
     acts.order(whose(request), body.entries)
     return 204, None
 
 
-@router.patch("/shelf/{entry}", response=Entry)
-def change_on_shelf(request: HttpRequest, entry: int, body: EntryChange) -> dict[str, Any]:
+@router.patch("/library/{int:entry}", response=Entry)
+def change_entry(request: HttpRequest, entry: int, body: EntryChange) -> dict[str, Any]:
     """Another name, or another tray."""
     return _told(acts.change(whose(request), entry, name=body.name, tray=body.tray))
 
 
-@router.delete("/shelf/{entry}", response=ShelfFile)
-def remove_from_shelf(request: HttpRequest, entry: int) -> dict[str, Any]:
+@router.delete("/library/{int:entry}", response=ShelfFile)
+def delete_entry(request: HttpRequest, entry: int) -> dict[str, Any]:
     """Take an entry off the shelf; the answer is a file that brings it back."""
     return _filed([acts.remove(whose(request), entry)])
 
 
-@router.get("/shelf/{entry}/clip", response=KeptClip)
-def show_clip(request: HttpRequest, entry: int) -> dict[str, Any]:
+@router.get("/library/{int:entry}/clip", response=KeptClip)
+def get_clip(request: HttpRequest, entry: int) -> dict[str, Any]:
     """An outline as it is kept now."""
     row = acts.entry_of(whose(request), entry)
     return {"clip": row.clip, "key": row.key, "name": row.name, "state": row.state}
 
 
-@router.put("/shelf/{entry}/clip", response=ChangedEntry)
-def change_outline(request: HttpRequest, entry: int, body: ClipForm) -> dict[str, Any]:
+@router.put("/library/{int:entry}/clip", response=ChangedEntry)
+def replace_outline(request: HttpRequest, entry: int, body: ClipForm) -> dict[str, Any]:
     """Keep other items in its place; its linked copies in all drawings follow."""
     done = outlines.change_outline(whose(request), entry, body.clip)
     return {"entry": _told(done.entry), "follows": done.follows, "stays": done.stays}
 
 
-@router.get("/shelf/{entry}/variations", response=list[Variation])
+@router.get("/library/{int:entry}/variations", response=list[Variation])
 def list_variations(request: HttpRequest, entry: int) -> list[dict[str, Any]]:
     """An outline and its variations, each with how it differs from the first."""
     with heard_by(Moment(MOST_ON_SERVER)):
@@ -262,8 +272,8 @@ def list_variations(request: HttpRequest, entry: int) -> list[dict[str, Any]]:
     return [{"entry": _told(row), "measures": measures} for row, measures in found]
 
 
-@router.get("/shelf/{entry}/picture.svg")
-def show_outline(request: HttpRequest, entry: int) -> HttpResponse:
+@router.get("/library/{int:entry}/picture.svg", openapi_extra=file_out("image/svg+xml"))
+def get_outline_picture(request: HttpRequest, entry: int) -> HttpResponse:
     """An outline as a picture; whoever asks names the state to keep it by."""
     row = acts.entry_of(whose(request), entry)
     made = picture_of_clip(read_clip(row.clip)) if row.clip else ""
@@ -272,14 +282,14 @@ def show_outline(request: HttpRequest, entry: int) -> HttpResponse:
     return shown
 
 
-@router.get("/shelf-file", response=ShelfFile)
-def send_shelf(request: HttpRequest, tray: str | None = None) -> dict[str, Any]:
+@router.get("/library/export", response=ShelfFile)
+def export_library(request: HttpRequest, tray: str | None = None) -> dict[str, Any]:
     """The whole shelf as one file, or one tray."""
     return _filed(acts.in_tray(whose(request), tray))
 
 
-@router.get("/shelf-file.svg")
-def send_symbols(request: HttpRequest, tray: str) -> HttpResponse:
+@router.get("/library/export.svg", openapi_extra=file_out("image/svg+xml"))
+def export_symbols(request: HttpRequest, tray: str) -> HttpResponse:
     """The outlines of a tray as symbols of one SVG document."""
     rows = acts.in_tray(whose(request), tray)
     text = tray_svg((r.name, read_clip(r.clip)) for r in rows if not r.shape)
@@ -288,20 +298,20 @@ def send_symbols(request: HttpRequest, tray: str) -> HttpResponse:
     return HttpResponse(text, content_type="image/svg+xml", headers=headers)
 
 
-@router.post("/shelf-file", response=TakenIn)
+@router.post("/library/imports", response={201: TakenIn})
 @decorate_view(once)
-def take_shelf(request: HttpRequest, body: ShelfFile) -> dict[str, int]:
-    """Take in a file; all of it or nothing."""
+def import_library(request: HttpRequest, body: ShelfFile) -> tuple[int, dict[str, int]]:
+    """Import a file; all of it or nothing."""
     if body.format != FORMAT or not 1 <= body.version <= VERSION:
-        raise Refusal("bad_shelf", "That file is not a shelf of this program. Nothing was changed.")
+        raise refusal("bad_shelf")
     file = acts.TrayFile([_setting(s) for s in body.settings], [_outline(o) for o in body.outlines])
-    return {"count": acts.take_in(whose(request), file)}
+    return 201, {"count": acts.take_in(whose(request), file)}
 
 
-@router.post("/shelf-file.svg", response=TakenIn)
+@router.post("/library/imports/svg", response={201: TakenIn})
 @decorate_view(once)
-def take_symbols(request: HttpRequest, body: SvgIn) -> dict[str, Any]:
-    """Take in an SVG document; all of it or nothing."""
+def import_symbols(request: HttpRequest, body: SvgIn) -> tuple[int, dict[str, Any]]:
+    """Import an SVG document; all of it or nothing."""
     told, _ = pool.run("symbols", body.text.encode("utf-8", "replace"))
     names: dict[str, int] = {}
     made = []
@@ -310,4 +320,5 @@ def take_symbols(request: HttpRequest, body: SvgIn) -> dict[str, Any]:
         names[plain] = names.get(plain, 0) + 1
         own = plain if names[plain] == 1 else f"{plain[:110]} {names[plain]}"
         made.append(KeptOutline(body.tray, own, clip))
-    return {"count": acts.take_in(whose(request), acts.TrayFile((), made)), "said": told["said"]}
+    count = acts.take_in(whose(request), acts.TrayFile((), made))
+    return 201, {"count": count, "said": told["said"]}

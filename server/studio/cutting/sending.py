@@ -6,8 +6,8 @@ from collections.abc import Iterator
 from dataclasses import dataclass
 
 from buildup.cutting.device import ERRORS, IDENTITY, STEPS, read_strokes
-from buildup.errors import Refusal
 from buildup.formats.hpglread import PenStroke
+from common.messages import refusal
 from django.conf import settings
 
 PIECE = 2_048
@@ -53,13 +53,7 @@ def sent(text: str, *, width: float, height: float) -> Answered:
             door.setsockopt(socket.IPPROTO_TCP, socket.TCP_NODELAY, 1)  # questions go out at once
             return _Talk(door).job(text.encode("ascii"), width=width, height=height)
     except OSError:
-        raise Refusal(
-            "no_cutter",
-            (
-                "The cutting table does not answer, so nothing was cut. The drawing is "
-                "safe; restart the program, then cut again."
-            ),
-        ) from None
+        raise refusal("no_cutter") from None
 
 
 def _pieces(data: bytes) -> Iterator[bytes]:

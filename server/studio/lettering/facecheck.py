@@ -10,6 +10,7 @@ from pathlib import Path
 
 from buildup.drawing.checks import LONGEST_NAME, check_name
 from buildup.errors import Refusal
+from common.messages import refusal
 from fontTools.ttLib import TTFont
 
 from studio.lettering.typefaces import Typeface
@@ -51,13 +52,7 @@ class SoundFace:
 
 def not_a_font(why: str) -> Refusal:
     """The refusal for a file that is no font, or a broken one."""
-    return Refusal(
-        "not_a_font",
-        (
-            f"That font cannot be used: {why}. Nothing was changed; select a TTF, "
-            "OTF, WOFF or WOFF2 file."
-        ),
-    )
+    return refusal("not_a_font", why=why)
 
 
 def font_in(data: bytes, *, file_name: str = "") -> SoundFace:

@@ -5,10 +5,10 @@ from dataclasses import dataclass
 from functools import lru_cache
 
 from buildup.drawing.lettering import Lettering, Shaped
-from buildup.errors import Refusal
 from buildup.formats.svgtext import FaceWish, Spoken
 from buildup.shapes.lettering import letters_along, row_length, straight
 from buildup.view.pathdata import path_data
+from common.messages import refusal
 
 from studio.lettering import shipped
 from studio.lettering.shaping import shaped
@@ -70,13 +70,7 @@ def typeface(user_id: int, key: str) -> Typeface:
         return shipped.typeface(key)
     row = Face.objects.filter(owner_id=user_id, key=key).values_list("id").first()
     if row is None:
-        raise Refusal(
-            "unknown_face",
-            (
-                "That font is no longer available. The text stays as it is; select "
-                "another font, or add this one again."
-            ),
-        )
+        raise refusal("unknown_face")
     return _brought(row[0])
 
 

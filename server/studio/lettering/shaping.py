@@ -4,7 +4,7 @@ import unicodedata
 
 from buildup.drawing.lettering import Glyph, Shaped
 from buildup.drawing.soundlettering import check_text_length
-from buildup.errors import Refusal
+from common.messages import refusal
 
 from studio.lettering.typefaces import Typeface
 
@@ -40,13 +40,7 @@ def shaped(face: Typeface, text: str, *, kerning: bool, ligatures: bool) -> Shap
                 form = face.form(*of)
                 left -= len(form)
                 if left < 0:
-                    raise Refusal(
-                        "heavy_font",
-                        (
-                            "The glyphs of that font have far too many anchors. Nothing was "
-                            "changed; select another font."
-                        ),
-                    )
+                    raise refusal("heavy_font")
                 known[of] = forms.setdefault(form, len(forms)) if form else None
             row.append(Glyph(g.letters, known[of], g.wide, g.by))
         lines.append(tuple(row))

@@ -17,6 +17,7 @@ from buildup.formats.svgread import MOST_ITEMS, MOST_READ
 from buildup.forms.contours import moved_contours
 from buildup.geometry.boxes import Box
 from buildup.geometry.transforms import shift
+from common.messages import refusal
 from ezdxf import colors, path
 from ezdxf.document import Drawing as Document
 from ezdxf.entities.dxfentity import DXFEntity
@@ -91,7 +92,7 @@ def read_dxf(data: bytes) -> Incoming:
     told = tuple(sorted(left.items()))
     if not layers:
         said = Incoming(Clip((), ()), 0j, "mm", "", None, told).said
-        raise Refusal("nothing_drawn", f"The DXF contains no lines. {said} Nothing was changed.")
+        raise refusal("nothing_drawn.dxf", left_out=said)
     clip, size = _laid(layers)
     return Incoming(clip=clip, size=size, unit="mm", name="", live=None, left=told)
 
@@ -142,20 +143,11 @@ def _document(data: bytes) -> Document:
 
 
 def _not_dxf() -> Refusal:
-    return Refusal(
-        "not_dxf",
-        (
-            "That DXF is incomplete or of an unsupported kind. Nothing was changed; "
-            "export it as DXF R2010 or R12."
-        ),
-    )
+    return refusal("not_dxf")
 
 
 def _too_much(what: str) -> Refusal:
-    return Refusal(
-        "too_much",
-        f"The DXF has too many {what} to import at once. Nothing was changed; import it in parts.",
-    )
+    return refusal("too_much.dxf", what=what)
 
 
 def _scale(document: Document) -> float:

@@ -3,8 +3,8 @@
 from collections.abc import Mapping
 from functools import partial
 
-from buildup.errors import Refusal
 from buildup.formats.incoming import Incoming
+from common.messages import refusal
 
 from studio.lettering.faces import said
 from studio.reading.travelling import arrived
@@ -35,9 +35,6 @@ def read_file(user_id: int, name: str, data: bytes) -> Incoming:
         kind = "svg"
     if kind is None:
         known = " or ".join(s.upper() for s in KINDS)
-        raise Refusal(
-            "unknown_file",
-            f"“{name[:60]}” cannot be imported. Nothing was changed; select {known}.",
-        )
+        raise refusal("unknown_file", name=name[:60], known=known)
     told, _ = pool.run("file", data, say=partial(said, user_id), kind=kind, name=name[:200])
     return arrived(told)

@@ -6,11 +6,11 @@ from buildup.drawing.clips import Clip
 from buildup.drawing.model import Item, Outline
 from buildup.drawing.paint import Style
 from buildup.drawing.pathreader import read_path
-from buildup.errors import Refusal
 from buildup.formats.incoming import Incoming
 from buildup.formats.svgread import MOST_READ
 from buildup.forms.contours import moved_contours
 from buildup.geometry.transforms import Affine
+from common.messages import refusal
 
 from studio.lettering.facecheck import font_in
 from studio.lettering.typefaces import Typeface
@@ -56,7 +56,7 @@ def read_font(name: str, data: bytes) -> Incoming:
             )
         )
     if not items:
-        raise Refusal("nothing_drawn", f"{sound.name} contains no glyphs. Nothing was changed.")
+        raise refusal("nothing_drawn.font", name=sound.name)
     rows = -(-len(items) // IN_A_ROW)
     size = complex(min(len(items), IN_A_ROW) * EM * CELL, rows * EM * CELL)
     left = (("more glyphs", more),) if more else ()

@@ -21,6 +21,7 @@ from buildup.formats.svgread import MOST_ITEMS, MOST_READ
 from buildup.geometry.boxes import Box
 from buildup.geometry.transforms import Affine
 from buildup.shapes.placement import Way, moved_item
+from common.messages import refusal
 
 PX = 96.0 / 72.0
 """Sheet units in a point."""
@@ -48,13 +49,7 @@ def read_pdf(data: bytes) -> Incoming:
         with closing(pypdfium2.PdfDocument(data)) as document:
             pages, count = _pages(document), len(document)
     except (pypdfium2.PdfiumError, IndexError):
-        raise Refusal(
-            "not_pdf",
-            (
-                "That PDF is incomplete, protected by a password, or empty. Nothing was "
-                "changed; export it again."
-            ),
-        ) from None
+        raise refusal("not_pdf") from None
     drawn = [p for p in pages if p.clip.items]
     blank = [p for p in pages if not p.clip.items]
     first, *further = drawn or blank
@@ -63,17 +58,12 @@ def read_pdf(data: bytes) -> Incoming:
     told[f"pages after the {MOST_PAGES}th"] = count - len(pages)
     found = replace(first, left=_told(+told), further=tuple(further))
     if not drawn:
-        raise Refusal(
-            "nothing_drawn", f"The PDF contains no paths. {found.said} Nothing was changed."
-        )
+        raise refusal("nothing_drawn.pdf", left_out=found.said)
     return found
 
 
 def _too_much() -> Refusal:
-    return Refusal(
-        "too_much",
-        "The PDF is too large to import at once. Nothing was changed; import it in parts.",
-    )
+    return refusal("too_much.pdf")
 
 
 def _told(left: Counter[str]) -> tuple[tuple[str, int], ...]:

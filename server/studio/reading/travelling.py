@@ -3,11 +3,11 @@
 from typing import Any
 
 from buildup.drawing.clips import Clip
-from buildup.errors import Refusal
 from buildup.formats.incoming import Incoming, whole_clip
 from buildup.formats.liveread import read_live
 from buildup.formats.livesvg import live_text
 from buildup.forms.sounditems import sound_clip
+from common.messages import refusal
 
 
 def written(found: Incoming) -> dict[str, Any]:
@@ -46,4 +46,4 @@ def arrived(told: dict[str, Any]) -> Incoming:
             further=tuple(arrived(page) for page in told["further"]),
         )
     except (KeyError, TypeError, ValueError):
-        raise Refusal("bad_data", "That file cannot be read. Nothing was changed.") from None
+        raise refusal("unreadable.file") from None

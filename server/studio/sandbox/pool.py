@@ -14,6 +14,7 @@ from typing import Any
 from buildup.drawing.codec import read, write
 from buildup.errors import Refusal
 from buildup.formats.svgtext import FaceWish, Say
+from common.messages import refusal
 from django.conf import settings
 
 from studio.sandbox import frames
@@ -33,7 +34,6 @@ PLAIN = {
 """All that the nursery knows of its surroundings."""
 MOST_HERE = 3
 """Requests of this process that read files or wait for a place; its other threads serve others."""
-BUSY = "Other files are being imported. Nothing was changed; try again."
 _here = threading.BoundedSemaphore(MOST_HERE)
 _log = logging.getLogger("studio.sandbox")
 
@@ -121,7 +121,7 @@ def run(
 
     """
     if not _here.acquire(blocking=False):
-        raise Refusal("busy", BUSY)
+        raise refusal("busy.reading")
     try:
         return _done(job, data, patience, say, words)
     finally:
@@ -133,7 +133,7 @@ def _done(
 ) -> tuple[Any, bytes]:
     place = Slots(settings.SANDBOX, settings.SANDBOX_PLACES).take(patience)
     if place is None:
-        raise Refusal("busy", BUSY)
+        raise refusal("busy.reading")
     try:
         link = _begun(job, words, data, place)
     finally:
@@ -180,22 +180,10 @@ def _heard(link: socket.socket, job: str, say: Say | None) -> tuple[Any, bytes]:
             raise _too_much()
         elif "failed" in told:
             _log.warning("reading (%s) stumbled: %s", job, told["failed"])
-            raise Refusal(
-                "unreadable",
-                (
-                    "That file is damaged or invalid. Nothing was changed; export it again "
-                    "from the program it comes from."
-                ),
-            )
+            raise refusal("unreadable")
         else:
             return told["result"], out
 
 
 def _too_much() -> Refusal:
-    return Refusal(
-        "too_much",
-        (
-            "That file needs too much time or memory. Nothing was changed; import it "
-            "in parts, or export a simpler file."
-        ),
-    )
+    return refusal("too_much.file")

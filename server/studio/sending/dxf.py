@@ -5,13 +5,13 @@ import re
 from collections.abc import Callable, Sequence
 
 from buildup.drawing.model import Contour
-from buildup.errors import Refusal
 from buildup.formats.hpgl import colour_of
 from buildup.formats.scene import layered
 from buildup.formats.sending import DxfOut
 from buildup.geometry.biarcs import arcs_of
 from buildup.geometry.boxes import Box
 from buildup.geometry.patience import done
+from common.messages import refusal
 from ezdxf.filemanagement import new
 from ezdxf.layouts.layout import Modelspace
 
@@ -31,7 +31,7 @@ def dxf(job: Job, settings: DxfOut) -> Parcel:
     box = job.box
     forms = list(layered(job.drawing, job.ids))
     if not forms:
-        raise Refusal("nothing_drawn", "Nothing visible to export.")
+        raise refusal("nothing_drawn.export")
     for number, (layer, piece) in enumerate(forms):
         done(number / len(forms))
         colour = colour_of(piece)

@@ -7,10 +7,10 @@ from collections.abc import Iterable, Sequence
 from dataclasses import dataclass, replace
 
 from buildup.drawing.model import Drawing
-from buildup.errors import Refusal
 from buildup.formats.scene import Node, Part, Piece, pieces, scene
 from buildup.forms.seen import shown_box
 from buildup.geometry.boxes import Box
+from common.messages import refusal
 
 _NO_NAME = re.compile(r'[\x00-\x1f\x7f\\/:*?"<>|]+')
 LONGEST_FILE_NAME = 100
@@ -40,7 +40,7 @@ class Job:
             return Box(0.0, 0.0, sheet.width, sheet.height)
         boxes = [b for i in self.ids if (b := shown_box(self.drawing, i)) is not None]
         if not boxes:
-            raise Refusal("nothing_drawn", "The selection contains nothing visible.")
+            raise refusal("nothing_drawn.selection")
         return Box.union(boxes)
 
     @property
@@ -57,11 +57,7 @@ class Job:
         """A job for each of its items, by its name."""
         tops = self.drawing.tree.tops(self.ids or ())
         if len(tops) > MOST_FILES:
-            raise Refusal(
-                "too_many_files",
-                f"{len(tops):,} files are more than one export makes ({MOST_FILES}). Nothing was "
-                "exported; select fewer items, or group them.",
-            )
+            raise refusal("too_many_files", count=len(tops), most=MOST_FILES)
         return [replace(self, name=self.drawing.items[i].name, ids=(i,)) for i in tops]
 
 

@@ -3,10 +3,10 @@
 import io
 
 import resvg_py
-from buildup.errors import Refusal
 from buildup.formats.sending import MOST_PIXELS, PictureOut
 from buildup.formats.svg import svg
 from buildup.geometry.patience import done
+from common.messages import refusal
 from PIL import Image
 
 from studio.sending.parcels import File, Job, Parcel, file_name
@@ -19,7 +19,7 @@ QUICK = 4
 """Compression of PNGs: a tenth larger than the most, and written in a third of the time."""
 _at_work = Turnstile(
     patience=30.0,
-    sentence="Other pictures are being exported. Nothing was exported; try again.",
+    told="busy.export",
 )
 """One at a time in a process: a large one takes a third of a gigabyte."""
 
@@ -84,14 +84,7 @@ def size_of(job: Job, settings: PictureOut, times: int) -> tuple[int, int]:
     )
     width, height = (max(1, round(side * scale)) for side in (box.width, box.height))
     if width * height > MOST_PIXELS:
-        raise Refusal(
-            "too_many_pixels",
-            (
-                f"That would be {width:,} × {height:,} pixels; a picture has up to "
-                f"{MOST_PIXELS // 1000000} million. Nothing was exported; lower the "
-                "resolution."
-            ),
-        )
+        raise refusal("too_many_pixels", width=width, height=height, most=MOST_PIXELS // 1_000_000)
     return width, height
 
 

@@ -47,7 +47,7 @@ class ApiCase(TransactionTestCase):
 
     def post(self, path, body=None, **headers):
         text = body if isinstance(body, str) else json.dumps(body or {})
-        return self.client.post(f"/api/{path}", text, content_type="application/json", **headers)
+        return self.client.post(f"/api/v1/{path}", text, content_type="application/json", **headers)
 
     def send(self, command, version=None, **more):
         self.count += 1
@@ -65,7 +65,7 @@ class ApiCase(TransactionTestCase):
         self.count += 1
         row = Drawing.objects.get(pk=self.drawing)
         body = {"id": f"command-{self.count}", "version": row.version, "to": to, **more}
-        return self.post(f"drawings/{self.drawing}/go", body)
+        return self.post(f"drawings/{self.drawing}/history/head", body)
 
     def value(self):
         store.forget_all()
@@ -114,7 +114,7 @@ class ApiTest(ApiCase):
         self.send(move(by=(100, 0)))
         self.assertEqual(self.x(), 155)
         self.assertEqual(self.go("redo").json()["code"], "nothing_to_redo")
-        steps = self.client.get(f"/api/drawings/{self.drawing}/history").json()
+        steps = self.client.get(f"/api/v1/drawings/{self.drawing}/history").json()
         self.assertEqual([s["number"] for s in steps["steps"]], [1, 2, 7])
         self.go(0)
         self.assertEqual(self.value().order, ())
@@ -147,8 +147,8 @@ class ApiTest(ApiCase):
         mine = self.send(move()).json()["undo"]["edit"]
         self.send(move(by=(0, 50)))
         told = self.go("undo", edit=mine)
-        self.assertEqual((told.status_code, told.json()["code"]), (422, "not_the_last"))
-        self.assertIn("Move Rectangle 1", told.json()["sentence"])
+        self.assertEqual((told.status_code, told.json()["code"]), (409, "not_the_last"))
+        self.assertIn("Move Rectangle 1", told.json()["detail"])
         self.assertTrue(told.json()["final"])
         other = self.value().items["plate"]
         self.assertEqual(other.frame.place.origin, 55 + 75j)
@@ -160,12 +160,12 @@ class ApiTest(ApiCase):
     def test_windows_follow_each_other(self):
         self.send(PLATE)
         self.send(move())
-        since = self.client.get(f"/api/drawings/{self.drawing}/since/1").json()["answer"]
+        since = self.client.get(f"/api/v1/drawings/{self.drawing}/changes?since=1").json()["answer"]
         self.assertEqual((since["since"], since["version"], since["undo"]["number"]), (1, 2, 2))
         self.assertEqual([i["id"] for i in since["repaint"]["items"]], ["plate"])
-        same = self.client.get(f"/api/drawings/{self.drawing}/since/2").json()
+        same = self.client.get(f"/api/v1/drawings/{self.drawing}/changes?since=2").json()
         self.assertEqual(same, {"answer": None})
-        ahead = self.client.get(f"/api/drawings/{self.drawing}/since/3").json()
+        ahead = self.client.get(f"/api/v1/drawings/{self.drawing}/changes?since=3").json()
         self.assertEqual((ahead["code"], ahead["final"]), ("unknown_version", False))
 
     def test_what_only_sends_needs_no_version(self):
@@ -246,7 +246,7 @@ class ApiTest(ApiCase):
         self.assertLess(len(json.dumps([step.change, step.inverse])), 800)
         again = self.go("undo").json()
         self.assertEqual(json.loads(Item.objects.get(item="ring").shown)["path"], held)
-        since = self.client.get(f"/api/drawings/{self.drawing}/since/1").json()["answer"]
+        since = self.client.get(f"/api/v1/drawings/{self.drawing}/changes?since=1").json()["answer"]
         self.assertEqual(since["repaint"]["items"][0]["path"], held, "not known what is held")
         self.assertEqual(since["version"], again["version"])
 
@@ -254,7 +254,7 @@ class ApiTest(ApiCase):
         for n in range(7):
             self.send({**PLATE, "item": f"p{n}"})
         self.go(3)
-        path = f"/api/drawings/{self.drawing}/history"
+        path = f"/api/v1/drawings/{self.drawing}/history"
         with mock.patch.object(history, "PAGE", 2):
             here = self.client.get(path).json()
             before = self.client.get(f"{path}?before=2").json()
@@ -272,7 +272,7 @@ class ApiTest(ApiCase):
             self.send({"kind": "draw_anchor", "item": "leaf", "at": [n, n]})
         self.send({"kind": "close_outline", "item": "leaf"})
         self.send(PLATE)
-        told = self.client.get(f"/api/drawings/{self.drawing}/history").json()
+        told = self.client.get(f"/api/v1/drawings/{self.drawing}/history").json()
         self.assertEqual([s["drew"] for s in told["steps"]], ["leaf", "leaf", "leaf", None])
 
     def test_going_far_joins_the_steps_at_once(self):
@@ -284,7 +284,7 @@ class ApiTest(ApiCase):
 
     def test_a_card_is_painted_once_a_version(self):
         self.send(PLATE)
-        path = f"/api/drawings/{self.drawing}/card.png"
+        path = f"/api/v1/drawings/{self.drawing}/thumbnail.png"
         with mock.patch.object(cards, "painted", wraps=cards.painted) as painted:
             first = self.client.get(path)
             self.assertEqual(self.client.get(path).content, first.content)
@@ -314,14 +314,19 @@ class ApiTest(ApiCase):
             (commands, envelope % json.dumps(move(by=(float("nan"), 0))), 422, "bad_data"),
             (commands, envelope % json.dumps(move(by=(float("inf"), 0))), 422, "bad_data"),
             (commands, envelope % json.dumps(move(by=(FARTHEST * 2, 0))), 422, "bad_data"),
-            (commands, envelope.replace("1", "9", 1) % json.dumps(move()), 422, "unknown_version"),
+            (commands, envelope.replace("1", "9", 1) % json.dumps(move()), 409, "unknown_version"),
             (
-                f"drawings/{self.drawing}/go",
+                f"drawings/{self.drawing}/history/head",
                 '{"id":"command-y","version":1,"to":"x"}',
                 422,
                 "bad_request",
             ),
-            (f"drawings/{self.drawing}/aim", '{"command": {"kind": "x"}}', 422, "bad_data"),
+            (
+                f"drawings/{self.drawing}/queries/preview",
+                '{"command": {"kind": "x"}}',
+                422,
+                "bad_data",
+            ),
             ("drawings", json.dumps({"name": "x" * 121, "sheet": SHEET}), 422, "bad_name"),
             ("drawings", json.dumps({"name": " ", "sheet": SHEET}), 422, "bad_name"),
             (
@@ -336,7 +341,7 @@ class ApiTest(ApiCase):
                 422,
                 "bad_number",
             ),
-            ("read", '{"text": "two", "unit": "mm"}', 422, "bad_length"),
+            ("queries/typed-value", '{"text": "two", "unit": "mm"}', 422, "bad_length"),
             ("drawings/999999/commands", envelope % json.dumps(PLATE), 404, "unknown_drawing"),
         ]
         before = (Step.objects.count(), Drawing.objects.count(), self.x())
@@ -344,13 +349,15 @@ class ApiTest(ApiCase):
             with self.subTest(body=body[:90]):
                 answer = self.post(path, body)
                 self.assertEqual((answer.status_code, answer.json()["code"]), (status, code))
-                self.assertTrue(answer.json()["sentence"].endswith("."))
+                self.assertTrue(answer.json()["detail"].endswith("."))
         self.assertEqual((Step.objects.count(), Drawing.objects.count(), self.x()), before)
 
     def test_what_is_copied_in_one_drawing_is_pasted_in_another(self):
         self.send(PLATE)
-        copied = self.post(f"drawings/{self.drawing}/copy", {"items": ["plate"]}).json()["text"]
-        reading = self.post("copied", {"text": copied}).json()
+        copied = self.post(
+            f"drawings/{self.drawing}/queries/clipboard", {"items": ["plate"]}
+        ).json()["text"]
+        reading = self.post("queries/clipboard", {"text": copied}).json()
         self.drawing = self.post("drawings", {"name": "Neck", "sheet": SHEET}).json()["id"]
         paste = {"kind": "paste_items", "clip": reading["clip"], "copies": "p", "at": [10, 10]}
         answer = self.send(paste)
@@ -358,32 +365,38 @@ class ApiTest(ApiCase):
         self.assertEqual(answer.json()["repaint"]["made"], ["p-1"])
         (item,) = Item.objects.filter(drawing=self.drawing).exclude(parent="")
         self.assertEqual(json.loads(item.body)["frame"]["place"]["origin"], [10, 10])
-        refused = self.post("copied", {"text": "<svg"})
+        refused = self.post("queries/clipboard", {"text": "<svg"})
         self.assertEqual((refused.status_code, refused.json()["code"]), (422, "not_svg"))
 
     def test_questions_about_arranging(self):
         self.send(PLATE)
         base = f"drawings/{self.drawing}"
         ring = {"kind": "ring_of_copies", "items": ["plate"], "copies": "r", "count": 3}
-        spread = self.post(f"{base}/spread", {"command": ring}).json()
+        spread = self.post(f"{base}/queries/copies", {"command": ring}).json()
         self.assertEqual(len(spread["repaint"]["items"]), 2)
         self.assertEqual([p["name"] for p in spread["pegs"]], ["centre", "count"])
         aim = {"probes": [[99, 51]], "scale": 1.0}
         drag = {"peg": "centre", "to": [99, 51]}
-        met = self.post(f"{base}/spread", {"command": ring, "aim": aim, "drag": drag}).json()
+        met = self.post(
+            f"{base}/queries/copies", {"command": ring, "aim": aim, "drag": drag}
+        ).json()
         self.assertEqual(met["pegs"][0]["at"], [100, 50])  # the corner
-        lies = self.post(f"{base}/pile", {"at": [0, 20], "reach": 3}).json()
+        lies = self.post(f"{base}/queries/items-at-point", {"at": [0, 20], "reach": 3}).json()
         self.assertEqual([one["item"] for one in lies], ["plate"])
-        alike = self.post(f"{base}/alike", {"items": ["plate"], "by": "kind"}).json()
+        alike = self.post(
+            f"{base}/queries/similar-items", {"items": ["plate"], "by": "kind"}
+        ).json()
         self.assertEqual(alike, ["plate"])
-        frame = self.post(f"{base}/selection", {"selection": ["plate"]}).json()["frame"]
-        again = self.post(f"{base}/again", {"command": move(by=(3, 4)), "frame": frame}).json()
+        frame = self.post(f"{base}/queries/selection", {"selection": ["plate"]}).json()["frame"]
+        again = self.post(
+            f"{base}/queries/repeat", {"command": move(by=(3, 4)), "frame": frame}
+        ).json()
         self.assertEqual(again["command"]["by"], [3, 4])
 
     def test_how_symmetric_an_outline_is(self):
         path = {"anchors": [{"at": p} for p in ([0, 0], [40, 0], [20, 60])], "closed": True}
         self.send({"kind": "add_outline", "item": "tri", "contours": [path]})
-        base = f"drawings/{self.drawing}/balance"
+        base = f"drawings/{self.drawing}/queries/symmetry"
         found = self.post(base, {"item": "tri"}).json()
         self.assertEqual((found["centre"][0], found["angle"], found["alike"]), (20, 90, True))
         level = {"centre": [0, 30], "angle": 0}
@@ -394,17 +407,19 @@ class ApiTest(ApiCase):
         path = {"anchors": [{"at": p} for p in ([0, 0], [90, 1], [60, 60])], "closed": True}
         self.send({"kind": "add_outline", "item": "tri", "contours": [path]})
         base = f"drawings/{self.drawing}"
-        found = self.post(f"{base}/troubles", {"items": ["tri", "gone"]}).json()
+        found = self.post(f"{base}/queries/trouble-spots", {"items": ["tri", "gone"]}).json()
         self.assertEqual([s["kind"] for s in found["spots"]], ["almost_level"])
         self.assertEqual(self.send(found["spots"][0]["command"]).status_code, 200)
-        self.assertEqual(self.post(f"{base}/troubles", {"items": ["tri"]}).json()["count"], 0)
+        self.assertEqual(
+            self.post(f"{base}/queries/trouble-spots", {"items": ["tri"]}).json()["count"], 0
+        )
         limits = {"turn": 0, "corner": 25, "ratio": 2}
-        refused = self.post(f"{base}/troubles", {"items": ["tri"], "limits": limits})
+        refused = self.post(f"{base}/queries/trouble-spots", {"items": ["tri"], "limits": limits})
         self.assertEqual(refused.json()["code"], "bad_limits")
         shows = {"marks": "frame", "curves": 5}
-        (curve,) = self.post(f"{base}/selection", {"selection": ["tri"], "shows": shows}).json()[
-            "curves"
-        ]
+        (curve,) = self.post(
+            f"{base}/queries/selection", {"selection": ["tri"], "shows": shows}
+        ).json()["curves"]
         self.assertEqual([j["continuity"] for j in curve["joints"]], ["broken"] * 3)
         self.assertEqual(set(curve["curvature"]), {0.0})
 
@@ -423,36 +438,36 @@ class ApiTest(ApiCase):
         frame = {"centre": [0, 0], "width": 1, "height": 1, "angle": 0, "lean": 0, "room": 1}
         frame["corners"] = [[0, 0]] * 4
         asked = [
-            self.client.get(f"/api/{base}"),
-            self.client.get(f"/api/{base}/sendings"),
-            self.client.get(f"/api/{base}/history"),
-            self.client.delete(f"/api/{base}"),
-            self.post(f"{base}/duplicate"),
-            self.post(f"{base}/restore"),
-            self.post(f"{base}/aim", {"command": move()}),
-            self.post(f"{base}/copy", {"items": ["plate"]}),
-            self.post(f"{base}/pile", {"at": [0, 0], "reach": 9}),
-            self.post(f"{base}/alike", {"items": ["plate"], "by": "fill"}),
-            self.post(f"{base}/spread", {"command": move()}),
-            self.post(f"{base}/balance", {"item": "plate"}),
-            self.post(f"{base}/troubles", {"items": ["plate"]}),
-            self.post(f"{base}/again", {"command": move(), "frame": frame}),
+            self.client.get(f"/api/v1/{base}"),
+            self.client.get(f"/api/v1/{base}/export-settings"),
+            self.client.get(f"/api/v1/{base}/history"),
+            self.client.delete(f"/api/v1/{base}"),
+            self.post(f"{base}/copies"),
+            self.post(f"{base}/restoration"),
+            self.post(f"{base}/queries/preview", {"command": move()}),
+            self.post(f"{base}/queries/clipboard", {"items": ["plate"]}),
+            self.post(f"{base}/queries/items-at-point", {"at": [0, 0], "reach": 9}),
+            self.post(f"{base}/queries/similar-items", {"items": ["plate"], "by": "fill"}),
+            self.post(f"{base}/queries/copies", {"command": move()}),
+            self.post(f"{base}/queries/symmetry", {"item": "plate"}),
+            self.post(f"{base}/queries/trouble-spots", {"items": ["plate"]}),
+            self.post(f"{base}/queries/repeat", {"command": move(), "frame": frame}),
             self.send(move()),
         ]
         self.assertEqual({a.status_code for a in asked}, {404})
         self.assertEqual({a.json()["code"] for a in asked}, {"unknown_drawing"})
-        self.assertEqual(self.client.get("/api/drawings").json(), {"cards": [], "more": False})
+        self.assertEqual(self.client.get("/api/v1/drawings").json(), {"cards": [], "more": False})
 
     def test_a_deleted_drawing_is_not_there_until_it_is_restored(self):
         self.send(PLATE)
-        self.client.delete(f"/api/drawings/{self.drawing}")
+        self.client.delete(f"/api/v1/drawings/{self.drawing}")
         self.assertEqual(self.send(move()).json()["code"], "unknown_drawing")
-        self.assertEqual(self.post(f"drawings/{self.drawing}/restore").status_code, 200)
+        self.assertEqual(self.post(f"drawings/{self.drawing}/restoration").status_code, 200)
         self.assertEqual(self.send(move()).status_code, 200)
 
     def test_a_copy_has_items_and_history_of_its_own(self):
         self.send(PLATE)
-        copy = self.post(f"drawings/{self.drawing}/duplicate").json()["id"]
+        copy = self.post(f"drawings/{self.drawing}/copies").json()["id"]
         self.send(move())
         self.drawing = copy
         self.assertEqual(self.x(), 50)
@@ -461,13 +476,13 @@ class ApiTest(ApiCase):
 
     def test_nobody_gets_in_without_signing_in_or_without_the_token(self):
         self.client.logout()
-        self.assertEqual(self.client.get("/api/drawings").json()["code"], "not_signed_in")
-        self.assertEqual(self.post("sign-in-demo").status_code, 403)
-        wrong = self.post("sign-in", {"name": "mira", "password": "no"})
-        self.assertEqual((wrong.status_code, wrong.json()["code"]), (403, "wrong_sign_in"))
+        self.assertEqual(self.client.get("/api/v1/drawings").json()["code"], "not_signed_in")
+        self.assertEqual(self.post("session/demo").status_code, 403)
+        wrong = self.post("session", {"name": "mira", "password": "no"})
+        self.assertEqual((wrong.status_code, wrong.json()["code"]), (401, "wrong_sign_in"))
         strict = self.client_class(enforce_csrf_checks=True)
         strict.force_login(self.user)
-        answer = strict.post("/api/drawings", "{}", content_type="application/json")
+        answer = strict.post("/api/v1/drawings", "{}", content_type="application/json")
         self.assertEqual(answer.status_code, 403)
 
     def test_ids_that_differ_in_case_are_two_items(self):

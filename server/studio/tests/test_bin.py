@@ -52,7 +52,7 @@ class BinCase(TransactionTestCase):
         return self.edit(row, {**command, "picture": picture.pk})
 
     def names(self, path):
-        return [card["name"] for card in self.client.get(f"/api/{path}").json()["cards"]]
+        return [card["name"] for card in self.client.get(f"/api/v1/{path}").json()["cards"]]
 
 
 class BinTest(BinCase):
@@ -61,16 +61,16 @@ class BinTest(BinCase):
         theirs = self.make("theirs", self.other)
         for row in rows.values():
             self.edit(row, PLATE)
-            self.client.delete(f"/api/drawings/{row.pk}")
+            self.client.delete(f"/api/v1/drawings/{row.pk}")
         acts.delete(self.other.pk, theirs.pk)
         self.assertEqual((self.names("drawings"), self.names("bin")), ([], ["three", "two", "one"]))
-        card = self.client.get(f"/api/drawings/{rows['two'].pk}/card.png")
+        card = self.client.get(f"/api/v1/drawings/{rows['two'].pk}/thumbnail.png")
         self.assertEqual(card.headers["Content-Type"], "image/png")
-        self.client.post(f"/api/drawings/{rows['two'].pk}/restore")
+        self.client.post(f"/api/v1/drawings/{rows['two'].pk}/restoration")
         self.assertEqual((self.names("drawings"), self.names("bin")), (["two"], ["three", "one"]))
-        gone = self.client.delete(f"/api/bin/{rows['one'].pk}")
+        gone = self.client.delete(f"/api/v1/bin/{rows['one'].pk}")
         self.assertEqual((gone.status_code, self.names("bin")), (204, ["three"]))
-        self.assertEqual(self.client.delete("/api/bin").json(), {"count": 1})
+        self.assertEqual(self.client.delete("/api/v1/bin").json(), {"count": 1})
         self.assertEqual(set(Step.objects.values_list("drawing", flat=True)), {rows["two"].pk})
         left = {rows["two"].pk, theirs.pk}
         self.assertEqual(set(Item.objects.values_list("drawing", flat=True)), left)
@@ -80,11 +80,11 @@ class BinTest(BinCase):
         mine, theirs = self.make("mine"), self.make("theirs", self.other)
         acts.delete(self.other.pk, theirs.pk)
         for row in (mine, theirs):
-            answer = self.client.delete(f"/api/bin/{row.pk}")
+            answer = self.client.delete(f"/api/v1/bin/{row.pk}")
             self.assertEqual((answer.status_code, answer.json()["code"]), (404, "unknown_drawing"))
-            self.assertEqual(self.client.delete("/api/bin").json(), {"count": 0})
+            self.assertEqual(self.client.delete("/api/v1/bin").json(), {"count": 0})
         self.assertEqual(Drawing.objects.count(), 2)
-        restored = self.client.post(f"/api/drawings/{theirs.pk}/restore")
+        restored = self.client.post(f"/api/v1/drawings/{theirs.pk}/restoration")
         self.assertEqual(restored.status_code, 404)
 
     def test_after_thirty_days_it_is_gone_and_other_things_are_tidied(self):
@@ -118,7 +118,7 @@ class PicturesTest(BinCase):
             (copy, set()),
         ):
             acts.delete(self.user.pk, row.pk)
-            self.client.delete(f"/api/bin/{row.pk}")
+            self.client.delete(f"/api/v1/bin/{row.pk}")
             self.assertEqual(set(Picture.objects.values_list("pk", flat=True)), left)
         self.assertEqual(PictureUse.objects.count(), 0)
 
@@ -144,11 +144,11 @@ class PicturesTest(BinCase):
 
 class StorageTest(BinCase):
     def storage(self):
-        return self.client.get("/api/storage").json()
+        return self.client.get("/api/v1/storage").json()
 
     def bring(self, row):
         return self.client.post(
-            f"/api/drawings/{row.pk}/pictures",
+            f"/api/v1/drawings/{row.pk}/pictures",
             encoded("PNG", (60, 60)),
             content_type="application/octet-stream",
         )
@@ -175,12 +175,12 @@ class StorageTest(BinCase):
         held = self.storage()["bytes"]
         with override_settings(MOST_BYTES=held + 50):
             full = self.bring(row)
-            self.assertEqual((full.status_code, full.json()["code"]), (507, "storage_full"))
-            self.assertIn("empty the bin", full.json()["sentence"])
+            self.assertEqual((full.status_code, full.json()["code"]), (413, "storage_full"))
+            self.assertIn("empty the bin", full.json()["detail"])
             self.assertEqual(Picture.objects.count(), 1)
             acts.delete(self.user.pk, row.pk)
             self.assertEqual(self.storage()["bytes"], held)  # what lies in the bin still counts
-            self.client.delete("/api/bin")
+            self.client.delete("/api/v1/bin")
             self.assertEqual(self.storage()["bytes"], 0)
             self.assertIn("id", self.bring(self.make("another")).json())
 
@@ -191,11 +191,11 @@ class StorageTest(BinCase):
         acts.duplicate(self.user.pk, row.pk)
         for path, body in (
             ("drawings", {"name": "x", "sheet": {"width": 9, "height": 9, "unit": "mm"}}),
-            (f"drawings/{row.pk}/duplicate", {}),
+            (f"drawings/{row.pk}/copies", {}),
         ):
-            full = self.client.post(f"/api/{path}", body, content_type="application/json")
-            self.assertEqual((full.status_code, full.json()["code"]), (507, "storage_full"))
-            self.assertIn("2 of 2 drawings", full.json()["sentence"])
+            full = self.client.post(f"/api/v1/{path}", body, content_type="application/json")
+            self.assertEqual((full.status_code, full.json()["code"]), (413, "storage_full"))
+            self.assertIn("2 of 2 drawings", full.json()["detail"])
         self.assertEqual(Drawing.objects.count(), 2)
         self.edit(row, PLATE)  # edits are always kept
 
@@ -235,7 +235,7 @@ class ListsTest(BinCase):
         Drawing.objects.update(changed=timezone.now())  # one moment: the number decides
         found, after, pages = [], "", 0
         while True:
-            page = self.client.get(f"/api/drawings?most=3{after}").json()
+            page = self.client.get(f"/api/v1/drawings?most=3{after}").json()
             found += [c["name"] for c in page["cards"]]
             after = f"&after={page['cards'][-1]['id']}"
             pages += 1
@@ -250,10 +250,10 @@ class ListsTest(BinCase):
         with mock.patch("studio.api.trays.PAGE", 5):
             found, more = [], True
             while more:
-                page = self.client.get(f"/api/shelf?start={len(found)}").json()
+                page = self.client.get(f"/api/v1/library?start={len(found)}").json()
                 found += [e["id"] for e in page["entries"]]
                 self.assertLessEqual(len(page["entries"]), 5)
                 more = page["more"]
-        whole = self.client.get("/api/shelf").json()["entries"]
+        whole = self.client.get("/api/v1/library").json()["entries"]
         self.assertEqual(found, [e["id"] for e in whole])
         self.assertGreater(len(found), 5)

@@ -123,8 +123,8 @@ class CuttingTest(TransactionTestCase):
                 command=command,
             )
 
-    def ask(self, what="", **plan):
-        address = f"/api/drawings/{self.row.pk}/cutting{what}"
+    def ask(self, what="jobs", **plan):
+        address = f"/api/v1/drawings/{self.row.pk}/cutting/{what}"
         return self.client.post(
             address, json.dumps({"plan": plan}), content_type="application/json"
         )
@@ -134,7 +134,7 @@ class CuttingTest(TransactionTestCase):
             return self.ask(**plan)
 
     def test_a_drawing_is_looked_at_and_cut(self):
-        look = self.ask("/look", copies=2, frames=False).json()
+        look = self.ask("checks", copies=2, frames=False).json()
         self.assertEqual((look["faults"], look["trouble"], len(look["copies"])), ([], "", 2))
         self.assertEqual([t["tool"] for t in look["tools"]], [1])
         done = self.cut(copies=2, frames=False, overcut=0).json()
@@ -146,15 +146,15 @@ class CuttingTest(TransactionTestCase):
     def test_how_it_was_cut_is_kept_with_the_drawing(self):
         self.cut(copies=3, width=250)
         sent = json.dumps({"id": "send-1234", "sending": {"kind": "hpgl"}, "items": []})
-        out = f"/api/drawings/{self.row.pk}/sendings"
+        out = f"/api/v1/drawings/{self.row.pk}/exports"
         self.client.post(out, sent, content_type="application/json")
-        address = f"/api/drawings/{self.row.pk}/cutting"
+        address = f"/api/v1/drawings/{self.row.pk}/cutting/plan"
         table = self.client.get(address).json()
         self.assertEqual((table["name"], table["plan"]["copies"]), ("Decal", 3))
         self.assertEqual(table["plan"]["width"], 250)
         self.client.force_login(self.jon)
         self.assertEqual(self.client.get(address).status_code, 404)
-        self.assertEqual(self.ask("/look").status_code, 404)
+        self.assertEqual(self.ask("checks").status_code, 404)
         self.assertEqual(self.ask().status_code, 404)
 
     def test_what_the_table_refuses_is_told_with_its_error(self):
@@ -176,9 +176,9 @@ class CuttingTest(TransactionTestCase):
             Thread(target=lambda: other.accept()[0].sendall(b"220 mail\r"), daemon=True).start()
             with self.settings(CUTTER=other.getsockname()):
                 self.assertEqual(self.ask().json()["code"], "no_cutter")
-        look = self.ask("/look", width=30, height=20).json()
+        look = self.ask("checks", width=30, height=20).json()
         self.assertIn("does not fit", look["trouble"])
         self.assertEqual(look["copies"], [])
         self.assertEqual(self.cut(width=30, height=20).json()["code"], "too_large")
-        self.assertEqual(self.ask("/look", width=-5).status_code, 422)
-        self.assertEqual(self.ask("/look", blade="wide").status_code, 422)
+        self.assertEqual(self.ask("checks", width=-5).status_code, 422)
+        self.assertEqual(self.ask("checks", blade="wide").status_code, 422)

@@ -31,20 +31,20 @@ JSON = {"content_type": "application/json"}
 class HostTest(TransactionTestCase):
     def test_only_known_hosts_are_served(self):
         for host in ("evil.example", "127.0.0.1.evil.example", "", "127.0.0.1@evil.example"):
-            for path in ("/", "/api/me", "/assets/none.js"):
+            for path in ("/", "/api/v1/me", "/assets/none.js"):
                 with self.subTest(host=host, path=path):
                     answer = self.client.get(path, headers={"host": host})
                     self.assertEqual(answer.status_code, 400)
                     self.assertEqual(answer.json()["code"], "unknown_host")
         for host in ("127.0.0.1:8000", "localhost", "[::1]:8000"):
-            self.assertEqual(self.client.get("/api/me", headers={"host": host}).status_code, 200)
+            self.assertEqual(self.client.get("/api/v1/me", headers={"host": host}).status_code, 200)
 
     @override_settings(DEMO=True, ALLOWED_HOSTS=["127.0.0.1", "workshop.example"])
     def test_the_demos_door_is_for_this_machine_alone(self):
         get_user_model().objects.create_user(DEMO_USER)
 
         def tried(**how):
-            return self.client.post("/api/sign-in-demo", "{}", **JSON, **how).status_code
+            return self.client.post("/api/v1/session/demo", "{}", **JSON, **how).status_code
 
         passed_on = [{"headers": {n: "10.1.2.3"}} for n in ("x-forwarded-for", "x-real-ip", "via")]
         for how in (
@@ -64,17 +64,21 @@ class SignInTest(TransactionTestCase):
 
     def tried(self, password, client=None, **how):
         body = json.dumps({"name": "mira", "password": password})
-        return (client or self.client).post("/api/sign-in", body, **JSON, **how)
+        return (client or self.client).post("/api/v1/session", body, **JSON, **how)
 
     def test_without_a_token_nobody_signs_in_or_out(self):
         strict = self.client_class(enforce_csrf_checks=True)
-        for path in ("sign-in", "sign-in-demo", "sign-out"):
+        for path in ("session", "session/demo"):
             with self.subTest(path):
-                form = strict.post(f"/api/{path}", {"name": "mira", "password": "reed-and-spruce"})
-                told = strict.post(f"/api/{path}", "{}", **JSON)
+                form = strict.post(
+                    f"/api/v1/{path}", {"name": "mira", "password": "reed-and-spruce"}
+                )
+                told = strict.post(f"/api/v1/{path}", "{}", **JSON)
                 self.assertEqual((form.status_code, told.status_code), (403, 403))
                 self.assertEqual(told.json()["code"], "no_token")
-        strict.get("/api/me")
+        out = strict.delete("/api/v1/session")
+        self.assertEqual((out.status_code, out.json()["code"]), (403, "no_token"))
+        strict.get("/api/v1/me")
         token = strict.cookies["csrftoken"].value
         answer = self.tried("reed-and-spruce", strict, headers={"x-csrftoken": token})
         self.assertEqual((answer.status_code, answer.json()["sign_in"]), (200, "mira"))
@@ -98,9 +102,9 @@ class SignInTest(TransactionTestCase):
                 ("mira", "x\0"),
             ):
                 body = json.dumps({"name": name, "password": password})
-                answer = self.client.post("/api/sign-in", body, **JSON)
+                answer = self.client.post("/api/v1/session", body, **JSON)
                 self.assertEqual(
-                    (answer.status_code, answer.json()["code"]), (403, "wrong_sign_in")
+                    (answer.status_code, answer.json()["code"]), (401, "wrong_sign_in")
                 )
             asked.assert_not_called()
 
@@ -139,10 +143,10 @@ class SignInTest(TransactionTestCase):
     def test_wrong_passwords_are_counted_by_where_they_come_from_whatever_the_names(self):
         def wrong(n, address):
             body = json.dumps({"name": f"nobody-{n}", "password": "x"})
-            return self.client.post("/api/sign-in", body, **JSON, REMOTE_ADDR=address)
+            return self.client.post("/api/v1/session", body, **JSON, REMOTE_ADDR=address)
 
         codes = [wrong(n, "10.6.6.6").status_code for n in range(signinqueue.MOST_WRONG + 2)]
-        self.assertEqual(set(codes[: signinqueue.MOST_WRONG]), {403})
+        self.assertEqual(set(codes[: signinqueue.MOST_WRONG]), {401})
         self.assertEqual(codes[-1], 429)
         for k, address in enumerate(("2001:db8:1:2::7", "2001:db8:1:2::8")):
             for n in range(signinqueue.MOST_WRONG // 2 + 1):
@@ -152,7 +156,7 @@ class SignInTest(TransactionTestCase):
         later = time.time() + 2 * signinqueue.EVERY
         with mock.patch("studio.signinqueue.time.time", return_value=later):
             self.assertEqual(
-                wrong(8, "10.6.6.6").status_code, 403
+                wrong(8, "10.6.6.6").status_code, 401
             )  # one is forgotten after a while
 
     @override_settings(BEHIND_HTTPS=True)
@@ -168,7 +172,9 @@ class SignInTest(TransactionTestCase):
 class BodyTest(SimpleTestCase):
     def answer(self, size, cookie="sessionid=k", **meta):
         source = io.BytesIO(b"x" * size)
-        request = RequestFactory().post("/api/read", b"", content_type="text/plain")
+        request = RequestFactory().post(
+            "/api/v1/queries/typed-value", b"", content_type="text/plain"
+        )
         request.META.update({"wsgi.input": source, "CONTENT_LENGTH": str(size), **meta})
         request.META["HTTP_COOKIE"] = cookie
         answer = doors.BodyMiddleware(lambda r: HttpResponse(r.body))(request)
@@ -247,19 +253,19 @@ class AddressTest(TransactionTestCase):
             answer = self.client.get(path)
             self.assertEqual(answer.status_code, 404, path)
             self.assertIn(b"Go to your drawings", answer.content)
-        for path in ("/api/openapi.json", "/api/nothing", "/api/docs"):
+        for path in ("/api/v1/openapi.json", "/api/v1/nothing", "/api/v1/docs"):
             self.assertEqual(self.client.get(path).status_code, 404, path)
-        self.assertEqual(self.client.get("/api/nothing").json()["code"], "not_there")
+        self.assertEqual(self.client.get("/api/v1/nothing").json()["code"], "not_there")
         allowed = self.client.get("/").headers["Permissions-Policy"]
         self.assertIn("camera=()", allowed)
 
     def test_each_request_has_a_line_in_the_access_log(self):
         self.client.force_login(self.user)
         with self.assertLogs("access", "INFO") as told:
-            self.client.get("/api/drawings?find=secret")
+            self.client.get("/api/v1/drawings?find=secret")
             self.client.get("/nothing")
         first, second = (r.getMessage() for r in told.records)
-        pattern = rf"^GET /api/drawings 200 \d+ ms, person {self.user.pk}$"
+        pattern = rf"^GET /api/v1/drawings 200 \d+ ms, person {self.user.pk}$"
         self.assertRegex(first, pattern)  # what is looked for is nobody's business
         self.assertRegex(second, r"^GET /nothing 404 \d+ ms, nobody known$")
 
@@ -272,21 +278,21 @@ class AddressTest(TransactionTestCase):
             with made as making:
                 for _ in range(3):
                     vocabulary.vocabulary.cache_clear()  # as another process
-                    answer = self.client.get("/api/vocabulary")
+                    answer = self.client.get("/api/v1/catalogue")
             self.assertEqual((making.call_count, answer.json()), (1, {"units": []}))
             tag = answer.headers["ETag"]
-            again = self.client.get("/api/vocabulary", headers={"If-None-Match": tag})
+            again = self.client.get("/api/v1/catalogue", headers={"If-None-Match": tag})
             self.assertEqual((again.status_code, again.content), (304, b""))
         vocabulary.vocabulary.cache_clear()
         cache.clear()
-        whole = self.client.get("/api/vocabulary").json()
+        whole = self.client.get("/api/v1/catalogue").json()
         self.assertGreater(len(whole["shapes"]), 20)
         self.assertTrue(all(s["picture"] and s["dials"] is not None for s in whole["shapes"]))
 
     def test_each_answer_has_a_number_its_build_and_is_not_kept(self):
         self.client.force_login(self.user)
         with override_settings(BUILD="b7"):
-            one, other = self.client.get("/api/me"), self.client.get("/api/drawings")
+            one, other = self.client.get("/api/v1/me"), self.client.get("/api/v1/drawings")
         self.assertEqual((one.headers["X-Build"], one.headers["Cache-Control"]), ("b7", "no-store"))
         numbers = {a.headers["X-Request-ID"] for a in (one, other)}
         self.assertEqual(len(numbers), 2)
@@ -295,7 +301,7 @@ class AddressTest(TransactionTestCase):
         with override_settings(BEHIND_HTTPS=True):
             answer = self.client.get("/", **named)
         self.assertEqual(answer.headers["X-Request-ID"], "from-the-front-7")
-        out = self.client.post("/api/sign-out", "{}", **JSON)
+        out = self.client.delete("/api/v1/session")
         self.assertEqual(out.headers["Clear-Site-Data"], '"cache"')
 
     def test_why_the_store_did_not_answer_is_logged_with_the_number_that_is_answered(self):
@@ -305,8 +311,8 @@ class AddressTest(TransactionTestCase):
             mock.patch("studio.api.home.of_owner", side_effect=away),
             self.assertLogs("config.storeaway", "WARNING") as logged,
         ):
-            answer = self.client.get("/api/drawings")
-        self.assertEqual((answer.status_code, answer.json()["code"]), (503, "store_away"))
+            answer = self.client.get("/api/v1/drawings")
+        self.assertEqual((answer.status_code, answer.json()["code"]), (503, "database_unavailable"))
         self.assertEqual(answer.json()["request"], answer.headers["X-Request-ID"])
         self.assertIn("Too many connections", logged.output[0])
         busy = OperationalError(1205, "Lock wait timeout exceeded")
@@ -314,7 +320,7 @@ class AddressTest(TransactionTestCase):
             mock.patch("studio.api.home.of_owner", side_effect=busy),
             self.assertLogs("config.storeaway", "WARNING"),
         ):
-            answer = self.client.get("/api/drawings")
+            answer = self.client.get("/api/v1/drawings")
         self.assertEqual((answer.status_code, answer.json()["code"]), (503, "busy"))
         self.assertEqual(answer.headers["Retry-After"], "2")
 
@@ -328,10 +334,10 @@ class AddressTest(TransactionTestCase):
 
     def test_what_is_no_request_of_ours_is_told_so(self):
         self.client.force_login(self.user)
-        for path in ("/api/drawings", "/api/colour", "/api/shelf/order"):
+        for path in ("/api/v1/drawings", "/api/v1/queries/colour", "/api/v1/library/order"):
             answer = self.client.post(path, b"x", content_type="multipart/form-data")
             self.assertEqual((path, answer.status_code // 100), (path, 4))
-        answer = self.client.post("/api/shelf/order", json.dumps({"entries": []}), **JSON)
+        answer = self.client.put("/api/v1/library/order", json.dumps({"entries": []}), **JSON)
         self.assertEqual((answer.status_code, answer.json()["code"]), (404, "unknown_entry"))
 
 

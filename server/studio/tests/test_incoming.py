@@ -34,7 +34,7 @@ class IncomingTest(TransactionTestCase):
 
     def take_in(self, text, name="A file.svg"):
         data = text if isinstance(text, bytes) else text.encode()
-        address = f"/api/drawings/take-in?name={quote(name)}"
+        address = f"/api/v1/imports?name={quote(name)}"
         return self.client.post(address, data, content_type="application/octet-stream")
 
     def value(self, answer):
@@ -49,7 +49,7 @@ class IncomingTest(TransactionTestCase):
         self.assertEqual(row.name, "Täg")
         self.assertEqual((dict(value.items), value.tree), (dict(before.items), before.tree))
         self.assertEqual(value.sheet, replace(before.sheet, underlays=()))
-        shown = self.client.get(f"/api/drawings/{row.pk}").json()
+        shown = self.client.get(f"/api/v1/drawings/{row.pk}").json()
         self.assertEqual(len(shown["places"]), len(before.items))
 
     def test_of_another_program_sheet_items_and_what_was_left_out(self):
@@ -148,7 +148,7 @@ class IncomingTest(TransactionTestCase):
             document.modelspace().add_circle((0, 0), 1)
 
         for version in ("R12", "R2000", "R2018"):
-            self.assertEqual(self.take_in(self.dxf(line, version), "a.dxf").status_code, 200)
+            self.assertEqual(self.take_in(self.dxf(line, version), "a.dxf").status_code, 201)
         _, value = self.value(self.take_in(self.dxf(line, units=1), "a.dxf"))
         self.assertAlmostEqual(value.sheet.height, 2 * 96, places=3)
         count = Drawing.objects.count()
@@ -166,13 +166,13 @@ class IncomingTest(TransactionTestCase):
             answer = self.take_in(data, "a.dxf")
             self.assertEqual((answer.status_code, answer.json()["code"]), (422, code))
         for cut in range(200, len(whole), len(whole) // 12):
-            self.assertIn(self.take_in(whole[:cut], "a.dxf").status_code, (200, 422))
+            self.assertIn(self.take_in(whole[:cut], "a.dxf").status_code, (201, 422))
         strange = self.take_in(b"PK", "a.odg")
         self.assertEqual(strange.json()["code"], "unknown_file")
         self.assertLess(Drawing.objects.count(), count + 13)
 
     def test_the_items_of_a_file_can_be_had_for_the_open_drawing(self):
-        address = "/api/files/read?name=a.svg"
+        address = "/api/v1/queries/file-items?name=a.svg"
         told = self.client.post(address, document("<circle r='9'/>"), content_type="text/plain")
         self.assertIn('"shape":"ellipse"', told.json()["clip"].replace(" ", ""))
 
@@ -203,18 +203,18 @@ class IncomingTest(TransactionTestCase):
         answer = self.take_in(sent.files[0].data, "Pieces.pdf").json()
         self.assertEqual([c["name"] for c in answer["cards"]], ["Pieces, page 1", "Pieces, page 2"])
         self.assertIn("2 drawings were created", answer["said"])
-        self.assertIn("pages without a path (1)", answer["said"])
+        self.assertIn("pages without paths (1)", answer["said"])
         self.assertIn("pictures (1)", answer["said"])
         for card, before in zip(answer["cards"], (large, small), strict=True):
             value = store.value_of(Drawing.objects.get(pk=card["id"]))
             self.assertAlmostEqual(value.sheet.width, before.sheet.width, places=3)
             self.assertLess(lines(before).hausdorff_distance(lines(value)), 0.02)
         told = self.client.post(
-            "/api/files/read?name=a.pdf",
+            "/api/v1/queries/file-items?name=a.pdf",
             sent.files[0].data,
             content_type="application/octet-stream",
         )
-        self.assertIn("Further pages (1) come in on the home page", told.json()["said"])
+        self.assertIn("the other pages (1)", told.json()["said"])
 
     def test_pages_that_hold_no_path_or_are_broken_are_refused(self):
         shaded = replace(
@@ -229,7 +229,7 @@ class IncomingTest(TransactionTestCase):
         ):
             answer = self.take_in(data, "a.pdf")
             self.assertEqual((answer.status_code, answer.json()["code"]), (422, code))
-        self.assertIn("pictures (1)", answer.json()["sentence"])
+        self.assertIn("pictures (1)", answer.json()["detail"])
 
 
 def lines(value, by=0j):

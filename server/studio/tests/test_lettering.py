@@ -181,11 +181,13 @@ class FaceFileTest(TransactionTestCase):
 
     def bring(self, data, name="a.ttf"):
         return self.client.post(
-            f"/api/faces?name={name}", data, content_type="application/octet-stream"
+            f"/api/v1/fonts?name={name}", data, content_type="application/octet-stream"
         )
 
     def shape(self, **body):
-        return self.client.post("/api/lettering", json.dumps(body), content_type="application/json")
+        return self.client.post(
+            "/api/v1/queries/text-layout", json.dumps(body), content_type="application/json"
+        )
 
     def test_a_font_is_brought_in_every_wrapping_and_kept_once(self):
         font = font_of("zilla-slab-bold")
@@ -198,7 +200,7 @@ class FaceFileTest(TransactionTestCase):
         keys = {self.bring(data).json()["key"] for data in wrapped.values()}
         self.assertEqual((len(keys), Face.objects.count()), (1, 1))
         (key,) = keys
-        listed = self.client.get("/api/faces").json()
+        listed = self.client.get("/api/v1/fonts").json()
         self.assertEqual((listed[0]["key"], listed[0]["looks"]), (key, "own"))
         self.assertTrue(listed[0]["sample"])
         made = self.shape(text="Reed", face=key).json()
@@ -209,14 +211,14 @@ class FaceFileTest(TransactionTestCase):
         key = self.bring(file_of("zilla-slab-bold")).json()["key"]
         self.client.force_login(self.jon)
         self.assertEqual(self.shape(text="Reed", face=key).status_code, 404)
-        self.assertNotIn(key, [f["key"] for f in self.client.get("/api/faces").json()])
-        self.client.delete(f"/api/faces/{key}")
+        self.assertNotIn(key, [f["key"] for f in self.client.get("/api/v1/fonts").json()])
+        self.client.delete(f"/api/v1/fonts/{key}")
         self.client.force_login(self.mira)
         self.assertEqual(self.shape(text="Reed", face=key).status_code, 200)
-        self.assertEqual(self.client.delete(f"/api/faces/{key}").status_code, 204)
+        self.assertEqual(self.client.delete(f"/api/v1/fonts/{key}").status_code, 204)
         gone = self.shape(text="Reed", face=key)
         self.assertEqual((gone.status_code, gone.json()["code"]), (404, "unknown_face"))
-        self.assertIn("stays as it is", gone.json()["sentence"])
+        self.assertIn("stays as it is", gone.json()["detail"])
 
     def test_what_is_no_sound_font_is_told_and_nothing_kept(self):
         whole = plain(font_of("zilla-slab-bold"))
@@ -237,7 +239,7 @@ class FaceFileTest(TransactionTestCase):
             with self.subTest(name):
                 answer = self.bring(data)
                 self.assertEqual((answer.status_code, answer.json()["code"]), (422, "not_a_font"))
-                self.assertIn("Nothing was changed", answer.json()["sentence"])
+                self.assertIn("Nothing was changed", answer.json()["detail"])
         self.assertEqual(Face.objects.count(), 0)
 
     def test_bytes_that_lie_anywhere_crash_nothing(self):
@@ -294,9 +296,9 @@ class TakenInTest(TransactionTestCase):
         self.client.force_login(self.user)
 
     def taken(self, data, name):
-        address = f"/api/drawings/take-in?name={name}"
+        address = f"/api/v1/imports?name={name}"
         answer = self.client.post(address, data, content_type="application/octet-stream")
-        self.assertEqual(answer.status_code, 200, answer.content[:300])
+        self.assertEqual(answer.status_code, 201, answer.content[:300])
         store.forget_all()
         row = Drawing.objects.get(pk=answer.json()["cards"][0]["id"])
         return store.value_of(row), answer.json()["said"], row
@@ -336,7 +338,7 @@ class TakenInTest(TransactionTestCase):
             self.assertAlmostEqual(other.place.origin.real - one.place.origin.real, wide)
         self.assertAlmostEqual(found[3].place.origin.real, 20.0)
         self.assertIn("text in missing fonts (1)", said)
-        self.assertIn("set in the next one it names", said)
+        self.assertIn("text in a substitute font", said)
 
     def test_text_along_a_path_runs_where_resvg_lets_it_run(self):
         wave = "<path id='p' d='M8 60C30 20 60 90 92 40' transform='translate(0 6)'/>"
@@ -400,12 +402,12 @@ class TakenInTest(TransactionTestCase):
         row = make(self.user.pk, name="w", sheet=Sheet())
         command = {"kind": "write_words", "item": "w", "at": [20, 60], "lettering": write(told)}
         body = {"id": "c1c1c1c1", "version": 0, "command": command, "selection": ["w"]}
-        address = f"/api/drawings/{row.pk}/commands"
+        address = f"/api/v1/drawings/{row.pk}/commands"
         sent = json.dumps(body)
         answer = self.client.post(address, sent, content_type="application/json")
         self.assertEqual(answer.status_code, 200, answer.content[:300])
         store.forget_all()
-        shown = self.client.get(f"/api/drawings/{row.pk}").json()
+        shown = self.client.get(f"/api/v1/drawings/{row.pk}").json()
         (words,) = [i for i in shown["repaint"]["items"] if i["type"] == "words"]
         self.assertEqual((words["words"]["text"], words["words"]["lies"]), ("Reed", "straight"))
         store.forget_all()

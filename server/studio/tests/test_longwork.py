@@ -26,7 +26,7 @@ class LongWorkTest(TransactionTestCase):
         return self.send({"kind": "partition", "items": ["a", "b"], "prefix": "region"})
 
     def progress(self, command):
-        return f"/api/drawings/{self.drawing}/progress/{command}"
+        return f"/api/v1/drawings/{self.drawing}/progress/{command}"
 
     def test_it_is_told_how_far_it_is_and_is_stopped_when_that_is_asked(self):
         self.send(comb("a", across=False))

@@ -72,7 +72,7 @@ class ContainersTest(TransactionTestCase):
     def test_what_was_derived_is_served_and_can_be_made_anew(self):
         client = Client()
         client.force_login(self.user)
-        told = client.get(f"/api/drawings/{self.row.pk}").json()
+        told = client.get(f"/api/v1/drawings/{self.row.pk}").json()
         self.assertEqual(told["places"][0], ["layer-1", ""])
         ids = {i["id"] for i in told["repaint"]["items"]}
         self.assertEqual(ids, {i for i, _ in told["places"]})
@@ -81,7 +81,7 @@ class ContainersTest(TransactionTestCase):
             self.assertTrue(is_stale(self.row.pk))
         call_command("show_anew", "--stale", verbosity=0)
         self.assertFalse(is_stale(self.row.pk))
-        again = client.get(f"/api/drawings/{self.row.pk}").json()
+        again = client.get(f"/api/v1/drawings/{self.row.pk}").json()
         self.assertEqual(
             [i["path"] for i in again["repaint"]["items"]],
             [i["path"] for i in told["repaint"]["items"]],
@@ -140,7 +140,7 @@ class FilledStoreTest(TransactionTestCase):
 
     def test_everything_finds_its_place_and_nobody_is_signed_out(self):
         call_command("migrate", verbosity=0)
-        self.assertEqual(self.client.get("/api/me").json()["sign_in"], "mira")
+        self.assertEqual(self.client.get("/api/v1/me").json()["sign_in"], "mira")
         user = get_user_model().objects.get()
         self.assertTrue(user.check_password("reed-and-spruce"))
         self.assertEqual((user.pk, user.most_bytes), (self.user.pk, None))
@@ -154,7 +154,7 @@ class FilledStoreTest(TransactionTestCase):
         self.assertEqual(sizes["none"], 0)
         self.assertGreater(sizes["once"], sizes["first"])
         self.assertGreater(sizes["first"], 10)
-        told = self.client.get("/api/storage").json()
+        told = self.client.get("/api/v1/storage").json()
         self.assertEqual((told["drawings"], told["bytes"]), (4, sum(sizes.values()) + 5 + 3 + 3))
         with connection.cursor() as cursor:
             cursor.execute("SELECT app_label FROM django_content_type WHERE model = 'user'")

@@ -31,29 +31,32 @@ class OnceTest(TransactionTestCase):
         data = json.dumps(body) if isinstance(body, dict) else body
         named = {"Idempotency-Key": key} if key else {}
         client = client or self.client
-        return client.post(f"/api/{path}", data, content_type=kind, headers=named)
+        return client.post(f"/api/v1/{path}", data, content_type=kind, headers=named)
 
     def test_everything_that_is_made_is_made_once_for_a_key(self):
         sheet = {"name": "Bridge", "sheet": SHEET}
         drawing = self.post("drawings", sheet, key=None).json()["id"]
-        self.client.get("/api/shelf")
-        clip = self.client.post("/api/copied", {"text": SVG.decode()}, "application/json").json()
+        self.client.get("/api/v1/library")
+        clip = self.client.post(
+            "/api/v1/queries/clipboard", {"text": SVG.decode()}, "application/json"
+        ).json()
         outline = {"tray": "Mine", "name": "Leaf", "clip": clip["clip"]}
         file = {"format": "build-up-curve-shelf", "version": 2, "outlines": [outline]}
         cases = (
             ("drawings", sheet, Drawing),
-            (f"drawings/{drawing}/duplicate", {}, Drawing),
-            ("drawings/take-in?name=leaf.svg", SVG, Drawing),
+            (f"drawings/{drawing}/copies", {}, Drawing),
+            ("imports?name=leaf.svg", SVG, Drawing),
             (f"drawings/{drawing}/pictures", encoded(), Picture),
-            ("shelf/outlines", outline, ShelfEntry),
-            ("shelf-file", file, ShelfEntry),
+            ("library/outlines", outline, ShelfEntry),
+            ("library/imports", file, ShelfEntry),
         )
         for number, (path, body, model) in enumerate(cases):
             with self.subTest(path):
                 key = f"{KEY}-{number}"
                 before = model.objects.count()
                 first, second = (self.post(path, body, key) for _ in range(2))
-                self.assertEqual((first.status_code, second.status_code), (200, 200))
+                self.assertEqual((first.status_code, second.status_code), (201, 201))
+                self.assertEqual(first.headers.get("Location"), second.headers.get("Location"))
                 self.assertEqual(first.json(), second.json())
                 self.assertEqual(model.objects.count(), before + 1)
 
@@ -66,7 +69,7 @@ class OnceTest(TransactionTestCase):
         self.user.most_drawings = None
         self.user.save()
         self.assertEqual(self.post("drawings", sheet).json()["name"], "Bridge")
-        self.assertEqual(self.post("faces", b"no font", KEY + "-2").status_code, 422)
+        self.assertEqual(self.post("fonts", b"no font", KEY + "-2").status_code, 422)
         self.assertEqual(Face.objects.count(), 0)
 
     def test_a_store_that_gives_up_in_the_middle_notes_nothing_and_it_can_be_sent_again(self):
@@ -86,7 +89,7 @@ class OnceTest(TransactionTestCase):
         self.client.force_login(get_user_model().objects.create_user("ilse"))
         self.assertEqual(self.post("drawings", sheet).json()["name"], "Bridge")
         for odd in ("", "short", "x" * 65, "a b c d e f g"):
-            self.assertEqual(self.post("drawings", sheet, key=odd).status_code, 200)
+            self.assertEqual(self.post("drawings", sheet, key=odd).status_code, 201)
         self.assertEqual((Drawing.objects.count(), Made.objects.count()), (6, 2))  # unnamed: anew
         self.client.logout()
         self.assertEqual(self.post("drawings", sheet).json()["code"], "not_signed_in")

@@ -112,7 +112,7 @@ class PictureApiTest(TestCase):
         self.user, self.other = people.create_user("mira"), people.create_user("ilse")
         self.row = make(self.user.pk, name="Trace", sheet=Sheet(400, 300, "px"))
         self.client.force_login(self.user)
-        self.path = f"/api/drawings/{self.row.pk}/pictures"
+        self.path = f"/api/v1/drawings/{self.row.pk}/pictures"
 
     def bring(self, data):
         return self.client.post(self.path, data, content_type="application/octet-stream")

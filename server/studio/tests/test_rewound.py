@@ -28,7 +28,7 @@ class RewoundTest(TransactionTestCase):
         self.user = get_user_model().objects.create_user("mira")
         self.client.force_login(self.user)
         self.row = make(self.user.pk, name="Bridge", sheet=Sheet(400, 300, "px"))
-        self.base = f"/api/drawings/{self.row.pk}"
+        self.base = f"/api/v1/drawings/{self.row.pk}"
         self.count = 0
         self.draw("keep")
 
@@ -79,11 +79,11 @@ class RewoundTest(TransactionTestCase):
 
     def test_a_window_of_another_past_is_told_and_its_edits_go_on_top(self):
         lost = self.rewound()
-        asked = f"{self.base}/since/{lost['version']}?tip={lost['tip']}"
+        asked = f"{self.base}/changes?since={lost['version']}&tip={lost['tip']}"
         answer = self.client.get(asked)
-        self.assertEqual((answer.status_code, answer.json()["code"]), (422, "unknown_version"))
+        self.assertEqual((answer.status_code, answer.json()["code"]), (409, "unknown_version"))
         refused = self.send(move("keep", by=(1, 0)), **lost)
-        self.assertEqual((refused.status_code, refused.json()["code"]), (422, "unknown_version"))
+        self.assertEqual((refused.status_code, refused.json()["code"]), (409, "unknown_version"))
         self.assertFalse(refused.json()["final"])
         board = self.client.get(self.base).json()
         now = {"version": board["version"], "tip": board["tip"]}
@@ -97,9 +97,9 @@ class RewoundTest(TransactionTestCase):
         self.assertEqual((stale.status_code, stale.json()["answer"]["tip"]), (409, moved["tip"]))
         plain = self.send(move("keep", by=(1, 0)), version=2)
         self.assertEqual(plain.status_code, 200)
-        zero = f"{self.base}/since/0"
-        self.assertEqual(self.client.get(f"{zero}?tip={self.row.origin}").status_code, 200)
-        self.assertEqual(self.client.get(f"{zero}?tip=another").status_code, 422)
+        zero = f"{self.base}/changes?since=0"
+        self.assertEqual(self.client.get(f"{zero}&tip={self.row.origin}").status_code, 200)
+        self.assertEqual(self.client.get(f"{zero}&tip=another").status_code, 409)
         copy = duplicate(self.user.pk, self.row.pk)
         self.assertNotEqual(copy.origin, self.row.origin)
         self.assertEqual(copy.identity, plain.json()["tip"])
@@ -120,9 +120,9 @@ class RewoundTest(TransactionTestCase):
         for n in range(store.MOST_STEPS_BEHIND + 2):
             self.send(move("keep", by=(1, n)))
         with self.assertNumQueries(6):
-            answer = self.client.get(f"{self.base}/since/1")
-        self.assertEqual((answer.status_code, answer.json()["code"]), (410, "long_ago"))
+            answer = self.client.get(f"{self.base}/changes?since=1")
+        self.assertEqual((answer.status_code, answer.json()["code"]), (409, "long_ago"))
         stale = self.send(move("keep", by=(1, 0)), version=1)
-        self.assertEqual((stale.status_code, stale.json()["code"]), (410, "long_ago"))
+        self.assertEqual((stale.status_code, stale.json()["code"]), (409, "long_ago"))
         self.assertFalse(stale.json()["final"])
-        self.assertEqual(self.client.get(f"{self.base}/since/{3}").status_code, 200)
+        self.assertEqual(self.client.get(f"{self.base}/changes?since={3}").status_code, 200)

@@ -193,7 +193,7 @@ class DoorsTest(TransactionTestCase):
         self.client.force_login(user)
 
     def post(self, path, body, content="application/octet-stream"):
-        answer = self.client.post(f"/api/{path}", body, content_type=content)
+        answer = self.client.post(f"/api/v1/{path}", body, content_type=content)
         return answer.status_code, answer.json().get("code")
 
     def test_hostile_svg_at_every_door(self):
@@ -201,10 +201,10 @@ class DoorsTest(TransactionTestCase):
         for text in (symbols, doubling("a", 20, 10)):
             told = {"text": text}
             for path, body, content in (
-                ("copied", told, "application/json"),
-                ("shelf-file.svg", {**told, "tray": "T"}, "application/json"),
-                ("files/read?name=x.svg", text, "application/octet-stream"),
-                ("drawings/take-in?name=x.svg", text, "application/octet-stream"),
+                ("queries/clipboard", told, "application/json"),
+                ("library/imports/svg", {**told, "tray": "T"}, "application/json"),
+                ("queries/file-items?name=x.svg", text, "application/octet-stream"),
+                ("imports?name=x.svg", text, "application/octet-stream"),
             ):
                 with self.subTest(path):
                     status, code = self.post(path, body, content)
@@ -212,15 +212,16 @@ class DoorsTest(TransactionTestCase):
 
     def test_pdf_forms_that_unfold_without_end(self):
         self.assertEqual(
-            self.post("files/read?name=x.pdf", bombed_pdf(fan=2, depth=0, loop=True))[0], 422
+            self.post("queries/file-items?name=x.pdf", bombed_pdf(fan=2, depth=0, loop=True))[0],
+            422,
         )
         with self.assertLogs("studio.sandbox", "WARNING"):
-            status, code = self.post("files/read?name=x.pdf", bombed_pdf(fan=10, depth=12))
+            status, code = self.post("queries/file-items?name=x.pdf", bombed_pdf(fan=10, depth=12))
         self.assertEqual((status, code), (422, "too_much"))
 
     def test_dxf_blocks_that_unfold_without_end(self):
         for data in (nested_dxf(2, 18), nested_dxf(10, 12), rows_dxf(30_000), looped_dxf()):
-            status, code = self.post("files/read?name=x.dxf", data)
+            status, code = self.post("queries/file-items?name=x.dxf", data)
             self.assertEqual((status, code), (422, "too_much"))
 
 

@@ -255,13 +255,13 @@ class SendTest(TransactionTestCase):
         self.row = Drawing.objects.create(owner=self.user, name="Täg: 1", sheet={"width": 400.0})
         store.write_items(self.row, drawing(leaf(), disc(), wire()))
 
-    def ask(self, path="", **body):
+    def ask(self, path="exports", **body):
         whole = {"id": "work-0001", "sending": {"kind": "svg"}} | body
-        address = f"/api/drawings/{self.row.pk}/sendings{path}"
+        address = f"/api/v1/drawings/{self.row.pk}/{path}"
         return self.client.post(address, json.dumps(whole), content_type="application/json")
 
     def settings(self):
-        return self.client.get(f"/api/drawings/{self.row.pk}/sendings").json()
+        return self.client.get(f"/api/v1/drawings/{self.row.pk}/export-settings").json()
 
     def test_a_file_comes_and_its_settings_are_kept_with_the_drawing(self):
         self.assertIsNone(self.settings()["last"])
@@ -274,7 +274,7 @@ class SendTest(TransactionTestCase):
         self.assertEqual(kept["kinds"]["svg"]["decimals"], 3)
         self.assertEqual(Drawing.objects.get().changed, changed)
         self.client.force_login(self.other)
-        for answer in (self.ask(), self.ask("/preview")):
+        for answer in (self.ask(), self.ask("queries/export-preview")):
             self.assertEqual(answer.status_code, 404)
 
     def test_the_selection_and_each_item_a_file(self):
@@ -290,10 +290,10 @@ class SendTest(TransactionTestCase):
     def test_an_export_makes_so_many_files_and_no_more(self):
         told = {"sending": {"kind": "svg", "what": "each"}, "items": ["leaf", "disc"]}
         with patch("studio.sending.parcels.MOST_FILES", 1):
-            for path in ("", "/preview"):
+            for path in ("exports", "queries/export-preview"):
                 answer = self.ask(path, **told)
                 self.assertEqual(answer.json()["code"], "too_many_files")
-                self.assertIn("select fewer", answer.json()["sentence"])
+                self.assertIn("select fewer", answer.json()["detail"])
 
     def test_other_drawings_are_pages(self):
         other = Drawing.objects.create(owner=self.user, name="Two", sheet={"width": 200.0})
@@ -306,10 +306,10 @@ class SendTest(TransactionTestCase):
 
     def test_a_look_at_every_format_keeps_nothing(self):
         for kind in ("svg", "pdf", "picture", "dxf", "hpgl", "icons"):
-            told = self.ask("/preview", sending={"kind": kind}).json()
+            told = self.ask("queries/export-preview", sending={"kind": kind}).json()
             self.assertGreater(len(told["pictures"]), 0, kind)
             self.assertTrue(all(p.startswith("data:image/") for p in told["pictures"]))
-        told = self.ask("/preview", sending={"kind": "picture", "dpi": 480}).json()
+        told = self.ask("queries/export-preview", sending={"kind": "picture", "dpi": 480}).json()
         self.assertEqual(told["files"][0]["pixels"][0], 2000)
         self.assertIsNone(self.settings()["last"])
 

@@ -23,17 +23,19 @@ class ShelfTest(TransactionTestCase):
 
     def ask(self, method, path="", body=None):
         call = getattr(self.client, method)
-        return call(f"/api/shelf{path}", json.dumps(body or {}), content_type="application/json")
+        return call(
+            f"/api/v1/library{path}", json.dumps(body or {}), content_type="application/json"
+        )
 
     def names(self):
         return [
             e["name"]
-            for e in self.client.get("/api/shelf").json()["entries"]
+            for e in self.client.get("/api/v1/library").json()["entries"]
             if e["tray"] == "Knobs"
         ]
 
     def test_it_comes_with_a_tray_of_good_ones_once(self):
-        entries = self.client.get("/api/shelf").json()["entries"]
+        entries = self.client.get("/api/v1/library").json()["entries"]
         settings = [e for e in entries if e["kind"] == "setting"]
         self.assertEqual([e["name"] for e in settings], [s.name for s in READY_MADE])
         forms = [e["name"] for e in entries if e["kind"] == "outline"]
@@ -43,15 +45,15 @@ class ShelfTest(TransactionTestCase):
                 self.assertEqual(set(entry["dials"]), set(SHAPES[entry["shape"]].defaults()))
                 self.assertRegex(entry["picture"], r"^M")
             self.ask("delete", f"/{entry['id']}")
-        self.assertEqual(self.client.get("/api/shelf").json()["entries"], [])
+        self.assertEqual(self.client.get("/api/v1/library").json()["entries"], [])
 
     def test_keep_replace_rename_move_remove(self):
-        kept = self.ask("post", body=KNOB).json()
-        again = self.ask("post", body={**KNOB, "dials": {"teeth": 30}}).json()
+        kept = self.ask("post", "/presets", KNOB).json()
+        again = self.ask("post", "/presets", {**KNOB, "dials": {"teeth": 30}}).json()
         self.assertEqual((again["id"], again["dials"]["teeth"]), (kept["id"], 30))
-        self.ask("post", body={**KNOB, "name": "Large"})
+        self.ask("post", "/presets", {**KNOB, "name": "Large"})
         taken = self.ask("patch", f"/{kept['id']}", {"name": "Large"})
-        self.assertEqual((taken.status_code, taken.json()["code"]), (422, "name_taken"))
+        self.assertEqual((taken.status_code, taken.json()["code"]), (409, "name_taken"))
         self.assertEqual(self.ask("patch", f"/{kept['id']}", {"name": "Tiny"}).status_code, 200)
         self.ask("patch", f"/{kept['id']}", {"tray": "Elsewhere"})
         self.assertEqual(self.names(), ["Large"])
@@ -59,20 +61,22 @@ class ShelfTest(TransactionTestCase):
         self.assertEqual(self.ask("delete", f"/{kept['id']}").status_code, 404)
 
     def test_a_file_goes_out_and_comes_in_whole_or_not_at_all(self):
-        self.ask("post", body=KNOB)
-        file = self.client.get("/api/shelf-file").json()
+        self.ask("post", "/presets", KNOB)
+        file = self.client.get("/api/v1/library/export").json()
         self.client.force_login(self.other)
-        self.assertEqual(self.ask("post", "-file", file).json(), {"count": READY + 1, "said": ""})
+        self.assertEqual(
+            self.ask("post", "/imports", file).json(), {"count": READY + 1, "said": ""}
+        )
         self.assertEqual(self.names(), ["Small"])
         before = ShelfEntry.objects.count()
         for wrong in ({"teeth": 1e9}, {"tooth": 3}, {"teeth": None}):
             bad = {**file, "settings": [{**KNOB, "name": "New"}, {**KNOB, "dials": wrong}]}
-            self.assertEqual(self.ask("post", "-file", bad).status_code, 422)
-        self.assertEqual(self.ask("post", "-file", {**file, "format": "x"}).status_code, 422)
+            self.assertEqual(self.ask("post", "/imports", bad).status_code, 422)
+        self.assertEqual(self.ask("post", "/imports", {**file, "format": "x"}).status_code, 422)
         self.assertEqual(ShelfEntry.objects.count(), before)
 
     def test_anothers_entry_is_not_there(self):
-        kept = self.ask("post", body=KNOB).json()
+        kept = self.ask("post", "/presets", KNOB).json()
         self.client.force_login(self.other)
         self.assertEqual(self.ask("patch", f"/{kept['id']}", {"name": "Mine"}).status_code, 404)
         self.assertEqual(self.ask("delete", f"/{kept['id']}").status_code, 404)

@@ -111,7 +111,7 @@ class MatchTest(TestCase):
         self.row = Drawing.objects.get()
 
     def post(self, path, **body):
-        path = f"/api/drawings/{self.row.pk}/{path}"
+        path = f"/api/v1/drawings/{self.row.pk}/{path}"
         return self.client.post(path, json.dumps(body), content_type="application/json")
 
     def send(self, **command):
@@ -129,7 +129,7 @@ class MatchTest(TestCase):
         store.forget_all()
         (underlay,) = store.value_of(self.row).sheet.underlays
         at = at or [underlay.x, underlay.y + underlay.height * 0.2]
-        return self.post("silhouette", underlay="body", places=[at], **more)
+        return self.post("queries/traced-area", underlay="body", places=[at], **more)
 
     def test_a_dozen_anchors_match_the_body_above_98_5_per_cent(self):
         told = self.found(holes=False).json()
@@ -143,21 +143,21 @@ class MatchTest(TestCase):
         self.row.refresh_from_db()
         (contour,) = store.value_of(self.row).items["top"].contours
         self.assertLessEqual(len(contour.anchors), 12)
-        match = self.post("match", items=["top"], underlay="body").json()
+        match = self.post("queries/match", items=["top"], underlay="body").json()
         self.assertGreater(match["overlap"], 0.985)
         self.assertLess(match["mean"], pixel / 2)
         self.assertLess(match["largest"], 2.2 * pixel)
         self.assertAlmostEqual(match["pixel"], pixel)
 
         away = {"kind": "move_items", "items": ["top"], "by": [20 * pixel, 0]}
-        moved = self.post("match", items=["top"], underlay="body", command=away).json()
+        moved = self.post("queries/match", items=["top"], underlay="body", command=away).json()
         self.assertLess(moved["overlap"], 0.8)
         self.assertTrue(moved["beyond"].startswith("M") and moved["missing"].startswith("M"))
         anchors = [["top", 0, k] for k in range(len(contour.anchors))]
         low = max(range(len(anchors)), key=lambda k: contour.anchors[k].at.imag)
         nudge = {"kind": "move_anchors", "anchors": [anchors[low]], "by": [3 * pixel, 2 * pixel]}
         self.send(**nudge)
-        worse = self.post("match", items=["top"], underlay="body").json()
+        worse = self.post("queries/match", items=["top"], underlay="body").json()
         settle = {"kind": "settle_anchors", "anchors": [anchors[low]], "underlay": "body"}
         self.row.refresh_from_db()
         before = store.value_of(self.row).items["top"].contours[0].anchors
@@ -169,7 +169,7 @@ class MatchTest(TestCase):
         self.assertEqual([a.kind for a in after], [a.kind for a in before])
         others = [k for k in range(len(after)) if k != low]
         self.assertEqual([after[k] for k in others], [before[k] for k in others])
-        better = self.post("match", items=["top"], underlay="body").json()
+        better = self.post("queries/match", items=["top"], underlay="body").json()
         self.assertLess(worse["overlap"], match["overlap"] - 0.002)
         self.assertGreater(better["overlap"], worse["overlap"] + 0.002)
 
@@ -177,12 +177,12 @@ class MatchTest(TestCase):
         self.assertEqual(self.found(at=[-900, 0]).json()["code"], "outside_picture")
         self.assertEqual(self.found(tolerance=0).status_code, 422)
         items = {"items": ["sound-hole"], "underlay": "body"}
-        self.assertEqual(self.post("match", **items).json()["code"], "no_silhouette")
-        gone = self.post("match", **items | {"underlay": "gone"})
+        self.assertEqual(self.post("queries/match", **items).json()["code"], "no_silhouette")
+        gone = self.post("queries/match", **items | {"underlay": "gone"})
         self.assertEqual(gone.json()["code"], "unknown_underlay")
         other = get_user_model().objects.create_user("tom", password="reed-and-spruce")
         self.client.force_login(other)
-        self.assertEqual(self.post("match", **items).status_code, 404)
+        self.assertEqual(self.post("queries/match", **items).status_code, 404)
 
     def test_large_pictures_are_made_smaller_first(self):
         picture = Image.open(io.BytesIO(photograph())).resize((2100, 2800))

@@ -40,7 +40,7 @@ class SoundTest(TransactionTestCase):
         store.forget_all()
         self.user = get_user_model().objects.create_user("mira")
         self.row = make(self.user.pk, name="Bridge", sheet=Sheet(400, 300, "px"))
-        self.base = f"/api/drawings/{self.row.pk}"
+        self.base = f"/api/v1/drawings/{self.row.pk}"
         self.client.force_login(self.user)
         self.version = 0
 
@@ -72,7 +72,7 @@ class SoundTest(TransactionTestCase):
         """Every reading request, with an edit landing in its middle on another connection."""
         self.send(PLATE)
         self.send(move())
-        for path in ("", "/desk", "/history", "/since/1", "/at/1"):
+        for path in ("", "/document", "/history", "/changes?since=1", "/history/1"):
             with self.subTest(path):
                 version = self.version
                 with self.an_edit_in_between("found"):
@@ -81,7 +81,7 @@ class SoundTest(TransactionTestCase):
                 for known, _, value in store._kept.values():
                     x = value.items["plate"].frame.place.origin.real
                     self.assertEqual(x, 55 + 7 * (known - 2))
-                if path in ("", "/desk"):
+                if path in ("", "/document"):
                     self.assertEqual(told.json()["version"], version)
         row = models.Drawing.objects.get()
         self.assertEqual(store.value_of(row).items["plate"].frame.place.origin.real, 55 + 7 * 5)
@@ -109,17 +109,17 @@ class SoundTest(TransactionTestCase):
         change.change = {**change.change, "put": [body]}
         change.save()
         store.forget_all()
-        for path in ("", "/desk", "/sendings", "/since/0", "/at/0"):
+        for path in ("", "/document", "/export-settings", "/changes?since=0", "/history/0"):
             self.assertEqual(self.client.get(self.base + path).status_code, 200, path)
         whole = {"start": [-9e5, -9e5], "end": [9e5, 9e5]}
-        for path, asked in (("selection", {"selection": ["plate"]}), ("within", whole)):
+        for path, asked in (("selection", {"selection": ["plate"]}), ("items-in-box", whole)):
             answer = self.client.post(
-                f"{self.base}/{path}", json.dumps(asked), content_type="application/json"
+                f"{self.base}/queries/{path}", json.dumps(asked), content_type="application/json"
             )
             self.assertEqual(answer.status_code, 200, path)
         behind = self.send({**PLATE, "item": "new"}, version=0)
         self.assertEqual(behind.status_code, 409)
-        self.assertEqual(self.client.post(f"{self.base}/duplicate").status_code, 200)
+        self.assertEqual(self.client.post(f"{self.base}/copies").status_code, 201)
         self.assertEqual(self.send({"kind": "remove_items", "items": ["plate"]}).status_code, 200)
 
     def test_an_edit_never_leads_beyond_reading(self):
@@ -139,7 +139,7 @@ class SoundTest(TransactionTestCase):
             answer = self.send(command)
             self.assertIn(answer.json()["code"], ("bad_text", "bad_name"), repr(name))
             kept = self.client.post(
-                "/api/shelf",
+                "/api/v1/library/presets",
                 json.dumps({"tray": "T", "name": name, "shape": "gear"}),
                 content_type="application/json",
             )
@@ -190,9 +190,9 @@ class SoundTest(TransactionTestCase):
         def keep():
             client = Client()
             client.force_login(self.user)
-            for path, body in (("shelf", one), ("shelf-file", file)) * 3:
+            for path, body in (("library/presets", one), ("library/imports", file)) * 3:
                 answer = client.post(
-                    f"/api/{path}", json.dumps(body), content_type="application/json"
+                    f"/api/v1/{path}", json.dumps(body), content_type="application/json"
                 )
                 statuses.append(answer.status_code)
             connections.close_all()
@@ -202,13 +202,13 @@ class SoundTest(TransactionTestCase):
             thread.start()
         for thread in threads:
             thread.join()
-        self.assertEqual(statuses, [200] * 48)
+        self.assertEqual(statuses, [201] * 48)
         self.assertEqual(models.ShelfEntry.objects.filter(tray="T").count(), 31)
 
     def test_names_that_differ_in_an_accent_are_two(self):
         for name in ("café", "Cafe"):
             body = json.dumps({"tray": "T", "name": name, "shape": "gear"})
-            self.client.post("/api/shelf", body, content_type="application/json")
+            self.client.post("/api/v1/library/presets", body, content_type="application/json")
         self.assertEqual(models.ShelfEntry.objects.filter(tray="T").count(), 2)
 
     def test_what_was_given_up_for_another_starts_again(self):

@@ -28,7 +28,7 @@ class TogetherTest(TransactionTestCase):
         store.forget_all()
         self.user = get_user_model().objects.create_user("mira")
         self.row = make(self.user.pk, name="Bridge", sheet=Sheet(400, 300, "px"))
-        self.base = f"/api/drawings/{self.row.pk}"
+        self.base = f"/api/v1/drawings/{self.row.pk}"
         self.client.force_login(self.user)
         self.count = 0
 
@@ -143,7 +143,7 @@ class TogetherTest(TransactionTestCase):
         def ask(**question):
             return json.loads(desk.ask(json.dumps(question)))
 
-        ask(verb="open", **self.client.get(f"{self.base}/desk").json())
+        ask(verb="open", **self.client.get(f"{self.base}/document").json())
         version = 0
         edits = [
             PLATE,
@@ -158,32 +158,34 @@ class TogetherTest(TransactionTestCase):
             self.assertEqual(answer["since"], version)
             version = answer["version"]
             ask(verb="settle", id="none", delta=answer["delta"], alone=False)
-        undone = self.post("go", {"id": "go-back-1", "version": version, "to": "undo"}).json()
+        undone = self.post(
+            "history/head", {"id": "go-back-1", "version": version, "to": "undo"}
+        ).json()
         ask(verb="settle", id="none", delta=undone["delta"], alone=False)
-        told = self.post("selection", {"selection": ["plate", "second"]}).json()
+        told = self.post("queries/selection", {"selection": ["plate", "second"]}).json()
         self.assertEqual(ask(verb="select", selection=["plate", "second"])["answer"], told)
 
     def test_the_drawing_as_at_a_step_changes_nothing(self):
         for version, command in enumerate([PLATE, move(by=(100, 0)), {**PLATE, "item": "b"}]):
             self.send(command, version)
-        then = self.client.get(f"{self.base}/at/1").json()
+        then = self.client.get(f"{self.base}/history/1").json()
         self.assertEqual(then["removed"], ["b"])
         self.assertEqual(then["items"][0]["box"], [0, 0, 100, 50])
         now = self.client.get(self.base).json()
         self.assertEqual(now["places"][1:], [["plate", "layer-1"], ["b", "layer-1"]])
         boxes = {i["id"]: i["box"] for i in now["repaint"]["items"]}
         self.assertEqual(boxes["plate"], [100, 0, 200, 50])
-        self.assertEqual(self.client.get(f"{self.base}/at/77").json()["code"], "unknown_step")
+        self.assertEqual(self.client.get(f"{self.base}/history/77").json()["code"], "unknown_step")
 
     def test_cues_come_from_the_server_too_and_follow_edits(self):
         self.send(PLATE, 0)
         aim = {"aim": {"probes": [[101, 2]], "scale": 1.0, "kinds": ["anchor"]}}
-        met = self.post("aim", aim).json()["meeting"]
+        met = self.post("queries/preview", aim).json()["meeting"]
         self.assertEqual((met["shift"], met["cues"][0]["kind"]), ([-1, -2], "anchor"))
         self.send(move(by=(50, 0)), 1)
-        self.assertEqual(self.post("aim", aim).json()["meeting"]["cues"], [])
+        self.assertEqual(self.post("queries/preview", aim).json()["meeting"]["cues"], [])
         bad = {"aim": {"probes": [[1, 2]], "scale": "wide"}}
-        self.assertEqual(self.post("aim", bad).status_code, 422)
+        self.assertEqual(self.post("queries/preview", bad).status_code, 422)
 
     def test_an_opened_drawing_is_what_its_items_are(self):
         self.send(PLATE, 0)
@@ -192,12 +194,14 @@ class TogetherTest(TransactionTestCase):
         shown = opened["repaint"]["items"]
         names = [i["name"] for i in shown]
         self.assertEqual(names, ["Layer 1", "Rectangle 1", 'Quote " and \\ slash'])
-        again = self.post("aim", {"command": move(by=(0, 0))}).json()["repaint"]["items"][0]
+        again = self.post("queries/preview", {"command": move(by=(0, 0))}).json()["repaint"][
+            "items"
+        ][0]
         self.assertEqual(shown[1], again)
         self.assertEqual(opened["undo"]["name"], "Draw rectangle")
 
     def test_the_vocabulary_comes_from_the_registries(self):
-        facts = self.client.get("/api/vocabulary").json()
+        facts = self.client.get("/api/v1/catalogue").json()
         self.assertEqual([s["name"] for s in facts["shapes"]], list(SHAPES))
         for shape in facts["shapes"]:
             self.assertRegex(shape["picture"], r"^M-?\d")

@@ -29,11 +29,11 @@ const code = async (asked: Promise<unknown>): Promise<string> => {
 test("an answer that says nothing is none, unless it says that it says nothing", async () => {
   answer = () => new Response("");
   expect(await code(get("/me"))).toBe("not_ours");
-  expect(await code(post("/drawings/1/aim"))).toBe("not_ours");
+  expect(await code(post("/drawings/1/queries/preview"))).toBe("not_ours");
   answer = () => new Response(null, { status: 204 });
   expect(await remove("/drawings/1")).toBeNull();
   answer = () => new Response("null");
-  expect(await post("/drawings/1/anchor")).toBeNull();
+  expect(await post("/drawings/1/queries/nearest-anchor")).toBeNull();
 });
 
 test("what is no JSON, no connection and a refusal are told apart", async () => {
@@ -43,7 +43,7 @@ test("what is no JSON, no connection and a refusal are told apart", async () => 
   expect(await code(get("/me"))).toBe("no_connection");
   answer = () => new Response("<p>Bad gateway</p>", { status: 502 });
   expect(await code(get("/me"))).toBe("unexpected");
-  const body = JSON.stringify({ code: "bad_name", sentence: "A name.", final: true });
+  const body = JSON.stringify({ code: "bad_name", detail: "A name.", final: true });
   answer = () => new Response(body, { status: 422 });
   const problem = (await get("/me").catch((p: unknown) => p)) as Trouble;
   expect([problem.code, problem.sentence, problem.final]).toEqual(["bad_name", "A name.", true]);
@@ -53,7 +53,7 @@ test("the token of the page goes with every question", async () => {
   answer = () => new Response("{}");
   await post("/drawings", { name: "A" });
   const [address, how] = vi.mocked(fetch).mock.calls[0] ?? [];
-  expect(address).toBe("/api/drawings");
+  expect(address).toBe("/api/v1/drawings");
   expect(how?.headers).toMatchObject({ "X-CSRFToken": "tide" });
   expect(how?.body).toBe('{"name":"A"}');
 });
@@ -65,7 +65,7 @@ test("which build the server has, and that a session ended, are told", async () 
   answer = () => new Response("{}", { headers: { "X-Build": "b7" } });
   await get("/me");
   answer = () =>
-    new Response(JSON.stringify({ code: "not_signed_in", sentence: "Sign in." }), { status: 401 });
+    new Response(JSON.stringify({ code: "not_signed_in", detail: "Sign in." }), { status: 401 });
   expect(await code(get("/me"))).toBe("not_signed_in");
   expect(told).toEqual(["b7", "out"]);
 });
@@ -98,7 +98,7 @@ test("something new is asked for again under its key while no answer comes", asy
 
 test("what was refused is not asked for again, and two new things have two keys", async () => {
   answer = () =>
-    new Response(JSON.stringify({ code: "bad_name", sentence: "A name.", final: true }), {
+    new Response(JSON.stringify({ code: "bad_name", detail: "A name.", final: true }), {
       status: 422,
     });
   expect(await code(create("/drawings"))).toBe("bad_name");

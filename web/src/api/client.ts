@@ -1,4 +1,4 @@
-// One way to ask the server; every failure is a Trouble with a code and a sentence.
+// One way to ask the server; every failure is a Trouble with a code and a sentence (RFC 9457).
 
 import { newId } from "../core/ids";
 
@@ -81,7 +81,7 @@ async function request(
   let response: Response;
   let text: string;
   try {
-    response = await fetch(`/api${path}`, {
+    response = await fetch(`/api/v1${path}`, {
       method,
       headers: { "X-CSRFToken": token(), ...headers },
       body,
@@ -138,7 +138,7 @@ async function loaded(path: string, how: RequestInit): Promise<Loaded> {
   let response: Response;
   let data: Blob;
   try {
-    response = await fetch(`/api${path}`, how);
+    response = await fetch(`/api/v1${path}`, how);
     data = await response.blob();
   } catch {
     throw how.signal?.aborted ? stopped() : away();
@@ -160,9 +160,9 @@ export function nameIn(disposition: string): string {
 
 function troubleOf(status: number, text: string): Trouble {
   try {
-    const told = JSON.parse(text) as { code?: string; sentence?: string };
+    const told = JSON.parse(text) as { code?: string; detail?: string };
     if (told.code === "not_signed_in") signedOut();
-    if (told.code && told.sentence) return new Trouble(told.code, told.sentence, status, told);
+    if (told.code && told.detail) return new Trouble(told.code, told.detail, status, told);
   } catch {
     // not our server's words: fall through
   }

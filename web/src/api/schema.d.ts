@@ -4,7 +4,7 @@
  */
 
 export interface paths {
-    "/api/me": {
+    "/api/v1/me": {
         parameters: {
             query?: never;
             header?: never;
@@ -12,10 +12,10 @@ export interface paths {
             cookie?: never;
         };
         /**
-         * Me
+         * Get Me
          * @description Who is signed in.
          */
-        get: operations["studio_api_people_me"];
+        get: operations["get_me"];
         put?: never;
         post?: never;
         delete?: never;
@@ -24,7 +24,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/sign-in": {
+    "/api/v1/session": {
         parameters: {
             query?: never;
             header?: never;
@@ -37,14 +37,18 @@ export interface paths {
          * Sign In
          * @description Sign in by name and password.
          */
-        post: operations["studio_api_people_sign_in"];
-        delete?: never;
+        post: operations["sign_in"];
+        /**
+         * Sign Out
+         * @description Sign out; the browser forgets the pictures it remembered, not the edits that wait.
+         */
+        delete: operations["sign_out"];
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    "/api/sign-in-demo": {
+    "/api/v1/session/demo": {
         parameters: {
             query?: never;
             header?: never;
@@ -57,34 +61,14 @@ export interface paths {
          * Sign In Demo
          * @description Open the invented workshop's account, where this runs as a demo on loopback.
          */
-        post: operations["studio_api_people_sign_in_demo"];
+        post: operations["sign_in_demo"];
         delete?: never;
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    "/api/sign-out": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /**
-         * Sign Out
-         * @description Sign out; the browser forgets the pictures it remembered, not the edits that wait.
-         */
-        post: operations["studio_api_people_sign_out"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/shelf": {
+    "/api/v1/library": {
         parameters: {
             query?: never;
             header?: never;
@@ -92,23 +76,19 @@ export interface paths {
             cookie?: never;
         };
         /**
-         * List Shelf
+         * List Library
          * @description What is on the shelf, by tray, some at a time from a place in that order.
          */
-        get: operations["studio_api_trays_list_shelf"];
+        get: operations["list_library"];
         put?: never;
-        /**
-         * Keep On Shelf
-         * @description Keep a setting; one of the same name in the tray is replaced.
-         */
-        post: operations["studio_api_trays_keep_on_shelf"];
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    "/api/shelf/outlines": {
+    "/api/v1/library/presets": {
         parameters: {
             query?: never;
             header?: never;
@@ -118,17 +98,17 @@ export interface paths {
         get?: never;
         put?: never;
         /**
-         * Keep Outline
-         * @description Keep an outline under a name that is free in its tray.
+         * Save Preset
+         * @description Save a preset; one of the same name in the tray is replaced.
          */
-        post: operations["studio_api_trays_keep_outline"];
+        post: operations["save_preset"];
         delete?: never;
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    "/api/shelf/alike": {
+    "/api/v1/library/outlines": {
         parameters: {
             query?: never;
             header?: never;
@@ -138,17 +118,37 @@ export interface paths {
         get?: never;
         put?: never;
         /**
-         * List Alike
+         * Save Outline
+         * @description Save an outline under a name that is free in its tray.
+         */
+        post: operations["save_outline"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/library/queries/similar": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Find Similar
          * @description The outlines on the shelf by how much they look like some items, the most alike first.
          */
-        post: operations["studio_api_trays_list_alike"];
+        post: operations["find_similar"];
         delete?: never;
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    "/api/shelf/order": {
+    "/api/v1/library/order": {
         parameters: {
             query?: never;
             header?: never;
@@ -156,19 +156,19 @@ export interface paths {
             cookie?: never;
         };
         get?: never;
-        put?: never;
         /**
-         * Order Shelf
+         * Order Tray
          * @description Lay the entries of a tray in another order.
          */
-        post: operations["studio_api_trays_order_shelf"];
+        put: operations["order_tray"];
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    "/api/shelf/{entry}": {
+    "/api/v1/library/{entry}": {
         parameters: {
             query?: never;
             header?: never;
@@ -179,20 +179,20 @@ export interface paths {
         put?: never;
         post?: never;
         /**
-         * Remove From Shelf
+         * Delete Entry
          * @description Take an entry off the shelf; the answer is a file that brings it back.
          */
-        delete: operations["studio_api_trays_remove_from_shelf"];
+        delete: operations["delete_entry"];
         options?: never;
         head?: never;
         /**
-         * Change On Shelf
+         * Change Entry
          * @description Another name, or another tray.
          */
-        patch: operations["studio_api_trays_change_on_shelf"];
+        patch: operations["change_entry"];
         trace?: never;
     };
-    "/api/shelf/{entry}/clip": {
+    "/api/v1/library/{entry}/clip": {
         parameters: {
             query?: never;
             header?: never;
@@ -200,15 +200,15 @@ export interface paths {
             cookie?: never;
         };
         /**
-         * Show Clip
+         * Get Clip
          * @description An outline as it is kept now.
          */
-        get: operations["studio_api_trays_show_clip"];
+        get: operations["get_clip"];
         /**
-         * Change Outline
+         * Replace Outline
          * @description Keep other items in its place; its linked copies in all drawings follow.
          */
-        put: operations["studio_api_trays_change_outline"];
+        put: operations["replace_outline"];
         post?: never;
         delete?: never;
         options?: never;
@@ -216,7 +216,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/shelf/{entry}/variations": {
+    "/api/v1/library/{entry}/variations": {
         parameters: {
             query?: never;
             header?: never;
@@ -227,7 +227,7 @@ export interface paths {
          * List Variations
          * @description An outline and its variations, each with how it differs from the first.
          */
-        get: operations["studio_api_trays_list_variations"];
+        get: operations["list_variations"];
         put?: never;
         post?: never;
         delete?: never;
@@ -236,7 +236,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/shelf/{entry}/picture.svg": {
+    "/api/v1/library/{entry}/picture.svg": {
         parameters: {
             query?: never;
             header?: never;
@@ -244,10 +244,10 @@ export interface paths {
             cookie?: never;
         };
         /**
-         * Show Outline
+         * Get Outline Picture
          * @description An outline as a picture; whoever asks names the state to keep it by.
          */
-        get: operations["studio_api_trays_show_outline"];
+        get: operations["get_outline_picture"];
         put?: never;
         post?: never;
         delete?: never;
@@ -256,7 +256,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/shelf-file": {
+    "/api/v1/library/export": {
         parameters: {
             query?: never;
             header?: never;
@@ -264,58 +264,10 @@ export interface paths {
             cookie?: never;
         };
         /**
-         * Send Shelf
+         * Export Library
          * @description The whole shelf as one file, or one tray.
          */
-        get: operations["studio_api_trays_send_shelf"];
-        put?: never;
-        /**
-         * Take Shelf
-         * @description Take in a file; all of it or nothing.
-         */
-        post: operations["studio_api_trays_take_shelf"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/shelf-file.svg": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /**
-         * Send Symbols
-         * @description The outlines of a tray as symbols of one SVG document.
-         */
-        get: operations["studio_api_trays_send_symbols"];
-        put?: never;
-        /**
-         * Take Symbols
-         * @description Take in an SVG document; all of it or nothing.
-         */
-        post: operations["studio_api_trays_take_symbols"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/vocabulary": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /**
-         * Show Vocabulary
-         * @description Units and shapes, and how things are painted.
-         */
-        get: operations["studio_api_home_show_vocabulary"];
+        get: operations["export_library"];
         put?: never;
         post?: never;
         delete?: never;
@@ -324,7 +276,87 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/drawings": {
+    "/api/v1/library/export.svg": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Export Symbols
+         * @description The outlines of a tray as symbols of one SVG document.
+         */
+        get: operations["export_symbols"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/library/imports": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Import Library
+         * @description Import a file; all of it or nothing.
+         */
+        post: operations["import_library"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/library/imports/svg": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Import Symbols
+         * @description Import an SVG document; all of it or nothing.
+         */
+        post: operations["import_symbols"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/catalogue": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Catalogue
+         * @description Units and shapes, and how things are painted.
+         */
+        get: operations["get_catalogue"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/drawings": {
         parameters: {
             query?: never;
             header?: never;
@@ -335,20 +367,20 @@ export interface paths {
          * List Drawings
          * @description The drawings of whoever is signed in, newest first, some at a time.
          */
-        get: operations["studio_api_home_list_drawings"];
+        get: operations["list_drawings"];
         put?: never;
         /**
-         * Make Drawing
+         * Create Drawing
          * @description A new sheet.
          */
-        post: operations["studio_api_home_make_drawing"];
+        post: operations["create_drawing"];
         delete?: never;
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    "/api/drawings/take-in": {
+    "/api/v1/imports": {
         parameters: {
             query?: never;
             header?: never;
@@ -358,17 +390,17 @@ export interface paths {
         get?: never;
         put?: never;
         /**
-         * Take In Drawing
-         * @description A new drawing of a file, the request's body, or one of each of its pages.
+         * Import Drawings
+         * @description A new drawing of a file, the request's body, or one for each of its pages.
          */
-        post: operations["studio_api_home_take_in_drawing"];
+        post: operations["import_drawings"];
         delete?: never;
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    "/api/files/read": {
+    "/api/v1/queries/file-items": {
         parameters: {
             query?: never;
             header?: never;
@@ -378,17 +410,17 @@ export interface paths {
         get?: never;
         put?: never;
         /**
-         * Read Items
+         * Read File Items
          * @description The items of a file, the request's body, as a clip that can be pasted.
          */
-        post: operations["studio_api_home_read_items"];
+        post: operations["read_file_items"];
         delete?: never;
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    "/api/drawings/{drawing}/duplicate": {
+    "/api/v1/drawings/{drawing}/copies": {
         parameters: {
             query?: never;
             header?: never;
@@ -399,16 +431,16 @@ export interface paths {
         put?: never;
         /**
          * Duplicate Drawing
-         * @description A copy.
+         * @description A copy, with its history.
          */
-        post: operations["studio_api_home_duplicate_drawing"];
+        post: operations["duplicate_drawing"];
         delete?: never;
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    "/api/drawings/{drawing}/restore": {
+    "/api/v1/drawings/{drawing}/restoration": {
         parameters: {
             query?: never;
             header?: never;
@@ -421,14 +453,14 @@ export interface paths {
          * Restore Drawing
          * @description Bring a deleted drawing back.
          */
-        post: operations["studio_api_home_restore_drawing"];
+        post: operations["restore_drawing"];
         delete?: never;
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    "/api/drawings/{drawing}/card.png": {
+    "/api/v1/drawings/{drawing}/thumbnail.png": {
         parameters: {
             query?: never;
             header?: never;
@@ -436,10 +468,10 @@ export interface paths {
             cookie?: never;
         };
         /**
-         * Show Card
+         * Get Thumbnail
          * @description The drawing as the small picture on its card; whoever asks names a version to keep it by.
          */
-        get: operations["studio_api_home_show_card"];
+        get: operations["get_thumbnail"];
         put?: never;
         post?: never;
         delete?: never;
@@ -448,7 +480,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/read": {
+    "/api/v1/queries/typed-value": {
         parameters: {
             query?: never;
             header?: never;
@@ -458,17 +490,17 @@ export interface paths {
         get?: never;
         put?: never;
         /**
-         * Read Typed
+         * Read Typed Value
          * @description A typed length in sheet units, or a typed plain number.
          */
-        post: operations["studio_api_home_read_typed"];
+        post: operations["read_typed_value"];
         delete?: never;
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    "/api/storage": {
+    "/api/v1/storage": {
         parameters: {
             query?: never;
             header?: never;
@@ -476,10 +508,10 @@ export interface paths {
             cookie?: never;
         };
         /**
-         * Show Storage
+         * Get Storage
          * @description What somebody keeps, and may keep.
          */
-        get: operations["studio_api_bin_show_storage"];
+        get: operations["get_storage"];
         put?: never;
         post?: never;
         delete?: never;
@@ -488,7 +520,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/bin": {
+    "/api/v1/bin": {
         parameters: {
             query?: never;
             header?: never;
@@ -499,20 +531,20 @@ export interface paths {
          * List Bin
          * @description The drawings in the bin, what was deleted last first.
          */
-        get: operations["studio_api_bin_list_bin"];
+        get: operations["list_bin"];
         put?: never;
         post?: never;
         /**
          * Empty Bin
          * @description Delete all that lies in it for good.
          */
-        delete: operations["studio_api_bin_empty_bin"];
+        delete: operations["empty_bin"];
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    "/api/bin/{drawing}": {
+    "/api/v1/bin/{drawing}": {
         parameters: {
             query?: never;
             header?: never;
@@ -523,16 +555,16 @@ export interface paths {
         put?: never;
         post?: never;
         /**
-         * Delete For Good
+         * Delete Permanently
          * @description Delete one of them for good.
          */
-        delete: operations["studio_api_bin_delete_for_good"];
+        delete: operations["delete_permanently"];
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    "/api/drawings/{drawing}": {
+    "/api/v1/drawings/{drawing}": {
         parameters: {
             query?: never;
             header?: never;
@@ -543,24 +575,24 @@ export interface paths {
          * Open Drawing
          * @description A whole drawing; its drawables are handed on as they are stored, without reading them.
          */
-        get: operations["studio_api_board_open_drawing"];
+        get: operations["open_drawing"];
         put?: never;
         post?: never;
         /**
          * Delete Drawing
          * @description Take a drawing out of sight.
          */
-        delete: operations["studio_api_board_delete_drawing"];
+        delete: operations["delete_drawing"];
         options?: never;
         head?: never;
         /**
          * Rename Drawing
          * @description Another name.
          */
-        patch: operations["studio_api_board_rename_drawing"];
+        patch: operations["rename_drawing"];
         trace?: never;
     };
-    "/api/drawings/{drawing}/desk": {
+    "/api/v1/drawings/{drawing}/document": {
         parameters: {
             query?: never;
             header?: never;
@@ -568,10 +600,10 @@ export interface paths {
             cookie?: never;
         };
         /**
-         * Drawing For A Desk
+         * Get Document
          * @description A drawing for the core in the browser.
          */
-        get: operations["studio_api_board_drawing_for_a_desk"];
+        get: operations["get_document"];
         put?: never;
         post?: never;
         delete?: never;
@@ -580,7 +612,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/drawings/{drawing}/since/{version}": {
+    "/api/v1/drawings/{drawing}/changes": {
         parameters: {
             query?: never;
             header?: never;
@@ -588,10 +620,10 @@ export interface paths {
             cookie?: never;
         };
         /**
-         * Changes Since
+         * List Changes
          * @description What changed since a version, for windows that follow each other.
          */
-        get: operations["studio_api_board_changes_since"];
+        get: operations["list_changes"];
         put?: never;
         post?: never;
         delete?: never;
@@ -600,7 +632,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/drawings/{drawing}/commands": {
+    "/api/v1/drawings/{drawing}/commands": {
         parameters: {
             query?: never;
             header?: never;
@@ -610,17 +642,17 @@ export interface paths {
         get?: never;
         put?: never;
         /**
-         * Command
+         * Apply Command
          * @description Keep an edit.
          */
-        post: operations["studio_api_board_command"];
+        post: operations["apply_command"];
         delete?: never;
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    "/api/drawings/{drawing}/progress/{command}": {
+    "/api/v1/drawings/{drawing}/progress/{edit}": {
         parameters: {
             query?: never;
             header?: never;
@@ -628,23 +660,23 @@ export interface paths {
             cookie?: never;
         };
         /**
-         * How Far
+         * Get Progress
          * @description How far an edit is that takes long.
          */
-        get: operations["studio_api_board_how_far"];
+        get: operations["get_progress"];
         put?: never;
         post?: never;
         /**
-         * Stop
+         * Cancel Edit
          * @description Let an edit that takes long end without a result.
          */
-        delete: operations["studio_api_board_stop"];
+        delete: operations["cancel_edit"];
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    "/api/drawings/{drawing}/go": {
+    "/api/v1/drawings/{drawing}/history/head": {
         parameters: {
             query?: never;
             header?: never;
@@ -654,17 +686,17 @@ export interface paths {
         get?: never;
         put?: never;
         /**
-         * Along History
+         * Move In History
          * @description Undo, redo, or go to a step.
          */
-        post: operations["studio_api_board_along_history"];
+        post: operations["move_in_history"];
         delete?: never;
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    "/api/drawings/{drawing}/history": {
+    "/api/v1/drawings/{drawing}/history": {
         parameters: {
             query?: never;
             header?: never;
@@ -672,10 +704,10 @@ export interface paths {
             cookie?: never;
         };
         /**
-         * History
+         * List History
          * @description The steps of a drawing around where it stands; or a page of those before or after one.
          */
-        get: operations["studio_api_board_history"];
+        get: operations["list_history"];
         put?: never;
         post?: never;
         delete?: never;
@@ -684,7 +716,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/drawings/{drawing}/at/{step}": {
+    "/api/v1/drawings/{drawing}/history/{step}": {
         parameters: {
             query?: never;
             header?: never;
@@ -692,10 +724,10 @@ export interface paths {
             cookie?: never;
         };
         /**
-         * As At Step
+         * Get Step
          * @description What looks different at another step of the history; nothing is changed.
          */
-        get: operations["studio_api_board_as_at_step"];
+        get: operations["get_step"];
         put?: never;
         post?: never;
         delete?: never;
@@ -704,7 +736,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/drawings/{drawing}/pictures": {
+    "/api/v1/drawings/{drawing}/pictures": {
         parameters: {
             query?: never;
             header?: never;
@@ -714,17 +746,17 @@ export interface paths {
         get?: never;
         put?: never;
         /**
-         * Bring Picture
-         * @description Take in a picture to trace: the request's body is the file.
+         * Add Picture
+         * @description Upload a picture to trace: the request's body is the file.
          */
-        post: operations["studio_api_board_bring_picture"];
+        post: operations["add_picture"];
         delete?: never;
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    "/api/drawings/{drawing}/pictures/{picture}": {
+    "/api/v1/drawings/{drawing}/pictures/{picture}": {
         parameters: {
             query?: never;
             header?: never;
@@ -732,10 +764,10 @@ export interface paths {
             cookie?: never;
         };
         /**
-         * Show Picture
+         * Get Picture
          * @description A picture's bytes; they never change.
          */
-        get: operations["studio_api_board_show_picture"];
+        get: operations["get_picture"];
         put?: never;
         post?: never;
         delete?: never;
@@ -744,7 +776,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/drawings/{drawing}/aim": {
+    "/api/v1/drawings/{drawing}/queries/preview": {
         parameters: {
             query?: never;
             header?: never;
@@ -754,17 +786,17 @@ export interface paths {
         get?: never;
         put?: never;
         /**
-         * Aim
+         * Preview Edit
          * @description What is met while something is drawn or dragged, and what the edit would change.
          */
-        post: operations["studio_api_questions_aim"];
+        post: operations["preview_edit"];
         delete?: never;
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    "/api/drawings/{drawing}/selection": {
+    "/api/v1/drawings/{drawing}/queries/selection": {
         parameters: {
             query?: never;
             header?: never;
@@ -774,17 +806,17 @@ export interface paths {
         get?: never;
         put?: never;
         /**
-         * Select
+         * Describe Selection
          * @description Marks and numbers of what is selected.
          */
-        post: operations["studio_api_questions_select"];
+        post: operations["describe_selection"];
         delete?: never;
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    "/api/drawings/{drawing}/anchor": {
+    "/api/v1/drawings/{drawing}/queries/nearest-anchor": {
         parameters: {
             query?: never;
             header?: never;
@@ -794,17 +826,17 @@ export interface paths {
         get?: never;
         put?: never;
         /**
-         * Anchor
+         * Find Nearest Anchor
          * @description The anchor of an outline that is nearest to a place, within reach.
          */
-        post: operations["studio_api_questions_anchor"];
+        post: operations["find_nearest_anchor"];
         delete?: never;
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    "/api/drawings/{drawing}/anchors": {
+    "/api/v1/drawings/{drawing}/queries/anchors-in-box": {
         parameters: {
             query?: never;
             header?: never;
@@ -814,17 +846,17 @@ export interface paths {
         get?: never;
         put?: never;
         /**
-         * Anchors
+         * Find Anchors In Box
          * @description The anchors that a dragged box holds.
          */
-        post: operations["studio_api_questions_anchors"];
+        post: operations["find_anchors_in_box"];
         delete?: never;
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    "/api/drawings/{drawing}/within": {
+    "/api/v1/drawings/{drawing}/queries/items-in-box": {
         parameters: {
             query?: never;
             header?: never;
@@ -834,17 +866,17 @@ export interface paths {
         get?: never;
         put?: never;
         /**
-         * Within
+         * Find Items In Box
          * @description The items that a dragged box touches.
          */
-        post: operations["studio_api_questions_within"];
+        post: operations["find_items_in_box"];
         delete?: never;
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    "/api/drawings/{drawing}/pile": {
+    "/api/v1/drawings/{drawing}/queries/items-at-point": {
         parameters: {
             query?: never;
             header?: never;
@@ -854,17 +886,17 @@ export interface paths {
         get?: never;
         put?: never;
         /**
-         * Pile At
+         * Find Items At Point
          * @description All that is drawn under a place, front to back, hidden and locked as well.
          */
-        post: operations["studio_api_questions_pile_at"];
+        post: operations["find_items_at_point"];
         delete?: never;
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    "/api/drawings/{drawing}/alike": {
+    "/api/v1/drawings/{drawing}/queries/similar-items": {
         parameters: {
             query?: never;
             header?: never;
@@ -874,17 +906,17 @@ export interface paths {
         get?: never;
         put?: never;
         /**
-         * Alike Ones
+         * Find Similar Items
          * @description What is drawn like any of some items.
          */
-        post: operations["studio_api_questions_alike_ones"];
+        post: operations["find_similar_items"];
         delete?: never;
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    "/api/drawings/{drawing}/again": {
+    "/api/v1/drawings/{drawing}/queries/repeat": {
         parameters: {
             query?: never;
             header?: never;
@@ -894,17 +926,17 @@ export interface paths {
         get?: never;
         put?: never;
         /**
-         * Again
+         * Repeat Transform
          * @description The transform that does the same to other items.
          */
-        post: operations["studio_api_questions_again"];
+        post: operations["repeat_transform"];
         delete?: never;
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    "/api/drawings/{drawing}/spread": {
+    "/api/v1/drawings/{drawing}/queries/copies": {
         parameters: {
             query?: never;
             header?: never;
@@ -914,17 +946,17 @@ export interface paths {
         get?: never;
         put?: never;
         /**
-         * Spread
+         * Preview Copies
          * @description What copies in a row, a ring or a grid come to before they are made.
          */
-        post: operations["studio_api_questions_spread"];
+        post: operations["preview_copies"];
         delete?: never;
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    "/api/drawings/{drawing}/balance": {
+    "/api/v1/drawings/{drawing}/queries/symmetry": {
         parameters: {
             query?: never;
             header?: never;
@@ -934,17 +966,17 @@ export interface paths {
         get?: never;
         put?: never;
         /**
-         * Balance
+         * Check Symmetry
          * @description How far an outline is from symmetric, about a line that is given or else found.
          */
-        post: operations["studio_api_questions_balance"];
+        post: operations["check_symmetry"];
         delete?: never;
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    "/api/drawings/{drawing}/regions": {
+    "/api/v1/drawings/{drawing}/queries/regions": {
         parameters: {
             query?: never;
             header?: never;
@@ -954,17 +986,17 @@ export interface paths {
         get?: never;
         put?: never;
         /**
-         * Regions
+         * Find Regions
          * @description The regions that some items make where they lie over each other.
          */
-        post: operations["studio_api_questions_regions"];
+        post: operations["find_regions"];
         delete?: never;
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    "/api/drawings/{drawing}/troubles": {
+    "/api/v1/drawings/{drawing}/queries/trouble-spots": {
         parameters: {
             query?: never;
             header?: never;
@@ -974,17 +1006,17 @@ export interface paths {
         get?: never;
         put?: never;
         /**
-         * Troubles
+         * Find Trouble Spots
          * @description The trouble spots of some items, each with the edit that mends it.
          */
-        post: operations["studio_api_questions_troubles"];
+        post: operations["find_trouble_spots"];
         delete?: never;
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    "/api/drawings/{drawing}/copy": {
+    "/api/v1/drawings/{drawing}/queries/clipboard": {
         parameters: {
             query?: never;
             header?: never;
@@ -994,17 +1026,17 @@ export interface paths {
         get?: never;
         put?: never;
         /**
-         * Copy
+         * Copy Items
          * @description Items as an SVG for the clipboard, which holds the items as well.
          */
-        post: operations["studio_api_questions_copy"];
+        post: operations["copy_items"];
         delete?: never;
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    "/api/colour": {
+    "/api/v1/queries/colour": {
         parameters: {
             query?: never;
             header?: never;
@@ -1014,17 +1046,17 @@ export interface paths {
         get?: never;
         put?: never;
         /**
-         * Colour
+         * Read Colour
          * @description A colour that was typed, in all the ways in which it can be.
          */
-        post: operations["studio_api_questions_colour"];
+        post: operations["read_colour"];
         delete?: never;
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    "/api/drawings/{drawing}/sample": {
+    "/api/v1/drawings/{drawing}/queries/colour-at-point": {
         parameters: {
             query?: never;
             header?: never;
@@ -1034,17 +1066,17 @@ export interface paths {
         get?: never;
         put?: never;
         /**
-         * Sample
+         * Sample Colour
          * @description What is painted at a place.
          */
-        post: operations["studio_api_questions_sample"];
+        post: operations["sample_colour"];
         delete?: never;
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    "/api/harmonies": {
+    "/api/v1/queries/harmonies": {
         parameters: {
             query?: never;
             header?: never;
@@ -1054,17 +1086,17 @@ export interface paths {
         get?: never;
         put?: never;
         /**
-         * Harmonies Of
+         * Find Harmonies
          * @description Colours that go with one.
          */
-        post: operations["studio_api_questions_harmonies_of"];
+        post: operations["find_harmonies"];
         delete?: never;
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    "/api/palette": {
+    "/api/v1/queries/palette": {
         parameters: {
             query?: never;
             header?: never;
@@ -1074,17 +1106,17 @@ export interface paths {
         get?: never;
         put?: never;
         /**
-         * Palette
+         * Read Palette
          * @description The colours of a file.
          */
-        post: operations["studio_api_questions_palette"];
+        post: operations["read_palette"];
         delete?: never;
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    "/api/drawings/{drawing}/written": {
+    "/api/v1/drawings/{drawing}/queries/palette-file": {
         parameters: {
             query?: never;
             header?: never;
@@ -1094,17 +1126,17 @@ export interface paths {
         get?: never;
         put?: never;
         /**
-         * Written
+         * Write Palette
          * @description The swatches of a drawing as the text of a file.
          */
-        post: operations["studio_api_questions_written"];
+        post: operations["write_palette"];
         delete?: never;
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    "/api/copied": {
+    "/api/v1/queries/clipboard": {
         parameters: {
             query?: never;
             header?: never;
@@ -1114,17 +1146,17 @@ export interface paths {
         get?: never;
         put?: never;
         /**
-         * Copied
+         * Read Clipboard
          * @description What was on the clipboard, as it can be pasted.
          */
-        post: operations["studio_api_questions_copied"];
+        post: operations["read_clipboard"];
         delete?: never;
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    "/api/drawings/{drawing}/near": {
+    "/api/v1/drawings/{drawing}/queries/nearest-segment": {
         parameters: {
             query?: never;
             header?: never;
@@ -1134,17 +1166,17 @@ export interface paths {
         get?: never;
         put?: never;
         /**
-         * Near
+         * Find Nearest Segment
          * @description The two anchors of the segment of an outline that is nearest to a place.
          */
-        post: operations["studio_api_questions_near"];
+        post: operations["find_nearest_segment"];
         delete?: never;
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    "/api/drawings/{drawing}/silhouette": {
+    "/api/v1/drawings/{drawing}/queries/traced-area": {
         parameters: {
             query?: never;
             header?: never;
@@ -1154,17 +1186,17 @@ export interface paths {
         get?: never;
         put?: never;
         /**
-         * Find Form
+         * Trace Area
          * @description The form around some places of an underlay; nothing is kept.
          */
-        post: operations["studio_api_matching_find_form"];
+        post: operations["trace_area"];
         delete?: never;
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    "/api/drawings/{drawing}/underlays/{underlay}/colours": {
+    "/api/v1/drawings/{drawing}/references/{underlay}/colours": {
         parameters: {
             query?: never;
             header?: never;
@@ -1172,10 +1204,10 @@ export interface paths {
             cookie?: never;
         };
         /**
-         * Main Colours Of
+         * List Reference Colours
          * @description The main colours of an underlay.
          */
-        get: operations["studio_api_matching_main_colours_of"];
+        get: operations["list_reference_colours"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1184,7 +1216,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/drawings/{drawing}/match": {
+    "/api/v1/drawings/{drawing}/queries/match": {
         parameters: {
             query?: never;
             header?: never;
@@ -1194,17 +1226,17 @@ export interface paths {
         get?: never;
         put?: never;
         /**
-         * Match
+         * Match Reference
          * @description How well some items cover the form in an underlay, after an edit that is being made.
          */
-        post: operations["studio_api_matching_match"];
+        post: operations["match_reference"];
         delete?: never;
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    "/api/drawings/{drawing}/sendings": {
+    "/api/v1/drawings/{drawing}/export-settings": {
         parameters: {
             query?: never;
             header?: never;
@@ -1212,23 +1244,19 @@ export interface paths {
             cookie?: never;
         };
         /**
-         * Send Settings
+         * Get Export Settings
          * @description How a drawing is sent out.
          */
-        get: operations["studio_api_outputs_send_settings"];
+        get: operations["get_export_settings"];
         put?: never;
-        /**
-         * Send
-         * @description The file, or a zip where there are several.
-         */
-        post: operations["studio_api_outputs_send"];
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    "/api/drawings/{drawing}/sendings/preview": {
+    "/api/v1/drawings/{drawing}/exports": {
         parameters: {
             query?: never;
             header?: never;
@@ -1238,17 +1266,37 @@ export interface paths {
         get?: never;
         put?: never;
         /**
-         * Preview Sending
-         * @description What would be sent; nothing is kept.
+         * Export Drawing
+         * @description The file, or a zip where there are several.
          */
-        post: operations["studio_api_outputs_preview_sending"];
+        post: operations["export_drawing"];
         delete?: never;
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    "/api/faces": {
+    "/api/v1/drawings/{drawing}/queries/export-preview": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Preview Export
+         * @description What would be sent; nothing is kept.
+         */
+        post: operations["preview_export"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/fonts": {
         parameters: {
             query?: never;
             header?: never;
@@ -1256,23 +1304,23 @@ export interface paths {
             cookie?: never;
         };
         /**
-         * Faces
+         * List Fonts
          * @description The faces that there are.
          */
-        get: operations["studio_api_lettering_faces"];
+        get: operations["list_fonts"];
         put?: never;
         /**
-         * Bring
-         * @description Bring a font: the request's body is the file.
+         * Add Font
+         * @description Add a font: the request's body is the file.
          */
-        post: operations["studio_api_lettering_bring"];
+        post: operations["add_font"];
         delete?: never;
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    "/api/faces/{key}": {
+    "/api/v1/fonts/{key}": {
         parameters: {
             query?: never;
             header?: never;
@@ -1283,16 +1331,16 @@ export interface paths {
         put?: never;
         post?: never;
         /**
-         * Let Go
-         * @description Forget a font that was brought.
+         * Remove Font
+         * @description Remove a font that was added.
          */
-        delete: operations["studio_api_lettering_let_go"];
+        delete: operations["remove_font"];
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    "/api/lettering": {
+    "/api/v1/queries/text-layout": {
         parameters: {
             query?: never;
             header?: never;
@@ -1302,17 +1350,17 @@ export interface paths {
         get?: never;
         put?: never;
         /**
-         * Shape
+         * Lay Out Text
          * @description What text comes to in a face.
          */
-        post: operations["studio_api_lettering_shape"];
+        post: operations["lay_out_text"];
         delete?: never;
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    "/api/drawings/{drawing}/cutting": {
+    "/api/v1/drawings/{drawing}/cutting/plan": {
         parameters: {
             query?: never;
             header?: never;
@@ -1320,23 +1368,19 @@ export interface paths {
             cookie?: never;
         };
         /**
-         * Plan
+         * Get Cut Plan
          * @description How a drawing was cut last.
          */
-        get: operations["studio_api_cutting_plan"];
+        get: operations["get_cut_plan"];
         put?: never;
-        /**
-         * Cut
-         * @description Send it to the cutting table.
-         */
-        post: operations["studio_api_cutting_cut"];
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    "/api/drawings/{drawing}/cutting/look": {
+    "/api/v1/drawings/{drawing}/cutting/checks": {
         parameters: {
             query?: never;
             header?: never;
@@ -1346,10 +1390,30 @@ export interface paths {
         get?: never;
         put?: never;
         /**
-         * Look
+         * Check Cut
          * @description What is wrong with it, and how its copies lie; how it is cut is kept.
          */
-        post: operations["studio_api_cutting_look"];
+        post: operations["check_cut"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/drawings/{drawing}/cutting/jobs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Cut Drawing
+         * @description Send it to the cutting table.
+         */
+        post: operations["cut_drawing"];
         delete?: never;
         options?: never;
         head?: never;
@@ -3469,14 +3533,27 @@ export interface components {
             answer: components["schemas"]["Answer"] | null;
         };
         /**
+         * Code
+         * @enum {string}
+         */
+        Code: "a_container" | "already_ends" | "already_outlines" | "anchor_there" | "bad_amount" | "bad_colour" | "bad_count" | "bad_dashes" | "bad_data" | "bad_effect" | "bad_gradient" | "bad_grid" | "bad_id" | "bad_length" | "bad_limits" | "bad_miter" | "bad_name" | "bad_number" | "bad_opacity" | "bad_outline" | "bad_palette" | "bad_picture" | "bad_plan" | "bad_radius" | "bad_request" | "bad_scale" | "bad_sending" | "bad_sheet" | "bad_shelf" | "bad_silhouette" | "bad_step" | "bad_stroke" | "bad_sweep" | "bad_text" | "bad_tolerance" | "bad_type" | "bad_underlay" | "bad_unit" | "bad_width" | "broken_off" | "broken_picture" | "busy" | "cannot_close" | "closed_outline" | "database_unavailable" | "dial_out_of_range" | "ends_meet" | "entities" | "faces_full" | "guide_exists" | "guide_runs_along" | "heavy_font" | "hidden_place" | "id_taken" | "in_itself" | "item_exists" | "key_taken" | "last_layer" | "layers_on_top" | "linked_item" | "locked_guide" | "locked_item" | "locked_out" | "long_ago" | "name_taken" | "no_anchors" | "no_assembly" | "no_corner" | "no_cutter" | "no_demo" | "no_draft" | "no_ends" | "no_extent" | "no_extremes" | "no_form" | "no_gradient" | "no_group" | "no_items" | "no_length" | "no_line" | "no_new_colour" | "no_offset" | "no_pairs" | "no_part" | "no_path" | "no_points" | "no_region" | "no_segment" | "no_silhouette" | "no_size" | "no_stroke" | "no_symmetry" | "no_token" | "no_words" | "not_a_container" | "not_a_font" | "not_a_layer" | "not_a_picture" | "not_a_shape" | "not_a_transform" | "not_alike" | "not_an_end" | "not_an_outline" | "not_closed" | "not_drawn_by_hand" | "not_dxf" | "not_hpgl" | "not_linked" | "not_on_a_seam" | "not_one_outline" | "not_pdf" | "not_signed_in" | "not_svg" | "not_symmetric" | "not_the_last" | "not_there" | "not_two" | "nothing_cut" | "nothing_drawn" | "nothing_left" | "nothing_misses" | "nothing_over" | "nothing_selected" | "nothing_to_cut" | "nothing_to_ease" | "nothing_to_match" | "nothing_to_redo" | "nothing_to_shorten" | "nothing_to_undo" | "nothing_touched" | "on_the_line" | "one_sided" | "outside_picture" | "picture_too_large" | "same_place" | "shelf_full" | "stale" | "stopped" | "storage_full" | "takes_long" | "too_entangled" | "too_far" | "too_few" | "too_few_anchors" | "too_harsh" | "too_large" | "too_long" | "too_many" | "too_many_anchors" | "too_many_dashes" | "too_many_files" | "too_many_guides" | "too_many_pixels" | "too_many_underlays" | "too_much" | "too_small" | "too_steep" | "turns_here" | "underlay_exists" | "unforeseen" | "unknown_anchor" | "unknown_dial" | "unknown_drawing" | "unknown_entry" | "unknown_face" | "unknown_file" | "unknown_guide" | "unknown_host" | "unknown_item" | "unknown_picture" | "unknown_shape" | "unknown_step" | "unknown_stop" | "unknown_stroke" | "unknown_style" | "unknown_swatch" | "unknown_underlay" | "unknown_version" | "unreadable" | "whole_already" | "whole_picture" | "words_along" | "wrong_sign_in";
+        /**
          * StaleAnswer
          * @description The drawing has moved on: what changed since.
          */
         StaleAnswer: {
-            /** Code */
-            code: string;
-            /** Sentence */
-            sentence: string;
+            /**
+             * Type
+             * @default about:blank
+             */
+            type?: string;
+            /** Title */
+            title: string;
+            /** Status */
+            status: number;
+            /** Detail */
+            detail: string;
+            code: components["schemas"]["Code"];
             /**
              * Place
              * @default
@@ -3487,6 +3564,8 @@ export interface components {
              * @default false
              */
             final?: boolean;
+            /** Request */
+            request: string;
             answer: components["schemas"]["Answer"];
         };
         /**
@@ -9679,81 +9758,6 @@ export interface components {
             plan: components["schemas"]["CutPlan"];
         };
         /**
-         * Cut
-         * @description A way of the blade.
-         */
-        Cut: {
-            /** Pen */
-            pen: number;
-            /** Down */
-            down: boolean;
-            /** Places */
-            places: [
-                number,
-                number
-            ][];
-            /** Starts */
-            starts: number;
-            /** Lasts */
-            lasts: number;
-            /** Changes */
-            changes: boolean;
-            /** Closes */
-            closes: number | null;
-        };
-        /**
-         * CutDone
-         * @description What was cut.
-         */
-        CutDone: {
-            record: components["schemas"]["CutRecord"];
-            /** Trouble */
-            trouble: string;
-        };
-        /**
-         * CutRecord
-         * @description What was cut.
-         */
-        CutRecord: {
-            /** Cuts */
-            cuts: components["schemas"]["Cut"][];
-            /** Forms */
-            forms: components["schemas"]["FreeForm"][];
-            /** Seconds */
-            seconds: number;
-            /** Cut Length */
-            cut_length: number;
-            /** Idle Length */
-            idle_length: number;
-            /** Tools */
-            tools: number;
-            /** Late */
-            late: number;
-        };
-        /**
-         * FreeForm
-         * @description A form that came free.
-         */
-        FreeForm: {
-            /** Cut */
-            cut: number;
-            /** At */
-            at: number;
-            /** Area */
-            area: number;
-            /** Depth */
-            depth: number;
-            /** Late */
-            late: boolean;
-        };
-        /**
-         * CutIn
-         * @description How a drawing is to be cut.
-         */
-        CutIn: {
-            plan: components["schemas"]["CutPlan"];
-        };
-        /**
          * CutLook
          * @description A drawing as it will be cut.
          */
@@ -9846,14 +9850,97 @@ export interface components {
             ][];
         };
         /**
-         * Trouble
-         * @description What went wrong: a stable code, and a sentence for the designer.
+         * CutIn
+         * @description How a drawing is to be cut.
          */
-        Trouble: {
-            /** Code */
-            code: string;
-            /** Sentence */
-            sentence: string;
+        CutIn: {
+            plan: components["schemas"]["CutPlan"];
+        };
+        /**
+         * Cut
+         * @description A way of the blade.
+         */
+        Cut: {
+            /** Pen */
+            pen: number;
+            /** Down */
+            down: boolean;
+            /** Places */
+            places: [
+                number,
+                number
+            ][];
+            /** Starts */
+            starts: number;
+            /** Lasts */
+            lasts: number;
+            /** Changes */
+            changes: boolean;
+            /** Closes */
+            closes: number | null;
+        };
+        /**
+         * CutDone
+         * @description What was cut.
+         */
+        CutDone: {
+            record: components["schemas"]["CutRecord"];
+            /** Trouble */
+            trouble: string;
+        };
+        /**
+         * CutRecord
+         * @description What was cut.
+         */
+        CutRecord: {
+            /** Cuts */
+            cuts: components["schemas"]["Cut"][];
+            /** Forms */
+            forms: components["schemas"]["FreeForm"][];
+            /** Seconds */
+            seconds: number;
+            /** Cut Length */
+            cut_length: number;
+            /** Idle Length */
+            idle_length: number;
+            /** Tools */
+            tools: number;
+            /** Late */
+            late: number;
+        };
+        /**
+         * FreeForm
+         * @description A form that came free.
+         */
+        FreeForm: {
+            /** Cut */
+            cut: number;
+            /** At */
+            at: number;
+            /** Area */
+            area: number;
+            /** Depth */
+            depth: number;
+            /** Late */
+            late: boolean;
+        };
+        /**
+         * Problem
+         * @description Problem details (RFC 9457).
+         */
+        Problem: {
+            /**
+             * Type
+             * @default about:blank
+             */
+            type?: string;
+            /** Title */
+            title: string;
+            /** Status */
+            status: number;
+            /** Detail */
+            detail: string;
+            code: components["schemas"]["Code"];
             /**
              * Place
              * @default
@@ -9864,6 +9951,8 @@ export interface components {
              * @default false
              */
             final?: boolean;
+            /** Request */
+            request: string;
         };
     };
     responses: never;
@@ -9874,7 +9963,7 @@ export interface components {
 }
 export type $defs = Record<string, never>;
 export interface operations {
-    studio_api_people_me: {
+    get_me: {
         parameters: {
             query?: never;
             header?: never;
@@ -9892,18 +9981,18 @@ export interface operations {
                     "application/json": components["schemas"]["Me"];
                 };
             };
-            /** @description The error */
+            /** @description Problem */
             default: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Trouble"];
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
     };
-    studio_api_people_sign_in: {
+    sign_in: {
         parameters: {
             query?: never;
             header?: never;
@@ -9925,18 +10014,18 @@ export interface operations {
                     "application/json": components["schemas"]["Me"];
                 };
             };
-            /** @description The error */
+            /** @description Problem */
             default: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Trouble"];
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
     };
-    studio_api_people_sign_in_demo: {
+    sign_out: {
         parameters: {
             query?: never;
             header?: never;
@@ -9954,18 +10043,18 @@ export interface operations {
                     "application/json": components["schemas"]["Me"];
                 };
             };
-            /** @description The error */
+            /** @description Problem */
             default: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Trouble"];
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
     };
-    studio_api_people_sign_out: {
+    sign_in_demo: {
         parameters: {
             query?: never;
             header?: never;
@@ -9983,18 +10072,18 @@ export interface operations {
                     "application/json": components["schemas"]["Me"];
                 };
             };
-            /** @description The error */
+            /** @description Problem */
             default: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Trouble"];
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
     };
-    studio_api_trays_list_shelf: {
+    list_library: {
         parameters: {
             query?: {
                 start?: number;
@@ -10014,18 +10103,18 @@ export interface operations {
                     "application/json": components["schemas"]["EntryPage"];
                 };
             };
-            /** @description The error */
+            /** @description Problem */
             default: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Trouble"];
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
     };
-    studio_api_trays_keep_on_shelf: {
+    save_preset: {
         parameters: {
             query?: never;
             header?: never;
@@ -10038,8 +10127,8 @@ export interface operations {
             };
         };
         responses: {
-            /** @description OK */
-            200: {
+            /** @description Created */
+            201: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -10047,18 +10136,18 @@ export interface operations {
                     "application/json": components["schemas"]["Entry"];
                 };
             };
-            /** @description The error */
+            /** @description Problem */
             default: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Trouble"];
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
     };
-    studio_api_trays_keep_outline: {
+    save_outline: {
         parameters: {
             query?: never;
             header?: never;
@@ -10071,8 +10160,8 @@ export interface operations {
             };
         };
         responses: {
-            /** @description OK */
-            200: {
+            /** @description Created */
+            201: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -10080,18 +10169,18 @@ export interface operations {
                     "application/json": components["schemas"]["Entry"];
                 };
             };
-            /** @description The error */
+            /** @description Problem */
             default: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Trouble"];
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
     };
-    studio_api_trays_list_alike: {
+    find_similar: {
         parameters: {
             query?: never;
             header?: never;
@@ -10113,18 +10202,18 @@ export interface operations {
                     "application/json": components["schemas"]["Alike"][];
                 };
             };
-            /** @description The error */
+            /** @description Problem */
             default: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Trouble"];
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
     };
-    studio_api_trays_order_shelf: {
+    order_tray: {
         parameters: {
             query?: never;
             header?: never;
@@ -10144,18 +10233,18 @@ export interface operations {
                 };
                 content?: never;
             };
-            /** @description The error */
+            /** @description Problem */
             default: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Trouble"];
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
     };
-    studio_api_trays_remove_from_shelf: {
+    delete_entry: {
         parameters: {
             query?: never;
             header?: never;
@@ -10175,18 +10264,18 @@ export interface operations {
                     "application/json": components["schemas"]["ShelfFile"];
                 };
             };
-            /** @description The error */
+            /** @description Problem */
             default: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Trouble"];
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
     };
-    studio_api_trays_change_on_shelf: {
+    change_entry: {
         parameters: {
             query?: never;
             header?: never;
@@ -10210,18 +10299,18 @@ export interface operations {
                     "application/json": components["schemas"]["Entry"];
                 };
             };
-            /** @description The error */
+            /** @description Problem */
             default: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Trouble"];
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
     };
-    studio_api_trays_show_clip: {
+    get_clip: {
         parameters: {
             query?: never;
             header?: never;
@@ -10241,18 +10330,18 @@ export interface operations {
                     "application/json": components["schemas"]["KeptClip"];
                 };
             };
-            /** @description The error */
+            /** @description Problem */
             default: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Trouble"];
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
     };
-    studio_api_trays_change_outline: {
+    replace_outline: {
         parameters: {
             query?: never;
             header?: never;
@@ -10276,18 +10365,18 @@ export interface operations {
                     "application/json": components["schemas"]["ChangedEntry"];
                 };
             };
-            /** @description The error */
+            /** @description Problem */
             default: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Trouble"];
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
     };
-    studio_api_trays_list_variations: {
+    list_variations: {
         parameters: {
             query?: never;
             header?: never;
@@ -10307,18 +10396,18 @@ export interface operations {
                     "application/json": components["schemas"]["Variation"][];
                 };
             };
-            /** @description The error */
+            /** @description Problem */
             default: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Trouble"];
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
     };
-    studio_api_trays_show_outline: {
+    get_outline_picture: {
         parameters: {
             query?: never;
             header?: never;
@@ -10329,25 +10418,27 @@ export interface operations {
         };
         requestBody?: never;
         responses: {
-            /** @description OK */
+            /** @description The file. */
             200: {
                 headers: {
                     [name: string]: unknown;
                 };
-                content?: never;
+                content: {
+                    "image/svg+xml": string;
+                };
             };
-            /** @description The error */
+            /** @description Problem */
             default: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Trouble"];
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
     };
-    studio_api_trays_send_shelf: {
+    export_library: {
         parameters: {
             query?: {
                 tray?: string | null;
@@ -10367,18 +10458,49 @@ export interface operations {
                     "application/json": components["schemas"]["ShelfFile"];
                 };
             };
-            /** @description The error */
+            /** @description Problem */
             default: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Trouble"];
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
     };
-    studio_api_trays_take_shelf: {
+    export_symbols: {
+        parameters: {
+            query: {
+                tray: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The file. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "image/svg+xml": string;
+                };
+            };
+            /** @description Problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    import_library: {
         parameters: {
             query?: never;
             header?: never;
@@ -10391,8 +10513,8 @@ export interface operations {
             };
         };
         responses: {
-            /** @description OK */
-            200: {
+            /** @description Created */
+            201: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -10400,47 +10522,18 @@ export interface operations {
                     "application/json": components["schemas"]["TakenIn"];
                 };
             };
-            /** @description The error */
+            /** @description Problem */
             default: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Trouble"];
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
     };
-    studio_api_trays_send_symbols: {
-        parameters: {
-            query: {
-                tray: string;
-            };
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content?: never;
-            };
-            /** @description The error */
-            default: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-        };
-    };
-    studio_api_trays_take_symbols: {
+    import_symbols: {
         parameters: {
             query?: never;
             header?: never;
@@ -10453,8 +10546,8 @@ export interface operations {
             };
         };
         responses: {
-            /** @description OK */
-            200: {
+            /** @description Created */
+            201: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -10462,18 +10555,18 @@ export interface operations {
                     "application/json": components["schemas"]["TakenIn"];
                 };
             };
-            /** @description The error */
+            /** @description Problem */
             default: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Trouble"];
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
     };
-    studio_api_home_show_vocabulary: {
+    get_catalogue: {
         parameters: {
             query?: never;
             header?: never;
@@ -10491,18 +10584,18 @@ export interface operations {
                     "application/json": components["schemas"]["Vocabulary"];
                 };
             };
-            /** @description The error */
+            /** @description Problem */
             default: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Trouble"];
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
     };
-    studio_api_home_list_drawings: {
+    list_drawings: {
         parameters: {
             query?: {
                 find?: string;
@@ -10524,18 +10617,18 @@ export interface operations {
                     "application/json": components["schemas"]["CardPage"];
                 };
             };
-            /** @description The error */
+            /** @description Problem */
             default: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Trouble"];
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
     };
-    studio_api_home_make_drawing: {
+    create_drawing: {
         parameters: {
             query?: never;
             header?: never;
@@ -10548,8 +10641,8 @@ export interface operations {
             };
         };
         responses: {
-            /** @description OK */
-            200: {
+            /** @description Created */
+            201: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -10557,18 +10650,18 @@ export interface operations {
                     "application/json": components["schemas"]["Card"];
                 };
             };
-            /** @description The error */
+            /** @description Problem */
             default: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Trouble"];
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
     };
-    studio_api_home_take_in_drawing: {
+    import_drawings: {
         parameters: {
             query: {
                 name: string;
@@ -10577,10 +10670,14 @@ export interface operations {
             path?: never;
             cookie?: never;
         };
-        requestBody?: never;
+        requestBody: {
+            content: {
+                "application/octet-stream": string;
+            };
+        };
         responses: {
-            /** @description OK */
-            200: {
+            /** @description Created */
+            201: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -10588,18 +10685,18 @@ export interface operations {
                     "application/json": components["schemas"]["TakenInDrawings"];
                 };
             };
-            /** @description The error */
+            /** @description Problem */
             default: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Trouble"];
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
     };
-    studio_api_home_read_items: {
+    read_file_items: {
         parameters: {
             query: {
                 name: string;
@@ -10608,7 +10705,11 @@ export interface operations {
             path?: never;
             cookie?: never;
         };
-        requestBody?: never;
+        requestBody: {
+            content: {
+                "application/octet-stream": string;
+            };
+        };
         responses: {
             /** @description OK */
             200: {
@@ -10619,18 +10720,49 @@ export interface operations {
                     "application/json": components["schemas"]["Reading"];
                 };
             };
-            /** @description The error */
+            /** @description Problem */
             default: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Trouble"];
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
     };
-    studio_api_home_duplicate_drawing: {
+    duplicate_drawing: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                drawing: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Card"];
+                };
+            };
+            /** @description Problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    restore_drawing: {
         parameters: {
             query?: never;
             header?: never;
@@ -10650,18 +10782,18 @@ export interface operations {
                     "application/json": components["schemas"]["Card"];
                 };
             };
-            /** @description The error */
+            /** @description Problem */
             default: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Trouble"];
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
     };
-    studio_api_home_restore_drawing: {
+    get_thumbnail: {
         parameters: {
             query?: never;
             header?: never;
@@ -10672,56 +10804,27 @@ export interface operations {
         };
         requestBody?: never;
         responses: {
-            /** @description OK */
+            /** @description The file. */
             200: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Card"];
+                    "image/png": string;
                 };
             };
-            /** @description The error */
+            /** @description Problem */
             default: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Trouble"];
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
     };
-    studio_api_home_show_card: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                drawing: number;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content?: never;
-            };
-            /** @description The error */
-            default: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-        };
-    };
-    studio_api_home_read_typed: {
+    read_typed_value: {
         parameters: {
             query?: never;
             header?: never;
@@ -10743,18 +10846,18 @@ export interface operations {
                     "application/json": components["schemas"]["Typed"];
                 };
             };
-            /** @description The error */
+            /** @description Problem */
             default: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Trouble"];
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
     };
-    studio_api_bin_show_storage: {
+    get_storage: {
         parameters: {
             query?: never;
             header?: never;
@@ -10772,18 +10875,18 @@ export interface operations {
                     "application/json": components["schemas"]["Storage"];
                 };
             };
-            /** @description The error */
+            /** @description Problem */
             default: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Trouble"];
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
     };
-    studio_api_bin_list_bin: {
+    list_bin: {
         parameters: {
             query?: {
                 after?: number | null;
@@ -10804,18 +10907,18 @@ export interface operations {
                     "application/json": components["schemas"]["CardPage"];
                 };
             };
-            /** @description The error */
+            /** @description Problem */
             default: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Trouble"];
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
     };
-    studio_api_bin_empty_bin: {
+    empty_bin: {
         parameters: {
             query?: never;
             header?: never;
@@ -10833,18 +10936,18 @@ export interface operations {
                     "application/json": components["schemas"]["Emptied"];
                 };
             };
-            /** @description The error */
+            /** @description Problem */
             default: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Trouble"];
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
     };
-    studio_api_bin_delete_for_good: {
+    delete_permanently: {
         parameters: {
             query?: never;
             header?: never;
@@ -10862,18 +10965,18 @@ export interface operations {
                 };
                 content?: never;
             };
-            /** @description The error */
+            /** @description Problem */
             default: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Trouble"];
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
     };
-    studio_api_board_open_drawing: {
+    open_drawing: {
         parameters: {
             query?: never;
             header?: never;
@@ -10893,18 +10996,18 @@ export interface operations {
                     "application/json": components["schemas"]["Board"];
                 };
             };
-            /** @description The error */
+            /** @description Problem */
             default: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Trouble"];
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
     };
-    studio_api_board_delete_drawing: {
+    delete_drawing: {
         parameters: {
             query?: never;
             header?: never;
@@ -10922,18 +11025,18 @@ export interface operations {
                 };
                 content?: never;
             };
-            /** @description The error */
+            /** @description Problem */
             default: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Trouble"];
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
     };
-    studio_api_board_rename_drawing: {
+    rename_drawing: {
         parameters: {
             query?: never;
             header?: never;
@@ -10957,18 +11060,18 @@ export interface operations {
                     "application/json": components["schemas"]["Card"];
                 };
             };
-            /** @description The error */
+            /** @description Problem */
             default: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Trouble"];
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
     };
-    studio_api_board_drawing_for_a_desk: {
+    get_document: {
         parameters: {
             query?: never;
             header?: never;
@@ -10988,26 +11091,26 @@ export interface operations {
                     "application/json": components["schemas"]["DeskDrawing"];
                 };
             };
-            /** @description The error */
+            /** @description Problem */
             default: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Trouble"];
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
     };
-    studio_api_board_changes_since: {
+    list_changes: {
         parameters: {
-            query?: {
+            query: {
+                since: number;
                 tip?: string | null;
             };
             header?: never;
             path: {
                 drawing: number;
-                version: number;
             };
             cookie?: never;
         };
@@ -11022,18 +11125,18 @@ export interface operations {
                     "application/json": components["schemas"]["Since"];
                 };
             };
-            /** @description The error */
+            /** @description Problem */
             default: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Trouble"];
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
     };
-    studio_api_board_command: {
+    apply_command: {
         parameters: {
             query?: never;
             header?: never;
@@ -11066,24 +11169,24 @@ export interface operations {
                     "application/json": components["schemas"]["StaleAnswer"];
                 };
             };
-            /** @description The error */
+            /** @description Problem */
             default: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Trouble"];
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
     };
-    studio_api_board_how_far: {
+    get_progress: {
         parameters: {
             query?: never;
             header?: never;
             path: {
                 drawing: number;
-                command: string;
+                edit: string;
             };
             cookie?: never;
         };
@@ -11098,24 +11201,24 @@ export interface operations {
                     "application/json": components["schemas"]["Work"];
                 };
             };
-            /** @description The error */
+            /** @description Problem */
             default: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Trouble"];
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
     };
-    studio_api_board_stop: {
+    cancel_edit: {
         parameters: {
             query?: never;
             header?: never;
             path: {
                 drawing: number;
-                command: string;
+                edit: string;
             };
             cookie?: never;
         };
@@ -11128,18 +11231,18 @@ export interface operations {
                 };
                 content?: never;
             };
-            /** @description The error */
+            /** @description Problem */
             default: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Trouble"];
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
     };
-    studio_api_board_along_history: {
+    move_in_history: {
         parameters: {
             query?: never;
             header?: never;
@@ -11172,18 +11275,18 @@ export interface operations {
                     "application/json": components["schemas"]["StaleAnswer"];
                 };
             };
-            /** @description The error */
+            /** @description Problem */
             default: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Trouble"];
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
     };
-    studio_api_board_history: {
+    list_history: {
         parameters: {
             query?: {
                 before?: number | null;
@@ -11206,18 +11309,18 @@ export interface operations {
                     "application/json": components["schemas"]["History"];
                 };
             };
-            /** @description The error */
+            /** @description Problem */
             default: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Trouble"];
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
     };
-    studio_api_board_as_at_step: {
+    get_step: {
         parameters: {
             query?: never;
             header?: never;
@@ -11238,18 +11341,18 @@ export interface operations {
                     "application/json": components["schemas"]["Repaint"];
                 };
             };
-            /** @description The error */
+            /** @description Problem */
             default: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Trouble"];
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
     };
-    studio_api_board_bring_picture: {
+    add_picture: {
         parameters: {
             query?: never;
             header?: never;
@@ -11258,10 +11361,14 @@ export interface operations {
             };
             cookie?: never;
         };
-        requestBody?: never;
+        requestBody: {
+            content: {
+                "application/octet-stream": string;
+            };
+        };
         responses: {
-            /** @description OK */
-            200: {
+            /** @description Created */
+            201: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -11269,18 +11376,18 @@ export interface operations {
                     "application/json": components["schemas"]["PictureFacts"];
                 };
             };
-            /** @description The error */
+            /** @description Problem */
             default: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Trouble"];
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
     };
-    studio_api_board_show_picture: {
+    get_picture: {
         parameters: {
             query?: never;
             header?: never;
@@ -11292,25 +11399,29 @@ export interface operations {
         };
         requestBody?: never;
         responses: {
-            /** @description OK */
+            /** @description The file. */
             200: {
                 headers: {
                     [name: string]: unknown;
                 };
-                content?: never;
+                content: {
+                    "image/png": string;
+                    "image/jpeg": string;
+                    "image/webp": string;
+                };
             };
-            /** @description The error */
+            /** @description Problem */
             default: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Trouble"];
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
     };
-    studio_api_questions_aim: {
+    preview_edit: {
         parameters: {
             query?: never;
             header?: never;
@@ -11334,18 +11445,18 @@ export interface operations {
                     "application/json": components["schemas"]["Aimed"];
                 };
             };
-            /** @description The error */
+            /** @description Problem */
             default: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Trouble"];
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
     };
-    studio_api_questions_select: {
+    describe_selection: {
         parameters: {
             query?: never;
             header?: never;
@@ -11369,18 +11480,18 @@ export interface operations {
                     "application/json": components["schemas"]["Selection"];
                 };
             };
-            /** @description The error */
+            /** @description Problem */
             default: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Trouble"];
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
     };
-    studio_api_questions_anchor: {
+    find_nearest_anchor: {
         parameters: {
             query?: never;
             header?: never;
@@ -11404,18 +11515,18 @@ export interface operations {
                     "application/json": components["schemas"]["AnchorMark"] | null;
                 };
             };
-            /** @description The error */
+            /** @description Problem */
             default: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Trouble"];
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
     };
-    studio_api_questions_anchors: {
+    find_anchors_in_box: {
         parameters: {
             query?: never;
             header?: never;
@@ -11443,18 +11554,18 @@ export interface operations {
                     ][];
                 };
             };
-            /** @description The error */
+            /** @description Problem */
             default: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Trouble"];
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
     };
-    studio_api_questions_within: {
+    find_items_in_box: {
         parameters: {
             query?: never;
             header?: never;
@@ -11478,18 +11589,18 @@ export interface operations {
                     "application/json": string[];
                 };
             };
-            /** @description The error */
+            /** @description Problem */
             default: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Trouble"];
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
     };
-    studio_api_questions_pile_at: {
+    find_items_at_point: {
         parameters: {
             query?: never;
             header?: never;
@@ -11513,18 +11624,18 @@ export interface operations {
                     "application/json": components["schemas"]["Lies"][];
                 };
             };
-            /** @description The error */
+            /** @description Problem */
             default: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Trouble"];
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
     };
-    studio_api_questions_alike_ones: {
+    find_similar_items: {
         parameters: {
             query?: never;
             header?: never;
@@ -11548,18 +11659,18 @@ export interface operations {
                     "application/json": string[];
                 };
             };
-            /** @description The error */
+            /** @description Problem */
             default: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Trouble"];
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
     };
-    studio_api_questions_again: {
+    repeat_transform: {
         parameters: {
             query?: never;
             header?: never;
@@ -11583,18 +11694,18 @@ export interface operations {
                     "application/json": components["schemas"]["Again"];
                 };
             };
-            /** @description The error */
+            /** @description Problem */
             default: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Trouble"];
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
     };
-    studio_api_questions_spread: {
+    preview_copies: {
         parameters: {
             query?: never;
             header?: never;
@@ -11618,18 +11729,18 @@ export interface operations {
                     "application/json": components["schemas"]["Spread"];
                 };
             };
-            /** @description The error */
+            /** @description Problem */
             default: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Trouble"];
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
     };
-    studio_api_questions_balance: {
+    check_symmetry: {
         parameters: {
             query?: never;
             header?: never;
@@ -11653,18 +11764,18 @@ export interface operations {
                     "application/json": components["schemas"]["BalanceMark"];
                 };
             };
-            /** @description The error */
+            /** @description Problem */
             default: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Trouble"];
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
     };
-    studio_api_questions_regions: {
+    find_regions: {
         parameters: {
             query?: never;
             header?: never;
@@ -11688,18 +11799,18 @@ export interface operations {
                     "application/json": components["schemas"]["SweepMarks"];
                 };
             };
-            /** @description The error */
+            /** @description Problem */
             default: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Trouble"];
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
     };
-    studio_api_questions_troubles: {
+    find_trouble_spots: {
         parameters: {
             query?: never;
             header?: never;
@@ -11723,18 +11834,18 @@ export interface operations {
                     "application/json": components["schemas"]["TroubleSpots"];
                 };
             };
-            /** @description The error */
+            /** @description Problem */
             default: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Trouble"];
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
     };
-    studio_api_questions_copy: {
+    copy_items: {
         parameters: {
             query?: never;
             header?: never;
@@ -11758,18 +11869,18 @@ export interface operations {
                     "application/json": components["schemas"]["Copied"];
                 };
             };
-            /** @description The error */
+            /** @description Problem */
             default: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Trouble"];
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
     };
-    studio_api_questions_colour: {
+    read_colour: {
         parameters: {
             query?: never;
             header?: never;
@@ -11791,18 +11902,18 @@ export interface operations {
                     "application/json": components["schemas"]["ColourFacts"];
                 };
             };
-            /** @description The error */
+            /** @description Problem */
             default: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Trouble"];
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
     };
-    studio_api_questions_sample: {
+    sample_colour: {
         parameters: {
             query?: never;
             header?: never;
@@ -11826,18 +11937,18 @@ export interface operations {
                     "application/json": components["schemas"]["Sample"] | null;
                 };
             };
-            /** @description The error */
+            /** @description Problem */
             default: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Trouble"];
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
     };
-    studio_api_questions_harmonies_of: {
+    find_harmonies: {
         parameters: {
             query?: never;
             header?: never;
@@ -11859,18 +11970,18 @@ export interface operations {
                     "application/json": components["schemas"]["Harmony"][];
                 };
             };
-            /** @description The error */
+            /** @description Problem */
             default: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Trouble"];
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
     };
-    studio_api_questions_palette: {
+    read_palette: {
         parameters: {
             query?: never;
             header?: never;
@@ -11892,18 +12003,18 @@ export interface operations {
                     "application/json": components["schemas"]["Palette"];
                 };
             };
-            /** @description The error */
+            /** @description Problem */
             default: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Trouble"];
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
     };
-    studio_api_questions_written: {
+    write_palette: {
         parameters: {
             query?: never;
             header?: never;
@@ -11927,18 +12038,18 @@ export interface operations {
                     "application/json": components["schemas"]["Copied"];
                 };
             };
-            /** @description The error */
+            /** @description Problem */
             default: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Trouble"];
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
     };
-    studio_api_questions_copied: {
+    read_clipboard: {
         parameters: {
             query?: never;
             header?: never;
@@ -11960,18 +12071,18 @@ export interface operations {
                     "application/json": components["schemas"]["Reading"];
                 };
             };
-            /** @description The error */
+            /** @description Problem */
             default: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Trouble"];
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
     };
-    studio_api_questions_near: {
+    find_nearest_segment: {
         parameters: {
             query?: never;
             header?: never;
@@ -11999,18 +12110,18 @@ export interface operations {
                     ][];
                 };
             };
-            /** @description The error */
+            /** @description Problem */
             default: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Trouble"];
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
     };
-    studio_api_matching_find_form: {
+    trace_area: {
         parameters: {
             query?: never;
             header?: never;
@@ -12034,18 +12145,18 @@ export interface operations {
                     "application/json": components["schemas"]["FoundForm"];
                 };
             };
-            /** @description The error */
+            /** @description Problem */
             default: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Trouble"];
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
     };
-    studio_api_matching_main_colours_of: {
+    list_reference_colours: {
         parameters: {
             query?: never;
             header?: never;
@@ -12066,18 +12177,18 @@ export interface operations {
                     "application/json": components["schemas"]["MainColours"];
                 };
             };
-            /** @description The error */
+            /** @description Problem */
             default: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Trouble"];
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
     };
-    studio_api_matching_match: {
+    match_reference: {
         parameters: {
             query?: never;
             header?: never;
@@ -12101,18 +12212,18 @@ export interface operations {
                     "application/json": components["schemas"]["MatchMark"];
                 };
             };
-            /** @description The error */
+            /** @description Problem */
             default: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Trouble"];
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
     };
-    studio_api_outputs_send_settings: {
+    get_export_settings: {
         parameters: {
             query?: never;
             header?: never;
@@ -12132,18 +12243,18 @@ export interface operations {
                     "application/json": components["schemas"]["SendSettings"];
                 };
             };
-            /** @description The error */
+            /** @description Problem */
             default: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Trouble"];
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
     };
-    studio_api_outputs_send: {
+    export_drawing: {
         parameters: {
             query?: never;
             header?: never;
@@ -12158,25 +12269,33 @@ export interface operations {
             };
         };
         responses: {
-            /** @description OK */
+            /** @description The file. */
             200: {
                 headers: {
                     [name: string]: unknown;
                 };
-                content?: never;
+                content: {
+                    "application/pdf": string;
+                    "application/vnd.hp-hpgl": string;
+                    "application/zip": string;
+                    "image/png": string;
+                    "image/svg+xml": string;
+                    "image/vnd.dxf": string;
+                    "image/webp": string;
+                };
             };
-            /** @description The error */
+            /** @description Problem */
             default: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Trouble"];
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
     };
-    studio_api_outputs_preview_sending: {
+    preview_export: {
         parameters: {
             query?: never;
             header?: never;
@@ -12200,18 +12319,18 @@ export interface operations {
                     "application/json": components["schemas"]["SendPreview"];
                 };
             };
-            /** @description The error */
+            /** @description Problem */
             default: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Trouble"];
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
     };
-    studio_api_lettering_faces: {
+    list_fonts: {
         parameters: {
             query?: never;
             header?: never;
@@ -12229,18 +12348,18 @@ export interface operations {
                     "application/json": components["schemas"]["FaceFacts"][];
                 };
             };
-            /** @description The error */
+            /** @description Problem */
             default: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Trouble"];
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
     };
-    studio_api_lettering_bring: {
+    add_font: {
         parameters: {
             query?: {
                 name?: string;
@@ -12249,10 +12368,14 @@ export interface operations {
             path?: never;
             cookie?: never;
         };
-        requestBody?: never;
+        requestBody: {
+            content: {
+                "application/octet-stream": string;
+            };
+        };
         responses: {
-            /** @description OK */
-            200: {
+            /** @description Created */
+            201: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -12260,18 +12383,18 @@ export interface operations {
                     "application/json": components["schemas"]["FaceFacts"];
                 };
             };
-            /** @description The error */
+            /** @description Problem */
             default: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Trouble"];
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
     };
-    studio_api_lettering_let_go: {
+    remove_font: {
         parameters: {
             query?: never;
             header?: never;
@@ -12289,18 +12412,18 @@ export interface operations {
                 };
                 content?: never;
             };
-            /** @description The error */
+            /** @description Problem */
             default: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Trouble"];
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
     };
-    studio_api_lettering_shape: {
+    lay_out_text: {
         parameters: {
             query?: never;
             header?: never;
@@ -12322,18 +12445,18 @@ export interface operations {
                     "application/json": components["schemas"]["Shaped"];
                 };
             };
-            /** @description The error */
+            /** @description Problem */
             default: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Trouble"];
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
     };
-    studio_api_cutting_plan: {
+    get_cut_plan: {
         parameters: {
             query?: never;
             header?: never;
@@ -12353,53 +12476,18 @@ export interface operations {
                     "application/json": components["schemas"]["CutTable"];
                 };
             };
-            /** @description The error */
+            /** @description Problem */
             default: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Trouble"];
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
     };
-    studio_api_cutting_cut: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                drawing: number;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["CutIn"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["CutDone"];
-                };
-            };
-            /** @description The error */
-            default: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-        };
-    };
-    studio_api_cutting_look: {
+    check_cut: {
         parameters: {
             query?: never;
             header?: never;
@@ -12423,13 +12511,48 @@ export interface operations {
                     "application/json": components["schemas"]["CutLook"];
                 };
             };
-            /** @description The error */
+            /** @description Problem */
             default: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Trouble"];
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    cut_drawing: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                drawing: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CutIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CutDone"];
+                };
+            };
+            /** @description Problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };

@@ -41,7 +41,7 @@ watch(
     sizes.clear();
     if (entry === null) return;
     try {
-      const answer = await get<Variation[]>(`/shelf/${entry}/variations`);
+      const answer = await get<Variation[]>(`/library/${entry}/variations`);
       if (kept.compared === entry) found.value = answer;
     } catch (problem) {
       if (!(problem instanceof Trouble)) throw problem;
@@ -56,7 +56,7 @@ const scale = computed(() => {
   return sides.length > 0 ? FRAME / Math.max(...sides) : 0;
 });
 const source = (v: Variation): string =>
-  `/api/shelf/${v.entry.id}/picture.svg?state=${v.entry.key}-${v.entry.state}`;
+  `/api/v1/library/${v.entry.id}/picture.svg?state=${v.entry.key}-${v.entry.state}`;
 const sized = (v: Variation | undefined): Record<string, string> => {
   const [width, height] = (v && sizes.get(v.entry.id)) ?? [0, 0];
   return { width: `${width * scale.value}px`, height: `${height * scale.value}px` };

@@ -36,7 +36,7 @@ const corner = (u: Underlay, x: number, y: number): string => {
 <template>
   <g v-for="u in shown" :key="u.id" :transform="placeOf(u)">
     <image
-      :href="`/api/drawings/${board.id}/pictures/${u.picture}`"
+      :href="`/api/v1/drawings/${board.id}/pictures/${u.picture}`"
       :width="u.width"
       :height="u.height"
       :opacity="alone ? 1 : u.strength"

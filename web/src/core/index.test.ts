@@ -73,7 +73,7 @@ afterEach(() => {
 test("it starts where the browser does not say when it has time", async () => {
   expect("requestIdleCallback" in globalThis).toBe(false);
   const { desk } = await opened();
-  expect([desk.there, verbs(), got]).toEqual([true, ["open"], ["/api/drawings/7/desk"]]);
+  expect([desk.there, verbs(), got]).toEqual([true, ["open"], ["/api/v1/drawings/7/document"]]);
 });
 
 test("a drawing that the worker cannot take is read a few times only, and that is told", async () => {
@@ -84,7 +84,7 @@ test("a drawing that the worker cannot take is read a few times only, and that i
   for (let k = 0; k < 2_000; k += 1) await desk.settle("", 3 + k, answer(4 + k));
   server = () => new Response('{"paths": []}');
   expect(await core.select({} as never)).toEqual({ paths: [] }); // the server answers
-  expect(got.at(-1)).toBe("/api/drawings/7/selection");
+  expect(got.at(-1)).toBe("/api/v1/drawings/7/queries/selection");
 });
 
 test("what was answered while the worker took the drawing is handed on in order", async () => {

@@ -71,7 +71,7 @@ async function read(): Promise<void> {
   later = [];
   const wanted = drawing;
   try {
-    const found = await get<DeskDrawing>(`/drawings/${wanted}/desk`);
+    const found = await get<DeskDrawing>(`/drawings/${wanted}/document`);
     if (wanted === drawing) base = found;
   } catch (problem) {
     if (!(problem instanceof Trouble)) throw problem;

@@ -43,14 +43,14 @@ export function useCutting(drawing: number) {
   const asking = new Newest<CutPlan>(async (now) => {
     looking.value = true;
     const found = await told("look", () =>
-      post<CutLook>(`/drawings/${drawing}/cutting/look`, { plan: now }),
+      post<CutLook>(`/drawings/${drawing}/cutting/checks`, { plan: now }),
     );
     looking.value = false;
     if (found && plan.value === now) look.value = found;
   });
 
   async function open(): Promise<void> {
-    const table = await told("open", () => get<CutTable>(`/drawings/${drawing}/cutting`));
+    const table = await told("open", () => get<CutTable>(`/drawings/${drawing}/cutting/plan`));
     if (!table) return;
     name.value = table.name;
     begin(table.plan);
@@ -80,7 +80,7 @@ export function useCutting(drawing: number) {
     cutting.value = true;
     asking.put(now); // edits may have been kept since it was looked at
     const found = await told("cut", () =>
-      post<CutDone>(`/drawings/${drawing}/cutting`, { plan: now }),
+      post<CutDone>(`/drawings/${drawing}/cutting/jobs`, { plan: now }),
     );
     cutting.value = false;
     if (!found || plan.value !== now) return;

@@ -16,7 +16,8 @@ const emit = defineEmits<{
 }>();
 const field = ref<InstanceType<typeof NameField> | null>(null);
 const source = computed(
-  () => `/api/shelf/${props.entry.id}/picture.svg?state=${props.entry.key}-${props.entry.state}`,
+  () =>
+    `/api/v1/library/${props.entry.id}/picture.svg?state=${props.entry.key}-${props.entry.state}`,
 );
 
 function pressed(event: KeyboardEvent): void {

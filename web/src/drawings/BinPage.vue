@@ -35,7 +35,7 @@ const done = (act: () => Promise<unknown>): Promise<void> =>
 
 const restore = (card: Card): Promise<void> =>
   done(async () => {
-    await postTo(`/drawings/${card.id}/restore`);
+    await postTo(`/drawings/${card.id}/restoration`);
     post.boxOf(card.id).resume();
     toast.tell(`“${card.name}” was restored.`);
   });
@@ -83,7 +83,11 @@ onBeforeUnmount(list.leave);
     <p v-if="waitsFor" class="away" role="status">{{ waitsFor }} Trying again.</p>
     <ul v-if="cards.length > 0">
       <li v-for="card in cards" :key="card.id" data-testid="binned">
-        <img :src="`/api/drawings/${card.id}/card.png?v=${card.tip}`" alt="" loading="lazy" />
+        <img
+          :src="`/api/v1/drawings/${card.id}/thumbnail.png?v=${card.tip}`"
+          alt=""
+          loading="lazy"
+        />
         <span class="name">{{ card.name }}</span>
         <span class="when">Deleted {{ ago(card.deleted ?? card.changed) }}</span>
         <Button size="small" severity="secondary" label="Restore" @click="restore(card)" />

@@ -27,7 +27,7 @@ const size = computed(() => {
   <article class="card">
     <RouterLink :to="`/drawings/${card.id}`" class="picture" :aria-label="`Open ${card.name}`">
       <img
-        :src="`/api/drawings/${card.id}/card.png?v=${card.tip}`"
+        :src="`/api/v1/drawings/${card.id}/thumbnail.png?v=${card.tip}`"
         alt=""
         loading="lazy"
         :class="{ here: loaded }"

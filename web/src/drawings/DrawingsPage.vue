@@ -68,13 +68,12 @@ async function loadStorage(): Promise<void> {
 const deleted = computed(() => [...post.waiting].filter(([id]) => binned.value.has(id)));
 const restore = (id: number): Promise<void> =>
   done(async () => {
-    await postTo(`/drawings/${id}/restore`);
+    await postTo(`/drawings/${id}/restoration`);
     post.boxOf(id).resume();
   });
 const rename = (card: Card, name: string): Promise<void> =>
   done(() => patch(`/drawings/${card.id}`, { name }));
-const duplicate = (card: Card): Promise<void> =>
-  done(() => create(`/drawings/${card.id}/duplicate`));
+const duplicate = (card: Card): Promise<void> => done(() => create(`/drawings/${card.id}/copies`));
 const discard = (card: Card): Promise<void> =>
   done(async () => {
     await remove(`/drawings/${card.id}`);
@@ -89,7 +88,7 @@ async function takeIn(files: File[]): Promise<void> {
   const made: Card[] = [];
   for (const file of files) {
     await tried(async () => {
-      const path = `/drawings/take-in?name=${encodeURIComponent(file.name)}`;
+      const path = `/imports?name=${encodeURIComponent(file.name)}`;
       const taken = await createFromFile<TakenInDrawings>(path, file);
       if (taken.said) toast.tell(taken.said);
       made.push(...taken.cards);

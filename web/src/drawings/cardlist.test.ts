@@ -53,8 +53,8 @@ test("of two questions the later one is shown, whichever is answered last", asyn
   asked[0]?.answer([1]);
   await settled();
   expect(asked.map((a) => a.url)).toEqual([
-    "/api/drawings?find=a&most=60",
-    "/api/drawings?find=ab&most=60",
+    "/api/v1/drawings?find=a&most=60",
+    "/api/v1/drawings?find=ab&most=60",
   ]);
   expect(ids(list)).toEqual([2]);
 });
@@ -71,7 +71,7 @@ test("it reads on from the last card, and anew as far as it was shown", async ()
   await settled();
   void list.loadMore();
   await settled();
-  expect(asked[1]?.url).toBe("/api/bin?after=41&most=60");
+  expect(asked[1]?.url).toBe("/api/v1/bin?after=41&most=60");
   asked[1]?.answer([41, 40, 39]); // one of them has moved meanwhile
   await settled();
   expect(ids(list)).toEqual([...first, 40, 39]);
@@ -80,7 +80,7 @@ test("it reads on from the last card, and anew as far as it was shown", async ()
   expect(asked).toHaveLength(2);
   void list.load();
   await settled();
-  expect(asked[2]?.url).toBe("/api/bin?most=62");
+  expect(asked[2]?.url).toBe("/api/v1/bin?most=62");
 });
 
 test("what does not come is told and asked for again, until it is left", async () => {
@@ -118,5 +118,5 @@ test("another question begins with its first page", async () => {
   find = "x";
   void list.load();
   await settled();
-  expect(asked[1]?.url).toBe("/api/drawings?find=x&most=60");
+  expect(asked[1]?.url).toBe("/api/v1/drawings?find=x&most=60");
 });

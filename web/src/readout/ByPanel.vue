@@ -42,7 +42,7 @@ const shear = (by: number, way: "level" | "upright"): void =>
       />
       <TypedField label="Vertical" suffix="↓" :value="0" :unit="unit" @typed="(v) => move(0, v)" />
       <span class="label">at an angle</span>
-      <TypedField label="Angle" suffix="°" :value="angle" @typed="(v) => (angle = v)" />
+      <TypedField label="Move angle" suffix="°" :value="angle" @typed="(v) => (angle = v)" />
       <TypedField label="Distance" :value="0" :unit="unit" @typed="along" />
       <span class="label">Scale</span>
       <TypedField

@@ -100,7 +100,7 @@ const line = computed(() => {
       rows="2"
       auto-resize
       :model-value="text"
-      aria-label="Text"
+      aria-label="Text content"
       spellcheck="false"
       @update:model-value="(v) => typed(v ?? '')"
       @blur="kept"

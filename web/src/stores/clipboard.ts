@@ -95,7 +95,7 @@ export const useClipboard = defineStore("clipboard", () => {
 
   /** The items of a file, where it has them. */
   async function takeIn(file: File): Promise<void> {
-    const path = `/files/read?name=${encodeURIComponent(file.name)}`;
+    const path = `/queries/file-items?name=${encodeURIComponent(file.name)}`;
     const reading = await told(() => sendFile<Reading>(path, file));
     if (reading) put(reading, null);
   }

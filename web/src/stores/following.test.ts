@@ -24,7 +24,7 @@ vi.mock("./toast", () => ({
 
 const since = (answer: Partial<Answer> | null) => () => new Response(JSON.stringify({ answer }));
 const refused = (status: number, code: string) => () =>
-  new Response(JSON.stringify({ code, sentence: `${code}.` }), { status });
+  new Response(JSON.stringify({ code, detail: `${code}.` }), { status });
 const passes = (ms: number): Promise<unknown> => vi.advanceTimersByTimeAsync(ms);
 
 beforeEach(() => {
@@ -59,7 +59,10 @@ test("while it is open the server is asked every three seconds what others did",
   following.start();
   answers = [since(null), since({ version: 5 })];
   await passes(6000);
-  expect(asked).toEqual(["/api/drawings/7/since/3?tip=t3", "/api/drawings/7/since/3?tip=t3"]);
+  expect(asked).toEqual([
+    "/api/v1/drawings/7/changes?since=3&tip=t3",
+    "/api/v1/drawings/7/changes?since=3&tip=t3",
+  ]);
   expect(log).toEqual(["take 5"]);
   following.stop();
   await passes(9000);
@@ -134,7 +137,10 @@ test("a drawing deleted elsewhere is told once, and comes back", async () => {
   answers = [() => new Response("{}"), since(null)];
   told[0]?.run?.();
   await passes(0);
-  expect(asked.slice(-2)).toEqual(["/api/drawings/7/restore", "/api/drawings/7/since/3?tip=t3"]);
+  expect(asked.slice(-2)).toEqual([
+    "/api/v1/drawings/7/restoration",
+    "/api/v1/drawings/7/changes?since=3&tip=t3",
+  ]);
   expect([following.deleted.value, log]).toEqual([false, ["resume 7"]]);
 });
 

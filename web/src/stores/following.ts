@@ -39,7 +39,9 @@ export function useFollowing(open: Followed) {
     asking = true;
     try {
       const { version, tip } = open.known();
-      const { answer } = await get<Since>(`/drawings/${drawing}/since/${version}?tip=${tip}`);
+      const { answer } = await get<Since>(
+        `/drawings/${drawing}/changes?since=${version}&tip=${tip}`,
+      );
       if (deleted.value) post.boxOf(drawing).resume();
       deleted.value = false;
       const same = drawing === open.id() && tip === open.known().tip;
@@ -64,7 +66,7 @@ export function useFollowing(open: Followed) {
 
   async function restore(): Promise<void> {
     try {
-      await postTo(`/drawings/${open.id()}/restore`);
+      await postTo(`/drawings/${open.id()}/restoration`);
       await follow();
     } catch (problem) {
       if (!(problem instanceof Trouble)) throw problem;

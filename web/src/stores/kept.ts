@@ -29,7 +29,7 @@ export const useKept = defineStore("kept", () => {
 
   async function clipOf(of: ShelfEntry): Promise<KeptClip | null> {
     try {
-      return await get<KeptClip>(`/shelf/${of.id}/clip`);
+      return await get<KeptClip>(`/library/${of.id}/clip`);
     } catch (problem) {
       if (!(problem instanceof Trouble)) throw problem;
       toast.tell(problem.sentence);

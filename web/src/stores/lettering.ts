@@ -91,19 +91,19 @@ export const useLettering = defineStore("lettering", () => {
   }
 
   async function load(): Promise<void> {
-    faces.value = (await told(() => get<FaceFacts[]>("/faces"))) ?? faces.value;
+    faces.value = (await told(() => get<FaceFacts[]>("/fonts"))) ?? faces.value;
   }
 
   /** Bring a font; the face in it, or null. */
   async function bring(file: File): Promise<FaceFacts | null> {
-    const path = `/faces?name=${encodeURIComponent(file.name)}`;
+    const path = `/fonts?name=${encodeURIComponent(file.name)}`;
     const face = await told(() => createFromFile<FaceFacts>(path, file));
     if (face) await load();
     return face;
   }
 
   async function letGo(key: string): Promise<void> {
-    await told(() => remove(`/faces/${key}`));
+    await told(() => remove(`/fonts/${key}`));
     await load();
   }
 
@@ -115,7 +115,7 @@ export const useLettering = defineStore("lettering", () => {
     let found = shapes.get(key);
     if (!found) {
       if (shapes.size >= MOST) shapes.clear();
-      found = post<Shaped>("/lettering", body);
+      found = post<Shaped>("/queries/text-layout", body);
       found.catch(() => shapes.delete(key));
       shapes.set(key, found);
     }

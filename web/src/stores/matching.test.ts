@@ -58,7 +58,7 @@ afterEach(() => matching.$dispose());
 test("a click finds a form and keeps it; one more place adds up, on another picture it does not", async () => {
   matching.find("u", [1, 2], false);
   expect(matching.finding).toBe(true);
-  expect(open[0]?.path).toBe("/drawings/1/silhouette");
+  expect(open[0]?.path).toBe("/drawings/1/queries/traced-area");
   await answer(form(0.1));
   expect(board.commit).toHaveBeenCalledWith(kept(0.1));
   expect([matching.finding, matching.colour]).toEqual([false, "#C4A076"]);

@@ -68,7 +68,7 @@ export const useMatching = defineStore("matching", () => {
     const { at, to } = asked;
     const drawing = board.id;
     try {
-      const found = await post<FoundForm>(`/drawings/${drawing}/silhouette`, {
+      const found = await post<FoundForm>(`/drawings/${drawing}/queries/traced-area`, {
         ...at,
         tolerance: tolerance.value,
         holes: holes.value,
@@ -100,7 +100,7 @@ export const useMatching = defineStore("matching", () => {
 
   const asking = new Newest<Asked>(async (asked) => {
     try {
-      const found = await post<MatchMark>(`/drawings/${board.id}/match`, asked);
+      const found = await post<MatchMark>(`/drawings/${board.id}/queries/match`, asked);
       if (asked.items.join() !== board.selected.join() || !underlay.value) return;
       [mark.value, refused.value] = [found, ""];
     } catch (problem) {

@@ -17,7 +17,7 @@ const answer = (to: number): Partial<Answer> => ({ version: to });
 const ok = (to: number) => () => new Response(JSON.stringify(answer(to)), { status: 200 });
 const away = () => new TypeError("no network");
 const told = (status: number, code: string, final = false, more: object = {}) => {
-  const body = JSON.stringify({ code, sentence: `${code}.`, final, ...more });
+  const body = JSON.stringify({ code, detail: `${code}.`, final, ...more });
   return () => new Response(body, { status });
 };
 const html = (status: number) => () => new Response("<p>Welcome to the café</p>", { status });
@@ -72,8 +72,8 @@ test("letters go out in order, each with the version at that moment", async () =
   await passes();
   expect(log).toEqual(["kept a", "kept b"]);
   expect(sent.map((s) => [s.path, s.body.version, s.body.tip])).toEqual([
-    ["/api/drawings/7/commands", 3, "t3"],
-    ["/api/drawings/7/go", 4, "t4"],
+    ["/api/v1/drawings/7/commands", 3, "t3"],
+    ["/api/v1/drawings/7/history/head", 4, "t4"],
   ]);
   expect([box.state.value, box.waiting, dropped]).toEqual(["kept", 0, ["a", "b"]]);
 });
@@ -107,7 +107,7 @@ const ODD: [string, () => Response | Error][] = [
   ...[400, 401, 403, 404, 408, 413, 422, 429, 500, 502, 503, 504, 520].map(
     (status): [string, () => Response] => [`a page of HTML with a ${status}`, html(status)],
   ),
-  ["a store that is away", told(503, "store_away")],
+  ["a store that is away", told(503, "database_unavailable")],
   ["a session that ended", told(401, "not_signed_in")],
   ["a drawing that was deleted", told(404, "unknown_drawing")],
   ["a fault of the program", told(500, "unforeseen")],

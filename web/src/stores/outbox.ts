@@ -36,7 +36,11 @@ const LONGEST_WAIT = 5000;
 const MOST_STUMBLES = 6;
 
 /** What letters may ask for. */
-const PATHS: ReadonlySet<string> = new Set(["commands", "go"]);
+/** Where each form of letter goes to. */
+const ADDRESSES: ReadonlyMap<string, string> = new Map([
+  ["commands", "commands"],
+  ["go", "history/head"],
+]);
 
 /** Whether what was answered says to which version of the drawing it leads. */
 const isAnswer = (value: unknown): value is Answer =>
@@ -116,7 +120,8 @@ export class Outbox {
       return false;
     }
     const { path, ...body } = posted.letter;
-    if (!PATHS.has(path)) {
+    const address = ADDRESSES.get(path);
+    if (address === undefined) {
       return this.setAside(posted, {
         code: "unknown_letter",
         sentence:
@@ -127,7 +132,7 @@ export class Outbox {
     const known = this.reader?.known() ?? { version: null };
     this.work.start(posted.id);
     try {
-      const answer = await post<unknown>(`/drawings/${this.drawing}/${path}`, {
+      const answer = await post<unknown>(`/drawings/${this.drawing}/${address}`, {
         ...body,
         ...known,
       });

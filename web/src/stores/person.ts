@@ -1,7 +1,7 @@
 // Who is signed in.
 import { defineStore } from "pinia";
 import { ref } from "vue";
-import { get, post } from "../api/client";
+import { get, post, remove } from "../api/client";
 import type { Me } from "../api/types";
 
 export const usePerson = defineStore("person", () => {
@@ -26,13 +26,13 @@ export const usePerson = defineStore("person", () => {
   const load = async (): Promise<void> => take(await get<Me>("/me"));
   const signIn = async (who: string, password: string): Promise<void> => {
     await get<Me>("/me"); // brings a token where the old one went with the session
-    take(await post<Me>("/sign-in", { name: who, password }));
+    take(await post<Me>("/session", { name: who, password }));
   };
   const signInDemo = async (): Promise<void> => {
     await get<Me>("/me");
-    take(await post<Me>("/sign-in-demo"));
+    take(await post<Me>("/session/demo"));
   };
-  const signOut = async (): Promise<void> => take(await post<Me>("/sign-out"));
+  const signOut = async (): Promise<void> => take(await remove<Me>("/session"));
 
   return { id, name, signInName, demo, byDemo, known, load, signIn, signInDemo, signOut };
 });

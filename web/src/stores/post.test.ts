@@ -69,7 +69,7 @@ test("a letter is stored when it is prepared, sent with what comes of it, and th
   expect([stored.has("a"), sent, post.storing()]).toEqual([true, [], false]);
   send?.(letter("a"));
   await passes();
-  expect([stored.size, sent]).toEqual([0, [{ path: "/api/drawings/7/commands", id: "a" }]]);
+  expect([stored.size, sent]).toEqual([0, [{ path: "/api/v1/drawings/7/commands", id: "a" }]]);
 });
 
 test("a window that was closed in between leaves its letter to the next one", async () => {

@@ -31,12 +31,12 @@ beforeEach(() => {
   [told, asked, files, looks, signals, clicked] = [[], [], [], [], [], []];
   Object.assign(board, { id: 7, state: "kept" });
   vi.stubGlobal("fetch", (url: string, how: { body?: string; signal?: AbortSignal }) => {
-    const path = url.replace("/api/drawings/7/", "");
+    const path = url.replace("/api/v1/drawings/7/", "");
     asked.push({ path, body: how.body ? JSON.parse(how.body) : null });
-    if (path === "sendings" && !how.body)
+    if (path === "export-settings")
       return Promise.resolve(new Response(JSON.stringify({ kinds: KINDS, last: "pdf" })));
-    if (path === "sendings/preview") return new Promise<Response>((done) => looks.push(done));
-    if (path === "sendings") {
+    if (path === "queries/export-preview") return new Promise<Response>((done) => looks.push(done));
+    if (path === "exports") {
       signals.push(how.signal);
       return files.shift()?.() ?? Promise.reject(new TypeError("away"));
     }
@@ -94,7 +94,7 @@ test("what is set quickly is looked at once; a refusal is shown instead of a pic
   await passes(300);
   expect(looks).toHaveLength(1);
   expect(asked.at(-1)?.body?.sending).toMatchObject({ kind: "svg", digits: 6 });
-  looks[0]?.(new Response('{"code": "too_large", "sentence": "Too large."}', { status: 422 }));
+  looks[0]?.(new Response('{"code": "too_large", "detail": "Too large."}', { status: 422 }));
   await passes();
   expect([store.trouble, store.look]).toEqual(["Too large.", null]);
 });
@@ -121,9 +121,7 @@ test("it is made, saved and said; again in the same way", async () => {
 test("a refusal and a server that is away are told, and it can be tried again", async () => {
   const store = useSending();
   await store.begin();
-  files = [
-    () => Promise.resolve(new Response('{"code": "x", "sentence": "No."}', { status: 422 })),
-  ];
+  files = [() => Promise.resolve(new Response('{"code": "x", "detail": "No."}', { status: 422 }))];
   await store.save();
   await store.save();
   expect(told[0]).toBe("No.");

@@ -30,11 +30,11 @@ export const useSending = defineStore("sending", () => {
   const waiting = shallowRef(new Waiting(0));
 
   const body = (sending: Sending, id: string): object => ({ id, sending, items: board.selected });
-  const path = (): string => `/drawings/${board.id}/sendings`;
+  const path = (part: string): string => `/drawings/${board.id}/${part}`;
 
   async function load(): Promise<boolean> {
     try {
-      const found = await get<SendSettings>(path());
+      const found = await get<SendSettings>(path("export-settings"));
       kinds.value = found.kinds as Record<SendKind, Sending>;
       last.value = found.last as SendKind | null;
       return true;
@@ -81,7 +81,7 @@ export const useSending = defineStore("sending", () => {
     const id = newId();
     wait.start(id);
     try {
-      const found = await post<SendPreview>(`${path()}/preview`, body(sending, id));
+      const found = await post<SendPreview>(path("queries/export-preview"), body(sending, id));
       if (mine === asked) [look.value, trouble.value] = [found, ""];
     } catch (problem) {
       if (!(problem instanceof Trouble)) throw problem;
@@ -118,7 +118,7 @@ export const useSending = defineStore("sending", () => {
     wait.start(id);
     try {
       leaves = new AbortController();
-      const file = await fileOf(path(), body(sending, id), leaves.signal);
+      const file = await fileOf(path("exports"), body(sending, id), leaves.signal);
       saved(file.name, file.data);
       last.value = sending.kind;
       return file.name;

@@ -44,7 +44,7 @@ const json =
   (body: unknown, status = 200) =>
   () =>
     new Response(JSON.stringify(body), { status });
-const refuse = (code: string) => json({ code, sentence: `${code}.` }, 422);
+const refuse = (code: string) => json({ code, detail: `${code}.` }, 422);
 const entry = (id: number, name: string, tray = "Mine"): ShelfEntry =>
   ({ id, name, tray, kind: "outline", key: `k${id}`, family: `k${id}`, state: 1 }) as ShelfEntry;
 
@@ -57,13 +57,13 @@ beforeEach(() => {
   vi.stubGlobal("document", { cookie: "" });
   vi.stubGlobal("localStorage", { getItem: () => null, setItem: () => undefined });
   vi.stubGlobal("fetch", async (url: string, how: { method?: string; body?: string | null }) => {
-    const [method, path] = [how.method ?? "GET", url.replace("/api", "")];
+    const [method, path] = [how.method ?? "GET", url.replace("/api/v1", "")];
     const body: unknown = how.body ? JSON.parse(how.body) : null;
     asked.push([method, path, body]);
     const own = answers[`${method} ${path}`];
     if (own) return own(body);
     const start = Number(/start=(\d+)/.exec(path)?.[1] ?? 0);
-    if (path.startsWith("/shelf?start"))
+    if (path.startsWith("/library?start"))
       return json({ entries: shelf.slice(start, start + 2), more: start + 2 < shelf.length })();
     return json({})();
   });
@@ -73,7 +73,7 @@ afterEach(() => vi.unstubAllGlobals());
 test("a long shelf is read to its end, some at a time", async () => {
   const store = useShelf();
   await store.load();
-  expect(asked.map(([, path]) => path)).toEqual(["/shelf?start=0", "/shelf?start=2"]);
+  expect(asked.map(([, path]) => path)).toEqual(["/library?start=0", "/library?start=2"]);
   expect(store.entries.map((e) => e.name)).toEqual(["Leaf", "Bird", "Star"]);
   expect([store.trays, store.loaded]).toEqual([["Mine", "Others"], true]);
 });
@@ -88,7 +88,7 @@ test("a name that is taken gets a number", async () => {
 test("what is selected is kept under a free name, or as a variation", async () => {
   const store = useShelf();
   await store.load();
-  answers["POST /shelf/outlines"] = json(entry(4, "Leaf 2"));
+  answers["POST /library/outlines"] = json(entry(4, "Leaf 2"));
   expect((await store.keepItems("Mine", null))?.id).toBe(4);
   expect(asked.find(([m]) => m === "POST")?.[2]).toEqual({
     tray: "Mine",
@@ -105,7 +105,7 @@ test("what is selected is kept under a free name, or as a variation", async () =
 test("a refusal is told and leaves what is shown", async () => {
   const store = useShelf();
   await store.load();
-  answers["PATCH /shelf/1"] = refuse("name_taken");
+  answers["PATCH /library/1"] = refuse("name_taken");
   expect(await store.change(entry(1, "Leaf"), { name: "Bird" })).toBe(false);
   expect(told.map((t) => t.sentence)).toEqual(["name_taken."]);
   expect(store.entries).toHaveLength(3);
@@ -118,25 +118,25 @@ test("each change has a way back", async () => {
   told.at(-1)?.run?.();
   await store.order([entry(2, "Bird"), entry(1, "Leaf")], true);
   told.at(-1)?.run?.();
-  answers["DELETE /shelf/1"] = json({ outlines: [1] });
+  answers["DELETE /library/1"] = json({ outlines: [1] });
   await store.take(entry(1, "Leaf"));
   told.at(-1)?.run?.();
   await store.load();
   const wrote = asked.filter(([m]) => m !== "GET");
   expect(wrote).toEqual([
-    ["PATCH", "/shelf/1", { name: "Twig" }],
-    ["PATCH", "/shelf/1", { name: "Leaf", tray: "Mine" }],
-    ["POST", "/shelf/order", { entries: [2, 1] }],
-    ["POST", "/shelf/order", { entries: [1, 2] }],
-    ["DELETE", "/shelf/1", null],
-    ["POST", "/shelf-file", { outlines: [1] }],
+    ["PATCH", "/library/1", { name: "Twig" }],
+    ["PATCH", "/library/1", { name: "Leaf", tray: "Mine" }],
+    ["PUT", "/library/order", { entries: [2, 1] }],
+    ["PUT", "/library/order", { entries: [1, 2] }],
+    ["DELETE", "/library/1", null],
+    ["POST", "/library/imports", { outlines: [1] }],
   ]);
 });
 
 test("a changed outline says which drawings follow, and can be changed back", async () => {
   const store = useShelf();
-  answers["GET /shelf/1/clip"] = json({ clip: "before" });
-  answers["PUT /shelf/1/clip"] = json({ follows: ["Bridge", "Tag"], stays: ["Top"] });
+  answers["GET /library/1/clip"] = json({ clip: "before" });
+  answers["PUT /library/1/clip"] = json({ follows: ["Bridge", "Tag"], stays: ["Top"] });
   await store.replace(entry(1, "Leaf"));
   expect(told[0]?.sentence).toContain(
     "Linked copies in 2 drawings were updated. Those in Top could not",
@@ -153,8 +153,8 @@ test("a file of a shelf or an SVG is taken in; another one is refused before it 
   const store = useShelf();
   const file = (name: string, text: string): File =>
     ({ name, text: () => Promise.resolve(text) }) as unknown as File;
-  answers["POST /shelf-file"] = json({ count: 1, said: "" });
-  answers["POST /shelf-file.svg"] = json({ count: 3, said: "Text was left out." });
+  answers["POST /library/imports"] = json({ count: 1, said: "" });
+  answers["POST /library/imports/svg"] = json({ count: 3, said: "Text was left out." });
   await store.takeIn(file("tray.json", '{"format": "x"}'), "Mine");
   await store.takeIn(file("tray.svg", "<svg/>"), "Mine");
   await store.takeIn(file("tray.txt", "hello"), "Mine");
@@ -168,19 +168,19 @@ test("a file of a shelf or an SVG is taken in; another one is refused before it 
 
 test("a tray goes out as a file; what goes wrong is told and nothing is saved", async () => {
   const store = useShelf();
-  answers["GET /shelf-file.svg?tray=My%20own"] = () => new Response("<svg/>");
+  answers["GET /library/export.svg?tray=My%20own"] = () => new Response("<svg/>");
   await store.sendSymbols("My own");
-  answers["GET /shelf-file?tray=Mine"] = json({ outlines: [] });
+  answers["GET /library/export?tray=Mine"] = json({ outlines: [] });
   await store.sendOut("Mine");
   expect(saved.map(([name]) => name)).toEqual(["My own.svg", "Mine.json"]);
-  answers["GET /shelf-file.svg?tray=My%20own"] = refuse("not_signed_in");
+  answers["GET /library/export.svg?tray=My%20own"] = refuse("not_signed_in");
   await store.sendSymbols("My own");
   expect([saved.length, told.at(-1)?.sentence]).toEqual([2, "not_signed_in."]);
 });
 
 test("outlines that look like what is selected come first until that is asked again", async () => {
   const store = useShelf();
-  answers["POST /shelf/alike"] = json([{ entry: 3 }, { entry: 1 }]);
+  answers["POST /library/queries/similar"] = json([{ entry: 3 }, { entry: 1 }]);
   await store.lookAlike();
   expect(store.alike).toEqual([3, 1]);
   await store.lookAlike();
@@ -190,8 +190,8 @@ test("outlines that look like what is selected come first until that is asked ag
 test("of two outlines taken quickly the later one is in the hand", async () => {
   const kept = useKept();
   let first: (r: Response) => void = () => undefined;
-  answers["GET /shelf/1/clip"] = () => new Promise((done) => (first = done));
-  answers["GET /shelf/2/clip"] = json({ clip: "two", key: "k2", name: "Bird", state: 1 });
+  answers["GET /library/1/clip"] = () => new Promise((done) => (first = done));
+  answers["GET /library/2/clip"] = json({ clip: "two", key: "k2", name: "Bird", state: 1 });
   const slow = kept.take(entry(1, "Leaf"));
   expect(await kept.take(entry(2, "Bird"))).toBe(true);
   first(json({ clip: "one" })());
@@ -201,10 +201,10 @@ test("of two outlines taken quickly the later one is in the hand", async () => {
 
 test("an outline dropped on a drawing that was left meanwhile goes nowhere", async () => {
   const kept = useKept();
-  answers["GET /shelf/1/clip"] = json({ clip: "one", key: "k1", name: "Leaf", state: 1 });
+  answers["GET /library/1/clip"] = json({ clip: "one", key: "k1", name: "Leaf", state: 1 });
   await kept.drop(entry(1, "Leaf"), [5, 6]);
   expect(commits).toMatchObject([{ at: [5, 6], linked: false, container: "layer-1" }]);
-  answers["GET /shelf/1/clip"] = () => {
+  answers["GET /library/1/clip"] = () => {
     board.id = 8;
     return json({ clip: "one" })();
   };
@@ -214,9 +214,9 @@ test("an outline dropped on a drawing that was left meanwhile goes nowhere", asy
 
 test("an outline that is gone from the shelf is told, and the shelf is read anew", async () => {
   const kept = useKept();
-  answers["GET /shelf/9/clip"] = refuse("unknown_entry");
+  answers["GET /library/9/clip"] = refuse("unknown_entry");
   expect(await kept.take(entry(9, "Gone"))).toBe(false);
-  await vi.waitFor(() => expect(asked.some(([, p]) => p === "/shelf?start=0")).toBe(true));
+  await vi.waitFor(() => expect(asked.some(([, p]) => p === "/library?start=0")).toBe(true));
   expect(told[0]?.sentence).toBe("unknown_entry.");
 });
 

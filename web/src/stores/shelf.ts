@@ -14,7 +14,7 @@ import { counted } from "../lib/intl";
 async function allEntries(): Promise<ShelfEntry[]> {
   const found: ShelfEntry[] = [];
   for (;;) {
-    const page = await get<ShelfPage>(`/shelf?start=${found.length}`);
+    const page = await get<ShelfPage>(`/library?start=${found.length}`);
     found.push(...page.entries);
     if (!page.more || page.entries.length === 0) return found;
   }
@@ -55,7 +55,7 @@ export const useShelf = defineStore("shelf", () => {
   const load = async (): Promise<void> => void (await doing(() => Promise.resolve(true)));
   const keep = async (
     setting: Pick<ShelfEntry, "tray" | "name" | "shape" | "dials">,
-  ): Promise<boolean> => (await doing(() => create("/shelf", setting))) !== null;
+  ): Promise<boolean> => (await doing(() => create("/library/presets", setting))) !== null;
 
   /** What is selected, as it can be kept. */
   const selection = async (): Promise<string | null> =>
@@ -76,19 +76,19 @@ export const useShelf = defineStore("shelf", () => {
     const first = board.selectedItems[0]?.name ?? "Outline";
     const name = freeName(tray, of?.name ?? first);
     const family = of ? { family: of.family } : {};
-    return doing(() => create<ShelfEntry>("/shelf/outlines", { tray, name, clip, ...family }));
+    return doing(() => create<ShelfEntry>("/library/outlines", { tray, name, clip, ...family }));
   }
 
   /** Keep what is selected in the place of an outline; its linked copies follow. */
   async function replace(entry: ShelfEntry): Promise<void> {
     const clip = await selection();
     if (clip === null) return;
-    const before = await told(() => get<{ clip: string }>(`/shelf/${entry.id}/clip`));
+    const before = await told(() => get<{ clip: string }>(`/library/${entry.id}/clip`));
     if (before) await changed(entry, clip, before.clip);
   }
 
   async function changed(entry: ShelfEntry, clip: string, before: string | null): Promise<void> {
-    const done = await doing(() => put<ChangedEntry>(`/shelf/${entry.id}/clip`, { clip }));
+    const done = await doing(() => put<ChangedEntry>(`/library/${entry.id}/clip`, { clip }));
     if (!done) return;
     const { follows, stays } = done;
     const followed =
@@ -108,11 +108,11 @@ export const useShelf = defineStore("shelf", () => {
   /** Rename an entry or move it; a word with a way back. */
   async function change(entry: ShelfEntry, to: { name?: string; tray?: string }): Promise<boolean> {
     const { name, tray } = entry;
-    if ((await doing(() => patch(`/shelf/${entry.id}`, to))) === null) return false;
+    if ((await doing(() => patch(`/library/${entry.id}`, to))) === null) return false;
     const what = to.name === undefined ? `is now in “${to.tray}”` : `is now called “${to.name}”`;
     toast.tell(`“${name}” ${what}.`, {
       label: "Undo",
-      run: () => void doing(() => patch(`/shelf/${entry.id}`, { name, tray })),
+      run: () => void doing(() => patch(`/library/${entry.id}`, { name, tray })),
     });
     return true;
   }
@@ -121,36 +121,36 @@ export const useShelf = defineStore("shelf", () => {
   async function order(wanted: readonly ShelfEntry[], tells: boolean): Promise<void> {
     const ids = (row: readonly ShelfEntry[]): object => ({ entries: row.map((e) => e.id) });
     const before = entries.value.filter((e) => e.tray === wanted[0]?.tray);
-    if ((await doing(() => post("/shelf/order", ids(wanted)).then(() => true))) === null) return;
+    if ((await doing(() => put("/library/order", ids(wanted)).then(() => true))) === null) return;
     if (!tells) return;
     toast.tell(`“${wanted[0]?.tray}” was sorted.`, {
       label: "Undo",
-      run: () => void doing(() => post("/shelf/order", ids(before)).then(() => true)),
+      run: () => void doing(() => put("/library/order", ids(before)).then(() => true)),
     });
   }
 
   /** Take an entry off; a word with a way back. */
   async function take(entry: ShelfEntry): Promise<void> {
-    const file = await doing(() => remove<unknown>(`/shelf/${entry.id}`));
+    const file = await doing(() => remove<unknown>(`/library/${entry.id}`));
     if (file === null) return;
     toast.tell(`“${entry.name}” was deleted from the shelf.`, {
       label: "Undo",
-      run: () => void doing(() => create("/shelf-file", file)),
+      run: () => void doing(() => create("/library/imports", file)),
     });
   }
 
   async function takeIn(file: File, tray: string): Promise<void> {
     const text = await file.text();
     const done = await doing(() => {
-      if (text.includes("<svg")) return create<TakenIn>("/shelf-file.svg", { tray, text });
-      return create<TakenIn>("/shelf-file", parsed(text, file.name));
+      if (text.includes("<svg")) return create<TakenIn>("/library/imports/svg", { tray, text });
+      return create<TakenIn>("/library/imports", parsed(text, file.name));
     });
     if (done) toast.tell(`${counted(done.count, "item was", "items were")} imported. ${done.said}`);
   }
 
   /** The outlines of a tray as symbols of one SVG document. */
   const sendSymbols = async (tray: string): Promise<void> => {
-    const path = `/shelf-file.svg?tray=${encodeURIComponent(tray)}`;
+    const path = `/library/export.svg?tray=${encodeURIComponent(tray)}`;
     const file = await told(() => fileAt(path));
     if (file) saved(`${tray || "tray"}.svg`, file.data);
   };
@@ -158,7 +158,7 @@ export const useShelf = defineStore("shelf", () => {
   const sendOut = (tray: string | null): Promise<unknown> =>
     told(async () => {
       const which = tray === null ? "" : `?tray=${encodeURIComponent(tray)}`;
-      const file = await get<unknown>(`/shelf-file${which}`);
+      const file = await get<unknown>(`/library/export${which}`);
       saved(`${tray ?? "shelf"}.json`, JSON.stringify(file, null, 1), "application/json");
     });
 
@@ -170,7 +170,7 @@ export const useShelf = defineStore("shelf", () => {
     }
     const clip = await selection();
     if (clip === null) return;
-    const found = await told(() => post<{ entry: number }[]>("/shelf/alike", { clip }));
+    const found = await told(() => post<{ entry: number }[]>("/library/queries/similar", { clip }));
     alike.value = found && found.map((f) => f.entry);
   }
 

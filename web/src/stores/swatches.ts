@@ -53,7 +53,7 @@ export const useSwatches = defineStore("swatches", () => {
   const ofUnderlay = (underlay: string): Promise<void> =>
     tried(async () => {
       const found = await get<{ colours: string[] }>(
-        `/drawings/${board.id}/underlays/${underlay}/colours`,
+        `/drawings/${board.id}/references/${underlay}/colours`,
       );
       if (found.colours.length > 0) keepPlain(found.colours);
       else toast.tell("That picture has no visible colours.");

@@ -30,7 +30,7 @@ export const useVocabulary = defineStore("vocabulary", () => {
   const stroke = computed(() => style.value.strokes[0] as Stroke);
 
   async function load(): Promise<void> {
-    if (facts.value.shapes.length === 0) facts.value = await get<Vocabulary>("/vocabulary");
+    if (facts.value.shapes.length === 0) facts.value = await get<Vocabulary>("/catalogue");
   }
 
   const unit = (name: string): UnitFacts => facts.value.units.find((u) => u.name === name) ?? PIXEL;

@@ -52,6 +52,6 @@ test("it is stopped once, and goes on being watched until the server says so", a
   await passes(1000);
   await work.stop();
   await passes(500);
-  expect(asked).toContain("DELETE /api/drawings/7/progress/a");
+  expect(asked).toContain("DELETE /api/v1/drawings/7/progress/a");
   expect(work.long.value).toEqual({ part: 0.6, stopping: true });
 });

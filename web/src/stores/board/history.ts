@@ -38,7 +38,7 @@ export class History {
       return;
     }
     try {
-      const repaint = await get<Repaint>(`/drawings/${drawing}/at/${step.number}`);
+      const repaint = await get<Repaint>(`/drawings/${drawing}/history/${step.number}`);
       if (!this.wanted) return;
       this.looksBack.value = true;
       this.showing.lookBack(repaint);

@@ -1,0 +1,1 @@
+"""What all parts of the server share: sentences, and errors as answers."""
