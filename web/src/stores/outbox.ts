@@ -35,7 +35,6 @@ const LONGEST_WAIT = 5000;
 /** Times a letter is sent that makes the program stumble, before it is set aside for the others. */
 const MOST_STUMBLES = 6;
 
-/** What letters may ask for. */
 /** Where each form of letter goes to. */
 const ADDRESSES: ReadonlyMap<string, string> = new Map([
   ["commands", "commands"],
