@@ -1,4 +1,4 @@
-"""Everybody can use it: axe-core finds nothing on any main view, by day and by night."""
+"""Everybody can use it: axe-core finds nothing on any main view, and no label is cut off."""
 
 from pathlib import Path
 
@@ -13,6 +13,28 @@ RUN = """async () => {
     const of = (v) => v.nodes.map((n) => n.html.slice(0, 160)).join(" | ");
     return violations.map((v) => `${v.id}: ${of(v)}`);
 }"""
+CUT = """() => {
+    // Whatever hides its own overflow cuts its label; what can be scrolled does not. Names that
+    // people give end in an ellipsis and have a title.
+    const own = [...document.querySelectorAll("button, label, h1, h2, h3, dt, .label, .p-button-label, kbd, th")];
+    const shown = own.filter((e) => e.offsetParent !== null && e.textContent.trim() !== "");
+    const cut = shown.filter((e) => {
+        const style = getComputedStyle(e);
+        if (e.closest("[title]") && style.textOverflow === "ellipsis") return false;
+        return e.scrollWidth > e.clientWidth + 1 && style.overflowX !== "visible"
+            && style.display !== "inline";
+    });
+    const beyond = shown.filter((e) => {
+        const box = e.getBoundingClientRect();
+        let inside = e.parentElement;
+        while (inside && getComputedStyle(inside).overflowX === "visible") inside = inside.parentElement;
+        if (!inside || inside === document.documentElement) return box.right > innerWidth + 1;
+        if (["auto", "scroll"].includes(getComputedStyle(inside).overflowX)) return false;
+        return box.right > inside.getBoundingClientRect().right + 1;
+    });
+    return [...new Set([...cut, ...beyond])].map((e) => e.textContent.trim().slice(0, 60));
+}"""
+WINDOWS = ((1280, 800), (1024, 700))
 
 
 class AccessTest(BrowserTest):
@@ -21,6 +43,14 @@ class AccessTest(BrowserTest):
         with self.subTest(view):
             self.page.evaluate(AXE.read_text())
             self.assertEqual(self.page.evaluate(RUN), [])
+
+    def whole(self, view):
+        """No label is cut off, in a window of the usual size and in the smallest."""
+        for width, height in WINDOWS:
+            with self.subTest(f"{view}, {width} × {height}"):
+                self.page.set_viewport_size({"width": width, "height": height})
+                self.assertEqual(self.page.evaluate(CUT), [])
+        self.page.set_viewport_size({"width": WINDOWS[0][0], "height": WINDOWS[0][1]})
 
     def at_once(self):
         """Colours change over at once."""
@@ -35,6 +65,7 @@ class AccessTest(BrowserTest):
     def both(self, view):
         """The same by day and by night."""
         self.at_once()
+        self.whole(view)
         for theme in ("day", "night"):
             self.page.evaluate(
                 "(night) => document.documentElement.classList.toggle('night', night)",

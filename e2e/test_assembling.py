@@ -170,7 +170,7 @@ class AssemblingTest(BrowserTest):
         expect(
             self.page.get_by_label("Properties").get_by_role("heading", name=made.name)
         ).to_be_visible()
-        self.press("Ungroup")
+        self.press("Break apart")
         self.assertEqual(len(self.items()), len(loops))
         for _ in range(2):
             self.page.keyboard.press("Control+z")

@@ -136,7 +136,7 @@ class TakeApart(Command):
 
     @property
     def name(self) -> str:
-        return "Ungroup"
+        return "Separate"
 
     def delta(self, drawing: Drawing) -> Delta:
         found = open_items(drawing, self.items)

@@ -14,7 +14,7 @@ STEPS = {
     "Even both sides": "Balance handles",
     "Brush over": "Smooth brush",
     "Pull": "Pull with brush",
-    "Take apart": "Ungroup",
+    "Take apart": "Separate",
     "Turn corners into anchors": "Convert corners to anchors",
     "Work corner": "Round corner",
     "Copy dials": "Match dials",

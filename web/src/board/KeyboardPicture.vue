@@ -33,7 +33,7 @@ const OTHERS: readonly (readonly [string, string])[] = [
   ["P", "select the item below; hold: list all under the pointer"],
   ["Alt ↑ ↓", "bring forward, send backward; with Shift to front, to back"],
   ["Ctrl G", "group"],
-  ["Ctrl Shift G", "ungroup"],
+  ["Ctrl Shift G", "ungroup, break apart, separate parts"],
   ["Tab", "next item or anchor"],
   ["Ctrl 5", "anchor on a seam: smooth, point, free"],
   ["arrows", "nudge; Shift: ten times as far"],

@@ -7,7 +7,7 @@ import { useChoosing } from "../stores/choosing";
 import { useClipboard } from "../stores/clipboard";
 import { useTools } from "../stores/tools";
 import { useBringing } from "./bringing";
-import { apartOf, duplicate, group, groupsOf, remove, takeApart } from "../tools/acts";
+import { apartName, apartOf, duplicate, group, groupsOf, remove, takeApart } from "../tools/acts";
 
 /** An entry: what it is called, its key (empty: none), what it does. */
 const entry = (label: string, keys: string, command: () => unknown): MenuItem => ({
@@ -99,7 +99,7 @@ export function usePointerMenu(): () => MenuItem[] {
     const apart = apartOf(board);
     const found = [entry("Group", "Ctrl G", () => group(board, board.commit))];
     if (apart.length > 0) {
-      found.push(entry("Ungroup", "Ctrl Shift G", () => takeApart(board, board.commit)));
+      found.push(entry(apartName(board), "Ctrl Shift G", () => takeApart(board, board.commit)));
     }
     const [one] = groupsOf(board);
     if (one && items.length === 1) {

@@ -3,7 +3,7 @@
 import Button from "primevue/button";
 import { computed } from "vue";
 import { useBoard } from "../stores/board";
-import { apartOf, group, takeApart } from "../tools/acts";
+import { apartName, apartOf, group, takeApart } from "../tools/acts";
 import ChooseField from "./ChooseField.vue";
 
 const board = useBoard();
@@ -50,7 +50,7 @@ function toLayer(container: string): void {
         v-if="apart.length > 0"
         severity="secondary"
         size="small"
-        label="Ungroup"
+        :label="apartName(board)"
         title="Ctrl Shift G"
         @click="takeApart(board, board.commit)"
       />

@@ -1,4 +1,4 @@
-// What is done to the selected items as a whole, by key, in the Readout and in menus alike.
+// What is done to the selected items as a whole, by key, in Properties and in menus alike.
 import type { Command, Point } from "../api/types";
 import { newId } from "../core/ids";
 import type { useBoard } from "../stores/board";
@@ -36,6 +36,13 @@ export const groupsOf = (board: Board): string[] =>
 /** What can be taken apart of what is selected: containers, and outlines of several contours. */
 export const apartOf = (board: Board): string[] =>
   board.selected.filter((i) => board.tree.holds(i) || board.drawable(i)?.compound);
+
+/** What taking it apart is called, by what it is. */
+export function apartName(board: Board): string {
+  const types = apartOf(board).map((i) => board.drawable(i)?.type);
+  if (types.every((type) => type === "group")) return "Ungroup";
+  return types.every((type) => type === "outline") ? "Break apart" : "Separate parts";
+}
 
 /** Take groups apart; what they held is selected with the others. */
 export function takeApart(board: Board, keep: Keep): void {
