@@ -208,7 +208,7 @@ class Pictures(BrowserTest):
             self.page.get_by_test_id("to-cutting-table").click()
             for name, value in (("Copies", "10"), ("Weeding line spacing", "15")):
                 field = self.page.get_by_role("textbox", name=name, exact=True)
-                with self.page.expect_response("**/cutting/look"):
+                with self.page.expect_response("**/cutting/checks"):
                     field.fill(value)
                     field.press("Enter")
             self.page.get_by_test_id("cut").click()

@@ -39,11 +39,11 @@ class CuttingTableTest(BrowserTest):
         close.get_by_role("button").click()
         expect(self.page.locator(".spot")).to_be_visible()
         copies = self.page.get_by_role("textbox", name="Copies", exact=True)
-        with self.page.expect_response("**/cutting/look"):
+        with self.page.expect_response("**/cutting/checks"):
             copies.fill("4")
             copies.press("Enter")
         expect(self.page.locator("[data-testid=cut-copies] > g")).to_have_count(8)
-        with self.page.expect_response("**/cutting"):
+        with self.page.expect_response("**/cutting/jobs"):
             self.page.get_by_test_id("cut").click()
         expect(self.page.get_by_test_id("blade")).to_be_visible()
         expect(self.page.get_by_role("button", name="Pause")).to_be_visible()
@@ -71,12 +71,12 @@ class CuttingTableTest(BrowserTest):
         width.press("Enter")
         expect(self.page.get_by_test_id("cut")).to_be_enabled()
         looks, said = [], self.page.get_by_text("The cutting table does not answer")
-        self.page.route("**/cutting/look", lambda route, _: looks.append(route))
+        self.page.route("**/cutting/checks", lambda route, _: looks.append(route))
         with override_settings(CUTTER=("127.0.0.1", 9)):
             self.page.get_by_test_id("cut").click()
             expect(said).to_be_visible()
         looks[0].continue_()  # whatever is answered to that
-        self.page.unroute("**/cutting/look")
+        self.page.unroute("**/cutting/checks")
         expect(self.page.get_by_text("Checking")).to_have_count(0)
         expect(said).to_be_visible()
         self.page.reload()

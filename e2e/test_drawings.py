@@ -101,7 +101,7 @@ class DrawingsTest(BrowserTest):
             else:
                 route.continue_()
 
-        self.page.route("**/duplicate", lose)
+        self.page.route("**/copies", lose)
         self.page.get_by_label("Duplicate").first.click()
         expect(self.page.get_by_role("heading", name="Sheet 64 copy")).to_be_visible()
         self.assertEqual((len(lost), Drawing.objects.count()), (1, 66))

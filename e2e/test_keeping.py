@@ -58,7 +58,7 @@ class ConnectionTest(BrowserTest):
             asked.append(route.request.url)
             route.fulfill(status=200, body="")
 
-        self.page.route("**/aim", empty)
+        self.page.route("**/queries/preview", empty)
         self.drag((100, 130), (140, 130))
         self.page.keyboard.press("ArrowDown")
         self.settled()

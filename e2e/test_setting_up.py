@@ -214,12 +214,12 @@ class WorkerTest(BrowserTest):
         self.core_is_here()
         asked.clear()
         self.drag((150, 130), (180, 180))
-        self.assertEqual([a for a in asked if a in ("aim", "selection")], [])
+        self.assertEqual([a for a in asked if a in ("preview", "selection")], [])
         self.assertIn("commands", asked)
-        with self.page.expect_response("**/desk", timeout=60_000):
+        with self.page.expect_response("**/document", timeout=60_000):
             self.page.evaluate("window.dispatchEvent(new Event('core-restart'))")
             self.drag((180, 180), (230, 180))
-            self.assertIn("aim", asked)
+            self.assertIn("preview", asked)
         self.assertAlmostEqual(self.items()[0].frame.place.origin.real, 230, delta=0.5)
 
     def test_without_the_kept_memory_the_core_starts_from_its_sources(self):

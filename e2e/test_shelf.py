@@ -205,7 +205,7 @@ class OutlinesTest(ShapesTest):
             symbols = file.read()
         tags = [e.tag.split("}")[1] for e in ElementTree.fromstring(symbols)]
         self.assertEqual(tags, ["symbol"] * 13)
-        with self.page.expect_response("**/shelf-file.svg"):
+        with self.page.expect_response("**/library/imports/svg"):
             self.page.get_by_test_id("shelf-file").set_input_files(
                 {"name": "t.svg", "mimeType": "image/svg+xml", "buffer": symbols}
             )

@@ -37,7 +37,7 @@ class StartTest(unittest.TestCase):
             started = subprocess.Popen(["bin/start"], cwd=ROOT, env=env, stdout=log, stderr=log)
         self.addCleanup(started.wait, 60)
         self.addCleanup(started.terminate)
-        self.address = f"http://127.0.0.1:{port}/api/drawings"
+        self.address = f"http://127.0.0.1:{port}/api/v1/drawings"
         self.says("is open at")
         return started
 

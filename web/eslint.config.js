@@ -3,6 +3,39 @@ import vue from "eslint-plugin-vue";
 import { defineConfig } from "eslint/config";
 import ts from "typescript-eslint";
 
+/** From the lowest: a folder knows those before it; those in one row do not know each other. */
+const LAYERS = [
+  ["api"],
+  ["lib"],
+  ["ui", "theme"],
+  ["core"],
+  ["session"],
+  ["sync"],
+  ["stores"],
+  ["tools"],
+  ["fields"],
+  ["canvas"],
+  ["properties", "dock"],
+  ["pages"],
+];
+const layered = LAYERS.flatMap((row, n) =>
+  row.map((folder) => {
+    const barred = LAYERS.slice(n)
+      .flat()
+      .filter((f) => f !== folder);
+    const regex = `^(\\.\\./)+(${barred.join("|")})(/|$)`;
+    const message = `${folder} lies below that folder.`;
+    return {
+      files: [`src/${folder}/**/*.ts`, `src/${folder}/**/*.vue`],
+      rules: {
+        "no-restricted-imports": barred.length
+          ? ["error", { patterns: [{ regex, message }] }]
+          : "off",
+      },
+    };
+  }),
+);
+
 export default defineConfig(
   { ignores: ["dist", "dist-doors", "src/api/schema.d.ts"] },
   ts.configs.strict,
@@ -34,4 +67,5 @@ export default defineConfig(
       "vue/block-order": ["error", { order: ["script", "template", "style"] }],
     },
   },
+  ...layered,
 );

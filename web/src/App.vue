@@ -1,12 +1,12 @@
 <script setup lang="ts">
 import { watch } from "vue";
 import { useRouter } from "vue-router";
-import NoticeBar from "./board/NoticeBar.vue";
-import SignInAgain from "./board/SignInAgain.vue";
-import { usePerson } from "./stores/person";
-import { watchBuild } from "./newer";
-import { usePost } from "./stores/post";
-import { useToast } from "./stores/toast";
+import NoticeBar from "./pages/NoticeBar.vue";
+import SignInAgain from "./pages/SignInAgain.vue";
+import { usePerson } from "./session/person";
+import { watchBuild } from "./sync/newer";
+import { usePost } from "./sync/syncstore";
+import { useToast } from "./session/notices";
 import "./theme/night";
 
 const person = usePerson();

@@ -5,9 +5,9 @@ import { createPinia } from "pinia";
 import PrimeVue from "primevue/config";
 import { createApp, type App as Application } from "vue";
 import App from "./App.vue";
-import { watchFaults } from "./faults";
+import { watchFaults } from "./lib/faults";
 import { newRouter } from "./router";
-import { useToast } from "./stores/toast";
+import { useToast } from "./session/notices";
 import { preset } from "./theme/preset";
 
 function mounted(): Application {

@@ -6,26 +6,26 @@ import {
   type RouteRecordRaw,
   type Router,
 } from "vue-router";
-import DrawingsPage from "./drawings/DrawingsPage.vue";
-import SignInPage from "./drawings/SignInPage.vue";
+import DrawingsPage from "./pages/home/DrawingsPage.vue";
+import SignInPage from "./pages/home/SignInPage.vue";
 import { Trouble, get } from "./api/client";
-import { usePerson } from "./stores/person";
-import { useToast } from "./stores/toast";
+import { usePerson } from "./session/person";
+import { useToast } from "./session/notices";
 
 const routes: RouteRecordRaw[] = [
   { path: "/", name: "drawings", component: DrawingsPage },
-  { path: "/bin", name: "bin", component: () => import("./drawings/BinPage.vue") },
+  { path: "/bin", name: "bin", component: () => import("./pages/home/BinPage.vue") },
   { path: "/sign-in", name: "sign-in", component: SignInPage },
   {
     path: "/drawings/:id(\\d+)",
     name: "board",
-    component: () => import("./board/BoardPage.vue"),
+    component: () => import("./pages/board/BoardPage.vue"),
     props: (route) => ({ id: Number(route.params["id"]) }),
   },
   {
     path: "/drawings/:id(\\d+)/cutting-table",
     name: "cutting-table",
-    component: () => import("./cutting/CuttingPage.vue"),
+    component: () => import("./pages/cutting/CuttingPage.vue"),
     props: (route) => ({ id: Number(route.params["id"]) }),
   },
   { path: "/:rest(.*)*", redirect: "/" },

@@ -1,6 +1,6 @@
 // One way to ask the server; every failure is a Trouble with a code and a sentence (RFC 9457).
 
-import { newId } from "../core/ids";
+import { newId } from "./ids";
 
 export class Trouble extends Error {
   constructor(

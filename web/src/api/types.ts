@@ -208,3 +208,6 @@ export type CueKind = Cue["kind"];
 export type Meeting = Schemas["Meeting"];
 export type AnchorKind = AnchorMark["kind"];
 export type Grip = Schemas["ResizeItems"]["grip"];
+
+/** What is asked of the cues; how the drawing is looked at, and where one draws, is added. */
+export type Aiming = Omit<Aim, "scale" | "kinds" | "image" | "place">;

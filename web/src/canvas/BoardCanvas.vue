@@ -3,29 +3,29 @@
 import { computed, onBeforeUnmount, onMounted, ref } from "vue";
 import type { Point } from "../api/types";
 import { ROOT } from "../core/tree";
-import { useBoard } from "../stores/board";
-import { useComparing } from "../stores/comparing";
-import { useLooking } from "../stores/looking";
-import { useTools } from "../stores/tools";
-import { useView } from "../stores/view";
-import CompareChip from "./CompareChip.vue";
-import CompareLayer from "./CompareLayer.vue";
-import CombDial from "./CombDial.vue";
-import ExactPanel from "./ExactPanel.vue";
-import CueLayer from "./CueLayer.vue";
-import DragBox from "./DragBox.vue";
-import GuideLayer from "./GuideLayer.vue";
-import ContainerNode from "./ContainerNode.vue";
-import LoupeGlass from "./LoupeGlass.vue";
-import MarkLayer from "./MarkLayer.vue";
-import PileList from "./PileList.vue";
-import PointerBubble from "./PointerBubble.vue";
-import SampleGlass from "./SampleGlass.vue";
-import RulerBars from "./RulerBars.vue";
-import SizesWindow from "./SizesWindow.vue";
-import UnderlayLayer from "./UnderlayLayer.vue";
-import { useMoving } from "./moving";
-import { useCanvasPointer } from "./pointer";
+import { useBoard } from "../stores/board/board";
+import { useComparing } from "../stores/display/comparing";
+import { useLooking } from "../stores/display/display";
+import { useTools } from "../tools/tools";
+import { useView } from "../stores/display/view";
+import CompareChip from "./layers/CompareChip.vue";
+import CompareLayer from "./layers/CompareLayer.vue";
+import CombDial from "./pegs/CombDial.vue";
+import ExactPanel from "./pointer/ExactPanel.vue";
+import CueLayer from "./layers/CueLayer.vue";
+import DragBox from "./pointer/DragBox.vue";
+import GuideLayer from "./layers/GuideLayer.vue";
+import ContainerNode from "./layers/ContainerNode.vue";
+import LoupeGlass from "./pointer/LoupeGlass.vue";
+import MarkLayer from "./layers/MarkLayer.vue";
+import PileList from "./pointer/PileList.vue";
+import PointerBubble from "./pointer/PointerBubble.vue";
+import SampleGlass from "./pointer/SampleGlass.vue";
+import RulerBars from "./layers/RulerBars.vue";
+import SizePreview from "./layers/SizePreview.vue";
+import ReferenceLayer from "./layers/ReferenceLayer.vue";
+import { useMoving } from "./pointer/moving";
+import { useCanvasPointer } from "./pointer/pointer";
 
 const board = useBoard();
 const view = useView();
@@ -92,7 +92,7 @@ onBeforeUnmount(() => watcher?.disconnect());
           :fill="board.sheet.colour ?? '#ffffff'"
           vector-effect="non-scaling-stroke"
         />
-        <UnderlayLayer v-if="!printing" />
+        <ReferenceLayer v-if="!printing" />
         <g id="drawn-on-the-sheet">
           <ContainerNode
             v-for="id in board.tree.in(ROOT)"
@@ -127,7 +127,7 @@ onBeforeUnmount(() => watcher?.disconnect());
       <DragBox v-if="tools.box" :corners="tools.box" />
       <RulerBars />
     </svg>
-    <SizesWindow v-if="looking.sizes" />
+    <SizePreview v-if="looking.sizes" />
     <CombDial />
     <CompareChip v-if="!printing" />
     <PointerBubble />

@@ -1,5 +1,5 @@
 import { afterEach, beforeEach, expect, test, vi } from "vitest";
-import type { Letter } from "../stores/letters";
+import type { Letter } from "./pendingedit";
 
 /** What the worker says to each verb; an error is thrown. */
 let says: Record<string, (more: Record<string, unknown>) => unknown>;
@@ -11,7 +11,7 @@ let hooks: { welcome: () => void; gone: () => void };
 
 class WorkerAway extends Error {}
 
-vi.mock("./browser", () => ({
+vi.mock("./workercore", () => ({
   WorkerAway,
   BrowserCore: class {
     ready = false;
@@ -44,7 +44,7 @@ const answer = (version: number): never =>
 const verbs = (): string[] => asked.map(([verb]) => verb).filter((v) => v !== "warm");
 
 async function opened(way: () => Letter[] = () => []) {
-  const index = await import("./index");
+  const index = await import(".");
   index.whenWithoutCore((sentence) => told.push(sentence));
   index.desk.open(7, way, () => undefined);
   await passes(600);

@@ -2,11 +2,11 @@
 // drawing as it stands, else on the server. Nothing waits for the worker.
 import { Trouble, get } from "../api/client";
 import type { Aimed, Answer, Command, DeskDrawing } from "../api/types";
-import type { Letter } from "../stores/letters";
-import { remembered } from "../stores/remembered";
-import { BrowserCore, WorkerAway } from "./browser";
-import type { Core, Looked, Shown } from "./door";
-import { serverCore } from "./server";
+import type { Letter } from "./pendingedit";
+import { remembered } from "../lib/settings";
+import { BrowserCore, WorkerAway } from "./workercore";
+import type { Core, Looked, Shown } from "./coreapi";
+import { serverCore } from "./servercore";
 
 /** Items prepared at a time. */
 const WARM = 2;

@@ -3,16 +3,16 @@
 import InputText from "primevue/inputtext";
 import { storeToRefs } from "pinia";
 import { ref } from "vue";
-import { useBoard } from "../stores/board";
-import { useShelf } from "../stores/shelf";
-import { LEAVES, useLooking, type Leaf } from "../stores/looking";
-import ColoursLeaf from "./ColoursLeaf.vue";
-import ItemStack from "./ItemStack.vue";
-import ProfileBar from "./ProfileBar.vue";
-import ProfileLeaf from "./ProfileLeaf.vue";
-import ShelfLeaf from "./ShelfLeaf.vue";
-import StepList from "./StepList.vue";
-import type { Measure } from "./profile";
+import { useBoard } from "../stores/board/board";
+import { useShelf } from "../stores/library/shelf";
+import { LEAVES, useLooking, type Leaf } from "../stores/display/display";
+import ColoursPanel from "./colours/ColoursPanel.vue";
+import LayersPanel from "./layers/LayersPanel.vue";
+import ProfileBar from "./profile/ProfileBar.vue";
+import ProfilePanel from "./profile/ProfilePanel.vue";
+import ShelfPanel from "./shelf/ShelfPanel.vue";
+import HistoryPanel from "./history/HistoryPanel.vue";
+import type { Measure } from "./profile/profile";
 import { counted } from "../lib/intl";
 
 const board = useBoard();
@@ -73,11 +73,11 @@ function open(next: Leaf): void {
       </button>
     </div>
     <template v-if="!folded">
-      <ItemStack v-if="leaf === 'Layers'" :find="find" />
-      <ColoursLeaf v-else-if="leaf === 'Colours'" />
-      <ProfileLeaf v-else-if="leaf === 'Profile'" :measure="measure" />
-      <ShelfLeaf v-else-if="leaf === 'Shelf'" />
-      <StepList v-else />
+      <LayersPanel v-if="leaf === 'Layers'" :find="find" />
+      <ColoursPanel v-else-if="leaf === 'Colours'" />
+      <ProfilePanel v-else-if="leaf === 'Profile'" :measure="measure" />
+      <ShelfPanel v-else-if="leaf === 'Shelf'" />
+      <HistoryPanel v-else />
     </template>
   </section>
 </template>

@@ -1,6 +1,6 @@
 // Day and night: what was chosen here, or else what the machine asks for.
 import { ref, watchEffect } from "vue";
-import { remember, remembered } from "../stores/remembered";
+import { remember, remembered } from "../lib/settings";
 
 const KEY = "night";
 const asked = window.matchMedia("(prefers-color-scheme: dark)").matches;

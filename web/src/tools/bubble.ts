@@ -1,6 +1,6 @@
 // The words beside the pointer while something is dragged: what is dragged reads out.
-import type { useBoard } from "../stores/board";
-import { degrees, dialText, length, shown } from "../stores/numbers";
+import type { useBoard } from "../stores/board/board";
+import { degrees, dialText, length, shown } from "../lib/numbers";
 import type { Point, UnitFacts } from "../api/types";
 import type { Hit } from "./tool";
 

@@ -1,7 +1,8 @@
 // Dragging something that stands on the sheet: a command for where the pointer is now, previewed
 // while the hand moves and committed once it lets go. Cues may move it to what it meets.
 import type { Command, Point } from "../api/types";
-import { far, minus, plus, type Aiming, type Bench, type Held, type Pointer } from "./tool";
+import type { Aiming } from "../api/types";
+import { far, minus, plus, type Bench, type Held, type Pointer } from "./tool";
 
 /** The command for a drag from `from` to `to`; null while there is nothing to do. */
 export type Script = (to: Point, held: Held, from: Point) => Command | null;

@@ -1,7 +1,7 @@
 // Grips, the protractor, the pivot and pegs act alike in every tool that shows them.
 import type { Command, Grip, Point } from "../api/types";
-import { newId } from "../core/ids";
-import type { useBoard } from "../stores/board";
+import { newId } from "../api/ids";
+import type { useBoard } from "../stores/board/board";
 import { Drag, type Dragging } from "./drag";
 import {
   minus,

@@ -1,5 +1,5 @@
 // What a tool is: a state machine fed with pointer events, which previews and commits commands.
-import type { About, Aim, Command, Grip, Point, Shows, UnitFacts } from "../api/types";
+import type { About, Aiming, Command, Grip, Point, Shows, UnitFacts } from "../api/types";
 
 export type GradientPeg = Extract<Command, { kind: "drag_gradient" }>["peg"];
 /** What a peg of words moves. */
@@ -111,9 +111,6 @@ export interface Tool {
   /** The tool is put away. */
   leave?(): void;
 }
-
-/** What is asked of the cues; how the drawing is looked at, and where one draws, is added. */
-export type Aiming = Omit<Aim, "scale" | "kinds" | "image" | "place">;
 
 export interface Arrange {
   about: About;

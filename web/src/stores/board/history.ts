@@ -3,8 +3,8 @@
 import { computed, shallowRef } from "vue";
 import { Trouble, get } from "../../api/client";
 import type { Repaint, StepName } from "../../api/types";
-import type { WayStep } from "../../core/door";
-import type { Showing } from "./showing";
+import type { WayStep } from "../../core/coreapi";
+import type { Showing } from "./scene";
 
 export interface Way {
   undo: WayStep | null;

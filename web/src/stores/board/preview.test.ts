@@ -21,7 +21,7 @@ vi.mock("../../core", () => ({
       new Promise((done, fail) => asked.push({ aim, command, done, fail })),
   },
 }));
-vi.mock("../../faults", () => ({ fault: (problem: unknown) => faults.push(problem) }));
+vi.mock("../../lib/faults", () => ({ fault: (problem: unknown) => faults.push(problem) }));
 
 const MOVE: Command = { kind: "move_items", items: ["a"], by: [1, 0] };
 const repaint = (name: string): Repaint => ({ said: name }) as unknown as Repaint;

@@ -4,14 +4,14 @@ import { shallowRef } from "vue";
 import { Trouble } from "../../api/client";
 import type { Aim, Aimed, Command, Draft, PegDrag, Point, Spread } from "../../api/types";
 import { core } from "../../core";
-import { fault } from "../../faults";
-import { Newest } from "../../core/newest";
-import type { Aiming } from "../../tools/tool";
-import type { useCues } from "../cues";
-import type { useView } from "../view";
-import type { Choice } from "./choice";
-import type { Images } from "./images";
-import type { Showing } from "./showing";
+import { fault } from "../../lib/faults";
+import { Newest } from "../../lib/latestonly";
+import type { Aiming } from "../../api/types";
+import type { useCues } from "../display/snapping";
+import type { useView } from "../display/view";
+import type { Choice } from "./selection";
+import type { Images } from "./copies";
+import type { Showing } from "./scene";
 
 /** A draft, and the peg of it that is dragged. */
 export interface Spreading {

@@ -1,5 +1,5 @@
 import { beforeEach, expect, test } from "vitest";
-import { AnchorsTool } from "../anchors";
+import { AnchorsTool } from "../editing/anchors";
 import type { Hit } from "../tool";
 import { FakeBoard, RecordingBench, anchorMark, at, key } from "./recording";
 

@@ -1,6 +1,6 @@
 import { beforeEach, expect, test } from "vitest";
 import { FakeBoard, RecordingBench, at, key } from "./recording";
-import { SelectTool } from "../select";
+import { SelectTool } from "../editing/select";
 import type { Hit } from "../tool";
 
 let board: FakeBoard;

@@ -1,6 +1,7 @@
 import { beforeEach, expect, test } from "vitest";
 import type { UnitFacts } from "../../api/types";
-import { BrushTool, type BrushDoes } from "../brush";
+import type { BrushDoes } from "../../stores/editing/brushing";
+import { BrushTool } from "../editing/brush";
 import { FakeBoard, RecordingBench, at, key } from "./recording";
 
 const PX = { name: "px", size: 1, decimals: 2 } as UnitFacts;

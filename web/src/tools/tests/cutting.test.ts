@@ -1,7 +1,7 @@
 import { beforeEach, expect, test } from "vitest";
 import type { Command, Point } from "../../api/types";
-import { CutTool } from "../cut";
-import { SweepTool, type Regions } from "../sweep";
+import { CutTool } from "../editing/cut";
+import { SweepTool, type Regions } from "../editing/sweep";
 import { FakeBoard, RecordingBench, at } from "./recording";
 
 let board: FakeBoard;

@@ -1,7 +1,7 @@
 import { beforeEach, expect, test } from "vitest";
 import type { Hit } from "../tool";
 import type { Point } from "../../api/types";
-import { FreehandTool } from "../freehand";
+import { FreehandTool } from "../drawing/freehand";
 import { FakeBoard, RecordingBench, anchorMark, at, drawable, key } from "./recording";
 
 let board: FakeBoard;

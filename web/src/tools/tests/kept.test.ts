@@ -1,6 +1,6 @@
 import { expect, test } from "vitest";
 import type { KeptClip } from "../../api/types";
-import { KeptTool, type InHand } from "../kept";
+import { KeptTool, type InHand } from "../drawing/placetool";
 import { FakeBoard, RecordingBench, at } from "./recording";
 
 const KEPT: KeptClip = { clip: "{}", key: "k1", name: "f-hole", state: 3 };

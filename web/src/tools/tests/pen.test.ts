@@ -1,7 +1,7 @@
 import { beforeEach, expect, test, vi } from "vitest";
 import type { Hit } from "../tool";
 import { FakeBoard, RecordingBench, anchorMark, at, drawable, key } from "./recording";
-import { PenTool } from "../pen";
+import { PenTool } from "../drawing/pen";
 
 let board: FakeBoard;
 let bench: RecordingBench;

@@ -12,8 +12,9 @@ import type {
   Stroke,
   Style,
 } from "../../api/types";
-import type { useBoard } from "../../stores/board";
-import type { Aiming, Arrange, Bench, Hit, Pointer } from "../tool";
+import type { useBoard } from "../../stores/board/board";
+import type { Aiming } from "../../api/types";
+import type { Arrange, Bench, Hit, Pointer } from "../tool";
 
 type Board = ReturnType<typeof useBoard>;
 

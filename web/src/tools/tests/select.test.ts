@@ -1,6 +1,6 @@
 import { beforeEach, expect, test, vi } from "vitest";
 import { FakeBoard, RecordingBench, at, drawable, key } from "./recording";
-import { SelectTool } from "../select";
+import { SelectTool } from "../editing/select";
 
 let board: FakeBoard;
 let bench: RecordingBench;

@@ -1,12 +1,12 @@
 import { beforeEach, expect, test } from "vitest";
 import type { Point } from "../../api/types";
-import { CornersTool } from "../corners";
-import { LineTool } from "../line";
+import { CornersTool } from "../editing/corners";
+import { LineTool } from "../drawing/line";
 import type { Hit } from "../tool";
 import { FakeBoard, RecordingBench, anchorMark, at, key } from "./recording";
-import { GuideTool } from "../guide";
-import { ShapeTool } from "../shape";
-import { UnderlayTool } from "../underlay";
+import { GuideTool } from "../sheet/guide";
+import { ShapeTool } from "../drawing/shape";
+import { UnderlayTool } from "../sheet/reference";
 
 let board: FakeBoard;
 let bench: RecordingBench;

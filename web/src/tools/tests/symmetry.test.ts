@@ -1,6 +1,6 @@
 import { expect, test } from "vitest";
 import type { Point } from "../../api/types";
-import { SymmetryTool } from "../symmetry";
+import { SymmetryTool } from "../editing/symmetry";
 import { FakeBoard, RecordingBench, at } from "./recording";
 
 function trial(drafts = true) {

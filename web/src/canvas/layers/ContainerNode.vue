@@ -1,0 +1,98 @@
+<script setup lang="ts">
+// A container: what it holds, back to front, shown, picked and faint as one; of a symmetry also the
+// images.
+import { computed } from "vue";
+import type { Style } from "../../api/types";
+import { useBoard } from "../../stores/board/board";
+import { useLooking } from "../../stores/display/display";
+import AssemblyNode from "./AssemblyNode.vue";
+import FilterDef from "../paint/FilterDef.vue";
+import CopyNode from "./CopyNode.vue";
+import ItemPath from "./ItemPath.vue";
+import { showingOf } from "../paint/paint";
+
+const props = withDefaults(
+  defineProps<{
+    id: string;
+    pickable: boolean;
+    plain: boolean;
+    /** For each symmetry around it, that here is its original. */
+    turns?: readonly number[];
+  }>(),
+  { turns: () => [] },
+);
+const board = useBoard();
+const looking = useLooking();
+
+const item = computed(() => board.drawable(props.id));
+const held = computed(() => board.tree.in(props.id));
+const picks = computed(() => props.pickable && !item.value?.locked);
+const filter = computed(() => (props.plain ? null : (item.value?.filter ?? null)));
+const showing = computed(() =>
+  item.value && !props.plain ? showingOf(item.value.finish, filter.value, `fx-${props.id}`) : {},
+);
+const images = computed(() => item.value?.symmetry?.images.slice(1) ?? []);
+/** What is drawn in here is drawn in the symmetry: its images step back. */
+const entered = computed(() => looking.view !== "Print" && board.way.includes(props.id));
+/** The part of the sheet that a symmetry keeps. */
+const clip = computed(() => {
+  const corners = item.value?.symmetry?.clip ?? [];
+  if (corners.length === 0) return null;
+  const id = `kept-${props.id}`;
+  return { id, url: `url(#${id})`, points: corners.map((c) => c.join(",")).join(" ") };
+});
+/** Every other image may be painted in its own way. */
+const second = (n: number): Style | null =>
+  (!props.plain && n % 2 === 1 && item.value?.symmetry?.second) || null;
+const inner = computed(() => (item.value?.symmetry ? [...props.turns, 0] : props.turns));
+</script>
+
+<template>
+  <g v-if="item && !item.hidden" v-bind="showing" :data-holder="item.id">
+    <FilterDef v-if="filter" :id="`fx-${id}`" :filter="filter" />
+    <clipPath v-if="clip" :id="clip.id"><polygon :points="clip.points" /></clipPath>
+    <g :clip-path="clip?.url">
+      <template v-for="child in held" :key="child">
+        <AssemblyNode
+          v-if="board.drawable(child)?.assembly"
+          :id="child"
+          :pickable="picks"
+          :plain="plain"
+        />
+        <ContainerNode
+          v-else-if="board.tree.holds(child)"
+          :id="child"
+          :pickable="picks"
+          :plain="plain"
+          :turns="inner"
+        />
+        <ItemPath v-else :id="child" :pickable="picks" :plain="plain" />
+      </template>
+    </g>
+    <g
+      v-for="(matrix, n) in images"
+      :key="n"
+      class="image"
+      :class="{ entered }"
+      :transform="`matrix(${matrix.join(' ')})`"
+      :clip-path="clip?.url"
+      :data-image="n + 1"
+    >
+      <CopyNode
+        v-for="child in held"
+        :id="child"
+        :key="child"
+        :pickable="picks"
+        :plain="plain"
+        :turns="[...turns, n + 1]"
+        :paint="second(n + 1)"
+      />
+    </g>
+  </g>
+</template>
+
+<style scoped>
+.entered {
+  opacity: var(--entered, 0.62);
+}
+</style>

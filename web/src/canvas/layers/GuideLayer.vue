@@ -1,0 +1,91 @@
+<script setup lang="ts">
+// The grid and the guides, as hairlines over the desk.
+import { computed } from "vue";
+import type { Guide } from "../../api/types";
+import { useBoard } from "../../stores/board/board";
+import { useTools } from "../../tools/tools";
+import { useLens } from "../pointer/lens";
+
+const board = useBoard();
+const view = useLens();
+const tools = useTools();
+
+const FAR = 20_000;
+const CLOSEST = 5;
+
+/** Lines at equal distances over the sheet, as path data on the screen; none when too dense. */
+function lines(step: number): string {
+  if (step * view.scale < CLOSEST) return "";
+  const { width, height } = board.sheet;
+  const [left, top] = view.toScreen([0, 0]);
+  const [right, bottom] = view.toScreen([width, height]);
+  let path = "";
+  for (let x = 0; x <= width; x += step) path += `M${view.toScreen([x, 0])[0]} ${top}V${bottom}`;
+  for (let y = 0; y <= height; y += step) path += `M${left} ${view.toScreen([0, y])[1]}H${right}`;
+  return path;
+}
+
+const grid = computed(() => {
+  const { step, parts, shown } = board.sheet.grid;
+  return shown ? { coarse: lines(step), fine: parts > 1 ? lines(step / parts) : "" } : null;
+});
+const guides = computed(() => (board.sheet.guides_hidden ? [] : board.sheet.guides));
+const place = (g: Guide): string => {
+  const [x, y] = view.toScreen([g.x, g.y]);
+  return `translate(${x} ${y}) rotate(${g.angle})`;
+};
+const hit = (g: Guide): string => JSON.stringify({ what: "guide", guide: g.id, at: [g.x, g.y] });
+</script>
+
+<template>
+  <g class="aids">
+    <template v-if="grid">
+      <path :d="grid.fine" class="fine" />
+      <path :d="grid.coarse" class="coarse" />
+    </template>
+    <g
+      v-for="g in guides"
+      :key="g.id"
+      :transform="place(g)"
+      class="guide"
+      :class="{ chosen: board.aid === g.id }"
+      :data-testid="`guide-${g.angle}`"
+    >
+      <path :d="`M${-FAR} 0H${FAR}`" />
+      <path
+        v-if="tools.name === 'guide' && !g.locked"
+        class="reach"
+        :d="`M${-FAR} 0H${FAR}`"
+        :data-hit="hit(g)"
+      />
+    </g>
+  </g>
+</template>
+
+<style scoped>
+.aids path {
+  fill: none;
+  pointer-events: none;
+}
+.fine {
+  stroke: var(--mark-quiet);
+  stroke-opacity: 0.14;
+}
+.coarse {
+  stroke: var(--mark-quiet);
+  stroke-opacity: 0.3;
+}
+.guide path {
+  stroke: var(--mark-construction);
+  stroke-width: 1px;
+}
+.guide.chosen path {
+  stroke-width: 2px;
+}
+.aids .reach {
+  stroke: transparent;
+  stroke-width: 12px;
+  pointer-events: stroke;
+  cursor: move;
+}
+</style>

@@ -1,0 +1,43 @@
+<script setup lang="ts">
+// The pegs of corners of outlines, on the side along which the radius is dragged.
+import { computed } from "vue";
+import { useBoard } from "../../stores/board/board";
+import { dialText } from "../../lib/numbers";
+import { useTools } from "../../tools/tools";
+import { useVocabulary } from "../../stores/display/catalogue";
+import PegBar from "./PegBar.vue";
+
+const board = useBoard();
+const tools = useTools();
+const vocabulary = useVocabulary();
+const chosen = computed(() => new Set(board.anchors.map((a) => a.join(" "))));
+
+const pegs = computed(() =>
+  board.marks.anchors.flatMap((m) => {
+    if (!m.corner) return [];
+    const { item, contour, index, at } = m;
+    const key = `${item} ${contour} ${index}`;
+    const hit = JSON.stringify({ what: "anchor", item, contour, index, at });
+    const under = tools.hit?.what === "anchor" ? tools.hit : null;
+    const hovered = under?.item === item && under.contour === contour && under.index === index;
+    const touched = chosen.value.has(key);
+    const radius = dialText(m.corner.drawn, "length", vocabulary.unit(board.sheet.unit));
+    return [
+      { key, corner: m.corner, touched, words: touched || hovered ? radius : null, hit, index },
+    ];
+  }),
+);
+</script>
+
+<template>
+  <PegBar
+    v-for="p in pegs"
+    :key="p.key"
+    :at="p.corner.peg"
+    :along="p.corner.along"
+    :touched="p.touched"
+    :words="p.words"
+    :hit="p.hit"
+    :testid="`corner-${p.index}`"
+  />
+</template>

@@ -1,0 +1,41 @@
+<script setup lang="ts">
+// A peg of a dial, with the dial's name and value while the pointer is on it.
+import { computed } from "vue";
+import type { PegMark } from "../../api/types";
+import { useBoard } from "../../stores/board/board";
+import { dialText } from "../../lib/numbers";
+import { useTools } from "../../tools/tools";
+import { useVocabulary } from "../../stores/display/catalogue";
+import PegBar from "./PegBar.vue";
+
+const props = defineProps<{ peg: PegMark }>();
+const tools = useTools();
+const board = useBoard();
+const vocabulary = useVocabulary();
+
+const dragged = computed(
+  () => tools.dragged?.what === "peg" && tools.dragged.dial === props.peg.dial,
+);
+const hovered = computed(
+  () => !tools.dragged && tools.hit?.what === "peg" && tools.hit.dial === props.peg.dial,
+);
+const words = computed(() => {
+  const unit = vocabulary.unit(board.sheet.unit);
+  return `${props.peg.label} ${dialText(props.peg.value, props.peg.unit, unit)}`;
+});
+const hit = computed(() => {
+  const { item, dial, at: place } = props.peg;
+  return JSON.stringify({ what: "peg", item, dial, at: place });
+});
+</script>
+
+<template>
+  <PegBar
+    :at="peg.at"
+    :along="peg.along"
+    :touched="dragged || hovered"
+    :words="hovered ? words : null"
+    :hit="hit"
+    :testid="`peg-${peg.dial}`"
+  />
+</template>

@@ -1,0 +1,244 @@
+// Pointer events on the canvas: moving the sheet, zooming, and feeding the tool in the hand.
+import { computed, nextTick, onBeforeUnmount, onMounted, ref, type Ref } from "vue";
+import type { Point } from "../../api/types";
+import { isTaken } from "../../lib/focus";
+import { useBoard } from "../../stores/board/board";
+import { useTools } from "../../tools/tools";
+import { useView } from "../../stores/display/view";
+import type { Hit, Pointer } from "../../tools/tool";
+
+const ZOOM_STEP = 1.0015;
+const LINE = 16;
+/** Pixels from the canvas's edge within which a drag moves the sheet on; the rulers are wider. */
+const EDGE = 12;
+const RULER = 20;
+/** Pixels, and how often in milliseconds. */
+const SCROLL_STEP = 8;
+const SCROLL_EVERY = 30;
+/** The middle button: moves the sheet, also in the middle of a drag. */
+const MIDDLE = 4;
+
+/** The marks of what is selected, which show in the image under the hand. */
+const MARKS = new Set<Hit["what"]>([
+  "anchor",
+  "handle",
+  "stem",
+  "segment",
+  "peg",
+  "grip",
+  "turn",
+  "pivot",
+  "copies",
+  "gradient",
+  "shadow",
+]);
+
+export function useCanvasPointer(svg: Ref<SVGSVGElement | null>) {
+  const board = useBoard();
+  const tools = useTools();
+  const view = useView();
+  const space = ref(false);
+  const panning = ref<Point | null>(null);
+  let pressed: number | null = null;
+  let lastScreen: Point = [0, 0];
+  let lastMove: PointerEvent | null = null;
+  let scrolling: number | undefined;
+
+  const screenOf = (event: MouseEvent): Point => {
+    const box = svg.value?.getBoundingClientRect();
+    return [event.clientX - (box?.left ?? 0), event.clientY - (box?.top ?? 0)];
+  };
+  const hitOf = (event: Event): Hit | null => hitUnder(event.target as Element);
+  const hitUnder = (under: Element): Hit | null => {
+    const element = under.closest<SVGElement>("[data-hit]");
+    return element?.dataset["hit"] ? (JSON.parse(element.dataset["hit"]) as Hit) : null;
+  };
+  const trailOf = (event: MouseEvent): Point[] => {
+    const all = event instanceof PointerEvent ? (event.getCoalescedEvents?.() ?? []) : [];
+    return (all.length > 0 ? all : [event]).map(placeOf);
+  };
+  /** Where the pointer is; in an image, where the original has that place. */
+  const placeOf = (event: MouseEvent): Point => board.toOriginal(view.toSheet(screenOf(event)));
+  const pointerOf = (event: MouseEvent, hit: Hit | null, at = placeOf(event)): Pointer => ({
+    at,
+    screen: screenOf(event),
+    trail: trailOf(event),
+    shift: event.shiftKey,
+    alt: event.altKey,
+    ctrl: event.ctrlKey || event.metaKey,
+    space: space.value,
+    hit,
+  });
+
+  function down(event: PointerEvent): void {
+    if (pressed !== null) return;
+    (document.activeElement as HTMLElement | null)?.blur();
+    if (event.button === 1 || (event.button === 0 && space.value)) {
+      panning.value = screenOf(event);
+    } else if (event.button === 0) void press(event, hitOf(event));
+    else return;
+    pressed = event.pointerId;
+    tools.pressing = true;
+    svg.value?.setPointerCapture(event.pointerId);
+    tools.touch();
+  }
+
+  async function press(event: PointerEvent, under: Hit | null): Promise<void> {
+    let hit = under;
+    if (hit?.what === "image") {
+      board.takeImage(hit.image);
+      await nextTick(); // the marks have come to this image
+      hit = hitUnder(document.elementFromPoint(event.clientX, event.clientY) ?? document.body);
+    } else takeImage(hit);
+    tools.dragged = hit;
+    lastMove = null;
+    scrolling = window.setInterval(scroll, SCROLL_EVERY);
+    tools.pressed(hit).down(pointerOf(event, hit, pressedAt(event, hit)));
+    tools.touch();
+  }
+
+  /** Where a press is, as what it picks has that place. */
+  function pressedAt(event: PointerEvent, hit: Hit | null): Point {
+    const at = view.toSheet(screenOf(event));
+    if (hit?.what !== "item" && hit?.what !== "end") return board.toOriginal(at);
+    const picked = tools.tool.picked?.(hit.item, event.shiftKey) ?? hit.item;
+    const stays = event.shiftKey || board.selected.includes(picked);
+    return board.toOriginal(at, stays ? [...board.selected, picked] : [picked]);
+  }
+
+  /** The hand over an image of what is selected is in that image: its marks come there. */
+  function followImage(hit: Hit | null): void {
+    if (tools.tool.goesOn || !hit) return;
+    const own = hit.what === "item" && board.selected.includes(hit.item);
+    if (hit.what === "image" || own) board.takeImage(("image" in hit && hit.image) || []);
+  }
+
+  /** In which image a press acts: that of what it is on, or the one the hand is in already. */
+  function takeImage(hit: Hit | null): void {
+    if (hit && "image" in hit && hit.image) board.takeImage(hit.image);
+    else if (!tools.tool.goesOn && !(hit && MARKS.has(hit.what))) board.takeImage([]);
+  }
+
+  function move(event: PointerEvent): void {
+    const screen = screenOf(event);
+    tools.pointer = screen;
+    const before = lastScreen;
+    lastScreen = screen;
+    if (pressed !== null && !panning.value && event.buttons & MIDDLE) {
+      view.pan([screen[0] - before[0], screen[1] - before[1]]);
+      return;
+    }
+    if (panning.value) {
+      view.pan([screen[0] - panning.value[0], screen[1] - panning.value[1]]);
+      panning.value = screen;
+      return;
+    }
+    tools.alt = event.altKey;
+    lastMove = event;
+    if (pressed === null) {
+      tools.hit = hitOf(event);
+      followImage(tools.hit);
+      tools.tool.hover?.(pointerOf(event, tools.hit));
+    } else if (event.pointerId === pressed) {
+      tools.held.move(pointerOf(event, tools.dragged));
+    }
+    tools.touch();
+  }
+
+  /** A drag that has come to the edge of the canvas moves the sheet on under it. */
+  function scroll(): void {
+    if (!lastMove || panning.value || pressed === null) return;
+    const screen = screenOf(lastMove);
+    const by = [0, 1].map((axis) => {
+      const [at, size] = [screen[axis] ?? 0, view.size[axis] ?? 0];
+      if (at < RULER) return SCROLL_STEP;
+      return at > size - EDGE ? -SCROLL_STEP : 0;
+    }) as Point;
+    if (by[0] === 0 && by[1] === 0) return;
+    view.pan(by);
+    tools.held.move(pointerOf(lastMove, tools.dragged));
+  }
+
+  function up(event: PointerEvent): void {
+    if (event.pointerId !== pressed) return;
+    pressed = null;
+    tools.pressing = false;
+    window.clearInterval(scrolling);
+    if (panning.value) panning.value = null;
+    else tools.held.up(pointerOf(event, tools.dragged));
+    tools.dragged = null;
+    tools.touch();
+  }
+
+  /** The drag was interrupted: everything goes back. */
+  function cancel(): void {
+    if (pressed === null) return;
+    pressed = null;
+    tools.pressing = false;
+    window.clearInterval(scrolling);
+    if (panning.value) panning.value = null;
+    else tools.held.cancel();
+    tools.dragged = null;
+    tools.touch();
+  }
+
+  function leave(): void {
+    if (pressed !== null) return;
+    tools.pointer = null;
+    tools.hit = null;
+  }
+
+  function double(event: MouseEvent): void {
+    const under = document.elementFromPoint(event.clientX, event.clientY); // the canvas has captured
+    tools.tool.double?.(pointerOf(event, hitUnder(under ?? (event.target as Element))));
+    tools.touch();
+  }
+
+  function wheel(event: WheelEvent): void {
+    const unit = event.deltaMode === WheelEvent.DOM_DELTA_LINE ? LINE : 1;
+    if (event.shiftKey) view.pan([-(event.deltaX + event.deltaY) * unit, 0]);
+    else if (event.altKey) view.pan([0, -event.deltaY * unit]);
+    else view.zoomAt(screenOf(event), ZOOM_STEP ** (-event.deltaY * unit));
+  }
+
+  const keyDown = (event: KeyboardEvent): void => {
+    if (event.code !== "Space" || isTaken(event)) return;
+    event.preventDefault();
+    space.value = true;
+  };
+  const keyUp = (event: KeyboardEvent): void => {
+    if (event.code === "Space") space.value = false;
+  };
+  /** Keys that are let go elsewhere are not told here. */
+  function blur(): void {
+    space.value = false;
+    cancel();
+  }
+  /** Esc in mid-drag puts everything back before the tool or the page hear of it. */
+  const escape = (event: KeyboardEvent): void => {
+    if (event.key !== "Escape" || pressed === null) return;
+    event.stopImmediatePropagation();
+    svg.value?.releasePointerCapture(pressed);
+    cancel();
+  };
+  onMounted(() => {
+    window.addEventListener("keydown", escape, true);
+    window.addEventListener("keydown", keyDown);
+    window.addEventListener("keyup", keyUp);
+    window.addEventListener("blur", blur);
+  });
+  onBeforeUnmount(() => {
+    window.removeEventListener("keydown", escape, true);
+    window.removeEventListener("keydown", keyDown);
+    window.removeEventListener("keyup", keyUp);
+    window.removeEventListener("blur", blur);
+    window.clearInterval(scrolling);
+    tools.pressing = false;
+  });
+
+  const cursor = computed(() => {
+    if (panning.value) return "grabbing";
+    return space.value ? "grab" : tools.tool.cursor;
+  });
+  return { cursor, down, move, up, cancel, lost: cancel, leave, double, wheel };
+}

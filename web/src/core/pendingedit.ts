@@ -1,0 +1,12 @@
+// An edit on its way to the server, as it is stored and sent.
+import type { Command, Shows } from "../api/types";
+
+export type Letter = {
+  id: string;
+  selection: string[];
+  /** What the tool showed of it; letters of an earlier form of the program do not say. */
+  shows?: Shows;
+} & (
+  | { path: "commands"; command: Command; follows: { edit: string; pause: number } | null }
+  | { path: "go"; to: "undo" | "redo" | number; edit: string | null }
+);

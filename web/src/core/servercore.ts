@@ -1,0 +1,60 @@
+// The core on the server.
+import { post } from "../api/client";
+import type {
+  Aimed,
+  AnchorMark,
+  AnchorRef,
+  BalanceMark,
+  ColourFacts,
+  Command,
+  Harmony,
+  Lies,
+  Palette,
+  Reading,
+  Sample,
+  Selection,
+  Spread,
+  SweepMarks,
+  TroubleSpots,
+} from "../api/types";
+import type { Core } from "./coreapi";
+
+export const serverCore = (drawing: () => number): Core => ({
+  aim: (aim, command, looked, keeps) =>
+    post<Aimed>(`/drawings/${drawing()}/queries/preview`, { aim, command, ...looked, keeps }),
+  select: (looked) => post<Selection>(`/drawings/${drawing()}/queries/selection`, looked),
+  anchor: (item, at, reach) =>
+    post<AnchorMark | null>(`/drawings/${drawing()}/queries/nearest-anchor`, { item, at, reach }),
+  anchors: (start, end) =>
+    post<AnchorRef[]>(`/drawings/${drawing()}/queries/anchors-in-box`, { start, end }),
+  within: (start, end, place, whole) =>
+    post<string[]>(`/drawings/${drawing()}/queries/items-in-box`, { start, end, place, whole }),
+  pile: (at, reach) => post<Lies[]>(`/drawings/${drawing()}/queries/items-at-point`, { at, reach }),
+  alike: (items, by) =>
+    post<string[]>(`/drawings/${drawing()}/queries/similar-items`, { items, by }),
+  again: async (command, frame) =>
+    (await post<{ command: Command }>(`/drawings/${drawing()}/queries/repeat`, { command, frame }))
+      .command,
+  spread: (command, aim, drag, looked) =>
+    post<Spread>(`/drawings/${drawing()}/queries/copies`, { command, aim, drag, ...looked }),
+  balance: (item, axis) =>
+    post<BalanceMark>(`/drawings/${drawing()}/queries/symmetry`, { item, axis }),
+  regions: (items, gap) =>
+    post<SweepMarks>(`/drawings/${drawing()}/queries/regions`, { items, gap }),
+  troubles: (items, limits) =>
+    post<TroubleSpots>(`/drawings/${drawing()}/queries/trouble-spots`, { items, limits }),
+  copy: async (items) =>
+    (await post<{ text: string }>(`/drawings/${drawing()}/queries/clipboard`, { items })).text,
+  copied: (text) => post<Reading>("/queries/clipboard", { text }),
+  near: (item, at) =>
+    post<[AnchorRef, AnchorRef]>(`/drawings/${drawing()}/queries/nearest-segment`, { item, at }),
+  colour: (text, against) => post<ColourFacts>("/queries/colour", { text, against }),
+  sample: (at, reach) =>
+    post<Sample | null>(`/drawings/${drawing()}/queries/colour-at-point`, { at, reach }),
+  harmonies: (colour) => post<Harmony[]>("/queries/harmonies", { colour }),
+  palette: (text) => post<Palette>("/queries/palette", { text }),
+  written: async (kind) =>
+    (await post<{ text: string }>(`/drawings/${drawing()}/queries/palette-file`, { kind })).text,
+  read: async (text, unit, present) =>
+    (await post<{ value: number }>("/queries/typed-value", { text, unit, present })).value,
+});

@@ -1,0 +1,125 @@
+import { afterEach, beforeEach, expect, test, vi } from "vitest";
+import { Trouble } from "../api/client";
+import { BrowserCore, WorkerAway } from "./workercore";
+
+class FakeWorker {
+  static all: FakeWorker[] = [];
+  onmessage: ((event: { data: unknown }) => void) | null = null;
+  onerror: (() => void) | null = null;
+  asked: { id: number; text: string }[] = [];
+  ended = false;
+  constructor() {
+    FakeWorker.all.push(this);
+  }
+  postMessage(question: { id: number; text: string }): void {
+    this.asked.push(question);
+  }
+  terminate(): void {
+    this.ended = true;
+  }
+  says(data: unknown): void {
+    this.onmessage?.({ data });
+  }
+  answers(id: number, text: string | null): void {
+    this.says({ id, text });
+  }
+}
+const newest = (): FakeWorker => FakeWorker.all.at(-1) as FakeWorker;
+const passes = (ms: number): Promise<unknown> => vi.advanceTimersByTimeAsync(ms);
+let log: string[];
+let core: BrowserCore;
+
+beforeEach(() => {
+  vi.useFakeTimers();
+  vi.stubGlobal("window", globalThis);
+  vi.stubGlobal("Worker", FakeWorker);
+  [FakeWorker.all, log] = [[], []];
+  core = new BrowserCore(
+    () => log.push("ready"),
+    () => log.push("gone"),
+  );
+  core.start();
+});
+afterEach(() => {
+  vi.useRealTimers();
+  vi.unstubAllGlobals();
+});
+
+test("it answers, refuses, or stumbles, and each is told apart", async () => {
+  await expect(core.ask("read", {})).rejects.toThrow(WorkerAway); // it is not ready yet
+  newest().says("ready");
+  const answered = core.ask("read", {});
+  newest().answers(1, JSON.stringify({ answer: 2 }));
+  expect(await answered).toBe(2);
+  const refused = core.ask("read", {});
+  newest().answers(2, JSON.stringify({ refused: { code: "bad_number", sentence: "No." } }));
+  await expect(refused).rejects.toThrow(Trouble);
+  const stumbled = core.ask("read", {});
+  newest().answers(3, null);
+  await expect(stumbled).rejects.toThrow(WorkerAway);
+  expect([log, FakeWorker.all.length]).toEqual([["ready"], 1]);
+});
+
+test("a worker that is dead is ended, its questions go elsewhere, and another one starts", async () => {
+  newest().says("ready");
+  const asked = core.ask("aim", {});
+  newest().says({ failed: "RuntimeError: memory access out of bounds" });
+  await expect(asked).rejects.toThrow(WorkerAway);
+  expect([core.ready, newest().ended]).toEqual([false, true]);
+  await passes(2_000);
+  newest().says("ready");
+  expect([core.ready, FakeWorker.all.length]).toEqual([true, 2]);
+});
+
+test("only the question whose turn it is can take too long, and opening may take longer", async () => {
+  newest().says("ready");
+  const open = core.ask("open", {});
+  const behind = core.ask("aim", {});
+  await passes(30_000);
+  expect(newest().ended).toBe(false);
+  newest().answers(1, JSON.stringify({ answer: null }));
+  await open;
+  await passes(9_000);
+  newest().answers(2, JSON.stringify({ answer: 1 }));
+  expect(await behind).toBe(1);
+  const hangs = core.ask("aim", {});
+  const lost = expect(hangs).rejects.toThrow(WorkerAway);
+  await passes(10_000);
+  await lost;
+  expect(FakeWorker.all[0]?.ended).toBe(true);
+});
+
+test("one that dies again and again is given up, and that is told once", async () => {
+  for (let k = 0; k < 5; k += 1) {
+    newest().says({ failed: "no memory" });
+    await passes(2_000);
+  }
+  await passes(60_000);
+  expect([FakeWorker.all.length, log]).toEqual([5, ["gone"]]);
+});
+
+test("one that was well for long has all its starts again", async () => {
+  for (let k = 0; k < 4; k += 1) {
+    newest().says({ failed: "no memory" });
+    await passes(2_000);
+  }
+  newest().says("ready");
+  await passes(601_000);
+  for (let k = 0; k < 4; k += 1) {
+    newest().says({ failed: "no memory" });
+    await passes(2_000);
+  }
+  newest().says("ready");
+  expect([FakeWorker.all.length, log]).toEqual([9, ["ready", "ready"]]);
+});
+
+test("a browser without workers says so", () => {
+  vi.stubGlobal("Worker", undefined);
+  const none = new BrowserCore(
+    () => log.push("ready"),
+    () => log.push("gone"),
+  );
+  none.start();
+  none.start();
+  expect(log).toEqual(["gone"]);
+});

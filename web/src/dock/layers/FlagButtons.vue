@@ -1,0 +1,44 @@
+<script setup lang="ts">
+// Lock and hide of one item, as it is by itself.
+import type { Drawable } from "../../api/types";
+import { useBoard } from "../../stores/board/board";
+
+defineProps<{ item: Drawable }>();
+const board = useBoard();
+</script>
+
+<template>
+  <button
+    class="row-button flag"
+    :class="{ on: item.locked }"
+    :aria-label="item.locked ? `Unlock ${item.name}` : `Lock ${item.name}`"
+    :aria-pressed="item.locked"
+    @click.stop="board.commit({ kind: 'lock_items', items: [item.id], locked: !item.locked })"
+  >
+    <i :class="item.locked ? 'pi pi-lock' : 'pi pi-lock-open'" aria-hidden="true" />
+  </button>
+  <button
+    class="row-button flag"
+    :class="{ on: item.hidden }"
+    :aria-label="item.hidden ? `Show ${item.name}` : `Hide ${item.name}`"
+    :aria-pressed="item.hidden"
+    @click.stop="board.commit({ kind: 'hide_items', items: [item.id], hidden: !item.hidden })"
+  >
+    <i :class="item.hidden ? 'pi pi-eye-slash' : 'pi pi-eye'" aria-hidden="true" />
+  </button>
+</template>
+
+<style scoped>
+.flag {
+  padding: 3px 2px;
+  color: var(--quiet);
+}
+.flag i {
+  font-size: 11px;
+}
+.flag:hover,
+.flag:focus-visible,
+.on {
+  color: var(--active);
+}
+</style>

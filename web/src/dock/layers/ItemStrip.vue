@@ -1,0 +1,157 @@
+<script setup lang="ts">
+// What lies in the place one works in, from back to front, as small drawings; only those in sight
+// are there. What is selected here is selected on the sheet, and the other way round.
+import VirtualScroller from "primevue/virtualscroller";
+import { computed, nextTick, ref, watch } from "vue";
+import { useBoard } from "../../stores/board/board";
+import { useCarry } from "./carry";
+import ItemCard from "./ItemCard.vue";
+import { frontOf, rowsOf, stepped, type Row } from "./rows";
+
+const CARD = 100;
+const props = defineProps<{ find: string }>();
+const board = useBoard();
+const carry = useCarry();
+const open = ref(new Set<string>());
+const scroller = ref<InstanceType<typeof VirtualScroller> | null>(null);
+/** The card from which Shift extends. */
+let from: string | null = null;
+
+const found = computed<Row[]>(() => {
+  const wanted = props.find.trim().toLowerCase();
+  return [...board.tree.below("")]
+    .filter((id) => board.tree.containerOf(id) !== "")
+    .filter((id) => board.drawable(id)?.name.toLowerCase().includes(wanted))
+    .map((id) => ({ id, depth: 0, holds: board.tree.holds(id), open: false }));
+});
+const rows = computed(() =>
+  props.find.trim() === "" ? rowsOf(board.tree, board.place, open.value) : found.value,
+);
+
+function toggle(id: string): void {
+  const next = new Set(open.value);
+  if (!next.delete(id)) next.add(id);
+  open.value = next;
+}
+
+/** The cards from where Shift began to one. */
+function stretch(to: string): string[] {
+  const ids = rows.value.map((r) => r.id);
+  const [a, b] = [ids.indexOf(from ?? to), ids.indexOf(to)];
+  return ids.slice(Math.min(a, b), Math.max(a, b) + 1);
+}
+
+function pick(id: string, event: { shiftKey: boolean; ctrlKey: boolean; metaKey: boolean }): void {
+  const others = board.selected.filter((i) => i !== id);
+  if (event.shiftKey) board.select(stretch(id).filter((i) => board.free(i)));
+  else if (!board.free(id)) return;
+  else if (event.ctrlKey || event.metaKey) {
+    board.select(board.selected.includes(id) ? others : [...others, id]);
+  } else board.select([id]);
+  if (!event.shiftKey) from = id;
+}
+
+function keys(row: Row, event: KeyboardEvent): void {
+  const by = event.key === "ArrowRight" ? 1 : event.key === "ArrowLeft" ? -1 : null;
+  if (by !== null && event.altKey) {
+    const spot = stepped(board.tree, row.id, by);
+    if (spot) carry.move([row.id], spot);
+  } else if (by !== null) void go(row, by, event);
+  else if (row.holds && event.key === "ArrowDown" && !row.open) toggle(row.id);
+  else if (row.holds && event.key === "ArrowUp" && row.open) toggle(row.id);
+  else return;
+  event.preventDefault();
+  event.stopPropagation();
+}
+
+/** To the next card, which is selected. */
+async function go(row: Row, by: 1 | -1, event: KeyboardEvent): Promise<void> {
+  const next = rows.value[rows.value.findIndex((r) => r.id === row.id) + by];
+  if (!next) return;
+  pick(next.id, { shiftKey: event.shiftKey, ctrlKey: false, metaKey: false });
+  await reveal(next.id);
+  document.querySelector<HTMLElement>(`[data-card="${next.id}"]`)?.focus();
+}
+
+/** Scroll to a card that is not in sight. */
+async function reveal(id: string): Promise<void> {
+  await nextTick();
+  const at = rows.value.findIndex((r) => r.id === id);
+  const element = (scroller.value as { $el?: HTMLElement } | null)?.$el;
+  if (at < 0 || !element) return;
+  const [left, right] = [at * CARD, (at + 1) * CARD];
+  if (left < element.scrollLeft) element.scrollLeft = left;
+  else if (right > element.scrollLeft + element.clientWidth) {
+    element.scrollLeft = right - element.clientWidth;
+  }
+  await nextTick();
+}
+watch(
+  () => board.selected.at(-1),
+  (last) => last && void reveal(last),
+);
+
+function overEnd(event: DragEvent): void {
+  if (carry.items.length === 0 || carry.layers || props.find.trim() !== "") return;
+  event.preventDefault();
+  const last = board.tree.in(board.place).at(-1) ?? "";
+  carry.over(frontOf(board.tree, board.place), { id: last, side: "right" });
+}
+</script>
+
+<template>
+  <div v-if="rows.length === 0" class="empty">
+    {{
+      find.trim()
+        ? `No item found for “${find.trim()}”.`
+        : "Nothing here yet. Take the pen or a shape from the tool list."
+    }}
+  </div>
+  <div
+    v-else
+    class="strip"
+    @dragover="overEnd"
+    @drop.prevent="carry.drop($event.altKey)"
+    @dragend="carry.end()"
+  >
+    <VirtualScroller
+      ref="scroller"
+      :items="rows"
+      :item-size="CARD"
+      orientation="horizontal"
+      :num-tolerated-items="4"
+      :pt="{ content: { role: 'list', 'aria-label': 'Items, back to front' } }"
+      class="scroller"
+    >
+      <template #item="{ item: row }">
+        <ItemCard
+          :key="row.id"
+          :row="row"
+          @pick="pick(row.id, $event)"
+          @keys="keys(row, $event)"
+          @open="toggle(row.id)"
+        />
+      </template>
+    </VirtualScroller>
+  </div>
+</template>
+
+<style scoped>
+.strip {
+  min-width: 0;
+  padding: 2px 6px;
+}
+.scroller {
+  width: 100%;
+  height: 100px;
+}
+.scroller :deep(.p-virtualscroller-content) {
+  display: flex;
+  align-items: flex-start;
+}
+.empty {
+  display: grid;
+  place-items: center;
+  color: var(--quiet);
+}
+</style>

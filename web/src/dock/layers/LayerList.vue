@@ -1,0 +1,57 @@
+<script setup lang="ts">
+// The layers, the front one on top; the one worked in is marked. Cards dropped on one go into it.
+import { computed } from "vue";
+import { newId } from "../../api/ids";
+import { useBoard } from "../../stores/board/board";
+import LayerRow from "./LayerRow.vue";
+
+const board = useBoard();
+const layers = computed(() => [...board.tree.in("")].reverse());
+
+function add(): void {
+  const layer = newId();
+  board.commit({ kind: "add_layer", layer, behind: board.layer });
+  board.enter(layer);
+  board.select([]);
+}
+</script>
+
+<template>
+  <nav class="layers" aria-label="Layers">
+    <ul>
+      <LayerRow v-for="id in layers" :id="id" :key="id" />
+    </ul>
+    <button class="row-button add" data-testid="add-layer" @click="add">
+      <i class="pi pi-plus" aria-hidden="true" /> New layer
+    </button>
+  </nav>
+</template>
+
+<style scoped>
+.layers {
+  display: flex;
+  flex-direction: column;
+  min-height: 0;
+  border-right: 1px solid var(--hairline);
+}
+ul {
+  flex: 1;
+  min-height: 0;
+  margin: 0;
+  padding: 3px 0;
+  overflow-y: auto;
+  list-style: none;
+}
+.add {
+  padding: 3px 10px;
+  border-top: 1px solid var(--hairline);
+  color: var(--quiet);
+  font-size: 12px;
+}
+.add i {
+  font-size: 10px;
+}
+.add:hover {
+  color: var(--active);
+}
+</style>

@@ -1,0 +1,42 @@
+// Which entries of the shelf show, and in what order they lie.
+import type { ShelfEntry } from "../../api/types";
+
+const DRAGGED = "text/x-shelf-entry";
+
+/** A tile is taken along by the pointer. */
+export const carried = (event: DragEvent, entry: number): void =>
+  event.dataTransfer?.setData(DRAGGED, String(entry));
+
+/** The entry that is dropped; null where it is something else. */
+export const droppedEntry = (event: DragEvent): number | null =>
+  Number(event.dataTransfer?.getData(DRAGGED)) || null;
+
+export interface Sought {
+  tray: string | undefined;
+  /** Part of a name, in all trays. */
+  find: string;
+  /** Entries by how much they look like what was asked about. */
+  alike: readonly number[] | null;
+}
+
+export function foundOn(entries: readonly ShelfEntry[], sought: Sought): ShelfEntry[] {
+  const name = sought.find.trim().toLowerCase();
+  const named = name ? entries.filter((e) => e.name.toLowerCase().includes(name)) : entries;
+  if (sought.alike) {
+    const known = new Map(named.map((e) => [e.id, e]));
+    return sought.alike.flatMap((id) => known.get(id) ?? []);
+  }
+  return name ? [...named] : named.filter((e) => e.tray === sought.tray);
+}
+
+/** A row in which one entry comes to lie where another one lies. */
+export function laidBefore(row: readonly ShelfEntry[], entry: number, where: number): ShelfEntry[] {
+  const to = row.findIndex((e) => e.id === where);
+  const moving = row.filter((e) => e.id === entry);
+  const rest = row.filter((e) => e.id !== entry);
+  return [...rest.slice(0, to), ...moving, ...rest.slice(to)];
+}
+
+export function byName(row: readonly ShelfEntry[]): ShelfEntry[] {
+  return [...row].sort((a, b) => a.name.localeCompare(b.name, undefined, { numeric: true }));
+}

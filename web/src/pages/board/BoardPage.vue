@@ -1,0 +1,156 @@
+<script setup lang="ts">
+// The drawing board: band, tools, canvas, readout, dock and status bar.
+import { onBeforeUnmount, ref, watch } from "vue";
+import { useRoute, useRouter } from "vue-router";
+import { Trouble } from "../../api/client";
+import BoardCanvas from "../../canvas/BoardCanvas.vue";
+import BoardDock from "../../dock/BoardDock.vue";
+import PropertiesPanel from "../../properties/PropertiesPanel.vue";
+import ExportView from "./export/ExportView.vue";
+import { droppedEntry } from "../../dock/shelf/shelved";
+import { useBoard } from "../../stores/board/board";
+import { useKept } from "../../stores/library/placement";
+import { usePerson } from "../../session/person";
+import { useShelf } from "../../stores/library/shelf";
+import { useToast } from "../../session/notices";
+import { useView } from "../../stores/display/view";
+import { useVocabulary } from "../../stores/display/catalogue";
+import ToolList from "./ToolList.vue";
+import KeyboardPicture from "./KeyboardPicture.vue";
+import ProgressNotice from "./ProgressNotice.vue";
+import PointerMenu from "./PointerMenu.vue";
+import ShapeGallery from "./ShapeGallery.vue";
+import StatusBar from "./StatusBar.vue";
+import TopBar from "./TopBar.vue";
+import VariationsView from "./VariationsView.vue";
+import ContainerPath from "./ContainerPath.vue";
+import { useBringing } from "./keys/importing";
+import { useHeldKeys } from "./keys/holdkeys";
+import { useBoardKeys } from "./keys/keys";
+import { useClipboardKeys } from "./keys/pasting";
+import { usePileKey } from "./keys/pile";
+
+const props = defineProps<{ id: number }>();
+const board = useBoard();
+const person = usePerson();
+const vocabulary = useVocabulary();
+const toast = useToast();
+const router = useRouter();
+const route = useRoute();
+const kept = useKept();
+const shelf = useShelf();
+const view = useView();
+const help = ref(false);
+const { bring } = useBringing();
+useHeldKeys();
+useBoardKeys(() => (help.value = !help.value));
+
+const OPEN_AGAIN = 2000;
+/** Why the drawing is not open yet, where that may pass. */
+const waitsFor = ref("");
+let left = false;
+
+async function open(id: number): Promise<void> {
+  try {
+    if (!person.known) await person.load();
+    await vocabulary.load();
+    if (!(await board.open(id))) return;
+    waitsFor.value = "";
+    const item = route.query["item"];
+    if (typeof item === "string" && board.drawable(item)) board.select([item]);
+  } catch (problem) {
+    if (!(problem instanceof Trouble)) throw problem;
+    if (left || id !== props.id) return;
+    if (problem.final || problem.code === "unknown_drawing") {
+      toast.tell(problem.sentence);
+      await router.replace("/");
+    } else {
+      waitsFor.value = `${problem.sentence} Trying again.`;
+      window.setTimeout(() => !left && id === props.id && void open(id), OPEN_AGAIN);
+    }
+  }
+}
+watch(() => props.id, open, { immediate: true });
+/** Files dropped on the board or pasted: SVG becomes items, pictures become underlays. */
+useClipboardKeys((files) => void bring(files));
+usePileKey();
+/** An outline of the shelf that is dropped comes to lie there. */
+function dropped(event: DragEvent): void {
+  const kind = droppedEntry(event);
+  const entry = shelf.entries.find((e) => e.id === kind && e.kind === "outline");
+  if (entry) {
+    const box = (event.currentTarget as HTMLElement)
+      .querySelector("[data-testid=canvas]")
+      ?.getBoundingClientRect();
+    if (!box) return;
+    void kept.drop(entry, view.toSheet([event.clientX - box.left, event.clientY - box.top]));
+    return;
+  }
+  void bring([...(event.dataTransfer?.files ?? [])]);
+}
+onBeforeUnmount(() => {
+  left = true;
+  board.close();
+});
+</script>
+
+<template>
+  <div v-if="board.id === id" class="board">
+    <TopBar />
+    <ToolList @help="help = true" />
+    <ContainerPath />
+    <BoardCanvas @dragover.prevent @drop.prevent="dropped" />
+    <PropertiesPanel />
+    <BoardDock />
+    <StatusBar />
+    <KeyboardPicture v-model="help" />
+    <ShapeGallery />
+    <VariationsView />
+    <ExportView />
+    <PointerMenu />
+    <ProgressNotice />
+  </div>
+  <p v-else class="opening" role="status">
+    Opening the drawing…
+    <template v-if="waitsFor"><br />{{ waitsFor }}</template>
+  </p>
+</template>
+
+<style scoped>
+.board {
+  display: grid;
+  grid-template:
+    "band band band" 44px
+    "tools way readout" 24px
+    "tools canvas readout" minmax(0, 1fr)
+    "tools dock readout" auto
+    "status status status" 26px / 160px minmax(0, 1fr) 276px;
+  height: 100%;
+}
+.board > :nth-child(1) {
+  grid-area: band;
+}
+.board > :nth-child(2) {
+  grid-area: tools;
+}
+.board > :nth-child(3) {
+  grid-area: way;
+}
+.board > :nth-child(4) {
+  grid-area: canvas;
+}
+.board > :nth-child(5) {
+  grid-area: readout;
+}
+.board > :nth-child(6) {
+  grid-area: dock;
+}
+.board > :nth-child(7) {
+  grid-area: status;
+}
+.opening {
+  padding: 80px;
+  text-align: center;
+  color: var(--quiet);
+}
+</style>

@@ -1,0 +1,81 @@
+<script setup lang="ts">
+// Where one draws: the layer, and the groups and symmetries one has gone into; each part leads there.
+import { computed } from "vue";
+import { useBoard } from "../../stores/board/board";
+
+const board = useBoard();
+
+const parts = computed(() =>
+  board.way.map((id) => {
+    const item = board.drawable(id);
+    return { id, name: item?.name ?? "", mark: item?.symmetry ?? null };
+  }),
+);
+/** What a symmetry among them does to what is drawn. */
+const says = computed(() => {
+  const marks = parts.value.flatMap((p) => p.mark ?? []);
+  const count = marks.reduce((n, m) => n * m.images.length, 1);
+  return marks.length > 0 ? `shows ${count} times` : "";
+});
+
+function go(id: string, index: number): void {
+  const inner = board.way[index + 1];
+  board.enter(id);
+  board.select(inner === undefined ? board.selected : [inner]);
+}
+</script>
+
+<template>
+  <nav class="way" aria-label="Active container">
+    <span class="heading">Drawing in</span>
+    <template v-for="({ id, name, mark }, n) in parts" :key="id">
+      <span v-if="n > 0" class="on" aria-hidden="true">›</span>
+      <button
+        class="row-button part"
+        :class="{ here: n === board.way.length - 1, mirrored: mark }"
+        :aria-current="n === board.way.length - 1"
+        :data-testid="`way-${n}`"
+        @click="go(id, n)"
+      >
+        {{ name }}
+      </button>
+    </template>
+    <span v-if="says" class="says" data-testid="way-says">{{ says }}</span>
+    <span v-if="board.inGroup" class="out"><kbd>Esc</kbd> Done</span>
+  </nav>
+</template>
+
+<style scoped>
+.way {
+  display: flex;
+  gap: 7px;
+  align-items: center;
+  min-width: 0;
+  padding: 0 12px;
+  overflow: hidden;
+  background: var(--panel);
+  border-bottom: 1px solid var(--hairline);
+  font-size: 12px;
+  white-space: nowrap;
+}
+.part {
+  overflow: hidden;
+  text-overflow: ellipsis;
+  color: var(--active);
+}
+.here {
+  color: var(--ink);
+  font-weight: 600;
+}
+.mirrored,
+.says {
+  color: var(--construction);
+}
+.on,
+.out {
+  color: var(--quiet);
+}
+.out {
+  margin-left: auto;
+}
+</style>

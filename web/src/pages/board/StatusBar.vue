@@ -1,0 +1,73 @@
+<script setup lang="ts">
+// What is under the pointer, what each key does right now, and where the pointer is.
+import { computed } from "vue";
+import { useBoard } from "../../stores/board/board";
+import { useChoosing } from "../../stores/editing/selecting";
+import { useCues } from "../../stores/display/snapping";
+import { length } from "../../lib/numbers";
+import { useTools } from "../../tools/tools";
+import { useView } from "../../stores/display/view";
+import { useVocabulary } from "../../stores/display/catalogue";
+
+const board = useBoard();
+const cues = useCues();
+const choosing = useChoosing();
+const tools = useTools();
+const view = useView();
+const vocabulary = useVocabulary();
+
+const place = computed(() => {
+  if (!tools.pointer) return "";
+  const unit = vocabulary.unit(board.sheet.unit);
+  const [x, y] = view.toSheet(tools.pointer);
+  return `${length(x, unit)}, ${length(y, unit)} ${unit.name}`;
+});
+</script>
+
+<template>
+  <footer class="status" data-testid="status">
+    <b v-if="tools.about.text">{{ tools.about.text }}</b>
+    <span v-if="board.said" class="said" data-testid="said">{{ board.said }}</span>
+    <span v-if="choosing.beneath" class="beneath" data-testid="beneath"
+      >{{ choosing.beneath }}: hold <kbd>P</kbd> to list
+    </span>
+    <span v-for="[key, does] in tools.about.hints" :key="key" class="hint">
+      <kbd>{{ key }}</kbd> {{ does }}
+    </span>
+    <span v-if="cues.shown.length > 0" class="hint"><kbd>N</kbd> no snapping</span>
+    <span v-if="!tools.about.hints.some(([key]) => key === 'Space')" class="hint"
+      ><kbd>Space</kbd> pan</span
+    >
+    <span class="place">{{ place }}</span>
+  </footer>
+</template>
+
+<style scoped>
+.status {
+  display: flex;
+  gap: 16px;
+  align-items: center;
+  overflow: hidden;
+  padding: 0 12px;
+  background: var(--panel);
+  border-top: 1px solid var(--hairline);
+  font-size: 12px;
+  white-space: nowrap;
+}
+b {
+  font-weight: 600;
+}
+.beneath {
+  color: var(--construction);
+}
+.said {
+  color: var(--touched);
+}
+.hint {
+  color: var(--quiet);
+}
+.place {
+  margin-left: auto;
+  color: var(--quiet);
+}
+</style>

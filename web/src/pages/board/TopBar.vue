@@ -1,0 +1,214 @@
+<script setup lang="ts">
+// The top band: the way back, the name, undo and redo, zoom, kept-state, sending out.
+import Button from "primevue/button";
+import { computed, ref } from "vue";
+import { Trouble, patch } from "../../api/client";
+import { useBoard } from "../../stores/board/board";
+import { VIEWS, useLooking } from "../../stores/display/display";
+import { usePost } from "../../sync/syncstore";
+import { useSending } from "../../stores/library/exporting";
+import { useToast } from "../../session/notices";
+import { useView } from "../../stores/display/view";
+import { night, toggleNight } from "../../theme/night";
+import BrandMark from "../../ui/BrandMark.vue";
+import NameField from "../../ui/NameField.vue";
+import UnsavedEdits from "./UnsavedEdits.vue";
+import { timeOfDay } from "../../lib/intl";
+
+const board = useBoard();
+const view = useView();
+const looking = useLooking();
+const toast = useToast();
+const sending = useSending();
+const post = usePost();
+const refused = ref(false);
+
+const waits = computed(() => board.deleted || !["kept", "sending"].includes(board.state));
+const kept = computed(() => {
+  const waiting = board.waiting();
+  const count = waiting > 1 ? ` · ${waiting}` : "";
+  if (board.state !== "kept" && post.storing()) return "Saving…";
+  if (board.state === "waiting") return `Not saved yet${count}`;
+  if (board.state === "signed-out") return `Sign in to save${count}`;
+  if (board.deleted || board.state === "deleted") return `Deleted elsewhere${count}`;
+  if (board.state === "sending") return "Saving…";
+  const at = board.keptAt && timeOfDay(board.keptAt);
+  return `Saved ${at ?? ""}`;
+});
+
+async function rename(name: string): Promise<void> {
+  try {
+    await patch(`/drawings/${board.id}`, { name });
+    board.name = name.trim();
+  } catch (problem) {
+    if (!(problem instanceof Trouble)) throw problem;
+    toast.tell(problem.sentence);
+  }
+}
+</script>
+
+<template>
+  <header class="band">
+    <RouterLink to="/" class="home" aria-label="Back to Drawings"><BrandMark /></RouterLink>
+    <RouterLink to="/" class="quiet">Drawings</RouterLink>
+    <span class="quiet">/</span>
+    <h1 class="title">
+      <NameField v-slot="{ edit }" :name="board.name" label="Drawing name" @renamed="rename">
+        <button class="row-button name" title="Rename" data-testid="name" @click="edit">
+          {{ board.name }}
+        </button>
+      </NameField>
+    </h1>
+    <Button
+      severity="secondary"
+      size="small"
+      class="step"
+      data-testid="undo"
+      :disabled="!board.undo"
+      @click="board.go('undo')"
+    >
+      <span>Undo</span> <b>{{ board.undo?.name }}</b> <kbd v-if="board.undo">Ctrl Z</kbd>
+    </Button>
+    <Button
+      severity="secondary"
+      size="small"
+      class="step"
+      data-testid="redo"
+      :disabled="!board.redo"
+      @click="board.go('redo')"
+    >
+      <span>Redo</span> <b>{{ board.redo?.name }}</b>
+    </Button>
+    <span class="space" />
+    <span class="views" role="group" aria-label="View" title="Next view: V">
+      <button
+        v-for="v in VIEWS"
+        :key="v"
+        class="row-button"
+        :class="{ active: looking.view === v }"
+        :aria-pressed="looking.view === v"
+        @click="looking.view = v"
+      >
+        {{ v }}
+      </button>
+    </span>
+    <Button
+      severity="secondary"
+      size="small"
+      title="Fit sheet (0)"
+      data-testid="zoom"
+      :label="`${Math.round(view.scale * 100)} %`"
+      @click="view.fitSheet(board.sheet)"
+    />
+    <Button
+      severity="secondary"
+      size="small"
+      label="Size preview"
+      title="Actual size and icon sizes, while you draw (6)"
+      :aria-pressed="looking.sizes"
+      :class="{ on: looking.sizes }"
+      @click="looking.sizes = !looking.sizes"
+    />
+    <Button
+      severity="secondary"
+      size="small"
+      :label="night ? 'Day' : 'Night'"
+      @click="toggleNight"
+    />
+    <button
+      v-if="post.refused.length > 0"
+      class="row-button refused"
+      data-testid="refused"
+      @click="refused = true"
+    >
+      {{ post.refused.length }} not saved
+    </button>
+    <span class="kept" :class="{ waiting: waits }" data-testid="kept" role="status">
+      <i v-if="board.state === 'kept' && !board.deleted" class="pi pi-check" /> {{ kept }}
+    </span>
+    <Button
+      size="small"
+      label="Export"
+      data-testid="send-out"
+      :disabled="sending.sends"
+      title="Export as SVG, PDF, PNG and more; Ctrl S exports again"
+      @click="sending.begin"
+    />
+    <UnsavedEdits v-model="refused" />
+  </header>
+</template>
+
+<style scoped>
+.title {
+  min-width: 0;
+  font: inherit;
+}
+.band {
+  display: flex;
+  gap: 8px;
+  align-items: center;
+  padding: 0 12px;
+  background: var(--panel);
+  border-bottom: 1px solid var(--hairline);
+  white-space: nowrap;
+}
+.home {
+  display: flex;
+}
+.quiet {
+  color: var(--quiet);
+  text-decoration: none;
+}
+.name {
+  overflow: hidden;
+  max-width: 220px;
+  font-weight: 700;
+  text-overflow: ellipsis;
+}
+.step {
+  margin-left: 4px;
+}
+.step b {
+  font-weight: 600;
+}
+.views {
+  display: flex;
+  overflow: hidden;
+  border: 1px solid var(--hairline);
+  border-radius: 6px;
+}
+.views button {
+  padding: 3px 10px;
+  background: var(--raised);
+}
+.views button + button {
+  border-left: 1px solid var(--hairline);
+}
+.views .active {
+  background: var(--tint);
+  color: var(--active);
+  font-weight: 600;
+}
+.space {
+  flex: 1;
+}
+.kept {
+  color: var(--quiet);
+  font-size: 12px;
+}
+.refused {
+  padding: 2px 8px;
+  border: 1px solid var(--touched);
+  border-radius: 6px;
+  color: var(--touched);
+  font-size: 12px;
+  font-weight: 600;
+}
+.kept i {
+  font-size: 11px;
+}
+.kept.waiting {
+  color: var(--touched);
+  font-weight: 600;
+}
+</style>

@@ -1,0 +1,219 @@
+<script setup lang="ts">
+// Send out: the format, how it is made, and a look at what comes of it before it is saved.
+import Button from "primevue/button";
+import Dialog from "primevue/dialog";
+import ProgressBar from "primevue/progressbar";
+import { computed } from "vue";
+import type { Sending } from "../../../api/types";
+import ChooseField from "../../../ui/ChooseField.vue";
+import { useBoard } from "../../../stores/board/board";
+import { useSending } from "../../../stores/library/exporting";
+import ExportFields from "./ExportFields.vue";
+import { fileSize } from "../../../lib/intl";
+import { FORMATS } from "./fields";
+
+const WHATS = [
+  { value: "sheet", label: "Sheet" },
+  { value: "selection", label: "Selection" },
+  { value: "each", label: "One file per selected item" },
+] as const;
+/** Files that are named; of more their number is told. */
+const NAMED = 5;
+
+const board = useBoard();
+const sending = useSending();
+const format = computed(() => FORMATS.find((f) => f.kind === sending.kind) ?? FORMATS[0]);
+const whats = computed(() => (board.selected.length > 0 ? WHATS : WHATS.slice(0, 1)));
+const what = computed(() => sending.now?.what ?? "sheet");
+const files = computed(() => sending.look?.files ?? []);
+const facts = (f: { size?: number | null; pixels?: [number, number] | null }): string =>
+  f.pixels ? `${f.pixels[0]} × ${f.pixels[1]} px` : f.size == null ? "" : fileSize(f.size);
+const set = (part: Partial<Sending>): void => sending.set(part);
+</script>
+
+<template>
+  <Dialog
+    v-model:visible="sending.open"
+    modal
+    dismissable-mask
+    header="Export"
+    class="send"
+    :style="{ width: 'min(940px, 96vw)' }"
+  >
+    <div class="parts">
+      <nav class="formats" aria-label="Format">
+        <button
+          v-for="f in FORMATS"
+          :key="f.kind"
+          class="row-button format"
+          :class="{ active: f.kind === sending.kind }"
+          :aria-pressed="f.kind === sending.kind"
+          :data-testid="`format-${f.kind}`"
+          @click="sending.kind = f.kind"
+        >
+          <b>{{ f.label }}</b>
+          <span>{{ f.serves }}</span>
+        </button>
+        <RouterLink
+          class="format table"
+          :to="`/drawings/${board.id}/cutting-table`"
+          data-testid="to-cutting-table"
+          @click="sending.open = false"
+        >
+          <b>Cutting table…</b>
+          <span>check, lay out and cut on a simulated cutter</span>
+        </RouterLink>
+      </nav>
+      <section v-if="sending.now && format" class="settings" aria-label="Settings">
+        <span class="label">Contents</span>
+        <ChooseField
+          label="What to export"
+          :value="what"
+          :options="whats"
+          placeholder="Nothing is selected"
+          @chosen="(v) => set({ what: v })"
+        />
+        <ExportFields :fields="format.fields" :sending="sending.now" @set="set" />
+      </section>
+      <section class="look" aria-label="Result">
+        <div class="pictures" :class="{ several: (sending.look?.pictures.length ?? 0) > 1 }">
+          <p v-if="sending.trouble" class="trouble" role="alert">{{ sending.trouble }}</p>
+          <p v-else-if="!sending.look" role="status">Preparing…</p>
+          <img v-for="(p, n) in sending.look?.pictures ?? []" :key="n" :src="p" alt="" />
+        </div>
+        <ul class="files">
+          <li v-for="f in files.slice(0, NAMED)" :key="f.name">
+            <span class="name">{{ f.name }}</span> <span>{{ facts(f) }}</span>
+          </li>
+          <li v-if="files.length > NAMED">and {{ files.length - NAMED }} more, in one zip file</li>
+        </ul>
+        <p v-for="s in sending.look?.said ?? []" :key="s" class="said">{{ s }}</p>
+      </section>
+    </div>
+    <template #footer>
+      <div v-if="sending.long || sending.sends" class="long" role="status">
+        <ProgressBar v-if="sending.long" class="bar" :value="Math.round(sending.long.part * 100)" />
+        <Button
+          size="small"
+          severity="secondary"
+          :label="sending.long?.stopping ? 'Stopping…' : 'Stop'"
+          :disabled="sending.long?.stopping ?? false"
+          @click="sending.stop"
+        />
+      </div>
+      <span class="note">Settings are saved with the drawing; Ctrl S exports again.</span>
+      <Button
+        :label="sending.sends ? 'Exporting…' : 'Save'"
+        :disabled="sending.sends || sending.trouble !== '' || !sending.now"
+        data-testid="send-save"
+        @click="sending.save"
+      />
+    </template>
+  </Dialog>
+</template>
+
+<style scoped>
+.parts {
+  display: grid;
+  grid-template-columns: 168px 268px minmax(0, 1fr);
+  gap: 16px;
+  min-height: 430px;
+}
+.formats {
+  display: grid;
+  gap: 4px;
+  align-content: start;
+}
+.format {
+  display: grid;
+  padding: 6px 10px;
+  text-align: left;
+  border-radius: 6px;
+}
+.format span {
+  color: var(--quiet);
+  font-size: 12px;
+}
+.table {
+  margin-top: 8px;
+  border: 1px solid var(--hairline);
+  color: inherit;
+  text-decoration: none;
+}
+.format.active {
+  background: var(--tint);
+}
+.settings {
+  display: grid;
+  grid-template-columns: 84px minmax(0, 1fr);
+  gap: 8px;
+  align-content: start;
+  align-items: center;
+}
+.label {
+  color: var(--quiet);
+}
+.pictures {
+  display: grid;
+  place-items: center;
+  height: 320px;
+  padding: 8px;
+  overflow: auto;
+  background: var(--desk);
+  border: 1px solid var(--hairline);
+  border-radius: 6px;
+}
+.pictures img {
+  max-width: 100%;
+  max-height: 302px;
+  background: #fff;
+  border: 1px solid var(--hairline);
+}
+.pictures.several {
+  grid-template-columns: repeat(auto-fill, minmax(96px, 1fr));
+  gap: 8px;
+  place-content: start stretch;
+}
+.pictures.several img {
+  max-height: 140px;
+}
+.trouble {
+  color: var(--trouble);
+}
+.files {
+  margin: 8px 0 0;
+  padding: 0;
+  font-size: 12px;
+  list-style: none;
+}
+.files li {
+  display: flex;
+  gap: 8px;
+  justify-content: space-between;
+  color: var(--quiet);
+}
+.name {
+  overflow: hidden;
+  color: var(--ink);
+  text-overflow: ellipsis;
+  white-space: nowrap;
+}
+.said {
+  margin: 6px 0 0;
+  color: var(--quiet);
+  font-size: 12px;
+}
+.long {
+  display: flex;
+  gap: 8px;
+  align-items: center;
+}
+.bar {
+  width: 120px;
+}
+.note {
+  margin-right: auto;
+  color: var(--quiet);
+  font-size: 12px;
+}
+</style>

@@ -1,0 +1,66 @@
+// Keys that act while they are held: the loupe, marks hidden, cues let go, the drawing as before.
+import { onBeforeUnmount, onMounted } from "vue";
+import { useBoard } from "../../../stores/board/board";
+import { useComparing } from "../../../stores/display/comparing";
+import { useCues } from "../../../stores/display/snapping";
+import { useLooking } from "../../../stores/display/display";
+import { useTools } from "../../../tools/tools";
+import { isTaken } from "../../../lib/focus";
+
+export const HELD_KEYS: readonly (readonly [string, string])[] = [
+  ["L", "loupe"],
+  ["M", "marks hidden"],
+  ["N", "no snapping"],
+  ["K", "as at the compared step"],
+  ["4", "the reference only"],
+];
+
+export function useHeldKeys(): void {
+  const looking = useLooking();
+  const cues = useCues();
+  const board = useBoard();
+  const tools = useTools();
+  const comparing = useComparing();
+
+  function hold(key: string, on: boolean): boolean {
+    if (key === "l") looking.loupe = on;
+    else if (key === "m") looking.marksHidden = on;
+    else if (key === "n") cues.letGo = on;
+    else if (key === "k") void board.lookBack(on);
+    else if (key === "4") comparing.alone = on;
+    else return false;
+    return true;
+  }
+
+  function down(event: KeyboardEvent): void {
+    if (event.key === "Control") tools.borrow(true);
+    if (event.key === "Alt") tools.alt = true;
+    if (isTaken(event) || event.ctrlKey || event.metaKey || event.altKey || event.repeat) return;
+    if (hold(event.key.toLowerCase(), true)) event.preventDefault();
+  }
+  const up = (event: KeyboardEvent): void => {
+    if (event.key === "Control") tools.borrow(false);
+    if (event.key === "Alt") tools.alt = false;
+    hold(event.key.toLowerCase(), false);
+  };
+  function blur(): void {
+    looking.letAllGo();
+    tools.alt = false;
+    cues.letGo = false;
+    tools.borrow(false);
+    void board.lookBack(false);
+    comparing.alone = false;
+  }
+
+  onMounted(() => {
+    window.addEventListener("keydown", down);
+    window.addEventListener("keyup", up);
+    window.addEventListener("blur", blur);
+  });
+  onBeforeUnmount(() => {
+    window.removeEventListener("keydown", down);
+    window.removeEventListener("keyup", up);
+    window.removeEventListener("blur", blur);
+    blur();
+  });
+}

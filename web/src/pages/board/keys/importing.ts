@@ -1,0 +1,32 @@
+// Files brought to the board, chosen, dropped or pasted: forms become items where their file has them,
+// pictures become underlays, fonts faces that words can be set in.
+import { useClipboard } from "../../../tools/clipboard";
+import { FORM_FILES, askForFiles, isFont, isPicture } from "../../../lib/filepicker";
+import { useLettering } from "../../../stores/editing/text";
+import { useToast } from "../../../session/notices";
+import { usePictures } from "../../../tools/addpicture";
+
+const FILES = `${FORM_FILES},image/png,image/jpeg,image/webp`;
+
+export function useBringing(): { bring(files: File[]): Promise<void>; ask(): void } {
+  const clipboard = useClipboard();
+  const lettering = useLettering();
+  const pictures = usePictures();
+  const toast = useToast();
+
+  async function bringFont(file: File): Promise<void> {
+    const face = await lettering.bring(file);
+    if (!face) return;
+    const layOut = { label: "Import glyphs", run: () => void clipboard.takeIn(file) };
+    toast.tell(`“${face.name}” is ready to use.`, layOut);
+  }
+
+  async function bring(files: File[]): Promise<void> {
+    for (const file of files.filter((f) => !isPicture(f))) {
+      await (isFont(file) ? bringFont(file) : clipboard.takeIn(file));
+    }
+    await pictures.bring(files.filter(isPicture));
+  }
+
+  return { bring, ask: () => askForFiles(FILES, (files) => void bring(files)) };
+}

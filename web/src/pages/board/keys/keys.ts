@@ -1,0 +1,119 @@
+// The keyboard of the drawing board: the tool first, then what holds for all tools.
+import { onBeforeUnmount, onMounted } from "vue";
+import { useBoard } from "../../../stores/board/board";
+import { useChoosing } from "../../../stores/editing/selecting";
+import { useComparing } from "../../../stores/display/comparing";
+import { useDrafting } from "../../../stores/editing/drafting";
+import { useLooking } from "../../../stores/display/display";
+import { useMirroring } from "../../../stores/editing/mirroring";
+import { useSending } from "../../../stores/library/exporting";
+import { useTools } from "../../../tools/tools";
+import { useTroubles } from "../../../stores/measuring/troublespots";
+import { useVocabulary } from "../../../stores/display/catalogue";
+import { useView } from "../../../stores/display/view";
+import { ROWS } from "../../../tools/list";
+import { isTaken } from "../../../lib/focus";
+import { useMakingSymmetry } from "../../../properties/form/makesymmetry";
+
+export function useBoardKeys(showHelp: () => void): void {
+  const board = useBoard();
+  const tools = useTools();
+  const view = useView();
+  const looking = useLooking();
+  const choosing = useChoosing();
+  const drafting = useDrafting();
+  const mirroring = useMirroring();
+  const makeSymmetry = useMakingSymmetry();
+  const troubles = useTroubles();
+  const comparing = useComparing();
+  const vocabulary = useVocabulary();
+  const sending = useSending();
+
+  function withControl(event: KeyboardEvent): boolean {
+    const key = event.key.toLowerCase();
+    if (key === "z") board.go(event.shiftKey ? "redo" : "undo");
+    else if (key === "y") board.go("redo");
+    else if (key === "s") void sending.again();
+    else if (key === "a" && tools.name === "select") {
+      board.select(board.pickable());
+    } else if (key === "i" && tools.name === "select") choosing.invert();
+    else return false;
+    return true;
+  }
+
+  /** Enter makes what is drafted, Esc leaves it. */
+  function forDraft(event: KeyboardEvent): boolean {
+    if (!drafting.draft) return false;
+    const line = mirroring.draft !== null;
+    if (event.key === "Enter") {
+      if (line) void makeSymmetry();
+      else void drafting.make();
+    } else if (event.key !== "Escape") return false;
+    else if (line) tools.use("select");
+    else drafting.cancel();
+    return true;
+  }
+
+  /** Hide all underlays, or show them again. */
+  function hideUnderlays(): void {
+    const hidden = board.sheet.underlays.some((u) => !u.hidden);
+    for (const u of board.sheet.underlays) {
+      if (u.hidden !== hidden) board.commit({ kind: "set_underlay", underlay: { ...u, hidden } });
+    }
+  }
+
+  /** One more or one less of what the selected shapes count: sides, points, teeth. */
+  function count(by: number): boolean {
+    const reading = board.marks.dials.find(
+      (d) => d.dial !== "seed" && vocabulary.dial(d.shape, d.dial)?.unit === "count",
+    );
+    const facts = reading && vocabulary.dial(reading.shape, reading.dial);
+    if (reading?.value == null || !facts) return false;
+    const value = Math.min(Math.max(reading.value + by, facts.least), facts.most);
+    board.commit({ kind: "set_dial", items: board.selected, dial: facts.name, value }, true);
+    return true;
+  }
+
+  function plain(event: KeyboardEvent): boolean {
+    const row = ROWS.find((r) => r.key === event.key.toUpperCase());
+    const box = board.marks.frame?.corners;
+    if (row && !event.shiftKey) tools.use(row.name);
+    else if (event.key === "V") looking.comb = !looking.comb;
+    else if (event.key === "v") looking.next();
+    else if (event.key === "2" || event.key === "3") troubles.go(event.key === "2" ? -1 : 1);
+    else if (event.key === "6") looking.sizes = !looking.sizes;
+    else if (event.key === "5") comparing.next();
+    else if (event.key === "Enter" && troubles.mend()) return true;
+    else if (event.key === "U") hideUnderlays();
+    else if (event.key.toLowerCase() === "j") board.onceMore();
+    else if (event.key === "G") tools.gallery = true;
+    else if ((event.key === "+" || event.key === "-") && count(event.key === "+" ? 1 : -1))
+      return true;
+    else if (event.key === "0") view.fitSheet(board.sheet);
+    else if (event.key === "1") view.zoomTo(1);
+    else if (event.key === "." && box) {
+      const [xs, ys] = [box.map((p) => p[0]), box.map((p) => p[1])];
+      view.fit([Math.min(...xs), Math.min(...ys), Math.max(...xs), Math.max(...ys)]);
+    } else if (event.key === "?") showHelp();
+    else if (event.key === "Escape" && board.inGroup) {
+      const left = board.leave();
+      if (left) board.select([]);
+    } else return false;
+    return true;
+  }
+
+  function down(event: KeyboardEvent): void {
+    if (isTaken(event)) return;
+    const control = event.ctrlKey || event.metaKey;
+    const dealt =
+      forDraft(event) ||
+      (control && withControl(event)) ||
+      tools.tool.key?.(event) ||
+      (!control && !event.altKey && plain(event));
+    tools.touch();
+    if (dealt) event.preventDefault();
+  }
+
+  onMounted(() => window.addEventListener("keydown", down));
+  onBeforeUnmount(() => window.removeEventListener("keydown", down));
+}

@@ -1,0 +1,61 @@
+// P picks what lies below under the pointer; held it lists the pile there. A pointer that rests is
+// told what lies under it that cannot be picked.
+import { onBeforeUnmount, onMounted, watch } from "vue";
+import { useChoosing } from "../../../stores/editing/selecting";
+import { useTools } from "../../../tools/tools";
+import { isTaken } from "../../../lib/focus";
+
+/** Milliseconds after which a key is held, and a pointer rests. */
+const HELD = 350;
+const RESTS = 300;
+const PICKS = new Set(["select", "anchors", "corners"]);
+
+export function usePileKey(): void {
+  const choosing = useChoosing();
+  const tools = useTools();
+  let holding: number | undefined;
+  let resting: number | undefined;
+
+  function down(event: KeyboardEvent): void {
+    if (event.key.toLowerCase() !== "p" || event.ctrlKey || event.metaKey || event.altKey) return;
+    if (isTaken(event)) return;
+    const at = tools.pointer;
+    if (event.repeat || !at || !PICKS.has(tools.active)) return;
+    event.preventDefault();
+    void choosing.below(at);
+    holding = window.setTimeout(() => {
+      if (choosing.pile.length > 0) choosing.listAt = at;
+    }, HELD);
+  }
+
+  function letGo(): void {
+    window.clearTimeout(holding);
+    choosing.listAt = null;
+  }
+  const up = (event: KeyboardEvent): void => {
+    if (event.key.toLowerCase() === "p") letGo();
+  };
+
+  watch(
+    () => tools.pointer,
+    (at) => {
+      window.clearTimeout(resting);
+      choosing.beneath = "";
+      if (!at || tools.pressing || !PICKS.has(tools.active) || choosing.listAt) return;
+      resting = window.setTimeout(() => !tools.pressing && void choosing.rest(at), RESTS);
+    },
+  );
+
+  onMounted(() => {
+    window.addEventListener("keydown", down);
+    window.addEventListener("keyup", up);
+    window.addEventListener("blur", letGo);
+  });
+  onBeforeUnmount(() => {
+    window.removeEventListener("keydown", down);
+    window.removeEventListener("keyup", up);
+    window.removeEventListener("blur", letGo);
+    window.clearTimeout(resting);
+    letGo();
+  });
+}

@@ -1,0 +1,150 @@
+// A drawing at the cutting table: how it is cut, what is wrong with it, and what was cut.
+import { computed, onBeforeUnmount, ref, shallowRef } from "vue";
+import { Trouble, get, post } from "../../api/client";
+import type { CutDone, CutLook, CutPlan, CutTable } from "../../api/types";
+import { Newest } from "../../lib/latestonly";
+import { cutAt } from "./playing";
+
+/** How many seconds of the job pass in one; 0: all of it at once. */
+export const RATES = [
+  { value: 1, label: "Real time" },
+  { value: 10, label: "10×" },
+  { value: 60, label: "60×" },
+  { value: 0, label: "Instant" },
+] as const;
+
+export function useCutting(drawing: number) {
+  const name = ref("");
+  const plan = shallowRef<CutPlan | null>(null);
+  const look = shallowRef<CutLook | null>(null);
+  const done = shallowRef<CutDone | null>(null);
+  /** What went wrong with each that is asked: the answer to one says nothing of the others. */
+  const troubles = ref({ open: "", look: "", cut: "" });
+  const trouble = computed(() => troubles.value.cut || troubles.value.look || troubles.value.open);
+  const looking = ref(false);
+  const cutting = ref(false);
+  /** Seconds of the job that are shown. */
+  const clock = ref(0);
+  const playing = ref(false);
+  const rate = ref<number>(10);
+
+  async function told<T>(asked: keyof typeof troubles.value, act: () => Promise<T>) {
+    try {
+      const answer = await act();
+      troubles.value[asked] = "";
+      return answer;
+    } catch (problem) {
+      if (!(problem instanceof Trouble)) throw problem;
+      troubles.value[asked] = problem.sentence;
+      return null;
+    }
+  }
+
+  const asking = new Newest<CutPlan>(async (now) => {
+    looking.value = true;
+    const found = await told("look", () =>
+      post<CutLook>(`/drawings/${drawing}/cutting/checks`, { plan: now }),
+    );
+    looking.value = false;
+    if (found && plan.value === now) look.value = found;
+  });
+
+  async function open(): Promise<void> {
+    const table = await told("open", () => get<CutTable>(`/drawings/${drawing}/cutting/plan`));
+    if (!table) return;
+    name.value = table.name;
+    begin(table.plan);
+  }
+
+  /** Cut otherwise; what was cut before is no more what is seen. */
+  function set(part: Partial<CutPlan>): void {
+    if (plan.value) begin({ ...plan.value, ...part });
+  }
+  function begin(now: CutPlan): void {
+    plan.value = now;
+    clear();
+    asking.put(now);
+  }
+
+  function clear(): void {
+    pause();
+    done.value = null;
+    troubles.value.cut = "";
+    clock.value = 0;
+  }
+
+  async function cut(): Promise<void> {
+    const now = plan.value;
+    if (!now || cutting.value) return;
+    clear();
+    cutting.value = true;
+    asking.put(now); // edits may have been kept since it was looked at
+    const found = await told("cut", () =>
+      post<CutDone>(`/drawings/${drawing}/cutting/jobs`, { plan: now }),
+    );
+    cutting.value = false;
+    if (!found || plan.value !== now) return;
+    done.value = found;
+    play();
+  }
+
+  const seconds = computed(() => done.value?.record.seconds ?? 0);
+  let frame = 0;
+  let before = 0;
+  function step(at: number): void {
+    clock.value = Math.min(seconds.value, clock.value + ((at - before) / 1000) * rate.value);
+    before = at;
+    if (clock.value >= seconds.value) playing.value = false;
+    if (playing.value) frame = window.requestAnimationFrame(step);
+  }
+  function play(): void {
+    if (!done.value) return;
+    if (rate.value === 0) {
+      clock.value = seconds.value;
+      return;
+    }
+    if (clock.value >= seconds.value) clock.value = 0;
+    playing.value = true;
+    before = performance.now();
+    frame = window.requestAnimationFrame(step);
+  }
+  function pause(): void {
+    playing.value = false;
+    window.cancelAnimationFrame(frame);
+  }
+  function show(at: number): void {
+    pause();
+    clock.value = at;
+  }
+  onBeforeUnmount(pause);
+
+  /** Which way of the blade is under way, and how much of it is done. */
+  const now = computed(() => cutAt(done.value?.record.cuts ?? [], clock.value));
+  const free = computed(() =>
+    (done.value?.record.forms ?? []).filter((form) => form.at <= clock.value),
+  );
+
+  return {
+    name,
+    plan,
+    look,
+    done,
+    trouble,
+    looking,
+    cutting,
+    clock,
+    playing,
+    rate,
+    seconds,
+    now,
+    free,
+    open,
+    set,
+    cut,
+    play,
+    pause,
+    show,
+  };
+}
+
+export type Cutting = ReturnType<typeof useCutting>;

@@ -1,0 +1,246 @@
+<script setup lang="ts">
+// The home page: cards with live pictures of the drawings.
+import Button from "primevue/button";
+import InputText from "primevue/inputtext";
+import { computed, onBeforeUnmount, onMounted, ref, watch } from "vue";
+import { useRouter } from "vue-router";
+import {
+  Trouble,
+  create,
+  createFromFile,
+  get,
+  patch,
+  post as postTo,
+  remove,
+} from "../../api/client";
+import type { Card, CardPage, Storage, TakenInDrawings } from "../../api/types";
+import { usePost } from "../../sync/syncstore";
+import { FORM_FILES, askForFiles } from "../../lib/filepicker";
+import { inOrder } from "../../lib/serialqueue";
+import { useToast } from "../../session/notices";
+import { useVocabulary } from "../../stores/display/catalogue";
+import DrawingCard from "./DrawingCard.vue";
+import HomeBar from "./HomeBar.vue";
+import NewSheet from "./NewSheet.vue";
+import { cardList } from "./cardlist";
+import { nearlyFull, storageText } from "./storage";
+import { counted } from "../../lib/intl";
+
+const router = useRouter();
+const toast = useToast();
+const post = usePost();
+const vocabulary = useVocabulary();
+const find = ref("");
+const making = ref(false);
+const storage = ref<Storage | null>(null);
+const list = cardList(() => `/drawings?find=${encodeURIComponent(find.value)}`, vocabulary.load);
+const { cards, more, loaded, waitsFor, load } = list;
+const count = computed(() => {
+  if (find.value || !storage.value)
+    return more.value ? `${cards.value.length} +` : cards.value.length;
+  return storage.value.drawings - storage.value.binned;
+});
+
+async function tried(act: () => Promise<unknown>): Promise<void> {
+  try {
+    await act();
+  } catch (problem) {
+    if (!(problem instanceof Trouble)) throw problem;
+    toast.tell(problem.sentence);
+  }
+}
+
+/** What is done to a drawing is asked in its turn: a copy has the name that was typed before. */
+const line = inOrder();
+const done = (act: () => Promise<unknown>): Promise<void> =>
+  tried(() =>
+    line(async () => {
+      await act();
+      await load();
+    }),
+  );
+
+/** The numbers of drawings in the bin, where edits wait for some. */
+const binned = ref<ReadonlySet<number>>(new Set());
+async function loadStorage(): Promise<void> {
+  try {
+    storage.value = await get<Storage>("/storage");
+    const some = post.waiting.size > 0 && storage.value.binned > 0;
+    const found = some ? await get<CardPage>("/bin?most=200") : null;
+    binned.value = new Set(found?.cards.map((c) => c.id));
+  } catch (problem) {
+    if (!(problem instanceof Trouble)) throw problem; // the list says what is wrong
+  }
+}
+/** Drawings in the bin for which edits wait. */
+const deleted = computed(() => [...post.waiting].filter(([id]) => binned.value.has(id)));
+const restore = (id: number): Promise<void> =>
+  done(async () => {
+    await postTo(`/drawings/${id}/restoration`);
+    post.boxOf(id).resume();
+  });
+const rename = (card: Card, name: string): Promise<void> =>
+  done(() => patch(`/drawings/${card.id}`, { name }));
+const duplicate = (card: Card): Promise<void> => done(() => create(`/drawings/${card.id}/copies`));
+const discard = (card: Card): Promise<void> =>
+  done(async () => {
+    await remove(`/drawings/${card.id}`);
+    toast.tell(`“${card.name}” is in the bin.`, {
+      label: "Undo",
+      run: () => void restore(card.id),
+    });
+  });
+
+/** Files as new drawings; where that makes only one it is opened. */
+async function takeIn(files: File[]): Promise<void> {
+  const made: Card[] = [];
+  for (const file of files) {
+    await tried(async () => {
+      const path = `/imports?name=${encodeURIComponent(file.name)}`;
+      const taken = await createFromFile<TakenInDrawings>(path, file);
+      if (taken.said) toast.tell(taken.said);
+      made.push(...taken.cards);
+    });
+  }
+  const [only, ...others] = made;
+  if (only && files.length + others.length === 1) await router.push(`/drawings/${only.id}`);
+  else if (only) await load();
+}
+const dropped = (event: DragEvent): void => void takeIn([...(event.dataTransfer?.files ?? [])]);
+
+onMounted(load);
+onBeforeUnmount(list.leave);
+watch(find, load);
+/** Whatever has changed the list may have changed what is kept. */
+watch(cards, loadStorage);
+/** What waits may have become known only now. */
+watch(() => post.waiting.size, load);
+/** What waited for a drawing has gone out: its card shows it. */
+watch(
+  () => [...post.waiting.values()].reduce((a, b) => a + b, 0),
+  (now, before) => now < before && void load(),
+);
+</script>
+
+<template>
+  <HomeBar />
+  <main class="page" @dragover.prevent @drop.prevent="dropped">
+    <div class="top">
+      <h1>
+        Drawings <span class="count">{{ count }}</span>
+      </h1>
+      <InputText v-model="find" size="small" placeholder="Find by name" aria-label="Find by name" />
+      <Button
+        size="small"
+        severity="secondary"
+        label="Import…"
+        title="SVG, DXF or PDF; or drop the file here"
+        data-testid="take-in"
+        @click="askForFiles(FORM_FILES, (files) => void takeIn(files))"
+      />
+      <Button size="small" label="New sheet" data-testid="new-sheet" @click="making = true" />
+    </div>
+    <p v-if="waitsFor" class="away" role="status" data-testid="away">
+      {{ waitsFor }} Trying again.
+    </p>
+    <p v-for="[id, edits] in deleted" :key="id" class="away" data-testid="waits-deleted">
+      {{ counted(edits, "edit is", "edits are") }} not saved yet in a drawing that was deleted.
+      <Button size="small" severity="secondary" label="Restore" @click="restore(id)" />
+    </p>
+    <div v-if="cards.length > 0" class="cards">
+      <DrawingCard
+        v-for="card in cards"
+        :key="card.id"
+        :card="card"
+        :waiting="post.waiting.get(card.id) ?? 0"
+        @rename="(name) => rename(card, name)"
+        @duplicate="duplicate(card)"
+        @remove="discard(card)"
+      />
+    </div>
+    <p v-else-if="loaded && find" class="empty">No drawing found for “{{ find }}”.</p>
+    <div v-else-if="loaded" class="empty">
+      <p>No drawings yet. Start with a new sheet.</p>
+      <Button label="New sheet" @click="making = true" />
+    </div>
+    <p v-if="more" class="more">
+      <Button
+        size="small"
+        severity="secondary"
+        label="Show more"
+        data-testid="show-more"
+        @click="list.loadMore"
+      />
+    </p>
+    <footer v-if="storage" :class="{ nearly: nearlyFull(storage) }">
+      <RouterLink to="/bin" data-testid="to-bin">
+        Bin{{ storage.binned > 0 ? ` (${storage.binned})` : "" }}
+      </RouterLink>
+      <span data-testid="storage">{{ storageText(storage) }}</span>
+    </footer>
+  </main>
+  <NewSheet v-if="making" v-model="making" />
+</template>
+
+<style scoped>
+.page {
+  max-width: 1112px;
+  margin: 0 auto;
+  padding: 26px 12px;
+}
+.top {
+  display: flex;
+  gap: 10px;
+  align-items: center;
+  margin-bottom: 16px;
+}
+h1 {
+  flex: 1;
+  font-size: 22px;
+}
+.count {
+  margin-left: 4px;
+  font-size: 13px;
+  font-weight: 400;
+  color: var(--quiet);
+}
+.cards {
+  display: grid;
+  grid-template-columns: repeat(auto-fill, minmax(222px, 1fr));
+  gap: 24px 32px;
+}
+.more {
+  margin: 24px 0 0;
+  text-align: center;
+}
+footer {
+  display: flex;
+  gap: 16px;
+  margin-top: 32px;
+  padding-top: 10px;
+  color: var(--quiet);
+  border-top: 1px solid var(--hairline);
+}
+footer a {
+  color: var(--active);
+}
+footer.nearly span {
+  font-weight: 600;
+  color: var(--touched);
+}
+.away {
+  display: flex;
+  gap: 12px;
+  align-items: center;
+  margin: 0 0 16px;
+  padding: 8px 12px;
+  background: var(--raised);
+  border-left: 3px solid var(--touched);
+  border-radius: 6px;
+}
+.empty {
+  padding: 80px 0;
+  text-align: center;
+  color: var(--quiet);
+}
+</style>

@@ -1,0 +1,80 @@
+<script setup lang="ts">
+// The selected shapes: their kind, the dials they share, lengths that can be typed.
+import Select from "primevue/select";
+import { computed } from "vue";
+import type { DialFacts, Selection } from "../../api/types";
+import { useBoard } from "../../stores/board/board";
+import { useVocabulary } from "../../stores/display/catalogue";
+import ActionButton from "../../fields/ActionButton.vue";
+import DialRow from "./DialRow.vue";
+import TypedField from "../../fields/TypedField.vue";
+
+const board = useBoard();
+const vocabulary = useVocabulary();
+const unit = computed(() => vocabulary.unit(board.sheet.unit));
+const types = computed(() => new Set(board.selectedItems.map((i) => i.type)));
+const type = computed(() => (types.value.size === 1 ? [...types.value][0] : null));
+
+const rows = computed(() => {
+  const found: { facts: DialFacts; reading: Selection["dials"][number] }[] = [];
+  for (const reading of board.marks.dials) {
+    const facts = vocabulary.dial(reading.shape, reading.dial);
+    if (facts) found.push({ facts, reading });
+  }
+  return found;
+});
+const share = computed(() => board.marks.dials.find((d) => d.dial === "radius_in")?.value === 1);
+/** The shape selected first, for the others to take after. */
+const first = computed(() => (board.selected.length > 1 ? board.selected[0] : undefined));
+</script>
+
+<template>
+  <section aria-label="Dials">
+    <span class="label">Type</span>
+    <Select
+      class="rest"
+      size="small"
+      :model-value="type"
+      :options="vocabulary.facts.shapes"
+      option-label="label"
+      option-value="name"
+      placeholder="mixed"
+      filter
+      aria-label="Shape type"
+      @update:model-value="
+        (v) => board.commit({ kind: 'change_shape', items: board.selected, shape: v as string })
+      "
+    />
+    <DialRow
+      v-for="row in rows"
+      :key="row.facts.name"
+      :facts="row.facts"
+      :reading="row.reading"
+      :share="share && row.facts.name.startsWith('radius')"
+    />
+    <template v-for="m in board.marks.measures" :key="m.measure">
+      <span class="label">{{ m.label }}</span>
+      <TypedField
+        :label="m.label"
+        :value="m.value"
+        :unit="unit"
+        @typed="
+          (v) =>
+            board.commit({
+              kind: 'set_measure',
+              items: board.selected,
+              measure: m.measure,
+              value: v,
+            })
+        "
+      />
+    </template>
+    <ActionButton
+      v-if="first"
+      class="wide"
+      label="Match dials of the first"
+      hint="Gives all selected shapes the dial values of the first one"
+      :command="{ kind: 'copy_dials', source: first, items: board.selected.slice(1) }"
+    />
+  </section>
+</template>

@@ -1,0 +1,80 @@
+<script setup lang="ts">
+// Selected linked copies: what they follow, whether that is newer, and the way out.
+import Button from "primevue/button";
+import { computed, onMounted } from "vue";
+import type { Drawable } from "../../api/types";
+import { useKept } from "../../stores/library/placement";
+import { useLooking } from "../../stores/display/display";
+import { useShelf } from "../../stores/library/shelf";
+
+const kept = useKept();
+const looking = useLooking();
+const shelf = useShelf();
+onMounted(() => {
+  if (!shelf.loaded) void shelf.load();
+});
+
+/** What all of them follow; null where they follow several, or what is gone. */
+const followed = computed(() => {
+  const found = new Set(kept.links.map((l) => kept.followed(l)));
+  const [one] = found;
+  return found.size === 1 ? (one ?? null) : null;
+});
+const late = (link: Drawable): boolean => {
+  const now = kept.followed(link);
+  return now !== undefined && now.state !== link.link?.state;
+};
+const behind = computed(() => kept.links.filter(late).map((l) => l.id));
+const gone = computed(() => shelf.loaded && kept.links.some((l) => !kept.followed(l)));
+
+async function follow(): Promise<void> {
+  await shelf.load();
+  for (const entry of shelf.entries) {
+    const items = kept.links.filter((l) => kept.followed(l) === entry && late(l)).map((l) => l.id);
+    if (items.length > 0) await kept.follow(entry, items, null);
+  }
+}
+function compare(): void {
+  kept.compared = followed.value?.id ?? null;
+}
+</script>
+
+<template>
+  <section v-if="kept.links.length > 0" aria-label="Linked copy">
+    <span class="label">Source</span>
+    <span class="rest">{{
+      followed ? `“${followed.name}” of “${followed.tray}”` : gone ? "deleted" : "several"
+    }}</span>
+    <p v-if="gone" class="wide help">
+      Its source is no longer on the shelf. It stays as it is; unlink it to edit it.
+    </p>
+    <p v-else-if="behind.length > 0" class="wide help">The source has changed.</p>
+    <p v-else class="wide help">
+      To change it everywhere, unlink a copy, edit it, then “Replace with selection” on the shelf.
+    </p>
+    <div class="wide abreast">
+      <Button v-if="behind.length > 0" size="small" label="Update" @click="follow" />
+      <Button
+        severity="secondary"
+        size="small"
+        label="Unlink"
+        title="Turns it into items that can be edited"
+        @click="kept.unlink"
+      />
+      <Button
+        v-if="followed"
+        severity="secondary"
+        size="small"
+        label="Variations…"
+        @click="compare"
+      />
+      <Button
+        v-if="looking.leaf !== 'Shelf' || looking.folded"
+        severity="secondary"
+        size="small"
+        label="Shelf"
+        @click="looking.openLeaf('Shelf')"
+      />
+    </div>
+  </section>
+</template>

@@ -1,0 +1,53 @@
+<script setup lang="ts">
+// What the selected parts do in the assembly they lie in.
+import { computed } from "vue";
+import type { Role } from "../../api/types";
+import { useBoard } from "../../stores/board/board";
+import ChooseField from "../../ui/ChooseField.vue";
+import { ROLES } from "../../fields/roles";
+
+const board = useBoard();
+/** The assembly in which all of them lie, whatever is previewed; null without one. */
+const around = computed(() => {
+  const found = new Set(board.selected.map((i) => board.settledTree.containerOf(i)));
+  const [one] = found;
+  return found.size === 1 && one ? (board.kept(one)?.assembly ?? null) : null;
+});
+const roles = computed(() => {
+  const chosen = new Set(board.selected);
+  return new Set(around.value?.parts.filter((p) => chosen.has(p.id)).map((p) => p.role));
+});
+const role = computed(() => (roles.value.size === 1 ? ([...roles.value][0] ?? null) : null));
+const backmost = computed(
+  () => board.selected.length === 1 && around.value?.parts[0]?.id === board.selected[0],
+);
+
+const set = (to: Role): void =>
+  board.commit({
+    kind: "set_part",
+    items: board.selected,
+    role: to === around.value?.operation ? null : to,
+  });
+</script>
+
+<template>
+  <section v-if="around" aria-label="Part of an assembly">
+    <span class="label">As a part</span>
+    <span v-if="backmost" class="rest quiet">base of the assembly</span>
+    <ChooseField
+      v-else
+      class="rest"
+      label="Operation in the assembly"
+      :value="role"
+      :options="ROLES"
+      placeholder="Several"
+      @chosen="set"
+    />
+  </section>
+</template>
+
+<style scoped>
+.quiet {
+  color: var(--quiet);
+}
+</style>

@@ -1,0 +1,178 @@
+<script setup lang="ts">
+// Place, size and angle of what is selected, and what can be done with it as a whole.
+import Button from "primevue/button";
+import Checkbox from "primevue/checkbox";
+import { computed } from "vue";
+import type { Command } from "../../api/types";
+import { spotOf } from "../../core/spots";
+import { SPOTS, useArranging } from "../../stores/editing/arranging";
+import { useBoard } from "../../stores/board/board";
+import { degrees } from "../../lib/numbers";
+import { useVocabulary } from "../../stores/display/catalogue";
+import ActionButton from "../../fields/ActionButton.vue";
+import SpotPicker from "../../fields/SpotPicker.vue";
+import TypedField from "../../fields/TypedField.vue";
+
+type Part = "x" | "y" | "width" | "height" | "angle";
+
+const board = useBoard();
+const arranging = useArranging();
+const vocabulary = useVocabulary();
+const unit = computed(() => vocabulary.unit(board.sheet.unit));
+const frame = computed(() => board.marks.frame);
+/** The place whose numbers are told: of a pivot beside the frame, the frame's middle. */
+const spot = computed(() => (arranging.pivot ? "middle" : arranging.spot));
+const at = computed(() => (frame.value ? spotOf(frame.value, spot.value) : [0, 0]));
+const label = computed(() => SPOTS.find(([s]) => s === spot.value)?.[1] ?? "");
+/** Symmetries and assemblies have that button of their own. */
+const shapes = computed(() =>
+  board.selected
+    .filter((s) => !board.drawable(s)?.symmetry && !board.drawable(s)?.assembly)
+    .some((s) => board.tree.drawnIn(s).some((i) => isShape(board.drawable(i)?.type))),
+);
+const isShape = (type = ""): boolean => vocabulary.shape(type) !== undefined;
+const items = computed(() => board.selected);
+const about = computed(() => arranging.about);
+
+function place(part: Part, value: number): void {
+  const { even, grow } = arranging;
+  const sized = part === "width" || part === "height" ? { even, grow } : {};
+  const put = { kind: "place_items", items: board.selected, about: about.value };
+  board.commit({ ...put, ...sized, [part]: value } as Command);
+}
+function toSheetMiddle(): void {
+  arranging.pivot = [board.sheet.width / 2, board.sheet.height / 2];
+}
+const flip = (way_over: "level" | "upright"): Command => ({
+  kind: "flip_items",
+  items: items.value,
+  way_over,
+  about: about.value,
+});
+const turn = (angle: number): Command => ({
+  kind: "turn_by",
+  items: items.value,
+  angle,
+  about: about.value,
+});
+const turnIntoOutlines = (): void =>
+  board.commit({ kind: "turn_into_outlines", items: board.selected });
+</script>
+
+<template>
+  <section v-if="frame" aria-label="Position and size">
+    <span class="label">{{ label }}</span>
+    <TypedField
+      :label="`${label} x`"
+      suffix="x"
+      :value="at[0] ?? 0"
+      :unit="unit"
+      @typed="(v) => place('x', v)"
+    />
+    <TypedField
+      :label="`${label} y`"
+      suffix="y"
+      :value="at[1] ?? 0"
+      :unit="unit"
+      @typed="(v) => place('y', v)"
+    />
+    <span class="label">
+      Size
+      <button
+        class="row-button lock"
+        :aria-pressed="arranging.even"
+        :title="arranging.even ? 'Width and height are linked' : 'Width and height are independent'"
+        aria-label="Link width and height"
+        @click="arranging.even = !arranging.even"
+      >
+        <i :class="arranging.even ? 'pi pi-link' : 'pi pi-arrows-h'" aria-hidden="true" />
+      </button>
+    </span>
+    <TypedField
+      label="Width"
+      suffix="w"
+      :value="frame.width"
+      :unit="unit"
+      @typed="(v) => place('width', v)"
+    />
+    <TypedField
+      label="Height"
+      suffix="h"
+      :value="frame.height"
+      :unit="unit"
+      @typed="(v) => place('height', v)"
+    />
+    <span class="label">Angle</span>
+    <TypedField label="Angle" suffix="°" :value="frame.angle" @typed="(v) => place('angle', v)" />
+    <span v-if="frame.lean" class="label leans">shear {{ degrees(frame.lean) }}°</span>
+    <span v-else />
+    <span class="label about">
+      About
+      <SpotPicker />
+    </span>
+    <div class="rest acts">
+      <ActionButton label="Flip ↔" hint="Flip horizontal" :command="flip('level')" />
+      <ActionButton label="Flip ↕" hint="Flip vertical" :command="flip('upright')" />
+      <ActionButton label="↺ 90°" hint="Rotate 90° left" :command="turn(-90)" />
+      <ActionButton label="↻ 90°" hint="Rotate 90° right" :command="turn(90)" />
+    </div>
+    <div class="wide pivot">
+      <template v-if="arranging.about !== 'middle'">
+        <span class="label">{{ arranging.pivot ? "Custom pivot" : "The pivot is set" }}</span>
+        <Button severity="secondary" size="small" label="Reset" @click="arranging.letGo()" />
+      </template>
+      <Button
+        v-else
+        severity="secondary"
+        size="small"
+        label="Pivot at sheet centre"
+        title="Items rotate and scale about the pivot; drag the diamond beside the frame to move it"
+        @click="toSheetMiddle"
+      />
+    </div>
+    <label class="wide check">
+      <Checkbox v-model="arranging.grow" binary />
+      Scale strokes and corner radii
+    </label>
+    <Button
+      v-if="shapes"
+      class="wide"
+      severity="secondary"
+      size="small"
+      label="Convert to outlines"
+      @click="turnIntoOutlines"
+    />
+  </section>
+</template>
+
+<style scoped>
+.lock {
+  width: 18px;
+  padding: 0;
+  color: var(--quiet);
+}
+.lock[aria-pressed="true"] {
+  color: var(--active);
+}
+.lock i {
+  font-size: 11px;
+}
+.about {
+  display: grid;
+  gap: 3px;
+}
+.acts {
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  gap: 4px;
+}
+.leans {
+  align-self: center;
+}
+.pivot {
+  display: flex;
+  gap: 8px;
+  align-items: center;
+  justify-content: space-between;
+}
+</style>

@@ -1,0 +1,42 @@
+<script setup lang="ts">
+// Ends that just miss where they would meet their images, in the symmetries around what is selected
+// and where one draws; one command lets them meet.
+import { computed } from "vue";
+import { useBoard } from "../../stores/board/board";
+import ActionButton from "../../fields/ActionButton.vue";
+import { counted } from "../../lib/intl";
+
+const board = useBoard();
+
+const missing = computed(() => {
+  const around = new Set([
+    ...board.way,
+    ...board.selected.flatMap((i) => [...board.tree.above(i), i]),
+  ]);
+  return [...around].flatMap((id) => {
+    const ends = board.drawable(id)?.symmetry?.ends ?? [];
+    const count = ends.filter((e) => !e.meets).length;
+    return count > 0 ? [{ id, count }] : [];
+  });
+});
+</script>
+
+<template>
+  <section v-for="{ id, count } in missing" :key="id" aria-label="Seam">
+    <p class="wide" role="status">
+      {{ counted(count, "open end nearly touches", "open ends nearly touch") }} the seam.
+    </p>
+    <ActionButton
+      class="wide"
+      label="Snap to seam"
+      :command="{ kind: 'close_seam', symmetry: id }"
+    />
+  </section>
+</template>
+
+<style scoped>
+p {
+  margin: 0;
+  color: var(--touched);
+}
+</style>

@@ -1,0 +1,83 @@
+<script setup lang="ts">
+// An effect in numbers.
+import { computed } from "vue";
+import type { Effect, Point } from "../../api/types";
+import { plainColour } from "../../canvas/paint/paint";
+import { useBoard } from "../../stores/board/board";
+import { useVocabulary } from "../../stores/display/catalogue";
+import PaintRow from "./PaintRow.vue";
+import TypedField from "../../fields/TypedField.vue";
+import { LABELS } from "./effects";
+
+const props = defineProps<{ effect: Effect; name: string }>();
+const emit = defineEmits<{ slide: [effect: Effect]; change: [effect: Effect]; remove: [] }>();
+const board = useBoard();
+const vocabulary = useVocabulary();
+const unit = computed(() => vocabulary.unit(board.sheet.unit));
+const label = computed(() => LABELS[props.effect.kind]);
+const colour = computed(() => ("colour" in props.effect ? plainColour(props.effect.colour) : null));
+
+const change = (part: Partial<Effect>): Effect => ({ ...props.effect, ...part }) as Effect;
+const falls = (by: Point): void => emit("change", change({ by }));
+</script>
+
+<template>
+  <span class="label" title="Blur radius">{{ label }}</span>
+  <TypedField
+    :label="`${label} radius`"
+    :value="effect.radius"
+    :unit="unit"
+    @typed="(radius) => emit('change', change({ radius }))"
+  />
+  <button
+    class="row-button remove"
+    :aria-label="`${label}: remove`"
+    title="Remove"
+    @click="emit('remove')"
+  >
+    ✕
+  </button>
+  <template v-if="effect.kind === 'shadow'">
+    <span class="label">Offset</span>
+    <TypedField
+      label="Shadow offset, horizontal"
+      :value="effect.by[0]"
+      :unit="unit"
+      @typed="(v) => effect.kind === 'shadow' && falls([v, effect.by[1]])"
+    />
+    <TypedField
+      label="Shadow offset, vertical"
+      :value="effect.by[1]"
+      :unit="unit"
+      @typed="(v) => effect.kind === 'shadow' && falls([effect.by[0], v])"
+    />
+  </template>
+  <template v-if="colour !== null && 'opacity' in effect">
+    <span class="label">Colour</span>
+    <PaintRow
+      needed
+      :label="`${label}`"
+      :paint="colour"
+      :name="name"
+      @slide="(c) => emit('slide', change({ colour: c }))"
+      @chosen="(c) => c && emit('change', change({ colour: c }))"
+    />
+    <span class="label">Opacity</span>
+    <TypedField
+      :label="`${label} opacity`"
+      suffix="%"
+      :value="effect.opacity * 100"
+      @typed="(v) => emit('change', change({ opacity: v / 100 }))"
+    />
+    <span />
+  </template>
+</template>
+
+<style scoped>
+.remove {
+  width: 26px;
+  height: 26px;
+  border-radius: 6px;
+  text-align: center;
+}
+</style>

@@ -1,0 +1,106 @@
+<script setup lang="ts">
+// The fill, or a stroke, of what is selected: plain, a gradient, or none, and how much of it shows.
+import { computed } from "vue";
+import type { Command, Paint } from "../../api/types";
+import { isGradient, plainColour } from "../../canvas/paint/paint";
+import { useBoard } from "../../stores/board/board";
+import { nameOf, usePainting } from "../../stores/painting/painting";
+import ChoiceButtons from "../../ui/ChoiceButtons.vue";
+import GradientPart from "./GradientPart.vue";
+import PaintRow from "./PaintRow.vue";
+import TypedField from "../../fields/TypedField.vue";
+import ColourBars from "./ColourBars.vue";
+import { PAINT_KINDS, type PaintKind } from "./gradients";
+
+const props = defineProps<{
+  label: string;
+  paint: Paint | null;
+  /** Of which stroke, counted from the back; null: of the fill. */
+  stroke: number | null;
+  opacity: number;
+}>();
+const board = useBoard();
+const painting = usePainting();
+const items = computed(() => board.selected);
+const kind = computed<PaintKind>(() => (isGradient(props.paint) ? props.paint.kind : "plain"));
+const colour = computed(() => (props.paint === null ? "#FFFFFF" : plainColour(props.paint)));
+
+const setting = (paint: Paint | null): Command =>
+  props.stroke === null
+    ? { kind: "set_fill", items: items.value, colour: paint }
+    : { kind: "set_stroke", items: items.value, colour: paint, stroke: props.stroke };
+const choose = (paint: Paint | null): void => board.commit(setting(paint), true);
+
+function become(wanted: PaintKind): void {
+  if (wanted === kind.value) return;
+  if (wanted !== "plain") {
+    board.commit({
+      kind: "set_gradient",
+      items: items.value,
+      stroke: props.stroke,
+      shape: wanted,
+    });
+  } else if (isGradient(props.paint)) {
+    const stop = props.paint.stops[Math.min(painting.stop, props.paint.stops.length - 1)];
+    choose(stop?.colour ?? colour.value);
+  }
+}
+function fade(percent: number): void {
+  const opacity = percent / 100;
+  board.commit(
+    props.stroke === null
+      ? { kind: "set_fill_opacity", items: items.value, opacity }
+      : { kind: "set_pen", items: items.value, stroke: props.stroke, opacity },
+    true,
+  );
+}
+</script>
+
+<template>
+  <span class="label">{{ label }}</span>
+  <PaintRow
+    :label="label"
+    :paint="paint"
+    :name="nameOf(stroke)"
+    @chosen="choose"
+    @slide="(c) => board.preview(setting(c))"
+  >
+    <template #before>
+      <ChoiceButtons
+        :options="PAINT_KINDS"
+        :columns="3"
+        :pressed="(k) => kind === k"
+        prefix="paint"
+        @choose="become"
+      />
+    </template>
+    <GradientPart v-if="isGradient(paint)" :label="label" :gradient="paint" :stroke="stroke" />
+    <ColourBars
+      v-else
+      swatched
+      :label="label"
+      :colour="colour"
+      @swatch="choose"
+      @slide="(c) => board.preview(setting(c))"
+      @keep="choose"
+    />
+    <template #after>
+      <div v-if="paint !== null" class="fade">
+        <span class="label">Opacity</span>
+        <TypedField :label="`${label} opacity`" suffix="%" :value="opacity * 100" @typed="fade" />
+      </div>
+    </template>
+  </PaintRow>
+</template>
+
+<style scoped>
+.fade {
+  display: grid;
+  grid-template-columns: 64px minmax(0, 1fr);
+  gap: 6px 8px;
+  align-items: center;
+}
+.fade .label {
+  font-size: 12px;
+}
+</style>

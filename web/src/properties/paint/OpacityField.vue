@@ -1,0 +1,20 @@
+<script setup lang="ts">
+// How much of items shows as a whole, in per cent.
+import { computed } from "vue";
+import { useBoard } from "../../stores/board/board";
+import TypedField from "../../fields/TypedField.vue";
+
+const props = defineProps<{ items: readonly string[] }>();
+const board = useBoard();
+const opacity = computed(() => board.drawable(props.items[0] ?? "")?.finish.opacity ?? 1);
+
+function set(percent: number): void {
+  board.commit({ kind: "set_opacity", items: [...props.items], opacity: percent / 100 }, true);
+}
+</script>
+
+<template>
+  <span class="label">Opacity</span>
+  <TypedField label="Opacity" suffix="%" :value="opacity * 100" @typed="set" />
+  <span />
+</template>

@@ -1,0 +1,86 @@
+<script setup lang="ts">
+// How items show as a whole: how much of them, how they are mixed with what lies below, and effects.
+import { computed } from "vue";
+import type { Command, Effect } from "../../api/types";
+import { useBoard } from "../../stores/board/board";
+import { useVocabulary } from "../../stores/display/catalogue";
+import ChooseField from "../../ui/ChooseField.vue";
+import EffectPart from "./EffectPart.vue";
+import FoldPart from "../../ui/FoldPart.vue";
+import OpacityField from "./OpacityField.vue";
+import { usePainted } from "./painted";
+import { EFFECTS } from "./effects";
+
+const props = defineProps<{ items: readonly string[] }>();
+const board = useBoard();
+const painted = usePainted();
+const vocabulary = useVocabulary();
+/** The modes of the CSS standard, under its names. */
+const blends = computed(() =>
+  vocabulary.facts.blends.map((value) => ({ value, label: value.replaceAll("-", " ") })),
+);
+const finish = computed(() => painted(props.items[0] ?? "")?.finish ?? null);
+const effects = computed(() => finish.value?.effects ?? []);
+
+const setting = (list: Effect[]): Command => ({
+  kind: "set_effects",
+  items: [...props.items],
+  effects: list,
+});
+const replaced = (n: number, effect: Effect): Command =>
+  setting(effects.value.map((old, k) => (k === n ? effect : old)));
+/** The core says how it begins. */
+const add = (kind: Effect["kind"]): void =>
+  board.commit({
+    kind: "set_effects",
+    items: [...props.items],
+    effects: [...effects.value, { kind }],
+  });
+const remove = (n: number): void => board.commit(setting(effects.value.filter((_, k) => k !== n)));
+</script>
+
+<template>
+  <FoldPart v-if="finish" heading="Opacity and effects" unfolded>
+    <section aria-label="Opacity and effects">
+      <OpacityField :items="items" />
+      <span class="label">Blend mode</span>
+      <ChooseField
+        label="Blend mode with what is below"
+        :value="finish.blend"
+        :options="blends"
+        @chosen="(blend) => board.commit({ kind: 'set_blend', items: [...items], blend })"
+      />
+      <EffectPart
+        v-for="(effect, n) in effects"
+        :key="n"
+        :effect="effect"
+        :name="`effect ${n}`"
+        @slide="(e) => board.preview(replaced(n, e))"
+        @change="(e) => board.commit(replaced(n, e), true)"
+        @remove="remove(n)"
+      />
+      <span class="label">Add</span>
+      <span class="rest add">
+        <button v-for="[kind, label] in EFFECTS" :key="kind" class="row-button" @click="add(kind)">
+          {{ label }}
+        </button>
+      </span>
+    </section>
+  </FoldPart>
+</template>
+
+<style scoped>
+.add {
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  gap: 4px;
+}
+.add button {
+  height: 26px;
+  padding: 0 6px;
+  border: 1px solid var(--hairline);
+  border-radius: 6px;
+  background: var(--raised);
+  text-align: center;
+}
+</style>

@@ -1,0 +1,80 @@
+<script setup lang="ts">
+// One of the strokes of what is selected: its paint, its width, its place among the others.
+import { computed } from "vue";
+import type { Stroke } from "../../api/types";
+import { useBoard } from "../../stores/board/board";
+import { useVocabulary } from "../../stores/display/catalogue";
+import ItemPaint from "./ItemPaint.vue";
+import StrokeOptions from "./StrokeOptions.vue";
+import TypedField from "../../fields/TypedField.vue";
+
+const props = defineProps<{
+  stroke: Stroke;
+  /** Counted from the back. */
+  index: number;
+  count: number;
+  /** It lies on open paths. */
+  open: boolean;
+}>();
+const board = useBoard();
+const vocabulary = useVocabulary();
+const point = computed(() => vocabulary.unit("pt"));
+const front = computed(() => props.index === props.count - 1);
+/** Borders are counted outwards from the stroke in front. */
+const label = computed(() => (front.value ? "Stroke" : `Stroke ${props.count - props.index}`));
+
+function width(value: number): void {
+  board.commit({
+    kind: "set_stroke_width",
+    items: board.selected,
+    width: value,
+    stroke: props.index,
+  });
+}
+</script>
+
+<template>
+  <ItemPaint :label="label" :paint="stroke.paint" :stroke="index" :opacity="stroke.opacity" />
+  <span class="label">{{ front ? "Stroke width" : "Width" }}</span>
+  <TypedField :label="`${label} width`" :value="stroke.width" :unit="point" @typed="width" />
+  <span v-if="count > 1" class="acts">
+    <button
+      class="row-button"
+      :disabled="front"
+      :aria-label="`Bring ${label} forward`"
+      title="Bring forward"
+      @click="board.commit({ kind: 'order_stroke', items: board.selected, stroke: index })"
+    >
+      ↑
+    </button>
+    <button
+      class="row-button"
+      :aria-label="`${label}: remove`"
+      title="Remove"
+      @click="board.commit({ kind: 'remove_stroke', items: board.selected, stroke: index })"
+    >
+      ✕
+    </button>
+  </span>
+  <span v-else />
+  <StrokeOptions
+    v-if="stroke.paint !== null"
+    :label="label"
+    :paint="stroke"
+    :index="index"
+    :open="open"
+  />
+</template>
+
+<style scoped>
+.acts {
+  display: flex;
+  gap: 4px;
+}
+.acts button {
+  width: 26px;
+  height: 26px;
+  border-radius: 6px;
+  text-align: center;
+}
+</style>

@@ -1,0 +1,83 @@
+<script setup lang="ts">
+// How what is selected is painted: its fill, and its strokes from the front to the back.
+import Button from "primevue/button";
+import { computed } from "vue";
+import { useBoard } from "../../stores/board/board";
+import { useStarts } from "../../stores/painting/newitems";
+import ChooseField from "../../ui/ChooseField.vue";
+import ItemPaint from "./ItemPaint.vue";
+import StrokePart from "./StrokePart.vue";
+import { usePainted } from "./painted";
+
+const board = useBoard();
+const starts = useStarts();
+const painted = usePainted();
+/** Of the first thing painted; a group is painted by what it holds, an assembly as one. */
+const first = computed(() => {
+  const [one] = board.selected.flatMap((i) => (board.paints(i) ? [i] : board.tree.drawnIn(i)));
+  return one === undefined ? undefined : painted(one);
+});
+const style = computed(() => first.value?.style);
+const RULES = [
+  { value: "evenodd" as const, label: "even-odd" },
+  { value: "nonzero" as const, label: "Nonzero" },
+];
+/** From the front to the back, each with its number from the back. */
+const strokes = computed(() =>
+  (style.value?.strokes ?? []).map((s, n) => [s, n] as const).reverse(),
+);
+const like = computed(() => board.keptMarks.style);
+const starting = computed(() => JSON.stringify(starts.kept.style) === JSON.stringify(like.value));
+</script>
+
+<template>
+  <section v-if="style" aria-label="Style">
+    <ItemPaint label="Fill" :paint="style.fill" :stroke="null" :opacity="style.fill_opacity" />
+    <template v-if="first?.compound">
+      <span class="label">Holes</span>
+      <ChooseField
+        label="Fill rule"
+        :value="first.rule"
+        :options="RULES"
+        @chosen="(rule) => board.commit({ kind: 'set_rule', items: board.selected, rule })"
+      />
+    </template>
+    <ItemPaint v-if="strokes.length === 0" label="Stroke" :paint="null" :stroke="0" :opacity="1" />
+    <StrokePart
+      v-for="[stroke, n] in strokes"
+      :key="n"
+      :stroke="stroke"
+      :index="n"
+      :count="strokes.length"
+      :open="first?.open ?? false"
+    />
+    <div class="wide acts">
+      <Button
+        severity="secondary"
+        size="small"
+        label="Add stroke"
+        title="Another, wider stroke behind the others"
+        @click="board.commit({ kind: 'add_stroke', items: board.selected })"
+      />
+      <Button
+        severity="secondary"
+        size="small"
+        :disabled="starting || !like"
+        :label="starting ? 'Used for new items' : 'Use for new items'"
+        title="New items start with this style"
+        @click="starts.kept.style = like"
+      />
+    </div>
+  </section>
+</template>
+
+<style scoped>
+.acts {
+  display: flex;
+  gap: 8px;
+}
+.acts > * {
+  flex: 1;
+  white-space: nowrap;
+}
+</style>

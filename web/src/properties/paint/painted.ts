@@ -1,0 +1,23 @@
+// What the panels of paint show. While the pointer is on a button that shows what it would do, they
+// stay as they are: they would grow or shrink, and the button would slip away from under the hand.
+import type { Command, Drawable } from "../../api/types";
+import { useBoard } from "../../stores/board/board";
+
+const PAINTS = new Set<Command["kind"]>([
+  "set_fill",
+  "set_stroke",
+  "set_gradient",
+  "drag_gradient",
+  "set_effects",
+  "set_swatch",
+]);
+
+/** An item as its paint is told: with what is being done to the paint, but nothing else. */
+export function usePainted(): (item: string) => Drawable | undefined {
+  const board = useBoard();
+  return (item) => {
+    const command = board.previewing;
+    const live = !command || PAINTS.has(command.kind);
+    return live ? board.drawable(item) : (board.kept(item) ?? board.drawable(item));
+  };
+}

@@ -1,0 +1,101 @@
+<script setup lang="ts">
+// The guides: the chosen one in numbers, and all of them at once.
+import Button from "primevue/button";
+import Checkbox from "primevue/checkbox";
+import { computed } from "vue";
+import type { Guide } from "../../api/types";
+import { newId } from "../../api/ids";
+import { useBoard } from "../../stores/board/board";
+import { degrees, length } from "../../lib/numbers";
+import { useVocabulary } from "../../stores/display/catalogue";
+import TypedField from "../../fields/TypedField.vue";
+
+const board = useBoard();
+const vocabulary = useVocabulary();
+const unit = computed(() => vocabulary.unit(board.sheet.unit));
+const one = computed(() => board.sheet.guides.find((g) => g.id === board.aid));
+const set = (change: Partial<Guide>): void =>
+  board.commit({ kind: "set_guide", guide: { ...(one.value as Guide), ...change } });
+
+/** A guide in words: where it lies, or through where and at which angle it runs. */
+function words(g: Guide): string {
+  const [x, y] = [length(g.x, unit.value), length(g.y, unit.value)];
+  if (g.angle === 0) return `Horizontal at ${y} ${unit.value.name}`;
+  if (g.angle === 90) return `Vertical at ${x} ${unit.value.name}`;
+  return `${degrees(g.angle)}° through ${x}, ${y}`;
+}
+
+function add(angle: number): void {
+  const { width, height } = board.sheet;
+  const guide = { id: newId(), x: width / 2, y: height / 2, angle };
+  board.commit({ kind: "add_guide", guide });
+  board.aid = guide.id;
+}
+</script>
+
+<template>
+  <section aria-label="Guides">
+    <span class="label wide">{{ board.sheet.guides.length }} on this sheet</span>
+    <Button
+      class="half"
+      size="small"
+      severity="secondary"
+      label="Horizontal at centre"
+      @click="add(0)"
+    />
+    <Button
+      class="half"
+      size="small"
+      severity="secondary"
+      label="Vertical at centre"
+      @click="add(90)"
+    />
+    <label class="wide check">
+      <Checkbox
+        :model-value="board.sheet.guides_hidden"
+        binary
+        @update:model-value="(v) => board.commit({ kind: 'hide_guides', hidden: v })"
+      />
+      Hide all guides
+    </label>
+    <button
+      v-for="g in board.sheet.guides"
+      :key="g.id"
+      class="row-button wide listed"
+      :class="{ active: g.id === board.aid }"
+      @click="board.aid = g.id"
+    >
+      {{ words(g) }} <span v-if="g.locked">locked</span>
+    </button>
+  </section>
+  <section v-if="one" aria-label="Guide">
+    <span class="label">Through</span>
+    <TypedField label="Guide x" suffix="x" :value="one.x" :unit="unit" @typed="(x) => set({ x })" />
+    <TypedField label="Guide y" suffix="y" :value="one.y" :unit="unit" @typed="(y) => set({ y })" />
+    <span class="label">Angle</span>
+    <TypedField
+      label="Guide angle"
+      suffix="°"
+      :value="one.angle"
+      @typed="(angle) => set({ angle })"
+    />
+    <span />
+    <label class="wide check">
+      <Checkbox :model-value="one.locked" binary @update:model-value="(v) => set({ locked: v })" />
+      Locked
+    </label>
+    <Button
+      class="wide"
+      size="small"
+      severity="secondary"
+      label="Delete"
+      @click="board.commit({ kind: 'remove_guides', guides: [one.id] })"
+    />
+  </section>
+</template>
+
+<style scoped>
+.half {
+  grid-column: 1 / -1;
+}
+</style>

@@ -1,0 +1,65 @@
+<script setup lang="ts">
+// How well what is selected covers the form in the picture, in numbers.
+import Checkbox from "primevue/checkbox";
+import { computed, ref } from "vue";
+import { useBoard } from "../../stores/board/board";
+import { useMatching } from "../../stores/measuring/matching";
+import { length, shown } from "../../lib/numbers";
+import { useTools } from "../../tools/tools";
+import { useVocabulary } from "../../stores/display/catalogue";
+import ActionButton from "../../fields/ActionButton.vue";
+import TypedField from "../../fields/TypedField.vue";
+import { useChosen } from "../../fields/selectedanchors";
+
+const board = useBoard();
+const matching = useMatching();
+const tools = useTools();
+const vocabulary = useVocabulary();
+const { refs } = useChosen();
+/** Sheet units, two millimetres to begin with. */
+const reach = ref(2 * vocabulary.unit("mm").size);
+const unit = computed(() => vocabulary.unit(board.sheet.unit));
+const told = (value: number): string => `${length(value, unit.value)} ${unit.value.name}`;
+</script>
+
+<template>
+  <section v-if="matching.underlay" aria-label="Match" class="match">
+    <h3 class="heading wide">Match with {{ matching.underlay.name }}</h3>
+    <p v-if="matching.refused" class="wide help">{{ matching.refused }}</p>
+    <template v-else-if="matching.mark">
+      <span class="label" title="Shared area as a percentage of the total area">Overlap</span>
+      <output class="rest" data-testid="overlap">
+        {{ shown(matching.mark.overlap * 100, 2) }} %
+      </output>
+      <span class="label" title="Averaged evenly along both edges">Mean distance</span>
+      <output class="rest">{{ told(matching.mark.mean) }}</output>
+      <span class="label">Largest</span>
+      <output class="rest" data-testid="largest">{{ told(matching.mark.largest) }}</output>
+      <template v-if="tools.active === 'anchors'">
+        <span class="label" title="Largest movement of anchors and handles">Tolerance</span>
+        <TypedField
+          label="Fit tolerance"
+          :value="reach"
+          :unit="unit"
+          @typed="(v) => (reach = Math.abs(v))"
+        />
+        <ActionButton
+          label="Fit to reference"
+          :hint="`Moves ${refs.length > 0 ? 'the selected anchors' : 'all anchors'} to the best match`"
+          :command="{
+            kind: 'settle_anchors',
+            anchors: refs.length > 0 ? refs : board.allAnchors(),
+            underlay: matching.underlay.id,
+            reach,
+          }"
+        />
+      </template>
+      <label class="wide check">
+        <Checkbox v-model="matching.tinted" binary /> Highlight differences
+      </label>
+      <p class="wide help">
+        One pixel of the reference is {{ told(matching.mark.pixel) }}: accurate to half a pixel.
+      </p>
+    </template>
+  </section>
+</template>

@@ -1,0 +1,61 @@
+<script setup lang="ts">
+// An outline of the shelf in the hand: how it is placed, and the size of one that is clicked.
+import Checkbox from "primevue/checkbox";
+import { computed } from "vue";
+import { useBoard } from "../../stores/board/board";
+import { useKept } from "../../stores/library/placement";
+import { useVocabulary } from "../../stores/display/catalogue";
+import ChoiceButtons from "../../ui/ChoiceButtons.vue";
+import TypedField from "../../fields/TypedField.vue";
+
+const WAYS = [
+  ["copy", "A copy", "M3 3H10V10H3ZM6 13H13V6"],
+  [
+    "linked",
+    "Linked",
+    "M6.5 9.5L9.5 6.5M7 4.5L8.5 3A3 3 0 0 1 13 7.5L11.5 9M9 11.5L7.5 13A3 3 0 0 1 3 8.5L4.5 7",
+  ],
+] as const;
+
+const board = useBoard();
+const kept = useKept();
+const vocabulary = useVocabulary();
+const unit = computed(() => vocabulary.unit(board.sheet.unit));
+const way = computed(() => (kept.linked ? "linked" : "copy"));
+</script>
+
+<template>
+  <section aria-label="Placement">
+    <ChoiceButtons
+      class="wide"
+      :options="WAYS"
+      :columns="2"
+      prefix="place"
+      :pressed="(w) => w === way"
+      @choose="(w) => (kept.linked = w === 'linked')"
+    />
+    <p class="wide help">
+      {{ kept.linked ? "Follows changes of the original on the shelf." : "An independent copy." }}
+    </p>
+  </section>
+  <section aria-label="Size on click">
+    <h3 class="wide heading">Size on click</h3>
+    <span class="label">Size</span>
+    <TypedField
+      label="Placed width"
+      :value="kept.size[0]"
+      :unit="unit"
+      @typed="(v) => kept.put(0, v)"
+    />
+    <TypedField
+      label="Placed height"
+      :value="kept.size[1]"
+      :unit="unit"
+      @typed="(v) => kept.put(1, v)"
+    />
+    <label class="rest check">
+      <Checkbox v-model="kept.own" binary size="small" /> Original proportions
+    </label>
+    <p class="wide help">Drag to draw it: Shift keeps proportions, Alt from the centre.</p>
+  </section>
+</template>

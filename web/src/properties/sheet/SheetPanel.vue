@@ -1,0 +1,141 @@
+<script setup lang="ts">
+// The sheet, while nothing is selected: size, unit, colour and grid.
+import Button from "primevue/button";
+import Checkbox from "primevue/checkbox";
+import Select from "primevue/select";
+import { computed, ref } from "vue";
+import type { Grid } from "../../api/types";
+import { useBoard } from "../../stores/board/board";
+import { useVocabulary } from "../../stores/display/catalogue";
+import PaintRow from "../paint/PaintRow.vue";
+import SnappingPanel from "./SnappingPanel.vue";
+import FoldPart from "../../ui/FoldPart.vue";
+import TypedField from "../../fields/TypedField.vue";
+import { counted } from "../../lib/intl";
+
+interface Size {
+  width?: number;
+  height?: number;
+  unit?: string;
+}
+
+const board = useBoard();
+const vocabulary = useVocabulary();
+const scaled = ref(false);
+const unit = computed(() => vocabulary.unit(board.sheet.unit));
+const set = (change: Size): void =>
+  board.commit({ kind: "set_sheet", ...change, scale_items: scaled.value });
+const setGrid = (change: Partial<Grid>): void =>
+  board.commit({ kind: "set_grid", grid: { ...board.sheet.grid, ...change } });
+
+function take(label: string): void {
+  const size = vocabulary.facts.sizes.find((s) => s.label === label);
+  if (!size) return;
+  const each = vocabulary.unit(size.unit).size;
+  set({ width: size.width * each, height: size.height * each, unit: size.unit });
+}
+
+const turn = (): void => set({ width: board.sheet.height, height: board.sheet.width });
+</script>
+
+<template>
+  <header>
+    <h2>Sheet</h2>
+    <span>{{ counted(board.count, "item") }}</span>
+  </header>
+  <section aria-label="Sheet">
+    <span class="label">Preset</span>
+    <Select
+      size="small"
+      :model-value="null"
+      :options="vocabulary.facts.sizes"
+      option-label="label"
+      option-value="label"
+      placeholder="Select"
+      aria-label="Sheet size by preset"
+      @update:model-value="take"
+    />
+    <Button size="small" severity="secondary" label="Rotate sheet" @click="turn" />
+    <span class="label">Size</span>
+    <TypedField
+      label="Sheet width"
+      suffix="w"
+      :value="board.sheet.width"
+      :unit="unit"
+      @typed="(v) => set({ width: v })"
+    />
+    <TypedField
+      label="Sheet height"
+      suffix="h"
+      :value="board.sheet.height"
+      :unit="unit"
+      @typed="(v) => set({ height: v })"
+    />
+    <span class="label">Unit</span>
+    <Select
+      size="small"
+      :model-value="board.sheet.unit"
+      :options="vocabulary.facts.units"
+      option-label="name"
+      option-value="name"
+      aria-label="Unit"
+      @update:model-value="(v: string) => board.commit({ kind: 'set_sheet', unit: v })"
+    />
+    <span />
+    <label class="wide check">
+      <Checkbox v-model="scaled" binary /> Scale contents with the sheet
+    </label>
+    <span class="label">Colour</span>
+    <PaintRow
+      label="Sheet"
+      name="sheet"
+      :paint="board.sheet.colour"
+      @slide="(colour) => board.preview({ kind: 'set_sheet_colour', colour })"
+      @chosen="(colour) => board.commit({ kind: 'set_sheet_colour', colour })"
+    />
+  </section>
+  <FoldPart heading="Grid">
+    <section aria-label="Grid">
+      <label class="wide check">
+        <Checkbox
+          :model-value="board.sheet.grid.shown"
+          binary
+          @update:model-value="(v) => setGrid({ shown: v })"
+        />
+        Grid
+      </label>
+      <span class="label">Spacing</span>
+      <TypedField
+        label="Grid spacing"
+        :value="board.sheet.grid.step"
+        :unit="unit"
+        @typed="(v) => setGrid({ step: v })"
+      />
+      <TypedField
+        label="Grid subdivisions"
+        suffix="parts"
+        :value="board.sheet.grid.parts"
+        @typed="(v) => setGrid({ parts: Math.round(v) })"
+      />
+    </section>
+  </FoldPart>
+  <SnappingPanel />
+</template>
+
+<style scoped>
+header {
+  display: flex;
+  align-items: baseline;
+  justify-content: space-between;
+  padding: 12px 14px;
+}
+h2 {
+  font-size: 15px;
+}
+header span {
+  color: var(--quiet);
+}
+.colour {
+  grid-column: 2 / -1;
+}
+</style>

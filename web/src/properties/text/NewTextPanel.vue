@@ -1,0 +1,32 @@
+<script setup lang="ts">
+// The Words tool with nothing selected: what the next words start with.
+import { computed } from "vue";
+import { useLettering } from "../../stores/editing/text";
+import { useVocabulary } from "../../stores/display/catalogue";
+import FontField from "./FontField.vue";
+import TypedField from "../../fields/TypedField.vue";
+
+const lettering = useLettering();
+const vocabulary = useVocabulary();
+const point = computed(() => vocabulary.unit("pt"));
+</script>
+
+<template>
+  <section aria-label="Defaults for new text">
+    <h3 class="wide heading">Defaults for new text</h3>
+    <FontField
+      :face="lettering.kept.face"
+      :name="lettering.kept.face_name"
+      @chosen="(face) => Object.assign(lettering.kept, { face: face.key, face_name: face.name })"
+    />
+    <span class="label">Font size</span>
+    <TypedField
+      class="rest"
+      label="Font size"
+      :value="lettering.kept.size"
+      :unit="point"
+      @typed="(v) => (lettering.kept.size = Math.min(Math.max(v, 1), 20000))"
+    />
+    <p class="wide help">Click to start text, then type. Alt click a path to write along it.</p>
+  </section>
+</template>

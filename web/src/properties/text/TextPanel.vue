@@ -1,0 +1,194 @@
+<script setup lang="ts">
+// Selected words: what they say, in which face, how they are set and along what they run.
+import Checkbox from "primevue/checkbox";
+import Textarea from "primevue/textarea";
+import { computed, nextTick, onBeforeUnmount, ref, watch } from "vue";
+import type { FaceFacts, WordsMark } from "../../api/types";
+import { newId } from "../../api/ids";
+import { useBoard } from "../../stores/board/board";
+import { useLettering } from "../../stores/editing/text";
+import { useVocabulary } from "../../stores/display/catalogue";
+import ActionButton from "../../fields/ActionButton.vue";
+import ChoiceButtons from "../../ui/ChoiceButtons.vue";
+import FontField from "./FontField.vue";
+import TextPath from "./TextPath.vue";
+import TextSetting from "./TextSetting.vue";
+
+const ALIGNS = [
+  ["start", "Start", "M2 3H14M2 8H9M2 13H12"],
+  ["middle", "Centre", "M2 3H14M4.5 8H11.5M3 13H13"],
+  ["end", "End", "M2 3H14M7 8H14M4 13H14"],
+] as const;
+/** Milliseconds without a key after which what was typed is kept. */
+const RESTED = 1200;
+
+const board = useBoard();
+const lettering = useLettering();
+const vocabulary = useVocabulary();
+const point = computed(() => vocabulary.unit("pt"));
+const items = computed(() => lettering.words.map((w) => w.id));
+const first = computed(() => lettering.words[0]?.mark);
+const one = computed(() => (lettering.words.length === 1 ? first.value : undefined));
+
+/** What they agree on; null where they differ. */
+function shared<K extends keyof WordsMark>(key: K): WordsMark[K] | null {
+  const found = new Set(lettering.words.map((w) => w.mark[key]));
+  return found.size === 1 ? (first.value?.[key] ?? null) : null;
+}
+const missing = computed(() => [...new Set(lettering.words.flatMap((w) => w.mark.missing))]);
+
+const field = ref<{ $el: HTMLTextAreaElement } | null>(null);
+watch(
+  () => [lettering.focus, one.value !== undefined] as const,
+  async ([asked, there], before) => {
+    if (!there || asked === (before?.[0] ?? 0)) return;
+    await nextTick();
+    field.value?.$el.focus();
+    field.value?.$el.select();
+  },
+  { immediate: true },
+);
+
+let rest: number | undefined;
+function typed(text: string): void {
+  window.clearTimeout(rest);
+  lettering.type(items.value, text);
+  rest = window.setTimeout(lettering.keepTyped, RESTED);
+}
+function kept(): void {
+  window.clearTimeout(rest);
+  lettering.keepTyped();
+}
+function leave(): void {
+  window.clearTimeout(rest);
+  lettering.leaveTyped();
+  field.value?.$el.blur();
+}
+watch(items, (now, before) => {
+  if (now.join() !== before.join()) kept();
+});
+onBeforeUnmount(kept);
+
+const text = computed(() => {
+  const draft = lettering.typed;
+  return draft?.items.join() === items.value.join() ? draft.text : (one.value?.text ?? "");
+});
+const choose = (face: FaceFacts): void => {
+  Object.assign(lettering.kept, { face: face.key, face_name: face.name });
+  void lettering.say(items.value, { face: face.key, face_name: face.name });
+};
+/** What the next words start with, too. */
+function say(change: { kerning: boolean } | { ligatures: boolean }): void {
+  Object.assign(lettering.kept, change);
+  void lettering.say(items.value, change);
+}
+/** What else is selected, for words to run along. */
+const line = computed(() => {
+  const others = board.selectedItems.filter((i) => !i.words);
+  const free = one.value !== undefined && one.value.lies !== "along";
+  return free && others.length === 1 ? others[0] : undefined;
+});
+</script>
+
+<template>
+  <section v-if="first" aria-label="Text">
+    <Textarea
+      v-if="one"
+      ref="field"
+      class="wide"
+      size="small"
+      rows="2"
+      auto-resize
+      :model-value="text"
+      aria-label="Text content"
+      spellcheck="false"
+      @update:model-value="(v) => typed(v ?? '')"
+      @blur="kept"
+      @keydown.ctrl.enter="($event.target as HTMLElement).blur()"
+      @keydown.esc.stop="leave"
+    />
+    <p v-if="one && text.trim() === ''" class="wide help">
+      Empty text is ignored; press Delete to remove the item.
+    </p>
+    <p v-if="missing.length > 0" class="wide missing" role="status">
+      Not in this font: {{ missing.join(" ") }}
+    </p>
+    <FontField :face="shared('face')" :name="shared('face_name') ?? 'several'" @chosen="choose" />
+    <TextSetting label="Font size" setting="size" :value="shared('size')" :unit="point" />
+    <TextSetting
+      label="Tracking"
+      setting="tracking"
+      :value="shared('tracking')"
+      suffix="‰"
+      :range="[-150, 500]"
+    />
+    <TextSetting
+      label="Leading"
+      setting="leading"
+      :value="shared('leading')"
+      suffix="%"
+      :range="[70, 250]"
+    />
+    <span class="label">Alignment</span>
+    <ChoiceButtons
+      class="rest"
+      :options="ALIGNS"
+      :columns="3"
+      prefix="align"
+      :pressed="(a) => a === shared('align')"
+      @choose="
+        (align) => {
+          lettering.kept.align = align;
+          board.commit({ kind: 'align_words', items, align });
+        }
+      "
+    />
+    <div class="rest checks">
+      <label class="check">
+        <Checkbox
+          :model-value="shared('kerning') ?? false"
+          binary
+          size="small"
+          @update:model-value="(kerning: boolean) => say({ kerning })"
+        />
+        Kerning
+      </label>
+      <label class="check">
+        <Checkbox
+          :model-value="shared('ligatures') ?? false"
+          binary
+          size="small"
+          @update:model-value="(ligatures: boolean) => say({ ligatures })"
+        />
+        Ligatures
+      </label>
+    </div>
+    <ActionButton
+      v-if="line"
+      class="wide"
+      :label="`Set along ${line.name}`"
+      hint="The text runs along the path; both stay editable"
+      :command="{ kind: 'lay_words', item: items[0] ?? '', line: line.id, assembly: newId() }"
+    />
+  </section>
+  <TextPath v-if="one" :items="items" :mark="one" />
+</template>
+
+<style scoped>
+.missing {
+  margin: 0;
+  color: var(--trouble);
+}
+.checks {
+  display: flex;
+  gap: 12px;
+}
+.checks .check {
+  gap: 5px;
+}
+.rest :deep(.choice) {
+  justify-content: center;
+  padding: 0 2px;
+  font-size: 0;
+}
+</style>

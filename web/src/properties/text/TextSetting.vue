@@ -1,0 +1,67 @@
+<script setup lang="ts">
+// A number of words: typed, and slid where there is a range that the hand wants.
+import { computed } from "vue";
+import type { SetWords, UnitFacts } from "../../api/types";
+import { useBoard } from "../../stores/board/board";
+import { useLettering } from "../../stores/editing/text";
+import DialSlider from "../../ui/DialSlider.vue";
+import TypedField from "../../fields/TypedField.vue";
+import { useSliding } from "../../fields/sliding";
+
+const props = defineProps<{
+  label: string;
+  setting: SetWords["setting"];
+  /** Null: they differ. */
+  value: number | null;
+  unit?: UnitFacts;
+  suffix?: string;
+  range?: readonly [number, number];
+}>();
+const board = useBoard();
+const lettering = useLettering();
+const items = computed(() => lettering.words.map((w) => w.id));
+
+const { slid, slide, release, keep } = useSliding((value) => {
+  const { setting } = props;
+  if (setting in lettering.kept) Object.assign(lettering.kept, { [setting]: value });
+  return { kind: "set_words", items: items.value, setting, value };
+});
+const least = computed(() => props.range?.[0] ?? 0);
+const most = computed(() => props.range?.[1] ?? 0);
+const shown = computed(() => slid.value ?? props.value ?? least.value);
+
+/** An arrow key moves by one. */
+function key(event: KeyboardEvent): void {
+  const way = { ArrowRight: 1, ArrowUp: 1, ArrowLeft: -1, ArrowDown: -1 }[event.key];
+  if (!way) return;
+  event.preventDefault();
+  event.stopPropagation();
+  const to = shown.value + way * (event.shiftKey ? 10 : 1);
+  const value = Math.min(Math.max(to, least.value), most.value);
+  const { setting } = props;
+  board.commit({ kind: "set_words", items: items.value, setting, value }, true);
+}
+</script>
+
+<template>
+  <span class="label">{{ label }}</span>
+  <DialSlider
+    v-if="range"
+    :label="label"
+    :value="Math.min(Math.max(shown, least), most)"
+    :min="least"
+    :max="most"
+    :step="1"
+    @slide="slide"
+    @release="release"
+    @keydown.capture="key"
+  />
+  <TypedField
+    :class="{ rest: !range }"
+    :label="label"
+    :value="slid ?? value"
+    :mixed="value === null"
+    v-bind="unit ? { unit } : { suffix: suffix ?? '' }"
+    @typed="keep"
+  />
+</template>

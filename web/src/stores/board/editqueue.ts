@@ -1,0 +1,237 @@
+// Edits on their way: in the order in which they were made, shown at once where the core is here,
+// and given to the post, which sends them until they are kept.
+import { computed, ref } from "vue";
+import type { Command } from "../../api/types";
+import { desk } from "../../core";
+import type { Shown } from "../../core/coreapi";
+import { newId } from "../../api/ids";
+import type { Aiming } from "../../api/types";
+import { fault } from "../../lib/faults";
+import { inOrder } from "../../lib/serialqueue";
+import type { Letter } from "../../core/pendingedit";
+import { makesCopies } from "./repeat";
+import type { usePost } from "../../sync/syncstore";
+import type { Choice } from "./selection";
+import type { History } from "./history";
+import type { Preview } from "./preview";
+import type { Showing } from "./scene";
+
+export class Queue {
+  /** How many edits are finding out what they meet. */
+  readonly aims = ref(0);
+  readonly outbox = computed(() => {
+    const id = this.drawing();
+    return id === 0 ? null : (this.post.boxes.get(id) ?? null);
+  });
+  /** What is done happens in the order in which it was; what fails stops nothing behind it. */
+  private readonly line = inOrder();
+  /** The last edit, and when it was made: a series of nudges is one step. */
+  private last: { edit: string; at: number } | null = null;
+  /** Edits that make copies: with what else those are selected once it is known which they are. */
+  private readonly makers = new Map<string, readonly string[]>();
+  /** That what was put last is shown, if it can be. */
+  private showingLast: Promise<void> = Promise.resolve();
+
+  constructor(
+    private readonly drawing: () => number,
+    private readonly post: ReturnType<typeof usePost>,
+    private readonly showing: Showing,
+    private readonly choice: Choice,
+    private readonly preview: Preview,
+    private readonly history: History,
+    private readonly made: (command: Command) => void,
+  ) {}
+
+  /** What was of one drawing ends with it: nothing goes on with its last edit. */
+  forget(): void {
+    this.last = null;
+    this.makers.clear();
+  }
+
+  get waiting(): number {
+    return this.outbox.value?.waiting ?? 0;
+  }
+
+  /** Keep an edit, after those that are still finding out what they meet; or at once. */
+  commit(command: Command, merge: boolean, now = false): void {
+    const send = this.prepared(command, this.choice.items.value, merge);
+    if (now) send(command);
+    else this.inTurn(() => send(command));
+  }
+
+  /** Keep an edit of something that may meet something first. */
+  commitAimed(aiming: Aiming | null, command: Command): void {
+    const send = this.prepared(command, this.choice.items.value, false);
+    const aim = this.preview.aimOf(aiming);
+    this.preview.hold(true);
+    this.later(async () => {
+      let met = command;
+      try {
+        met = await this.preview.aimed(aim, command);
+      } finally {
+        send(met);
+      }
+    });
+  }
+
+  /** Do something once all that was done before is shown. */
+  after(act: () => void | Promise<void>): void {
+    this.later(async () => {
+      await this.showingLast;
+      await act();
+    });
+  }
+
+  /** An edit is about to be made, once something is known: it counts as on its way. */
+  awaits(known: Promise<void>): Promise<void> {
+    this.aims.value += 1;
+    return known.finally(() => {
+      this.aims.value -= 1;
+    });
+  }
+
+  /** Go along the history, once it is plain what the edits just made are called. */
+  go(to: "undo" | "redo" | number, nothing: () => void): void {
+    this.last = null;
+    const drawing = this.drawing();
+    this.later(async () => {
+      await this.showingLast;
+      if (drawing !== this.drawing()) return; // it was left meanwhile
+      const { undo, redo } = this.history;
+      const step = to === "undo" ? undo.value : to === "redo" ? redo.value : null;
+      if (typeof to === "string" && !step && this.waiting === 0) {
+        nothing();
+        return;
+      }
+      const letter: Letter = {
+        id: newId(),
+        path: "go",
+        to,
+        edit: step?.edit ?? null,
+        ...this.choice.looked(),
+      };
+      const send = this.post.prepare(drawing, letter);
+      if (send) this.put(letter, send);
+    });
+  }
+
+  /** Lay what a letter shows over what is kept. */
+  overlay(letter: Letter, shown: Shown): void {
+    const { repaint, undo: step } = shown;
+    if (step?.edit === letter.id) this.post.call(this.drawing(), letter.id, step.name);
+    if (!this.outbox.value?.has(letter.id)) return;
+    this.takeWay(shown);
+    if (!repaint) return;
+    this.showing.queue(repaint);
+    this.choice.keep(repaint);
+    this.takeMade(letter.id, repaint.made);
+  }
+
+  /** Select the copies that an edit has made, unless something else was selected meanwhile. */
+  takeMade(edit: string, made: readonly string[]): void {
+    const others = this.makers.get(edit);
+    if (!others || !this.makers.delete(edit) || made.length === 0) return;
+    this.choice.select([...others, ...made]);
+  }
+
+  /** Undo and redo as the core sees them with what is on its way. */
+  takeWay(shown: Pick<Shown, "undo" | "redo"> | null): void {
+    if (this.waiting > 0 && shown) {
+      this.history.queued.value = { undo: shown.undo, redo: shown.redo };
+    }
+  }
+
+  /** All is kept: what the server said replaces what was shown meanwhile. */
+  clear(): void {
+    this.showing.queued.clear();
+    this.history.queued.value = null;
+    this.preview.hold(false);
+  }
+
+  private inTurn(act: () => void): void {
+    if (this.aims.value === 0) act();
+    else this.later(() => Promise.resolve(act()));
+  }
+
+  /** Do something in its turn; meanwhile it counts as on its way. */
+  private later(act: () => Promise<void>): void {
+    this.aims.value += 1;
+    void this.line(act)
+      .catch(fault)
+      .finally(() => {
+        this.aims.value -= 1;
+      });
+  }
+
+  /** An edit that was just made: stored at once, and sent with the command that comes of it. */
+  private prepared(
+    command: Command,
+    selection: string[],
+    merge: boolean,
+  ): (command: Command) => void {
+    const now = performance.now();
+    const pause = this.last === null ? 0 : (now - this.last.at) / 1000;
+    const follows = merge && this.last !== null ? { edit: this.last.edit, pause } : null;
+    const id = newId();
+    this.last = { edit: id, at: now };
+    const looked = this.choice.looked(selection);
+    const letter: Letter = { id, path: "commands", command, ...looked, follows };
+    const drawing = this.drawing();
+    const send = this.post.prepare(drawing, letter);
+    return (met) => {
+      const sent = met === command ? letter : { ...letter, command: met };
+      if (drawing !== this.drawing()) {
+        send?.(sent); // the drawing was left meanwhile: its post goes on
+        return;
+      }
+      this.made(met);
+      this.choice.said.value = "";
+      if (this.makesItems(met)) {
+        this.makers.set(id, met.kind.endsWith("_of_copies") ? selection : []);
+      }
+      if (send) this.put(sent, send);
+    };
+  }
+
+  /** Whether an edit makes items that are to be selected, and whose ids only the core knows. */
+  private makesItems(command: Command): boolean {
+    if (command.kind === "turn_into_outlines") {
+      // one that shows its parts as well becomes a group, which stays selected
+      return command.items.every((i) => {
+        const { type, assembly } = this.showing.item(i) ?? {};
+        if (assembly) return assembly.below.length + assembly.above.length === 0;
+        return type === "words"; // whose outlines come to lie in a group
+      });
+    }
+    if (command.kind === "offset_items" || command.kind === "strokes_into_outlines") {
+      return command.live === true;
+    }
+    return makesCopies(command) || command.kind === "assemble" || command.kind === "partition";
+  }
+
+  /** On its way, and shown at once where the core is here. */
+  private put(letter: Letter, send: (letter: Letter) => void): void {
+    this.preview.over();
+    this.preview.hold(true);
+    send(letter);
+    if (!desk.there) {
+      // Without the core: an edit on its way is what undo takes back; after that, whatever is next.
+      const edit = letter.path === "commands" ? letter.id : null;
+      this.history.queued.value = { undo: edit ? { edit, name: "" } : null, redo: null };
+    }
+    this.showingLast = this.show(letter).catch(fault);
+  }
+
+  private async show(letter: Letter): Promise<void> {
+    const gesture = this.preview.gesture;
+    const shown = await desk.queue(letter, this.choice.looked());
+    if (!shown) return;
+    this.overlay(letter, shown);
+    if (!this.outbox.value?.has(letter.id) || !shown.repaint || gesture !== this.preview.gesture)
+      return;
+    this.preview.settle();
+    this.preview.clear();
+    this.choice.show(shown.repaint);
+    this.preview.hold(false);
+  }
+}

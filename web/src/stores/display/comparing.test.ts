@@ -1,0 +1,53 @@
+import { createPinia, setActivePinia } from "pinia";
+import { beforeEach, expect, test, vi } from "vitest";
+import { reactive } from "vue";
+import { useComparing } from "./comparing";
+
+const board = reactive({ sheet: { underlays: [] as { hidden: boolean }[] } });
+const view = { size: [800, 600], pan: vi.fn() };
+const told: string[] = [];
+vi.mock("../board/board", () => ({ useBoard: () => board }));
+vi.mock("./view", () => ({ useView: () => view }));
+vi.mock("../../session/notices", () => ({
+  useToast: () => ({ tell: (text: string) => told.push(text) }),
+}));
+
+let comparing: ReturnType<typeof useComparing>;
+beforeEach(() => {
+  setActivePinia(createPinia());
+  view.pan.mockClear();
+  told.length = 0;
+  board.sheet.underlays = [{ hidden: false }];
+  comparing = useComparing();
+});
+
+test("the key goes through all ways; side by side the middle moves to the middle of its half", () => {
+  const ways = [1, 2, 3].map(() => (comparing.next(), comparing.way));
+  expect(ways).toEqual(["beside", "swept", "off"]);
+  expect(view.pan.mock.calls).toEqual([[[-200, 0]], [[200, 0]]]);
+});
+
+test("without a picture that shows there is nothing to compare with, which is said", () => {
+  board.sheet.underlays = [{ hidden: true }];
+  comparing.next();
+  expect([comparing.way, told.length, view.pan.mock.calls.length]).toEqual(["off", 1, 0]);
+});
+
+test("a picture that is hidden ends it, and shown again it goes on", () => {
+  comparing.compare("swept");
+  board.sheet.underlays = [{ hidden: true }];
+  expect(comparing.way).toBe("off");
+  board.sheet.underlays = [{ hidden: false }];
+  expect(comparing.way).toBe("swept");
+});
+
+test("the edge stays on the canvas", () => {
+  for (const [x, part] of [
+    [400, 0.5],
+    [-50, 0.02],
+    [900, 0.98],
+  ] as const) {
+    comparing.moveEdge(x);
+    expect(comparing.edge).toBe(part);
+  }
+});

@@ -1,0 +1,61 @@
+// Ways of looking that change nothing: views, and what is held for a moment.
+import { defineStore } from "pinia";
+import { computed, ref, watch } from "vue";
+import { remember, remembered } from "../../lib/settings";
+
+export const VIEWS = ["Work", "Wireframe", "Print"] as const;
+export const HANDLES_SHOWN = [
+  ["chosen", "Selected"],
+  ["near", "Near"],
+  ["all", "All"],
+] as const;
+export type HandlesShown = (typeof HANDLES_SHOWN)[number][0];
+export const LEAVES = ["Layers", "Colours", "Profile", "Shelf", "History"] as const;
+export type Leaf = (typeof LEAVES)[number];
+export type View = (typeof VIEWS)[number];
+
+export const useLooking = defineStore("looking", () => {
+  const view = ref<View>("Work");
+  const loupe = ref(false);
+  /** The drawing shows at its actual size as well, in a window of its own. */
+  const sizes = ref(remembered("sizes") === "yes");
+  watch(sizes, (on) => remember("sizes", on ? "yes" : "no"));
+  const marksHidden = ref(false);
+  /** Curvature shows on what is selected as the teeth of a comb. */
+  const comb = ref(false);
+  /** The leaf of the dock that is open, and whether the dock is folded. */
+  const leaf = ref<Leaf>("Layers");
+  const folded = ref(false);
+  /** Curvature shows as a graph. */
+  const profile = computed(() => leaf.value === "Profile" && !folded.value);
+
+  function openLeaf(next: Leaf): void {
+    leaf.value = next;
+    folded.value = false;
+  }
+  /** Whose handles show while anchors are edited. */
+  const handles = ref<HandlesShown>("near");
+
+  function next(): void {
+    view.value = VIEWS[(VIEWS.indexOf(view.value) + 1) % VIEWS.length] ?? "Work";
+  }
+
+  function letAllGo(): void {
+    loupe.value = marksHidden.value = false;
+  }
+
+  return {
+    view,
+    loupe,
+    sizes,
+    marksHidden,
+    comb,
+    leaf,
+    folded,
+    profile,
+    openLeaf,
+    handles,
+    next,
+    letAllGo,
+  };
+});

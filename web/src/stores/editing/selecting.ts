@@ -1,0 +1,97 @@
+// Choosing by what lies where and what is alike: the pile under the pointer, the same ones, the rest.
+import { defineStore } from "pinia";
+import { computed, ref, shallowRef } from "vue";
+import { Trouble } from "../../api/client";
+import type { Lies, Likeness, Point } from "../../api/types";
+import { core } from "../../core";
+import { useBoard } from "../board/board";
+import { useToast } from "../../session/notices";
+import { useView } from "../display/view";
+
+/** Pixels within which an edge is met. */
+const REACH = 6;
+
+const counted = (count: number, what: string): string | null =>
+  count === 0 ? null : `${count} ${what}`;
+
+export const useChoosing = defineStore("choosing", () => {
+  const board = useBoard();
+  const view = useView();
+  const toast = useToast();
+  /** What lies under a place, front to back, and where the list of it shows. */
+  const pile = shallowRef<readonly Lies[]>([]);
+  const listAt = shallowRef<Point | null>(null);
+  /** What lies where the pointer rests and cannot be picked. */
+  const beneath = ref("");
+  /** The items that a click could pick, each group as one. */
+  const picks = computed(() => [
+    ...new Set(pile.value.filter((l) => !l.hidden && !l.locked).map((l) => board.pickOf(l.item))),
+  ]);
+
+  async function look(screen: Point): Promise<boolean> {
+    try {
+      pile.value = await core.pile(view.toSheet(screen), REACH / view.scale);
+      return true;
+    } catch (problem) {
+      if (!(problem instanceof Trouble)) throw problem;
+      return false;
+    }
+  }
+
+  /** Pick the next one below under a place; from the rearmost on the frontmost again. */
+  async function below(screen: Point): Promise<void> {
+    if (!(await look(screen))) return;
+    const at = picks.value.findIndex((i) => board.selected.includes(i));
+    const next = picks.value[(at + 1) % Math.max(picks.value.length, 1)];
+    if (next) board.select([next]);
+  }
+
+  /** Say what lies under a resting pointer and is hidden or locked. */
+  async function rest(screen: Point): Promise<void> {
+    const before = beneath.value;
+    if (!(await look(screen)) || before !== beneath.value) return;
+    const locked = pile.value.filter((l) => l.locked && !l.hidden).length;
+    const hidden = pile.value.filter((l) => l.hidden).length;
+    const parts = [counted(locked, "locked"), counted(hidden, "hidden")].filter(Boolean);
+    const many = locked + hidden > 1;
+    beneath.value = parts.length ? `${parts.join(" and ")} ${many ? "items" : "item"} here` : "";
+  }
+
+  /** Select all that is like what is selected. */
+  async function same(by: Likeness): Promise<void> {
+    try {
+      board.select(await core.alike(board.selected, by));
+    } catch (problem) {
+      if (!(problem instanceof Trouble)) throw problem;
+      toast.tell(problem.sentence);
+    }
+  }
+
+  function invert(): void {
+    const chosen = new Set(board.selected);
+    board.select(board.pickable().filter((i) => !chosen.has(i)));
+  }
+
+  /** Select all that lies in a layer or a group, and work in it. */
+  function allIn(container: string): void {
+    board.enter(container);
+    board.select(board.tree.in(container).filter((i) => board.free(i)));
+  }
+
+  /** Make one of the pile free to be picked, or pick it. */
+  function take(one: Lies): void {
+    if (one.locked) free(one.item, "locked");
+    else if (one.hidden) free(one.item, "hidden");
+    else board.select([board.pickOf(one.item)]);
+  }
+
+  function free(item: string, flag: "locked" | "hidden"): void {
+    const around = [item, ...board.tree.above(item)];
+    const items = around.filter((i) => board.drawable(i)?.[flag]);
+    if (items.length === 0) return;
+    if (flag === "locked") board.commit({ kind: "lock_items", items, locked: false });
+    else board.commit({ kind: "hide_items", items, hidden: false });
+  }
+
+  return { pile, listAt, beneath, picks, look, below, rest, same, invert, allIn, take };
+});

@@ -1,0 +1,247 @@
+// Words: the faces there are, what new words start with, and what is being typed.
+import { defineStore } from "pinia";
+import { computed, ref, shallowRef, watch } from "vue";
+import { Trouble, createFromFile, get, post, remove } from "../../api/client";
+import type {
+  Command,
+  FaceFacts,
+  Paint,
+  Point,
+  Saying,
+  Shaped,
+  Style,
+  WordsMark,
+} from "../../api/types";
+import { newId } from "../../api/ids";
+import { Newest } from "../../lib/latestonly";
+import { useBoard } from "../board/board";
+import { remember, rememberedAs } from "../../lib/settings";
+import { useStarts } from "../painting/newitems";
+import { useToast } from "../../session/notices";
+
+/** What new words start with. */
+export interface WordStarts {
+  face: string;
+  face_name: string;
+  size: number;
+  tracking: number;
+  leading: number;
+  align: WordsMark["align"];
+  kerning: boolean;
+  ligatures: boolean;
+}
+/** What stands in the field, of which items. */
+interface Typed {
+  items: string[];
+  text: string;
+}
+/** What is said, and in which face; what is left out stays. */
+export type Change = Partial<Omit<Saying, "item" | "shaped">>;
+
+const KEY = "lettering";
+/** What words say until something is typed. */
+const FIRST = "Text";
+/** Milliseconds until what could not be kept is tried again. */
+const AGAIN = 3000;
+/** Shaped texts that are remembered. */
+const MOST = 200;
+const PLAIN: WordStarts = {
+  face: "source-serif-4-regular",
+  face_name: "Source Serif 4",
+  size: 64,
+  tracking: 0,
+  leading: 120,
+  align: "start",
+  kerning: true,
+  ligatures: true,
+};
+/** A look that fails is not told: what is typed is kept later, and says so then. */
+const passed = (problem: unknown): null => {
+  if (!(problem instanceof Trouble)) throw problem;
+  return null;
+};
+const isStarts = (value: unknown): value is Partial<WordStarts> =>
+  typeof value === "object" && value !== null && !Array.isArray(value);
+
+export const useLettering = defineStore("lettering", () => {
+  const board = useBoard();
+  const starts = useStarts();
+  const toast = useToast();
+  const faces = shallowRef<FaceFacts[]>([]);
+  const kept = ref<WordStarts>({ ...PLAIN, ...rememberedAs(KEY, {}, isStarts) });
+  watch(kept, (now) => remember(KEY, JSON.stringify(now)), { deep: true });
+  /** It grows by one whenever the text is to be typed. */
+  const focus = ref(0);
+  /** What stands in the field, of which items; null: nothing is being typed. */
+  const typed = shallowRef<Typed | null>(null);
+
+  /** What is selected of words, each with what it says. */
+  const words = computed(() =>
+    board.selectedItems.flatMap((i) => (i.words ? [{ id: i.id, mark: i.words }] : [])),
+  );
+
+  async function told<T>(act: () => Promise<T>): Promise<T | null> {
+    try {
+      return await act();
+    } catch (problem) {
+      if (!(problem instanceof Trouble)) throw problem;
+      toast.tell(problem.sentence);
+      return null;
+    }
+  }
+
+  async function load(): Promise<void> {
+    faces.value = (await told(() => get<FaceFacts[]>("/fonts"))) ?? faces.value;
+  }
+
+  /** Bring a font; the face in it, or null. */
+  async function bring(file: File): Promise<FaceFacts | null> {
+    const path = `/fonts?name=${encodeURIComponent(file.name)}`;
+    const face = await told(() => createFromFile<FaceFacts>(path, file));
+    if (face) await load();
+    return face;
+  }
+
+  async function letGo(key: string): Promise<void> {
+    await told(() => remove(`/fonts/${key}`));
+    await load();
+  }
+
+  const shapes = new Map<string, Promise<Shaped>>();
+  function shaped(said: Omit<Saying, "item" | "face_name" | "shaped">): Promise<Shaped> {
+    const { text, face, kerning, ligatures } = said;
+    const body = { text, face, kerning, ligatures };
+    const key = JSON.stringify(body);
+    let found = shapes.get(key);
+    if (!found) {
+      if (shapes.size >= MOST) shapes.clear();
+      found = post<Shaped>("/queries/text-layout", body);
+      found.catch(() => shapes.delete(key));
+      shapes.set(key, found);
+    }
+    return found;
+  }
+
+  /** Letters are filled; with what new items are stroked, where those have no fill. */
+  function style(): Style {
+    const now = starts.style;
+    if (now.fill !== null) return now;
+    const ink: Paint | null = now.strokes.at(-1)?.paint ?? "#000000";
+    return { ...now, fill: ink, strokes: [] };
+  }
+
+  /** Write words, to be typed over; along a line where one is said. */
+  async function write(at: Point, line: string | null): Promise<void> {
+    const { face_name, size, tracking, leading, align, ...said } = kept.value;
+    const container = board.place;
+    const look = style();
+    const drawing = board.id;
+    const found = await told(() => shaped({ text: FIRST, ...said }));
+    if (!found || board.id !== drawing) return;
+    const lettering = { text: FIRST, ...said, face_name, size, tracking, leading, align };
+    const [item, assembly] = [newId(), newId()];
+    const command = { kind: "write_words", item, at, style: look, container } as const;
+    board.select([line === null ? item : assembly]);
+    board.commit({ ...command, lettering: { ...lettering, shaped: found } });
+    if (line !== null) board.commit({ kind: "lay_words", item, line, assembly });
+    focus.value += 1;
+  }
+
+  /** The command that says something else, or in another face. */
+  async function saying(items: string[], change: Change): Promise<Command> {
+    const marks = items.flatMap((item) => {
+      const mark = board.drawable(item)?.words;
+      return mark ? [{ item, mark }] : [];
+    });
+    const said = await Promise.all(
+      marks.map(async ({ item, mark }) => {
+        const { text, face, face_name, kerning, ligatures } = { ...mark, ...change };
+        const told = { text, face, kerning, ligatures };
+        return { item, ...told, face_name, shaped: await shaped(told) };
+      }),
+    );
+    return { kind: "say_words", items: marks.map((m) => m.item), said };
+  }
+
+  /** Say it, once it is known what it looks like. */
+  async function say(items: string[], change: Change): Promise<void> {
+    await board.awaits(
+      told(() => saying(items, change)).then((command) => {
+        if (command) board.commit(command);
+      }),
+    );
+  }
+
+  const looking = new Newest<Typed>(async (now) => {
+    const command = await saying(now.items, { text: now.text }).catch(passed);
+    if (command && typed.value === now) board.preview(command);
+  });
+
+  /** Show what is typed while it is typed. */
+  function type(items: string[], text: string): void {
+    forget(items);
+    typed.value = { items, text };
+    if (text.trim() !== "") looking.put(typed.value);
+  }
+
+  /** What was typed and is not kept yet: the newest of each items. */
+  const due = new Set<Typed>();
+  const forget = (items: string[]): void => {
+    for (const one of due) if (one.items.join() === items.join()) due.delete(one);
+  };
+
+  /** Keep what was typed; words that say nothing stay as they were. */
+  function keepTyped(): void {
+    const now = typed.value;
+    looking.drop();
+    if (!now) return;
+    const before = board.kept(now.items[0] ?? "")?.words?.text;
+    if (now.text.trim() === "" || now.text === before) return leaveTyped();
+    forget(now.items);
+    due.add(now);
+    void keep(now, board.id);
+  }
+
+  /** It stays in the field until it is known what it looks like; until then it is tried again. */
+  async function keep(now: Typed, drawing: number | null): Promise<void> {
+    if (!due.has(now)) return; // it was typed on, or left
+    let command: Command;
+    try {
+      command = await saying(now.items, { text: now.text });
+    } catch (problem) {
+      if (!(problem instanceof Trouble)) throw problem;
+      toast.tell(problem.sentence);
+      if (problem.final || board.id !== drawing) due.delete(now);
+      else window.setTimeout(() => void keep(now, drawing), AGAIN);
+      return;
+    }
+    if (!due.delete(now) || board.id !== drawing) return;
+    if (typed.value === now) typed.value = null;
+    board.endPreview();
+    board.commit(command, true);
+  }
+
+  /** Leave what was typed. */
+  function leaveTyped(): void {
+    if (typed.value) forget(typed.value.items);
+    typed.value = null;
+    looking.drop();
+    board.endPreview();
+  }
+
+  return {
+    faces,
+    kept,
+    focus,
+    typed,
+    words,
+    load,
+    bring,
+    letGo,
+    write,
+    say,
+    type,
+    keepTyped,
+    leaveTyped,
+  };
+});

@@ -1,0 +1,172 @@
+// Sending out: how each format is sent, a look at what would come of it, the files themselves.
+import { defineStore } from "pinia";
+import { computed, ref, shallowRef, watch } from "vue";
+import { Trouble, fileOf, get, post } from "../../api/client";
+import type { SendKind, SendPreview, SendSettings, Sending } from "../../api/types";
+import { newId } from "../../api/ids";
+import { useBoard } from "../board/board";
+import { saved } from "../../lib/download";
+import { useToast } from "../../session/notices";
+import { Waiting } from "../../sync/progress";
+
+/** Milliseconds that the hand rests before what was set is looked at. */
+const RESTS = 300;
+/** Milliseconds after which what was to stop is waited for no more. */
+const UNHEARD = 3000;
+
+export const useSending = defineStore("sending", () => {
+  const board = useBoard();
+  const toast = useToast();
+  const open = ref(false);
+  const kinds = ref<Partial<Record<SendKind, Sending>>>({});
+  const last = ref<SendKind | null>(null);
+  const kind = ref<SendKind>("svg");
+  const now = computed(() => kinds.value[kind.value] ?? null);
+  const look = shallowRef<SendPreview | null>(null);
+  /** Why there is nothing to look at. */
+  const trouble = ref("");
+  const looking = ref(false);
+  const sends = ref(false);
+  const waiting = shallowRef(new Waiting(0));
+
+  const body = (sending: Sending, id: string): object => ({ id, sending, items: board.selected });
+  const path = (part: string): string => `/drawings/${board.id}/${part}`;
+
+  async function load(): Promise<boolean> {
+    try {
+      const found = await get<SendSettings>(path("export-settings"));
+      kinds.value = found.kinds as Record<SendKind, Sending>;
+      last.value = found.last as SendKind | null;
+      return true;
+    } catch (problem) {
+      if (!(problem instanceof Trouble)) throw problem;
+      toast.tell(problem.sentence);
+      return false;
+    }
+  }
+
+  /** What is on its way is in the file as well, or nothing is sent. */
+  function ready(): boolean {
+    if (board.state === "kept") return true;
+    toast.tell("Some edits are not saved yet. Export once everything is saved.");
+    return false;
+  }
+
+  async function begin(): Promise<void> {
+    if (!ready() || !(await load())) return;
+    kind.value = last.value ?? "svg";
+    open.value = true;
+  }
+
+  function set(part: Partial<Sending>): void {
+    const before = now.value;
+    if (before) kinds.value = { ...kinds.value, [kind.value]: { ...before, ...part } as Sending };
+  }
+
+  let asked = 0;
+  let timer: number | undefined;
+  /** Look at what would come of it; the newest question wins. */
+  function see(): void {
+    window.clearTimeout(timer);
+    timer = window.setTimeout(() => void ask(), RESTS);
+  }
+  async function ask(): Promise<void> {
+    const sending = now.value;
+    if (!open.value || !sending) return;
+    asked += 1;
+    const mine = asked;
+    looking.value = true;
+    const wait = new Waiting(board.id);
+    waiting.value = wait;
+    const id = newId();
+    wait.start(id);
+    try {
+      const found = await post<SendPreview>(path("queries/export-preview"), body(sending, id));
+      if (mine === asked) [look.value, trouble.value] = [found, ""];
+    } catch (problem) {
+      if (!(problem instanceof Trouble)) throw problem;
+      if (mine === asked) [look.value, trouble.value] = [null, problem.sentence];
+    } finally {
+      wait.end();
+      if (mine === asked) looking.value = false;
+    }
+  }
+  watch([now, open], () => open.value && see());
+  watch(open, (on) => {
+    if (!on) look.value = null;
+  });
+
+  let leaves = new AbortController();
+  /** End what is being made; where the server does not hear of it, at least wait no more. */
+  function stop(): void {
+    void waiting.value.stop();
+    const now = leaves;
+    window.setTimeout(() => now.abort(), UNHEARD);
+  }
+  watch(
+    () => board.id,
+    () => leaves.abort(),
+  );
+
+  /** Make the files and save them; whether that was done. */
+  async function send(sending: Sending): Promise<string | null> {
+    if (sends.value || !ready()) return null;
+    sends.value = true;
+    const wait = new Waiting(board.id);
+    waiting.value = wait;
+    const id = newId();
+    wait.start(id);
+    try {
+      leaves = new AbortController();
+      const file = await fileOf(path("exports"), body(sending, id), leaves.signal);
+      saved(file.name, file.data);
+      last.value = sending.kind;
+      return file.name;
+    } catch (problem) {
+      if (!(problem instanceof Trouble)) throw problem;
+      toast.tell(problem.sentence);
+      return null;
+    } finally {
+      wait.end();
+      sends.value = false;
+    }
+  }
+
+  async function save(): Promise<void> {
+    if (!now.value) return;
+    const name = await send(now.value);
+    if (name === null) return;
+    open.value = false;
+    toast.tell(`“${name}” was exported. Ctrl S exports again.`);
+  }
+
+  /** The same again, as it was sent out last; the first time one is asked how. */
+  async function again(): Promise<void> {
+    if (!ready() || !(await load())) return;
+    const sending = last.value && kinds.value[last.value];
+    if (!sending) {
+      kind.value = "svg";
+      open.value = true;
+      return;
+    }
+    const name = await send(sending);
+    if (name !== null) toast.tell(`“${name}” was exported again.`);
+  }
+
+  return {
+    open,
+    kinds,
+    kind,
+    now,
+    look,
+    trouble,
+    looking,
+    sends,
+    long: computed(() => waiting.value.long.value),
+    stop,
+    begin,
+    set,
+    save,
+    again,
+  };
+});

@@ -1,0 +1,137 @@
+// The outline of the shelf that is in the hand, and what linked copies follow.
+import { defineStore } from "pinia";
+import { computed, ref, shallowRef, watch } from "vue";
+import { Trouble, get } from "../../api/client";
+import type { Command, Drawable, KeptClip, Point, ShelfEntry } from "../../api/types";
+import { newId } from "../../api/ids";
+import { useBoard } from "../board/board";
+import { remember, remembered } from "../../lib/settings";
+import { useShelf } from "./shelf";
+import { useToast } from "../../session/notices";
+
+/** What is kept, placed with its middle or its first corner somewhere. */
+export function placing(
+  kept: KeptClip,
+  item: string,
+  start: Point,
+  how: { linked: boolean; container: string },
+): Extract<Command, { kind: "place_kept" }> {
+  return {
+    kind: "place_kept",
+    clip: kept.clip,
+    copies: item,
+    called: kept.name,
+    start,
+    container: how.container,
+    ...(how.linked ? { entry: kept.key, state: kept.state } : {}),
+  };
+}
+
+const LINKED = "kept-linked";
+
+export const useKept = defineStore("kept", () => {
+  const board = useBoard();
+  const shelf = useShelf();
+  const toast = useToast();
+  const entry = shallowRef<ShelfEntry | null>(null);
+  const hand = shallowRef<KeptClip | null>(null);
+  const linked = ref(remembered(LINKED) === "yes");
+  watch(linked, (on) => remember(LINKED, on ? "yes" : "no"));
+  /** The size of one that is clicked, in sheet units. */
+  const size = ref<[number, number]>([0, 0]);
+  /** Only its width is typed; the height follows. */
+  const own = ref(true);
+  /** The entry whose variations are looked at, by its number. */
+  const compared = ref<number | null>(null);
+
+  async function clipOf(of: ShelfEntry): Promise<KeptClip | null> {
+    try {
+      return await get<KeptClip>(`/library/${of.id}/clip`);
+    } catch (problem) {
+      if (!(problem instanceof Trouble)) throw problem;
+      toast.tell(problem.sentence);
+      if (problem.code === "unknown_entry") void shelf.load();
+      return null;
+    }
+  }
+
+  /** Counts what was taken: of two that come out of order the later one is meant. */
+  let taking = 0;
+
+  /** Take an outline into the hand; whether it is there. */
+  async function take(of: ShelfEntry): Promise<boolean> {
+    const mine = ++taking;
+    const found = await clipOf(of);
+    if (!found || mine !== taking) return false; // another one was taken meanwhile
+    hand.value = found;
+    entry.value = of;
+    size.value = [of.facts?.width ?? 0, of.facts?.height ?? 0];
+    own.value = true;
+    return true;
+  }
+
+  /** Place an outline where it was dropped, in its own size. */
+  async function drop(of: ShelfEntry, at: Point): Promise<void> {
+    const drawing = board.id;
+    const found = await clipOf(of);
+    if (!found || board.id !== drawing) return;
+    const item = newId();
+    board.select([item]);
+    board.commit(placing(found, item, at, { linked: linked.value, container: board.place }));
+  }
+
+  /** Typed, the width; the height where it does not follow. */
+  function put(axis: 0 | 1, value: number): void {
+    const [width, height] = size.value;
+    const times = value / (size.value[axis] || 1);
+    if (own.value) size.value = [width * times, height * times];
+    else size.value = axis === 0 ? [value, height] : [width, value];
+  }
+
+  const links = computed<Drawable[]>(() => board.selectedItems.filter((i) => i.link !== null));
+  /** What a linked copy follows, while it is on the shelf. */
+  const followed = (of: Drawable): ShelfEntry | undefined =>
+    shelf.entries.find((e) => e.key !== "" && e.key === of.link?.entry);
+
+  /** Let linked copies show what is kept now, or another outline. */
+  async function follow(of: ShelfEntry, items: string[], called: string | null): Promise<void> {
+    const found = await clipOf(of);
+    if (!found || items.length === 0) return;
+    const { clip, key, state } = found;
+    board.commit({
+      kind: "follow_kept",
+      items,
+      clip,
+      copies: newId(),
+      entry: key,
+      state,
+      ...(called === null ? {} : { called }),
+    });
+  }
+
+  function unlink(): void {
+    const items = links.value.map((i) => i.id);
+    const rest = items.flatMap((i) => {
+      const held = board.tree.in(i);
+      return held.length === 1 ? [...held] : [i];
+    });
+    board.commit({ kind: "unlink_items", items });
+    board.select(rest);
+  }
+
+  return {
+    entry,
+    hand,
+    linked,
+    size,
+    own,
+    compared,
+    take,
+    drop,
+    put,
+    links,
+    followed,
+    follow,
+    unlink,
+  };
+});

@@ -1,0 +1,56 @@
+// Whether an outline is symmetric: asked for, shown on the sheet with its line and its worst place,
+// and asked anew whenever the outline changes.
+import { defineStore } from "pinia";
+import { computed, ref, shallowRef, watch } from "vue";
+import { Trouble } from "../../api/client";
+import type { Axis, BalanceMark } from "../../api/types";
+import { core } from "../../core";
+import { Newest } from "../../lib/latestonly";
+import { useBoard } from "../board/board";
+
+export const useBalance = defineStore("balance", () => {
+  const board = useBoard();
+  const on = ref(false);
+  /** The line that was chosen; null: the one that is found. */
+  const axis = shallowRef<Axis | null>(null);
+  const mark = shallowRef<BalanceMark | null>(null);
+  const trouble = ref("");
+  const item = computed(() => {
+    const [one, ...others] = board.selectedItems;
+    return others.length === 0 && one?.type === "outline" ? one.id : null;
+  });
+
+  const asking = new Newest<string>(async (id) => {
+    try {
+      const found = await core.balance(id, axis.value);
+      if (on.value && item.value === id) [mark.value, trouble.value] = [found, ""];
+    } catch (problem) {
+      if (!(problem instanceof Trouble)) throw problem;
+      [mark.value, trouble.value] = [null, problem.sentence];
+    }
+  });
+
+  function ask(next: Axis | null = axis.value): void {
+    axis.value = next;
+    on.value = item.value !== null;
+    if (item.value) asking.put(item.value);
+  }
+
+  function leave(): void {
+    on.value = false;
+    mark.value = axis.value = null;
+    trouble.value = "";
+  }
+
+  watch(item, (now) => {
+    const asked = on.value;
+    leave();
+    if (asked && now) ask();
+  });
+  watch(
+    () => item.value && board.kept(item.value)?.path,
+    () => on.value && ask(),
+  );
+
+  return { on, item, axis, mark, trouble, ask, leave };
+});

@@ -1,0 +1,101 @@
+// The trouble spots of what is selected: looked for while the Profile is open, gone through one by
+// one, each with the edit that mends it.
+import { defineStore } from "pinia";
+import { computed, reactive, ref, shallowRef, watch } from "vue";
+import { Trouble } from "../../api/client";
+import type { TroubleLimits, TroubleSpot, TroubleSpots } from "../../api/types";
+import { core } from "../../core";
+import { Newest } from "../../lib/latestonly";
+import { useBoard } from "../board/board";
+import { useLooking } from "../display/display";
+import { remember, rememberedAs } from "../../lib/settings";
+import { useToast } from "../../session/notices";
+import { useView } from "../display/view";
+
+const LIMITS: TroubleLimits = { turn: 1, corner: 25, ratio: 2 };
+const sound = (value: unknown): value is TroubleLimits =>
+  typeof value === "object" &&
+  value !== null &&
+  Object.keys(LIMITS).every((k) => Number((value as Record<string, unknown>)[k]) > 0);
+const NONE: TroubleSpots = { spots: [], count: 0, cut: false };
+/** Pixels: how far from the edge of the canvas a place is shown. */
+const MARGIN = 60;
+
+export const useTroubles = defineStore("troubles", () => {
+  const board = useBoard();
+  const looking = useLooking();
+  const toast = useToast();
+  const view = useView();
+  const limits = reactive({ ...rememberedAs("trouble-limits", LIMITS, sound) });
+  const found = shallowRef<TroubleSpots>(NONE);
+  const refused = ref("");
+  /** The number of the spot that one is at; −1: none yet. */
+  const number = ref(-1);
+  const current = computed<TroubleSpot | undefined>(() => found.value.spots[number.value]);
+  /** The step from one spot to the next that waits for the answer. */
+  let waits = 0;
+
+  const asking = new Newest<string[]>(async (items) => {
+    try {
+      const told = await core.troubles(items, { ...limits });
+      if (items.join() !== board.selected.join() || !looking.profile) return;
+      [found.value, refused.value] = [told, ""];
+      number.value = Math.min(number.value, told.spots.length - 1);
+      if (waits) step(waits as 1 | -1);
+    } catch (problem) {
+      if (!(problem instanceof Trouble)) throw problem;
+      [found.value, refused.value] = [NONE, problem.sentence];
+    }
+  });
+
+  watch(
+    () => [looking.profile, board.selected.join(), board.version, JSON.stringify(limits)] as const,
+    ([open, items], [, before]) => {
+      if (items !== before) [found.value, number.value, refused.value] = [NONE, -1, ""];
+      if (open && board.selected.length > 0) asking.put([...board.selected]);
+      else found.value = NONE;
+    },
+  );
+  watch(limits, (now) => remember("trouble-limits", JSON.stringify(now)));
+
+  /** Go to the next spot, or to the one before; the list opens where it is not. */
+  function go(way: 1 | -1): void {
+    if (board.selected.length === 0) {
+      toast.tell("Nothing is selected. Select what to check; 3 goes to the next spot.");
+      return;
+    }
+    if (!looking.profile) {
+      waits = way;
+      looking.openLeaf("Profile");
+    } else step(way);
+  }
+
+  function step(way: 1 | -1): void {
+    waits = 0;
+    const { length } = found.value.spots;
+    if (length === 0) return;
+    const from = number.value < 0 && way < 0 ? 0 : number.value;
+    at((from + way + length) % length);
+  }
+
+  /** Go to a spot; the sheet is moved where it is out of sight. */
+  function at(to: number): void {
+    number.value = to;
+    const spot = current.value;
+    if (!spot) return;
+    const [x, y] = view.toScreen(board.fromOriginal(spot.at as [number, number]));
+    const [wide, high] = view.size;
+    if (x < MARGIN || y < MARGIN || x > wide - MARGIN || y > high - MARGIN) {
+      view.pan([wide / 2 - x, high / 2 - y]);
+    }
+  }
+
+  /** Do what mends the spot that one is at; false where there is none. */
+  function mend(): boolean {
+    if (!current.value || !looking.profile) return false;
+    board.commit(current.value.command);
+    return true;
+  }
+
+  return { limits, found, refused, number, current, go, at, mend };
+});

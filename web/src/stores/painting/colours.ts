@@ -1,0 +1,36 @@
+// Colours that were used lately, and what the core says of a colour.
+import { defineStore } from "pinia";
+import { ref } from "vue";
+import { Trouble } from "../../api/client";
+import type { ColourFacts } from "../../api/types";
+import { core } from "../../core";
+import { useBoard } from "../board/board";
+import { remember, rememberedAs } from "../../lib/settings";
+import { useToast } from "../../session/notices";
+
+const KEY = "colours";
+const MOST = 12;
+const isList = (value: unknown): value is string[] =>
+  Array.isArray(value) && value.every((v) => typeof v === "string" && /^#[0-9A-F]{6}$/.test(v));
+
+export const useColours = defineStore("colours", () => {
+  const board = useBoard();
+  const toast = useToast();
+  const recent = ref<string[]>(rememberedAs(KEY, [], isList).slice(0, MOST));
+
+  /** All about a colour, compared with the sheet; null where it is none, which is said. */
+  async function read(text: string): Promise<ColourFacts | null> {
+    try {
+      return await core.colour(text.slice(0, 200), board.sheet.colour ?? "#FFFFFF");
+    } catch (problem) {
+      if (!(problem instanceof Trouble)) throw problem;
+      toast.tell(problem.sentence);
+      return null;
+    }
+  }
+  function used(colour: string): void {
+    recent.value = [colour, ...recent.value.filter((c) => c !== colour)].slice(0, MOST);
+    remember(KEY, JSON.stringify(recent.value));
+  }
+  return { recent, read, used };
+});

@@ -1,0 +1,64 @@
+// What a new shape starts with: the dials its kind was last given, and the starting style.
+import { defineStore } from "pinia";
+import { computed, ref, watch } from "vue";
+import type { Colour, Style } from "../../api/types";
+import { useBoard } from "../board/board";
+import { remember, rememberedAs } from "../../lib/settings";
+import { useVocabulary } from "../display/catalogue";
+
+const KEY = "starts";
+
+interface Remembered {
+  dials: Record<string, Record<string, number>>;
+  style: Style | null;
+  size: [number, number];
+}
+
+const NONE: Remembered = { dials: {}, style: null, size: [96, 96] };
+const isRemembered = (value: unknown): value is Partial<Remembered> =>
+  typeof value === "object" && value !== null && !Array.isArray(value);
+
+export const useStarts = defineStore("starts", () => {
+  const board = useBoard();
+  const vocabulary = useVocabulary();
+  const kept = ref<Remembered>({
+    ...structuredClone(NONE),
+    ...rememberedAs<Partial<Remembered>>(KEY, {}, isRemembered),
+  });
+  // as it was remembered when a style had one stroke only
+  if (kept.value.style && !("strokes" in kept.value.style)) kept.value.style = null;
+  watch(kept, (now) => remember(KEY, JSON.stringify(now)), { deep: true });
+
+  /** Once a dial was turned, what it came to is what the next shape of the kind starts with. */
+  watch(
+    () => board.keptMarks,
+    (marks) => {
+      const type = board.selectedItems.length === 1 ? board.selectedItems[0]?.type : undefined;
+      if (!board.dialled || !type || marks.dials.length === 0) return;
+      board.dialled = false;
+      const values = marks.dials.flatMap((d) => (d.value == null ? [] : [[d.dial, d.value]]));
+      kept.value.dials[type] = Object.fromEntries(values) as Record<string, number>;
+    },
+  );
+
+  const dialsOf = (kind: string): Record<string, number> => kept.value.dials[kind] ?? {};
+  function startWith(kind: string, dials: Record<string, number>): void {
+    kept.value.dials[kind] = { ...dials };
+  }
+  /** How new items are painted. */
+  const style = computed<Style>(() => kept.value.style ?? vocabulary.style);
+  function paint(change: Partial<Style>): void {
+    kept.value.style = { ...style.value, ...change };
+  }
+  /** Its fill, or the stroke in front of the others, in a colour. */
+  function ink(what: "fill" | "stroke", colour: Colour | null): void {
+    if (what === "fill") return paint({ fill: colour });
+    const { strokes } = style.value;
+    const front = { ...(strokes.at(-1) ?? vocabulary.stroke), paint: colour };
+    paint({ strokes: [...strokes.slice(0, -1), front] });
+  }
+  function turn(kind: string, dial: string, value: number): void {
+    kept.value.dials[kind] = { ...dialsOf(kind), [dial]: value };
+  }
+  return { kept, dialsOf, startWith, style, paint, ink, turn };
+});

@@ -1,0 +1,108 @@
+// What the Sample colour tool sees, and giving it to what is selected or to what is drawn next.
+import { defineStore } from "pinia";
+import { computed, ref, shallowRef, watch } from "vue";
+import { Trouble } from "../../api/client";
+import type { Colour, Point, Sample, Style } from "../../api/types";
+import { pixelsAt, type Pixels } from "../../lib/pixels";
+import { core } from "../../core";
+import { Newest } from "../../lib/latestonly";
+import { useBoard } from "../board/board";
+import { useColours } from "./colours";
+import { remember, remembered } from "../../lib/settings";
+import { useStarts } from "./newitems";
+import { useToast } from "../../session/notices";
+import { useView } from "../display/view";
+
+export type Gives = "fill" | "stroke" | "style";
+
+/** Pixels wide; the mean of so many is taken. */
+export const WIDTHS = [1, 3, 5] as const;
+export type Width = (typeof WIDTHS)[number];
+/** Screen pixels: how near a thin stroke is met. */
+const REACH = 4;
+
+interface Seen {
+  colour: string;
+  of: Sample["of"] | "underlay";
+  style: Style | null;
+  pixels: Pixels | null;
+}
+
+export const useSampling = defineStore("sampling", () => {
+  const board = useBoard();
+  const view = useView();
+  const starts = useStarts();
+  const colours = useColours();
+  const toast = useToast();
+  const width = ref<Width>(WIDTHS.find((w) => w === Number(remembered("sample-width"))) ?? 3);
+  watch(width, (now) => remember("sample-width", String(now)));
+  const seen = shallowRef<Seen | null>(null);
+  let pointed = false;
+
+  async function at(screen: Point, under: boolean): Promise<Seen | null> {
+    if (!under) {
+      const found = await core.sample(view.toSheet(screen), REACH / view.scale);
+      if (found) return { ...found, pixels: null };
+    }
+    const svg = document.querySelector<SVGSVGElement>("[data-testid='canvas']");
+    const pixels = svg && (await pixelsAt(svg, screen, width.value));
+    return pixels && { colour: pixels.colour, of: "underlay", style: null, pixels };
+  }
+
+  const looking = new Newest<[Point, boolean]>(async ([screen, under]) => {
+    try {
+      const found = await at(screen, under);
+      if (pointed) seen.value = found;
+    } catch (problem) {
+      if (!(problem instanceof Trouble)) throw problem;
+      seen.value = null;
+    }
+  });
+  function look(screen: Point, under: boolean): void {
+    pointed = true;
+    looking.put([screen, under]);
+  }
+  function leave(): void {
+    pointed = false;
+    seen.value = null;
+  }
+
+  /** What is given is looked at anew, as the hand may be faster than the answer. */
+  async function give(screen: Point, under: boolean, what: Gives): Promise<void> {
+    try {
+      const found = await at(screen, under);
+      seen.value = found;
+      if (!found) return toast.tell("Nothing is painted here, so there is no colour to sample.");
+      colours.used(found.colour);
+      if (what === "style") giveStyle(found.style);
+      else giveColour(found.colour, what);
+    } catch (problem) {
+      if (!(problem instanceof Trouble)) throw problem;
+      toast.tell(problem.sentence);
+    }
+  }
+  function giveColour(colour: Colour, to: "fill" | "stroke"): void {
+    const items = board.selected;
+    if (items.length === 0) starts.ink(to, colour);
+    else if (to === "fill") board.commit({ kind: "set_fill", items, colour });
+    else board.commit({ kind: "set_stroke", items, colour, stroke: frontStroke(items) });
+  }
+  /** The number of the stroke in front of the first thing painted, counted from the back. */
+  function frontStroke(items: readonly string[]): number {
+    const [first] = items.flatMap((i) => (board.paints(i) ? [i] : board.tree.drawnIn(i)));
+    return Math.max((board.drawable(first ?? "")?.style.strokes.length ?? 1) - 1, 0);
+  }
+  function giveStyle(style: Style | null): void {
+    const items = board.selected;
+    if (!style) toast.tell("A picture has only a colour. Click an item for its style.");
+    else if (items.length === 0) starts.kept.style = style;
+    else board.commit({ kind: "give_style", items, style });
+  }
+
+  const words = computed(() => {
+    const now = seen.value;
+    if (!now) return "";
+    return `${now.of === "underlay" ? "Reference" : now.of === "fill" ? "Fill" : "Stroke"} ${now.colour}`;
+  });
+  return { width, seen, words, look, give, giveColour, giveStyle, leave };
+});

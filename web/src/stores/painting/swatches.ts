@@ -1,0 +1,76 @@
+// The swatches of the drawing: keep colours, use them, take them in and send them out.
+import { defineStore } from "pinia";
+import { computed, ref } from "vue";
+import { Trouble, get } from "../../api/client";
+import type { NamedColour, PaletteKind, Swatch } from "../../api/types";
+import { core } from "../../core";
+import { newId } from "../../api/ids";
+import { useBoard } from "../board/board";
+import { saved } from "../../lib/download";
+import { useSampling } from "./sampling";
+import { useStarts } from "./newitems";
+import { useToast } from "../../session/notices";
+
+/** Characters of a file: longer ones are no palettes. */
+const LONGEST = 1_000_000;
+
+export const useSwatches = defineStore("swatches", () => {
+  const board = useBoard();
+  const starts = useStarts();
+  const sampling = useSampling();
+  const toast = useToast();
+  /** The swatch whose numbers show in the Readout. */
+  const chosen = ref<string | null>(null);
+  const all = computed(() => board.sheet.swatches);
+  const one = computed<Swatch | null>(() => all.value.find((s) => s.id === chosen.value) ?? null);
+
+  const prefix = (): string => newId().slice(0, 30);
+  const keep = (colours: NamedColour[]): void =>
+    board.commit({ kind: "add_swatches", prefix: prefix(), colours });
+  const keepPlain = (colours: readonly string[]): void =>
+    keep(colours.map((colour) => ({ name: colour, colour })));
+  const keepOfItems = (): void =>
+    board.commit({ kind: "swatches_of_items", items: board.selected, prefix: prefix() });
+
+  /** To the fill of what is selected, or its stroke; with nothing selected, of what is drawn next. */
+  function use(swatch: Swatch, to: "fill" | "stroke"): void {
+    chosen.value = swatch.id;
+    const colour = { swatch: swatch.id, colour: swatch.colour };
+    const items = board.selected;
+    if (items.length === 0) starts.ink(to, colour);
+    else if (to === "fill") board.commit({ kind: "set_fill", items, colour });
+    else sampling.giveColour(colour, "stroke");
+  }
+
+  async function tried(work: () => Promise<void>): Promise<void> {
+    try {
+      await work();
+    } catch (problem) {
+      if (!(problem instanceof Trouble)) throw problem;
+      toast.tell(problem.sentence);
+    }
+  }
+  const ofUnderlay = (underlay: string): Promise<void> =>
+    tried(async () => {
+      const found = await get<{ colours: string[] }>(
+        `/drawings/${board.id}/references/${underlay}/colours`,
+      );
+      if (found.colours.length > 0) keepPlain(found.colours);
+      else toast.tell("That picture has no visible colours.");
+    });
+  const takeIn = (file: File): Promise<void> =>
+    tried(async () => {
+      const text = file.size > LONGEST ? " ".repeat(LONGEST + 1) : await file.text();
+      const found = await core.palette(text);
+      keep(found.colours);
+      if (found.said) toast.tell(found.said);
+    });
+  const sendOut = (kind: PaletteKind): Promise<void> =>
+    tried(async () => {
+      const type = kind === "css" ? "text/css" : "application/json";
+      const name = `${board.name || "swatches"}.${kind === "css" ? "css" : "tokens.json"}`;
+      saved(name, await core.written(kind), type);
+    });
+
+  return { chosen, all, one, keep, keepPlain, keepOfItems, use, ofUnderlay, takeIn, sendOut };
+});

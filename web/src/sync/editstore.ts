@@ -1,0 +1,123 @@
+// Where edits wait until the server has kept them: in the browser's own store, each under the
+// window that made it, so that windows never mix and a closed one's letters can be taken over.
+import { openDB, type DBSchema, type IDBPDatabase } from "idb";
+import type { Letter } from "../core/pendingedit";
+import { newId } from "../api/ids";
+import { remembered } from "../lib/settings";
+
+export interface Refused {
+  code: string;
+  sentence: string;
+  at: string;
+}
+
+/** A letter with what is needed to send it from anywhere. */
+export interface Posted {
+  id: string;
+  drawing: number;
+  /** Who drew it; nobody else's session sends it. */
+  person: number;
+  /** The window it belongs to. */
+  window: string;
+  /** Its place among that window's letters. */
+  place: number;
+  letter: Letter;
+  /** What the step is called, where the core was there to say. */
+  name?: string;
+  /** Why the server will never keep it; it stays to be looked at. */
+  refused?: Refused;
+}
+
+export interface LetterStore {
+  all(): Promise<Posted[]>;
+  /** Whether it was stored: a browser may be full, or may not keep anything. */
+  put(posted: Posted[]): Promise<boolean>;
+  drop(id: string): Promise<void>;
+}
+
+interface Schema extends DBSchema {
+  letters: { key: string; value: Posted };
+}
+
+const isPosted = (value: Partial<Posted> | undefined): value is Posted =>
+  typeof value?.id === "string" &&
+  typeof value.drawing === "number" &&
+  typeof value.person === "number" &&
+  typeof value.window === "string" &&
+  typeof value.letter?.path === "string";
+
+export class BrowserStore implements LetterStore {
+  private opened: Promise<IDBPDatabase<Schema>> | null = null;
+
+  private open(): Promise<IDBPDatabase<Schema>> {
+    this.opened ??= openDB<Schema>("build-up-curve", 1, {
+      upgrade: (db) => void db.createObjectStore("letters", { keyPath: "id" }),
+      terminated: () => (this.opened = null),
+    });
+    this.opened.catch(() => (this.opened = null));
+    return this.opened;
+  }
+
+  async all(): Promise<Posted[]> {
+    try {
+      const found = await (await this.open()).getAll("letters");
+      return found.filter(isPosted).sort((a, b) => a.place - b.place);
+    } catch {
+      return [];
+    }
+  }
+
+  async put(posted: Posted[]): Promise<boolean> {
+    try {
+      const transaction = (await this.open()).transaction("letters", "readwrite");
+      await Promise.all([...posted.map((p) => transaction.store.put(p)), transaction.done]);
+      return true;
+    } catch {
+      return false;
+    }
+  }
+
+  async drop(id: string): Promise<void> {
+    try {
+      await (await this.open()).delete("letters", id);
+    } catch {
+      // sending it once more changes nothing
+    }
+  }
+}
+
+/** Letters that an earlier form of the program left in the page's small storage. */
+export function leftInStorage(person: number, window: string): { key: string; posted: Posted[] }[] {
+  const found: { key: string; posted: Posted[] }[] = [];
+  try {
+    for (const key of Object.keys(localStorage)) {
+      const drawing = Number(/^waiting-(\d+)$/.exec(key)?.[1]);
+      if (!drawing) continue;
+      found.push({ key, posted: read(remembered(key) ?? "", drawing, person, window) });
+    }
+  } catch {
+    // the browser keeps nothing
+  }
+  return found;
+}
+
+function read(text: string, drawing: number, person: number, window: string): Posted[] {
+  let told: unknown;
+  try {
+    told = JSON.parse(text);
+  } catch {
+    return [];
+  }
+  if (!Array.isArray(told)) return [];
+  return (told as (Partial<Letter> | null)[]).flatMap((old, place) => {
+    const id = old?.id ?? newId();
+    const selection = old?.selection ?? [];
+    let letter: Letter;
+    if (old?.path === "commands" && old.command) {
+      letter = { id, selection, path: "commands", command: old.command, follows: null };
+    } else if (old?.path === "go" && old.to !== undefined) {
+      letter = { id, selection, path: "go", to: old.to, edit: null };
+    } else return [];
+    return [{ id, drawing, person, window, place, letter }];
+  });
+}

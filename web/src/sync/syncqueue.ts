@@ -1,0 +1,212 @@
+// The edits of one drawing on their way to the server: in order, and again until the server has
+// kept each, or has refused it for a reason of the job. Whatever else happens, it stays.
+import { ref, shallowRef } from "vue";
+import { Trouble, get, notOurs, post } from "../api/client";
+import type { Answer } from "../api/types";
+import { fault } from "../lib/faults";
+import { Waiting } from "./progress";
+import type { Posted, Refused } from "./editstore";
+
+export type KeptState = "kept" | "sending" | "waiting" | "signed-out" | "deleted";
+
+/** A page that shows the drawing. */
+export interface Reader {
+  /** Which version it shows: its number, and what tells it from another one of that number. */
+  known(): { version: number; tip: string };
+  kept(posted: Posted, answer: Answer): void;
+  stale(answer: Answer): void;
+  refused(posted: Posted): void;
+  /** What the page holds is ahead of the store, or of another past. */
+  reopen(): void;
+}
+
+/** What an outbox asks of whoever holds the letters. */
+export interface Holder {
+  /** Whether the one who drew these letters is signed in. */
+  mine(person: number): boolean;
+  stored(id: string): Promise<unknown>;
+  drop(posted: Posted): void;
+  refuse(posted: Posted): void;
+  kept(drawing: number, version: number): void;
+}
+
+const FIRST_WAIT = 500;
+const LONGEST_WAIT = 5000;
+/** Times a letter is sent that makes the program stumble, before it is set aside for the others. */
+const MOST_STUMBLES = 6;
+
+/** Where each form of letter goes to. */
+const ADDRESSES: ReadonlyMap<string, string> = new Map([
+  ["commands", "commands"],
+  ["go", "history/head"],
+]);
+
+/** Whether what was answered says to which version of the drawing it leads. */
+const isAnswer = (value: unknown): value is Answer =>
+  typeof value === "object" && value !== null && Number.isInteger((value as Answer).version);
+
+/** Whether what a page shows is no version from which the store can go on. */
+export const isPast = (code: string): boolean => code === "unknown_version" || code === "long_ago";
+
+export class Outbox {
+  readonly state = ref<KeptState>("kept");
+  readonly letters = shallowRef<Posted[]>([]);
+  /** How far the edit is that is at the server, where it takes long. */
+  readonly work: Waiting;
+  private reader: Reader | null = null;
+  private running = false;
+  private timer: number | undefined;
+  private stumbles = 0;
+  private why: KeptState = "waiting";
+
+  constructor(
+    readonly drawing: number,
+    private readonly holder: Holder,
+  ) {
+    this.work = new Waiting(drawing);
+  }
+
+  get waiting(): number {
+    return this.letters.value.length;
+  }
+
+  has(id: string): boolean {
+    return this.letters.value.some((p) => p.id === id);
+  }
+
+  /** The page that shows the drawing; none when it was left. */
+  attach(reader: Reader | null): void {
+    this.reader = reader;
+  }
+
+  /** Put letters at the end, and send. */
+  add(posted: Posted[]): void {
+    this.letters.value = [...this.letters.value, ...posted.filter((p) => !this.has(p.id))];
+    this.resume();
+  }
+
+  /** Try now, whatever was waited for. */
+  resume(): void {
+    window.clearTimeout(this.timer);
+    void this.run(FIRST_WAIT);
+  }
+
+  private async run(wait: number): Promise<void> {
+    if (this.running || this.waiting === 0) return;
+    this.running = true;
+    if (this.state.value === "kept") this.state.value = "sending";
+    let on = true;
+    try {
+      while (this.waiting > 0 && on) on = await this.deliver();
+    } finally {
+      this.running = false;
+      if (this.waiting === 0) this.state.value = "kept";
+      else {
+        this.state.value = this.why;
+        const next = Math.min(wait * 2, LONGEST_WAIT);
+        this.timer = window.setTimeout(() => void this.run(next), wait);
+      }
+    }
+  }
+
+  /** Whether the first letter is dealt with; false when it has to wait. */
+  private async deliver(): Promise<boolean> {
+    const posted = this.letters.value[0];
+    if (!posted) return true;
+    this.why = "waiting";
+    if (!this.holder.mine(posted.person)) {
+      this.why = "signed-out";
+      return false;
+    }
+    const { path, ...body } = posted.letter;
+    const address = ADDRESSES.get(path);
+    if (address === undefined) {
+      return this.setAside(posted, {
+        code: "unknown_letter",
+        sentence:
+          "This edit was made by another version of the program and cannot be sent. " +
+          "It stays stored here; reload the page, or discard it.",
+      });
+    }
+    const known = this.reader?.known() ?? { version: null };
+    this.work.start(posted.id);
+    try {
+      const answer = await post<unknown>(`/drawings/${this.drawing}/${address}`, {
+        ...body,
+        ...known,
+      });
+      if (!isAnswer(answer)) throw notOurs();
+      this.stumbles = 0;
+      await this.dealtWith(posted);
+      this.holder.drop(posted);
+      this.state.value = this.waiting > 0 ? "sending" : "kept";
+      this.shown(() => this.reader?.kept(posted, answer));
+      this.holder.kept(this.drawing, answer.version);
+      return true;
+    } catch (problem) {
+      if (problem instanceof Trouble) return this.troubled(posted, problem);
+      fault(problem);
+      return false;
+    } finally {
+      this.work.end();
+    }
+  }
+
+  /** Let the page show something; where it cannot, that keeps no edit from being sent. */
+  private shown(show: () => void): void {
+    try {
+      show();
+    } catch (problem) {
+      fault(problem);
+      this.reader?.reopen();
+    }
+  }
+
+  private async troubled(posted: Posted, trouble: Trouble): Promise<boolean> {
+    if (trouble.code === "stale") {
+      const { letter } = posted;
+      const { answer } = trouble.body as { answer?: unknown };
+      if (!isAnswer(answer)) return false; // none of ours
+      this.shown(() => this.reader?.stale(answer));
+      if (letter.path !== "go" || letter.edit !== null || typeof letter.to === "number")
+        return true;
+      // It does not say what it would take back, and the drawing is no longer as it was seen.
+      return this.setAside(posted, {
+        code: "not_the_last",
+        sentence: "Another window has changed the drawing. Nothing was undone.",
+      });
+    }
+    if (trouble.final) return this.setAside(posted, trouble);
+    if (trouble.code === "unforeseen" && ++this.stumbles >= MOST_STUMBLES) {
+      return this.setAside(posted, trouble);
+    }
+    if (trouble.code === "not_signed_in") this.why = "signed-out";
+    if (trouble.code === "unknown_drawing") this.why = "deleted";
+    if (isPast(trouble.code)) this.reader?.reopen();
+    if (trouble.code === "no_token") await get("/me").catch(() => undefined); // brings a new one
+    return false;
+  }
+
+  /** It will not be kept: out of the way of the others, and there to be looked at. */
+  private async setAside(posted: Posted, why: Omit<Refused, "at">): Promise<boolean> {
+    this.stumbles = 0;
+    const { code, sentence } = why;
+    if (posted.letter.path === "go" || code === "stopped") {
+      await this.dealtWith(posted);
+      this.holder.drop(posted);
+      this.reader?.refused({ ...posted, refused: { code, sentence, at: "" } });
+      return true;
+    }
+    const refused = { ...posted, refused: { code, sentence, at: new Date().toISOString() } };
+    await this.dealtWith(posted);
+    this.holder.refuse(refused);
+    this.reader?.refused(refused);
+    return true;
+  }
+
+  /** Out of the queue; not before it was stored, so that it is not stored afterwards. */
+  private async dealtWith(posted: Posted): Promise<void> {
+    await this.holder.stored(posted.id);
+    this.letters.value = this.letters.value.filter((p) => p.id !== posted.id);
+  }
+}

@@ -1,0 +1,72 @@
+// Bringing a picture to trace: chosen, dropped on the canvas, or pasted.
+import { Trouble, createFromFile } from "../api/client";
+import { newId } from "../api/ids";
+import { useBoard } from "../stores/board/board";
+import { useToast } from "../session/notices";
+import { useTools } from "./tools";
+
+const LONGEST_NAME = 100;
+const MOST_TRIES = 20;
+const TRY_AGAIN = 1500;
+
+interface PictureFacts {
+  id: number;
+  width: number;
+  height: number;
+}
+
+export function usePictures(): { bring(files: Iterable<File>): Promise<void> } {
+  const board = useBoard();
+  const toast = useToast();
+  const tools = useTools();
+
+  async function one(file: File): Promise<void> {
+    const drawing = board.id;
+    const facts = await sent(`/drawings/${drawing}/pictures`, file);
+    if (board.id !== drawing) {
+      toast.tell(
+        "You left the drawing before the picture arrived, so it was not placed. Add it again.",
+      );
+      return;
+    }
+    const underlay = newId();
+    tools.use("underlay");
+    board.select([]);
+    board.commit({
+      kind: "place_underlay",
+      underlay,
+      picture: facts.id,
+      called: file.name.slice(0, LONGEST_NAME) || "Pasted picture",
+      pixels: [facts.width, facts.height],
+    });
+    board.aid = underlay;
+  }
+
+  /** Send a file; again while others are being read. */
+  async function sent(path: string, file: File): Promise<PictureFacts> {
+    for (let left = MOST_TRIES; ; left -= 1) {
+      try {
+        return await createFromFile<PictureFacts>(path, file);
+      } catch (problem) {
+        if (!(problem instanceof Trouble) || problem.code !== "busy" || left === 0) throw problem;
+        await new Promise((done) => window.setTimeout(done, TRY_AGAIN));
+      }
+    }
+  }
+
+  async function bring(files: Iterable<File>): Promise<void> {
+    for (const file of files) {
+      toast.tell(`Adding “${file.name}”…`);
+      try {
+        await one(file);
+        toast.closeAll();
+      } catch (problem) {
+        if (!(problem instanceof Trouble)) throw problem;
+        toast.closeAll();
+        toast.tell(problem.sentence);
+      }
+    }
+  }
+
+  return { bring };
+}

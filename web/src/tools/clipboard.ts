@@ -1,0 +1,120 @@
+// Copy, cut and paste through the system's clipboard: an SVG for other programs, in which the items
+// themselves travel for this one. Where the browser bars the clipboard, a memory of this browser's
+// own stands in, so that pasting works between drawings and windows all the same.
+import { defineStore } from "pinia";
+import { Trouble, sendFile } from "../api/client";
+import type { Point, Reading } from "../api/types";
+import { core } from "../core";
+import { newId } from "../api/ids";
+import { useBoard } from "../stores/board/board";
+import { remember, remembered } from "../lib/settings";
+import { useToast } from "../session/notices";
+import { useTools } from "./tools";
+import { useView } from "../stores/display/view";
+
+const MEMORY = "copied";
+const SVG = "image/svg+xml";
+/** More than can be pasted; the core says that it is too long. */
+const LONGEST = 6_100_000;
+
+export const useClipboard = defineStore("clipboard", () => {
+  const board = useBoard();
+  const toast = useToast();
+  const tools = useTools();
+  const view = useView();
+
+  async function told<T>(act: () => Promise<T>): Promise<T | null> {
+    try {
+      return await act();
+    } catch (problem) {
+      if (!(problem instanceof Trouble)) throw problem;
+      toast.tell(problem.sentence);
+      return null;
+    }
+  }
+
+  /** Put text on the clipboard; the promise keeps the right to do so that the key press gave. */
+  async function write(text: Promise<string>): Promise<void> {
+    const blob = (type: string) => text.then((t) => new Blob([t], { type }));
+    try {
+      const forms: Record<string, Promise<Blob>> = { "text/plain": blob("text/plain") };
+      if (ClipboardItem.supports?.(SVG)) forms[SVG] = blob(SVG);
+      await navigator.clipboard.write([new ClipboardItem(forms)]);
+      remember(MEMORY, "");
+    } catch {
+      remember(MEMORY, await text); // also says why where nothing could be copied
+      toast.tell(
+        "The browser blocks the clipboard. What you copied can be pasted in " +
+          "drawings of this program, not in other programs.",
+      );
+    }
+  }
+
+  /** Copy what is selected; whether it is safe on the clipboard. */
+  async function copy(): Promise<boolean> {
+    const items = board.selected;
+    if (items.length === 0) {
+      toast.tell("Nothing is selected, so nothing was copied. Select an item first.");
+      return false;
+    }
+    const done = await told(async () => {
+      await write(core.copy(items));
+      return true;
+    });
+    return done === true;
+  }
+
+  /** Remove what is selected once it is safe on the clipboard. */
+  async function cut(): Promise<void> {
+    const items = board.selected;
+    if (!(await copy())) return;
+    board.select([]);
+    board.commit({ kind: "remove_items", items });
+  }
+
+  /** Paste text: at the pointer, or else in the middle of what is in sight; or in its place. */
+  async function paste(text: string, inPlace: boolean): Promise<void> {
+    const from = text.includes("<svg") ? text : remembered(MEMORY) || text;
+    const reading = await told(() => core.copied(from.slice(0, LONGEST)));
+    if (!reading) return;
+    const at = inPlace ? null : view.toSheet(tools.pointer ?? middle());
+    put(reading, at);
+  }
+
+  function put(reading: Reading, at: Point | null): void {
+    board.commit({
+      kind: "paste_items",
+      clip: reading.clip,
+      copies: newId(),
+      container: board.place,
+      at,
+    });
+    if (reading.said) toast.tell(reading.said);
+    if (tools.name !== "anchors") tools.use("select");
+  }
+
+  /** The items of a file, where it has them. */
+  async function takeIn(file: File): Promise<void> {
+    const path = `/queries/file-items?name=${encodeURIComponent(file.name)}`;
+    const reading = await told(() => sendFile<Reading>(path, file));
+    if (reading) put(reading, null);
+  }
+
+  const middle = (): Point => [view.size[0] / 2, view.size[1] / 2];
+
+  /** Paste without the key, from a menu: the browser may ask whether it may read. */
+  async function pasteAsked(inPlace: boolean): Promise<void> {
+    let text = "";
+    try {
+      text = await navigator.clipboard.readText();
+    } catch {
+      if (!remembered(MEMORY)) {
+        toast.tell("The browser blocks reading the clipboard. Press Ctrl V instead.");
+        return;
+      }
+    }
+    await paste(text, inPlace);
+  }
+
+  return { copy, cut, paste, pasteAsked, takeIn };
+});

@@ -1,0 +1,42 @@
+// An outline of the shelf in the hand: drawn out like a shape, or clicked in its own size.
+import type { KeptClip, Point } from "../../api/types";
+import type { useBoard } from "../../stores/board/board";
+import { placing } from "../../stores/library/placement";
+import { BoxTool } from "./box";
+import type { Bench } from "../tool";
+
+type Board = ReturnType<typeof useBoard>;
+
+/** What of the shelf is in the hand, and how it is placed. */
+export interface InHand {
+  /** What is kept; null: nothing was taken yet. */
+  kept(): KeptClip | null;
+  /** It follows what is kept. */
+  linked(): boolean;
+  /** The size of one that is clicked, where that was typed. */
+  size(): { width?: number; height?: number };
+}
+
+export class KeptTool extends BoxTool {
+  constructor(board: Board, bench: Bench, hand: InHand) {
+    const placed = (item: string, start: Point) => {
+      const kept = hand.kept();
+      return kept && placing(kept, item, start, { linked: hand.linked(), container: board.place });
+    };
+    super(board, bench, {
+      label: () => hand.kept()?.name ?? "",
+      click: "in the size set in Properties",
+      begin: () => undefined,
+      clicked(item, p) {
+        const command = placed(item, p.at);
+        if (!command) return;
+        board.select([item]);
+        bench.commit({ ...command, ...hand.size() });
+      },
+      command(item, from, p) {
+        const command = placed(item, from);
+        return command && { ...command, to: p.at, square: p.shift, centred: p.alt };
+      },
+    });
+  }
+}

@@ -1,0 +1,39 @@
+// Shapes: drag the box of a parametric shape.
+import type { Command, Point, Style } from "../../api/types";
+import type { useBoard } from "../../stores/board/board";
+import { BoxTool, type Boxing } from "./box";
+import type { Bench, Pointer } from "../tool";
+
+type Board = ReturnType<typeof useBoard>;
+
+/** What new shapes start with, and the panel for exact values. */
+export interface Starts {
+  dials(kind: string): { dials?: Record<string, number> };
+  style(): { style?: Style };
+  /** A click without a drag: ask for exact values at the pointer; null puts the question away. */
+  exact(at: Point | null, screen: Point): void;
+}
+
+export class ShapeTool extends BoxTool {
+  constructor(board: Board, bench: Bench, shape: string, label: string, starts: Starts) {
+    const boxing: Boxing = {
+      label: () => label,
+      click: "exact values",
+      begin: (p: Pointer) => starts.exact(null, p.screen),
+      clicked: (_, p) => starts.exact(p.at, p.screen),
+      command: (item, from, p): Command => ({
+        kind: "draw_shape",
+        item,
+        shape,
+        start: from,
+        to: p.at,
+        square: p.shift,
+        centred: p.alt,
+        container: board.place,
+        ...starts.dials(shape),
+        ...starts.style(),
+      }),
+    };
+    super(board, bench, boxing);
+  }
+}

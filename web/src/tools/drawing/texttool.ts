@@ -1,0 +1,101 @@
+// Words: a click writes some, a click on words takes them to be typed over.
+import type { Point } from "../../api/types";
+import type { useBoard } from "../../stores/board/board";
+import type { Dragging } from "../drag";
+import { aboutMark, dragOfItems, dragOfMark } from "../marks";
+import { editItems } from "../editing/select";
+import { far, type Bench, type Hint, type Hit, type Pointer, type Tool } from "../tool";
+
+type Board = ReturnType<typeof useBoard>;
+
+/** What the tool may do with words. */
+export interface Writing {
+  /** Write new ones, along an item where one is said. */
+  write(at: Point, line: string | null): void;
+  /** The words that are selected are to be typed over. */
+  type(): void;
+}
+
+export class WordsTool implements Tool {
+  readonly cursor = "text";
+  private drag: Dragging | null = null;
+  private pressed: Pointer | null = null;
+
+  constructor(
+    private readonly board: Board,
+    private readonly bench: Bench,
+    private readonly writing: Writing,
+  ) {}
+
+  about(hit: Hit | null, alt = false): { text: string; hints: Hint[] } {
+    const mark = aboutMark(hit, this.board);
+    if (mark) return mark;
+    const under = this.under(hit);
+    if (under && this.says(under)) {
+      return { text: `${this.nameOf(under)}: click to type`, hints: [["drag", "move it"]] };
+    }
+    if (under && alt) return { text: `Click to write along ${this.nameOf(under)}`, hints: [] };
+    return {
+      text: "Click where the text starts",
+      hints: under ? [["Alt", `write along ${this.nameOf(under)}`]] : [],
+    };
+  }
+
+  word(hit: Hit | null, alt = false): string | null {
+    const under = this.under(hit);
+    return under && alt && !this.says(under) ? "write along it" : null;
+  }
+
+  down(p: Pointer): void {
+    this.pressed = p;
+    this.drag = dragOfMark(p, this.board, this.bench);
+    const under = this.under(p.hit);
+    if (this.drag || !under || !this.says(under)) return;
+    this.board.select([under]);
+    this.drag = dragOfItems(p, this.board, this.bench);
+  }
+
+  move(p: Pointer): void {
+    this.drag?.move(p);
+  }
+
+  up(p: Pointer): void {
+    const { drag, pressed } = this;
+    this.drag = this.pressed = null;
+    const dragged = drag?.up(p) ?? false;
+    if (!pressed || dragged || far(p.screen, pressed.screen)) return;
+    const under = this.under(pressed.hit);
+    if (under && this.says(under)) this.writing.type();
+    else if (!drag) this.writing.write(pressed.at, pressed.alt ? under : null);
+  }
+
+  key(event: KeyboardEvent): boolean {
+    if (event.key === "Escape" && this.board.selected.length > 0) {
+      this.board.select([]);
+      return true;
+    }
+    if (event.key === "Enter" && this.board.selectedItems.some((i) => i.words)) {
+      this.writing.type();
+      return true;
+    }
+    return editItems(event, this.board, this.bench);
+  }
+
+  cancel(): void {
+    this.drag?.cancel();
+    this.drag = this.pressed = null;
+  }
+
+  /** What a press takes that lies under it. */
+  private under(hit: Hit | null): string | null {
+    return hit?.what === "item" ? this.board.pickOf(hit.item) : null;
+  }
+
+  private says(item: string): boolean {
+    return this.board.drawable(item)?.words != null;
+  }
+
+  private nameOf(item: string): string {
+    return this.board.drawable(item)?.name ?? "it";
+  }
+}

@@ -1,0 +1,255 @@
+// Select: pick, move, resize, turn and delete items.
+import type { Command, OrderStep, Point } from "../../api/types";
+import type { useBoard } from "../../stores/board/board";
+import { duplicate, group, remove, takeApart } from "../itemcommands";
+import type { Dragging } from "../drag";
+import { aboutMark, dragOfItems, dragOfMark } from "../marks";
+import { far, type Bench, type Hint, type Hit, type Pointer, type Tool } from "../tool";
+
+type Board = ReturnType<typeof useBoard>;
+
+/** Milliseconds within which two clicks are a double click. */
+const DOUBLE = 500;
+
+const ARROWS: Record<string, Point> = {
+  ArrowLeft: [-1, 0],
+  ArrowRight: [1, 0],
+  ArrowUp: [0, -1],
+  ArrowDown: [0, 1],
+};
+
+/** How far an arrow key moves things, in sheet units for one step; null for other keys. */
+export function nudge(event: KeyboardEvent, step: number): Point | null {
+  const way = ARROWS[event.key];
+  if (!way || event.ctrlKey || event.altKey) return null;
+  const far = step * (event.shiftKey ? 10 : 1);
+  return [way[0] * far, way[1] * far];
+}
+
+export class SelectTool implements Tool {
+  readonly cursor = "default";
+  private drag: Dragging | null = null;
+  private box: { start: Pointer; base: string[] } | null = null;
+  private toggle: string | null = null;
+  /** What lies under a press on a group that was the only thing selected: a click goes in to it. */
+  private inner: string | null = null;
+  private wentIn = -Infinity;
+  /** The click to come says in front of which item, or behind which, the selected ones are laid. */
+  private lays: "front" | "behind" | null = null;
+
+  constructor(
+    private readonly board: Board,
+    private readonly bench: Bench,
+    private readonly nudgeStep: () => number,
+    private readonly showBox: (corners: [Point, Point] | null) => void,
+    private readonly editAnchors: () => void,
+  ) {}
+
+  about(hit: Hit | null): { text: string; hints: Hint[] } {
+    const mark = aboutMark(hit, this.board);
+    if (mark) return mark;
+    if (this.lays) {
+      const where = this.lays === "front" ? "in front of" : "behind";
+      return { text: `Click the item to place it ${where}`, hints: [["Esc", "leave"]] };
+    }
+    if (this.drag) {
+      return {
+        text: "Moving",
+        hints: [
+          ["Shift", "horizontal, vertical or 45°"],
+          ["Alt", "a copy"],
+        ],
+      };
+    }
+    if (this.box) {
+      return { text: "Selects what it touches", hints: [["Alt", "only what is fully inside"]] };
+    }
+    if (hit?.what === "item") {
+      const item = this.board.drawable(this.board.pickOf(hit.item));
+      const edit: Hint[] =
+        item?.type === "outline"
+          ? [["double click", "edit its anchors"]]
+          : item?.words
+            ? [["double click", "type"]]
+            : [];
+      const holds = item !== undefined && !item.link && this.board.tree.holds(item.id);
+      const into: Hint[] = holds ? [["second click", "edit contents"]] : [];
+      return {
+        text: item?.name ?? "",
+        hints: [["Shift", "add"], ["Alt drag", "a copy"], ["P", "the one below"], ...edit, ...into],
+      };
+    }
+    const some = this.board.selected.length > 0;
+    return {
+      text: some ? "" : "Click an item, or drag a box around several",
+      hints: some
+        ? [
+            ["arrows", "nudge"],
+            ["Del", "delete"],
+            ["Ctrl D", "duplicate"],
+            ["J", "repeat"],
+            ["Ctrl G", "group"],
+          ]
+        : this.board.inGroup
+          ? [["Esc", "done"]]
+          : [],
+    };
+  }
+
+  /** Wait for the click on an item in front of which, or behind which, the selected ones go. */
+  layNext(side: "front" | "behind"): void {
+    this.lays = this.board.selected.length > 0 ? side : null;
+  }
+
+  /** Lay the selected items beside the one that was clicked. */
+  private lay(clicked: string): void {
+    const container = this.board.tree.containerOf(clicked);
+    const row = this.board.tree.in(container);
+    const behind = this.lays === "front" ? clicked : (row[row.indexOf(clicked) - 1] ?? null);
+    const items = this.board.selected;
+    this.lays = null;
+    if (items.includes(clicked)) return;
+    this.bench.commit({ kind: "order_items", items, container, behind });
+  }
+
+  down(p: Pointer): void {
+    if (this.lays && p.hit?.what === "item") {
+      this.lay(this.board.pickOf(p.hit.item));
+      return;
+    }
+    this.lays = null;
+    this.toggle = this.inner = null;
+    this.drag = dragOfMark(p, this.board, this.bench);
+    if (this.drag) return;
+    const selected = this.board.selected;
+    if (p.hit?.what !== "item") {
+      this.box = { start: p, base: p.shift ? selected : [] };
+      if (!p.shift) this.board.select([]);
+      return;
+    }
+    const item = this.picked(p.hit.item, p.shift);
+    if (item !== p.hit.item && selected.length === 1 && selected[0] === item && !p.shift) {
+      this.inner = p.hit.item;
+    }
+    if (!selected.includes(item)) this.board.select(p.shift ? [...selected, item] : [item]);
+    else if (p.shift) this.toggle = item;
+    this.drag = dragOfItems(p, this.board, this.bench);
+  }
+
+  /** What is picked from where one works; without Shift one goes to where it can be. */
+  picked(item: string, more: boolean): string {
+    if (!more && !this.lays) this.board.goTo(item);
+    return this.board.pickOf(item);
+  }
+
+  move(p: Pointer): void {
+    this.drag?.move(p);
+    if (this.box && far(p.screen, this.box.start.screen)) this.showBox([this.box.start.at, p.at]);
+  }
+
+  up(p: Pointer): void {
+    const { drag, box, toggle, inner } = this;
+    this.drag = this.box = null;
+    this.showBox(null);
+    if (drag) {
+      const edited = drag.up(p);
+      if (!edited && inner) this.goIn(inner);
+      if (!edited && toggle) this.board.select(this.board.selected.filter((i) => i !== toggle));
+    } else if (box && far(p.screen, box.start.screen)) {
+      void this.selectWithin(box, p);
+    } else if (box && !p.shift) this.board.leaveGroups();
+  }
+
+  /** Select what a box holds, unless something else was selected until that is known. */
+  private async selectWithin(box: { start: Pointer; base: string[] }, p: Pointer): Promise<void> {
+    const before = this.board.selected;
+    const found = await this.board.within(box.start.at, p.at, p.alt);
+    if (this.board.selected === before) this.board.select([...new Set([...box.base, ...found])]);
+  }
+
+  leave(): void {
+    this.lays = null;
+  }
+
+  /** Go into the group that is selected, to what lies under the pointer. */
+  private goIn(inner: string): void {
+    if (this.board.drawable(this.board.pickOf(inner))?.link) return; // it follows what is kept
+    this.board.enter(this.board.pickOf(inner));
+    this.board.select([this.board.pickOf(inner)]);
+    this.wentIn = performance.now();
+  }
+
+  /** A double click that has just gone into a group is done with that. */
+  double(p: Pointer): void {
+    if (p.hit?.what === "pivot") this.bench.setPivot(null);
+    if (p.hit?.what !== "item" || performance.now() - this.wentIn < DOUBLE) return;
+    if (this.board.pickOf(p.hit.item) === p.hit.item) this.editAnchors();
+  }
+
+  cancel(): void {
+    this.drag?.cancel();
+    this.drag = this.box = null;
+    this.showBox(null);
+  }
+
+  key(event: KeyboardEvent): boolean {
+    const items = this.board.selected;
+    const by = nudge(event, this.nudgeStep());
+    if (by && items.length > 0) {
+      this.bench.commit({ kind: "move_items", items, by: this.board.turnedBack(by) }, true);
+      return true;
+    }
+    if (event.key === "Escape") return this.escape();
+    if (event.key === "Tab" && this.board.pickable().length > 0) {
+      this.next(event.shiftKey ? -1 : 1);
+      return true;
+    }
+    return editItems(event, this.board, this.bench);
+  }
+
+  /** Out of a group, which is then selected; else nothing is selected any more. */
+  private escape(): boolean {
+    if (this.lays) {
+      this.lays = null;
+      return true;
+    }
+    const left = this.board.leave();
+    if (left === null && this.board.selected.length === 0) return false;
+    this.board.select(left === null ? [] : [left]);
+    return true;
+  }
+
+  /** Select the next item in the order, or the one before. */
+  private next(step: 1 | -1): void {
+    const free = this.board.pickable();
+    const from = free.indexOf(this.board.selected.at(-1) ?? "");
+    const to = free[(from + step + free.length) % free.length];
+    if (to) this.board.select([to]);
+  }
+}
+
+const STEPS: Record<string, readonly [one: OrderStep, all: OrderStep]> = {
+  ArrowUp: ["forward", "front"],
+  ArrowDown: ["backward", "back"],
+};
+
+/** Delete, duplicate, order, group and take apart, in every tool that has items selected. */
+export function editItems(event: KeyboardEvent, board: Board, bench: Bench): boolean {
+  const items = board.selected;
+  if (items.length === 0) return false;
+  const step = event.altKey ? STEPS[event.key] : undefined;
+  if (step) {
+    bench.commit({ kind: "step_items", items, to: step[event.shiftKey ? 1 : 0] });
+    return true;
+  }
+  const keep = (command: Command): void => bench.commit(command);
+  if (event.key === "Delete" || event.key === "Backspace") {
+    remove(board, keep);
+    return true;
+  }
+  const key = event.ctrlKey || event.metaKey ? event.key.toLowerCase() : "";
+  if (key === "g") (event.shiftKey ? takeApart : group)(board, keep);
+  else if (key === "d") duplicate(board, keep);
+  else return false;
+  return true;
+}
