@@ -5,19 +5,19 @@ import NoticeBar from "./pages/NoticeBar.vue";
 import SignInAgain from "./pages/SignInAgain.vue";
 import { usePerson } from "./session/person";
 import { watchBuild } from "./sync/newer";
-import { usePost } from "./sync/syncstore";
-import { useToast } from "./session/notices";
+import { useSyncStore } from "./sync/syncstore";
+import { useNotices } from "./session/notices";
 import "./theme/night";
 
 const person = usePerson();
-const post = usePost();
-watch(() => person.id, post.start, { immediate: true });
+const sync = useSyncStore();
+watch(() => person.id, sync.start, { immediate: true });
 
 /** A page that is older than its server is renewed when one goes on to another screen. */
-const toast = useToast();
+const notices = useNotices();
 const isOld = watchBuild({
-  waits: () => post.storing() || post.waiting.size > 0,
-  tell: (sentence, action) => toast.tell(sentence, action, true),
+  waits: () => sync.storing() || sync.waiting.size > 0,
+  tell: (sentence, action) => notices.tell(sentence, action, true),
   reload: () => window.location.reload(),
 });
 useRouter().beforeEach((to, from) => {

@@ -7,7 +7,7 @@ import { createApp, type App as Application } from "vue";
 import App from "./App.vue";
 import { watchFaults } from "./lib/faults";
 import { newRouter } from "./router";
-import { useToast } from "./session/notices";
+import { useNotices } from "./session/notices";
 import { preset } from "./theme/preset";
 
 function mounted(): Application {
@@ -15,7 +15,7 @@ function mounted(): Application {
     .use(createPinia())
     .use(newRouter())
     .use(PrimeVue, { theme: { preset, options: { darkModeSelector: ".night" } } });
-  watchFaults(app, (sentence, action) => useToast().tell(sentence, action, true));
+  watchFaults(app, (sentence, action) => useNotices().tell(sentence, action, true));
   app.mount("#app");
   return app;
 }

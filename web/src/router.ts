@@ -8,9 +8,9 @@ import {
 } from "vue-router";
 import DrawingsPage from "./pages/home/DrawingsPage.vue";
 import SignInPage from "./pages/home/SignInPage.vue";
-import { Trouble, get } from "./api/client";
+import { ApiError, get } from "./api/client";
 import { usePerson } from "./session/person";
-import { useToast } from "./session/notices";
+import { useNotices } from "./session/notices";
 
 const routes: RouteRecordRaw[] = [
   { path: "/", name: "drawings", component: DrawingsPage },
@@ -60,9 +60,11 @@ async function withoutItsParts(
     await get("/me");
     if (cameFromAnother) window.location.assign(to.fullPath);
     else
-      useToast().tell("Part of the program could not be loaded. Nothing is lost; reload the page.");
+      useNotices().tell(
+        "Part of the program could not be loaded. Nothing is lost; reload the page.",
+      );
   } catch (problem) {
-    if (!(problem instanceof Trouble)) throw problem;
-    useToast().tell("The server cannot be reached. Nothing is lost; try again.");
+    if (!(problem instanceof ApiError)) throw problem;
+    useNotices().tell("The server cannot be reached. Nothing is lost; try again.");
   }
 }

@@ -1,6 +1,6 @@
 import { afterEach, beforeEach, expect, test, vi } from "vitest";
 import {
-  Trouble,
+  ApiError,
   create,
   get,
   nameIn,
@@ -22,8 +22,8 @@ afterEach(() => vi.unstubAllGlobals());
 
 const code = async (asked: Promise<unknown>): Promise<string> => {
   const problem: unknown = await asked.catch((p: unknown) => p);
-  expect(problem).toBeInstanceOf(Trouble);
-  return (problem as Trouble).code;
+  expect(problem).toBeInstanceOf(ApiError);
+  return (problem as ApiError).code;
 };
 
 test("an answer that says nothing is none, unless it says that it says nothing", async () => {
@@ -45,8 +45,8 @@ test("what is no JSON, no connection and a refusal are told apart", async () => 
   expect(await code(get("/me"))).toBe("unexpected");
   const body = JSON.stringify({ code: "bad_name", detail: "A name.", final: true });
   answer = () => new Response(body, { status: 422 });
-  const problem = (await get("/me").catch((p: unknown) => p)) as Trouble;
-  expect([problem.code, problem.sentence, problem.final]).toEqual(["bad_name", "A name.", true]);
+  const problem = (await get("/me").catch((p: unknown) => p)) as ApiError;
+  expect([problem.code, problem.message, problem.final]).toEqual(["bad_name", "A name.", true]);
 });
 
 test("the token of the page goes with every question", async () => {

@@ -1,15 +1,15 @@
-// One way to ask the server; every failure is a Trouble with a code and a sentence (RFC 9457).
+// One way to ask the server; every failure is a ApiError with a code and a sentence (RFC 9457).
 
 import { newId } from "./ids";
 
-export class Trouble extends Error {
+export class ApiError extends Error {
   constructor(
     readonly code: string,
-    readonly sentence: string,
+    message: string,
     readonly status: number,
     readonly body: unknown = null,
   ) {
-    super(sentence);
+    super(message);
   }
 
   /** Our own server has refused this for a reason of the job, and would refuse it again. */
@@ -62,7 +62,7 @@ async function requestOnce(
     try {
       return await request("POST", path, body, named);
     } catch (problem) {
-      if (!(problem instanceof Trouble) || !passing(problem)) throw problem;
+      if (!(problem instanceof ApiError) || !passing(problem)) throw problem;
     }
     await new Promise((done) => setTimeout(done, pause));
   }
@@ -70,7 +70,7 @@ async function requestOnce(
 }
 
 /** Nobody has answered, or the server was busy. */
-const passing = (problem: Trouble): boolean => problem.status === 0 || problem.status === BUSY;
+const passing = (problem: ApiError): boolean => problem.status === 0 || problem.status === BUSY;
 
 async function request(
   method: string,
@@ -91,7 +91,7 @@ async function request(
   } catch {
     throw away();
   }
-  if (!response.ok) throw troubleOf(response.status, text);
+  if (!response.ok) throw errorOf(response.status, text);
   const build = response.headers.get(BUILD);
   if (build) whichBuild(build);
   if (response.status === NO_CONTENT && text === "") return null;
@@ -103,16 +103,16 @@ async function request(
 }
 
 /** Something answered that is not our server, or said what our server does not say. */
-export const notOurs = (): Trouble =>
-  new Trouble(
+export const notOurs = (): ApiError =>
+  new ApiError(
     "not_ours",
     "Something on the network answered in place of the server (a sign-in page?). " +
       "Your edits are stored here and are sent when the server is back.",
     0,
   );
 
-const away = (): Trouble =>
-  new Trouble(
+const away = (): ApiError =>
+  new ApiError(
     "no_connection",
     "The server cannot be reached. Your edits are stored here and are sent when it is back.",
     0,
@@ -143,12 +143,12 @@ async function loaded(path: string, how: RequestInit): Promise<Loaded> {
   } catch {
     throw how.signal?.aborted ? stopped() : away();
   }
-  if (!response.ok) throw troubleOf(response.status, await data.text());
+  if (!response.ok) throw errorOf(response.status, await data.text());
   return { name: nameIn(response.headers.get("Content-Disposition") ?? ""), data };
 }
 
 /** Whoever asked does not wait any more. */
-const stopped = (): Trouble => new Trouble("stopped", "Stopped. Nothing was changed.", 0);
+const stopped = (): ApiError => new ApiError("stopped", "Stopped. Nothing was changed.", 0);
 
 /** The name that a file says it has (RFC 6266). */
 export function nameIn(disposition: string): string {
@@ -158,15 +158,15 @@ export function nameIn(disposition: string): string {
   return quoted ? quoted.replace(/\\(.)/g, "$1") : "drawing";
 }
 
-function troubleOf(status: number, text: string): Trouble {
+function errorOf(status: number, text: string): ApiError {
   try {
     const told = JSON.parse(text) as { code?: string; detail?: string };
     if (told.code === "not_signed_in") signedOut();
-    if (told.code && told.detail) return new Trouble(told.code, told.detail, status, told);
+    if (told.code && told.detail) return new ApiError(told.code, told.detail, status, told);
   } catch {
     // not our server's words: fall through
   }
-  return new Trouble(
+  return new ApiError(
     "unexpected",
     "The server gave an unexpected answer. What was saved is safe, and your edits are stored here.",
     status,

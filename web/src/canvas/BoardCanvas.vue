@@ -5,7 +5,7 @@ import type { Point } from "../api/types";
 import { ROOT } from "../core/tree";
 import { useBoard } from "../stores/board/board";
 import { useComparing } from "../stores/display/comparing";
-import { useLooking } from "../stores/display/display";
+import { useDisplay } from "../stores/display/display";
 import { useTools } from "../tools/tools";
 import { useView } from "../stores/display/view";
 import CompareChip from "./layers/CompareChip.vue";
@@ -30,14 +30,14 @@ import { useCanvasPointer } from "./pointer/pointer";
 const board = useBoard();
 const view = useView();
 const tools = useTools();
-const looking = useLooking();
+const display = useDisplay();
 const svg = ref<SVGSVGElement | null>(null);
 const comparing = useComparing();
 /** One traces on the picture that is swept over the drawing: marks lie above it. */
 const swept = computed(() => comparing.way === "swept" && !comparing.alone);
 const hand = useCanvasPointer(svg);
 useMoving(svg);
-const printing = computed(() => looking.view === "Print");
+const printing = computed(() => display.view === "Print");
 const pickable = computed(() =>
   ["select", "anchors", "corners", "cut", "brush", "words"].includes(tools.active),
 );
@@ -82,7 +82,7 @@ onBeforeUnmount(() => watcher?.disconnect());
       <g
         id="on-the-sheet"
         :transform="view.transform"
-        :class="looking.view.toLowerCase()"
+        :class="display.view.toLowerCase()"
         :clip-path="printing ? 'url(#sheet-edge)' : undefined"
       >
         <rect
@@ -99,11 +99,11 @@ onBeforeUnmount(() => watcher?.disconnect());
             :id="id"
             :key="id"
             :pickable="pickable"
-            :plain="looking.view === 'Wireframe'"
+            :plain="display.view === 'Wireframe'"
           />
         </g>
       </g>
-      <defs v-if="looking.sizes && looking.view === 'Wireframe'">
+      <defs v-if="display.sizes && display.view === 'Wireframe'">
         <!-- What the window of sizes shows is painted, whatever the view. -->
         <g id="painted-on-the-sheet">
           <ContainerNode
@@ -116,18 +116,18 @@ onBeforeUnmount(() => watcher?.disconnect());
         </g>
       </defs>
       <CompareLayer v-if="!printing && swept" />
-      <template v-if="!printing && !looking.marksHidden && !board.before">
+      <template v-if="!printing && !display.marksHidden && !board.before">
         <GuideLayer />
         <MarkLayer />
         <CueLayer />
       </template>
       <CompareLayer v-if="!printing && !swept" />
-      <LoupeGlass v-if="looking.loupe" />
+      <LoupeGlass v-if="display.loupe" />
       <SampleGlass v-if="tools.active === 'sample'" />
       <DragBox v-if="tools.box" :corners="tools.box" />
       <RulerBars />
     </svg>
-    <SizePreview v-if="looking.sizes" />
+    <SizePreview v-if="display.sizes" />
     <CombDial />
     <CompareChip v-if="!printing" />
     <PointerBubble />

@@ -1,5 +1,5 @@
 import { afterEach, beforeEach, expect, test, vi } from "vitest";
-import type { Letter } from "./pendingedit";
+import type { PendingEdit } from "./pendingedit";
 
 /** What the worker says to each verb; an error is thrown. */
 let says: Record<string, (more: Record<string, unknown>) => unknown>;
@@ -13,7 +13,7 @@ class WorkerAway extends Error {}
 
 vi.mock("./workercore", () => ({
   WorkerAway,
-  BrowserCore: class {
+  WorkerCore: class {
     ready = false;
     constructor(welcome: () => void, gone: () => void) {
       hooks = {
@@ -43,7 +43,7 @@ const answer = (version: number): never =>
   ({ version, delta: {}, undo: null, redo: null }) as never;
 const verbs = (): string[] => asked.map(([verb]) => verb).filter((v) => v !== "warm");
 
-async function opened(way: () => Letter[] = () => []) {
+async function opened(way: () => PendingEdit[] = () => []) {
   const index = await import(".");
   index.whenWithoutCore((sentence) => told.push(sentence));
   index.desk.open(7, way, () => undefined);

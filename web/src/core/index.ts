@@ -1,10 +1,10 @@
 // The core as the rest of the front end knows it: in the browser when it is there and knows the
 // drawing as it stands, else on the server. Nothing waits for the worker.
-import { Trouble, get } from "../api/client";
+import { ApiError, get } from "../api/client";
 import type { Aimed, Answer, Command, DeskDrawing } from "../api/types";
-import type { Letter } from "./pendingedit";
+import type { PendingEdit } from "./pendingedit";
 import { remembered } from "../lib/settings";
-import { BrowserCore, WorkerAway } from "./workercore";
+import { WorkerCore, WorkerAway } from "./workercore";
 import type { Core, Looked, Shown } from "./coreapi";
 import { serverCore } from "./servercore";
 
@@ -42,15 +42,15 @@ let failed = { version: -1, times: 0 };
 let reading = false;
 let filling = false;
 /** What is on its way to the server, and who shows it. */
-let onItsWay: () => Letter[] = () => [];
-let show: (letter: Letter, shown: Shown) => void = () => undefined;
+let onItsWay: () => PendingEdit[] = () => [];
+let show: (letter: PendingEdit, shown: Shown) => void = () => undefined;
 
 const server = serverCore(() => drawing);
 /** Called, once for each reason, when previews come from the server from here on. */
 let without: (sentence: string) => void = () => undefined;
 export const whenWithoutCore = (act: (sentence: string) => void): void => void (without = act);
 
-const browser = new BrowserCore(
+const browser = new WorkerCore(
   () => {
     held = null;
     if (base) void fill();
@@ -74,7 +74,7 @@ async function read(): Promise<void> {
     const found = await get<DeskDrawing>(`/drawings/${wanted}/document`);
     if (wanted === drawing) base = found;
   } catch (problem) {
-    if (!(problem instanceof Trouble)) throw problem;
+    if (!(problem instanceof ApiError)) throw problem;
     readLater(wanted);
   } finally {
     reading = false;
@@ -101,7 +101,7 @@ async function fill(): Promise<void> {
       version = next.answer.version;
     }
     const queued = new Set<string>();
-    const next = (): Letter | undefined => onItsWay().find((l) => !queued.has(l.id));
+    const next = (): PendingEdit | undefined => onItsWay().find((l) => !queued.has(l.id));
     for (let letter = next(); letter && base === taken; letter = next()) {
       queued.add(letter.id);
       await queue(letter, NOTHING_SELECTED).then((shown) => shown && show(letter, shown));
@@ -113,7 +113,7 @@ async function fill(): Promise<void> {
       void warm();
     }
   } catch (problem) {
-    if (!(problem instanceof WorkerAway || problem instanceof Trouble)) throw problem;
+    if (!(problem instanceof WorkerAway || problem instanceof ApiError)) throw problem;
     stumbled = true;
   } finally {
     filling = false;
@@ -145,11 +145,11 @@ function readLater(wanted: number, times = 0): void {
   );
 }
 
-async function queue(letter: Letter, looked: Looked): Promise<Shown | null> {
+async function queue(letter: PendingEdit, looked: Looked): Promise<Shown | null> {
   try {
     return await browser.ask<Shown>("queue", { letter, ...looked });
   } catch (problem) {
-    if (problem instanceof Trouble) return null;
+    if (problem instanceof ApiError) return null;
     throw problem;
   }
 }
@@ -194,7 +194,7 @@ async function orServer<T>(ask: (core: Core) => Promise<T>): Promise<T> {
   try {
     return await either(there(), ask);
   } catch (problem) {
-    if (!(problem instanceof Trouble) || problem.code !== "takes_long") throw problem;
+    if (!(problem instanceof ApiError) || problem.code !== "takes_long") throw problem;
     return ask(server);
   }
 }
@@ -260,7 +260,11 @@ export const desk = {
     return there();
   },
   /** Open a drawing; what is on its way is shown as soon as the core is here. */
-  open(id: number, way: () => Letter[], shows: (letter: Letter, shown: Shown) => void): void {
+  open(
+    id: number,
+    way: () => PendingEdit[],
+    shows: (letter: PendingEdit, shown: Shown) => void,
+  ): void {
     drawing = id;
     [onItsWay, show] = [way, shows];
     void read();
@@ -272,7 +276,7 @@ export const desk = {
     held = base = null;
   },
   /** Show a letter that is on its way; null when only the server can. */
-  async queue(letter: Letter, looked: Looked): Promise<Shown | null> {
+  async queue(letter: PendingEdit, looked: Looked): Promise<Shown | null> {
     if (!there()) return null;
     try {
       return await queue(letter, looked);
@@ -298,7 +302,7 @@ export const desk = {
     try {
       return await browser.ask<Shown>("settle", settlement(settled));
     } catch (problem) {
-      if (!(problem instanceof WorkerAway || problem instanceof Trouble)) throw problem;
+      if (!(problem instanceof WorkerAway || problem instanceof ApiError)) throw problem;
       void read(); // it no longer holds what the server has
       return null;
     }

@@ -1,7 +1,7 @@
 // An edit on its way to the server, as it is stored and sent.
 import type { Command, Shows } from "../api/types";
 
-export type Letter = {
+export type PendingEdit = {
   id: string;
   selection: string[];
   /** What the tool showed of it; letters of an earlier form of the program do not say. */

@@ -1,6 +1,6 @@
 import { afterEach, beforeEach, expect, test, vi } from "vitest";
-import { Trouble } from "../api/client";
-import { BrowserCore, WorkerAway } from "./workercore";
+import { ApiError } from "../api/client";
+import { WorkerCore, WorkerAway } from "./workercore";
 
 class FakeWorker {
   static all: FakeWorker[] = [];
@@ -27,14 +27,14 @@ class FakeWorker {
 const newest = (): FakeWorker => FakeWorker.all.at(-1) as FakeWorker;
 const passes = (ms: number): Promise<unknown> => vi.advanceTimersByTimeAsync(ms);
 let log: string[];
-let core: BrowserCore;
+let core: WorkerCore;
 
 beforeEach(() => {
   vi.useFakeTimers();
   vi.stubGlobal("window", globalThis);
   vi.stubGlobal("Worker", FakeWorker);
   [FakeWorker.all, log] = [[], []];
-  core = new BrowserCore(
+  core = new WorkerCore(
     () => log.push("ready"),
     () => log.push("gone"),
   );
@@ -53,7 +53,7 @@ test("it answers, refuses, or stumbles, and each is told apart", async () => {
   expect(await answered).toBe(2);
   const refused = core.ask("read", {});
   newest().answers(2, JSON.stringify({ refused: { code: "bad_number", sentence: "No." } }));
-  await expect(refused).rejects.toThrow(Trouble);
+  await expect(refused).rejects.toThrow(ApiError);
   const stumbled = core.ask("read", {});
   newest().answers(3, null);
   await expect(stumbled).rejects.toThrow(WorkerAway);
@@ -115,7 +115,7 @@ test("one that was well for long has all its starts again", async () => {
 
 test("a browser without workers says so", () => {
   vi.stubGlobal("Worker", undefined);
-  const none = new BrowserCore(
+  const none = new WorkerCore(
     () => log.push("ready"),
     () => log.push("gone"),
   );

@@ -1,6 +1,6 @@
 // The core in the browser's worker. When the worker dies or hangs it is started again, and what it
 // was asked goes to whoever asked as a failure, so that the server can answer instead.
-import { Trouble } from "../api/client";
+import { ApiError } from "../api/client";
 import type {
   Aim,
   Aimed,
@@ -46,7 +46,7 @@ interface Pending {
   patience: number;
 }
 
-export class BrowserCore implements Core {
+export class WorkerCore implements Core {
   ready = false;
   startedIn = 0;
   private worker: Worker | null = null;
@@ -131,7 +131,7 @@ export class BrowserCore implements Core {
     });
     const told = JSON.parse(text) as { answer: T; refused?: { code: string; sentence: string } };
     if (told.refused)
-      throw new Trouble(told.refused.code, told.refused.sentence, 422, told.refused);
+      throw new ApiError(told.refused.code, told.refused.sentence, 422, told.refused);
     return told.answer;
   }
 

@@ -5,7 +5,7 @@ import { storeToRefs } from "pinia";
 import { ref } from "vue";
 import { useBoard } from "../stores/board/board";
 import { useShelf } from "../stores/library/shelf";
-import { LEAVES, useLooking, type Leaf } from "../stores/display/display";
+import { LEAVES, useDisplay, type Leaf } from "../stores/display/display";
 import ColoursPanel from "./colours/ColoursPanel.vue";
 import LayersPanel from "./layers/LayersPanel.vue";
 import ProfileBar from "./profile/ProfileBar.vue";
@@ -16,7 +16,7 @@ import type { Measure } from "./profile/profile";
 import { counted } from "../lib/intl";
 
 const board = useBoard();
-const { leaf, folded } = storeToRefs(useLooking());
+const { leaf, folded } = storeToRefs(useDisplay());
 const measure = ref<Measure>("curvature");
 /** What the Stack is searched for, by name, in all layers and groups. */
 const find = ref("");

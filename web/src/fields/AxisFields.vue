@@ -3,7 +3,7 @@
 import { computed } from "vue";
 import type { Pattern } from "../api/types";
 import { useBoard } from "../stores/board/board";
-import { useVocabulary } from "../stores/display/catalogue";
+import { useCatalogue } from "../stores/display/catalogue";
 import TypedField from "./TypedField.vue";
 
 const props = defineProps<{
@@ -18,8 +18,8 @@ const emit = defineEmits<{
   count: [count: number];
 }>();
 const board = useBoard();
-const vocabulary = useVocabulary();
-const unit = computed(() => vocabulary.unit(board.sheet.unit));
+const catalogue = useCatalogue();
+const unit = computed(() => catalogue.unit(board.sheet.unit));
 const turned = computed(() => props.pattern !== "wheel");
 const counted = computed(() => props.pattern !== "mirror");
 const whole = (value: number): number => Math.round(value);

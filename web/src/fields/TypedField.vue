@@ -2,12 +2,12 @@
 // A number that can be read and typed, with arithmetic and units; the core reads what was typed.
 import InputText from "primevue/inputtext";
 import { computed, ref } from "vue";
-import { Trouble } from "../api/client";
+import { ApiError } from "../api/client";
 import type { UnitFacts } from "../api/types";
 import { core } from "../core";
 import { fault } from "../lib/faults";
 import { shown } from "../lib/numbers";
-import { useToast } from "../session/notices";
+import { useNotices } from "../session/notices";
 
 const props = defineProps<{
   /** Sheet units, or a plain number without a unit; null shows nothing. */
@@ -30,7 +30,7 @@ const emit = defineEmits<{
 /** More than anybody types; the core says that it is too long. */
 const LONGEST = 200;
 
-const toast = useToast();
+const notices = useNotices();
 const draft = ref<string | null>(null);
 
 const text = computed(() => {
@@ -66,7 +66,7 @@ async function tell(typed: string): Promise<void> {
     const value = await valueOf(typed);
     if (draft.value === typed) emit("reads", value);
   } catch (problem) {
-    if (!(problem instanceof Trouble)) throw problem;
+    if (!(problem instanceof ApiError)) throw problem;
   }
 }
 
@@ -78,8 +78,8 @@ async function read(): Promise<void> {
   try {
     emit("typed", await valueOf(typed));
   } catch (problem) {
-    if (!(problem instanceof Trouble)) throw problem;
-    toast.tell(problem.sentence);
+    if (!(problem instanceof ApiError)) throw problem;
+    notices.tell(problem.message);
   }
 }
 </script>

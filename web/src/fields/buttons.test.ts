@@ -21,7 +21,7 @@ vi.mock("../stores/board/board", () => ({
 }));
 vi.mock("../core", () => ({ core: { read: (text: string) => reads(text) } }));
 vi.mock("../session/notices", () => ({
-  useToast: () => ({ tell: (sentence: string) => log.push(sentence) }),
+  useNotices: () => ({ tell: (sentence: string) => log.push(sentence) }),
 }));
 const REVERSE: Command = { kind: "reverse_outlines", items: ["a"] };
 const global = { plugins: [PrimeVue] };

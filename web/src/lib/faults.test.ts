@@ -1,7 +1,7 @@
 // @vitest-environment jsdom
 import { expect, test, vi } from "vitest";
 import { createApp, defineComponent, h } from "vue";
-import { Trouble } from "../api/client";
+import { ApiError } from "../api/client";
 import { fault, watchFaults } from "./faults";
 
 test("what nobody has foreseen is said once; what the server could not do in its own words", () => {
@@ -15,7 +15,7 @@ test("what nobody has foreseen is said once; what the server could not do in its
   app.mount(document.createElement("div"));
   fault(new TypeError("y is null"));
   window.dispatchEvent(new ErrorEvent("error", { error: new Error("z") }));
-  fault(new Trouble("busy", "Others are read.", 503));
+  fault(new ApiError("busy", "Others are read.", 503));
   expect(told).toEqual([
     [expect.stringContaining("What was saved is safe"), "Reload"],
     ["Others are read.", undefined],

@@ -1,6 +1,6 @@
 // What nobody has foreseen: it is said once, with what is safe and a way on, and goes to the console.
 import type { App } from "vue";
-import { Trouble } from "../api/client";
+import { ApiError } from "../api/client";
 
 type Say = (sentence: string, action?: { label: string; run: () => void }) => void;
 
@@ -14,8 +14,8 @@ let listening = false;
 
 /** Tell of an error that nobody has dealt with; what the server could not do has its own sentence. */
 export function fault(problem: unknown): void {
-  if (problem instanceof Trouble) {
-    say?.(problem.sentence);
+  if (problem instanceof ApiError) {
+    say?.(problem.message);
     return;
   }
   console.error("Unforeseen:", problem);

@@ -1,5 +1,5 @@
 import { expect, test, vi } from "vitest";
-import { Newest } from "./latestonly";
+import { LatestOnly } from "./latestonly";
 
 function gate() {
   let open: () => void = () => undefined;
@@ -11,7 +11,7 @@ const settled = () => new Promise((resolve) => setTimeout(resolve));
 test("of the questions put while one is under way only the newest is asked", async () => {
   const asked: number[] = [];
   const first = gate();
-  const newest = new Newest<number>(async (n) => {
+  const newest = new LatestOnly<number>(async (n) => {
     asked.push(n);
     if (n === 1) await first.shut;
   });
@@ -23,7 +23,7 @@ test("of the questions put while one is under way only the newest is asked", asy
 
 test("while held nothing is asked, and what was dropped never is", async () => {
   const asked: number[] = [];
-  const newest = new Newest<number>((n) => Promise.resolve(void asked.push(n)));
+  const newest = new LatestOnly<number>((n) => Promise.resolve(void asked.push(n)));
   newest.hold(true);
   newest.put(1);
   newest.drop();
@@ -38,7 +38,7 @@ test("while held nothing is asked, and what was dropped never is", async () => {
 test("a question that fails unforeseen keeps none from being asked", async () => {
   vi.spyOn(console, "error").mockImplementation(() => undefined);
   const asked: number[] = [];
-  const newest = new Newest<number>((n) => {
+  const newest = new LatestOnly<number>((n) => {
     asked.push(n);
     return n === 1 ? Promise.reject(new TypeError("null")) : Promise.resolve();
   });

@@ -2,7 +2,7 @@
 
 import { fault } from "./faults";
 
-export class Newest<Q> {
+export class LatestOnly<Q> {
   private busy = false;
   private next: Q | null = null;
   private held = false;

@@ -1,8 +1,8 @@
 import { expect, test } from "vitest";
-import { inOrder } from "./serialqueue";
+import { serialQueue } from "./serialqueue";
 
 test("an act waits for those before it, and a failed one stops none", async () => {
-  const line = inOrder();
+  const line = serialQueue();
   const seen: string[] = [];
   let answer = (): void => undefined;
   const slow = line(async () => {

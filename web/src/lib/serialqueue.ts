@@ -4,7 +4,7 @@
 export type InOrder = <T>(act: () => Promise<T>) => Promise<T>;
 
 /** A line of acts. One that fails stops none behind it. */
-export function inOrder(): InOrder {
+export function serialQueue(): InOrder {
   let last: Promise<unknown> = Promise.resolve();
   return <T>(act: () => Promise<T>): Promise<T> => {
     const mine = last.then(act, act);

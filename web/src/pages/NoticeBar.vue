@@ -1,9 +1,9 @@
 <script setup lang="ts">
 // Sentences at the foot of the screen, with what can be done about them.
 import Button from "primevue/button";
-import { useToast, type Notice } from "../session/notices";
+import { useNotices, type Notice } from "../session/notices";
 
-const toast = useToast();
+const toast = useNotices();
 
 function act(notice: Notice): void {
   notice.action?.run();

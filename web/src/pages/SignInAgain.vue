@@ -5,18 +5,18 @@ import Dialog from "primevue/dialog";
 import InputText from "primevue/inputtext";
 import { computed, ref } from "vue";
 import { useRouter } from "vue-router";
-import { Trouble } from "../api/client";
+import { ApiError } from "../api/client";
 import { usePerson } from "../session/person";
-import { usePost } from "../sync/syncstore";
+import { useSyncStore } from "../sync/syncstore";
 import { counted, plural } from "../lib/intl";
 
 const person = usePerson();
-const post = usePost();
+const sync = useSyncStore();
 const router = useRouter();
 const password = ref("");
 const trouble = ref("");
 const busy = ref(false);
-const waiting = computed(() => [...post.waiting.values()].reduce((a, b) => a + b, 0));
+const waiting = computed(() => [...sync.waiting.values()].reduce((a, b) => a + b, 0));
 const wait = computed(
   () => `${counted(waiting.value, "edit")} ${plural(waiting.value, "is", "are")} stored here`,
 );
@@ -27,11 +27,11 @@ async function enter(how: () => Promise<void>): Promise<void> {
   try {
     await how();
     password.value = "";
-    post.start();
+    sync.start();
     if (person.id !== before) await router.push("/");
   } catch (problem) {
-    if (!(problem instanceof Trouble)) throw problem;
-    trouble.value = problem.sentence;
+    if (!(problem instanceof ApiError)) throw problem;
+    trouble.value = problem.message;
   } finally {
     busy.value = false;
   }
@@ -39,14 +39,14 @@ async function enter(how: () => Promise<void>): Promise<void> {
 
 /** Somebody else sits here now: what waits stays, for the next time that its person is here. */
 async function leave(): Promise<void> {
-  post.signedOut = false;
+  sync.signedOut = false;
   await router.push("/sign-in");
 }
 </script>
 
 <template>
   <Dialog
-    :visible="post.signedOut"
+    :visible="sync.signedOut"
     modal
     :closable="false"
     :close-on-escape="false"

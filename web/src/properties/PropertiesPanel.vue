@@ -4,7 +4,7 @@ import { computed } from "vue";
 import { useBoard } from "../stores/board/board";
 import { useMirroring } from "../stores/editing/mirroring";
 import { useTools } from "../tools/tools";
-import { useVocabulary } from "../stores/display/catalogue";
+import { useCatalogue } from "../stores/display/catalogue";
 import AlignPanel from "./arrange/AlignPanel.vue";
 import CombinePanel from "./arrange/CombinePanel.vue";
 import AssemblyPanel from "./form/AssemblyPanel.vue";
@@ -51,12 +51,12 @@ import TextPanel from "./text/TextPanel.vue";
 const board = useBoard();
 const mirroring = useMirroring();
 const tools = useTools();
-const vocabulary = useVocabulary();
+const catalogue = useCatalogue();
 
 const several = computed(() => board.selectedItems.length);
 const one = computed(() => (several.value === 1 ? board.selectedItems[0] : undefined));
 const title = computed(() => one.value?.name ?? `${several.value} items`);
-const kindOf = (type: string): string => vocabulary.shapeLabel(type);
+const kindOf = (type: string): string => catalogue.shapeLabel(type);
 const kind = computed(() => {
   if (!one.value) return "";
   return kindOf(one.value.words ? "words" : one.value.type);

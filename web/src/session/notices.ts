@@ -10,7 +10,7 @@ export interface Notice {
 
 const SHOWN_FOR = 8000;
 
-export const useToast = defineStore("toast", () => {
+export const useNotices = defineStore("toast", () => {
   const notices = ref<Notice[]>([]);
   let last = 0;
 

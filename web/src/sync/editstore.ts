@@ -1,18 +1,18 @@
 // Where edits wait until the server has kept them: in the browser's own store, each under the
 // window that made it, so that windows never mix and a closed one's letters can be taken over.
 import { openDB, type DBSchema, type IDBPDatabase } from "idb";
-import type { Letter } from "../core/pendingedit";
+import type { PendingEdit } from "../core/pendingedit";
 import { newId } from "../api/ids";
 import { remembered } from "../lib/settings";
 
-export interface Refused {
+export interface RefusedEdit {
   code: string;
   sentence: string;
   at: string;
 }
 
 /** A letter with what is needed to send it from anywhere. */
-export interface Posted {
+export interface StoredEdit {
   id: string;
   drawing: number;
   /** Who drew it; nobody else's session sends it. */
@@ -21,32 +21,32 @@ export interface Posted {
   window: string;
   /** Its place among that window's letters. */
   place: number;
-  letter: Letter;
+  letter: PendingEdit;
   /** What the step is called, where the core was there to say. */
   name?: string;
   /** Why the server will never keep it; it stays to be looked at. */
-  refused?: Refused;
+  refused?: RefusedEdit;
 }
 
-export interface LetterStore {
-  all(): Promise<Posted[]>;
+export interface EditStore {
+  all(): Promise<StoredEdit[]>;
   /** Whether it was stored: a browser may be full, or may not keep anything. */
-  put(posted: Posted[]): Promise<boolean>;
+  put(posted: StoredEdit[]): Promise<boolean>;
   drop(id: string): Promise<void>;
 }
 
 interface Schema extends DBSchema {
-  letters: { key: string; value: Posted };
+  letters: { key: string; value: StoredEdit };
 }
 
-const isPosted = (value: Partial<Posted> | undefined): value is Posted =>
+const isPosted = (value: Partial<StoredEdit> | undefined): value is StoredEdit =>
   typeof value?.id === "string" &&
   typeof value.drawing === "number" &&
   typeof value.person === "number" &&
   typeof value.window === "string" &&
   typeof value.letter?.path === "string";
 
-export class BrowserStore implements LetterStore {
+export class BrowserEditStore implements EditStore {
   private opened: Promise<IDBPDatabase<Schema>> | null = null;
 
   private open(): Promise<IDBPDatabase<Schema>> {
@@ -58,7 +58,7 @@ export class BrowserStore implements LetterStore {
     return this.opened;
   }
 
-  async all(): Promise<Posted[]> {
+  async all(): Promise<StoredEdit[]> {
     try {
       const found = await (await this.open()).getAll("letters");
       return found.filter(isPosted).sort((a, b) => a.place - b.place);
@@ -67,7 +67,7 @@ export class BrowserStore implements LetterStore {
     }
   }
 
-  async put(posted: Posted[]): Promise<boolean> {
+  async put(posted: StoredEdit[]): Promise<boolean> {
     try {
       const transaction = (await this.open()).transaction("letters", "readwrite");
       await Promise.all([...posted.map((p) => transaction.store.put(p)), transaction.done]);
@@ -87,8 +87,11 @@ export class BrowserStore implements LetterStore {
 }
 
 /** Letters that an earlier form of the program left in the page's small storage. */
-export function leftInStorage(person: number, window: string): { key: string; posted: Posted[] }[] {
-  const found: { key: string; posted: Posted[] }[] = [];
+export function leftInStorage(
+  person: number,
+  window: string,
+): { key: string; posted: StoredEdit[] }[] {
+  const found: { key: string; posted: StoredEdit[] }[] = [];
   try {
     for (const key of Object.keys(localStorage)) {
       const drawing = Number(/^waiting-(\d+)$/.exec(key)?.[1]);
@@ -101,7 +104,7 @@ export function leftInStorage(person: number, window: string): { key: string; po
   return found;
 }
 
-function read(text: string, drawing: number, person: number, window: string): Posted[] {
+function read(text: string, drawing: number, person: number, window: string): StoredEdit[] {
   let told: unknown;
   try {
     told = JSON.parse(text);
@@ -109,10 +112,10 @@ function read(text: string, drawing: number, person: number, window: string): Po
     return [];
   }
   if (!Array.isArray(told)) return [];
-  return (told as (Partial<Letter> | null)[]).flatMap((old, place) => {
+  return (told as (Partial<PendingEdit> | null)[]).flatMap((old, place) => {
     const id = old?.id ?? newId();
     const selection = old?.selection ?? [];
-    let letter: Letter;
+    let letter: PendingEdit;
     if (old?.path === "commands" && old.command) {
       letter = { id, selection, path: "commands", command: old.command, follows: null };
     } else if (old?.path === "go" && old.to !== undefined) {

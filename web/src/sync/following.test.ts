@@ -14,9 +14,9 @@ const post = {
   follow: (act: typeof heard) => (heard = act),
   boxOf: (drawing: number) => ({ resume: () => log.push(`resume ${drawing}`) }),
 };
-vi.mock("./syncstore", () => ({ usePost: () => post }));
+vi.mock("./syncstore", () => ({ useSyncStore: () => post }));
 vi.mock("../session/notices", () => ({
-  useToast: () => ({
+  useNotices: () => ({
     tell: (sentence: string, action?: { run: () => void }) =>
       told.push({ sentence, run: action?.run }),
   }),

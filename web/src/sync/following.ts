@@ -1,11 +1,11 @@
 // What other windows do to the open drawing: taken over at once where they are in this browser, and
 // within seconds elsewhere; and that one of them deleted it.
 import { ref } from "vue";
-import { Trouble, get, post as postTo } from "../api/client";
+import { ApiError, get, post as postTo } from "../api/client";
 import type { Answer, Since } from "../api/types";
 import { isPast } from "./syncqueue";
-import { usePost } from "./syncstore";
-import { useToast } from "../session/notices";
+import { useSyncStore } from "./syncstore";
+import { useNotices } from "../session/notices";
 
 /** Milliseconds after which the server is asked whether somebody else has changed the drawing. */
 const FOLLOW_EVERY = 3000;
@@ -21,20 +21,20 @@ export interface Followed {
 }
 
 export function useFollowing(open: Followed) {
-  const post = usePost();
-  const toast = useToast();
+  const sync = useSyncStore();
+  const notices = useNotices();
   /** The drawing was deleted in another window. */
   const deleted = ref(false);
   let timer: number | undefined;
   let asking = false;
 
-  post.follow((drawing, to) => {
+  sync.follow((drawing, to) => {
     if (drawing === open.id() && to > open.known().version) void follow();
   });
 
   async function follow(): Promise<void> {
     const drawing = open.id();
-    if (drawing === 0 || asking || document.hidden || post.signedOut) return;
+    if (drawing === 0 || asking || document.hidden || sync.signedOut) return;
     if (open.waiting() > 0 && !deleted.value) return;
     asking = true;
     try {
@@ -42,23 +42,23 @@ export function useFollowing(open: Followed) {
       const { answer } = await get<Since>(
         `/drawings/${drawing}/changes?since=${version}&tip=${tip}`,
       );
-      if (deleted.value) post.boxOf(drawing).resume();
+      if (deleted.value) sync.boxOf(drawing).resume();
       deleted.value = false;
       const same = drawing === open.id() && tip === open.known().tip;
       if (answer && same && open.waiting() === 0) open.take(answer);
     } catch (problem) {
-      if (!(problem instanceof Trouble)) throw problem;
+      if (!(problem instanceof ApiError)) throw problem;
       if (drawing === open.id()) lost(problem);
     } finally {
       asking = false;
     }
   }
 
-  function lost(problem: Trouble): void {
+  function lost(problem: ApiError): void {
     if (isPast(problem.code)) open.reopen();
     if (problem.code !== "unknown_drawing" || deleted.value) return;
     deleted.value = true;
-    toast.tell(
+    notices.tell(
       "This drawing was deleted in another window. It stays open here, and your edits are stored.",
       { label: "Restore", run: () => void restore() },
     );
@@ -69,8 +69,8 @@ export function useFollowing(open: Followed) {
       await postTo(`/drawings/${open.id()}/restoration`);
       await follow();
     } catch (problem) {
-      if (!(problem instanceof Trouble)) throw problem;
-      toast.tell(problem.sentence);
+      if (!(problem instanceof ApiError)) throw problem;
+      notices.tell(problem.message);
     }
   }
 

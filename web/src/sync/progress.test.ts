@@ -1,9 +1,9 @@
 import { afterEach, beforeEach, expect, test, vi } from "vitest";
-import { Waiting } from "./progress";
+import { ProgressPoller } from "./progress";
 
 let asked: string[];
 let parts: (number | null)[];
-let work: Waiting;
+let work: ProgressPoller;
 
 beforeEach(() => {
   vi.useFakeTimers();
@@ -17,7 +17,7 @@ beforeEach(() => {
     if (part === undefined) return Promise.reject(new TypeError("no network"));
     return Promise.resolve(new Response(JSON.stringify({ part })));
   });
-  work = new Waiting(7);
+  work = new ProgressPoller(7);
 });
 afterEach(() => vi.useRealTimers());
 

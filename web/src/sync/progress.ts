@@ -1,6 +1,6 @@
 // An edit that takes long at the server: how far it is, and a way to stop it.
 import { ref } from "vue";
-import { Trouble, get, remove } from "../api/client";
+import { ApiError, get, remove } from "../api/client";
 import type { Work } from "../api/types";
 
 /** Milliseconds before an edit counts as long, and between two looks at how far it is. */
@@ -13,7 +13,7 @@ export interface Long {
   stopping: boolean;
 }
 
-export class Waiting {
+export class ProgressPoller {
   /** Null while nothing takes long. */
   readonly long = ref<Long | null>(null);
   private timer: number | undefined;
@@ -57,6 +57,6 @@ export class Waiting {
 
 /** How far it is cannot be asked now: the edit itself is none the worse. */
 function passing(problem: unknown): null {
-  if (problem instanceof Trouble) return null;
+  if (problem instanceof ApiError) return null;
   throw problem;
 }

@@ -1,18 +1,18 @@
 import { afterEach, beforeEach, expect, test, vi } from "vitest";
 import type { Answer, Command } from "../api/types";
-import type { Letter } from "../core/pendingedit";
-import type { Posted } from "./editstore";
-import { Outbox } from "./syncqueue";
+import type { PendingEdit } from "../core/pendingedit";
+import type { StoredEdit } from "./editstore";
+import { SyncQueue } from "./syncqueue";
 
 const HIDE: Command = { kind: "hide_items", items: ["a"], hidden: true };
 let log: string[];
 let dropped: string[];
-let aside: Posted[];
+let aside: StoredEdit[];
 let version: number;
 let me: number;
 let sent: { path: string; body: { id: string; version: number | null; tip?: string } }[];
 let answers: ((path: string) => Response | Error)[];
-let box: Outbox;
+let box: SyncQueue;
 
 const answer = (to: number): Partial<Answer> => ({ version: to });
 const ok = (to: number) => () => new Response(JSON.stringify(answer(to)), { status: 200 });
@@ -24,9 +24,9 @@ const told = (status: number, code: string, final = false, more: object = {}) =>
 const html = (status: number) => () => new Response("<p>Welcome to the café</p>", { status });
 const broken = () => ({ ok: true, status: 200, text: () => Promise.reject(new Error("cut")) });
 
-function posted(id: string, letter?: Partial<Letter>): Posted {
+function posted(id: string, letter?: Partial<PendingEdit>): StoredEdit {
   const whole = { id, selection: [], path: "commands", command: HIDE, follows: null, ...letter };
-  return { id, drawing: 7, person: 1, window: "w", place: 0, letter: whole as Letter };
+  return { id, drawing: 7, person: 1, window: "w", place: 0, letter: whole as PendingEdit };
 }
 const passes = (ms = 0): Promise<unknown> => vi.advanceTimersByTimeAsync(ms);
 
@@ -40,7 +40,7 @@ beforeEach(() => {
     const next = answers.shift()?.(path) ?? away();
     return next instanceof Error ? Promise.reject(next) : Promise.resolve(next);
   });
-  box = new Outbox(7, {
+  box = new SyncQueue(7, {
     mine: (person) => person === me,
     stored: () => Promise.resolve(),
     drop: (p) => dropped.push(p.id),

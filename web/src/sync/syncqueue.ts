@@ -1,11 +1,11 @@
 // The edits of one drawing on their way to the server: in order, and again until the server has
 // kept each, or has refused it for a reason of the job. Whatever else happens, it stays.
 import { ref, shallowRef } from "vue";
-import { Trouble, get, notOurs, post } from "../api/client";
+import { ApiError, get, notOurs, post } from "../api/client";
 import type { Answer } from "../api/types";
 import { fault } from "../lib/faults";
-import { Waiting } from "./progress";
-import type { Posted, Refused } from "./editstore";
+import { ProgressPoller } from "./progress";
+import type { StoredEdit } from "./editstore";
 
 export type KeptState = "kept" | "sending" | "waiting" | "signed-out" | "deleted";
 
@@ -13,9 +13,9 @@ export type KeptState = "kept" | "sending" | "waiting" | "signed-out" | "deleted
 export interface Reader {
   /** Which version it shows: its number, and what tells it from another one of that number. */
   known(): { version: number; tip: string };
-  kept(posted: Posted, answer: Answer): void;
+  kept(posted: StoredEdit, answer: Answer): void;
   stale(answer: Answer): void;
-  refused(posted: Posted): void;
+  refused(posted: StoredEdit): void;
   /** What the page holds is ahead of the store, or of another past. */
   reopen(): void;
 }
@@ -25,8 +25,8 @@ export interface Holder {
   /** Whether the one who drew these letters is signed in. */
   mine(person: number): boolean;
   stored(id: string): Promise<unknown>;
-  drop(posted: Posted): void;
-  refuse(posted: Posted): void;
+  drop(posted: StoredEdit): void;
+  refuse(posted: StoredEdit): void;
   kept(drawing: number, version: number): void;
 }
 
@@ -48,11 +48,11 @@ const isAnswer = (value: unknown): value is Answer =>
 /** Whether what a page shows is no version from which the store can go on. */
 export const isPast = (code: string): boolean => code === "unknown_version" || code === "long_ago";
 
-export class Outbox {
+export class SyncQueue {
   readonly state = ref<KeptState>("kept");
-  readonly letters = shallowRef<Posted[]>([]);
+  readonly letters = shallowRef<StoredEdit[]>([]);
   /** How far the edit is that is at the server, where it takes long. */
-  readonly work: Waiting;
+  readonly work: ProgressPoller;
   private reader: Reader | null = null;
   private running = false;
   private timer: number | undefined;
@@ -63,7 +63,7 @@ export class Outbox {
     readonly drawing: number,
     private readonly holder: Holder,
   ) {
-    this.work = new Waiting(drawing);
+    this.work = new ProgressPoller(drawing);
   }
 
   get waiting(): number {
@@ -80,7 +80,7 @@ export class Outbox {
   }
 
   /** Put letters at the end, and send. */
-  add(posted: Posted[]): void {
+  add(posted: StoredEdit[]): void {
     this.letters.value = [...this.letters.value, ...posted.filter((p) => !this.has(p.id))];
     this.resume();
   }
@@ -123,7 +123,7 @@ export class Outbox {
     if (address === undefined) {
       return this.setAside(posted, {
         code: "unknown_letter",
-        sentence:
+        message:
           "This edit was made by another version of the program and cannot be sent. " +
           "It stays stored here; reload the page, or discard it.",
       });
@@ -144,7 +144,7 @@ export class Outbox {
       this.holder.kept(this.drawing, answer.version);
       return true;
     } catch (problem) {
-      if (problem instanceof Trouble) return this.troubled(posted, problem);
+      if (problem instanceof ApiError) return this.troubled(posted, problem);
       fault(problem);
       return false;
     } finally {
@@ -162,7 +162,7 @@ export class Outbox {
     }
   }
 
-  private async troubled(posted: Posted, trouble: Trouble): Promise<boolean> {
+  private async troubled(posted: StoredEdit, trouble: ApiError): Promise<boolean> {
     if (trouble.code === "stale") {
       const { letter } = posted;
       const { answer } = trouble.body as { answer?: unknown };
@@ -173,7 +173,7 @@ export class Outbox {
       // It does not say what it would take back, and the drawing is no longer as it was seen.
       return this.setAside(posted, {
         code: "not_the_last",
-        sentence: "Another window has changed the drawing. Nothing was undone.",
+        message: "Another window has changed the drawing. Nothing was undone.",
       });
     }
     if (trouble.final) return this.setAside(posted, trouble);
@@ -188,9 +188,12 @@ export class Outbox {
   }
 
   /** It will not be kept: out of the way of the others, and there to be looked at. */
-  private async setAside(posted: Posted, why: Omit<Refused, "at">): Promise<boolean> {
+  private async setAside(
+    posted: StoredEdit,
+    why: Pick<ApiError, "code" | "message">,
+  ): Promise<boolean> {
     this.stumbles = 0;
-    const { code, sentence } = why;
+    const { code, message: sentence } = why;
     if (posted.letter.path === "go" || code === "stopped") {
       await this.dealtWith(posted);
       this.holder.drop(posted);
@@ -205,7 +208,7 @@ export class Outbox {
   }
 
   /** Out of the queue; not before it was stored, so that it is not stored afterwards. */
-  private async dealtWith(posted: Posted): Promise<void> {
+  private async dealtWith(posted: StoredEdit): Promise<void> {
     await this.holder.stored(posted.id);
     this.letters.value = this.letters.value.filter((p) => p.id !== posted.id);
   }

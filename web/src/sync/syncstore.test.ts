@@ -1,23 +1,23 @@
 import { createPinia, setActivePinia } from "pinia";
 import { afterEach, beforeEach, expect, test, vi } from "vitest";
-import type { Letter } from "../core/pendingedit";
-import type { Posted } from "./editstore";
+import type { PendingEdit } from "../core/pendingedit";
+import type { StoredEdit } from "./editstore";
 import { usePerson } from "../session/person";
-import { usePost } from "./syncstore";
-import { useToast } from "../session/notices";
+import { useSyncStore } from "./syncstore";
+import { useNotices } from "../session/notices";
 
 /** The browser's store, which all windows share. */
-let stored: Map<string, Posted>;
+let stored: Map<string, StoredEdit>;
 let full: boolean;
 let sent: { path: string; id: string }[];
 let online: boolean;
 
 vi.mock("./editstore", () => ({
   leftInStorage: () => [],
-  BrowserStore: class {
-    all = (): Promise<Posted[]> =>
+  BrowserEditStore: class {
+    all = (): Promise<StoredEdit[]> =>
       Promise.resolve([...stored.values()].sort((a, b) => a.place - b.place));
-    put = (posted: Posted[]): Promise<boolean> => {
+    put = (posted: StoredEdit[]): Promise<boolean> => {
       if (!full) for (const p of posted) stored.set(p.id, p);
       return Promise.resolve(!full);
     };
@@ -26,7 +26,7 @@ vi.mock("./editstore", () => ({
 }));
 
 const passes = (ms = 0): Promise<unknown> => vi.advanceTimersByTimeAsync(ms);
-const letter = (id: string): Letter =>
+const letter = (id: string): PendingEdit =>
   ({
     id,
     path: "commands",
@@ -35,12 +35,12 @@ const letter = (id: string): Letter =>
     follows: null,
   }) as never;
 
-function windowOf(person: number): ReturnType<typeof usePost> {
+function windowOf(person: number): ReturnType<typeof useSyncStore> {
   setActivePinia(createPinia());
   usePerson().$patch({ id: person } as never);
-  const post = usePost();
-  post.start();
-  return post;
+  const sync = useSyncStore();
+  sync.start();
+  return sync;
 }
 
 beforeEach(() => {
@@ -64,10 +64,10 @@ afterEach(() => {
 });
 
 test("a letter is stored when it is prepared, sent with what comes of it, and then gone", async () => {
-  const post = windowOf(1);
-  const send = post.prepare(7, letter("a"));
+  const sync = windowOf(1);
+  const send = sync.prepare(7, letter("a"));
   await passes();
-  expect([stored.has("a"), sent, post.storing()]).toEqual([true, [], false]);
+  expect([stored.has("a"), sent, sync.storing()]).toEqual([true, [], false]);
   send?.(letter("a"));
   await passes();
   expect([stored.size, sent]).toEqual([0, [{ path: "/api/v1/drawings/7/commands", id: "a" }]]);
@@ -92,11 +92,13 @@ test("letters of somebody else wait for that person", async () => {
 
 test("a browser that stores nothing is told once, and letters go out all the same", async () => {
   full = true;
-  const post = windowOf(1);
+  const sync = windowOf(1);
   online = false;
-  for (const id of ["a", "b"]) post.prepare(7, letter(id))?.(letter(id));
+  for (const id of ["a", "b"]) sync.prepare(7, letter(id))?.(letter(id));
   await passes();
-  expect(useToast().notices.map((n) => n.sentence.slice(0, 20))).toEqual(["This browser cannot "]);
+  expect(useNotices().notices.map((n) => n.sentence.slice(0, 20))).toEqual([
+    "This browser cannot ",
+  ]);
   online = true;
   await passes(10_000);
   expect(sent.map((s) => s.id)).toEqual(["a", "b"]);
@@ -104,5 +106,5 @@ test("a browser that stores nothing is told once, and letters go out all the sam
 
 test("without a person nothing is prepared", () => {
   setActivePinia(createPinia());
-  expect(usePost().prepare(7, letter("a"))).toBeNull();
+  expect(useSyncStore().prepare(7, letter("a"))).toBeNull();
 });

@@ -5,11 +5,11 @@ import { computed, ref, shallowReactive, shallowRef } from "vue";
 import { get, whenSignedOut } from "../api/client";
 import type { Me } from "../api/types";
 import { newId } from "../api/ids";
-import type { Letter } from "../core/pendingedit";
-import { BrowserStore, leftInStorage, type Posted } from "./editstore";
-import { Outbox, type Holder } from "./syncqueue";
+import type { PendingEdit } from "../core/pendingedit";
+import { BrowserEditStore, leftInStorage, type StoredEdit } from "./editstore";
+import { SyncQueue, type Holder } from "./syncqueue";
 import { usePerson } from "../session/person";
-import { useToast } from "../session/notices";
+import { useNotices } from "../session/notices";
 
 const LOOK_EVERY = 4000;
 /** Milliseconds after which a browser that has not stored a letter counts as one that does not. */
@@ -20,15 +20,15 @@ type News =
   | { about: "kept"; drawing: number; version: number }
   | { about: "person"; id: number | null };
 
-export const usePost = defineStore("post", () => {
+export const useSyncStore = defineStore("post", () => {
   const person = usePerson();
-  const toast = useToast();
-  const store = new BrowserStore();
+  const notices = useNotices();
+  const store = new BrowserEditStore();
   const own = newId();
-  const boxes = shallowReactive(new Map<number, Outbox>());
-  const refused = shallowRef<Posted[]>([]);
+  const boxes = shallowReactive(new Map<number, SyncQueue>());
+  const refused = shallowRef<StoredEdit[]>([]);
   /** Letters of other windows that are open. */
-  const elsewhere = shallowRef<Posted[]>([]);
+  const elsewhere = shallowRef<StoredEdit[]>([]);
   const signedOut = ref(false);
   /** Ids of letters that only this window holds: leaving it would lose them. */
   const unstored = shallowReactive(new Set<string>());
@@ -58,8 +58,8 @@ export const usePost = defineStore("post", () => {
     kept: (drawing, version) => spread({ about: "kept", drawing, version }),
   };
 
-  function boxOf(drawing: number): Outbox {
-    const found = boxes.get(drawing) ?? new Outbox(drawing, holder);
+  function boxOf(drawing: number): SyncQueue {
+    const found = boxes.get(drawing) ?? new SyncQueue(drawing, holder);
     boxes.set(drawing, found);
     return found;
   }
@@ -75,7 +75,7 @@ export const usePost = defineStore("post", () => {
   const prepared = new Set<string>();
 
   /** Store letters; what cannot be stored is held here, and the designer is told once. */
-  function keep(posted: Posted[]): void {
+  function keep(posted: StoredEdit[]): void {
     const late = new Promise<boolean>((done) => window.setTimeout(() => done(false), PATIENCE));
     const done = Promise.race([store.put(posted), late]).then((well) => {
       for (const p of posted) {
@@ -85,7 +85,7 @@ export const usePost = defineStore("post", () => {
       }
       if (!well && !told) {
         told = true;
-        toast.tell(
+        notices.tell(
           "This browser cannot store unsaved edits (storage is full or blocked). " +
             "Keep this window open until the drawing is saved.",
         );
@@ -96,9 +96,9 @@ export const usePost = defineStore("post", () => {
   }
 
   /** Store a letter before anything is asked about it; it is sent by what comes back. */
-  function prepare(drawing: number, letter: Letter): ((letter: Letter) => void) | null {
+  function prepare(drawing: number, letter: PendingEdit): ((letter: PendingEdit) => void) | null {
     if (person.id === null) return null;
-    const posted: Posted = {
+    const posted: StoredEdit = {
       id: letter.id,
       drawing,
       person: person.id,
@@ -135,7 +135,7 @@ export const usePost = defineStore("post", () => {
   async function lookOnce(): Promise<void> {
     const id = person.id;
     if (id === null) return;
-    const mine = (p: Posted): boolean => p.person === id && p.window !== own;
+    const mine = (p: StoredEdit): boolean => p.person === id && p.window !== own;
     const all = (await store.all()).filter(mine);
     for (const window of new Set(all.map((p) => p.window))) {
       await ifGone(window, async () => {
@@ -154,7 +154,7 @@ export const usePost = defineStore("post", () => {
     });
   }
 
-  async function adopt(left: Posted[]): Promise<void> {
+  async function adopt(left: StoredEdit[]): Promise<void> {
     const now = left.map((p) => ({ ...p, window: own, place: ++place }));
     if (!(await store.put(now))) now.forEach((p) => unstored.add(p.id));
     refused.value = [...refused.value, ...now.filter((p) => p.refused)];
@@ -216,21 +216,22 @@ export const usePost = defineStore("post", () => {
   }
 
   /** Send a refused letter once more, or let it go. */
-  function again(posted: Posted): void {
+  function again(posted: StoredEdit): void {
     forget(posted);
     const anew = { ...posted, window: own, place: ++place };
     delete anew.refused;
     keep([anew]);
     boxOf(posted.drawing).add([anew]);
   }
-  function forget(posted: Posted): void {
+  function forget(posted: StoredEdit): void {
     refused.value = refused.value.filter((p) => p.id !== posted.id);
     holder.drop(posted);
   }
 
   const waiting = computed(() => {
     const found = new Map<number, number>();
-    const count = (p: Posted): void => void found.set(p.drawing, (found.get(p.drawing) ?? 0) + 1);
+    const count = (p: StoredEdit): void =>
+      void found.set(p.drawing, (found.get(p.drawing) ?? 0) + 1);
     for (const box of boxes.values()) box.letters.value.forEach(count);
     elsewhere.value.filter((p) => !p.refused).forEach(count);
     return found;

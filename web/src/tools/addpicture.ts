@@ -1,8 +1,8 @@
 // Bringing a picture to trace: chosen, dropped on the canvas, or pasted.
-import { Trouble, createFromFile } from "../api/client";
+import { ApiError, createFromFile } from "../api/client";
 import { newId } from "../api/ids";
 import { useBoard } from "../stores/board/board";
-import { useToast } from "../session/notices";
+import { useNotices } from "../session/notices";
 import { useTools } from "./tools";
 
 const LONGEST_NAME = 100;
@@ -17,14 +17,14 @@ interface PictureFacts {
 
 export function usePictures(): { bring(files: Iterable<File>): Promise<void> } {
   const board = useBoard();
-  const toast = useToast();
+  const notices = useNotices();
   const tools = useTools();
 
   async function one(file: File): Promise<void> {
     const drawing = board.id;
     const facts = await sent(`/drawings/${drawing}/pictures`, file);
     if (board.id !== drawing) {
-      toast.tell(
+      notices.tell(
         "You left the drawing before the picture arrived, so it was not placed. Add it again.",
       );
       return;
@@ -48,7 +48,7 @@ export function usePictures(): { bring(files: Iterable<File>): Promise<void> } {
       try {
         return await createFromFile<PictureFacts>(path, file);
       } catch (problem) {
-        if (!(problem instanceof Trouble) || problem.code !== "busy" || left === 0) throw problem;
+        if (!(problem instanceof ApiError) || problem.code !== "busy" || left === 0) throw problem;
         await new Promise((done) => window.setTimeout(done, TRY_AGAIN));
       }
     }
@@ -56,14 +56,14 @@ export function usePictures(): { bring(files: Iterable<File>): Promise<void> } {
 
   async function bring(files: Iterable<File>): Promise<void> {
     for (const file of files) {
-      toast.tell(`Adding “${file.name}”…`);
+      notices.tell(`Adding “${file.name}”…`);
       try {
         await one(file);
-        toast.closeAll();
+        notices.closeAll();
       } catch (problem) {
-        if (!(problem instanceof Trouble)) throw problem;
-        toast.closeAll();
-        toast.tell(problem.sentence);
+        if (!(problem instanceof ApiError)) throw problem;
+        notices.closeAll();
+        notices.tell(problem.message);
       }
     }
   }

@@ -1,6 +1,6 @@
 import { createPinia, setActivePinia } from "pinia";
 import { afterEach, beforeEach, expect, test, vi } from "vitest";
-import { Trouble } from "../api/client";
+import { ApiError } from "../api/client";
 import type { Command } from "../api/types";
 import { useClipboard } from "./clipboard";
 import { remembered } from "../lib/settings";
@@ -18,7 +18,7 @@ vi.mock("../core", () => ({
     copy: () => copies(),
     copied: (text: string) => {
       asked.push(text);
-      if (!text) return Promise.reject(new Trouble("nothing", "There is nothing to paste.", 422));
+      if (!text) return Promise.reject(new ApiError("nothing", "There is nothing to paste.", 422));
       return Promise.resolve({ clip: `clip of ${text}`, said: "" });
     },
   },
@@ -34,7 +34,7 @@ vi.mock("../stores/board/board", () => ({
   }),
 }));
 vi.mock("../session/notices", () => ({
-  useToast: () => ({ tell: (s: string) => told.push(s) }),
+  useNotices: () => ({ tell: (s: string) => told.push(s) }),
 }));
 vi.mock("./tools", () => ({ useTools: () => tools }));
 vi.mock("../stores/display/view", () => ({
@@ -105,7 +105,7 @@ test("nothing selected copies nothing; what cannot be copied is not cut", async 
   expect(await board.copy()).toBe(false);
   expect(told).toHaveLength(1);
   selected = ["a"];
-  copies = () => Promise.reject(new Trouble("unknown_item", "That item is gone.", 404));
+  copies = () => Promise.reject(new ApiError("unknown_item", "That item is gone.", 404));
   await board.cut();
   expect([commits, selected, told.at(-1)]).toEqual([[], ["a"], "That item is gone."]);
 });

@@ -2,13 +2,13 @@
 // themselves travel for this one. Where the browser bars the clipboard, a memory of this browser's
 // own stands in, so that pasting works between drawings and windows all the same.
 import { defineStore } from "pinia";
-import { Trouble, sendFile } from "../api/client";
+import { ApiError, sendFile } from "../api/client";
 import type { Point, Reading } from "../api/types";
 import { core } from "../core";
 import { newId } from "../api/ids";
 import { useBoard } from "../stores/board/board";
 import { remember, remembered } from "../lib/settings";
-import { useToast } from "../session/notices";
+import { useNotices } from "../session/notices";
 import { useTools } from "./tools";
 import { useView } from "../stores/display/view";
 
@@ -19,7 +19,7 @@ const LONGEST = 6_100_000;
 
 export const useClipboard = defineStore("clipboard", () => {
   const board = useBoard();
-  const toast = useToast();
+  const notices = useNotices();
   const tools = useTools();
   const view = useView();
 
@@ -27,8 +27,8 @@ export const useClipboard = defineStore("clipboard", () => {
     try {
       return await act();
     } catch (problem) {
-      if (!(problem instanceof Trouble)) throw problem;
-      toast.tell(problem.sentence);
+      if (!(problem instanceof ApiError)) throw problem;
+      notices.tell(problem.message);
       return null;
     }
   }
@@ -43,7 +43,7 @@ export const useClipboard = defineStore("clipboard", () => {
       remember(MEMORY, "");
     } catch {
       remember(MEMORY, await text); // also says why where nothing could be copied
-      toast.tell(
+      notices.tell(
         "The browser blocks the clipboard. What you copied can be pasted in " +
           "drawings of this program, not in other programs.",
       );
@@ -54,7 +54,7 @@ export const useClipboard = defineStore("clipboard", () => {
   async function copy(): Promise<boolean> {
     const items = board.selected;
     if (items.length === 0) {
-      toast.tell("Nothing is selected, so nothing was copied. Select an item first.");
+      notices.tell("Nothing is selected, so nothing was copied. Select an item first.");
       return false;
     }
     const done = await told(async () => {
@@ -89,7 +89,7 @@ export const useClipboard = defineStore("clipboard", () => {
       container: board.place,
       at,
     });
-    if (reading.said) toast.tell(reading.said);
+    if (reading.said) notices.tell(reading.said);
     if (tools.name !== "anchors") tools.use("select");
   }
 
@@ -109,7 +109,7 @@ export const useClipboard = defineStore("clipboard", () => {
       text = await navigator.clipboard.readText();
     } catch {
       if (!remembered(MEMORY)) {
-        toast.tell("The browser blocks reading the clipboard. Press Ctrl V instead.");
+        notices.tell("The browser blocks reading the clipboard. Press Ctrl V instead.");
         return;
       }
     }

@@ -2,7 +2,7 @@
 // while the hand moves and committed once it lets go. Cues may move it to what it meets.
 import type { Command, Point } from "../api/types";
 import type { Aiming } from "../api/types";
-import { far, minus, plus, type Bench, type Held, type Pointer } from "./tool";
+import { far, minus, plus, type ToolContext, type Held, type Pointer } from "./tool";
 
 /** The command for a drag from `from` to `to`; null while there is nothing to do. */
 export type Script = (to: Point, held: Held, from: Point) => Command | null;
@@ -30,7 +30,7 @@ export class Drag implements Dragging {
   private readonly from: Point;
 
   constructor(
-    private readonly bench: Bench,
+    private readonly bench: ToolContext,
     private readonly start: Pointer,
     private readonly script: Script,
     private readonly ways: Ways = {},

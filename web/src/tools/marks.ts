@@ -6,7 +6,7 @@ import { Drag, type Dragging } from "./drag";
 import {
   minus,
   plus,
-  type Bench,
+  type ToolContext,
   type GradientPeg,
   type Hint,
   type Hit,
@@ -21,7 +21,7 @@ type Side = "n" | "e" | "s" | "w";
 const isSide = (grip: Grip): grip is Side => grip.length === 1;
 
 /** The drag that a mark under the pointer starts, if there is one. */
-export function dragOfMark(p: Pointer, board: Board, bench: Bench): Dragging | null {
+export function dragOfMark(p: Pointer, board: Board, bench: ToolContext): Dragging | null {
   const hit = p.hit;
   if (hit?.what === "grip") return dragOfGrip(p, hit, board, bench);
   if (hit?.what === "turn") return dragOfTurn(p, board, bench);
@@ -58,7 +58,7 @@ function dragOfGrip(
   p: Pointer,
   { grip, at }: { grip: Grip; at: Point },
   board: Board,
-  bench: Bench,
+  bench: ToolContext,
 ): Drag {
   const items = board.selected;
   const { about, grow } = bench.arrange();
@@ -94,7 +94,7 @@ function dragOfGrip(
 function dragOfSymmetry(
   p: Pointer,
   { symmetry, peg, at }: { symmetry: string; peg: SymmetryPeg; at: Point },
-  bench: Bench,
+  bench: ToolContext,
 ): Drag {
   return new Drag(
     bench,
@@ -108,7 +108,7 @@ function dragOfSymmetry(
 function dragOfGradient(
   p: Pointer,
   { item, stroke, peg, stop, at }: Extract<Hit, { what: "gradient" }>,
-  bench: Bench,
+  bench: ToolContext,
 ): Dragging {
   const target = { items: [item], stroke };
   if (peg === "line") return new StopClick(bench, { kind: "add_stop", ...target, to: p.at });
@@ -123,7 +123,7 @@ function dragOfGradient(
 /** A click that is not dragged keeps a command. */
 class StopClick implements Dragging {
   constructor(
-    private readonly bench: Bench,
+    private readonly bench: ToolContext,
     private readonly command: Command,
   ) {}
   move(): void {
@@ -143,7 +143,7 @@ function dragOfShadow(
   p: Pointer,
   { item, effect, at, from }: Extract<Hit, { what: "shadow" }>,
   board: Board,
-  bench: Bench,
+  bench: ToolContext,
 ): Drag {
   const effects = board.drawable(item)?.finish.effects ?? [];
   return new Drag(
@@ -160,7 +160,7 @@ function dragOfShadow(
   );
 }
 
-function dragOfTurn(p: Pointer, board: Board, bench: Bench): Drag {
+function dragOfTurn(p: Pointer, board: Board, bench: ToolContext): Drag {
   const items = board.selected;
   const { about, felt } = bench.arrange();
   const copies = newId();
@@ -177,7 +177,7 @@ function dragOfTurn(p: Pointer, board: Board, bench: Bench): Drag {
 }
 
 /** The drag that moves the selected items, or with Alt a copy; the box around them meets things. */
-export function dragOfItems(p: Pointer, board: Board, bench: Bench): Drag {
+export function dragOfItems(p: Pointer, board: Board, bench: ToolContext): Drag {
   const items = board.selected;
   const copies = newId();
   return new Drag(
@@ -206,7 +206,7 @@ class PivotDrag implements Dragging {
   constructor(
     start: Pointer,
     at: Point,
-    private readonly bench: Bench,
+    private readonly bench: ToolContext,
   ) {
     const { about } = bench.arrange();
     this.before = typeof about === "string" ? null : about;
@@ -250,7 +250,7 @@ class CopyPegDrag implements Dragging {
     start: Pointer,
     private readonly peg: string,
     private readonly at: Point,
-    private readonly bench: Bench,
+    private readonly bench: ToolContext,
   ) {
     this.offset = minus(at, start.at);
   }

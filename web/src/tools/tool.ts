@@ -123,7 +123,7 @@ export interface Arrange {
 }
 
 /** What tools may do to the drawing. */
-export interface Bench {
+export interface ToolContext {
   preview(command: Command | null, selection?: string[]): void;
   endPreview(): void;
   commit(command: Command, merge?: boolean): void;

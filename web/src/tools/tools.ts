@@ -9,7 +9,7 @@ import { BrushTool } from "./editing/brush";
 import { CutTool } from "./editing/cut";
 import { CornersTool } from "./editing/corners";
 import { GuideTool } from "./sheet/guide";
-import { KeptTool } from "./drawing/placetool";
+import { PlaceTool } from "./drawing/placetool";
 import { LineTool } from "./drawing/line";
 import { ROWS } from "./list";
 import { PenTool } from "./drawing/pen";
@@ -18,24 +18,24 @@ import { SelectTool } from "./editing/select";
 import { ShapeTool } from "./drawing/shape";
 import { SweepTool } from "./editing/sweep";
 import { SymmetryTool } from "./editing/symmetry";
-import type { Bench, Hit, Tool } from "./tool";
-import { UnderlayTool } from "./sheet/reference";
-import { WordsTool } from "./drawing/texttool";
+import type { ToolContext, Hit, Tool } from "./tool";
+import { ReferenceTool } from "./sheet/reference";
+import { TextTool } from "./drawing/texttool";
 import { useArranging } from "../stores/editing/arranging";
 import { useBoard } from "../stores/board/board";
 import { useBrushing } from "../stores/editing/brushing";
 import { useDrafting } from "../stores/editing/drafting";
-import { useCues } from "../stores/display/snapping";
-import { useKept } from "../stores/library/placement";
-import { useLettering } from "../stores/editing/text";
+import { useSnapping } from "../stores/display/snapping";
+import { usePlacement } from "../stores/library/placement";
+import { useText } from "../stores/editing/text";
 import { useMatching } from "../stores/measuring/matching";
 import { useMirroring } from "../stores/editing/mirroring";
 import { useSampling } from "../stores/painting/sampling";
-import { useStarts } from "../stores/painting/newitems";
+import { useNewItems } from "../stores/painting/newitems";
 import { remember, remembered } from "../lib/settings";
 import { useView } from "../stores/display/view";
 import { useSweeping } from "../stores/editing/sweeping";
-import { useVocabulary } from "../stores/display/catalogue";
+import { useCatalogue } from "../stores/display/catalogue";
 
 /** The tools that draw freely; with Ctrl held they lend their place to the Anchors tool. */
 const DRAWING = new Set(["pen", "flow", "freehand"]);
@@ -45,18 +45,18 @@ const REACH = 8;
 export const useTools = defineStore("tools", () => {
   const board = useBoard();
   const view = useView();
-  const vocabulary = useVocabulary();
-  const starts = useStarts();
+  const catalogue = useCatalogue();
+  const newItems = useNewItems();
   const arranging = useArranging();
   const drafting = useDrafting();
-  const cues = useCues();
+  const snapping = useSnapping();
   const sampling = useSampling();
   const sweeping = useSweeping();
   const brushing = useBrushing();
   const matching = useMatching();
   const mirroring = useMirroring();
-  const keeping = useKept();
-  const lettering = useLettering();
+  const keeping = usePlacement();
+  const lettering = useText();
   const name = ref("select");
   const box = shallowRef<[Point, Point] | null>(null);
   const hit = shallowRef<Hit | null>(null);
@@ -74,7 +74,7 @@ export const useTools = defineStore("tools", () => {
   const handTolerance = ref(Number(remembered("hand-tolerance") ?? 2) || 2);
   watch(handTolerance, (now) => remember("hand-tolerance", String(now)));
 
-  const bench: Bench = {
+  const bench: ToolContext = {
     preview: (command, selection) => {
       if (command) board.preview(command, selection);
     },
@@ -85,7 +85,7 @@ export const useTools = defineStore("tools", () => {
     arrange: () => ({
       about: arranging.about,
       grow: arranging.grow,
-      felt: !cues.letGo,
+      felt: !snapping.letGo,
       items: board.selected,
     }),
     setPivot: (at) => {
@@ -102,7 +102,7 @@ export const useTools = defineStore("tools", () => {
   };
   const nudgeStep = (): number => Math.max(1 / view.scale, 0.1);
   const startStyle = (): { style?: Style } =>
-    starts.kept.style ? { style: starts.kept.style } : {};
+    newItems.kept.style ? { style: newItems.kept.style } : {};
   const typeWords = (): void => {
     lettering.focus += 1;
   };
@@ -119,7 +119,7 @@ export const useTools = defineStore("tools", () => {
     flow: new PenTool(board, bench, startStyle, true),
     freehand: new FreehandTool(board, bench, {
       tolerance: () => handTolerance.value / view.scale,
-      reach: () => (cues.kinds.includes("seam") ? REACH / view.scale : 0),
+      reach: () => (snapping.kinds.includes("seam") ? REACH / view.scale : 0),
       toScreen: view.toScreen,
       style: startStyle,
       ink: showInk,
@@ -163,14 +163,14 @@ export const useTools = defineStore("tools", () => {
       layAt: (at) => mirroring.layAt(at),
     }),
     guide: new GuideTool(board, bench),
-    underlay: new UnderlayTool(board, bench, (underlay, at, besides) =>
+    underlay: new ReferenceTool(board, bench, (underlay, at, besides) =>
       matching.find(underlay, at, besides),
     ),
   };
   /** The panel for exact values: at which place, for which kind. */
   const exact = shallowRef<{ at: Point; screen: Point; shape: string } | null>(null);
   const gallery = ref(false);
-  made["kept"] = new KeptTool(board, bench, {
+  made["kept"] = new PlaceTool(board, bench, {
     kept: () => keeping.hand,
     linked: () => keeping.linked,
     size: () => {
@@ -178,7 +178,7 @@ export const useTools = defineStore("tools", () => {
       return { width, ...(keeping.own ? {} : { height }) };
     },
   });
-  made["words"] = new WordsTool(board, bench, {
+  made["words"] = new TextTool(board, bench, {
     write: (at, line) => void lettering.write(at, line),
     type: typeWords,
   });
@@ -186,8 +186,8 @@ export const useTools = defineStore("tools", () => {
 
   /** A tool by its name; that of a kind of shape is made when it is first taken up. */
   function toolOf(wanted: string): Tool {
-    made[wanted] ??= new ShapeTool(board, bench, wanted, vocabulary.shapeLabel(wanted), {
-      dials: (kind) => ({ dials: starts.dialsOf(kind) }),
+    made[wanted] ??= new ShapeTool(board, bench, wanted, catalogue.shapeLabel(wanted), {
+      dials: (kind) => ({ dials: newItems.dialsOf(kind) }),
       style: startStyle,
       exact: (at, screen) => {
         exact.value = at && { at, screen, shape: wanted };
@@ -204,13 +204,13 @@ export const useTools = defineStore("tools", () => {
   const drawing = computed(() => DRAWING.has(name.value));
   /** Whether the tool makes new items. */
   const draws = computed(
-    () => drawing.value || name.value === "line" || vocabulary.shape(name.value) !== undefined,
+    () => drawing.value || name.value === "line" || catalogue.shape(name.value) !== undefined,
   );
   const label = computed(
     () =>
       (name.value === "kept" ? keeping.hand?.name : null) ??
       ROWS.find((r) => r.name === name.value)?.label ??
-      vocabulary.shapeLabel(name.value),
+      catalogue.shapeLabel(name.value),
   );
   const tool = computed<Tool>(() => toolOf(active.value));
   watch(tool, (now) => board.showAs(now.shows ?? "frame"), { immediate: true });
@@ -220,7 +220,7 @@ export const useTools = defineStore("tools", () => {
   );
   const word = computed(() => (tick.value, tool.value.word?.(hit.value, alt.value) ?? null));
   const bubble = computed(() => {
-    const unit = vocabulary.unit(board.sheet.unit);
+    const unit = catalogue.unit(board.sheet.unit);
     if (held.value.bubble) return (tick.value, pressing.value ? held.value.bubble(unit) : null);
     return bubbleFor(dragged.value, board, unit, active.value === "corners", arranging.pivot);
   });

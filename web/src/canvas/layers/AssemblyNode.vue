@@ -3,19 +3,19 @@
 // hand takes hold of wherever they lie, also where nothing is left of them.
 import { computed } from "vue";
 import { useBoard } from "../../stores/board/board";
-import { useLooking } from "../../stores/display/display";
+import { useDisplay } from "../../stores/display/display";
 import { useTools } from "../../tools/tools";
 import ItemPath from "./ItemPath.vue";
 
 const props = defineProps<{ id: string; pickable: boolean; plain: boolean }>();
 const board = useBoard();
-const looking = useLooking();
+const display = useDisplay();
 const tools = useTools();
 
 const item = computed(() => board.drawable(props.id));
 const inside = computed(() => board.way.includes(props.id));
 const worked = computed(() => {
-  if (looking.view === "Print") return false;
+  if (display.view === "Print") return false;
   const chosen = board.selected;
   return (
     props.plain ||

@@ -5,7 +5,7 @@ import { computed, watch } from "vue";
 import type { CurveReading } from "../../api/types";
 import { useBoard } from "../../stores/board/board";
 import { useCurves } from "../../stores/measuring/curves";
-import { useLooking } from "../../stores/display/display";
+import { useDisplay } from "../../stores/display/display";
 import { pointOf } from "../../lib/readings";
 import { useTools } from "../../tools/tools";
 import { useView } from "../../stores/display/view";
@@ -16,7 +16,7 @@ import { useLens } from "../pointer/lens";
 const lens = useLens();
 const board = useBoard();
 const curves = useCurves();
-const looking = useLooking();
+const display = useDisplay();
 const tools = useTools();
 const view = useView();
 
@@ -24,17 +24,17 @@ const view = useView();
 watch(
   () => tools.pointer,
   (pointer) => {
-    if (!looking.profile || tools.pressing) return;
+    if (!display.profile || tools.pressing) return;
     if (pointer) curves.pointAt(board.toOriginal(view.toSheet(pointer)), view.scale);
     else curves.pointed = null;
   },
 );
 
 const combs = computed(() =>
-  looking.comb ? curves.readings.map((r) => combPaths(r, lens.toScreen, curves.reach)) : [],
+  display.comb ? curves.readings.map((r) => combPaths(r, lens.toScreen, curves.reach)) : [],
 );
 const joints = computed(() =>
-  looking.comb
+  display.comb
     ? curves.readings.flatMap((r: CurveReading) =>
         r.joints.map((j) => ({
           continuity: j.continuity,

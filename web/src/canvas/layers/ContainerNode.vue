@@ -4,7 +4,7 @@
 import { computed } from "vue";
 import type { Style } from "../../api/types";
 import { useBoard } from "../../stores/board/board";
-import { useLooking } from "../../stores/display/display";
+import { useDisplay } from "../../stores/display/display";
 import AssemblyNode from "./AssemblyNode.vue";
 import FilterDef from "../paint/FilterDef.vue";
 import CopyNode from "./CopyNode.vue";
@@ -22,7 +22,7 @@ const props = withDefaults(
   { turns: () => [] },
 );
 const board = useBoard();
-const looking = useLooking();
+const display = useDisplay();
 
 const item = computed(() => board.drawable(props.id));
 const held = computed(() => board.tree.in(props.id));
@@ -33,7 +33,7 @@ const showing = computed(() =>
 );
 const images = computed(() => item.value?.symmetry?.images.slice(1) ?? []);
 /** What is drawn in here is drawn in the symmetry: its images step back. */
-const entered = computed(() => looking.view !== "Print" && board.way.includes(props.id));
+const entered = computed(() => display.view !== "Print" && board.way.includes(props.id));
 /** The part of the sheet that a symmetry keeps. */
 const clip = computed(() => {
   const corners = item.value?.symmetry?.clip ?? [];

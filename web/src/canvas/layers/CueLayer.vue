@@ -3,15 +3,15 @@
 import { computed } from "vue";
 import type { Cue, CueKind, Point } from "../../api/types";
 import { useBoard } from "../../stores/board/board";
-import { useCues } from "../../stores/display/snapping";
+import { useSnapping } from "../../stores/display/snapping";
 import { degrees, length } from "../../lib/numbers";
 import { useLens } from "../pointer/lens";
-import { useVocabulary } from "../../stores/display/catalogue";
+import { useCatalogue } from "../../stores/display/catalogue";
 
 const board = useBoard();
-const cues = useCues();
+const snapping = useSnapping();
 const view = useLens();
-const vocabulary = useVocabulary();
+const catalogue = useCatalogue();
 
 const WORDS: Partial<Record<CueKind, string>> = {
   anchor: "anchor",
@@ -28,7 +28,7 @@ const WORDS: Partial<Record<CueKind, string>> = {
 };
 
 function words(cue: Cue): string {
-  const unit = vocabulary.unit(board.sheet.unit);
+  const unit = catalogue.unit(board.sheet.unit);
   const parts = [WORDS[cue.kind]];
   if (cue.distance != null) parts.push(`${length(cue.distance, unit)} ${unit.name}`);
   if (cue.angle != null) parts.push(`${degrees(cue.angle)}°`);
@@ -36,7 +36,7 @@ function words(cue: Cue): string {
 }
 
 const drawn = computed(() =>
-  cues.shown.map((cue, n) => {
+  snapping.shown.map((cue, n) => {
     const at = view.toScreen(cue.at);
     const start = cue.start ? view.toScreen(cue.start) : null;
     const middle: Point = start ? [(at[0] + start[0]) / 2, (at[1] + start[1]) / 2] : at;

@@ -4,7 +4,7 @@ import { computed } from "vue";
 import type { AnchorMark as Mark, AnchorRef } from "../../api/types";
 import { useBoard } from "../../stores/board/board";
 import { useDrafting } from "../../stores/editing/drafting";
-import { useLooking } from "../../stores/display/display";
+import { useDisplay } from "../../stores/display/display";
 import { usePainting } from "../../stores/painting/painting";
 import { useTools } from "../../tools/tools";
 import AnchorMark from "../marks/AnchorMark.vue";
@@ -38,7 +38,7 @@ withDefaults(defineProps<{ /** Not the one in the loupe. */ main?: boolean }>(),
 const board = useBoard();
 const image = showInImage(() => board.image);
 const tools = useTools();
-const looking = useLooking();
+const display = useDisplay();
 const drafting = useDrafting();
 const painting = usePainting();
 
@@ -73,8 +73,8 @@ const cornerPegs = computed(() => board.marks.pegs.filter((p) => p.corner));
 const withHandles = computed<Mark[]>(() => {
   const all = marks.value;
   if (drawing.value) return all.slice(-2);
-  if (looking.handles === "all") return all;
-  if (looking.handles === "chosen") return all.filter((a) => chosen.value.has(key(a)));
+  if (display.handles === "all") return all;
+  if (display.handles === "chosen") return all.filter((a) => chosen.value.has(key(a)));
   const near = new Set<string>();
   for (const [item, contour, index] of board.anchors as AnchorRef[]) {
     const count = board.pathOf(item, contour)?.count ?? 1;
@@ -96,7 +96,7 @@ const withHandles = computed<Mark[]>(() => {
     <MatchLayer />
     <g :transform="image">
       <CombLayer />
-      <TroubleMarks v-if="looking.profile" />
+      <TroubleMarks v-if="display.profile" />
       <template v-if="drawing || editing">
         <SegmentReach />
         <TwinLines v-if="editing" />

@@ -8,7 +8,7 @@ import { shown } from "../../lib/numbers";
 import { useBoard } from "../../stores/board/board";
 import { useTools } from "../../tools/tools";
 import { useView } from "../../stores/display/view";
-import { useVocabulary } from "../../stores/display/catalogue";
+import { useCatalogue } from "../../stores/display/catalogue";
 import { useLens } from "../pointer/lens";
 import { placeOf, silhouettePath } from "./tracedarea";
 
@@ -17,7 +17,7 @@ const view = useView();
 const board = useBoard();
 const tools = useTools();
 const matching = useMatching();
-const vocabulary = useVocabulary();
+const catalogue = useCatalogue();
 
 const outlines = computed(() =>
   tools.name === "underlay" || matching.mark
@@ -37,7 +37,7 @@ const outlines = computed(() =>
 const gap = computed(() => {
   const { mark } = matching;
   if (!mark || mark.largest * view.scale < 1) return null;
-  const unit = vocabulary.unit(board.sheet.unit);
+  const unit = catalogue.unit(board.sheet.unit);
   return {
     from: lens.toScreen(mark.edge as Point),
     to: lens.toScreen(mark.silhouette as Point),

@@ -4,18 +4,18 @@ import { computed } from "vue";
 import { useBoard } from "../../stores/board/board";
 import { useTools } from "../../tools/tools";
 import { useView } from "../../stores/display/view";
-import { useVocabulary } from "../../stores/display/catalogue";
+import { useCatalogue } from "../../stores/display/catalogue";
 
 const board = useBoard();
 const view = useView();
 const tools = useTools();
-const vocabulary = useVocabulary();
+const catalogue = useCatalogue();
 
 const THICK = 18;
 const APART = 70;
 const STEPS = [1, 2, 5, 10];
 
-const unit = computed(() => vocabulary.unit(board.sheet.unit));
+const unit = computed(() => catalogue.unit(board.sheet.unit));
 const step = computed(() => {
   const wanted = APART / view.scale / unit.value.size;
   const decade = 10 ** Math.floor(Math.log10(wanted));

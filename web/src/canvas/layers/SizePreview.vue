@@ -3,10 +3,10 @@
 // the canvas draws, once more.
 import { computed, ref } from "vue";
 import { useBoard } from "../../stores/board/board";
-import { useLooking } from "../../stores/display/display";
+import { useDisplay } from "../../stores/display/display";
 
 const board = useBoard();
-const looking = useLooking();
+const looking = useDisplay();
 const SIZES = [16, 24, 32, 64] as const;
 /** CSS pixels: a sheet that is larger shows this much of its middle. */
 const MOST = [198, 140] as const;

@@ -4,19 +4,19 @@ import { computed } from "vue";
 import { useBalance } from "../../stores/measuring/balance";
 import { useBoard } from "../../stores/board/board";
 import { length } from "../../lib/numbers";
-import { useVocabulary } from "../../stores/display/catalogue";
+import { useCatalogue } from "../../stores/display/catalogue";
 import AxisLine from "./AxisLine.vue";
 import { useLens } from "../pointer/lens";
 
 const balance = useBalance();
 const board = useBoard();
-const vocabulary = useVocabulary();
+const catalogue = useCatalogue();
 const view = useLens();
 
 const shown = computed(() => {
   const mark = balance.mark;
   if (!balance.on || !mark) return null;
-  const unit = vocabulary.unit(board.sheet.unit);
+  const unit = catalogue.unit(board.sheet.unit);
   const [from, to] = mark.ends.map((e) => view.toScreen(e));
   return {
     line: from && to ? `M${from.join(" ")}L${to.join(" ")}` : "",

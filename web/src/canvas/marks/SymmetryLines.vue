@@ -7,7 +7,7 @@ import { useBoard } from "../../stores/board/board";
 import { useDrafting } from "../../stores/editing/drafting";
 import { degrees, dialText, length } from "../../lib/numbers";
 import { useTools } from "../../tools/tools";
-import { useVocabulary } from "../../stores/display/catalogue";
+import { useCatalogue } from "../../stores/display/catalogue";
 import AxisLine from "./AxisLine.vue";
 import DiamondMark from "./DiamondMark.vue";
 import PegBar from "../pegs/PegBar.vue";
@@ -16,7 +16,7 @@ import { useLens } from "../pointer/lens";
 const board = useBoard();
 const tools = useTools();
 const drafting = useDrafting();
-const vocabulary = useVocabulary();
+const catalogue = useCatalogue();
 const view = useLens();
 
 const drafted = computed(() =>
@@ -41,7 +41,7 @@ const shown = computed(() => {
     return mark ? [{ id, mark }] : [];
   });
 });
-const unit = computed(() => vocabulary.unit(board.sheet.unit));
+const unit = computed(() => catalogue.unit(board.sheet.unit));
 const dragging = computed(() => (tools.dragged?.what === "symmetry" ? tools.dragged : null));
 const graspable = computed(() => !tools.draws && drafting.draft === null);
 

@@ -3,13 +3,13 @@
 // that one is at has a ring.
 import { computed } from "vue";
 import type { Point } from "../../api/types";
-import { useTroubles } from "../../stores/measuring/troublespots";
+import { useTroubleSpots } from "../../stores/measuring/troublespots";
 import { useLens } from "../pointer/lens";
 
 const lens = useLens();
-const troubles = useTroubles();
-const marks = computed(() => troubles.found.spots.map((s) => lens.toScreen(s.at as Point)));
-const ring = computed(() => marks.value[troubles.number]);
+const troubleSpots = useTroubleSpots();
+const marks = computed(() => troubleSpots.found.spots.map((s) => lens.toScreen(s.at as Point)));
+const ring = computed(() => marks.value[troubleSpots.number]);
 </script>
 
 <template>

@@ -4,12 +4,12 @@
 import Slider from "primevue/slider";
 import { computed } from "vue";
 import { useCurves } from "../../stores/measuring/curves";
-import { useLooking } from "../../stores/display/display";
+import { useDisplay } from "../../stores/display/display";
 import { shown } from "../../lib/numbers";
 import { JOINT_WORDS, jointPath } from "../marks/joints";
 
 const curves = useCurves();
-const looking = useLooking();
+const looking = useDisplay();
 /** The dial goes from a tenth to ten times, evenly in the logarithm. */
 const place = computed({
   get: () => Math.log10(curves.size),

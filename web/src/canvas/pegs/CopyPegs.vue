@@ -6,7 +6,7 @@ import { useBoard } from "../../stores/board/board";
 import { useDrafting } from "../../stores/editing/drafting";
 import { dialText } from "../../lib/numbers";
 import { useTools } from "../../tools/tools";
-import { useVocabulary } from "../../stores/display/catalogue";
+import { useCatalogue } from "../../stores/display/catalogue";
 import DiamondMark from "../marks/DiamondMark.vue";
 import { useLens } from "../pointer/lens";
 import PegBar from "./PegBar.vue";
@@ -14,7 +14,7 @@ import PegBar from "./PegBar.vue";
 const board = useBoard();
 const drafting = useDrafting();
 const tools = useTools();
-const vocabulary = useVocabulary();
+const catalogue = useCatalogue();
 const view = useLens();
 
 /** They drag a line that mirrors, not copies. */
@@ -23,7 +23,7 @@ const line = computed(() => drafting.copies === null);
 const free = (peg: CopyPeg): boolean => peg.along.every((part) => part === 0);
 const marks = computed(() => {
   const under = tools.dragged ?? tools.hit;
-  const unit = vocabulary.unit(board.sheet.unit);
+  const unit = catalogue.unit(board.sheet.unit);
   return drafting.pegs.map((peg) => {
     const touched = under?.what === "copies" && under.peg === peg.name;
     return {

@@ -4,12 +4,12 @@ import { computed } from "vue";
 import { useBoard } from "../../stores/board/board";
 import { dialText } from "../../lib/numbers";
 import { useTools } from "../../tools/tools";
-import { useVocabulary } from "../../stores/display/catalogue";
+import { useCatalogue } from "../../stores/display/catalogue";
 import PegBar from "./PegBar.vue";
 
 const board = useBoard();
 const tools = useTools();
-const vocabulary = useVocabulary();
+const catalogue = useCatalogue();
 const chosen = computed(() => new Set(board.anchors.map((a) => a.join(" "))));
 
 const pegs = computed(() =>
@@ -21,7 +21,7 @@ const pegs = computed(() =>
     const under = tools.hit?.what === "anchor" ? tools.hit : null;
     const hovered = under?.item === item && under.contour === contour && under.index === index;
     const touched = chosen.value.has(key);
-    const radius = dialText(m.corner.drawn, "length", vocabulary.unit(board.sheet.unit));
+    const radius = dialText(m.corner.drawn, "length", catalogue.unit(board.sheet.unit));
     return [
       { key, corner: m.corner, touched, words: touched || hovered ? radius : null, hit, index },
     ];

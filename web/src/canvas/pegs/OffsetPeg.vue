@@ -4,19 +4,19 @@ import { computed } from "vue";
 import { useBoard } from "../../stores/board/board";
 import { dialText } from "../../lib/numbers";
 import { useTools } from "../../tools/tools";
-import { useVocabulary } from "../../stores/display/catalogue";
+import { useCatalogue } from "../../stores/display/catalogue";
 import PegBar from "./PegBar.vue";
 
 const board = useBoard();
 const tools = useTools();
-const vocabulary = useVocabulary();
+const catalogue = useCatalogue();
 
 const one = computed(() => (board.selected.length === 1 ? board.selected[0] : undefined));
 const peg = computed(() => (one.value ? board.drawable(one.value)?.assembly?.peg : null) ?? null);
 const touched = computed(() => (tools.dragged ?? tools.hit)?.what === "edge");
 const words = computed(() => {
   if (!peg.value || !touched.value || tools.dragged) return null;
-  const unit = vocabulary.unit(board.sheet.unit);
+  const unit = catalogue.unit(board.sheet.unit);
   return `${peg.value.label} ${dialText(peg.value.value, peg.value.unit, unit)}`;
 });
 const hit = computed(() =>

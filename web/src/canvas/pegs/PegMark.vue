@@ -5,13 +5,13 @@ import type { PegMark } from "../../api/types";
 import { useBoard } from "../../stores/board/board";
 import { dialText } from "../../lib/numbers";
 import { useTools } from "../../tools/tools";
-import { useVocabulary } from "../../stores/display/catalogue";
+import { useCatalogue } from "../../stores/display/catalogue";
 import PegBar from "./PegBar.vue";
 
 const props = defineProps<{ peg: PegMark }>();
 const tools = useTools();
 const board = useBoard();
-const vocabulary = useVocabulary();
+const catalogue = useCatalogue();
 
 const dragged = computed(
   () => tools.dragged?.what === "peg" && tools.dragged.dial === props.peg.dial,
@@ -20,7 +20,7 @@ const hovered = computed(
   () => !tools.dragged && tools.hit?.what === "peg" && tools.hit.dial === props.peg.dial,
 );
 const words = computed(() => {
-  const unit = vocabulary.unit(board.sheet.unit);
+  const unit = catalogue.unit(board.sheet.unit);
   return `${props.peg.label} ${dialText(props.peg.value, props.peg.unit, unit)}`;
 });
 const hit = computed(() => {

@@ -4,18 +4,18 @@ import { computed } from "vue";
 import { useBoard } from "../../stores/board/board";
 import { dialText } from "../../lib/numbers";
 import { useTools } from "../../tools/tools";
-import { useVocabulary } from "../../stores/display/catalogue";
+import { useCatalogue } from "../../stores/display/catalogue";
 import PegBar from "./PegBar.vue";
 
 const board = useBoard();
 const tools = useTools();
-const vocabulary = useVocabulary();
+const catalogue = useCatalogue();
 
 const one = computed(() => (board.selected.length === 1 ? board.selected[0] : undefined));
 const marks = computed(() => {
   const item = one.value;
   const under = tools.dragged ?? tools.hit;
-  const unit = vocabulary.unit(board.sheet.unit);
+  const unit = catalogue.unit(board.sheet.unit);
   return (item ? (board.drawable(item)?.words?.pegs ?? []) : []).map((peg) => {
     const touched = under?.what === "words" && under.setting === peg.name;
     const straight = peg.name === "radius" && peg.value === 0;

@@ -6,24 +6,24 @@ import { computed, nextTick, ref, watch } from "vue";
 import { newId } from "../../api/ids";
 import TypedField from "../../fields/TypedField.vue";
 import { useBoard } from "../../stores/board/board";
-import { useStarts } from "../../stores/painting/newitems";
+import { useNewItems } from "../../stores/painting/newitems";
 import { useTools } from "../../tools/tools";
 import { useView } from "../../stores/display/view";
-import { useVocabulary } from "../../stores/display/catalogue";
+import { useCatalogue } from "../../stores/display/catalogue";
 
 const WIDTH = 224;
 const HEIGHT = 160;
 
 const board = useBoard();
-const starts = useStarts();
+const newItems = useNewItems();
 const tools = useTools();
 const view = useView();
-const vocabulary = useVocabulary();
+const catalogue = useCatalogue();
 const wide = ref<InstanceType<typeof TypedField> | null>(null);
 const high = ref<InstanceType<typeof TypedField> | null>(null);
 const panel = ref<HTMLElement | null>(null);
-const unit = computed(() => vocabulary.unit(board.sheet.unit));
-const size = ref<[number, number]>([...starts.kept.size]);
+const unit = computed(() => catalogue.unit(board.sheet.unit));
+const size = ref<[number, number]>([...newItems.kept.size]);
 /** As wide as typed, in the proportion in which the shape is undistorted. */
 const own = ref(false);
 /** Beside the pointer, kept on the canvas. */
@@ -37,7 +37,7 @@ watch(
   () => tools.exact,
   async (now) => {
     if (!now) return;
-    size.value = [...starts.kept.size];
+    size.value = [...newItems.kept.size];
     own.value = !["rectangle", "ellipse"].includes(now.shape);
     await nextTick();
     panel.value?.querySelector("input")?.focus();
@@ -57,7 +57,7 @@ async function draw(): Promise<void> {
   const [width, height] = size.value;
   const item = newId();
   tools.exact = null;
-  starts.kept.size = [width, height];
+  newItems.kept.size = [width, height];
   board.select([item]);
   board.commit({
     kind: "draw_shape",
@@ -67,8 +67,8 @@ async function draw(): Promise<void> {
     to: [exact.at[0] + width, exact.at[1] + (own.value ? 0 : height)],
     square: own.value,
     container: board.place,
-    dials: starts.dialsOf(exact.shape),
-    ...(starts.kept.style ? { style: starts.kept.style } : {}),
+    dials: newItems.dialsOf(exact.shape),
+    ...(newItems.kept.style ? { style: newItems.kept.style } : {}),
   });
 }
 </script>
@@ -84,7 +84,7 @@ async function draw(): Promise<void> {
     @keydown.esc.stop="tools.exact = null"
     @keydown.enter.prevent="draw"
   >
-    <b>{{ vocabulary.shapeLabel(tools.exact.shape) }} offset</b>
+    <b>{{ catalogue.shapeLabel(tools.exact.shape) }} offset</b>
     <label>Width</label>
     <TypedField
       ref="wide"

@@ -1,23 +1,23 @@
 <script setup lang="ts">
 // The pile under the pointer, front to back, for as long as the key is held.
 import { useBoard } from "../../stores/board/board";
-import { useChoosing } from "../../stores/editing/selecting";
+import { useSelecting } from "../../stores/editing/selecting";
 import SmallDrawing from "../paint/SmallDrawing.vue";
 
 const board = useBoard();
-const choosing = useChoosing();
+const selecting = useSelecting();
 const chosen = (item: string): boolean => board.selected.includes(board.pickOf(item));
 </script>
 
 <template>
   <ol
-    v-if="choosing.listAt"
+    v-if="selecting.listAt"
     class="pile"
     data-testid="pile"
-    :style="{ left: `${choosing.listAt[0] + 14}px`, top: `${choosing.listAt[1] - 14}px` }"
+    :style="{ left: `${selecting.listAt[0] + 14}px`, top: `${selecting.listAt[1] - 14}px` }"
   >
-    <li v-for="one in choosing.pile" :key="one.item">
-      <button class="row-button" :class="{ chosen: chosen(one.item) }" @click="choosing.take(one)">
+    <li v-for="one in selecting.pile" :key="one.item">
+      <button class="row-button" :class="{ chosen: chosen(one.item) }" @click="selecting.take(one)">
         <span class="tile"><SmallDrawing :id="one.item" /></span>
         <span class="name">{{ one.name }}</span>
         <span v-if="one.locked" class="flag">locked: click to unlock</span>

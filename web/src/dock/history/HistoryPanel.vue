@@ -3,7 +3,7 @@
 // more of the line is read when its end comes into sight.
 import VirtualScroller from "primevue/virtualscroller";
 import { computed, nextTick, ref, shallowRef, watch } from "vue";
-import { Trouble, get } from "../../api/client";
+import { ApiError, get } from "../../api/client";
 import type { History, ListedStep } from "../../api/types";
 import { useBoard } from "../../stores/board/board";
 import { rowsOf, type StepRow } from "./steps";
@@ -55,7 +55,7 @@ async function read(question = ""): Promise<History | null> {
   try {
     return await get<History>(`/drawings/${board.id}/history${question}`);
   } catch (problem) {
-    if (!(problem instanceof Trouble)) throw problem;
+    if (!(problem instanceof ApiError)) throw problem;
     return null;
   } finally {
     reading = false;

@@ -3,9 +3,9 @@
 import SelectButton from "primevue/selectbutton";
 import { useBoard } from "../../stores/board/board";
 import { useCurves } from "../../stores/measuring/curves";
-import { useLooking } from "../../stores/display/display";
+import { useDisplay } from "../../stores/display/display";
 import { saved } from "../../lib/download";
-import { useToast } from "../../session/notices";
+import { useNotices } from "../../session/notices";
 import { profileTable } from "./csv";
 import type { Measure } from "./profile";
 
@@ -16,8 +16,8 @@ const MEASURES: readonly { value: Measure; label: string }[] = [
 const measure = defineModel<Measure>({ required: true });
 const board = useBoard();
 const curves = useCurves();
-const looking = useLooking();
-const toast = useToast();
+const looking = useDisplay();
+const notices = useNotices();
 
 const table = (): string =>
   profileTable(curves.readings, curves.unit, (item) => board.drawable(item)?.name ?? item);
@@ -25,9 +25,9 @@ const table = (): string =>
 async function copy(): Promise<void> {
   try {
     await navigator.clipboard.writeText(table());
-    toast.tell("The values were copied as a table.");
+    notices.tell("The values were copied as a table.");
   } catch {
-    toast.tell("The clipboard is blocked. Use “Save as CSV”.");
+    notices.tell("The clipboard is blocked. Use “Save as CSV”.");
   }
 }
 

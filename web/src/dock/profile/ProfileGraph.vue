@@ -5,13 +5,13 @@ import { computed, onBeforeUnmount, onMounted, ref, watch } from "vue";
 import { useBoard } from "../../stores/board/board";
 import { useCurves } from "../../stores/measuring/curves";
 import { degrees, shown } from "../../lib/numbers";
-import { useTroubles } from "../../stores/measuring/troublespots";
+import { useTroubleSpots } from "../../stores/measuring/troublespots";
 import { graph, pointedIn, valueAt, wholeSpan, zoomed, type Measure, type Span } from "./profile";
 
 const props = defineProps<{ measure: Measure }>();
 const board = useBoard();
 const curves = useCurves();
-const troubles = useTroubles();
+const troubleSpots = useTroubleSpots();
 const box = ref<SVGSVGElement | null>(null);
 const size = ref<[number, number]>([600, 80]);
 /** Pixels below the graph for the ticks of the anchors. */
@@ -36,7 +36,7 @@ const joints = computed(() =>
   curves.readings.flatMap((r) => r.joints.filter((j) => inSight(j.along))),
 );
 const spots = computed(() =>
-  troubles.found.spots.map((s, n) => ({ ...s, n })).filter((s) => inSight(s.along)),
+  troubleSpots.found.spots.map((s, n) => ({ ...s, n })).filter((s) => inSight(s.along)),
 );
 const words = (value: number): string =>
   props.measure === "turn"
@@ -133,7 +133,7 @@ onBeforeUnmount(() => {
       <path
         v-for="s in spots"
         :key="`s${s.n}`"
-        :class="['spot', { at: s.n === troubles.number }]"
+        :class="['spot', { at: s.n === troubleSpots.number }]"
         :transform="`translate(${across(s.along)} 1)`"
         d="M0 7L4 0H-4Z"
       />

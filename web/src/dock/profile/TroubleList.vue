@@ -4,12 +4,12 @@
 import { nextTick, ref, watch } from "vue";
 import ActionButton from "../../fields/ActionButton.vue";
 import TypedField from "../../fields/TypedField.vue";
-import { useTroubles } from "../../stores/measuring/troublespots";
+import { useTroubleSpots } from "../../stores/measuring/troublespots";
 
-const troubles = useTroubles();
+const troubleSpots = useTroubleSpots();
 const list = ref<HTMLElement | null>(null);
 watch(
-  () => troubles.number,
+  () => troubleSpots.number,
   () =>
     void nextTick(() => list.value?.querySelector(".here")?.scrollIntoView({ block: "nearest" })),
 );
@@ -19,48 +19,55 @@ watch(
   <section class="troubles" aria-label="Trouble spots">
     <header>
       <b class="heading">Trouble spots</b>
-      <span data-testid="trouble-count">{{ troubles.found.count }}</span>
+      <span data-testid="trouble-count">{{ troubleSpots.found.count }}</span>
       <TypedField
         label="Least turn"
         suffix="°"
-        :value="troubles.limits.turn"
+        :value="troubleSpots.limits.turn"
         title="Turns of the path from this angle on are shown …"
-        @typed="(v) => (troubles.limits.turn = Math.max(0.1, v))"
+        @typed="(v) => (troubleSpots.limits.turn = Math.max(0.1, v))"
       />
       <TypedField
         label="Corner from"
         suffix="°"
-        :value="troubles.limits.corner"
+        :value="troubleSpots.limits.corner"
         title="… up to this angle, where it counts as a corner"
-        @typed="(v) => (troubles.limits.corner = Math.max(0.2, v))"
+        @typed="(v) => (troubleSpots.limits.corner = Math.max(0.2, v))"
       />
       <TypedField
         label="Least jump"
         suffix="×"
-        :value="troubles.limits.ratio"
+        :value="troubleSpots.limits.ratio"
         title="Jumps of curvature from this factor on are shown"
-        @typed="(v) => (troubles.limits.ratio = Math.max(1.05, v))"
+        @typed="(v) => (troubleSpots.limits.ratio = Math.max(1.05, v))"
       />
     </header>
-    <p v-if="troubles.refused" class="empty" role="alert">{{ troubles.refused }}</p>
-    <p v-else-if="troubles.found.spots.length === 0" class="empty">None: the selection is fair.</p>
+    <p v-if="troubleSpots.refused" class="empty" role="alert">{{ troubleSpots.refused }}</p>
+    <p v-else-if="troubleSpots.found.spots.length === 0" class="empty">
+      None: the selection is fair.
+    </p>
     <ol v-else ref="list">
       <li
-        v-for="(spot, n) in troubles.found.spots"
+        v-for="(spot, n) in troubleSpots.found.spots"
         :key="n"
-        :class="{ here: n === troubles.number }"
+        :class="{ here: n === troubleSpots.number }"
         data-testid="trouble"
       >
-        <button class="row-button says" :title="spot.says" @click="troubles.at(n)">
+        <button class="row-button says" :title="spot.says" @click="troubleSpots.at(n)">
           {{ spot.says }}
         </button>
-        <ActionButton :label="spot.mends" :command="spot.command" lets @focus="troubles.at(n)" />
+        <ActionButton
+          :label="spot.mends"
+          :command="spot.command"
+          lets
+          @focus="troubleSpots.at(n)"
+        />
       </li>
-      <li v-if="troubles.found.count > troubles.found.spots.length" class="empty">
-        and {{ troubles.found.count - troubles.found.spots.length }} more
+      <li v-if="troubleSpots.found.count > troubleSpots.found.spots.length" class="empty">
+        and {{ troubleSpots.found.count - troubleSpots.found.spots.length }} more
       </li>
     </ol>
-    <p v-if="troubles.found.cut" class="empty">
+    <p v-if="troubleSpots.found.cut" class="empty">
       Large selection: only the first outlines were checked.
     </p>
   </section>

@@ -4,10 +4,10 @@ import InputText from "primevue/inputtext";
 import { computed, ref } from "vue";
 import type { ShelfEntry } from "../../api/types";
 import { useBoard } from "../../stores/board/board";
-import { useKept } from "../../stores/library/placement";
+import { usePlacement } from "../../stores/library/placement";
 import { useShelf } from "../../stores/library/shelf";
-import { useStarts } from "../../stores/painting/newitems";
-import { useVocabulary } from "../../stores/display/catalogue";
+import { useNewItems } from "../../stores/painting/newitems";
+import { useCatalogue } from "../../stores/display/catalogue";
 import { byName } from "./shelved";
 
 const SETTINGS = "My presets";
@@ -18,16 +18,16 @@ const READY = new Set(["Built in", "Luthier's outlines"]);
 const props = defineProps<{ entry: ShelfEntry | null; tray: string | null }>();
 const emit = defineEmits<{ show: [tray: string, made: number | null] }>();
 const board = useBoard();
-const kept = useKept();
+const placement = usePlacement();
 const shelf = useShelf();
-const starts = useStarts();
-const vocabulary = useVocabulary();
+const newItems = useNewItems();
+const catalogue = useCatalogue();
 const file = ref<HTMLInputElement | null>(null);
 
 const some = computed(() => board.selected.length > 0);
 const shape = computed(() => {
   const [one, ...more] = board.selectedItems;
-  return one && more.length === 0 && vocabulary.shape(one.type) ? one : null;
+  return one && more.length === 0 && catalogue.shape(one.type) ? one : null;
 });
 const outline = computed(() => (props.entry?.kind === "outline" ? props.entry : null));
 const places = computed(() => [...new Set([...shelf.trays, SETTINGS, OUTLINES])]);
@@ -99,12 +99,14 @@ function picked(event: Event): void {
     >
       Save as variation
     </button>
-    <button class="row-button act" @click="kept.compared = outline.id">Compare variations…</button>
+    <button class="row-button act" @click="placement.compared = outline.id">
+      Compare variations…
+    </button>
   </template>
   <button
     v-else-if="entry"
     class="row-button act"
-    @click="starts.startWith(entry.shape, entry.dials)"
+    @click="newItems.startWith(entry.shape, entry.dials)"
   >
     Use for new items
   </button>

@@ -4,22 +4,22 @@
 import { computed, onMounted, ref, watch } from "vue";
 import type { ShelfEntry } from "../../api/types";
 import { useBoard } from "../../stores/board/board";
-import { useKept } from "../../stores/library/placement";
+import { usePlacement } from "../../stores/library/placement";
 import { useShelf } from "../../stores/library/shelf";
-import { useStarts } from "../../stores/painting/newitems";
+import { useNewItems } from "../../stores/painting/newitems";
 import { useTools } from "../../tools/tools";
-import { useVocabulary } from "../../stores/display/catalogue";
+import { useCatalogue } from "../../stores/display/catalogue";
 import PanelColumns from "../PanelColumns.vue";
 import ShelfButtons from "./ShelfButtons.vue";
 import ShelfTile from "./ShelfTile.vue";
 import { droppedEntry, foundOn, laidBefore } from "./shelved";
 
 const board = useBoard();
-const kept = useKept();
+const placement = usePlacement();
 const shelf = useShelf();
-const starts = useStarts();
+const newItems = useNewItems();
 const tools = useTools();
-const vocabulary = useVocabulary();
+const catalogue = useCatalogue();
 const leaf = ref<InstanceType<typeof PanelColumns> | null>(null);
 const wanted = ref("");
 const chosen = ref<number | null>(null);
@@ -36,14 +36,14 @@ watch([tray, () => shelf.find, () => shelf.alike], () => {
   leaf.value?.toFirst();
 });
 const entry = computed(() => here.value.find((e) => e.id === chosen.value) ?? null);
-const shapes = computed(() => board.selectedItems.filter((i) => vocabulary.shape(i.type)));
+const shapes = computed(() => board.selectedItems.filter((i) => catalogue.shape(i.type)));
 
 function use(e: ShelfEntry): void {
   if (e.kind === "outline") {
     const again = chosen.value === e.id;
     chosen.value = again ? null : e.id;
     if (again && tools.name === "kept") tools.use("select");
-    else if (!again) void kept.take(e).then((there) => there && tools.use("kept"));
+    else if (!again) void placement.take(e).then((there) => there && tools.use("kept"));
     return;
   }
   chosen.value = e.id;
@@ -52,7 +52,7 @@ function use(e: ShelfEntry): void {
     board.commit({ kind: "set_dials", items, shape: e.shape, dials: e.dials });
     return;
   }
-  starts.startWith(e.shape, e.dials);
+  newItems.startWith(e.shape, e.dials);
   tools.use(e.shape);
 }
 const hint = (e: ShelfEntry): string => {

@@ -2,19 +2,19 @@
 // The drawing board: band, tools, canvas, readout, dock and status bar.
 import { onBeforeUnmount, ref, watch } from "vue";
 import { useRoute, useRouter } from "vue-router";
-import { Trouble } from "../../api/client";
+import { ApiError } from "../../api/client";
 import BoardCanvas from "../../canvas/BoardCanvas.vue";
 import BoardDock from "../../dock/BoardDock.vue";
 import PropertiesPanel from "../../properties/PropertiesPanel.vue";
 import ExportView from "./export/ExportView.vue";
 import { droppedEntry } from "../../dock/shelf/shelved";
 import { useBoard } from "../../stores/board/board";
-import { useKept } from "../../stores/library/placement";
+import { usePlacement } from "../../stores/library/placement";
 import { usePerson } from "../../session/person";
 import { useShelf } from "../../stores/library/shelf";
-import { useToast } from "../../session/notices";
+import { useNotices } from "../../session/notices";
 import { useView } from "../../stores/display/view";
-import { useVocabulary } from "../../stores/display/catalogue";
+import { useCatalogue } from "../../stores/display/catalogue";
 import ToolList from "./ToolList.vue";
 import KeyboardPicture from "./KeyboardPicture.vue";
 import ProgressNotice from "./ProgressNotice.vue";
@@ -33,11 +33,11 @@ import { usePileKey } from "./keys/pile";
 const props = defineProps<{ id: number }>();
 const board = useBoard();
 const person = usePerson();
-const vocabulary = useVocabulary();
-const toast = useToast();
+const catalogue = useCatalogue();
+const notices = useNotices();
 const router = useRouter();
 const route = useRoute();
-const kept = useKept();
+const placement = usePlacement();
 const shelf = useShelf();
 const view = useView();
 const help = ref(false);
@@ -53,19 +53,19 @@ let left = false;
 async function open(id: number): Promise<void> {
   try {
     if (!person.known) await person.load();
-    await vocabulary.load();
+    await catalogue.load();
     if (!(await board.open(id))) return;
     waitsFor.value = "";
     const item = route.query["item"];
     if (typeof item === "string" && board.drawable(item)) board.select([item]);
   } catch (problem) {
-    if (!(problem instanceof Trouble)) throw problem;
+    if (!(problem instanceof ApiError)) throw problem;
     if (left || id !== props.id) return;
     if (problem.final || problem.code === "unknown_drawing") {
-      toast.tell(problem.sentence);
+      notices.tell(problem.message);
       await router.replace("/");
     } else {
-      waitsFor.value = `${problem.sentence} Trying again.`;
+      waitsFor.value = `${problem.message} Trying again.`;
       window.setTimeout(() => !left && id === props.id && void open(id), OPEN_AGAIN);
     }
   }
@@ -83,7 +83,7 @@ function dropped(event: DragEvent): void {
       .querySelector("[data-testid=canvas]")
       ?.getBoundingClientRect();
     if (!box) return;
-    void kept.drop(entry, view.toSheet([event.clientX - box.left, event.clientY - box.top]));
+    void placement.drop(entry, view.toSheet([event.clientX - box.left, event.clientY - box.top]));
     return;
   }
   void bring([...(event.dataTransfer?.files ?? [])]);

@@ -5,13 +5,13 @@ import type { MenuItem } from "primevue/menuitem";
 import { onBeforeUnmount, onMounted, ref, shallowRef } from "vue";
 import type { Point } from "../../api/types";
 import { useBoard } from "../../stores/board/board";
-import { useChoosing } from "../../stores/editing/selecting";
+import { useSelecting } from "../../stores/editing/selecting";
 import { useTools } from "../../tools/tools";
 import { useView } from "../../stores/display/view";
 import { usePointerMenu } from "./menu";
 
 const board = useBoard();
-const choosing = useChoosing();
+const selecting = useSelecting();
 const tools = useTools();
 const view = useView();
 const shown = ref(false);
@@ -25,7 +25,7 @@ const canvas = (): Element | null => document.querySelector("[data-testid=canvas
 async function open(event: Event, screen: Point, item: string | null): Promise<void> {
   const pick = item && board.pickOf(item);
   if (pick && !board.selected.includes(pick)) board.select([pick]);
-  await choosing.look(screen);
+  await selecting.look(screen);
   tools.pointer = screen;
   entries.value = offered();
   menu.value?.show(event);

@@ -4,11 +4,11 @@ import Button from "primevue/button";
 import ProgressBar from "primevue/progressbar";
 import { computed } from "vue";
 import { useBoard } from "../../stores/board/board";
-import { usePost } from "../../sync/syncstore";
+import { useSyncStore } from "../../sync/syncstore";
 
 const board = useBoard();
-const post = usePost();
-const box = computed(() => post.boxes.get(board.id) ?? null);
+const sync = useSyncStore();
+const box = computed(() => sync.boxes.get(board.id) ?? null);
 const long = computed(() => box.value?.work.long.value ?? null);
 const name = computed(() => box.value?.letters.value[0]?.name ?? "This edit");
 </script>

@@ -5,10 +5,10 @@ import InputText from "primevue/inputtext";
 import { computed, ref, watch } from "vue";
 import type { ShapeFacts } from "../../api/types";
 import { useTools } from "../../tools/tools";
-import { useVocabulary } from "../../stores/display/catalogue";
+import { useCatalogue } from "../../stores/display/catalogue";
 
 const tools = useTools();
-const vocabulary = useVocabulary();
+const catalogue = useCatalogue();
 const find = ref("");
 watch(
   () => tools.gallery,
@@ -18,7 +18,7 @@ watch(
 const groups = computed(() => {
   const wanted = find.value.trim().toLowerCase();
   const found = new Map<string, ShapeFacts[]>();
-  for (const shape of vocabulary.facts.shapes) {
+  for (const shape of catalogue.facts.shapes) {
     if (!`${shape.label} ${shape.group} ${shape.words}`.toLowerCase().includes(wanted)) continue;
     found.set(shape.group, [...(found.get(shape.group) ?? []), shape]);
   }

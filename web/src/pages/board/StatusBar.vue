@@ -2,23 +2,23 @@
 // What is under the pointer, what each key does right now, and where the pointer is.
 import { computed } from "vue";
 import { useBoard } from "../../stores/board/board";
-import { useChoosing } from "../../stores/editing/selecting";
-import { useCues } from "../../stores/display/snapping";
+import { useSelecting } from "../../stores/editing/selecting";
+import { useSnapping } from "../../stores/display/snapping";
 import { length } from "../../lib/numbers";
 import { useTools } from "../../tools/tools";
 import { useView } from "../../stores/display/view";
-import { useVocabulary } from "../../stores/display/catalogue";
+import { useCatalogue } from "../../stores/display/catalogue";
 
 const board = useBoard();
-const cues = useCues();
-const choosing = useChoosing();
+const cues = useSnapping();
+const selecting = useSelecting();
 const tools = useTools();
 const view = useView();
-const vocabulary = useVocabulary();
+const catalogue = useCatalogue();
 
 const place = computed(() => {
   if (!tools.pointer) return "";
-  const unit = vocabulary.unit(board.sheet.unit);
+  const unit = catalogue.unit(board.sheet.unit);
   const [x, y] = view.toSheet(tools.pointer);
   return `${length(x, unit)}, ${length(y, unit)} ${unit.name}`;
 });
@@ -28,8 +28,8 @@ const place = computed(() => {
   <footer class="status" data-testid="status">
     <b v-if="tools.about.text">{{ tools.about.text }}</b>
     <span v-if="board.said" class="said" data-testid="said">{{ board.said }}</span>
-    <span v-if="choosing.beneath" class="beneath" data-testid="beneath"
-      >{{ choosing.beneath }}: hold <kbd>P</kbd> to list
+    <span v-if="selecting.beneath" class="beneath" data-testid="beneath"
+      >{{ selecting.beneath }}: hold <kbd>P</kbd> to list
     </span>
     <span v-for="[key, does] in tools.about.hints" :key="key" class="hint">
       <kbd>{{ key }}</kbd> {{ does }}

@@ -2,15 +2,15 @@
 // The tools as a list of words with icons, in the order of the work.
 import { useTools } from "../../tools/tools";
 import { computed } from "vue";
-import { useVocabulary } from "../../stores/display/catalogue";
+import { useCatalogue } from "../../stores/display/catalogue";
 import { GROUPS, ROWS } from "../../tools/list";
 
 const emit = defineEmits<{ help: [] }>();
 const tools = useTools();
-const vocabulary = useVocabulary();
+const catalogue = useCatalogue();
 /** The shape taken from the gallery, while it is in the hand. */
 const other = computed(() =>
-  ROWS.some((r) => r.name === tools.name) ? undefined : vocabulary.shape(tools.name),
+  ROWS.some((r) => r.name === tools.name) ? undefined : catalogue.shape(tools.name),
 );
 </script>
 

@@ -2,12 +2,12 @@
 // The top band: the way back, the name, undo and redo, zoom, kept-state, sending out.
 import Button from "primevue/button";
 import { computed, ref } from "vue";
-import { Trouble, patch } from "../../api/client";
+import { ApiError, patch } from "../../api/client";
 import { useBoard } from "../../stores/board/board";
-import { VIEWS, useLooking } from "../../stores/display/display";
-import { usePost } from "../../sync/syncstore";
-import { useSending } from "../../stores/library/exporting";
-import { useToast } from "../../session/notices";
+import { VIEWS, useDisplay } from "../../stores/display/display";
+import { useSyncStore } from "../../sync/syncstore";
+import { useExporting } from "../../stores/library/exporting";
+import { useNotices } from "../../session/notices";
 import { useView } from "../../stores/display/view";
 import { night, toggleNight } from "../../theme/night";
 import BrandMark from "../../ui/BrandMark.vue";
@@ -17,17 +17,17 @@ import { timeOfDay } from "../../lib/intl";
 
 const board = useBoard();
 const view = useView();
-const looking = useLooking();
-const toast = useToast();
-const sending = useSending();
-const post = usePost();
+const looking = useDisplay();
+const notices = useNotices();
+const exporting = useExporting();
+const sync = useSyncStore();
 const refused = ref(false);
 
 const waits = computed(() => board.deleted || !["kept", "sending"].includes(board.state));
 const kept = computed(() => {
   const waiting = board.waiting();
   const count = waiting > 1 ? ` · ${waiting}` : "";
-  if (board.state !== "kept" && post.storing()) return "Saving…";
+  if (board.state !== "kept" && sync.storing()) return "Saving…";
   if (board.state === "waiting") return `Not saved yet${count}`;
   if (board.state === "signed-out") return `Sign in to save${count}`;
   if (board.deleted || board.state === "deleted") return `Deleted elsewhere${count}`;
@@ -41,8 +41,8 @@ async function rename(name: string): Promise<void> {
     await patch(`/drawings/${board.id}`, { name });
     board.name = name.trim();
   } catch (problem) {
-    if (!(problem instanceof Trouble)) throw problem;
-    toast.tell(problem.sentence);
+    if (!(problem instanceof ApiError)) throw problem;
+    notices.tell(problem.message);
   }
 }
 </script>
@@ -116,12 +116,12 @@ async function rename(name: string): Promise<void> {
       @click="toggleNight"
     />
     <button
-      v-if="post.refused.length > 0"
+      v-if="sync.refused.length > 0"
       class="row-button refused"
       data-testid="refused"
       @click="refused = true"
     >
-      {{ post.refused.length }} not saved
+      {{ sync.refused.length }} not saved
     </button>
     <span class="kept" :class="{ waiting: waits }" data-testid="kept" role="status">
       <i v-if="board.state === 'kept' && !board.deleted" class="pi pi-check" /> {{ kept }}
@@ -130,9 +130,9 @@ async function rename(name: string): Promise<void> {
       size="small"
       label="Export"
       data-testid="send-out"
-      :disabled="sending.sends"
+      :disabled="exporting.sends"
       title="Export as SVG, PDF, PNG and more; Ctrl S exports again"
-      @click="sending.begin"
+      @click="exporting.begin"
     />
     <UnsavedEdits v-model="refused" />
   </header>

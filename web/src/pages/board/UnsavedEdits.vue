@@ -3,26 +3,26 @@
 import Button from "primevue/button";
 import Dialog from "primevue/dialog";
 import { computed } from "vue";
-import type { Posted } from "../../sync/editstore";
-import { usePost } from "../../sync/syncstore";
+import type { StoredEdit } from "../../sync/editstore";
+import { useSyncStore } from "../../sync/syncstore";
 import { timeOfDay } from "../../lib/intl";
 
 const open = defineModel<boolean>({ required: true });
-const post = usePost();
-const count = computed(() => post.refused.length);
+const sync = useSyncStore();
+const count = computed(() => sync.refused.length);
 
 const time = (iso: string): string => timeOfDay(new Date(iso));
 /** The edit in full, for whoever wants to do it again by hand. */
-function whole(posted: Posted): string {
+function whole(posted: StoredEdit): string {
   const { letter } = posted;
   return JSON.stringify(letter.path === "commands" ? letter.command : { to: letter.to }, null, 1);
 }
-function letGo(posted: Posted): void {
-  post.forget(posted);
+function letGo(posted: StoredEdit): void {
+  sync.forget(posted);
   if (count.value === 0) open.value = false;
 }
-function again(posted: Posted): void {
-  post.again(posted);
+function again(posted: StoredEdit): void {
+  sync.again(posted);
   if (count.value === 0) open.value = false;
 }
 </script>
@@ -39,7 +39,7 @@ function again(posted: Posted): void {
       window is closed.
     </p>
     <ul>
-      <li v-for="p in post.refused" :key="p.id" data-testid="refused-edit">
+      <li v-for="p in sync.refused" :key="p.id" data-testid="refused-edit">
         <p class="what">
           <b>{{ p.name ?? "Edit" }}</b>
           <span class="when">{{ time(p.refused?.at ?? "") }}</span>

@@ -5,48 +5,48 @@ import Button from "primevue/button";
 import Checkbox from "primevue/checkbox";
 import Dialog from "primevue/dialog";
 import { computed, reactive, ref, watch } from "vue";
-import { Trouble, get } from "../../api/client";
+import { ApiError, get } from "../../api/client";
 import type { Variation } from "../../api/types";
 import { useBoard } from "../../stores/board/board";
-import { useKept } from "../../stores/library/placement";
+import { usePlacement } from "../../stores/library/placement";
 import { shown } from "../../lib/numbers";
-import { useToast } from "../../session/notices";
+import { useNotices } from "../../session/notices";
 import { useTools } from "../../tools/tools";
-import { useVocabulary } from "../../stores/display/catalogue";
+import { useCatalogue } from "../../stores/display/catalogue";
 
 const FRAME = 168;
 
 const board = useBoard();
-const kept = useKept();
-const toast = useToast();
+const placement = usePlacement();
+const notices = useNotices();
 const tools = useTools();
-const vocabulary = useVocabulary();
+const catalogue = useCatalogue();
 const found = ref<Variation[] | null>(null);
 /** The first one shows faintly behind the others. */
 const behind = ref(true);
 /** The sizes of the pictures by entry, once they are there. */
 const sizes = reactive(new Map<number, [number, number]>());
-const unit = computed(() => vocabulary.unit(board.sheet.unit));
+const unit = computed(() => catalogue.unit(board.sheet.unit));
 const open = computed({
-  get: () => kept.compared !== null,
+  get: () => placement.compared !== null,
   set: (on) => {
-    if (!on) kept.compared = null;
+    if (!on) placement.compared = null;
   },
 });
 
 watch(
-  () => kept.compared,
+  () => placement.compared,
   async (entry) => {
     found.value = null;
     sizes.clear();
     if (entry === null) return;
     try {
       const answer = await get<Variation[]>(`/library/${entry}/variations`);
-      if (kept.compared === entry) found.value = answer;
+      if (placement.compared === entry) found.value = answer;
     } catch (problem) {
-      if (!(problem instanceof Trouble)) throw problem;
-      toast.tell(problem.sentence);
-      kept.compared = null;
+      if (!(problem instanceof ApiError)) throw problem;
+      notices.tell(problem.message);
+      placement.compared = null;
     }
   },
 );
@@ -79,11 +79,11 @@ const facts = (v: Variation): [string, string][] => [
 ];
 
 async function choose(v: Variation): Promise<void> {
-  const items = kept.links.map((l) => l.id);
-  kept.compared = null;
+  const items = placement.links.map((l) => l.id);
+  placement.compared = null;
   const entry = v.entry as Required<typeof v.entry>;
-  if (items.length > 0) await kept.follow(entry, items, entry.name);
-  else if (await kept.take(entry)) {
+  if (items.length > 0) await placement.follow(entry, items, entry.name);
+  else if (await placement.take(entry)) {
     board.select([]);
     tools.use("kept");
   }
@@ -135,7 +135,7 @@ async function choose(v: Variation): Promise<void> {
           <Button
             size="small"
             severity="secondary"
-            :label="kept.links.length > 0 ? 'Use this one' : 'Place'"
+            :label="placement.links.length > 0 ? 'Use this one' : 'Place'"
             @click="choose(v)"
           />
         </article>

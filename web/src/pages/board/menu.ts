@@ -3,7 +3,7 @@ import type { MenuItem } from "primevue/menuitem";
 import type { Command, Likeness, OrderStep } from "../../api/types";
 import { useArranging } from "../../stores/editing/arranging";
 import { useBoard } from "../../stores/board/board";
-import { useChoosing } from "../../stores/editing/selecting";
+import { useSelecting } from "../../stores/editing/selecting";
 import { useClipboard } from "../../tools/clipboard";
 import { useTools } from "../../tools/tools";
 import { useBringing } from "./keys/importing";
@@ -28,7 +28,7 @@ const line: MenuItem = { separator: true };
 export function usePointerMenu(): () => MenuItem[] {
   const arranging = useArranging();
   const board = useBoard();
-  const choosing = useChoosing();
+  const selecting = useSelecting();
   const clipboard = useClipboard();
   const tools = useTools();
   const bringing = useBringing();
@@ -111,7 +111,7 @@ export function usePointerMenu(): () => MenuItem[] {
     }
     const [one] = groupsOf(board);
     if (one && items.length === 1) {
-      found.push(entry("Select contents", "double click", () => choosing.allIn(one)));
+      found.push(entry("Select contents", "double click", () => selecting.allIn(one)));
     }
     return found;
   }
@@ -123,7 +123,7 @@ export function usePointerMenu(): () => MenuItem[] {
 
   function alike(): MenuItem {
     const by = (label: string, likeness: Likeness): MenuItem =>
-      entry(label, "", () => choosing.same(likeness));
+      entry(label, "", () => selecting.same(likeness));
     return {
       label: "Select same",
       items: [
@@ -138,11 +138,11 @@ export function usePointerMenu(): () => MenuItem[] {
 
   /** What lies under the pointer, front to back. */
   function lies(): MenuItem[] {
-    const all = choosing.pile;
+    const all = selecting.pile;
     if (all.length === 0) return [];
     const items = all.map((one) => {
       const flag = one.locked ? "unlock" : one.hidden ? "show" : "";
-      return entry(one.name, flag, () => choosing.take(one));
+      return entry(one.name, flag, () => selecting.take(one));
     });
     return [{ label: `Under the pointer`, keys: "P", items }, line];
   }
@@ -166,7 +166,7 @@ export function usePointerMenu(): () => MenuItem[] {
       ...flags(),
       line,
       alike(),
-      entry("Invert selection", "Ctrl I", () => choosing.invert()),
+      entry("Invert selection", "Ctrl I", () => selecting.invert()),
     ];
   };
 }

@@ -4,13 +4,13 @@ import Checkbox from "primevue/checkbox";
 import { computed } from "vue";
 import type { CutLook, CutPlan } from "../../api/types";
 import TypedField from "../../fields/TypedField.vue";
-import { useVocabulary } from "../../stores/display/catalogue";
+import { useCatalogue } from "../../stores/display/catalogue";
 
 const props = defineProps<{ plan: CutPlan; look: CutLook | null }>();
 const emit = defineEmits<{ set: [part: Partial<CutPlan>] }>();
 type Numbers = Exclude<keyof CutPlan, "frames">;
-const vocabulary = useVocabulary();
-const mm = computed(() => vocabulary.unit("mm"));
+const catalogue = useCatalogue();
+const mm = computed(() => catalogue.unit("mm"));
 /** Millimetres as the fields have lengths. */
 const length = (key: Numbers): number => props.plan[key] * mm.value.size;
 const put = (key: Numbers, value: number): void =>

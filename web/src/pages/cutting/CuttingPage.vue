@@ -3,7 +3,7 @@
 import Button from "primevue/button";
 import { computed, onMounted, ref, watch } from "vue";
 import BrandMark from "../../ui/BrandMark.vue";
-import { useVocabulary } from "../../stores/display/catalogue";
+import { useCatalogue } from "../../stores/display/catalogue";
 import { night, toggleNight } from "../../theme/night";
 import CutFaults from "./CutFaults.vue";
 import CutFields from "./CutFields.vue";
@@ -13,7 +13,7 @@ import CutSheet from "./CutSheet.vue";
 import { useCutting } from "./table";
 
 const props = defineProps<{ id: number }>();
-const vocabulary = useVocabulary();
+const catalogue = useCatalogue();
 const cutting = useCutting(props.id);
 const { name, plan, look, done, trouble, looking, now, free } = cutting;
 const chosen = ref<number | null>(null);
@@ -22,7 +22,7 @@ watch(look, () => {
 });
 const spot = computed(() => (chosen.value === null ? null : look.value?.spots?.[chosen.value]));
 onMounted(async () => {
-  await vocabulary.load();
+  await catalogue.load();
   await cutting.open();
 });
 </script>

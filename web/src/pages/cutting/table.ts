@@ -1,8 +1,8 @@
 // A drawing at the cutting table: how it is cut, what is wrong with it, and what was cut.
 import { computed, onBeforeUnmount, ref, shallowRef } from "vue";
-import { Trouble, get, post } from "../../api/client";
+import { ApiError, get, post } from "../../api/client";
 import type { CutDone, CutLook, CutPlan, CutTable } from "../../api/types";
-import { Newest } from "../../lib/latestonly";
+import { LatestOnly } from "../../lib/latestonly";
 import { cutAt } from "./playing";
 
 /** How many seconds of the job pass in one; 0: all of it at once. */
@@ -34,13 +34,13 @@ export function useCutting(drawing: number) {
       troubles.value[asked] = "";
       return answer;
     } catch (problem) {
-      if (!(problem instanceof Trouble)) throw problem;
-      troubles.value[asked] = problem.sentence;
+      if (!(problem instanceof ApiError)) throw problem;
+      troubles.value[asked] = problem.message;
       return null;
     }
   }
 
-  const asking = new Newest<CutPlan>(async (now) => {
+  const asking = new LatestOnly<CutPlan>(async (now) => {
     looking.value = true;
     const found = await told("look", () =>
       post<CutLook>(`/drawings/${drawing}/cutting/checks`, { plan: now }),

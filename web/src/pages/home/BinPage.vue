@@ -3,32 +3,32 @@
 import Button from "primevue/button";
 import Dialog from "primevue/dialog";
 import { onBeforeUnmount, onMounted, ref, watch } from "vue";
-import { Trouble, get, post as postTo, remove } from "../../api/client";
+import { ApiError, get, post as postTo, remove } from "../../api/client";
 import type { Card, Storage } from "../../api/types";
-import { usePost } from "../../sync/syncstore";
-import { useToast } from "../../session/notices";
-import { useVocabulary } from "../../stores/display/catalogue";
+import { useSyncStore } from "../../sync/syncstore";
+import { useNotices } from "../../session/notices";
+import { useCatalogue } from "../../stores/display/catalogue";
 import HomeBar from "./HomeBar.vue";
 import { ago } from "../../lib/intl";
 import { cardList } from "./cardlist";
-import { inOrder } from "../../lib/serialqueue";
+import { serialQueue } from "../../lib/serialqueue";
 
-const toast = useToast();
-const post = usePost();
-const list = cardList(() => "/bin", useVocabulary().load);
+const notices = useNotices();
+const sync = useSyncStore();
+const list = cardList(() => "/bin", useCatalogue().load);
 const { cards, more, loaded, waitsFor } = list;
 /** What is to be deleted for good once that is confirmed: one drawing, or null for all. */
 const doomed = ref<Card | null>(null);
 const asking = ref(false);
 
-const line = inOrder();
+const line = serialQueue();
 const done = (act: () => Promise<unknown>): Promise<void> =>
   line(async () => {
     try {
       await act();
     } catch (problem) {
-      if (!(problem instanceof Trouble)) throw problem;
-      toast.tell(problem.sentence);
+      if (!(problem instanceof ApiError)) throw problem;
+      notices.tell(problem.message);
     }
     await list.load();
   });
@@ -36,8 +36,8 @@ const done = (act: () => Promise<unknown>): Promise<void> =>
 const restore = (card: Card): Promise<void> =>
   done(async () => {
     await postTo(`/drawings/${card.id}/restoration`);
-    post.boxOf(card.id).resume();
-    toast.tell(`“${card.name}” was restored.`);
+    sync.boxOf(card.id).resume();
+    notices.tell(`“${card.name}” was restored.`);
   });
 
 function ask(card: Card | null): void {
@@ -49,7 +49,7 @@ function confirmed(): Promise<void> {
   asking.value = false;
   return done(async () => {
     await remove(card ? `/bin/${card.id}` : "/bin");
-    toast.tell(card ? `“${card.name}” was deleted permanently.` : "The bin is empty.");
+    notices.tell(card ? `“${card.name}” was deleted permanently.` : "The bin is empty.");
   });
 }
 

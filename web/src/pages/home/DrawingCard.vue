@@ -5,12 +5,12 @@ import { computed, ref } from "vue";
 import type { Card } from "../../api/types";
 import NameField from "../../ui/NameField.vue";
 import { shown } from "../../lib/numbers";
-import { useVocabulary } from "../../stores/display/catalogue";
+import { useCatalogue } from "../../stores/display/catalogue";
 import { ago, counted } from "../../lib/intl";
 
 const props = defineProps<{ card: Card; waiting: number }>();
 const emit = defineEmits<{ rename: [name: string]; duplicate: []; remove: [] }>();
-const vocabulary = useVocabulary();
+const catalogue = useCatalogue();
 const field = ref<InstanceType<typeof NameField> | null>(null);
 
 /** Its picture has come. */
@@ -18,7 +18,7 @@ const loaded = ref(false);
 
 const size = computed(() => {
   const { width = 0, height = 0, unit = "mm" } = props.card.sheet;
-  const u = vocabulary.unit(unit);
+  const u = catalogue.unit(unit);
   return `${shown(width / u.size, 1)} × ${shown(height / u.size, 1)} ${unit}`;
 });
 </script>

@@ -5,7 +5,7 @@ import InputText from "primevue/inputtext";
 import { computed, onBeforeUnmount, onMounted, ref, watch } from "vue";
 import { useRouter } from "vue-router";
 import {
-  Trouble,
+  ApiError,
   create,
   createFromFile,
   get,
@@ -14,11 +14,11 @@ import {
   remove,
 } from "../../api/client";
 import type { Card, CardPage, Storage, TakenInDrawings } from "../../api/types";
-import { usePost } from "../../sync/syncstore";
+import { useSyncStore } from "../../sync/syncstore";
 import { FORM_FILES, askForFiles } from "../../lib/filepicker";
-import { inOrder } from "../../lib/serialqueue";
-import { useToast } from "../../session/notices";
-import { useVocabulary } from "../../stores/display/catalogue";
+import { serialQueue } from "../../lib/serialqueue";
+import { useNotices } from "../../session/notices";
+import { useCatalogue } from "../../stores/display/catalogue";
 import DrawingCard from "./DrawingCard.vue";
 import HomeBar from "./HomeBar.vue";
 import NewSheet from "./NewSheet.vue";
@@ -27,13 +27,13 @@ import { nearlyFull, storageText } from "./storage";
 import { counted } from "../../lib/intl";
 
 const router = useRouter();
-const toast = useToast();
-const post = usePost();
-const vocabulary = useVocabulary();
+const notices = useNotices();
+const sync = useSyncStore();
+const catalogue = useCatalogue();
 const find = ref("");
 const making = ref(false);
 const storage = ref<Storage | null>(null);
-const list = cardList(() => `/drawings?find=${encodeURIComponent(find.value)}`, vocabulary.load);
+const list = cardList(() => `/drawings?find=${encodeURIComponent(find.value)}`, catalogue.load);
 const { cards, more, loaded, waitsFor, load } = list;
 const count = computed(() => {
   if (find.value || !storage.value)
@@ -45,13 +45,13 @@ async function tried(act: () => Promise<unknown>): Promise<void> {
   try {
     await act();
   } catch (problem) {
-    if (!(problem instanceof Trouble)) throw problem;
-    toast.tell(problem.sentence);
+    if (!(problem instanceof ApiError)) throw problem;
+    notices.tell(problem.message);
   }
 }
 
 /** What is done to a drawing is asked in its turn: a copy has the name that was typed before. */
-const line = inOrder();
+const line = serialQueue();
 const done = (act: () => Promise<unknown>): Promise<void> =>
   tried(() =>
     line(async () => {
@@ -65,19 +65,19 @@ const binned = ref<ReadonlySet<number>>(new Set());
 async function loadStorage(): Promise<void> {
   try {
     storage.value = await get<Storage>("/storage");
-    const some = post.waiting.size > 0 && storage.value.binned > 0;
+    const some = sync.waiting.size > 0 && storage.value.binned > 0;
     const found = some ? await get<CardPage>("/bin?most=200") : null;
     binned.value = new Set(found?.cards.map((c) => c.id));
   } catch (problem) {
-    if (!(problem instanceof Trouble)) throw problem; // the list says what is wrong
+    if (!(problem instanceof ApiError)) throw problem; // the list says what is wrong
   }
 }
 /** Drawings in the bin for which edits wait. */
-const deleted = computed(() => [...post.waiting].filter(([id]) => binned.value.has(id)));
+const deleted = computed(() => [...sync.waiting].filter(([id]) => binned.value.has(id)));
 const restore = (id: number): Promise<void> =>
   done(async () => {
     await postTo(`/drawings/${id}/restoration`);
-    post.boxOf(id).resume();
+    sync.boxOf(id).resume();
   });
 const rename = (card: Card, name: string): Promise<void> =>
   done(() => patch(`/drawings/${card.id}`, { name }));
@@ -85,7 +85,7 @@ const duplicate = (card: Card): Promise<void> => done(() => create(`/drawings/${
 const discard = (card: Card): Promise<void> =>
   done(async () => {
     await remove(`/drawings/${card.id}`);
-    toast.tell(`“${card.name}” is in the bin.`, {
+    notices.tell(`“${card.name}” is in the bin.`, {
       label: "Undo",
       run: () => void restore(card.id),
     });
@@ -98,7 +98,7 @@ async function takeIn(files: File[]): Promise<void> {
     await tried(async () => {
       const path = `/imports?name=${encodeURIComponent(file.name)}`;
       const taken = await createFromFile<TakenInDrawings>(path, file);
-      if (taken.said) toast.tell(taken.said);
+      if (taken.said) notices.tell(taken.said);
       made.push(...taken.cards);
     });
   }
@@ -114,10 +114,10 @@ watch(find, load);
 /** Whatever has changed the list may have changed what is kept. */
 watch(cards, loadStorage);
 /** What waits may have become known only now. */
-watch(() => post.waiting.size, load);
+watch(() => sync.waiting.size, load);
 /** What waited for a drawing has gone out: its card shows it. */
 watch(
-  () => [...post.waiting.values()].reduce((a, b) => a + b, 0),
+  () => [...sync.waiting.values()].reduce((a, b) => a + b, 0),
   (now, before) => now < before && void load(),
 );
 </script>
@@ -152,7 +152,7 @@ watch(
         v-for="card in cards"
         :key="card.id"
         :card="card"
-        :waiting="post.waiting.get(card.id) ?? 0"
+        :waiting="sync.waiting.get(card.id) ?? 0"
         @rename="(name) => rename(card, name)"
         @duplicate="duplicate(card)"
         @remove="discard(card)"

@@ -2,22 +2,22 @@
 // The band above the drawings and the bin: the name of the program, day or night, who is there.
 import Button from "primevue/button";
 import { useRouter } from "vue-router";
-import { Trouble } from "../../api/client";
+import { ApiError } from "../../api/client";
 import BrandMark from "../../ui/BrandMark.vue";
 import { usePerson } from "../../session/person";
-import { useToast } from "../../session/notices";
+import { useNotices } from "../../session/notices";
 import { night, toggleNight } from "../../theme/night";
 
 const person = usePerson();
 const router = useRouter();
-const toast = useToast();
+const notices = useNotices();
 
 async function signOut(): Promise<void> {
   try {
     await person.signOut();
   } catch (problem) {
-    if (!(problem instanceof Trouble)) throw problem;
-    toast.tell(problem.sentence);
+    if (!(problem instanceof ApiError)) throw problem;
+    notices.tell(problem.message);
     return;
   }
   await router.push("/sign-in");

@@ -6,14 +6,14 @@ import InputText from "primevue/inputtext";
 import Select from "primevue/select";
 import { ref } from "vue";
 import { useRouter } from "vue-router";
-import { Trouble, create } from "../../api/client";
+import { ApiError, create } from "../../api/client";
 import type { Card, SizeFacts } from "../../api/types";
 import { core } from "../../core";
-import { useVocabulary } from "../../stores/display/catalogue";
+import { useCatalogue } from "../../stores/display/catalogue";
 
 const open = defineModel<boolean>({ required: true });
 const router = useRouter();
-const vocabulary = useVocabulary();
+const catalogue = useCatalogue();
 const name = ref("New outline");
 const width = ref("210");
 const height = ref("297");
@@ -40,8 +40,8 @@ async function make(): Promise<void> {
     open.value = false;
     await router.push(`/drawings/${card.id}`);
   } catch (problem) {
-    if (!(problem instanceof Trouble)) throw problem;
-    trouble.value = problem.sentence;
+    if (!(problem instanceof ApiError)) throw problem;
+    trouble.value = problem.message;
   } finally {
     busy.value = false;
   }
@@ -56,7 +56,7 @@ async function make(): Promise<void> {
       <span>Size</span>
       <div class="presets">
         <Button
-          v-for="p in vocabulary.facts.sizes"
+          v-for="p in catalogue.facts.sizes"
           :key="p.label"
           type="button"
           size="small"
@@ -74,7 +74,7 @@ async function make(): Promise<void> {
         v-model="unit"
         input-id="sheet-unit"
         size="small"
-        :options="vocabulary.facts.units"
+        :options="catalogue.facts.units"
         option-label="name"
         option-value="name"
       />

@@ -4,7 +4,7 @@ import Button from "primevue/button";
 import InputText from "primevue/inputtext";
 import { ref } from "vue";
 import { useRoute, useRouter } from "vue-router";
-import { Trouble } from "../../api/client";
+import { ApiError } from "../../api/client";
 import BrandMark from "../../ui/BrandMark.vue";
 import { usePerson } from "../../session/person";
 
@@ -22,8 +22,8 @@ async function enter(how: () => Promise<void>): Promise<void> {
     const to = typeof route.query["to"] === "string" ? route.query["to"] : "/";
     await router.replace(to.startsWith("/") ? to : "/");
   } catch (problem) {
-    if (!(problem instanceof Trouble)) throw problem;
-    trouble.value = problem.sentence;
+    if (!(problem instanceof ApiError)) throw problem;
+    trouble.value = problem.message;
   }
 }
 </script>

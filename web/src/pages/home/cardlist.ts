@@ -1,6 +1,6 @@
 // A list of drawings that is read some at a time; what is asked for last is what is shown.
 import { shallowRef, ref, type Ref, type ShallowRef } from "vue";
-import { Trouble, get } from "../../api/client";
+import { ApiError, get } from "../../api/client";
 import type { Card, CardPage } from "../../api/types";
 
 const LOAD_AGAIN = 2000;
@@ -47,9 +47,9 @@ export function cardList(path: () => string, first: () => Promise<unknown>): Car
     try {
       await question();
     } catch (problem) {
-      if (!(problem instanceof Trouble)) throw problem;
+      if (!(problem instanceof ApiError)) throw problem;
       if (mine !== asked || left) return;
-      waitsFor.value = problem.sentence;
+      waitsFor.value = problem.message;
       window.setTimeout(() => !left && mine === asked && void again(), LOAD_AGAIN);
     }
   }

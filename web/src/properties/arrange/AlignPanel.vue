@@ -6,7 +6,7 @@ import type { Edge } from "../../api/types";
 import { useAligning, type Target } from "../../stores/editing/aligning";
 import { useBoard } from "../../stores/board/board";
 import { length } from "../../lib/numbers";
-import { useVocabulary } from "../../stores/display/catalogue";
+import { useCatalogue } from "../../stores/display/catalogue";
 import ActionButton from "../../fields/ActionButton.vue";
 import ChooseField from "../../ui/ChooseField.vue";
 import FoldPart from "../../ui/FoldPart.vue";
@@ -14,8 +14,8 @@ import TypedField from "../../fields/TypedField.vue";
 
 const board = useBoard();
 const aligning = useAligning();
-const vocabulary = useVocabulary();
-const unit = computed(() => vocabulary.unit(board.sheet.unit));
+const catalogue = useCatalogue();
+const unit = computed(() => catalogue.unit(board.sheet.unit));
 
 const EDGES: readonly (readonly [Edge, string])[] = [
   ["left", "Left"],

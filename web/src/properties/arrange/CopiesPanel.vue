@@ -5,7 +5,7 @@ import { computed } from "vue";
 import type { Copying } from "../../api/types";
 import { useBoard } from "../../stores/board/board";
 import { useDrafting, type Form } from "../../stores/editing/drafting";
-import { useVocabulary } from "../../stores/display/catalogue";
+import { useCatalogue } from "../../stores/display/catalogue";
 import ChoiceButtons from "../../ui/ChoiceButtons.vue";
 import ChooseField from "../../ui/ChooseField.vue";
 import FoldPart from "../../ui/FoldPart.vue";
@@ -13,8 +13,8 @@ import TypedField from "../../fields/TypedField.vue";
 
 const board = useBoard();
 const drafting = useDrafting();
-const vocabulary = useVocabulary();
-const unit = computed(() => vocabulary.unit(board.sheet.unit));
+const catalogue = useCatalogue();
+const unit = computed(() => catalogue.unit(board.sheet.unit));
 
 const FORMS: readonly (readonly [Form, string, string])[] = [
   ["row_of_copies", "Row", "M2 8H3M7.5 8H8.5M13 8H14"],

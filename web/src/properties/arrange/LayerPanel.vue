@@ -3,11 +3,11 @@
 import Button from "primevue/button";
 import { computed } from "vue";
 import { useBoard } from "../../stores/board/board";
-import { useChoosing } from "../../stores/editing/selecting";
+import { useSelecting } from "../../stores/editing/selecting";
 import OpacityPanel from "../paint/OpacityPanel.vue";
 
 const board = useBoard();
-const choosing = useChoosing();
+const selecting = useSelecting();
 const layers = computed(() => board.tree.in(""));
 const behind = computed(() => layers.value[layers.value.indexOf(board.layer) - 1]);
 const name = (id: string | undefined): string => board.drawable(id ?? "")?.name ?? "";
@@ -29,7 +29,7 @@ function merge(): void {
         severity="secondary"
         size="small"
         label="Select contents"
-        @click="choosing.allIn(board.layer)"
+        @click="selecting.allIn(board.layer)"
       />
     </div>
     <div v-if="layers.length > 1" class="wide abreast">

@@ -4,7 +4,7 @@ import { computed, ref } from "vue";
 import Checkbox from "primevue/checkbox";
 import type { Command, Grown } from "../../api/types";
 import { useBoard } from "../../stores/board/board";
-import { useVocabulary } from "../../stores/display/catalogue";
+import { useCatalogue } from "../../stores/display/catalogue";
 import ActionButton from "../../fields/ActionButton.vue";
 import ChooseField from "../../ui/ChooseField.vue";
 import FoldPart from "../../ui/FoldPart.vue";
@@ -12,10 +12,10 @@ import TypedField from "../../fields/TypedField.vue";
 import { JOINS } from "../paint/joins";
 
 const board = useBoard();
-const vocabulary = useVocabulary();
-const unit = computed(() => vocabulary.unit(board.sheet.unit));
+const catalogue = useCatalogue();
+const unit = computed(() => catalogue.unit(board.sheet.unit));
 /** Sheet units, two millimetres to begin with. */
-const distance = ref(2 * vocabulary.unit("mm").size);
+const distance = ref(2 * catalogue.unit("mm").size);
 const count = ref(1);
 const join = ref<Grown["join"]>("round");
 const live = ref(true);

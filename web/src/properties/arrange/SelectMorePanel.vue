@@ -4,11 +4,11 @@ import Button from "primevue/button";
 import { computed } from "vue";
 import type { Likeness } from "../../api/types";
 import { useBoard } from "../../stores/board/board";
-import { useChoosing } from "../../stores/editing/selecting";
+import { useSelecting } from "../../stores/editing/selecting";
 import FoldPart from "../../ui/FoldPart.vue";
 
 const board = useBoard();
-const choosing = useChoosing();
+const selecting = useSelecting();
 const LIKE: readonly (readonly [Likeness, string])[] = [
   ["fill", "Fill"],
   ["stroke", "Stroke"],
@@ -33,14 +33,14 @@ const group = computed(() => {
           severity="secondary"
           size="small"
           :label="label"
-          @click="choosing.same(by)"
+          @click="selecting.same(by)"
         />
         <Button
           severity="secondary"
           size="small"
           label="Invert"
           title="Ctrl I: select all others"
-          @click="choosing.invert()"
+          @click="selecting.invert()"
         />
       </div>
       <Button
@@ -49,7 +49,7 @@ const group = computed(() => {
         severity="secondary"
         size="small"
         label="Select contents"
-        @click="choosing.allIn(group)"
+        @click="selecting.allIn(group)"
       />
     </section>
   </FoldPart>

@@ -3,14 +3,14 @@
 import { computed } from "vue";
 import { useBoard } from "../../stores/board/board";
 import { useSweeping } from "../../stores/editing/sweeping";
-import { useVocabulary } from "../../stores/display/catalogue";
+import { useCatalogue } from "../../stores/display/catalogue";
 import TypedField from "../../fields/TypedField.vue";
 import { counted } from "../../lib/intl";
 
 const board = useBoard();
 const sweeping = useSweeping();
-const vocabulary = useVocabulary();
-const unit = computed(() => vocabulary.unit(board.sheet.unit));
+const catalogue = useCatalogue();
+const unit = computed(() => catalogue.unit(board.sheet.unit));
 const count = computed(() => sweeping.marks?.regions.length ?? 0);
 const gaps = computed(() => sweeping.marks?.bridges.length ?? 0);
 const says = computed(() => {

@@ -4,14 +4,14 @@ import { computed, ref } from "vue";
 import type { Command } from "../../api/types";
 import { useArranging } from "../../stores/editing/arranging";
 import { useBoard } from "../../stores/board/board";
-import { useVocabulary } from "../../stores/display/catalogue";
+import { useCatalogue } from "../../stores/display/catalogue";
 import FoldPart from "../../ui/FoldPart.vue";
 import TypedField from "../../fields/TypedField.vue";
 
 const board = useBoard();
 const arranging = useArranging();
-const vocabulary = useVocabulary();
-const unit = computed(() => vocabulary.unit(board.sheet.unit));
+const catalogue = useCatalogue();
+const unit = computed(() => catalogue.unit(board.sheet.unit));
 /** The direction in which a typed distance goes. */
 const angle = ref(0);
 

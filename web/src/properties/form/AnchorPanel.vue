@@ -4,7 +4,7 @@ import { computed } from "vue";
 import type { AnchorKind, Seam } from "../../api/types";
 import { useBoard } from "../../stores/board/board";
 import { degrees, shown } from "../../lib/numbers";
-import { useVocabulary } from "../../stores/display/catalogue";
+import { useCatalogue } from "../../stores/display/catalogue";
 import ChoiceButtons from "../../ui/ChoiceButtons.vue";
 import ChooseField from "../../ui/ChooseField.vue";
 import { useChosen } from "../../fields/selectedanchors";
@@ -24,8 +24,8 @@ const SIDES: readonly (readonly [Side, string])[] = [
 ];
 
 const board = useBoard();
-const vocabulary = useVocabulary();
-const unit = computed(() => vocabulary.unit(board.sheet.unit));
+const catalogue = useCatalogue();
+const unit = computed(() => catalogue.unit(board.sheet.unit));
 const { contourOf, marks: chosen, one } = useChosen();
 const total = computed(() => (one.value ? (contourOf(one.value)?.count ?? 0) : 0));
 const title = computed(() =>

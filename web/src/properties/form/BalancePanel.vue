@@ -8,14 +8,14 @@ import { newId } from "../../api/ids";
 import { useBalance } from "../../stores/measuring/balance";
 import { useBoard } from "../../stores/board/board";
 import { degrees, length } from "../../lib/numbers";
-import { useVocabulary } from "../../stores/display/catalogue";
+import { useCatalogue } from "../../stores/display/catalogue";
 import ActionButton from "../../fields/ActionButton.vue";
 import ChooseField from "../../ui/ChooseField.vue";
 import FoldPart from "../../ui/FoldPart.vue";
 
 const balance = useBalance();
 const board = useBoard();
-const vocabulary = useVocabulary();
+const catalogue = useCatalogue();
 
 onBeforeUnmount(() => balance.leave());
 
@@ -40,7 +40,7 @@ const words = computed(() => {
   const mark = balance.mark;
   if (!mark) return "";
   if (mark.exact) return "Exactly symmetric.";
-  const unit = vocabulary.unit(board.sheet.unit);
+  const unit = catalogue.unit(board.sheet.unit);
   return `Off by at most ${length(mark.away, unit)} ${unit.name}.`;
 });
 const line = computed((): Axis | null => {

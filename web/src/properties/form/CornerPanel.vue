@@ -3,7 +3,7 @@
 import { computed } from "vue";
 import type { CornerStyle } from "../../api/types";
 import { useBoard } from "../../stores/board/board";
-import { useVocabulary } from "../../stores/display/catalogue";
+import { useCatalogue } from "../../stores/display/catalogue";
 import ActionButton from "../../fields/ActionButton.vue";
 import DialSlider from "../../ui/DialSlider.vue";
 import TypedField from "../../fields/TypedField.vue";
@@ -22,8 +22,8 @@ const STYLES: readonly (readonly [CornerStyle, string, string])[] = [
 ];
 
 const board = useBoard();
-const vocabulary = useVocabulary();
-const unit = computed(() => vocabulary.unit(board.sheet.unit));
+const catalogue = useCatalogue();
+const unit = computed(() => catalogue.unit(board.sheet.unit));
 const { marks } = useChosen();
 const corners = computed(() => marks.value.filter((m) => m.corner));
 const anchors = computed(() => corners.value.map(refOf));

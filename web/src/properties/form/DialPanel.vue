@@ -4,21 +4,21 @@ import Select from "primevue/select";
 import { computed } from "vue";
 import type { DialFacts, Selection } from "../../api/types";
 import { useBoard } from "../../stores/board/board";
-import { useVocabulary } from "../../stores/display/catalogue";
+import { useCatalogue } from "../../stores/display/catalogue";
 import ActionButton from "../../fields/ActionButton.vue";
 import DialRow from "./DialRow.vue";
 import TypedField from "../../fields/TypedField.vue";
 
 const board = useBoard();
-const vocabulary = useVocabulary();
-const unit = computed(() => vocabulary.unit(board.sheet.unit));
+const catalogue = useCatalogue();
+const unit = computed(() => catalogue.unit(board.sheet.unit));
 const types = computed(() => new Set(board.selectedItems.map((i) => i.type)));
 const type = computed(() => (types.value.size === 1 ? [...types.value][0] : null));
 
 const rows = computed(() => {
   const found: { facts: DialFacts; reading: Selection["dials"][number] }[] = [];
   for (const reading of board.marks.dials) {
-    const facts = vocabulary.dial(reading.shape, reading.dial);
+    const facts = catalogue.dial(reading.shape, reading.dial);
     if (facts) found.push({ facts, reading });
   }
   return found;
@@ -35,7 +35,7 @@ const first = computed(() => (board.selected.length > 1 ? board.selected[0] : un
       class="rest"
       size="small"
       :model-value="type"
-      :options="vocabulary.facts.shapes"
+      :options="catalogue.facts.shapes"
       option-label="label"
       option-value="name"
       placeholder="mixed"

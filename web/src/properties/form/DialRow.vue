@@ -4,7 +4,7 @@ import Select from "primevue/select";
 import { computed } from "vue";
 import type { DialFacts, Selection } from "../../api/types";
 import { useBoard } from "../../stores/board/board";
-import { useVocabulary } from "../../stores/display/catalogue";
+import { useCatalogue } from "../../stores/display/catalogue";
 import DialSlider from "../../ui/DialSlider.vue";
 import TypedField from "../../fields/TypedField.vue";
 import { useSliding } from "../../fields/sliding";
@@ -16,7 +16,7 @@ const props = defineProps<{
   share: boolean;
 }>();
 const board = useBoard();
-const vocabulary = useVocabulary();
+const catalogue = useCatalogue();
 
 const mixed = computed(() => props.reading.value == null);
 const most = computed(() => Math.max(props.reading.reach, props.facts.least + 0.01));
@@ -26,7 +26,7 @@ const suffix = computed(() => {
   return props.facts.unit === "angle" ? "°" : undefined;
 });
 const measured = computed(() => {
-  if (isLength.value) return { unit: vocabulary.unit(board.sheet.unit) };
+  if (isLength.value) return { unit: catalogue.unit(board.sheet.unit) };
   return suffix.value === undefined ? { suffix: "" } : { suffix: suffix.value };
 });
 const step = computed(() => (props.facts.unit === "count" ? 1 : 0.01));

@@ -5,7 +5,7 @@ import Checkbox from "primevue/checkbox";
 import { computed, ref } from "vue";
 import type { Command } from "../../api/types";
 import { useBoard } from "../../stores/board/board";
-import { useVocabulary } from "../../stores/display/catalogue";
+import { useCatalogue } from "../../stores/display/catalogue";
 import ActionButton from "../../fields/ActionButton.vue";
 import DialSlider from "../../ui/DialSlider.vue";
 import FoldPart from "../../ui/FoldPart.vue";
@@ -14,14 +14,14 @@ import { useChosen } from "../../fields/selectedanchors";
 import { useSliding } from "../../fields/sliding";
 
 const board = useBoard();
-const vocabulary = useVocabulary();
-const unit = computed(() => vocabulary.unit(board.sheet.unit));
+const catalogue = useCatalogue();
+const unit = computed(() => catalogue.unit(board.sheet.unit));
 const { marks, refs, stretch } = useChosen();
 const move = ref(false);
 /** Sheet units, to both sides: five millimetres to begin with. */
-const reach = ref(5 * vocabulary.unit("mm").size);
+const reach = ref(5 * catalogue.unit("mm").size);
 /** Sheet units, half a millimetre to begin with. */
-const tolerance = ref(vocabulary.unit("mm").size / 2);
+const tolerance = ref(catalogue.unit("mm").size / 2);
 
 const whole = computed(() => refs.value.length === 0);
 const anchors = computed(() => (whole.value ? board.allAnchors() : refs.value));

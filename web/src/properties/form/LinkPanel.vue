@@ -3,12 +3,12 @@
 import Button from "primevue/button";
 import { computed, onMounted } from "vue";
 import type { Drawable } from "../../api/types";
-import { useKept } from "../../stores/library/placement";
-import { useLooking } from "../../stores/display/display";
+import { usePlacement } from "../../stores/library/placement";
+import { useDisplay } from "../../stores/display/display";
 import { useShelf } from "../../stores/library/shelf";
 
-const kept = useKept();
-const looking = useLooking();
+const placement = usePlacement();
+const display = useDisplay();
 const shelf = useShelf();
 onMounted(() => {
   if (!shelf.loaded) void shelf.load();
@@ -16,31 +16,33 @@ onMounted(() => {
 
 /** What all of them follow; null where they follow several, or what is gone. */
 const followed = computed(() => {
-  const found = new Set(kept.links.map((l) => kept.followed(l)));
+  const found = new Set(placement.links.map((l) => placement.followed(l)));
   const [one] = found;
   return found.size === 1 ? (one ?? null) : null;
 });
 const late = (link: Drawable): boolean => {
-  const now = kept.followed(link);
+  const now = placement.followed(link);
   return now !== undefined && now.state !== link.link?.state;
 };
-const behind = computed(() => kept.links.filter(late).map((l) => l.id));
-const gone = computed(() => shelf.loaded && kept.links.some((l) => !kept.followed(l)));
+const behind = computed(() => placement.links.filter(late).map((l) => l.id));
+const gone = computed(() => shelf.loaded && placement.links.some((l) => !placement.followed(l)));
 
 async function follow(): Promise<void> {
   await shelf.load();
   for (const entry of shelf.entries) {
-    const items = kept.links.filter((l) => kept.followed(l) === entry && late(l)).map((l) => l.id);
-    if (items.length > 0) await kept.follow(entry, items, null);
+    const items = placement.links
+      .filter((l) => placement.followed(l) === entry && late(l))
+      .map((l) => l.id);
+    if (items.length > 0) await placement.follow(entry, items, null);
   }
 }
 function compare(): void {
-  kept.compared = followed.value?.id ?? null;
+  placement.compared = followed.value?.id ?? null;
 }
 </script>
 
 <template>
-  <section v-if="kept.links.length > 0" aria-label="Linked copy">
+  <section v-if="placement.links.length > 0" aria-label="Linked copy">
     <span class="label">Source</span>
     <span class="rest">{{
       followed ? `“${followed.name}” of “${followed.tray}”` : gone ? "deleted" : "several"
@@ -59,7 +61,7 @@ function compare(): void {
         size="small"
         label="Unlink"
         title="Turns it into items that can be edited"
-        @click="kept.unlink"
+        @click="placement.unlink"
       />
       <Button
         v-if="followed"
@@ -69,11 +71,11 @@ function compare(): void {
         @click="compare"
       />
       <Button
-        v-if="looking.leaf !== 'Shelf' || looking.folded"
+        v-if="display.leaf !== 'Shelf' || display.folded"
         severity="secondary"
         size="small"
         label="Shelf"
-        @click="looking.openLeaf('Shelf')"
+        @click="display.openLeaf('Shelf')"
       />
     </div>
   </section>

@@ -3,12 +3,12 @@
 import SelectButton from "primevue/selectbutton";
 import { computed } from "vue";
 import { useBoard } from "../../stores/board/board";
-import { HANDLES_SHOWN, useLooking } from "../../stores/display/display";
+import { HANDLES_SHOWN, useDisplay } from "../../stores/display/display";
 import ActionButton from "../../fields/ActionButton.vue";
 import { useChosen } from "../../fields/selectedanchors";
 
 const board = useBoard();
-const looking = useLooking();
+const display = useDisplay();
 const { contours } = useChosen();
 const outlines = computed(() =>
   board.selectedItems.filter((i) => i.type === "outline").map((i) => i.id),
@@ -20,7 +20,7 @@ const only = computed(() => (contours.value.length === 1 ? contours.value[0] : u
   <section aria-label="Show handles">
     <span class="label">Handles</span>
     <SelectButton
-      v-model="looking.handles"
+      v-model="display.handles"
       class="rest"
       size="small"
       :options="[...HANDLES_SHOWN]"

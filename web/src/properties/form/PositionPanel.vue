@@ -8,7 +8,7 @@ import { spotOf } from "../../core/spots";
 import { SPOTS, useArranging } from "../../stores/editing/arranging";
 import { useBoard } from "../../stores/board/board";
 import { degrees } from "../../lib/numbers";
-import { useVocabulary } from "../../stores/display/catalogue";
+import { useCatalogue } from "../../stores/display/catalogue";
 import ActionButton from "../../fields/ActionButton.vue";
 import SpotPicker from "../../fields/SpotPicker.vue";
 import TypedField from "../../fields/TypedField.vue";
@@ -17,8 +17,8 @@ type Part = "x" | "y" | "width" | "height" | "angle";
 
 const board = useBoard();
 const arranging = useArranging();
-const vocabulary = useVocabulary();
-const unit = computed(() => vocabulary.unit(board.sheet.unit));
+const catalogue = useCatalogue();
+const unit = computed(() => catalogue.unit(board.sheet.unit));
 const frame = computed(() => board.marks.frame);
 /** The place whose numbers are told: of a pivot beside the frame, the frame's middle. */
 const spot = computed(() => (arranging.pivot ? "middle" : arranging.spot));
@@ -30,7 +30,7 @@ const shapes = computed(() =>
     .filter((s) => !board.drawable(s)?.symmetry && !board.drawable(s)?.assembly)
     .some((s) => board.tree.drawnIn(s).some((i) => isShape(board.drawable(i)?.type))),
 );
-const isShape = (type = ""): boolean => vocabulary.shape(type) !== undefined;
+const isShape = (type = ""): boolean => catalogue.shape(type) !== undefined;
 const items = computed(() => board.selected);
 const about = computed(() => arranging.about);
 

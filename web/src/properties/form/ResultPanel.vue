@@ -4,16 +4,16 @@ import Checkbox from "primevue/checkbox";
 import { computed } from "vue";
 import type { AssemblyMark, Grown } from "../../api/types";
 import { useBoard } from "../../stores/board/board";
-import { useVocabulary } from "../../stores/display/catalogue";
+import { useCatalogue } from "../../stores/display/catalogue";
 import ChooseField from "../../ui/ChooseField.vue";
 import TypedField from "../../fields/TypedField.vue";
 import { JOINS } from "../paint/joins";
 
 const props = defineProps<{ id: string; mark: AssemblyMark }>();
 const board = useBoard();
-const vocabulary = useVocabulary();
-const unit = computed(() => vocabulary.unit(board.sheet.unit));
-const point = computed(() => vocabulary.unit("pt"));
+const catalogue = useCatalogue();
+const unit = computed(() => catalogue.unit(board.sheet.unit));
+const point = computed(() => catalogue.unit("pt"));
 
 type Kind = "plain" | "grown" | "stroked";
 const KINDS: readonly { value: Kind; label: string }[] = [
@@ -33,7 +33,7 @@ const width = computed(() => {
 });
 
 function become(wanted: Kind): void {
-  const two = 2 * vocabulary.unit("mm").size;
+  const two = 2 * catalogue.unit("mm").size;
   const edge =
     wanted === "plain"
       ? null

@@ -5,7 +5,7 @@ import Checkbox from "primevue/checkbox";
 import { computed, ref } from "vue";
 import type { Command } from "../../api/types";
 import { useBoard } from "../../stores/board/board";
-import { useVocabulary } from "../../stores/display/catalogue";
+import { useCatalogue } from "../../stores/display/catalogue";
 import ActionButton from "../../fields/ActionButton.vue";
 import DialSlider from "../../ui/DialSlider.vue";
 import FoldPart from "../../ui/FoldPart.vue";
@@ -17,14 +17,14 @@ import { useSliding } from "../../fields/sliding";
 const [LEAST, MOST] = [-3, 1];
 
 const board = useBoard();
-const vocabulary = useVocabulary();
-const unit = computed(() => vocabulary.unit(board.sheet.unit));
+const catalogue = useCatalogue();
+const unit = computed(() => catalogue.unit(board.sheet.unit));
 const { stretch } = useChosen();
 const corners = ref(true);
 const extremes = ref(false);
 const count = ref(1);
 /** Sheet units. */
-const tolerance = ref(vocabulary.unit("mm").size / 10);
+const tolerance = ref(catalogue.unit("mm").size / 10);
 
 const items = computed(() =>
   board.selectedItems.filter((i) => i.type === "outline").map((i) => i.id),
@@ -36,11 +36,11 @@ const command = (within: number): Command => ({
   corners: corners.value,
   extremes: extremes.value,
 });
-const ofPlace = (place: number): number => 10 ** place * vocabulary.unit("mm").size;
+const ofPlace = (place: number): number => 10 ** place * catalogue.unit("mm").size;
 const { slid, slide, release } = useSliding((place) => command(ofPlace(place)));
 const within = computed(() => (slid.value === null ? tolerance.value : ofPlace(slid.value)));
 const place = computed(() =>
-  Math.min(MOST, Math.max(LEAST, Math.log10(within.value / vocabulary.unit("mm").size))),
+  Math.min(MOST, Math.max(LEAST, Math.log10(within.value / catalogue.unit("mm").size))),
 );
 
 function letGo(): void {

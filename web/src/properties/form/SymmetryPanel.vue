@@ -10,12 +10,12 @@ import ChoiceButtons from "../../ui/ChoiceButtons.vue";
 import ChooseField from "../../ui/ChooseField.vue";
 import PaintRow from "../paint/PaintRow.vue";
 import EditContents from "../../fields/EditContents.vue";
-import { useVocabulary } from "../../stores/display/catalogue";
+import { useCatalogue } from "../../stores/display/catalogue";
 import { PATTERNS } from "./patterns";
 
 const props = defineProps<{ id: string }>();
 const board = useBoard();
-const vocabulary = useVocabulary();
+const catalogue = useCatalogue();
 const mark = computed(() => board.drawable(props.id)?.symmetry ?? null);
 const empty = computed(() => board.tree.in(props.id).length === 0);
 const inside = computed(() => board.place === props.id);
@@ -59,7 +59,7 @@ function paint(on: boolean): void {
 const behind = computed(() => mark.value?.second?.strokes.slice(0, -1) ?? []);
 /** Its front stroke in another colour. */
 const inked = (paint: string | null): Stroke => ({
-  ...(mark.value?.second?.strokes.at(-1) ?? vocabulary.stroke),
+  ...(mark.value?.second?.strokes.at(-1) ?? catalogue.stroke),
   paint,
 });
 function repaint(part: Partial<Style>): void {

@@ -3,7 +3,7 @@
 import InputText from "primevue/inputtext";
 import { computed, ref, shallowRef, watch } from "vue";
 import type { ColourFacts, Swatched } from "../../api/types";
-import { Newest } from "../../lib/latestonly";
+import { LatestOnly } from "../../lib/latestonly";
 import { shown } from "../../lib/numbers";
 import { useBoard } from "../../stores/board/board";
 import { useColours } from "../../stores/painting/colours";
@@ -63,7 +63,7 @@ function take(found: ColourFacts): void {
   draft.value = {};
 }
 
-const asking = new Newest<string>(async (text) => {
+const asking = new LatestOnly<string>(async (text) => {
   const found = await colours.read(text);
   if (!found || !sliding.value) return;
   take(found);

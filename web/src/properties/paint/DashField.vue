@@ -2,18 +2,18 @@
 // Dashes and gaps as a row of lengths, in units or with arithmetic; the core reads each of them.
 import InputText from "primevue/inputtext";
 import { computed, ref } from "vue";
-import { Trouble } from "../../api/client";
+import { ApiError } from "../../api/client";
 import type { UnitFacts } from "../../api/types";
 import { core } from "../../core";
 import { shown } from "../../lib/numbers";
-import { useToast } from "../../session/notices";
+import { useNotices } from "../../session/notices";
 
 const props = defineProps<{ label: string; lengths: readonly number[]; unit: UnitFacts }>();
 const emit = defineEmits<{ typed: [lengths: number[]] }>();
 /** More than anybody types. */
 const LONGEST = 200;
 
-const toast = useToast();
+const notices = useNotices();
 const draft = ref<string | null>(null);
 const text = computed(
   () =>
@@ -31,8 +31,8 @@ async function keep(): Promise<void> {
     const words = parts.map((p) => p.trim()).filter((p) => p !== "");
     emit("typed", await Promise.all(words.map((p) => core.read(p, props.unit.name, null))));
   } catch (problem) {
-    if (!(problem instanceof Trouble)) throw problem;
-    toast.tell(problem.sentence);
+    if (!(problem instanceof ApiError)) throw problem;
+    notices.tell(problem.message);
   }
 }
 </script>

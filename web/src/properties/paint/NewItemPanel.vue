@@ -2,27 +2,27 @@
 // A drawing tool with nothing selected: how the next item is painted, and the dials it starts with.
 import Select from "primevue/select";
 import { computed, shallowRef, watch } from "vue";
-import { Trouble } from "../../api/client";
+import { ApiError } from "../../api/client";
 import type { Command, DialFacts, Point, Selection, Stroke } from "../../api/types";
 import { core } from "../../core";
 import type { Looked } from "../../core/coreapi";
-import { Newest } from "../../lib/latestonly";
+import { LatestOnly } from "../../lib/latestonly";
 import { useBoard } from "../../stores/board/board";
-import { useStarts } from "../../stores/painting/newitems";
+import { useNewItems } from "../../stores/painting/newitems";
 import { useTools } from "../../tools/tools";
-import { useVocabulary } from "../../stores/display/catalogue";
+import { useCatalogue } from "../../stores/display/catalogue";
 import PaintRow from "./PaintRow.vue";
 import TypedField from "../../fields/TypedField.vue";
 import { counted } from "../../lib/intl";
 
 const board = useBoard();
-const starts = useStarts();
+const newItems = useNewItems();
 const tools = useTools();
-const vocabulary = useVocabulary();
-const point = computed(() => vocabulary.unit("pt"));
+const catalogue = useCatalogue();
+const point = computed(() => catalogue.unit("pt"));
 /** The dials that have an effect, as the core reads them off what would be drawn. */
 const readings = shallowRef<Selection["dials"]>([]);
-const asking = new Newest<Command>(async (command) => {
+const asking = new LatestOnly<Command>(async (command) => {
   try {
     const looked = {
       selection: ["the-next-one"],
@@ -31,31 +31,33 @@ const asking = new Newest<Command>(async (command) => {
     const { repaint } = await core.aim(null, command, looked as Looked, false);
     readings.value = repaint?.selection.dials ?? [];
   } catch (problem) {
-    if (!(problem instanceof Trouble)) throw problem;
+    if (!(problem instanceof ApiError)) throw problem;
   }
 });
 watch(
-  () => [tools.name, starts.dialsOf(tools.name)] as const,
+  () => [tools.name, newItems.dialsOf(tools.name)] as const,
   ([shape, dials]) => {
     readings.value = readings.value.filter((r) => r.shape === shape);
-    if (!vocabulary.shape(shape)) return;
+    if (!catalogue.shape(shape)) return;
     const square = { start: [0, 0] as Point, to: [96, 96] as Point };
     asking.put({ kind: "draw_shape", item: "the-next-one", shape, ...square, dials });
   },
   { immediate: true, deep: true },
 );
 const dials = computed(() =>
-  readings.value.flatMap((r) => vocabulary.dial(tools.name, r.dial) ?? []),
+  readings.value.flatMap((r) => catalogue.dial(tools.name, r.dial) ?? []),
 );
 
 /** The stroke in front of the others. */
-const front = computed(() => starts.style.strokes.at(-1) ?? { ...vocabulary.stroke, paint: null });
+const front = computed(() => newItems.style.strokes.at(-1) ?? { ...catalogue.stroke, paint: null });
 function ink(part: Partial<Stroke>): void {
-  starts.paint({ strokes: [...starts.style.strokes.slice(0, -1), { ...front.value, ...part }] });
+  newItems.paint({
+    strokes: [...newItems.style.strokes.slice(0, -1), { ...front.value, ...part }],
+  });
 }
 /** What is not told in the rows. */
 const more = computed(() => {
-  const { strokes, finish } = starts.style;
+  const { strokes, finish } = newItems.style;
   const borders = strokes.length - 1;
   return [
     ...(borders > 0 ? [counted(borders, "more stroke")] : []),
@@ -66,13 +68,13 @@ const more = computed(() => {
   ].join(", ");
 });
 
-const value = (dial: DialFacts): number => starts.dialsOf(tools.name)[dial.name] ?? dial.default;
+const value = (dial: DialFacts): number => newItems.dialsOf(tools.name)[dial.name] ?? dial.default;
 function measured(dial: DialFacts): object {
-  if (dial.unit === "length") return { unit: vocabulary.unit(board.sheet.unit) };
+  if (dial.unit === "length") return { unit: catalogue.unit(board.sheet.unit) };
   return { suffix: dial.unit === "percent" ? "%" : dial.unit === "angle" ? "°" : "" };
 }
 function turn(dial: DialFacts, to: number): void {
-  starts.turn(tools.name, dial.name, Math.min(Math.max(to, dial.least), dial.most));
+  newItems.turn(tools.name, dial.name, Math.min(Math.max(to, dial.least), dial.most));
 }
 </script>
 
@@ -108,8 +110,8 @@ function turn(dial: DialFacts, to: number): void {
     <PaintRow
       label="Fill"
       name="start fill"
-      :paint="starts.style.fill"
-      @chosen="(fill) => starts.paint({ fill })"
+      :paint="newItems.style.fill"
+      @chosen="(fill) => newItems.paint({ fill })"
     />
     <span class="label">Stroke</span>
     <PaintRow
@@ -127,7 +129,7 @@ function turn(dial: DialFacts, to: number): void {
     />
     <span />
     <p v-if="more" class="wide help">With {{ more }}.</p>
-    <button v-if="starts.kept.style" class="row-button plain" @click="starts.kept.style = null">
+    <button v-if="newItems.kept.style" class="row-button plain" @click="newItems.kept.style = null">
       Reset style
     </button>
   </section>

@@ -3,7 +3,7 @@
 import { computed } from "vue";
 import type { Command, Effect } from "../../api/types";
 import { useBoard } from "../../stores/board/board";
-import { useVocabulary } from "../../stores/display/catalogue";
+import { useCatalogue } from "../../stores/display/catalogue";
 import ChooseField from "../../ui/ChooseField.vue";
 import EffectPart from "./EffectPart.vue";
 import FoldPart from "../../ui/FoldPart.vue";
@@ -14,10 +14,10 @@ import { EFFECTS } from "./effects";
 const props = defineProps<{ items: readonly string[] }>();
 const board = useBoard();
 const painted = usePainted();
-const vocabulary = useVocabulary();
+const catalogue = useCatalogue();
 /** The modes of the CSS standard, under its names. */
 const blends = computed(() =>
-  vocabulary.facts.blends.map((value) => ({ value, label: value.replaceAll("-", " ") })),
+  catalogue.facts.blends.map((value) => ({ value, label: value.replaceAll("-", " ") })),
 );
 const finish = computed(() => painted(props.items[0] ?? "")?.finish ?? null);
 const effects = computed(() => finish.value?.effects ?? []);

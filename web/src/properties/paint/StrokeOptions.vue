@@ -4,7 +4,7 @@ import { computed } from "vue";
 import Checkbox from "primevue/checkbox";
 import type { Command, Stroke } from "../../api/types";
 import { useBoard } from "../../stores/board/board";
-import { useVocabulary } from "../../stores/display/catalogue";
+import { useCatalogue } from "../../stores/display/catalogue";
 import ChooseField from "../../ui/ChooseField.vue";
 import DashField from "./DashField.vue";
 import FoldPart from "../../ui/FoldPart.vue";
@@ -16,8 +16,8 @@ type Setting = Omit<Extract<Command, { kind: "set_pen" }>, "kind" | "items" | "s
 
 const props = defineProps<{ label: string; paint: Stroke; index: number; open: boolean }>();
 const board = useBoard();
-const vocabulary = useVocabulary();
-const point = computed(() => vocabulary.unit("pt"));
+const catalogue = useCatalogue();
+const point = computed(() => catalogue.unit("pt"));
 const heading = computed(() =>
   props.label === "Stroke" ? "Stroke options" : `${props.label} options`,
 );

@@ -3,7 +3,7 @@
 import { computed } from "vue";
 import type { Stroke } from "../../api/types";
 import { useBoard } from "../../stores/board/board";
-import { useVocabulary } from "../../stores/display/catalogue";
+import { useCatalogue } from "../../stores/display/catalogue";
 import ItemPaint from "./ItemPaint.vue";
 import StrokeOptions from "./StrokeOptions.vue";
 import TypedField from "../../fields/TypedField.vue";
@@ -17,8 +17,8 @@ const props = defineProps<{
   open: boolean;
 }>();
 const board = useBoard();
-const vocabulary = useVocabulary();
-const point = computed(() => vocabulary.unit("pt"));
+const catalogue = useCatalogue();
+const point = computed(() => catalogue.unit("pt"));
 const front = computed(() => props.index === props.count - 1);
 /** Borders are counted outwards from the stroke in front. */
 const label = computed(() => (front.value ? "Stroke" : `Stroke ${props.count - props.index}`));

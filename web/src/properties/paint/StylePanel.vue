@@ -3,14 +3,14 @@
 import Button from "primevue/button";
 import { computed } from "vue";
 import { useBoard } from "../../stores/board/board";
-import { useStarts } from "../../stores/painting/newitems";
+import { useNewItems } from "../../stores/painting/newitems";
 import ChooseField from "../../ui/ChooseField.vue";
 import ItemPaint from "./ItemPaint.vue";
 import StrokePart from "./StrokePart.vue";
 import { usePainted } from "./painted";
 
 const board = useBoard();
-const starts = useStarts();
+const newItems = useNewItems();
 const painted = usePainted();
 /** Of the first thing painted; a group is painted by what it holds, an assembly as one. */
 const first = computed(() => {
@@ -27,7 +27,7 @@ const strokes = computed(() =>
   (style.value?.strokes ?? []).map((s, n) => [s, n] as const).reverse(),
 );
 const like = computed(() => board.keptMarks.style);
-const starting = computed(() => JSON.stringify(starts.kept.style) === JSON.stringify(like.value));
+const starting = computed(() => JSON.stringify(newItems.kept.style) === JSON.stringify(like.value));
 </script>
 
 <template>
@@ -65,7 +65,7 @@ const starting = computed(() => JSON.stringify(starts.kept.style) === JSON.strin
         :disabled="starting || !like"
         :label="starting ? 'Used for new items' : 'Use for new items'"
         title="New items start with this style"
-        @click="starts.kept.style = like"
+        @click="newItems.kept.style = like"
       />
     </div>
   </section>

@@ -3,20 +3,20 @@
 import Button from "primevue/button";
 import InputText from "primevue/inputtext";
 import { computed, ref, shallowRef, watch } from "vue";
-import { Trouble } from "../../api/client";
+import { ApiError } from "../../api/client";
 import type { Command, Harmony } from "../../api/types";
 import { core } from "../../core";
 import { useBoard } from "../../stores/board/board";
-import { useLooking } from "../../stores/display/display";
+import { useDisplay } from "../../stores/display/display";
 import { useSwatches } from "../../stores/painting/swatches";
 import ColourBars from "./ColourBars.vue";
 import ColourChips from "./ColourChips.vue";
 import FoldPart from "../../ui/FoldPart.vue";
 
 const board = useBoard();
-const looking = useLooking();
+const display = useDisplay();
 const swatches = useSwatches();
-const one = computed(() => (looking.leaf === "Colours" && !looking.folded ? swatches.one : null));
+const one = computed(() => (display.leaf === "Colours" && !display.folded ? swatches.one : null));
 const draft = ref<string | null>(null);
 const harmonies = shallowRef<Harmony[]>([]);
 watch(
@@ -27,7 +27,7 @@ watch(
       const found = await core.harmonies(colour);
       if (one.value?.colour === colour) harmonies.value = found;
     } catch (problem) {
-      if (!(problem instanceof Trouble)) throw problem;
+      if (!(problem instanceof ApiError)) throw problem;
     }
   },
   { immediate: true },

@@ -7,10 +7,10 @@ import type { Gives } from "../../stores/painting/sampling";
 import { SampleTool } from "../../tools/editing/sample";
 import { SelectTool } from "../../tools/editing/select";
 import type { Hit } from "../../tools/tool";
-import { FakeBoard, RecordingBench, at, drawable } from "../../tools/tests/recording";
+import { FakeBoard, RecordingContext, at, drawable } from "../../tools/tests/recording";
 
 let board: FakeBoard;
-let bench: RecordingBench;
+let bench: RecordingContext;
 let tool: SelectTool;
 
 const GRADIENT: Gradient = {
@@ -28,7 +28,7 @@ const GRADIENT: Gradient = {
 beforeEach(() => {
   board = new FakeBoard("a");
   board.selected = ["a"];
-  bench = new RecordingBench();
+  bench = new RecordingContext();
   tool = new SelectTool(
     board.asBoard(),
     bench,

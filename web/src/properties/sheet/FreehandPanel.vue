@@ -3,7 +3,7 @@
 import { computed } from "vue";
 import { useBoard } from "../../stores/board/board";
 import { useTools } from "../../tools/tools";
-import { useVocabulary } from "../../stores/display/catalogue";
+import { useCatalogue } from "../../stores/display/catalogue";
 import DialSlider from "../../ui/DialSlider.vue";
 import TypedField from "../../fields/TypedField.vue";
 import { useSliding } from "../../fields/sliding";
@@ -16,8 +16,8 @@ const fromSlider = (s: number): number => LEAST * (MOST / LEAST) ** s;
 
 const board = useBoard();
 const tools = useTools();
-const vocabulary = useVocabulary();
-const unit = computed(() => vocabulary.unit(board.sheet.unit));
+const catalogue = useCatalogue();
+const unit = computed(() => catalogue.unit(board.sheet.unit));
 const anchors = computed(() => board.marks.paths.reduce((n, p) => n + p.count, 0));
 
 const command = (tolerance: number) =>

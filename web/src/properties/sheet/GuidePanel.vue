@@ -7,12 +7,12 @@ import type { Guide } from "../../api/types";
 import { newId } from "../../api/ids";
 import { useBoard } from "../../stores/board/board";
 import { degrees, length } from "../../lib/numbers";
-import { useVocabulary } from "../../stores/display/catalogue";
+import { useCatalogue } from "../../stores/display/catalogue";
 import TypedField from "../../fields/TypedField.vue";
 
 const board = useBoard();
-const vocabulary = useVocabulary();
-const unit = computed(() => vocabulary.unit(board.sheet.unit));
+const catalogue = useCatalogue();
+const unit = computed(() => catalogue.unit(board.sheet.unit));
 const one = computed(() => board.sheet.guides.find((g) => g.id === board.aid));
 const set = (change: Partial<Guide>): void =>
   board.commit({ kind: "set_guide", guide: { ...(one.value as Guide), ...change } });

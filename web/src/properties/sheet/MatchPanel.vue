@@ -6,7 +6,7 @@ import { useBoard } from "../../stores/board/board";
 import { useMatching } from "../../stores/measuring/matching";
 import { length, shown } from "../../lib/numbers";
 import { useTools } from "../../tools/tools";
-import { useVocabulary } from "../../stores/display/catalogue";
+import { useCatalogue } from "../../stores/display/catalogue";
 import ActionButton from "../../fields/ActionButton.vue";
 import TypedField from "../../fields/TypedField.vue";
 import { useChosen } from "../../fields/selectedanchors";
@@ -14,11 +14,11 @@ import { useChosen } from "../../fields/selectedanchors";
 const board = useBoard();
 const matching = useMatching();
 const tools = useTools();
-const vocabulary = useVocabulary();
+const catalogue = useCatalogue();
 const { refs } = useChosen();
 /** Sheet units, two millimetres to begin with. */
-const reach = ref(2 * vocabulary.unit("mm").size);
-const unit = computed(() => vocabulary.unit(board.sheet.unit));
+const reach = ref(2 * catalogue.unit("mm").size);
+const unit = computed(() => catalogue.unit(board.sheet.unit));
 const told = (value: number): string => `${length(value, unit.value)} ${unit.value.name}`;
 </script>
 

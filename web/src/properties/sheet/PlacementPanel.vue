@@ -3,8 +3,8 @@
 import Checkbox from "primevue/checkbox";
 import { computed } from "vue";
 import { useBoard } from "../../stores/board/board";
-import { useKept } from "../../stores/library/placement";
-import { useVocabulary } from "../../stores/display/catalogue";
+import { usePlacement } from "../../stores/library/placement";
+import { useCatalogue } from "../../stores/display/catalogue";
 import ChoiceButtons from "../../ui/ChoiceButtons.vue";
 import TypedField from "../../fields/TypedField.vue";
 
@@ -18,10 +18,10 @@ const WAYS = [
 ] as const;
 
 const board = useBoard();
-const kept = useKept();
-const vocabulary = useVocabulary();
-const unit = computed(() => vocabulary.unit(board.sheet.unit));
-const way = computed(() => (kept.linked ? "linked" : "copy"));
+const placement = usePlacement();
+const catalogue = useCatalogue();
+const unit = computed(() => catalogue.unit(board.sheet.unit));
+const way = computed(() => (placement.linked ? "linked" : "copy"));
 </script>
 
 <template>
@@ -32,10 +32,12 @@ const way = computed(() => (kept.linked ? "linked" : "copy"));
       :columns="2"
       prefix="place"
       :pressed="(w) => w === way"
-      @choose="(w) => (kept.linked = w === 'linked')"
+      @choose="(w) => (placement.linked = w === 'linked')"
     />
     <p class="wide help">
-      {{ kept.linked ? "Follows changes of the original on the shelf." : "An independent copy." }}
+      {{
+        placement.linked ? "Follows changes of the original on the shelf." : "An independent copy."
+      }}
     </p>
   </section>
   <section aria-label="Size on click">
@@ -43,18 +45,18 @@ const way = computed(() => (kept.linked ? "linked" : "copy"));
     <span class="label">Size</span>
     <TypedField
       label="Placed width"
-      :value="kept.size[0]"
+      :value="placement.size[0]"
       :unit="unit"
-      @typed="(v) => kept.put(0, v)"
+      @typed="(v) => placement.put(0, v)"
     />
     <TypedField
       label="Placed height"
-      :value="kept.size[1]"
+      :value="placement.size[1]"
       :unit="unit"
-      @typed="(v) => kept.put(1, v)"
+      @typed="(v) => placement.put(1, v)"
     />
     <label class="rest check">
-      <Checkbox v-model="kept.own" binary size="small" /> Original proportions
+      <Checkbox v-model="placement.own" binary size="small" /> Original proportions
     </label>
     <p class="wide help">Drag to draw it: Shift keeps proportions, Alt from the centre.</p>
   </section>

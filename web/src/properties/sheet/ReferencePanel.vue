@@ -8,7 +8,7 @@ import type { Underlay } from "../../api/types";
 import { usePictures } from "../../tools/addpicture";
 import { useBoard } from "../../stores/board/board";
 import { WAYS, useComparing } from "../../stores/display/comparing";
-import { useVocabulary } from "../../stores/display/catalogue";
+import { useCatalogue } from "../../stores/display/catalogue";
 import DialSlider from "../../ui/DialSlider.vue";
 import TracedArea from "./TracedArea.vue";
 import TypedField from "../../fields/TypedField.vue";
@@ -16,10 +16,10 @@ import { useSliding } from "../../fields/sliding";
 
 const board = useBoard();
 const comparing = useComparing();
-const vocabulary = useVocabulary();
+const catalogue = useCatalogue();
 const { bring } = usePictures();
 const chooser = ref<HTMLInputElement | null>(null);
-const unit = computed(() => vocabulary.unit(board.sheet.unit));
+const unit = computed(() => catalogue.unit(board.sheet.unit));
 const one = computed(() => board.sheet.underlays.find((u) => u.id === board.aid));
 
 const command = (change: Partial<Underlay>) =>

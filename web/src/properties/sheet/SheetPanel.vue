@@ -6,7 +6,7 @@ import Select from "primevue/select";
 import { computed, ref } from "vue";
 import type { Grid } from "../../api/types";
 import { useBoard } from "../../stores/board/board";
-import { useVocabulary } from "../../stores/display/catalogue";
+import { useCatalogue } from "../../stores/display/catalogue";
 import PaintRow from "../paint/PaintRow.vue";
 import SnappingPanel from "./SnappingPanel.vue";
 import FoldPart from "../../ui/FoldPart.vue";
@@ -20,18 +20,18 @@ interface Size {
 }
 
 const board = useBoard();
-const vocabulary = useVocabulary();
+const catalogue = useCatalogue();
 const scaled = ref(false);
-const unit = computed(() => vocabulary.unit(board.sheet.unit));
+const unit = computed(() => catalogue.unit(board.sheet.unit));
 const set = (change: Size): void =>
   board.commit({ kind: "set_sheet", ...change, scale_items: scaled.value });
 const setGrid = (change: Partial<Grid>): void =>
   board.commit({ kind: "set_grid", grid: { ...board.sheet.grid, ...change } });
 
 function take(label: string): void {
-  const size = vocabulary.facts.sizes.find((s) => s.label === label);
+  const size = catalogue.facts.sizes.find((s) => s.label === label);
   if (!size) return;
-  const each = vocabulary.unit(size.unit).size;
+  const each = catalogue.unit(size.unit).size;
   set({ width: size.width * each, height: size.height * each, unit: size.unit });
 }
 
@@ -48,7 +48,7 @@ const turn = (): void => set({ width: board.sheet.height, height: board.sheet.wi
     <Select
       size="small"
       :model-value="null"
-      :options="vocabulary.facts.sizes"
+      :options="catalogue.facts.sizes"
       option-label="label"
       option-value="label"
       placeholder="Select"
@@ -75,7 +75,7 @@ const turn = (): void => set({ width: board.sheet.height, height: board.sheet.wi
     <Select
       size="small"
       :model-value="board.sheet.unit"
-      :options="vocabulary.facts.units"
+      :options="catalogue.facts.units"
       option-label="name"
       option-value="name"
       aria-label="Unit"

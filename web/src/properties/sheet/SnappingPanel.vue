@@ -1,10 +1,10 @@
 <script setup lang="ts">
 // The kinds of cues, each of which can be switched off.
 import Checkbox from "primevue/checkbox";
-import { CUE_KINDS, useCues } from "../../stores/display/snapping";
+import { CUE_KINDS, useSnapping } from "../../stores/display/snapping";
 import FoldPart from "../../ui/FoldPart.vue";
 
-const cues = useCues();
+const cues = useSnapping();
 </script>
 
 <template>

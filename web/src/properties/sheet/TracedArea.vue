@@ -7,8 +7,8 @@ import type { Command, Underlay } from "../../api/types";
 import { newId } from "../../api/ids";
 import { useBoard } from "../../stores/board/board";
 import { useMatching } from "../../stores/measuring/matching";
-import { useStarts } from "../../stores/painting/newitems";
-import { useVocabulary } from "../../stores/display/catalogue";
+import { useNewItems } from "../../stores/painting/newitems";
+import { useCatalogue } from "../../stores/display/catalogue";
 import ActionButton from "../../fields/ActionButton.vue";
 import DialSlider from "../../ui/DialSlider.vue";
 import TypedField from "../../fields/TypedField.vue";
@@ -16,9 +16,9 @@ import TypedField from "../../fields/TypedField.vue";
 const props = defineProps<{ underlay: Underlay }>();
 const board = useBoard();
 const matching = useMatching();
-const starts = useStarts();
-const vocabulary = useVocabulary();
-const unit = computed(() => vocabulary.unit(board.sheet.unit));
+const newItems = useNewItems();
+const catalogue = useCatalogue();
+const unit = computed(() => catalogue.unit(board.sheet.unit));
 const extremes = ref(false);
 const symmetric = ref(false);
 const own = computed(() => matching.seeds?.underlay === props.underlay.id);
@@ -35,7 +35,7 @@ const propose = computed<Command>(() => ({
   extremes: extremes.value,
   symmetric: symmetric.value,
   container: board.place,
-  ...(starts.kept.style ? { style: starts.kept.style } : {}),
+  ...(newItems.kept.style ? { style: newItems.kept.style } : {}),
 }));
 /** The dial was turned since the form was kept. */
 let turned = false;
@@ -88,7 +88,7 @@ function release(): void {
         severity="secondary"
         :label="matching.colour"
         title="Use as fill for new items"
-        @click="starts.paint({ fill: matching.colour })"
+        @click="newItems.paint({ fill: matching.colour })"
       />
     </template>
   </template>

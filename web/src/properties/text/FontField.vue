@@ -4,7 +4,7 @@ import Select from "primevue/select";
 import { computed, onMounted } from "vue";
 import type { FaceFacts } from "../../api/types";
 import { FONT_FILES, askForFiles } from "../../lib/filepicker";
-import { useLettering } from "../../stores/editing/text";
+import { useText } from "../../stores/editing/text";
 
 const props = defineProps<{
   /** The key of the face; null: several. */
@@ -16,7 +16,7 @@ const emit = defineEmits<{ chosen: [face: FaceFacts] }>();
 /** Sheet units above and below the line of a sample that is shown. */
 const [RISE, DROP] = [95, 35];
 
-const lettering = useLettering();
+const lettering = useText();
 onMounted(() => {
   if (lettering.faces.length === 0) void lettering.load();
 });

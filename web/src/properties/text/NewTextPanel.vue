@@ -1,14 +1,14 @@
 <script setup lang="ts">
 // The Words tool with nothing selected: what the next words start with.
 import { computed } from "vue";
-import { useLettering } from "../../stores/editing/text";
-import { useVocabulary } from "../../stores/display/catalogue";
+import { useText } from "../../stores/editing/text";
+import { useCatalogue } from "../../stores/display/catalogue";
 import FontField from "./FontField.vue";
 import TypedField from "../../fields/TypedField.vue";
 
-const lettering = useLettering();
-const vocabulary = useVocabulary();
-const point = computed(() => vocabulary.unit("pt"));
+const lettering = useText();
+const catalogue = useCatalogue();
+const point = computed(() => catalogue.unit("pt"));
 </script>
 
 <template>

@@ -6,8 +6,8 @@ import { computed, nextTick, onBeforeUnmount, ref, watch } from "vue";
 import type { FaceFacts, WordsMark } from "../../api/types";
 import { newId } from "../../api/ids";
 import { useBoard } from "../../stores/board/board";
-import { useLettering } from "../../stores/editing/text";
-import { useVocabulary } from "../../stores/display/catalogue";
+import { useText } from "../../stores/editing/text";
+import { useCatalogue } from "../../stores/display/catalogue";
 import ActionButton from "../../fields/ActionButton.vue";
 import ChoiceButtons from "../../ui/ChoiceButtons.vue";
 import FontField from "./FontField.vue";
@@ -23,9 +23,9 @@ const ALIGNS = [
 const RESTED = 1200;
 
 const board = useBoard();
-const lettering = useLettering();
-const vocabulary = useVocabulary();
-const point = computed(() => vocabulary.unit("pt"));
+const lettering = useText();
+const catalogue = useCatalogue();
+const point = computed(() => catalogue.unit("pt"));
 const items = computed(() => lettering.words.map((w) => w.id));
 const first = computed(() => lettering.words[0]?.mark);
 const one = computed(() => (lettering.words.length === 1 ? first.value : undefined));

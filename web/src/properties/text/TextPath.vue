@@ -6,7 +6,7 @@ import { computed } from "vue";
 import type { WordsMark } from "../../api/types";
 import { useBoard } from "../../stores/board/board";
 import { length } from "../../lib/numbers";
-import { useVocabulary } from "../../stores/display/catalogue";
+import { useCatalogue } from "../../stores/display/catalogue";
 import ChoiceButtons from "../../ui/ChoiceButtons.vue";
 import EditContents from "../../fields/EditContents.vue";
 import TextSetting from "./TextSetting.vue";
@@ -18,8 +18,8 @@ const WAYS = [
 ] as const;
 
 const board = useBoard();
-const vocabulary = useVocabulary();
-const unit = computed(() => vocabulary.unit(board.sheet.unit));
+const catalogue = useCatalogue();
+const unit = computed(() => catalogue.unit(board.sheet.unit));
 const id = computed(() => props.items[0] ?? "");
 
 function settle(): void {

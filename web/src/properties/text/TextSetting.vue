@@ -3,7 +3,7 @@
 import { computed } from "vue";
 import type { SetWords, UnitFacts } from "../../api/types";
 import { useBoard } from "../../stores/board/board";
-import { useLettering } from "../../stores/editing/text";
+import { useText } from "../../stores/editing/text";
 import DialSlider from "../../ui/DialSlider.vue";
 import TypedField from "../../fields/TypedField.vue";
 import { useSliding } from "../../fields/sliding";
@@ -18,7 +18,7 @@ const props = defineProps<{
   range?: readonly [number, number];
 }>();
 const board = useBoard();
-const lettering = useLettering();
+const lettering = useText();
 const items = computed(() => lettering.words.map((w) => w.id));
 
 const { slid, slide, release, keep } = useSliding((value) => {

@@ -1,7 +1,7 @@
 // The place to draw in: the container that new items go into and that clicks look into. One is
 // always in a layer, and in a group of it after having gone in.
 import { computed, shallowRef } from "vue";
-import type { Showing } from "./scene";
+import type { Scene } from "./scene";
 
 export class Place {
   private readonly wanted = shallowRef("");
@@ -20,7 +20,7 @@ export class Place {
   /** Whether one has gone into a group. */
   readonly inGroup = computed(() => this.way.value.length > 1);
 
-  constructor(private readonly showing: Showing) {}
+  constructor(private readonly showing: Scene) {}
 
   enter(container: string): void {
     this.wanted.value = container;

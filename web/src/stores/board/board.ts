@@ -2,7 +2,7 @@
 // are plain classes in board/; this is the one door to them.
 import { defineStore } from "pinia";
 import { computed, ref, watch } from "vue";
-import { Trouble, get } from "../../api/client";
+import { ApiError, get } from "../../api/client";
 import type { Answer, Board, Command, Draft, Drawable, Matrix, Point } from "../../api/types";
 import { core, desk, whenWithoutCore } from "../../core";
 import { newId } from "../../api/ids";
@@ -15,15 +15,15 @@ import { Images, type Turns } from "./copies";
 import { Place } from "./activecontainer";
 import { Preview, type Spreading } from "./preview";
 import { Queue } from "./editqueue";
-import { Showing } from "./scene";
+import { Scene } from "./scene";
 import { useArranging } from "../editing/arranging";
-import { useCues } from "../display/snapping";
+import { useSnapping } from "../display/snapping";
 import { useFollowing } from "../../sync/following";
-import { useLooking } from "../display/display";
-import type { Posted } from "../../sync/editstore";
+import { useDisplay } from "../display/display";
+import type { StoredEdit } from "../../sync/editstore";
 import type { KeptState } from "../../sync/syncqueue";
-import { usePost } from "../../sync/syncstore";
-import { useToast } from "../../session/notices";
+import { useSyncStore } from "../../sync/syncstore";
+import { useNotices } from "../../session/notices";
 import { useView } from "../display/view";
 
 /** Pixels between two teeth of the comb. */
@@ -32,9 +32,9 @@ const TOOTH_EVERY = 6;
 const DIAL_COMMANDS = new Set<Command["kind"]>(["set_dial", "set_dials", "drag_peg"]);
 
 export const useBoard = defineStore("board", () => {
-  const toast = useToast();
-  const post = usePost();
-  whenWithoutCore(toast.tell);
+  const notices = useNotices();
+  const sync = useSyncStore();
+  whenWithoutCore(notices.tell);
   const id = ref(0);
   const name = ref("");
   const version = ref(0);
@@ -45,13 +45,13 @@ export const useBoard = defineStore("board", () => {
   const aid = ref<string | null>(null);
   /** A dial was turned since this was last cleared. */
   const dialled = ref(false);
-  const showing = new Showing();
+  const showing = new Scene();
   const place = new Place(showing);
   const view = useView();
-  const looking = useLooking();
+  const display = useDisplay();
   /** As far apart as some pixels, in steps, so that not every zoom asks anew. */
   const spacing = computed(() =>
-    looking.comb || looking.profile
+    display.comb || display.profile
       ? TOOTH_EVERY / 2 ** (Math.round(2 * Math.log2(view.scale)) / 2)
       : null,
   );
@@ -66,20 +66,20 @@ export const useBoard = defineStore("board", () => {
   const preview = new Preview(
     showing,
     choice,
-    useCues(),
+    useSnapping(),
     view,
     images,
     () => place.here.value,
-    toast.tell,
+    notices.tell,
   );
   watch(
     () => view.sight,
     () => choice.seen(),
   );
-  const history = new History(showing, toast.tell);
+  const history = new History(showing, notices.tell);
   const queue = new Queue(
     () => id.value,
-    post,
+    sync,
     showing,
     choice,
     preview,
@@ -98,7 +98,7 @@ export const useBoard = defineStore("board", () => {
     queue.after(async () => {
       const items = choice.items.value;
       if (!last || items.length === 0) {
-        toast.tell(
+        notices.tell(
           last
             ? "Nothing is selected. Select something to repeat the transform on."
             : "Nothing to repeat yet. Move, rotate or scale something; J repeats it.",
@@ -111,8 +111,8 @@ export const useBoard = defineStore("board", () => {
         const copies = copied ? newId() : null;
         queue.commit({ ...again, items, copies } as Command, false, true);
       } catch (problem) {
-        if (!(problem instanceof Trouble)) throw problem;
-        toast.tell(problem.sentence);
+        if (!(problem instanceof ApiError)) throw problem;
+        notices.tell(problem.message);
       }
     });
   }
@@ -142,15 +142,15 @@ export const useBoard = defineStore("board", () => {
 
   const reader = {
     known: () => ({ version: version.value, tip }),
-    kept: (posted: Posted, answer: Answer) => {
+    kept: (posted: StoredEdit, answer: Answer) => {
       takeAnswer(posted.id, answer);
       choice.said.value ||= answer.repaint.said ?? "";
       queue.takeMade(posted.id, answer.repaint.made);
       if (queue.waiting === 0) settle(answer, posted.letter.selection);
     },
     stale: (answer: Answer) => takeAnswer("", answer),
-    refused: (posted: Posted) => {
-      toast.tell(posted.refused?.sentence ?? "");
+    refused: (posted: StoredEdit) => {
+      notices.tell(posted.refused?.sentence ?? "");
       void desk.settle(posted.id, version.value, null).then((way) => queue.takeWay(way));
       if (queue.waiting === 0) settle(null, []);
     },
@@ -160,7 +160,7 @@ export const useBoard = defineStore("board", () => {
   /** Read the drawing anew; whoever asked for it asks again where that fails. */
   function reopen(): void {
     open(id.value).catch((problem: unknown) => {
-      if (!(problem instanceof Trouble)) throw problem;
+      if (!(problem instanceof ApiError)) throw problem;
     });
   }
 
@@ -179,7 +179,7 @@ export const useBoard = defineStore("board", () => {
     queue.clear();
     showing.open(found.repaint, found.places);
     takeSteps(found);
-    const box = post.boxOf(found.id);
+    const box = sync.boxOf(found.id);
     box.attach(reader);
     desk.open(
       found.id,
@@ -243,7 +243,7 @@ export const useBoard = defineStore("board", () => {
   }
 
   function go(to: "undo" | "redo" | number): void {
-    queue.go(to, () => toast.tell(`Nothing left to ${to}.`));
+    queue.go(to, () => notices.tell(`Nothing left to ${to}.`));
   }
 
   function select(ids: string[]): void {

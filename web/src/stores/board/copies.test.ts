@@ -3,7 +3,7 @@ import type { Drawable, Matrix, Point } from "../../api/types";
 import { after, inverse, mapped } from "../../core/matrices";
 import { Tree } from "../../core/tree";
 import { Images } from "./copies";
-import type { Showing } from "./scene";
+import type { Scene } from "./scene";
 
 const HERE: Matrix = [1, 0, 0, 1, 0, 0];
 /** About the upright line at 50, and about the level one at 40. */
@@ -26,7 +26,7 @@ function images(...selected: string[]): Images {
     ["stone", "layer"],
   ]);
   const showing = { tree: { value: tree }, item: (id: string) => items[id] };
-  return new Images(showing as unknown as Showing, () => selected);
+  return new Images(showing as unknown as Scene, () => selected);
 }
 
 test("a map and its way back", () => {

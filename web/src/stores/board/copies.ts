@@ -3,7 +3,7 @@
 import { computed, shallowRef } from "vue";
 import type { Matrix, Point } from "../../api/types";
 import { after, inverse, mapped } from "../../core/matrices";
-import type { Showing } from "./scene";
+import type { Scene } from "./scene";
 
 /** For each symmetry around an item, the outermost first, which of its images is meant. */
 export type Turns = readonly number[];
@@ -24,7 +24,7 @@ export class Images {
   });
 
   constructor(
-    private readonly showing: Showing,
+    private readonly showing: Scene,
     private readonly selected: () => readonly string[],
   ) {}
 

@@ -1,7 +1,7 @@
 import { afterEach, beforeEach, expect, test, vi } from "vitest";
 import { shallowReactive } from "vue";
 import type { Command } from "../../api/types";
-import type { Letter } from "../../core/pendingedit";
+import type { PendingEdit } from "../../core/pendingedit";
 import { Queue } from "./editqueue";
 
 vi.mock("../../core", () => ({ desk: { there: false, queue: () => Promise.resolve(null) } }));
@@ -9,7 +9,7 @@ vi.mock("../../core", () => ({ desk: { there: false, queue: () => Promise.resolv
 const MOVE: Command = { kind: "move_items", items: ["a"], dx: 1, dy: 0 } as never;
 const HIDE: Command = { kind: "hide_items", items: ["a"], hidden: true };
 let log: string[];
-let sent: Letter[];
+let sent: PendingEdit[];
 let drawing: number;
 let meets: (command: Command) => Promise<Command>;
 let queue: Queue;
@@ -18,7 +18,7 @@ const post = {
   boxes: shallowReactive(new Map<number, never>()),
   prepare: (of: number) => {
     log.push(`stored for ${of}`);
-    return (now: Letter) => {
+    return (now: PendingEdit) => {
       log.push(`sent for ${of}`);
       sent.push(now);
     };

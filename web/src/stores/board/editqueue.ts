@@ -7,14 +7,14 @@ import type { Shown } from "../../core/coreapi";
 import { newId } from "../../api/ids";
 import type { Aiming } from "../../api/types";
 import { fault } from "../../lib/faults";
-import { inOrder } from "../../lib/serialqueue";
-import type { Letter } from "../../core/pendingedit";
+import { serialQueue } from "../../lib/serialqueue";
+import type { PendingEdit } from "../../core/pendingedit";
 import { makesCopies } from "./repeat";
-import type { usePost } from "../../sync/syncstore";
+import type { useSyncStore } from "../../sync/syncstore";
 import type { Choice } from "./selection";
 import type { History } from "./history";
 import type { Preview } from "./preview";
-import type { Showing } from "./scene";
+import type { Scene } from "./scene";
 
 export class Queue {
   /** How many edits are finding out what they meet. */
@@ -24,7 +24,7 @@ export class Queue {
     return id === 0 ? null : (this.post.boxes.get(id) ?? null);
   });
   /** What is done happens in the order in which it was; what fails stops nothing behind it. */
-  private readonly line = inOrder();
+  private readonly line = serialQueue();
   /** The last edit, and when it was made: a series of nudges is one step. */
   private last: { edit: string; at: number } | null = null;
   /** Edits that make copies: with what else those are selected once it is known which they are. */
@@ -34,8 +34,8 @@ export class Queue {
 
   constructor(
     private readonly drawing: () => number,
-    private readonly post: ReturnType<typeof usePost>,
-    private readonly showing: Showing,
+    private readonly post: ReturnType<typeof useSyncStore>,
+    private readonly showing: Scene,
     private readonly choice: Choice,
     private readonly preview: Preview,
     private readonly history: History,
@@ -103,7 +103,7 @@ export class Queue {
         nothing();
         return;
       }
-      const letter: Letter = {
+      const letter: PendingEdit = {
         id: newId(),
         path: "go",
         to,
@@ -116,7 +116,7 @@ export class Queue {
   }
 
   /** Lay what a letter shows over what is kept. */
-  overlay(letter: Letter, shown: Shown): void {
+  overlay(letter: PendingEdit, shown: Shown): void {
     const { repaint, undo: step } = shown;
     if (step?.edit === letter.id) this.post.call(this.drawing(), letter.id, step.name);
     if (!this.outbox.value?.has(letter.id)) return;
@@ -175,7 +175,7 @@ export class Queue {
     const id = newId();
     this.last = { edit: id, at: now };
     const looked = this.choice.looked(selection);
-    const letter: Letter = { id, path: "commands", command, ...looked, follows };
+    const letter: PendingEdit = { id, path: "commands", command, ...looked, follows };
     const drawing = this.drawing();
     const send = this.post.prepare(drawing, letter);
     return (met) => {
@@ -210,7 +210,7 @@ export class Queue {
   }
 
   /** On its way, and shown at once where the core is here. */
-  private put(letter: Letter, send: (letter: Letter) => void): void {
+  private put(letter: PendingEdit, send: (letter: PendingEdit) => void): void {
     this.preview.over();
     this.preview.hold(true);
     send(letter);
@@ -222,7 +222,7 @@ export class Queue {
     this.showingLast = this.show(letter).catch(fault);
   }
 
-  private async show(letter: Letter): Promise<void> {
+  private async show(letter: PendingEdit): Promise<void> {
     const gesture = this.preview.gesture;
     const shown = await desk.queue(letter, this.choice.looked());
     if (!shown) return;

@@ -1,10 +1,10 @@
 // Undo and redo: what they would do to what is kept and to what is on its way; and the drawing as
 // it was at a marked step, for a moment.
 import { computed, shallowRef } from "vue";
-import { Trouble, get } from "../../api/client";
+import { ApiError, get } from "../../api/client";
 import type { Repaint, StepName } from "../../api/types";
 import type { WayStep } from "../../core/coreapi";
-import type { Showing } from "./scene";
+import type { Scene } from "./scene";
 
 export interface Way {
   undo: WayStep | null;
@@ -24,7 +24,7 @@ export class History {
   private wanted = false;
 
   constructor(
-    private readonly showing: Showing,
+    private readonly showing: Scene,
     private readonly tell: (sentence: string) => void,
   ) {}
 
@@ -43,8 +43,8 @@ export class History {
       this.looksBack.value = true;
       this.showing.lookBack(repaint);
     } catch (problem) {
-      if (!(problem instanceof Trouble)) throw problem;
-      this.tell(problem.sentence);
+      if (!(problem instanceof ApiError)) throw problem;
+      this.tell(problem.message);
     }
   }
 

@@ -1,5 +1,5 @@
 import { beforeEach, expect, test, vi } from "vitest";
-import { Trouble } from "../../api/client";
+import { ApiError } from "../../api/client";
 import type { Aimed, Command, Repaint } from "../../api/types";
 import { Preview } from "./preview";
 
@@ -105,11 +105,11 @@ test("without cues nothing is aimed at; held, nothing is asked until released", 
 
 test("a refusal shows nothing; that it takes long is said; a fault stops no later question", async () => {
   preview.aim(null, MOVE, []);
-  asked[0]?.fail(new Trouble("bad_data", "No.", 422));
+  asked[0]?.fail(new ApiError("bad_data", "No.", 422));
   await settled();
   expect(log).toEqual([]);
   preview.aim(null, MOVE, []);
-  asked[1]?.fail(new Trouble("takes_long", "This takes more than a moment.", 422));
+  asked[1]?.fail(new ApiError("takes_long", "This takes more than a moment.", 422));
   await settled();
   expect(log).toEqual(["This takes more than a moment."]);
   preview.aim(null, MOVE, []);
@@ -128,7 +128,7 @@ test("a command is committed as it met things, or as it was where that cannot be
   const first = preview.aimed({} as never, MOVE);
   asked[0]?.done({ ...shown("x"), command: met });
   expect(await first).toEqual(met);
-  for (const problem of [new Trouble("no_connection", "Away.", 0), new TypeError("odd")]) {
+  for (const problem of [new ApiError("no_connection", "Away.", 0), new TypeError("odd")]) {
     const next = preview.aimed({} as never, MOVE);
     asked.at(-1)?.fail(problem);
     expect(await next).toBe(MOVE);
@@ -154,7 +154,7 @@ test("what a draft comes to is told while it is drafted, and a refusal, too", as
   expect(told).toEqual([spread]);
   preview.spread({ kind: "spread_row" } as never, ["a"], { ...spreading, drag: null });
   expect(asked[1]?.aim).toBeNull();
-  asked[1]?.fail(new Trouble("too_many", "Too many copies.", 422));
+  asked[1]?.fail(new ApiError("too_many", "Too many copies.", 422));
   await settled();
   expect(told.at(-1)).toBe("Too many copies.");
 });

@@ -1,17 +1,17 @@
 // What an edit would do, shown while the hand still moves: at most one question is under way, the
 // newest wins, and answers to an earlier gesture are not shown any more.
 import { shallowRef } from "vue";
-import { Trouble } from "../../api/client";
+import { ApiError } from "../../api/client";
 import type { Aim, Aimed, Command, Draft, PegDrag, Point, Spread } from "../../api/types";
 import { core } from "../../core";
 import { fault } from "../../lib/faults";
-import { Newest } from "../../lib/latestonly";
+import { LatestOnly } from "../../lib/latestonly";
 import type { Aiming } from "../../api/types";
-import type { useCues } from "../display/snapping";
+import type { useSnapping } from "../display/snapping";
 import type { useView } from "../display/view";
 import type { Choice } from "./selection";
 import type { Images } from "./copies";
-import type { Showing } from "./scene";
+import type { Scene } from "./scene";
 
 /** A draft, and the peg of it that is dragged. */
 export interface Spreading {
@@ -38,7 +38,7 @@ export class Preview {
   private turn = 0;
   private settledTurn = 0;
 
-  private readonly asking = new Newest<Question>(async (question) => {
+  private readonly asking = new LatestOnly<Question>(async (question) => {
     const { turn, met } = question;
     try {
       const { meeting, repaint, line } = await this.answer(question);
@@ -50,17 +50,17 @@ export class Preview {
       this.showing.preview(repaint, command && "items" in command ? (command.items ?? []) : []);
       this.choice.show(repaint);
     } catch (problem) {
-      if (!(problem instanceof Trouble)) throw problem;
+      if (!(problem instanceof ApiError)) throw problem;
       if (turn !== this.turn) return;
-      question.spreading?.refused(problem.sentence);
-      if (problem.code === "takes_long") this.tell(problem.sentence);
+      question.spreading?.refused(problem.message);
+      if (problem.code === "takes_long") this.tell(problem.message);
     }
   });
 
   constructor(
-    private readonly showing: Showing,
+    private readonly showing: Scene,
     private readonly choice: Choice,
-    private readonly cues: ReturnType<typeof useCues>,
+    private readonly cues: ReturnType<typeof useSnapping>,
     private readonly view: ReturnType<typeof useView>,
     private readonly images: Images,
     private readonly place: () => string,
@@ -112,7 +112,7 @@ export class Preview {
     try {
       return (await this.ask({ aim, command, selection: [] }, true)).command ?? command;
     } catch (problem) {
-      if (!(problem instanceof Trouble)) fault(problem);
+      if (!(problem instanceof ApiError)) fault(problem);
       return command;
     }
   }

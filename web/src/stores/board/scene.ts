@@ -28,7 +28,7 @@ const mayBeEmpty = (items: readonly Drawable[]): string[] =>
   items.filter((i) => i.type === "symmetry").map((i) => i.id);
 
 /** One of the sheets: of items only what it changes, tree and sheet where it changes them. */
-class Overlay {
+class SceneLayer {
   readonly items = shallowReactive(new Map<string, Drawable>());
   readonly tree = shallowRef<Tree | null>(null);
   readonly sheet = shallowRef<Sheet | null>(null);
@@ -66,13 +66,13 @@ class Overlay {
   }
 }
 
-export class Showing {
+export class Scene {
   /** Items that show moved as they are drawn, by which matrices, and whether copies of them do. */
   readonly moved = shallowRef<({ items: readonly string[] } & Moved) | null>(null);
-  private readonly kept = new Overlay();
-  readonly queued = new Overlay();
-  readonly previewed = new Overlay();
-  readonly before = new Overlay();
+  private readonly kept = new SceneLayer();
+  readonly queued = new SceneLayer();
+  readonly previewed = new SceneLayer();
+  readonly before = new SceneLayer();
   /** The core's long paths are not those held here: they are asked for whole. */
   asksWhole = false;
 

@@ -1,5 +1,5 @@
 import { beforeEach, expect, test, vi } from "vitest";
-import { Trouble } from "../../api/client";
+import { ApiError } from "../../api/client";
 import type { AnchorRef, Repaint, Selection } from "../../api/types";
 import { Choice } from "./selection";
 
@@ -187,7 +187,7 @@ test("another tool shows other marks: what is in sight is asked for where anchor
 
 test("a refusal leaves the marks as they are", async () => {
   choice.select(["a"]);
-  asked[0]?.fail(new Trouble("unknown_item", "Gone.", 404));
+  asked[0]?.fail(new ApiError("unknown_item", "Gone.", 404));
   await settled();
   expect(choice.marks.value.items).toEqual([]);
   choice.refresh();

@@ -1,6 +1,6 @@
 // What is selected: items, anchors of them, and the marks and numbers that the core tells of them.
 import { computed, ref, shallowRef } from "vue";
-import { Trouble } from "../../api/client";
+import { ApiError } from "../../api/client";
 import type {
   AnchorMark,
   AnchorRef,
@@ -12,9 +12,9 @@ import type {
 } from "../../api/types";
 import { core } from "../../core";
 import type { Looked } from "../../core/coreapi";
-import { Newest } from "../../lib/latestonly";
+import { LatestOnly } from "../../lib/latestonly";
 import type { Place } from "./activecontainer";
-import type { Showing } from "./scene";
+import type { Scene } from "./scene";
 
 /** Chosen anchors whose marks are asked for wherever they are. */
 const MOST_CHOSEN = 200;
@@ -65,19 +65,19 @@ export class Choice {
     this.items.value.map((i) => this.showing.item(i)).filter((d) => d !== undefined),
   );
 
-  private readonly asking = new Newest<string[]>(async (selection) => {
+  private readonly asking = new LatestOnly<string[]>(async (selection) => {
     try {
       const found = await core.select(this.looked(selection));
       if (selection !== this.items.value) return;
       this.keptMarks.value = found;
       if (!this.showing.previewing) this.marks.value = found;
     } catch (problem) {
-      if (!(problem instanceof Trouble)) throw problem;
+      if (!(problem instanceof ApiError)) throw problem;
     }
   });
 
   constructor(
-    private readonly showing: Showing,
+    private readonly showing: Scene,
     private readonly place: Place,
     private readonly sight: () => Shows["sight"],
     /** Sheet units between the places whose curvature shows; null: it does not. */
@@ -178,7 +178,7 @@ export class Choice {
       const found = await core.near(item, at);
       if (this.anchors.value === before) this.anchors.value = found; // nothing else was chosen
     } catch (problem) {
-      if (!(problem instanceof Trouble)) throw problem;
+      if (!(problem instanceof ApiError)) throw problem;
     }
   }
 

@@ -17,7 +17,7 @@ const OTHERS: Record<string, string> = {
   words: "Text",
 };
 
-export const useVocabulary = defineStore("vocabulary", () => {
+export const useCatalogue = defineStore("vocabulary", () => {
   const facts = shallowRef<Vocabulary>({
     units: [PIXEL],
     shapes: [],

@@ -9,7 +9,7 @@ const told: string[] = [];
 vi.mock("../board/board", () => ({ useBoard: () => board }));
 vi.mock("./view", () => ({ useView: () => view }));
 vi.mock("../../session/notices", () => ({
-  useToast: () => ({ tell: (text: string) => told.push(text) }),
+  useNotices: () => ({ tell: (text: string) => told.push(text) }),
 }));
 
 let comparing: ReturnType<typeof useComparing>;

@@ -3,7 +3,7 @@
 import { defineStore } from "pinia";
 import { computed, ref } from "vue";
 import { useBoard } from "../board/board";
-import { useToast } from "../../session/notices";
+import { useNotices } from "../../session/notices";
 import { useView } from "./view";
 
 export const WAYS = [
@@ -16,7 +16,7 @@ export type Comparing = (typeof WAYS)[number][0];
 export const useComparing = defineStore("comparing", () => {
   const board = useBoard();
   const view = useView();
-  const toast = useToast();
+  const notices = useNotices();
   const chosen = ref<Comparing>("off");
   /** The picture alone, while a key is held. */
   const alone = ref(false);
@@ -28,7 +28,7 @@ export const useComparing = defineStore("comparing", () => {
   /** Compare in another way; side by side what was in the middle comes into the middle of its half. */
   function compare(to: Comparing): void {
     if (to !== "off" && !possible.value) {
-      toast.tell("No reference to compare with. Add a reference, or show it again.");
+      notices.tell("No reference to compare with. Add a reference, or show it again.");
       return;
     }
     const quarter = view.size[0] / 4;

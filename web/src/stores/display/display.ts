@@ -9,12 +9,12 @@ export const HANDLES_SHOWN = [
   ["near", "Near"],
   ["all", "All"],
 ] as const;
-export type HandlesShown = (typeof HANDLES_SHOWN)[number][0];
+export type HandleDisplay = (typeof HANDLES_SHOWN)[number][0];
 export const LEAVES = ["Layers", "Colours", "Profile", "Shelf", "History"] as const;
 export type Leaf = (typeof LEAVES)[number];
 export type View = (typeof VIEWS)[number];
 
-export const useLooking = defineStore("looking", () => {
+export const useDisplay = defineStore("looking", () => {
   const view = ref<View>("Work");
   const loupe = ref(false);
   /** The drawing shows at its actual size as well, in a window of its own. */
@@ -34,7 +34,7 @@ export const useLooking = defineStore("looking", () => {
     folded.value = false;
   }
   /** Whose handles show while anchors are edited. */
-  const handles = ref<HandlesShown>("near");
+  const handles = ref<HandleDisplay>("near");
 
   function next(): void {
     view.value = VIEWS[(VIEWS.indexOf(view.value) + 1) % VIEWS.length] ?? "Work";

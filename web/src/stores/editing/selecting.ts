@@ -1,11 +1,11 @@
 // Choosing by what lies where and what is alike: the pile under the pointer, the same ones, the rest.
 import { defineStore } from "pinia";
 import { computed, ref, shallowRef } from "vue";
-import { Trouble } from "../../api/client";
+import { ApiError } from "../../api/client";
 import type { Lies, Likeness, Point } from "../../api/types";
 import { core } from "../../core";
 import { useBoard } from "../board/board";
-import { useToast } from "../../session/notices";
+import { useNotices } from "../../session/notices";
 import { useView } from "../display/view";
 
 /** Pixels within which an edge is met. */
@@ -14,10 +14,10 @@ const REACH = 6;
 const counted = (count: number, what: string): string | null =>
   count === 0 ? null : `${count} ${what}`;
 
-export const useChoosing = defineStore("choosing", () => {
+export const useSelecting = defineStore("choosing", () => {
   const board = useBoard();
   const view = useView();
-  const toast = useToast();
+  const notices = useNotices();
   /** What lies under a place, front to back, and where the list of it shows. */
   const pile = shallowRef<readonly Lies[]>([]);
   const listAt = shallowRef<Point | null>(null);
@@ -33,7 +33,7 @@ export const useChoosing = defineStore("choosing", () => {
       pile.value = await core.pile(view.toSheet(screen), REACH / view.scale);
       return true;
     } catch (problem) {
-      if (!(problem instanceof Trouble)) throw problem;
+      if (!(problem instanceof ApiError)) throw problem;
       return false;
     }
   }
@@ -62,8 +62,8 @@ export const useChoosing = defineStore("choosing", () => {
     try {
       board.select(await core.alike(board.selected, by));
     } catch (problem) {
-      if (!(problem instanceof Trouble)) throw problem;
-      toast.tell(problem.sentence);
+      if (!(problem instanceof ApiError)) throw problem;
+      notices.tell(problem.message);
     }
   }
 

@@ -2,11 +2,11 @@
 // pointer, and those that the hand has gone across.
 import { defineStore } from "pinia";
 import { computed, ref, shallowRef, watch } from "vue";
-import { Trouble } from "../../api/client";
+import { ApiError } from "../../api/client";
 import type { Command, Point, SweepMarks } from "../../api/types";
 import { core } from "../../core";
 import { newId } from "../../api/ids";
-import { Newest } from "../../lib/latestonly";
+import { LatestOnly } from "../../lib/latestonly";
 import { useBoard } from "../board/board";
 
 /** Sheet units: half a millimetre, which nobody draws on purpose. */
@@ -27,13 +27,13 @@ export const useSweeping = defineStore("sweeping", () => {
   /** What is selected; else all that can be picked. */
   const items = computed(() => (board.selected.length > 0 ? board.selected : board.pickable()));
 
-  const asking = new Newest<string[]>(async (asked) => {
+  const asking = new LatestOnly<string[]>(async (asked) => {
     try {
       const found = await core.regions(asked, gap.value);
       if (on.value) [marks.value, trouble.value] = [found, ""];
     } catch (problem) {
-      if (!(problem instanceof Trouble)) throw problem;
-      [marks.value, trouble.value] = [null, problem.sentence];
+      if (!(problem instanceof ApiError)) throw problem;
+      [marks.value, trouble.value] = [null, problem.message];
     }
   });
 

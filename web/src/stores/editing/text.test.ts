@@ -1,6 +1,6 @@
 import { createPinia, setActivePinia } from "pinia";
 import { beforeEach, expect, test, vi } from "vitest";
-import { Trouble } from "../../api/client";
+import { ApiError } from "../../api/client";
 import type { Command, WordsMark } from "../../api/types";
 
 const post = vi.hoisted(() => vi.fn());
@@ -29,9 +29,9 @@ vi.mock("../board/board", () => ({ useBoard: () => board }));
 vi.mock("../../api/client", async (real) => ({ ...(await real<object>()), post }));
 
 vi.stubGlobal("window", globalThis);
-const { useLettering } = await import("./text");
-const away = new Trouble("no_connection", "away", 0);
-const wrong = new Trouble("no_words", "no", 422, { final: true });
+const { useText } = await import("./text");
+const away = new ApiError("no_connection", "away", 0);
+const wrong = new ApiError("no_words", "no", 422, { final: true });
 const texts = (): string[] =>
   board.commits.flatMap((c) => (c.kind === "say_words" ? c.said.map((s) => s.text) : []));
 
@@ -48,7 +48,7 @@ beforeEach(() => {
 });
 
 test("what is typed shows, is kept once it rests, and is asked for once", async () => {
-  const lettering = useLettering();
+  const lettering = useText();
   lettering.type(["w"], "Reeds");
   await vi.advanceTimersByTimeAsync(0);
   expect(board.previews).toHaveLength(1);
@@ -58,7 +58,7 @@ test("what is typed shows, is kept once it rests, and is asked for once", async 
 });
 
 test("away from the server it stays in the field and is kept later, also of what is no more selected", async () => {
-  const lettering = useLettering();
+  const lettering = useText();
   post.mockRejectedValue(away);
   lettering.type(["a"], "First");
   lettering.keepTyped();
@@ -75,7 +75,7 @@ test("away from the server it stays in the field and is kept later, also of what
 });
 
 test("what was typed on, left, or is refused for good is not tried again", async () => {
-  const lettering = useLettering();
+  const lettering = useText();
   post.mockRejectedValue(away);
   lettering.type(["w"], "Old");
   lettering.keepTyped();
@@ -95,7 +95,7 @@ test("what was typed on, left, or is refused for good is not tried again", async
 });
 
 test("nothing, or the same, is not kept", async () => {
-  const lettering = useLettering();
+  const lettering = useText();
   for (const text of ["  ", "Reed"]) {
     lettering.type(["w"], text);
     lettering.keepTyped();

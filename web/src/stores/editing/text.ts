@@ -1,7 +1,7 @@
 // Words: the faces there are, what new words start with, and what is being typed.
 import { defineStore } from "pinia";
 import { computed, ref, shallowRef, watch } from "vue";
-import { Trouble, createFromFile, get, post, remove } from "../../api/client";
+import { ApiError, createFromFile, get, post, remove } from "../../api/client";
 import type {
   Command,
   FaceFacts,
@@ -13,11 +13,11 @@ import type {
   WordsMark,
 } from "../../api/types";
 import { newId } from "../../api/ids";
-import { Newest } from "../../lib/latestonly";
+import { LatestOnly } from "../../lib/latestonly";
 import { useBoard } from "../board/board";
 import { remember, rememberedAs } from "../../lib/settings";
-import { useStarts } from "../painting/newitems";
-import { useToast } from "../../session/notices";
+import { useNewItems } from "../painting/newitems";
+import { useNotices } from "../../session/notices";
 
 /** What new words start with. */
 export interface WordStarts {
@@ -57,16 +57,16 @@ const PLAIN: WordStarts = {
 };
 /** A look that fails is not told: what is typed is kept later, and says so then. */
 const passed = (problem: unknown): null => {
-  if (!(problem instanceof Trouble)) throw problem;
+  if (!(problem instanceof ApiError)) throw problem;
   return null;
 };
 const isStarts = (value: unknown): value is Partial<WordStarts> =>
   typeof value === "object" && value !== null && !Array.isArray(value);
 
-export const useLettering = defineStore("lettering", () => {
+export const useText = defineStore("lettering", () => {
   const board = useBoard();
-  const starts = useStarts();
-  const toast = useToast();
+  const newItems = useNewItems();
+  const notices = useNotices();
   const faces = shallowRef<FaceFacts[]>([]);
   const kept = ref<WordStarts>({ ...PLAIN, ...rememberedAs(KEY, {}, isStarts) });
   watch(kept, (now) => remember(KEY, JSON.stringify(now)), { deep: true });
@@ -84,8 +84,8 @@ export const useLettering = defineStore("lettering", () => {
     try {
       return await act();
     } catch (problem) {
-      if (!(problem instanceof Trouble)) throw problem;
-      toast.tell(problem.sentence);
+      if (!(problem instanceof ApiError)) throw problem;
+      notices.tell(problem.message);
       return null;
     }
   }
@@ -124,7 +124,7 @@ export const useLettering = defineStore("lettering", () => {
 
   /** Letters are filled; with what new items are stroked, where those have no fill. */
   function style(): Style {
-    const now = starts.style;
+    const now = newItems.style;
     if (now.fill !== null) return now;
     const ink: Paint | null = now.strokes.at(-1)?.paint ?? "#000000";
     return { ...now, fill: ink, strokes: [] };
@@ -172,7 +172,7 @@ export const useLettering = defineStore("lettering", () => {
     );
   }
 
-  const looking = new Newest<Typed>(async (now) => {
+  const looking = new LatestOnly<Typed>(async (now) => {
     const command = await saying(now.items, { text: now.text }).catch(passed);
     if (command && typed.value === now) board.preview(command);
   });
@@ -209,8 +209,8 @@ export const useLettering = defineStore("lettering", () => {
     try {
       command = await saying(now.items, { text: now.text });
     } catch (problem) {
-      if (!(problem instanceof Trouble)) throw problem;
-      toast.tell(problem.sentence);
+      if (!(problem instanceof ApiError)) throw problem;
+      notices.tell(problem.message);
       if (problem.final || board.id !== drawing) due.delete(now);
       else window.setTimeout(() => void keep(now, drawing), AGAIN);
       return;

@@ -3,7 +3,7 @@ import { createPinia, setActivePinia } from "pinia";
 import { afterEach, beforeEach, expect, test, vi } from "vitest";
 import { reactive } from "vue";
 import { saved } from "../../lib/download";
-import { useSending } from "./exporting";
+import { useExporting } from "./exporting";
 
 let told: string[];
 let asked: { path: string; body: { sending?: { kind: string; digits?: number } } | null }[];
@@ -13,7 +13,7 @@ let signals: (AbortSignal | undefined)[];
 const board = reactive({ id: 7, state: "kept", selected: ["a"] });
 vi.mock("../board/board", () => ({ useBoard: () => board }));
 vi.mock("../../session/notices", () => ({
-  useToast: () => ({ tell: (s: string) => told.push(s) }),
+  useNotices: () => ({ tell: (s: string) => told.push(s) }),
 }));
 
 const KINDS = { svg: { kind: "svg", digits: 3 }, pdf: { kind: "pdf" } };
@@ -70,7 +70,7 @@ test("a file is saved by a link that is on the page, and held until it can be wr
 });
 
 test("it opens as it was sent last; of two looks the later one is shown", async () => {
-  const store = useSending();
+  const store = useExporting();
   await store.begin();
   expect([store.open, store.kind, store.now]).toEqual([true, "pdf", KINDS.pdf]);
   await passes(300);
@@ -86,7 +86,7 @@ test("it opens as it was sent last; of two looks the later one is shown", async 
 });
 
 test("what is set quickly is looked at once; a refusal is shown instead of a picture", async () => {
-  const store = useSending();
+  const store = useExporting();
   await store.begin();
   store.kind = "svg";
   for (const digits of [4, 5, 6]) {
@@ -102,7 +102,7 @@ test("what is set quickly is looked at once; a refusal is shown instead of a pic
 });
 
 test("nothing is sent while edits are on their way", async () => {
-  const store = useSending();
+  const store = useExporting();
   board.state = "sending";
   await store.begin();
   await store.again();
@@ -110,7 +110,7 @@ test("nothing is sent while edits are on their way", async () => {
 });
 
 test("it is made, saved and said; again in the same way", async () => {
-  const store = useSending();
+  const store = useExporting();
   await store.begin();
   files = [file("Bridge.pdf"), file("Bridge.pdf")];
   await store.save();
@@ -121,7 +121,7 @@ test("it is made, saved and said; again in the same way", async () => {
 });
 
 test("a refusal and a server that is away are told, and it can be tried again", async () => {
-  const store = useSending();
+  const store = useExporting();
   await store.begin();
   files = [() => Promise.resolve(new Response('{"code": "x", "detail": "No."}', { status: 422 }))];
   await store.save();
@@ -132,7 +132,7 @@ test("a refusal and a server that is away are told, and it can be tried again", 
 });
 
 test("what is stopped is waited for no more, although the server does not hear of it", async () => {
-  const store = useSending();
+  const store = useExporting();
   await store.begin();
   files = [unanswered];
   const saving = store.save();
@@ -146,7 +146,7 @@ test("what is stopped is waited for no more, although the server does not hear o
 });
 
 test("leaving the drawing ends it at once", async () => {
-  const store = useSending();
+  const store = useExporting();
   await store.begin();
   files = [unanswered];
   const saving = store.save();

@@ -1,22 +1,22 @@
 // Sending out: how each format is sent, a look at what would come of it, the files themselves.
 import { defineStore } from "pinia";
 import { computed, ref, shallowRef, watch } from "vue";
-import { Trouble, fileOf, get, post } from "../../api/client";
+import { ApiError, fileOf, get, post } from "../../api/client";
 import type { SendKind, SendPreview, SendSettings, Sending } from "../../api/types";
 import { newId } from "../../api/ids";
 import { useBoard } from "../board/board";
 import { saved } from "../../lib/download";
-import { useToast } from "../../session/notices";
-import { Waiting } from "../../sync/progress";
+import { useNotices } from "../../session/notices";
+import { ProgressPoller } from "../../sync/progress";
 
 /** Milliseconds that the hand rests before what was set is looked at. */
 const RESTS = 300;
 /** Milliseconds after which what was to stop is waited for no more. */
 const UNHEARD = 3000;
 
-export const useSending = defineStore("sending", () => {
+export const useExporting = defineStore("sending", () => {
   const board = useBoard();
-  const toast = useToast();
+  const notices = useNotices();
   const open = ref(false);
   const kinds = ref<Partial<Record<SendKind, Sending>>>({});
   const last = ref<SendKind | null>(null);
@@ -27,7 +27,7 @@ export const useSending = defineStore("sending", () => {
   const trouble = ref("");
   const looking = ref(false);
   const sends = ref(false);
-  const waiting = shallowRef(new Waiting(0));
+  const waiting = shallowRef(new ProgressPoller(0));
 
   const body = (sending: Sending, id: string): object => ({ id, sending, items: board.selected });
   const path = (part: string): string => `/drawings/${board.id}/${part}`;
@@ -39,8 +39,8 @@ export const useSending = defineStore("sending", () => {
       last.value = found.last as SendKind | null;
       return true;
     } catch (problem) {
-      if (!(problem instanceof Trouble)) throw problem;
-      toast.tell(problem.sentence);
+      if (!(problem instanceof ApiError)) throw problem;
+      notices.tell(problem.message);
       return false;
     }
   }
@@ -48,7 +48,7 @@ export const useSending = defineStore("sending", () => {
   /** What is on its way is in the file as well, or nothing is sent. */
   function ready(): boolean {
     if (board.state === "kept") return true;
-    toast.tell("Some edits are not saved yet. Export once everything is saved.");
+    notices.tell("Some edits are not saved yet. Export once everything is saved.");
     return false;
   }
 
@@ -76,7 +76,7 @@ export const useSending = defineStore("sending", () => {
     asked += 1;
     const mine = asked;
     looking.value = true;
-    const wait = new Waiting(board.id);
+    const wait = new ProgressPoller(board.id);
     waiting.value = wait;
     const id = newId();
     wait.start(id);
@@ -84,8 +84,8 @@ export const useSending = defineStore("sending", () => {
       const found = await post<SendPreview>(path("queries/export-preview"), body(sending, id));
       if (mine === asked) [look.value, trouble.value] = [found, ""];
     } catch (problem) {
-      if (!(problem instanceof Trouble)) throw problem;
-      if (mine === asked) [look.value, trouble.value] = [null, problem.sentence];
+      if (!(problem instanceof ApiError)) throw problem;
+      if (mine === asked) [look.value, trouble.value] = [null, problem.message];
     } finally {
       wait.end();
       if (mine === asked) looking.value = false;
@@ -112,7 +112,7 @@ export const useSending = defineStore("sending", () => {
   async function send(sending: Sending): Promise<string | null> {
     if (sends.value || !ready()) return null;
     sends.value = true;
-    const wait = new Waiting(board.id);
+    const wait = new ProgressPoller(board.id);
     waiting.value = wait;
     const id = newId();
     wait.start(id);
@@ -123,8 +123,8 @@ export const useSending = defineStore("sending", () => {
       last.value = sending.kind;
       return file.name;
     } catch (problem) {
-      if (!(problem instanceof Trouble)) throw problem;
-      toast.tell(problem.sentence);
+      if (!(problem instanceof ApiError)) throw problem;
+      notices.tell(problem.message);
       return null;
     } finally {
       wait.end();
@@ -137,7 +137,7 @@ export const useSending = defineStore("sending", () => {
     const name = await send(now.value);
     if (name === null) return;
     open.value = false;
-    toast.tell(`“${name}” was exported. Ctrl S exports again.`);
+    notices.tell(`“${name}” was exported. Ctrl S exports again.`);
   }
 
   /** The same again, as it was sent out last; the first time one is asked how. */
@@ -150,7 +150,7 @@ export const useSending = defineStore("sending", () => {
       return;
     }
     const name = await send(sending);
-    if (name !== null) toast.tell(`“${name}” was exported again.`);
+    if (name !== null) notices.tell(`“${name}” was exported again.`);
   }
 
   return {

@@ -1,13 +1,13 @@
 // The outline of the shelf that is in the hand, and what linked copies follow.
 import { defineStore } from "pinia";
 import { computed, ref, shallowRef, watch } from "vue";
-import { Trouble, get } from "../../api/client";
+import { ApiError, get } from "../../api/client";
 import type { Command, Drawable, KeptClip, Point, ShelfEntry } from "../../api/types";
 import { newId } from "../../api/ids";
 import { useBoard } from "../board/board";
 import { remember, remembered } from "../../lib/settings";
 import { useShelf } from "./shelf";
-import { useToast } from "../../session/notices";
+import { useNotices } from "../../session/notices";
 
 /** What is kept, placed with its middle or its first corner somewhere. */
 export function placing(
@@ -29,10 +29,10 @@ export function placing(
 
 const LINKED = "kept-linked";
 
-export const useKept = defineStore("kept", () => {
+export const usePlacement = defineStore("kept", () => {
   const board = useBoard();
   const shelf = useShelf();
-  const toast = useToast();
+  const notices = useNotices();
   const entry = shallowRef<ShelfEntry | null>(null);
   const hand = shallowRef<KeptClip | null>(null);
   const linked = ref(remembered(LINKED) === "yes");
@@ -48,8 +48,8 @@ export const useKept = defineStore("kept", () => {
     try {
       return await get<KeptClip>(`/library/${of.id}/clip`);
     } catch (problem) {
-      if (!(problem instanceof Trouble)) throw problem;
-      toast.tell(problem.sentence);
+      if (!(problem instanceof ApiError)) throw problem;
+      notices.tell(problem.message);
       if (problem.code === "unknown_entry") void shelf.load();
       return null;
     }

@@ -1,7 +1,7 @@
 import { createPinia, setActivePinia } from "pinia";
 import { afterEach, beforeEach, expect, test, vi } from "vitest";
 import type { ShelfEntry } from "../../api/types";
-import { useKept } from "./placement";
+import { usePlacement } from "./placement";
 import { useShelf } from "./shelf";
 
 type Answer = (body: unknown) => Response | Promise<Response>;
@@ -28,7 +28,7 @@ vi.mock("../../core", () => ({
   },
 }));
 vi.mock("../../session/notices", () => ({
-  useToast: () => ({
+  useNotices: () => ({
     tell: (sentence: string, action?: { run: () => void }) =>
       told.push({ sentence, run: action?.run }),
   }),
@@ -36,10 +36,6 @@ vi.mock("../../session/notices", () => ({
 vi.mock("../../lib/download", () => ({
   saved: (name: string, data: unknown) => saved.push([name, data]),
 }));
-vi.mock("../../tools/drawing/placetool", () => ({
-  placing: (_: object, item: string, at: number[], how: object) => ({ item, at, ...how }),
-}));
-
 const json =
   (body: unknown, status = 200) =>
   () =>
@@ -188,52 +184,52 @@ test("outlines that look like what is selected come first until that is asked ag
 });
 
 test("of two outlines taken quickly the later one is in the hand", async () => {
-  const kept = useKept();
+  const placement = usePlacement();
   let first: (r: Response) => void = () => undefined;
   answers["GET /library/1/clip"] = () => new Promise((done) => (first = done));
   answers["GET /library/2/clip"] = json({ clip: "two", key: "k2", name: "Bird", state: 1 });
-  const slow = kept.take(entry(1, "Leaf"));
-  expect(await kept.take(entry(2, "Bird"))).toBe(true);
+  const slow = placement.take(entry(1, "Leaf"));
+  expect(await placement.take(entry(2, "Bird"))).toBe(true);
   first(json({ clip: "one" })());
   expect(await slow).toBe(false);
-  expect([kept.hand?.clip, kept.entry?.id]).toEqual(["two", 2]);
+  expect([placement.hand?.clip, placement.entry?.id]).toEqual(["two", 2]);
 });
 
 test("an outline dropped on a drawing that was left meanwhile goes nowhere", async () => {
-  const kept = useKept();
+  const placement = usePlacement();
   answers["GET /library/1/clip"] = json({ clip: "one", key: "k1", name: "Leaf", state: 1 });
-  await kept.drop(entry(1, "Leaf"), [5, 6]);
-  expect(commits).toMatchObject([{ at: [5, 6], linked: false, container: "layer-1" }]);
+  await placement.drop(entry(1, "Leaf"), [5, 6]);
+  expect(commits).toMatchObject([{ start: [5, 6], clip: "one", container: "layer-1" }]);
   answers["GET /library/1/clip"] = () => {
     board.id = 8;
     return json({ clip: "one" })();
   };
-  await kept.drop(entry(1, "Leaf"), [5, 6]);
+  await placement.drop(entry(1, "Leaf"), [5, 6]);
   expect(commits).toHaveLength(1);
 });
 
 test("an outline that is gone from the shelf is told, and the shelf is read anew", async () => {
-  const kept = useKept();
+  const placement = usePlacement();
   answers["GET /library/9/clip"] = refuse("unknown_entry");
-  expect(await kept.take(entry(9, "Gone"))).toBe(false);
+  expect(await placement.take(entry(9, "Gone"))).toBe(false);
   await vi.waitFor(() => expect(asked.some(([, p]) => p === "/library?start=0")).toBe(true));
   expect(told[0]?.sentence).toBe("unknown_entry.");
 });
 
 test("sizes typed for what is in the hand keep its form, or do not", () => {
-  const kept = useKept();
-  kept.size = [40, 20];
-  kept.put(0, 80);
-  expect(kept.size).toEqual([80, 40]);
-  kept.own = false;
-  kept.put(1, 5);
-  expect(kept.size).toEqual([80, 5]);
+  const placement = usePlacement();
+  placement.size = [40, 20];
+  placement.put(0, 80);
+  expect(placement.size).toEqual([80, 40]);
+  placement.own = false;
+  placement.put(1, 5);
+  expect(placement.size).toEqual([80, 5]);
 });
 
 test("linked copies that are let go stay selected, as what they show", () => {
-  const kept = useKept();
+  const placement = usePlacement();
   board.selectedItems = [{ id: "a", name: "Leaf", link: { entry: "k1" } }];
-  kept.unlink();
+  placement.unlink();
   expect(commits).toEqual([{ kind: "unlink_items", items: ["a"] }]);
   expect(board.selected).toEqual(["x"]);
   board.selectedItems = [{ id: "a", name: "Leaf", link: null }];

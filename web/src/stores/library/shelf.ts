@@ -1,13 +1,13 @@
 // The shelf: outlines and settings of dials under a name, in trays, kept by the server.
 import { defineStore } from "pinia";
 import { computed, ref } from "vue";
-import { Trouble, create, fileAt, get, patch, post, put, remove } from "../../api/client";
+import { ApiError, create, fileAt, get, patch, post, put, remove } from "../../api/client";
 import type { ChangedEntry, ShelfEntry, ShelfPage } from "../../api/types";
 import { core } from "../../core";
 import { useBoard } from "../board/board";
-import { inOrder } from "../../lib/serialqueue";
+import { serialQueue } from "../../lib/serialqueue";
 import { saved } from "../../lib/download";
-import { useToast } from "../../session/notices";
+import { useNotices } from "../../session/notices";
 import { counted } from "../../lib/intl";
 
 /** All entries, read some at a time. */
@@ -22,7 +22,7 @@ async function allEntries(): Promise<ShelfEntry[]> {
 
 export const useShelf = defineStore("shelf", () => {
   const board = useBoard();
-  const toast = useToast();
+  const notices = useNotices();
   const entries = ref<ShelfEntry[]>([]);
   const loaded = ref(false);
   /** What it is searched for, by name. */
@@ -35,12 +35,12 @@ export const useShelf = defineStore("shelf", () => {
     try {
       return await act();
     } catch (problem) {
-      if (!(problem instanceof Trouble)) throw problem;
-      toast.tell(problem.sentence);
+      if (!(problem instanceof ApiError)) throw problem;
+      notices.tell(problem.message);
       return null;
     }
   }
-  const line = inOrder();
+  const line = serialQueue();
   /** Ask in its turn, then read the shelf anew; the answer, or null where it did not go well. */
   const doing = <T>(act: () => Promise<T>): Promise<T | null> =>
     told(() =>
@@ -99,7 +99,7 @@ export const useShelf = defineStore("shelf", () => {
       stays.length > 0
         ? ` Those in ${stays.join(", ")} could not be updated; open these drawings to do it.`
         : "";
-    toast.tell(
+    notices.tell(
       `“${entry.name}” was replaced on the shelf.${followed}${left}`,
       before === null ? undefined : { label: "Undo", run: () => void changed(entry, before, null) },
     );
@@ -110,7 +110,7 @@ export const useShelf = defineStore("shelf", () => {
     const { name, tray } = entry;
     if ((await doing(() => patch(`/library/${entry.id}`, to))) === null) return false;
     const what = to.name === undefined ? `is now in “${to.tray}”` : `is now called “${to.name}”`;
-    toast.tell(`“${name}” ${what}.`, {
+    notices.tell(`“${name}” ${what}.`, {
       label: "Undo",
       run: () => void doing(() => patch(`/library/${entry.id}`, { name, tray })),
     });
@@ -123,7 +123,7 @@ export const useShelf = defineStore("shelf", () => {
     const before = entries.value.filter((e) => e.tray === wanted[0]?.tray);
     if ((await doing(() => put("/library/order", ids(wanted)).then(() => true))) === null) return;
     if (!tells) return;
-    toast.tell(`“${wanted[0]?.tray}” was sorted.`, {
+    notices.tell(`“${wanted[0]?.tray}” was sorted.`, {
       label: "Undo",
       run: () => void doing(() => put("/library/order", ids(before)).then(() => true)),
     });
@@ -133,7 +133,7 @@ export const useShelf = defineStore("shelf", () => {
   async function take(entry: ShelfEntry): Promise<void> {
     const file = await doing(() => remove<unknown>(`/library/${entry.id}`));
     if (file === null) return;
-    toast.tell(`“${entry.name}” was deleted from the shelf.`, {
+    notices.tell(`“${entry.name}” was deleted from the shelf.`, {
       label: "Undo",
       run: () => void doing(() => create("/library/imports", file)),
     });
@@ -145,7 +145,8 @@ export const useShelf = defineStore("shelf", () => {
       if (text.includes("<svg")) return create<TakenIn>("/library/imports/svg", { tray, text });
       return create<TakenIn>("/library/imports", parsed(text, file.name));
     });
-    if (done) toast.tell(`${counted(done.count, "item was", "items were")} imported. ${done.said}`);
+    if (done)
+      notices.tell(`${counted(done.count, "item was", "items were")} imported. ${done.said}`);
   }
 
   /** The outlines of a tray as symbols of one SVG document. */
@@ -204,7 +205,7 @@ function parsed(text: string, name: string): unknown {
   try {
     return JSON.parse(text) as unknown;
   } catch {
-    throw new Trouble(
+    throw new ApiError(
       "bad_shelf",
       `“${name}” is not a shelf file. Nothing was changed; select another file.`,
       0,

@@ -2,10 +2,10 @@
 // and asked anew whenever the outline changes.
 import { defineStore } from "pinia";
 import { computed, ref, shallowRef, watch } from "vue";
-import { Trouble } from "../../api/client";
+import { ApiError } from "../../api/client";
 import type { Axis, BalanceMark } from "../../api/types";
 import { core } from "../../core";
-import { Newest } from "../../lib/latestonly";
+import { LatestOnly } from "../../lib/latestonly";
 import { useBoard } from "../board/board";
 
 export const useBalance = defineStore("balance", () => {
@@ -20,13 +20,13 @@ export const useBalance = defineStore("balance", () => {
     return others.length === 0 && one?.type === "outline" ? one.id : null;
   });
 
-  const asking = new Newest<string>(async (id) => {
+  const asking = new LatestOnly<string>(async (id) => {
     try {
       const found = await core.balance(id, axis.value);
       if (on.value && item.value === id) [mark.value, trouble.value] = [found, ""];
     } catch (problem) {
-      if (!(problem instanceof Trouble)) throw problem;
-      [mark.value, trouble.value] = [null, problem.sentence];
+      if (!(problem instanceof ApiError)) throw problem;
+      [mark.value, trouble.value] = [null, problem.message];
     }
   });
 

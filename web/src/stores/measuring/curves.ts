@@ -6,7 +6,7 @@ import type { Point } from "../../api/types";
 import { useBoard } from "../board/board";
 import { shown } from "../../lib/numbers";
 import { nearest, usual, type PlaceOn } from "../../lib/readings";
-import { useVocabulary } from "../display/catalogue";
+import { useCatalogue } from "../display/catalogue";
 
 /** Pixels: how long most teeth are at the most, before the dial is turned. */
 const MOST_TEETH = 40;
@@ -15,7 +15,7 @@ const REACH = 14;
 
 export const useCurves = defineStore("curves", () => {
   const board = useBoard();
-  const vocabulary = useVocabulary();
+  const catalogue = useCatalogue();
   /** What the dial says: 1 to begin with. */
   const size = ref(1);
   /** Pixels of a tooth for a curvature of 1 / sheet unit, with the dial at 1. */
@@ -23,7 +23,7 @@ export const useCurves = defineStore("curves", () => {
   const pointed = shallowRef<PlaceOn | null>(null);
   const readings = computed(() => board.marks.curves);
   const reach = computed(() => base.value * size.value);
-  const unit = computed(() => vocabulary.unit(board.sheet.unit));
+  const unit = computed(() => catalogue.unit(board.sheet.unit));
 
   let measured = "";
   watch(readings, (now) => {

@@ -22,7 +22,7 @@ let open: { path: string; body: Record<string, unknown>; answer: (with_: unknown
 
 vi.mock("../board/board", () => ({ useBoard: () => board }));
 vi.mock("../../session/notices", () => ({
-  useToast: () => ({ tell: (text: string) => told.push(text) }),
+  useNotices: () => ({ tell: (text: string) => told.push(text) }),
 }));
 vi.mock("../../api/client", async (original) => ({
   ...(await original<typeof client>()),
@@ -95,7 +95,7 @@ test("while the dial turns the newest form alone is shown, and kept once it is l
 });
 
 test("what cannot be found is said once it is to be kept, and what was shown goes", async () => {
-  const none = new client.Trouble("no_form", "Hardly anything there is of that colour.", 422);
+  const none = new client.ApiError("no_form", "Hardly anything there is of that colour.", 422);
   matching.find("u", [1, 2], false);
   await answer(form(0.1));
   matching.look("show");
@@ -103,7 +103,7 @@ test("what cannot be found is said once it is to be kept, and what was shown goe
   expect([told, board.endPreview.mock.calls.length]).toEqual([[], 0]);
   matching.look();
   await answer(none);
-  expect(told).toEqual([none.sentence]);
+  expect(told).toEqual([none.message]);
   expect(board.endPreview).toHaveBeenCalledOnce();
   expect(matching.finding).toBe(false);
 });
@@ -138,7 +138,7 @@ test("the match is asked for what is kept or dragged, and an answer for others i
   expect(matching.mark).toEqual({ overlap: 0.7 });
   board.version += 1;
   await nextTick();
-  await answer(new client.Trouble("nothing_to_match", "None of what is selected is closed.", 422));
+  await answer(new client.ApiError("nothing_to_match", "None of what is selected is closed.", 422));
   expect([matching.mark, matching.refused]).toEqual([null, "None of what is selected is closed."]);
   board.selected = [];
   await nextTick();

@@ -2,11 +2,11 @@
 // measured by the server while anything is dragged.
 import { defineStore } from "pinia";
 import { computed, ref, shallowRef, watch } from "vue";
-import { Trouble, post } from "../../api/client";
+import { ApiError, post } from "../../api/client";
 import type { Command, FoundForm, MatchMark, Point, Underlay } from "../../api/types";
-import { Newest } from "../../lib/latestonly";
+import { LatestOnly } from "../../lib/latestonly";
 import { useBoard } from "../board/board";
-import { useToast } from "../../session/notices";
+import { useNotices } from "../../session/notices";
 
 /** Clicked places that are looked around together; of more the last ones. */
 const MOST_PLACES = 24;
@@ -30,7 +30,7 @@ interface Asked {
 
 export const useMatching = defineStore("matching", () => {
   const board = useBoard();
-  const toast = useToast();
+  const notices = useNotices();
   /** How far colours may be from that of a place that was clicked. */
   const tolerance = ref(20);
   const holes = ref(true);
@@ -64,7 +64,7 @@ export const useMatching = defineStore("matching", () => {
     looking.put(newest);
   }
 
-  const looking = new Newest<Look>(async (asked) => {
+  const looking = new LatestOnly<Look>(async (asked) => {
     const { at, to } = asked;
     const drawing = board.id;
     try {
@@ -80,10 +80,10 @@ export const useMatching = defineStore("matching", () => {
       if (to === "keep") board.commit(command);
       else if (asked === newest) board.preview(command);
     } catch (problem) {
-      if (!(problem instanceof Trouble)) throw problem;
+      if (!(problem instanceof ApiError)) throw problem;
       if (to === "show" || drawing !== board.id) return;
       board.endPreview();
-      toast.tell(problem.sentence);
+      notices.tell(problem.message);
     } finally {
       if (asked === newest) finding.value = false;
     }
@@ -98,14 +98,14 @@ export const useMatching = defineStore("matching", () => {
     },
   );
 
-  const asking = new Newest<Asked>(async (asked) => {
+  const asking = new LatestOnly<Asked>(async (asked) => {
     try {
       const found = await post<MatchMark>(`/drawings/${board.id}/queries/match`, asked);
       if (asked.items.join() !== board.selected.join() || !underlay.value) return;
       [mark.value, refused.value] = [found, ""];
     } catch (problem) {
-      if (!(problem instanceof Trouble)) throw problem;
-      [mark.value, refused.value] = [null, problem.sentence];
+      if (!(problem instanceof ApiError)) throw problem;
+      [mark.value, refused.value] = [null, problem.message];
     }
   });
 

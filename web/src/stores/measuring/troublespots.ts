@@ -2,14 +2,14 @@
 // one, each with the edit that mends it.
 import { defineStore } from "pinia";
 import { computed, reactive, ref, shallowRef, watch } from "vue";
-import { Trouble } from "../../api/client";
+import { ApiError } from "../../api/client";
 import type { TroubleLimits, TroubleSpot, TroubleSpots } from "../../api/types";
 import { core } from "../../core";
-import { Newest } from "../../lib/latestonly";
+import { LatestOnly } from "../../lib/latestonly";
 import { useBoard } from "../board/board";
-import { useLooking } from "../display/display";
+import { useDisplay } from "../display/display";
 import { remember, rememberedAs } from "../../lib/settings";
-import { useToast } from "../../session/notices";
+import { useNotices } from "../../session/notices";
 import { useView } from "../display/view";
 
 const LIMITS: TroubleLimits = { turn: 1, corner: 25, ratio: 2 };
@@ -21,10 +21,10 @@ const NONE: TroubleSpots = { spots: [], count: 0, cut: false };
 /** Pixels: how far from the edge of the canvas a place is shown. */
 const MARGIN = 60;
 
-export const useTroubles = defineStore("troubles", () => {
+export const useTroubleSpots = defineStore("troubles", () => {
   const board = useBoard();
-  const looking = useLooking();
-  const toast = useToast();
+  const display = useDisplay();
+  const notices = useNotices();
   const view = useView();
   const limits = reactive({ ...rememberedAs("trouble-limits", LIMITS, sound) });
   const found = shallowRef<TroubleSpots>(NONE);
@@ -35,21 +35,21 @@ export const useTroubles = defineStore("troubles", () => {
   /** The step from one spot to the next that waits for the answer. */
   let waits = 0;
 
-  const asking = new Newest<string[]>(async (items) => {
+  const asking = new LatestOnly<string[]>(async (items) => {
     try {
       const told = await core.troubles(items, { ...limits });
-      if (items.join() !== board.selected.join() || !looking.profile) return;
+      if (items.join() !== board.selected.join() || !display.profile) return;
       [found.value, refused.value] = [told, ""];
       number.value = Math.min(number.value, told.spots.length - 1);
       if (waits) step(waits as 1 | -1);
     } catch (problem) {
-      if (!(problem instanceof Trouble)) throw problem;
-      [found.value, refused.value] = [NONE, problem.sentence];
+      if (!(problem instanceof ApiError)) throw problem;
+      [found.value, refused.value] = [NONE, problem.message];
     }
   });
 
   watch(
-    () => [looking.profile, board.selected.join(), board.version, JSON.stringify(limits)] as const,
+    () => [display.profile, board.selected.join(), board.version, JSON.stringify(limits)] as const,
     ([open, items], [, before]) => {
       if (items !== before) [found.value, number.value, refused.value] = [NONE, -1, ""];
       if (open && board.selected.length > 0) asking.put([...board.selected]);
@@ -61,12 +61,12 @@ export const useTroubles = defineStore("troubles", () => {
   /** Go to the next spot, or to the one before; the list opens where it is not. */
   function go(way: 1 | -1): void {
     if (board.selected.length === 0) {
-      toast.tell("Nothing is selected. Select what to check; 3 goes to the next spot.");
+      notices.tell("Nothing is selected. Select what to check; 3 goes to the next spot.");
       return;
     }
-    if (!looking.profile) {
+    if (!display.profile) {
       waits = way;
-      looking.openLeaf("Profile");
+      display.openLeaf("Profile");
     } else step(way);
   }
 
@@ -92,7 +92,7 @@ export const useTroubles = defineStore("troubles", () => {
 
   /** Do what mends the spot that one is at; false where there is none. */
   function mend(): boolean {
-    if (!current.value || !looking.profile) return false;
+    if (!current.value || !display.profile) return false;
     board.commit(current.value.command);
     return true;
   }

@@ -1,12 +1,12 @@
 // Colours that were used lately, and what the core says of a colour.
 import { defineStore } from "pinia";
 import { ref } from "vue";
-import { Trouble } from "../../api/client";
+import { ApiError } from "../../api/client";
 import type { ColourFacts } from "../../api/types";
 import { core } from "../../core";
 import { useBoard } from "../board/board";
 import { remember, rememberedAs } from "../../lib/settings";
-import { useToast } from "../../session/notices";
+import { useNotices } from "../../session/notices";
 
 const KEY = "colours";
 const MOST = 12;
@@ -15,7 +15,7 @@ const isList = (value: unknown): value is string[] =>
 
 export const useColours = defineStore("colours", () => {
   const board = useBoard();
-  const toast = useToast();
+  const notices = useNotices();
   const recent = ref<string[]>(rememberedAs(KEY, [], isList).slice(0, MOST));
 
   /** All about a colour, compared with the sheet; null where it is none, which is said. */
@@ -23,8 +23,8 @@ export const useColours = defineStore("colours", () => {
     try {
       return await core.colour(text.slice(0, 200), board.sheet.colour ?? "#FFFFFF");
     } catch (problem) {
-      if (!(problem instanceof Trouble)) throw problem;
-      toast.tell(problem.sentence);
+      if (!(problem instanceof ApiError)) throw problem;
+      notices.tell(problem.message);
       return null;
     }
   }

@@ -4,7 +4,7 @@ import { computed, ref, watch } from "vue";
 import type { Colour, Style } from "../../api/types";
 import { useBoard } from "../board/board";
 import { remember, rememberedAs } from "../../lib/settings";
-import { useVocabulary } from "../display/catalogue";
+import { useCatalogue } from "../display/catalogue";
 
 const KEY = "starts";
 
@@ -18,9 +18,9 @@ const NONE: Remembered = { dials: {}, style: null, size: [96, 96] };
 const isRemembered = (value: unknown): value is Partial<Remembered> =>
   typeof value === "object" && value !== null && !Array.isArray(value);
 
-export const useStarts = defineStore("starts", () => {
+export const useNewItems = defineStore("starts", () => {
   const board = useBoard();
-  const vocabulary = useVocabulary();
+  const catalogue = useCatalogue();
   const kept = ref<Remembered>({
     ...structuredClone(NONE),
     ...rememberedAs<Partial<Remembered>>(KEY, {}, isRemembered),
@@ -46,7 +46,7 @@ export const useStarts = defineStore("starts", () => {
     kept.value.dials[kind] = { ...dials };
   }
   /** How new items are painted. */
-  const style = computed<Style>(() => kept.value.style ?? vocabulary.style);
+  const style = computed<Style>(() => kept.value.style ?? catalogue.style);
   function paint(change: Partial<Style>): void {
     kept.value.style = { ...style.value, ...change };
   }
@@ -54,7 +54,7 @@ export const useStarts = defineStore("starts", () => {
   function ink(what: "fill" | "stroke", colour: Colour | null): void {
     if (what === "fill") return paint({ fill: colour });
     const { strokes } = style.value;
-    const front = { ...(strokes.at(-1) ?? vocabulary.stroke), paint: colour };
+    const front = { ...(strokes.at(-1) ?? catalogue.stroke), paint: colour };
     paint({ strokes: [...strokes.slice(0, -1), front] });
   }
   function turn(kind: string, dial: string, value: number): void {

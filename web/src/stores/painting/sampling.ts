@@ -1,16 +1,16 @@
 // What the Sample colour tool sees, and giving it to what is selected or to what is drawn next.
 import { defineStore } from "pinia";
 import { computed, ref, shallowRef, watch } from "vue";
-import { Trouble } from "../../api/client";
+import { ApiError } from "../../api/client";
 import type { Colour, Point, Sample, Style } from "../../api/types";
 import { pixelsAt, type Pixels } from "../../lib/pixels";
 import { core } from "../../core";
-import { Newest } from "../../lib/latestonly";
+import { LatestOnly } from "../../lib/latestonly";
 import { useBoard } from "../board/board";
 import { useColours } from "./colours";
 import { remember, remembered } from "../../lib/settings";
-import { useStarts } from "./newitems";
-import { useToast } from "../../session/notices";
+import { useNewItems } from "./newitems";
+import { useNotices } from "../../session/notices";
 import { useView } from "../display/view";
 
 export type Gives = "fill" | "stroke" | "style";
@@ -31,9 +31,9 @@ interface Seen {
 export const useSampling = defineStore("sampling", () => {
   const board = useBoard();
   const view = useView();
-  const starts = useStarts();
+  const newItems = useNewItems();
   const colours = useColours();
-  const toast = useToast();
+  const notices = useNotices();
   const width = ref<Width>(WIDTHS.find((w) => w === Number(remembered("sample-width"))) ?? 3);
   watch(width, (now) => remember("sample-width", String(now)));
   const seen = shallowRef<Seen | null>(null);
@@ -49,12 +49,12 @@ export const useSampling = defineStore("sampling", () => {
     return pixels && { colour: pixels.colour, of: "underlay", style: null, pixels };
   }
 
-  const looking = new Newest<[Point, boolean]>(async ([screen, under]) => {
+  const looking = new LatestOnly<[Point, boolean]>(async ([screen, under]) => {
     try {
       const found = await at(screen, under);
       if (pointed) seen.value = found;
     } catch (problem) {
-      if (!(problem instanceof Trouble)) throw problem;
+      if (!(problem instanceof ApiError)) throw problem;
       seen.value = null;
     }
   });
@@ -72,18 +72,18 @@ export const useSampling = defineStore("sampling", () => {
     try {
       const found = await at(screen, under);
       seen.value = found;
-      if (!found) return toast.tell("Nothing is painted here, so there is no colour to sample.");
+      if (!found) return notices.tell("Nothing is painted here, so there is no colour to sample.");
       colours.used(found.colour);
       if (what === "style") giveStyle(found.style);
       else giveColour(found.colour, what);
     } catch (problem) {
-      if (!(problem instanceof Trouble)) throw problem;
-      toast.tell(problem.sentence);
+      if (!(problem instanceof ApiError)) throw problem;
+      notices.tell(problem.message);
     }
   }
   function giveColour(colour: Colour, to: "fill" | "stroke"): void {
     const items = board.selected;
-    if (items.length === 0) starts.ink(to, colour);
+    if (items.length === 0) newItems.ink(to, colour);
     else if (to === "fill") board.commit({ kind: "set_fill", items, colour });
     else board.commit({ kind: "set_stroke", items, colour, stroke: frontStroke(items) });
   }
@@ -94,8 +94,8 @@ export const useSampling = defineStore("sampling", () => {
   }
   function giveStyle(style: Style | null): void {
     const items = board.selected;
-    if (!style) toast.tell("A picture has only a colour. Click an item for its style.");
-    else if (items.length === 0) starts.kept.style = style;
+    if (!style) notices.tell("A picture has only a colour. Click an item for its style.");
+    else if (items.length === 0) newItems.kept.style = style;
     else board.commit({ kind: "give_style", items, style });
   }
 

@@ -1,24 +1,24 @@
 // The swatches of the drawing: keep colours, use them, take them in and send them out.
 import { defineStore } from "pinia";
 import { computed, ref } from "vue";
-import { Trouble, get } from "../../api/client";
+import { ApiError, get } from "../../api/client";
 import type { NamedColour, PaletteKind, Swatch } from "../../api/types";
 import { core } from "../../core";
 import { newId } from "../../api/ids";
 import { useBoard } from "../board/board";
 import { saved } from "../../lib/download";
 import { useSampling } from "./sampling";
-import { useStarts } from "./newitems";
-import { useToast } from "../../session/notices";
+import { useNewItems } from "./newitems";
+import { useNotices } from "../../session/notices";
 
 /** Characters of a file: longer ones are no palettes. */
 const LONGEST = 1_000_000;
 
 export const useSwatches = defineStore("swatches", () => {
   const board = useBoard();
-  const starts = useStarts();
+  const newItems = useNewItems();
   const sampling = useSampling();
-  const toast = useToast();
+  const notices = useNotices();
   /** The swatch whose numbers show in the Readout. */
   const chosen = ref<string | null>(null);
   const all = computed(() => board.sheet.swatches);
@@ -37,7 +37,7 @@ export const useSwatches = defineStore("swatches", () => {
     chosen.value = swatch.id;
     const colour = { swatch: swatch.id, colour: swatch.colour };
     const items = board.selected;
-    if (items.length === 0) starts.ink(to, colour);
+    if (items.length === 0) newItems.ink(to, colour);
     else if (to === "fill") board.commit({ kind: "set_fill", items, colour });
     else sampling.giveColour(colour, "stroke");
   }
@@ -46,8 +46,8 @@ export const useSwatches = defineStore("swatches", () => {
     try {
       await work();
     } catch (problem) {
-      if (!(problem instanceof Trouble)) throw problem;
-      toast.tell(problem.sentence);
+      if (!(problem instanceof ApiError)) throw problem;
+      notices.tell(problem.message);
     }
   }
   const ofUnderlay = (underlay: string): Promise<void> =>
@@ -56,14 +56,14 @@ export const useSwatches = defineStore("swatches", () => {
         `/drawings/${board.id}/references/${underlay}/colours`,
       );
       if (found.colours.length > 0) keepPlain(found.colours);
-      else toast.tell("That picture has no visible colours.");
+      else notices.tell("That picture has no visible colours.");
     });
   const takeIn = (file: File): Promise<void> =>
     tried(async () => {
       const text = file.size > LONGEST ? " ".repeat(LONGEST + 1) : await file.text();
       const found = await core.palette(text);
       keep(found.colours);
-      if (found.said) toast.tell(found.said);
+      if (found.said) notices.tell(found.said);
     });
   const sendOut = (kind: PaletteKind): Promise<void> =>
     tried(async () => {

@@ -6,7 +6,7 @@ import type { useBoard } from "../../stores/board/board";
 import type { Dragging } from "../drag";
 import { aboutMark, dragOfMark } from "../marks";
 import { editItems } from "../editing/select";
-import { far, plus, type Bench, type Hint, type Hit, type Pointer, type Tool } from "../tool";
+import { far, plus, type ToolContext, type Hint, type Hit, type Pointer, type Tool } from "../tool";
 
 type Board = ReturnType<typeof useBoard>;
 
@@ -45,7 +45,7 @@ export class BoxTool implements Tool {
 
   constructor(
     private readonly board: Board,
-    private readonly bench: Bench,
+    private readonly bench: ToolContext,
     private readonly boxing: Boxing,
   ) {}
 

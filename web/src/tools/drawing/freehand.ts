@@ -5,7 +5,7 @@ import type { Command, Point, Style } from "../../api/types";
 import { newId } from "../../api/ids";
 import type { useBoard } from "../../stores/board/board";
 import { thinned } from "../trail";
-import { far, type Bench, type Hint, type Hit, type Pointer, type Tool } from "../tool";
+import { far, type ToolContext, type Hint, type Hit, type Pointer, type Tool } from "../tool";
 
 type Board = ReturnType<typeof useBoard>;
 
@@ -42,7 +42,7 @@ export class FreehandTool implements Tool {
 
   constructor(
     private readonly board: Board,
-    private readonly bench: Bench,
+    private readonly bench: ToolContext,
     private readonly hand: HandSettings,
   ) {}
 

@@ -3,7 +3,7 @@ import type { Command, Point } from "../../api/types";
 import { newId } from "../../api/ids";
 import type { useBoard } from "../../stores/board/board";
 import { editItems } from "../editing/select";
-import { far, plus, type Bench, type Hint, type Pointer, type Tool } from "../tool";
+import { far, plus, type ToolContext, type Hint, type Pointer, type Tool } from "../tool";
 import type { Starts } from "./shape";
 
 type Board = ReturnType<typeof useBoard>;
@@ -14,7 +14,7 @@ export class LineTool implements Tool {
 
   constructor(
     private readonly board: Board,
-    private readonly bench: Bench,
+    private readonly bench: ToolContext,
     private readonly starts: Pick<Starts, "style">,
   ) {}
 

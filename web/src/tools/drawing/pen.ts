@@ -11,7 +11,7 @@ import {
   far,
   minus,
   plus,
-  type Bench,
+  type ToolContext,
   type Held,
   type Hint,
   type Hit,
@@ -56,7 +56,7 @@ export class PenTool implements Tool {
 
   constructor(
     private readonly board: Board,
-    private readonly bench: Bench,
+    private readonly bench: ToolContext,
     private readonly style: () => { style?: Style },
     private readonly flowing = false,
   ) {}

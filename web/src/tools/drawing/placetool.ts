@@ -3,7 +3,7 @@ import type { KeptClip, Point } from "../../api/types";
 import type { useBoard } from "../../stores/board/board";
 import { placing } from "../../stores/library/placement";
 import { BoxTool } from "./box";
-import type { Bench } from "../tool";
+import type { ToolContext } from "../tool";
 
 type Board = ReturnType<typeof useBoard>;
 
@@ -17,8 +17,8 @@ export interface InHand {
   size(): { width?: number; height?: number };
 }
 
-export class KeptTool extends BoxTool {
-  constructor(board: Board, bench: Bench, hand: InHand) {
+export class PlaceTool extends BoxTool {
+  constructor(board: Board, bench: ToolContext, hand: InHand) {
     const placed = (item: string, start: Point) => {
       const kept = hand.kept();
       return kept && placing(kept, item, start, { linked: hand.linked(), container: board.place });

@@ -2,7 +2,7 @@
 import type { Command, Point, Style } from "../../api/types";
 import type { useBoard } from "../../stores/board/board";
 import { BoxTool, type Boxing } from "./box";
-import type { Bench, Pointer } from "../tool";
+import type { ToolContext, Pointer } from "../tool";
 
 type Board = ReturnType<typeof useBoard>;
 
@@ -15,7 +15,7 @@ export interface Starts {
 }
 
 export class ShapeTool extends BoxTool {
-  constructor(board: Board, bench: Bench, shape: string, label: string, starts: Starts) {
+  constructor(board: Board, bench: ToolContext, shape: string, label: string, starts: Starts) {
     const boxing: Boxing = {
       label: () => label,
       click: "exact values",

@@ -4,7 +4,7 @@ import type { useBoard } from "../../stores/board/board";
 import type { Dragging } from "../drag";
 import { aboutMark, dragOfItems, dragOfMark } from "../marks";
 import { editItems } from "../editing/select";
-import { far, type Bench, type Hint, type Hit, type Pointer, type Tool } from "../tool";
+import { far, type ToolContext, type Hint, type Hit, type Pointer, type Tool } from "../tool";
 
 type Board = ReturnType<typeof useBoard>;
 
@@ -16,14 +16,14 @@ export interface Writing {
   type(): void;
 }
 
-export class WordsTool implements Tool {
+export class TextTool implements Tool {
   readonly cursor = "text";
   private drag: Dragging | null = null;
   private pressed: Pointer | null = null;
 
   constructor(
     private readonly board: Board,
-    private readonly bench: Bench,
+    private readonly bench: ToolContext,
     private readonly writing: Writing,
   ) {}
 

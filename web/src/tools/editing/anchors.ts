@@ -4,7 +4,15 @@ import type { useBoard } from "../../stores/board/board";
 import { Drag, type Dragging } from "../drag";
 import { aboutMark, dragOfItems, dragOfMark } from "../marks";
 import { nudge } from "./select";
-import { far, minus, type Bench, type Hint, type Hit, type Pointer, type Tool } from "../tool";
+import {
+  far,
+  minus,
+  type ToolContext,
+  type Hint,
+  type Hit,
+  type Pointer,
+  type Tool,
+} from "../tool";
 
 type Board = ReturnType<typeof useBoard>;
 
@@ -36,7 +44,7 @@ export class AnchorsTool implements Tool {
 
   constructor(
     private readonly board: Board,
-    private readonly bench: Bench,
+    private readonly bench: ToolContext,
     private readonly nudgeStep: () => number,
     private readonly reach: () => number,
     private readonly showBox: (corners: [Point, Point] | null) => void,

@@ -5,7 +5,15 @@ import type { BrushDoes } from "../../stores/editing/brushing";
 import type { useBoard } from "../../stores/board/board";
 import { length } from "../../lib/numbers";
 import { thinned } from "../trail";
-import { far, minus, type Bench, type Hint, type Hit, type Pointer, type Tool } from "../tool";
+import {
+  far,
+  minus,
+  type ToolContext,
+  type Hint,
+  type Hit,
+  type Pointer,
+  type Tool,
+} from "../tool";
 
 type Board = ReturnType<typeof useBoard>;
 
@@ -37,7 +45,7 @@ export class BrushTool implements Tool {
 
   constructor(
     private readonly board: Board,
-    private readonly bench: Bench,
+    private readonly bench: ToolContext,
     private readonly brush: Brush,
   ) {}
 

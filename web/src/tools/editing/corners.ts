@@ -3,7 +3,7 @@ import type { AnchorMark, AnchorRef, Command } from "../../api/types";
 import type { useBoard } from "../../stores/board/board";
 import { Drag, type Dragging } from "../drag";
 import { aboutMark, dragOfMark } from "../marks";
-import { far, type Bench, type Hint, type Hit, type Pointer, type Tool } from "../tool";
+import { far, type ToolContext, type Hint, type Hit, type Pointer, type Tool } from "../tool";
 
 type Board = ReturnType<typeof useBoard>;
 
@@ -18,7 +18,7 @@ export class CornersTool implements Tool {
 
   constructor(
     private readonly board: Board,
-    private readonly bench: Bench,
+    private readonly bench: ToolContext,
     private readonly reach: () => number,
   ) {}
 

@@ -4,7 +4,7 @@ import type { Command, Point } from "../../api/types";
 import type { useBoard } from "../../stores/board/board";
 import { editItems } from "./select";
 import { thinned } from "../trail";
-import { far, type Bench, type Hint, type Hit, type Pointer, type Tool } from "../tool";
+import { far, type ToolContext, type Hint, type Hit, type Pointer, type Tool } from "../tool";
 
 type Board = ReturnType<typeof useBoard>;
 
@@ -30,7 +30,7 @@ export class CutTool implements Tool {
 
   constructor(
     private readonly board: Board,
-    private readonly bench: Bench,
+    private readonly bench: ToolContext,
     private readonly knife: Knife,
   ) {}
 

@@ -4,7 +4,7 @@ import type { useBoard } from "../../stores/board/board";
 import { duplicate, group, remove, takeApart } from "../itemcommands";
 import type { Dragging } from "../drag";
 import { aboutMark, dragOfItems, dragOfMark } from "../marks";
-import { far, type Bench, type Hint, type Hit, type Pointer, type Tool } from "../tool";
+import { far, type ToolContext, type Hint, type Hit, type Pointer, type Tool } from "../tool";
 
 type Board = ReturnType<typeof useBoard>;
 
@@ -39,7 +39,7 @@ export class SelectTool implements Tool {
 
   constructor(
     private readonly board: Board,
-    private readonly bench: Bench,
+    private readonly bench: ToolContext,
     private readonly nudgeStep: () => number,
     private readonly showBox: (corners: [Point, Point] | null) => void,
     private readonly editAnchors: () => void,
@@ -234,7 +234,7 @@ const STEPS: Record<string, readonly [one: OrderStep, all: OrderStep]> = {
 };
 
 /** Delete, duplicate, order, group and take apart, in every tool that has items selected. */
-export function editItems(event: KeyboardEvent, board: Board, bench: Bench): boolean {
+export function editItems(event: KeyboardEvent, board: Board, bench: ToolContext): boolean {
   const items = board.selected;
   if (items.length === 0) return false;
   const step = event.altKey ? STEPS[event.key] : undefined;

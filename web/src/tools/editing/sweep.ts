@@ -3,7 +3,7 @@ import type { Command, Point } from "../../api/types";
 import type { useBoard } from "../../stores/board/board";
 import { editItems } from "./select";
 import { between } from "../trail";
-import { far, type Bench, type Hint, type Pointer, type Tool } from "../tool";
+import { far, type ToolContext, type Hint, type Pointer, type Tool } from "../tool";
 
 type Board = ReturnType<typeof useBoard>;
 
@@ -32,7 +32,7 @@ export class SweepTool implements Tool {
 
   constructor(
     private readonly board: Board,
-    private readonly bench: Bench,
+    private readonly bench: ToolContext,
     private readonly regions: Regions,
   ) {}
 

@@ -2,7 +2,7 @@
 import { aboutMark, dragOfMark } from "../marks";
 import type { useBoard } from "../../stores/board/board";
 import type { Dragging } from "../drag";
-import { far, plus, type Bench, type Hint, type Hit, type Pointer, type Tool } from "../tool";
+import { far, plus, type ToolContext, type Hint, type Hit, type Pointer, type Tool } from "../tool";
 import type { Point } from "../../api/types";
 
 type Board = ReturnType<typeof useBoard>;
@@ -23,7 +23,7 @@ export class SymmetryTool implements Tool {
 
   constructor(
     private readonly board: Board,
-    private readonly bench: Bench,
+    private readonly bench: ToolContext,
     private readonly laying: Laying,
   ) {}
 

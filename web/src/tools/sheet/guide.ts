@@ -3,7 +3,7 @@ import type { Command, Point } from "../../api/types";
 import { newId } from "../../api/ids";
 import type { useBoard } from "../../stores/board/board";
 import { Drag } from "../drag";
-import { far, type Bench, type Hint, type Hit, type Pointer, type Tool } from "../tool";
+import { far, type ToolContext, type Hint, type Hit, type Pointer, type Tool } from "../tool";
 
 type Board = ReturnType<typeof useBoard>;
 
@@ -16,7 +16,7 @@ export class GuideTool implements Tool {
 
   constructor(
     private readonly board: Board,
-    private readonly bench: Bench,
+    private readonly bench: ToolContext,
   ) {}
 
   about(hit: Hit | null): { text: string; hints: Hint[] } {

@@ -2,11 +2,11 @@
 import type { useBoard } from "../../stores/board/board";
 import { Drag } from "../drag";
 import type { Point } from "../../api/types";
-import { far, type Bench, type Hint, type Hit, type Pointer, type Tool } from "../tool";
+import { far, type ToolContext, type Hint, type Hit, type Pointer, type Tool } from "../tool";
 
 type Board = ReturnType<typeof useBoard>;
 
-export class UnderlayTool implements Tool {
+export class ReferenceTool implements Tool {
   readonly cursor = "default";
   private drag: Drag | null = null;
 
@@ -14,7 +14,7 @@ export class UnderlayTool implements Tool {
 
   constructor(
     private readonly board: Board,
-    private readonly bench: Bench,
+    private readonly bench: ToolContext,
     /** Find the form at a place of an underlay, besides those found so far. */
     private readonly find: (underlay: string, at: Point, besides: boolean) => void,
   ) {}

@@ -1,10 +1,10 @@
 import { beforeEach, expect, test } from "vitest";
 import { AnchorsTool } from "../editing/anchors";
 import type { Hit } from "../tool";
-import { FakeBoard, RecordingBench, anchorMark, at, key } from "./recording";
+import { FakeBoard, RecordingContext, anchorMark, at, key } from "./recording";
 
 let board: FakeBoard;
-let bench: RecordingBench;
+let bench: RecordingContext;
 let tool: AnchorsTool;
 const anchor = (index: number, x = 0, y = 0): Hit => ({
   what: "anchor",
@@ -18,7 +18,7 @@ beforeEach(() => {
   board = new FakeBoard("a", "b");
   board.selected = ["a"];
   board.marks.anchors = [0, 1, 2].map((n) => anchorMark("a", n, [n * 50, 0]));
-  bench = new RecordingBench();
+  bench = new RecordingContext();
   tool = new AnchorsTool(
     board.asBoard(),
     bench,

@@ -1,17 +1,17 @@
 import { beforeEach, expect, test } from "vitest";
-import { FakeBoard, RecordingBench, at, key } from "./recording";
+import { FakeBoard, RecordingContext, at, key } from "./recording";
 import { SelectTool } from "../editing/select";
 import type { Hit } from "../tool";
 
 let board: FakeBoard;
-let bench: RecordingBench;
+let bench: RecordingContext;
 let tool: SelectTool;
 const item = (id: string) => ({ what: "item", item: id }) as const;
 const alt = { alt: true };
 
 beforeEach(() => {
   board = new FakeBoard("a", "b", "c");
-  bench = new RecordingBench();
+  bench = new RecordingContext();
   tool = new SelectTool(
     board.asBoard(),
     bench,

@@ -2,17 +2,17 @@ import { beforeEach, expect, test } from "vitest";
 import type { UnitFacts } from "../../api/types";
 import type { BrushDoes } from "../../stores/editing/brushing";
 import { BrushTool } from "../editing/brush";
-import { FakeBoard, RecordingBench, at, key } from "./recording";
+import { FakeBoard, RecordingContext, at, key } from "./recording";
 
 const PX = { name: "px", size: 1, decimals: 2 } as UnitFacts;
 let board: FakeBoard;
-let bench: RecordingBench;
+let bench: RecordingContext;
 let reach: number;
 let does: BrushDoes;
 let tool: BrushTool;
 beforeEach(() => {
   board = new FakeBoard("a", "b");
-  bench = new RecordingBench();
+  bench = new RecordingContext();
   [reach, does] = [40, "smooth"];
   tool = new BrushTool(board.asBoard(), bench, {
     reach: () => reach,

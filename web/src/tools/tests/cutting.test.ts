@@ -2,13 +2,13 @@ import { beforeEach, expect, test } from "vitest";
 import type { Command, Point } from "../../api/types";
 import { CutTool } from "../editing/cut";
 import { SweepTool, type Regions } from "../editing/sweep";
-import { FakeBoard, RecordingBench, at } from "./recording";
+import { FakeBoard, RecordingContext, at } from "./recording";
 
 let board: FakeBoard;
-let bench: RecordingBench;
+let bench: RecordingContext;
 beforeEach(() => {
   board = new FakeBoard("a");
-  bench = new RecordingBench();
+  bench = new RecordingContext();
 });
 
 function knife() {

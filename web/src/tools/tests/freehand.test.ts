@@ -2,10 +2,10 @@ import { beforeEach, expect, test } from "vitest";
 import type { Hit } from "../tool";
 import type { Point } from "../../api/types";
 import { FreehandTool } from "../drawing/freehand";
-import { FakeBoard, RecordingBench, anchorMark, at, drawable, key } from "./recording";
+import { FakeBoard, RecordingContext, anchorMark, at, drawable, key } from "./recording";
 
 let board: FakeBoard;
-let bench: RecordingBench;
+let bench: RecordingContext;
 let tool: FreehandTool;
 let inks: (number | null)[];
 
@@ -36,7 +36,7 @@ const round = (n: number): Point => [
 
 beforeEach(() => {
   board = new FakeBoard();
-  bench = new RecordingBench();
+  bench = new RecordingContext();
   inks = [];
   tool = new FreehandTool(board.asBoard(), bench, {
     tolerance: () => 1.5,

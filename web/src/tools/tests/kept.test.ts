@@ -1,19 +1,19 @@
 import { expect, test } from "vitest";
 import type { KeptClip } from "../../api/types";
-import { KeptTool, type InHand } from "../drawing/placetool";
-import { FakeBoard, RecordingBench, at } from "./recording";
+import { PlaceTool, type InHand } from "../drawing/placetool";
+import { FakeBoard, RecordingContext, at } from "./recording";
 
 const KEPT: KeptClip = { clip: "{}", key: "k1", name: "f-hole", state: 3 };
 
-function held(more: Partial<InHand> = {}): [KeptTool, FakeBoard, RecordingBench] {
-  const [board, bench] = [new FakeBoard(), new RecordingBench()];
+function held(more: Partial<InHand> = {}): [PlaceTool, FakeBoard, RecordingContext] {
+  const [board, bench] = [new FakeBoard(), new RecordingContext()];
   const hand: InHand = {
     kept: () => KEPT,
     linked: () => false,
     size: () => ({ width: 30 }),
     ...more,
   };
-  return [new KeptTool(board.asBoard(), bench, hand), board, bench];
+  return [new PlaceTool(board.asBoard(), bench, hand), board, bench];
 }
 
 test("it is drawn out like a shape, keys held, and selected", () => {

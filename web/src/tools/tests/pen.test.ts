@@ -1,10 +1,10 @@
 import { beforeEach, expect, test, vi } from "vitest";
 import type { Hit } from "../tool";
-import { FakeBoard, RecordingBench, anchorMark, at, drawable, key } from "./recording";
+import { FakeBoard, RecordingContext, anchorMark, at, drawable, key } from "./recording";
 import { PenTool } from "../drawing/pen";
 
 let board: FakeBoard;
-let bench: RecordingBench;
+let bench: RecordingContext;
 let tool: PenTool;
 
 /** Takes what the tool committed as a real board would. */
@@ -30,7 +30,7 @@ function click(x: number, y: number, held = {}): void {
 
 beforeEach(() => {
   board = new FakeBoard();
-  bench = new RecordingBench();
+  bench = new RecordingContext();
   tool = new PenTool(board.asBoard(), bench, () => ({}));
 });
 

@@ -14,7 +14,7 @@ import type {
 } from "../../api/types";
 import type { useBoard } from "../../stores/board/board";
 import type { Aiming } from "../../api/types";
-import type { Arrange, Bench, Hit, Pointer } from "../tool";
+import type { Arrange, ToolContext, Hit, Pointer } from "../tool";
 
 type Board = ReturnType<typeof useBoard>;
 
@@ -29,7 +29,7 @@ function movedOn(command: Command, by: Point): Command {
   return command;
 }
 
-export class RecordingBench implements Bench {
+export class RecordingContext implements ToolContext {
   previews: Command[] = [];
   commits: { command: Command; merge: boolean }[] = [];
   aims: (Aiming | null)[] = [];

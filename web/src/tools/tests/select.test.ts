@@ -1,9 +1,9 @@
 import { beforeEach, expect, test, vi } from "vitest";
-import { FakeBoard, RecordingBench, at, drawable, key } from "./recording";
+import { FakeBoard, RecordingContext, at, drawable, key } from "./recording";
 import { SelectTool } from "../editing/select";
 
 let board: FakeBoard;
-let bench: RecordingBench;
+let bench: RecordingContext;
 let tool: SelectTool;
 let boxes: unknown[];
 const edited = vi.fn();
@@ -11,7 +11,7 @@ const item = (id: string) => ({ what: "item", item: id }) as const;
 
 beforeEach(() => {
   board = new FakeBoard("a", "b", "c");
-  bench = new RecordingBench();
+  bench = new RecordingContext();
   boxes = [];
   edited.mockClear();
   tool = new SelectTool(

@@ -3,13 +3,13 @@ import type { Point } from "../../api/types";
 import { CornersTool } from "../editing/corners";
 import { LineTool } from "../drawing/line";
 import type { Hit } from "../tool";
-import { FakeBoard, RecordingBench, anchorMark, at, key } from "./recording";
+import { FakeBoard, RecordingContext, anchorMark, at, key } from "./recording";
 import { GuideTool } from "../sheet/guide";
 import { ShapeTool } from "../drawing/shape";
-import { UnderlayTool } from "../sheet/reference";
+import { ReferenceTool } from "../sheet/reference";
 
 let board: FakeBoard;
-let bench: RecordingBench;
+let bench: RecordingContext;
 const UNDERLAY = {
   id: "u",
   picture: 1,
@@ -27,7 +27,7 @@ const UNDERLAY = {
 
 beforeEach(() => {
   board = new FakeBoard("a");
-  bench = new RecordingBench();
+  bench = new RecordingContext();
 });
 
 test("a guide is pulled from either ruler", () => {
@@ -74,7 +74,7 @@ test("a click with the guide tool makes nothing", () => {
 test("an underlay is dragged by its parts and removed by a key", () => {
   board.sheet = { ...board.sheet, underlays: [UNDERLAY] };
   const found: unknown[] = [];
-  const tool = new UnderlayTool(board.asBoard(), bench, (...told) => found.push(told));
+  const tool = new ReferenceTool(board.asBoard(), bench, (...told) => found.push(told));
   for (const part of ["whole", "corner", "turn"] as const) {
     tool.down(at(0, 0, { what: "underlay", underlay: "u", part }));
     tool.move(at(30, 10));

@@ -1,10 +1,10 @@
 import { expect, test } from "vitest";
 import type { Point } from "../../api/types";
 import { SymmetryTool } from "../editing/symmetry";
-import { FakeBoard, RecordingBench, at } from "./recording";
+import { FakeBoard, RecordingContext, at } from "./recording";
 
 function trial(drafts = true) {
-  const bench = new RecordingBench();
+  const bench = new RecordingContext();
   const laid: Point[] = [];
   const tool = new SymmetryTool(new FakeBoard().asBoard(), bench, {
     enter: () => undefined,

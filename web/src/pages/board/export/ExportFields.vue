@@ -4,21 +4,21 @@ import Checkbox from "primevue/checkbox";
 import InputText from "primevue/inputtext";
 import MultiSelect from "primevue/multiselect";
 import { computed, ref, watch } from "vue";
-import { Trouble, get } from "../../../api/client";
+import { ApiError, get } from "../../../api/client";
 import type { Card, CardPage, Sending } from "../../../api/types";
 import ChooseField from "../../../ui/ChooseField.vue";
 import TypedField from "../../../fields/TypedField.vue";
 import { useBoard } from "../../../stores/board/board";
-import { useToast } from "../../../session/notices";
-import { useVocabulary } from "../../../stores/display/catalogue";
+import { useNotices } from "../../../session/notices";
+import { useCatalogue } from "../../../stores/display/catalogue";
 import { listed, type Field } from "./fields";
 
 const props = defineProps<{ fields: readonly Field[]; sending: Sending }>();
 const emit = defineEmits<{ set: [part: Partial<Sending>] }>();
 const board = useBoard();
-const toast = useToast();
-const vocabulary = useVocabulary();
-const unit = computed(() => vocabulary.unit(board.sheet.unit));
+const notices = useNotices();
+const catalogue = useCatalogue();
+const unit = computed(() => catalogue.unit(board.sheet.unit));
 const shown = computed(() => props.fields.filter((f) => f.when?.(props.sending) ?? true));
 
 const values = computed(() => props.sending as unknown as Record<string, unknown>);
@@ -47,8 +47,8 @@ watch(
       const newest = await get<CardPage>("/drawings?most=200");
       cards.value = newest.cards.filter((c) => c.id !== board.id);
     } catch (problem) {
-      if (!(problem instanceof Trouble)) throw problem;
-      toast.tell(problem.sentence);
+      if (!(problem instanceof ApiError)) throw problem;
+      notices.tell(problem.message);
     }
   },
   { immediate: true },

@@ -7,7 +7,7 @@ import { computed } from "vue";
 import type { Sending } from "../../../api/types";
 import ChooseField from "../../../ui/ChooseField.vue";
 import { useBoard } from "../../../stores/board/board";
-import { useSending } from "../../../stores/library/exporting";
+import { useExporting } from "../../../stores/library/exporting";
 import ExportFields from "./ExportFields.vue";
 import { fileSize } from "../../../lib/intl";
 import { FORMATS } from "./fields";
@@ -21,19 +21,19 @@ const WHATS = [
 const NAMED = 5;
 
 const board = useBoard();
-const sending = useSending();
-const format = computed(() => FORMATS.find((f) => f.kind === sending.kind) ?? FORMATS[0]);
+const exporting = useExporting();
+const format = computed(() => FORMATS.find((f) => f.kind === exporting.kind) ?? FORMATS[0]);
 const whats = computed(() => (board.selected.length > 0 ? WHATS : WHATS.slice(0, 1)));
-const what = computed(() => sending.now?.what ?? "sheet");
-const files = computed(() => sending.look?.files ?? []);
+const what = computed(() => exporting.now?.what ?? "sheet");
+const files = computed(() => exporting.look?.files ?? []);
 const facts = (f: { size?: number | null; pixels?: [number, number] | null }): string =>
   f.pixels ? `${f.pixels[0]} × ${f.pixels[1]} px` : f.size == null ? "" : fileSize(f.size);
-const set = (part: Partial<Sending>): void => sending.set(part);
+const set = (part: Partial<Sending>): void => exporting.set(part);
 </script>
 
 <template>
   <Dialog
-    v-model:visible="sending.open"
+    v-model:visible="exporting.open"
     modal
     dismissable-mask
     header="Export"
@@ -46,10 +46,10 @@ const set = (part: Partial<Sending>): void => sending.set(part);
           v-for="f in FORMATS"
           :key="f.kind"
           class="row-button format"
-          :class="{ active: f.kind === sending.kind }"
-          :aria-pressed="f.kind === sending.kind"
+          :class="{ active: f.kind === exporting.kind }"
+          :aria-pressed="f.kind === exporting.kind"
           :data-testid="`format-${f.kind}`"
-          @click="sending.kind = f.kind"
+          @click="exporting.kind = f.kind"
         >
           <b>{{ f.label }}</b>
           <span>{{ f.serves }}</span>
@@ -58,13 +58,13 @@ const set = (part: Partial<Sending>): void => sending.set(part);
           class="format table"
           :to="`/drawings/${board.id}/cutting-table`"
           data-testid="to-cutting-table"
-          @click="sending.open = false"
+          @click="exporting.open = false"
         >
           <b>Cutting table…</b>
           <span>check, lay out and cut on a simulated cutter</span>
         </RouterLink>
       </nav>
-      <section v-if="sending.now && format" class="settings" aria-label="Settings">
+      <section v-if="exporting.now && format" class="settings" aria-label="Settings">
         <span class="label">Contents</span>
         <ChooseField
           label="What to export"
@@ -73,13 +73,13 @@ const set = (part: Partial<Sending>): void => sending.set(part);
           placeholder="Nothing is selected"
           @chosen="(v) => set({ what: v })"
         />
-        <ExportFields :fields="format.fields" :sending="sending.now" @set="set" />
+        <ExportFields :fields="format.fields" :sending="exporting.now" @set="set" />
       </section>
       <section class="look" aria-label="Result">
-        <div class="pictures" :class="{ several: (sending.look?.pictures.length ?? 0) > 1 }">
-          <p v-if="sending.trouble" class="trouble" role="alert">{{ sending.trouble }}</p>
-          <p v-else-if="!sending.look" role="status">Preparing…</p>
-          <img v-for="(p, n) in sending.look?.pictures ?? []" :key="n" :src="p" alt="" />
+        <div class="pictures" :class="{ several: (exporting.look?.pictures.length ?? 0) > 1 }">
+          <p v-if="exporting.trouble" class="trouble" role="alert">{{ exporting.trouble }}</p>
+          <p v-else-if="!exporting.look" role="status">Preparing…</p>
+          <img v-for="(p, n) in exporting.look?.pictures ?? []" :key="n" :src="p" alt="" />
         </div>
         <ul class="files">
           <li v-for="f in files.slice(0, NAMED)" :key="f.name">
@@ -87,26 +87,30 @@ const set = (part: Partial<Sending>): void => sending.set(part);
           </li>
           <li v-if="files.length > NAMED">and {{ files.length - NAMED }} more, in one zip file</li>
         </ul>
-        <p v-for="s in sending.look?.said ?? []" :key="s" class="said">{{ s }}</p>
+        <p v-for="s in exporting.look?.said ?? []" :key="s" class="said">{{ s }}</p>
       </section>
     </div>
     <template #footer>
-      <div v-if="sending.long || sending.sends" class="long" role="status">
-        <ProgressBar v-if="sending.long" class="bar" :value="Math.round(sending.long.part * 100)" />
+      <div v-if="exporting.long || exporting.sends" class="long" role="status">
+        <ProgressBar
+          v-if="exporting.long"
+          class="bar"
+          :value="Math.round(exporting.long.part * 100)"
+        />
         <Button
           size="small"
           severity="secondary"
-          :label="sending.long?.stopping ? 'Stopping…' : 'Stop'"
-          :disabled="sending.long?.stopping ?? false"
-          @click="sending.stop"
+          :label="exporting.long?.stopping ? 'Stopping…' : 'Stop'"
+          :disabled="exporting.long?.stopping ?? false"
+          @click="exporting.stop"
         />
       </div>
       <span class="note">Settings are saved with the drawing; Ctrl S exports again.</span>
       <Button
-        :label="sending.sends ? 'Exporting…' : 'Save'"
-        :disabled="sending.sends || sending.trouble !== '' || !sending.now"
+        :label="exporting.sends ? 'Exporting…' : 'Save'"
+        :disabled="exporting.sends || exporting.trouble !== '' || !exporting.now"
         data-testid="send-save"
-        @click="sending.save"
+        @click="exporting.save"
       />
     </template>
   </Dialog>

@@ -2,8 +2,8 @@
 import { onBeforeUnmount, onMounted } from "vue";
 import { useBoard } from "../../../stores/board/board";
 import { useComparing } from "../../../stores/display/comparing";
-import { useCues } from "../../../stores/display/snapping";
-import { useLooking } from "../../../stores/display/display";
+import { useSnapping } from "../../../stores/display/snapping";
+import { useDisplay } from "../../../stores/display/display";
 import { useTools } from "../../../tools/tools";
 import { isTaken } from "../../../lib/focus";
 
@@ -16,16 +16,16 @@ export const HELD_KEYS: readonly (readonly [string, string])[] = [
 ];
 
 export function useHeldKeys(): void {
-  const looking = useLooking();
-  const cues = useCues();
+  const display = useDisplay();
+  const snapping = useSnapping();
   const board = useBoard();
   const tools = useTools();
   const comparing = useComparing();
 
   function hold(key: string, on: boolean): boolean {
-    if (key === "l") looking.loupe = on;
-    else if (key === "m") looking.marksHidden = on;
-    else if (key === "n") cues.letGo = on;
+    if (key === "l") display.loupe = on;
+    else if (key === "m") display.marksHidden = on;
+    else if (key === "n") snapping.letGo = on;
     else if (key === "k") void board.lookBack(on);
     else if (key === "4") comparing.alone = on;
     else return false;
@@ -44,9 +44,9 @@ export function useHeldKeys(): void {
     hold(event.key.toLowerCase(), false);
   };
   function blur(): void {
-    looking.letAllGo();
+    display.letAllGo();
     tools.alt = false;
-    cues.letGo = false;
+    snapping.letGo = false;
     tools.borrow(false);
     void board.lookBack(false);
     comparing.alone = false;

@@ -2,23 +2,23 @@
 // pictures become underlays, fonts faces that words can be set in.
 import { useClipboard } from "../../../tools/clipboard";
 import { FORM_FILES, askForFiles, isFont, isPicture } from "../../../lib/filepicker";
-import { useLettering } from "../../../stores/editing/text";
-import { useToast } from "../../../session/notices";
+import { useText } from "../../../stores/editing/text";
+import { useNotices } from "../../../session/notices";
 import { usePictures } from "../../../tools/addpicture";
 
 const FILES = `${FORM_FILES},image/png,image/jpeg,image/webp`;
 
 export function useBringing(): { bring(files: File[]): Promise<void>; ask(): void } {
   const clipboard = useClipboard();
-  const lettering = useLettering();
+  const lettering = useText();
   const pictures = usePictures();
-  const toast = useToast();
+  const notices = useNotices();
 
   async function bringFont(file: File): Promise<void> {
     const face = await lettering.bring(file);
     if (!face) return;
     const layOut = { label: "Import glyphs", run: () => void clipboard.takeIn(file) };
-    toast.tell(`“${face.name}” is ready to use.`, layOut);
+    notices.tell(`“${face.name}” is ready to use.`, layOut);
   }
 
   async function bring(files: File[]): Promise<void> {

@@ -44,23 +44,23 @@ const mends = { yes: false };
 vi.mock("../../../stores/board/board", () => ({ useBoard: () => board }));
 vi.mock("../../../tools/tools", () => ({ useTools: () => tools }));
 vi.mock("../../../stores/display/view", () => ({ useView: () => view }));
-vi.mock("../../../stores/display/display", () => ({ useLooking: () => looking }));
+vi.mock("../../../stores/display/display", () => ({ useDisplay: () => looking }));
 vi.mock("../../../stores/editing/selecting", () => ({
-  useChoosing: () => ({ invert: note("invert") }),
+  useSelecting: () => ({ invert: note("invert") }),
 }));
 vi.mock("../../../stores/editing/drafting", () => ({ useDrafting: () => drafting }));
 vi.mock("../../../stores/editing/mirroring", () => ({ useMirroring: () => mirroring }));
 vi.mock("../../../stores/measuring/troublespots", () => ({
-  useTroubles: () => ({ go: note("trouble"), mend: () => mends.yes }),
+  useTroubleSpots: () => ({ go: note("trouble"), mend: () => mends.yes }),
 }));
 vi.mock("../../../stores/display/comparing", () => ({
   useComparing: () => ({ next: note("compare") }),
 }));
 vi.mock("../../../stores/library/exporting", () => ({
-  useSending: () => ({ again: note("send again") }),
+  useExporting: () => ({ again: note("send again") }),
 }));
 vi.mock("../../../stores/display/catalogue", () => ({
-  useVocabulary: () => ({
+  useCatalogue: () => ({
     dial: (_: string, name: string) =>
       name === "sides" ? { name, unit: "count", least: 3, most: 100 } : { name, unit: "length" },
   }),

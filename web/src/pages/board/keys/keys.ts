@@ -1,15 +1,15 @@
 // The keyboard of the drawing board: the tool first, then what holds for all tools.
 import { onBeforeUnmount, onMounted } from "vue";
 import { useBoard } from "../../../stores/board/board";
-import { useChoosing } from "../../../stores/editing/selecting";
+import { useSelecting } from "../../../stores/editing/selecting";
 import { useComparing } from "../../../stores/display/comparing";
 import { useDrafting } from "../../../stores/editing/drafting";
-import { useLooking } from "../../../stores/display/display";
+import { useDisplay } from "../../../stores/display/display";
 import { useMirroring } from "../../../stores/editing/mirroring";
-import { useSending } from "../../../stores/library/exporting";
+import { useExporting } from "../../../stores/library/exporting";
 import { useTools } from "../../../tools/tools";
-import { useTroubles } from "../../../stores/measuring/troublespots";
-import { useVocabulary } from "../../../stores/display/catalogue";
+import { useTroubleSpots } from "../../../stores/measuring/troublespots";
+import { useCatalogue } from "../../../stores/display/catalogue";
 import { useView } from "../../../stores/display/view";
 import { ROWS } from "../../../tools/list";
 import { isTaken } from "../../../lib/focus";
@@ -19,24 +19,24 @@ export function useBoardKeys(showHelp: () => void): void {
   const board = useBoard();
   const tools = useTools();
   const view = useView();
-  const looking = useLooking();
-  const choosing = useChoosing();
+  const display = useDisplay();
+  const selecting = useSelecting();
   const drafting = useDrafting();
   const mirroring = useMirroring();
   const makeSymmetry = useMakingSymmetry();
-  const troubles = useTroubles();
+  const troubleSpots = useTroubleSpots();
   const comparing = useComparing();
-  const vocabulary = useVocabulary();
-  const sending = useSending();
+  const catalogue = useCatalogue();
+  const exporting = useExporting();
 
   function withControl(event: KeyboardEvent): boolean {
     const key = event.key.toLowerCase();
     if (key === "z") board.go(event.shiftKey ? "redo" : "undo");
     else if (key === "y") board.go("redo");
-    else if (key === "s") void sending.again();
+    else if (key === "s") void exporting.again();
     else if (key === "a" && tools.name === "select") {
       board.select(board.pickable());
-    } else if (key === "i" && tools.name === "select") choosing.invert();
+    } else if (key === "i" && tools.name === "select") selecting.invert();
     else return false;
     return true;
   }
@@ -65,9 +65,9 @@ export function useBoardKeys(showHelp: () => void): void {
   /** One more or one less of what the selected shapes count: sides, points, teeth. */
   function count(by: number): boolean {
     const reading = board.marks.dials.find(
-      (d) => d.dial !== "seed" && vocabulary.dial(d.shape, d.dial)?.unit === "count",
+      (d) => d.dial !== "seed" && catalogue.dial(d.shape, d.dial)?.unit === "count",
     );
-    const facts = reading && vocabulary.dial(reading.shape, reading.dial);
+    const facts = reading && catalogue.dial(reading.shape, reading.dial);
     if (reading?.value == null || !facts) return false;
     const value = Math.min(Math.max(reading.value + by, facts.least), facts.most);
     board.commit({ kind: "set_dial", items: board.selected, dial: facts.name, value }, true);
@@ -78,12 +78,12 @@ export function useBoardKeys(showHelp: () => void): void {
     const row = ROWS.find((r) => r.key === event.key.toUpperCase());
     const box = board.marks.frame?.corners;
     if (row && !event.shiftKey) tools.use(row.name);
-    else if (event.key === "V") looking.comb = !looking.comb;
-    else if (event.key === "v") looking.next();
-    else if (event.key === "2" || event.key === "3") troubles.go(event.key === "2" ? -1 : 1);
-    else if (event.key === "6") looking.sizes = !looking.sizes;
+    else if (event.key === "V") display.comb = !display.comb;
+    else if (event.key === "v") display.next();
+    else if (event.key === "2" || event.key === "3") troubleSpots.go(event.key === "2" ? -1 : 1);
+    else if (event.key === "6") display.sizes = !display.sizes;
     else if (event.key === "5") comparing.next();
-    else if (event.key === "Enter" && troubles.mend()) return true;
+    else if (event.key === "Enter" && troubleSpots.mend()) return true;
     else if (event.key === "U") hideUnderlays();
     else if (event.key.toLowerCase() === "j") board.onceMore();
     else if (event.key === "G") tools.gallery = true;

@@ -1,7 +1,7 @@
 // P picks what lies below under the pointer; held it lists the pile there. A pointer that rests is
 // told what lies under it that cannot be picked.
 import { onBeforeUnmount, onMounted, watch } from "vue";
-import { useChoosing } from "../../../stores/editing/selecting";
+import { useSelecting } from "../../../stores/editing/selecting";
 import { useTools } from "../../../tools/tools";
 import { isTaken } from "../../../lib/focus";
 
@@ -11,7 +11,7 @@ const RESTS = 300;
 const PICKS = new Set(["select", "anchors", "corners"]);
 
 export function usePileKey(): void {
-  const choosing = useChoosing();
+  const selecting = useSelecting();
   const tools = useTools();
   let holding: number | undefined;
   let resting: number | undefined;
@@ -22,15 +22,15 @@ export function usePileKey(): void {
     const at = tools.pointer;
     if (event.repeat || !at || !PICKS.has(tools.active)) return;
     event.preventDefault();
-    void choosing.below(at);
+    void selecting.below(at);
     holding = window.setTimeout(() => {
-      if (choosing.pile.length > 0) choosing.listAt = at;
+      if (selecting.pile.length > 0) selecting.listAt = at;
     }, HELD);
   }
 
   function letGo(): void {
     window.clearTimeout(holding);
-    choosing.listAt = null;
+    selecting.listAt = null;
   }
   const up = (event: KeyboardEvent): void => {
     if (event.key.toLowerCase() === "p") letGo();
@@ -40,9 +40,9 @@ export function usePileKey(): void {
     () => tools.pointer,
     (at) => {
       window.clearTimeout(resting);
-      choosing.beneath = "";
-      if (!at || tools.pressing || !PICKS.has(tools.active) || choosing.listAt) return;
-      resting = window.setTimeout(() => !tools.pressing && void choosing.rest(at), RESTS);
+      selecting.beneath = "";
+      if (!at || tools.pressing || !PICKS.has(tools.active) || selecting.listAt) return;
+      resting = window.setTimeout(() => !tools.pressing && void selecting.rest(at), RESTS);
     },
   );
 

@@ -33,11 +33,11 @@ const clipboard = {
 function letGo(): void {
   [looking.loupe, looking.marksHidden] = [false, false];
 }
-vi.mock("../../../stores/display/display", () => ({ useLooking: () => looking }));
-vi.mock("../../../stores/display/snapping", () => ({ useCues: () => cues }));
+vi.mock("../../../stores/display/display", () => ({ useDisplay: () => looking }));
+vi.mock("../../../stores/display/snapping", () => ({ useSnapping: () => cues }));
 vi.mock("../../../stores/display/comparing", () => ({ useComparing: () => comparing }));
 vi.mock("../../../tools/tools", () => ({ useTools: () => tools }));
-vi.mock("../../../stores/editing/selecting", () => ({ useChoosing: () => choosing }));
+vi.mock("../../../stores/editing/selecting", () => ({ useSelecting: () => choosing }));
 vi.mock("../../../tools/clipboard", () => ({ useClipboard: () => clipboard }));
 vi.mock("../../../stores/board/board", () => ({
   useBoard: () => ({ lookBack: (on: boolean) => log.push(on ? "back" : "now") }),
