@@ -178,7 +178,7 @@ class Pictures(BrowserTest):
         self.key("6")
         self.page.get_by_test_id("leaf-Layers").click()
 
-    def show_words(self):
+    def show_text(self):
         self.look("Workshop badge", "ellipse")
         self.drag(self.mm(18, 25), self.mm(72, 79))
         self.key("Escape")
@@ -266,7 +266,7 @@ class Pictures(BrowserTest):
         with self.held(self.spot(*self.mm(43, 42)), self.spot(*self.mm(64, 88)), "Shift"):
             self.take()
 
-    def show_send(self):
+    def show_export(self):
         self.look("Swing tag")
         self.page.get_by_test_id("send-out").click()
         self.page.get_by_test_id("format-pdf").click()
