@@ -182,7 +182,7 @@ class Pictures(BrowserTest):
         self.look("Workshop badge", "ellipse")
         self.drag(self.mm(18, 25), self.mm(72, 79))
         self.key("Escape")
-        self.tool("words")
+        self.tool("text")
         self.page.keyboard.down("Alt")
         self.at(31.5, 28.62)
         self.page.keyboard.up("Alt")

@@ -88,7 +88,7 @@ class AccessTest(BrowserTest):
         self.page.mouse.click(*self.spot(300, 150))
         self.page.keyboard.press("Control+a")
         self.both("anchors")
-        for tool in ("pen", "rectangle", "guide", "underlay"):
+        for tool in ("pen", "rectangle", "guide", "reference"):
             self.tool(tool)
             self.both(tool)
 

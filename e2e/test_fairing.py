@@ -356,7 +356,7 @@ class MatchTest(FairTest):
         trace(self.user.pk)
         self.open(Drawing.objects.get(name="Body to trace"))
         (underlay,) = self.value().sheet.underlays
-        self.tool("underlay")
+        self.tool("reference")
         self.click(underlay.x, underlay.y + underlay.height * 0.2)
         expect(self.page.get_by_test_id("silhouette")).to_have_count(1)
         self.settled()
@@ -411,7 +411,7 @@ class MatchTest(FairTest):
         trace(self.user.pk)
         self.open(Drawing.objects.get(name="Body to trace"))
         (underlay,) = self.value().sheet.underlays
-        self.tool("underlay")
+        self.tool("reference")
         self.click(underlay.x, underlay.y + underlay.height * 0.2)
         form = self.page.get_by_test_id("silhouette")
         expect(form).to_have_count(1)

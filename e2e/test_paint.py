@@ -231,7 +231,7 @@ class PaintTest(BrowserTest):
         self.toast("is from 0 to 1,000 px")
         self.press("Blur: remove")
         with self.page.expect_response("**/commands"):
-            self.choose("Blend mode with what is below", "multiply")
+            self.choose("Blend mode with what is below", "Multiply")
         self.settled()
         self.assertIn("multiply", drawn.get_attribute("style"))
         self.type_into("Opacity", "60")

@@ -200,7 +200,7 @@ class OutlinesTest(ShapesTest):
         self.open(self.new_drawing())
         self.shelf()
         with self.page.expect_download() as download:
-            self.page.get_by_role("button", name="Export tray as SVG symbols").click()
+            self.page.get_by_role("button", name="Export SVG symbols").click()
         with open(download.value.path(), "rb") as file:
             symbols = file.read()
         tags = [e.tag.split("}")[1] for e in ElementTree.fromstring(symbols)]

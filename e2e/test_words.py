@@ -20,7 +20,7 @@ class WordsTest(BrowserTest):
         return found
 
     def write(self, x, y, text):
-        self.tool("words")
+        self.tool("text")
         self.click(x, y)
         expect(self.page.get_by_label("Text content")).to_be_focused()
         self.page.keyboard.type(text)
@@ -58,7 +58,7 @@ class WordsTest(BrowserTest):
 
     def test_words_on_an_arc_and_along_a_circle_become_outlines(self):
         self.open(self.new_drawing(RING))
-        self.tool("words")
+        self.tool("text")
         self.page.keyboard.down("Alt")
         self.click(180, 60)
         self.page.keyboard.up("Alt")

@@ -16,11 +16,11 @@ from people.adopting import adopt
 from studio import store
 from studio.actions.go import go
 from studio.management.commands.show_anew import is_stale
-from studio.models import Drawing, Item, Step
+from studio.models import Drawing, Item, ShelfEntry, Step
 
 AT_0004 = json.loads(Path(__file__).with_name("tables_at_0004.json").read_text())
 """The tables of a drawing as that form left them, and what was drawn at each step."""
-NEWEST = [("studio", "0011_bin_and_quota")]
+NEWEST = [("studio", "0013_location")]
 
 
 def migrate(targets):
@@ -86,6 +86,47 @@ class ContainersTest(TransactionTestCase):
             [i["path"] for i in again["repaint"]["items"]],
             [i["path"] for i in told["repaint"]["items"]],
         )
+
+
+class NamesTest(TransactionTestCase):
+    """What an earlier form of the program has named is found under the words of now."""
+
+    def test_trays_and_steps_are_renamed_there_and_back(self):
+        user = get_user_model().objects.create_user("mira")
+        other = get_user_model().objects.create_user("ilse")
+        self.addCleanup(migrate, NEWEST)
+        migrate([("studio", "0011_bin_and_quota")])
+        row = Drawing.objects.create(owner=user, name="Trial", sheet={})
+        for number, name in enumerate(("Take apart", "Thin out", "Move 3 items"), 1):
+            Step.objects.create(
+                drawing=row,
+                number=number,
+                parent=number - 1,
+                name=name,
+                command_id=f"step-{number:04}",
+                command={},
+                change={},
+                inverse={},
+            )
+        trays = ((user, "Ready made"), (other, "Ready made"), (other, "Built in"))
+        for rank, (owner, tray) in enumerate(trays):
+            ShelfEntry.objects.create(
+                owner=owner, tray=tray, name="Knob", shape="gear", dials={}, rank=rank
+            )
+
+        def names():
+            steps = list(Step.objects.order_by("number").values_list("name", flat=True))
+            trays = ShelfEntry.objects.order_by("owner", "id").values_list("tray", flat=True)
+            return steps, list(trays)
+
+        before = names()
+        migrate([("studio", "0012_words")])
+        self.assertEqual(names()[0], ["Separate", "Simplify", "Move 3 items"])
+        # whoever has made such a tray meanwhile keeps both
+        self.assertEqual(names()[1], ["Built in", "Ready made", "Built in"])
+        migrate([("studio", "0011_bin_and_quota")])
+        self.assertEqual(names()[0], before[0])
+        self.assertEqual(names()[1][0], "Ready made")
 
 
 class FilledStoreTest(TransactionTestCase):

@@ -39,7 +39,7 @@ const hand = useCanvasPointer(svg);
 useMoving(svg);
 const printing = computed(() => display.view === "Print");
 const pickable = computed(() =>
-  ["select", "anchors", "corners", "cut", "brush", "words"].includes(tools.active),
+  ["select", "anchors", "corners", "cut", "brush", "text"].includes(tools.active),
 );
 
 let watcher: ResizeObserver | null = null;

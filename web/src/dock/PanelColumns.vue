@@ -22,6 +22,7 @@ defineExpose({ toFirst: () => tiles.value?.scrollTo({ left: 0 }) });
         :key="kind"
         class="row-button kind"
         :class="{ active: kind === shown }"
+        :title="kind"
         @click="emit('show', kind)"
         @dragover.prevent
         @drop.prevent="(e) => emit('dropped', kind, e)"
@@ -37,11 +38,11 @@ defineExpose({ toFirst: () => tiles.value?.scrollTo({ left: 0 }) });
 <style scoped>
 .leaf {
   display: grid;
-  grid-template-columns: 120px minmax(0, 1fr) 150px;
+  grid-template-columns: 132px minmax(0, 1fr) 150px;
   min-height: 0;
 }
 .wide {
-  grid-template-columns: 120px minmax(0, 1fr) 308px;
+  grid-template-columns: 132px minmax(0, 1fr) 308px;
 }
 .wide .acts {
   grid-template-columns: 1fr 1fr;

@@ -27,7 +27,7 @@ const whole = (value: number): number => Math.round(value);
 
 <template>
   <template v-if="turned">
-    <span class="label">Axis</span>
+    <span class="label">Angle</span>
     <TypedField label="Axis angle" suffix="°" :value="angle" @typed="(v) => emit('turn', v)" />
     <span class="ways">
       <button

@@ -32,6 +32,9 @@ export const plural = (count: number, one: string, many: string): string =>
 export const counted = (count: number, one: string, many = `${one}s`): string =>
   `${number(count)} ${plural(count, one, many)}`;
 
+/** A word or phrase with a capital. */
+export const sentence = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
+
 /** A file's size in decimal units. */
 export function fileSize(bytes: number): string {
   if (bytes < 1_000) return counted(bytes, "byte");

@@ -95,7 +95,7 @@ const anchors = computed(() => tools.active === "anchors");
         <header><h2>Sample colour</h2></header>
         <SamplePanel />
       </template>
-      <template v-if="tools.name === 'kept'">
+      <template v-if="tools.name === 'placement'">
         <header>
           <h2>{{ tools.label }}</h2>
           <span>from the shelf</span>
@@ -164,15 +164,15 @@ const anchors = computed(() => tools.active === "anchors");
         <header><h2>Guides</h2></header>
         <GuidePanel />
       </template>
-      <template v-else-if="tools.name === 'underlay'">
+      <template v-else-if="tools.name === 'reference'">
         <header><h2>References</h2></header>
         <ReferencePanel />
       </template>
-      <template v-else-if="tools.name === 'words'">
+      <template v-else-if="tools.name === 'text'">
         <header><h2>Text</h2></header>
         <NewTextPanel />
       </template>
-      <template v-else-if="tools.name !== 'kept'">
+      <template v-else-if="tools.name !== 'placement'">
         <template v-if="tools.draws">
           <header>
             <h2>{{ tools.label }}</h2>

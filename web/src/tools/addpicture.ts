@@ -30,7 +30,7 @@ export function usePictures(): { bring(files: Iterable<File>): Promise<void> } {
       return;
     }
     const underlay = newId();
-    tools.use("underlay");
+    tools.use("reference");
     board.select([]);
     board.commit({
       kind: "place_underlay",

@@ -52,7 +52,7 @@ export const GROUPS: Group[] = [
         icon: "M2 10C3 6 5 5.5 5.5 8S7 11.5 8.5 8S11 4.5 11.5 7S12.5 10.5 14 8.5",
       },
       {
-        name: "words",
+        name: "text",
         label: "Text",
         key: "I",
         icon: "M2 13L5.5 4L9 13M3.3 10H7.7M12.5 6.5V13M10.8 6.5H14.2M10.8 13H14.2",
@@ -130,7 +130,7 @@ export const GROUPS: Group[] = [
     rows: [
       { name: "guide", label: "Guide", key: "H", icon: "M2 8H14M5 2V14M9 6L11 8L9 10" },
       {
-        name: "underlay",
+        name: "reference",
         label: "Reference",
         key: "U",
         icon: "M2 3.5H14V12.5H2ZM3 11L6.5 7.5L9 10L11 8L13.5 10.5M10.4 6A1 1 0 1 0 10.5 6",

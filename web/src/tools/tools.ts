@@ -163,14 +163,14 @@ export const useTools = defineStore("tools", () => {
       layAt: (at) => mirroring.layAt(at),
     }),
     guide: new GuideTool(board, bench),
-    underlay: new ReferenceTool(board, bench, (underlay, at, besides) =>
+    reference: new ReferenceTool(board, bench, (underlay, at, besides) =>
       matching.find(underlay, at, besides),
     ),
   };
   /** The panel for exact values: at which place, for which kind. */
   const exact = shallowRef<{ at: Point; screen: Point; shape: string } | null>(null);
   const gallery = ref(false);
-  made["kept"] = new PlaceTool(board, bench, {
+  made["placement"] = new PlaceTool(board, bench, {
     kept: () => keeping.hand,
     linked: () => keeping.linked,
     size: () => {
@@ -178,7 +178,7 @@ export const useTools = defineStore("tools", () => {
       return { width, ...(keeping.own ? {} : { height }) };
     },
   });
-  made["words"] = new TextTool(board, bench, {
+  made["text"] = new TextTool(board, bench, {
     write: (at, line) => void lettering.write(at, line),
     type: typeWords,
   });
@@ -208,7 +208,7 @@ export const useTools = defineStore("tools", () => {
   );
   const label = computed(
     () =>
-      (name.value === "kept" ? keeping.hand?.name : null) ??
+      (name.value === "placement" ? keeping.hand?.name : null) ??
       ROWS.find((r) => r.name === name.value)?.label ??
       catalogue.shapeLabel(name.value),
   );

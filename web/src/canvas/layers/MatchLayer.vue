@@ -20,7 +20,7 @@ const matching = useMatching();
 const catalogue = useCatalogue();
 
 const outlines = computed(() =>
-  tools.name === "underlay" || matching.mark
+  tools.name === "reference" || matching.mark
     ? board.sheet.underlays
         .filter((u) => !u.hidden)
         .flatMap((u) =>

@@ -15,7 +15,7 @@ const board = useBoard();
 const tools = useTools();
 const view = useView();
 
-const active = computed(() => tools.name === "underlay" && !props.alone);
+const active = computed(() => tools.name === "reference" && !props.alone);
 const shown = computed(() => board.sheet.underlays.filter((u) => !u.hidden));
 const hit = (u: Underlay, part: string): string =>
   JSON.stringify({ what: "underlay", underlay: u.id, part });

@@ -144,7 +144,7 @@ function picked(event: Event): void {
       Export tray
     </button>
     <button class="row-button act" :disabled="!tray" @click="sendSymbols">
-      Export tray as SVG symbols
+      Export SVG symbols
     </button>
     <button class="row-button act" @click="shelf.sendOut(null)">Export shelf</button>
     <button class="row-button act" @click="file?.click()">Import…</button>

@@ -42,8 +42,8 @@ function use(e: ShelfEntry): void {
   if (e.kind === "outline") {
     const again = chosen.value === e.id;
     chosen.value = again ? null : e.id;
-    if (again && tools.name === "kept") tools.use("select");
-    else if (!again) void placement.take(e).then((there) => there && tools.use("kept"));
+    if (again && tools.name === "placement") tools.use("select");
+    else if (!again) void placement.take(e).then((there) => there && tools.use("placement"));
     return;
   }
   chosen.value = e.id;

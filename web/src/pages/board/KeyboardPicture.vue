@@ -39,7 +39,7 @@ const OTHERS: readonly (readonly [string, string])[] = [
   ["arrows", "nudge; Shift: ten times as far"],
   ["Enter", "finish"],
   ["Esc", "leave, or cancel a drag"],
-  ["Delete", "remove"],
+  ["Delete", "delete"],
 ];
 /** What the keys that are no tools do, in the room of a key. */
 const SHORT: Record<string, string> = {
@@ -50,7 +50,7 @@ const SHORT: Record<string, string> = {
   "3": "next trouble",
   "4": "reference only",
   "5": "compare",
-  "6": "sizes",
+  "6": "size preview",
   L: "loupe",
   M: "hide marks",
   N: "no snapping",

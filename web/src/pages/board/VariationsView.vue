@@ -85,7 +85,7 @@ async function choose(v: Variation): Promise<void> {
   if (items.length > 0) await placement.follow(entry, items, entry.name);
   else if (await placement.take(entry)) {
     board.select([]);
-    tools.use("kept");
+    tools.use("placement");
   }
 }
 </script>

@@ -27,7 +27,7 @@ const guide = computed(() => {
   <section v-if="segments.length > 0" aria-label="Segments" class="acts">
     <h3 class="wide">{{ counted(segments.length, "segment") }}</h3>
     <ActionButton
-      label="Add anchor at centre"
+      label="Add at centre"
       lets
       :command="{ kind: 'add_anchors', segments, where: 'middle' }"
     />

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 // How items show as a whole: how much of them, how they are mixed with what lies below, and effects.
+import { sentence } from "../../lib/intl";
 import { computed } from "vue";
 import type { Command, Effect } from "../../api/types";
 import { useBoard } from "../../stores/board/board";
@@ -17,7 +18,7 @@ const painted = usePainted();
 const catalogue = useCatalogue();
 /** The modes of the CSS standard, under its names. */
 const blends = computed(() =>
-  catalogue.facts.blends.map((value) => ({ value, label: value.replaceAll("-", " ") })),
+  catalogue.facts.blends.map((value) => ({ value, label: sentence(value.replaceAll("-", " ")) })),
 );
 const finish = computed(() => painted(props.items[0] ?? "")?.finish ?? null);
 const effects = computed(() => finish.value?.effects ?? []);

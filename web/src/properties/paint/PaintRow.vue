@@ -36,7 +36,7 @@ const told = computed(() => {
     return board.sheet.swatches.find((s) => s.id === paint.swatch)?.name ?? paint.colour;
   }
   if (!isGradient(paint)) return plainColour(paint);
-  return paint.kind === "linear" ? "line" : "round";
+  return paint.kind;
 });
 const colour = computed(() => (props.paint === null ? "#FFFFFF" : plainColour(props.paint)));
 const chip = computed(() => {

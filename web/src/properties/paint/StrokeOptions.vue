@@ -42,7 +42,7 @@ function set(setting: Setting): void {
           @chosen="(placing) => set({ placing })"
         />
       </template>
-      <span class="label">Corners</span>
+      <span class="label">Join</span>
       <ChooseField
         label="Corner join"
         :value="paint.join"
@@ -64,7 +64,7 @@ function set(setting: Setting): void {
         </p>
       </template>
       <template v-if="open || dashed">
-        <span class="label">Ends</span>
+        <span class="label">Cap</span>
         <ChooseField
           label="Line cap"
           :value="paint.cap"

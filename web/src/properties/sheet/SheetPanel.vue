@@ -55,7 +55,13 @@ const turn = (): void => set({ width: board.sheet.height, height: board.sheet.wi
       aria-label="Sheet size by preset"
       @update:model-value="take"
     />
-    <Button size="small" severity="secondary" label="Rotate sheet" @click="turn" />
+    <Button
+      size="small"
+      severity="secondary"
+      label="Rotate"
+      aria-label="Rotate sheet"
+      @click="turn"
+    />
     <span class="label">Size</span>
     <TypedField
       label="Sheet width"

@@ -65,7 +65,7 @@ const set = (part: Partial<Sending>): void => exporting.set(part);
         </RouterLink>
       </nav>
       <section v-if="exporting.now && format" class="settings" aria-label="Settings">
-        <span class="label">Contents</span>
+        <span class="label">Scope</span>
         <ChooseField
           label="What to export"
           :value="what"

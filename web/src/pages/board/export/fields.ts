@@ -35,7 +35,7 @@ export const FORMATS: readonly Format[] = [
     fields: [
       {
         at: "complete",
-        label: "Content",
+        label: "Contents",
         as: "choice",
         options: [
           [true, "Complete"],
@@ -75,7 +75,7 @@ export const FORMATS: readonly Format[] = [
     fields: [
       {
         at: "form",
-        label: "Content",
+        label: "Contents",
         as: "choice",
         options: [
           ["png", "PNG"],
