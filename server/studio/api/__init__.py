@@ -14,6 +14,7 @@ from studio.api import board, cutting, home, lettering, matching, outputs, peopl
 from studio.trouble import answer_troubles
 
 SCHEMAS = "#/components/schemas/"
+STALE = 409
 
 
 class DescribedAPI(NinjaAPI):
@@ -32,7 +33,11 @@ class DescribedAPI(NinjaAPI):
         content = {PROBLEM_TYPE: {"schema": {"$ref": f"{SCHEMAS}Problem"}}}
         for operations in told["paths"].values():
             for operation in operations.values():
-                operation["responses"]["default"] = {"description": "Problem", "content": content}
+                answers = operation["responses"]
+                answers["default"] = {"description": "Problem", "content": content}
+                if STALE in answers:  # a problem that says more than others
+                    form = answers[STALE]["content"].pop("application/json")
+                    answers[STALE]["content"][PROBLEM_TYPE] = form
         return told
 
 

@@ -11166,7 +11166,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["StaleAnswer"];
+                    "application/problem+json": components["schemas"]["StaleAnswer"];
                 };
             };
             /** @description Problem */
@@ -11272,7 +11272,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["StaleAnswer"];
+                    "application/problem+json": components["schemas"]["StaleAnswer"];
                 };
             };
             /** @description Problem */
