@@ -78,7 +78,7 @@ class Pictures(BrowserTest):
 
     def proposed(self) -> None:
         """The outline of the body, both sides alike, selected."""
-        self.underlay("underlay")
+        self.underlay("reference")
         self.at(120, 400)
         self.page.get_by_text("Keep holes").click()
         expect(self.page.get_by_test_id("finding")).to_have_count(0, timeout=30_000)
@@ -136,7 +136,7 @@ class Pictures(BrowserTest):
 
     def show_drawings(self):
         self.page.goto(self.live_server_url)
-        expect(self.page.get_by_label("Expand Pickguard", exact=True)).to_be_visible()
+        expect(self.page.get_by_label("Open Pickguard", exact=True)).to_be_visible()
         self.page.wait_for_function(
             """() => {
                 const cards = [...document.querySelectorAll(".picture img")];
@@ -261,6 +261,7 @@ class Pictures(BrowserTest):
     def show_shelf(self):
         self.look("Swing tag")
         self.page.get_by_test_id("leaf-Shelf").click()
+        self.page.get_by_role("button", name="Luthier's outlines").click()
         self.page.get_by_test_id("kept-f-hole").click()
         self.page.get_by_test_id("place-linked").click()
         with self.held(self.spot(*self.mm(43, 42)), self.spot(*self.mm(64, 88)), "Shift"):
@@ -295,7 +296,7 @@ class Pictures(BrowserTest):
         self.take()
 
     def show_tracing(self):
-        self.underlay("underlay")
+        self.underlay("reference")
         self.page.get_by_role("button", name="Body", exact=True).click()
         self.take()
 

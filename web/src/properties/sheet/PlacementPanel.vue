@@ -9,7 +9,7 @@ import ChoiceButtons from "../../ui/ChoiceButtons.vue";
 import TypedField from "../../fields/TypedField.vue";
 
 const WAYS = [
-  ["copy", "A copy", "M3 3H10V10H3ZM6 13H13V6"],
+  ["copy", "Copy", "M3 3H10V10H3ZM6 13H13V6"],
   [
     "linked",
     "Linked",

@@ -45,7 +45,7 @@ export class SweepTool implements Tool {
   }
 
   about(_hit: unknown, alt = false): { text: string; hints: Hint[] } {
-    const hints: Hint[] = [["Alt", "remove"]];
+    const hints: Hint[] = [["Alt", "delete"]];
     if (this.press)
       return {
         text: alt ? "Deletes the regions you drag across" : "Merges the regions you drag across",

@@ -28,12 +28,12 @@ export class ReferenceTool implements Tool {
     if (hit.part === "corner") {
       return {
         text: "Reference: drag to resize about its centre",
-        hints: [["Del", "remove"], ...hints],
+        hints: [["Del", "delete"], ...hints],
       };
     }
     const more: Hint[] = [
       ["Shift", "click: add an area"],
-      ["Del", "remove"],
+      ["Del", "delete"],
     ];
     return {
       text: "Reference: click an area to trace its edge, drag to move",
