@@ -16,7 +16,8 @@ RUN = """async () => {
 CUT = """() => {
     // Whatever hides its own overflow cuts its label; what can be scrolled does not. Names that
     // people give end in an ellipsis and have a title.
-    const own = [...document.querySelectorAll("button, label, h1, h2, h3, dt, .label, .p-button-label, kbd, th")];
+    const labels = "button, label, h1, h2, h3, dt, .label, .p-button-label, kbd, th";
+    const own = [...document.querySelectorAll(labels)];
     const shown = own.filter((e) => e.offsetParent !== null && e.textContent.trim() !== "");
     const cut = shown.filter((e) => {
         const style = getComputedStyle(e);
@@ -27,7 +28,8 @@ CUT = """() => {
     const beyond = shown.filter((e) => {
         const box = e.getBoundingClientRect();
         let inside = e.parentElement;
-        while (inside && getComputedStyle(inside).overflowX === "visible") inside = inside.parentElement;
+        const lets = (one) => getComputedStyle(one).overflowX === "visible";
+        while (inside && lets(inside)) inside = inside.parentElement;
         if (!inside || inside === document.documentElement) return box.right > innerWidth + 1;
         if (["auto", "scroll"].includes(getComputedStyle(inside).overflowX)) return false;
         return box.right > inside.getBoundingClientRect().right + 1;

@@ -53,7 +53,7 @@ class StrokesIntoOutlines(Command):
 
     @property
     def name(self) -> str:
-        return "Outline stroke"
+        return "Stroke to outline"
 
     def delta(self, drawing: Drawing) -> Delta:
         made = _Beside(drawing)

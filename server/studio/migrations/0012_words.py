@@ -38,7 +38,7 @@ STEPS = {
     "Straighten words": "Straighten text",
     "Change the line of words": "Change text path",
     "Show the line of words": "Show text path",
-    "Stroke into outline": "Outline stroke",
+    "Stroke into outline": "Stroke to outline",
     "Propose outline": "Trace outline",
     "Remove anchor": "Delete anchor",
     "Remove segment": "Delete segment",

@@ -50,7 +50,7 @@ const offset = (sign: 1 | -1): Command => ({
     <section aria-label="Stroke and offset">
       <ActionButton
         class="wide"
-        label="Outline stroke"
+        label="Stroke to outline"
         hint="Converts the stroke to a filled outline; a fill stays below"
         :command="outline(false)"
       />
