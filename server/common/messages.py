@@ -51,6 +51,7 @@ SENTENCES: Mapping[str, str] = {
     "nothing_selected.export": "Nothing is selected. Select what to export.",
     "nothing_to_redo": "Nothing left to redo.",
     "nothing_to_undo": "Nothing left to undo.",
+    "old_page": "A newer version is available. Your edits are stored here; reload the page to send them.",
     "outside_picture": "That is outside the picture. Click an area of it.",
     "picture_too_large": "That picture is far too large. Nothing was placed; select a PNG, JPEG or WebP of up to 50 megapixels.",
     "picture_too_large.bytes": "That file is larger than 20 MB. Nothing was placed; select a PNG, JPEG or WebP of up to 50 megapixels.",

@@ -35,6 +35,7 @@ STATUS: Mapping[str, int] = {
     "not_signed_in": 401,
     "no_demo": 403,
     "no_token": 403,
+    "old_page": 410,
     "locked_out": 429,
     "busy": 503,
     "no_cutter": 503,

@@ -1,6 +1,7 @@
 """The one page of the front end, and what stands where there is none."""
 
-from common.problems import problem
+from common.messages import sentence
+from common.problems import answer, problem
 from django.conf import settings
 from django.http import HttpRequest, HttpResponse
 from django.views.decorators.csrf import ensure_csrf_cookie
@@ -22,8 +23,16 @@ NOWHERE = """<!doctype html><html lang="en"><meta charset="utf-8"><title>Not her
 <p>There is nothing at this address. <a href="/">Go to your drawings</a>.</p>"""
 
 
+def _old_page() -> HttpResponse:
+    """For a page of before the API had versions, which reads `sentence`; its edits wait there."""
+    told = sentence("old_page")
+    return answer("old_page", told, more={"sentence": told})
+
+
 def not_there(request: HttpRequest, exception: Exception | None = None) -> HttpResponse:
     """404: no screen has this address."""
     if request.path.startswith("/api/"):
+        if not request.path.startswith("/api/v"):
+            return _old_page()
         return problem("not_there", final=True)
     return HttpResponse(NOWHERE, status=404)

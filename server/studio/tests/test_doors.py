@@ -256,6 +256,10 @@ class AddressTest(TransactionTestCase):
         for path in ("/api/v1/openapi.json", "/api/v1/nothing", "/api/v1/docs"):
             self.assertEqual(self.client.get(path).status_code, 404, path)
         self.assertEqual(self.client.get("/api/v1/nothing").json()["code"], "not_there")
+        old = self.client.post("/api/drawings/1/commands", "{}", **JSON)  # a page of before
+        told = old.json()
+        self.assertEqual((old.status_code, told["code"], told["final"]), (410, "old_page", False))
+        self.assertEqual(told["sentence"], told["detail"])
         allowed = self.client.get("/").headers["Permissions-Policy"]
         self.assertIn("camera=()", allowed)
 
