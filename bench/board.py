@@ -18,14 +18,8 @@ os.environ.setdefault("DJANGO_SETTINGS_MODULE", "config.settings")
 os.environ["DJANGO_ALLOW_ASYNC_UNSAFE"] = "true"
 django.setup()
 
-from buildup.drawing.model import (  # noqa: E402
-    Anchor,
-    Contour,
-    Frame,
-    Item,
-    Outline,
-    Shape,
-)
+from buildup.contours.anchors import Anchor, Contour  # noqa: E402
+from buildup.drawing.model import Frame, Item, Outline, Shape  # noqa: E402
 from buildup.drawing.paint import Stroke, Style  # noqa: E402
 from buildup.drawing.sheet import Sheet  # noqa: E402
 from buildup.edits.change import Delta, placed  # noqa: E402

@@ -7,8 +7,8 @@ from collections.abc import Callable, Sequence
 
 from bench_rows import Row
 from board import median, p95
-from buildup.drawing.model import HandStroke
-from buildup.drawing.strokes import fitted
+from buildup.contours.anchors import HandStroke
+from buildup.contours.handstrokes import fitted
 from buildup.geometry.angles import direction
 from buildup.geometry.bezier import Cubic, curvature_at, point_at, split_at, tight_box
 from buildup.geometry.crossings import crossings

@@ -6,8 +6,9 @@ import random
 import time
 from collections.abc import Callable, Sequence
 
-from buildup.drawing.model import Anchor, Contour, Drawing, HandStroke, Outline
-from buildup.drawing.strokes import fitted
+from buildup.contours.anchors import Anchor, Contour, HandStroke
+from buildup.contours.handstrokes import fitted
+from buildup.drawing.model import Drawing, Outline
 from buildup.edits.apply import apply, read_command
 from buildup.edits.change import placed, updated
 from buildup.errors import Refusal

@@ -2,7 +2,7 @@
 
 from random import Random
 
-from buildup.drawing.extent import box_of
+from buildup.contours.extent import box_of
 from buildup.drawing.model import Assembly, Group, Outline
 from buildup.edits.apply import read_command
 from buildup.forms.contours import contours_of, item_box

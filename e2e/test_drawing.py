@@ -4,7 +4,8 @@ import cmath
 import io
 import math
 
-from buildup.drawing.model import Anchor, Contour, Outline, Shape
+from buildup.contours.anchors import Anchor, Contour
+from buildup.drawing.model import Outline, Shape
 from buildup.drawing.paint import Style
 from buildup.edits.outlines import AddOutline, DrawAnchor
 from buildup.edits.shaping import DrawShape

@@ -6,7 +6,7 @@ import math
 import re
 from contextlib import suppress
 
-from buildup.drawing.model import Anchor, Contour
+from buildup.contours.anchors import Anchor, Contour
 from buildup.drawing.paint import Style
 from buildup.edits.outlines import AddOutline
 from buildup.geometry.bezier import extremes

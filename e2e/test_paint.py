@@ -6,7 +6,7 @@ from dataclasses import replace
 
 import numpy as np
 import resvg_py
-from buildup.drawing.model import Anchor, Contour
+from buildup.contours.anchors import Anchor, Contour
 from buildup.drawing.paint import (
     AROUND,
     Blur,

@@ -2,7 +2,7 @@
 
 import math
 
-from buildup.drawing.model import Anchor, Contour
+from buildup.contours.anchors import Anchor, Contour
 from buildup.drawing.paint import Style
 from buildup.edits.outlines import AddOutline
 from buildup.geometry.bezier import point_at

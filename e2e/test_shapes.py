@@ -3,7 +3,7 @@
 import math
 import re
 
-from buildup.drawing.model import Anchor, Contour
+from buildup.contours.anchors import Anchor, Contour
 from buildup.drawing.paint import Style
 from buildup.edits.outlines import AddOutline
 from buildup.edits.shaping import DrawShape

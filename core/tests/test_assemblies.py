@@ -7,8 +7,9 @@ from dataclasses import replace
 from unittest import mock
 
 import resvg_py
+from buildup.contours.anchors import Anchor, Contour
 from buildup.drawing.clips import clip_of
-from buildup.drawing.model import Anchor, Assembly, Contour, Outline, Shape
+from buildup.drawing.model import Assembly, Outline, Shape
 from buildup.drawing.paint import Style
 from buildup.edits.apply import apply, read_command
 from buildup.edits.change import updated

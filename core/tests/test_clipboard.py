@@ -7,10 +7,10 @@ from xml.sax.saxutils import quoteattr
 
 import shapely
 import svgelements
+from buildup.contours.pathreader import read_path
 from buildup.drawing.clips import LONGEST_CLIP, clip_of, read_clip
 from buildup.drawing.model import Drawing, Group, Outline, Shape
 from buildup.drawing.paint import Style
-from buildup.drawing.pathreader import read_path
 from buildup.edits.apply import apply, read_command
 from buildup.edits.change import updated
 from buildup.formats.clipsvg import clip_svg

@@ -5,11 +5,12 @@ import unittest
 from dataclasses import replace
 from unittest import mock
 
+from buildup.contours.anchors import Anchor, Contour
 from buildup.cues import meet as meeting
 from buildup.cues.cuekinds import Aim
 from buildup.cues.field import MOST_LOOKED, Field
 from buildup.cues.meet import meet
-from buildup.drawing.model import Anchor, Contour, Outline
+from buildup.drawing.model import Outline
 from buildup.drawing.sheet import Grid, Guide, Sheet
 from buildup.edits.apply import apply, read_command
 from buildup.edits.change import updated

@@ -3,7 +3,8 @@
 import math
 import unittest
 
-from buildup.drawing.model import Anchor, Contour, Outline, Shape
+from buildup.contours.anchors import Anchor, Contour
+from buildup.drawing.model import Outline, Shape
 from buildup.edits.apply import apply, read_command
 from buildup.errors import Refusal
 from buildup.forms.contours import contours_of, item_box

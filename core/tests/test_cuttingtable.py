@@ -5,6 +5,7 @@ import unittest
 from dataclasses import replace
 from unittest.mock import patch
 
+from buildup.contours.anchors import Anchor, Contour
 from buildup.cutting import checks
 from buildup.cutting.checks import faults_of
 from buildup.cutting.device import Cutter, read_strokes
@@ -12,7 +13,7 @@ from buildup.cutting.job import _in_order, job_of
 from buildup.cutting.nesting import nested
 from buildup.cutting.plan import MM, CutPlan, read_plan
 from buildup.cutting.record import CHANGE, LIFT, SPEED_UP, record_of
-from buildup.drawing.model import Anchor, Contour, Drawing, Outline
+from buildup.drawing.model import Drawing, Outline
 from buildup.drawing.paint import Stroke, Style
 from buildup.drawing.sheet import Sheet
 from buildup.formats.hpgl import Run

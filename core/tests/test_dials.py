@@ -4,7 +4,7 @@ import math
 import unittest
 from dataclasses import replace
 
-from buildup.drawing.extent import box_of
+from buildup.contours.extent import box_of
 from buildup.drawing.model import Frame, Shape
 from buildup.edits.apply import apply, read_command
 from buildup.edits.change import updated

@@ -13,11 +13,12 @@ from dataclasses import replace
 from unittest import mock
 
 import numpy as np
+from buildup.contours.anchors import Anchor, Contour, Corner
+from buildup.contours.corners import worked
+from buildup.contours.flow import settled
 from buildup.drawing.codec import write_item
-from buildup.drawing.flow import settled
 from buildup.drawing.items import Items
 from buildup.drawing.memo import MOST_EACH, Memo
-from buildup.drawing.model import Anchor, Contour, Corner
 from buildup.drawing.units import read_length, read_number, told
 from buildup.edits.apply import foreseen, read_command
 from buildup.edits.change import updated
@@ -39,7 +40,6 @@ from buildup.geometry.regions import (
     union,
 )
 from buildup.geometry.strands import Operand
-from buildup.shapes.corners import worked
 from scipy.spatial import cKDTree
 
 from core.tests.zoo import code_of, drawing, leaf

@@ -7,10 +7,11 @@ import unittest
 from dataclasses import replace
 
 import numpy as np
-from buildup.drawing.blending import between as blended
-from buildup.drawing.blending import paired
-from buildup.drawing.model import FIRST_LAYER, Anchor, Contour, Drawing, Layer, Outline
-from buildup.drawing.paths import starting_at, turned_round
+from buildup.contours.anchors import Anchor, Contour
+from buildup.contours.blending import between as blended
+from buildup.contours.blending import paired
+from buildup.contours.paths import starting_at, turned_round
+from buildup.drawing.model import FIRST_LAYER, Drawing, Layer, Outline
 from buildup.drawing.tree import ROOT, Tree
 from buildup.edits.apply import apply, read_command
 from buildup.edits.change import updated

@@ -6,17 +6,18 @@ import unittest
 from dataclasses import replace
 from unittest import mock
 
-from buildup.drawing.extent import box_of
-from buildup.drawing.flow import settled
-from buildup.drawing.model import Anchor, Contour, Corner, Outline
+from buildup.contours import corners
+from buildup.contours.anchors import Anchor, Contour, Corner
+from buildup.contours.corners import worked
+from buildup.contours.extent import box_of
+from buildup.contours.flow import settled
+from buildup.drawing.model import Outline
 from buildup.edits import cornering as corner_edits
 from buildup.edits.apply import apply, read_command
 from buildup.geometry.angles import cross, direction, unit
 from buildup.geometry.bezier import curvature_at, point_at
 from buildup.geometry.nearest import nearest
-from buildup.shapes import corners
 from buildup.shapes.cornerdials import STYLES
-from buildup.shapes.corners import worked
 from buildup.shapes.registry import SHAPES
 from hypothesis import given
 from hypothesis import strategies as st

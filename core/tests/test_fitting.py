@@ -8,11 +8,13 @@ from pathlib import Path
 from unittest import mock
 
 import numpy as np
-from buildup.drawing import model, segments
-from buildup.drawing.flow import settled
-from buildup.drawing.model import Anchor, Contour, Drawing, HandStroke, cubic
-from buildup.drawing.segments import bent, straightened, with_added, without
-from buildup.drawing.strokes import fitted
+from buildup.contours import segments
+from buildup.contours.anchors import Anchor, Contour, HandStroke, cubic
+from buildup.contours.flow import settled
+from buildup.contours.handstrokes import fitted
+from buildup.contours.segments import bent, straightened, with_added, without
+from buildup.drawing import model
+from buildup.drawing.model import Drawing
 from buildup.edits.apply import apply, read_command
 from buildup.errors import Refusal
 from buildup.geometry.angles import direction

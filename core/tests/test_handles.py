@@ -3,9 +3,9 @@
 import math
 import unittest
 
-from buildup.drawing.flow import settled
-from buildup.drawing.handles import in_kind, tangents, with_handle
-from buildup.drawing.model import Anchor, Contour
+from buildup.contours.anchors import Anchor, Contour
+from buildup.contours.flow import settled
+from buildup.contours.handles import in_kind, tangents, with_handle
 from buildup.geometry.bezier import point_at
 from hypothesis import given
 from hypothesis import strategies as st

@@ -7,7 +7,7 @@ import unittest
 from contextlib import suppress
 from unittest.mock import patch
 
-from buildup.drawing.pathreader import numbers, read_path
+from buildup.contours.pathreader import numbers, read_path
 from buildup.errors import Refusal
 from buildup.formats import svgread, svgwork
 from buildup.formats.palettes import read_palette

@@ -7,15 +7,16 @@ import unittest
 from dataclasses import replace
 from unittest import mock
 
+from buildup.contours.anchors import Anchor, Contour, Twin
+from buildup.contours.pathdata import _run_data
 from buildup.drawing.codec import read_item
-from buildup.drawing.model import Anchor, Contour, Drawing, Outline, Twin
+from buildup.drawing.model import Drawing, Outline
 from buildup.edits.apply import apply, foreseen, read_command
 from buildup.edits.change import Delta, chained, chained_json, placed, updated
 from buildup.edits.patches import Patch
 from buildup.errors import Refusal
 from buildup.host import preview
 from buildup.view.drawables import drawable
-from buildup.view.pathdata import _run_data
 from buildup.view.selection import Shows
 from hypothesis import given
 from hypothesis import strategies as st

@@ -7,11 +7,13 @@ from dataclasses import replace
 
 import numpy as np
 import resvg_py
+from buildup.contours.anchors import Anchor, Contour
+from buildup.contours.arcs import circle
 from buildup.drawing.codec import read_item, write_item
 from buildup.drawing.colours import parts_of
 from buildup.drawing.earlier import EARLIER
 from buildup.drawing.gradientcolours import seen_at
-from buildup.drawing.model import Anchor, Contour, Group, Outline
+from buildup.drawing.model import Group, Outline
 from buildup.drawing.paint import (
     AROUND,
     Blur,
@@ -39,7 +41,6 @@ from buildup.geometry.angles import direction
 from buildup.geometry.lengths import length
 from buildup.geometry.transforms import Affine
 from buildup.host import preview
-from buildup.shapes.arcs import circle
 from buildup.view.drawables import drawable
 from buildup.view.selection import selection
 from PIL import Image

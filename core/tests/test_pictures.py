@@ -4,8 +4,10 @@ import io
 import unittest
 
 import resvg_py
-from buildup.drawing.extent import box_of
-from buildup.drawing.model import Anchor, Contour, Outline
+from buildup.contours.anchors import Anchor, Contour
+from buildup.contours.extent import box_of
+from buildup.contours.pathdata import path_data
+from buildup.drawing.model import Outline
 from buildup.drawing.paint import Style
 from buildup.edits.apply import apply, read_command
 from buildup.edits.change import Delta, updated
@@ -14,7 +16,6 @@ from buildup.forms.contours import item_contours
 from buildup.geometry.transforms import Affine
 from buildup.host import anchor_near, anchors_within, preview, repaint, within
 from buildup.view.drawables import drawable
-from buildup.view.pathdata import path_data
 from buildup.view.selection import MOST_MARKS, Shows, selection
 from PIL import Image
 from svgelements import SVG, Path

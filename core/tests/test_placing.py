@@ -3,7 +3,7 @@
 import itertools
 import unittest
 
-from buildup.drawing.extent import box_of
+from buildup.contours.extent import box_of
 from buildup.drawing.model import Outline, Shape
 from buildup.edits.apply import apply, read_command
 from buildup.edits.change import updated

@@ -2,8 +2,8 @@
 
 import unittest
 
-from buildup.drawing.checks import MOST_ANCHORS
-from buildup.drawing.model import Anchor, Contour, Outline
+from buildup.contours.anchors import MOST_ANCHORS, Anchor, Contour
+from buildup.drawing.model import Outline
 from buildup.drawing.sheet import Guide, Sheet
 from buildup.edits.apply import apply, read_command
 from buildup.edits.change import updated

@@ -12,6 +12,7 @@ from xml.etree import ElementTree
 import numpy as np
 import resvg_py
 import shapely
+from buildup.contours.arcs import circle
 from buildup.drawing.model import Drawing
 from buildup.drawing.paint import Stroke, Style
 from buildup.drawing.sheet import Sheet
@@ -29,7 +30,6 @@ from buildup.geometry.biarcs import arcs_of
 from buildup.geometry.boxes import Box
 from buildup.geometry.flattening import flattened, polyline
 from buildup.geometry.nearest import nearest
-from buildup.shapes.arcs import circle
 from hypothesis import given
 from hypothesis import strategies as st
 from PIL import Image

@@ -4,13 +4,14 @@ import math
 import random
 import unittest
 
-from buildup.drawing.extent import box_of
-from buildup.drawing.model import Anchor, Contour, Corner, Frame, Shape
+from buildup.contours.anchors import Anchor, Contour, Corner
+from buildup.contours.corners import worked
+from buildup.contours.extent import box_of
+from buildup.drawing.model import Frame, Shape
 from buildup.edits.apply import apply, read_command
 from buildup.errors import Refusal
 from buildup.forms.contours import item_contours
 from buildup.geometry.bezier import point_at
-from buildup.shapes.corners import worked
 from buildup.shapes.kinds import SNAP, sounded
 from buildup.shapes.registry import SHAPES, checked_dials, shape_kind
 from buildup.view.selection import selection

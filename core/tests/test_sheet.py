@@ -2,8 +2,8 @@
 
 import unittest
 
+from buildup.contours.anchors import Anchor
 from buildup.drawing.codec import FORM, read, read_item, write, write_item
-from buildup.drawing.model import Anchor
 from buildup.drawing.sheet import Sheet
 from buildup.drawing.sizes import SHEET_SIZES
 from buildup.drawing.soundsheet import MOST_GUIDES, MOST_UNDERLAYS

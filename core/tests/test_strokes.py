@@ -7,7 +7,8 @@ from dataclasses import replace
 
 import numpy as np
 import resvg_py
-from buildup.drawing.model import Anchor, Contour, Outline
+from buildup.contours.anchors import Anchor, Contour
+from buildup.drawing.model import Outline
 from buildup.drawing.paint import Stroke, Style
 from buildup.drawing.sheet import Sheet
 from buildup.edits.apply import apply, read_command

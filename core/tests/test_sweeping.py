@@ -3,7 +3,8 @@
 import json
 import unittest
 
-from buildup.drawing.model import Anchor, Contour, Outline
+from buildup.contours.anchors import Anchor, Contour
+from buildup.drawing.model import Outline
 from buildup.drawing.paint import Style
 from buildup.edits.apply import apply, read_command
 from buildup.edits.change import updated

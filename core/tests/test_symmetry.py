@@ -8,10 +8,11 @@ from dataclasses import replace
 import pathops
 import shapely
 import svgelements
+from buildup.contours.anchors import Anchor, Contour
 from buildup.cues.cuekinds import Aim
 from buildup.cues.field import Field
 from buildup.cues.meet import meet
-from buildup.drawing.model import Anchor, Contour, Drawing, Group, Symmetry
+from buildup.drawing.model import Drawing, Group, Symmetry
 from buildup.drawing.sheet import Sheet
 from buildup.edits.apply import apply, read_command
 from buildup.edits.change import updated

@@ -5,7 +5,7 @@ import math
 import unittest
 from dataclasses import replace
 
-from buildup.drawing.model import Anchor, Contour
+from buildup.contours.anchors import Anchor, Contour
 from buildup.edits.apply import apply, read_command
 from buildup.edits.change import updated
 from buildup.edits.mending import SPOTS, trouble_spots

@@ -2,18 +2,16 @@
 
 from dataclasses import replace
 
+from buildup.contours.anchors import Anchor, Contour, Corner, HandStroke, Twin
+from buildup.contours.handstrokes import fitted
 from buildup.drawing.lettering import Glyph, Lettering, Shaped
 from buildup.drawing.model import (
     FIRST_LAYER,
-    Anchor,
     Assembly,
-    Contour,
-    Corner,
     Drawing,
     Frame,
     Group,
     Grown,
-    HandStroke,
     Holder,
     Layer,
     Lettered,
@@ -21,7 +19,6 @@ from buildup.drawing.model import (
     Outline,
     Shape,
     Symmetry,
-    Twin,
     Words,
 )
 from buildup.drawing.paint import (
@@ -36,7 +33,6 @@ from buildup.drawing.paint import (
     Swatched,
 )
 from buildup.drawing.sheet import Guide, KeptStyle, Sheet, Silhouette, Swatch, Underlay
-from buildup.drawing.strokes import fitted
 from buildup.drawing.tree import ROOT, Tree
 from buildup.errors import Refusal
 from buildup.geometry.angles import direction

@@ -9,8 +9,9 @@ from dataclasses import dataclass, field
 from itertools import chain, islice, product
 from typing import Generic, TypeVar
 
+from buildup.contours.anchors import Contour
 from buildup.cues.cuekinds import RANK, CueKind
-from buildup.drawing.model import Contour, Drawing, DrawnItem, Item, Outline
+from buildup.drawing.model import Drawing, DrawnItem, Item, Outline
 from buildup.forms.contours import box_under, contours_of, contours_under
 from buildup.forms.frames import own_standing
 from buildup.forms.images import Images, shown_items

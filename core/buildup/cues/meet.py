@@ -5,10 +5,10 @@ import math
 from collections.abc import Iterator, Sequence
 from dataclasses import dataclass, replace
 
+from buildup.contours.handles import tangents
 from buildup.cues.cuekinds import RANK, REACH, Aim, Cue, CueKind, Meeting
 from buildup.cues.field import Field, Owner, Spot
 from buildup.cues.spacing import spaced
-from buildup.drawing.handles import tangents
 from buildup.drawing.memo import Latest
 from buildup.drawing.model import Drawing, Outline
 from buildup.forms.contours import HERE, box_under

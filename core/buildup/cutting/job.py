@@ -7,9 +7,10 @@ where they began, and what is weeded is framed and parted by lines.
 from collections.abc import Iterable, Sequence
 from dataclasses import dataclass, replace
 
+from buildup.contours.anchors import Anchor, Contour
 from buildup.cutting.nesting import Nest, nested
 from buildup.cutting.plan import MM, CutPlan
-from buildup.drawing.model import Anchor, Contour, Drawing
+from buildup.drawing.model import Drawing
 from buildup.formats.hpgl import PENS, Run, job_text, ordered, runs_of
 from buildup.formats.scene import Piece, pieces, scene
 from buildup.forms.assembling import operands_of

@@ -25,8 +25,6 @@ MOST_MITER = 100.0
 """Stroke widths; the sharpest tip within that belongs to a corner of 1.1°."""
 MOST_DASHES = 16
 """Lengths of dashes and gaps in one pattern."""
-MOST_ANCHORS = 10_000
-"""Anchors in one outline."""
 
 _ID = re.compile(r"[A-Za-z0-9_-]{1,40}")
 NO_TEXT = re.compile(r"[\x00-\x08\x0b\x0c\x0e-\x1f\ud800-\udfff\ufdd0-\ufdef\ufffe\uffff]")

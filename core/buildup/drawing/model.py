@@ -8,119 +8,24 @@ from dataclasses import dataclass, field, replace
 from types import MappingProxyType
 from typing import Literal, TypeVar
 
+from buildup.contours.anchors import Contour, Corner, HandStroke
 from buildup.drawing.lettering import Lettering
 from buildup.drawing.memo import Memo
 from buildup.drawing.paint import MITER_LIMIT, PLAIN, Finish, Join, Style
 from buildup.drawing.sheet import Sheet
 from buildup.drawing.tree import ROOT, Tree
 from buildup.errors import Refusal
-from buildup.geometry.bezier import Cubic
 from buildup.geometry.coordinates import Coordinates
 from buildup.geometry.transforms import Affine
 from buildup.messages import refusal
 
 T = TypeVar("T")
-AnchorKind = Literal["corner", "smooth", "symmetric", "flowing"]
-CornerStyle = Literal["round", "chamfer", "cove", "notch", "ogee", "soft"]
 Pattern = Literal["mirror", "wheel", "kaleidoscope"]
 Keeps = Literal["all", "right", "left"]
-Seam = Literal["smooth", "point", "free"]
 FillRule = Literal["nonzero", "evenodd"]
 Role = Literal["joins", "cuts", "keeps", "inverts"]
 """What a part of an assembly does to what lies below it: adds to it, is taken from it, leaves only
 what both have, or turns what both have into nothing."""
-
-
-@dataclass(frozen=True, slots=True)
-class Twin:
-    """What two anchors of an outline share that follow each other, mirrored about a line.
-
-    Args:
-        id: the same on both.
-        through: a place on the line.
-        along: the line's direction, of length 1.
-        crossed: the path runs the other way at the other one, so the handles change sides.
-
-    """
-
-    id: str
-    through: Coordinates
-    along: Coordinates
-    crossed: bool = True
-
-    def mirrored(self, place: complex) -> complex:
-        """A place on the other side of the line."""
-        return self.through + self.mirrored_vector(place - self.through)
-
-    def mirrored_vector(self, vector: complex) -> complex:
-        """A vector on the other side of the line."""
-        return self.along * (vector / self.along).conjugate()
-
-
-@dataclass(frozen=True, slots=True)
-class Corner:
-    """How a corner is worked, as in joinery: the anchor stays the sharp corner.
-
-    Args:
-        radius: sheet units, above 0; of the circle that touches both sides.
-        style: arc outward, straight cut, arc inward, square cut-in, S-curve, or a rounding whose
-            curvature grows from zero.
-
-    """
-
-    radius: float
-    style: CornerStyle = "round"
-
-
-@dataclass(frozen=True, slots=True)
-class Anchor:
-    """An anchor point.
-
-    Args:
-        at: its place.
-        into: the handle of the segment that arrives, relative to `at`, or None when withdrawn.
-        out: the handle of the segment that leaves, likewise.
-        kind: how the two handles hang together.
-        twin: what it shares with the anchor that follows it, mirrored.
-        corner: how the corner is worked, which stays live.
-        seam: on the line of a symmetry around it: it stays there, its handles square to the line
-            (smooth) or as they are (a point), or it lies there by chance (free).
-        eased: the curvature on both its sides is kept the same while its neighbours are edited.
-
-    """
-
-    at: Coordinates
-    into: Coordinates | None = None
-    out: Coordinates | None = None
-    kind: AnchorKind = "corner"
-    twin: Twin | None = None
-    corner: Corner | None = None
-    seam: Seam | None = None
-    eased: bool = False
-
-
-@dataclass(frozen=True, slots=True)
-class Contour:
-    """Anchors in the order of the path; a closed contour also joins the last to the first."""
-
-    anchors: tuple[Anchor, ...]
-    closed: bool = False
-
-    @property
-    def pairs(self) -> tuple[tuple[Anchor, Anchor], ...]:
-        """The two anchors of every segment, in order."""
-        following = self.anchors[1:] + (self.anchors[:1] if self.closed else ())
-        return tuple(zip(self.anchors, following, strict=False))
-
-    @property
-    def segments(self) -> tuple[Cubic, ...]:
-        """Every segment as a cubic, in order; empty for a single open anchor."""
-        return tuple(cubic(a, b) for a, b in self.pairs)
-
-
-def cubic(start: Anchor, end: Anchor) -> Cubic:
-    """The segment between two anchors."""
-    return (start.at, start.at + (start.out or 0), end.at + (end.into or 0), end.at)
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -329,22 +234,6 @@ class Assembly(Holder):
     def along(self) -> Lettered | None:
         """How words run along what it holds; None: it shows no words."""
         return self.edge if isinstance(self.edge, Lettered) else None
-
-
-@dataclass(frozen=True, slots=True)
-class HandStroke:
-    """What was drawn by hand: parts that join up, each a run of points; two make a straight line.
-
-    Args:
-        parts: the points of each part, the first of a part being the last of the one before.
-        tolerance: how far the outline may stay from them, in sheet units.
-        closed: the end was joined to the start.
-
-    """
-
-    parts: tuple[tuple[Coordinates, ...], ...]
-    tolerance: float
-    closed: bool = False
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)

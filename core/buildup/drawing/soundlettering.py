@@ -2,10 +2,10 @@
 
 from functools import lru_cache
 
-from buildup.drawing.checks import MOST_ANCHORS, check_name, check_text
+from buildup.contours.anchors import MOST_ANCHORS, Contour
+from buildup.contours.pathreader import read_path
+from buildup.drawing.checks import check_name, check_text
 from buildup.drawing.lettering import Lettering, Shaped
-from buildup.drawing.model import Contour
-from buildup.drawing.pathreader import read_path
 from buildup.geometry.tolerances import FARTHEST
 from buildup.messages import refusal
 

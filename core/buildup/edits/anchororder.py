@@ -4,10 +4,11 @@ from dataclasses import dataclass, replace
 from math import fsum
 from typing import Literal
 
+from buildup.contours.anchors import Anchor, Contour, Twin
+from buildup.contours.extent import box_of
+from buildup.contours.twins import mirrored, partners, without_widows
 from buildup.drawing.checks import check_id
-from buildup.drawing.extent import box_of
-from buildup.drawing.model import Anchor, Contour, Drawing, Twin
-from buildup.drawing.twins import mirrored, partners, without_widows
+from buildup.drawing.model import Drawing
 from buildup.edits.change import Delta
 from buildup.edits.command import AnchorRef, Command
 from buildup.edits.editing import anchor_of, by_outline, edited, with_anchors

@@ -3,8 +3,9 @@
 from dataclasses import dataclass, replace
 from typing import ClassVar, Literal
 
-from buildup.drawing.handles import in_kind, neighbours, with_handle
-from buildup.drawing.model import Anchor, AnchorKind, Contour, Drawing
+from buildup.contours.anchors import Anchor, AnchorKind, Contour
+from buildup.contours.handles import in_kind, neighbours, with_handle
+from buildup.drawing.model import Drawing
 from buildup.edits.change import Delta
 from buildup.edits.command import AnchorRef, Command, Point
 from buildup.edits.editing import edited

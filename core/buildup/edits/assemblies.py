@@ -4,9 +4,9 @@ from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, replace
 from typing import Literal
 
+from buildup.contours.anchors import Contour
 from buildup.drawing.model import (
     Assembly,
-    Contour,
     Drawing,
     FillRule,
     Item,

@@ -3,7 +3,8 @@
 from collections.abc import Sequence
 from dataclasses import replace
 
-from buildup.drawing.model import Contour, Drawing, Item, Painted
+from buildup.contours.anchors import Contour
+from buildup.drawing.model import Drawing, Item, Painted
 from buildup.drawing.tree import Move
 from buildup.edits.change import Delta, row_of
 from buildup.edits.leaving import left_of

@@ -5,9 +5,9 @@ from dataclasses import dataclass, replace
 from functools import partial
 from typing import Literal
 
-from buildup.drawing.blending import between, paired
+from buildup.contours.blending import between, paired
+from buildup.contours.extent import box_of
 from buildup.drawing.colours import between_stops, mixed
-from buildup.drawing.extent import box_of
 from buildup.drawing.model import Drawing, Outline
 from buildup.drawing.paint import Gradient, Paint, Stroke, Style, boxed
 from buildup.edits.becoming import Making

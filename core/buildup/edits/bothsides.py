@@ -3,7 +3,8 @@
 from dataclasses import dataclass, replace
 from typing import Literal
 
-from buildup.drawing.model import Anchor, Contour, Drawing
+from buildup.contours.anchors import Anchor, Contour
+from buildup.drawing.model import Drawing
 from buildup.edits.change import Delta
 from buildup.edits.command import AnchorRef, Command
 from buildup.edits.editing import by_outline, said_of_move, with_rebuilt

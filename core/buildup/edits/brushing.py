@@ -3,9 +3,10 @@
 from dataclasses import dataclass
 from typing import ClassVar, Literal
 
+from buildup.contours.anchors import Contour
+from buildup.contours.stretches import Stretch, with_stretch
 from buildup.drawing.checks import check_point
-from buildup.drawing.model import Contour, Drawing, Outline
-from buildup.drawing.stretches import Stretch, with_stretch
+from buildup.drawing.model import Drawing, Outline
 from buildup.edits.change import Delta
 from buildup.edits.command import AnchorRef, Command, Point
 from buildup.edits.editing import segment_near, with_rebuilt

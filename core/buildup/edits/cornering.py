@@ -4,17 +4,10 @@ from collections.abc import Iterable, Iterator, Mapping
 from dataclasses import dataclass, replace
 from typing import Literal
 
-from buildup.drawing.model import (
-    Anchor,
-    Assembly,
-    Contour,
-    Corner,
-    CornerStyle,
-    Drawing,
-    Item,
-    Outline,
-)
-from buildup.drawing.twins import without_widows
+from buildup.contours.anchors import Anchor, Contour, Corner, CornerStyle
+from buildup.contours.corners import corner_ways, radius_reaching, worked
+from buildup.contours.twins import without_widows
+from buildup.drawing.model import Assembly, Drawing, Item, Outline
 from buildup.drawing.units import told
 from buildup.edits.change import Delta
 from buildup.edits.command import AnchorRef, Command, Point
@@ -23,7 +16,6 @@ from buildup.edits.welds import as_outline
 from buildup.forms.assembling import corners_of
 from buildup.forms.contours import assembly_form
 from buildup.messages import message, refusal
-from buildup.shapes.corners import corner_ways, radius_reaching, worked
 
 LEAST_RADIUS = 1e-3
 """Sheet units: smaller radii give the sharp corner back."""

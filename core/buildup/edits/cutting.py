@@ -4,10 +4,11 @@ from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, replace
 from typing import ClassVar, Literal
 
-from buildup.drawing.model import Anchor, Contour, Drawing, HandStroke, Outline, Painted
-from buildup.drawing.paths import broken_at
-from buildup.drawing.segments import with_added
-from buildup.drawing.strokes import fitted
+from buildup.contours.anchors import Anchor, Contour, HandStroke
+from buildup.contours.handstrokes import fitted
+from buildup.contours.paths import broken_at
+from buildup.contours.segments import with_added
+from buildup.drawing.model import Drawing, Outline, Painted
 from buildup.edits.becoming import Becoming
 from buildup.edits.change import Delta, chained, updated
 from buildup.edits.command import Command, Point

@@ -4,10 +4,11 @@ from collections.abc import Iterator
 from dataclasses import dataclass, replace
 from typing import Literal
 
-from buildup.drawing.easing import Ease, can_ease, eased_at, kept_eased
-from buildup.drawing.flow import settled
-from buildup.drawing.model import Anchor, Contour, Drawing, Item, Outline
-from buildup.drawing.twins import AnchorIndex
+from buildup.contours.anchors import Anchor, Contour
+from buildup.contours.easing import Ease, can_ease, eased_at, kept_eased
+from buildup.contours.flow import settled
+from buildup.contours.twins import AnchorIndex
+from buildup.drawing.model import Drawing, Item, Outline
 from buildup.edits.change import Delta
 from buildup.edits.command import AnchorRef, Command
 from buildup.edits.editing import by_outline, said_of_move, with_anchors

@@ -3,9 +3,10 @@
 from collections.abc import Callable, Iterable, Mapping, Sequence
 from dataclasses import replace
 
-from buildup.drawing.flow import settled
-from buildup.drawing.model import Anchor, Contour, Drawing, Outline, unknown_anchor
-from buildup.drawing.twins import AnchorIndex, followed, without_widows
+from buildup.contours.anchors import Anchor, Contour
+from buildup.contours.flow import settled
+from buildup.contours.twins import AnchorIndex, followed, without_widows
+from buildup.drawing.model import Drawing, Outline, unknown_anchor
 from buildup.drawing.units import told
 from buildup.edits.change import Delta
 from buildup.edits.command import AnchorRef

@@ -3,10 +3,11 @@
 from dataclasses import dataclass, field, replace
 from typing import Literal
 
+from buildup.contours.anchors import Anchor, Contour, Twin
+from buildup.contours.flow import settled
+from buildup.contours.twins import AnchorIndex, mirrored, without_widows
 from buildup.drawing.checks import check_id
-from buildup.drawing.flow import settled
-from buildup.drawing.model import Anchor, Contour, Drawing, Outline, Twin
-from buildup.drawing.twins import AnchorIndex, mirrored, without_widows
+from buildup.drawing.model import Drawing, Outline
 from buildup.drawing.units import told
 from buildup.edits.anchororder import crossed
 from buildup.edits.change import Delta

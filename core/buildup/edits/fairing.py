@@ -4,8 +4,9 @@ from collections.abc import Callable, Sequence
 from dataclasses import dataclass
 from typing import Literal
 
-from buildup.drawing.model import Contour, Drawing
-from buildup.drawing.stretches import Stretch, stretches, with_stretch
+from buildup.contours.anchors import Contour
+from buildup.contours.stretches import Stretch, stretches, with_stretch
+from buildup.drawing.model import Drawing
 from buildup.edits.change import Delta
 from buildup.edits.command import AnchorRef, Command
 from buildup.edits.editing import by_segment, said_of_move, with_rebuilt

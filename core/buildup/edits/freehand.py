@@ -3,11 +3,11 @@
 from dataclasses import dataclass, replace
 from typing import ClassVar, Literal
 
-from buildup.drawing.checks import MOST_ANCHORS
-from buildup.drawing.model import Drawing, HandStroke, Outline
+from buildup.contours.anchors import MOST_ANCHORS, HandStroke
+from buildup.contours.handstrokes import fitted
+from buildup.drawing.model import Drawing, Outline
 from buildup.drawing.paint import Style
 from buildup.drawing.soundpaint import check_style
-from buildup.drawing.strokes import fitted
 from buildup.drawing.units import told
 from buildup.edits.change import Delta, placed
 from buildup.edits.command import Command, Point

@@ -3,10 +3,11 @@
 from dataclasses import dataclass, replace
 from typing import Literal
 
-from buildup.drawing.flow import settled
-from buildup.drawing.handles import arriving
-from buildup.drawing.model import Contour, Drawing, Outline
-from buildup.drawing.paths import TOUCH, broken_at, joined, merged, starting_at, turned_round
+from buildup.contours.anchors import Contour
+from buildup.contours.flow import settled
+from buildup.contours.handles import arriving
+from buildup.contours.paths import TOUCH, broken_at, joined, merged, starting_at, turned_round
+from buildup.drawing.model import Drawing, Outline
 from buildup.edits.change import Delta
 from buildup.edits.command import AnchorRef, Command, Point
 from buildup.edits.editing import anchor_of, by_outline, delta_of, with_contours

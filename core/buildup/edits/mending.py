@@ -6,7 +6,8 @@ from dataclasses import dataclass
 from functools import partial
 from typing import Any
 
-from buildup.drawing.model import Contour, Drawing, Outline
+from buildup.contours.anchors import Contour
+from buildup.drawing.model import Drawing, Outline
 from buildup.drawing.units import told
 from buildup.edits.anchororder import LineUp
 from buildup.edits.apply import write_command

@@ -3,12 +3,10 @@
 import itertools
 from collections.abc import Container, Iterable
 
-from buildup.drawing.checks import (
-    MOST_ANCHORS,
-    check_name,
-)
+from buildup.contours.anchors import MOST_ANCHORS, Contour
+from buildup.drawing.checks import check_name
 from buildup.drawing.items import Items
-from buildup.drawing.model import Contour, Drawing
+from buildup.drawing.model import Drawing
 from buildup.messages import refusal
 
 

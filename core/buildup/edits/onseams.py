@@ -8,15 +8,16 @@ that is moved takes them along.
 from collections.abc import Sequence
 from dataclasses import replace
 
-from buildup.drawing.flow import settled
-from buildup.drawing.model import Anchor, Contour, Drawing, Item, Outline, Symmetry
-from buildup.drawing.paths import turned_round
+from buildup.contours.anchors import Anchor, Contour
+from buildup.contours.flow import settled
+from buildup.contours.moving import moved_contour
+from buildup.contours.paths import turned_round
+from buildup.drawing.model import Drawing, Item, Outline, Symmetry
 from buildup.drawing.tree import ROOT
 from buildup.edits.change import Delta
 from buildup.forms.seams import SeamLine, seams_of
 from buildup.geometry.angles import cross
 from buildup.geometry.tolerances import NO_LENGTH, SAME_PLACE
-from buildup.shapes.moving import moved_contour
 
 NEARLY_SQUARE = 0.5
 """Cosine. A handle within 60° of square to the line is meant to cross it smoothly (common practice:

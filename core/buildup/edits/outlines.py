@@ -3,12 +3,12 @@
 from dataclasses import dataclass, replace
 from typing import ClassVar, Literal
 
-from buildup.drawing.checks import MOST_ANCHORS
-from buildup.drawing.flow import settled
-from buildup.drawing.handles import arriving
-from buildup.drawing.model import Anchor, Contour, Drawing, Outline
+from buildup.contours.anchors import MOST_ANCHORS, Anchor, Contour
+from buildup.contours.flow import settled
+from buildup.contours.handles import arriving
+from buildup.contours.paths import turned_round
+from buildup.drawing.model import Drawing, Outline
 from buildup.drawing.paint import Style
-from buildup.drawing.paths import turned_round
 from buildup.drawing.soundpaint import check_style
 from buildup.edits.change import Delta, placed
 from buildup.edits.command import Command, Point

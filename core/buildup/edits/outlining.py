@@ -5,18 +5,9 @@ from collections.abc import Sequence
 from dataclasses import dataclass, replace
 from typing import Literal
 
+from buildup.contours.anchors import Contour
 from buildup.drawing.checks import LONGEST_NAME
-from buildup.drawing.model import (
-    Assembly,
-    Contour,
-    Drawing,
-    Grown,
-    Item,
-    Layer,
-    Outline,
-    Painted,
-    Stroked,
-)
+from buildup.drawing.model import Assembly, Drawing, Grown, Item, Layer, Outline, Painted, Stroked
 from buildup.drawing.paint import Join, Stroke, Style
 from buildup.edits.assemblies import style_of
 from buildup.edits.becoming import Making

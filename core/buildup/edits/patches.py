@@ -8,8 +8,9 @@ from collections.abc import Iterable, Iterator, Mapping
 from dataclasses import dataclass, replace
 from itertools import pairwise
 
-from buildup.drawing.model import Anchor, Contour, Item, Outline
-from buildup.drawing.runs import LONG
+from buildup.contours.anchors import Anchor, Contour
+from buildup.contours.runs import LONG
+from buildup.drawing.model import Item, Outline
 
 Anchors = tuple[Anchor, ...]
 ONE = 4

@@ -5,10 +5,12 @@ from collections.abc import Sequence
 from dataclasses import dataclass, replace
 from typing import Literal
 
-from buildup.drawing.model import Anchor, Contour, Drawing, Outline, Symmetry
+from buildup.contours.anchors import Anchor, Contour
+from buildup.contours.moving import moved_contour
+from buildup.contours.paths import turned_round
+from buildup.contours.settling import settled_on
+from buildup.drawing.model import Drawing, Outline, Symmetry
 from buildup.drawing.paint import Style
-from buildup.drawing.paths import turned_round
-from buildup.drawing.settling import settled_on
 from buildup.drawing.soundpaint import check_style
 from buildup.drawing.units import told
 from buildup.edits.change import Delta, placed
@@ -26,7 +28,6 @@ from buildup.geometry.angles import cross, degrees_of, line_degrees
 from buildup.geometry.apart import apart_both_ways
 from buildup.geometry.patience import begun
 from buildup.messages import message
-from buildup.shapes.moving import moved_contour
 
 PAIRS_A_SEGMENT = 80
 """What a segment of a form counts for those who wait."""

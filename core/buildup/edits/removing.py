@@ -3,10 +3,11 @@
 from dataclasses import dataclass
 from typing import Literal
 
-from buildup.drawing.flow import settled
-from buildup.drawing.model import Contour, Drawing
-from buildup.drawing.segments import without
-from buildup.drawing.twins import AnchorIndex, partners
+from buildup.contours.anchors import Contour
+from buildup.contours.flow import settled
+from buildup.contours.segments import without
+from buildup.contours.twins import AnchorIndex, partners
+from buildup.drawing.model import Drawing
 from buildup.edits.change import Delta
 from buildup.edits.command import AnchorRef, Command
 from buildup.edits.editing import by_outline, delta_of, said_of_move, with_contours

@@ -5,13 +5,13 @@ from dataclasses import dataclass
 from itertools import accumulate
 from typing import Literal
 
-from buildup.drawing.checks import MOST_ANCHORS
-from buildup.drawing.flow import settled
-from buildup.drawing.model import Anchor, Contour, Drawing, Outline, cubic
-from buildup.drawing.paths import without_segment
-from buildup.drawing.segments import bent, straightened, with_added
-from buildup.drawing.stretches import stretches
-from buildup.drawing.twins import AnchorIndex
+from buildup.contours.anchors import MOST_ANCHORS, Anchor, Contour, cubic
+from buildup.contours.flow import settled
+from buildup.contours.paths import without_segment
+from buildup.contours.segments import bent, straightened, with_added
+from buildup.contours.stretches import stretches
+from buildup.contours.twins import AnchorIndex
+from buildup.drawing.model import Drawing, Outline
 from buildup.edits.change import Delta
 from buildup.edits.command import AnchorRef, Command, Point
 from buildup.edits.editing import (

@@ -3,8 +3,9 @@
 from dataclasses import dataclass, replace
 from typing import Literal
 
-from buildup.drawing.handles import neighbours
-from buildup.drawing.model import Anchor, Contour, Drawing, Seam
+from buildup.contours.anchors import Anchor, Contour, Seam
+from buildup.contours.handles import neighbours
+from buildup.drawing.model import Drawing
 from buildup.edits.change import Delta
 from buildup.edits.command import AnchorRef, Command
 from buildup.edits.editing import anchor_of, by_outline, edited, with_anchors

@@ -5,11 +5,10 @@ from collections.abc import Mapping
 from dataclasses import dataclass, field, replace
 from typing import ClassVar, Literal
 
+from buildup.contours.anchors import Anchor, Contour
 from buildup.drawing.linking import as_group
 from buildup.drawing.model import (
-    Anchor,
     Assembly,
-    Contour,
     Drawing,
     Frame,
     Item,

@@ -3,9 +3,10 @@
 from dataclasses import dataclass, replace
 from typing import Literal
 
-from buildup.drawing.model import Anchor, Drawing
-from buildup.drawing.segments import loosened
-from buildup.drawing.twins import AnchorIndex
+from buildup.contours.anchors import Anchor
+from buildup.contours.segments import loosened
+from buildup.contours.twins import AnchorIndex
+from buildup.drawing.model import Drawing
 from buildup.edits.change import Delta
 from buildup.edits.command import AnchorRef, Command
 from buildup.edits.editing import by_segment, with_anchors

@@ -3,8 +3,9 @@
 from dataclasses import dataclass, replace
 from typing import Literal
 
-from buildup.drawing.model import Contour, Drawing
-from buildup.drawing.settling import settled_on
+from buildup.contours.anchors import Contour
+from buildup.contours.settling import settled_on
+from buildup.drawing.model import Drawing
 from buildup.drawing.sheet import Silhouette
 from buildup.drawing.soundsheet import check_silhouette
 from buildup.drawing.units import told

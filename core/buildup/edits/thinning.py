@@ -6,10 +6,11 @@ from dataclasses import dataclass
 from functools import partial
 from typing import Literal
 
-from buildup.drawing.model import Contour, Drawing
-from buildup.drawing.paths import starting_at
-from buildup.drawing.segments import with_added
-from buildup.drawing.stretches import Stretch, with_stretch
+from buildup.contours.anchors import Contour
+from buildup.contours.paths import starting_at
+from buildup.contours.segments import with_added
+from buildup.contours.stretches import Stretch, with_stretch
+from buildup.drawing.model import Drawing
 from buildup.drawing.units import told
 from buildup.edits.change import Delta
 from buildup.edits.command import Command

@@ -3,9 +3,10 @@
 from dataclasses import dataclass
 from typing import Literal
 
-from buildup.drawing.model import Contour, Drawing
-from buildup.drawing.segments import with_added
-from buildup.drawing.stretches import Stretch, with_stretch
+from buildup.contours.anchors import Contour
+from buildup.contours.segments import with_added
+from buildup.contours.stretches import Stretch, with_stretch
+from buildup.drawing.model import Drawing
 from buildup.edits.change import Delta
 from buildup.edits.command import AnchorRef, Command
 from buildup.edits.editing import by_outline, said_of_move, with_rebuilt

@@ -3,10 +3,10 @@
 from collections.abc import Iterable, Iterator
 from dataclasses import dataclass, field, replace
 
-from buildup.drawing.checks import MOST_ANCHORS
+from buildup.contours.anchors import MOST_ANCHORS, Contour
+from buildup.contours.moving import moved_contour
 from buildup.drawing.linking import as_group
 from buildup.drawing.model import (
-    Contour,
     Drawing,
     Item,
     Outline,
@@ -29,7 +29,6 @@ from buildup.forms.sides import kept
 from buildup.forms.welding import welded
 from buildup.geometry.transforms import Affine
 from buildup.messages import refusal
-from buildup.shapes.moving import moved_contour
 
 
 def weld_all(drawing: Drawing, symmetries: list[str]) -> list[Delta]:

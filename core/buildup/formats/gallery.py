@@ -2,12 +2,12 @@
 
 from xml.sax.saxutils import escape
 
-from buildup.drawing.model import Contour
+from buildup.contours.anchors import Contour
+from buildup.contours.moving import moved_contour
+from buildup.contours.pathdata import path_data
 from buildup.geometry.transforms import shift, stretch
 from buildup.shapes.kinds import Dial, Dials, ShapeKind
-from buildup.shapes.moving import moved_contour
 from buildup.shapes.registry import SHAPES
-from buildup.view.pathdata import path_data
 
 CELL, PICTURE, COLUMNS = 150.0, 96.0, 6
 HAND = 200.0

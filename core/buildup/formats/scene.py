@@ -7,16 +7,9 @@ there.
 from collections.abc import Iterable, Iterator
 from dataclasses import dataclass, replace
 
-from buildup.drawing.model import (
-    Contour,
-    Drawing,
-    Holder,
-    Item,
-    Layer,
-    Painted,
-    Symmetry,
-    finish_of,
-)
+from buildup.contours.anchors import Contour
+from buildup.contours.moving import moved_contour
+from buildup.drawing.model import Drawing, Holder, Item, Layer, Painted, Symmetry, finish_of
 from buildup.drawing.paint import PLAIN, Finish, Style, moved_style
 from buildup.drawing.tree import ROOT
 from buildup.forms.assembling import Form
@@ -27,7 +20,6 @@ from buildup.forms.seen import painted_area, painted_box
 from buildup.forms.sides import kept
 from buildup.geometry.boxes import Box
 from buildup.geometry.transforms import Affine
-from buildup.shapes.moving import moved_contour
 
 
 @dataclass(frozen=True, slots=True)

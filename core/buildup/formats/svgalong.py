@@ -3,7 +3,9 @@
 from collections.abc import Mapping
 from dataclasses import replace
 
-from buildup.drawing.model import Contour, Lettered, Outline
+from buildup.contours.anchors import Contour
+from buildup.contours.moving import moved_contour
+from buildup.drawing.model import Lettered, Outline
 from buildup.drawing.paint import Style
 from buildup.formats.svgforms import FORMS
 from buildup.formats.svgtext import Line
@@ -11,7 +13,6 @@ from buildup.formats.svgtree import Element
 from buildup.formats.svgvalues import read_length, read_transform
 from buildup.forms.contours import item_contours
 from buildup.shapes.lettering import paths_of
-from buildup.shapes.moving import moved_contour
 
 SQUARE = 4
 """Anchors of a rectangle whose corners are not rounded."""

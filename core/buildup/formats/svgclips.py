@@ -3,13 +3,14 @@
 from collections.abc import Callable, Iterator, Mapping
 from dataclasses import dataclass, field, replace
 
-from buildup.drawing.model import Contour, FillRule
+from buildup.contours.anchors import Contour
+from buildup.contours.moving import moved_contour
+from buildup.drawing.model import FillRule
 from buildup.formats.svgforms import FORMS
 from buildup.formats.svgtree import Element
 from buildup.formats.svgvalues import Lengths, read_link, read_transform
 from buildup.forms.contours import item_contours
 from buildup.geometry.transforms import Affine, shift
-from buildup.shapes.moving import moved_contour
 
 
 @dataclass(frozen=True, slots=True)

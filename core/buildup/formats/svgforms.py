@@ -3,9 +3,9 @@
 from collections.abc import Callable, Mapping
 from itertools import islice
 
-from buildup.drawing.checks import MOST_ANCHORS
-from buildup.drawing.model import Anchor, Contour, DrawnItem, Frame, Outline, Shape
-from buildup.drawing.pathreader import numbers, read_path
+from buildup.contours.anchors import MOST_ANCHORS, Anchor, Contour
+from buildup.contours.pathreader import numbers, read_path
+from buildup.drawing.model import DrawnItem, Frame, Outline, Shape
 from buildup.formats.svgvalues import read_length
 from buildup.geometry.tolerances import SMALLEST
 from buildup.geometry.transforms import shift

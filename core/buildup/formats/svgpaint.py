@@ -6,6 +6,7 @@ With `decimals` all numbers are rounded to so many; without, places on paths rea
 from collections.abc import Iterable, Iterator, Sequence
 from dataclasses import replace
 
+from buildup.contours.pathdata import path_data
 from buildup.drawing.numerals import DECIMALS, short
 from buildup.drawing.paint import (
     MITER_LIMIT,
@@ -29,7 +30,6 @@ from buildup.forms.pens import placing_of
 from buildup.forms.seen import stroke_box
 from buildup.geometry.boxes import Box
 from buildup.geometry.transforms import Affine
-from buildup.view.pathdata import path_data
 
 
 def showing(finish: Finish) -> str:

@@ -11,19 +11,11 @@ from dataclasses import dataclass, replace
 from itertools import islice
 from typing import cast, get_args
 
-from buildup.drawing.checks import LONGEST_NAME, MOST_ANCHORS
+from buildup.contours.anchors import MOST_ANCHORS, Contour
+from buildup.drawing.checks import LONGEST_NAME
 from buildup.drawing.clips import Clip, clip_of, read_clip
 from buildup.drawing.codec import check_sound
-from buildup.drawing.model import (
-    Assembly,
-    Contour,
-    DrawnItem,
-    Group,
-    Item,
-    Outline,
-    Shape,
-    Words,
-)
+from buildup.drawing.model import Assembly, DrawnItem, Group, Item, Outline, Shape, Words
 from buildup.drawing.paint import PLAIN, Blend, Finish, Paint, Style
 from buildup.formats.incoming import Incoming, whole_clip
 from buildup.formats.liveread import NAMESPACE, read_live

@@ -5,9 +5,9 @@ import re
 from collections.abc import Callable, Mapping
 from dataclasses import dataclass
 
+from buildup.contours.pathreader import numbers
 from buildup.drawing.checks import MOST_DASHES, MOST_MITER, WIDEST_STROKE
 from buildup.drawing.paint import MITER_LIMIT, Cap, Join, Paint, Stroke, Style
-from buildup.drawing.pathreader import numbers
 from buildup.drawing.units import UNITS
 from buildup.formats.colours import read_faint_colour
 from buildup.geometry.angles import slope

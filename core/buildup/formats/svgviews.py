@@ -2,7 +2,7 @@
 
 from collections.abc import Mapping
 
-from buildup.drawing.pathreader import numbers
+from buildup.contours.pathreader import numbers
 from buildup.formats.svgvalues import LONGEST_VALUE, Lengths, read_length
 from buildup.geometry.transforms import Affine, shift
 

@@ -5,15 +5,9 @@ from collections.abc import Callable, Mapping, Sequence
 from dataclasses import dataclass, replace
 from functools import cache
 
-from buildup.drawing.model import (
-    Anchor,
-    Contour,
-    Corner,
-    FillRule,
-    FormCorner,
-    FormSide,
-    Role,
-)
+from buildup.contours.anchors import Anchor, Contour, Corner
+from buildup.contours.corners import worked
+from buildup.drawing.model import FillRule, FormCorner, FormSide, Role
 from buildup.drawing.paint import Style
 from buildup.errors import Refusal
 from buildup.geometry.angles import cross, dot, unit
@@ -23,7 +17,6 @@ from buildup.geometry.rejoining import Part
 from buildup.geometry.strands import Operand
 from buildup.geometry.tracing import Keep
 from buildup.messages import message
-from buildup.shapes.corners import worked
 
 MOST_SEGMENTS = 4_000
 """Of all parts together: so many take about a second in the browser, at every move."""

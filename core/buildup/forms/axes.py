@@ -9,8 +9,8 @@ from collections.abc import Iterable, Iterator, Sequence
 from dataclasses import dataclass, replace
 from typing import ClassVar, Literal
 
+from buildup.contours.paths import TOUCH
 from buildup.drawing.model import Drawing, Pattern, Symmetry
-from buildup.drawing.paths import TOUCH
 from buildup.forms.contours import contours_of, item_box
 from buildup.forms.draftpegs import STEP, CopyPeg, copy_peg
 from buildup.geometry.angles import cross, degrees_of, direction, dot, line_degrees, stepped

@@ -11,8 +11,8 @@ from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 from functools import lru_cache
 
-from buildup.drawing.model import Contour
-from buildup.drawing.twins import AnchorIndex
+from buildup.contours.anchors import Contour
+from buildup.contours.twins import AnchorIndex
 from buildup.forms.axes import Axis
 from buildup.forms.seams import SeamLine
 from buildup.geometry.angles import degrees_of, direction, line_degrees

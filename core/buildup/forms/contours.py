@@ -3,10 +3,12 @@
 from collections.abc import Callable, Iterable, Iterator, Sequence
 from dataclasses import replace
 
-from buildup.drawing.extent import box_of
+from buildup.contours.anchors import Contour
+from buildup.contours.corners import worked
+from buildup.contours.extent import box_of
+from buildup.contours.moving import moved_contour
 from buildup.drawing.model import (
     Assembly,
-    Contour,
     Drawing,
     Drawn,
     DrawnItem,
@@ -30,9 +32,7 @@ from buildup.forms.strokeforms import grown, stroke_form
 from buildup.geometry.boxes import Box
 from buildup.geometry.patience import heard_by
 from buildup.geometry.transforms import Affine
-from buildup.shapes.corners import worked
 from buildup.shapes.lettering import word_contours
-from buildup.shapes.moving import moved_contour
 from buildup.shapes.placement import shape_contours
 
 HERE = Affine()

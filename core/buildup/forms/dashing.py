@@ -2,10 +2,10 @@
 
 from collections.abc import Sequence
 
-from buildup.drawing.handles import tangents
-from buildup.drawing.model import Anchor, Contour
+from buildup.contours.anchors import Anchor, Contour
+from buildup.contours.handles import tangents
+from buildup.contours.paths import starting_at
 from buildup.drawing.paint import Stroke
-from buildup.drawing.paths import starting_at
 from buildup.errors import Refusal
 from buildup.geometry.angles import cosine, dot
 from buildup.geometry.bezier import Cubic

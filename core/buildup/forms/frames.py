@@ -4,7 +4,7 @@ from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from typing import Literal
 
-from buildup.drawing.extent import box_of
+from buildup.contours.extent import box_of
 from buildup.drawing.model import (
     Assembly,
     Drawing,

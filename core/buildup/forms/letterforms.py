@@ -2,7 +2,8 @@
 
 from collections.abc import Sequence
 
-from buildup.drawing.model import Contour, Lettered
+from buildup.contours.anchors import Contour
+from buildup.drawing.model import Lettered
 from buildup.forms.assembling import Assembled
 from buildup.messages import message
 from buildup.shapes.lettering import Letter, courses_along, letters_along, paths_of

@@ -2,8 +2,8 @@
 
 from collections.abc import Iterator, Sequence
 
-from buildup.drawing.handles import tangents
-from buildup.drawing.model import Contour
+from buildup.contours.anchors import Contour
+from buildup.contours.handles import tangents
 from buildup.drawing.paint import Stroke
 from buildup.forms.dashing import CORNER
 from buildup.forms.pens import pen_of

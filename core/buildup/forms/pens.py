@@ -2,7 +2,7 @@
 
 from collections.abc import Sequence
 
-from buildup.drawing.model import Contour
+from buildup.contours.anchors import Contour
 from buildup.drawing.paint import Placing, Stroke
 from buildup.geometry.sweeps import Pen
 

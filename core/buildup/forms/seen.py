@@ -6,9 +6,10 @@ its caps (W3C SVG 2, 13.7, the shape of a stroke), so that no offset needs to be
 
 from collections.abc import Iterator, Sequence
 
-from buildup.drawing.extent import box_of
-from buildup.drawing.handles import tangents
-from buildup.drawing.model import Contour, Drawing, finish_of
+from buildup.contours.anchors import Contour
+from buildup.contours.extent import box_of
+from buildup.contours.handles import tangents
+from buildup.drawing.model import Drawing, finish_of
 from buildup.drawing.paint import Stroke, Style
 from buildup.forms.contours import HERE, moved_contours
 from buildup.forms.filters import mirrored_effect, reach_of

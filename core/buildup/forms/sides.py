@@ -4,8 +4,9 @@ import itertools
 from collections.abc import Sequence
 from dataclasses import replace
 
-from buildup.drawing.model import Anchor, Contour, Symmetry, cubic
-from buildup.drawing.segments import with_added
+from buildup.contours.anchors import Anchor, Contour, cubic
+from buildup.contours.segments import with_added
+from buildup.drawing.model import Symmetry
 from buildup.forms.seams import SeamLine, seams_of
 from buildup.geometry.bezier import Cubic, point_at, quadratic_roots
 from buildup.geometry.inside import winding

@@ -3,7 +3,8 @@
 from collections.abc import Sequence
 from dataclasses import dataclass
 
-from buildup.drawing.model import Anchor, Contour, Drawing
+from buildup.contours.anchors import Anchor, Contour
+from buildup.drawing.model import Drawing
 from buildup.drawing.sheet import Silhouette, Underlay
 from buildup.geometry.angles import direction
 from buildup.geometry.areas import area_of

@@ -7,22 +7,14 @@ comes in by one way that is refused on another. What was kept once is read witho
 from collections.abc import Iterator
 from dataclasses import fields, is_dataclass
 
-from buildup.drawing.checks import (
-    MOST_ANCHORS,
-    check_id,
-    check_miter,
-    check_name,
-    check_numbers,
-    check_text,
-)
+from buildup.contours.anchors import MOST_ANCHORS, Corner, HandStroke
+from buildup.drawing.checks import check_id, check_miter, check_name, check_numbers, check_text
 from buildup.drawing.clips import Clip, read_clip
 from buildup.drawing.codec import check_sound
 from buildup.drawing.model import (
     Assembly,
-    Corner,
     Drawn,
     Grown,
-    HandStroke,
     Holder,
     Item,
     Lettered,

@@ -4,7 +4,8 @@ import itertools
 from collections.abc import Iterator, Sequence
 from dataclasses import replace
 
-from buildup.drawing.model import Contour, Grown
+from buildup.contours.anchors import Contour
+from buildup.drawing.model import Grown
 from buildup.drawing.paint import Stroke
 from buildup.forms.assembling import (
     Assembled,

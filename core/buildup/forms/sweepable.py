@@ -3,7 +3,8 @@
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
 
-from buildup.drawing.model import Anchor, Contour, Drawing, Painted
+from buildup.contours.anchors import Anchor, Contour
+from buildup.drawing.model import Drawing, Painted
 from buildup.forms.assembling import Form, operands_of
 from buildup.forms.contours import form_of
 from buildup.geometry.nearest import nearest

@@ -11,7 +11,7 @@ from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 from typing import Literal
 
-from buildup.drawing.model import Contour
+from buildup.contours.anchors import Contour
 from buildup.geometry.angles import cross, dot, unit
 from buildup.geometry.bezier import Cubic, extremes, is_plain, point_at
 from buildup.geometry.boxes import Box

@@ -8,17 +8,18 @@ images are taken by the symmetry's own maps, so that the result is exactly as sy
 from collections.abc import Container, Iterator, Sequence
 from dataclasses import dataclass, replace
 
-from buildup.drawing.flow import settled
-from buildup.drawing.model import Anchor, Contour, Symmetry
-from buildup.drawing.paths import TOUCH, merged, turned_round
-from buildup.drawing.twins import without_widows
+from buildup.contours.anchors import Anchor, Contour
+from buildup.contours.flow import settled
+from buildup.contours.moving import moved_contour
+from buildup.contours.paths import TOUCH, merged, turned_round
+from buildup.contours.twins import without_widows
+from buildup.drawing.model import Symmetry
 from buildup.forms.images import images
 from buildup.forms.seams import SeamLine, seams_of
 from buildup.forms.sides import joins_along
 from buildup.geometry.angles import cross, dot, unit
 from buildup.geometry.tolerances import RIGHT_ABOUT, SAME_PLACE
 from buildup.geometry.transforms import Affine
-from buildup.shapes.moving import moved_contour
 
 
 @dataclass(frozen=True, slots=True)

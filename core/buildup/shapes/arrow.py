@@ -3,9 +3,9 @@
 import math
 from dataclasses import replace
 
-from buildup.drawing.model import Anchor, Contour
+from buildup.contours.anchors import Anchor, Contour
+from buildup.contours.arcs import arc, joined, knot
 from buildup.geometry.angles import degrees_of, direction, normal_degrees
-from buildup.shapes.arcs import arc, joined, knot
 from buildup.shapes.cornerdials import CORNER_DIALS, corner_of
 from buildup.shapes.dialkinds import angle, choice, percent
 from buildup.shapes.fitted import FormPeg, between, fitted_shape

@@ -1,6 +1,6 @@
 """The banner: a band with a notch or a point at each end, and folded tails."""
 
-from buildup.drawing.model import Contour
+from buildup.contours.anchors import Contour
 from buildup.shapes.dialkinds import choice, percent
 from buildup.shapes.fitted import between, fitted_shape, polygon
 from buildup.shapes.kinds import Dials

@@ -1,8 +1,8 @@
 """The speech bubble: a rounded box or an ellipse with a tail."""
 
-from buildup.drawing.model import Anchor, Contour
+from buildup.contours.anchors import Anchor, Contour
+from buildup.contours.arcs import arc
 from buildup.geometry.angles import angle_of_cosine, cosine, direction
-from buildup.shapes.arcs import arc
 from buildup.shapes.cornerdials import corner_of, radius_dial
 from buildup.shapes.dialkinds import choice, percent
 from buildup.shapes.fitted import between, fitted_shape

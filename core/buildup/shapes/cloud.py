@@ -3,9 +3,9 @@
 import math
 import random
 
-from buildup.drawing.model import Contour
+from buildup.contours.anchors import Contour
+from buildup.contours.arcs import joined, through
 from buildup.geometry.angles import direction
-from buildup.shapes.arcs import joined, through
 from buildup.shapes.dialkinds import SEED, count, percent
 from buildup.shapes.fitted import count_around, fitted_shape
 from buildup.shapes.kinds import Dials

@@ -3,7 +3,7 @@
 from collections.abc import Callable, Mapping
 from dataclasses import replace
 
-from buildup.drawing.model import Corner, CornerStyle
+from buildup.contours.anchors import Corner, CornerStyle
 from buildup.geometry.tolerances import FARTHEST
 from buildup.shapes.dialkinds import choice
 from buildup.shapes.kinds import Dial, Dials, always

@@ -1,8 +1,8 @@
 """The crescent: an arc outside and an arc inside, from horn to horn."""
 
-from buildup.drawing.model import Contour
+from buildup.contours.anchors import Contour
+from buildup.contours.arcs import arc, joined, through
 from buildup.geometry.angles import direction
-from buildup.shapes.arcs import arc, joined, through
 from buildup.shapes.dialkinds import angle, percent
 from buildup.shapes.fitted import between, fitted_shape
 from buildup.shapes.kinds import Dials

@@ -1,6 +1,6 @@
 """The cross."""
 
-from buildup.drawing.model import Contour
+from buildup.contours.anchors import Contour
 from buildup.shapes.cornerdials import CORNER_DIALS
 from buildup.shapes.dialkinds import percent
 from buildup.shapes.fitted import between, fitted_shape, polygon

@@ -1,8 +1,8 @@
 """The drop, a circle one anchor of which is pulled out; the pin, a drop upside down with a hole."""
 
-from buildup.drawing.model import Anchor, Contour
+from buildup.contours.anchors import Anchor, Contour
+from buildup.contours.arcs import circle
 from buildup.geometry.angles import arc_handle, direction
-from buildup.shapes.arcs import circle
 from buildup.shapes.dialkinds import angle, percent
 from buildup.shapes.fitted import between, fitted_shape
 from buildup.shapes.kinds import Dial, Dials

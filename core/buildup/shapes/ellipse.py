@@ -1,7 +1,7 @@
 """The ellipse: whole, or a sector, a chord or an open arc of it; with an inner radius a ring."""
 
-from buildup.drawing.model import Anchor, Contour
-from buildup.shapes.arcs import arc, circle, joined
+from buildup.contours.anchors import Anchor, Contour
+from buildup.contours.arcs import arc, circle, joined
 from buildup.shapes.dialkinds import angle, choice, percent
 from buildup.shapes.fitted import around, between, fitted_shape
 from buildup.shapes.kinds import Dials

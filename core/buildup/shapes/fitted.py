@@ -8,13 +8,13 @@ from collections.abc import Callable, Mapping
 from dataclasses import dataclass, replace
 from functools import lru_cache
 
-from buildup.drawing.extent import box_of
-from buildup.drawing.model import Anchor, Contour
+from buildup.contours.anchors import Anchor, Contour
+from buildup.contours.corners import corner_ways, half_tangent, worked
+from buildup.contours.extent import box_of
 from buildup.geometry.angles import degrees_of, direction, dot, unit
 from buildup.geometry.boxes import Box
 from buildup.geometry.transforms import Affine
 from buildup.shapes.cornerdials import corner_of, measured
-from buildup.shapes.corners import corner_ways, half_tangent, worked
 from buildup.shapes.kinds import Dial, Dials, Group, Measure, Peg, ShapeKind, sounded
 
 Form = Callable[[Dials], tuple[Contour, ...]]

@@ -1,9 +1,9 @@
 """The gear: a wheel with teeth and a hole."""
 
-from buildup.drawing.model import Contour
+from buildup.contours.anchors import Contour
+from buildup.contours.arcs import circle
 from buildup.geometry.angles import angle_of_cosine as angle_of
 from buildup.geometry.angles import cosine, direction
-from buildup.shapes.arcs import circle
 from buildup.shapes.cornerdials import CORNER_DIALS
 from buildup.shapes.dialkinds import count, percent
 from buildup.shapes.fitted import between, count_around, fitted_shape, polygon

@@ -6,8 +6,8 @@ A rectangle with two corners rounded fully, turned by 45°, and its mirror image
 import math
 from dataclasses import replace
 
-from buildup.drawing.model import Anchor, Contour, Corner
-from buildup.shapes.arcs import arc
+from buildup.contours.anchors import Anchor, Contour, Corner
+from buildup.contours.arcs import arc
 from buildup.shapes.cornerdials import radius_dial
 from buildup.shapes.dialkinds import percent
 from buildup.shapes.fitted import between, fitted_shape

@@ -8,7 +8,7 @@ from collections.abc import Callable, Mapping
 from dataclasses import dataclass
 from typing import Literal
 
-from buildup.drawing.model import Contour
+from buildup.contours.anchors import Contour
 from buildup.geometry.boxes import Box
 
 Dials = Mapping[str, float]

@@ -1,6 +1,6 @@
 """The leaf: two tips, its widest place, and a stem."""
 
-from buildup.drawing.model import Anchor, Contour
+from buildup.contours.anchors import Anchor, Contour
 from buildup.shapes.dialkinds import percent
 from buildup.shapes.fitted import between, fitted_shape
 from buildup.shapes.kinds import Dials

@@ -10,9 +10,11 @@ from bisect import bisect_right
 from collections.abc import Callable, Iterable, Iterator, Sequence
 from dataclasses import dataclass
 
-from buildup.drawing.extent import box_of
+from buildup.contours.anchors import Contour
+from buildup.contours.extent import box_of
+from buildup.contours.moving import moved_contour
 from buildup.drawing.lettering import Align, Glyph, Lettering
-from buildup.drawing.model import Contour, Lettered, Words
+from buildup.drawing.model import Lettered, Words
 from buildup.drawing.soundlettering import form_contours
 from buildup.geometry.angles import dot, turned_by
 from buildup.geometry.bezier import Cubic, split_at
@@ -22,7 +24,6 @@ from buildup.geometry.nearest import nearest
 from buildup.geometry.stations import stations_at, way_at
 from buildup.geometry.tolerances import NO_LENGTH
 from buildup.geometry.transforms import Affine
-from buildup.shapes.moving import moved_contour
 
 Spot = tuple[complex, complex]
 """A place on a line, and the direction of length 1 in which the line runs there."""

@@ -4,18 +4,18 @@ from collections.abc import Mapping
 from dataclasses import dataclass, replace
 from typing import TypeVar, overload
 
+from buildup.contours.anchors import Anchor, Contour, HandStroke
+from buildup.contours.corners import worked
+from buildup.contours.extent import box_of
+from buildup.contours.moving import moved_contour
 from buildup.drawing.checks import WIDEST_EFFECT, WIDEST_STROKE
-from buildup.drawing.extent import box_of
 from buildup.drawing.lettering import Align, Lettering
 from buildup.drawing.model import (
-    Anchor,
     Assembly,
-    Contour,
     Drawn,
     DrawnItem,
     Frame,
     Grown,
-    HandStroke,
     Item,
     Lettered,
     Linked,
@@ -35,9 +35,7 @@ from buildup.geometry.angles import (
 from buildup.geometry.boxes import Box
 from buildup.geometry.tolerances import NO_LENGTH
 from buildup.geometry.transforms import Affine, shift
-from buildup.shapes.corners import worked
 from buildup.shapes.lettering import word_contours
-from buildup.shapes.moving import moved_contour
 from buildup.shapes.registry import dials_of, shape_kind
 
 T = TypeVar("T")

@@ -1,6 +1,6 @@
 """The triangle and the regular polygon."""
 
-from buildup.drawing.model import Contour
+from buildup.contours.anchors import Contour
 from buildup.geometry.angles import direction
 from buildup.shapes.cornerdials import CORNER_DIALS
 from buildup.shapes.dialkinds import angle, count, percent

@@ -2,7 +2,8 @@
 
 from collections.abc import Callable
 
-from buildup.drawing.model import Anchor, Contour
+from buildup.contours.anchors import Anchor, Contour
+from buildup.contours.corners import worked
 from buildup.shapes.cornerdials import (
     RADIUS_IN,
     corner_of,
@@ -10,7 +11,6 @@ from buildup.shapes.cornerdials import (
     radius_dial,
     style_dial,
 )
-from buildup.shapes.corners import worked
 from buildup.shapes.dialkinds import choice
 from buildup.shapes.fitted import radius_peg
 from buildup.shapes.kinds import Dial, Dials, ShapeKind

@@ -1,8 +1,8 @@
 """The rosette: petals round a disc."""
 
-from buildup.drawing.model import Contour
+from buildup.contours.anchors import Contour
+from buildup.contours.arcs import circle, knot
 from buildup.geometry.angles import arc_handle, direction
-from buildup.shapes.arcs import circle, knot
 from buildup.shapes.dialkinds import count, percent
 from buildup.shapes.fitted import between, count_around, fitted_shape
 from buildup.shapes.kinds import Dials

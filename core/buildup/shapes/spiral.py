@@ -2,9 +2,9 @@
 
 import math
 
-from buildup.drawing.model import Contour
+from buildup.contours.anchors import Contour
+from buildup.contours.arcs import knot
 from buildup.geometry.angles import direction
-from buildup.shapes.arcs import knot
 from buildup.shapes.dialkinds import choice, percent
 from buildup.shapes.fitted import fitted_shape
 from buildup.shapes.kinds import Dial, Dials

@@ -4,7 +4,7 @@ import math
 import random
 from dataclasses import replace
 
-from buildup.drawing.model import Anchor, Contour, Corner
+from buildup.contours.anchors import Anchor, Contour, Corner
 from buildup.geometry.angles import direction, dot, unit
 from buildup.shapes.cornerdials import CORNER_DIALS, RADIUS_IN, corner_of, radius_dial
 from buildup.shapes.dialkinds import SEED, angle, count, percent

@@ -3,11 +3,11 @@
 import itertools
 import math
 
-from buildup.drawing.model import Anchor, Contour
+from buildup.contours.anchors import Anchor, Contour
+from buildup.contours.arcs import circle, knot
 from buildup.geometry.angles import direction
 from buildup.geometry.bezier import Cubic
 from buildup.geometry.onefit import fit_one
-from buildup.shapes.arcs import circle, knot
 from buildup.shapes.fitted import between, fitted_shape
 from buildup.shapes.kinds import Dial, Dials
 

@@ -1,7 +1,7 @@
 """The wave: open, from a zigzag over a sine to flat crests."""
 
-from buildup.drawing.model import Contour
-from buildup.shapes.arcs import knot
+from buildup.contours.anchors import Contour
+from buildup.contours.arcs import knot
 from buildup.shapes.dialkinds import percent
 from buildup.shapes.fitted import FormPeg, fitted_shape
 from buildup.shapes.kinds import Dial, Dials

@@ -4,11 +4,12 @@ import math
 from collections.abc import Iterable, Sequence
 from dataclasses import dataclass
 
-from buildup.drawing.handles import tangents
-from buildup.drawing.model import Anchor, AnchorKind, Contour, Corner, CornerStyle, Outline, Seam
+from buildup.contours.anchors import Anchor, AnchorKind, Contour, Corner, CornerStyle, Seam
+from buildup.contours.corners import BLUNT, Worked, worked
+from buildup.contours.handles import tangents
+from buildup.drawing.model import Outline
 from buildup.geometry.angles import cross, degrees_of, turn_between
 from buildup.geometry.bezier import Cubic, curvature_at
-from buildup.shapes.corners import BLUNT, Worked, worked
 from buildup.view.drawables import Point, as_point
 
 

@@ -2,6 +2,7 @@
 
 from dataclasses import dataclass
 
+from buildup.contours.pathdata import path_data
 from buildup.drawing.model import Assembly, Drawing, FillRule, Grown, Lettered, Role, Stroked
 from buildup.drawing.paint import PLAIN, Finish, Style
 from buildup.forms.assembling import Assembled, Form
@@ -11,7 +12,6 @@ from buildup.forms.paintings import paintings_beside
 from buildup.geometry.bezier import extremes, point_at
 from buildup.geometry.offsets import way_of
 from buildup.view.paintmarks import FilterMark, dashes_of, form_filter
-from buildup.view.pathdata import path_data
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)

@@ -6,7 +6,8 @@ from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 from functools import lru_cache
 
-from buildup.drawing.model import Contour, Drawing
+from buildup.contours.anchors import Contour
+from buildup.drawing.model import Drawing
 from buildup.forms.contours import contours_of
 from buildup.geometry.angles import turn_between
 from buildup.geometry.bezier import Cubic, is_plain

@@ -3,10 +3,11 @@
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
 
+from buildup.contours.anchors import Contour
+from buildup.contours.pathdata import path_data
 from buildup.drawing.codec import type_of
 from buildup.drawing.model import (
     Assembly,
-    Contour,
     Drawing,
     FillRule,
     Holder,
@@ -23,7 +24,6 @@ from buildup.forms.contours import assembly_form, contours_of, laid_across, near
 from buildup.shapes.registry import shape_kind
 from buildup.view.assemblymarks import AssemblyMark, assembly_mark
 from buildup.view.paintmarks import FilterMark, dashes_of, filter_mark
-from buildup.view.pathdata import path_data
 from buildup.view.symmetrymarks import SymmetryMark, symmetry_mark
 from buildup.view.wordmarks import WordsMark, words_mark
 

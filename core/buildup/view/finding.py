@@ -4,8 +4,9 @@ from collections.abc import Callable, Iterable, Iterator, Sequence
 from dataclasses import dataclass, replace
 from typing import Literal
 
+from buildup.contours.anchors import Contour
 from buildup.drawing.codec import type_of
-from buildup.drawing.model import Contour, Drawing, Holder, Layer, Shape
+from buildup.drawing.model import Drawing, Holder, Layer, Shape
 from buildup.drawing.paint import Gradient, Paint, hex_of
 from buildup.forms.assembling import Form
 from buildup.forms.contours import box_under, form_of, moved_contours

@@ -3,7 +3,9 @@
 from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 
-from buildup.drawing.model import Contour, Drawing, Item, Painted, finish_of
+from buildup.contours.anchors import Contour
+from buildup.contours.pathdata import path_data
+from buildup.drawing.model import Drawing, Item, Painted, finish_of
 from buildup.drawing.paint import Effect, Gradient, GradientKind, Style, hex_of
 from buildup.forms.assembling import Form
 from buildup.forms.contours import boxed_style, form_of, laid_style
@@ -12,7 +14,6 @@ from buildup.forms.filters import FilterStep, filter_steps, reach_of
 from buildup.forms.miters import cut_miters
 from buildup.forms.seen import painted_area, painted_box
 from buildup.geometry.boxes import Box
-from buildup.view.pathdata import path_data
 
 Point = tuple[float, float]
 MOST_MITERS = 200

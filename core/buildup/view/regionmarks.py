@@ -3,6 +3,7 @@
 from collections.abc import Sequence
 from dataclasses import dataclass
 
+from buildup.contours.pathdata import path_data
 from buildup.drawing.model import Drawing
 from buildup.forms.assembling import anchors_of, contour_of
 from buildup.forms.sweepable import sweepable
@@ -10,7 +11,6 @@ from buildup.geometry.bezier import derivative_at, point_at
 from buildup.geometry.boxes import Box
 from buildup.geometry.regions import Region, everything, partition
 from buildup.view.drawables import Point, as_point
-from buildup.view.pathdata import path_data
 
 INWARD = (0.25, 0.1, 0.03, 0.01, 0.003, 1e-4)
 """Parts of a region's size by which a place on its edge is moved to lie inside."""

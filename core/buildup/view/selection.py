@@ -4,12 +4,13 @@ from collections.abc import Collection, Iterator, Sequence
 from dataclasses import dataclass, replace
 from typing import Literal
 
-from buildup.drawing.model import Assembly, Contour, Drawing, Item, Outline, Shape
+from buildup.contours.anchors import Contour
+from buildup.contours.corners import corner_ways
+from buildup.drawing.model import Assembly, Drawing, Item, Outline, Shape
 from buildup.drawing.paint import Style
 from buildup.forms.contours import assembly_form
 from buildup.forms.frames import Standing, standing_of
 from buildup.geometry.angles import normal_degrees, unit
-from buildup.shapes.corners import corner_ways
 from buildup.shapes.kinds import Dial, Dials, DialUnit
 from buildup.shapes.registry import dials_of, shape_kind
 from buildup.view.anchormarks import AnchorMark, anchor_marks

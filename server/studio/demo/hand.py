@@ -3,16 +3,9 @@
 from collections.abc import Sequence
 from dataclasses import dataclass, field
 
+from buildup.contours.anchors import Anchor, AnchorKind, Contour
 from buildup.drawing.lettering import Lettering
-from buildup.drawing.model import (
-    FIRST_LAYER,
-    Anchor,
-    AnchorKind,
-    Contour,
-    FillRule,
-    Pattern,
-    Role,
-)
+from buildup.drawing.model import FIRST_LAYER, FillRule, Pattern, Role
 from buildup.drawing.paint import (
     AROUND,
     Gradient,

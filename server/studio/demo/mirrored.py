@@ -1,6 +1,6 @@
 """Drawings of which only a part is drawn: live mirrors, a wheel, a kaleidoscope."""
 
-from buildup.drawing.model import Contour
+from buildup.contours.anchors import Contour
 from buildup.geometry.angles import direction
 
 from studio.demo.hand import (

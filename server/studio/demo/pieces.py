@@ -1,6 +1,6 @@
 """The drawings themselves."""
 
-from buildup.drawing.model import Contour
+from buildup.contours.anchors import Contour
 
 from studio.demo.hand import (
     EMBER,

@@ -4,10 +4,10 @@ from collections.abc import Iterator
 from dataclasses import dataclass
 from functools import lru_cache
 
+from buildup.contours.pathdata import path_data
 from buildup.drawing.lettering import Lettering, Shaped
 from buildup.formats.svgtext import FaceWish, Spoken
 from buildup.shapes.lettering import letters_along, row_length, straight
-from buildup.view.pathdata import path_data
 from common.messages import refusal
 
 from studio.lettering import shipped

@@ -7,10 +7,11 @@ import io
 from collections import Counter
 from collections.abc import Iterable, Iterator
 
+from buildup.contours.anchors import Contour
+from buildup.contours.pathreader import PathReader
 from buildup.drawing.clips import Clip
-from buildup.drawing.model import Contour, Group, Item, Outline
+from buildup.drawing.model import Group, Item, Outline
 from buildup.drawing.paint import Stroke, Style
-from buildup.drawing.pathreader import PathReader
 from buildup.errors import Refusal
 from buildup.formats.incoming import Incoming
 from buildup.formats.svgread import MOST_ITEMS, MOST_READ

@@ -2,10 +2,10 @@
 
 import unicodedata
 
+from buildup.contours.pathreader import read_path
 from buildup.drawing.clips import Clip
 from buildup.drawing.model import Item, Outline
 from buildup.drawing.paint import Style
-from buildup.drawing.pathreader import read_path
 from buildup.formats.incoming import Incoming
 from buildup.formats.svgread import MOST_READ
 from buildup.forms.contours import moved_contours

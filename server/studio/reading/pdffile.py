@@ -11,10 +11,10 @@ from dataclasses import replace
 
 import pypdfium2
 import pypdfium2.raw as pdfium
+from buildup.contours.pathreader import PathReader
 from buildup.drawing.clips import Clip
 from buildup.drawing.model import Outline
 from buildup.drawing.paint import Finish, Stroke, Style
-from buildup.drawing.pathreader import PathReader
 from buildup.errors import Refusal
 from buildup.formats.incoming import Incoming, left_out_of
 from buildup.formats.svgread import MOST_ITEMS, MOST_READ

@@ -4,7 +4,7 @@ import io
 import re
 from collections.abc import Callable, Sequence
 
-from buildup.drawing.model import Contour
+from buildup.contours.anchors import Contour
 from buildup.formats.hpgl import colour_of
 from buildup.formats.scene import layered
 from buildup.formats.sending import DxfOut

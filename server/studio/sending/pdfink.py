@@ -8,7 +8,7 @@ import zlib
 from collections.abc import Iterable, Sequence
 
 import pikepdf
-from buildup.drawing.model import Contour
+from buildup.contours.anchors import Contour
 from buildup.drawing.numerals import short
 from buildup.drawing.paint import Gradient, Paint, Stroke, hex_of
 from buildup.formats.scene import Node, Part, Piece

@@ -9,10 +9,10 @@ from tempfile import NamedTemporaryFile
 import numpy as np
 import shapely
 import uharfbuzz as hb
+from buildup.contours.pathreader import read_path
 from buildup.drawing.codec import write
 from buildup.drawing.lettering import Lettering
 from buildup.drawing.model import Outline, Words
-from buildup.drawing.pathreader import read_path
 from buildup.drawing.sheet import Sheet
 from buildup.drawing.soundlettering import check_lettering
 from buildup.errors import Refusal

@@ -10,7 +10,7 @@ import math
 from collections.abc import Iterable, Iterator, Sequence
 from dataclasses import dataclass, replace
 
-from buildup.drawing.model import Anchor, Contour, cubic
+from buildup.contours.anchors import Anchor, Contour, cubic
 from buildup.geometry.angles import cross, turn_between, turned_by
 from buildup.geometry.banded import solved
 from buildup.geometry.bezier import Cubic, points_at

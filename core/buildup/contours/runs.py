@@ -1,6 +1,6 @@
 """Long contours in runs of anchors, so that an edit of a few costs what their runs cost."""
 
-from buildup.drawing.model import Anchor, Contour
+from buildup.contours.anchors import Anchor, Contour
 
 RUN = 64
 """Segments of a run."""

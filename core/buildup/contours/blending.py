@@ -12,10 +12,10 @@ import math
 from collections.abc import Callable, Sequence
 from dataclasses import dataclass, replace
 
-from buildup.drawing.extent import box_of
-from buildup.drawing.model import Anchor, AnchorKind, Contour
-from buildup.drawing.paths import starting_at, turned_round
-from buildup.drawing.segments import with_added
+from buildup.contours.anchors import Anchor, AnchorKind, Contour
+from buildup.contours.extent import box_of
+from buildup.contours.paths import starting_at, turned_round
+from buildup.contours.segments import with_added
 from buildup.geometry.areas import area_of
 from buildup.geometry.lengths import length
 from buildup.geometry.stations import joint, stations

@@ -1,6 +1,6 @@
 """What was drawn by hand, as a contour."""
 
-from buildup.drawing.model import Anchor, Contour, HandStroke
+from buildup.contours.anchors import Anchor, Contour, HandStroke
 from buildup.geometry.angles import cross, dot, unit
 from buildup.geometry.bezier import Cubic, line
 from buildup.geometry.fitting import fit_stroke

@@ -3,7 +3,7 @@
 from collections.abc import Iterable, Sequence
 from dataclasses import replace
 
-from buildup.drawing.model import Anchor, Contour
+from buildup.contours.anchors import Anchor, Contour
 
 AnchorIndex = tuple[int, int]
 """An anchor's contour, and its index there."""

@@ -2,7 +2,7 @@
 
 from dataclasses import replace
 
-from buildup.drawing.model import Anchor, Contour, Twin
+from buildup.contours.anchors import Anchor, Contour, Twin
 from buildup.geometry.angles import dot, unit
 from buildup.geometry.tolerances import RIGHT_ABOUT
 from buildup.geometry.transforms import Affine

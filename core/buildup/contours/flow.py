@@ -9,7 +9,7 @@ import itertools
 from collections.abc import Sequence
 from dataclasses import replace
 
-from buildup.drawing.model import Anchor, Contour
+from buildup.contours.anchors import Anchor, Contour
 from buildup.geometry.angles import hobby_length, turn_between, turned_by
 from buildup.geometry.tolerances import NO_LENGTH
 

@@ -4,8 +4,8 @@ from collections.abc import Iterable, Mapping
 from dataclasses import dataclass, replace
 from typing import Literal
 
-from buildup.drawing.handles import in_kind
-from buildup.drawing.model import Anchor, Contour, cubic
+from buildup.contours.anchors import Anchor, Contour, cubic
+from buildup.contours.handles import in_kind
 from buildup.geometry.angles import dot, unit
 from buildup.geometry.apart import apart_both_ways
 from buildup.geometry.bezier import is_plain

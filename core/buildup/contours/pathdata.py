@@ -3,8 +3,8 @@
 from collections.abc import Callable, Iterable, Iterator
 from functools import lru_cache
 
-from buildup.drawing.model import Contour
-from buildup.drawing.runs import LONG, MOST_RUNS, Run, runs_of
+from buildup.contours.anchors import Contour
+from buildup.contours.runs import LONG, MOST_RUNS, Run, runs_of
 
 Written = Callable[[float], str]
 """How a number is written."""

@@ -3,7 +3,7 @@
 from dataclasses import replace
 from typing import Literal
 
-from buildup.drawing.model import Anchor, AnchorKind, Contour
+from buildup.contours.anchors import Anchor, AnchorKind, Contour
 from buildup.geometry.angles import dot, unit
 from buildup.geometry.tolerances import NO_LENGTH
 

@@ -2,7 +2,7 @@
 
 from dataclasses import replace
 
-from buildup.drawing.model import Anchor, Contour
+from buildup.contours.anchors import Anchor, Contour
 from buildup.geometry.angles import cross, dot, unit
 
 TOUCH = 0.1

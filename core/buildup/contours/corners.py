@@ -10,14 +10,14 @@ from collections.abc import Sequence
 from dataclasses import dataclass, replace
 from functools import cached_property
 
-from buildup.drawing.handles import tangents
-from buildup.drawing.model import Anchor, Contour, Corner, cubic
+from buildup.contours.anchors import Anchor, Contour, Corner, cubic
+from buildup.contours.arcs import arc
+from buildup.contours.handles import tangents
 from buildup.geometry.angles import cross, degrees_of, dot, turn_between, unit
 from buildup.geometry.bezier import Cubic, curvature_at, derivative_at, part_of, point_at
 from buildup.geometry.lengths import length
 from buildup.geometry.nearest import nearest_parameter
 from buildup.geometry.tolerances import NO_LENGTH
-from buildup.shapes.arcs import arc
 
 SOFT = 1.6
 """How much further than an arc's a soft corner's cuts lie, so that both look as round."""

@@ -2,7 +2,7 @@
 
 import math
 
-from buildup.drawing.model import Anchor, Contour
+from buildup.contours.anchors import Anchor, Contour
 from buildup.geometry.angles import arc_handle, direction
 
 LARGEST_PIECE = 90.0

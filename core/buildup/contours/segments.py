@@ -4,8 +4,8 @@ import itertools
 from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import dataclass, replace
 
-from buildup.drawing.handles import neighbours, with_handle
-from buildup.drawing.model import Anchor, Contour, cubic
+from buildup.contours.anchors import Anchor, Contour, cubic
+from buildup.contours.handles import neighbours, with_handle
 from buildup.geometry.angles import cross, dot, unit
 from buildup.geometry.bezier import part_of, point_at
 from buildup.geometry.onefit import to_line

@@ -3,7 +3,7 @@
 from collections.abc import Collection, Mapping, Sequence
 from dataclasses import dataclass, replace
 
-from buildup.drawing.model import Anchor, Contour
+from buildup.contours.anchors import Anchor, Contour
 from buildup.geometry.angles import dot, unit
 from buildup.geometry.bezier import Cubic
 from buildup.geometry.tolerances import NO_LENGTH

@@ -4,8 +4,7 @@ import math
 import re
 from collections.abc import Iterator
 
-from buildup.drawing.checks import MOST_ANCHORS
-from buildup.drawing.model import Anchor, Contour
+from buildup.contours.anchors import MOST_ANCHORS, Anchor, Contour
 from buildup.geometry.angles import arc_handle, cross, degrees_of, direction, dot, unit
 from buildup.geometry.tolerances import NO_LENGTH
 from buildup.messages import refusal

@@ -3,8 +3,8 @@
 from collections.abc import Sequence
 from functools import lru_cache
 
-from buildup.drawing.model import Contour
-from buildup.drawing.runs import LONG, MOST_RUNS, Run, runs_of
+from buildup.contours.anchors import Contour
+from buildup.contours.runs import LONG, MOST_RUNS, Run, runs_of
 from buildup.geometry.angles import direction
 from buildup.geometry.bezier import tight_box
 from buildup.geometry.boxes import Box
