@@ -11,7 +11,7 @@ from buildup.contours.anchors import HandStroke
 from buildup.contours.handstrokes import fitted
 from buildup.geometry.angles import direction
 from buildup.geometry.bezier import Cubic, curvature_at, point_at, split_at, tight_box
-from buildup.geometry.crossings import crossings
+from buildup.geometry.intersect.crossings import crossings
 from buildup.geometry.lengths import length
 from buildup.geometry.nearest import nearest, nearest_parameter
 from fontTools.misc import bezierTools

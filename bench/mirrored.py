@@ -3,8 +3,8 @@
 from asking import LOOKED, asked, opened_in, wait_for_worker
 from bench_rows import Row
 from board import Server, drag, drawing, median, p95
-from buildup.edits.symmetries import MakeSymmetry
-from buildup.forms.axes import Axis
+from buildup.edits.symmetry.symmetries import MakeSymmetry
+from buildup.forms.symmetry.axes import Axis
 from playwright.sync_api import Page
 from studio.actions.edit import Known, edit
 from studio.models import Drawing

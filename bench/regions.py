@@ -8,12 +8,12 @@ import pathops
 from bench_rows import Row
 from board import median, p95
 from booleanOperations.booleanGlyph import BooleanContour, BooleanGlyph
-from buildup.geometry import meeting
 from buildup.geometry.angles import direction
 from buildup.geometry.bezier import Cubic, point_at
+from buildup.geometry.intersect import meeting
+from buildup.geometry.intersect.strands import Operand
 from buildup.geometry.nearest import nearest
-from buildup.geometry.regions import combined, difference, intersection_of, union
-from buildup.geometry.strands import Operand
+from buildup.geometry.regions.setoperations import combined, difference, intersection_of, union
 from fontTools.pens.recordingPen import RecordingPen
 
 PAIRS = 40

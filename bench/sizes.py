@@ -14,7 +14,7 @@ from buildup.edits.change import placed, updated
 from buildup.errors import Refusal
 from buildup.geometry.angles import direction
 from buildup.geometry.bezier import Cubic, part_of
-from buildup.geometry.crossings import crossings
+from buildup.geometry.intersect.crossings import crossings
 
 
 def _wavy(count: int) -> Drawing:

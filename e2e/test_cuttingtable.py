@@ -2,7 +2,7 @@
 
 from threading import Thread
 
-from buildup.edits.shaping import DrawShape
+from buildup.edits.shapes.shaping import DrawShape
 from django.test import override_settings
 from playwright.sync_api import expect
 from studio.cutting.tableserver import TableServer

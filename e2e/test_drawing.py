@@ -7,8 +7,8 @@ import math
 from buildup.contours.anchors import Anchor, Contour
 from buildup.drawing.model import Outline, Shape
 from buildup.drawing.paint import Style
-from buildup.edits.outlines import AddOutline, DrawAnchor
-from buildup.edits.shaping import DrawShape
+from buildup.edits.outlines.drawoutline import AddOutline, DrawAnchor
+from buildup.edits.shapes.shaping import DrawShape
 from buildup.view.drawables import drawable
 from playwright.sync_api import expect
 from svgelements import SVG, Close, CubicBezier, Path

@@ -8,7 +8,7 @@ from contextlib import suppress
 
 from buildup.contours.anchors import Anchor, Contour
 from buildup.drawing.paint import Style
-from buildup.edits.outlines import AddOutline
+from buildup.edits.outlines.drawoutline import AddOutline
 from buildup.geometry.bezier import extremes
 from buildup.geometry.stations import joint
 from playwright.sync_api import expect

@@ -22,9 +22,9 @@ from buildup.drawing.paint import (
     hex_of,
 )
 from buildup.drawing.sheet import NamedColour
-from buildup.edits.outlines import AddOutline
-from buildup.edits.swatches import AddSwatches
-from buildup.formats.svg import svg
+from buildup.edits.outlines.drawoutline import AddOutline
+from buildup.edits.paint.swatches import AddSwatches
+from buildup.formats.svg.svgwrite import svg
 from PIL import Image
 from playwright.sync_api import expect
 

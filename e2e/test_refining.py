@@ -4,7 +4,7 @@ import math
 
 from buildup.contours.anchors import Anchor, Contour
 from buildup.drawing.paint import Style
-from buildup.edits.outlines import AddOutline
+from buildup.edits.outlines.drawoutline import AddOutline
 from buildup.geometry.bezier import point_at
 from buildup.geometry.nearest import nearest
 from playwright.sync_api import expect

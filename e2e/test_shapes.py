@@ -5,8 +5,8 @@ import re
 
 from buildup.contours.anchors import Anchor, Contour
 from buildup.drawing.paint import Style
-from buildup.edits.outlines import AddOutline
-from buildup.edits.shaping import DrawShape
+from buildup.edits.outlines.drawoutline import AddOutline
+from buildup.edits.shapes.shaping import DrawShape
 from buildup.forms.contours import item_contours
 from playwright.sync_api import expect
 

@@ -2,9 +2,9 @@
 
 from buildup.drawing.model import Group, Outline, Symmetry
 from buildup.edits.apply import read_command
-from buildup.formats.svg import svg
-from buildup.forms.balance import best_line
-from buildup.forms.seamends import seam_ends
+from buildup.formats.svg.svgwrite import svg
+from buildup.forms.symmetry.balance import best_line
+from buildup.forms.symmetry.seamends import seam_ends
 from playwright.sync_api import expect
 
 from e2e.base import BrowserTest

@@ -1,7 +1,7 @@
 """Words: written, typed over, bent, laid along a line, set in a font that is brought."""
 
 from buildup.drawing.model import Assembly, Group, Words
-from buildup.edits.shaping import DrawShape
+from buildup.edits.shapes.shaping import DrawShape
 from django.conf import settings
 from playwright.sync_api import expect
 

@@ -24,15 +24,15 @@ from buildup.drawing.units import read_length, read_number
 from buildup.edits.apply import read_command
 from buildup.edits.change import Change, Delta, inverse, updated
 from buildup.edits.command import Command
-from buildup.edits.mending import trouble_spots
+from buildup.edits.fairness.troublespots import trouble_spots
 from buildup.errors import Refusal
-from buildup.formats.clipsvg import clip_svg
 from buildup.formats.colourfacts import colour_facts
 from buildup.formats.palettes import harmonies, read_palette, written_palette
-from buildup.formats.svgread import read_svg
-from buildup.forms.axes import Axis
+from buildup.formats.svg.clipsvg import clip_svg
+from buildup.formats.svg.svgread import read_svg
+from buildup.forms.symmetry.axes import Axis
 from buildup.forms.troubles import Limits
-from buildup.geometry.patience import heard_by
+from buildup.geometry.progress import heard_by
 from buildup.timeline import Follows, StepName, Timeline
 from buildup.view.balancemarks import balance_mark
 from buildup.view.finding import alike, pile, within

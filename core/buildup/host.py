@@ -18,18 +18,18 @@ from buildup.drawing.model import (
 )
 from buildup.drawing.sheet import Sheet
 from buildup.drawing.tree import Move, Tree
+from buildup.edits.anchors.editing import segment_near
 from buildup.edits.apply import foreseen, write_command
 from buildup.edits.change import Delta, touched_by, updated
 from buildup.edits.command import AnchorRef, Command
-from buildup.edits.copying import check_count
-from buildup.edits.drafts import Draft
-from buildup.edits.editing import segment_near
-from buildup.edits.placing import Placing
-from buildup.edits.repeating import Repeating
-from buildup.edits.taking import Taken, taken_again
+from buildup.edits.items.copying import check_count
+from buildup.edits.items.drafts import Draft
+from buildup.edits.items.placing import Placing
+from buildup.edits.items.repeating import Repeating
+from buildup.edits.items.targets import Taken, taken_again
 from buildup.errors import Refusal
 from buildup.forms.draftpegs import CopyPeg
-from buildup.forms.images import images_of
+from buildup.forms.symmetry.copies import images_of
 from buildup.geometry.boxes import Box
 from buildup.messages import message, refusal
 from buildup.view.anchormarks import AnchorMark, anchor_marks

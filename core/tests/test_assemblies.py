@@ -14,7 +14,7 @@ from buildup.drawing.paint import Style
 from buildup.edits.apply import apply, read_command
 from buildup.edits.change import updated
 from buildup.errors import Refusal
-from buildup.formats.svg import svg
+from buildup.formats.svg.svgwrite import svg
 from buildup.forms import assembling
 from buildup.forms.contours import contours_of, item_box
 from buildup.forms.frames import standing_of

@@ -13,10 +13,10 @@ from buildup.drawing.model import Drawing, Group, Outline, Shape
 from buildup.drawing.paint import Style
 from buildup.edits.apply import apply, read_command
 from buildup.edits.change import updated
-from buildup.formats.clipsvg import clip_svg
-from buildup.formats.liveread import read_live
-from buildup.formats.livesvg import live_text
-from buildup.formats.svgread import read_svg
+from buildup.formats.svg.clipsvg import clip_svg
+from buildup.formats.svg.liveread import read_live
+from buildup.formats.svg.livesvg import live_text
+from buildup.formats.svg.svgread import read_svg
 from buildup.forms.contours import contours_of, item_box, laid_style
 from buildup.geometry.bezier import point_at
 from buildup.geometry.inside import winding

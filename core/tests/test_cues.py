@@ -16,7 +16,7 @@ from buildup.edits.apply import apply, read_command
 from buildup.edits.change import updated
 from buildup.errors import Refusal
 from buildup.geometry.boxes import Box
-from buildup.geometry.crossings import crossings
+from buildup.geometry.intersect.crossings import crossings
 
 from core.tests.zoo import drawing, full, leaf, plate
 

@@ -17,7 +17,7 @@ from buildup.geometry.bezier import (
     tight_box,
 )
 from buildup.geometry.boxes import Box
-from buildup.geometry.crossings import Crossing, crossings, overlaps, self_crossings
+from buildup.geometry.intersect.crossings import Crossing, crossings, overlaps, self_crossings
 from buildup.geometry.lengths import RULE, length
 from buildup.geometry.nearest import nearest, nearest_parameter
 from buildup.geometry.transforms import turn

@@ -6,9 +6,9 @@ from dataclasses import replace
 from unittest.mock import patch
 
 from buildup.contours.anchors import Anchor, Contour
-from buildup.cutting import checks
-from buildup.cutting.checks import faults_of
+from buildup.cutting import faults as checks
 from buildup.cutting.device import Cutter, read_strokes
+from buildup.cutting.faults import faults_of
 from buildup.cutting.job import _in_order, job_of
 from buildup.cutting.nesting import nested
 from buildup.cutting.plan import MM, CutPlan, read_plan
@@ -16,8 +16,8 @@ from buildup.cutting.record import CHANGE, LIFT, SPEED_UP, record_of
 from buildup.drawing.model import Drawing, Outline
 from buildup.drawing.paint import Stroke, Style
 from buildup.drawing.sheet import Sheet
-from buildup.formats.hpgl import Run
-from buildup.formats.hpglread import PenStroke, read_hpgl
+from buildup.formats.hpgl.hpglread import PenStroke, read_hpgl
+from buildup.formats.hpgl.hpglwrite import Run
 from buildup.geometry import rings
 from buildup.geometry.boxes import Box
 from buildup.geometry.nextplace import NextPlace, _Node

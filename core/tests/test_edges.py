@@ -22,24 +22,25 @@ from buildup.drawing.memo import MOST_EACH, Memo
 from buildup.drawing.units import read_length, read_number, told
 from buildup.edits.apply import foreseen, read_command
 from buildup.edits.change import updated
-from buildup.edits.newitems import new_name
+from buildup.edits.items.newitems import new_name
 from buildup.errors import Refusal
 from buildup.forms.contours import item_box
-from buildup.geometry import crossings, offsets
 from buildup.geometry.areas import area_of
 from buildup.geometry.bezier import point_at
-from buildup.geometry.crossings import common, self_crossings
-from buildup.geometry.fitting import fit_stroke
-from buildup.geometry.offsets import offset_of
-from buildup.geometry.patience import heard_by
-from buildup.geometry.regions import (
+from buildup.geometry.fitting.drawncurves import fit_stroke
+from buildup.geometry.intersect import crossings
+from buildup.geometry.intersect.crossings import common, self_crossings
+from buildup.geometry.intersect.strands import Operand
+from buildup.geometry.progress import heard_by
+from buildup.geometry.regions.setoperations import (
     combined,
     difference,
     intersection_of,
     symmetric_difference,
     union,
 )
-from buildup.geometry.strands import Operand
+from buildup.geometry.strokes import offsets
+from buildup.geometry.strokes.offsets import offset_of
 from scipy.spatial import cKDTree
 
 from core.tests.zoo import code_of, drawing, leaf

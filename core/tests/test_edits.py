@@ -12,8 +12,8 @@ from buildup.drawing.model import Drawing, Outline
 from buildup.drawing.sheet import Guide, Sheet
 from buildup.edits.apply import COMMANDS, apply, kind_of, read_command, write_command
 from buildup.edits.change import Delta, inverse, updated
-from buildup.edits.guides import AddGuide
-from buildup.edits.keeping import kept_form
+from buildup.edits.library.libraryplacement import kept_form
+from buildup.edits.sheet.guides import AddGuide
 from buildup.errors import Refusal
 from buildup.forms.frames import own_standing
 from hypothesis import example, given

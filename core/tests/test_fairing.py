@@ -17,16 +17,16 @@ from buildup.edits.apply import apply, read_command
 from buildup.edits.change import updated
 from buildup.errors import Refusal
 from buildup.geometry.apart import apart_both_ways
-from buildup.geometry.arcs import arc, nearest_arc
 from buildup.geometry.areas import area_of
 from buildup.geometry.bezier import curvature_at, inflections, part_of, point_at
-from buildup.geometry.easing import Path, _conditions, _moving, eased
-from buildup.geometry.fairing import between, faired
+from buildup.geometry.fairness.joints import Path, _conditions, _moving, eased
+from buildup.geometry.fairness.variation import between, faired
+from buildup.geometry.fairness.warping import Pull
+from buildup.geometry.fitting.onefit import fit_one
 from buildup.geometry.lengths import length
 from buildup.geometry.nearest import nearest
-from buildup.geometry.onefit import fit_one
+from buildup.geometry.nearestarc import arc, nearest_arc
 from buildup.geometry.stations import joint, rate_at, stations
-from buildup.geometry.warping import Pull
 from buildup.view.curves import MOST_PLACES
 from buildup.view.selection import Shows, selection
 from scipy.optimize import minimize

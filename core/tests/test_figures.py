@@ -12,8 +12,8 @@ from buildup.contours.corners import worked
 from buildup.contours.extent import box_of
 from buildup.contours.flow import settled
 from buildup.drawing.model import Outline
-from buildup.edits import cornering as corner_edits
 from buildup.edits.apply import apply, read_command
+from buildup.edits.outlines import cornering as corner_edits
 from buildup.geometry.angles import cross, direction, unit
 from buildup.geometry.bezier import curvature_at, point_at
 from buildup.geometry.nearest import nearest

@@ -19,9 +19,9 @@ from buildup.edits.apply import apply, read_command
 from buildup.errors import Refusal
 from buildup.geometry.angles import direction
 from buildup.geometry.bezier import point_at
-from buildup.geometry.fitting import Work, fit_stroke
+from buildup.geometry.fitting.drawncurves import Work, fit_stroke
+from buildup.geometry.fitting.refit import refit
 from buildup.geometry.nearest import nearest
-from buildup.geometry.refit import refit
 from hypothesis import assume, example, given
 from hypothesis import strategies as st
 from scipy.optimize import minimize

@@ -9,11 +9,11 @@ from unittest.mock import patch
 
 from buildup.contours.pathreader import numbers, read_path
 from buildup.errors import Refusal
-from buildup.formats import svgread, svgwork
 from buildup.formats.palettes import read_palette
-from buildup.formats.svgread import read_document, read_svg
-from buildup.formats.svgvalues import read_transform
-from buildup.formats.svgwork import FOR_A_CHARACTER, Work
+from buildup.formats.svg import svgread, svgwork
+from buildup.formats.svg.svgread import read_document, read_svg
+from buildup.formats.svg.svgvalues import read_transform
+from buildup.formats.svg.svgwork import FOR_A_CHARACTER, Work
 from hypothesis import given
 from hypothesis import strategies as st
 

@@ -8,11 +8,11 @@ from buildup.drawing.clips import clip_of, read_clip
 from buildup.drawing.model import Drawing, Group, Linked
 from buildup.edits.apply import apply, read_command
 from buildup.edits.change import updated
-from buildup.edits.keeping import kept_form
-from buildup.formats.svgread import read_each
-from buildup.formats.traysvg import tray_svg
+from buildup.edits.library.libraryplacement import kept_form
+from buildup.formats.svg.svgread import read_each
+from buildup.formats.svg.traysvg import tray_svg
 from buildup.forms.contours import contours_of, item_box, laid_style
-from buildup.forms.keptfacts import kept_facts, kept_measures
+from buildup.forms.matching.libraryfacts import kept_facts, kept_measures
 from hypothesis import given
 from hypothesis import strategies as st
 

@@ -11,10 +11,10 @@ from buildup.edits.apply import apply, read_command
 from buildup.edits.change import updated
 from buildup.forms.contours import contours_of, form_of, item_box
 from buildup.forms.frames import own_standing
+from buildup.forms.placement import Way, moved_item
+from buildup.forms.textlayout import letters_along, row_length, straight, word_letters
 from buildup.geometry.angles import direction
 from buildup.geometry.transforms import Affine
-from buildup.shapes.lettering import letters_along, row_length, straight, word_letters
-from buildup.shapes.placement import Way, moved_item
 from buildup.view.drawables import drawable
 from hypothesis import given
 from hypothesis import strategies as st

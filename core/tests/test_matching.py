@@ -8,8 +8,8 @@ from buildup.drawing.sheet import Sheet, Silhouette, Underlay
 from buildup.edits.apply import apply, foreseen, read_command
 from buildup.edits.change import updated
 from buildup.errors import Refusal
-from buildup.forms.matching import match
-from buildup.forms.silhouettes import fitted_silhouette, silhouette_on, to_picture
+from buildup.forms.matching.match import match
+from buildup.forms.matching.tracedarea import fitted_silhouette, silhouette_on, to_picture
 from buildup.geometry.areas import area_of
 from buildup.geometry.bezier import point_at
 from buildup.geometry.nearest import nearest

@@ -30,13 +30,13 @@ from buildup.drawing.sheet import Sheet
 from buildup.edits.apply import apply, read_command
 from buildup.edits.change import updated
 from buildup.errors import Refusal
-from buildup.formats.clipsvg import clip_svg
-from buildup.formats.svg import svg
+from buildup.formats.svg.clipsvg import clip_svg
+from buildup.formats.svg.svgwrite import svg
 from buildup.forms.contours import item_box, laid_style
-from buildup.forms.dashing import dashed
-from buildup.forms.filters import reach_of
-from buildup.forms.miters import cut_miters
 from buildup.forms.seen import seen_box, shown_box
+from buildup.forms.strokes.dashing import dashed
+from buildup.forms.strokes.filters import reach_of
+from buildup.forms.strokes.miters import cut_miters
 from buildup.geometry.angles import direction
 from buildup.geometry.lengths import length
 from buildup.geometry.transforms import Affine

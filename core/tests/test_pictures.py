@@ -11,7 +11,7 @@ from buildup.drawing.model import Outline
 from buildup.drawing.paint import Style
 from buildup.edits.apply import apply, read_command
 from buildup.edits.change import Delta, updated
-from buildup.formats.svg import svg
+from buildup.formats.svg.svgwrite import svg
 from buildup.forms.contours import item_contours
 from buildup.geometry.transforms import Affine
 from buildup.host import anchor_near, anchors_within, preview, repaint, within

@@ -11,14 +11,15 @@ from unittest import mock
 import pathops
 import shapely
 from buildup.errors import Refusal
-from buildup.geometry import meeting
 from buildup.geometry.angles import direction
 from buildup.geometry.areas import area_of
 from buildup.geometry.bezier import line, part_of, point_at
 from buildup.geometry.inside import winding
+from buildup.geometry.intersect import meeting
+from buildup.geometry.intersect.strands import Operand
 from buildup.geometry.nearest import nearest_parameter
-from buildup.geometry.patience import heard_by
-from buildup.geometry.regions import (
+from buildup.geometry.progress import heard_by
+from buildup.geometry.regions.setoperations import (
     combined,
     difference,
     divided,
@@ -27,7 +28,6 @@ from buildup.geometry.regions import (
     symmetric_difference,
     union,
 )
-from buildup.geometry.strands import Operand
 from buildup.geometry.transforms import Affine, turn
 from hypothesis import given
 from hypothesis import strategies as st

@@ -17,13 +17,13 @@ from buildup.drawing.model import Drawing
 from buildup.drawing.paint import Stroke, Style
 from buildup.drawing.sheet import Sheet
 from buildup.errors import Refusal
-from buildup.formats.hpgl import hpgl
-from buildup.formats.hpglread import read_hpgl
-from buildup.formats.liveread import NAMESPACE, read_live
-from buildup.formats.livesvg import live_text
+from buildup.formats.exportsettings import SENDINGS, HpglOut, SvgOut, read_sending, write_sending
+from buildup.formats.hpgl.hpglread import read_hpgl
+from buildup.formats.hpgl.hpglwrite import hpgl
 from buildup.formats.scene import pieces, scene
-from buildup.formats.sending import SENDINGS, HpglOut, SvgOut, read_sending, write_sending
-from buildup.formats.svg import Writing, svg
+from buildup.formats.svg.liveread import NAMESPACE, read_live
+from buildup.formats.svg.livesvg import live_text
+from buildup.formats.svg.svgwrite import Writing, svg
 from buildup.forms.contours import contours_of
 from buildup.geometry.bezier import points_at
 from buildup.geometry.biarcs import arcs_of

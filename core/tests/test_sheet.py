@@ -5,13 +5,13 @@ import unittest
 from buildup.contours.anchors import Anchor
 from buildup.drawing.codec import FORM, read, read_item, write, write_item
 from buildup.drawing.sheet import Sheet
+from buildup.drawing.sheetchecks import MOST_GUIDES, MOST_UNDERLAYS
 from buildup.drawing.sizes import SHEET_SIZES
-from buildup.drawing.soundsheet import MOST_GUIDES, MOST_UNDERLAYS
 from buildup.drawing.units import UNITS
 from buildup.edits.apply import apply, read_command
 from buildup.edits.change import updated
 from buildup.errors import Refusal
-from buildup.formats.svg import svg
+from buildup.formats.svg.svgwrite import svg
 from buildup.forms.frames import own_standing
 from hypothesis import given
 from hypothesis import strategies as st

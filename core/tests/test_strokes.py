@@ -13,15 +13,15 @@ from buildup.drawing.paint import Stroke, Style
 from buildup.drawing.sheet import Sheet
 from buildup.edits.apply import apply, read_command
 from buildup.errors import Refusal
-from buildup.formats.svg import svg
+from buildup.formats.svg.svgwrite import svg
 from buildup.forms.assembling import Form
 from buildup.forms.contours import contours_of
-from buildup.forms.strokeforms import stroke_form
+from buildup.forms.strokes.strokeforms import stroke_form
 from buildup.geometry.areas import area_of
 from buildup.geometry.bezier import curvature_at, point_at
 from buildup.geometry.lengths import length
 from buildup.geometry.nearest import nearest
-from buildup.geometry.offsets import offset_of
+from buildup.geometry.strokes.offsets import offset_of
 from PIL import Image
 
 from core.tests.test_assemblies import ROUND, area, done

@@ -10,9 +10,9 @@ from buildup.drawing.model import Drawing, Layer
 from buildup.drawing.sheet import Sheet
 from buildup.drawing.tree import ROOT, Tree
 from buildup.errors import Refusal
-from buildup.formats.livesvg import live_metadata
-from buildup.formats.svg import Writing, svg
-from buildup.formats.svgread import read_document, read_svg
+from buildup.formats.svg.livesvg import live_metadata
+from buildup.formats.svg.svgread import read_document, read_svg
+from buildup.formats.svg.svgwrite import Writing, svg
 from PIL import Image
 
 from core.tests.zoo import full

@@ -17,13 +17,13 @@ from buildup.drawing.sheet import Sheet
 from buildup.edits.apply import apply, read_command
 from buildup.edits.change import updated
 from buildup.errors import Refusal
-from buildup.formats.svg import svg
-from buildup.forms.balance import balance, best_line
+from buildup.formats.svg.svgwrite import svg
 from buildup.forms.contours import box_under, item_box, near_box
-from buildup.forms.images import MOST_DRAWN, images, images_of, shown_images
-from buildup.forms.seamends import seam_ends
-from buildup.forms.seams import seams_of
-from buildup.forms.welding import welded
+from buildup.forms.symmetry.balance import balance, best_line
+from buildup.forms.symmetry.copies import MOST_DRAWN, images, images_of, shown_images
+from buildup.forms.symmetry.seamends import seam_ends
+from buildup.forms.symmetry.seams import seams_of
+from buildup.forms.symmetry.welding import welded
 from buildup.geometry.boxes import Box
 from buildup.host import anchors_within, preview
 from buildup.view.drawables import drawable

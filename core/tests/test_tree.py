@@ -12,7 +12,7 @@ from buildup.drawing.tree import ROOT, Tree
 from buildup.edits.apply import apply, read_command
 from buildup.edits.change import Delta, chained, chained_json, inverse, touched_by, updated
 from buildup.errors import Refusal
-from buildup.formats.svg import svg
+from buildup.formats.svg.svgwrite import svg
 from buildup.forms.contours import item_box
 from buildup.forms.frames import standing_of
 from buildup.host import changed_items, repaint, within

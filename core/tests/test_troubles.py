@@ -8,7 +8,7 @@ from dataclasses import replace
 from buildup.contours.anchors import Anchor, Contour
 from buildup.edits.apply import apply, read_command
 from buildup.edits.change import updated
-from buildup.edits.mending import SPOTS, trouble_spots
+from buildup.edits.fairness.troublespots import SPOTS, trouble_spots
 from buildup.forms.troubles import Limits
 from buildup.geometry.bezier import part_of
 

@@ -4,7 +4,6 @@ from dataclasses import replace
 
 from buildup.contours.anchors import Anchor, Contour, Corner, HandStroke, Twin
 from buildup.contours.handstrokes import fitted
-from buildup.drawing.lettering import Glyph, Lettering, Shaped
 from buildup.drawing.model import (
     FIRST_LAYER,
     Assembly,
@@ -33,6 +32,7 @@ from buildup.drawing.paint import (
     Swatched,
 )
 from buildup.drawing.sheet import Guide, KeptStyle, Sheet, Silhouette, Swatch, Underlay
+from buildup.drawing.text import Glyph, Lettering, Shaped
 from buildup.drawing.tree import ROOT, Tree
 from buildup.errors import Refusal
 from buildup.geometry.angles import direction

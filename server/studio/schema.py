@@ -12,7 +12,7 @@ from buildup.drawing.sheet import Sheet, Silhouette
 from buildup.edits.apply import COMMANDS, read_command
 from buildup.edits.command import Command
 from buildup.formats.palettes import PaletteKind
-from buildup.forms.axes import Axis
+from buildup.forms.symmetry.axes import Axis
 from buildup.forms.troubles import Limits
 from buildup.host import PegDrag, Repaint
 from buildup.shapes.kinds import DialUnit, Group

@@ -9,7 +9,7 @@ is the edge (marching squares: Lorensen and Cline, SIGGRAPH 1987, as scikit-imag
 from collections.abc import Sequence
 
 import numpy as np
-from buildup.forms.silhouettes import Found
+from buildup.forms.matching.tracedarea import Found
 from common.messages import refusal
 from numpy.typing import NDArray
 from PIL import Image

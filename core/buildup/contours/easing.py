@@ -9,7 +9,7 @@ from buildup.contours.handles import in_kind
 from buildup.geometry.angles import dot, unit
 from buildup.geometry.apart import apart_both_ways
 from buildup.geometry.bezier import is_plain
-from buildup.geometry.easing import Goal, Path, eased
+from buildup.geometry.fairness.joints import Goal, Path, eased
 from buildup.geometry.stations import joint
 from buildup.geometry.tolerances import NO_LENGTH
 

@@ -3,7 +3,7 @@
 from buildup.contours.anchors import Anchor, Contour, HandStroke
 from buildup.geometry.angles import cross, dot, unit
 from buildup.geometry.bezier import Cubic, line
-from buildup.geometry.fitting import fit_stroke
+from buildup.geometry.fitting.drawncurves import fit_stroke
 from buildup.geometry.tolerances import NO_LENGTH
 
 

@@ -8,9 +8,9 @@ from buildup.contours.anchors import Anchor, Contour, cubic
 from buildup.contours.handles import neighbours, with_handle
 from buildup.geometry.angles import cross, dot, unit
 from buildup.geometry.bezier import part_of, point_at
-from buildup.geometry.onefit import to_line
-from buildup.geometry.refit import Effort
-from buildup.geometry.refit import refit as refitted
+from buildup.geometry.fitting.onefit import to_line
+from buildup.geometry.fitting.refit import Effort
+from buildup.geometry.fitting.refit import refit as refitted
 from buildup.geometry.tolerances import NO_LENGTH
 
 MOST_THOROUGH = 24

@@ -12,8 +12,8 @@ from dataclasses import dataclass, replace
 
 from buildup.contours.anchors import Anchor, Contour, cubic
 from buildup.geometry.angles import cross, turn_between, turned_by
-from buildup.geometry.banded import solved
 from buildup.geometry.bezier import Cubic, points_at
+from buildup.geometry.fairness.banded import solved
 from buildup.geometry.nearest import Nearest, nearest
 from buildup.geometry.stations import way_at
 

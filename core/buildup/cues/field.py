@@ -14,10 +14,10 @@ from buildup.cues.cuekinds import RANK, CueKind
 from buildup.drawing.model import Drawing, DrawnItem, Item, Outline
 from buildup.forms.contours import box_under, contours_of, contours_under
 from buildup.forms.frames import own_standing
-from buildup.forms.images import Images, shown_items
+from buildup.forms.symmetry.copies import Images, shown_items
 from buildup.geometry.bezier import Cubic, extremes, point_at
 from buildup.geometry.boxes import Box
-from buildup.geometry.crossings import hull_box
+from buildup.geometry.intersect.crossings import hull_box
 
 CELL = 64.0
 """Sheet units: the side of a cell of the index, about a thumb's width at actual size."""

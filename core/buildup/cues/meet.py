@@ -13,11 +13,11 @@ from buildup.drawing.memo import Latest
 from buildup.drawing.model import Drawing, Outline
 from buildup.forms.contours import HERE, box_under
 from buildup.forms.frames import SPOTS, standing_of
-from buildup.forms.seams import SeamLine, seams_around
+from buildup.forms.symmetry.seams import SeamLine, seams_around
 from buildup.geometry.angles import cross, degrees_of, direction, dot
 from buildup.geometry.bezier import Cubic, point_at
 from buildup.geometry.boxes import Box
-from buildup.geometry.crossings import crossings
+from buildup.geometry.intersect.crossings import crossings
 from buildup.geometry.nearest import nearest_parameter
 from buildup.geometry.tolerances import NO_LENGTH
 from buildup.geometry.transforms import Affine

@@ -11,8 +11,8 @@ import re
 from collections.abc import Callable, Mapping
 from dataclasses import dataclass, field
 
-from buildup.formats.hpgl import PENS
-from buildup.formats.hpglread import PenStroke
+from buildup.formats.hpgl.hpglread import PenStroke
+from buildup.formats.hpgl.hpglwrite import PENS
 
 STEPS = 40.0
 """Plotter units a millimetre."""

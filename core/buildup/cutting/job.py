@@ -11,14 +11,14 @@ from buildup.contours.anchors import Anchor, Contour
 from buildup.cutting.nesting import Nest, nested
 from buildup.cutting.plan import MM, CutPlan
 from buildup.drawing.model import Drawing
-from buildup.formats.hpgl import PENS, Run, job_text, ordered, runs_of
+from buildup.formats.hpgl.hpglwrite import PENS, Run, job_text, ordered, runs_of
 from buildup.formats.scene import Piece, pieces, scene
 from buildup.forms.assembling import operands_of
 from buildup.geometry.boxes import Box
 from buildup.geometry.flattening import polyline
-from buildup.geometry.regions import divided
+from buildup.geometry.intersect.strands import Operand
+from buildup.geometry.regions.setoperations import divided
 from buildup.geometry.rings import around_each, first_of_same
-from buildup.geometry.strands import Operand
 from buildup.geometry.transforms import Affine
 from buildup.messages import refusal
 

@@ -5,7 +5,7 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 
 from buildup.cutting.device import STEPS
-from buildup.formats.hpglread import PenStroke
+from buildup.formats.hpgl.hpglread import PenStroke
 from buildup.geometry.rings import area, around_each, length
 
 SPEED_UP = 400.0

@@ -9,10 +9,10 @@ from types import MappingProxyType
 from typing import Literal, TypeVar
 
 from buildup.contours.anchors import Contour, Corner, HandStroke
-from buildup.drawing.lettering import Lettering
 from buildup.drawing.memo import Memo
 from buildup.drawing.paint import MITER_LIMIT, PLAIN, Finish, Join, Style
 from buildup.drawing.sheet import Sheet
+from buildup.drawing.text import Lettering
 from buildup.drawing.tree import ROOT, Tree
 from buildup.errors import Refusal
 from buildup.geometry.coordinates import Coordinates

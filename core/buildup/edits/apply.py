@@ -12,9 +12,7 @@ from typing import Any
 
 from buildup.drawing.codec import check_sound, read, write
 from buildup.drawing.model import Drawing
-from buildup.edits.aligning import AlignItems, SpaceItems
-from buildup.edits.anchororder import CopyHandles, LineUp, MakeTwins, ReleaseTwins, SpaceAnchors
-from buildup.edits.anchors import (
+from buildup.edits.anchors.anchoredits import (
     MoveAnchors,
     MoveHandle,
     PlaceAnchor,
@@ -22,61 +20,67 @@ from buildup.edits.anchors import (
     SetAnchorKind,
     SetHandle,
 )
-from buildup.edits.assemblies import Assemble, MakeCompound, Partition, SetAssembly, SetPart
-from buildup.edits.blending import BlendItems
-from buildup.edits.bothsides import EvenBothSides
-from buildup.edits.brushing import BrushSmooth, PullOutline
+from buildup.edits.anchors.anchororder import (
+    CopyHandles,
+    LineUp,
+    MakeTwins,
+    ReleaseTwins,
+    SpaceAnchors,
+)
+from buildup.edits.assemblies.combining import (
+    Assemble,
+    MakeCompound,
+    Partition,
+    SetAssembly,
+    SetPart,
+)
+from buildup.edits.assemblies.outlining import OffsetItems, StrokesIntoOutlines
+from buildup.edits.assemblies.results import DragEdge, SetEdge
+from buildup.edits.assemblies.sweeping import SweepRegions
 from buildup.edits.change import Change, Delta, inverse, slimmed, with_contents, without_empty
 from buildup.edits.command import Command
-from buildup.edits.containers import AddLayer, GroupItems, MergeLayers, TakeApart
-from buildup.edits.copying import DuplicateItems
-from buildup.edits.cornering import DragCorners, SetCorners, SettleCorners
-from buildup.edits.cutting import CropItems, CutItems, CutPath
-from buildup.edits.dials import CopyDials, DragPeg, SetDial, SetDials, SetMeasure
-from buildup.edits.easing import EaseAnchors, held_eased
-from buildup.edits.edging import DragEdge, SetEdge
-from buildup.edits.evening import EvenSides, FindTwins
-from buildup.edits.fairing import FairSegments, RegularSegments
-from buildup.edits.freehand import DrawStroke, SetTolerance
-from buildup.edits.gradients import AddStop, DragGradient, RemoveStop, SetGradient
-from buildup.edits.gripping import LeanItems, ResizeItems, TurnItems
-from buildup.edits.guides import AddGuide, HideGuides, MoveGuide, RemoveGuides, SetGuide
-from buildup.edits.joining import BreakAnchors, JoinEnds, ReverseOutlines, StartAt
-from buildup.edits.keeping import FollowKept, PlaceKept, UnlinkItems
-from buildup.edits.lettering import (
-    AlignWords,
-    BendWords,
-    LayWords,
-    PullWords,
-    SayWords,
-    SetLine,
-    SetWords,
-    WriteWords,
+from buildup.edits.fairness.balancing import EvenBothSides
+from buildup.edits.fairness.brushing import BrushSmooth, PullOutline
+from buildup.edits.fairness.fairing import FairSegments, RegularSegments
+from buildup.edits.fairness.shortening import ShortenHandles
+from buildup.edits.fairness.smoothing import EaseAnchors, held_eased
+from buildup.edits.fairness.transitions import MakeTransitions
+from buildup.edits.items.aligning import AlignItems, SpaceItems
+from buildup.edits.items.containers import AddLayer, GroupItems, MergeLayers, TakeApart
+from buildup.edits.items.copying import DuplicateItems
+from buildup.edits.items.flipping import FlipItems, ShearItems
+from buildup.edits.items.framedrag import LeanItems, ResizeItems, TurnItems
+from buildup.edits.items.mirroring import MirrorItems
+from buildup.edits.items.ordering import (
+    HideItems,
+    LockItems,
+    OrderItems,
+    RemoveItems,
+    RenameItem,
+    StepItems,
 )
-from buildup.edits.links import check_links
-from buildup.edits.mirroring import MirrorItems
-from buildup.edits.onseams import held_on_seams
-from buildup.edits.outlines import AddOutline, CloseOutline, DrawAnchor
-from buildup.edits.outlining import OffsetItems, StrokesIntoOutlines
-from buildup.edits.pasting import PasteItems
-from buildup.edits.placing import MoveAlong, MoveItems, PlaceItems, ScaleItems, TurnBy
-from buildup.edits.proposing import ProposeOutline
-from buildup.edits.removing import RemoveAnchors
-from buildup.edits.repeating import GridOfCopies, RingOfCopies, RowOfCopies
-from buildup.edits.reshaping import (
+from buildup.edits.items.pasting import PasteItems
+from buildup.edits.items.placing import MoveAlong, MoveItems, PlaceItems, ScaleItems, TurnBy
+from buildup.edits.items.repeating import GridOfCopies, RingOfCopies, RowOfCopies
+from buildup.edits.library.libraryplacement import FollowKept, PlaceKept, UnlinkItems
+from buildup.edits.library.links import check_links
+from buildup.edits.outlines.blend import BlendItems
+from buildup.edits.outlines.cornering import DragCorners, SetCorners, SettleCorners
+from buildup.edits.outlines.cutting import CropItems, CutItems, CutPath
+from buildup.edits.outlines.deleting import RemoveAnchors
+from buildup.edits.outlines.drawoutline import AddOutline, CloseOutline, DrawAnchor
+from buildup.edits.outlines.freehand import DrawStroke, SetTolerance
+from buildup.edits.outlines.joining import BreakAnchors, JoinEnds, ReverseOutlines, StartAt
+from buildup.edits.outlines.segmentedits import (
     AddAnchors,
     BendSegment,
     InsertAnchor,
     RemoveSegment,
     StraightenSegments,
 )
-from buildup.edits.seams import CloseSeam, SetSeam
-from buildup.edits.shaping import ChangeShape, DrawLine, DrawShape, TurnIntoOutlines
-from buildup.edits.sheets import SetGrid, SetSheet, SetSheetColour
-from buildup.edits.shortening import ShortenHandles
-from buildup.edits.silhouettes import SetSilhouette, SettleAnchors
-from buildup.edits.stack import HideItems, LockItems, OrderItems, RemoveItems, RenameItem, StepItems
-from buildup.edits.styling import (
+from buildup.edits.outlines.simplify import ThinOut
+from buildup.edits.paint.gradients import AddStop, DragGradient, RemoveStop, SetGradient
+from buildup.edits.paint.styling import (
     AddStroke,
     OrderStroke,
     RemoveStroke,
@@ -90,7 +94,7 @@ from buildup.edits.styling import (
     SetStroke,
     SetStrokeWidth,
 )
-from buildup.edits.swatches import (
+from buildup.edits.paint.swatches import (
     AddSwatches,
     GiveStyle,
     KeepStyle,
@@ -99,12 +103,37 @@ from buildup.edits.swatches import (
     SetSwatch,
     SwatchesOfItems,
 )
-from buildup.edits.sweeping import SweepRegions
-from buildup.edits.symmetries import DragSymmetry, MakeSymmetry, SetSecondStyle, SetSymmetry
-from buildup.edits.thinning import ThinOut
-from buildup.edits.transitions import MakeTransitions
-from buildup.edits.turningover import FlipItems, ShearItems
-from buildup.edits.underlays import DragUnderlay, PlaceUnderlay, RemoveUnderlay, SetUnderlay
+from buildup.edits.reference.autotrace import ProposeOutline
+from buildup.edits.reference.references import (
+    DragUnderlay,
+    PlaceUnderlay,
+    RemoveUnderlay,
+    SetUnderlay,
+)
+from buildup.edits.reference.tracedareas import SetSilhouette, SettleAnchors
+from buildup.edits.shapes.dials import CopyDials, DragPeg, SetDial, SetDials, SetMeasure
+from buildup.edits.shapes.shaping import ChangeShape, DrawLine, DrawShape, TurnIntoOutlines
+from buildup.edits.sheet.guides import AddGuide, HideGuides, MoveGuide, RemoveGuides, SetGuide
+from buildup.edits.sheet.sheets import SetGrid, SetSheet, SetSheetColour
+from buildup.edits.symmetry.onseams import held_on_seams
+from buildup.edits.symmetry.seamedits import CloseSeam, SetSeam
+from buildup.edits.symmetry.symmetries import (
+    DragSymmetry,
+    MakeSymmetry,
+    SetSecondStyle,
+    SetSymmetry,
+)
+from buildup.edits.symmetry.symmetrizing import EvenSides, FindTwins
+from buildup.edits.text.textedits import (
+    AlignWords,
+    BendWords,
+    LayWords,
+    PullWords,
+    SayWords,
+    SetLine,
+    SetWords,
+    WriteWords,
+)
 from buildup.messages import refusal
 
 COMMANDS: tuple[type[Command], ...] = (

@@ -15,7 +15,7 @@ from buildup.drawing.model import FIRST_LAYER, Assembly, Drawing, Group, Holder,
 from buildup.drawing.sheet import Sheet
 from buildup.drawing.tree import Move, Replanting, Tree
 from buildup.edits.patches import Patch, joined, patched, patches_between, taken_back
-from buildup.shapes.placement import laid_item
+from buildup.forms.placement import laid_item
 
 NO_PATCHES = 2
 """The last form of deltas that had none."""

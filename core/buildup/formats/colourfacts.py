@@ -7,7 +7,7 @@ from buildup.drawing.checks import check_colour
 from buildup.drawing.colours import parts_of
 from buildup.drawing.colourspaces import contrast, hsl_of, oklch_of
 from buildup.drawing.numerals import short
-from buildup.formats.colours import read_colour
+from buildup.formats.csscolours import read_colour
 from buildup.messages import refusal
 
 TEXT, MARKS = 4.5, 3.0

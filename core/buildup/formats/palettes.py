@@ -14,9 +14,9 @@ from buildup.drawing.checks import LONGEST_NAME
 from buildup.drawing.colours import of_parts
 from buildup.drawing.colourspaces import of_oklch, oklch_of
 from buildup.drawing.sheet import NamedColour, Swatch
-from buildup.drawing.soundsheet import MOST_SWATCHES
-from buildup.formats.colours import read_colour
-from buildup.formats.svgcss import without_comments
+from buildup.drawing.sheetchecks import MOST_SWATCHES
+from buildup.formats.csscolours import read_colour
+from buildup.formats.svg.svgcss import without_comments
 from buildup.messages import message, refusal
 
 PaletteKind = Literal["css", "tokens"]

@@ -14,10 +14,10 @@ from buildup.drawing.paint import PLAIN, Finish, Style, moved_style
 from buildup.drawing.tree import ROOT
 from buildup.forms.assembling import Form
 from buildup.forms.contours import form_of
-from buildup.forms.images import images, shown_images
 from buildup.forms.paintings import paintings_beside
 from buildup.forms.seen import painted_area, painted_box
-from buildup.forms.sides import kept
+from buildup.forms.symmetry.copies import images, shown_images
+from buildup.forms.symmetry.sides import kept
 from buildup.geometry.boxes import Box
 from buildup.geometry.transforms import Affine
 

@@ -12,10 +12,10 @@ from buildup.drawing.paint import Style
 from buildup.errors import Refusal
 from buildup.geometry.angles import cross, dot, unit
 from buildup.geometry.boxes import Box
-from buildup.geometry.regions import Loop, combined
-from buildup.geometry.rejoining import Part
-from buildup.geometry.strands import Operand
-from buildup.geometry.tracing import Keep
+from buildup.geometry.intersect.strands import Operand
+from buildup.geometry.regions.rejoining import Part
+from buildup.geometry.regions.setoperations import Loop, combined
+from buildup.geometry.regions.tracing import Keep
 from buildup.messages import message
 
 MOST_SEGMENTS = 4_000

@@ -25,15 +25,15 @@ from buildup.drawing.model import (
 from buildup.drawing.paint import Style, boxed, laid, moved_style
 from buildup.errors import Refusal
 from buildup.forms.assembling import Assembled, Form, PartForm, assembled
-from buildup.forms.images import shown_images
-from buildup.forms.letterforms import lettered
-from buildup.forms.sides import kept
-from buildup.forms.strokeforms import grown, stroke_form
+from buildup.forms.placement import shape_contours
+from buildup.forms.strokes.strokeforms import grown, stroke_form
+from buildup.forms.symmetry.copies import shown_images
+from buildup.forms.symmetry.sides import kept
+from buildup.forms.textforms import lettered
+from buildup.forms.textlayout import word_contours
 from buildup.geometry.boxes import Box
-from buildup.geometry.patience import heard_by
+from buildup.geometry.progress import heard_by
 from buildup.geometry.transforms import Affine
-from buildup.shapes.lettering import word_contours
-from buildup.shapes.placement import shape_contours
 
 HERE = Affine()
 """The map that leaves everything where it is."""

@@ -16,11 +16,11 @@ from buildup.drawing.model import (
     Words,
 )
 from buildup.forms.contours import box_under
+from buildup.forms.textlayout import plane_box
 from buildup.geometry.angles import cross, degrees_of, direction
 from buildup.geometry.boxes import Box
 from buildup.geometry.tolerances import NO_LENGTH
 from buildup.geometry.transforms import Affine, in_axes, stretch, turn
-from buildup.shapes.lettering import plane_box
 
 Grip = Literal["nw", "n", "ne", "e", "se", "s", "sw", "w"]
 Spot = Literal["nw", "n", "ne", "w", "middle", "e", "sw", "s", "se"]

@@ -5,7 +5,7 @@ from dataclasses import replace
 
 from buildup.drawing.clips import Clip
 from buildup.drawing.model import Assembly, FormSide, Item
-from buildup.shapes.placement import PLACED, Way, moved_item
+from buildup.forms.placement import PLACED, Way, moved_item
 
 
 def laid_out(clip: Clip, ids: Mapping[str, str], way: Way) -> tuple[Item, ...]:

@@ -12,14 +12,14 @@ from buildup.contours.handles import tangents
 from buildup.drawing.model import Drawing, finish_of
 from buildup.drawing.paint import Stroke, Style
 from buildup.forms.contours import HERE, moved_contours
-from buildup.forms.filters import mirrored_effect, reach_of
-from buildup.forms.images import shown_images
 from buildup.forms.paintings import paintings_of
-from buildup.forms.pens import pen_of, placing_of
+from buildup.forms.strokes.filters import mirrored_effect, reach_of
+from buildup.forms.strokes.pens import pen_of, placing_of
+from buildup.forms.symmetry.copies import shown_images
 from buildup.geometry.angles import unit
 from buildup.geometry.bezier import Cubic, derivative_at, extremes, point_at
 from buildup.geometry.boxes import Box
-from buildup.geometry.sweeps import Pen, miter_tip
+from buildup.geometry.strokes.stroking import Pen, miter_tip
 from buildup.geometry.transforms import Affine
 
 

@@ -7,8 +7,8 @@ from buildup.contours.anchors import Anchor, Contour
 from buildup.drawing.model import Drawing, Painted
 from buildup.forms.assembling import Form, operands_of
 from buildup.forms.contours import form_of
+from buildup.geometry.intersect.strands import Operand
 from buildup.geometry.nearest import nearest
-from buildup.geometry.strands import Operand
 from buildup.geometry.tolerances import SAME_PLACE
 
 

@@ -16,7 +16,7 @@ from buildup.geometry.angles import cross, dot, unit
 from buildup.geometry.bezier import Cubic, extremes, is_plain, point_at
 from buildup.geometry.boxes import Box
 from buildup.geometry.lengths import length
-from buildup.geometry.patience import begun
+from buildup.geometry.progress import begun
 from buildup.geometry.stations import Station, joint, stations
 from buildup.geometry.tangents import tangents_meet
 

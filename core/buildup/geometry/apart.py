@@ -3,8 +3,8 @@
 from collections.abc import Sequence
 
 from buildup.geometry.bezier import Cubic, points_at
+from buildup.geometry.fitting.onefit import better
 from buildup.geometry.nearest import nearest
-from buildup.geometry.onefit import better
 
 PLACES = 16
 """Places of a segment that are looked at."""

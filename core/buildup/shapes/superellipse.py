@@ -7,7 +7,7 @@ from buildup.contours.anchors import Anchor, Contour
 from buildup.contours.arcs import circle, knot
 from buildup.geometry.angles import direction
 from buildup.geometry.bezier import Cubic
-from buildup.geometry.onefit import fit_one
+from buildup.geometry.fitting.onefit import fit_one
 from buildup.shapes.fitted import between, fitted_shape
 from buildup.shapes.kinds import Dial, Dials
 

@@ -10,7 +10,7 @@ from buildup.forms.contours import drawn_under
 from buildup.forms.draftpegs import CopyPeg, copy_peg
 from buildup.forms.paintings import paintings_beside
 from buildup.geometry.bezier import extremes, point_at
-from buildup.geometry.offsets import way_of
+from buildup.geometry.strokes.offsets import way_of
 from buildup.view.paintmarks import FilterMark, dashes_of, form_filter
 
 

@@ -3,8 +3,8 @@
 from dataclasses import dataclass
 
 from buildup.drawing.model import Drawing
-from buildup.forms.axes import Axis
-from buildup.forms.balance import balanced
+from buildup.forms.symmetry.axes import Axis
+from buildup.forms.symmetry.balance import balanced
 from buildup.geometry.angles import degrees_of, line_degrees
 from buildup.geometry.tolerances import SAME_PLACE
 from buildup.view.drawables import Point, as_point

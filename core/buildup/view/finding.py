@@ -10,10 +10,10 @@ from buildup.drawing.model import Drawing, Holder, Layer, Shape
 from buildup.drawing.paint import Gradient, Paint, hex_of
 from buildup.forms.assembling import Form
 from buildup.forms.contours import box_under, form_of, moved_contours
-from buildup.forms.images import images_of
 from buildup.forms.paintings import paintings_of
-from buildup.forms.pens import pen_of, placing_of
 from buildup.forms.seen import seen_box
+from buildup.forms.strokes.pens import pen_of, placing_of
+from buildup.forms.symmetry.copies import images_of
 from buildup.geometry.bezier import Cubic
 from buildup.geometry.boxes import Box
 from buildup.geometry.inside import touches, winding

@@ -4,8 +4,8 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 
 from buildup.drawing.model import Drawing
-from buildup.forms.matching import match
-from buildup.geometry.regions import Loop
+from buildup.forms.matching.match import match
+from buildup.geometry.regions.setoperations import Loop
 from buildup.view.drawables import Point, as_point
 
 

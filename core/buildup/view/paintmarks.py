@@ -9,10 +9,10 @@ from buildup.drawing.model import Drawing, Item, Painted, finish_of
 from buildup.drawing.paint import Effect, Gradient, GradientKind, Style, hex_of
 from buildup.forms.assembling import Form
 from buildup.forms.contours import boxed_style, form_of, laid_style
-from buildup.forms.dashing import fitted_dashes
-from buildup.forms.filters import FilterStep, filter_steps, reach_of
-from buildup.forms.miters import cut_miters
 from buildup.forms.seen import painted_area, painted_box
+from buildup.forms.strokes.dashing import fitted_dashes
+from buildup.forms.strokes.filters import FilterStep, filter_steps, reach_of
+from buildup.forms.strokes.miters import cut_miters
 from buildup.geometry.boxes import Box
 
 Point = tuple[float, float]

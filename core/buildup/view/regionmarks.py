@@ -9,7 +9,7 @@ from buildup.forms.assembling import anchors_of, contour_of
 from buildup.forms.sweepable import sweepable
 from buildup.geometry.bezier import derivative_at, point_at
 from buildup.geometry.boxes import Box
-from buildup.geometry.regions import Region, everything, partition
+from buildup.geometry.regions.setoperations import Region, everything, partition
 from buildup.view.drawables import Point, as_point
 
 INWARD = (0.25, 0.1, 0.03, 0.01, 0.003, 1e-4)

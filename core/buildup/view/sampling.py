@@ -6,8 +6,8 @@ from buildup.drawing.gradientcolours import seen_at
 from buildup.drawing.model import Drawing
 from buildup.drawing.paint import Gradient, Paint, Style, hex_of
 from buildup.forms.contours import HERE, boxed_style
-from buildup.forms.images import images_of
 from buildup.forms.paintings import paintings_of
+from buildup.forms.symmetry.copies import images_of
 from buildup.view.finding import Inked, inked_at, reachable
 
 

@@ -5,12 +5,12 @@ from functools import lru_cache
 
 from buildup.drawing.model import Drawing, Keeps, Pattern, Symmetry
 from buildup.drawing.paint import Style
-from buildup.forms.axes import axis_of, pegs
 from buildup.forms.draftpegs import CopyPeg
-from buildup.forms.images import images, shown_images
-from buildup.forms.seamends import SeamEnd, seam_ends
-from buildup.forms.seams import SeamLine, seams_of
-from buildup.forms.sides import limits
+from buildup.forms.symmetry.axes import axis_of, pegs
+from buildup.forms.symmetry.copies import images, shown_images
+from buildup.forms.symmetry.seamends import SeamEnd, seam_ends
+from buildup.forms.symmetry.seams import SeamLine, seams_of
+from buildup.forms.symmetry.sides import limits
 from buildup.geometry.transforms import Affine
 
 Point = tuple[float, float]

@@ -3,11 +3,11 @@
 from dataclasses import dataclass
 from typing import Literal
 
-from buildup.drawing.lettering import Align, Lettering
 from buildup.drawing.model import Assembly, Drawing, Item, Lettered, Words
+from buildup.drawing.text import Align, Lettering
 from buildup.forms.contours import contours_along
 from buildup.forms.draftpegs import CopyPeg, copy_peg
-from buildup.shapes.lettering import BEGINS, paths_of, row_length, word_courses
+from buildup.forms.textlayout import BEGINS, paths_of, row_length, word_courses
 
 Lies = Literal["straight", "arc", "along"]
 

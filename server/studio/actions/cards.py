@@ -4,7 +4,7 @@ from base64 import b64encode
 
 import resvg_py
 from buildup.drawing.model import Drawing as Value
-from buildup.formats.svg import svg
+from buildup.formats.svg.svgwrite import svg
 
 from studio import store
 from studio.finding import unknown_drawing

@@ -3,7 +3,7 @@
 from contextlib import suppress
 from dataclasses import dataclass
 
-from buildup.cutting.checks import Fault, faults_of
+from buildup.cutting.faults import Fault, faults_of
 from buildup.cutting.job import Job, job_of
 from buildup.cutting.plan import CutPlan, read_plan
 from buildup.cutting.record import CutRecord, record_of

@@ -6,7 +6,7 @@ from buildup.drawing.checks import check_name
 from buildup.drawing.codec import read_kept, write
 from buildup.drawing.model import Drawing as Value
 from buildup.drawing.sheet import Sheet
-from buildup.drawing.soundsheet import check_sheet
+from buildup.drawing.sheetchecks import check_sheet
 from django.utils import timezone
 from people.quota import make_room
 

@@ -13,7 +13,7 @@ from buildup.edits.apply import apply, read_command, write_command
 from buildup.edits.change import Change, Delta
 from buildup.edits.command import Command
 from buildup.errors import Refusal
-from buildup.geometry.patience import heard_by
+from buildup.geometry.progress import heard_by
 from buildup.host import MOST_AT_ONCE
 from buildup.timeline import Follows
 from common.messages import refusal, sentence

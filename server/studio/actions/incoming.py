@@ -7,9 +7,9 @@ from buildup.drawing.checks import LONGEST_NAME, LONGEST_SHEET, SHORTEST_SHEET, 
 from buildup.drawing.clips import Clip
 from buildup.drawing.model import Drawing as Value
 from buildup.drawing.sheet import Sheet
-from buildup.drawing.soundsheet import check_sheet
+from buildup.drawing.sheetchecks import check_sheet
 from buildup.formats.incoming import Incoming, left_out_of
-from buildup.forms.sounditems import sound_clip
+from buildup.forms.itemchecks import sound_clip
 from people.quota import make_room
 
 from studio.actions.drawings import written

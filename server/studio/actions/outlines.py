@@ -3,10 +3,10 @@
 from dataclasses import dataclass
 
 from buildup.drawing.clips import read_clip
-from buildup.edits.keeping import FollowKept, kept_form
+from buildup.edits.library.libraryplacement import FollowKept, kept_form
 from buildup.errors import Refusal
-from buildup.forms.keptfacts import KeptMeasures, kept_measures
-from buildup.forms.likeness import likeness, look_of
+from buildup.forms.matching.libraryfacts import KeptMeasures, kept_measures
+from buildup.forms.matching.likeness import likeness, look_of
 from common.messages import refusal
 
 from studio.actions.edit import edit

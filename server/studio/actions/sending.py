@@ -4,8 +4,8 @@ from collections.abc import Sequence
 from typing import Protocol
 
 from buildup.drawing.model import Drawing as Value
-from buildup.formats.sending import PdfOut, Sending, write_sending
-from buildup.geometry.patience import heard_by
+from buildup.formats.exportsettings import PdfOut, Sending, write_sending
+from buildup.geometry.progress import heard_by
 from common.messages import refusal
 from django.db import transaction
 

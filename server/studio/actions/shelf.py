@@ -8,10 +8,10 @@ from dataclasses import dataclass
 from buildup.drawing.checks import check_id, check_name
 from buildup.drawing.clips import read_clip
 from buildup.drawing.codec import write
-from buildup.edits.keeping import kept_form
+from buildup.edits.library.libraryplacement import kept_form
 from buildup.errors import Refusal
-from buildup.forms.keptfacts import kept_facts
-from buildup.forms.likeness import look_of
+from buildup.forms.matching.libraryfacts import kept_facts
+from buildup.forms.matching.likeness import look_of
 from buildup.shapes.presets import READY_MADE, Setting, checked_setting
 from common.messages import refusal
 from django.db.models import QuerySet, Sum

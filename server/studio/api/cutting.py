@@ -1,10 +1,10 @@
 """The cutting table: the API's part of it."""
 
-from buildup.cutting.checks import Fault
+from buildup.cutting.faults import Fault
 from buildup.cutting.job import Job
 from buildup.cutting.plan import MM, CutPlan
 from buildup.cutting.record import CutRecord
-from buildup.formats.hpgl import Run
+from buildup.formats.hpgl.hpglwrite import Run
 from buildup.geometry.transforms import Affine
 from django.http import HttpRequest
 from ninja import Router, Schema

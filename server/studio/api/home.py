@@ -5,7 +5,7 @@ from typing import Any
 from buildup.drawing.checks import LONGEST_NAME
 from buildup.drawing.sheet import Sheet
 from buildup.drawing.units import read_length, read_number
-from buildup.formats.svgread import Reading
+from buildup.formats.svg.svgread import Reading
 from django.http import HttpRequest, HttpResponse
 from ninja import Router
 from ninja.decorators import decorate_view

@@ -1,6 +1,6 @@
 """Lettering: the API's part of it."""
 
-from buildup.drawing.lettering import Shaped
+from buildup.drawing.text import Shaped
 from django.http import HttpRequest, HttpResponse
 from ninja import Router, Schema
 from ninja.decorators import decorate_view

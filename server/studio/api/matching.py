@@ -5,8 +5,8 @@ from buildup.drawing.checks import check_point
 from buildup.drawing.codec import read
 from buildup.edits.apply import foreseen
 from buildup.edits.change import updated
-from buildup.forms.silhouettes import Found, fitted_silhouette, to_picture, underlay_of
-from buildup.geometry.patience import heard_by
+from buildup.forms.matching.tracedarea import Found, fitted_silhouette, to_picture, underlay_of
+from buildup.geometry.progress import heard_by
 from buildup.view.matchmarks import MatchMark, match_mark
 from django.http import HttpRequest
 from ninja import Router

@@ -4,7 +4,7 @@ from contextlib import suppress
 from typing import Annotated, Any
 
 from buildup.errors import Refusal
-from buildup.formats.sending import (
+from buildup.formats.exportsettings import (
     SENDINGS,
     DxfOut,
     HpglOut,

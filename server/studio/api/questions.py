@@ -4,8 +4,7 @@ from buildup import host
 from buildup.cues.cuekinds import Meeting
 from buildup.drawing.checks import check_point
 from buildup.drawing.codec import read
-from buildup.edits.mending import TroubleSpots, trouble_spots
-from buildup.formats.clipsvg import clip_svg
+from buildup.edits.fairness.troublespots import TroubleSpots, trouble_spots
 from buildup.formats.colourfacts import ColourFacts, colour_facts
 from buildup.formats.palettes import (
     Harmony,
@@ -13,8 +12,9 @@ from buildup.formats.palettes import (
     harmonies,
     written_palette,
 )
-from buildup.formats.svgread import Reading
-from buildup.geometry.patience import heard_by
+from buildup.formats.svg.clipsvg import clip_svg
+from buildup.formats.svg.svgread import Reading
+from buildup.geometry.progress import heard_by
 from buildup.view.anchormarks import AnchorMark
 from buildup.view.balancemarks import BalanceMark, balance_mark
 from buildup.view.finding import Lies, alike, pile

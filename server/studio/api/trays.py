@@ -4,11 +4,11 @@ from functools import lru_cache
 from typing import Any, Literal
 
 from buildup.drawing.clips import read_clip
-from buildup.formats.clipsvg import picture_of_clip
 from buildup.formats.gallery import picture
-from buildup.formats.traysvg import tray_svg
-from buildup.forms.keptfacts import KeptFacts, KeptMeasures
-from buildup.geometry.patience import heard_by
+from buildup.formats.svg.clipsvg import picture_of_clip
+from buildup.formats.svg.traysvg import tray_svg
+from buildup.forms.matching.libraryfacts import KeptFacts, KeptMeasures
+from buildup.geometry.progress import heard_by
 from buildup.host import MOST_ON_SERVER, Moment
 from buildup.shapes.presets import Setting
 from buildup.shapes.registry import dials_of_kind, shape_kind

@@ -6,7 +6,7 @@ from collections.abc import Iterator
 from dataclasses import dataclass
 
 from buildup.cutting.device import ERRORS, IDENTITY, STEPS, read_strokes
-from buildup.formats.hpglread import PenStroke
+from buildup.formats.hpgl.hpglread import PenStroke
 from common.messages import refusal
 from django.conf import settings
 

@@ -4,7 +4,6 @@ from collections.abc import Sequence
 from dataclasses import dataclass, field
 
 from buildup.contours.anchors import Anchor, AnchorKind, Contour
-from buildup.drawing.lettering import Lettering
 from buildup.drawing.model import FIRST_LAYER, FillRule, Pattern, Role
 from buildup.drawing.paint import (
     AROUND,
@@ -17,18 +16,19 @@ from buildup.drawing.paint import (
     Swatched,
 )
 from buildup.drawing.sheet import NamedColour, Sheet
-from buildup.edits.assemblies import Assemble
+from buildup.drawing.text import Lettering
+from buildup.edits.assemblies.combining import Assemble
+from buildup.edits.assemblies.outlining import OffsetItems
 from buildup.edits.command import Command
-from buildup.edits.containers import AddLayer, GroupItems
-from buildup.edits.lettering import BendWords, SetWords, WriteWords
-from buildup.edits.outlines import AddOutline
-from buildup.edits.outlining import OffsetItems
-from buildup.edits.shaping import DrawShape
-from buildup.edits.stack import RenameItem
-from buildup.edits.styling import SetEffects, SetFill, SetStroke, SetStrokeWidth
-from buildup.edits.swatches import AddSwatches
-from buildup.edits.symmetries import MakeSymmetry
-from buildup.forms.axes import Axis
+from buildup.edits.items.containers import AddLayer, GroupItems
+from buildup.edits.items.ordering import RenameItem
+from buildup.edits.outlines.drawoutline import AddOutline
+from buildup.edits.paint.styling import SetEffects, SetFill, SetStroke, SetStrokeWidth
+from buildup.edits.paint.swatches import AddSwatches
+from buildup.edits.shapes.shaping import DrawShape
+from buildup.edits.symmetry.symmetries import MakeSymmetry
+from buildup.edits.text.textedits import BendWords, SetWords, WriteWords
+from buildup.forms.symmetry.axes import Axis
 from buildup.geometry.transforms import Affine
 from buildup.shapes.registry import shape_kind
 

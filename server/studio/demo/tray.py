@@ -7,7 +7,7 @@ from buildup.drawing.clips import clip_of
 from buildup.drawing.model import Drawing
 from buildup.edits.apply import foreseen
 from buildup.edits.change import updated
-from buildup.edits.keeping import kept_form
+from buildup.edits.library.libraryplacement import kept_form
 
 from studio.demo.hand import Hand
 from studio.demo.mirrored import headstock, mirrored_body, rosette

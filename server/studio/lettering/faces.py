@@ -5,9 +5,9 @@ from dataclasses import dataclass
 from functools import lru_cache
 
 from buildup.contours.pathdata import path_data
-from buildup.drawing.lettering import Lettering, Shaped
-from buildup.formats.svgtext import FaceWish, Spoken
-from buildup.shapes.lettering import letters_along, row_length, straight
+from buildup.drawing.text import Lettering, Shaped
+from buildup.formats.svg.svgtext import FaceWish, Spoken
+from buildup.forms.textlayout import letters_along, row_length, straight
 from common.messages import refusal
 
 from studio.lettering import shipped

@@ -2,8 +2,8 @@
 
 import unicodedata
 
-from buildup.drawing.lettering import Glyph, Shaped
-from buildup.drawing.soundlettering import check_text_length
+from buildup.drawing.text import Glyph, Shaped
+from buildup.drawing.textchecks import check_text_length
 from common.messages import refusal
 
 from studio.lettering.typefaces import Typeface

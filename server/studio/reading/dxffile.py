@@ -14,7 +14,7 @@ from buildup.drawing.model import Group, Item, Outline
 from buildup.drawing.paint import Stroke, Style
 from buildup.errors import Refusal
 from buildup.formats.incoming import Incoming
-from buildup.formats.svgread import MOST_ITEMS, MOST_READ
+from buildup.formats.svg.svgread import MOST_ITEMS, MOST_READ
 from buildup.forms.contours import moved_contours
 from buildup.geometry.boxes import Box
 from buildup.geometry.transforms import shift

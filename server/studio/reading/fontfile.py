@@ -7,7 +7,7 @@ from buildup.drawing.clips import Clip
 from buildup.drawing.model import Item, Outline
 from buildup.drawing.paint import Style
 from buildup.formats.incoming import Incoming
-from buildup.formats.svgread import MOST_READ
+from buildup.formats.svg.svgread import MOST_READ
 from buildup.forms.contours import moved_contours
 from buildup.geometry.transforms import Affine
 from common.messages import refusal

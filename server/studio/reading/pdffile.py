@@ -17,10 +17,10 @@ from buildup.drawing.model import Outline
 from buildup.drawing.paint import Finish, Stroke, Style
 from buildup.errors import Refusal
 from buildup.formats.incoming import Incoming, left_out_of
-from buildup.formats.svgread import MOST_ITEMS, MOST_READ
+from buildup.formats.svg.svgread import MOST_ITEMS, MOST_READ
+from buildup.forms.placement import Way, moved_item
 from buildup.geometry.boxes import Box
 from buildup.geometry.transforms import Affine
-from buildup.shapes.placement import Way, moved_item
 from common.messages import refusal
 
 PX = 96.0 / 72.0

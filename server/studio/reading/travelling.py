@@ -4,9 +4,9 @@ from typing import Any
 
 from buildup.drawing.clips import Clip
 from buildup.formats.incoming import Incoming, whole_clip
-from buildup.formats.liveread import read_live
-from buildup.formats.livesvg import live_text
-from buildup.forms.sounditems import sound_clip
+from buildup.formats.svg.liveread import read_live
+from buildup.formats.svg.livesvg import live_text
+from buildup.forms.itemchecks import sound_clip
 from common.messages import refusal
 
 

@@ -14,8 +14,8 @@ from buildup.drawing.codec import read, write
 from buildup.errors import Refusal
 from buildup.formats.incoming import Incoming
 from buildup.formats.palettes import read_palette
-from buildup.formats.svgread import read_document, read_each, read_svg
-from buildup.formats.svgtext import FaceWish, Say, Spoken
+from buildup.formats.svg.svgread import read_document, read_each, read_svg
+from buildup.formats.svg.svgtext import FaceWish, Say, Spoken
 from PIL import Image
 
 from studio.imagefiles import checked

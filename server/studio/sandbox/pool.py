@@ -13,7 +13,7 @@ from typing import Any
 
 from buildup.drawing.codec import read, write
 from buildup.errors import Refusal
-from buildup.formats.svgtext import FaceWish, Say
+from buildup.formats.svg.svgtext import FaceWish, Say
 from common.messages import refusal
 from django.conf import settings
 

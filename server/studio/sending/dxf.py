@@ -5,12 +5,12 @@ import re
 from collections.abc import Callable, Sequence
 
 from buildup.contours.anchors import Contour
-from buildup.formats.hpgl import colour_of
+from buildup.formats.exportsettings import DxfOut
+from buildup.formats.hpgl.hpglwrite import colour_of
 from buildup.formats.scene import layered
-from buildup.formats.sending import DxfOut
 from buildup.geometry.biarcs import arcs_of
 from buildup.geometry.boxes import Box
-from buildup.geometry.patience import done
+from buildup.geometry.progress import done
 from common.messages import refusal
 from ezdxf.filemanagement import new
 from ezdxf.layouts.layout import Modelspace

@@ -4,11 +4,11 @@ import io
 from dataclasses import replace
 
 from buildup.drawing.tree import ROOT
+from buildup.formats.exportsettings import IconsOut
 from buildup.formats.scene import scene
-from buildup.formats.sending import IconsOut
-from buildup.formats.svg import Writing, scene_lines, view_of
-from buildup.formats.symbolids import symbol_id
-from buildup.geometry.patience import done
+from buildup.formats.svg.svgwrite import Writing, scene_lines, view_of
+from buildup.formats.svg.symbolids import symbol_id
+from buildup.geometry.progress import done
 from PIL import Image
 
 from studio.sending.parcels import File, Job, Parcel, file_name

@@ -4,9 +4,9 @@ from collections.abc import Callable, Mapping, Sequence
 from dataclasses import replace
 from typing import Any, cast
 
-from buildup.formats.hpgl import hpgl
+from buildup.formats.exportsettings import HpglOut, PdfOut, PictureOut, Sending, SvgOut
+from buildup.formats.hpgl.hpglwrite import hpgl
 from buildup.formats.scene import pieces
-from buildup.formats.sending import HpglOut, PdfOut, PictureOut, Sending, SvgOut
 
 from studio.sending.dxf import dxf
 from studio.sending.icons import icons

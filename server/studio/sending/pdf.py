@@ -4,9 +4,9 @@ import io
 from collections.abc import Sequence
 
 import pikepdf
-from buildup.formats.sending import PdfOut
+from buildup.formats.exportsettings import PdfOut
 from buildup.geometry.boxes import Box
-from buildup.geometry.patience import done
+from buildup.geometry.progress import done
 from pikepdf import Array, Dictionary, Name
 
 from studio.sending.parcels import File, Job, Parcel, file_name

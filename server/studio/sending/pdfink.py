@@ -11,16 +11,16 @@ import pikepdf
 from buildup.contours.anchors import Contour
 from buildup.drawing.numerals import short
 from buildup.drawing.paint import Gradient, Paint, Stroke, hex_of
+from buildup.formats.exportsettings import MOST_PIXELS
 from buildup.formats.scene import Node, Part, Piece
-from buildup.formats.sending import MOST_PIXELS
-from buildup.formats.svg import WHOLLY, scene_lines
-from buildup.formats.svgpaint import cast_lines, effect_lines, effects_seen
+from buildup.formats.svg.svgpaint import cast_lines, effect_lines, effects_seen
+from buildup.formats.svg.svgwrite import WHOLLY, scene_lines
 from buildup.forms.assembling import Form
-from buildup.forms.dashing import fitted_dashes
-from buildup.forms.filters import casts_only
-from buildup.forms.pens import placing_of
 from buildup.forms.seen import painted_box
-from buildup.forms.strokeforms import stroke_form
+from buildup.forms.strokes.dashing import fitted_dashes
+from buildup.forms.strokes.filters import casts_only
+from buildup.forms.strokes.pens import placing_of
+from buildup.forms.strokes.strokeforms import stroke_form
 from buildup.geometry.boxes import Box
 from buildup.geometry.tolerances import NO_LENGTH
 from pikepdf import Array, Dictionary, Name

@@ -3,9 +3,9 @@
 import io
 
 import resvg_py
-from buildup.formats.sending import MOST_PIXELS, PictureOut
-from buildup.formats.svg import svg
-from buildup.geometry.patience import done
+from buildup.formats.exportsettings import MOST_PIXELS, PictureOut
+from buildup.formats.svg.svgwrite import svg
+from buildup.geometry.progress import done
 from common.messages import refusal
 from PIL import Image
 

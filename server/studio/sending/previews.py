@@ -8,8 +8,8 @@ from itertools import islice
 
 import pypdfium2
 from buildup.drawing.numerals import short
-from buildup.formats.hpgl import STEPS
-from buildup.formats.hpglread import read_hpgl
+from buildup.formats.hpgl.hpglread import read_hpgl
+from buildup.formats.hpgl.hpglwrite import STEPS
 from buildup.geometry.boxes import Box
 from ezdxf import bbox, path
 from ezdxf.recover import read as read_dxf

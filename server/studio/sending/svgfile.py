@@ -1,8 +1,8 @@
 """SVG: complete, with all that is live here, or plain and small."""
 
-from buildup.formats.livesvg import live_metadata
-from buildup.formats.sending import SvgOut
-from buildup.formats.svg import WHOLLY, Writing, svg
+from buildup.formats.exportsettings import SvgOut
+from buildup.formats.svg.livesvg import live_metadata
+from buildup.formats.svg.svgwrite import WHOLLY, Writing, svg
 
 from studio.sending.parcels import File, Job, Parcel, file_name
 

@@ -8,7 +8,7 @@ from unittest.mock import patch
 
 from buildup.cutting.plan import MM
 from buildup.drawing.sheet import Sheet
-from buildup.edits.shaping import DrawShape
+from buildup.edits.shapes.shaping import DrawShape
 from buildup.errors import Refusal
 from django.contrib.auth import get_user_model
 from django.test import TransactionTestCase, override_settings

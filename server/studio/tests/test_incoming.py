@@ -8,10 +8,10 @@ import ezdxf
 import shapely
 from buildup.drawing.paint import Feather, Finish, Style
 from buildup.drawing.sheet import Sheet
-from buildup.formats.livesvg import live_metadata
+from buildup.formats.exportsettings import DxfOut, PdfOut
 from buildup.formats.scene import pieces, scene
-from buildup.formats.sending import DxfOut, PdfOut
-from buildup.formats.svg import svg
+from buildup.formats.svg.livesvg import live_metadata
+from buildup.formats.svg.svgwrite import svg
 from buildup.geometry.flattening import polyline
 from django.contrib.auth import get_user_model
 from django.test import TransactionTestCase

@@ -11,12 +11,12 @@ import shapely
 import uharfbuzz as hb
 from buildup.contours.pathreader import read_path
 from buildup.drawing.codec import write
-from buildup.drawing.lettering import Lettering
 from buildup.drawing.model import Outline, Words
 from buildup.drawing.sheet import Sheet
-from buildup.drawing.soundlettering import check_lettering
+from buildup.drawing.text import Lettering
+from buildup.drawing.textchecks import check_lettering
 from buildup.errors import Refusal
-from buildup.formats.svg import svg
+from buildup.formats.svg.svgwrite import svg
 from buildup.forms.contours import item_box
 from buildup.geometry.flattening import polyline
 from django.conf import settings

@@ -4,7 +4,7 @@ import json
 from xml.etree import ElementTree
 
 from buildup.drawing.clips import clip_of, read_clip
-from buildup.edits.keeping import kept_form
+from buildup.edits.library.libraryplacement import kept_form
 from django.contrib.auth import get_user_model
 from django.test import TransactionTestCase
 

@@ -17,9 +17,9 @@ from buildup.drawing.paint import Feather, Finish, Gradient, Shadow, Stop, Strok
 from buildup.drawing.sheet import Sheet
 from buildup.edits.apply import foreseen
 from buildup.edits.change import updated
+from buildup.formats.exportsettings import DxfOut, IconsOut, PdfOut, PictureOut, SvgOut
 from buildup.formats.scene import pieces, scene
-from buildup.formats.sending import DxfOut, IconsOut, PdfOut, PictureOut, SvgOut
-from buildup.formats.svg import svg
+from buildup.formats.svg.svgwrite import svg
 from buildup.geometry.bezier import points_at
 from buildup.geometry.transforms import Affine
 from django.contrib.auth import get_user_model

@@ -6,7 +6,7 @@ import math
 
 import numpy as np
 from buildup.errors import Refusal
-from buildup.forms.silhouettes import fitted_silhouette
+from buildup.forms.matching.tracedarea import fitted_silhouette
 from buildup.geometry.areas import area_of
 from buildup.geometry.bezier import point_at
 from django.contrib.auth import get_user_model

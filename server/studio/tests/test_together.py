@@ -6,9 +6,9 @@ from unittest import mock
 
 from buildup.desk import Desk
 from buildup.edits.apply import apply
-from buildup.edits.assemblies import Assemble
+from buildup.edits.assemblies.combining import Assemble
 from buildup.errors import Refusal
-from buildup.geometry.patience import begun
+from buildup.geometry.progress import begun
 from buildup.shapes.registry import SHAPES
 from django.contrib.auth import get_user_model
 from django.db import connection, connections

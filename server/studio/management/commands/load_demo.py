@@ -1,8 +1,8 @@
 """Fill an empty database with the demo's account and drawings."""
 
 from buildup.drawing.sheet import Guide
-from buildup.edits.guides import AddGuide
-from buildup.edits.underlays import PlaceUnderlay
+from buildup.edits.reference.references import PlaceUnderlay
+from buildup.edits.sheet.guides import AddGuide
 from django.contrib.auth import get_user_model
 from django.core.management.base import BaseCommand
 

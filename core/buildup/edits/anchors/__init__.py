@@ -1,0 +1,1 @@
+"""Anchors and their handles."""

@@ -1,0 +1,1 @@
+"""Shapes combined, swept, offset."""

@@ -1,0 +1,1 @@
+"""Curves made smooth and fair."""

@@ -1,0 +1,1 @@
+"""Items placed, ordered, copied, grouped."""

@@ -1,0 +1,198 @@
+"""Layers, groups and what else holds items: make, take apart, merge, how much shows through."""
+
+from collections.abc import Sequence
+from dataclasses import dataclass, replace
+from typing import Literal
+
+from buildup.drawing.checks import check_name
+from buildup.drawing.model import (
+    Assembly,
+    Drawing,
+    Gathering,
+    Group,
+    Holder,
+    Item,
+    Layer,
+    Linked,
+    Outline,
+    Symmetry,
+    finish_of,
+)
+from buildup.drawing.paint import PLAIN
+from buildup.drawing.tree import ROOT, Move
+from buildup.edits.change import Delta, row_of
+from buildup.edits.command import Command
+from buildup.edits.items.newitems import check_new, free_id
+from buildup.edits.items.ordering import check_room
+from buildup.edits.items.targets import open_items, several
+from buildup.edits.text.textoutlines import words_alone
+from buildup.forms.placement import laid_item
+from buildup.messages import message, refusal
+
+
+def called(drawing: Drawing, label: str, name: str | None, *, kind: type[Holder]) -> str:
+    """A new container's name: the given one, or the label with the first number that is free."""
+    if name is not None:
+        check_name(name)
+        return name.strip()
+    held = (drawing.items[i] for i in drawing.tree.below() if not drawing.tree.is_drawn(i))
+    taken = {i.name for i in held if isinstance(i, kind)}
+    number = next(n for n in range(1, len(taken) + 2) if f"{label} {n}" not in taken)
+    return f"{label} {number}"
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class AddLayer(Command):
+    """Adds an empty layer."""
+
+    kind: Literal["add_layer"] = "add_layer"
+    layer: str
+    """The id of the new layer."""
+    called: str | None = None
+    """Its name; None for the next number."""
+    behind: str | None = None
+    """The layer it comes to lie just in front of; None: in front of all."""
+
+    @property
+    def name(self) -> str:
+        return "Add layer"
+
+    def delta(self, drawing: Drawing) -> Delta:
+        check_new(drawing, self.layer)
+        layer = Layer(id=self.layer, name=called(drawing, "Layer", self.called, kind=Layer))
+        behind = self.behind or drawing.tree.children()[-1]
+        check_room(drawing, (), ROOT, behind)
+        return Delta(put=(layer,), moves=((layer.id, ROOT, behind),))
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class MergeLayers(Command):
+    """Makes one layer of several: all comes into the rearmost of them, in its present order."""
+
+    kind: Literal["merge_layers"] = "merge_layers"
+    items: tuple[str, ...]
+    """Which layers, two or more."""
+
+    @property
+    def name(self) -> str:
+        return f"Merge {len(self.items)} layers"
+
+    def delta(self, drawing: Drawing) -> Delta:
+        for item_id in self.items:
+            if not isinstance(drawing.open_item(item_id), Layer):
+                raise refusal("not_a_layer")
+        first, *rest = drawing.tree.tops(self.items) or (ROOT,)
+        if not rest:
+            raise refusal("too_few.layers")
+        behind = next(iter(reversed(drawing.tree.children(first))), None)
+        held = [i for layer in rest for i in drawing.tree.children(layer)]
+        looks = {(h.hidden, finish_of(h)) for h in map(drawing.item, (first, *rest))}
+        said = message("notes.merged_look") if len(looks) > 1 else ""
+        return Delta(moves=row_of(held, first, behind), removed=tuple(rest), said=said)
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class GroupItems(Command):
+    """Makes one group of items; it comes to lie where the frontmost of them lay."""
+
+    kind: Literal["group_items"] = "group_items"
+    items: tuple[str, ...]
+    """Which items; not layers."""
+    group: str
+    """The id of the new group."""
+    called: str | None = None
+    """Its name; None for the next number."""
+
+    @property
+    def name(self) -> str:
+        return f"Group {several(len(self.items))}"
+
+    def delta(self, drawing: Drawing) -> Delta:
+        check_new(drawing, self.group)
+        open_items(drawing, self.items)
+        tops = drawing.tree.tops(self.items)
+        if any(isinstance(drawing.items[i], Layer) for i in tops):
+            raise refusal("layers_on_top.grouped")
+        front = tops[-1]
+        group = Group(id=self.group, name=called(drawing, "Group", self.called, kind=Group))
+        place = (group.id, drawing.tree.container(front), front)
+        return Delta(put=(group,), moves=(place, *row_of(tops, group.id, None)))
+
+
+Apart = Group | Symmetry | Assembly | Linked
+"""What can be taken apart into what it holds."""
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class TakeApart(Command):
+    """Takes groups and other containers apart: what each holds comes to lie where it lay.
+
+    Of an outline of several contours each becomes an outline of its own.
+    """
+
+    kind: Literal["take_apart"] = "take_apart"
+    items: tuple[str, ...]
+    """Which items; others stay as they are."""
+
+    @property
+    def name(self) -> str:
+        return "Separate"
+
+    def delta(self, drawing: Drawing) -> Delta:
+        found = open_items(drawing, self.items)
+        groups = [i for i in found if isinstance(i, Apart)]
+        compounds = [i for i in found if isinstance(i, Outline) and len(i.contours) > 1]
+        if not groups and not compounds:
+            raise refusal("no_group")
+        chosen = {g.id: g for g in groups}
+        put, moves = _split(drawing, compounds)
+        lies = {g: drawing.tree.container(g) for g in chosen}
+        for group_id in (i for i in drawing.tree.below() if i in chosen):  # outermost first
+            held = drawing.tree.children(group_id)
+            lies |= dict.fromkeys(held, lies[group_id])
+            moves += row_of(held, lies[group_id], group_id)
+            if chosen[group_id].hidden:
+                put += [replace(drawing.items[i], hidden=True) for i in held if i not in chosen]
+        put += self._plain_parts(drawing, groups, put)
+        for group in groups:
+            if isinstance(group, Assembly) and group.along:
+                words = words_alone(drawing, group, group.along)
+                put.append(words)
+                moves.append((words.id, lies[group.id], group.id))
+        said = ""
+        if any(isinstance(g, Symmetry) for g in groups):
+            said = message("notes.symmetry_removed")
+        if any(finish_of(g) != PLAIN for g in groups if isinstance(g, Gathering)):
+            said = message("notes.group_effects")
+        return Delta(put=tuple(put), moves=tuple(moves), removed=tuple(chosen), said=said)
+
+    def _plain_parts(
+        self, drawing: Drawing, groups: Sequence[Apart], put: list[Item]
+    ) -> list[Item]:
+        """The parts of assemblies, without what they did in them."""
+        known = {i.id: i for i in put}
+        return [
+            replace(known.get(i, drawing.items[i]), role=None)
+            for g in groups
+            if isinstance(g, Assembly)
+            for i in drawing.tree.children(g.id)
+            if drawing.items[i].role is not None
+        ]
+
+
+def _split(drawing: Drawing, compounds: Sequence[Outline]) -> tuple[list[Item], list[Move]]:
+    """Outlines of several contours as one for each, the first of which keeps its id."""
+    put: list[Item] = []
+    moves: list[Move] = []
+    taken = set(drawing.items)
+    for outline in map(laid_item, compounds):
+        first, *others = outline.contours
+        put.append(replace(outline, contours=(first,), drawn=None))
+        row = []
+        for contour in others:
+            new = free_id(taken, outline.id)
+            taken.add(new)
+            row.append(new)
+            put.append(replace(outline, id=new, contours=(contour,), drawn=None))
+        moves += row_of(row, drawing.tree.container(outline.id), outline.id)
+    return put, moves

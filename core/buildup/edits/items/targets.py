@@ -1,0 +1,89 @@
+"""Taking hold of items: those that may be edited, what is drawn in them, the frame around them."""
+
+from collections.abc import Iterable, Sequence
+from dataclasses import dataclass
+
+from buildup.drawing.memo import Latest
+from buildup.drawing.model import Drawing, Item, Painted
+from buildup.edits.change import Delta
+from buildup.forms.frames import Standing, standing_of
+from buildup.forms.placement import PLACED, Placed, Way, moved_item
+from buildup.messages import refusal
+
+
+def several(count: int) -> str:
+    """How a step's name counts items."""
+    return "item" if count == 1 else f"{count} items"
+
+
+def open_items(drawing: Drawing, ids: Sequence[str]) -> list[Item]:
+    """The items of some ids, all of which may be edited.
+
+    Raises:
+        Refusal: `nothing_selected`, `unknown_item` or `locked_item`.
+
+    """
+    if not ids:
+        raise refusal("nothing_selected")
+    return [drawing.open_item(i) for i in dict.fromkeys(ids)]
+
+
+def open_painted(drawing: Drawing, ids: Sequence[str]) -> list[Painted]:
+    """What is painted among some items and in what they hold, each once; assemblies as one.
+
+    A container that may be edited is dealt with as one: what is locked inside it goes along.
+
+    Raises:
+        Refusal: as `open_items`.
+
+    """
+    tops = [i.id for i in open_items(drawing, ids)]
+    painted = dict.fromkeys(p for i in tops for p in drawing.painted_in(i))
+    return [drawing.painted_item(i) for i in painted]
+
+
+def placed_in(drawing: Drawing, ids: Iterable[str]) -> list[Placed]:
+    """All that stands somewhere among some items and in what they hold, each once."""
+    every = dict.fromkeys(i for top in ids for i in (top, *drawing.tree.below(top)))
+    found = map(drawing.items.__getitem__, every)
+    return [i for i in found if isinstance(i, PLACED)]
+
+
+@dataclass(frozen=True, slots=True)
+class Taken:
+    """Items that are taken hold of together.
+
+    Args:
+        items: all that stands somewhere among them.
+        frame: the frame around them.
+
+    """
+
+    items: tuple[Placed, ...]
+    frame: Standing
+
+    def moved(self, way: Way) -> Delta:
+        """The delta that lets them take a way."""
+        return Delta(put=tuple(moved_item(i, way) for i in self.items))
+
+
+_latest: Latest[Taken] = Latest()
+
+
+def taken_again(drawing: Drawing, ids: tuple[str, ...]) -> Taken:
+    """As `taken`, without looking again where the very same was taken last."""
+    return _latest.of((drawing, ids), lambda: taken(drawing, ids))
+
+
+def taken(drawing: Drawing, ids: Sequence[str]) -> Taken:
+    """Items and the frame around them.
+
+    Raises:
+        Refusal: as `open_items`; also `nothing_selected` when they hold nothing.
+
+    """
+    items = placed_in(drawing, [i.id for i in open_items(drawing, ids)])
+    frame = standing_of(drawing, tuple(dict.fromkeys(ids)))
+    if frame is None:
+        raise refusal("nothing_selected.empty")
+    return Taken(tuple(items), frame)

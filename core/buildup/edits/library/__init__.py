@@ -1,0 +1,1 @@
+"""What is on the shelf, and its linked copies."""

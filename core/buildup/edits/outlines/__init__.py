@@ -1,0 +1,1 @@
+"""Outlines drawn, joined, cut, simplified, blended."""

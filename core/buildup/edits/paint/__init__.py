@@ -1,0 +1,1 @@
+"""Fills, strokes, gradients, swatches."""

@@ -1,0 +1,1 @@
+"""Pictures to trace, and what is traced."""

@@ -1,0 +1,1 @@
+"""Parametric shapes and their dials."""

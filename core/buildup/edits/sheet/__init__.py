@@ -1,0 +1,1 @@
+"""The sheet and its guides."""

@@ -1,0 +1,1 @@
+"""Symmetries, their seams and welds."""

@@ -1,0 +1,1 @@
+"""Text set, and turned into outlines."""

@@ -1,0 +1,1 @@
+"""HP-GL, written and read."""

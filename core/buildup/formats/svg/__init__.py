@@ -1,0 +1,1 @@
+"""SVG, written and read."""

@@ -1,0 +1,78 @@
+"""The forms of SVG (W3C SVG 2, Basic Shapes and Paths) as outlines and shapes."""
+
+from collections.abc import Callable, Mapping
+from itertools import islice
+
+from buildup.contours.anchors import MOST_ANCHORS, Anchor, Contour
+from buildup.contours.pathreader import numbers, read_path
+from buildup.drawing.model import DrawnItem, Frame, Outline, Shape
+from buildup.formats.svg.svgvalues import read_length
+from buildup.geometry.tolerances import SMALLEST
+from buildup.geometry.transforms import shift
+
+_Attributes = Mapping[str, str]
+
+
+def _outline(contours: tuple[Contour, ...]) -> Outline | None:
+    return Outline(id="s", name="Outline", contours=contours) if contours else None
+
+
+def _path(attributes: _Attributes) -> DrawnItem | None:
+    return _outline(read_path(attributes.get("d", "")))
+
+
+def _points(attributes: _Attributes, *, closed: bool) -> DrawnItem | None:
+    flat = tuple(islice(numbers(attributes.get("points", "")), 2 * MOST_ANCHORS + 2))
+    places = [complex(x, y) for x, y in zip(flat[::2], flat[1::2], strict=False)]
+    return _outline((Contour(tuple(map(Anchor, places)), closed),)) if len(places) > 1 else None
+
+
+def _line(attributes: _Attributes) -> DrawnItem | None:
+    x1, y1, x2, y2 = (read_length(attributes.get(k)) for k in ("x1", "y1", "x2", "y2"))
+    return _outline((Contour((Anchor(complex(x1, y1)), Anchor(complex(x2, y2)))),))
+
+
+def _shape(kind: str, centre: complex, size: complex, **dials: float) -> DrawnItem | None:
+    if min(size.real, size.imag) < SMALLEST:
+        return None
+    frame = Frame(size.real, size.imag, shift(centre))
+    return Shape(id="s", name=kind, shape=kind, dials=dials, frame=frame)
+
+
+def _rect(attributes: _Attributes) -> DrawnItem | None:
+    x, y, width, height = (read_length(attributes.get(k)) for k in ("x", "y", "width", "height"))
+    rx, ry = (read_length(attributes.get(k), otherwise=-1.0) for k in ("rx", "ry"))
+    rx, ry = (rx if rx >= 0.0 else ry), (ry if ry >= 0.0 else rx)
+    rx, ry = max(0.0, min(rx, width / 2.0)), max(0.0, min(ry, height / 2.0))
+    size = complex(width, height)
+    if abs(rx - ry) <= SMALLEST:
+        return _shape("rectangle", complex(x, y) + size / 2.0, size, radius=rx)
+    if min(width, height) < SMALLEST:
+        return None
+    right, low = x + width, y + height  # corners that are parts of ellipses are no dial here
+    return _outline(
+        read_path(
+            f"M{x + rx} {y}H{right - rx}A{rx} {ry} 0 0 1 {right} {y + ry}V{low - ry}"
+            f"A{rx} {ry} 0 0 1 {right - rx} {low}H{x + rx}A{rx} {ry} 0 0 1 {x} {low - ry}"
+            f"V{y + ry}A{rx} {ry} 0 0 1 {x + rx} {y}Z"
+        )
+    )
+
+
+def _ellipse(attributes: _Attributes) -> DrawnItem | None:
+    cx, cy, r = (read_length(attributes.get(k)) for k in ("cx", "cy", "r"))
+    rx = read_length(attributes.get("rx"), otherwise=r)
+    ry = read_length(attributes.get("ry"), otherwise=r)
+    return _shape("ellipse", complex(cx, cy), 2.0 * complex(rx, ry))
+
+
+FORMS: Mapping[str, Callable[[_Attributes], DrawnItem | None]] = {
+    "path": _path,
+    "rect": _rect,
+    "circle": _ellipse,
+    "ellipse": _ellipse,
+    "line": _line,
+    "polyline": lambda a: _points(a, closed=False),
+    "polygon": lambda a: _points(a, closed=True),
+}
+"""What each element draws; None: nothing."""

@@ -1,0 +1,216 @@
+"""Forms with their paint, and what is done to them, as elements of SVG 2.
+
+With `decimals` all numbers are rounded to so many; without, places on paths read back the same.
+"""
+
+from collections.abc import Iterable, Iterator, Sequence
+from dataclasses import replace
+
+from buildup.contours.pathdata import path_data
+from buildup.drawing.numerals import DECIMALS, short
+from buildup.drawing.paint import (
+    MITER_LIMIT,
+    Effect,
+    Finish,
+    Gradient,
+    Paint,
+    Stroke,
+    hex_of,
+)
+from buildup.forms.assembling import Form
+from buildup.forms.seen import stroke_box
+from buildup.forms.strokes.dashing import fitted_dashes
+from buildup.forms.strokes.filters import (
+    FilterStep,
+    cast_steps,
+    filter_steps,
+    mirrored_effect,
+    reach_of,
+)
+from buildup.forms.strokes.pens import placing_of
+from buildup.geometry.boxes import Box
+from buildup.geometry.transforms import Affine
+
+
+def showing(finish: Finish) -> str:
+    """The attributes of how something shows as a whole, but for its effects."""
+    faint = f' opacity="{short(finish.opacity)}"' if finish.opacity < 1.0 else ""
+    mixed = f' style="mix-blend-mode:{finish.blend}"' if finish.blend != "normal" else ""
+    return faint + mixed
+
+
+def effect_lines(
+    effects: Sequence[Effect], box: Box, name: str, by: Affine, decimals: int | None = None
+) -> Iterator[str]:
+    """A filter that makes effects.
+
+    Args:
+        effects: one after the other.
+        box: around what they are done to, strokes and all, where it was drawn.
+        name: the filter's id.
+        by: the image in which it is seen, which neither stretches nor slants.
+        decimals: of its place.
+
+    """
+    seen, reach = effects_seen(effects, box, by)
+    yield from _filter(filter_steps(seen), reach, name, decimals)
+
+
+def cast_lines(effects: Sequence[Effect], box: Box, name: str, by: Affine) -> Iterator[str]:
+    """A filter that makes only what effects lay below something, as `effect_lines`."""
+    seen, reach = effects_seen(effects, box, by)
+    yield from _filter(cast_steps(seen), reach, name, None)
+
+
+def _filter(
+    steps: Iterable[FilterStep], reach: Box, name: str, decimals: int | None
+) -> Iterator[str]:
+    yield (
+        f'<filter id="{name}" filterUnits="userSpaceOnUse" {_place(reach, decimals)} '
+        'color-interpolation-filters="sRGB">'
+    )
+    for step in steps:
+        told = " ".join(f'{name}="{value}"' for name, value in step.attributes)
+        yield f"<{step.name} {told}/>"
+    yield "</filter>"
+
+
+def effects_seen(effects: Sequence[Effect], box: Box, by: Affine) -> tuple[list[Effect], Box]:
+    """Effects as they are in an image, and the box in which all of it shows; as `effect_lines`."""
+    seen = [mirrored_effect(e, by) for e in effects]
+    return seen, reach_of(seen, Box.around(by(corner) for corner in box.corners))
+
+
+def form_lines(form: Form, name: str, decimals: int | None = None) -> Iterator[str]:
+    """A form: its gradients, its fill and its strokes, back to front; one path where that will do.
+
+    Args:
+        form: what.
+        name: what ids begin with.
+        decimals: of all its numbers.
+
+    """
+    style = form.style
+    strokes = style.shown
+    data = f'd="{path_data(form.contours, decimals=decimals)}"'
+    even = ' fill-rule="evenodd"' if form.rule == "evenodd" else ""
+    fill = 'fill="none"'
+    if style.fill is not None:
+        yield from _gradient(style.fill, f"{name}-fill", decimals)
+        faint = f' fill-opacity="{short(style.fill_opacity)}"' if style.fill_opacity < 1.0 else ""
+        ink = _paint(style.fill, f"{name}-fill")
+        fill = f'fill="{ink}"{faint}{even}'
+    if len(strokes) == 1 and _is_plain(form, strokes[0]):
+        ink = f"{name}-ink0"
+        yield from _gradient(strokes[0].paint, ink, decimals)
+        yield f"<path {data} {fill}{_stroke(strokes[0], ink, decimals)}/>"
+        return
+    if style.fill is not None or not strokes:
+        yield f"<path {data} {fill}/>"
+    for number, stroke in enumerate(strokes):
+        yield from _gradient(stroke.paint, f"{name}-ink{number}", decimals)
+        yield from _stroke_lines(form, stroke, (name, number), decimals)
+
+
+def _is_plain(form: Form, stroke: Stroke) -> bool:
+    """Whether a stroke needs no path of its own."""
+    return placing_of(form.contours, stroke) == "centred" and not (
+        stroke.dashes and stroke.dash_fit
+    )
+
+
+def _stroke_lines(
+    form: Form, stroke: Stroke, called: tuple[str, int], decimals: int | None
+) -> Iterator[str]:
+    """A stroke as a path of its own, cut at the form where it lies on one side."""
+    name, number = called
+    ink, side = f"{name}-ink{number}", f"{name}-{number}"
+    data = f'd="{path_data(form.contours, decimals=decimals)}"'
+    even = ' fill-rule="evenodd"' if form.rule == "evenodd" else ""
+    placing = placing_of(form.contours, stroke)
+    fitted = fitted_dashes(form.contours, stroke)
+    drawn = data if fitted is None else f'd="{path_data(fitted, decimals=decimals)}"'
+    dashes = stroke.dashes if fitted is None else ()
+    pen = replace(
+        stroke, width=stroke.width * (1.0 if placing == "centred" else 2.0), dashes=dashes
+    )
+    line = f'<path {drawn} fill="none"{_stroke(pen, ink, decimals)}'
+    if placing == "centred":
+        yield f"{line}/>"
+    elif placing == "inside":
+        clip = even.replace("fill", "clip")
+        yield f'<clipPath id="in-{side}"><path {data}{clip}/></clipPath>'
+        yield f'{line} clip-path="url(#in-{side})"/>'
+    else:
+        place = _place(stroke_box(form.contours, stroke), decimals)
+        yield f'<mask id="out-{side}" maskUnits="userSpaceOnUse" {place}>'
+        yield f'<rect {place} fill="#FFFFFF"/><path {data}{even} fill="#000000"/></mask>'
+        yield f'{line} mask="url(#out-{side})"/>'
+
+
+def _place(box: Box, decimals: int | None) -> str:
+    x, y, width, height = _numbers((box.left, box.top, box.width, box.height), decimals)
+    return f'x="{x}" y="{y}" width="{width}" height="{height}"'
+
+
+def _numbers(values: Iterable[float], decimals: int | None) -> list[str]:
+    return [short(v, DECIMALS if decimals is None else decimals) for v in values]
+
+
+def _paint(paint: Paint | None, name: str) -> str:
+    """What a paint is called: a colour, or the gradient of a name."""
+    if paint is None:
+        return "none"
+    return f"url(#{name})" if isinstance(paint, Gradient) else hex_of(paint)
+
+
+def _gradient(paint: Paint | None, name: str, decimals: int | None) -> Iterator[str]:
+    """A gradient that is laid on the sheet, under a name."""
+    if not isinstance(paint, Gradient):
+        return
+    by = paint.place
+    six = (
+        by.across.real,
+        by.across.imag,
+        by.down.real,
+        by.down.imag,
+        by.origin.real,
+        by.origin.imag,
+    )
+    where = 'x1="0" y1="0" x2="1" y2="0"'
+    if paint.kind == "radial":
+        focus = f'fx="{short(paint.focus.real)}" fy="{short(paint.focus.imag)}"'
+        where = f'cx="0" cy="0" r="1" {focus}'
+    spread = f' spreadMethod="{paint.spread}"' if paint.spread != "pad" else ""
+    element = f"{paint.kind}Gradient"
+    # its vectors may be long or short by themselves, so they keep as many decimals as they need
+    told = " ".join((*map(short, six[:4]), *_numbers(six[4:], decimals)))
+    yield (
+        f'<{element} id="{name}" gradientUnits="userSpaceOnUse" {where} '
+        f'gradientTransform="matrix({told})"{spread}>'
+    )
+    for stop in paint.stops:
+        faint = f' stop-opacity="{short(stop.opacity)}"' if stop.opacity < 1.0 else ""
+        yield f'<stop offset="{short(stop.at)}" stop-color="{hex_of(stop.colour)}"{faint}/>'
+    yield f"</{element}>"
+
+
+def _stroke(stroke: Stroke, ink: str, decimals: int | None) -> str:
+    """The attributes of a stroke."""
+    (width,) = _numbers((stroke.width,), decimals)
+    paint = [
+        f'stroke="{_paint(stroke.paint, ink)}"',
+        f'stroke-width="{width}"',
+        f'stroke-linecap="{stroke.cap}"',
+        f'stroke-linejoin="{stroke.join}"',
+    ]
+    if stroke.opacity < 1.0:
+        paint.append(f'stroke-opacity="{short(stroke.opacity)}"')
+    if stroke.join == "miter" and stroke.miter_limit != MITER_LIMIT:
+        paint.append(f'stroke-miterlimit="{short(stroke.miter_limit)}"')
+    if stroke.dashes:
+        dashes = " ".join(_numbers(stroke.dashes, decimals))
+        paint.append(f'stroke-dasharray="{dashes}"')
+    if stroke.dashes and stroke.dash_from:
+        paint.append(f'stroke-dashoffset="{short(stroke.dash_from)}"')
+    return "".join(f" {attribute}" for attribute in paint)

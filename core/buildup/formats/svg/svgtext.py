@@ -1,0 +1,283 @@
+"""Text of SVG (W3C SVG 2, chapter Text) as words, where somebody has the face it is set in.
+
+Read are lines of `text` and `tspan` with their places, anchors, sizes, spacing and paint. Letters
+that are placed one by one begin where the first of them stands.
+"""
+
+import re
+from collections.abc import Callable, Iterator, Mapping
+from dataclasses import dataclass, field, replace
+
+from buildup.drawing.text import Align, Lettering, Shaped
+from buildup.drawing.textchecks import MOST_LETTERS, MOST_TRACKING, SMALLEST_TYPE
+from buildup.formats.svg.svgtree import TEXT, Element
+from buildup.formats.svg.svgvalues import FIRST_PAINT, FIRST_SIZE, PAINT, Lengths, read_length
+from buildup.forms.textlayout import row_length
+
+FONT = frozenset(
+    {
+        "font",
+        "font-family",
+        "font-size",
+        "font-style",
+        "font-weight",
+        "letter-spacing",
+        "text-anchor",
+    }
+)
+"""The properties of text that are read; all are handed down."""
+KEPT = frozenset({"inherit", "unset", "revert"})
+"""Words after which a property that is handed down stays as it is around (CSS Cascade 4, 7.3)."""
+BOLD = 600.0
+"""The weight from which on a face is bold (W3C CSS Fonts 4: names of weights)."""
+_ANCHORS: Mapping[str, Align] = {"middle": "middle", "end": "end"}
+_PARTS: Mapping[Align, float] = {"start": 0.0, "middle": 0.5, "end": 1.0}
+_SPACE = re.compile(r"\s+")
+_FONT_SIZE = re.compile(r"[\d.]+(?:[a-z]+|%)")
+INITIAL: Mapping[str, str] = {**FIRST_PAINT, "font-size": repr(FIRST_SIZE)}
+"""What properties are where nothing is declared, as far as that is not to be known otherwise."""
+Declared = Callable[[Element], Mapping[str, str]]
+
+
+@dataclass(frozen=True)
+class FaceWish:
+    """The face that text asks for: families, the first one wanted most, and the style."""
+
+    families: tuple[str, ...]
+    bold: bool = False
+    italic: bool = False
+
+
+@dataclass(frozen=True)
+class Spoken:
+    """Text in a face: what it came to, the key and the name of the face.
+
+    `exact`: it is the face that was wanted most.
+    """
+
+    shaped: Shaped
+    face: str
+    face_name: str
+    exact: bool
+
+
+Say = Callable[[str, FaceWish], Spoken | None]
+"""Sets a line of text in a face; None: no such face is here."""
+
+
+@dataclass(frozen=True)
+class Line:
+    """Text that was set, and where.
+
+    Args:
+        lettering: what it says.
+        at: its place; along a path how far from where that begins it, and to the right of it.
+        paint: how it is painted.
+        along: the element that lays it along a path.
+
+    """
+
+    lettering: Lettering
+    at: complex
+    paint: Mapping[str, str]
+    along: Element | None = None
+
+
+@dataclass
+class _Run:
+    """Text of one look; where it has a place of its own a chunk begins (SVG 2, 11.5)."""
+
+    text: str
+    look: Mapping[str, str]
+    x: float | None = None
+    y: float | None = None
+    by: complex = 0j
+    along: Element | None = None
+
+    @property
+    def placed(self) -> bool:
+        return self.x is not None or self.y is not None
+
+
+@dataclass
+class SetText:
+    """A `text` element set in faces.
+
+    Args:
+        say: sets a line.
+        declared: what is declared of an element.
+        left: counts what could not be taken over, by kind.
+        lengths: what its places are in parts of.
+
+    """
+
+    say: Say
+    declared: Declared
+    left: Callable[[str], None]
+    lengths: Lengths
+    _ends: str = field(default=" ", init=False)
+    """What the text so far ends with: spaces that follow each other are one."""
+
+    def lines(self, element: Element, look: Mapping[str, str]) -> Iterator[Line]:
+        """The lines of the element, which inherits a look."""
+        self._ends = " "
+        runs = list(self._runs(element, look))
+        if runs:
+            runs[-1].text = runs[-1].text.rstrip()
+        chunk: list[_Run] = []
+        pen = 0j
+        for run in runs:
+            if chunk and (run.placed or run.along is not chunk[-1].along):
+                lines, pen = self._chunk(chunk, pen)
+                yield from lines
+                chunk = []
+            chunk.append(run)
+        yield from self._chunk(chunk, pen)[0] if chunk else ()
+
+    def _runs(self, element: Element, around: Mapping[str, str]) -> Iterator[_Run]:
+        declared = self.declared(element)
+        if declared.get("display") == "none":
+            return
+        look = inherited(around, declared)
+        x, y, dx, dy = (self._first(element, k, font_size(look)) for k in ("x", "y", "dx", "dy"))
+        by = complex(dx or 0.0, dy or 0.0)
+        for child in element.children:
+            if child.name == TEXT:
+                text = _SPACE.sub(" ", child.text)
+                text = text.lstrip() if self._ends == " " else text
+                if text:
+                    self._ends = text[-1]
+                    yield _Run(text, look, x, y, by)
+                    x = y = None
+                    by = 0j
+            elif child.name in ("tspan", "a"):
+                for run in self._runs(child, look):
+                    if run.x is None and run.y is None:
+                        run.x, run.y = x, y
+                    run.by += by
+                    yield run
+                    x = y = None
+                    by = 0j
+            elif child.name == "textPath":
+                for run in self._runs(child, look):
+                    run.along = child
+                    yield run
+
+    def _first(self, element: Element, name: str, em: float) -> float | None:
+        """The first of some places; of more of them letters are placed one by one."""
+        listed = _SPACE.split(element.attributes.get(name, "").replace(",", " ").strip()[:400])
+        if len(listed) > 1:
+            self.left("positions of single glyphs")
+        lengths = replace(self.lengths, em=em)
+        read = lengths.across if name.endswith("x") else lengths.down
+        return read(listed[0]) if listed[0] else None
+
+    def _chunk(self, runs: list[_Run], pen: complex) -> tuple[list[Line], complex]:
+        """The lines of a chunk, and where it ends."""
+        x, y, along = runs[0].x, runs[0].y, runs[0].along
+        pen = complex(pen.real if x is None else x, pen.imag if y is None else y)
+        if along is not None:
+            pen = complex(x or 0.0, 0.0)
+        made = [(run, self._set(run)) for run in runs]
+        wide = sum(row_length(said, 0) for _, said in made if said is not None)
+        align = _ANCHORS.get(runs[0].look.get("text-anchor", "start"), "start")
+        if len(runs) == 1:
+            said = made[0][1]
+            at = pen + runs[0].by
+            end = at + wide * (1.0 - _PARTS[align])
+            said = said and replace(said, align=align)
+            return [Line(said, at, runs[0].look, along)] if said else [], end
+        pen -= wide * _PARTS[align]
+        lines = []
+        for run, said in made:
+            pen += run.by
+            if said is not None:
+                lines.append(Line(said, pen, run.look, along))
+                pen += row_length(said, 0)
+        return lines, pen
+
+    def _set(self, run: _Run) -> Lettering | None:
+        """What a run comes to in its face; None: nothing, or the face is not here."""
+        size = font_size(run.look)
+        if not run.text.strip() or size < SMALLEST_TYPE:
+            return None
+        text = run.text
+        if len(text) > MOST_LETTERS:
+            self.left("text beyond 1,000 characters")
+            text = text[:MOST_LETTERS]
+        spoken = self.say(text, _wish(run.look))
+        if spoken is None:
+            self.left("text in missing fonts")
+            return None
+        if not spoken.exact:
+            self.left("text in a substitute font")
+        spacing = read_length(run.look.get("letter-spacing"), em=size) / size * 1_000.0
+        return Lettering(
+            text=text,
+            face=spoken.face,
+            face_name=spoken.face_name,
+            shaped=spoken.shaped,
+            size=size,
+            tracking=min(max(spacing, -MOST_TRACKING), MOST_TRACKING),
+        )
+
+
+def inherited(around: Mapping[str, str], declared: Mapping[str, str]) -> dict[str, str]:
+    """How what an element holds is painted and set; the size of its font is in sheet units.
+
+    >>> inherited({"fill": "red", "font-size": "20"}, {"fill": "inherit", "font-size": "2em"})
+    {'fill': 'red', 'font-size': '40.0'}
+    >>> inherited({"fill": "red"}, {"fill": "initial", "opacity": ".5"})
+    {'fill': 'black'}
+    """
+    own = _without_shorthand(declared)
+    look = dict(around)
+    for name, value in own.items():
+        if name not in PAINT and name not in FONT:
+            continue
+        keyword = value.lower()
+        if keyword == "initial":
+            look.pop(name, None)
+            look |= {name: INITIAL[name]} if name in INITIAL else {}
+        elif keyword not in KEPT:
+            look[name] = value
+    if look.get("font-size", "") != around.get("font-size", ""):
+        outer = font_size(around)
+        look["font-size"] = repr(
+            read_length(look["font-size"], whole=outer, otherwise=outer, em=outer)
+        )
+    return look
+
+
+def font_size(look: Mapping[str, str]) -> float:
+    """The size of the font of a look, in sheet units."""
+    return read_length(look.get("font-size"), otherwise=FIRST_SIZE)
+
+
+def _without_shorthand(declared: Mapping[str, str]) -> Mapping[str, str]:
+    """Declarations in which `font` is taken apart (W3C CSS Fonts 4, 2.7)."""
+    words = declared.get("font", "")[:400].split()
+    sizes = (k for k, w in enumerate(words) if _FONT_SIZE.fullmatch(w.partition("/")[0]))
+    at = next(sizes, None)
+    rest = {k: v for k, v in declared.items() if k != "font"}
+    if at is None:
+        return rest
+    style, family = words[:at], words[at + 1 :]
+    if family[:1] == ["/"]:
+        family = family[2:]
+    slanted = not {"italic", "oblique"}.isdisjoint(style)
+    return {
+        "font-size": words[at].partition("/")[0],
+        "font-family": " ".join(family) or "serif",
+        "font-style": "italic" if slanted else "normal",
+        "font-weight": "bold" if "bold" in style else "normal",
+        **rest,
+    }
+
+
+def _wish(look: Mapping[str, str]) -> FaceWish:
+    families = look.get("font-family", "serif")[:400].split(",")
+    weight = look.get("font-weight", "normal").strip()
+    bold = weight in ("bold", "bolder") or read_length(weight) >= BOLD
+    named = tuple(f.strip().strip("\"'") for f in families[:20])
+    return FaceWish(named, bold, look.get("font-style", "normal").strip() in ("italic", "oblique"))

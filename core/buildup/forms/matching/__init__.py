@@ -1,0 +1,1 @@
+"""How much items are like something else."""

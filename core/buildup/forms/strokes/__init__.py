@@ -1,0 +1,1 @@
+"""What strokes and effects come to."""

@@ -1,0 +1,1 @@
+"""What symmetries show, and their seams."""

@@ -1,0 +1,1 @@
+"""Joints made continuous, stretches made fair."""

@@ -1,0 +1,1 @@
+"""Cubics through points, and in place of others."""

@@ -1,0 +1,1 @@
+"""Where curves meet."""

@@ -1,0 +1,494 @@
+"""Where two segments cross, touch or lie on each other, and where one crosses itself.
+
+Halving with certain exclusion (a segment lies between two parallels of its chord), until the
+directions of two stretches cannot agree, so that they cross once at most: then Newton's method; or
+until both follow one axis: then `contacts` finds all they have in common, however slight.
+Sources: fat lines, Sederberg and Nishita, "Curve intersection using Bézier clipping", CAD 22
+(1990); tangent cones, Sederberg and Meyers, "Loop detection in surface patch intersections",
+CAGD 5 (1988); at most nine crossings, Bézout.
+"""
+
+import itertools
+from collections.abc import Iterable, Iterator
+from dataclasses import dataclass, field
+
+from buildup.geometry.angles import cross, dot, unit
+from buildup.geometry.bezier import (
+    Cubic,
+    derivative_at,
+    extremes,
+    part_of,
+    point_at,
+    quadratic_roots,
+    split_at,
+)
+from buildup.geometry.boxes import Box
+from buildup.geometry.intersect.contacts import MEETS, Crossing, Graph, Span, alongside, common_axis
+from buildup.geometry.intersect.samecurve import Overlap, common_length
+from buildup.geometry.nearest import nearest_parameter
+from buildup.geometry.progress import begun
+from buildup.geometry.tolerances import NO_LENGTH, SAME_PLACE
+from buildup.messages import refusal
+
+MOST_STEPS = 20_000
+"""Pairs of stretches tried; nine crossings take about 300."""
+A_PAIR = 300
+"""So many of them are told of as one more pair of curves."""
+SHORTEST = 1e-6
+"""Curve parameter: stretches this short that still may meet are polished as a touch."""
+CLEAR = 1e-3
+"""Sine of an angle (0.06°): at slighter ones Newton's method is not to be relied on."""
+NARROW = 0.45
+"""Sine of an angle (27°): a stretch that turns by less is looked at along an axis."""
+STILL = 1e-6
+"""Part of the control polygon: slower than this a curve stands still, and is cut there."""
+TOUCH_LENGTH = 0.05
+"""Curve parameter: crossings further apart are never those of one touch."""
+
+
+def hull_box(segment: Cubic) -> Box:
+    """A box that holds the segment, quickly: that of its control points."""
+    return Box.around(segment)
+
+
+def crossings(first: Cubic, second: Cubic, *, inside: Box | None = None) -> tuple[Crossing, ...]:
+    """The common points of two segments, each once, in the order of the first one's parameter.
+
+    Where they lie on each other for a length, the ends of that length stand for it.
+
+    Args:
+        first: a segment, in sheet units.
+        second: another.
+        inside: only what lies in this box is looked for.
+
+    >>> crossings((0j, 0j, 2 + 2j, 2 + 2j), (2 + 0j, 2 + 0j, 2j, 2j))[0].at
+    (1+1j)
+    >>> crossings((0j, 0j, 2 + 0j, 2 + 0j), (1j, 1j, 2 + 1j, 2 + 1j))
+    ()
+    """
+    met = _met(first, second, inside)
+    ends = [c for length in met.lengths for c in (length.start, length.end)]
+    found = _each_once(first, second, _distinct([*_beside(met), *ends]))
+    return tuple(c for c in found if inside is None or Box.around((c.at,)).meets(inside))
+
+
+@dataclass(frozen=True, slots=True)
+class Common:
+    """What two segments have in common: points, and lengths, both in the first one's order."""
+
+    points: tuple[Crossing, ...] = ()
+    lengths: tuple[Overlap, ...] = ()
+
+
+def common(first: Cubic, second: Cubic) -> Common:
+    """The crossings of two segments, and the lengths on which they lie on each other.
+
+    Curved ones have one length at the most, unless one turns back in a spike thinner than what
+    counts as one place; straight ones that turn back may have several. The ends of a length are no
+    crossings.
+
+    Raises:
+        Refusal: `too_entangled`; no such pair is known.
+
+    >>> both = common((0j, 0j, 9 + 0j, 9 + 0j), (6 + 0j, 6 + 0j, 20 + 0j, 20 + 0j))
+    >>> both.points, [o.end.at for o in both.lengths]
+    ((), [(9+0j)])
+    """
+    met = _met(first, second, None)
+    points = _each_once(first, second, _distinct(_beside(met)))
+    return Common(tuple(points), tuple(met.lengths))
+
+
+def overlaps(first: Cubic, second: Cubic) -> tuple[Overlap, ...]:
+    """The lengths on which two segments lie on each other, as `common`."""
+    return common(first, second).lengths
+
+
+def _beside(met: "_Met") -> list[Crossing]:
+    """The common points that are on no common length."""
+    return [p for p in met.points if not any(_on(p, length) for length in met.lengths)]
+
+
+def _distinct(crossings: Iterable[Crossing]) -> list[Crossing]:
+    found: list[Crossing] = []
+    for crossing in sorted(crossings, key=lambda c: c.t):
+        if all(_differ(crossing, c) for c in found):
+            found.append(crossing)
+    return found
+
+
+def self_crossings(segment: Cubic) -> tuple[Crossing, ...]:
+    """Where a segment crosses itself: once at the most, with `t` before `u`; ends do not count.
+
+    In closed form: with A(t) = a₃t³ + a₂t² + a₁t + a₀ the sum and the product of the two parameters
+    follow from (A(t) − A(u)) / (t − u) = 0, crossed with a₃ and with a₂. A straight segment that
+    turns back has none.
+
+    >>> [round(c.t, 3) for c in self_crossings((0j, 150 + 100j, -50 + 100j, 100 + 0j))]
+    [0.173]
+    >>> self_crossings((0j, 1j, 2 + 1j, 2 + 0j))
+    ()
+    """
+    a, b, c, d = segment
+    one, two, three = 3.0 * (b - a), 3.0 * (a - 2.0 * b + c), d - a + 3.0 * (b - c)
+    turn = cross(two, three)
+    if abs(turn) <= 1e-12 * abs(two) * abs(three):
+        return ()
+    total = -cross(one, three) / turn
+    product = total * total - cross(one, two) / turn
+    roots = quadratic_roots(1.0, -total, product)
+    if len(roots) != 2:
+        return ()
+    t, u = sorted(roots)
+    sound = t >= 0.0 and u <= 1.0 and u - t > NO_LENGTH and (t, u) != (0.0, 1.0)
+    return (Crossing(t, u, point_at(segment, t)),) if sound else ()
+
+
+@dataclass(slots=True)
+class _Met:
+    points: list[Crossing] = field(default_factory=list)
+    lengths: list[Overlap] = field(default_factory=list)
+
+
+def _met(first: Cubic, second: Cubic, inside: Box | None) -> _Met:
+    """All common points and lengths; a point may come several times."""
+    if _apart(first, second):
+        return _Met()
+    for segment, other, swapped in ((first, second, False), (second, first, True)):
+        a, b, c, d = segment
+        if abs(a - d) <= NO_LENGTH and abs(a - b) <= NO_LENGTH and abs(a - c) <= NO_LENGTH:
+            return _Met(_spot_on(a, other, swapped=swapped))
+    if line := _common_line(first, second):
+        return _along_line(_pieces(first), _pieces(second), line)
+    same = common_length(first, second)
+    if same is None:
+        met = _searched(_pieces(first), _pieces(second), inside)
+        met.points += _shared_ends(first, second)
+        return met
+    met = _Met(lengths=[same])
+    start, end = same.start, same.end
+    low, high = sorted((start.u, end.u))
+    rest, others = list(_outside_of(first, start.t, end.t)), list(_outside_of(second, low, high))
+    met.points += _searched(rest, _pieces(second), inside).points
+    met.points += _searched([_span(first, start.t, end.t)], others, inside).points
+    for own in self_crossings(first):
+        if start.t <= own.t and own.u <= end.t:
+            for t, u in ((own.t, own.u), (own.u, own.t)):
+                k = (u - start.t) / (end.t - start.t)
+                met.points.append(Crossing(t, start.u + k * (end.u - start.u), own.at))
+    return met
+
+
+def _spot_on(place: complex, other: Cubic, *, swapped: bool) -> list[Crossing]:
+    """The common point of a segment of no length and another one."""
+    u = nearest_parameter(other, place)
+    if abs(point_at(other, u) - place) > MEETS:
+        return []
+    return [Crossing(u, 0.0, place) if swapped else Crossing(0.0, u, place)]
+
+
+def _searched(firsts: Iterable[Span], seconds: Iterable[Span], inside: Box | None) -> _Met:
+    """The common points and lengths of some parts of two segments."""
+    met = _Met()
+    stack = list(itertools.product(firsts, list(seconds)))
+    steps = 0
+    while stack:
+        steps += 1
+        if steps > MOST_STEPS:
+            raise refusal("too_entangled.curves")
+        if steps % A_PAIR == 0:
+            begun(1)
+        a, b = stack.pop()
+        if _apart(a.part, b.part) or (inside is not None and _outside(a, b, inside)):
+            continue
+        small = max(a.end - a.start, b.end - b.start) < SHORTEST
+        small = small or (_size(a.part) <= MEETS and _size(b.part) <= MEETS)
+        cones = _cone(a.part), _cone(b.part)
+        if small or _at_most_once(*cones):
+            found = _polished(a, b)
+            if found is not None:
+                met.points.append(found)
+            if found is not None or small:
+                continue
+        elif _narrow(*cones) and (axis := common_axis(a.part, b.part)):
+            common = alongside(a, b, axis)
+            met.points += common.points
+            if common.length is not None:
+                ends = sorted(common.length, key=lambda c: c.t)
+                met.lengths.append(Overlap(*ends))
+            continue
+        if _size(a.part) >= _size(b.part):
+            stack += [(half, b) for half in _halves(a)]
+        else:
+            stack += [(a, half) for half in _halves(b)]
+    met.lengths = _joined(met.lengths)
+    return met
+
+
+def _common_line(first: Cubic, second: Cubic) -> complex | None:
+    """The direction of the line on which both segments lie, straight ones; None without one."""
+    points = (*first, *second)
+    way = unit(max((p - first[0] for p in points), key=abs))
+    return way if all(abs(cross(way, p - first[0])) <= MEETS for p in points) else None
+
+
+def _along_line(firsts: list[Span], seconds: list[Span], line: complex) -> _Met:
+    """What two segments on one line have in common, each cut where it turns back."""
+    met = _Met()
+    for a, b in itertools.product(firsts, seconds):
+        ways = Graph(a, line), Graph(b, line)
+        low, high = max(w.low for w in ways), min(w.high for w in ways)
+        if high < low - MEETS:
+            continue
+        places = ((low + high) / 2.0,) if high - low <= SAME_PLACE else (low, high)
+        met_at = [Crossing(t, u, point_at(a.segment, t)) for t, u in _both(ways, places)]
+        if len(met_at) == 1:
+            met.points += met_at
+        else:
+            met.lengths.append(Overlap(*sorted(met_at, key=lambda c: c.t)))
+    met.lengths = _joined(met.lengths)
+    return met
+
+
+def _both(ways: tuple[Graph, Graph], places: Iterable[float]) -> Iterator[tuple[float, float]]:
+    return ((ways[0].parameter(x), ways[1].parameter(x)) for x in places)
+
+
+def _span(segment: Cubic, start: float, end: float) -> Span:
+    return Span(segment, part_of(segment, start, end), start, end)
+
+
+def _pieces(segment: Cubic) -> list[Span]:
+    """A segment, cut where it stands still or turns back on itself."""
+    if _cone(segment) is not None:
+        return [Span(segment, segment, 0.0, 1.0)]
+    cuts = set(turning_points(segment))
+    size = _size(segment)
+    for t in extremes(segment):
+        if abs(derivative_at(segment, t)) < STILL * size:
+            cuts.add(t)
+    places = [0.0, *sorted(cuts), 1.0]
+    return [_span(segment, low, high) for low, high in itertools.pairwise(places)]
+
+
+def _outside_of(segment: Cubic, low: float, high: float) -> Iterator[Span]:
+    """The parts of a segment before and after a stretch."""
+    if low > NO_LENGTH:
+        yield _span(segment, 0.0, low)
+    if high < 1.0 - NO_LENGTH:
+        yield _span(segment, high, 1.0)
+
+
+def _halves(span: Span) -> tuple[Span, Span]:
+    middle = (span.start + span.end) / 2.0
+    left, right = split_at(span.part, 0.5)
+    return Span(span.segment, left, span.start, middle), Span(span.segment, right, middle, span.end)
+
+
+def _size(part: Cubic) -> float:
+    """The length of its control polygon."""
+    a, b, c, d = part
+    return abs(b - a) + abs(c - b) + abs(d - c)
+
+
+def _joined(lengths: list[Overlap]) -> list[Overlap]:
+    """Lengths in order; those that go on with each other as one."""
+    joined: list[Overlap] = []
+    for length in sorted(lengths, key=lambda o: o.start.t):
+        last = joined[-1] if joined else None
+        if last is not None and _goes_on(last, length):
+            joined[-1] = Overlap(last.start, length.end)
+        else:
+            joined.append(length)
+    return joined
+
+
+def _goes_on(one: Overlap, other: Overlap) -> bool:
+    """Whether a length begins where another one ends, on both segments and in the same way."""
+    same_way = (one.end.u > one.start.u) == (other.end.u > other.start.u)
+    near = abs(one.end.u - other.start.u) <= 1e-3
+    return same_way and near and not _differ(one.end, other.start)
+
+
+def _apart(a: Cubic, b: Cubic) -> bool:
+    """Whether two stretches certainly have nothing in common."""
+    for p, q in ((a, b), (b, a)):
+        start, end = p[0], p[3]
+        chord = end - start
+        x, y = chord.real, chord.imag
+        sides = [x * (m - start).imag - y * (m - start).real for m in (p[1], p[2])]
+        low, high = min(0.0, *sides), max(0.0, *sides)
+        slack = MEETS * (abs(x) + abs(y))
+        others = [x * (m - start).imag - y * (m - start).real for m in q]
+        if min(others) > high + slack or max(others) < low - slack:
+            return True
+    ax, bx = [p.real for p in a], [p.real for p in b]
+    if min(ax) > max(bx) + MEETS or min(bx) > max(ax) + MEETS:
+        return True
+    ay, by = [p.imag for p in a], [p.imag for p in b]
+    return min(ay) > max(by) + MEETS or min(by) > max(ay) + MEETS
+
+
+def _outside(a: Span, b: Span, inside: Box) -> bool:
+    return not (hull_box(a.part).meets(inside) and hull_box(b.part).meets(inside))
+
+
+_Cone = tuple[complex, complex]
+"""The directions at the two sides of all tangents of a stretch."""
+
+
+def _cone(part: Cubic) -> _Cone | None:
+    """The cone of a stretch; None when it spans a half turn or more."""
+    a, b, c, d = part
+    steps = [s for s in (b - a, c - b, d - c) if s]
+    axis = d - a
+    if not steps or any(dot(s, axis) <= 0.0 for s in steps):
+        return None
+    left = right = steps[0]
+    for step in steps[1:]:
+        if cross(left, step) < 0.0:
+            left = step
+        if cross(right, step) > 0.0:
+            right = step
+    return left, right
+
+
+def _at_most_once(first: _Cone | None, second: _Cone | None) -> bool:
+    """Whether no tangent of one is parallel to one of the other, by far."""
+    if first is None or second is None:
+        return False
+    turns = [(cross(p, q), p, q) for p in first for q in second]
+    if not (all(t > 0.0 for t, _, _ in turns) or all(t < 0.0 for t, _, _ in turns)):
+        return False
+    return all(abs(t) > CLEAR * abs(p) * abs(q) for t, p, q in turns)
+
+
+def _narrow(first: _Cone | None, second: _Cone | None) -> bool:
+    """Whether two stretches are so straight that those side by side stay so."""
+    if first is None or second is None:
+        return False
+    return all(abs(cross(p, q)) <= NARROW * abs(p) * abs(q) for p, q in (first, second))
+
+
+def _polished(a: Span, b: Span) -> Crossing | None:
+    """The common point of two stretches; None where Newton's method leaves them.
+
+    Where they touch, the two tangents agree: the step along them goes half the way to both sides.
+    """
+    first, second = a.segment, b.segment
+    t, u = _by_chords(a, b)
+    p, q, r, s = first
+    e, f, g, h = second
+    p1, p2, p3 = 3.0 * (q - p), 3.0 * (p - 2.0 * q + r), s - p + 3.0 * (q - r)
+    e1, e2, e3 = 3.0 * (f - e), 3.0 * (e - 2.0 * f + g), h - e + 3.0 * (f - g)
+    for _ in range(40):
+        gap = e + u * (e1 + u * (e2 + u * e3)) - p - t * (p1 + t * (p2 + t * p3))
+        along = p1 + t * (2.0 * p2 + t * 3.0 * p3)
+        other = e1 + u * (2.0 * e2 + u * 3.0 * e3)
+        speed, pace = abs(along), abs(other)
+        turn = (along.conjugate() * other).imag
+        if abs(turn) > 1e-9 * speed * pace:
+            new_t = t + (gap.conjugate() * other).imag / turn
+            new_u = u + (gap.conjugate() * along).imag / turn
+        else:
+            new_t = t + (gap.conjugate() * along).real / (speed * speed) / 2.0 if speed else t
+            new_u = u - (gap.conjugate() * other).real / (pace * pace) / 2.0 if pace else u
+        new_t = 0.0 if new_t < 0.0 else 1.0 if new_t > 1.0 else new_t
+        new_u = 0.0 if new_u < 0.0 else 1.0 if new_u > 1.0 else new_u
+        still = abs(new_t - t) + abs(new_u - u) < 1e-15
+        t, u = new_t, new_u
+        if still:
+            break
+    slack = 1e-9 + 4.0 * (SHORTEST if max(a.end - a.start, b.end - b.start) < SHORTEST else 0.0)
+    near = a.start - slack <= t <= a.end + slack and b.start - slack <= u <= b.end + slack
+    at = point_at(first, t)
+    if not near or abs(point_at(second, u) - at) > MEETS:
+        return None
+    return Crossing(t, u, at)
+
+
+def _by_chords(a: Span, b: Span) -> tuple[float, float]:
+    """The parameters where the chords of two stretches cross, kept within them."""
+    p, q = a.part[3] - a.part[0], b.part[3] - b.part[0]
+    gap, turn = b.part[0] - a.part[0], cross(p, q)
+    if turn == 0.0:
+        return (a.start + a.end) / 2.0, (b.start + b.end) / 2.0
+    t = min(1.0, max(0.0, cross(gap, q) / turn))
+    u = min(1.0, max(0.0, cross(gap, p) / turn))
+    return a.start + t * (a.end - a.start), b.start + u * (b.end - b.start)
+
+
+def _differ(one: Crossing, other: Crossing) -> bool:
+    """Whether two common points are two; stretches that share an end both find one."""
+    return abs(one.at - other.at) > SAME_PLACE or abs(one.t - other.t) > 1e-3
+
+
+def _on(point: Crossing, length: Overlap) -> bool:
+    """Whether a common point is one of those of a common length."""
+    start, end = length.start, length.end
+    low, high = sorted((start.u, end.u))
+    slack = 1e-7
+    if not (start.t - slack <= point.t <= end.t + slack and low - slack <= point.u <= high + slack):
+        return False
+    k = (point.t - start.t) / (end.t - start.t)
+    return abs(start.u + k * (end.u - start.u) - point.u) < TOUCH_LENGTH or start.t == end.t
+
+
+def _shared_ends(first: Cubic, second: Cubic) -> list[Crossing]:
+    """The ends of two segments that lie on one spot."""
+    return [
+        Crossing(t, u, p)
+        for t, p in ((0.0, first[0]), (1.0, first[3]))
+        for u, q in ((0.0, second[0]), (1.0, second[3]))
+        if abs(p - q) <= MEETS
+    ]
+
+
+def _each_once(first: Cubic, second: Cubic, found: list[Crossing]) -> list[Crossing]:
+    """Crossings in order, those of one touch as one: between them the curves do not part."""
+    kept: list[Crossing] = []
+    for new in found:
+        if kept and _together(first, second, kept[-1], new):
+            kept.append(_one_of(first, second, kept.pop(), new))
+        else:
+            kept.append(new)
+    return kept
+
+
+def _one_of(first: Cubic, second: Cubic, one: Crossing, other: Crossing) -> Crossing:
+    """One crossing for two of a touch: an end, else where the directions agree most."""
+    for c in (one, other):
+        if c.t in (0.0, 1.0) or c.u in (0.0, 1.0):
+            return c
+
+    def turn(c: Crossing) -> float:
+        return abs(cross(unit(derivative_at(first, c.t)), unit(derivative_at(second, c.u))))
+
+    return min((one, other), key=turn)
+
+
+def _together(first: Cubic, second: Cubic, one: Crossing, other: Crossing) -> bool:
+    """Whether two curves stay on each other between two crossings of a touch."""
+    if abs(one.t - other.t) > TOUCH_LENGTH:
+        return False
+
+    def gap(k: float) -> float:
+        t, u = one.t + k * (other.t - one.t), one.u + k * (other.u - one.u)
+        return abs(point_at(first, t) - point_at(second, u))
+
+    return all(gap(k) < MEETS for k in (0.25, 0.5, 0.75))
+
+
+def turning_points(segment: Cubic) -> tuple[float, ...]:
+    """Where a segment whose control points lie on one line turns back on it; () for all others.
+
+    >>> turning_points((0j, 4 + 0j, -2 + 0j, 2 + 0j))[0] < 0.5
+    True
+    """
+    a, b, c, d = segment
+    ways = (b - a, c - a, d - a)
+    way = unit(max(ways, key=abs))
+    if any(abs(cross(way, w)) > MEETS for w in ways):
+        return ()
+    first, second, third = (complex(dot(way, w), 0.0) for w in ways)
+    return extremes((0j, first, second, third))

@@ -1,0 +1,1 @@
+"""Set operations on regions."""

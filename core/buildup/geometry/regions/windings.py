@@ -1,0 +1,271 @@
+"""How often contours run around the places on the two sides of each edge of an arrangement.
+
+Along a contour that changes only where another one is met: where two strands clearly cross it
+changes by how they cross, and elsewhere a ray is sent from the middle of the edge, which counts
+what it passes. Rays meet the contours as they were given, so that what lies at an edge's ends, or
+was too short to be one, never counts wrong.
+"""
+
+import itertools
+from collections import defaultdict
+from collections.abc import Iterable, Iterator, Sequence
+
+from buildup.geometry.angles import unit
+from buildup.geometry.bezier import Cubic, derivative_at, point_at, quadratic_roots
+from buildup.geometry.intersect.crossings import CLEAR
+from buildup.geometry.intersect.strands import Strand
+from buildup.geometry.progress import WINDING, told_of
+from buildup.geometry.regions.arrangement import Arrangement, Edge, Step, Stretch, added
+from buildup.geometry.tolerances import SAME_PLACE, STANDS_STILL
+
+PLACES = (0.5, 0.39, 0.63, 0.27, 0.77)
+"""Parts of an edge from where rays are sent, until one starts clear of all else."""
+BESIDE = 10.0
+"""Tolerances: where a ray starts, the stretches of its edge lie nearer than this to each other."""
+NEAR = 1.0
+"""Sheet units: what is farther off than this is not measured."""
+SLACK = 1e-7
+"""Curve parameter: what a ray meets so near to the stretch it starts from is that stretch."""
+HALVINGS = 60
+"""After so many a crossing with a ray is known to the last bit of its parameter."""
+
+
+def find_windings(arrangement: Arrangement) -> None:
+    """Set `left` of every edge."""
+    rays = _Rays(_strands(arrangement), arrangement.tolerance)
+    steps = [(c[k - 1], step) for _, c in arrangement.contours for k, step in enumerate(c)]
+    for before, step in told_of(steps, WINDING):
+        edge, _ = step
+        if edge.left is not None:
+            continue
+        known = None
+        if before[0].left is not None and before[0] is not edge:
+            known = _beyond_node(arrangement, before, step)
+        edge.left = rays.left_of(edge) if known is None else known
+
+
+def _strands(arrangement: Arrangement) -> Iterable[Strand]:
+    """All strands that bound something, each once."""
+    found: dict[int, Strand] = {}
+    for edge in arrangement.edges:
+        for stretch in edge.stretches:
+            if not stretch.strand.path:
+                found[id(stretch.strand)] = stretch.strand
+    return found.values()
+
+
+def _beyond_node(arrangement: Arrangement, before: Step, step: Step) -> dict[int, int] | None:
+    """The windings left of an edge from those of the one before it; None where rays have to say."""
+    edge, forwards = step
+    last, along = before
+    node = edge.start if forwards else edge.end
+    if node != (last.end if along else last.start):
+        return None
+    around = arrangement.around[node]
+    if any(len(e.stretches) > 1 for e, _ in around):
+        return None
+    left = (last.left or {}) if along else last.right
+    if len(around) == 4:
+        crossed = _crossed(around, before, step)
+        if crossed is None:
+            return None
+        left = added(left, crossed)
+    elif len(around) != 2:
+        return None
+    return left if forwards else added(left, edge.counts_along(forwards=False))
+
+
+def _crossed(around: list[Step], before: Step, step: Step) -> dict[int, int] | None:
+    """What changes where a strand clearly crosses another one; None where it may not."""
+    one = before[0].stretches[0].strand
+    others = [s for s in around if s[0] is not before[0] and s[0] is not step[0]]
+    if step[0].stretches[0].strand is not one or len(others) != 2:
+        return None
+    first, second = (e.stretches[0] for e, _ in others)
+    if first.strand is not second.strand or first.strand is one:
+        return None
+    if not _joined(first, second):
+        return None
+    mine = _leaving(step)
+    there = max(first.start, second.start)
+    theirs = unit(derivative_at(first.strand.cubic, there))
+    sine = (theirs.conjugate() * mine).imag
+    if abs(sine) <= CLEAR:
+        return None
+    strand = first.strand
+    return {} if strand.path else {strand.operand: 1 if sine > 0.0 else -1}
+
+
+def _joined(first: Stretch, second: Stretch) -> bool:
+    """Whether two stretches of one strand, both along it, go on from each other."""
+    return first.end == second.start or second.end == first.start
+
+
+def _leaving(step: Step) -> complex:
+    """The direction in which a step leaves its node."""
+    edge, forwards = step
+    stretch = edge.stretches[0]
+    way = unit(derivative_at(stretch.strand.cubic, stretch.start if forwards else stretch.end))
+    return way if (stretch.start < stretch.end) == forwards else -way
+
+
+class _Monotone:
+    """A stretch of a strand that only rises or only sinks, seen across the rays."""
+
+    __slots__ = ("end", "farthest", "high", "low", "nearest", "start", "strand", "way")
+
+    def __init__(self, strand: Strand, start: float, end: float, *, level: bool) -> None:
+        self.strand, self.start, self.end = strand, start, end
+        first, last = point_at(strand.cubic, start), point_at(strand.cubic, end)
+        low, high = (first.imag, last.imag) if level else (first.real, last.real)
+        self.way = 1 if high > low else -1
+        self.low, self.high = min(low, high), max(low, high)
+        if level:
+            self.nearest, self.farthest = strand.left, strand.right
+        else:
+            self.nearest, self.farthest = strand.top, strand.bottom
+
+
+class _Rays:
+    """What rays meet that are level, or upright; sorted into bands when they are first asked."""
+
+    def __init__(self, strands: Iterable[Strand], tolerance: float) -> None:
+        self._strands = tuple(strands)
+        self._beside = BESIDE * tolerance
+        self._bands: dict[bool, _Bands] = {}
+
+    def left_of(self, edge: Edge) -> dict[int, int]:
+        """The windings to the left of an edge."""
+        stretch = edge.stretches[0]
+        best: tuple[float, dict[int, int]] | None = None
+        for part in PLACES:
+            clear, left = self._left_at(edge, stretch, part)
+            if best is None or clear > best[0]:
+                best = clear, left
+            if clear > self._beside:
+                break
+        assert best is not None  # noqa: S101
+        return best[1]
+
+    def _left_at(self, edge: Edge, stretch: Stretch, part: float) -> tuple[float, dict[int, int]]:
+        """How clear of everything else a place of an edge is, and the windings to its left."""
+        cubic = stretch.strand.cubic
+        t = stretch.start + part * (stretch.end - stretch.start)
+        place, way = point_at(cubic, t), derivative_at(cubic, t)
+        if stretch.start > stretch.end:
+            way = -way
+        if abs(way) <= STANDS_STILL:
+            return -1.0, {}
+        level = abs(way.imag) >= abs(way.real)
+        clear, beyond = self._beyond(edge, place, level=level)
+        leftwards = way.imag > 0.0 if level else way.real < 0.0
+        return clear, beyond if leftwards else added(beyond, edge.counts_along(forwards=False))
+
+    def _beyond(self, edge: Edge, place: complex, *, level: bool) -> tuple[float, dict[int, int]]:
+        """The windings just beyond a place: right of it on a level ray, below it on an upright."""
+        bands = self._bands.get(level)
+        if bands is None:
+            bands = self._bands[level] = _Bands(self._strands, level=level)
+        height, from_here = (place.imag, place.real) if level else (place.real, place.imag)
+        own = _Own(edge.stretches, self._beside)
+        met: list[tuple[float, _Monotone]] = []
+        for m in bands.at(height):
+            if not m.low <= height < m.high or m.farthest < from_here - NEAR:
+                continue
+            if m.nearest > from_here + NEAR:
+                met.append((NEAR, m))
+                continue
+            t = _passing(m.strand.cubic, m, height, level=level)
+            at = point_at(m.strand.cubic, t)
+            away = (at.real if level else at.imag) - from_here
+            if not own.takes(m, t, away):
+                met.append((away, m))
+        met += own.left_over()
+        found: dict[int, int] = {}
+        for away, m in met:
+            if away > 0.0:
+                found[m.strand.operand] = found.get(m.strand.operand, 0) + m.way
+        clear = min((abs(away) for away, _ in met), default=NEAR)
+        sign = 1 if level else -1
+        return clear, {operand: sign * count for operand, count in found.items() if count}
+
+
+class _Own:
+    """What a ray meets of the edge it starts from: of each stretch what is nearest is the start."""
+
+    def __init__(self, stretches: Sequence[Stretch], beside: float) -> None:
+        self._beside = beside
+        self._met: list[tuple[Stretch, list[tuple[float, _Monotone]]]] = [
+            (s, []) for s in stretches
+        ]
+
+    def takes(self, m: _Monotone, t: float, away: float) -> bool:
+        """Whether this is met on a stretch of the edge, where the ray starts."""
+        if abs(away) > self._beside:
+            return False
+        for s, met in self._met:
+            low, high = min(s.start, s.end) - SLACK, max(s.start, s.end) + SLACK
+            if s.strand is m.strand and low <= t <= high:
+                met.append((away, m))
+                return True
+        return False
+
+    def left_over(self) -> Iterator[tuple[float, _Monotone]]:
+        """What was taken besides the start: the edge comes back to it as closely as that."""
+        for _, met in self._met:
+            yield from sorted(met, key=lambda found: abs(found[0]))[1:]
+
+
+class _Bands:
+    """Monotone stretches by the heights that they reach."""
+
+    def __init__(self, strands: Iterable[Strand], *, level: bool) -> None:
+        found = [m for s in strands for m in _monotone(s, level=level)]
+        self._low = min((m.low for m in found), default=0.0)
+        high = max((m.high for m in found), default=1.0)
+        count = max(1, len(found))
+        self._size = max((high - self._low) / count, SAME_PLACE)
+        self._bands: defaultdict[int, list[_Monotone]] = defaultdict(list)
+        for m in found:
+            for band in range(self._band(m.low), self._band(m.high) + 1):
+                self._bands[band].append(m)
+
+    def _band(self, height: float) -> int:
+        return int((height - self._low) / self._size)
+
+    def at(self, height: float) -> Sequence[_Monotone]:
+        return self._bands.get(self._band(height), ())
+
+
+def _monotone(strand: Strand, *, level: bool) -> Iterable[_Monotone]:
+    p0, p1, p2, p3 = (p.imag if level else p.real for p in strand.cubic)
+    roots = quadratic_roots(p3 - p0 + 3.0 * (p1 - p2), 2.0 * (p0 - 2.0 * p1 + p2), p1 - p0)
+    turns = sorted(t for t in roots if 0.0 < t < 1.0)
+    for start, end in itertools.pairwise((0.0, *turns, 1.0)):
+        made = _Monotone(strand, start, end, level=level)
+        if made.low < made.high:
+            yield made
+
+
+def _passing(cubic: Cubic, m: _Monotone, height: float, *, level: bool) -> float:
+    """The parameter at which a monotone stretch passes a height."""
+    p0, p1, p2, p3 = (p.imag if level else p.real for p in cubic)
+    linear, square, cube = 3.0 * (p1 - p0), 3.0 * (p0 - 2.0 * p1 + p2), p3 - p0 + 3.0 * (p1 - p2)
+    low, high = m.start, m.end
+    t = (low + high) / 2.0
+    for _ in range(HALVINGS):
+        off = p0 - height + t * (linear + t * (square + t * cube))
+        if off == 0.0:
+            break
+        if (off < 0.0) == (m.way > 0):
+            low = t
+        else:
+            high = t
+        rise = linear + t * (2.0 * square + t * 3.0 * cube)
+        new = t - off / rise if rise else low
+        if not low < new < high:
+            new = (low + high) / 2.0
+        if abs(new - t) <= 1e-15:
+            break
+        t = new
+    return t

@@ -1,0 +1,1 @@
+"""What a pen covers, dashes, offsets."""
