@@ -326,7 +326,7 @@ class BothSides(unittest.TestCase):
         self.assertLess(
             apart_both_ways(after.contours[0].segments, again.contours[0].segments), 1e-9
         )
-        self.assertEqual(said, "The outline keeps its form.")
+        self.assertEqual(said, "The outline did not change.")
 
     def test_an_anchor_with_one_handle_is_left_as_it_is(self):
         form = contour(self.BOW)

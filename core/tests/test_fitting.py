@@ -8,12 +8,12 @@ from pathlib import Path
 from unittest import mock
 
 import numpy as np
+from buildup.contours import anchors as anchors_of_paths
 from buildup.contours import segments
 from buildup.contours.anchors import Anchor, Contour, HandStroke, cubic
 from buildup.contours.flow import settled
 from buildup.contours.handstrokes import fitted
 from buildup.contours.segments import bent, straightened, with_added, without
-from buildup.drawing import model
 from buildup.drawing.model import Drawing
 from buildup.edits.apply import apply, read_command
 from buildup.errors import Refusal
@@ -271,7 +271,9 @@ class SegmentTest(unittest.TestCase):
             asked = mock.Mock(wraps=cubic)
             with (
                 mock.patch.object(segments, "cubic", asked),
-                mock.patch.object(model, "cubic", asked),  # what `Contour.segments` makes
+                mock.patch.object(
+                    anchors_of_paths, "cubic", asked
+                ),  # what `Contour.segments` makes
             ):
                 without(path, set(range(1, n - 1, 2)), refit=True)
                 with_added(path, dict.fromkeys(range(n - 1), (0.5,)))

@@ -165,7 +165,7 @@ class SegmentTest(unittest.TestCase):
         kept = delta(added, kind="remove_anchors", anchors=[["leaf", 0, 1]])
         self.assertRegex(kept.said, r"^The outline (did not change|moved by at most 0.\d+ mm)\.$")
         moved = delta(drawing(leaf()), kind="remove_anchors", anchors=[["leaf", 0, 1]])
-        self.assertRegex(moved.said, r"moves by at most \d+\.\d+ mm")
+        self.assertRegex(moved.said, r"moved by at most \d+\.\d+ mm")
         plain = delta(added, kind="remove_anchors", anchors=[["leaf", 0, 1]], refit=False)
         self.assertEqual(plain.said, "")
 
