@@ -1,8 +1,8 @@
 """Opening a drawing in the browser, and asking its worker."""
 
 from board import Server
+from drawings.models import Drawing
 from playwright.sync_api import Page
-from studio.models import Drawing
 
 LOOKED = {"selection": ["o7"], "shows": {"marks": "anchors", "chosen": [["o7", 0, 3]]}}
 

@@ -4,8 +4,8 @@ from asking import LOOKED, asked, opened_in, wait_for_worker
 from bench_rows import Row
 from board import Server, drawing, median, p95
 from buildup.edits.assemblies.combining import Assemble
+from drawings.services.edit import Known, edit
 from playwright.sync_api import Page
-from studio.actions.edit import Known, edit
 
 LOOK = {**LOOKED, "selection": ["o7"], "shows": {"marks": "frame"}}
 

@@ -28,9 +28,9 @@ from buildup.shapes.registry import SHAPES  # noqa: E402
 from django.contrib.auth import get_user_model  # noqa: E402
 from django.db import transaction  # noqa: E402
 from django.test import Client  # noqa: E402
-from studio import store  # noqa: E402
-from studio.actions.drawings import make  # noqa: E402
-from studio.models import Drawing, Step  # noqa: E402
+from drawings import store  # noqa: E402
+from drawings.models import Drawing, Step  # noqa: E402
+from drawings.services.lifecycle import make  # noqa: E402
 
 
 def outline(n: int, anchors: int = 20) -> Outline:

@@ -3,8 +3,8 @@
 from asking import LOOKED, asked, opened_in, wait_for_worker
 from bench_rows import Row
 from board import Server, drag, median, p95
+from drawings.models import Drawing
 from playwright.sync_api import Page
-from studio.models import Drawing
 
 SHOWS = {**LOOKED["shows"], "curves": 1.5}
 COMB = {"selection": ["o7"], "shows": SHOWS}

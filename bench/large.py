@@ -5,8 +5,8 @@ import time
 from asking import asked, opened_in, wait_for_worker
 from bench_rows import Row
 from board import Server, kept, median, outline, p95
+from drawings.models import Drawing, Step
 from playwright.sync_api import Page
-from studio.models import Drawing, Step
 
 STEPS = 24
 

@@ -3,10 +3,10 @@
 from bench_rows import Row
 from board import Server, median, p95
 from buildup.edits.apply import read_command
-from studio import store
-from studio.actions.edit import Known, edit
-from studio.management.commands.load_demo import trace
-from studio.models import Drawing
+from demo.management.commands.load_demo import trace
+from drawings import store
+from drawings.models import Drawing
+from drawings.services.edit import Known, edit
 
 ROUNDS = 60
 

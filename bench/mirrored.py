@@ -5,9 +5,9 @@ from bench_rows import Row
 from board import Server, drag, drawing, median, p95
 from buildup.edits.symmetry.symmetries import MakeSymmetry
 from buildup.forms.symmetry.axes import Axis
+from drawings.models import Drawing
+from drawings.services.edit import Known, edit
 from playwright.sync_api import Page
-from studio.actions.edit import Known, edit
-from studio.models import Drawing
 
 ROUNDS = 3
 QUESTIONS = [{"aim": None, "command": drag(n), **LOOKED} for n in range(120)]

@@ -5,11 +5,11 @@ from assembled import assembled_rows
 from bench_rows import Row
 from board import Server, aim, all_shapes, dial_changes, drag, drawing, median, p95
 from buildup.shapes.registry import SHAPES
+from drawings.models import Drawing
 from faired import faired_rows
 from large import in_the_large
 from mirrored import mirrored_rows
 from playwright.sync_api import Page, sync_playwright
-from studio.models import Drawing
 
 FLAGS = ["--no-sandbox", "--disable-gpu", "--disable-background-networking", "--disable-sync"]
 MOVES = 60

@@ -8,13 +8,13 @@ from board import Server, aim, drag, drawing, median, p95
 from buildup import host
 from buildup.edits.apply import read_command
 from curves import budgets, comparison
+from drawings import store
+from drawings.models import Drawing
 from large import history
 from matched import matched
 from pages import in_the_browser
 from regions import regions
 from sizes import close_curves, growing
-from studio import store
-from studio.models import Drawing
 
 ROUNDS = 120
 

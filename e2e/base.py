@@ -12,11 +12,11 @@ from buildup.drawing.sheet import Sheet
 from django.contrib.auth import get_user_model
 from django.test import Client, LiveServerTestCase
 from django.test.testcases import LiveServerThread, QuietWSGIRequestHandler
+from drawings import store
+from drawings.models import Drawing
+from drawings.services.edit import Known, edit
+from drawings.services.lifecycle import make
 from playwright.sync_api import BrowserContext, Page, expect, sync_playwright
-from studio import store
-from studio.actions.drawings import make
-from studio.actions.edit import Known, edit
-from studio.models import Drawing
 
 os.environ["DJANGO_ALLOW_ASYNC_UNSAFE"] = "true"  # Playwright's own loop runs in this thread
 

@@ -10,17 +10,17 @@ from math import dist
 from pathlib import Path
 from threading import Thread
 
+from accounts.demoaccount import DEMO_USER
+from cutting.tableserver import TableServer
+from demo.management.commands.load_demo import trace
+from demo.photograph import PIXELS, SCALE
 from django.contrib.auth import get_user_model
 from django.core.management import call_command
 from django.test import Client, override_settings
+from drawings.models import Drawing
+from library.builtin.hand import MM
+from library.builtin.pieces import body
 from playwright.sync_api import expect
-from studio.cutting.tableserver import TableServer
-from studio.demo.account import DEMO_USER
-from studio.demo.hand import MM
-from studio.demo.photograph import PIXELS, SCALE
-from studio.demo.pieces import body
-from studio.management.commands.load_demo import trace
-from studio.models import Drawing
 
 from e2e.base import BrowserTest
 

@@ -3,9 +3,9 @@
 from threading import Thread
 
 from buildup.edits.shapes.shaping import DrawShape
+from cutting.tableserver import TableServer
 from django.test import override_settings
 from playwright.sync_api import expect
-from studio.cutting.tableserver import TableServer
 
 from e2e.base import BrowserTest
 

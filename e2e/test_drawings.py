@@ -2,9 +2,9 @@
 
 from django.core.management import call_command
 from django.test import override_settings
+from drawings.models import Drawing
+from drawings.services import lifecycle as acts
 from playwright.sync_api import expect
-from studio.actions import drawings as acts
-from studio.models import Drawing
 
 from e2e.base import BrowserTest
 from e2e.test_drawing import rectangle

@@ -11,9 +11,9 @@ from buildup.drawing.paint import Style
 from buildup.edits.outlines.drawoutline import AddOutline
 from buildup.geometry.bezier import extremes
 from buildup.geometry.stations import joint
+from demo.management.commands.load_demo import trace
+from drawings.models import Drawing
 from playwright.sync_api import expect
-from studio.management.commands.load_demo import trace
-from studio.models import Drawing
 
 from e2e.base import BrowserTest
 

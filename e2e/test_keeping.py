@@ -11,10 +11,10 @@ from buildup.edits.apply import read_command
 from django.contrib.sessions.models import Session
 from django.db import connection
 from django.test import Client
+from drawings import models
+from drawings.services import lifecycle as drawings
+from drawings.services.edit import Known, edit
 from playwright.sync_api import expect
-from studio import models
-from studio.actions import drawings
-from studio.actions.edit import Known, edit
 
 from e2e.base import BrowserTest
 from e2e.test_drawing import rectangle

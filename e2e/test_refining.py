@@ -7,12 +7,12 @@ from buildup.drawing.paint import Style
 from buildup.edits.outlines.drawoutline import AddOutline
 from buildup.geometry.bezier import point_at
 from buildup.geometry.nearest import nearest
+from demo.management.commands.load_demo import trace
+from demo.photograph import PIXELS, SCALE
+from drawings.models import Drawing
+from library.builtin.hand import MM
+from library.builtin.pieces import body
 from playwright.sync_api import expect
-from studio.demo.hand import MM
-from studio.demo.photograph import PIXELS, SCALE
-from studio.demo.pieces import body
-from studio.management.commands.load_demo import trace
-from studio.models import Drawing
 
 from e2e.base import BrowserTest
 from e2e.test_drawing import leaf

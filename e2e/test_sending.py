@@ -6,9 +6,9 @@ from xml.etree import ElementTree
 
 import ezdxf
 import pypdfium2
+from drawings.models import Drawing
 from PIL import Image
 from playwright.sync_api import expect
-from studio.models import Drawing
 
 from e2e.test_shapes import ShapesTest, shape
 

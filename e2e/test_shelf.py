@@ -5,9 +5,9 @@ from xml.etree import ElementTree
 
 from buildup.drawing.model import Group, Linked
 from buildup.forms.contours import item_box
+from library.models import ShelfEntry
+from library.services.shelf import entries
 from playwright.sync_api import expect
-from studio.actions.shelf import entries
-from studio.models import ShelfEntry
 
 from e2e.test_shapes import ShapesTest, shape
 

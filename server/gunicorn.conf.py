@@ -1,7 +1,7 @@
 """How the server's processes run; bin/start and bin/serve add where they listen."""
 
 wsgi_app = "config.wsgi"
-worker_class = "config.worker.PatientWorker"
+worker_class = "config.worker.SlowClientWorker"
 workers = 2
 threads = 8
 loglevel = "warning"
@@ -13,6 +13,6 @@ limit_request_field_size = 8190
 
 def post_worker_init(worker: object) -> None:
     """Begin to load what reads files, so that the first of them need not wait."""
-    from studio.sandbox import pool  # noqa: PLC0415 (there are no settings before)
+    from common.sandbox import pool  # noqa: PLC0415 (there are no settings before)
 
     pool.start()

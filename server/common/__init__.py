@@ -1,1 +1,1 @@
-"""What all parts of the server share: sentences, and errors as answers."""
+"""What every part needs: answers, refusals, the sandbox, and work that takes long."""

@@ -4,10 +4,10 @@ from collections.abc import Mapping
 from http import HTTPStatus
 from typing import Any
 
-from config.requests import number
 from django.http import JsonResponse
 
 from common.messages import sentence
+from common.requests import number
 
 PROBLEM_TYPE = "application/problem+json"
 AGAIN = 2

@@ -1,1 +1,1 @@
-"""Django settings, addresses and the entry for the web server."""
+"""Settings, middleware and addresses: how the parts are put together."""

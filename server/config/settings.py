@@ -35,20 +35,27 @@ INSTALLED_APPS = [
     "django.contrib.sessions",
     "axes",
     "ninja",
-    "people",
-    "studio",
+    "common",
+    "accounts",
+    "references",
+    "fonts",
+    "drawings",
+    "library",
+    "cutting",
+    "demo",
+    "config",
 ]
 AUTH_USER_MODEL = "people.User"
 MIDDLEWARE = [
-    "config.health.HealthMiddleware",
-    "config.requests.RequestMiddleware",
-    "config.storeaway.PolicyMiddleware",
-    "config.doors.HostMiddleware",
+    "common.health.HealthMiddleware",
+    "common.requests.RequestMiddleware",
+    "config.faults.PolicyMiddleware",
+    "config.limits.HostMiddleware",
     "django.middleware.security.SecurityMiddleware",
     "whitenoise.middleware.WhiteNoiseMiddleware",
-    "config.doors.PackingMiddleware",
-    "config.doors.BodyMiddleware",
-    "config.storeaway.StoreAwayMiddleware",
+    "config.limits.PackingMiddleware",
+    "config.limits.BodyMiddleware",
+    "config.faults.DatabaseErrorsMiddleware",
     "django.contrib.sessions.middleware.SessionMiddleware",
     "django.middleware.csrf.CsrfViewMiddleware",
     "django.contrib.auth.middleware.AuthenticationMiddleware",
@@ -70,7 +77,7 @@ SILENCED_SYSTEM_CHECKS = [
     "security.W005",  # subdomains and preloading bind others: whoever runs it says so
     "security.W021",
 ]
-AXES_CLIENT_IP_CALLABLE = "config.doors.sender"
+AXES_CLIENT_IP_CALLABLE = "common.senders.sender"
 
 if BEHIND_HTTPS:
     SECURE_PROXY_SSL_HEADER = ("HTTP_X_FORWARDED_PROTO", "https")
@@ -110,6 +117,8 @@ CACHES = {
 """What processes on this machine tell each other; nothing in it is missed when it goes."""
 SANDBOX = Path(os.environ.get("SANDBOX_DIR", str(ROOT / ".local" / "sandbox")))
 """Where those that read strangers' files take their places; the same for all processes."""
+SANDBOX_JOBS = "imports.filejobs"
+"""The module of what is done with them there."""
 SANDBOX_PLACES = int(os.environ.get("SANDBOX_PLACES", "2"))
 """How many files are read at a time on this machine; each may take up to 2 GB."""
 CUTTER = ("127.0.0.1", int(os.environ.get("CUTTER_PORT", "8480")))
@@ -121,7 +130,7 @@ BIN_DAYS = int(os.environ.get("BIN_DAYS", "30"))
 """After so many days what lies in the bin is deleted for good."""
 DEFAULT_AUTO_FIELD = "django.db.models.BigAutoField"
 SESSION_COOKIE_AGE = 60 * 60 * 24 * 30
-CSRF_FAILURE_VIEW = "config.storeaway.csrf_failure"
+CSRF_FAILURE_VIEW = "config.faults.csrf_failure"
 
 AUTH_PASSWORD_VALIDATORS = [
     {"NAME": f"django.contrib.auth.password_validation.{name}"}
@@ -147,12 +156,12 @@ WHITENOISE_ROOT = WEB if WEB.exists() else None
 WHITENOISE_INDEX_FILE = False
 WHITENOISE_IMMUTABLE_FILE_TEST = r"^/assets/"
 WHITENOISE_MIMETYPES = {".wasm": "application/wasm", ".mjs": "text/javascript"}
-DATA_UPLOAD_MAX_MEMORY_SIZE = None  # config.doors.BodyMiddleware has looked already
+DATA_UPLOAD_MAX_MEMORY_SIZE = None  # config.limits.BodyMiddleware has looked already
 
 LOGGING = {
     "version": 1,
     "disable_existing_loggers": False,
-    "filters": {"numbered": {"()": "config.requests.WithNumber"}},
+    "filters": {"numbered": {"()": "common.requests.WithNumber"}},
     "formatters": {"line": {"format": "%(levelname)s %(name)s [%(request_number)s] %(message)s"}},
     "handlers": {
         "console": {

@@ -1,8 +1,9 @@
 """Addresses: the API, and the front end for its own screens; nothing else is there."""
 
 from django.urls import path, re_path
-from studio.api import api
-from studio.pages import front_end, not_there
+
+from config.api import api
+from config.pages import front_end, not_there
 
 urlpatterns = [
     path("api/v1/", api.urls),

@@ -13,7 +13,7 @@ SLOWEST = 16_000.0
 """Bytes that buy another second: a picture of 20 MB may take twenty minutes, a header may not."""
 
 
-class PatientSocket(socket.socket):
+class SlowClientSocket(socket.socket):
     """A socket that waits for its sender only so long."""
 
     left = PATIENCE
@@ -32,12 +32,12 @@ class PatientSocket(socket.socket):
         return data
 
 
-class PatientWorker(ThreadWorker):
+class SlowClientWorker(ThreadWorker):
     """Gunicorn's threads on patient sockets."""
 
     def enqueue_req(self, conn: Any) -> None:
         """Hand a connection that has something to say to a thread."""
-        if not isinstance(conn.sock, PatientSocket):
-            conn.sock = PatientSocket(fileno=conn.sock.detach())
+        if not isinstance(conn.sock, SlowClientSocket):
+            conn.sock = SlowClientSocket(fileno=conn.sock.detach())
         conn.sock.left = PATIENCE
         super().enqueue_req(conn)

@@ -356,24 +356,60 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/v1/drawings": {
+    "/api/v1/queries/typed-value": {
         parameters: {
             query?: never;
             header?: never;
             path?: never;
             cookie?: never;
         };
-        /**
-         * List Drawings
-         * @description The drawings of whoever is signed in, newest first, some at a time.
-         */
-        get: operations["list_drawings"];
+        get?: never;
         put?: never;
         /**
-         * Create Drawing
-         * @description A new sheet.
+         * Read Typed Value
+         * @description A typed length in sheet units, or a typed plain number.
          */
-        post: operations["create_drawing"];
+        post: operations["read_typed_value"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/queries/colour": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Read Colour
+         * @description A colour that was typed, in all the ways in which it can be.
+         */
+        post: operations["read_colour"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/queries/harmonies": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Find Harmonies
+         * @description Colours that go with one.
+         */
+        post: operations["find_harmonies"];
         delete?: never;
         options?: never;
         head?: never;
@@ -414,6 +450,274 @@ export interface paths {
          * @description The items of a file, the request's body, as a clip that can be pasted.
          */
         post: operations["read_file_items"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/queries/palette": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Read Palette
+         * @description The colours of a file.
+         */
+        post: operations["read_palette"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/queries/clipboard": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Read Clipboard
+         * @description What was on the clipboard, as it can be pasted.
+         */
+        post: operations["read_clipboard"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/drawings/{drawing}/export-settings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Export Settings
+         * @description How a drawing is sent out.
+         */
+        get: operations["get_export_settings"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/drawings/{drawing}/exports": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Export Drawing
+         * @description The file, or a zip where there are several.
+         */
+        post: operations["export_drawing"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/drawings/{drawing}/queries/export-preview": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Preview Export
+         * @description What would be sent; nothing is kept.
+         */
+        post: operations["preview_export"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/fonts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Fonts
+         * @description The faces that there are.
+         */
+        get: operations["list_fonts"];
+        put?: never;
+        /**
+         * Add Font
+         * @description Add a font: the request's body is the file.
+         */
+        post: operations["add_font"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/fonts/{key}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /**
+         * Remove Font
+         * @description Remove a font that was added.
+         */
+        delete: operations["remove_font"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/queries/text-layout": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Lay Out Text
+         * @description What text comes to in a face.
+         */
+        post: operations["lay_out_text"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/drawings/{drawing}/pictures/{picture}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Picture
+         * @description A picture's bytes; they never change.
+         */
+        get: operations["get_picture"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/drawings/{drawing}/cutting/plan": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Cut Plan
+         * @description How a drawing was cut last.
+         */
+        get: operations["get_cut_plan"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/drawings/{drawing}/cutting/checks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Check Cut
+         * @description What is wrong with it, and how its copies lie; how it is cut is kept.
+         */
+        post: operations["check_cut"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/drawings/{drawing}/cutting/jobs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Cut Drawing
+         * @description Send it to the cutting table.
+         */
+        post: operations["cut_drawing"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/drawings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Drawings
+         * @description The drawings of whoever is signed in, newest first, some at a time.
+         */
+        get: operations["list_drawings"];
+        put?: never;
+        /**
+         * Create Drawing
+         * @description A new sheet.
+         */
+        post: operations["create_drawing"];
         delete?: never;
         options?: never;
         head?: never;
@@ -474,26 +778,6 @@ export interface paths {
         get: operations["get_thumbnail"];
         put?: never;
         post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/v1/queries/typed-value": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /**
-         * Read Typed Value
-         * @description A typed length in sheet units, or a typed plain number.
-         */
-        post: operations["read_typed_value"];
         delete?: never;
         options?: never;
         head?: never;
@@ -728,46 +1012,6 @@ export interface paths {
          * @description What looks different at another step of the history; nothing is changed.
          */
         get: operations["get_step"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/v1/drawings/{drawing}/pictures": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /**
-         * Add Picture
-         * @description Upload a picture to trace: the request's body is the file.
-         */
-        post: operations["add_picture"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/v1/drawings/{drawing}/pictures/{picture}": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /**
-         * Get Picture
-         * @description A picture's bytes; they never change.
-         */
-        get: operations["get_picture"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1036,26 +1280,6 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/v1/queries/colour": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /**
-         * Read Colour
-         * @description A colour that was typed, in all the ways in which it can be.
-         */
-        post: operations["read_colour"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
     "/api/v1/drawings/{drawing}/queries/colour-at-point": {
         parameters: {
             query?: never;
@@ -1076,46 +1300,6 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/v1/queries/harmonies": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /**
-         * Find Harmonies
-         * @description Colours that go with one.
-         */
-        post: operations["find_harmonies"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/v1/queries/palette": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /**
-         * Read Palette
-         * @description The colours of a file.
-         */
-        post: operations["read_palette"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
     "/api/v1/drawings/{drawing}/queries/palette-file": {
         parameters: {
             query?: never;
@@ -1130,26 +1314,6 @@ export interface paths {
          * @description The swatches of a drawing as the text of a file.
          */
         post: operations["write_palette"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/v1/queries/clipboard": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /**
-         * Read Clipboard
-         * @description What was on the clipboard, as it can be pasted.
-         */
-        post: operations["read_clipboard"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1236,27 +1400,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/v1/drawings/{drawing}/export-settings": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /**
-         * Get Export Settings
-         * @description How a drawing is sent out.
-         */
-        get: operations["get_export_settings"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/v1/drawings/{drawing}/exports": {
+    "/api/v1/drawings/{drawing}/pictures": {
         parameters: {
             query?: never;
             header?: never;
@@ -1266,154 +1410,10 @@ export interface paths {
         get?: never;
         put?: never;
         /**
-         * Export Drawing
-         * @description The file, or a zip where there are several.
+         * Add Picture
+         * @description Upload a picture to trace: the request's body is the file.
          */
-        post: operations["export_drawing"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/v1/drawings/{drawing}/queries/export-preview": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /**
-         * Preview Export
-         * @description What would be sent; nothing is kept.
-         */
-        post: operations["preview_export"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/v1/fonts": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /**
-         * List Fonts
-         * @description The faces that there are.
-         */
-        get: operations["list_fonts"];
-        put?: never;
-        /**
-         * Add Font
-         * @description Add a font: the request's body is the file.
-         */
-        post: operations["add_font"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/v1/fonts/{key}": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        post?: never;
-        /**
-         * Remove Font
-         * @description Remove a font that was added.
-         */
-        delete: operations["remove_font"];
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/v1/queries/text-layout": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /**
-         * Lay Out Text
-         * @description What text comes to in a face.
-         */
-        post: operations["lay_out_text"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/v1/drawings/{drawing}/cutting/plan": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /**
-         * Get Cut Plan
-         * @description How a drawing was cut last.
-         */
-        get: operations["get_cut_plan"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/v1/drawings/{drawing}/cutting/checks": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /**
-         * Check Cut
-         * @description What is wrong with it, and how its copies lie; how it is cut is kept.
-         */
-        post: operations["check_cut"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/v1/drawings/{drawing}/cutting/jobs": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /**
-         * Cut Drawing
-         * @description Send it to the cutting table.
-         */
-        post: operations["cut_drawing"];
+        post: operations["add_picture"];
         delete?: never;
         options?: never;
         head?: never;
@@ -2172,6 +2172,84 @@ export interface components {
             shapes: components["schemas"]["ShapeFacts"][];
         };
         /**
+         * Typed
+         * @description What was typed, in sheet units or as a plain number.
+         */
+        Typed: {
+            /** Value */
+            value: number;
+        };
+        /**
+         * TypedIn
+         * @description A typed value: `unit` for a length, none for a plain number; `present` is what % are of.
+         */
+        TypedIn: {
+            /** Text */
+            text: string;
+            /** Unit */
+            unit?: string | null;
+            /** Present */
+            present?: number | null;
+        };
+        /**
+         * ColourFacts
+         * @description A colour.
+         */
+        ColourFacts: {
+            /** Hex */
+            hex: string;
+            /** Rgb */
+            rgb: string;
+            /** Hsl */
+            hsl: string;
+            /** Oklch */
+            oklch: string;
+            /** Lightness */
+            lightness: number;
+            /** Chroma */
+            chroma: number;
+            /** Hue */
+            hue: number;
+            /** Contrast */
+            contrast: number;
+            /**
+             * Shows
+             * @enum {string}
+             */
+            shows: "text" | "marks" | "little";
+        };
+        /**
+         * ColourIn
+         * @description A colour that was typed.
+         */
+        ColourIn: {
+            /** Text */
+            text: string;
+            /**
+             * Against
+             * @default #FFFFFF
+             */
+            against?: string;
+        };
+        /**
+         * Harmony
+         * @description Colours that go with one.
+         */
+        Harmony: {
+            /** Name */
+            name: string;
+            /** Colours */
+            colours: string[];
+        };
+        /**
+         * ColourOnly
+         * @description A colour.
+         */
+        ColourOnly: {
+            /** Colour */
+            colour: string;
+        };
+        /**
          * Card
          * @description A drawing on the home page.
          */
@@ -2192,16 +2270,6 @@ export interface components {
             changed: string;
             /** Deleted */
             deleted: string | null;
-        };
-        /**
-         * CardPage
-         * @description Some drawings, and whether there are more after the last of them.
-         */
-        CardPage: {
-            /** Cards */
-            cards: components["schemas"]["Card"][];
-            /** More */
-            more: boolean;
         };
         /**
          * Grid
@@ -2245,6 +2313,16 @@ export interface components {
              * @default false
              */
             locked?: boolean;
+        };
+        /**
+         * ImportedDrawings
+         * @description The drawings that were made of a file, one of each page.
+         */
+        ImportedDrawings: {
+            /** Cards */
+            cards: components["schemas"]["Card"][];
+            /** Said */
+            said: string;
         };
         /**
          * KeptStyle
@@ -2400,6 +2478,682 @@ export interface components {
             silhouette?: components["schemas"]["Silhouette"] | null;
         };
         /**
+         * Reading
+         * @description What was read: a clip's text, and a sentence on what was left out (empty: nothing).
+         */
+        Reading: {
+            /** Clip */
+            clip: string;
+            /** Said */
+            said: string;
+        };
+        /**
+         * NamedColour
+         * @description A colour and what it is called.
+         */
+        NamedColour: {
+            /** Name */
+            name: string;
+            /**
+             * Colour
+             * @description `#RRGGBB`.
+             */
+            colour: string;
+        };
+        /**
+         * Palette
+         * @description Colours of a file.
+         */
+        Palette: {
+            /** Colours */
+            colours: components["schemas"]["NamedColour"][];
+            /** Said */
+            said: string;
+        };
+        /**
+         * CopiedIn
+         * @description What was on the clipboard.
+         */
+        CopiedIn: {
+            /** Text */
+            text: string;
+        };
+        /**
+         * DxfOut
+         * @description A file for construction programs and machines: DXF R2010 in millimetres, layers kept.
+         */
+        DxfOut: {
+            /**
+             * What
+             * @default sheet
+             * @enum {string}
+             */
+            what?: "sheet" | "selection" | "each";
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "dxf";
+            /**
+             * Curves
+             * @description The very curves, or arcs and lines within the tolerance.
+             * @default splines
+             * @enum {string}
+             */
+            curves?: "splines" | "arcs";
+            /**
+             * Tolerance
+             * @description Sheet units that arcs may stay from the curves, from 0.001 to 100.
+             * @default 0.05
+             */
+            tolerance?: number;
+        };
+        /**
+         * ExportSettings
+         * @description How a drawing was sent out last; defaults where it never was.
+         */
+        ExportSettings: {
+            /** Last */
+            last: string | null;
+            /** Kinds */
+            kinds: {
+                [key: string]: components["schemas"]["SvgOut"] | components["schemas"]["PdfOut"] | components["schemas"]["PictureOut"] | components["schemas"]["DxfOut"] | components["schemas"]["HpglOut"] | components["schemas"]["IconsOut"];
+            };
+        };
+        /**
+         * HpglOut
+         * @description A file for cutters and pen plotters: HP-GL, 40 steps to the millimetre, one pen a colour.
+         */
+        HpglOut: {
+            /**
+             * What
+             * @default sheet
+             * @enum {string}
+             */
+            what?: "sheet" | "selection" | "each";
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "hpgl";
+            /**
+             * Tolerance
+             * @description Sheet units that chords may stay from the curves, from 0.001 to 100.
+             * @default 0.1
+             */
+            tolerance?: number;
+            /**
+             * Order
+             * @description For each pen: what lies inside another form first; the nearest next; or as it is drawn.
+             * @default inside
+             * @enum {string}
+             */
+            order?: "inside" | "nearest" | "drawn";
+        };
+        /**
+         * IconsOut
+         * @description All sizes of an icon at once, as files in a zip.
+         */
+        IconsOut: {
+            /**
+             * What
+             * @default sheet
+             * @enum {string}
+             */
+            what?: "sheet" | "selection" | "each";
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "icons";
+            /**
+             * Sizes
+             * @description Pixels of the longer side.
+             * @default [
+             *       16,
+             *       24,
+             *       32,
+             *       48,
+             *       64,
+             *       128,
+             *       256,
+             *       512
+             *     ]
+             */
+            sizes?: number[];
+            /**
+             * Favicon
+             * @description An ICO of 16, 32 and 48 pixels as well.
+             * @default true
+             */
+            favicon?: boolean;
+            /**
+             * Sprite
+             * @description An SVG as well in which each layer, or each selected item, is a symbol.
+             * @default true
+             */
+            sprite?: boolean;
+        };
+        /**
+         * PdfOut
+         * @description A vector file for print, the sheet at its exact size.
+         */
+        PdfOut: {
+            /**
+             * What
+             * @default sheet
+             * @enum {string}
+             */
+            what?: "sheet" | "selection" | "each";
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "pdf";
+            /**
+             * Bleed
+             * @description Sheet units around the sheet that are printed as well and cut off, up to 100.
+             * @default 0
+             */
+            bleed?: number;
+            /**
+             * Marks
+             * @description Trim marks at the corners.
+             * @default false
+             */
+            marks?: boolean;
+            /**
+             * Dpi
+             * @description Pixels to the inch of what needs a picture (effects), from 72 to 1,200.
+             * @default 300
+             */
+            dpi?: number;
+            /**
+             * Drawings
+             * @description Other drawings, each a page of its own behind this one.
+             * @default []
+             */
+            drawings?: number[];
+        };
+        /**
+         * PictureOut
+         * @description A picture in pixels.
+         */
+        PictureOut: {
+            /**
+             * What
+             * @default sheet
+             * @enum {string}
+             */
+            what?: "sheet" | "selection" | "each";
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "picture";
+            /**
+             * Form
+             * @description PNG, or WebP without loss.
+             * @default png
+             * @enum {string}
+             */
+            form?: "png" | "webp";
+            /**
+             * By
+             * @description What says how large it is.
+             * @default dpi
+             * @enum {string}
+             */
+            by?: "dpi" | "width" | "height";
+            /**
+             * Dpi
+             * @description Pixels to the inch, from 10 to 2,400.
+             * @default 300
+             */
+            dpi?: number;
+            /**
+             * Pixels
+             * @description The width or the height.
+             * @default 1024
+             */
+            pixels?: number;
+            /**
+             * Transparent
+             * @description Nothing lies behind what is drawn, not even the sheet's colour.
+             * @default false
+             */
+            transparent?: boolean;
+            /**
+             * Times
+             * @description Once, twice and thrice as large, each a file.
+             * @default [
+             *       1
+             *     ]
+             */
+            times?: number[];
+        };
+        /**
+         * SvgOut
+         * @description A vector file for the web and for other programs.
+         */
+        SvgOut: {
+            /**
+             * What
+             * @default sheet
+             * @enum {string}
+             */
+            what?: "sheet" | "selection" | "each";
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "svg";
+            /**
+             * Complete
+             * @description With names, and with all that is live here (dials, symmetries), which others pass over.
+             * @default true
+             */
+            complete?: boolean;
+            /**
+             * Decimals
+             * @description Of plain ones: digits behind the point, from 0 to 6.
+             * @default 3
+             */
+            decimals?: number;
+            /**
+             * Uses
+             * @description Of plain ones: symmetries are written once and used again.
+             * @default true
+             */
+            uses?: boolean;
+        };
+        /**
+         * ExportIn
+         * @description What is to be sent, and how.
+         */
+        ExportIn: {
+            /** Id */
+            id: string;
+            /** AnySending */
+            sending: components["schemas"]["SvgOut"] | components["schemas"]["PdfOut"] | components["schemas"]["PictureOut"] | components["schemas"]["DxfOut"] | components["schemas"]["HpglOut"] | components["schemas"]["IconsOut"];
+            /**
+             * Items
+             * @default []
+             */
+            items?: string[];
+        };
+        /**
+         * ExportPreview
+         * @description What would be sent.
+         */
+        ExportPreview: {
+            /** Files */
+            files: components["schemas"]["FileFacts"][];
+            /** Pictures */
+            pictures: string[];
+            /** Said */
+            said: string[];
+        };
+        /**
+         * FileFacts
+         * @description A file that would be sent.
+         */
+        FileFacts: {
+            /** Name */
+            name: string;
+            /** Size */
+            size: number | null;
+            /** Pixels */
+            pixels?: [
+                number,
+                number
+            ] | null;
+        };
+        /**
+         * FontFacts
+         * @description A face that words can be set in.
+         */
+        FontFacts: {
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /** Looks */
+            looks: string;
+            /** Sample */
+            sample: string;
+            /** Wide */
+            wide: number;
+        };
+        /**
+         * Glyph
+         * @description A glyph in a line, in the order in which they are seen.
+         *
+         *     Args:
+         *         letters: the characters that it stands for; empty for a further one of several that stand
+         *             for the same.
+         *         form: which of the forms it shows; None: nothing, as a space does.
+         *         wide: font units, by which it moves on.
+         *         by: font units, from where it is in the row to where its form is drawn.
+         */
+        Glyph: {
+            /** Letters */
+            letters: string;
+            /** Form */
+            form: number | null;
+            /** Wide */
+            wide: number;
+            /**
+             * By
+             * @default 0j
+             */
+            by?: [
+                number,
+                number
+            ];
+        };
+        /**
+         * Shaped
+         * @description What some lines came to in a face.
+         *
+         *     Args:
+         *         em: font units.
+         *         forms: of each glyph that shows, SVG path data in font units, its origin on the line.
+         *         lines: the glyphs of each.
+         *         missing: the characters that the face does not have, each once.
+         */
+        Shaped: {
+            /** Em */
+            em: number;
+            /** Forms */
+            forms: string[];
+            /** Lines */
+            lines: components["schemas"]["Glyph"][][];
+            /**
+             * Missing
+             * @default []
+             */
+            missing?: string[];
+        };
+        /**
+         * ShapeIn
+         * @description Text that is to be set in a face.
+         */
+        ShapeIn: {
+            /** Text */
+            text: string;
+            /** Face */
+            face: string;
+            /**
+             * Kerning
+             * @default true
+             */
+            kerning?: boolean;
+            /**
+             * Ligatures
+             * @default true
+             */
+            ligatures?: boolean;
+        };
+        /**
+         * CutPlan
+         * @description How a drawing is cut; lengths in millimetres.
+         */
+        CutPlan: {
+            /**
+             * Width
+             * @description Of the sheet in the cutter.
+             * @default 300
+             */
+            width?: number;
+            /**
+             * Height
+             * @description Likewise.
+             * @default 400
+             */
+            height?: number;
+            /**
+             * Margin
+             * @description Left free along the edges of the sheet.
+             * @default 5
+             */
+            margin?: number;
+            /**
+             * Gap
+             * @description Between copies.
+             * @default 4
+             */
+            gap?: number;
+            /**
+             * Copies
+             * @description How many are wanted.
+             * @default 1
+             */
+            copies?: number;
+            /**
+             * Blade
+             * @description How wide it cuts: forms nearer to each other than that tear.
+             * @default 0.25
+             */
+            blade?: number;
+            /**
+             * Overcut
+             * @description How far a closed path is cut on beyond where it began, so that it comes free.
+             * @default 0.5
+             */
+            overcut?: number;
+            /**
+             * Tolerance
+             * @description That chords may stay from the curves.
+             * @default 0.05
+             */
+            tolerance?: number;
+            /**
+             * Speed
+             * @description Of the blade in the sheet, a second.
+             * @default 80
+             */
+            speed?: number;
+            /**
+             * Frames
+             * @description A frame is cut around each copy, halfway into the gap, to weed it by.
+             * @default true
+             */
+            frames?: boolean;
+            /**
+             * Weeding
+             * @description From one line across what is weeded to the next; 0: there are none.
+             * @default 0
+             */
+            weeding?: number;
+        };
+        /**
+         * CutTable
+         * @description A drawing at the cutting table.
+         */
+        CutTable: {
+            /** Name */
+            name: string;
+            plan: components["schemas"]["CutPlan"];
+        };
+        /**
+         * CutLook
+         * @description A drawing as it will be cut.
+         */
+        CutLook: {
+            /** Faults */
+            faults: components["schemas"]["Fault"][];
+            /**
+             * Spots
+             * @default []
+             */
+            spots?: [
+                number,
+                number
+            ][];
+            /**
+             * Trouble
+             * @default
+             */
+            trouble?: string;
+            /**
+             * Tools
+             * @default []
+             */
+            tools?: components["schemas"]["ToolPaths"][];
+            /**
+             * Weeding
+             * @default
+             */
+            weeding?: string;
+            /**
+             * Copies
+             * @default []
+             */
+            copies?: [
+                number,
+                number,
+                number,
+                number,
+                number,
+                number
+            ][];
+            /**
+             * Room
+             * @default 0
+             */
+            room?: number;
+            /**
+             * Turned
+             * @default false
+             */
+            turned?: boolean;
+        };
+        /**
+         * Fault
+         * @description Something that will not be cut well.
+         */
+        Fault: {
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "open" | "doubled" | "tiny" | "close" | "outside";
+            /** At */
+            at: [
+                number,
+                number
+            ];
+            /** Item */
+            item: string | null;
+            /** Name */
+            name: string;
+            /** Distance */
+            distance?: number | null;
+        };
+        /**
+         * ToolPaths
+         * @description What one tool cuts of a copy.
+         */
+        ToolPaths: {
+            /** Tool */
+            tool: number;
+            /** Colour */
+            colour: string;
+            /** Path */
+            path: string;
+            /** Starts */
+            starts: [
+                number,
+                number
+            ][];
+        };
+        /**
+         * CutIn
+         * @description How a drawing is to be cut.
+         */
+        CutIn: {
+            plan: components["schemas"]["CutPlan"];
+        };
+        /**
+         * Cut
+         * @description A way of the blade.
+         */
+        Cut: {
+            /** Pen */
+            pen: number;
+            /** Down */
+            down: boolean;
+            /** Places */
+            places: [
+                number,
+                number
+            ][];
+            /** Starts */
+            starts: number;
+            /** Lasts */
+            lasts: number;
+            /** Changes */
+            changes: boolean;
+            /** Closes */
+            closes: number | null;
+        };
+        /**
+         * CutDone
+         * @description What was cut.
+         */
+        CutDone: {
+            record: components["schemas"]["CutRecord"];
+            /** Trouble */
+            trouble: string;
+        };
+        /**
+         * CutRecord
+         * @description What was cut.
+         */
+        CutRecord: {
+            /** Cuts */
+            cuts: components["schemas"]["Cut"][];
+            /** Forms */
+            forms: components["schemas"]["FreeForm"][];
+            /** Seconds */
+            seconds: number;
+            /** Cut Length */
+            cut_length: number;
+            /** Idle Length */
+            idle_length: number;
+            /** Tools */
+            tools: number;
+            /** Late */
+            late: number;
+        };
+        /**
+         * FreeForm
+         * @description A form that came free.
+         */
+        FreeForm: {
+            /** Cut */
+            cut: number;
+            /** At */
+            at: number;
+            /** Area */
+            area: number;
+            /** Depth */
+            depth: number;
+            /** Late */
+            late: boolean;
+        };
+        /**
+         * CardPage
+         * @description Some drawings, and whether there are more after the last of them.
+         */
+        CardPage: {
+            /** Cards */
+            cards: components["schemas"]["Card"][];
+            /** More */
+            more: boolean;
+        };
+        /**
          * NewSheet
          * @description The size of a new sheet, in sheet units.
          */
@@ -2424,46 +3178,6 @@ export interface components {
             /** Name */
             name: string;
             sheet: components["schemas"]["NewSheet"];
-        };
-        /**
-         * TakenInDrawings
-         * @description The drawings that were made of a file, one of each page.
-         */
-        TakenInDrawings: {
-            /** Cards */
-            cards: components["schemas"]["Card"][];
-            /** Said */
-            said: string;
-        };
-        /**
-         * Reading
-         * @description What was read: a clip's text, and a sentence on what was left out (empty: nothing).
-         */
-        Reading: {
-            /** Clip */
-            clip: string;
-            /** Said */
-            said: string;
-        };
-        /**
-         * Typed
-         * @description What was typed, in sheet units or as a plain number.
-         */
-        Typed: {
-            /** Value */
-            value: number;
-        };
-        /**
-         * TypedIn
-         * @description A typed value: `unit` for a length, none for a plain number; `present` is what % are of.
-         */
-        TypedIn: {
-            /** Text */
-            text: string;
-            /** Unit */
-            unit?: string | null;
-            /** Present */
-            present?: number | null;
         };
         /**
          * Storage
@@ -5275,33 +5989,6 @@ export interface components {
             style: components["schemas"]["Style"];
         };
         /**
-         * Glyph
-         * @description A glyph in a line, in the order in which they are seen.
-         *
-         *     Args:
-         *         letters: the characters that it stands for; empty for a further one of several that stand
-         *             for the same.
-         *         form: which of the forms it shows; None: nothing, as a space does.
-         *         wide: font units, by which it moves on.
-         *         by: font units, from where it is in the row to where its form is drawn.
-         */
-        Glyph: {
-            /** Letters */
-            letters: string;
-            /** Form */
-            form: number | null;
-            /** Wide */
-            wide: number;
-            /**
-             * By
-             * @default 0j
-             */
-            by?: [
-                number,
-                number
-            ];
-        };
-        /**
          * GridOfCopies
          * @description Copies in columns and rows.
          */
@@ -6034,19 +6721,6 @@ export interface components {
              * @default false
              */
             straight?: boolean;
-        };
-        /**
-         * NamedColour
-         * @description A colour and what it is called.
-         */
-        NamedColour: {
-            /** Name */
-            name: string;
-            /**
-             * Colour
-             * @description `#RRGGBB`.
-             */
-            colour: string;
         };
         /**
          * OffsetItems
@@ -7923,29 +8597,6 @@ export interface components {
             items: string[];
         };
         /**
-         * Shaped
-         * @description What some lines came to in a face.
-         *
-         *     Args:
-         *         em: font units.
-         *         forms: of each glyph that shows, SVG path data in font units, its origin on the line.
-         *         lines: the glyphs of each.
-         *         missing: the characters that the face does not have, each once.
-         */
-        Shaped: {
-            /** Em */
-            em: number;
-            /** Forms */
-            forms: string[];
-            /** Lines */
-            lines: components["schemas"]["Glyph"][][];
-            /**
-             * Missing
-             * @default []
-             */
-            missing?: string[];
-        };
-        /**
          * ShearItems
          * @description Shears items by an angle, along an axis of their frame.
          */
@@ -8580,18 +9231,6 @@ export interface components {
             drew: string | null;
         };
         /**
-         * PictureFacts
-         * @description A picture that was taken in.
-         */
-        PictureFacts: {
-            /** Id */
-            id: number;
-            /** Width */
-            width: number;
-            /** Height */
-            height: number;
-        };
-        /**
          * Aimed
          * @description What is met by what is drawn or dragged, and what comes of it.
          */
@@ -9154,46 +9793,6 @@ export interface components {
             items: string[];
         };
         /**
-         * ColourFacts
-         * @description A colour.
-         */
-        ColourFacts: {
-            /** Hex */
-            hex: string;
-            /** Rgb */
-            rgb: string;
-            /** Hsl */
-            hsl: string;
-            /** Oklch */
-            oklch: string;
-            /** Lightness */
-            lightness: number;
-            /** Chroma */
-            chroma: number;
-            /** Hue */
-            hue: number;
-            /** Contrast */
-            contrast: number;
-            /**
-             * Shows
-             * @enum {string}
-             */
-            shows: "text" | "marks" | "little";
-        };
-        /**
-         * ColourIn
-         * @description A colour that was typed.
-         */
-        ColourIn: {
-            /** Text */
-            text: string;
-            /**
-             * Against
-             * @default #FFFFFF
-             */
-            against?: string;
-        };
-        /**
          * Sample
          * @description What is painted at a place.
          */
@@ -9208,42 +9807,6 @@ export interface components {
              */
             of: "fill" | "stroke";
             style: components["schemas"]["Style"];
-        };
-        /**
-         * Harmony
-         * @description Colours that go with one.
-         */
-        Harmony: {
-            /** Name */
-            name: string;
-            /** Colours */
-            colours: string[];
-        };
-        /**
-         * ColourOnly
-         * @description A colour.
-         */
-        ColourOnly: {
-            /** Colour */
-            colour: string;
-        };
-        /**
-         * Palette
-         * @description Colours of a file.
-         */
-        Palette: {
-            /** Colours */
-            colours: components["schemas"]["NamedColour"][];
-            /** Said */
-            said: string;
-        };
-        /**
-         * CopiedIn
-         * @description What was on the clipboard.
-         */
-        CopiedIn: {
-            /** Text */
-            text: string;
         };
         /**
          * PaletteIn
@@ -9350,579 +9913,16 @@ export interface components {
             command?: components["schemas"]["AnyCommand"] | null;
         };
         /**
-         * DxfOut
-         * @description A file for construction programs and machines: DXF R2010 in millimetres, layers kept.
+         * PictureFacts
+         * @description A picture that was taken in.
          */
-        DxfOut: {
-            /**
-             * What
-             * @default sheet
-             * @enum {string}
-             */
-            what?: "sheet" | "selection" | "each";
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            kind: "dxf";
-            /**
-             * Curves
-             * @description The very curves, or arcs and lines within the tolerance.
-             * @default splines
-             * @enum {string}
-             */
-            curves?: "splines" | "arcs";
-            /**
-             * Tolerance
-             * @description Sheet units that arcs may stay from the curves, from 0.001 to 100.
-             * @default 0.05
-             */
-            tolerance?: number;
-        };
-        /**
-         * HpglOut
-         * @description A file for cutters and pen plotters: HP-GL, 40 steps to the millimetre, one pen a colour.
-         */
-        HpglOut: {
-            /**
-             * What
-             * @default sheet
-             * @enum {string}
-             */
-            what?: "sheet" | "selection" | "each";
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            kind: "hpgl";
-            /**
-             * Tolerance
-             * @description Sheet units that chords may stay from the curves, from 0.001 to 100.
-             * @default 0.1
-             */
-            tolerance?: number;
-            /**
-             * Order
-             * @description For each pen: what lies inside another form first; the nearest next; or as it is drawn.
-             * @default inside
-             * @enum {string}
-             */
-            order?: "inside" | "nearest" | "drawn";
-        };
-        /**
-         * IconsOut
-         * @description All sizes of an icon at once, as files in a zip.
-         */
-        IconsOut: {
-            /**
-             * What
-             * @default sheet
-             * @enum {string}
-             */
-            what?: "sheet" | "selection" | "each";
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            kind: "icons";
-            /**
-             * Sizes
-             * @description Pixels of the longer side.
-             * @default [
-             *       16,
-             *       24,
-             *       32,
-             *       48,
-             *       64,
-             *       128,
-             *       256,
-             *       512
-             *     ]
-             */
-            sizes?: number[];
-            /**
-             * Favicon
-             * @description An ICO of 16, 32 and 48 pixels as well.
-             * @default true
-             */
-            favicon?: boolean;
-            /**
-             * Sprite
-             * @description An SVG as well in which each layer, or each selected item, is a symbol.
-             * @default true
-             */
-            sprite?: boolean;
-        };
-        /**
-         * PdfOut
-         * @description A vector file for print, the sheet at its exact size.
-         */
-        PdfOut: {
-            /**
-             * What
-             * @default sheet
-             * @enum {string}
-             */
-            what?: "sheet" | "selection" | "each";
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            kind: "pdf";
-            /**
-             * Bleed
-             * @description Sheet units around the sheet that are printed as well and cut off, up to 100.
-             * @default 0
-             */
-            bleed?: number;
-            /**
-             * Marks
-             * @description Trim marks at the corners.
-             * @default false
-             */
-            marks?: boolean;
-            /**
-             * Dpi
-             * @description Pixels to the inch of what needs a picture (effects), from 72 to 1,200.
-             * @default 300
-             */
-            dpi?: number;
-            /**
-             * Drawings
-             * @description Other drawings, each a page of its own behind this one.
-             * @default []
-             */
-            drawings?: number[];
-        };
-        /**
-         * PictureOut
-         * @description A picture in pixels.
-         */
-        PictureOut: {
-            /**
-             * What
-             * @default sheet
-             * @enum {string}
-             */
-            what?: "sheet" | "selection" | "each";
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            kind: "picture";
-            /**
-             * Form
-             * @description PNG, or WebP without loss.
-             * @default png
-             * @enum {string}
-             */
-            form?: "png" | "webp";
-            /**
-             * By
-             * @description What says how large it is.
-             * @default dpi
-             * @enum {string}
-             */
-            by?: "dpi" | "width" | "height";
-            /**
-             * Dpi
-             * @description Pixels to the inch, from 10 to 2,400.
-             * @default 300
-             */
-            dpi?: number;
-            /**
-             * Pixels
-             * @description The width or the height.
-             * @default 1024
-             */
-            pixels?: number;
-            /**
-             * Transparent
-             * @description Nothing lies behind what is drawn, not even the sheet's colour.
-             * @default false
-             */
-            transparent?: boolean;
-            /**
-             * Times
-             * @description Once, twice and thrice as large, each a file.
-             * @default [
-             *       1
-             *     ]
-             */
-            times?: number[];
-        };
-        /**
-         * SendSettings
-         * @description How a drawing was sent out last; defaults where it never was.
-         */
-        SendSettings: {
-            /** Last */
-            last: string | null;
-            /** Kinds */
-            kinds: {
-                [key: string]: components["schemas"]["SvgOut"] | components["schemas"]["PdfOut"] | components["schemas"]["PictureOut"] | components["schemas"]["DxfOut"] | components["schemas"]["HpglOut"] | components["schemas"]["IconsOut"];
-            };
-        };
-        /**
-         * SvgOut
-         * @description A vector file for the web and for other programs.
-         */
-        SvgOut: {
-            /**
-             * What
-             * @default sheet
-             * @enum {string}
-             */
-            what?: "sheet" | "selection" | "each";
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            kind: "svg";
-            /**
-             * Complete
-             * @description With names, and with all that is live here (dials, symmetries), which others pass over.
-             * @default true
-             */
-            complete?: boolean;
-            /**
-             * Decimals
-             * @description Of plain ones: digits behind the point, from 0 to 6.
-             * @default 3
-             */
-            decimals?: number;
-            /**
-             * Uses
-             * @description Of plain ones: symmetries are written once and used again.
-             * @default true
-             */
-            uses?: boolean;
-        };
-        /**
-         * SendIn
-         * @description What is to be sent, and how.
-         */
-        SendIn: {
+        PictureFacts: {
             /** Id */
-            id: string;
-            /** AnySending */
-            sending: components["schemas"]["SvgOut"] | components["schemas"]["PdfOut"] | components["schemas"]["PictureOut"] | components["schemas"]["DxfOut"] | components["schemas"]["HpglOut"] | components["schemas"]["IconsOut"];
-            /**
-             * Items
-             * @default []
-             */
-            items?: string[];
-        };
-        /**
-         * FileFacts
-         * @description A file that would be sent.
-         */
-        FileFacts: {
-            /** Name */
-            name: string;
-            /** Size */
-            size: number | null;
-            /** Pixels */
-            pixels?: [
-                number,
-                number
-            ] | null;
-        };
-        /**
-         * SendPreview
-         * @description What would be sent.
-         */
-        SendPreview: {
-            /** Files */
-            files: components["schemas"]["FileFacts"][];
-            /** Pictures */
-            pictures: string[];
-            /** Said */
-            said: string[];
-        };
-        /**
-         * FaceFacts
-         * @description A face that words can be set in.
-         */
-        FaceFacts: {
-            /** Key */
-            key: string;
-            /** Name */
-            name: string;
-            /** Looks */
-            looks: string;
-            /** Sample */
-            sample: string;
-            /** Wide */
-            wide: number;
-        };
-        /**
-         * ShapeIn
-         * @description Text that is to be set in a face.
-         */
-        ShapeIn: {
-            /** Text */
-            text: string;
-            /** Face */
-            face: string;
-            /**
-             * Kerning
-             * @default true
-             */
-            kerning?: boolean;
-            /**
-             * Ligatures
-             * @default true
-             */
-            ligatures?: boolean;
-        };
-        /**
-         * CutPlan
-         * @description How a drawing is cut; lengths in millimetres.
-         */
-        CutPlan: {
-            /**
-             * Width
-             * @description Of the sheet in the cutter.
-             * @default 300
-             */
-            width?: number;
-            /**
-             * Height
-             * @description Likewise.
-             * @default 400
-             */
-            height?: number;
-            /**
-             * Margin
-             * @description Left free along the edges of the sheet.
-             * @default 5
-             */
-            margin?: number;
-            /**
-             * Gap
-             * @description Between copies.
-             * @default 4
-             */
-            gap?: number;
-            /**
-             * Copies
-             * @description How many are wanted.
-             * @default 1
-             */
-            copies?: number;
-            /**
-             * Blade
-             * @description How wide it cuts: forms nearer to each other than that tear.
-             * @default 0.25
-             */
-            blade?: number;
-            /**
-             * Overcut
-             * @description How far a closed path is cut on beyond where it began, so that it comes free.
-             * @default 0.5
-             */
-            overcut?: number;
-            /**
-             * Tolerance
-             * @description That chords may stay from the curves.
-             * @default 0.05
-             */
-            tolerance?: number;
-            /**
-             * Speed
-             * @description Of the blade in the sheet, a second.
-             * @default 80
-             */
-            speed?: number;
-            /**
-             * Frames
-             * @description A frame is cut around each copy, halfway into the gap, to weed it by.
-             * @default true
-             */
-            frames?: boolean;
-            /**
-             * Weeding
-             * @description From one line across what is weeded to the next; 0: there are none.
-             * @default 0
-             */
-            weeding?: number;
-        };
-        /**
-         * CutTable
-         * @description A drawing at the cutting table.
-         */
-        CutTable: {
-            /** Name */
-            name: string;
-            plan: components["schemas"]["CutPlan"];
-        };
-        /**
-         * CutLook
-         * @description A drawing as it will be cut.
-         */
-        CutLook: {
-            /** Faults */
-            faults: components["schemas"]["Fault"][];
-            /**
-             * Spots
-             * @default []
-             */
-            spots?: [
-                number,
-                number
-            ][];
-            /**
-             * Trouble
-             * @default
-             */
-            trouble?: string;
-            /**
-             * Tools
-             * @default []
-             */
-            tools?: components["schemas"]["ToolPaths"][];
-            /**
-             * Weeding
-             * @default
-             */
-            weeding?: string;
-            /**
-             * Copies
-             * @default []
-             */
-            copies?: [
-                number,
-                number,
-                number,
-                number,
-                number,
-                number
-            ][];
-            /**
-             * Room
-             * @default 0
-             */
-            room?: number;
-            /**
-             * Turned
-             * @default false
-             */
-            turned?: boolean;
-        };
-        /**
-         * Fault
-         * @description Something that will not be cut well.
-         */
-        Fault: {
-            /**
-             * Kind
-             * @enum {string}
-             */
-            kind: "open" | "doubled" | "tiny" | "close" | "outside";
-            /** At */
-            at: [
-                number,
-                number
-            ];
-            /** Item */
-            item: string | null;
-            /** Name */
-            name: string;
-            /** Distance */
-            distance?: number | null;
-        };
-        /**
-         * ToolPaths
-         * @description What one tool cuts of a copy.
-         */
-        ToolPaths: {
-            /** Tool */
-            tool: number;
-            /** Colour */
-            colour: string;
-            /** Path */
-            path: string;
-            /** Starts */
-            starts: [
-                number,
-                number
-            ][];
-        };
-        /**
-         * CutIn
-         * @description How a drawing is to be cut.
-         */
-        CutIn: {
-            plan: components["schemas"]["CutPlan"];
-        };
-        /**
-         * Cut
-         * @description A way of the blade.
-         */
-        Cut: {
-            /** Pen */
-            pen: number;
-            /** Down */
-            down: boolean;
-            /** Places */
-            places: [
-                number,
-                number
-            ][];
-            /** Starts */
-            starts: number;
-            /** Lasts */
-            lasts: number;
-            /** Changes */
-            changes: boolean;
-            /** Closes */
-            closes: number | null;
-        };
-        /**
-         * CutDone
-         * @description What was cut.
-         */
-        CutDone: {
-            record: components["schemas"]["CutRecord"];
-            /** Trouble */
-            trouble: string;
-        };
-        /**
-         * CutRecord
-         * @description What was cut.
-         */
-        CutRecord: {
-            /** Cuts */
-            cuts: components["schemas"]["Cut"][];
-            /** Forms */
-            forms: components["schemas"]["FreeForm"][];
-            /** Seconds */
-            seconds: number;
-            /** Cut Length */
-            cut_length: number;
-            /** Idle Length */
-            idle_length: number;
-            /** Tools */
-            tools: number;
-            /** Late */
-            late: number;
-        };
-        /**
-         * FreeForm
-         * @description A form that came free.
-         */
-        FreeForm: {
-            /** Cut */
-            cut: number;
-            /** At */
-            at: number;
-            /** Area */
-            area: number;
-            /** Depth */
-            depth: number;
-            /** Late */
-            late: boolean;
+            id: number;
+            /** Width */
+            width: number;
+            /** Height */
+            height: number;
         };
         /**
          * Problem
@@ -10595,6 +10595,609 @@ export interface operations {
             };
         };
     };
+    read_typed_value: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TypedIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Typed"];
+                };
+            };
+            /** @description Problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    read_colour: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ColourIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ColourFacts"];
+                };
+            };
+            /** @description Problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    find_harmonies: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ColourOnly"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Harmony"][];
+                };
+            };
+            /** @description Problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    import_drawings: {
+        parameters: {
+            query: {
+                name: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/octet-stream": string;
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ImportedDrawings"];
+                };
+            };
+            /** @description Problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    read_file_items: {
+        parameters: {
+            query: {
+                name: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/octet-stream": string;
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Reading"];
+                };
+            };
+            /** @description Problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    read_palette: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CopiedIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Palette"];
+                };
+            };
+            /** @description Problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    read_clipboard: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CopiedIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Reading"];
+                };
+            };
+            /** @description Problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    get_export_settings: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                drawing: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ExportSettings"];
+                };
+            };
+            /** @description Problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    export_drawing: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                drawing: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ExportIn"];
+            };
+        };
+        responses: {
+            /** @description The file. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/pdf": string;
+                    "application/vnd.hp-hpgl": string;
+                    "application/zip": string;
+                    "image/png": string;
+                    "image/svg+xml": string;
+                    "image/vnd.dxf": string;
+                    "image/webp": string;
+                };
+            };
+            /** @description Problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    preview_export: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                drawing: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ExportIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ExportPreview"];
+                };
+            };
+            /** @description Problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    list_fonts: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FontFacts"][];
+                };
+            };
+            /** @description Problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    add_font: {
+        parameters: {
+            query?: {
+                name?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/octet-stream": string;
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FontFacts"];
+                };
+            };
+            /** @description Problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    remove_font: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    lay_out_text: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ShapeIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Shaped"];
+                };
+            };
+            /** @description Problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    get_picture: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                drawing: number;
+                picture: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The file. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "image/png": string;
+                    "image/jpeg": string;
+                    "image/webp": string;
+                };
+            };
+            /** @description Problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    get_cut_plan: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                drawing: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CutTable"];
+                };
+            };
+            /** @description Problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    check_cut: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                drawing: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CutIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CutLook"];
+                };
+            };
+            /** @description Problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    cut_drawing: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                drawing: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CutIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CutDone"];
+                };
+            };
+            /** @description Problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     list_drawings: {
         parameters: {
             query?: {
@@ -10648,76 +11251,6 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Card"];
-                };
-            };
-            /** @description Problem */
-            default: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-        };
-    };
-    import_drawings: {
-        parameters: {
-            query: {
-                name: string;
-            };
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/octet-stream": string;
-            };
-        };
-        responses: {
-            /** @description Created */
-            201: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["TakenInDrawings"];
-                };
-            };
-            /** @description Problem */
-            default: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-        };
-    };
-    read_file_items: {
-        parameters: {
-            query: {
-                name: string;
-            };
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/octet-stream": string;
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Reading"];
                 };
             };
             /** @description Problem */
@@ -10811,39 +11344,6 @@ export interface operations {
                 };
                 content: {
                     "image/png": string;
-                };
-            };
-            /** @description Problem */
-            default: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-        };
-    };
-    read_typed_value: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["TypedIn"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Typed"];
                 };
             };
             /** @description Problem */
@@ -11352,75 +11852,6 @@ export interface operations {
             };
         };
     };
-    add_picture: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                drawing: number;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/octet-stream": string;
-            };
-        };
-        responses: {
-            /** @description Created */
-            201: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["PictureFacts"];
-                };
-            };
-            /** @description Problem */
-            default: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-        };
-    };
-    get_picture: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                drawing: number;
-                picture: number;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description The file. */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "image/png": string;
-                    "image/jpeg": string;
-                    "image/webp": string;
-                };
-            };
-            /** @description Problem */
-            default: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-        };
-    };
     preview_edit: {
         parameters: {
             query?: never;
@@ -11880,39 +12311,6 @@ export interface operations {
             };
         };
     };
-    read_colour: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["ColourIn"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ColourFacts"];
-                };
-            };
-            /** @description Problem */
-            default: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-        };
-    };
     sample_colour: {
         parameters: {
             query?: never;
@@ -11948,72 +12346,6 @@ export interface operations {
             };
         };
     };
-    find_harmonies: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["ColourOnly"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Harmony"][];
-                };
-            };
-            /** @description Problem */
-            default: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-        };
-    };
-    read_palette: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["CopiedIn"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Palette"];
-                };
-            };
-            /** @description Problem */
-            default: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-        };
-    };
     write_palette: {
         parameters: {
             query?: never;
@@ -12036,39 +12368,6 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Copied"];
-                };
-            };
-            /** @description Problem */
-            default: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-        };
-    };
-    read_clipboard: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["CopiedIn"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Reading"];
                 };
             };
             /** @description Problem */
@@ -12223,149 +12522,13 @@ export interface operations {
             };
         };
     };
-    get_export_settings: {
+    add_picture: {
         parameters: {
             query?: never;
             header?: never;
             path: {
                 drawing: number;
             };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["SendSettings"];
-                };
-            };
-            /** @description Problem */
-            default: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-        };
-    };
-    export_drawing: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                drawing: number;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["SendIn"];
-            };
-        };
-        responses: {
-            /** @description The file. */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/pdf": string;
-                    "application/vnd.hp-hpgl": string;
-                    "application/zip": string;
-                    "image/png": string;
-                    "image/svg+xml": string;
-                    "image/vnd.dxf": string;
-                    "image/webp": string;
-                };
-            };
-            /** @description Problem */
-            default: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-        };
-    };
-    preview_export: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                drawing: number;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["SendIn"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["SendPreview"];
-                };
-            };
-            /** @description Problem */
-            default: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-        };
-    };
-    list_fonts: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["FaceFacts"][];
-                };
-            };
-            /** @description Problem */
-            default: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-        };
-    };
-    add_font: {
-        parameters: {
-            query?: {
-                name?: string;
-            };
-            header?: never;
-            path?: never;
             cookie?: never;
         };
         requestBody: {
@@ -12380,170 +12543,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["FaceFacts"];
-                };
-            };
-            /** @description Problem */
-            default: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-        };
-    };
-    remove_font: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                key: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description No Content */
-            204: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content?: never;
-            };
-            /** @description Problem */
-            default: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-        };
-    };
-    lay_out_text: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["ShapeIn"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Shaped"];
-                };
-            };
-            /** @description Problem */
-            default: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-        };
-    };
-    get_cut_plan: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                drawing: number;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["CutTable"];
-                };
-            };
-            /** @description Problem */
-            default: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-        };
-    };
-    check_cut: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                drawing: number;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["CutIn"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["CutLook"];
-                };
-            };
-            /** @description Problem */
-            default: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-        };
-    };
-    cut_drawing: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                drawing: number;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["CutIn"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["CutDone"];
+                    "application/json": components["schemas"]["PictureFacts"];
                 };
             };
             /** @description Problem */

@@ -174,7 +174,7 @@ export type Vocabulary = Schemas["Vocabulary"];
 export type ShapeFacts = Schemas["ShapeFacts"];
 export type ShelfEntry = Required<Schemas["Entry"]>;
 export type ShelfPage = Required<Schemas["EntryPage"]> & { entries: ShelfEntry[] };
-export type SendSettings = Required<Schemas["SendSettings"]>;
+export type ExportSettings = Required<Schemas["ExportSettings"]>;
 /** How something is sent out, all of it told. */
 export type Sending =
   | Required<Schemas["SvgOut"]>
@@ -192,9 +192,9 @@ export type Cut = Schemas["Cut"];
 export type FreeForm = Schemas["FreeForm"];
 /** Something that will not be cut well. */
 export type Fault = Schemas["Fault"];
-export type SendKind = Sending["kind"];
-export type SendPreview = Schemas["SendPreview"];
-export type TakenInDrawings = Schemas["TakenInDrawings"];
+export type ExportKind = Sending["kind"];
+export type ExportPreview = Schemas["ExportPreview"];
+export type ImportedDrawings = Schemas["ImportedDrawings"];
 export type KeptClip = Schemas["KeptClip"];
 export type Variation = Schemas["Variation"];
 export type ChangedEntry = Schemas["ChangedEntry"];

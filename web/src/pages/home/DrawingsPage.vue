@@ -13,7 +13,7 @@ import {
   post as postTo,
   remove,
 } from "../../api/client";
-import type { Card, CardPage, Storage, TakenInDrawings } from "../../api/types";
+import type { Card, CardPage, Storage, ImportedDrawings } from "../../api/types";
 import { useSyncStore } from "../../sync/syncstore";
 import { FORM_FILES, askForFiles } from "../../lib/filepicker";
 import { serialQueue } from "../../lib/serialqueue";
@@ -97,7 +97,7 @@ async function takeIn(files: File[]): Promise<void> {
   for (const file of files) {
     await tried(async () => {
       const path = `/imports?name=${encodeURIComponent(file.name)}`;
-      const taken = await createFromFile<TakenInDrawings>(path, file);
+      const taken = await createFromFile<ImportedDrawings>(path, file);
       if (taken.said) notices.tell(taken.said);
       made.push(...taken.cards);
     });

@@ -2,7 +2,7 @@
 import { defineStore } from "pinia";
 import { computed, ref, shallowRef, watch } from "vue";
 import { ApiError, fileOf, get, post } from "../../api/client";
-import type { SendKind, SendPreview, SendSettings, Sending } from "../../api/types";
+import type { ExportKind, ExportPreview, ExportSettings, Sending } from "../../api/types";
 import { newId } from "../../api/ids";
 import { useBoard } from "../board/board";
 import { saved } from "../../lib/download";
@@ -18,11 +18,11 @@ export const useExporting = defineStore("sending", () => {
   const board = useBoard();
   const notices = useNotices();
   const open = ref(false);
-  const kinds = ref<Partial<Record<SendKind, Sending>>>({});
-  const last = ref<SendKind | null>(null);
-  const kind = ref<SendKind>("svg");
+  const kinds = ref<Partial<Record<ExportKind, Sending>>>({});
+  const last = ref<ExportKind | null>(null);
+  const kind = ref<ExportKind>("svg");
   const now = computed(() => kinds.value[kind.value] ?? null);
-  const look = shallowRef<SendPreview | null>(null);
+  const look = shallowRef<ExportPreview | null>(null);
   /** Why there is nothing to look at. */
   const trouble = ref("");
   const looking = ref(false);
@@ -34,9 +34,9 @@ export const useExporting = defineStore("sending", () => {
 
   async function load(): Promise<boolean> {
     try {
-      const found = await get<SendSettings>(path("export-settings"));
-      kinds.value = found.kinds as Record<SendKind, Sending>;
-      last.value = found.last as SendKind | null;
+      const found = await get<ExportSettings>(path("export-settings"));
+      kinds.value = found.kinds as Record<ExportKind, Sending>;
+      last.value = found.last as ExportKind | null;
       return true;
     } catch (problem) {
       if (!(problem instanceof ApiError)) throw problem;
@@ -81,7 +81,7 @@ export const useExporting = defineStore("sending", () => {
     const id = newId();
     wait.start(id);
     try {
-      const found = await post<SendPreview>(path("queries/export-preview"), body(sending, id));
+      const found = await post<ExportPreview>(path("queries/export-preview"), body(sending, id));
       if (mine === asked) [look.value, trouble.value] = [found, ""];
     } catch (problem) {
       if (!(problem instanceof ApiError)) throw problem;

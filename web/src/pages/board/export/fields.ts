@@ -1,5 +1,5 @@
 // What can be set of each format: which field, what it is called, and how it is set.
-import type { SendKind, Sending } from "../../../api/types";
+import type { ExportKind, Sending } from "../../../api/types";
 
 export interface Field {
   at: string;
@@ -17,7 +17,7 @@ export interface Field {
 }
 
 export interface Format {
-  kind: SendKind;
+  kind: ExportKind;
   label: string;
   /** What it is for. */
   serves: string;

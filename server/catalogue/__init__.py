@@ -1,0 +1,1 @@
+"""What the registries of the core hold, for the front end."""

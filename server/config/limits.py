@@ -1,0 +1,103 @@
+"""What a request has to be before anything else looks at it: for a known host, and not too long."""
+
+import io
+from collections.abc import Callable
+
+from common.problems import problem
+from django.conf import settings
+from django.core.exceptions import DisallowedHost
+from django.http import HttpRequest, HttpResponse
+from django.http.response import HttpResponseBase
+from django.middleware.gzip import GZipMiddleware
+
+Handler = Callable[[HttpRequest], HttpResponse]
+
+MOST_BYTES = 8 * 1024 * 1024
+"""Of a request's body; a little more than 40,000 anchors take."""
+MOST_PICTURE_BYTES = 20 * 1024 * 1024
+MOST_OF_STRANGERS = 1024 * 1024
+"""Of a body from somebody who is not signed in: a name and a password."""
+READ_ON = 64 * 1024 * 1024
+"""How much of a body that is too long is read on, so that its sender hears the answer."""
+PIECE = 64 * 1024
+PACKED = frozenset(
+    {"application/json", "application/problem+json", "image/svg+xml", "text/javascript"}
+)
+"""Kinds of answers that are packed, besides those of text."""
+
+
+class PackingMiddleware(GZipMiddleware):
+    """Packs answers that are text; pictures and archives do not get smaller by it."""
+
+    def process_response(
+        self, request: HttpRequest, response: HttpResponseBase
+    ) -> HttpResponseBase:
+        """The answer, packed where that makes it smaller."""
+        kind = response.headers.get("Content-Type", "").partition(";")[0]
+        if kind.startswith("text/") or kind in PACKED:
+            return super().process_response(request, response)
+        return response
+
+
+class HostMiddleware:
+    """Refuses every request for a host that is not `ALLOWED_HOSTS`, files included."""
+
+    def __init__(self, get_response: Handler) -> None:
+        self.get_response = get_response
+
+    def __call__(self, request: HttpRequest) -> HttpResponse:
+        try:
+            request.get_host()
+        except DisallowedHost:
+            return problem("unknown_host")
+        return self.get_response(request)
+
+
+class BodyMiddleware:
+    """Reads the body, announced or in chunks; one that is too long is answered, not cut off."""
+
+    def __init__(self, get_response: Handler) -> None:
+        self.get_response = get_response
+
+    def __call__(self, request: HttpRequest) -> HttpResponse:
+        announced = request.META.get("CONTENT_LENGTH") or "0"
+        chunked = "chunked" in request.META.get("HTTP_TRANSFER_ENCODING", "").lower()
+        if not announced.isdecimal():
+            return problem("bad_request")
+        if not chunked and announced == "0":
+            return self.get_response(request)
+        picture = request.method == "POST" and request.path.endswith("/pictures")
+        most = MOST_PICTURE_BYTES if picture else MOST_BYTES
+        stranger = settings.SESSION_COOKIE_NAME not in request.COOKIES
+        if stranger:
+            most = MOST_OF_STRANGERS
+        try:
+            body = _read(request, None if chunked else int(announced), most)
+        except OSError:
+            return problem("broken_off")
+        if body is None and stranger:  # an edit whose session has ended waits for the next one
+            return problem("not_signed_in")
+        if body is None:
+            return problem("too_large.request", final=True, most=most / 2**20)
+        request._body = body  # what Django's own reading would set
+        request._stream = io.BytesIO(body)
+        return self.get_response(request)
+
+
+def _read(request: HttpRequest, announced: int | None, most: int) -> bytes | None:
+    """The body; None when it is longer than `most` (what follows was read and forgotten)."""
+    source = request.META["wsgi.input"]
+    left = READ_ON if announced is None else min(announced, READ_ON)
+    pieces: list[bytes] = []
+    size = 0
+    while left > 0:
+        piece = source.read(min(PIECE, left))
+        if not piece:
+            break
+        left -= len(piece)
+        size += len(piece)
+        if size <= most:
+            pieces.append(piece)
+    if announced is not None and size < min(announced, READ_ON):
+        raise OSError("the body broke off")
+    return b"".join(pieces) if size <= most else None

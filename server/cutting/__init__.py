@@ -1,0 +1,1 @@
+"""The cutting table: jobs, and the simulated device."""

@@ -1,0 +1,127 @@
+"""The cutting table: the API's part of it."""
+
+from buildup.cutting.faults import Fault
+from buildup.cutting.job import Job
+from buildup.cutting.plan import MM, CutPlan
+from buildup.cutting.record import CutRecord
+from buildup.formats.hpgl.hpglwrite import Run
+from buildup.geometry.transforms import Affine
+from common.requests import whose
+from django.http import HttpRequest
+from drawings.selectors.lookup import found
+from ninja import Router, Schema
+
+from cutting import services as acts
+
+router = Router(tags=["cutting"])
+Matrix = tuple[float, float, float, float, float, float]
+
+
+class CutIn(Schema):
+    """How a drawing is to be cut."""
+
+    plan: CutPlan
+
+
+class ToolPaths(Schema):
+    """What one tool cuts of a copy."""
+
+    tool: int
+    colour: str
+    """By which it is told."""
+    path: str
+    """SVG path data on the drawing's sheet."""
+    starts: list[tuple[float, float]]
+    """Where each way begins, likewise."""
+
+
+class CutTable(Schema):
+    """A drawing at the cutting table."""
+
+    name: str
+    plan: CutPlan
+    """How it was cut last."""
+
+
+class CutLook(Schema):
+    """A drawing as it will be cut."""
+
+    faults: list[Fault]
+    spots: list[tuple[float, float]] = []
+    """Where each of them is on the sheet of the cutter, in the first copy; millimetres."""
+    trouble: str = ""
+    """Why it cannot be cut."""
+    tools: list[ToolPaths] = []
+    weeding: str = ""
+    """SVG path data of what is cut to weed by."""
+    copies: list[Matrix] = []
+    """From the drawing's sheet to millimetres on that of the cutter, as SVG's `matrix()`."""
+    room: int = 0
+    """How many copies would fit."""
+    turned: bool = False
+    """They are turned by a quarter."""
+
+
+class CutDone(Schema):
+    """What was cut."""
+
+    record: CutRecord
+    trouble: str
+    """Why no more was."""
+
+
+@router.get("/drawings/{drawing}/cutting/plan", response=CutTable)
+def get_cut_plan(request: HttpRequest, drawing: int) -> CutTable:
+    """How a drawing was cut last."""
+    row = found(whose(request), drawing)
+    return CutTable(name=row.name, plan=acts.plan_of(row.owner_id, drawing))
+
+
+@router.post("/drawings/{drawing}/cutting/checks", response=CutLook)
+def check_cut(request: HttpRequest, drawing: int, body: CutIn) -> CutLook:
+    """What is wrong with it, and how its copies lie; how it is cut is kept."""
+    looked = acts.look(whose(request), drawing, body.plan)
+    faults = list(looked.faults)
+    first = looked.job.nest.places[0] if looked.job else Affine()
+    places = (first(complex(*f.at)) / MM for f in faults)
+    spots = [(p.real, p.imag) for p in places]
+    if looked.job is None:
+        return CutLook(faults=faults, spots=spots, trouble=looked.trouble)
+    return _told(looked.job, faults, spots)
+
+
+@router.post("/drawings/{drawing}/cutting/jobs", response=CutDone)
+def cut_drawing(request: HttpRequest, drawing: int, body: CutIn) -> CutDone:
+    """Send it to the cutting table."""
+    done = acts.cut(whose(request), drawing, body.plan)
+    return CutDone(record=done.record, trouble=done.trouble)
+
+
+def _told(job: Job, faults: list[Fault], spots: list[tuple[float, float]]) -> CutLook:
+    tools = [
+        ToolPaths(
+            tool=pen,
+            colour=job.colours[pen - 1],
+            path="".join(_path(r) for r in job.paths if r.pen == pen),
+            starts=[(r.places[0].real, r.places[0].imag) for r in job.paths if r.pen == pen],
+        )
+        for pen in dict.fromkeys(r.pen for r in job.paths)
+    ]
+    return CutLook(
+        faults=faults,
+        spots=spots,
+        tools=tools,
+        weeding="".join(map(_path, job.weeding)),
+        copies=[_matrix(p) for p in job.nest.places],
+        room=job.nest.room,
+        turned=job.nest.turned,
+    )
+
+
+def _path(run: Run) -> str:
+    return "M" + "L".join(f"{p.real:.2f} {p.imag:.2f}" for p in run.places)
+
+
+def _matrix(place: Affine) -> Matrix:
+    across, down, origin = (v / MM for v in (place.across, place.down, place.origin))
+    return (across.real, across.imag, down.real, down.imag, origin.real, origin.imag)

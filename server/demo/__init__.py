@@ -1,0 +1,1 @@
+"""The invented workshop; nothing imports it."""

@@ -1,0 +1,1 @@
+"""Drawings: their items, the edits, the history."""

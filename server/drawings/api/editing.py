@@ -1,0 +1,165 @@
+"""The board: a drawing opened, edited, taken back, sent out."""
+
+from typing import Any
+
+from buildup import host
+from buildup.edits.change import updated
+from buildup.timeline import Follows
+from buildup.view.selection import Shows
+from common import progress as longwork
+from common.requests import whose
+from django.http import HttpRequest, HttpResponse
+from ninja import Router
+
+from drawings import schema, store
+from drawings import serializers as answers
+from drawings.selectors.history import next_steps, page
+from drawings.selectors.lookup import found
+from drawings.services import lifecycle as acts
+from drawings.services.edit import Known, Outcome, check_known, delta_after, edit
+from drawings.services.navigate import go, way
+
+router = Router(tags=["drawings"])
+MOST_STEPS_SHOWN = 2_000
+"""Between the step that a drawing stands at and one that is only looked at."""
+
+
+def _known(version: int | None, tip: str | None) -> Known | None:
+    return None if version is None else Known(version, tip)
+
+
+def _told(kept: Outcome, body: schema.CommandIn | schema.GoIn) -> dict[str, Any]:
+    """What changed since the version that the client knew."""
+    since = kept.row.version - 1 if body.version is None else body.version
+    return answers.change(
+        kept.row,
+        kept.delta,
+        kept.after,
+        (body.selection, body.shows),
+        since=since,
+        around=kept.around,
+        held=kept.before,
+    )
+
+
+@router.get("/drawings/{drawing}", response=schema.Board)
+def open_drawing(request: HttpRequest, drawing: int) -> HttpResponse:
+    """A whole drawing; its drawables are handed on as they are stored, without reading them."""
+    with store.snapshot():
+        row = found(whose(request), drawing)
+        items = store.shown_items(row)
+        places = store.places_in(row)
+        board = schema.Board(id=row.pk, name=row.name, places=places, **answers.opened(row))
+    text = board.model_dump_json()
+    return HttpResponse(
+        text.replace(answers.ITEMS_HERE, f'"items":{items}', 1), content_type="application/json"
+    )
+
+
+@router.patch("/drawings/{drawing}", response=schema.Card)
+def rename_drawing(request: HttpRequest, drawing: int, body: schema.NameIn) -> dict[str, Any]:
+    """Another name."""
+    return answers.card(acts.rename(whose(request), drawing, name=body.name))
+
+
+@router.delete("/drawings/{drawing}", response={204: None})
+def delete_drawing(request: HttpRequest, drawing: int) -> tuple[int, None]:
+    """Take a drawing out of sight."""
+    acts.delete(whose(request), drawing)
+    return 204, None
+
+
+@router.get("/drawings/{drawing}/document", response=schema.DeskDrawing)
+def get_document(request: HttpRequest, drawing: int) -> dict[str, Any]:
+    """A drawing for the core in the browser."""
+    with store.snapshot():
+        row = found(whose(request), drawing)
+        items = list(row.items.order_by("parent", "rank").values_list("item", "parent", "body"))
+        undo, redo = (answers.step(s) for s in next_steps(row))
+    told = {"version": row.version, "tip": row.identity, "sheet": row.sheet, "items": items}
+    return {**told, "undo": undo, "redo": redo}
+
+
+@router.get("/drawings/{drawing}/changes", response=schema.Since)
+def list_changes(
+    request: HttpRequest, drawing: int, since: int, tip: str | None = None
+) -> dict[str, Any]:
+    """What changed since a version, for windows that follow each other."""
+    with store.snapshot():
+        row = found(whose(request), drawing)
+        check_known(row, Known(since, tip))
+        if since == row.version:
+            return {"answer": None}
+        delta = delta_after(row, since)
+        after = store.value_of(row)
+        return {
+            "answer": answers.change(
+                row, delta, after, ((), Shows()), since=since, around=next_steps(row)
+            )
+        }
+
+
+@router.post("/drawings/{drawing}/commands", response={200: schema.Answer, 409: schema.StaleAnswer})
+def apply_command(request: HttpRequest, drawing: int, body: schema.CommandIn) -> dict[str, Any]:
+    """Keep an edit."""
+    kept = edit(
+        whose(request),
+        drawing,
+        command_id=body.id,
+        known=_known(body.version, body.tip),
+        command=body.command,
+        follows=None if body.follows is None else Follows(**body.follows.dict()),
+    )
+    return _told(kept, body)
+
+
+@router.get("/drawings/{drawing}/progress/{edit}", response=schema.Work)
+def get_progress(request: HttpRequest, drawing: int, edit: str) -> dict[str, float | None]:
+    """How far an edit is that takes long."""
+    return {"part": longwork.progress_of(whose(request), edit[:40])}
+
+
+@router.delete("/drawings/{drawing}/progress/{edit}", response={204: None})
+def cancel_edit(request: HttpRequest, drawing: int, edit: str) -> tuple[int, None]:
+    """Let an edit that takes long end without a result."""
+    longwork.stop(whose(request), edit[:40])
+    return 204, None
+
+
+@router.post(
+    "/drawings/{drawing}/history/head", response={200: schema.Answer, 409: schema.StaleAnswer}
+)
+def move_in_history(request: HttpRequest, drawing: int, body: schema.GoIn) -> dict[str, Any]:
+    """Undo, redo, or go to a step."""
+    kept = go(
+        whose(request),
+        drawing,
+        command_id=body.id,
+        known=_known(body.version, body.tip),
+        to=body.to,
+        edit=body.edit,
+    )
+    return _told(kept, body)
+
+
+@router.get("/drawings/{drawing}/history", response=schema.History)
+def list_history(
+    request: HttpRequest, drawing: int, before: int | None = None, after: int | None = None
+) -> dict[str, Any]:
+    """The steps of a drawing around where it stands; or a page of those before or after one."""
+    with store.snapshot():
+        row = found(whose(request), drawing)
+        told = page(row, before=before, after=after)
+    steps = [answers.listed(step, told.drew) for step in told.steps]
+    return {"steps": steps, "at": row.head, "earlier": told.earlier, "later": told.later}
+
+
+@router.get("/drawings/{drawing}/history/{step}", response=host.Repaint)
+def get_step(request: HttpRequest, drawing: int, step: int) -> host.Repaint:
+    """What looks different at another step of the history; nothing is changed."""
+    with store.snapshot():
+        row = found(whose(request), drawing)
+        delta = way(row, step, most=MOST_STEPS_SHOWN)
+        now = store.value_of(row)
+    then = updated(now, delta)
+    return host.repaint(then, delta, (), before=now.tree)

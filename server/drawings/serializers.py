@@ -1,0 +1,85 @@
+"""What the API answers about a drawing, from rows and values."""
+
+from collections.abc import Mapping, Sequence
+from typing import Any
+
+from buildup import host
+from buildup.drawing.codec import read_kept
+from buildup.drawing.model import Drawing as Value
+from buildup.drawing.sheet import Sheet
+from buildup.edits.change import Delta
+from buildup.view.selection import Selection, Shows
+
+from drawings.models import Drawing, Step
+from drawings.selectors.history import next_steps
+
+
+def step(row: Step | None) -> dict[str, Any] | None:
+    """A step's number, its name and the edit that made it."""
+    if row is None:
+        return None
+    return {"number": row.number, "name": row.name, "edit": row.command_id}
+
+
+def listed(row: Step, drew: Mapping[int, str]) -> dict[str, Any]:
+    """A step as the history lists it."""
+    told = step(row) or {}
+    return {**told, "drew": drew.get(row.number)}
+
+
+Around = tuple[Step | None, Step | None]
+CutPreview = tuple[Sequence[str], Shows]
+"""What is selected, and what is shown of it."""
+
+
+def standing(row: Drawing, repaint: host.Repaint, around: Around) -> dict[str, Any]:
+    """Where a drawing stands: its version, a repaint of it, and the steps around it."""
+    undo, redo = around
+    return {
+        "version": row.version,
+        "tip": row.identity,
+        "repaint": repaint,
+        "undo": step(undo),
+        "redo": step(redo),
+        "kept": row.changed,
+    }
+
+
+ITEMS_HERE = '"items":[]'
+"""Where the stored drawables go in an opened drawing's answer."""
+
+
+def opened(row: Drawing) -> dict[str, Any]:
+    """Where a drawing stands, with its items still to be put in."""
+    empty = Selection(items=(), frame=None, anchors=(), pegs=(), dials=())
+    sheet = read_kept(Sheet, row.sheet)
+    repaint = host.Repaint(items=(), removed=(), moves=(), sheet=sheet, selection=empty)
+    return standing(row, repaint, next_steps(row))
+
+
+def change(
+    row: Drawing,
+    delta: Delta,
+    after: Value,
+    looked: CutPreview,
+    *,
+    since: int,
+    around: Around,
+    held: Value | None = None,
+) -> dict[str, Any]:
+    """What changed on a drawing since a version; `held` is the drawing as it was then, if known."""
+    told = standing(row, host.repaint(after, delta, *looked, held=held), around)
+    return {**told, "since": since, "delta": delta.to_json()}
+
+
+def card(row: Drawing) -> dict[str, Any]:
+    """A drawing on the home page."""
+    return {
+        "id": row.pk,
+        "name": row.name,
+        "sheet": read_kept(Sheet, row.sheet),
+        "version": row.version,
+        "tip": row.identity,
+        "changed": row.changed,
+        "deleted": row.deleted,
+    }

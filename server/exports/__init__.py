@@ -1,0 +1,1 @@
+"""Files that are made of drawings."""

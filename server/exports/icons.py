@@ -1,0 +1,71 @@
+"""A set of icons: squares of many sizes, a favicon, a sprite of symbols."""
+
+import io
+from dataclasses import replace
+
+from buildup.drawing.tree import ROOT
+from buildup.formats.exportsettings import IconsOut
+from buildup.formats.scene import scene
+from buildup.formats.svg.svgwrite import Writing, scene_lines, view_of
+from buildup.formats.svg.symbolids import symbol_id
+from buildup.geometry.progress import done
+from PIL import Image
+
+from exports.parcels import File, Job, Parcel, file_name
+from exports.raster import drawn
+
+FAVICON = (16, 32, 48)
+SMALL = Writing(decimals=3, labels=False, groups=False)
+
+
+def icons(job: Job, settings: IconsOut) -> Parcel:
+    """All files of the set."""
+    files = []
+    for number, size in enumerate(dict.fromkeys(settings.sizes)):
+        done(number / len(settings.sizes))
+        stream = io.BytesIO()
+        square(job, size).save(stream, "PNG")
+        files.append(File(file_name(job.name, "png", more=f"-{size}"), stream.getvalue()))
+    if settings.favicon:
+        files.append(File("favicon.ico", favicon(job)))
+    if settings.sprite:
+        files.append(File("sprite.svg", sprite(job).encode()))
+    return Parcel(tuple(files))
+
+
+def square(job: Job, size: int) -> Image.Image:
+    """A picture in the middle of a square, as large as it fits; nothing lies behind it."""
+    box = job.box
+    scale = size / max(box.width, box.height)
+    width, height = (max(1, round(side * scale)) for side in (box.width, box.height))
+    picture = drawn(job, (width, height), transparent=True).convert("RGBA")
+    ground = Image.new("RGBA", (size, size))
+    ground.paste(picture, ((size - width) // 2, (size - height) // 2))
+    return ground
+
+
+def favicon(job: Job) -> bytes:
+    """An ICO of several sizes, each drawn by itself."""
+    *small, largest = (square(job, size) for size in FAVICON)
+    stream = io.BytesIO()
+    sizes = [(s, s) for s in FAVICON]
+    largest.save(stream, "ICO", sizes=sizes, append_images=small)
+    return stream.getvalue()
+
+
+def sprite(job: Job) -> str:
+    """An SVG in which each layer, or each of the items, is a symbol under its name."""
+    drawing = job.drawing
+    tops = drawing.tree.children(ROOT) if job.ids is None else drawing.tree.tops(job.ids)
+    taken: set[str] = set()
+    lines = ['<svg xmlns="http://www.w3.org/2000/svg">']
+    for top in tops:
+        inside = list(scene_lines(scene(drawing, (top,)), SMALL))
+        if not inside:
+            continue
+        own = symbol_id(drawing.items[top].name, taken)
+        held = drawing.tree.children(top) if job.ids is None else (top,)
+        view = view_of(drawing, held) if job.ids else replace(job, ids=None).box
+        told = " ".join(f"{v:g}" for v in (view.left, view.top, view.width, view.height))
+        lines += [f'<symbol id="{own}" viewBox="{told}">', *inside, "</symbol>"]
+    return "\n".join([*lines, "</svg>", ""])

@@ -1,0 +1,77 @@
+"""PDF by pikepdf (ISO 32000-1): the sheet at its exact size, bleed, trim marks, pages."""
+
+import io
+from collections.abc import Sequence
+
+import pikepdf
+from buildup.formats.exportsettings import PdfOut
+from buildup.geometry.boxes import Box
+from buildup.geometry.progress import done
+from pikepdf import Array, Dictionary, Name
+
+from exports.parcels import File, Job, Parcel, file_name
+from exports.pdfink import Ink, number
+
+POINT = 72.0 / 96.0
+"""Points in a sheet unit."""
+MARK = 15.0
+"""Points: how long trim marks are."""
+GAP = 6.0
+"""Points between trim marks and what is printed."""
+
+
+def pdf(jobs: Sequence[Job], settings: PdfOut) -> Parcel:
+    """One file with a page for each job."""
+    document = pikepdf.new()
+    said: list[str] = []
+    for count, job in enumerate(jobs):
+        done(count / len(jobs))
+        said += _page(document, job, settings)
+    document.docinfo["/Title"] = jobs[0].name
+    document.docinfo["/Creator"] = "Build Up Curve"
+    stream = io.BytesIO()
+    document.save(stream, deterministic_id=True)
+    return Parcel((File(file_name(jobs[0].name, "pdf"), stream.getvalue()),), tuple(said))
+
+
+def _page(document: pikepdf.Pdf, job: Job, settings: PdfOut) -> list[str]:
+    """A page at the end of a document; sentences on what is said of it."""
+    box = job.box
+    bleed = settings.bleed * POINT
+    margin = bleed + (GAP + MARK if settings.marks else 0.0)
+    width, height = box.width * POINT, box.height * POINT
+    printed = box.grown(settings.bleed)
+    ink = Ink(document, printed, settings.dpi)
+    if job.ids is None and job.drawing.sheet.colour is not None:
+        ink.ground(job.drawing.sheet.colour, printed)
+    ink.nodes(job.scene)
+    place = (POINT, 0.0, 0.0, -POINT, margin - box.left * POINT, margin + box.bottom * POINT)
+    content = f"q {' '.join(map(number, place))} cm /Drawing Do Q\n"
+    if settings.marks:
+        content += _marks(margin, bleed, width, height)
+    page = document.add_blank_page(page_size=(width + 2 * margin, height + 2 * margin))
+    resources = Dictionary(XObject=Dictionary(Drawing=ink.form(isolated=False)))
+    page.obj.Resources = resources
+    page.obj.Contents = document.make_stream(content.encode())
+    page.obj.Group = Dictionary(S=Name.Transparency, CS=Name.DeviceRGB)
+    trim = Box(margin, margin, margin + width, margin + height)
+    page.obj.TrimBox = _told(trim)
+    page.obj.BleedBox = _told(trim.grown(bleed))
+    return ink.said
+
+
+def _told(box: Box) -> Array:
+    return Array([round(v, 5) for v in (box.left, box.top, box.right, box.bottom)])
+
+
+def _marks(margin: float, bleed: float, width: float, height: float) -> str:
+    """Lines at the corners that show where the sheet is cut, in all inks (ISO 32000-1, 14.11.2)."""
+    lines = ["q 1 1 1 1 K 0.25 w"]
+    inner = bleed + GAP
+    for x, way in ((margin, -1.0), (margin + width, 1.0)):
+        for y, down in ((margin, -1.0), (margin + height, 1.0)):
+            level = f"{number(x + way * inner)} {number(y)} m"
+            lines.append(f"{level} {number(x + way * (inner + MARK))} {number(y)} l S")
+            upright = f"{number(x)} {number(y + down * inner)} m"
+            lines.append(f"{upright} {number(x)} {number(y + down * (inner + MARK))} l S")
+    return "\n".join([*lines, "Q", ""])

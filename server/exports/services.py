@@ -1,0 +1,89 @@
+"""Send a drawing out as files; how that was done is kept with it."""
+
+from collections.abc import Sequence
+from typing import Protocol
+
+from buildup.drawing.model import Drawing as Value
+from buildup.formats.exportsettings import PdfOut, Sending, write_sending
+from buildup.geometry.progress import heard_by
+from common.messages import refusal
+from common.progress import ProgressReporter
+from django.db import transaction
+from drawings import store
+from drawings.selectors.lookup import found, locked
+
+from exports.formats import kind_of, made
+from exports.parcels import File, Job, Parcel, file_name, zipped
+
+
+class Making(Protocol):
+    """What makes files of a job."""
+
+    def __call__(self, job: Job, settings: Sending, *, pages: Sequence[Job]) -> Parcel:
+        """All of them."""
+
+
+def parcel_of(
+    user_id: int,
+    drawing_id: int,
+    settings: Sending,
+    items: tuple[str, ...],
+    *,
+    work: str,
+    make: Making = made,
+) -> Parcel:
+    """The files that a drawing is sent out as.
+
+    Args:
+        user_id: whose drawing.
+        drawing_id: which.
+        settings: how it is sent.
+        items: what is selected, where not the sheet is sent.
+        work: the id under which one asks how far it is, and stops it.
+        make: `made`, or `sketch` for a look at it.
+
+    Raises:
+        Refusal: `unknown_drawing`, `nothing_selected`, `stopped`; as `made`.
+    """
+    name, value = _value(user_id, drawing_id)
+    ids: tuple[str, ...] | None = None
+    if settings.what != "sheet":
+        ids = value.tree.tops(i for i in items if i in value.items)
+        if not ids:
+            raise refusal("nothing_selected.export")
+    pages = []
+    if isinstance(settings, PdfOut):
+        pages = [Job(*_value(user_id, other)) for other in settings.drawings]
+    with heard_by(ProgressReporter(user_id, work)):
+        return make(Job(name, value, ids), settings, pages=pages)
+
+
+def sent(
+    user_id: int, drawing_id: int, settings: Sending, items: tuple[str, ...], *, work: str
+) -> File:
+    """One file, a zip where there are several; the settings are those to begin with next time.
+
+    Raises:
+        Refusal: as `parcel_of`.
+    """
+    parcel = parcel_of(user_id, drawing_id, settings, items, work=work)
+    _remember(user_id, drawing_id, settings)
+    if len(parcel.files) == 1:
+        return parcel.files[0]
+    name, _ = _value(user_id, drawing_id)
+    return File(file_name(name, "zip"), zipped(parcel.files))
+
+
+def _value(user_id: int, drawing_id: int) -> tuple[str, Value]:
+    with store.snapshot():
+        row = found(user_id, drawing_id)
+        return row.name, store.value_of(row)
+
+
+@transaction.atomic
+def _remember(user_id: int, drawing_id: int, settings: Sending) -> None:
+    row = locked(user_id, drawing_id)
+    kind = kind_of(settings)
+    kinds = {**row.export_settings.get("kinds", {}), kind: write_sending(settings)}
+    told = {**row.export_settings, "last": kind, "kinds": kinds}
+    type(row).objects.filter(pk=row.pk).update(export_settings=told)  # it was not changed

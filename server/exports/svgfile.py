@@ -1,0 +1,18 @@
+"""SVG: complete, with all that is live here, or plain and small."""
+
+from buildup.formats.exportsettings import SvgOut
+from buildup.formats.svg.livesvg import live_metadata
+from buildup.formats.svg.svgwrite import WHOLLY, Writing, svg
+
+from exports.parcels import File, Job, Parcel, file_name
+
+
+def svg_file(job: Job, settings: SvgOut) -> Parcel:
+    """One file."""
+    if settings.complete:
+        live = live_metadata(job.drawing, job.ids)
+        text = svg(job.drawing, title=job.name, writing=WHOLLY, ids=job.ids, metadata=live)
+    else:
+        writing = Writing(settings.decimals, labels=False, groups=False, uses=settings.uses)
+        text = svg(job.drawing, title="", writing=writing, ids=job.ids)
+    return Parcel((File(file_name(job.name, "svg"), text.encode()),))

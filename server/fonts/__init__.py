@@ -1,0 +1,1 @@
+"""Fonts: shipped and added, checked and set."""

@@ -1,0 +1,57 @@
+"""Lettering: the API's part of it."""
+
+from buildup.drawing.text import Shaped
+from common.idempotency import once
+from common.openapi import created, file_in
+from common.requests import whose
+from django.http import HttpRequest, HttpResponse
+from ninja import Router, Schema
+from ninja.decorators import decorate_view
+
+from fonts import services as acts
+from fonts.families import FontFacts, facts, fonts_of, typeface
+from fonts.shaping import shaped
+
+router = Router(tags=["text"])
+
+
+class ShapeIn(Schema):
+    """Text that is to be set in a face."""
+
+    text: str
+    """Lines parted by line feeds."""
+    face: str
+    """The key of the face."""
+    kerning: bool = True
+    """Pairs of letters stand as the face says."""
+    ligatures: bool = True
+    """So do letters that grow together."""
+
+
+@router.get("/fonts", response=list[FontFacts])
+def list_fonts(request: HttpRequest) -> list[FontFacts]:
+    """The faces that there are."""
+    return list(fonts_of(whose(request)))
+
+
+@router.post("/fonts", response={201: FontFacts}, openapi_extra=file_in())
+@decorate_view(once)
+def add_font(request: HttpRequest, response: HttpResponse, name: str = "") -> tuple[int, FontFacts]:
+    """Add a font: the request's body is the file."""
+    row = acts.bring(whose(request), data=request.body, file_name=name)
+    created(response, f"fonts/{row.key}")
+    return 201, facts(row.owner_id, row.key, row.name, "own")
+
+
+@router.delete("/fonts/{key}", response={204: None})
+def remove_font(request: HttpRequest, key: str) -> tuple[int, None]:
+    """Remove a font that was added."""
+    acts.let_go(whose(request), key[:40])
+    return 204, None
+
+
+@router.post("/queries/text-layout", response=Shaped)
+def lay_out_text(request: HttpRequest, body: ShapeIn) -> Shaped:
+    """What text comes to in a face."""
+    face = typeface(whose(request), body.face[:40])
+    return shaped(face, body.text, kerning=body.kerning, ligatures=body.ligatures)

@@ -1,0 +1,59 @@
+"""Files of other programs, and what was on the clipboard."""
+
+from typing import Any
+
+from buildup.drawing.codec import read
+from buildup.formats.palettes import (
+    Palette,
+)
+from buildup.formats.svg.svgread import Reading
+from common.idempotency import once
+from common.openapi import created, file_in
+from common.requests import whose
+from common.sandbox import pool
+from django.http import HttpRequest, HttpResponse
+from drawings import serializers as answers
+from ninja import Router
+from ninja.decorators import decorate_view
+
+from imports import schema
+from imports.files import read_file
+from imports.services import take_in
+
+router = Router(tags=["imports"])
+
+
+@router.post(
+    "/imports", response={201: schema.ImportedDrawings}, openapi_extra=file_in(), tags=["imports"]
+)
+@decorate_view(once)
+def import_drawings(
+    request: HttpRequest, response: HttpResponse, name: str
+) -> tuple[int, dict[str, Any]]:
+    """A new drawing of a file, the request's body, or one for each of its pages."""
+    done = take_in(whose(request), name=name, data=request.body)
+    created(response, f"drawings/{done.rows[0].pk}")
+    return 201, {"cards": [answers.card(row) for row in done.rows], "said": done.said}
+
+
+@router.post("/queries/file-items", response=Reading, openapi_extra=file_in(), tags=["imports"])
+def read_file_items(request: HttpRequest, name: str) -> Reading:
+    """The items of a file, the request's body, as a clip that can be pasted."""
+    found = read_file(whose(request), name, request.body)
+    more = (
+        f"To import the other pages ({len(found.further)}), use Import on the "
+        "home page: each becomes a drawing."
+    )
+    return Reading(found.clip.text(), f"{found.said} {more if found.further else ''}".strip())
+
+
+@router.post("/queries/palette", response=Palette)
+def read_palette(request: HttpRequest, body: schema.CopiedIn) -> Palette:
+    """The colours of a file."""
+    return read(Palette, pool.run("palette", body.text.encode("utf-8", "replace"))[0])
+
+
+@router.post("/queries/clipboard", response=Reading)
+def read_clipboard(request: HttpRequest, body: schema.CopiedIn) -> Reading:
+    """What was on the clipboard, as it can be pasted."""
+    return read(Reading, pool.run("svg", body.text.encode("utf-8", "replace"))[0])

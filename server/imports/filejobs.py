@@ -1,0 +1,135 @@
+"""What is done with strangers' files, each job with its limits; runs in a child of the nursery.
+
+Nothing here knows the server: a job has the file's bytes and a few words, and answers with JSON
+and bytes. Text of a file is set by the server, which has the fonts: it is asked for each line.
+"""
+
+import io
+import socket
+from collections.abc import Callable, Mapping
+from dataclasses import dataclass
+from typing import Any
+
+from buildup.drawing.codec import read, write
+from buildup.errors import Refusal
+from buildup.formats.incoming import Incoming
+from buildup.formats.palettes import read_palette
+from buildup.formats.svg.svgread import read_document, read_each, read_svg
+from buildup.formats.svg.svgtext import FaceWish, Say, Spoken
+from common.sandbox import frames
+from common.sandbox.confine import Limits, limit
+from fonts.fontcheck import font_in
+from PIL import Image
+from references.imagefiles import checked
+from references.maincolours import main_colours
+from references.tracing import silhouette
+
+from imports.dxffile import read_dxf
+from imports.glyphfile import read_font
+from imports.pdffile import read_pdf
+from imports.travelling import written
+
+Result = tuple[Any, bytes]
+Words = Mapping[str, Any]
+
+
+@dataclass(frozen=True)
+class Job:
+    """Something that is done with a file.
+
+    Args:
+        does: from the file's bytes, the words it was asked with and what sets text.
+        limits: what it may use.
+    """
+
+    does: Callable[[bytes, Words, Say], Result]
+    limits: Limits = Limits()
+
+
+READERS: Mapping[str, Callable[[str, bytes, Say], Incoming]] = {
+    "svg": lambda _name, data, say: read_document(data.decode("utf-8-sig", "replace"), say),
+    "dxf": lambda _name, data, _say: read_dxf(data),
+    "pdf": lambda _name, data, _say: read_pdf(data),
+    "font": lambda name, data, _say: read_font(name, data),
+}
+"""Files of other programs, by what they are."""
+
+
+def _file(data: bytes, told: Words, say: Say) -> Result:
+    return written(READERS[told["kind"]](told["name"], data, say)), b""
+
+
+def _svg(data: bytes, _told: Words, _say: Say) -> Result:
+    return write(read_svg(data.decode())), b""
+
+
+def _symbols(data: bytes, _told: Words, _say: Say) -> Result:
+    each = read_each(data.decode())
+    clips = [[name, clip.text()] for name, clip in each.clips]
+    return {"clips": clips, "said": each.said}, b""
+
+
+def _palette(data: bytes, _told: Words, _say: Say) -> Result:
+    return write(read_palette(data.decode())), b""
+
+
+def _font(data: bytes, told: Words, _say: Say) -> Result:
+    found = font_in(data, file_name=told["name"])
+    return {"name": found.name}, found.data
+
+
+def _picture(data: bytes, _told: Words, _say: Say) -> Result:
+    found = checked(data)
+    return {"mime": found.mime, "width": found.width, "height": found.height}, found.data
+
+
+def _silhouette(data: bytes, told: Words, _say: Say) -> Result:
+    seeds = [complex(*place) for place in told["places"]]
+    found = silhouette(_opened(data), seeds, tolerance=told["tolerance"], holes=told["holes"])
+    return write(found), b""
+
+
+def _colours(data: bytes, _told: Words, _say: Say) -> Result:
+    return main_colours(_opened(data)), b""
+
+
+def _opened(data: bytes) -> Image.Image:
+    return Image.open(io.BytesIO(data))
+
+
+_PICTURE = Limits(memory=2 << 30, processor=20)
+"""50 megapixels take 200 MB in each of their forms."""
+JOBS: Mapping[str, Job] = {
+    "file": Job(_file, Limits(processor=20, clock=30.0)),
+    "svg": Job(_svg),
+    "symbols": Job(_symbols),
+    "palette": Job(_palette, Limits(processor=5, clock=10.0)),
+    "font": Job(_font, Limits(clock=30.0)),
+    "picture": Job(_picture, _PICTURE),
+    "silhouette": Job(_silhouette, _PICTURE),
+    "colours": Job(_colours, _PICTURE),
+}
+
+
+def answer(link: socket.socket) -> None:
+    """Do the job that is asked for, within its limits, and say what came of it."""
+    told, data = frames.receive(link)
+    job = JOBS[told["job"]]
+    limit(job.limits)
+    frames.send(link, {"begun": True})
+
+    def say(text: str, wish: FaceWish) -> Spoken | None:
+        frames.send(link, {"text": text, "wish": write(wish)})
+        spoken, _ = frames.receive(link)
+        return None if spoken is None else read(Spoken, spoken)
+
+    try:
+        result, out = job.does(data, told["words"], say)
+    except Refusal as problem:
+        frames.send(link, {"refused": [problem.code, problem.sentence, problem.place]})
+    except MemoryError:
+        frames.send(link, {"failed": "memory"})
+    except Exception as problem:  # a stranger's file made it: it is a refusal, and told to us
+        frames.send(link, {"failed": f"{type(problem).__name__}: {problem}"[:300]})
+    else:
+        frames.send(link, {"result": result}, out)

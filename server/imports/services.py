@@ -1,0 +1,85 @@
+"""Files of other programs, and those that were sent out here, as new drawings."""
+
+from collections.abc import Sequence
+from dataclasses import dataclass, replace
+
+from accounts.services.quota import make_room
+from buildup.drawing.checks import LONGEST_NAME, LONGEST_SHEET, SHORTEST_SHEET, check_name
+from buildup.drawing.clips import Clip
+from buildup.drawing.model import Drawing as Value
+from buildup.drawing.sheet import Sheet
+from buildup.drawing.sheetchecks import check_sheet
+from buildup.formats.incoming import Incoming, left_out_of
+from buildup.forms.itemchecks import sound_clip
+from common.retries import in_transaction
+from drawings.models import Drawing
+from drawings.services.lifecycle import written
+
+from imports.files import read_file
+
+
+@dataclass(frozen=True)
+class TakenIn:
+    """What was made of a file.
+
+    Args:
+        rows: the new drawings, one for each page.
+        said: how many there are, and what was left out (empty: nothing).
+
+    """
+
+    rows: Sequence[Drawing]
+    said: str
+
+
+def take_in(user_id: int, *, name: str, data: bytes) -> TakenIn:
+    """A file as a new drawing, or one for each page: sheet, items, whatever is live in it.
+
+    Raises:
+        Refusal: as `read_file` and `sound_clip`; `bad_name`; as `make_room`.
+    """
+    found = read_file(user_id, name, data)
+    called = (found.name or name.rpartition(".")[0] or name)[:LONGEST_NAME].strip()
+    check_name(called)
+    said = replace(found, left=tuple(sorted(left_out_of(found.pages).items()))).said
+    if not found.further:
+        return TakenIn(_written(user_id, [(called, value_of(found))]), said)
+    pages = [
+        (f"{called[: LONGEST_NAME - 12]}, page {n}", value_of(page))
+        for n, page in enumerate(found.pages, start=1)
+    ]
+    said = f"{len(pages)} drawings were created, one for each page. {said}".strip()
+    return TakenIn(_written(user_id, pages), said)
+
+
+def value_of(found: Incoming) -> Value:
+    """A document as a drawing.
+
+    Raises:
+        Refusal: as `sound_clip`.
+    """
+    if found.live is not None:
+        return found.live
+    drawing = sound_clip(found.clip.text()).drawing() if found.clip.items else _empty()
+    return replace(drawing, sheet=_sheet(found))
+
+
+def _empty() -> Value:
+    return Clip((), ()).drawing()
+
+
+def _sheet(found: Incoming) -> Sheet:
+    """As large as it says, within what a sheet may be."""
+    if not found.size:
+        return Sheet()
+    width, height = (
+        min(max(side, SHORTEST_SHEET), LONGEST_SHEET) for side in (found.size.real, found.size.imag)
+    )
+    return check_sheet(Sheet(width, height, found.unit))
+
+
+@in_transaction
+def _written(user_id: int, pages: Sequence[tuple[str, Value]]) -> list[Drawing]:
+    """All of them or none; the first is the newest, so that it comes first at home."""
+    make_room(user_id, drawings=len(pages))
+    return [written(user_id, name, value) for name, value in reversed(pages)][::-1]

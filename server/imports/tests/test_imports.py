@@ -1,0 +1,244 @@
+"""SVG files as new drawings: those that were sent out here, and those of other programs."""
+
+import io
+from dataclasses import replace
+from urllib.parse import quote
+
+import ezdxf
+import shapely
+from buildup.drawing.paint import Feather, Finish, Style
+from buildup.drawing.sheet import Sheet
+from buildup.formats.exportsettings import DxfOut, PdfOut
+from buildup.formats.scene import pieces, scene
+from buildup.formats.svg.livesvg import live_metadata
+from buildup.formats.svg.svgwrite import svg
+from buildup.geometry.flattening import polyline
+from django.contrib.auth import get_user_model
+from django.test import TransactionTestCase
+from drawings import store
+from drawings.models import Drawing
+from exports.dxf import dxf
+from exports.parcels import Job
+from exports.pdf import pdf
+
+from core.tests.test_keeping import done
+from core.tests.test_svgfiles import document
+from core.tests.zoo import drawing, full, leaf, plate, wire
+
+
+class IncomingTest(TransactionTestCase):
+    def setUp(self):
+        store.forget_all()
+        self.user = get_user_model().objects.create_user("mira", password="reed-and-spruce")
+        self.client.force_login(self.user)
+
+    def take_in(self, text, name="A file.svg"):
+        data = text if isinstance(text, bytes) else text.encode()
+        address = f"/api/v1/imports?name={quote(name)}"
+        return self.client.post(address, data, content_type="application/octet-stream")
+
+    def value(self, answer):
+        store.forget_all()
+        row = Drawing.objects.get(pk=answer.json()["cards"][0]["id"])
+        return row, store.value_of(row)
+
+    def test_what_was_sent_out_complete_comes_back_as_it_was(self):
+        before = full()
+        sent = svg(before, title="Täg", metadata=live_metadata(before, None))
+        row, value = self.value(self.take_in(sent))
+        self.assertEqual(row.name, "Täg")
+        self.assertEqual((dict(value.items), value.tree), (dict(before.items), before.tree))
+        self.assertEqual(value.sheet, replace(before.sheet, underlays=()))
+        shown = self.client.get(f"/api/v1/drawings/{row.pk}").json()
+        self.assertEqual(len(shown["places"]), len(before.items))
+
+    def test_of_another_program_sheet_items_and_what_was_left_out(self):
+        text = document(
+            "<rect width='50' height='40' fill='teal'/><text font-family='Nobody'>Reed</text>"
+        )
+        answer = self.take_in(text.replace('width="200" height="200"', 'width="50mm"'))
+        self.assertEqual(answer.json()["said"], "Not imported: text in missing fonts (1).")
+        row, value = self.value(answer)
+        self.assertEqual((row.name, value.sheet.unit), ("A file", "mm"))
+        self.assertAlmostEqual(value.sheet.width, 50 / 25.4 * 96)
+        (item,) = (value.items[i] for i in value.order)
+        self.assertAlmostEqual(item.frame.width, value.sheet.width / 2)
+
+    def test_broken_huge_and_hostile_files_make_nothing(self):
+        bomb = '<!DOCTYPE s [<!ENTITY a "aa"><!ENTITY b "&a;&a;">]>' + document("<g>&b;</g>")
+        doubling = "<g id='g0'><path d='M0 0H9V9z'/></g>" + "".join(
+            f"<g id='g{k}'>{f'<use href=%sg{k - 1}%s/>' * 10}</g>" % (("'#", "'") * 10)
+            for k in range(1, 9)
+        )
+        for text, code in (
+            ("", "not_svg"),
+            ("no file", "not_svg"),
+            (document("<g>")[:-6], "not_svg"),
+            (bomb, "entities"),
+            (document("<path d='M0 0H1'/>" * 100_000), "too_much"),
+            (document(doubling), "too_much"),
+            (document("<g>" * 3_000 + "</g>" * 3_000), "too_much"),
+            (document("<script>alert(1)</script>"), "nothing_drawn"),
+            (document("<path d='M0 0H1e300'/>"), "too_far"),
+            (
+                document(
+                    "<metadata><drawing xmlns='urn:build-up-curve:drawing'>{</drawing></metadata>"
+                ),
+                "bad_data",
+            ),
+        ):
+            with self.subTest(text[:60]):
+                answer = self.take_in(text)
+                self.assertEqual((answer.status_code, answer.json()["code"]), (422, code))
+        self.assertEqual(Drawing.objects.count(), 0)
+
+    def dxf(self, draw, version="R2010", units=4):
+        document = ezdxf.new(version, units=units)
+        draw(document)
+        stream = io.StringIO()
+        document.write(stream)
+        return stream.getvalue().encode()
+
+    def test_dxf_of_every_kind_of_line_in_its_size(self):
+        def draw(document):
+            space = document.modelspace()
+            document.layers.add("Holes", color=1)
+            space.add_line((0, 0), (100, 0))
+            space.add_arc((50, 0), 20, 0, 180, dxfattribs={"layer": "Holes"})
+            space.add_circle((50, 50), 10, dxfattribs={"layer": "Holes", "color": 5})
+            space.add_ellipse((50, 50), (30, 0), 0.5)
+            space.add_lwpolyline([(0, 0, 1), (10, 0, 0)], format="xyb", close=True)
+            space.add_polyline2d([(0, 80), (20, 90), (40, 80)])
+            space.add_open_spline([(0, 0), (10, 30), (60, 30), (100, 60)])
+            space.add_text("Reed")
+            block = document.blocks.new("HOLE")
+            block.add_circle((0, 0), 2)
+            space.add_blockref("HOLE", (80, 80))
+
+        answer = self.take_in(self.dxf(draw), "body.dxf")
+        self.assertEqual(answer.json()["said"], "Not imported: text (1).")
+        row, value = self.value(answer)
+        self.assertEqual(row.name, "body")
+        mm = 96 / 25.4
+        self.assertAlmostEqual(value.sheet.width, 100 * mm)
+        drawn = [value.items[i] for i in value.order]
+        self.assertEqual(len(drawn), 8)
+        round_one = next(i for i in drawn if i.style.strokes[0].paint == "#0000FF")
+        places = [p for s in round_one.contours[0].segments for p in s[:1]]
+        middle = sum(places) / len(places)
+        top = 90 - 50  # from the top of what is drawn
+        self.assertAlmostEqual(middle / mm, 50 + top * 1j)
+        self.assertTrue(round_one.contours[0].closed)
+        names = [value.items[i].name for i in value.tree.children("layer-1")]
+        self.assertEqual(names, ["0", "Holes"])
+
+    def test_dxf_that_we_sent_comes_back_on_the_same_curves(self):
+        before = full()
+        (file,) = dxf(Job("x", before), DxfOut()).files
+        _, value = self.value(self.take_in(file.data, "x.dxf"))
+
+        left, top, *_ = lines(before).bounds
+        mine, theirs = lines(before, by=-complex(left, top)), lines(value)
+        self.assertEqual(len(mine.geoms), len(theirs.geoms))
+        self.assertLess(mine.hausdorff_distance(theirs), 0.05)
+
+    def test_other_versions_and_inches_are_read_broken_ones_are_refused(self):
+        def line(document):
+            document.modelspace().add_line((0, 0), (1, 0))
+            document.modelspace().add_circle((0, 0), 1)
+
+        for version in ("R12", "R2000", "R2018"):
+            self.assertEqual(self.take_in(self.dxf(line, version), "a.dxf").status_code, 201)
+        _, value = self.value(self.take_in(self.dxf(line, units=1), "a.dxf"))
+        self.assertAlmostEqual(value.sheet.height, 2 * 96, places=3)
+        count = Drawing.objects.count()
+        whole = self.dxf(line)
+        for data, code in (
+            (b"", "not_dxf"),
+            (b"hello", "not_dxf"),
+            (b"\x00" * 5_000, "not_dxf"),
+            (self.dxf(lambda d: d.modelspace().add_text("x")), "nothing_drawn"),
+            (
+                self.dxf(lambda d: [d.modelspace().add_point((k, 0)) for k in range(20_500)]),
+                "too_much",
+            ),
+        ):
+            answer = self.take_in(data, "a.dxf")
+            self.assertEqual((answer.status_code, answer.json()["code"]), (422, code))
+        for cut in range(200, len(whole), len(whole) // 12):
+            self.assertIn(self.take_in(whole[:cut], "a.dxf").status_code, (201, 422))
+        strange = self.take_in(b"PK", "a.odg")
+        self.assertEqual(strange.json()["code"], "unknown_file")
+        self.assertLess(Drawing.objects.count(), count + 13)
+
+    def test_the_items_of_a_file_can_be_had_for_the_open_drawing(self):
+        address = "/api/v1/queries/file-items?name=a.svg"
+        told = self.client.post(address, document("<circle r='9'/>"), content_type="text/plain")
+        self.assertIn('"shape":"ellipse"', told.json()["clip"].replace(" ", ""))
+
+    def test_the_paths_of_a_page_come_in_as_they_were_sent(self):
+        square = replace(plate("b"), style=Style(fill="#E7D8BF", fill_opacity=0.5))
+        before = replace(drawing(square, leaf(), wire()), sheet=Sheet(400, 300, "px", None))
+        before = done(before, kind="move_items", items=["b", "leaf", "open"], by=[120, 120])
+        (file,) = pdf([Job("x", before)], PdfOut()).files
+        answer = self.take_in(file.data, "Page.pdf")
+        row, value = self.value(answer)
+        self.assertEqual((row.name, answer.json()["said"]), ("Page", ""))
+        self.assertAlmostEqual(value.sheet.width, 400, places=3)
+        self.assertLess(lines(before).hausdorff_distance(lines(value)), 0.02)
+        first = value.items[value.order[0]]
+        self.assertEqual(first.style.fill, "#E7D8BF")
+        self.assertAlmostEqual(first.style.fill_opacity, 0.5, delta=0.01)
+        widths = {round(value.items[i].style.strokes[-1].width, 3) for i in value.order}
+        self.assertIn(leaf().style.strokes[0].width, widths)
+
+    def test_every_page_of_a_pdf_becomes_a_drawing(self):
+        shade = Style(strokes=(), finish=Finish(1.0, "normal", (Feather(),)))
+        blank = replace(
+            drawing(replace(leaf(), style=shade)), sheet=Sheet(400, 300, "px", None)
+        )  # a picture only
+        large = replace(drawing(wire(), plate()), sheet=Sheet(500, 300, "px", None))
+        small = replace(drawing(leaf()), sheet=Sheet(200, 100, "px", None))
+        sent = pdf([Job(n, v) for n, v in (("a", large), ("b", blank), ("c", small))], PdfOut())
+        answer = self.take_in(sent.files[0].data, "Pieces.pdf").json()
+        self.assertEqual([c["name"] for c in answer["cards"]], ["Pieces, page 1", "Pieces, page 2"])
+        self.assertIn("2 drawings were created", answer["said"])
+        self.assertIn("pages without paths (1)", answer["said"])
+        self.assertIn("pictures (1)", answer["said"])
+        for card, before in zip(answer["cards"], (large, small), strict=True):
+            value = store.value_of(Drawing.objects.get(pk=card["id"]))
+            self.assertAlmostEqual(value.sheet.width, before.sheet.width, places=3)
+            self.assertLess(lines(before).hausdorff_distance(lines(value)), 0.02)
+        told = self.client.post(
+            "/api/v1/queries/file-items?name=a.pdf",
+            sent.files[0].data,
+            content_type="application/octet-stream",
+        )
+        self.assertIn("the other pages (1)", told.json()["said"])
+
+    def test_pages_that_hold_no_path_or_are_broken_are_refused(self):
+        shaded = replace(
+            leaf(), style=Style(strokes=(), finish=Finish(1.0, "normal", (Feather(),)))
+        )
+        before = replace(drawing(shaded), sheet=Sheet(400, 300, "px", None))
+        (file,) = pdf([Job("x", before)], PdfOut()).files
+        for data, code in (
+            (b"", "not_pdf"),
+            (b"%PDF-1.7 nothing more", "not_pdf"),
+            (file.data, "nothing_drawn"),
+        ):
+            answer = self.take_in(data, "a.pdf")
+            self.assertEqual((answer.status_code, answer.json()["code"]), (422, code))
+        self.assertIn("pictures (1)", answer.json()["detail"])
+
+
+def lines(value, by=0j):
+    """All that is drawn, as lines, moved by a vector."""
+    return shapely.MultiLineString(
+        [
+            [((p + by).real, (p + by).imag) for p in polyline(c.segments, 0.01)]
+            for piece in pieces(scene(value))
+            for c in piece.form.contours
+            if c.segments
+        ]
+    )

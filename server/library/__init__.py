@@ -1,0 +1,1 @@
+"""The shelf: presets and outlines in trays."""

@@ -1,1 +1,0 @@
-"""People: who has an account here."""

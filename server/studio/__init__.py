@@ -1,1 +1,0 @@
-"""Drawings and their owners: models, actions and the API."""

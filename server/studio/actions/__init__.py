@@ -1,1 +1,0 @@
-"""One mutation, one file, one transaction."""

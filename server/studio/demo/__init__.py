@@ -1,1 +1,0 @@
-"""The drawings of Hollowreed Strings, an invented workshop; all built by commands."""

@@ -1,1 +1,0 @@
-"""A drawing as files: one module a format, and their registry in `made`."""
