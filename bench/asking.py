@@ -20,7 +20,7 @@ ASK = """async ([verb, questions]) => {
     const times = [];
     for (const more of questions) {
         const from = performance.now();
-        await window.__desk(verb, more);
+        await window.__session(verb, more);
         times.push(performance.now() - from);
     }
     return times;
@@ -30,7 +30,7 @@ ASK = """async ([verb, questions]) => {
 def wait_for_worker(page: Page) -> None:
     """Until the worker holds the drawing; the page's policy forbids waiting inside the page."""
     for _ in range(600):
-        if page.evaluate("Boolean(window.__desk && window.__desk('ready'))"):
+        if page.evaluate("Boolean(window.__session && window.__session('ready'))"):
             return
         page.wait_for_timeout(100)
     raise TimeoutError("the worker did not get ready")

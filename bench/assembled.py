@@ -16,7 +16,7 @@ def assembled_rows(page: Page, server: Server) -> list[Row]:
     for parts in (2, 40):
         row = drawing(server.user.pk, 200)
         items = tuple(f"o{n}" for n in range(6, 6 + parts))
-        command = Assemble(items=items, assembly="a", operation="cuts")
+        command = Assemble(items=items, assembly="a", operation="difference")
         edit(
             server.user.pk,
             row.pk,

@@ -19,7 +19,7 @@ os.environ["DJANGO_ALLOW_ASYNC_UNSAFE"] = "true"
 django.setup()
 
 from buildup.contours.anchors import Anchor, Contour  # noqa: E402
-from buildup.drawing.model import Frame, Item, Outline, Shape  # noqa: E402
+from buildup.drawing.itemtypes import Frame, Item, Outline, Shape  # noqa: E402
 from buildup.drawing.paint import Stroke, Style  # noqa: E402
 from buildup.drawing.sheet import Sheet  # noqa: E402
 from buildup.edits.change import Delta, placed  # noqa: E402

@@ -18,7 +18,11 @@ def faired_rows(page: Page, server: Server, small: Drawing) -> list[Row]:
     questions = {
         "worker: drag of an anchor with the comb": (drag, 12),
         "worker: dial of thin out, 20 anchors": (
-            lambda n: {"kind": "thin_out", "items": ["o7"], "tolerance": 0.1 + n % 30 / 30},
+            lambda n: {
+                "kind": "simplify_outlines",
+                "items": ["o7"],
+                "tolerance": 0.1 + n % 30 / 30,
+            },
             None,
         ),
         "worker: dial of fair, 6 segments": (

@@ -129,7 +129,7 @@ def long_outline(page: Page, server: Server) -> list[Row]:
     question = {"aim": None, "command": move, **looked}
     times = asked(page, "aim", [question] * 12)
     size = page.evaluate(
-        "async (q) => JSON.stringify(await window.__desk('aim', q)).length", question
+        "async (q) => JSON.stringify(await window.__session('aim', q)).length", question
     )
     server.ask(f"drawings/{row.pk}/commands", {"command": move, "id": "long-0001", "version": 1})
     step = Step.objects.get(drawing=row, number=2)

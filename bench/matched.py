@@ -12,19 +12,19 @@ ROUNDS = 60
 
 
 def matched(server: Server) -> list[Row]:
-    """The demo's underlay: its form found, an outline proposed for it, and measured."""
+    """The demo's reference: its form found, an outline proposed for it, and measured."""
     trace(server.user.pk)
     row = Drawing.objects.filter(owner=server.user).latest("pk")
-    (underlay,) = store.value_of(row).sheet.underlays
+    (reference,) = store.value_of(row).sheet.references
     path = f"drawings/{row.pk}"
-    place = [underlay.x, underlay.y + underlay.height * 0.2]
-    where = {"underlay": "body", "places": [place], "holes": False}
+    place = [reference.x, reference.y + reference.height * 0.2]
+    where = {"reference": "body", "places": [place], "holes": False}
     finding = [server.ask(f"{path}/queries/traced-area", where) for _ in range(5)]
-    form = finding[-1][1]["silhouette"]
-    pixel = form["pixel"] * underlay.width
+    form = finding[-1][1]["traced_area"]
+    pixel = form["pixel"] * reference.width
     commands = (
-        {"kind": "set_silhouette", "underlay": "body", "silhouette": form},
-        {"kind": "propose_outline", "item": "top", "underlay": "body", "tolerance": 2.2 * pixel},
+        {"kind": "set_traced_area", "reference": "body", "traced_area": form},
+        {"kind": "trace_outline", "item": "top", "reference": "body", "tolerance": 2.2 * pixel},
     )
     for command in commands:
         row.refresh_from_db()
@@ -38,7 +38,7 @@ def matched(server: Server) -> list[Row]:
     times = []
     for n in range(ROUNDS):
         move = {"kind": "move_anchors", "anchors": [["top", 0, 3]], "by": [n % 9, n % 7]}
-        body = {"items": ["top"], "underlay": "body", "command": move}
+        body = {"items": ["top"], "reference": "body", "command": move}
         times.append(server.ask(f"{path}/queries/match", body)[0])
     found = [time for time, _ in finding]
     return [

@@ -48,7 +48,7 @@ def _worker_rows(page: Page, server: Server, row: Drawing, middle: Drawing) -> l
     page.evaluate("localStorage.setItem('measured', '1')")
     opened_in(page, server, row)
     wait_for_worker(page)
-    ready = page.evaluate("window.__desk('started')")
+    ready = page.evaluate("window.__session('started')")
     page.wait_for_timeout(2000)
     previews = asked(page, "aim", [{"aim": None, "command": drag(n), **LOOKED} for n in range(120)])
     opened_in(page, server, middle)

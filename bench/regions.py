@@ -11,7 +11,7 @@ from booleanOperations.booleanGlyph import BooleanContour, BooleanGlyph
 from buildup.geometry.angles import direction
 from buildup.geometry.bezier import Cubic, point_at
 from buildup.geometry.intersect import meeting
-from buildup.geometry.intersect.strands import Operand
+from buildup.geometry.intersect.prepared import Operand
 from buildup.geometry.nearest import nearest
 from buildup.geometry.regions.setoperations import combined, difference, intersection_of, union
 from fontTools.pens.recordingPen import RecordingPen

@@ -5,7 +5,7 @@ import time
 
 from bench_rows import Row, table
 from board import Server, aim, drag, drawing, median, p95
-from buildup import host
+from buildup import repainting
 from buildup.edits.apply import read_command
 from curves import budgets, comparison
 from drawings import store
@@ -25,7 +25,7 @@ def in_the_core(row: Drawing) -> Row:
     times = []
     for n in range(ROUNDS):
         start = time.perf_counter()
-        host.preview(value, read_command(drag(n)), ["o7"])
+        repainting.preview(value, read_command(drag(n)), ["o7"])
         times.append((time.perf_counter() - start) * 1000)
     return Row("preview in the core alone, 200 × 20", median(times), p95(times), None)
 

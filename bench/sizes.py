@@ -8,7 +8,8 @@ from collections.abc import Callable, Sequence
 
 from buildup.contours.anchors import Anchor, Contour, HandStroke
 from buildup.contours.handstrokes import fitted
-from buildup.drawing.model import Drawing, Outline
+from buildup.drawing.itemtypes import Outline
+from buildup.drawing.model import Drawing
 from buildup.edits.apply import apply, read_command
 from buildup.edits.change import placed, updated
 from buildup.errors import Refusal
@@ -83,7 +84,7 @@ CASES: dict[str, tuple[tuple[int, ...], Callable[[int], Callable[[], object]]]] 
     ),
     "remove every second, of anchors": (
         (250, 500, 2000),
-        lambda n: _edit(_wavy(n), {"kind": "remove_anchors", "anchors": _refs(range(0, n, 2))}),
+        lambda n: _edit(_wavy(n), {"kind": "delete_anchors", "anchors": _refs(range(0, n, 2))}),
     ),
     "duplicate all, of items": (
         (4000, 8000),

@@ -58,7 +58,7 @@ class Pictures(BrowserTest):
         self.key("0")
         self.tool(tool)
 
-    def underlay(self, tool: str) -> None:
+    def reference(self, tool: str) -> None:
         """A new sheet set up for tracing."""
         trace(self.user.pk)
         Drawing.objects.filter(owner=self.user, name="Body to trace").earliest("pk").delete()
@@ -66,9 +66,9 @@ class Pictures(BrowserTest):
 
     def traced(self, count: int) -> None:
         """The first anchors of the body; the handle of the last is still being pulled."""
-        (underlay,) = self.value().sheet.underlays
-        scale = underlay.width / PIXELS[0]
-        middle = complex(underlay.x, underlay.y) - scale * 2j
+        (reference,) = self.value().sheet.references
+        scale = reference.width / PIXELS[0]
+        middle = complex(reference.x, reference.y) - scale * 2j
         for n, anchor in enumerate(body().anchors[:count], 1):
             at = middle + anchor.at / MM * SCALE * scale
             out = at + (anchor.out or 0j) / MM * SCALE * scale
@@ -78,7 +78,7 @@ class Pictures(BrowserTest):
 
     def proposed(self) -> None:
         """The outline of the body, both sides alike, selected."""
-        self.underlay("reference")
+        self.reference("reference")
         self.at(120, 400)
         self.page.get_by_text("Keep holes").click()
         expect(self.page.get_by_test_id("finding")).to_have_count(0, timeout=30_000)
@@ -291,12 +291,12 @@ class Pictures(BrowserTest):
             self.take()
 
     def show_trace_pen(self):
-        self.underlay("pen")
+        self.reference("pen")
         self.traced(4)
         self.take()
 
     def show_tracing(self):
-        self.underlay("reference")
+        self.reference("reference")
         self.page.get_by_role("button", name="Body", exact=True).click()
         self.take()
 

@@ -2,7 +2,8 @@
 
 import itertools
 
-from buildup.drawing.model import FIRST_LAYER, Outline, Shape
+from buildup.drawing.itemtypes import Outline, Shape
+from buildup.drawing.model import FIRST_LAYER
 from buildup.edits.apply import read_command
 from buildup.forms.contours import item_box
 from buildup.forms.frames import own_standing

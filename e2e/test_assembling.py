@@ -3,7 +3,7 @@
 from random import Random
 
 from buildup.contours.extent import box_of
-from buildup.drawing.model import Assembly, Group, Outline
+from buildup.drawing.itemtypes import Assembly, Group, Outline
 from buildup.edits.apply import read_command
 from buildup.forms.contours import contours_of, item_box
 from buildup.forms.seen import seen_box
@@ -144,7 +144,7 @@ class AssemblingTest(BrowserTest):
         # the tip joins instead: said by the list of parts
         self.choose("Operation of tip", "adds")
         self.settled()
-        self.assertEqual(self.value().items["tip"].role, "joins")
+        self.assertEqual(self.value().items["tip"].role, "union")
         expect(self.button("Difference")).to_have_attribute("aria-pressed", "true")
         # the disc is taken hold of where nothing is left of it, and moved into the plate
         self.press("Edit contents")
@@ -256,7 +256,7 @@ class AssemblingTest(BrowserTest):
         self.page.get_by_text("Stroke and offset", exact=True).click()
         self.press("Expand")
         made = self.assembly()
-        self.assertEqual(made.edge.distance, 2 * 96 / 25.4)
+        self.assertEqual(made.result.distance, 2 * 96 / 25.4)
         # what it was grown from shows on it
         expect(self.page.locator(f"[data-drawn='{made.id}'] > g path")).to_have_count(2)
         start = self.middle(self.page.get_by_test_id("peg-offset"))
@@ -264,7 +264,7 @@ class AssemblingTest(BrowserTest):
         self.drag_from(start, (start[0] + 20 * scale, start[1]))
         self.page.mouse.up()
         self.settled()
-        self.assertAlmostEqual(self.assembly().edge.distance, made.edge.distance + 20, delta=1.5)
+        self.assertAlmostEqual(self.assembly().result.distance, made.edge.distance + 20, delta=1.5)
         self.type_into("Offset", "-12 px")
         box = box_of(contours_of(self.value(), made.id))
         self.assertAlmostEqual(box.left, 112, delta=0.01)

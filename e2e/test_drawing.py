@@ -5,7 +5,7 @@ import io
 import math
 
 from buildup.contours.anchors import Anchor, Contour
-from buildup.drawing.model import Outline, Shape
+from buildup.drawing.itemtypes import Outline, Shape
 from buildup.drawing.paint import Style
 from buildup.edits.outlines.drawoutline import AddOutline, DrawAnchor
 from buildup.edits.shapes.shaping import DrawShape

@@ -355,16 +355,16 @@ class MatchTest(FairTest):
     def test_a_form_is_found_an_outline_proposed_measured_and_settled(self):
         trace(self.user.pk)
         self.open(Drawing.objects.get(name="Body to trace"))
-        (underlay,) = self.value().sheet.underlays
+        (reference,) = self.value().sheet.references
         self.tool("reference")
-        self.click(underlay.x, underlay.y + underlay.height * 0.2)
-        expect(self.page.get_by_test_id("silhouette")).to_have_count(1)
+        self.click(reference.x, reference.y + reference.height * 0.2)
+        expect(self.page.get_by_test_id("traced_area")).to_have_count(1)
         self.settled()
         expect(self.page.get_by_test_id("sampled")).to_be_visible()
-        (underlay,) = self.value().sheet.underlays
-        self.assertEqual(len(underlay.silhouette.paths), 3)
+        (reference,) = self.value().sheet.references
+        self.assertEqual(len(reference.traced_area.paths), 3)
         self.page.get_by_text("Keep holes").click()
-        form = self.page.get_by_test_id("silhouette")
+        form = self.page.get_by_test_id("traced_area")
         expect(form).to_have_attribute("d", re.compile("^M[^M]*$"), timeout=30_000)
         self.settled()
         self.page.get_by_role("button", name="Trace outline").click()
@@ -410,13 +410,13 @@ class MatchTest(FairTest):
     def test_the_form_follows_its_dial_and_both_its_sides_come_out_alike(self):
         trace(self.user.pk)
         self.open(Drawing.objects.get(name="Body to trace"))
-        (underlay,) = self.value().sheet.underlays
+        (reference,) = self.value().sheet.references
         self.tool("reference")
-        self.click(underlay.x, underlay.y + underlay.height * 0.2)
-        form = self.page.get_by_test_id("silhouette")
+        self.click(reference.x, reference.y + reference.height * 0.2)
+        form = self.page.get_by_test_id("traced_area")
         expect(form).to_have_count(1)
         self.settled()
-        kept = self.value().sheet.underlays[0].silhouette
+        kept = self.value().sheet.references[0].traced_area
         before = form.get_attribute("d")
         dial = self.page.get_by_test_id("slider-colours").get_by_role("slider")
         left, top = self.middle(dial)
@@ -424,14 +424,14 @@ class MatchTest(FairTest):
         self.page.mouse.down()
         self.page.mouse.move(left - 40, top, steps=3)  # what is hardly of another colour is out
         self.page.wait_for_function(
-            "(d) => document.querySelector('[data-testid=silhouette]')?.getAttribute('d') !== d",
+            "(d) => document.querySelector('[data-testid=traced area]')?.getAttribute('d') !== d",
             arg=before,
         )
-        self.assertEqual(self.value().sheet.underlays[0].silhouette, kept)
+        self.assertEqual(self.value().sheet.references[0].traced_area, kept)
         self.page.mouse.up()
         expect(self.page.get_by_test_id("finding")).to_have_count(0, timeout=30_000)
         self.settled()
-        self.assertFalse(self.value().sheet.underlays[0].silhouette == kept)
+        self.assertFalse(self.value().sheet.references[0].traced_area == kept)
         dragged = float(dial.get_attribute("aria-valuenow"))
         for _ in range(18):
             dial.press("ArrowRight")

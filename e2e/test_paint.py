@@ -286,7 +286,7 @@ class PaintTest(BrowserTest):
         self.settled()
         self.assertEqual(self.style(0).fill, self.style(1).fill)
 
-    def test_a_colour_is_sampled_from_the_underlay_and_from_items(self):
+    def test_a_colour_is_sampled_from_the_reference_and_from_items(self):
         shown = rectangle(style=Style(fill="#F2C14E", strokes=(Stroke(width=6.0),)))
         self.open(self.new_drawing(shown))
         self.core_is_here()
@@ -296,7 +296,7 @@ class PaintTest(BrowserTest):
                 {"name": "form.png", "mimeType": "image/png", "buffer": picture()}
             )
         self.settled()
-        (under,) = self.value().sheet.underlays
+        (under,) = self.value().sheet.references
         self.page.keyboard.press("q")
         self.click(100, 130)
         self.page.keyboard.press("c")

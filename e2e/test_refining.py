@@ -185,12 +185,12 @@ class FlowTest(Refining):
 
 
 class TracingTest(Refining):
-    def test_the_underlay_is_traced_with_eight_anchors(self):
+    def test_the_reference_is_traced_with_eight_anchors(self):
         trace(self.user.pk)
         self.open(Drawing.objects.get())
-        (underlay,) = self.value().sheet.underlays
-        scale = underlay.width / PIXELS[0]
-        middle = complex(underlay.x, underlay.y) - scale * 2j
+        (reference,) = self.value().sheet.references
+        scale = reference.width / PIXELS[0]
+        middle = complex(reference.x, reference.y) - scale * 2j
 
         def there(vector):
             return vector / MM * SCALE * scale
@@ -240,7 +240,7 @@ class FreehandTest(Refining):
         self.page.mouse.up()
         self.settled()
         self.assertGreater(len(self.contour().anchors), second)
-        self.assertEqual(len(self.items()[0].drawn.parts[0]), len(wave))
+        self.assertEqual(len(self.items()[0].hand_stroke.parts[0]), len(wave))
 
     def test_a_click_leads_there_straight_and_the_start_closes(self):
         self.open(self.new_drawing())

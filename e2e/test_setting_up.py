@@ -1,4 +1,4 @@
-"""Setting up a sheet: size, grid, guides, underlays."""
+"""Setting up a sheet: size, grid, guides, references."""
 
 import io
 
@@ -60,7 +60,7 @@ class GuideTest(BrowserTest):
         self.assertEqual(len(self.value().sheet.guides), 1)
 
 
-class UnderlayTest(BrowserTest):
+class ReferenceTest(BrowserTest):
     def bring(self):
         self.page.keyboard.press("u")
         with self.page.expect_response("**/commands"):
@@ -72,18 +72,18 @@ class UnderlayTest(BrowserTest):
     def test_brought_by_file_dimmed_hidden_and_never_picked(self):
         self.open(self.new_drawing())
         self.bring()
-        picture = self.page.get_by_test_id("underlay-form.png")
+        picture = self.page.get_by_test_id("reference-form.png")
         expect(picture).to_have_attribute("opacity", "0.35")
         self.type_into("Opacity", "50")
         self.page.get_by_label("Greyscale").check()
         self.settled()
         self.drag((200, 150), (230, 150))
-        (underlay,) = self.value().sheet.underlays
-        self.assertEqual((underlay.strength, underlay.grey), (0.5, True))
-        self.assertAlmostEqual(underlay.x, 230, delta=0.5)
+        (reference,) = self.value().sheet.references
+        self.assertEqual((reference.strength, reference.grey), (0.5, True))
+        self.assertAlmostEqual(reference.x, 230, delta=0.5)
         self.page.keyboard.press("q")
         self.drag((230, 150), (260, 150))
-        self.assertAlmostEqual(self.value().sheet.underlays[0].x, underlay.x)
+        self.assertAlmostEqual(self.value().sheet.references[0].x, reference.x)
         self.page.keyboard.press("Shift+U")
         self.settled()
         expect(picture).to_have_count(0)
@@ -109,7 +109,7 @@ class UnderlayTest(BrowserTest):
                     [list(photo()), event, member],
                 )
             self.settled()
-        self.assertEqual([u.name for u in self.value().sheet.underlays], ["drop.png", "paste.png"])
+        self.assertEqual([u.name for u in self.value().sheet.references], ["drop.png", "paste.png"])
 
     def test_what_is_not_a_picture_gets_a_sentence(self):
         self.open(self.new_drawing())
@@ -118,7 +118,7 @@ class UnderlayTest(BrowserTest):
             {"name": "form.png", "mimeType": "image/png", "buffer": b"<svg/>"}
         )
         expect(self.page.get_by_text("is not a picture that can be read")).to_be_visible()
-        self.assertEqual(self.value().sheet.underlays, ())
+        self.assertEqual(self.value().sheet.references, ())
 
 
 class CueTest(BrowserTest):

@@ -3,7 +3,7 @@
 import json
 from xml.etree import ElementTree
 
-from buildup.drawing.model import Group, Linked
+from buildup.drawing.itemtypes import Group, Linked
 from buildup.forms.contours import item_box
 from library.models import ShelfEntry
 from library.services.shelf import entries

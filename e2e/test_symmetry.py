@@ -1,6 +1,6 @@
 """Drawing half and seeing the whole: live mirrors, wheels, kaleidoscopes, seams, welding."""
 
-from buildup.drawing.model import Group, Outline, Symmetry
+from buildup.drawing.itemtypes import Group, Outline, Symmetry
 from buildup.edits.apply import read_command
 from buildup.formats.svg.svgwrite import svg
 from buildup.forms.symmetry.balance import best_line

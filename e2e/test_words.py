@@ -1,6 +1,6 @@
 """Words: written, typed over, bent, laid along a line, set in a font that is brought."""
 
-from buildup.drawing.model import Assembly, Group, Words
+from buildup.drawing.itemtypes import Assembly, Group, TextItem
 from buildup.edits.shapes.shaping import DrawShape
 from django.conf import settings
 from playwright.sync_api import expect
@@ -16,7 +16,7 @@ class WordsTest(BrowserTest):
         return list(self.value().items.values())
 
     def words(self):
-        (found,) = [i for i in self.items() if isinstance(i, Words)]
+        (found,) = [i for i in self.items() if isinstance(i, TextItem)]
         return found
 
     def write(self, x, y, text):
@@ -69,11 +69,11 @@ class WordsTest(BrowserTest):
             self.page.keyboard.press("Control+Enter")
         self.settled()
         (along,) = [i for i in self.every() if isinstance(i, Assembly)]
-        self.assertEqual(along.edge.lettering.text, "Office · 木")
+        self.assertEqual(along.result.lettering.text, "Office · 木")
         self.type_into("Font size", "15")
         self.type_into("Start", "50")
         value = self.value()
-        self.assertAlmostEqual(value.items[along.id].edge.start, 0.5)
+        self.assertAlmostEqual(value.items[along.id].result.start, 0.5)
         self.page.get_by_role("button", name="Convert to outlines").click()
         self.settled()
         names = [i.name for i in self.every()]

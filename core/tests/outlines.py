@@ -7,7 +7,7 @@ from pathlib import Path
 import numpy as np
 import pathops
 from buildup.geometry.bezier import line, points_at
-from buildup.geometry.intersect.strands import Operand
+from buildup.geometry.intersect.prepared import Operand
 from fontTools.pens.recordingPen import DecomposingRecordingPen
 from fontTools.ttLib import TTFont
 from shapely import LinearRing

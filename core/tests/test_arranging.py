@@ -5,8 +5,8 @@ import math
 import unittest
 
 import shapely
-from buildup import host
-from buildup.drawing.model import Outline, Shape
+from buildup import host, repainting
+from buildup.drawing.itemtypes import Outline, Shape
 from buildup.drawing.paint import Stroke
 from buildup.edits.apply import apply, read_command
 from buildup.edits.change import updated
@@ -15,7 +15,7 @@ from buildup.forms.contours import contours_of, item_box
 from buildup.forms.frames import own_standing, standing_of
 from buildup.forms.seen import seen_box, stroke_box
 from buildup.geometry.boxes import Box
-from buildup.view.selection import ALL, selection
+from buildup.view.selection import ALL, frame_box, selection
 from hypothesis import given
 from hypothesis import strategies as st
 from shapely.affinity import rotate, scale, skew
@@ -80,7 +80,7 @@ class TransformTest(unittest.TestCase):
         before, at, form = self.each(about)
         command = {"items": ["leaf", "bracket"], "angle": angle, "about": about}
         self.same(
-            done(before, kind="turn_by", **command),
+            done(before, kind="rotate_items", **command),
             rotate(form, angle, origin=(at.real, at.imag)),
         )
 
@@ -119,7 +119,7 @@ class TransformTest(unittest.TestCase):
         about = [at.real, at.imag]
         items = ["leaf", "bracket", "wing", "pair"]
         for there, back in (
-            ({"kind": "turn_by", "angle": angle}, {"angle": -angle}),
+            ({"kind": "rotate_items", "angle": angle}, {"angle": -angle}),
             ({"kind": "scale_items", "x": x, "y": y}, {"x": 1 / x, "y": 1 / y}),
             ({"kind": "shear_items", "angle": lean}, {"angle": -lean}),
             ({"kind": "flip_items", "way_over": "level"}, {}),
@@ -150,7 +150,7 @@ class TransformTest(unittest.TestCase):
         corners = anchors(
             done(
                 done(sheared, kind="set_dial", items=["plate"], dial="radius", value=0),
-                kind="turn_into_outlines",
+                kind="convert_to_outlines",
                 items=["plate"],
             ).items["plate"]
         )
@@ -167,7 +167,7 @@ class TransformTest(unittest.TestCase):
         for way, angle in (("level", -30), ("upright", -30)):
             flipped = done(before, kind="flip_items", items=["plate"], way_over=way)
             self.assertAlmostEqual(own_standing(flipped.items["plate"]).angle, angle)
-        turned = done(drawing(leaf()), kind="turn_by", items=["leaf"], angle=30)
+        turned = done(drawing(leaf()), kind="rotate_items", items=["leaf"], angle=30)
         self.assertEqual(turned.items["leaf"].angle, 30)
         flipped = done(turned, kind="flip_items", items=["leaf"], way_over="level")
         self.assertAlmostEqual(flipped.items["leaf"].angle, -30)
@@ -185,7 +185,7 @@ class TransformTest(unittest.TestCase):
     def test_a_frame_stands_at_the_angle_that_all_share(self):
         before = nested(leaf(), ring(), sketch(), plate(), hexagon())
         for items in (["leaf", "pair"], ["pair"]):
-            turned = done(before, kind="turn_by", items=items, angle=33)
+            turned = done(before, kind="rotate_items", items=items, angle=33)
             frame, was = standing_of(turned, items), standing_of(before, items)
             self.assertAlmostEqual(frame.angle, 33)
             self.assertAlmostEqual(frame.width, was.width)
@@ -212,7 +212,7 @@ class TransformTest(unittest.TestCase):
             way = complex(math.cos(math.radians(angle)), math.sin(math.radians(angle)))
             start = complex(math.cos(math.radians(30)), math.sin(math.radians(30)))
             command = {"start": [start.real, start.imag], "to": [way.real, way.imag]}
-            turned = done(before, kind="turn_items", items=["plate"], felt=True, **command)
+            turned = done(before, kind="drag_rotation", items=["plate"], felt=True, **command)
             found = own_standing(turned.items["plate"]).angle
             self.assertAlmostEqual(found, 58.5 if comes == 60 else comes)
 
@@ -221,14 +221,14 @@ class TransformTest(unittest.TestCase):
         frame = own_standing(before.items["plate"])
         to = frame.spot("n") + 17 * frame.axes.across
         command = {"grip": "n", "to": [to.real, to.imag]}
-        after = done(before, kind="lean_items", items=["plate"], **command)
+        after = done(before, kind="drag_shear", items=["plate"], **command)
         leaned = own_standing(after.items["plate"])
         self.assertAlmostEqual(leaned.spot("n"), to)
         self.assertAlmostEqual(leaned.spot("s"), frame.spot("s"))
 
     def test_once_more_does_the_same_to_others(self):
         before = drawing(plate(), leaf())
-        frame = host.told_frame(own_standing(before.items["plate"]))
+        frame = frame_box(own_standing(before.items["plate"]))
         corner = frame.corners[2]
         drag = {
             "kind": "resize_items",
@@ -240,9 +240,9 @@ class TransformTest(unittest.TestCase):
         once = done(before, **drag).items["plate"].frame
         twice = done(done(before, **drag), **again).items["plate"].frame
         self.assertAlmostEqual(twice.width / once.width, once.width / 100)
-        turn = {"kind": "turn_items", "items": ["plate"], "start": [9, 0], "to": [0, 9]}
+        turn = {"kind": "drag_rotation", "items": ["plate"], "start": [9, 0], "to": [0, 9]}
         again = host.again(read_command(turn), frame)
-        self.assertEqual((again["kind"], again["angle"]), ("turn_by", 90))
+        self.assertEqual((again["kind"], again["angle"]), ("rotate_items", 90))
         place = {"kind": "place_items", "items": ["plate"], "x": 40}
         self.assertEqual(host.again(read_command(place), frame)["by"], [40, 0])
         with self.assertRaises(Refusal):
@@ -264,7 +264,7 @@ class TransformTest(unittest.TestCase):
         before = drawing(*items)
         ids = [i.id for i in items]
         command = read_command({"kind": "move_items", "items": ids, "by": [5, 0], "copies": "c"})
-        told = host.preview(before, command, ids)
+        told = repainting.preview(before, command, ids)
         self.assertEqual(told.moved.matrices, ((1, 0, 0, 1, 5, 0),))
         self.assertTrue(told.moved.copies)
         self.assertEqual(told.items, ())
@@ -400,7 +400,7 @@ class CopiesTest(unittest.TestCase):
             before, kind="move_items", items=["leaf", "pair"], by=[10, 5], copies="c"
         )
         self.assertEqual(before.items["leaf"], after.items["leaf"])
-        self.assertEqual(len(new), 1 + len(tuple(before.tree.drawn_in("pair"))))
+        self.assertEqual(len(new), 1 + len(tuple(before.tree.leaves_of("pair"))))
         copy = next(after.items[i] for i in new if after.items[i].name == "leaf")
         self.assertEqual(anchors(copy), [p + 10 + 5j for p in anchors(before.items["leaf"])])
         self.assertEqual(after.tree.children("layer-2")[0], "pair")
@@ -451,14 +451,14 @@ class CopiesTest(unittest.TestCase):
             ("grid_of_copies", {"measures": "whole"}),
         ):
             command = read_command({"kind": kind, "items": ["leaf"], "copies": "c", **start})
-            told = host.spread(before, command, ["leaf"], ALL, meeting=host.Meeting(), drag=None)
+            told = host.spread(before, command, ["leaf"], ALL, meeting=host.SnapResult(), drag=None)
             for peg in told.pegs:
                 with self.subTest(f"{kind} {peg.name}"):
                     settled = read_command(told.command)
                     to = (peg.at[0] * 1.1 + 3, peg.at[1] + 4)
                     drag = host.PegDrag(peg=peg.name, to=to)
                     moved = host.spread(
-                        before, settled, ["leaf"], ALL, meeting=host.Meeting(), drag=drag
+                        before, settled, ["leaf"], ALL, meeting=host.SnapResult(), drag=drag
                     )
                     now = next((p for p in moved.pegs if p.name == peg.name), None)
                     if peg.name in ("step", "whole", "centre"):
@@ -473,7 +473,7 @@ class CopiesTest(unittest.TestCase):
         before = drawing(leaf())
         row = {"kind": "row_of_copies", "items": ["leaf"], "copies": "c", "count": 5_000}
         told = host.spread(
-            before, read_command(row), ["leaf"], ALL, meeting=host.Meeting(), drag=None
+            before, read_command(row), ["leaf"], ALL, meeting=host.SnapResult(), drag=None
         )
         self.assertEqual(len(told.repaint.moved.matrices), host.MOST_SHOWN)
         self.assertIn("all will be created", told.repaint.said)
@@ -489,10 +489,10 @@ class CopiesTest(unittest.TestCase):
 
     def test_ids_are_made_anew_and_names_are_kept(self):
         before = full()
-        after, new = self.made(before, kind="turn_by", items=["pair"], angle=90, copies="c")
+        after, new = self.made(before, kind="rotate_items", items=["pair"], angle=90, copies="c")
         names = {after.items[i].name for i in new}
-        self.assertEqual(names, {before.items[i].name for i in before.tree.drawn_in("pair")})
-        again = {"kind": "turn_by", "items": ["pair"], "angle": 9, "copies": "c"}
+        self.assertEqual(names, {before.items[i].name for i in before.tree.leaves_of("pair")})
+        again = {"kind": "rotate_items", "items": ["pair"], "angle": 9, "copies": "c"}
         self.assertEqual(refused(after, **again), "item_exists")
 
 
@@ -518,9 +518,9 @@ class FrameTest(unittest.TestCase):
     def test_a_selection_of_copies_is_framed_where_they_come(self):
         before = drawing(leaf(), plate())
         command = read_command(
-            {"kind": "turn_by", "items": ["leaf", "plate"], "angle": 20, "copies": "c"}
+            {"kind": "rotate_items", "items": ["leaf", "plate"], "angle": 20, "copies": "c"}
         )
-        told = host.preview(before, command, ["leaf", "plate"])
+        told = repainting.preview(before, command, ["leaf", "plate"])
         was = selection(before, ["leaf", "plate"]).frame
         self.assertAlmostEqual(told.selection.frame.angle, 20)
         self.assertAlmostEqual(told.selection.frame.width, was.width)

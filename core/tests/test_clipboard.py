@@ -9,7 +9,8 @@ import shapely
 import svgelements
 from buildup.contours.pathreader import read_path
 from buildup.drawing.clips import LONGEST_CLIP, clip_of, read_clip
-from buildup.drawing.model import Drawing, Group, Outline, Shape
+from buildup.drawing.itemtypes import Group, Outline, Shape
+from buildup.drawing.model import Drawing
 from buildup.drawing.paint import Style
 from buildup.edits.apply import apply, read_command
 from buildup.edits.change import updated
@@ -117,18 +118,21 @@ class CopyTest(unittest.TestCase):
         worked = [{"anchors": [{"at": [0, 0], "corner": {"radius": -5}}, {"at": [9, 0]}]}]
         sides = [{"part": "a", "form": 0, "contour": 0, "segment": 0}] * 2
         negative = [{**sides[0], "contour": -1}, sides[1]]
-        grown = {"kind": "grown", "distance": 2}
+        grown = {"kind": "offset", "distance": 2}
         corner = {"radius": 2, "style": "round"}
         cases = {
             "a number with 400 digits": ({"contours": [{"anchors": [{"at": [10**400, 0]}]}]}, {}),
             "a corner inside out": ({"contours": worked}, {}),
-            "a stroke of nothing": ({"drawn": {"parts": [], "tolerance": 1}}, {}),
-            "a stroke of no points": ({"drawn": {"parts": [[]], "tolerance": 1}}, {}),
-            "a stroke in two": ({"drawn": {"parts": [[[0, 0]], [[9, 9]]], "tolerance": 1}}, {}),
-            "no tolerance": ({"drawn": {"parts": [[[0, 0]]], "tolerance": 0}}, {}),
-            "two million offsets": ({}, {"edge": {**grown, "count": 2_000_000}}),
-            "a miter below 1": ({}, {"edge": {**grown, "miter_limit": -5}}),
-            "an offset of nothing": ({}, {"edge": {"kind": "grown", "distance": 0}}),
+            "a stroke of nothing": ({"hand_stroke": {"parts": [], "tolerance": 1}}, {}),
+            "a stroke of no points": ({"hand_stroke": {"parts": [[]], "tolerance": 1}}, {}),
+            "a stroke in two": (
+                {"hand_stroke": {"parts": [[[0, 0]], [[9, 9]]], "tolerance": 1}},
+                {},
+            ),
+            "no tolerance": ({"hand_stroke": {"parts": [[[0, 0]]], "tolerance": 0}}, {}),
+            "two million offsets": ({}, {"result": {**grown, "count": 2_000_000}}),
+            "a miter below 1": ({}, {"result": {**grown, "miter_limit": -5}}),
+            "an offset of nothing": ({}, {"result": {"kind": "offset", "distance": 0}}),
             "a form's corner inside out": (
                 {},
                 {"corners": [{"corner": {"radius": -5}, "sides": sides, "at": [0, 0]}]},

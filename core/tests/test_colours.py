@@ -101,7 +101,7 @@ class SwatchTest(unittest.TestCase):
         self.assertEqual(hex_of(after.items["whirl"].second.fill), "#9A7B4F")
         self.assertEqual(hex_of(after.items["pair"].finish.effects[0].colour), "#9A7B4F")
         self.assertEqual(updated(after, change.back), before)
-        gone = done(after, kind="remove_swatches", swatches=["ink"])
+        gone = done(after, kind="delete_swatches", swatches=["ink"])
         self.assertEqual(self.colours(gone), set())
         self.assertEqual(hex_of(gone.items["wing"].style.fill.stops[0].colour), "#9A7B4F")
         self.assertIsInstance(gone.items["wing"].style.fill.stops[0].colour, str)
@@ -130,11 +130,11 @@ class SwatchTest(unittest.TestCase):
         self.assertEqual(changed.sheet.swatches[2].name, "Ember")
 
     def test_a_kept_style_is_given_to_others(self):
-        value = done(full(), kind="keep_style", item="wing", kept="mine", called="Rich")
+        value = done(full(), kind="save_style", item="wing", kept="mine", called="Rich")
         kept = value.sheet.styles[-1]
         self.assertEqual((kept.name, kept.style), ("Rich", rich()))
         command = replace(
-            read_command({"kind": "give_style", "items": ["leaf"], "style": {}}), style=kept.style
+            read_command({"kind": "apply_style", "items": ["leaf"], "style": {}}), style=kept.style
         )
         after = updated(value, apply(value, command).forward)
         given = laid_style(after, "leaf")

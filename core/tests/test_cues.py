@@ -6,17 +6,17 @@ from dataclasses import replace
 from unittest import mock
 
 from buildup.contours.anchors import Anchor, Contour
-from buildup.cues import meet as meeting
-from buildup.cues.cuekinds import Aim
-from buildup.cues.field import MOST_LOOKED, Field
-from buildup.cues.meet import meet
-from buildup.drawing.model import Outline
+from buildup.drawing.itemtypes import Outline
 from buildup.drawing.sheet import Grid, Guide, Sheet
 from buildup.edits.apply import apply, read_command
 from buildup.edits.change import updated
 from buildup.errors import Refusal
 from buildup.geometry.boxes import Box
 from buildup.geometry.intersect.crossings import crossings
+from buildup.snapping import snap as snapmodule
+from buildup.snapping.cues import Aim
+from buildup.snapping.snap import snap
+from buildup.snapping.snapindex import MOST_LOOKED, SnapIndex
 
 from core.tests.zoo import drawing, full, leaf, plate
 
@@ -35,10 +35,10 @@ def line(item, start, end):
 
 def met(there, at, **more):
     value = replace(drawing(*there), sheet=SHEET)
-    field = Field()
+    field = SnapIndex()
     field.update(value)
     aim = Aim(probes=((at.real, at.imag),), scale=1.0, **more)
-    meeting = meet(value, field, aim)
+    meeting = snap(value, field, aim)
     return at + complex(*meeting.shift), meeting.cues
 
 
@@ -53,17 +53,17 @@ class WorkTest(unittest.TestCase):
         for scale in (1e-3, 0.02, 1.0):
             counts = []
             for anchors in (2_500, 10_000):
-                value, field = drawing(self.crowd(anchors)), Field()
+                value, field = drawing(self.crowd(anchors)), SnapIndex()
                 field.update(value)
                 aim = Aim(probes=((150.0, 90.0),), scale=scale, kinds=("crossing", "anchor"))
-                with mock.patch.object(meeting, "crossings", wraps=crossings) as crossed:
-                    meet(value, field, aim)
+                with mock.patch.object(snapmodule, "crossings", wraps=crossings) as crossed:
+                    snap(value, field, aim)
                 self.assertLessEqual(crossed.call_count, 28)
                 counts.append(field.looked)
             self.assertLessEqual(max(counts), 2 * MOST_LOOKED)
 
     def test_an_edit_of_a_large_item_costs_no_more_than_the_item(self):
-        field, crowd = Field(), self.crowd(10_000)
+        field, crowd = SnapIndex(), self.crowd(10_000)
         field.update(drawing(crowd))
         field.update(drawing(replace(crowd, name="other")))
         self.assertEqual(field.computed, 2)
@@ -71,7 +71,7 @@ class WorkTest(unittest.TestCase):
         self.assertEqual(sum(map(len, held)), 20_000)  # anchors, middles, the item's centre
 
     def test_lines_of_any_length_are_entered_without_counting_their_cells(self):
-        field = Field()
+        field = SnapIndex()
         field.update(drawing(line("long", -9e5 - 9e5j, 9e5 + 9e5j)))
         self.assertEqual(len(field._stretches.cells), 0)
         self.assertEqual(len(field.stretches_near(Box(-9, -9, 9, 9))), 1)
@@ -84,7 +84,7 @@ class WorkTest(unittest.TestCase):
 
     def test_hidden_items_do_not_use_up_what_is_prepared_at_a_time(self):
         hidden = [replace(leaf(f"h{k}"), hidden=True) for k in range(5)]
-        field = Field()
+        field = SnapIndex()
         value = drawing(*hidden, leaf())
         self.assertTrue(field.update(value, most=2))
         self.assertEqual(field.computed, 1)
@@ -159,25 +159,25 @@ class PrecedenceTest(unittest.TestCase):
         self.assertEqual(met(items, corner + 3 - 2j, kinds=("frame", "anchor"))[1], ())
 
     def test_a_group_does_not_meet_what_it_holds(self):
-        value, field = full(), Field()
+        value, field = full(), SnapIndex()
         field.update(value)
         for items, found in ((("pair",), False), (("leaf",), True)):
             kinds = ("anchor", "handle", "middle", "extreme", "centre")
             aim = Aim(probes=((0.0, 100.0),), scale=1.0, items=items, kinds=kinds)
-            self.assertEqual(bool(meet(value, field, aim).cues), found)  # an anchor of the ring
+            self.assertEqual(bool(snap(value, field, aim).cues), found)  # an anchor of the ring
 
     def test_the_reach_is_in_pixels(self):
-        value, field = replace(drawing(leaf()), sheet=SHEET), Field()
+        value, field = replace(drawing(leaf()), sheet=SHEET), SnapIndex()
         field.update(value)
         for scale, found in ((1.0, True), (4.0, False), (0.1, True)):
             aim = Aim(probes=((3.0, 2.0),), scale=scale, kinds=("anchor",))
-            self.assertEqual(bool(meet(value, field, aim).cues), found)
+            self.assertEqual(bool(snap(value, field, aim).cues), found)
 
 
 class IndexTest(unittest.TestCase):
     def test_only_what_changed_is_computed_again(self):
         value = drawing(*(leaf(f"leaf{n}", by=complex(150 * n, 0)) for n in range(40)))
-        field = Field()
+        field = SnapIndex()
         self.assertFalse(field.update(value, most=10))
         self.assertTrue(field.update(value))
         self.assertEqual(field.computed, 40)
@@ -193,7 +193,7 @@ class IndexTest(unittest.TestCase):
         value = drawing(
             *(leaf(f"l{n}", by=complex(200 * (n % 20), 200 * (n // 20))) for n in range(400))
         )
-        field = Field()
+        field = SnapIndex()
         field.update(value)
         self.assertLess(len(list(field.near(1000 + 1000j, 8.0))), 10)
         self.assertTrue(math.isfinite(field.boxes()["l7"].left))

@@ -4,7 +4,7 @@ import math
 import unittest
 
 from buildup.contours.anchors import Anchor, Contour
-from buildup.drawing.model import Outline, Shape
+from buildup.drawing.itemtypes import Outline, Shape
 from buildup.edits.apply import apply, read_command
 from buildup.errors import Refusal
 from buildup.forms.contours import contours_of, item_box
@@ -63,9 +63,9 @@ class CutTest(unittest.TestCase):
         after = done(drawing(wire()), kind="cut_items", line=[[30, -50], [30, 90]])
         self.assertEqual(len(after.order), 2)
         self.assertFalse(any(contours_of(after, i)[0].closed for i in after.order))
-        both = done(two("cuts"), kind="cut_items", line=[[0, 100], [300, 100]])
+        both = done(two("difference"), kind="cut_items", line=[[0, 100], [300, 100]])
         self.assertEqual(len(both.order), 2)
-        self.assertAlmostEqual(sum(areas(both)), area(two("cuts")))
+        self.assertAlmostEqual(sum(areas(both)), area(two("difference")))
 
     def test_a_path_is_cut_where_it_was_clicked(self):
         value = drawing(leaf())
@@ -95,7 +95,7 @@ class CropTest(unittest.TestCase):
         after = done(value, kind="crop_items", items=["line", "two", "one"], to="one")
         (path,) = contours_of(after, "line")
         self.assertEqual([a.at for a in path.anchors], [60 + 100j, 140 + 100j])
-        self.assertAlmostEqual(area(after, "two"), area(two("keeps")))
+        self.assertAlmostEqual(area(after, "two"), area(two("intersection")))
         self.assertEqual(after.items["one"], value.items["one"])
 
     def test_everything_of_a_full_drawing_can_be_cropped_and_taken_back(self):

@@ -13,15 +13,16 @@ from buildup.cutting.job import _in_order, job_of
 from buildup.cutting.nesting import nested
 from buildup.cutting.plan import MM, CutPlan, read_plan
 from buildup.cutting.record import CHANGE, LIFT, SPEED_UP, record_of
-from buildup.drawing.model import Drawing, Outline
+from buildup.drawing.itemtypes import Outline
+from buildup.drawing.model import Drawing
 from buildup.drawing.paint import Stroke, Style
 from buildup.drawing.sheet import Sheet
 from buildup.formats.hpgl.hpglread import PenStroke, read_hpgl
 from buildup.formats.hpgl.hpglwrite import Run
-from buildup.geometry import rings
+from buildup.geometry import polygons
 from buildup.geometry.boxes import Box
 from buildup.geometry.nextplace import NextPlace, _Node
-from buildup.geometry.rings import area, around_each, length
+from buildup.geometry.polygons import area, around_each, length
 from hypothesis import given
 from hypothesis import strategies as st
 
@@ -361,7 +362,7 @@ class RingsTest(unittest.TestCase):
         square = (0j, 9 + 0j, 9 + 9j, 9j, 0j)
         inner = tuple(p / 3 + 3 + 3j for p in square)
         rows = [square, inner] * 300
-        with patch.object(rings, "holds", side_effect=rings.holds) as asked:
+        with patch.object(polygons, "holds", side_effect=polygons.holds) as asked:
             found = around_each(rows)
         self.assertEqual(found, [[], [0]] * 300)
         self.assertLess(asked.call_count, 20)

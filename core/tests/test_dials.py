@@ -5,7 +5,7 @@ import unittest
 from dataclasses import replace
 
 from buildup.contours.extent import box_of
-from buildup.drawing.model import Frame, Shape
+from buildup.drawing.itemtypes import Frame, Shape
 from buildup.edits.apply import apply, read_command
 from buildup.edits.change import updated
 from buildup.errors import Refusal
@@ -266,7 +266,7 @@ class CornerEditTest(unittest.TestCase):
             box_of(item_contours(turned.items["bracket"])).width,
             box_of(item_contours(before.items["bracket"])).width,
         )
-        for kind in ("settle_corners", "turn_into_outlines"):
+        for kind in ("convert_corners", "convert_to_outlines"):
             plain = done(before, kind=kind, items=["bracket"]).items["bracket"]
             self.assertEqual(plain.contours, item_contours(before.items["bracket"]))
             self.assertEqual(len(plain.contours[0].anchors), 4)

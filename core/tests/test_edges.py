@@ -30,8 +30,8 @@ from buildup.geometry.bezier import point_at
 from buildup.geometry.fitting.drawncurves import fit_stroke
 from buildup.geometry.intersect import crossings
 from buildup.geometry.intersect.crossings import common, self_crossings
-from buildup.geometry.intersect.strands import Operand
-from buildup.geometry.progress import heard_by
+from buildup.geometry.intersect.prepared import Operand
+from buildup.geometry.progress import reporting_to
 from buildup.geometry.regions.setoperations import (
     combined,
     difference,
@@ -76,7 +76,7 @@ class CrossingTest(unittest.TestCase):
         with mock.patch.object(crossings, "MOST_STEPS", 9), self.assertRaises(Refusal) as caught:
             common(one, other)
         self.assertEqual(caught.exception.code, "too_entangled")
-        with mock.patch.object(crossings, "A_PAIR", 4), heard_by(ear):
+        with mock.patch.object(crossings, "A_PAIR", 4), reporting_to(ear):
             found = common(one, other)
         self.assertGreater(ear.begins.call_count, 2)
         self.assertTrue(found.points)
@@ -229,7 +229,7 @@ class NameTest(unittest.TestCase):
             command = read_command({**draw, "start": [0, 0], "to": [9, 9]})
             value = updated(value, foreseen(value, command))
             if number == 1:
-                gone = read_command({"kind": "remove_items", "items": ["r0"]})
+                gone = read_command({"kind": "delete_items", "items": ["r0"]})
                 value = updated(value, foreseen(value, gone))
         names = [value.items[i].name for i in value.order]
         self.assertEqual(len(set(names)), 3)

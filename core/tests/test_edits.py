@@ -8,11 +8,12 @@ from dataclasses import replace
 
 from buildup.drawing.clips import clip_of
 from buildup.drawing.codec import read, read_item, write, write_item
-from buildup.drawing.model import Drawing, Outline
+from buildup.drawing.itemtypes import Outline
+from buildup.drawing.model import Drawing
 from buildup.drawing.sheet import Guide, Sheet
 from buildup.edits.apply import COMMANDS, apply, kind_of, read_command, write_command
 from buildup.edits.change import Delta, inverse, updated
-from buildup.edits.library.libraryplacement import kept_form
+from buildup.edits.library.libraryplacement import shelf_clip
 from buildup.edits.sheet.guides import AddGuide
 from buildup.errors import Refusal
 from buildup.forms.frames import own_standing
@@ -24,7 +25,7 @@ from core.tests.zoo import drawing, full, leaf, lettering, plate, ring, wire
 UNDERLAY = {"id": "u", "picture": 1, "name": "u", "x": 100, "y": 100, "width": 80, "height": 60}
 LEAF = ["leaf", 0, 0]
 CLIP = clip_of(full(), ["leaf", "pair"]).text()
-KEPT = kept_form(clip_of(full(), ["leaf", "plate"]).text()).text()
+KEPT = shelf_clip(clip_of(full(), ["leaf", "plate"]).text()).text()
 SAID = write(lettering("VA\nA"))
 SAYING = {
     "item": "words",
@@ -47,18 +48,18 @@ EVERY = [
     {"kind": "move_handle", "anchor": LEAF, "side": "out", "to": [30, 40]},
     {"kind": "set_handle", "anchor": LEAF, "side": "into", "angle": 45, "length": 0},
     {"kind": "set_anchor_kind", "anchors": [["leaf", 0, 2]], "to": "flowing"},
-    {"kind": "remove_anchors", "anchors": [["leaf", 0, 1], ["leaf", 0, 2], ["ring", 0, 0]]},
-    {"kind": "remove_anchors", "anchors": [LEAF], "refit": False},
+    {"kind": "delete_anchors", "anchors": [["leaf", 0, 1], ["leaf", 0, 2], ["ring", 0, 0]]},
+    {"kind": "delete_anchors", "anchors": [LEAF], "refit": False},
     {"kind": "pull_handle", "anchor": ["leaf", 0, 2], "to": [70, 150], "stepped": True},
     {"kind": "insert_anchor", "item": "leaf", "at": [50, 60]},
     {"kind": "add_anchors", "segments": [LEAF, ["ring", 0, 1]], "where": "middle"},
     {"kind": "bend_segment", "item": "leaf", "grabbed": [60, 0], "to": [70, -20]},
     {"kind": "straighten_segments", "segments": [LEAF, ["wing", 0, 1]]},
-    {"kind": "remove_segment", "segment": ["leaf", 0, 1]},
-    {"kind": "break_anchors", "anchors": [["leaf", 0, 1], ["open", 0, 1]]},
+    {"kind": "delete_segment", "segment": ["leaf", 0, 1]},
+    {"kind": "split_at_anchors", "anchors": [["leaf", 0, 1], ["open", 0, 1]]},
     {"kind": "join_ends", "first": ["open", 0, 2], "second": ["sketch", 0, 0], "handle": [5, 9]},
     {"kind": "reverse_outlines", "items": ["leaf", "wing"]},
-    {"kind": "start_at", "anchor": ["leaf", 0, 2]},
+    {"kind": "set_start_point", "anchor": ["leaf", 0, 2]},
     {"kind": "line_up", "anchors": [LEAF, ["wing", 0, 1]], "way": "level"},
     {"kind": "space_anchors", "anchors": [LEAF, ["leaf", 0, 1], ["wing", 0, 1]], "way": "level"},
     {"kind": "copy_handles", "source": LEAF, "anchors": [["leaf", 0, 2]], "mirrored": True},
@@ -88,8 +89,8 @@ EVERY = [
         "style": "soft",
     },
     {"kind": "drag_corners", "anchors": [["leaf", 0, 2]], "to": [20, 90]},
-    {"kind": "settle_corners", "items": ["bracket"]},
-    {"kind": "turn_into_outlines", "items": ["plate", "leaf"]},
+    {"kind": "convert_corners", "items": ["bracket"]},
+    {"kind": "convert_to_outlines", "items": ["plate", "leaf"]},
     {"kind": "move_items", "items": ["leaf", "plate"], "by": [10, 1], "straight": True},
     {
         "kind": "resize_items",
@@ -98,28 +99,28 @@ EVERY = [
         "to": [500, 400],
         "even": True,
     },
-    {"kind": "turn_items", "items": ["plate"], "start": [100, 0], "to": [0, 100]},
+    {"kind": "drag_rotation", "items": ["plate"], "start": [100, 0], "to": [0, 100]},
     {"kind": "place_items", "items": ["leaf"], "x": 5, "width": 50},
     {"kind": "move_along", "items": ["leaf", "pair"], "distance": 20, "angle": 30},
     {"kind": "scale_items", "items": ["leaf", "plate"], "x": 2, "y": -0.5, "grow": True},
-    {"kind": "turn_by", "items": ["bracket"], "angle": 40, "about": [10, 10], "copies": "cc"},
+    {"kind": "rotate_items", "items": ["bracket"], "angle": 40, "about": [10, 10], "copies": "cc"},
     {"kind": "flip_items", "items": ["wing", "plate"], "way_over": "level", "about": "e"},
     {"kind": "shear_items", "items": ["plate", "hexagon"], "angle": 20, "along": "upright"},
-    {"kind": "lean_items", "items": ["plate", "leaf"], "grip": "n", "to": [30, -50]},
+    {"kind": "drag_shear", "items": ["plate", "leaf"], "grip": "n", "to": [30, -50]},
     {"kind": "align_items", "items": ["leaf", "second", "pair"], "edge": "left"},
     {"kind": "space_items", "items": ["leaf", "second", "pair"], "way": "down", "distance": 7},
     {"kind": "row_of_copies", "items": ["leaf", "pair"], "copies": "row", "count": 3},
     {"kind": "ring_of_copies", "items": ["leaf"], "copies": "ring-of", "count": 5},
     {"kind": "grid_of_copies", "items": ["leaf"], "copies": "grid", "columns": 2, "rows": 2},
     {"kind": "paste_items", "clip": CLIP, "copies": "pasted", "at": [50, 60]},
-    {"kind": "write_words", "item": "new", "at": [5, 6], "lettering": SAID},
-    {"kind": "say_words", "items": ["words"], "said": [SAYING]},
-    {"kind": "set_words", "items": ["words", "round"], "setting": "tracking", "value": 30},
-    {"kind": "pull_words", "item": "words", "setting": "radius", "to": [-380, 40]},
-    {"kind": "align_words", "items": ["words", "round"], "align": "end"},
-    {"kind": "bend_words", "items": ["words"], "bent": False},
-    {"kind": "lay_words", "item": "words", "line": "leaf", "assembly": "new"},
-    {"kind": "set_line", "items": ["round"], "other_side": True},
+    {"kind": "add_text", "item": "new", "at": [5, 6], "lettering": SAID},
+    {"kind": "edit_text", "items": ["words"], "said": [SAYING]},
+    {"kind": "set_text_setting", "items": ["words", "round"], "setting": "tracking", "value": 30},
+    {"kind": "drag_text", "item": "words", "setting": "radius", "to": [-380, 40]},
+    {"kind": "align_text", "items": ["words", "round"], "align": "end"},
+    {"kind": "bend_text", "items": ["words"], "bent": False},
+    {"kind": "put_text_on_path", "item": "words", "line": "leaf", "assembly": "new"},
+    {"kind": "set_text_path", "items": ["round"], "other_side": True},
     {"kind": "mirror_items", "items": ["leaf"], "axis": {"angle": 30, "through": "middle"}},
     {"kind": "make_symmetry", "symmetry": "wheel", "pattern": "wheel", "items": ["leaf", "ring"]},
     {"kind": "set_symmetry", "symmetry": "whirl", "count": 5, "angle": 20, "x": 440},
@@ -129,19 +130,19 @@ EVERY = [
     {"kind": "close_seam", "symmetry": "whirl"},
     {"kind": "find_twins", "item": "wing", "twins": "tw"},
     {"kind": "ease_anchors", "anchors": [["leaf", 0, 2]], "to": "curvature", "keep": True},
-    {"kind": "even_both_sides", "anchors": [["leaf", 0, 1]]},
+    {"kind": "balance_handles", "anchors": [["leaf", 0, 1]]},
     {"kind": "fair_segments", "segments": [["leaf", 0, 0], ["leaf", 0, 1]], "tolerance": 3},
     {"kind": "regular_segments", "segments": [["leaf", 0, 0], ["leaf", 0, 1]], "to": "arc"},
-    {"kind": "thin_out", "items": ["leaf"], "tolerance": 30, "corners": False},
-    {"kind": "set_silhouette", "underlay": "u", "silhouette": None},
-    {"kind": "propose_outline", "item": "new", "underlay": "u", "tolerance": 2},
-    {"kind": "settle_anchors", "anchors": [["leaf", 0, 1]], "underlay": "u", "reach": 5},
+    {"kind": "simplify_outlines", "items": ["leaf"], "tolerance": 30, "corners": False},
+    {"kind": "set_traced_area", "reference": "u", "traced_area": None},
+    {"kind": "trace_outline", "item": "new", "reference": "u", "tolerance": 2},
+    {"kind": "fit_to_reference", "anchors": [["leaf", 0, 1]], "reference": "u", "reach": 5},
     {"kind": "shorten_handles", "segments": [["tight", 0, 0]]},
-    {"kind": "make_transitions", "anchors": [["leaf", 0, 1]], "length": 9},
-    {"kind": "brush_smooth", "item": "leaf", "places": [[50, 0], [99, 10]], "reach": 20},
-    {"kind": "pull_outline", "item": "leaf", "grabbed": [100, 20], "to": [110, 24], "reach": 40},
+    {"kind": "add_transition_curves", "anchors": [["leaf", 0, 1]], "length": 9},
+    {"kind": "smooth_with_brush", "item": "leaf", "places": [[50, 0], [99, 10]], "reach": 20},
+    {"kind": "pull_with_brush", "item": "leaf", "grabbed": [100, 20], "to": [110, 24], "reach": 40},
     {"kind": "blend_items", "items": ["leaf", "second"], "count": 2},
-    {"kind": "even_sides", "item": "wing", "axis": {"centre": [501, 0], "angle": 90}},
+    {"kind": "make_symmetric", "item": "wing", "axis": {"centre": [501, 0], "angle": 90}},
     {"kind": "step_items", "items": ["leaf"], "to": "front"},
     {"kind": "set_rule", "items": ["ring"], "rule": "evenodd"},
     {"kind": "set_fill", "items": ["leaf"], "colour": "#0C6B65"},
@@ -150,26 +151,26 @@ EVERY = [
     {"kind": "set_pen", "items": ["leaf"], "cap": "butt", "dashes": [4, 2], "placing": "inside"},
     {"kind": "set_fill_opacity", "items": ["leaf"], "opacity": 0.5},
     {"kind": "add_stroke", "items": ["wing", "leaf"]},
-    {"kind": "remove_stroke", "items": ["wing"], "stroke": 0},
+    {"kind": "delete_stroke", "items": ["wing"], "stroke": 0},
     {"kind": "order_stroke", "items": ["wing"], "stroke": 0},
     {"kind": "set_blend", "items": ["pair", "leaf"], "blend": "multiply"},
     {"kind": "set_effects", "items": ["leaf"], "effects": [{"kind": "glow", "radius": 3}]},
     {"kind": "set_gradient", "items": ["wing"], "turned": 30, "turned_round": True},
     {"kind": "drag_gradient", "items": ["wing"], "peg": "end", "to": [540, 90]},
     {"kind": "add_stop", "items": ["wing"], "stroke": 1},
-    {"kind": "remove_stop", "items": ["wing"], "stop": 1},
+    {"kind": "delete_stop", "items": ["wing"], "stop": 1},
     {"kind": "add_swatches", "prefix": "n", "colours": [{"name": "Oak", "colour": "#9A7B4F"}]},
     {"kind": "swatches_of_items", "items": ["wing", "plate"], "prefix": "n"},
     {"kind": "set_swatch", "swatch": "ink", "colour": "#6D3A9C"},
-    {"kind": "remove_swatches", "swatches": ["ink"]},
-    {"kind": "give_style", "items": ["leaf", "badge"], "style": {"fill": "#C2410C"}},
-    {"kind": "keep_style", "item": "wing", "kept": "mine"},
-    {"kind": "set_kept_style", "kept": "old", "called": "Older"},
-    {"kind": "remove_items", "items": ["second", "leaf"]},
+    {"kind": "delete_swatches", "swatches": ["ink"]},
+    {"kind": "apply_style", "items": ["leaf", "badge"], "style": {"fill": "#C2410C"}},
+    {"kind": "save_style", "item": "wing", "kept": "mine"},
+    {"kind": "set_saved_style", "kept": "old", "called": "Older"},
+    {"kind": "delete_items", "items": ["second", "leaf"]},
     {"kind": "duplicate_items", "items": ["ring", "leaf"], "copies": ["c1", "c2"], "by": [5, 5]},
-    {"kind": "place_kept", "clip": KEPT, "copies": "kept", "called": "Leaf", "start": [9, 9]},
+    {"kind": "place_from_shelf", "clip": KEPT, "copies": "kept", "called": "Leaf", "start": [9, 9]},
     {
-        "kind": "follow_kept",
+        "kind": "update_linked_copies",
         "items": ["copy"],
         "clip": KEPT,
         "copies": "kept",
@@ -182,15 +183,15 @@ EVERY = [
     {"kind": "lock_items", "items": ["leaf"], "locked": True},
     {"kind": "rename_item", "item": "leaf", "called": "Blatt ✿"},
     {"kind": "group_items", "items": ["leaf", "second"], "group": "new-group"},
-    {"kind": "take_apart", "items": ["pair"]},
+    {"kind": "separate_items", "items": ["pair"]},
     {"kind": "add_layer", "layer": "new-layer"},
     {"kind": "merge_layers", "items": ["layer-1", "layer-2"]},
     {"kind": "set_opacity", "items": ["pair", "layer-2"], "opacity": 0.5},
-    {"kind": "assemble", "items": ["leaf", "plate"], "assembly": "asm", "operation": "cuts"},
-    {"kind": "set_assembly", "assembly": "badge", "operation": "inverts"},
-    {"kind": "set_part", "items": ["bite"], "role": "keeps"},
-    {"kind": "set_edge", "assembly": "badge", "edge": {"kind": "stroked"}},
-    {"kind": "drag_edge", "assembly": "badge", "to": [650, 400]},
+    {"kind": "assemble", "items": ["leaf", "plate"], "assembly": "asm", "operation": "difference"},
+    {"kind": "set_assembly", "assembly": "badge", "operation": "exclusion"},
+    {"kind": "set_part", "items": ["bite"], "role": "intersection"},
+    {"kind": "set_result", "assembly": "badge", "result": {"kind": "stroke"}},
+    {"kind": "drag_offset", "assembly": "badge", "to": [650, 400]},
     {"kind": "partition", "items": ["disc", "bite"], "prefix": "region"},
     {"kind": "cut_items", "line": [[50, -50], [50, 200]]},
     {"kind": "cut_path", "item": "leaf", "at": [100, 20]},
@@ -201,7 +202,7 @@ EVERY = [
         "places": [[670, 400], [715, 400]],
         "item": "swept",
     },
-    {"kind": "strokes_into_outlines", "items": ["open", "disc"]},
+    {"kind": "strokes_to_outlines", "items": ["open", "disc"]},
     {"kind": "offset_items", "items": ["disc"], "distance": 5, "count": 2},
     {"kind": "make_compound", "items": ["leaf", "ring"]},
     {"kind": "set_sheet", "width": 400, "unit": "px", "scale_items": True},
@@ -210,24 +211,24 @@ EVERY = [
     {"kind": "add_guide", "guide": {"id": "g2", "x": 5, "y": 6, "angle": 270}},
     {"kind": "move_guide", "guide": "g", "to": [7, 8]},
     {"kind": "set_guide", "guide": {"id": "g", "x": 1, "y": 2, "angle": 30, "locked": True}},
-    {"kind": "remove_guides", "guides": ["g"]},
+    {"kind": "delete_guides", "guides": ["g"]},
     {"kind": "hide_guides", "hidden": True},
     {
-        "kind": "place_underlay",
-        "underlay": "u2",
+        "kind": "add_reference",
+        "reference": "u2",
         "picture": 3,
         "called": "form",
         "pixels": [40, 30],
     },
     {
-        "kind": "drag_underlay",
-        "underlay": "u",
+        "kind": "drag_reference",
+        "reference": "u",
         "part": "turn",
         "start": [200, 100],
         "to": [100, 200],
     },
-    {"kind": "set_underlay", "underlay": {**UNDERLAY, "strength": 0.5, "grey": True}},
-    {"kind": "remove_underlay", "underlay": "u"},
+    {"kind": "set_reference", "reference": {**UNDERLAY, "strength": 0.5, "grey": True}},
+    {"kind": "delete_reference", "reference": "u"},
 ]
 
 
@@ -270,10 +271,10 @@ class LawTest(unittest.TestCase):
 
     def test_an_assembly_that_became_outlines_comes_back_with_its_parts(self):
         before = full()
-        parts = {"items": ["leaf", "plate"], "assembly": "asm", "operation": "joins"}
+        parts = {"items": ["leaf", "plate"], "assembly": "asm", "operation": "union"}
         made = updated(before, apply(before, read_command({"kind": "assemble", **parts})).forward)
         for after in (
-            {"kind": "turn_into_outlines", "items": ["asm"]},
+            {"kind": "convert_to_outlines", "items": ["asm"]},
             {"kind": "cut_items", "line": [[50, -50], [50, 200]], "items": ["asm"]},
         ):
             change = apply(made, read_command(after))
@@ -289,7 +290,7 @@ class LawTest(unittest.TestCase):
                 "kind": "assemble",
                 "items": ["leaf", "plate"],
                 "assembly": "asm",
-                "operation": "cuts",
+                "operation": "difference",
             },
             {"kind": "cut_items", "line": [[50, -50], [50, 200]]},
         ]
@@ -370,7 +371,7 @@ class RefusalTest(unittest.TestCase):
                 {"kind": "set_dial", "items": ["plate"], "dial": "radius", "value": -1},
                 "dial_out_of_range",
             ),
-            ({"kind": "turn_into_outlines", "items": ["leaf"]}, "already_outlines"),
+            ({"kind": "convert_to_outlines", "items": ["leaf"]}, "already_outlines"),
             ({"kind": "place_items", "items": ["leaf"], "width": 0}, "too_small"),
             ({"kind": "set_fill", "items": ["leaf"], "colour": "red"}, "bad_colour"),
             ({"kind": "set_stroke_width", "items": ["leaf"], "width": -1}, "bad_stroke"),
@@ -386,8 +387,8 @@ class RefusalTest(unittest.TestCase):
             ({"kind": "set_grid", "grid": {"step": 0, "parts": 1}}, "bad_grid"),
             ({"kind": "add_guide", "guide": {"id": "g2", "x": nan, "y": 0}}, "bad_data"),
             ({"kind": "move_guide", "guide": "ghost", "to": [0, 0]}, "unknown_guide"),
-            ({"kind": "remove_underlay", "underlay": "ghost"}, "unknown_underlay"),
-            ({"kind": "set_underlay", "underlay": {**UNDERLAY, "strength": 2}}, "bad_underlay"),
+            ({"kind": "delete_reference", "reference": "ghost"}, "unknown_reference"),
+            ({"kind": "set_reference", "reference": {**UNDERLAY, "strength": 2}}, "bad_reference"),
         ]
         for data, code in cases:
             with self.subTest(data), self.assertRaises(Refusal) as caught:
@@ -534,7 +535,7 @@ class EffectTest(unittest.TestCase):
         )
 
     def test_turning_into_outlines_keeps_the_form(self):
-        after = self.after(drawing(plate()), kind="turn_into_outlines", items=["plate"])
+        after = self.after(drawing(plate()), kind="convert_to_outlines", items=["plate"])
         outline = after.items["plate"]
         self.assertEqual(len(outline.contours[0].anchors), 8)
         self.assertAlmostEqual(own_standing(outline).width, 100)

@@ -11,24 +11,25 @@ from buildup.contours.anchors import Anchor, Contour
 from buildup.contours.blending import between as blended
 from buildup.contours.blending import paired
 from buildup.contours.paths import starting_at, turned_round
-from buildup.drawing.model import FIRST_LAYER, Drawing, Layer, Outline
+from buildup.drawing.itemtypes import Layer, Outline
+from buildup.drawing.model import FIRST_LAYER, Drawing
 from buildup.drawing.tree import ROOT, Tree
 from buildup.edits.apply import apply, read_command
 from buildup.edits.change import updated
 from buildup.errors import Refusal
-from buildup.geometry.apart import apart_both_ways
 from buildup.geometry.areas import area_of
 from buildup.geometry.bezier import curvature_at, inflections, part_of, point_at
 from buildup.geometry.fairness.joints import Path, _conditions, _moving, eased
 from buildup.geometry.fairness.variation import between, faired
 from buildup.geometry.fairness.warping import Pull
 from buildup.geometry.fitting.onefit import fit_one
+from buildup.geometry.hausdorff import apart_both_ways
 from buildup.geometry.lengths import length
 from buildup.geometry.nearest import nearest
 from buildup.geometry.nearestarc import arc, nearest_arc
 from buildup.geometry.stations import joint, rate_at, stations
 from buildup.view.curves import MOST_PLACES
-from buildup.view.selection import Shows, selection
+from buildup.view.selection import ViewRequest, selection
 from scipy.optimize import minimize
 from scipy.special import fresnel
 
@@ -312,7 +313,7 @@ class BothSides(unittest.TestCase):
     )
 
     def test_the_sides_of_an_anchor_come_out_as_each_others_image(self):
-        even = {"kind": "even_both_sides", "anchors": [["form", 0, 1]]}
+        even = {"kind": "balance_handles", "anchors": [["form", 0, 1]]}
         after, said = done(drawing(contour(self.BOW)), **even)
         first, middle, last = after.contours[0].anchors
         self.assertEqual((first.at, middle.at, last.at), (0j, 100 - 50j, 200 + 0j))
@@ -334,7 +335,7 @@ class BothSides(unittest.TestCase):
         value = drawing(replace(form, anchors=(form.anchors[0], bare, form.anchors[2])))
         for anchor in (0, 1):
             with self.assertRaises(Refusal) as refused:
-                done(value, kind="even_both_sides", anchors=[["form", 0, anchor]])
+                done(value, kind="balance_handles", anchors=[["form", 0, anchor]])
             self.assertEqual(refused.exception.code, "one_sided")
 
     def test_anchors_come_at_even_lengths_along_segments_in_a_row(self):
@@ -359,7 +360,7 @@ class BothSides(unittest.TestCase):
 class ByHand(unittest.TestCase):
     def test_a_pull_moves_nothing_beyond_its_reach(self):
         form = contour([tuple(p * 1j**k for p in QUARTER) for k in range(4)], closed=True)
-        pull = {"kind": "pull_outline", "item": "form", "grabbed": [0, 100], "reach": 60}
+        pull = {"kind": "pull_with_brush", "item": "form", "grabbed": [0, 100], "reach": 60}
         after, _ = done(drawing(form), **pull, to=[0, 115])
         path = after.contours[0]
         kept = [s for s in path.segments if s in form.segments]
@@ -378,7 +379,7 @@ class ByHand(unittest.TestCase):
     def test_the_brush_smooths_what_it_touches(self):
         wobbly = contour(Fairing().wobbly())
         places = [[100 * math.cos(a), 100 * math.sin(a)] for a in np.linspace(0.3, 2.8, 40)]
-        brush = {"kind": "brush_smooth", "item": "form", "places": places, "reach": 8}
+        brush = {"kind": "smooth_with_brush", "item": "form", "places": places, "reach": 8}
         after, _ = done(drawing(wobbly), **brush)
         jumps = [joint(a, b) for a, b in itertools.pairwise(after.contours[0].segments)]
         self.assertLess(max(abs(j.curvature[0] - j.curvature[1]) for j in jumps), 1e-4)
@@ -390,7 +391,7 @@ class ByHand(unittest.TestCase):
         line = (-200 + 0j, -200 + 0j, 0j, 0j)
         bend = (0j, 55.22847498 + 0j, 100 + 44.77152502j, 100 + 100j)
         form = contour([line, bend])
-        command = {"kind": "make_transitions", "anchors": [["form", 0, 1]], "length": 40}
+        command = {"kind": "add_transition_curves", "anchors": [["form", 0, 1]], "length": 40}
         after, said = done(drawing(form), **command)
         path = after.contours[0]
         self.assertEqual(len(path.anchors), 5)
@@ -467,7 +468,9 @@ class Thinning(unittest.TestCase):
             paths = [list(c) for c in glyph(name).contours]
             pieces = [self.split(c, chance) for c in paths]
             forms = [contour(c, closed=True, kind="corner") for c in pieces]
-            after, said = done(drawing(*forms), kind="thin_out", items=["form"], tolerance=0.05)
+            after, said = done(
+                drawing(*forms), kind="simplify_outlines", items=["form"], tolerance=0.05
+            )
             for path, split, new in zip(paths, pieces, after.contours, strict=True):
                 self.assertLessEqual(len(new.anchors), len(path) + 1, letter)
                 self.assertLessEqual(self.dense(split, new.segments), 0.05 * 1.01, (letter, said))
@@ -497,13 +500,15 @@ class Thinning(unittest.TestCase):
         pieces = self.split(quarters, chance)
         form = contour(pieces, closed=True)
         for tolerance, most in ((1e-4, 4), (0.1, 4), (2.0, 3)):
-            after, _ = done(drawing(form), kind="thin_out", items=["form"], tolerance=tolerance)
+            after, _ = done(
+                drawing(form), kind="simplify_outlines", items=["form"], tolerance=tolerance
+            )
             self.assertLessEqual(len(after.contours[0].anchors), most)
         points = [100 * np.exp(2j * np.pi * k / 300) for k in range(301)]
         lines = [(a, a, b, b) for a, b in itertools.pairwise(map(complex, points))]
         after, _ = done(
             drawing(contour(lines[:-1], closed=False)),
-            kind="thin_out",
+            kind="simplify_outlines",
             items=["form"],
             tolerance=0.1,
         )
@@ -512,7 +517,7 @@ class Thinning(unittest.TestCase):
     def test_extremes_and_corners_stay_by_choice(self):
         turned = [tuple(p * (1 + 1j) / abs(1 + 1j) * 1j**k for p in QUARTER) for k in range(4)]
         form = contour(turned, closed=True)
-        command = {"kind": "thin_out", "items": ["form"], "tolerance": 0.2}
+        command = {"kind": "simplify_outlines", "items": ["form"], "tolerance": 0.2}
         after, _ = done(drawing(form), **command, extremes=True)
         ends = {(round(a.at.real), round(a.at.imag)) for a in after.contours[0].anchors}
         self.assertLessEqual({(100, 0), (0, 100), (-100, 0), (0, -100)}, ends)
@@ -523,7 +528,7 @@ class Thinning(unittest.TestCase):
 
     def test_no_tolerance_is_refused(self):
         for kind, more in (
-            ("thin_out", {"items": ["form"]}),
+            ("simplify_outlines", {"items": ["form"]}),
             ("fair_segments", {"segments": [["form", 0, 0]]}),
         ):
             with self.assertRaises(Refusal) as refused:
@@ -534,7 +539,7 @@ class Thinning(unittest.TestCase):
 class Reading(unittest.TestCase):
     def test_the_curvature_of_what_is_selected(self):
         form = contour([tuple(p * 1j**k for p in QUARTER) for k in range(4)], closed=True)
-        (reading,) = selection(drawing(form), ["form"], Shows(curves=8.0)).curves
+        (reading,) = selection(drawing(form), ["form"], ViewRequest(curves=8.0)).curves
         self.assertAlmostEqual(reading.length, 2 * math.pi * 100, delta=0.2)
         self.assertAlmostEqual(reading.turn[-1], 360.0, delta=1e-6)
         self.assertEqual({j.continuity for j in reading.joints}, {"curvature"})
@@ -547,17 +552,17 @@ class Reading(unittest.TestCase):
     def test_a_long_outline_is_told_in_bounds(self):
         lines = [complex(k, 20 * math.sin(k / 9)) for k in range(5_000)]
         form = Contour(tuple(Anchor(p) for p in lines))
-        (reading,) = selection(drawing(form), ["form"], Shows(curves=0.01)).curves
+        (reading,) = selection(drawing(form), ["form"], ViewRequest(curves=0.01)).curves
         self.assertLessEqual(len(reading.along), 2 * MOST_PLACES)
         self.assertLessEqual(len(reading.joints), MOST_PLACES)
 
     def test_what_has_no_curvature_is_told_as_that(self):
         cusp = contour([(0j, 0j, 50 + 90j, 100 + 0j), (100 + 0j, 100 + 0j, 160 - 40j, 200 + 0j)])
-        (reading,) = selection(drawing(cusp), ["form"], Shows(curves=8.0)).curves
+        (reading,) = selection(drawing(cusp), ["form"], ViewRequest(curves=8.0)).curves
         self.assertIn(None, reading.curvature)
         self.assertTrue(all(map(math.isfinite, reading.teeth)))
         spot = replace(cusp, anchors=(Anchor(5j), Anchor(5j)))
-        (reading,) = selection(drawing(spot), ["form"], Shows(curves=8.0)).curves
+        (reading,) = selection(drawing(spot), ["form"], ViewRequest(curves=8.0)).curves
         self.assertEqual(reading.length, 0.0)
         with self.assertRaises(Refusal):
-            selection(drawing(cusp), ["form"], Shows(curves=math.nan))
+            selection(drawing(cusp), ["form"], ViewRequest(curves=math.nan))

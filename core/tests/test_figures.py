@@ -11,7 +11,7 @@ from buildup.contours.anchors import Anchor, Contour, Corner
 from buildup.contours.corners import worked
 from buildup.contours.extent import box_of
 from buildup.contours.flow import settled
-from buildup.drawing.model import Outline
+from buildup.drawing.itemtypes import Outline
 from buildup.edits.apply import apply, read_command
 from buildup.edits.outlines import cornering as corner_edits
 from buildup.geometry.angles import cross, direction, unit
@@ -200,7 +200,7 @@ class WorkedCornerTest(unittest.TestCase):
         anchors = list(item.contours[0].anchors)
         anchors[1] = replace(anchors[1], into=-5 + 0j, kind="corner", corner=Corner(4))
         before = drawing(replace(item, contours=(Contour(tuple(anchors), True),)))
-        command = read_command({"kind": "settle_corners", "items": ["wing"]})
+        command = read_command({"kind": "convert_corners", "items": ["wing"]})
         (after,) = apply(before, command).forward.put
         self.assertTrue(all(a.twin is None for a in after.contours[0].anchors))
 

@@ -193,8 +193,8 @@ class StrokeTest(unittest.TestCase):
         command = {"kind": "draw_stroke", "item": "s", "points": ink, "tolerance": 0.01}
         delta = apply(Drawing(), read_command(command)).forward
         self.assertIn("very rough", delta.said)
-        self.assertEqual(len(delta.put[0].drawn.parts[0]), 12_000)
-        self.assertGreater(delta.put[0].drawn.tolerance, 0.01)
+        self.assertEqual(len(delta.put[0].hand_stroke.parts[0]), 12_000)
+        self.assertGreater(delta.put[0].hand_stroke.tolerance, 0.01)
 
     def test_straight_and_free_parts_mix(self):
         arc = tuple(100 - 100 * direction(90 * k / 30) for k in range(31))

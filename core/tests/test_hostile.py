@@ -10,7 +10,7 @@ from unittest.mock import patch
 from buildup.contours.pathreader import numbers, read_path
 from buildup.errors import Refusal
 from buildup.formats.palettes import read_palette
-from buildup.formats.svg import svgread, svgwork
+from buildup.formats.svg import svgdocument, svgwork
 from buildup.formats.svg.svgread import read_document, read_svg
 from buildup.formats.svg.svgvalues import read_transform
 from buildup.formats.svg.svgwork import FOR_A_CHARACTER, Work
@@ -63,7 +63,7 @@ def spent(text, read=read_document):
             works.append(self)
             self.first = self._left
 
-    with patch.object(svgread, "Work", Counted), suppress(Refusal):
+    with patch.object(svgdocument, "Work", Counted), suppress(Refusal):
         read(text)
     (work,) = works
     return work.first - work._left
@@ -143,7 +143,7 @@ class DeterminedTest(unittest.TestCase):
             "for n in range(4):\n"
             "    told = {'kind': 'group_items', 'items': [f'i{n}'], 'group': f'g{n}'}\n"
             "    value = updated(value, apply(value, read_command(told)).forward)\n"
-            "told = {'kind': 'remove_items', 'items': [f'i{n}' for n in range(4)]}\n"
+            "told = {'kind': 'delete_items', 'items': [f'i{n}' for n in range(4)]}\n"
             "print([i for i in apply(value, read_command(told)).forward.removed if i[0] == 'g'])\n"
         )
         orders = {

@@ -7,9 +7,9 @@ import subprocess
 import unittest
 from pathlib import Path
 
-from buildup.desk import Desk
 from buildup.drawing.codec import write, write_item
 from buildup.edits.apply import apply, read_command
+from buildup.session import Session
 
 from core.tests.test_edits import EVERY
 from core.tests.zoo import full
@@ -18,10 +18,10 @@ BAD = {"id": "x", "command": {"kind": "x"}}
 SVG = '<svg xmlns="http://www.w3.org/2000/svg"><path d="M0 0a9 4 20 0 1 5 5" fill="tan"/></svg>'
 SEARCHED = (
     "fair_segments",
-    "brush_smooth",
-    "make_transitions",
-    "settle_anchors",
-    "propose_outline",
+    "smooth_with_brush",
+    "add_transition_curves",
+    "fit_to_reference",
+    "trace_outline",
 )
 """Commands whose results are searched for: where a search ends hangs on the last places."""
 ROOT = Path(__file__).resolve().parents[2]
@@ -111,7 +111,7 @@ class HostsTest(unittest.TestCase):
         questions = [json.dumps(q) for q in script()]
         node = shutil.which("node")
         told = subprocess.run(
-            [node, ROOT / "web" / "tools" / "desk.mjs"],
+            [node, ROOT / "web" / "tools" / "session.mjs"],
             input="\n".join(questions),
             capture_output=True,
             text=True,
@@ -119,7 +119,7 @@ class HostsTest(unittest.TestCase):
             timeout=120,
         ).stdout.splitlines()
         self.assertEqual(len(told), len(questions))
-        desk = Desk()
+        desk = Session()
         for question, theirs in zip(questions, told, strict=True):
             mine = json.loads(desk.ask(question))
             self.close = 1e-4 if any(kind in question for kind in SEARCHED) else 1e-9
@@ -129,7 +129,7 @@ class HostsTest(unittest.TestCase):
 
 class DeskTest(unittest.TestCase):
     def setUp(self):
-        self.desk = Desk()
+        self.desk = Session()
         self.questions = list(script())
         self.ask(self.questions[0])
 

@@ -5,28 +5,29 @@ import unittest
 from xml.etree import ElementTree
 
 from buildup.drawing.clips import clip_of, read_clip
-from buildup.drawing.model import Drawing, Group, Linked
+from buildup.drawing.itemtypes import Group, Linked
+from buildup.drawing.model import Drawing
 from buildup.edits.apply import apply, read_command
 from buildup.edits.change import updated
-from buildup.edits.library.libraryplacement import kept_form
+from buildup.edits.library.libraryplacement import shelf_clip
 from buildup.formats.svg.svgread import read_each
 from buildup.formats.svg.traysvg import tray_svg
 from buildup.forms.contours import contours_of, item_box, laid_style
-from buildup.forms.matching.libraryfacts import kept_facts, kept_measures
+from buildup.forms.matching.libraryfacts import shelf_facts, shelf_measures
 from hypothesis import given
 from hypothesis import strategies as st
 
 from core.tests.zoo import bracket, code_of, disc, drawing, full, leaf, wire
 
 ALL = ["leaf", "plate", "pair", "wing", "bracket", "whirl", "badge", "copy"]
-KEPT = kept_form(clip_of(full(), ALL).text()).text()
-PLAIN = kept_form(clip_of(full(), ["leaf", "wing", "open"]).text()).text()
-LEAF = kept_form(clip_of(full(), ["leaf"]).text()).text()
+KEPT = shelf_clip(clip_of(full(), ALL).text()).text()
+PLAIN = shelf_clip(clip_of(full(), ["leaf", "wing", "open"]).text()).text()
+LEAF = shelf_clip(clip_of(full(), ["leaf"]).text()).text()
 LINK = {"entry": "shelf-1", "called": "Kept"}
 WAYS = (
     {"kind": "move_items", "by": [30, -12]},
-    {"kind": "turn_by", "angle": 25.0},
-    {"kind": "turn_by", "angle": -140.0, "about": [40, 900]},
+    {"kind": "rotate_items", "angle": 25.0},
+    {"kind": "rotate_items", "angle": -140.0, "about": [40, 900]},
     {"kind": "scale_items", "x": 1.5, "y": 1.5, "grow": True},
     {"kind": "scale_items", "x": 0.7, "y": 1.2},
     {"kind": "flip_items", "way_over": "level"},
@@ -40,7 +41,7 @@ def done(before, **data):
 
 
 def placed(before=None, clip=KEPT, **more):
-    data = {"kind": "place_kept", "clip": clip, "copies": "new", "called": "Kept", **more}
+    data = {"kind": "place_from_shelf", "clip": clip, "copies": "new", "called": "Kept", **more}
     return done(before or Drawing(), **({"start": [0, 0]} | data))
 
 
@@ -72,28 +73,28 @@ class KeptFormTest(unittest.TestCase):
         )
         self.assertLess(abs(middle), 1e-9)
         self.assertFalse([i for i in kept.items if isinstance(i, Linked)])
-        self.assertEqual(kept_form(KEPT).text(), KEPT)
+        self.assertEqual(shelf_clip(KEPT).text(), KEPT)
         empty = clip_of(full(), ["empty"]).text()
-        self.assertEqual(code_of(lambda: kept_form(empty)), "nothing_selected")
+        self.assertEqual(code_of(lambda: shelf_clip(empty)), "nothing_selected")
 
     def test_its_numbers_and_what_differs(self):
-        round_one = kept_form(clip_of(drawing(disc("a")), ["a"]).text())
-        facts = kept_facts(round_one)
+        round_one = shelf_clip(clip_of(drawing(disc("a")), ["a"]).text())
+        facts = shelf_facts(round_one)
         self.assertEqual((facts.items, facts.anchors), (1, 0))
         self.assertAlmostEqual(facts.width, 80)
-        facts = kept_measures(round_one, round_one)
+        facts = shelf_measures(round_one, round_one)
         # a circle of four cubics: larger by less than 2.8e-4 of its radius (Goldapp)
         self.assertAlmostEqual(facts.area / (math.pi * 40**2), 1.0, delta=6e-4)
         self.assertAlmostEqual(facts.length / (math.pi * 80), 1.0, delta=3e-4)
         scaled = done(drawing(disc("a")), kind="scale_items", items=["a"], x=2, y=2)
-        larger = kept_form(clip_of(scaled, ["a"]).text())
-        self.assertAlmostEqual(kept_measures(round_one, larger).differs, 0.75, places=6)
-        self.assertAlmostEqual(kept_measures(larger, round_one).differs, 0.75, places=6)
+        larger = shelf_clip(clip_of(scaled, ["a"]).text())
+        self.assertAlmostEqual(shelf_measures(round_one, larger).differs, 0.75, places=6)
+        self.assertAlmostEqual(shelf_measures(larger, round_one).differs, 0.75, places=6)
         self.assertEqual(facts.differs, 0.0)
-        line = kept_form(clip_of(drawing(wire()), ["open"]).text())
-        measures = kept_measures(line, line)
+        line = shelf_clip(clip_of(drawing(wire()), ["open"]).text())
+        measures = shelf_measures(line, line)
         self.assertEqual((measures.area, measures.differs), (0.0, 0.0))
-        self.assertEqual(kept_measures(line, round_one).differs, 1.0)
+        self.assertEqual(shelf_measures(line, round_one).differs, 1.0)
 
 
 class PlaceTest(unittest.TestCase):
@@ -126,7 +127,7 @@ class PlaceTest(unittest.TestCase):
             self.assertAlmostEqual(box.height, size[1])
 
     def test_strokes_and_corners_grow_with_it(self):
-        clip = kept_form(clip_of(drawing(bracket()), ["bracket"]).text()).text()
+        clip = shelf_clip(clip_of(drawing(bracket()), ["bracket"]).text()).text()
         after = placed(clip=clip, width=200.0)
         item = after.items["new"]
         self.assertEqual(item.contours[0].anchors[1].corner.radius, 30.0)
@@ -136,7 +137,7 @@ class PlaceTest(unittest.TestCase):
     def test_a_line_has_no_height_and_is_drawn_all_the_same(self):
         path = {"anchors": [{"at": [0, 0]}, {"at": [80, 0]}]}
         line = done(Drawing(), kind="add_outline", item="l", contours=[path])
-        clip = kept_form(clip_of(line, ["l"]).text()).text()
+        clip = shelf_clip(clip_of(line, ["l"]).text()).text()
         box = self.box(placed(clip=clip, start=[0, 0], to=[40, 0], square=True))
         self.assertAlmostEqual(box.width, 40)
 
@@ -151,7 +152,7 @@ class LinkTest(unittest.TestCase):
 
     def follow(self, before, clip=KEPT, **more):
         data = {"items": ["new"], "clip": clip, "copies": "again", "entry": "shelf-1", "state": 2}
-        return done(before, kind="follow_kept", **(data | more))
+        return done(before, kind="update_linked_copies", **(data | more))
 
     @given(st.lists(st.sampled_from(WAYS), max_size=4))
     def test_what_is_kept_comes_to_stand_where_the_copy_stands(self, ways):
@@ -163,7 +164,7 @@ class LinkTest(unittest.TestCase):
         self.assertEqual(after.items["new"].state, 2)
 
     def test_a_changed_one_takes_the_place_of_the_old(self):
-        before = done(self.link(LEAF), kind="turn_by", items=["new"], angle=90.0)
+        before = done(self.link(LEAF), kind="rotate_items", items=["new"], angle=90.0)
         after = self.follow(before, clip=KEPT, called="Other")
         old, new = item_box(before, "new"), item_box(after, "new")
         self.assertLess(abs(old.centre - new.centre), 40.0)
@@ -178,7 +179,7 @@ class LinkTest(unittest.TestCase):
         refused = (
             {"kind": "move_items", "items": [held], "by": [1, 0]},
             {"kind": "move_anchors", "anchors": [[held, 0, 0]], "by": [1, 0]},
-            {"kind": "remove_items", "items": [held]},
+            {"kind": "delete_items", "items": [held]},
             {"kind": "set_fill", "items": ["new"], "colour": "#FFFFFF"},
             {"kind": "order_items", "items": ["leaf"], "container": "new"},
             {"kind": "order_items", "items": [held], "container": "layer-1"},
@@ -192,7 +193,7 @@ class LinkTest(unittest.TestCase):
             {"kind": "set_opacity", "items": ["new"], "opacity": 0.5},
             {"kind": "rename_item", "item": "new", "called": "Mine"},
             {"kind": "group_items", "items": ["new", "leaf"], "group": "g"},
-            {"kind": "remove_items", "items": ["new"]},
+            {"kind": "delete_items", "items": ["new"]},
             {"kind": "duplicate_items", "items": ["new"], "copies": ["twice"]},
         ):
             done(before, **data)
@@ -207,15 +208,15 @@ class LinkTest(unittest.TestCase):
             item=held,
             called="x",
         )
-        for kind in ("unlink_items", "turn_into_outlines"):
+        for kind in ("unlink_items", "convert_to_outlines"):
             after = done(many, kind=kind, items=["new"])
             self.assertIsInstance(after.items["new"], Group)
-        self.assertNotIn("new", done(many, kind="take_apart", items=["new"]).items)
+        self.assertNotIn("new", done(many, kind="separate_items", items=["new"]).items)
         wrong = code_of(lambda: done(many, kind="unlink_items", items=["leaf"]))
         self.assertEqual(wrong, "not_linked")
 
     def test_a_swatch_reaches_into_it(self):
-        clip = kept_form(clip_of(full(), ["wing"]).text()).text()
+        clip = shelf_clip(clip_of(full(), ["wing"]).text()).text()
         before = placed(full(), clip, **LINK)
         after = done(before, kind="set_swatch", swatch="ink", colour="#FF0000")
         (held,) = after.tree.children("new")
@@ -253,7 +254,7 @@ class TrayTest(unittest.TestCase):
 
 class LeafTest(unittest.TestCase):
     def test_a_drawing_of_one_leaf_is_kept_as_it_is(self):
-        clip = kept_form(clip_of(drawing(leaf()), ["leaf"]).text())
+        clip = shelf_clip(clip_of(drawing(leaf()), ["leaf"]).text())
         before = contours_of(drawing(leaf()), "leaf")[0]
         (item,) = clip.items
         shift = item.contours[0].anchors[0].at - before.anchors[0].at

@@ -6,12 +6,13 @@ import unittest
 from dataclasses import replace
 
 from buildup.drawing.codec import write
-from buildup.drawing.model import FIRST_LAYER, Assembly, Drawing, Group, Outline, Words
+from buildup.drawing.itemtypes import Assembly, Group, Outline, TextItem
+from buildup.drawing.model import FIRST_LAYER, Drawing
 from buildup.edits.apply import apply, read_command
 from buildup.edits.change import updated
 from buildup.forms.contours import contours_of, form_of, item_box
 from buildup.forms.frames import own_standing
-from buildup.forms.placement import Way, moved_item
+from buildup.forms.placement import ItemMap, moved_item
 from buildup.forms.textlayout import letters_along, row_length, straight, word_letters
 from buildup.geometry.angles import direction
 from buildup.geometry.transforms import Affine
@@ -28,7 +29,7 @@ def done(before, **data):
 
 
 def plain(text="AV", **more):
-    return Words(id="w", name=text, lettering=lettering(text, **more))
+    return TextItem(id="w", name=text, lettering=lettering(text, **more))
 
 
 def first_places(words):
@@ -67,7 +68,7 @@ class RowTest(unittest.TestCase):
     def test_aligning_otherwise_leaves_a_straight_line_where_it_is(self):
         value = drawing(plain("AVA"))
         for align in ("middle", "end", "start"):
-            after = done(value, kind="align_words", items=["w"], align=align)
+            after = done(value, kind="align_text", items=["w"], align=align)
             self.assertAlmostEqual(item_box(after, "w").left, item_box(value, "w").left)
             self.assertEqual(after.items["w"].lettering.align, align)
 
@@ -100,21 +101,21 @@ class ArcTest(unittest.TestCase):
 
     def test_pulling_the_end_bends_the_line_through_that_place(self):
         value = drawing(plain("AV", align="middle"))
-        after = done(value, kind="pull_words", item="w", setting="radius", to=[30, 10])
+        after = done(value, kind="drag_text", item="w", setting="radius", to=[30, 10])
         self.assertAlmostEqual(after.items["w"].radius, (30**2 + 10**2) / 20)
-        up = done(value, kind="pull_words", item="w", setting="radius", to=[30, -10])
+        up = done(value, kind="drag_text", item="w", setting="radius", to=[30, -10])
         self.assertAlmostEqual(up.items["w"].radius, -50.0)
-        flat = done(after, kind="pull_words", item="w", setting="radius", to=[31, 0.1])
+        flat = done(after, kind="drag_text", item="w", setting="radius", to=[31, 0.1])
         self.assertIsNone(flat.items["w"].radius)
 
     def test_a_bend_is_about_the_middle_and_can_be_taken_back(self):
         value = drawing(plain("AAAA"))
         box = item_box(value, "w")
-        bent = done(value, kind="bend_words", items=["w"], bent=True)
+        bent = done(value, kind="bend_text", items=["w"], bent=True)
         self.assertAlmostEqual(item_box(bent, "w").centre.real, box.centre.real, delta=2.0)
-        back = done(bent, kind="bend_words", items=["w"], bent=False)
+        back = done(bent, kind="bend_text", items=["w"], bent=False)
         self.assertAlmostEqual(item_box(back, "w").left, box.left)
-        tight = {"kind": "set_words", "items": ["w"], "setting": "radius", "value": 1.0}
+        tight = {"kind": "set_text_setting", "items": ["w"], "setting": "radius", "value": 1.0}
         self.assertEqual(code_of(lambda: done(bent, **tight)), "bad_type")
 
 
@@ -122,7 +123,7 @@ class PlaceTest(unittest.TestCase):
     @given(maps)
     def test_words_go_where_a_map_takes_their_letters(self, by):
         before = zoo_words()
-        after = moved_item(before, Way(by))
+        after = moved_item(before, ItemMap(by))
         for a, b in zip(word_letters(before), word_letters(after), strict=True):
             for c, d in zip(a.contours, b.contours, strict=True):
                 for one, other in zip(c.anchors, d.anchors, strict=True):
@@ -141,16 +142,16 @@ class PlaceTest(unittest.TestCase):
     @given(st.sampled_from(["size", "tracking", "leading"]), st.floats(20, 400))
     def test_numbers_of_words_are_set_on_all_of_them(self, setting, value):
         after = done(
-            full(), kind="set_words", items=["words", "round"], setting=setting, value=value
+            full(), kind="set_text_setting", items=["words", "round"], setting=setting, value=value
         )
         self.assertEqual(getattr(after.items["words"].lettering, setting), value)
-        self.assertEqual(getattr(after.items["round"].edge.lettering, setting), value)
+        self.assertEqual(getattr(after.items["round"].result.lettering, setting), value)
 
 
 class AlongTest(unittest.TestCase):
     def laid(self, line, **more):
         value = drawing(line, plain("AAA", **more))
-        return done(value, kind="lay_words", item="w", line=line.id, assembly="a")
+        return done(value, kind="put_text_on_path", item="w", line=line.id, assembly="a")
 
     def test_letters_stand_on_the_line_and_the_line_shows_as_well(self):
         value = self.laid(disc("d", 100 + 100j))
@@ -180,11 +181,11 @@ class AlongTest(unittest.TestCase):
 
     def test_the_other_side_and_back(self):
         value = self.laid(disc("d", 100 + 100j))
-        other = done(value, kind="set_line", items=["a"], other_side=True)
+        other = done(value, kind="set_text_path", items=["a"], other_side=True)
         inside = [abs(c.anchors[1].at - 100 - 100j) for c in contours_of(other, "a")[::2]]
         outside = [abs(c.anchors[1].at - 100 - 100j) for c in contours_of(value, "a")[::2]]
         self.assertLess(max(inside), min(outside))
-        back = done(other, kind="set_line", items=["a"], other_side=False)
+        back = done(other, kind="set_text_path", items=["a"], other_side=False)
         for a, b in zip(contours_of(value, "a"), contours_of(back, "a"), strict=True):
             self.assertAlmostEqual(a.anchors[0].at, b.anchors[0].at, places=6)
 
@@ -201,9 +202,9 @@ class AlongTest(unittest.TestCase):
     def test_taken_apart_the_words_are_straight_where_they_began(self):
         value = self.laid(disc("d", 100 + 100j))
         at = contours_of(value, "d")[0].anchors[0].at
-        start = done(value, kind="set_words", items=["a"], setting="start", value=0.0)
-        apart = done(start, kind="take_apart", items=["a"])
-        (words,) = [i for i in apart.items.values() if isinstance(i, Words)]
+        start = done(value, kind="set_text_setting", items=["a"], setting="start", value=0.0)
+        apart = done(start, kind="separate_items", items=["a"])
+        (words,) = [i for i in apart.items.values() if isinstance(i, TextItem)]
         self.assertAlmostEqual(words.place.origin, at)
         self.assertEqual(apart.tree.container("d"), FIRST_LAYER)
 
@@ -219,7 +220,7 @@ class OutlinesTest(unittest.TestCase):
         for item in ("words", "round"):
             value = full()
             letters = contours_of(value, item)
-            after = done(value, kind="turn_into_outlines", items=[item])
+            after = done(value, kind="convert_to_outlines", items=[item])
             made = [i for i in after.items.values() if i.id not in value.items]
             outlines = [i for i in made if isinstance(i, Outline)]
             self.assertEqual({o.name for o in outlines}, {"A", "V"})
@@ -229,7 +230,7 @@ class OutlinesTest(unittest.TestCase):
         self.assertIsInstance(after.items["round"], Group)  # which holds the line as well
 
     def test_a_single_letter_becomes_one_outline(self):
-        after = done(drawing(plain("A")), kind="turn_into_outlines", items=["w"])
+        after = done(drawing(plain("A")), kind="convert_to_outlines", items=["w"])
         (made,) = (after.items[i] for i in after.order)
         self.assertEqual((made.name, len(made.contours)), ("A", 2))
 
@@ -237,7 +238,7 @@ class OutlinesTest(unittest.TestCase):
         gradient = {"stops": [{"at": 0, "colour": "#FFFFFF"}, {"at": 1, "colour": "#000000"}]}
         value = done(drawing(plain("AV")), kind="set_fill", items=["w"], colour=gradient)
         fill = form_of(value, "w").style.fill
-        after = done(value, kind="turn_into_outlines", items=["w"])
+        after = done(value, kind="convert_to_outlines", items=["w"])
         for item_id in after.order:
             self.assertEqual(form_of(after, item_id).style.fill, fill)
 
@@ -259,24 +260,36 @@ class WrongTest(unittest.TestCase):
             ({"shaped": {**sound["shaped"], "forms": []}}, "bad_data"),
         ):
             with self.subTest(change=str(change)[:60]):
-                told = {"kind": "write_words", "item": "w", "at": [0, 0]}
+                told = {"kind": "add_text", "item": "w", "at": [0, 0]}
                 told["lettering"] = {**sound, **change}
                 self.assertEqual(code_of(lambda told=told: done(Drawing(), **told)), code)
 
     def test_what_says_nothing_is_told(self):
         value = drawing(leaf(), plain("AV"), disc("d"))
         for told, code in (
-            ({"kind": "set_words", "items": ["leaf"], "setting": "size", "value": 3}, "no_words"),
-            ({"kind": "set_words", "items": ["w"], "setting": "start", "value": 3}, "no_words"),
-            ({"kind": "lay_words", "item": "leaf", "line": "d", "assembly": "a"}, "no_words"),
-            ({"kind": "lay_words", "item": "w", "line": "w", "assembly": "a"}, "no_line"),
-            ({"kind": "lay_words", "item": "w", "line": FIRST_LAYER, "assembly": "a"}, "no_line"),
+            (
+                {"kind": "set_text_setting", "items": ["leaf"], "setting": "size", "value": 3},
+                "no_words",
+            ),
+            (
+                {"kind": "set_text_setting", "items": ["w"], "setting": "start", "value": 3},
+                "no_words",
+            ),
+            (
+                {"kind": "put_text_on_path", "item": "leaf", "line": "d", "assembly": "a"},
+                "no_words",
+            ),
+            ({"kind": "put_text_on_path", "item": "w", "line": "w", "assembly": "a"}, "no_line"),
+            (
+                {"kind": "put_text_on_path", "item": "w", "line": FIRST_LAYER, "assembly": "a"},
+                "no_line",
+            ),
             ({"kind": "move_anchors", "anchors": [["w", 0, 0]], "by": [1, 1]}, "not_an_outline"),
         ):
             with self.subTest(told=told["kind"]):
                 self.assertEqual(code_of(lambda told=told: done(value, **told)), code)
-        along = done(value, kind="lay_words", item="w", line="d", assembly="a")
-        plain_edge = {"kind": "set_edge", "assembly": "a", "edge": None}
+        along = done(value, kind="put_text_on_path", item="w", line="d", assembly="a")
+        plain_edge = {"kind": "set_result", "assembly": "a", "result": None}
         self.assertEqual(code_of(lambda: done(along, **plain_edge)), "words_along")
         self.assertIsInstance(along.items["a"], Assembly)
 

@@ -10,14 +10,15 @@ from unittest import mock
 from buildup.contours.anchors import Anchor, Contour, Twin
 from buildup.contours.pathdata import _run_data
 from buildup.drawing.codec import read_item
-from buildup.drawing.model import Drawing, Outline
+from buildup.drawing.itemtypes import Outline
+from buildup.drawing.model import Drawing
 from buildup.edits.apply import apply, foreseen, read_command
 from buildup.edits.change import Delta, chained, chained_json, placed, updated
 from buildup.edits.patches import Patch
 from buildup.errors import Refusal
-from buildup.host import preview
+from buildup.repainting import preview
 from buildup.view.drawables import drawable
-from buildup.view.selection import Shows
+from buildup.view.selection import ViewRequest
 from hypothesis import given
 from hypothesis import strategies as st
 
@@ -50,11 +51,11 @@ def command(kind, **fields):
 EDITS = st.lists(
     st.one_of(
         command("move_anchors", anchors=refs, by=way),
-        command("remove_anchors", anchors=refs),
+        command("delete_anchors", anchors=refs),
         command("set_anchor_kind", anchors=refs, to=st.sampled_from(["corner", "flowing"])),
         command("insert_anchor", item=st.just("ring"), at=way),
         command("set_corners", anchors=refs, radius=st.just(2.0)),
-        command("break_anchors", anchors=refs),
+        command("split_at_anchors", anchors=refs),
         command("move_items", items=st.just(["ring"]), by=way),
         command("rename_item", item=st.just("ring"), called=st.just("Rim")),
     ),
@@ -143,7 +144,9 @@ class PatchTest(unittest.TestCase):
 class PreviewTest(unittest.TestCase):
     def shown(self, drawing, by, **shows):
         move = {"kind": "move_anchors", "anchors": [["ring", 0, 299]], "by": by}
-        return preview(drawing, read_command(move), ["ring"], Shows(sight=(0, 0, 1, 1), **shows))
+        return preview(
+            drawing, read_command(move), ["ring"], ViewRequest(sight=(0, 0, 1, 1), **shows)
+        )
 
     def test_a_preview_tells_what_changed_of_the_path(self):
         drawing = holding(ring(10 * MANY))

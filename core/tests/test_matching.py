@@ -1,15 +1,15 @@
-"""Outlines matched with silhouettes, settled on them and proposed for them: closed forms."""
+"""Outlines matched with traced areas, settled on them and proposed for them: closed forms."""
 
 import math
 import unittest
 from dataclasses import replace
 
-from buildup.drawing.sheet import Sheet, Silhouette, Underlay
+from buildup.drawing.sheet import Reference, Sheet, TracedArea
 from buildup.edits.apply import apply, foreseen, read_command
 from buildup.edits.change import updated
 from buildup.errors import Refusal
 from buildup.forms.matching.match import match
-from buildup.forms.matching.tracedarea import fitted_silhouette, silhouette_on, to_picture
+from buildup.forms.matching.tracedarea import fitted_traced_area, to_picture, traced_area_on
 from buildup.geometry.areas import area_of
 from buildup.geometry.bezier import point_at
 from buildup.geometry.nearest import nearest
@@ -27,11 +27,11 @@ def disc(at=0j, radius=R):
 def traced(*contours, angle=0.0):
     """A drawing over a picture of 400 by 400 that shows a disc of radius 100 about 0."""
     parts = [(p / 400 + 0.5 + 0.5j) for s in CIRCLE for p in s[:3]]
-    form = Silhouette((tuple((p.real, p.imag) for p in parts),), pixel=1 / 400)
-    under = Underlay(
-        id="u", picture=1, name="u", x=0, y=0, width=400, height=400, angle=angle, silhouette=form
+    form = TracedArea((tuple((p.real, p.imag) for p in parts),), pixel=1 / 400)
+    under = Reference(
+        id="u", picture=1, name="u", x=0, y=0, width=400, height=400, angle=angle, traced_area=form
     )
-    return replace(drawing(*contours), sheet=Sheet(underlays=(under,)))
+    return replace(drawing(*contours), sheet=Sheet(references=(under,)))
 
 
 class MatchTest(unittest.TestCase):
@@ -57,16 +57,16 @@ class MatchTest(unittest.TestCase):
 
     def test_places_go_to_the_picture_and_back(self):
         value = traced(disc(), angle=30.0)
-        segments = silhouette_on(value, "u")[0].contours[0]
-        under = value.sheet.underlays[0]
-        for segment, (x, y) in zip(segments, under.silhouette.paths[0][::3], strict=True):
+        segments = traced_area_on(value, "u")[0].contours[0]
+        under = value.sheet.references[0]
+        for segment, (x, y) in zip(segments, under.traced_area.paths[0][::3], strict=True):
             self.assertAlmostEqual(to_picture(under, segment[0]), complex(x, y), delta=1e-12)
 
     def test_a_pushed_anchor_settles_where_it_was(self):
         value = traced(disc())
         push = {"kind": "move_anchors", "anchors": [["form", 0, 1]], "by": [6, 9]}
         value = updated(value, apply(value, read_command(push)).forward)
-        settle = {"kind": "settle_anchors", "anchors": [["form", 0, 1]], "underlay": "u"}
+        settle = {"kind": "fit_to_reference", "anchors": [["form", 0, 1]], "reference": "u"}
         change = apply(value, read_command({**settle, "reach": 30})).forward
         after = updated(value, change)
         self.assertGreater(match(after, ["form"], "u").overlap, 0.999)
@@ -78,7 +78,7 @@ class MatchTest(unittest.TestCase):
             apply(value, read_command({**settle, "reach": 0}))
 
     def test_a_disc_is_proposed_with_four_anchors(self):
-        propose = {"kind": "propose_outline", "item": "new", "underlay": "u", "tolerance": 0.5}
+        propose = {"kind": "trace_outline", "item": "new", "reference": "u", "tolerance": 0.5}
         value = traced(disc())
         after = updated(value, apply(value, read_command(propose)).forward)
         (path,) = after.items["new"].contours
@@ -90,10 +90,10 @@ class MatchTest(unittest.TestCase):
         """What is proposed for a form whose edge goes through loops of places."""
         parts = [[p / 400 + 0.5 + 0.5j for p in loop] for loop in loops]
         value = traced(disc())
-        form = fitted_silhouette(parts, pixel=1 / 400, ratio=1.0)
-        (under,) = value.sheet.underlays
-        value = replace(value, sheet=Sheet(underlays=(replace(under, silhouette=form),)))
-        propose = {"kind": "propose_outline", "item": "new", "underlay": "u", "tolerance": 1.5}
+        form = fitted_traced_area(parts, pixel=1 / 400, ratio=1.0)
+        (under,) = value.sheet.references
+        value = replace(value, sheet=Sheet(references=(replace(under, traced_area=form),)))
+        propose = {"kind": "trace_outline", "item": "new", "reference": "u", "tolerance": 1.5}
         change = foreseen(value, read_command({**propose, **more}))
         return updated(value, change).items["new"], change.said
 
@@ -139,7 +139,7 @@ class MatchTest(unittest.TestCase):
 
     def test_a_loop_of_places_becomes_few_curves(self):
         loop = [0.5 + 0.5j + 0.25 * complex(math.cos(a / 50), math.sin(a / 50)) for a in range(314)]
-        form = fitted_silhouette([loop], pixel=1 / 200, ratio=1.0)
+        form = fitted_traced_area([loop], pixel=1 / 200, ratio=1.0)
         self.assertLess(len(form.paths[0]), 40)
         for x, y in form.paths[0][::3]:
             self.assertAlmostEqual(abs(complex(x, y) - 0.5 - 0.5j), 0.25, delta=1e-3)
@@ -148,7 +148,7 @@ class MatchTest(unittest.TestCase):
         value = traced(disc())
         for paths, pixel in (((((0.1, 0.1),) * 4,), 0.01), ((), 0.01), ((((0.1, 0.1),) * 6,), 0)):
             form = {"paths": paths, "pixel": pixel}
-            command = {"kind": "set_silhouette", "underlay": "u", "silhouette": form}
+            command = {"kind": "set_traced_area", "reference": "u", "traced_area": form}
             with self.assertRaises(Refusal):
                 apply(value, read_command(command))
         open_path = replace(disc(), closed=False)

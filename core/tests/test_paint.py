@@ -13,7 +13,7 @@ from buildup.drawing.codec import read_item, write_item
 from buildup.drawing.colours import parts_of
 from buildup.drawing.earlier import EARLIER
 from buildup.drawing.gradientcolours import seen_at
-from buildup.drawing.model import Group, Outline
+from buildup.drawing.itemtypes import Group, Outline
 from buildup.drawing.paint import (
     AROUND,
     Blur,
@@ -40,7 +40,7 @@ from buildup.forms.strokes.miters import cut_miters
 from buildup.geometry.angles import direction
 from buildup.geometry.lengths import length
 from buildup.geometry.transforms import Affine
-from buildup.host import preview
+from buildup.repainting import preview
 from buildup.view.drawables import drawable
 from buildup.view.selection import selection
 from PIL import Image
@@ -104,11 +104,11 @@ class GradientTest(unittest.TestCase):
     def test_a_gradient_goes_where_its_item_goes(self):
         ways = [
             {"kind": "move_items", "items": ["it"], "by": [30, -12]},
-            {"kind": "turn_by", "items": ["it"], "angle": 33},
+            {"kind": "rotate_items", "items": ["it"], "angle": 33},
             {"kind": "scale_items", "items": ["it"], "x": 2, "y": 0.5},
             {"kind": "flip_items", "items": ["it"], "way_over": "level"},
-            {"kind": "lean_items", "items": ["it"], "grip": "n", "to": [120, 30]},
-            {"kind": "turn_by", "items": ["group"], "angle": 90},
+            {"kind": "drag_shear", "items": ["it"], "grip": "n", "to": [120, 30]},
+            {"kind": "rotate_items", "items": ["group"], "angle": 90},
         ]
         for kind in ("linear", "radial"):
             style = Style(fill=Gradient(kind=kind, stops=STOPS, place=AROUND, focus=0.2 + 0.1j))
@@ -135,7 +135,7 @@ class GradientTest(unittest.TestCase):
         style = Style(fill=Gradient(kind="radial", stops=STOPS, place=AROUND))
         value = drawing(square(style), disc("other"))
         told = selection(value, ["it"]).style
-        given = {"kind": "give_style", "items": ["other"], "style": {"fill": None}}
+        given = {"kind": "apply_style", "items": ["other"], "style": {"fill": None}}
         after = apply(value, replace(read_command(given), style=told))
         put = after.forward.put[0]
         box = item_box(value, "other")
@@ -164,7 +164,7 @@ class GradientTest(unittest.TestCase):
         more = done(value, kind="add_stop", items=["it"], to=[64, 70])
         stops = more.items["it"].style.fill.stops
         self.assertEqual((stops[1].at, stops[1].colour), (0.2, "#7F965A"))
-        fewer = done(more, kind="remove_stop", items=["it"], stop=1)
+        fewer = done(more, kind="delete_stop", items=["it"], stop=1)
         self.assertEqual(fewer.items["it"].style.fill.stops, STOPS)
         back = done(value, kind="set_gradient", items=["it"], turned_round=True)
         self.assertEqual([s.at for s in back.items["it"].style.fill.stops], [0, 0.6, 1])
@@ -243,7 +243,7 @@ class StrokeTest(unittest.TestCase):
         turned = done(value, kind="order_stroke", items=["it"], stroke=0)
         widths = [s.width for s in turned.items["it"].style.strokes]
         self.assertEqual(widths, [4, 8, 2])
-        apart = done(value, kind="strokes_into_outlines", items=["it"])
+        apart = done(value, kind="strokes_to_outlines", items=["it"])
         fills = [apart.items[i].style.fill for i in apart.order]
         self.assertEqual(fills, ["#F2C14E", "#6D3A9C", "#C2410C", "#1B2924"])
         for before, after in ((value, apart),):
@@ -323,7 +323,7 @@ class EffectTest(unittest.TestCase):
         text = svg(value, title="t")
         self.assertEqual(text.count("<filter"), 2)
         self.assertIn('dx="-10"', text)
-        after = done(value, kind="turn_into_outlines", items=["s"])
+        after = done(value, kind="convert_to_outlines", items=["s"])
         styles = [i.style for i in after.items.values() if isinstance(i, Outline)]
         falls = sorted(e.by.real for s in styles for e in s.finish.effects)
         self.assertEqual(falls, [-10, 10])

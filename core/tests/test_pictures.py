@@ -7,16 +7,17 @@ import resvg_py
 from buildup.contours.anchors import Anchor, Contour
 from buildup.contours.extent import box_of
 from buildup.contours.pathdata import path_data
-from buildup.drawing.model import Outline
+from buildup.drawing.itemtypes import Outline
 from buildup.drawing.paint import Style
 from buildup.edits.apply import apply, read_command
 from buildup.edits.change import Delta, updated
 from buildup.formats.svg.svgwrite import svg
 from buildup.forms.contours import item_contours
 from buildup.geometry.transforms import Affine
-from buildup.host import anchor_near, anchors_within, preview, repaint, within
+from buildup.host import anchor_near, anchors_within, within
+from buildup.repainting import preview, repaint
 from buildup.view.drawables import drawable
-from buildup.view.selection import MOST_MARKS, Shows, selection
+from buildup.view.selection import MOST_MARKS, ViewRequest, selection
 from PIL import Image
 from svgelements import SVG, Path
 
@@ -25,7 +26,7 @@ from core.tests.zoo import drawing, full, leaf, plate, ring
 
 class PathTest(unittest.TestCase):
     def test_svgelements_reads_the_same_box(self):
-        for item in map(full().drawn_item, full().order):
+        for item in map(full().leaf_item, full().order):
             with self.subTest(item.name):
                 contours = item_contours(item)
                 read = Path(path_data(contours)).bbox()
@@ -108,7 +109,7 @@ class SelectionTest(unittest.TestCase):
         ids = ["leaf", "second", "plate"]
 
         def marked(**shows):
-            told = selection(value, ids, Shows(**shows))
+            told = selection(value, ids, ViewRequest(**shows))
             return [(m.item, m.index) for m in told.anchors], told.cut
 
         self.assertEqual(marked(marks="frame"), ([], False))
@@ -119,7 +120,7 @@ class SelectionTest(unittest.TestCase):
         self.assertEqual(chosen, [("second", 0), ("second", 1), ("second", 2)])
         corners, _ = marked(marks="corners")
         self.assertEqual(corners, [("leaf", 2), ("second", 2)])
-        paths = selection(value, ["sketch"], Shows(sight=(0, 0, 1, 1)))
+        paths = selection(value, ["sketch"], ViewRequest(sight=(0, 0, 1, 1)))
         self.assertEqual([m.end for m in paths.anchors], [True, True])  # the ends are always told
         self.assertEqual(paths.paths[0].count, len(value.items["sketch"].contours[0].anchors))
 
@@ -128,11 +129,11 @@ class SelectionTest(unittest.TestCase):
         many = drawing(*(leaf(f"l{k}", by=complex(9 * k, 0)) for k in range(300)))
         ids = [f"l{k}" for k in range(300)]
         move = {"kind": "move_anchors", "anchors": [["l7", 0, 1]], "by": [3, 0]}
-        one = preview(many, read_command(move), ids, Shows())
+        one = preview(many, read_command(move), ids, ViewRequest())
         self.assertEqual({m.item for m in one.selection.anchors}, {"l7"})
         self.assertEqual((one.selection.told, [i.id for i in one.items]), (("l7",), ["l7"]))
-        drag = read_command({"kind": "turn_items", "items": ids, "start": [9, 0], "to": [0, 9]})
-        whole = preview(many, drag, ids, Shows())
+        drag = read_command({"kind": "drag_rotation", "items": ids, "start": [9, 0], "to": [0, 9]})
+        whole = preview(many, drag, ids, ViewRequest())
         self.assertEqual((whole.items, whole.selection.anchors), ((), ()))
         after = updated(many, apply(many, drag).forward)
         there = Affine(*(complex(*whole.moved.matrices[0][k : k + 2]) for k in (0, 2, 4)))
@@ -143,7 +144,7 @@ class SelectionTest(unittest.TestCase):
     def test_too_many_marks_to_be_told_apart_are_left_out(self):
         path = Contour(tuple(Anchor(complex(k, k % 7)) for k in range(MOST_MARKS + 1)))
         long = drawing(Outline(id="long", name="long", contours=(path,)))
-        told = selection(long, ["long"], Shows(chosen=(("long", 0, 50),)))
+        told = selection(long, ["long"], ViewRequest(chosen=(("long", 0, 50),)))
         self.assertEqual([m.index for m in told.anchors], [0, 49, 50, 51, MOST_MARKS])
         self.assertTrue(told.cut)
         near = anchor_near(long, "long", 500.2 + 3j, reach=1.0)

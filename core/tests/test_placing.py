@@ -4,7 +4,7 @@ import itertools
 import unittest
 
 from buildup.contours.extent import box_of
-from buildup.drawing.model import Outline, Shape
+from buildup.drawing.itemtypes import Outline, Shape
 from buildup.edits.apply import apply, read_command
 from buildup.edits.change import updated
 from buildup.forms.contours import item_contours
@@ -109,7 +109,7 @@ class TurnTest(unittest.TestCase):
             item = make()
             frame = own_standing(item)
             command = {"start": [start.real, start.imag], "to": [to.real, to.imag]}
-            after = done(drawing(item), kind="turn_items", items=[item.id], **command)
+            after = done(drawing(item), kind="drag_rotation", items=[item.id], **command)
             turned = own_standing(after.items[item.id])
             self.assertAlmostEqual(turned.centre, frame.centre, places=5)
             self.assertAlmostEqual(turned.width, frame.width, places=5)
@@ -119,7 +119,7 @@ class TurnTest(unittest.TestCase):
         start, to = frame.centre + 50, frame.centre + 50 + 20j
         after = done(
             drawing(plate()),
-            kind="turn_items",
+            kind="drag_rotation",
             items=["plate"],
             start=[start.real, start.imag],
             to=[to.real, to.imag],
@@ -190,7 +190,7 @@ class PlaceTest(unittest.TestCase):
     def test_a_shape_and_its_outline_go_the_same_way(self):
         shape, outline = (
             drawing(plate()),
-            done(drawing(plate()), kind="turn_into_outlines", items=["plate"]),
+            done(drawing(plate()), kind="convert_to_outlines", items=["plate"]),
         )
         self.assertIsInstance(shape.items["plate"], Shape)
         self.assertIsInstance(outline.items["plate"], Outline)

@@ -3,7 +3,7 @@
 import unittest
 
 from buildup.contours.anchors import MOST_ANCHORS, Anchor, Contour
-from buildup.drawing.model import Outline
+from buildup.drawing.itemtypes import Outline
 from buildup.drawing.sheet import Guide, Sheet
 from buildup.edits.apply import apply, read_command
 from buildup.edits.change import updated
@@ -40,14 +40,14 @@ class RefusingTest(unittest.TestCase):
         self.assertRegex(caught.exception.sentence, r"[.]$")
 
     def test_what_cannot_be_done_is_refused(self):
-        self.refused("no_anchors", kind="remove_anchors", anchors=[])
+        self.refused("no_anchors", kind="delete_anchors", anchors=[])
         self.refused("too_few_anchors", kind="line_up", anchors=[["leaf", 0, 0]], way="level")
         self.refused("too_few_anchors", kind="space_anchors", anchors=[["leaf", 0, 0]], way="level")
         self.refused("no_segment", kind="straighten_segments", segments=[["open", 0, 2]])
         self.refused("no_extremes", kind="add_anchors", segments=[["open", 0, 1]], where="extremes")
         self.refused("anchor_there", kind="insert_anchor", item="leaf", at=[100, 20])
-        self.refused("already_ends", kind="break_anchors", anchors=[["open", 0, 0]])
-        self.refused("not_closed", kind="start_at", anchor=["open", 0, 1])
+        self.refused("already_ends", kind="split_at_anchors", anchors=[["open", 0, 0]])
+        self.refused("not_closed", kind="set_start_point", anchor=["open", 0, 1])
         first, inner = ["open", 0, 0], ["open", 0, 1]
         self.refused("not_an_end", kind="join_ends", first=first, second=inner)
         self.refused("not_an_end", kind="join_ends", first=first, second=first)
@@ -62,7 +62,7 @@ class RefusingTest(unittest.TestCase):
         self.refused("not_drawn_by_hand", kind="set_tolerance", items=["leaf"], tolerance=1)
         self.refused("no_corner", kind="set_corners", anchors=[["leaf", 0, 0]], radius=3)
         self.refused("bad_length", kind="set_corners", anchors=[["leaf", 0, 2]], radius=-3)
-        self.refused("no_corner", kind="settle_corners", items=["leaf"])
+        self.refused("no_corner", kind="convert_corners", items=["leaf"])
         spot = drawing(path("spot", 5 + 5j, 5 + 5j, 9 + 9j, closed=True))
         same = {"first": ["spot", 0, 0], "second": ["spot", 0, 1], "twin": "t"}
         self.refused("same_place", spot, kind="make_twins", **same)
@@ -72,14 +72,14 @@ class RefusingTest(unittest.TestCase):
         self.refused("too_many_anchors", many, kind="insert_anchor", item="many", at=[0.4, 0])
         moved = done(many, kind="move_anchors", anchors=[["many", 0, 5000]], by=[3, 3])
         self.assertEqual(len(moved.items["many"].contours[0].anchors), MOST_ANCHORS)
-        fewer = done(many, kind="remove_anchors", anchors=[["many", 0, 5000]])
+        fewer = done(many, kind="delete_anchors", anchors=[["many", 0, 5000]])
         self.assertEqual(len(fewer.items["many"].contours[0].anchors), MOST_ANCHORS - 1)
 
 
 class PathTest(unittest.TestCase):
     def test_breaking_and_joining_again_gives_the_path_back(self):
         before = drawing(leaf())
-        broken = done(before, kind="break_anchors", anchors=[["leaf", 0, 1]])
+        broken = done(before, kind="split_at_anchors", anchors=[["leaf", 0, 1]])
         (contour,) = broken.items["leaf"].contours
         self.assertEqual((contour.closed, len(contour.anchors)), (False, 4))
         joined = done(broken, kind="join_ends", first=["leaf", 0, 3], second=["leaf", 0, 0])
@@ -90,9 +90,9 @@ class PathTest(unittest.TestCase):
 
     def test_an_open_path_falls_in_two_where_a_segment_goes(self):
         before = drawing(path("p", 0j, 10 + 0j, 20 + 0j, 30 + 0j))
-        after = done(before, kind="remove_segment", segment=["p", 0, 1]).items["p"]
+        after = done(before, kind="delete_segment", segment=["p", 0, 1]).items["p"]
         self.assertEqual(ends(after), [(0j, 10 + 0j), (20 + 0j, 30 + 0j)])
-        gone = delta(drawing(path("p", 0j, 9j)), kind="remove_segment", segment=["p", 0, 0])
+        gone = delta(drawing(path("p", 0j, 9j)), kind="delete_segment", segment=["p", 0, 0])
         self.assertEqual(gone.removed, ("p",))
 
     def test_ends_are_joined_whichever_way_their_paths_run(self):
@@ -122,7 +122,7 @@ class PathTest(unittest.TestCase):
             self.assertEqual(twice.items[item].contours, before.items[item].contours)
 
     def test_starting_elsewhere_keeps_the_form(self):
-        after = done(drawing(leaf()), kind="start_at", anchor=["leaf", 0, 2])
+        after = done(drawing(leaf()), kind="set_start_point", anchor=["leaf", 0, 2])
         (old,), (new,) = leaf().contours, after.items["leaf"].contours
         self.assertEqual(new.anchors[0], old.anchors[2])
         self.assertEqual(set(new.segments), set(old.segments))
@@ -162,11 +162,11 @@ class SegmentTest(unittest.TestCase):
 
     def test_removing_says_how_far_the_outline_moves(self):
         added = done(drawing(leaf()), kind="insert_anchor", item="leaf", at=[60, -8])
-        kept = delta(added, kind="remove_anchors", anchors=[["leaf", 0, 1]])
+        kept = delta(added, kind="delete_anchors", anchors=[["leaf", 0, 1]])
         self.assertRegex(kept.said, r"^The outline (did not change|moved by at most 0.\d+ mm)\.$")
-        moved = delta(drawing(leaf()), kind="remove_anchors", anchors=[["leaf", 0, 1]])
+        moved = delta(drawing(leaf()), kind="delete_anchors", anchors=[["leaf", 0, 1]])
         self.assertRegex(moved.said, r"moved by at most \d+\.\d+ mm")
-        plain = delta(added, kind="remove_anchors", anchors=[["leaf", 0, 1]], refit=False)
+        plain = delta(added, kind="delete_anchors", anchors=[["leaf", 0, 1]], refit=False)
         self.assertEqual(plain.said, "")
 
 
@@ -229,7 +229,7 @@ class ArrangingTest(unittest.TestCase):
     def test_a_twin_that_loses_its_other_is_plain_again(self):
         gone = done(drawing(wing()), kind="release_twins", anchors=[["wing", 0, 1]])
         self.assertEqual({a.twin for a in gone.items["wing"].contours[0].anchors}, {None})
-        cut = done(drawing(wing()), kind="remove_segment", segment=["wing", 0, 0])
+        cut = done(drawing(wing()), kind="delete_segment", segment=["wing", 0, 0])
         self.assertEqual(len(cut.items["wing"].contours), 1)
 
 
@@ -240,7 +240,7 @@ class StrokeTest(unittest.TestCase):
         start = done(drawing(), kind="draw_stroke", item="n", points=self.ARC, tolerance=0.5)
         longer = done(start, kind="draw_stroke", item="n", points=[[200, 0]], tolerance=0.5)
         outline = longer.items["n"]
-        self.assertEqual(len(outline.drawn.parts), 2)
+        self.assertEqual(len(outline.hand_stroke.parts), 2)
         self.assertIsNone(outline.contours[0].anchors[-1].into)
         closed = done(
             longer, kind="draw_stroke", item="n", points=[[0, 0]], tolerance=1, closing=True
@@ -256,9 +256,9 @@ class StrokeTest(unittest.TestCase):
     def test_an_edit_of_its_anchors_lets_the_stroke_go(self):
         start = done(drawing(), kind="draw_stroke", item="n", points=self.ARC, tolerance=0.5)
         moved = done(start, kind="move_items", items=["n"], by=[5, 5])
-        self.assertEqual(moved.items["n"].drawn.parts[0][0], 5 + 5j)
+        self.assertEqual(moved.items["n"].hand_stroke.parts[0][0], 5 + 5j)
         edited = done(start, kind="move_anchors", anchors=[["n", 0, 0]], by=[1, 1])
-        self.assertIsNone(edited.items["n"].drawn)
+        self.assertIsNone(edited.items["n"].hand_stroke)
 
     def test_a_straight_part_is_held_to_45_degrees(self):
         start = done(drawing(), kind="draw_stroke", item="n", points=[[0, 0]], tolerance=1)

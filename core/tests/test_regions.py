@@ -16,9 +16,9 @@ from buildup.geometry.areas import area_of
 from buildup.geometry.bezier import line, part_of, point_at
 from buildup.geometry.inside import winding
 from buildup.geometry.intersect import meeting
-from buildup.geometry.intersect.strands import Operand
+from buildup.geometry.intersect.prepared import Operand
 from buildup.geometry.nearest import nearest_parameter
-from buildup.geometry.progress import heard_by
+from buildup.geometry.progress import reporting_to
 from buildup.geometry.regions.setoperations import (
     combined,
     difference,
@@ -372,13 +372,13 @@ class WorkTest(unittest.TestCase):
         across = [complex(p.imag, p.real) for p in comb]
         operands = [corners(*comb, 40 - 20j), corners(*across, -20 + 40j)]
         ear = mock.Mock()
-        with heard_by(ear):
+        with reporting_to(ear):
             partition(operands)
         told = [call.args[0] for call in ear.far.call_args_list]
         self.assertEqual(told, sorted(told))
         self.assertGreater(told[-1], 0.9)
         ear.far.side_effect = Refusal("stopped", "It was stopped.")
-        with heard_by(ear), self.assertRaises(Refusal):
+        with reporting_to(ear), self.assertRaises(Refusal):
             partition(operands)
 
     def test_a_hopeless_scribble_is_refused_with_a_sentence(self):

@@ -17,7 +17,13 @@ from buildup.drawing.model import Drawing
 from buildup.drawing.paint import Stroke, Style
 from buildup.drawing.sheet import Sheet
 from buildup.errors import Refusal
-from buildup.formats.exportsettings import SENDINGS, HpglOut, SvgOut, read_sending, write_sending
+from buildup.formats.formatsettings import (
+    FORMAT_SETTINGS,
+    HpglOut,
+    SvgOut,
+    read_format_settings,
+    write_format_settings,
+)
 from buildup.formats.hpgl.hpglread import read_hpgl
 from buildup.formats.hpgl.hpglwrite import hpgl
 from buildup.formats.scene import pieces, scene
@@ -209,7 +215,7 @@ class SvgFormsTest(unittest.TestCase):
             back = read_live(live_text(value))
             self.assertEqual(back.tree, value.tree)
             self.assertEqual(dict(back.items), dict(value.items))
-            self.assertEqual(back.sheet, replace(value.sheet, underlays=()))
+            self.assertEqual(back.sheet, replace(value.sheet, references=()))
         for bad in ("{", "[]", "{}", json.dumps({"live": 1}), live_text(full())[:-9]):
             with self.assertRaises(Refusal):
                 read_live(bad)
@@ -222,10 +228,10 @@ class SvgFormsTest(unittest.TestCase):
 
 class SettingsTest(unittest.TestCase):
     def test_settings_of_every_format_are_written_and_read(self):
-        for kind, made in SENDINGS.items():
-            told = write_sending(made())
+        for kind, made in FORMAT_SETTINGS.items():
+            told = write_format_settings(made())
             self.assertEqual(told["kind"], kind)
-            self.assertEqual(read_sending(json.loads(json.dumps(told))), made())
+            self.assertEqual(read_format_settings(json.loads(json.dumps(told))), made())
 
     def test_what_is_out_of_range_is_refused(self):
         for wrong in (
@@ -243,7 +249,7 @@ class SettingsTest(unittest.TestCase):
             {},
         ):
             with self.subTest(wrong), self.assertRaises(Refusal):
-                read_sending(wrong)
+                read_format_settings(wrong)
         self.assertEqual(SvgOut().what, "sheet")
 
 

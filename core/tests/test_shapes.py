@@ -7,7 +7,7 @@ import unittest
 from buildup.contours.anchors import Anchor, Contour, Corner
 from buildup.contours.corners import worked
 from buildup.contours.extent import box_of
-from buildup.drawing.model import Frame, Shape
+from buildup.drawing.itemtypes import Frame, Shape
 from buildup.edits.apply import apply, read_command
 from buildup.errors import Refusal
 from buildup.forms.contours import item_contours

@@ -67,7 +67,7 @@ class SizeTest(unittest.TestCase):
         self.assertAlmostEqual(new.width, 2 * old.width)
         self.assertAlmostEqual(new.centre, 2 * old.centre)
         self.assertAlmostEqual(scaled.sheet.guides[0].x, 100)
-        self.assertAlmostEqual(scaled.sheet.underlays[0].width, 160)
+        self.assertAlmostEqual(scaled.sheet.references[0].width, 160)
 
 
 class GuideTest(unittest.TestCase):
@@ -107,34 +107,34 @@ class GuideTest(unittest.TestCase):
         self.assertEqual((len(at.sheet.guides), refused), (MOST_GUIDES, 1000 - MOST_GUIDES))
 
 
-class UnderlayTest(unittest.TestCase):
+class ReferenceTest(unittest.TestCase):
     def place(self, before, name="u2", pixels=(4000, 1000)):
         words = {"picture": 1, "called": "form", "pixels": list(pixels)}
-        return done(before, kind="place_underlay", underlay=name, **words)
+        return done(before, kind="add_reference", reference=name, **words)
 
     def test_it_is_placed_in_the_middle_as_large_as_it_fits_and_dimmed(self):
         start = done(drawing(), kind="set_sheet", width=400, height=300)
-        underlay = self.place(start).sheet.underlays[0]
-        self.assertEqual((underlay.x, underlay.y, underlay.strength), (200, 150, 0.35))
-        self.assertAlmostEqual(underlay.width, 360)
-        self.assertAlmostEqual(underlay.height, 90)
+        reference = self.place(start).sheet.references[0]
+        self.assertEqual((reference.x, reference.y, reference.strength), (200, 150, 0.35))
+        self.assertAlmostEqual(reference.width, 360)
+        self.assertAlmostEqual(reference.height, 90)
 
     def test_dragging_keeps_the_proportions_and_the_middle(self):
         start = self.place(done(drawing(), kind="set_sheet", width=400, height=300))
-        corner = {"underlay": "u2", "part": "corner", "start": [380, 195], "to": [560, 240]}
-        after = done(start, kind="drag_underlay", **corner).sheet.underlays[0]
+        corner = {"reference": "u2", "part": "corner", "start": [380, 195], "to": [560, 240]}
+        after = done(start, kind="drag_reference", **corner).sheet.references[0]
         self.assertAlmostEqual(after.width / after.height, 4)
         self.assertAlmostEqual(after.width, 720)
         self.assertEqual((after.x, after.y), (200, 150))
-        turn = {"underlay": "u2", "part": "turn", "start": [300, 150], "to": [202, 250]}
-        turned = done(start, kind="drag_underlay", stepped=True, **turn).sheet.underlays[0]
+        turn = {"reference": "u2", "part": "turn", "start": [300, 150], "to": [202, 250]}
+        turned = done(start, kind="drag_reference", stepped=True, **turn).sheet.references[0]
         self.assertAlmostEqual(turned.angle, 90)
 
     def test_its_picture_cannot_be_swapped_and_it_is_never_sent_out(self):
         start = self.place(drawing())
         other = {"id": "u2", "picture": 99, "name": "x", "x": 0, "y": 0, "width": 5, "height": 5}
-        after = done(start, kind="set_underlay", underlay=other)
-        self.assertEqual(after.sheet.underlays[0].picture, 1)
+        after = done(start, kind="set_reference", reference=other)
+        self.assertEqual(after.sheet.references[0].picture, 1)
         self.assertNotIn("image", svg(after, title="t"))
 
     def test_only_so_many(self):
@@ -143,7 +143,7 @@ class UnderlayTest(unittest.TestCase):
             at = self.place(at, f"u{n}")
         with self.assertRaises(Refusal) as caught:
             self.place(at, "one-more")
-        self.assertEqual(caught.exception.code, "too_many_underlays")
+        self.assertEqual(caught.exception.code, "too_many_references")
         with self.assertRaises(Refusal):
             self.place(drawing(), pixels=(0, 10))
 

@@ -8,7 +8,7 @@ from dataclasses import replace
 import numpy as np
 import resvg_py
 from buildup.contours.anchors import Anchor, Contour
-from buildup.drawing.model import Outline
+from buildup.drawing.itemtypes import Outline
 from buildup.drawing.paint import Stroke, Style
 from buildup.drawing.sheet import Sheet
 from buildup.edits.apply import apply, read_command
@@ -45,7 +45,7 @@ def curve(cubic):
 
 
 def outlined(item):
-    return done(drawing(item), kind="strokes_into_outlines", items=["path"])
+    return done(drawing(item), kind="strokes_to_outlines", items=["path"])
 
 
 class ClosedFormTest(unittest.TestCase):
@@ -120,7 +120,7 @@ class RenderedTest(unittest.TestCase):
     def pictures(self, item):
         sheet = Sheet(width=400, height=320, unit="px", colour="#FFFFFF")
         before = replace(drawing(item), sheet=sheet)
-        after = done(before, kind="strokes_into_outlines", items=["path"])
+        after = done(before, kind="strokes_to_outlines", items=["path"])
         for value in (before, after):
             png = resvg_py.svg_to_bytes(svg_string=svg(value, title="t"), dpi=96)
             yield np.asarray(Image.open(io.BytesIO(bytes(png))).convert("L"), dtype=float)
@@ -184,7 +184,7 @@ class CommandTest(unittest.TestCase):
         self.assertLess(len(form.anchors), 24)
         again = done(once, kind="set_stroke", items=["path"], colour="#C2410C")
         again = done(again, kind="set_stroke_width", items=["path"], width=2)
-        twice = done(again, kind="strokes_into_outlines", items=["path"])
+        twice = done(again, kind="strokes_to_outlines", items=["path"])
         self.assertEqual(twice.order, ("path", "path-1"))
         self.assertEqual(twice.items["path"].style.strokes, ())
         self.assertEqual(len(contours_of(twice, "path-1")), 2)
@@ -192,7 +192,7 @@ class CommandTest(unittest.TestCase):
     def test_what_has_no_stroke_or_nothing_left_says_so(self):
         plain = replace(disc("path"), style=Style(strokes=(), fill="#C2410C"))
         for command in (
-            {"kind": "strokes_into_outlines", "items": ["path"]},
+            {"kind": "strokes_to_outlines", "items": ["path"]},
             {"kind": "offset_items", "items": ["path"], "distance": -41},
             {"kind": "offset_items", "items": ["path"], "distance": 0},
         ):

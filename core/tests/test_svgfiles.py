@@ -6,7 +6,8 @@ import unittest
 import numpy as np
 import resvg_py
 from buildup.contours.pathreader import read_path
-from buildup.drawing.model import Drawing, Layer
+from buildup.drawing.itemtypes import Layer
+from buildup.drawing.model import Drawing
 from buildup.drawing.sheet import Sheet
 from buildup.drawing.tree import ROOT, Tree
 from buildup.errors import Refusal

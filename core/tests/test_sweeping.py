@@ -4,7 +4,7 @@ import json
 import unittest
 
 from buildup.contours.anchors import Anchor, Contour
-from buildup.drawing.model import Outline
+from buildup.drawing.itemtypes import Outline
 from buildup.drawing.paint import Style
 from buildup.edits.apply import apply, read_command
 from buildup.edits.change import updated

@@ -9,10 +9,8 @@ import pathops
 import shapely
 import svgelements
 from buildup.contours.anchors import Anchor, Contour
-from buildup.cues.cuekinds import Aim
-from buildup.cues.field import Field
-from buildup.cues.meet import meet
-from buildup.drawing.model import Drawing, Group, Symmetry
+from buildup.drawing.itemtypes import Group, Symmetry
+from buildup.drawing.model import Drawing
 from buildup.drawing.sheet import Sheet
 from buildup.edits.apply import apply, read_command
 from buildup.edits.change import updated
@@ -25,7 +23,11 @@ from buildup.forms.symmetry.seamends import seam_ends
 from buildup.forms.symmetry.seams import seams_of
 from buildup.forms.symmetry.welding import welded
 from buildup.geometry.boxes import Box
-from buildup.host import anchors_within, preview
+from buildup.host import anchors_within
+from buildup.repainting import preview
+from buildup.snapping.cues import Aim
+from buildup.snapping.snap import snap
+from buildup.snapping.snapindex import SnapIndex
 from buildup.view.drawables import drawable
 from buildup.view.finding import pile, within
 from buildup.view.symmetrymarks import matrix_of
@@ -138,7 +140,7 @@ class ImagesTest(unittest.TestCase):
         self.assertEqual((len(mark.images), mark.left_out), (MOST_DRAWN // 1000, 100 - 4))
         self.assertEqual(len(shown_images(value, "s")), 4)
         with self.assertRaises(Refusal) as caught:
-            apply(value, read_command({"kind": "turn_into_outlines", "items": ["s"]}))
+            apply(value, read_command({"kind": "convert_to_outlines", "items": ["s"]}))
         self.assertEqual(caught.exception.code, "too_many")
 
     def test_bad_lines_and_counts_are_refused(self):
@@ -183,7 +185,7 @@ class InsideTest(unittest.TestCase):
         apart = self.distances(value)
         for scale, command in (
             (1, {"kind": "move_items", "by": [30, 40]}),
-            (1, {"kind": "turn_by", "angle": 33, "about": [0, 0]}),
+            (1, {"kind": "rotate_items", "angle": 33, "about": [0, 0]}),
             (1, {"kind": "flip_items", "way_over": "level", "about": [0, 0]}),
             (2, {"kind": "scale_items", "x": 2, "y": 2, "about": [0, 0]}),
         ):
@@ -211,15 +213,15 @@ class InsideTest(unittest.TestCase):
             empty(), kind="draw_line", item="l", start=[50, 50], to=[90, 90], container="s"
         )
         value = done(value, kind="draw_line", item="out", start=[300, 50], to=[300, 90])
-        field = Field()
+        field = SnapIndex()
         field.update(value)
         image = matrix_of(images_of(value, "l")[1])
         aim = Aim(probes=((101.0, 51.0),), scale=1.0, anchors=(("l", 0, 0),), image=image)
-        met = meet(value, field, aim)
+        met = snap(value, field, aim)
         self.assertEqual(met.cues[0].at, (300.0, 50.0))
         close_to(self, [complex(*met.shift)], [-1 - 1j])
         # and what is outside meets the image of what is inside
-        met = meet(value, field, Aim(probes=((349.0, 51.0),), scale=1.0))
+        met = snap(value, field, Aim(probes=((349.0, 51.0),), scale=1.0))
         self.assertEqual((met.cues[0].kind, met.cues[0].at), ("anchor", (350.0, 50.0)))
 
     def test_a_drag_inside_tells_the_symmetry_and_not_its_images_anew(self):
@@ -300,7 +302,7 @@ class SeamTest(unittest.TestCase):
         value = drawn(value, "a", 300 + 300j, 290 + 380j, 201 + 401j)
         self.assertEqual([round(e.gap, 6) for e in seam_ends(value, "s")], [round(0.5**0.5, 6)] * 2)
         closed = done(value, kind="close_seam", symmetry="s")
-        outline = done(closed, kind="turn_into_outlines", items=["s"]).items["a"]
+        outline = done(closed, kind="convert_to_outlines", items=["s"]).items["a"]
         self.assertEqual([(c.closed, len(c.anchors)) for c in outline.contours], [(True, 8)])
 
 
@@ -372,7 +374,7 @@ class WeldTest(unittest.TestCase):
         value = empty()
         ellipse = {"kind": "draw_shape", "shape": "ellipse", "container": "s"}
         value = done(value, **ellipse, item="e", start=[120, 200], to=[220, 300])
-        outline = done(value, kind="turn_into_outlines", items=["s"]).items["e"]
+        outline = done(value, kind="convert_to_outlines", items=["s"]).items["e"]
         (path,) = outline.contours
         circle = shapely.Point(170, 250).buffer(50, quad_segs=256)
         both = circle.union(shapely.Point(230, 250).buffer(50, quad_segs=256))
@@ -383,7 +385,7 @@ class WeldTest(unittest.TestCase):
         value = empty()
         square = {"kind": "draw_shape", "shape": "rectangle", "container": "s"}
         value = done(value, **square, item="r", start=[150, 200], to=[200, 300])
-        (path,) = done(value, kind="turn_into_outlines", items=["s"]).items["r"].contours
+        (path,) = done(value, kind="convert_to_outlines", items=["s"]).items["r"].contours
         places = {a.at for a in path.anchors}
         self.assertEqual(places, {150 + 200j, 150 + 300j, 250 + 200j, 250 + 300j})
 
@@ -393,7 +395,7 @@ class WeldTest(unittest.TestCase):
         value = done(value, **square, item="r", start=[10, 20], to=[50, 60])
         painted = {"kind": "set_second_style", "symmetry": "s", "style": {"fill": "#C2410C"}}
         value = done(value, **painted)
-        change = apply(value, read_command({"kind": "turn_into_outlines", "items": ["s"]}))
+        change = apply(value, read_command({"kind": "convert_to_outlines", "items": ["s"]}))
         after = updated(value, change.forward)
         self.assertIsInstance(after.items["s"], Group)
         copy = after.items[after.tree.children("s")[1]]
@@ -409,7 +411,7 @@ class WeldTest(unittest.TestCase):
         shown = [svgelements.Path(p) for p in re.findall(r' d="([^"]*)"', svg(value, title="t"))]
         boxes = [tuple(round(x, 6) for x in path.bbox()) for path in shown]
         self.assertEqual(boxes, [(150, 200, 200, 300), (200, 200, 250, 300)])
-        (path,) = done(value, kind="turn_into_outlines", items=["s"]).items["r"].contours
+        (path,) = done(value, kind="convert_to_outlines", items=["s"]).items["r"].contours
         places = [a.at for a in path.anchors]
         self.assertEqual(Box.around(places), Box(150, 200, 250, 300))
         back = done(value, kind="set_symmetry", symmetry="s", keeps="all")
@@ -446,7 +448,7 @@ class BalanceTest(unittest.TestCase):
 
     def test_twins_are_made_of_all_pairs_and_follow(self):
         value = SeamTest().half()
-        value = done(value, kind="turn_into_outlines", items=["s"])
+        value = done(value, kind="convert_to_outlines", items=["s"])
         value = done(value, kind="find_twins", item="a", twins="t")
         moved = done(value, kind="move_anchors", anchors=[["a", 0, 1]], by=[5, 7])
         places = [a.at for a in moved.items["a"].contours[0].anchors]
@@ -454,15 +456,15 @@ class BalanceTest(unittest.TestCase):
 
     def test_a_form_that_is_all_but_symmetric_is_made_so(self):
         value = SeamTest().half()
-        value = done(value, kind="turn_into_outlines", items=["s"])
+        value = done(value, kind="convert_to_outlines", items=["s"])
         value = done(value, kind="move_anchors", anchors=[["a", 0, 1]], by=[2, 1])
         for towards, place in (("right", 102.3), ("left", 100.3), ("mean", 101.3)):
-            even = done(value, kind="even_sides", item="a", towards=towards)
+            even = done(value, kind="make_symmetric", item="a", towards=towards)
             self.assertLess(best_line(even.items["a"].contours).away, 1e-9)
             self.assertAlmostEqual(even.items["a"].contours[0].anchors[1].at.real, place)
 
     def test_forms_that_are_not_symmetric_are_refused(self):
-        for kind in ("find_twins", "even_sides"):
+        for kind in ("find_twins", "make_symmetric"):
             more = {"twins": "t"} if kind == "find_twins" else {}
             with self.assertRaises(Refusal) as caught:
                 apply(drawing(leaf()), read_command({"kind": kind, "item": "leaf", **more}))

@@ -4,10 +4,10 @@ import json
 import unittest
 from dataclasses import replace
 
-from buildup.cues.field import Field
 from buildup.drawing.codec import write_item
 from buildup.drawing.items import Items
-from buildup.drawing.model import FIRST_LAYER, Drawing, Group, Layer
+from buildup.drawing.itemtypes import Group, Layer
+from buildup.drawing.model import FIRST_LAYER, Drawing
 from buildup.drawing.tree import ROOT, Tree
 from buildup.edits.apply import apply, read_command
 from buildup.edits.change import Delta, chained, chained_json, inverse, touched_by, updated
@@ -15,7 +15,9 @@ from buildup.errors import Refusal
 from buildup.formats.svg.svgwrite import svg
 from buildup.forms.contours import item_box
 from buildup.forms.frames import standing_of
-from buildup.host import changed_items, repaint, within
+from buildup.host import within
+from buildup.repainting import changed_items, repaint
+from buildup.snapping.snapindex import SnapIndex
 from buildup.view.drawables import drawable
 from hypothesis import given
 from hypothesis import strategies as st
@@ -36,11 +38,11 @@ EDITS = st.lists(
     st.one_of(
         command("draw_line", item=one, start=st.just([0, 0]), to=st.just([9, 5]), container=maybe),
         command("group_items", items=some, group=one),
-        command("take_apart", items=some),
+        command("separate_items", items=some),
         command("add_layer", layer=one, behind=maybe),
         command("merge_layers", items=some),
         command("order_items", items=some, behind=maybe, container=maybe),
-        command("remove_items", items=some),
+        command("delete_items", items=some),
         command("duplicate_items", items=some, copies=some, container=maybe, behind=maybe),
         command("hide_items", items=some, hidden=st.booleans()),
         command("lock_items", items=some, locked=st.booleans()),
@@ -66,7 +68,7 @@ class TreeLawTest(unittest.TestCase):
         listed = [i for c in (ROOT, *value.items) for i in value.tree.children(c)]
         self.assertEqual(sorted(listed), sorted(value.items))
         self.assertEqual(sorted(value.tree.below()), sorted(value.items))  # so there is no cycle
-        self.assertEqual(set(value.order), {i for i in value.items if value.tree.is_drawn(i)})
+        self.assertEqual(set(value.order), {i for i in value.items if value.tree.is_leaf(i)})
         self.assertGreaterEqual(len(value.tree.children()), 1)
         for item_id, item in value.items.items():
             self.assertEqual(isinstance(item, Layer), value.tree.container(item_id) == ROOT)
@@ -129,7 +131,7 @@ class TreeLawTest(unittest.TestCase):
             item_box(after, item_id)
         # of the ring its frame, contours, box and drawable; of all around it boxes and drawable
         self.assertEqual(after.memo.made - made, 4 + 3 + 3 + 2)
-        delta = apply(value, read_command({"kind": "remove_items", "items": ["ring"]})).forward
+        delta = apply(value, read_command({"kind": "delete_items", "items": ["ring"]})).forward
         self.assertEqual(touched_by(delta, (value.tree,)), {"ring", "inner", "pair", "layer-2"})
 
 
@@ -145,19 +147,21 @@ class ContainerTest(unittest.TestCase):
         self.assertEqual(value.tree.children(FIRST_LAYER), ("b", "g", "d"))
         self.assertEqual(value.tree.children("g"), ("a", "c"))
         self.assertEqual(value.items["g"].name, "Group 1")
-        self.assertEqual(done(value, kind="take_apart", items=["g"]).order, ("b", "a", "c", "d"))
+        self.assertEqual(
+            done(value, kind="separate_items", items=["g"]).order, ("b", "a", "c", "d")
+        )
 
     def test_groups_in_groups_are_taken_apart_together(self):
         value = done(flat("a", "b", "c", "d"), kind="group_items", items=["a", "b"], group="g")
         value = done(value, kind="group_items", items=["g", "c"], group="h")
-        both = done(value, kind="take_apart", items=["g", "h"])
+        both = done(value, kind="separate_items", items=["g", "h"])
         self.assertEqual(both.tree.children(FIRST_LAYER), ("a", "b", "c", "d"))
-        outer = done(value, kind="take_apart", items=["h"])
+        outer = done(value, kind="separate_items", items=["h"])
         self.assertEqual(outer.tree.children(FIRST_LAYER), ("g", "c", "d"))
 
     def test_a_group_goes_with_the_last_thing_in_it(self):
         value = full()
-        left = done(value, kind="remove_items", items=["ring", "sketch"])
+        left = done(value, kind="delete_items", items=["ring", "sketch"])
         self.assertNotIn("inner", left.items)
         moved = done(left, kind="order_items", items=["hexagon"], container=FIRST_LAYER)
         self.assertEqual(moved.tree.children("layer-2"), ())
@@ -175,7 +179,7 @@ class ContainerTest(unittest.TestCase):
             self.refused(value, kind="set_anchor_kind", anchors=[["ring", 0, 0]], to="corner"),
             "locked_item",
         )
-        self.assertEqual(self.refused(value, kind="remove_items", items=["layer-2"]), "locked_item")
+        self.assertEqual(self.refused(value, kind="delete_items", items=["layer-2"]), "locked_item")
         hidden = done(full(), kind="hide_items", items=["pair"], hidden=True)
         self.assertNotIn("ring", svg(hidden, title="t"))
         self.assertEqual(within(hidden, -999 - 999j, 999 + 999j, place="layer-2")[0], "leaf")
@@ -194,11 +198,11 @@ class ContainerTest(unittest.TestCase):
             ),
             ({"kind": "group_items", "items": ["layer-2"], "group": "g"}, "layers_on_top"),
             ({"kind": "group_items", "items": [], "group": "g"}, "nothing_selected"),
-            ({"kind": "take_apart", "items": ["leaf"]}, "no_group"),
+            ({"kind": "separate_items", "items": ["leaf"]}, "no_group"),
             ({"kind": "merge_layers", "items": ["layer-2"]}, "too_few"),
             ({"kind": "merge_layers", "items": ["layer-2", "pair"]}, "not_a_layer"),
             ({"kind": "set_opacity", "items": ["pair"], "opacity": 1.5}, "bad_opacity"),
-            ({"kind": "remove_items", "items": ["layer-1", "layer-2"]}, "last_layer"),
+            ({"kind": "delete_items", "items": ["layer-1", "layer-2"]}, "last_layer"),
             ({"kind": "move_anchors", "anchors": [["pair", 0, 0]], "by": [1, 1]}, "a_container"),
         ]
         for data, code in cases:
@@ -262,7 +266,7 @@ class ContainerTest(unittest.TestCase):
             {"kind": "group_items", "items": ["l7", "l9"], "group": "g"},
             {"kind": "add_layer", "layer": "second"},
             {"kind": "draw_line", "item": "new", "start": [0, 0], "to": [5, 5]},
-            {"kind": "remove_items", "items": ["l3"]},
+            {"kind": "delete_items", "items": ["l3"]},
         ):
             with self.subTest(data["kind"]):
                 items = Items(texts)
@@ -270,7 +274,7 @@ class ContainerTest(unittest.TestCase):
                 delta = apply(before, read_command(data)).forward
                 after = updated(before, delta)
                 repaint(after, delta, [])
-                Field().update(after, most=2)
+                SnapIndex().update(after, most=2)
                 read = [i for i in after.items._held.values() if not isinstance(i, str)]
                 self.assertLessEqual(len(read), 8)
 

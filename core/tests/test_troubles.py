@@ -8,9 +8,9 @@ from dataclasses import replace
 from buildup.contours.anchors import Anchor, Contour
 from buildup.edits.apply import apply, read_command
 from buildup.edits.change import updated
-from buildup.edits.fairness.troublespots import SPOTS, trouble_spots
 from buildup.forms.troubles import Limits
 from buildup.geometry.bezier import part_of
+from buildup.troublespots import SPOTS, trouble_spots
 
 from core.tests.outlines import glyph
 from core.tests.test_fairing import QUARTER, contour, drawing
@@ -105,7 +105,7 @@ class Spots(unittest.TestCase):
     def test_shapes_have_to_become_outlines_first(self):
         found = trouble_spots(full(), ["plate"], Limits()).spots
         self.assertTrue(found)
-        self.assertEqual({s.command["kind"] for s in found}, {"turn_into_outlines"})
+        self.assertEqual({s.command["kind"] for s in found}, {"convert_to_outlines"})
 
     def test_many_are_counted_and_some_told(self):
         places = [complex(k, 0.001 * (k % 2)) for k in range(2_000)]

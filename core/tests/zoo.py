@@ -4,22 +4,21 @@ from dataclasses import replace
 
 from buildup.contours.anchors import Anchor, Contour, Corner, HandStroke, Twin
 from buildup.contours.handstrokes import fitted
-from buildup.drawing.model import (
-    FIRST_LAYER,
+from buildup.drawing.itemtypes import (
     Assembly,
-    Drawing,
+    Container,
     Frame,
     Group,
-    Grown,
-    Holder,
     Layer,
-    Lettered,
     Linked,
+    OffsetEffect,
     Outline,
     Shape,
     Symmetry,
-    Words,
+    TextItem,
+    TextOnPath,
 )
+from buildup.drawing.model import FIRST_LAYER, Drawing
 from buildup.drawing.paint import (
     AROUND,
     Feather,
@@ -31,7 +30,7 @@ from buildup.drawing.paint import (
     Style,
     Swatched,
 )
-from buildup.drawing.sheet import Guide, KeptStyle, Sheet, Silhouette, Swatch, Underlay
+from buildup.drawing.sheet import Guide, Reference, SavedStyle, Sheet, Swatch, TracedArea
 from buildup.drawing.text import Glyph, Lettering, Shaped
 from buildup.drawing.tree import ROOT, Tree
 from buildup.errors import Refusal
@@ -168,7 +167,7 @@ def sketch(item="sketch"):
     """What a hand drew: a quarter of a circle, kept with its outline."""
     part = tuple(200 * direction(90.0 * k / 60) for k in range(61))
     stroke = HandStroke((part,), 0.5)
-    return Outline(id=item, name=item, contours=(fitted(stroke),), drawn=stroke)
+    return Outline(id=item, name=item, contours=(fitted(stroke),), hand_stroke=stroke)
 
 
 def seamed(item="seamed"):
@@ -189,7 +188,7 @@ def disc(item="disc", by=700 + 400j):
 def nested(*items):
     """Items of which some are grouped, some lie in a second layer, in a symmetry, an assembly."""
     flat = drawing(*items)
-    holders: tuple[Holder, ...] = (
+    holders: tuple[Container, ...] = (
         Layer(id="layer-2", name="Layer 2"),
         Group(id="pair", name="Pair", finish=Finish(0.5)),
         Group(id="inner", name="Inner"),
@@ -198,9 +197,9 @@ def nested(*items):
         Assembly(
             id="badge",
             name="Badge",
-            operation="cuts",
+            operation="difference",
             style=Style(fill="#C2410C"),
-            edge=Grown(distance=4.0),
+            result=OffsetEffect(distance=4.0),
         ),
     )
     inside = ("hexagon", "ring", "sketch", "second", "seamed", "disc", "bite", "held", "track")
@@ -216,10 +215,10 @@ def nested(*items):
         "inner": ("ring", "sketch"),
     }
     if "track" in flat.items:
-        edge = Lettered(lettering=lettering("VAV"), start=0.25, offset=3.0)
+        edge = TextOnPath(lettering=lettering("VAV"), start=0.25, offset=3.0)
         holders = (
             *holders,
-            Assembly(id="round", name="Round", style=Style(fill="#0C6B65"), edge=edge),
+            Assembly(id="round", name="Round", style=Style(fill="#0C6B65"), result=edge),
         )
         tree[FIRST_LAYER] = (*tree[FIRST_LAYER], "round")
         tree["round"] = ("track",)
@@ -249,7 +248,7 @@ def words(item="words", *, by=-500 + 0j):
     place = turn(30.0, about=by).after(Affine(origin=by))
     said = lettering("AV A\nVA", tracking=50.0)
     ink = Style(fill="#1B2924", strokes=())
-    return Words(id=item, name="Words", style=ink, lettering=said, place=place, radius=120.0)
+    return TextItem(id=item, name="Words", style=ink, lettering=said, place=place, radius=120.0)
 
 
 def full():
@@ -260,13 +259,13 @@ def full():
     items = nested(leaf(), plate(), ring(), leaf("second", by=300 + 100j), *lines, *parts)
     guide = Guide(id="g", x=50, y=60, angle=90)
     wedge = ((0.2, 0.2), (0.2, 0.2), (0.8, 0.2), (0.8, 0.2), (0.8, 0.2), (0.8, 0.8))
-    form = Silhouette(((*wedge, (0.8, 0.8), (0.8, 0.8), (0.2, 0.2)),), pixel=0.01)
-    underlay = Underlay(
-        id="u", picture=1, name="u", x=100, y=100, width=80, height=60, silhouette=form
+    form = TracedArea(((*wedge, (0.8, 0.8), (0.8, 0.8), (0.2, 0.2)),), pixel=0.01)
+    reference = Reference(
+        id="u", picture=1, name="u", x=100, y=100, width=80, height=60, traced_area=form
     )
     swatch = Swatch(id="ink", name="Tide", colour="#0C6B65")
-    kept = KeptStyle(id="old", name="Old", style=rich())
-    sheet = Sheet(guides=(guide,), underlays=(underlay,), swatches=(swatch,), styles=(kept,))
+    kept = SavedStyle(id="old", name="Old", style=rich())
+    sheet = Sheet(guides=(guide,), references=(reference,), swatches=(swatch,), styles=(kept,))
     return replace(items, sheet=sheet)
 
 

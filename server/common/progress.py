@@ -21,7 +21,7 @@ KEPT = 60
 
 
 class ProgressReporter:
-    """Hears how far an edit is, as `patience.heard_by` wants it, and ends it where that is wanted.
+    """Hears how far an edit is, as `progress.reporting_to` wants it, and may end it.
 
     Raises:
         Refusal: `stopped`, `too_long`.

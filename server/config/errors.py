@@ -3,7 +3,7 @@
 import logging
 
 from buildup.errors import Refusal
-from buildup.view.selection import Shows
+from buildup.view.selection import ViewRequest
 from common.messages import sentence
 from common.problems import answer, details, problem
 from django.core.exceptions import BadRequest
@@ -37,7 +37,7 @@ def register(api: NinjaAPI) -> None:
             refused.row,
             refused.since,
             refused.after,
-            ((), Shows()),
+            ((), ViewRequest()),
             since=refused.version,
             around=next_steps(refused.row),
         )

@@ -2,14 +2,14 @@
 
 from typing import Any
 
-from buildup.cues.cuekinds import Aim
-from buildup.drawing.sheet import Silhouette
+from buildup.drawing.sheet import TracedArea
 from buildup.formats.palettes import PaletteKind
 from buildup.forms.symmetry.axes import Axis
 from buildup.forms.troubles import Limits
 from buildup.host import PegDrag
+from buildup.snapping.cues import Aim
 from buildup.view.finding import Likeness
-from buildup.view.selection import FrameBox, Shows
+from buildup.view.selection import FrameBox, ViewRequest
 from ninja import Schema
 from pydantic import Field
 
@@ -24,7 +24,7 @@ class AimIn(Schema):
     command: AnyCommand | None = None
     """As it would be if nothing were met; none to know what is met only."""
     selection: list[str] = []
-    shows: Shows = Shows()
+    shows: ViewRequest = ViewRequest()
     keeps: bool = False
     """To keep the edit then: answers with the command instead of the repaint."""
 
@@ -33,7 +33,7 @@ class SelectionIn(Schema):
     """What is selected, and what the tool in the hand shows of it."""
 
     selection: list[str]
-    shows: Shows = Shows()
+    shows: ViewRequest = ViewRequest()
 
 
 AnchorPlace = tuple[str, int, int]
@@ -108,7 +108,7 @@ class SpreadIn(Schema):
     aim: Aim | None = None
     drag: PegDrag | None = None
     selection: list[str] = []
-    shows: Shows = Shows()
+    shows: ViewRequest = ViewRequest()
 
 
 class BalanceIn(Schema):
@@ -126,10 +126,10 @@ class RegionsIn(ItemsIn):
     """Sheet units up to which a gap counts as closed."""
 
 
-class SilhouetteIn(Schema):
+class TracedAreaIn(Schema):
     """Places of a picture around which a form of their colour is looked for."""
 
-    underlay: str
+    reference: str
     places: list[tuple[float, float]] = Field(min_length=1, max_length=24)
     """On the sheet."""
     tolerance: float = Field(20.0, gt=0.0, le=200.0)
@@ -141,14 +141,14 @@ class SilhouetteIn(Schema):
 class FoundForm(Schema):
     """A form in a picture, and the colour of the place that was clicked last."""
 
-    silhouette: Silhouette
+    traced_area: TracedArea
     colour: str
 
 
 class MatchIn(ItemsIn):
     """Items that are compared with the form in a picture."""
 
-    underlay: str
+    reference: str
     command: AnyCommand | None = None
     """An edit that is being made, after which they are compared."""
 

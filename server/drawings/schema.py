@@ -8,8 +8,8 @@ from typing import Annotated, Any, Literal
 from buildup.drawing.sheet import Sheet
 from buildup.edits.apply import COMMANDS, read_command
 from buildup.edits.command import Command
-from buildup.host import Repaint
-from buildup.view.selection import Shows
+from buildup.repainting import Repaint
+from buildup.view.selection import ViewRequest
 from common.openapi import ReadByCore
 from common.schema import CommandId, Problem
 from ninja import Schema
@@ -173,7 +173,7 @@ class CommandIn(Schema):
     """What came with that version."""
     command: AnyCommand
     selection: list[str] = []
-    shows: Shows = Shows()
+    shows: ViewRequest = ViewRequest()
     """What the tool in the hand shows of the selection."""
     follows: Following | None = None
     """Makes one step with that edit, where the core says that the two are one."""
@@ -190,7 +190,7 @@ class GoIn(Schema):
     edit: CommandId | None = None
     """The edit that undo is to take back or redo to bring back; none for whichever is next."""
     selection: list[str] = []
-    shows: Shows = Shows()
+    shows: ViewRequest = ViewRequest()
 
 
 class History(Schema):

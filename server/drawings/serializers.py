@@ -3,12 +3,13 @@
 from collections.abc import Mapping, Sequence
 from typing import Any
 
-from buildup import host
-from buildup.drawing.codec import read_kept
+from buildup import repainting
+from buildup.drawing.codec import read_stored
 from buildup.drawing.model import Drawing as Value
 from buildup.drawing.sheet import Sheet
 from buildup.edits.change import Delta
-from buildup.view.selection import Selection, Shows
+from buildup.repainting import Repaint
+from buildup.view.selection import Selection, ViewRequest
 
 from drawings.models import Drawing, Step
 from drawings.selectors.history import next_steps
@@ -28,11 +29,11 @@ def listed(row: Step, drew: Mapping[int, str]) -> dict[str, Any]:
 
 
 Around = tuple[Step | None, Step | None]
-CutPreview = tuple[Sequence[str], Shows]
+CutPreview = tuple[Sequence[str], ViewRequest]
 """What is selected, and what is shown of it."""
 
 
-def standing(row: Drawing, repaint: host.Repaint, around: Around) -> dict[str, Any]:
+def standing(row: Drawing, repaint: Repaint, around: Around) -> dict[str, Any]:
     """Where a drawing stands: its version, a repaint of it, and the steps around it."""
     undo, redo = around
     return {
@@ -52,8 +53,8 @@ ITEMS_HERE = '"items":[]'
 def opened(row: Drawing) -> dict[str, Any]:
     """Where a drawing stands, with its items still to be put in."""
     empty = Selection(items=(), frame=None, anchors=(), pegs=(), dials=())
-    sheet = read_kept(Sheet, row.sheet)
-    repaint = host.Repaint(items=(), removed=(), moves=(), sheet=sheet, selection=empty)
+    sheet = read_stored(Sheet, row.sheet)
+    repaint = Repaint(items=(), removed=(), moves=(), sheet=sheet, selection=empty)
     return standing(row, repaint, next_steps(row))
 
 
@@ -68,7 +69,7 @@ def change(
     held: Value | None = None,
 ) -> dict[str, Any]:
     """What changed on a drawing since a version; `held` is the drawing as it was then, if known."""
-    told = standing(row, host.repaint(after, delta, *looked, held=held), around)
+    told = standing(row, repainting.repaint(after, delta, *looked, held=held), around)
     return {**told, "since": since, "delta": delta.to_json()}
 
 
@@ -77,7 +78,7 @@ def card(row: Drawing) -> dict[str, Any]:
     return {
         "id": row.pk,
         "name": row.name,
-        "sheet": read_kept(Sheet, row.sheet),
+        "sheet": read_stored(Sheet, row.sheet),
         "version": row.version,
         "tip": row.identity,
         "changed": row.changed,

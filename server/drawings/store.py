@@ -13,14 +13,14 @@ from functools import cache
 from threading import Lock
 from typing import TypeVar
 
-from buildup.drawing.codec import may_be_empty, read_kept, write, write_item
+from buildup.drawing.codec import may_be_empty, read_stored, write, write_item
 from buildup.drawing.items import Items
 from buildup.drawing.model import Drawing
 from buildup.drawing.sheet import Sheet
 from buildup.drawing.tree import Tree
 from buildup.edits.change import Delta, chained_json, updated
 from buildup.errors import Refusal
-from buildup.host import changed_items
+from buildup.repainting import changed_items
 from buildup.view.drawables import drawable
 from common.messages import refusal
 from django.db import connection, transaction
@@ -305,4 +305,4 @@ def _read(row: models.Drawing) -> Drawing:
         (item_id for item_id, _, body in stored if may_be_empty(body)),
     )
     items = Items({item_id: body for item_id, _, body in stored})
-    return Drawing(read_kept(Sheet, row.sheet), items, tree)
+    return Drawing(read_stored(Sheet, row.sheet), items, tree)

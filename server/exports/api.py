@@ -4,16 +4,16 @@ from contextlib import suppress
 from typing import Annotated, Any
 
 from buildup.errors import Refusal
-from buildup.formats.exportsettings import (
-    SENDINGS,
+from buildup.formats.formatsettings import (
+    FORMAT_SETTINGS,
     DxfOut,
+    FormatSettings,
     HpglOut,
     IconsOut,
     PdfOut,
     PictureOut,
-    Sending,
     SvgOut,
-    read_sending,
+    read_format_settings,
 )
 from common.openapi import ReadByCore, file_out
 from common.requests import whose
@@ -40,11 +40,11 @@ MIMES = {
 }
 
 
-AnySending = Annotated[
-    Sending,
+AnyFormatSettings = Annotated[
+    FormatSettings,
     ReadByCore(
-        read_sending,
-        name="AnySending",
+        read_format_settings,
+        name="AnyFormatSettings",
         kinds=SvgOut | PdfOut | PictureOut | DxfOut | HpglOut | IconsOut,
     ),
 ]
@@ -55,7 +55,7 @@ class ExportIn(Schema):
 
     id: CommandId
     """Under which one asks how far it is."""
-    sending: AnySending
+    sending: AnyFormatSettings
     items: list[str] = []
     """What is selected."""
 
@@ -98,10 +98,10 @@ class ExportSettings(Schema):
 def get_export_settings(request: HttpRequest, drawing: int) -> dict[str, Any]:
     """How a drawing is sent out."""
     kept = found(whose(request), drawing).export_settings
-    kinds: dict[str, Sending] = {kind: made() for kind, made in SENDINGS.items()}
+    kinds: dict[str, FormatSettings] = {kind: made() for kind, made in FORMAT_SETTINGS.items()}
     for kind, told in kept.get("kinds", {}).items():
         with suppress(Refusal):  # kept by another form of the program
-            kinds[kind] = read_sending(told)
+            kinds[kind] = read_format_settings(told)
     return {"last": kept.get("last"), "kinds": kinds}
 
 

@@ -5,7 +5,7 @@ import re
 from collections.abc import Callable, Sequence
 
 from buildup.contours.anchors import Contour
-from buildup.formats.exportsettings import DxfOut
+from buildup.formats.formatsettings import DxfOut
 from buildup.formats.hpgl.hpglwrite import colour_of
 from buildup.formats.scene import layered
 from buildup.geometry.biarcs import arcs_of

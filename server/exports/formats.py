@@ -4,7 +4,7 @@ from collections.abc import Callable, Mapping, Sequence
 from dataclasses import replace
 from typing import Any, cast
 
-from buildup.formats.exportsettings import HpglOut, PdfOut, PictureOut, Sending, SvgOut
+from buildup.formats.formatsettings import FormatSettings, HpglOut, PdfOut, PictureOut, SvgOut
 from buildup.formats.hpgl.hpglwrite import hpgl
 from buildup.formats.scene import pieces
 
@@ -37,12 +37,12 @@ MAKERS: Mapping[str, Callable[[Job, Any], Parcel]] = {
 }
 
 
-def kind_of(settings: Sending) -> str:
+def kind_of(settings: FormatSettings) -> str:
     """The word for a format."""
     return str(cast(Any, settings).kind)
 
 
-def sketch(job: Job, settings: Sending, *, pages: Sequence[Job] = ()) -> Parcel:
+def sketch(job: Job, settings: FormatSettings, *, pages: Sequence[Job] = ()) -> Parcel:
     """As `made`, for a look at it: pictures no larger than they are shown."""
     jobs = job.each() if settings.what == "each" else [job]
     if isinstance(settings, PictureOut):
@@ -57,7 +57,7 @@ def sketch(job: Job, settings: Sending, *, pages: Sequence[Job] = ()) -> Parcel:
     return replace(parcel, files=tuple(files))
 
 
-def made(job: Job, settings: Sending, *, pages: Sequence[Job] = ()) -> Parcel:
+def made(job: Job, settings: FormatSettings, *, pages: Sequence[Job] = ()) -> Parcel:
     """All files of a sending.
 
     Args:

@@ -4,7 +4,7 @@ import io
 from dataclasses import replace
 
 from buildup.drawing.tree import ROOT
-from buildup.formats.exportsettings import IconsOut
+from buildup.formats.formatsettings import IconsOut
 from buildup.formats.scene import scene
 from buildup.formats.svg.svgwrite import Writing, scene_lines, view_of
 from buildup.formats.svg.symbolids import symbol_id

@@ -4,7 +4,7 @@ import io
 from collections.abc import Sequence
 
 import pikepdf
-from buildup.formats.exportsettings import PdfOut
+from buildup.formats.formatsettings import PdfOut
 from buildup.geometry.boxes import Box
 from buildup.geometry.progress import done
 from pikepdf import Array, Dictionary, Name

@@ -11,7 +11,7 @@ import pikepdf
 from buildup.contours.anchors import Contour
 from buildup.drawing.numerals import short
 from buildup.drawing.paint import Gradient, Paint, Stroke, hex_of
-from buildup.formats.exportsettings import MOST_PIXELS
+from buildup.formats.formatsettings import MOST_PIXELS
 from buildup.formats.scene import Node, Part, Piece
 from buildup.formats.svg.svgpaint import cast_lines, effect_lines, effects_seen
 from buildup.formats.svg.svgwrite import WHOLLY, scene_lines

@@ -3,7 +3,7 @@
 import io
 
 import resvg_py
-from buildup.formats.exportsettings import MOST_PIXELS, PictureOut
+from buildup.formats.formatsettings import MOST_PIXELS, PictureOut
 from buildup.formats.svg.svgwrite import svg
 from buildup.geometry.progress import done
 from common.exclusive import ExclusiveSlot

@@ -4,8 +4,8 @@ from collections.abc import Sequence
 from typing import Protocol
 
 from buildup.drawing.model import Drawing as Value
-from buildup.formats.exportsettings import PdfOut, Sending, write_sending
-from buildup.geometry.progress import heard_by
+from buildup.formats.formatsettings import FormatSettings, PdfOut, write_format_settings
+from buildup.geometry.progress import reporting_to
 from common.messages import refusal
 from common.progress import ProgressReporter
 from django.db import transaction
@@ -19,14 +19,14 @@ from exports.parcels import File, Job, Parcel, file_name, zipped
 class Making(Protocol):
     """What makes files of a job."""
 
-    def __call__(self, job: Job, settings: Sending, *, pages: Sequence[Job]) -> Parcel:
+    def __call__(self, job: Job, settings: FormatSettings, *, pages: Sequence[Job]) -> Parcel:
         """All of them."""
 
 
 def parcel_of(
     user_id: int,
     drawing_id: int,
-    settings: Sending,
+    settings: FormatSettings,
     items: tuple[str, ...],
     *,
     work: str,
@@ -54,12 +54,12 @@ def parcel_of(
     pages = []
     if isinstance(settings, PdfOut):
         pages = [Job(*_value(user_id, other)) for other in settings.drawings]
-    with heard_by(ProgressReporter(user_id, work)):
+    with reporting_to(ProgressReporter(user_id, work)):
         return make(Job(name, value, ids), settings, pages=pages)
 
 
 def sent(
-    user_id: int, drawing_id: int, settings: Sending, items: tuple[str, ...], *, work: str
+    user_id: int, drawing_id: int, settings: FormatSettings, items: tuple[str, ...], *, work: str
 ) -> File:
     """One file, a zip where there are several; the settings are those to begin with next time.
 
@@ -81,9 +81,9 @@ def _value(user_id: int, drawing_id: int) -> tuple[str, Value]:
 
 
 @transaction.atomic
-def _remember(user_id: int, drawing_id: int, settings: Sending) -> None:
+def _remember(user_id: int, drawing_id: int, settings: FormatSettings) -> None:
     row = locked(user_id, drawing_id)
     kind = kind_of(settings)
-    kinds = {**row.export_settings.get("kinds", {}), kind: write_sending(settings)}
+    kinds = {**row.export_settings.get("kinds", {}), kind: write_format_settings(settings)}
     told = {**row.export_settings, "last": kind, "kinds": kinds}
     type(row).objects.filter(pk=row.pk).update(export_settings=told)  # it was not changed

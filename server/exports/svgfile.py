@@ -1,6 +1,6 @@
 """SVG: complete, with all that is live here, or plain and small."""
 
-from buildup.formats.exportsettings import SvgOut
+from buildup.formats.formatsettings import SvgOut
 from buildup.formats.svg.livesvg import live_metadata
 from buildup.formats.svg.svgwrite import WHOLLY, Writing, svg
 

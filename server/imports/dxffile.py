@@ -10,11 +10,11 @@ from collections.abc import Iterable, Iterator
 from buildup.contours.anchors import Contour
 from buildup.contours.pathreader import PathReader
 from buildup.drawing.clips import Clip
-from buildup.drawing.model import Group, Item, Outline
+from buildup.drawing.itemtypes import Group, Item, Outline
 from buildup.drawing.paint import Stroke, Style
 from buildup.errors import Refusal
 from buildup.formats.incoming import Incoming
-from buildup.formats.svg.svgread import MOST_ITEMS, MOST_READ
+from buildup.formats.svg.svgitems import MOST_ITEMS, MOST_READ
 from buildup.forms.contours import moved_contours
 from buildup.geometry.boxes import Box
 from buildup.geometry.transforms import shift

@@ -22,7 +22,7 @@ from fonts.fontcheck import font_in
 from PIL import Image
 from references.imagefiles import checked
 from references.maincolours import main_colours
-from references.tracing import silhouette
+from references.tracing import traced_area
 
 from imports.dxffile import read_dxf
 from imports.glyphfile import read_font
@@ -30,7 +30,7 @@ from imports.pdffile import read_pdf
 from imports.travelling import written
 
 Result = tuple[Any, bytes]
-Words = Mapping[str, Any]
+Arguments = Mapping[str, Any]
 
 
 @dataclass(frozen=True)
@@ -42,7 +42,7 @@ class Job:
         limits: what it may use.
     """
 
-    does: Callable[[bytes, Words, Say], Result]
+    does: Callable[[bytes, Arguments, Say], Result]
     limits: Limits = Limits()
 
 
@@ -55,41 +55,41 @@ READERS: Mapping[str, Callable[[str, bytes, Say], Incoming]] = {
 """Files of other programs, by what they are."""
 
 
-def _file(data: bytes, told: Words, say: Say) -> Result:
+def _file(data: bytes, told: Arguments, say: Say) -> Result:
     return written(READERS[told["kind"]](told["name"], data, say)), b""
 
 
-def _svg(data: bytes, _told: Words, _say: Say) -> Result:
+def _svg(data: bytes, _told: Arguments, _say: Say) -> Result:
     return write(read_svg(data.decode())), b""
 
 
-def _symbols(data: bytes, _told: Words, _say: Say) -> Result:
+def _symbols(data: bytes, _told: Arguments, _say: Say) -> Result:
     each = read_each(data.decode())
     clips = [[name, clip.text()] for name, clip in each.clips]
     return {"clips": clips, "said": each.said}, b""
 
 
-def _palette(data: bytes, _told: Words, _say: Say) -> Result:
+def _palette(data: bytes, _told: Arguments, _say: Say) -> Result:
     return write(read_palette(data.decode())), b""
 
 
-def _font(data: bytes, told: Words, _say: Say) -> Result:
+def _font(data: bytes, told: Arguments, _say: Say) -> Result:
     found = font_in(data, file_name=told["name"])
     return {"name": found.name}, found.data
 
 
-def _picture(data: bytes, _told: Words, _say: Say) -> Result:
+def _picture(data: bytes, _told: Arguments, _say: Say) -> Result:
     found = checked(data)
     return {"mime": found.mime, "width": found.width, "height": found.height}, found.data
 
 
-def _silhouette(data: bytes, told: Words, _say: Say) -> Result:
+def _traced_area(data: bytes, told: Arguments, _say: Say) -> Result:
     seeds = [complex(*place) for place in told["places"]]
-    found = silhouette(_opened(data), seeds, tolerance=told["tolerance"], holes=told["holes"])
+    found = traced_area(_opened(data), seeds, tolerance=told["tolerance"], holes=told["holes"])
     return write(found), b""
 
 
-def _colours(data: bytes, _told: Words, _say: Say) -> Result:
+def _colours(data: bytes, _told: Arguments, _say: Say) -> Result:
     return main_colours(_opened(data)), b""
 
 
@@ -106,7 +106,7 @@ JOBS: Mapping[str, Job] = {
     "palette": Job(_palette, Limits(processor=5, clock=10.0)),
     "font": Job(_font, Limits(clock=30.0)),
     "picture": Job(_picture, _PICTURE),
-    "silhouette": Job(_silhouette, _PICTURE),
+    "traced_area": Job(_traced_area, _PICTURE),
     "colours": Job(_colours, _PICTURE),
 }
 

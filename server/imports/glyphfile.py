@@ -4,10 +4,10 @@ import unicodedata
 
 from buildup.contours.pathreader import read_path
 from buildup.drawing.clips import Clip
-from buildup.drawing.model import Item, Outline
+from buildup.drawing.itemtypes import Item, Outline
 from buildup.drawing.paint import Style
 from buildup.formats.incoming import Incoming
-from buildup.formats.svg.svgread import MOST_READ
+from buildup.formats.svg.svgitems import MOST_READ
 from buildup.forms.contours import moved_contours
 from buildup.geometry.transforms import Affine
 from common.messages import refusal

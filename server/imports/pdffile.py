@@ -13,12 +13,12 @@ import pypdfium2
 import pypdfium2.raw as pdfium
 from buildup.contours.pathreader import PathReader
 from buildup.drawing.clips import Clip
-from buildup.drawing.model import Outline
+from buildup.drawing.itemtypes import Outline
 from buildup.drawing.paint import Finish, Stroke, Style
 from buildup.errors import Refusal
 from buildup.formats.incoming import Incoming, left_out_of
-from buildup.formats.svg.svgread import MOST_ITEMS, MOST_READ
-from buildup.forms.placement import Way, moved_item
+from buildup.formats.svg.svgitems import MOST_ITEMS, MOST_READ
+from buildup.forms.placement import ItemMap, moved_item
 from buildup.geometry.boxes import Box
 from buildup.geometry.transforms import Affine
 from common.messages import refusal
@@ -145,7 +145,7 @@ class _Reading:
             rule="evenodd" if odd else "nonzero",
             style=style,
         )
-        moved = moved_item(outline, Way(by, grows=True))
+        moved = moved_item(outline, ItemMap(by, grows=True))
         assert isinstance(moved, Outline)  # noqa: S101
         self._items.append(moved)
 

@@ -7,9 +7,9 @@ from buildup.drawing.clips import read_clip
 from buildup.formats.gallery import picture
 from buildup.formats.svg.clipsvg import picture_of_clip
 from buildup.formats.svg.traysvg import tray_svg
-from buildup.forms.matching.libraryfacts import KeptFacts, KeptMeasures
-from buildup.geometry.progress import heard_by
-from buildup.host import MOST_ON_SERVER, Moment
+from buildup.forms.matching.libraryfacts import ShelfFacts, ShelfMeasures
+from buildup.geometry.progress import reporting_to
+from buildup.repainting import MOST_ON_SERVER, InteractiveBudget
 from buildup.shapes.presets import Setting
 from buildup.shapes.registry import dials_of_kind, shape_kind
 from common.caching import unchanging
@@ -77,7 +77,7 @@ class Entry(Schema):
     """Of an outline: what its linked copies know it by."""
     family: str = ""
     state: int = 1
-    facts: KeptFacts | None = None
+    facts: ShelfFacts | None = None
 
 
 class EntryPage(Schema):
@@ -121,7 +121,7 @@ class Variation(Schema):
     """An outline beside one that it is a variation of."""
 
     entry: Entry
-    measures: KeptMeasures
+    measures: ShelfMeasures
 
 
 class Alike(Schema):
@@ -267,7 +267,7 @@ def replace_outline(request: HttpRequest, entry: int, body: ClipForm) -> dict[st
 @router.get("/library/{int:entry}/variations", response=list[Variation])
 def list_variations(request: HttpRequest, entry: int) -> list[dict[str, Any]]:
     """An outline and its variations, each with how it differs from the first."""
-    with heard_by(Moment(MOST_ON_SERVER)):
+    with reporting_to(InteractiveBudget(MOST_ON_SERVER)):
         found = outlines.variations(whose(request), entry)
     return [{"entry": _told(row), "measures": measures} for row, measures in found]
 

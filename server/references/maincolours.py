@@ -1,4 +1,4 @@
-"""The main colours of a picture, as they are taken from an underlay for swatches."""
+"""The main colours of a picture, as they are taken from a reference for swatches."""
 
 import numpy as np
 from PIL import Image

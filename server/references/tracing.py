@@ -1,4 +1,4 @@
-"""The silhouette of a form in a picture: found by its colour, its edge told between the pixels.
+"""The traced area of a form in a picture: found by its colour, its edge told between the pixels.
 
 A click says where; what lies around it and is of nearly its colour is the form. Its edge is then
 looked for anew, as colour alone says little about where a blurred edge lies: near it each pixel is
@@ -32,7 +32,7 @@ Floats = NDArray[np.float64]
 Mask = NDArray[np.bool_]
 
 
-def silhouette(
+def traced_area(
     picture: Image.Image, seeds: Sequence[complex], *, tolerance: float, holes: bool
 ) -> Found:
     """What lies around some places of a picture and is nearly of their colour.

@@ -28,7 +28,10 @@ useRouter().beforeEach((to, from) => {
 </script>
 
 <template>
-  <RouterView />
+  <!-- A page of its own for each address: nothing of one drawing is found in the next. -->
+  <RouterView v-slot="{ Component, route }">
+    <component :is="Component" :key="route.path" />
+  </RouterView>
   <NoticeBar />
   <SignInAgain />
 </template>

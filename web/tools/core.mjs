@@ -27,5 +27,5 @@ export function takeIn(python) {
     python.FS.mkdirTree(dirname(place));
     python.FS.writeFile(place, text);
   }
-  python.runPython('import sys; sys.path.insert(0, "/core")\nfrom buildup.desk import Desk');
+  python.runPython('import sys; sys.path.insert(0, "/core")\nfrom buildup.session import Session');
 }

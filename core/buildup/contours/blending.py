@@ -50,7 +50,7 @@ def paired(first: Contour, last: Contour) -> tuple[Contour, Contour]:
     if max(len(first.anchors), len(last.anchors)) > MOST_ANCHORS:
         raise refusal("too_many_anchors.blend", most=MOST_ANCHORS)
     second = _laid_alike(first, last)
-    one, other = _Told.of(first), _Told.of(second)
+    one, other = _Profile.of(first), _Profile.of(second)
     pairs = _aligned(one, other)
     return (
         _filled(first, one, [(b, a) for a, b in pairs], other),
@@ -87,7 +87,7 @@ def _between(first: complex | None, last: complex | None, share: float) -> compl
 
 
 @dataclass(frozen=True, slots=True)
-class _Told:
+class _Profile:
     """What is compared of a contour: of each anchor where it is, and whether the path turns."""
 
     contour: Contour
@@ -100,7 +100,7 @@ class _Told:
     corners: tuple[bool, ...]
 
     @classmethod
-    def of(cls, contour: Contour) -> "_Told":
+    def of(cls, contour: Contour) -> "_Profile":
         segments = contour.segments
         starts = [0.0, *itertools.accumulate(length(s, tolerance=1e-4) for s in segments)]
         whole = starts[-1] or 1.0
@@ -163,7 +163,7 @@ def _unlike(one: Sequence[complex], other: Sequence[complex]) -> float:
     return math.fsum(abs(p - q) ** 2 for p, q in zip(one, other, strict=True))
 
 
-def _aligned(one: _Told, other: _Told) -> list[tuple[int, int]]:
+def _aligned(one: _Profile, other: _Profile) -> list[tuple[int, int]]:
     """The pairs of anchors in order, the first ones a pair, and the last ones of open paths."""
     count, total = len(one.at), len(other.at)
     closed = one.contour.closed
@@ -195,7 +195,7 @@ def _aligned(one: _Told, other: _Told) -> list[tuple[int, int]]:
 
 
 def _filled(
-    contour: Contour, own: _Told, pairs: Sequence[tuple[int, int]], other: _Told
+    contour: Contour, own: _Profile, pairs: Sequence[tuple[int, int]], other: _Profile
 ) -> Contour:
     """A contour with a partner added for each anchor of the other one that has none.
 
@@ -222,7 +222,7 @@ def _filled(
     return with_added(contour, each)
 
 
-def _along(told: _Told, index: int) -> float:
+def _along(told: _Profile, index: int) -> float:
     return told.along[index] if index < len(told.along) else 1.0
 
 

@@ -10,11 +10,11 @@ from collections.abc import Sequence
 from dataclasses import dataclass, replace
 from functools import cached_property
 
-from buildup.contours.anchors import Anchor, Contour, Corner, cubic
-from buildup.contours.arcs import arc
+from buildup.contours.anchors import Contour, Corner, cubic
+from buildup.contours.corneranchors import BLUNT, Cut, with_corners
 from buildup.contours.handles import tangents
-from buildup.geometry.angles import cross, degrees_of, dot, turn_between, unit
-from buildup.geometry.bezier import Cubic, curvature_at, derivative_at, part_of, point_at
+from buildup.geometry.angles import cross, dot, turn_between, unit
+from buildup.geometry.bezier import Cubic, curvature_at, derivative_at, point_at
 from buildup.geometry.lengths import length
 from buildup.geometry.nearest import nearest_parameter
 from buildup.geometry.tolerances import NO_LENGTH
@@ -23,8 +23,6 @@ SOFT = 1.6
 """How much further than an arc's a soft corner's cuts lie, so that both look as round."""
 MOVING = 1.0 - 1e-4
 """Curve parameter: beside an end with a withdrawn handle, where a side stands still."""
-WIDE = -1e-9
-"""Cosine of a turn (90°) beyond which a round corner takes more than one cubic."""
 STEPS = 4
 """Steps by which a dragged radius comes near on curved sides."""
 INWARD = frozenset({"cove", "notch", "ogee"})
@@ -37,10 +35,6 @@ HALVINGS = 16
 """Times the radius is halved towards the largest one that finds room."""
 INSIDE = 1.0 - 1e-5
 """Radii: a side nearer to the circle's centre than this is poked through."""
-LONGEST_SOFT = 3.0
-"""How much longer or shorter than the way to the sharp corner a soft corner's handle may be."""
-BLUNT = 1e-6
-"""Sine of a turn below which there is no corner to work."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -55,20 +49,6 @@ class Worked:
     cuts: dict[int, tuple[complex, complex]]
 
 
-@dataclass(frozen=True, slots=True)
-class _Cut:
-    """Where a corner is cut: parameters on both sides, places, directions, arc and its handle."""
-
-    radius: float
-    t: float
-    u: float
-    start: complex
-    end: complex
-    before: complex
-    after: complex
-    handle: float
-
-
 def worked(contour: Contour, *, together: bool = False) -> Worked:
     """A contour with its corners worked; a corner's radius stops where its sides run out.
 
@@ -77,6 +57,7 @@ def worked(contour: Contour, *, together: bool = False) -> Worked:
         together: all corners shrink by one factor, as those of CSS boxes do (W3C CSS Backgrounds
             and Borders 3, §5.5), for shapes; else each by what its own sides need.
 
+    >>> from buildup.contours.anchors import Anchor, Corner
     >>> square = tuple(Anchor(p, corner=Corner(9.0)) for p in (0j, 9 + 0j, 9 + 9j, 9j))
     >>> len(worked(Contour(square, closed=True)).contour.anchors)
     4
@@ -95,7 +76,7 @@ def worked(contour: Contour, *, together: bool = False) -> Worked:
     if not cuts:
         return Worked(contour, {}, {})
     return Worked(
-        _assembled(contour, cuts),
+        with_corners(contour, cuts),
         {i: c.radius for i, c in cuts.items()},
         {i: (c.end, c.after) for i, c in cuts.items()},
     )
@@ -154,7 +135,7 @@ def corner_ways(contour: Contour, index: int) -> tuple[complex, complex] | None:
     return before, after
 
 
-def _straight_cuts(contour: Contour, *, together: bool) -> dict[int, _Cut]:
+def _straight_cuts(contour: Contour, *, together: bool) -> dict[int, Cut]:
     """The cuts of all corners between straight sides."""
     anchors, count = contour.anchors, len(contour.anchors)
     following = (*anchors[1:], anchors[0])
@@ -197,7 +178,7 @@ def _straight_cuts(contour: Contour, *, together: bool) -> dict[int, _Cut]:
         handle = radius * 4.0 / 3.0 * tangent / (1.0 + math.sqrt(1.0 + tangent * tangent))
         start, end = at - before * take, at + after * take
         t, u = 1.0 - take / lengths[i - 1], take / lengths[i]
-        cuts[i] = _Cut(radius, t, u, start, end, before, after, handle)
+        cuts[i] = Cut(radius, t, u, start, end, before, after, handle)
     return cuts
 
 
@@ -227,7 +208,7 @@ _Alike = dict[tuple[complex | float | str, ...], tuple[float, float, float] | No
 """By the form of a corner, seen along its arriving side: its radius and both parameters."""
 
 
-def _curved_cut(contour: Contour, index: int, alike: _Alike) -> _Cut | None:
+def _curved_cut(contour: Contour, index: int, alike: _Alike) -> Cut | None:
     """The cut of a corner with a curved side: the largest radius up to its own that finds room.
 
     Corners of one form, as those of a star, are computed once.
@@ -250,7 +231,7 @@ def _curved_cut(contour: Contour, index: int, alike: _Alike) -> _Cut | None:
     return best
 
 
-def _largest(contour: Contour, index: int, sides: "_Sides") -> _Cut | None:
+def _largest(contour: Contour, index: int, sides: "_Sides") -> Cut | None:
     corner, ways = contour.anchors[index].corner, sides.ways
     if corner is None:
         return None
@@ -262,7 +243,7 @@ def _largest(contour: Contour, index: int, sides: "_Sides") -> _Cut | None:
     if len(others) == 2 and corner.style in INWARD:  # the ends of a lens are cut at each other
         room = APART * abs(others[1 - index].at - at) / 2.0
 
-    def fitting(radius: float, near: _Cut | None = None) -> _Cut | None:
+    def fitting(radius: float, near: Cut | None = None) -> Cut | None:
         found = sides.touching(radius, near=near)
         return found if found and abs(found.start + found.end - 2.0 * at) <= room else None
 
@@ -298,7 +279,7 @@ class _Sides:
         sides = (self.first, self.second)
         return [max(length(s, tolerance=1e-3), NO_LENGTH) for s in sides]
 
-    def touching(self, radius: float, *, near: _Cut | None = None) -> _Cut | None:
+    def touching(self, radius: float, *, near: Cut | None = None) -> Cut | None:
         """The cut by the circle of a radius that touches both sides within the room on them.
 
         None where there is none, or where it would poke through a side.
@@ -314,13 +295,13 @@ class _Sides:
                 return None
         return self.cut(radius, t, u)
 
-    def cut(self, radius: float, t: float, u: float) -> _Cut:
+    def cut(self, radius: float, t: float, u: float) -> Cut:
         """The cut at two parameters, with the arc of a radius."""
         p, q = unit(derivative_at(self.first, t)), unit(derivative_at(self.second, u))
         handle = radius * 4.0 / 3.0 * math.tan(abs(turn_between(p, q)) / 4.0)
-        return _Cut(radius, t, u, point_at(self.first, t), point_at(self.second, u), p, q, handle)
+        return Cut(radius, t, u, point_at(self.first, t), point_at(self.second, u), p, q, handle)
 
-    def _offsets_meet(self, radius: float, near: _Cut | None) -> tuple[float, float] | None:
+    def _offsets_meet(self, radius: float, near: Cut | None) -> tuple[float, float] | None:
         """Where the two curves at a distance from the sides meet, by Newton's method."""
         first, second, reach = self.first, self.second, self.turn * radius
         take = radius * half_tangent(*self.ways)
@@ -354,122 +335,3 @@ def _with_speed(side: Cubic) -> Cubic:
 
 def _finite(value: float) -> float:
     return value if math.isfinite(value) else 0.0
-
-
-def _assembled(contour: Contour, cuts: dict[int, _Cut]) -> Contour:
-    """The contour with its segments cut back and the corners put in."""
-    anchors, count = contour.anchors, len(contour.anchors)
-    handles: dict[int, tuple[complex | None, complex | None]] = {}
-    for k, (a, b) in enumerate(contour.pairs):
-        start = cuts[k].u if k in cuts else 0.0
-        end = cuts[(k + 1) % count].t if (k + 1) % count in cuts else 1.0
-        if (start, end) == (0.0, 1.0) or (a.out is None and b.into is None):
-            handles[k] = (a.out, b.into)
-        else:
-            p, q, r, s = part_of(cubic(a, b), start, max(start, end))
-            handles[k] = (_long(q - p), _long(r - s))
-    made: list[Anchor] = []
-    for i, anchor in enumerate(anchors):
-        into = handles[(i - 1) % count][1] if (i or contour.closed) else anchor.into
-        out = handles[i][0] if i in handles else anchor.out
-        if i in cuts and anchor.corner is not None:
-            made += _corner(anchor, cuts[i], into, out)
-        else:
-            made.append(_plain(anchor, into, out))
-    return replace(contour, anchors=_met(made, closed=contour.closed))
-
-
-def _long(handle: complex) -> complex | None:
-    return handle if abs(handle) > NO_LENGTH else None
-
-
-def _plain(anchor: Anchor, into: complex | None, out: complex | None) -> Anchor:
-    if into == anchor.into and out == anchor.out and anchor.corner is None:
-        return anchor
-    kind = "smooth" if anchor.kind in ("symmetric", "flowing") else anchor.kind
-    return Anchor(anchor.at, into, out, kind)
-
-
-def _corner(anchor: Anchor, cut: _Cut, into: complex | None, out: complex | None) -> list[Anchor]:
-    """The anchors from the first cut to the second, by the corner's style."""
-    style = anchor.corner.style if anchor.corner else "round"
-    lead, tail = cut.before * cut.handle, -cut.after * cut.handle
-    if abs(cut.end - cut.start) < NO_LENGTH:
-        return [Anchor(cut.start, into, out)]
-    if style == "chamfer":
-        return [Anchor(cut.start, into), Anchor(cut.end, None, out)]
-    if style == "notch":
-        inner = cut.start + cut.end - anchor.at
-        return [Anchor(cut.start, into), Anchor(inner), Anchor(cut.end, None, out)]
-    if style == "cove":
-        line = unit(cut.end - cut.start)
-        lead, tail = (line * (h / line).conjugate() for h in (lead, tail))
-        return [Anchor(cut.start, into, lead), Anchor(cut.end, tail, out)]
-    if style == "ogee":
-        middle = (cut.start + cut.end) / 2.0
-        return [
-            Anchor(cut.start, into, lead / 2.0, "smooth"),
-            Anchor(middle, tail / 2.0, -tail / 2.0, "symmetric"),
-            Anchor(cut.end, -lead / 2.0, out),
-        ]
-    if style == "soft":
-        lead, tail = _soft(anchor.at, cut)
-    elif dot(cut.before, cut.after) < WIDE:
-        return _wide_arc(cut, into, out)
-    return [Anchor(cut.start, into, lead, "smooth"), Anchor(cut.end, tail, out, "smooth")]
-
-
-def _soft(sharp: complex, cut: _Cut) -> tuple[complex, complex]:
-    """Both handles of a soft corner: to where the directions at the cuts meet.
-
-    From straight sides that is the sharp corner; where they do not meet in reach, along them as far
-    as that is.
-    """
-    to_sharp = abs(sharp - cut.start), abs(sharp - cut.end)
-    turn = cross(cut.before, cut.after)
-    if abs(turn) > BLUNT:
-        gap = cut.end - cut.start
-        lead, tail = cross(gap, cut.after) / turn, cross(gap, cut.before) / -turn
-        if all(
-            far / LONGEST_SOFT < way < far * LONGEST_SOFT
-            for way, far in zip((lead, tail), to_sharp, strict=True)
-        ):
-            return cut.before * lead, -cut.after * tail
-    return cut.before * to_sharp[0], -cut.after * to_sharp[1]
-
-
-def _wide_arc(cut: _Cut, into: complex | None, out: complex | None) -> list[Anchor]:
-    """A round corner that turns so far that one cubic would stray from the circle."""
-    turn = math.copysign(1.0, cross(cut.before, cut.after))
-    centre = cut.start + 1j * turn * cut.radius * cut.before
-    sweep = math.degrees(turn_between(cut.before, cut.after))
-    first, *middle, last = arc(centre, cut.radius, degrees_of(cut.start - centre), sweep)
-    start = Anchor(cut.start, into, first.out, "smooth")
-    return [start, *middle, Anchor(cut.end, last.into, out, "smooth")]
-
-
-def _met(anchors: list[Anchor], *, closed: bool) -> tuple[Anchor, ...]:
-    """Where two corners meet there is one anchor, not two; an open path's two ends stay two."""
-    kept: list[Anchor] = []
-    for anchor in anchors:
-        if kept and _same_spot(kept[-1], anchor):
-            kept[-1] = _merged(kept[-1], anchor)
-        else:
-            kept.append(anchor)
-    if closed and len(kept) > 1 and _same_spot(kept[-1], kept[0]):
-        kept[0] = _merged(kept.pop(), kept[0])
-    return tuple(kept)
-
-
-def _same_spot(first: Anchor, second: Anchor) -> bool:
-    return first.out is None and second.into is None and abs(first.at - second.at) < NO_LENGTH
-
-
-def _merged(first: Anchor, second: Anchor) -> Anchor:
-    into, out = first.into, second.out
-    if into is None or out is None:
-        return Anchor(second.at, into, out)
-    if abs(into + out) < NO_LENGTH:
-        return Anchor(second.at, into, out, "symmetric")
-    in_line = abs(cross(unit(into), unit(out))) < BLUNT and dot(into, out) < 0.0
-    return Anchor(second.at, into, out, "smooth" if in_line else "corner")

@@ -4,14 +4,14 @@ from collections.abc import Iterable, Mapping
 from dataclasses import dataclass, replace
 from typing import Literal
 
+from buildup.contours.anchorkinds import handle
 from buildup.contours.anchors import Anchor, Contour, cubic
 from buildup.contours.handles import in_kind
 from buildup.geometry.angles import dot, unit
-from buildup.geometry.apart import apart_both_ways
 from buildup.geometry.bezier import is_plain
 from buildup.geometry.fairness.joints import Goal, Path, eased
+from buildup.geometry.hausdorff import apart_both_ways
 from buildup.geometry.stations import joint
-from buildup.geometry.tolerances import NO_LENGTH
 
 Ease = Literal["tangent", "curvature"]
 PULLED = 1.0 / 3.0
@@ -59,7 +59,7 @@ def contour_with(contour: Contour, path: Path) -> Contour:
         at = points[own[1]]
         into = points[own[0]] - at if index > 0 or contour.closed else None
         out = points[own[2]] - at if own[2] < len(points) else None
-        anchors[index] = _kinded(replace(anchor, at=at, into=_short(into), out=_short(out)))
+        anchors[index] = _kinded(replace(anchor, at=at, into=handle(into), out=handle(out)))
     return replace(contour, anchors=tuple(anchors))
 
 
@@ -70,10 +70,6 @@ def _kinded(anchor: Anchor) -> Anchor:
         even = abs(anchor.into + anchor.out) <= EVEN * abs(anchor.out)
         return anchor if even else replace(anchor, kind="smooth")
     return anchor
-
-
-def _short(handle: complex | None) -> complex | None:
-    return None if handle is None or abs(handle) < NO_LENGTH else handle
 
 
 def eased_at(contour: Contour, anchors: Iterable[int], to: Ease, *, move: bool) -> Eased | None:
@@ -189,9 +185,9 @@ def _lines(contour: Contour, path: Path, wanted: Iterable[int]) -> Mapping[int, 
         square = len(ways) == 2 and ways[0] == -ways[1] and 0.0 in (ways[0].real, ways[0].imag)
         if i in wanted and not square:
             continue
-        for side, handle in ((-1, anchor.into), (1, anchor.out)):
-            if handle is not None:
-                found[path.place(3 * i + side)] = unit(handle)
+        for side, arm in ((-1, anchor.into), (1, anchor.out)):
+            if arm is not None:
+                found[path.place(3 * i + side)] = unit(arm)
     return found
 
 

@@ -1,7 +1,7 @@
 """What was drawn by hand, as a contour."""
 
+from buildup.contours.anchorkinds import handle, in_line
 from buildup.contours.anchors import Anchor, Contour, HandStroke
-from buildup.geometry.angles import cross, dot, unit
 from buildup.geometry.bezier import Cubic, line
 from buildup.geometry.fitting.drawncurves import fit_stroke
 from buildup.geometry.tolerances import NO_LENGTH
@@ -42,24 +42,11 @@ def _anchors(curves: list[Cubic], corners: set[int], *, closed: bool) -> tuple[A
     anchors = []
     for k, curve in enumerate(curves):
         before = curves[k - 1] if k or closed else None
-        into = None if before is None else _handle(before[2] - before[3])
-        out = _handle(curve[1] - curve[0])
-        smooth = k not in corners and into is not None and out is not None
-        anchors.append(
-            Anchor(curve[0], into, out, "smooth" if smooth and _in_line(into, out) else "corner")
-        )
+        into = None if before is None else handle(before[2] - before[3])
+        out = handle(curve[1] - curve[0])
+        smooth = k not in corners and in_line(into, out)
+        anchors.append(Anchor(curve[0], into, out, "smooth" if smooth else "corner"))
     if not closed:
         last = curves[-1]
-        anchors.append(Anchor(last[3], _handle(last[2] - last[3])))
+        anchors.append(Anchor(last[3], handle(last[2] - last[3])))
     return tuple(anchors)
-
-
-def _handle(vector: complex) -> complex | None:
-    return vector if abs(vector) > NO_LENGTH else None
-
-
-def _in_line(into: complex | None, out: complex | None) -> bool:
-    if into is None or out is None:
-        return False
-    a, b = unit(into), unit(out)
-    return abs(cross(a, b)) < 1e-6 and dot(a, b) < 0.0

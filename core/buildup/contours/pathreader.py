@@ -3,9 +3,11 @@
 import math
 import re
 from collections.abc import Iterator
+from dataclasses import replace
 
+from buildup.contours.anchorkinds import handle, kind_of
 from buildup.contours.anchors import MOST_ANCHORS, Anchor, Contour
-from buildup.geometry.angles import arc_handle, cross, degrees_of, direction, dot, unit
+from buildup.geometry.angles import arc_handle, degrees_of, direction
 from buildup.geometry.tolerances import NO_LENGTH
 from buildup.messages import refusal
 
@@ -18,11 +20,10 @@ LONGEST_NUMBER = 60
 """Characters; a longer number is no number."""
 LARGEST_NUMBER = 1e60
 """What lies beyond is read as this: far outside any drawing, and still fit to be multiplied."""
+FEW_DIGITS = 1e-6
+"""Share of a length: handles of files whose lengths differ by less are symmetric."""
 NEARLY = 1e-6
 """Sheet units within which a contour that is closed has come back to its start."""
-IN_LINE = 1e-6
-"""Sine. Handles this close to opposite are those of a smooth anchor: files are written with few
-digits."""
 
 
 class NoPath(ValueError):
@@ -103,9 +104,9 @@ class PathReader:
         self._count()
         self._open()
         here = self._anchors[-1]
-        out = _handle(first - here.at)
+        out = handle(first - here.at)
         self._anchors[-1] = Anchor(here.at, here.into, out)
-        self._anchors.append(Anchor(to, _handle(second - to)))
+        self._anchors.append(Anchor(to, handle(second - to)))
         self._at = to
 
     def quadratic(self, middle: complex, to: complex) -> None:
@@ -228,20 +229,9 @@ class PathReader:
             self.contours.append(Contour(tuple(map(_kinded, anchors)), closed))
 
 
-def _handle(vector: complex) -> complex | None:
-    return None if abs(vector) < NO_LENGTH else vector
-
-
 def _kinded(anchor: Anchor) -> Anchor:
     """The anchor with the kind that its handles have."""
-    into, out = anchor.into, anchor.out
-    if into is None or out is None:
-        return anchor
-    a, b = unit(into), unit(out)
-    if dot(a, b) > 0.0 or abs(cross(a, b)) > IN_LINE:
-        return anchor
-    even = abs(abs(into) - abs(out)) <= IN_LINE * abs(into)
-    return Anchor(anchor.at, into, out, "symmetric" if even else "smooth")
+    return replace(anchor, kind=kind_of(anchor.into, anchor.out, within=FEW_DIGITS))
 
 
 def read_path(text: str) -> tuple[Contour, ...]:

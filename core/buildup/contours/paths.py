@@ -2,8 +2,8 @@
 
 from dataclasses import replace
 
+from buildup.contours.anchorkinds import in_line
 from buildup.contours.anchors import Anchor, Contour
-from buildup.geometry.angles import cross, dot, unit
 
 TOUCH = 0.1
 """Sheet units: ends this close are one anchor when joined; a fortieth of a millimetre."""
@@ -60,11 +60,7 @@ def joined(first: Contour, second: Contour) -> Contour:
 def merged(end: Anchor, start: Anchor) -> Anchor:
     """One anchor for two that touch: it arrives as the first and leaves as the second."""
     kept = replace(end, out=start.out)
-    if kept.into is None or kept.out is None:
-        return replace(kept, kind="corner")
-    a, b = unit(kept.into), unit(kept.out)
-    smooth = abs(cross(a, b)) < 1e-6 and dot(a, b) < 0
-    return replace(kept, kind="smooth" if smooth else "corner")
+    return replace(kept, kind="smooth" if in_line(kept.into, kept.out) else "corner")
 
 
 def _open(anchors: tuple[Anchor, ...]) -> Contour:

@@ -4,6 +4,7 @@ import itertools
 from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import dataclass, replace
 
+from buildup.contours.anchorkinds import handle
 from buildup.contours.anchors import Anchor, Contour, cubic
 from buildup.contours.handles import neighbours, with_handle
 from buildup.geometry.angles import cross, dot, unit
@@ -53,15 +54,10 @@ def with_added(contour: Contour, spots: Mapping[int, Sequence[float]]) -> Contou
         added[index] = [
             Anchor(b[0], a[2] - a[3], b[1] - b[0], "smooth") for a, b in itertools.pairwise(parts)
         ]
-        ends[index] = loosened(replace(ends[index], out=_short(parts[0][1] - parts[0][0])))
-        ends[after] = loosened(replace(ends[after], into=_short(parts[-1][2] - parts[-1][3])))
+        ends[index] = loosened(replace(ends[index], out=handle(parts[0][1] - parts[0][0])))
+        ends[after] = loosened(replace(ends[after], into=handle(parts[-1][2] - parts[-1][3])))
     anchors = [a for i, end in enumerate(ends) for a in (end, *added.get(i, ()))]
     return replace(contour, anchors=tuple(anchors))
-
-
-def _short(handle: complex) -> complex | None:
-    """A handle; None when it has no length."""
-    return handle if abs(handle) >= NO_LENGTH else None
 
 
 def bent(contour: Contour, index: int, t: float, by: complex) -> dict[int, Anchor]:
@@ -189,6 +185,6 @@ def _close_gap(
         return max(to_line(first, last, segment[0]) for segment in old)
     new = refitted(old, effort=effort)
     a, b, c, d = new.curve
-    anchors[start] = loosened(replace(anchors[start], out=_short(b - a)))
-    anchors[end] = loosened(replace(anchors[end], into=_short(c - d)))
+    anchors[start] = loosened(replace(anchors[start], out=handle(b - a)))
+    anchors[end] = loosened(replace(anchors[end], into=handle(c - d)))
     return new.moved

@@ -15,7 +15,7 @@ from buildup.geometry.angles import cross, turn_between, turned_by
 from buildup.geometry.bezier import Cubic, points_at
 from buildup.geometry.fairness.banded import solved
 from buildup.geometry.nearest import Nearest, nearest
-from buildup.geometry.stations import way_at
+from buildup.geometry.stations import tangent_at
 
 PLACES = tuple((k + 0.5) / 6 for k in range(6))
 """Parameters of a segment that are looked at."""
@@ -35,7 +35,7 @@ LONGEST = 0.5
 
 
 @dataclass(frozen=True, slots=True)
-class Settled:
+class FittedAnchors:
     """A contour after anchors were settled, and how far an anchor or handle moved at most."""
 
     contour: Contour
@@ -44,7 +44,7 @@ class Settled:
 
 def settled_on(
     contour: Contour, anchors: Sequence[int], shape: Sequence[Cubic], *, reach: float
-) -> Settled:
+) -> FittedAnchors:
     """A contour with some anchors and their handles moved to the best match with a shape.
 
     Args:
@@ -73,7 +73,7 @@ def settled_on(
             break
     pairs = zip(contour.anchors, best, strict=True)
     moved = max((abs(p - q) for a, b in pairs for p, q in _tips(a, b)), default=0.0)
-    return Settled(replace(contour, anchors=best), moved)
+    return FittedAnchors(replace(contour, anchors=best), moved)
 
 
 _Foot = tuple[complex, complex]
@@ -131,7 +131,7 @@ class _Work:
             for place in points_at(self.segment(k, anchors), PLACES):
                 near = self._near(place, last)
                 last = near.segment
-                found[k].append((near.at, way_at(self.shape[near.segment], near.t)))
+                found[k].append((near.at, tangent_at(self.shape[near.segment], near.t)))
         return found
 
     def _near(self, place: complex, last: int) -> Nearest:

@@ -3,13 +3,9 @@
 from collections.abc import Collection, Mapping, Sequence
 from dataclasses import dataclass, replace
 
+from buildup.contours.anchorkinds import handle, kind_of
 from buildup.contours.anchors import Anchor, Contour
-from buildup.geometry.angles import dot, unit
 from buildup.geometry.bezier import Cubic
-from buildup.geometry.tolerances import NO_LENGTH
-
-IN_LINE = -1.0 + 1e-9
-"""Cosine between two handles that lie in one line, within 0.003°."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -116,15 +112,11 @@ def _row(new: Sequence[Cubic] | None, segment: Cubic) -> list[tuple[Cubic, bool]
 
 
 def _leaving(anchor: Anchor, curve: Cubic) -> Anchor:
-    return replace(anchor, at=curve[0], out=_short(curve[1] - curve[0]))
+    return replace(anchor, at=curve[0], out=handle(curve[1] - curve[0]))
 
 
 def _arriving(anchor: Anchor, curve: Cubic) -> Anchor:
-    return replace(anchor, at=curve[3], into=_short(curve[2] - curve[3]))
-
-
-def _short(handle: complex) -> complex | None:
-    return handle if abs(handle) >= NO_LENGTH else None
+    return replace(anchor, at=curve[3], into=handle(curve[2] - curve[3]))
 
 
 def _kinded(anchor: Anchor) -> Anchor:
@@ -132,7 +124,5 @@ def _kinded(anchor: Anchor) -> Anchor:
     into, out = anchor.into, anchor.out
     if into is None or out is None:
         return replace(anchor, kind="smooth" if anchor.kind == "smooth" else "corner")
-    if dot(unit(into), unit(out)) > IN_LINE:
-        return replace(anchor, kind="corner")
-    even = anchor.kind == "symmetric" and abs(into + out) < NO_LENGTH
-    return replace(anchor, kind="symmetric" if even else "smooth")
+    kind = kind_of(into, out)
+    return replace(anchor, kind="smooth" if kind == "symmetric" != anchor.kind else kind)

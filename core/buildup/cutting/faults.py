@@ -17,7 +17,7 @@ from buildup.formats.scene import Node, Piece, scene
 from buildup.geometry.angles import cross, dot, unit
 from buildup.geometry.boxes import Box
 from buildup.geometry.flattening import polyline
-from buildup.geometry.rings import area
+from buildup.geometry.polygons import area
 
 FaultKind = Literal["open", "doubled", "tiny", "close", "outside"]
 Point = tuple[float, float]

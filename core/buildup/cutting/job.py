@@ -16,9 +16,9 @@ from buildup.formats.scene import Piece, pieces, scene
 from buildup.forms.assembling import operands_of
 from buildup.geometry.boxes import Box
 from buildup.geometry.flattening import polyline
-from buildup.geometry.intersect.strands import Operand
+from buildup.geometry.intersect.prepared import Operand
+from buildup.geometry.polygons import around_each, first_of_same
 from buildup.geometry.regions.setoperations import divided
-from buildup.geometry.rings import around_each, first_of_same
 from buildup.geometry.transforms import Affine
 from buildup.messages import refusal
 

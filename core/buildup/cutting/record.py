@@ -6,7 +6,7 @@ from dataclasses import dataclass
 
 from buildup.cutting.device import STEPS
 from buildup.formats.hpgl.hpglread import PenStroke
-from buildup.geometry.rings import area, around_each, length
+from buildup.geometry.polygons import area, around_each, length
 
 SPEED_UP = 400.0
 """Millimetres a second with the blade up (common practice for small cutters: 300 to 600)."""

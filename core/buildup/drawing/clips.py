@@ -10,7 +10,8 @@ from dataclasses import dataclass
 from typing import Any
 
 from buildup.drawing.codec import read_item, write_item
-from buildup.drawing.model import FIRST_LAYER, Drawing, Holder, Item, Layer
+from buildup.drawing.itemtypes import Container, Item, Layer
+from buildup.drawing.model import FIRST_LAYER, Drawing
 from buildup.drawing.tree import ROOT, Tree
 from buildup.messages import refusal
 
@@ -42,7 +43,7 @@ class Clip:
         """A drawing that holds nothing else, so that all that is asked of one can be asked."""
         layer = Layer(id=FIRST_LAYER, name="Layer 1")
         pairs = [(FIRST_LAYER, ROOT), *((i, c or FIRST_LAYER) for i, c in self.places)]
-        tree = Tree.of(pairs, (i.id for i in self.items if isinstance(i, Holder)))
+        tree = Tree.of(pairs, (i.id for i in self.items if isinstance(i, Container)))
         return Drawing(items={layer.id: layer, **{i.id: i for i in self.items}}, tree=tree)
 
     def text(self) -> str:

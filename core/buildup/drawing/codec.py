@@ -15,8 +15,8 @@ from dataclasses import MISSING, Field, fields, is_dataclass
 from functools import cache
 from typing import Any, Literal, TypeVar, Union, cast
 
-from buildup.drawing.earlier import EARLIER
-from buildup.drawing.model import (
+from buildup.drawing.earlier import EARLIER, EARLIER_TYPES
+from buildup.drawing.itemtypes import (
     Assembly,
     Group,
     Item,
@@ -25,23 +25,23 @@ from buildup.drawing.model import (
     Outline,
     Shape,
     Symmetry,
-    Words,
+    TextItem,
 )
 from buildup.errors import Refusal
 from buildup.geometry.tolerances import FARTHEST
 from buildup.messages import refusal
 
 T = TypeVar("T")
-FORM = 10
+FORM = 11
 """Of items and deltas as they are kept. Form 1 had no containers, and said no form; form 2 had no
 patches in deltas; form 3 had no symmetries; form 4 had no assemblies;
 form 5 had no dashes, and assemblies no edge; form 6 had no anchors that are kept eased; form 7 had
 one stroke a style and nothing but an opacity of containers; form 8 had no linked copies; form 9
-had no words."""
+had no text; up to form 10 text was of type `words`, and some fields had other names."""
 ITEM_TYPES: Mapping[str, type[Item]] = {
     "outline": Outline,
     "shape": Shape,
-    "words": Words,
+    "text": TextItem,
     "layer": Layer,
     "group": Group,
     "symmetry": Symmetry,
@@ -119,7 +119,7 @@ def read(kind: type[T], data: object) -> T:
     return result
 
 
-def read_kept(kind: type[T], data: object) -> T:
+def read_stored(kind: type[T], data: object) -> T:
     """A value of a type from JSON values that were kept: numbers need only be finite.
 
     Raises:
@@ -191,11 +191,12 @@ def read_item(data: Mapping[str, Any]) -> Item:
 
     """
     rest = dict(data)
-    kind = ITEM_TYPES.get(rest.pop("type", ""))
+    word = rest.pop("type", "")
+    kind = ITEM_TYPES.get(EARLIER_TYPES.get(word, word))
     check_form(rest.pop("form", 1))
     if kind is None:
         raise refusal("bad_data.item_type", str(data.get("type")))
-    item: Item = read_kept(kind, rest)
+    item: Item = read_stored(kind, rest)
     return item
 
 

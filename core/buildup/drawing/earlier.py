@@ -5,10 +5,24 @@ program is read, too.
 """
 
 from collections.abc import Callable, Mapping
+from functools import reduce
 from typing import Any
 
-from buildup.drawing.model import Assembly, Group, Layer, Symmetry
+from buildup.drawing.itemtypes import (
+    Assembly,
+    Group,
+    Layer,
+    Linked,
+    OffsetEffect,
+    Outline,
+    Shape,
+    StrokeEffect,
+    Symmetry,
+    TextItem,
+    TextOnPath,
+)
 from buildup.drawing.paint import Style
+from buildup.drawing.sheet import Reference, Sheet
 
 Values = Mapping[str, Any]
 _PEN = ("cap", "join", "miter_limit", "dashes", "dash_from", "placing")
@@ -45,11 +59,48 @@ def _assembly(told: Values) -> Values:
     return {**rest, "style": style}
 
 
+ROLES = {"joins": "union", "cuts": "difference", "keeps": "intersection", "inverts": "exclusion"}
+"""What a part of an assembly does, and how it was said up to form 10."""
+
+
+def _renamed(**names: str) -> Callable[[Values], Values]:
+    """Up to form 10 some fields had other names."""
+    return lambda told: {names.get(name, name): value for name, value in told.items()}
+
+
+def _valued(field: str, words: Mapping[str, str]) -> Callable[[Values], Values]:
+    """Up to form 10 some values were other words."""
+
+    def as_now(told: Values) -> Values:
+        value = told.get(field)
+        if not isinstance(value, str) or value not in words:
+            return told
+        return {**told, field: words[value]}
+
+    return as_now
+
+
+def _all(*steps: Callable[[Values], Values]) -> Callable[[Values], Values]:
+    return lambda told: reduce(lambda values, step: step(values), steps, told)
+
+
+_role = _valued("role", ROLES)
 EARLIER: Mapping[type, Callable[[Values], Values]] = {
     Style: _style,
-    Layer: _holder,
-    Group: _holder,
-    Symmetry: _holder,
-    Assembly: _assembly,
+    Layer: _all(_holder, _role),
+    Group: _all(_holder, _role),
+    Symmetry: _all(_holder, _role),
+    Linked: _role,
+    Outline: _all(_role, _renamed(drawn="hand_stroke")),
+    Shape: _role,
+    TextItem: _role,
+    Assembly: _all(_assembly, _role, _valued("operation", ROLES), _renamed(edge="result")),
+    OffsetEffect: _valued("kind", {"grown": "offset"}),
+    StrokeEffect: _valued("kind", {"stroked": "stroke"}),
+    TextOnPath: _valued("kind", {"lettered": "text"}),
+    Sheet: _renamed(underlays="references"),
+    Reference: _renamed(silhouette="traced_area"),
 }
 """What makes of the values of a type those that it has now."""
+EARLIER_TYPES: Mapping[str, str] = {"words": "text"}
+"""Types of items that had another word."""

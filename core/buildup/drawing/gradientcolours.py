@@ -3,7 +3,7 @@
 import math
 
 from buildup.drawing.colours import stop_at
-from buildup.drawing.paint import Gradient, Spread, Stop
+from buildup.drawing.paint import CopiesPreview, Gradient, Stop
 
 
 def seen_at(gradient: Gradient, place: complex) -> Stop:
@@ -29,7 +29,7 @@ def _round_part(focus: complex, place: complex) -> float:
     return square / (math.sqrt(along * along + square * inside) - along)
 
 
-def _within(part: float, spread: Spread) -> float:
+def _within(part: float, spread: CopiesPreview) -> float:
     """The same from 0 to 1, as the gradient goes on beyond its end."""
     if spread == "pad":
         return min(max(part, 0.0), 1.0)

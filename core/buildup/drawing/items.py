@@ -5,7 +5,7 @@ from collections.abc import Iterable, Iterator, Mapping
 from typing import Any
 
 from buildup.drawing.codec import read_item
-from buildup.drawing.model import Item
+from buildup.drawing.itemtypes import Item
 
 
 class Items(Mapping[str, Item]):

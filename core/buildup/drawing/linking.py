@@ -3,7 +3,7 @@
 from dataclasses import replace
 
 from buildup.drawing.clips import Clip
-from buildup.drawing.model import Assembly, Group, Item, Linked, Symmetry, finish_of
+from buildup.drawing.itemtypes import Assembly, Group, Item, Linked, Symmetry, finish_of
 
 
 def as_group(item: Symmetry | Assembly | Linked) -> Group:

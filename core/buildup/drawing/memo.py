@@ -16,10 +16,11 @@ class Memo:
     Drawings that differ by an edit share all the rest.
     """
 
-    __slots__ = ("_known", "made")
+    __slots__ = ("_known", "_last", "made")
 
     def __init__(self) -> None:
         self._known: dict[str, dict[object, Any]] = {}
+        self._last: dict[object, tuple[object, Any]] = {}
         self.made = 0
         """Results worked out so far, in this memo and those it came from: for tests."""
 
@@ -48,6 +49,18 @@ class Memo:
         result: T = each[key]
         return result
 
+    def last(self, work: object, key: object, make: Callable[[], T]) -> T:
+        """The result of a piece of work on the whole drawing, as long as it is asked of the same.
+
+        For what a drag asks at every move: only the last result is kept, and it goes with the
+        drawing.
+        """
+        known = self._last.get(work)
+        if known is None or known[0] != key:
+            self._last[work] = known = (key, make())
+        result: T = known[1]
+        return result
+
     def without(self, ids: Iterable[str]) -> "Memo":
         """The memo for a drawing in which some items changed, or what they hold did."""
         after = Memo()
@@ -58,7 +71,7 @@ class Memo:
         return after
 
 
-class Latest(Generic[T]):
+class LastResult(Generic[T]):
     """The last result of a piece of work, for as long as it is read from the very same values.
 
     For what a drag asks of the same things at every move.

@@ -19,7 +19,7 @@ Join = Literal["miter", "round", "bevel"]
 Placing = Literal["centred", "inside", "outside"]
 """Where a stroke lies: across the outline, or on one side of it; on an open path it is centred."""
 GradientKind = Literal["linear", "radial"]
-Spread = Literal["pad", "reflect", "repeat"]
+CopiesPreview = Literal["pad", "reflect", "repeat"]
 """How a gradient goes on beyond its ends (SVG 2, 14.2.2)."""
 Blend = Literal[
     "normal",
@@ -110,7 +110,7 @@ class Gradient:
     place: Affine = LEVEL
     boxed: bool = True
     focus: Coordinates = 0j
-    spread: Spread = "pad"
+    spread: CopiesPreview = "pad"
 
 
 Paint = Colour | Gradient

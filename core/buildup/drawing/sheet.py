@@ -26,7 +26,7 @@ class Grid:
 
 
 @dataclass(frozen=True, slots=True)
-class Silhouette:
+class TracedArea:
     """A form in a picture.
 
     Args:
@@ -41,7 +41,7 @@ class Silhouette:
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
-class Underlay:
+class Reference:
     """A picture to trace: never picked, never sent out.
 
     Args:
@@ -51,7 +51,7 @@ class Underlay:
         angle: degrees, clockwise.
         strength: from 0 (gone) to 1 (as bright as it is).
         grey: shown without its colours.
-        silhouette: a form in it that outlines are compared with.
+        traced_area: a form in it that outlines are compared with.
     """
 
     id: str
@@ -65,7 +65,7 @@ class Underlay:
     strength: float = 0.35
     grey: bool = False
     hidden: bool = False
-    silhouette: Silhouette | None = None
+    traced_area: TracedArea | None = None
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -87,7 +87,7 @@ class NamedColour:
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
-class KeptStyle:
+class SavedStyle:
     """A style under a name; its gradients fit the box of any form."""
 
     id: str
@@ -99,8 +99,8 @@ class KeptStyle:
 class Sheet:
     """The area that is sent out, and what helps to draw on it.
 
-    Size in sheet units, the unit it is measured in, its colour; guides, grid and underlays; colours
-    and styles that are kept.
+    Size in sheet units, the unit it is measured in, its colour; guides, grid, references; colours
+    and styles that are saved.
     """
 
     width: float = 793.7007874015748
@@ -110,6 +110,6 @@ class Sheet:
     guides: tuple[Guide, ...] = ()
     guides_hidden: bool = False
     grid: Grid = Grid()
-    underlays: tuple[Underlay, ...] = ()
+    references: tuple[Reference, ...] = ()
     swatches: tuple[Swatch, ...] = ()
-    styles: tuple[KeptStyle, ...] = ()
+    styles: tuple[SavedStyle, ...] = ()

@@ -12,7 +12,7 @@ from buildup.drawing.checks import (
 )
 from buildup.drawing.codec import check_sound
 from buildup.drawing.paintchecks import check_style
-from buildup.drawing.sheet import Grid, Sheet, Silhouette, Underlay
+from buildup.drawing.sheet import Grid, Reference, Sheet, TracedArea
 from buildup.drawing.units import unit_of
 from buildup.messages import refusal
 
@@ -23,15 +23,15 @@ MOST_UNDERLAYS = 12
 MOST_SWATCHES = 256
 MOST_STYLES = 64
 MOST_POINTS = 30_000
-"""Control points of a silhouette."""
+"""Control points of a traced area."""
 
 
 def check_sheet(sheet: Sheet) -> Sheet:
     """The sheet, if all of it is sound.
 
     Raises:
-        Refusal: `bad_sheet`, `bad_number`, `bad_unit`, `bad_colour`, `bad_grid`, `bad_underlay`,
-            `bad_silhouette`, `too_many`, `too_far`; as `check_style`.
+        Refusal: `bad_sheet`, `bad_number`, `bad_unit`, `bad_colour`, `bad_grid`, `bad_reference`,
+            `bad_traced_area`, `too_many`, `too_far`; as `check_style`.
     """
     check_sheet_size(sheet.width, sheet.height)
     unit_of(sheet.unit)
@@ -40,13 +40,13 @@ def check_sheet(sheet: Sheet) -> Sheet:
     check_sound(sheet)
     for held, most, what in (
         (sheet.guides, MOST_GUIDES, "guides"),
-        (sheet.underlays, MOST_UNDERLAYS, "underlays"),
+        (sheet.references, MOST_UNDERLAYS, "references"),
         (sheet.swatches, MOST_SWATCHES, "swatches"),
         (sheet.styles, MOST_STYLES, "styles"),
     ):
         _check_ids([h.id for h in held], most, what)
-    for underlay in sheet.underlays:
-        check_underlay(underlay)
+    for reference in sheet.references:
+        check_reference(reference)
     for swatch in sheet.swatches:
         check_name(swatch.name)
         check_colour(swatch.colour)
@@ -62,22 +62,22 @@ def check_grid(grid: Grid) -> None:
         raise refusal("bad_grid", finest=FINEST_GRID, most=MOST_PARTS)
 
 
-def check_underlay(underlay: Underlay) -> None:
+def check_reference(reference: Reference) -> None:
     """Refuses a picture to trace of which nothing could be seen."""
-    check_name(underlay.name)
-    check_numbers(underlay.x, underlay.y, underlay.width, underlay.height, underlay.angle)
-    if min(underlay.width, underlay.height) < 1.0 or not 0.0 <= underlay.strength <= 1.0:
-        raise refusal("bad_underlay")
-    if underlay.silhouette is not None:
-        check_silhouette(underlay.silhouette)
+    check_name(reference.name)
+    check_numbers(reference.x, reference.y, reference.width, reference.height, reference.angle)
+    if min(reference.width, reference.height) < 1.0 or not 0.0 <= reference.strength <= 1.0:
+        raise refusal("bad_reference")
+    if reference.traced_area is not None:
+        check_traced_area(reference.traced_area)
 
 
-def check_silhouette(form: Silhouette) -> None:
+def check_traced_area(form: TracedArea) -> None:
     """Refuses a form that no picture shows."""
     count = sum(map(len, form.paths))
     sound = form.paths and all(len(p) >= 6 and len(p) % 3 == 0 for p in form.paths)
     if not sound or count > MOST_POINTS or not 0.0 < form.pixel <= 1.0:
-        raise refusal("bad_silhouette")
+        raise refusal("bad_traced_area")
 
 
 def _check_ids(ids: Iterable[str], most: int, what: str) -> None:

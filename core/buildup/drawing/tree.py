@@ -20,12 +20,12 @@ class Tree:
     Layers are containers, and so is whatever has a row here, be it an empty one.
     """
 
-    __slots__ = ("_children", "_container", "_drawn")
+    __slots__ = ("_children", "_container", "_leaves")
 
     def __init__(self, children: Mapping[str, Iterable[str]] | None = None) -> None:
         self._children = {c: tuple(ids) for c, ids in (children or {}).items()}
         self._container = {i: c for c, ids in self._children.items() for i in ids}
-        self._drawn: tuple[str, ...] | None = None
+        self._leaves: tuple[str, ...] | None = None
 
     @classmethod
     def of(cls, pairs: Iterable[tuple[str, str]], empty: Iterable[str] = ()) -> "Tree":
@@ -45,7 +45,7 @@ class Tree:
         return isinstance(other, Tree) and self.holding() == other.holding()
 
     def __hash__(self) -> int:
-        return hash(self.drawn)
+        return hash(self.leaves)
 
     def __repr__(self) -> str:
         return f"Tree({self.holding()!r})"
@@ -88,21 +88,21 @@ class Tree:
             waiting.extend(reversed(self.children(item_id)))
 
     @property
-    def drawn(self) -> tuple[str, ...]:
+    def leaves(self) -> tuple[str, ...]:
         """What is no container, from back to front."""
-        if self._drawn is None:
-            self._drawn = tuple(i for i in self.below() if self.is_drawn(i))
-        return self._drawn
+        if self._leaves is None:
+            self._leaves = tuple(i for i in self.below() if self.is_leaf(i))
+        return self._leaves
 
-    def is_drawn(self, item_id: str) -> bool:
+    def is_leaf(self, item_id: str) -> bool:
         """Whether an item is no container."""
         return item_id not in self._children and self._container.get(item_id, ROOT) != ROOT
 
-    def drawn_in(self, item_id: str) -> Iterator[str]:
+    def leaves_of(self, item_id: str) -> Iterator[str]:
         """The item itself where it is drawn, else all that it holds and that is drawn."""
-        if self.is_drawn(item_id):
+        if self.is_leaf(item_id):
             yield item_id
-        yield from (i for i in self.below(item_id) if self.is_drawn(i))
+        yield from (i for i in self.below(item_id) if self.is_leaf(i))
 
     def tops(self, ids: Iterable[str]) -> tuple[str, ...]:
         """Those of some items that no other of them holds, from back to front."""
@@ -113,7 +113,7 @@ class Tree:
         return tuple(i for i in self.below() if i in tops)
 
 
-class Replanting:
+class TreeEditor:
     """A tree while items are moved in it; only the containers that are touched are looked at."""
 
     def __init__(self, tree: Tree) -> None:

@@ -34,56 +34,57 @@ from buildup.edits.assemblies.combining import (
     SetAssembly,
     SetPart,
 )
-from buildup.edits.assemblies.outlining import OffsetItems, StrokesIntoOutlines
-from buildup.edits.assemblies.results import DragEdge, SetEdge
+from buildup.edits.assemblies.outlining import OffsetItems, StrokesToOutlines
+from buildup.edits.assemblies.results import DragOffset, SetResult
 from buildup.edits.assemblies.sweeping import SweepRegions
 from buildup.edits.change import Change, Delta, inverse, slimmed, with_contents, without_empty
 from buildup.edits.command import Command
-from buildup.edits.fairness.balancing import EvenBothSides
-from buildup.edits.fairness.brushing import BrushSmooth, PullOutline
+from buildup.edits.earlier import as_now
+from buildup.edits.fairness.balancing import BalanceHandles
+from buildup.edits.fairness.brushing import PullWithBrush, SmoothWithBrush
 from buildup.edits.fairness.fairing import FairSegments, RegularSegments
 from buildup.edits.fairness.shortening import ShortenHandles
 from buildup.edits.fairness.smoothing import EaseAnchors, held_eased
-from buildup.edits.fairness.transitions import MakeTransitions
+from buildup.edits.fairness.transitions import AddTransitionCurves
 from buildup.edits.items.aligning import AlignItems, SpaceItems
-from buildup.edits.items.containers import AddLayer, GroupItems, MergeLayers, TakeApart
+from buildup.edits.items.containers import AddLayer, GroupItems, MergeLayers, SeparateItems
 from buildup.edits.items.copying import DuplicateItems
 from buildup.edits.items.flipping import FlipItems, ShearItems
-from buildup.edits.items.framedrag import LeanItems, ResizeItems, TurnItems
+from buildup.edits.items.framedrag import DragRotation, DragShear, ResizeItems
 from buildup.edits.items.mirroring import MirrorItems
 from buildup.edits.items.ordering import (
+    DeleteItems,
     HideItems,
     LockItems,
     OrderItems,
-    RemoveItems,
     RenameItem,
     StepItems,
 )
 from buildup.edits.items.pasting import PasteItems
-from buildup.edits.items.placing import MoveAlong, MoveItems, PlaceItems, ScaleItems, TurnBy
+from buildup.edits.items.placing import MoveAlong, MoveItems, PlaceItems, RotateItems, ScaleItems
 from buildup.edits.items.repeating import GridOfCopies, RingOfCopies, RowOfCopies
-from buildup.edits.library.libraryplacement import FollowKept, PlaceKept, UnlinkItems
+from buildup.edits.library.libraryplacement import PlaceFromShelf, UnlinkItems, UpdateLinkedCopies
 from buildup.edits.library.links import check_links
 from buildup.edits.outlines.blend import BlendItems
-from buildup.edits.outlines.cornering import DragCorners, SetCorners, SettleCorners
+from buildup.edits.outlines.cornering import ConvertCorners, DragCorners, SetCorners
 from buildup.edits.outlines.cutting import CropItems, CutItems, CutPath
-from buildup.edits.outlines.deleting import RemoveAnchors
+from buildup.edits.outlines.deleting import DeleteAnchors
 from buildup.edits.outlines.drawoutline import AddOutline, CloseOutline, DrawAnchor
 from buildup.edits.outlines.freehand import DrawStroke, SetTolerance
-from buildup.edits.outlines.joining import BreakAnchors, JoinEnds, ReverseOutlines, StartAt
+from buildup.edits.outlines.joining import JoinEnds, ReverseOutlines, SetStartPoint, SplitAtAnchors
 from buildup.edits.outlines.segmentedits import (
     AddAnchors,
     BendSegment,
+    DeleteSegment,
     InsertAnchor,
-    RemoveSegment,
     StraightenSegments,
 )
-from buildup.edits.outlines.simplify import ThinOut
-from buildup.edits.paint.gradients import AddStop, DragGradient, RemoveStop, SetGradient
+from buildup.edits.outlines.simplify import SimplifyOutlines
+from buildup.edits.paint.gradients import AddStop, DeleteStop, DragGradient, SetGradient
 from buildup.edits.paint.styling import (
     AddStroke,
+    DeleteStroke,
     OrderStroke,
-    RemoveStroke,
     SetBlend,
     SetEffects,
     SetFill,
@@ -96,24 +97,24 @@ from buildup.edits.paint.styling import (
 )
 from buildup.edits.paint.swatches import (
     AddSwatches,
-    GiveStyle,
-    KeepStyle,
-    RemoveSwatches,
-    SetKeptStyle,
+    ApplyStyle,
+    DeleteSwatches,
+    SaveStyle,
+    SetSavedStyle,
     SetSwatch,
     SwatchesOfItems,
 )
-from buildup.edits.reference.autotrace import ProposeOutline
+from buildup.edits.reference.autotrace import TraceOutline
 from buildup.edits.reference.references import (
-    DragUnderlay,
-    PlaceUnderlay,
-    RemoveUnderlay,
-    SetUnderlay,
+    AddReference,
+    DeleteReference,
+    DragReference,
+    SetReference,
 )
-from buildup.edits.reference.tracedareas import SetSilhouette, SettleAnchors
+from buildup.edits.reference.tracedareas import FitToReference, SetTracedArea
 from buildup.edits.shapes.dials import CopyDials, DragPeg, SetDial, SetDials, SetMeasure
-from buildup.edits.shapes.shaping import ChangeShape, DrawLine, DrawShape, TurnIntoOutlines
-from buildup.edits.sheet.guides import AddGuide, HideGuides, MoveGuide, RemoveGuides, SetGuide
+from buildup.edits.shapes.shaping import ChangeShape, ConvertToOutlines, DrawLine, DrawShape
+from buildup.edits.sheet.guides import AddGuide, DeleteGuides, HideGuides, MoveGuide, SetGuide
 from buildup.edits.sheet.sheets import SetGrid, SetSheet, SetSheetColour
 from buildup.edits.symmetry.onseams import held_on_seams
 from buildup.edits.symmetry.seamedits import CloseSeam, SetSeam
@@ -123,17 +124,9 @@ from buildup.edits.symmetry.symmetries import (
     SetSecondStyle,
     SetSymmetry,
 )
-from buildup.edits.symmetry.symmetrizing import EvenSides, FindTwins
-from buildup.edits.text.textedits import (
-    AlignWords,
-    BendWords,
-    LayWords,
-    PullWords,
-    SayWords,
-    SetLine,
-    SetWords,
-    WriteWords,
-)
+from buildup.edits.symmetry.symmetrizing import FindTwins, MakeSymmetric
+from buildup.edits.text.textedits import AddText, AlignText, DragText, EditText, SetTextSetting
+from buildup.edits.text.textlines import BendText, PutTextOnPath, SetTextPath
 from buildup.messages import refusal
 
 COMMANDS: tuple[type[Command], ...] = (
@@ -146,35 +139,35 @@ COMMANDS: tuple[type[Command], ...] = (
     PullHandle,
     SetHandle,
     SetAnchorKind,
-    RemoveAnchors,
+    DeleteAnchors,
     InsertAnchor,
     AddAnchors,
     BendSegment,
     StraightenSegments,
-    RemoveSegment,
-    BreakAnchors,
+    DeleteSegment,
+    SplitAtAnchors,
     JoinEnds,
     ReverseOutlines,
-    StartAt,
+    SetStartPoint,
     LineUp,
     SpaceAnchors,
     CopyHandles,
     EaseAnchors,
-    EvenBothSides,
+    BalanceHandles,
     FairSegments,
     RegularSegments,
-    ThinOut,
-    SetSilhouette,
-    ProposeOutline,
-    SettleAnchors,
+    SimplifyOutlines,
+    SetTracedArea,
+    TraceOutline,
+    FitToReference,
     ShortenHandles,
-    MakeTransitions,
-    BrushSmooth,
-    PullOutline,
+    AddTransitionCurves,
+    SmoothWithBrush,
+    PullWithBrush,
     BlendItems,
     MakeTwins,
     FindTwins,
-    EvenSides,
+    MakeSymmetric,
     ReleaseTwins,
     DrawStroke,
     SetTolerance,
@@ -186,18 +179,18 @@ COMMANDS: tuple[type[Command], ...] = (
     CopyDials,
     SetMeasure,
     DragPeg,
-    TurnIntoOutlines,
+    ConvertToOutlines,
     SetCorners,
     DragCorners,
-    SettleCorners,
+    ConvertCorners,
     MoveItems,
     MoveAlong,
     ResizeItems,
-    LeanItems,
-    TurnItems,
+    DragShear,
+    DragRotation,
     PlaceItems,
     ScaleItems,
-    TurnBy,
+    RotateItems,
     FlipItems,
     MirrorItems,
     ShearItems,
@@ -210,45 +203,45 @@ COMMANDS: tuple[type[Command], ...] = (
     SetRule,
     SetFillOpacity,
     AddStroke,
-    RemoveStroke,
+    DeleteStroke,
     OrderStroke,
     SetBlend,
     SetEffects,
     SetGradient,
     DragGradient,
     AddStop,
-    RemoveStop,
+    DeleteStop,
     AddSwatches,
     SwatchesOfItems,
     SetSwatch,
-    RemoveSwatches,
-    GiveStyle,
-    KeepStyle,
-    SetKeptStyle,
-    RemoveItems,
+    DeleteSwatches,
+    ApplyStyle,
+    SaveStyle,
+    SetSavedStyle,
+    DeleteItems,
     DuplicateItems,
     RowOfCopies,
     RingOfCopies,
     GridOfCopies,
     PasteItems,
-    PlaceKept,
-    FollowKept,
+    PlaceFromShelf,
+    UpdateLinkedCopies,
     UnlinkItems,
-    WriteWords,
-    SayWords,
-    SetWords,
-    PullWords,
-    AlignWords,
-    BendWords,
-    LayWords,
-    SetLine,
+    AddText,
+    EditText,
+    SetTextSetting,
+    DragText,
+    AlignText,
+    BendText,
+    PutTextOnPath,
+    SetTextPath,
     OrderItems,
     StepItems,
     HideItems,
     LockItems,
     RenameItem,
     GroupItems,
-    TakeApart,
+    SeparateItems,
     MakeSymmetry,
     SetSymmetry,
     SetSecondStyle,
@@ -260,8 +253,8 @@ COMMANDS: tuple[type[Command], ...] = (
     SetOpacity,
     Assemble,
     SetAssembly,
-    SetEdge,
-    DragEdge,
+    SetResult,
+    DragOffset,
     SetPart,
     Partition,
     MakeCompound,
@@ -269,7 +262,7 @@ COMMANDS: tuple[type[Command], ...] = (
     CutPath,
     CropItems,
     SweepRegions,
-    StrokesIntoOutlines,
+    StrokesToOutlines,
     OffsetItems,
     SetSheet,
     SetSheetColour,
@@ -277,12 +270,12 @@ COMMANDS: tuple[type[Command], ...] = (
     AddGuide,
     MoveGuide,
     SetGuide,
-    RemoveGuides,
+    DeleteGuides,
     HideGuides,
-    PlaceUnderlay,
-    DragUnderlay,
-    SetUnderlay,
-    RemoveUnderlay,
+    AddReference,
+    DragReference,
+    SetReference,
+    DeleteReference,
 )
 """Every command there is; the API's schema and the front end's types come from this table."""
 
@@ -333,6 +326,7 @@ def read_command(data: object) -> Command:
         Refusal: `bad_data` or what the command's own checks refuse.
 
     """
+    data = as_now(data) if isinstance(data, Mapping) else data
     kind = data.get("kind") if isinstance(data, Mapping) else None
     known = _BY_KIND.get(kind) if isinstance(kind, str) else None
     if known is None:

@@ -9,11 +9,12 @@ from dataclasses import dataclass, replace
 from functools import partial
 from typing import Any
 
-from buildup.drawing.codec import FORM, check_form, read_item, read_kept, write, write_item
+from buildup.drawing.codec import FORM, check_form, read_item, read_stored, write, write_item
 from buildup.drawing.items import Items
-from buildup.drawing.model import FIRST_LAYER, Assembly, Drawing, Group, Holder, Item, Linked
+from buildup.drawing.itemtypes import Assembly, Container, Group, Item, Linked
+from buildup.drawing.model import FIRST_LAYER, Drawing
 from buildup.drawing.sheet import Sheet
-from buildup.drawing.tree import Move, Replanting, Tree
+from buildup.drawing.tree import Move, Tree, TreeEditor
 from buildup.edits.patches import Patch, joined, patched, patches_between, taken_back
 from buildup.forms.placement import laid_item
 
@@ -71,12 +72,12 @@ class Delta:
         check_form(form)
         return cls(
             put=tuple(read_item(i) for i in data["put"]),
-            patches=tuple(read_kept(Patch, p) for p in data["patches"])
+            patches=tuple(read_stored(Patch, p) for p in data["patches"])
             if form > NO_PATCHES
             else (),
             moves=tuple(_move(m, form) for m in data["moves"]),
             removed=tuple(data["removed"]),
-            sheet=None if data["sheet"] is None else read_kept(Sheet, data["sheet"]),
+            sheet=None if data["sheet"] is None else read_stored(Sheet, data["sheet"]),
         )
 
 
@@ -190,9 +191,9 @@ def updated(drawing: Drawing, delta: Delta) -> Drawing:
 
 def planted(tree: Tree, delta: Delta) -> Tree:
     """The tree after a delta."""
-    plan = Replanting(tree)
+    plan = TreeEditor(tree)
     for item in delta.put:
-        if isinstance(item, Holder) and item.id not in tree:
+        if isinstance(item, Container) and item.id not in tree:
             plan.hold(item.id)
     for move in delta.moves:
         plan.move(move)
@@ -218,7 +219,7 @@ def inverse(drawing: Drawing, delta: Delta) -> Delta:
     patches = [p for p in delta.patches if p.item not in whole]
     moves: list[Move] = []
     if delta.moves or delta.removed:
-        plan = Replanting(drawing.tree)
+        plan = TreeEditor(drawing.tree)
         for move in delta.moves:
             if move[0] in drawing.items:
                 moves.append(plan.place(move[0]))

@@ -9,7 +9,7 @@ from dataclasses import dataclass, fields, is_dataclass, replace
 from typing import Any, ClassVar, Self
 
 from buildup.drawing.checks import check_id, check_numbers, check_text
-from buildup.drawing.memo import Latest
+from buildup.drawing.memo import LastResult
 from buildup.drawing.model import Drawing
 from buildup.edits.change import Delta
 from buildup.messages import refusal
@@ -117,7 +117,7 @@ class Command:
         raise NotImplementedError
 
 
-_sound: Latest[None] = Latest()
+_sound: LastResult[None] = LastResult()
 """The items that were found sound last: a drag makes a command of the same at every move."""
 
 

@@ -10,7 +10,7 @@ from itertools import pairwise
 
 from buildup.contours.anchors import Anchor, Contour
 from buildup.contours.runs import LONG
-from buildup.drawing.model import Item, Outline
+from buildup.drawing.itemtypes import Item, Outline
 
 Anchors = tuple[Anchor, ...]
 ONE = 4

@@ -9,7 +9,8 @@ from dataclasses import dataclass, replace
 
 from buildup.contours.anchors import Contour
 from buildup.contours.moving import moved_contour
-from buildup.drawing.model import Drawing, Holder, Item, Layer, Painted, Symmetry, finish_of
+from buildup.drawing.itemtypes import Container, Item, Layer, Painted, Symmetry, finish_of
+from buildup.drawing.model import Drawing
 from buildup.drawing.paint import PLAIN, Finish, Style, moved_style
 from buildup.drawing.tree import ROOT
 from buildup.forms.assembling import Form
@@ -156,7 +157,7 @@ def _nodes(drawing: Drawing, ids: Iterable[str], seen: _Seen) -> Iterator[Node]:
         if drawing.is_painted(item_id):
             yield from _painted(drawing, item_id, seen)
             continue
-        assert isinstance(item, Holder)  # noqa: S101
+        assert isinstance(item, Container)  # noqa: S101
         held = drawing.tree.children(item_id)
         if not isinstance(item, Symmetry):
             rounds = (Round(Affine(), tuple(_nodes(drawing, held, seen))),)

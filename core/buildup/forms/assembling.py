@@ -5,14 +5,14 @@ from collections.abc import Callable, Mapping, Sequence
 from dataclasses import dataclass, replace
 from functools import cache
 
+from buildup.contours.anchorkinds import kind_of
 from buildup.contours.anchors import Anchor, Contour, Corner
 from buildup.contours.corners import worked
-from buildup.drawing.model import FillRule, FormCorner, FormSide, Role
+from buildup.drawing.itemtypes import FillRule, FormCorner, FormSide, Role
 from buildup.drawing.paint import Style
 from buildup.errors import Refusal
-from buildup.geometry.angles import cross, dot, unit
 from buildup.geometry.boxes import Box
-from buildup.geometry.intersect.strands import Operand
+from buildup.geometry.intersect.prepared import Operand
 from buildup.geometry.regions.rejoining import Part
 from buildup.geometry.regions.setoperations import Loop, combined
 from buildup.geometry.regions.tracing import Keep
@@ -26,10 +26,10 @@ SAME_LENGTH = 1e-9
 """Part of a handle's length within which two are of equal length."""
 
 STEPS: Mapping[Role, Callable[[bool, bool], bool]] = {
-    "joins": lambda kept, inside: kept or inside,
-    "cuts": lambda kept, inside: kept and not inside,
-    "keeps": lambda kept, inside: kept and inside,
-    "inverts": lambda kept, inside: kept != inside,
+    "union": lambda kept, inside: kept or inside,
+    "difference": lambda kept, inside: kept and not inside,
+    "intersection": lambda kept, inside: kept and inside,
+    "exclusion": lambda kept, inside: kept != inside,
 }
 """Whether a place is kept, by whether it was so far and whether it lies inside the next part."""
 
@@ -178,7 +178,7 @@ def _keep(parts: Sequence[PartForm]) -> Keep:
     """Which places are kept: inside a part is what is inside any of its forms."""
     ends = list(itertools.accumulate(len(p.forms) for p in parts))
     spans = [frozenset(range(end - len(p.forms), end)) for p, end in zip(parts, ends, strict=True)]
-    roles: list[Role] = ["joins", *(p.role for p in parts[1:])]
+    roles: list[Role] = ["union", *(p.role for p in parts[1:])]
 
     @cache  # most edges have the same on one of their sides
     def keep(inside: frozenset[int]) -> bool:
@@ -248,12 +248,8 @@ def _anchor(arrives: _End | None, leaves: _End | None) -> Anchor:
     into = None if arrives is None else arrives.handle
     out = None if leaves is None else leaves.handle
     known = arrives.anchor if arrives and leaves and arrives.anchor is leaves.anchor else None
-    if into is None or out is None:
+    kind = kind_of(into, out)
+    if kind == "corner" or (known is not None and known.kind == "corner"):
         return Anchor(one.at, into, out)
-    if abs(cross(unit(into), unit(out))) > IN_LINE or dot(into, out) >= 0.0:
-        return Anchor(one.at, into, out)
-    if known is not None and known.kind == "corner":
-        return Anchor(one.at, into, out)
-    even = abs(abs(into) - abs(out)) <= SAME_LENGTH * abs(into)
-    symmetric = known is not None and known.kind == "symmetric" and even
+    symmetric = known is not None and known.kind == kind == "symmetric"
     return Anchor(one.at, into, out, "symmetric" if symmetric else "smooth")

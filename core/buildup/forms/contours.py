@@ -7,21 +7,21 @@ from buildup.contours.anchors import Contour
 from buildup.contours.corners import worked
 from buildup.contours.extent import box_of
 from buildup.contours.moving import moved_contour
-from buildup.drawing.model import (
+from buildup.drawing.itemtypes import (
+    AnyLeaf,
     Assembly,
-    Drawing,
-    Drawn,
-    DrawnItem,
     FillRule,
     FormCorner,
-    Grown,
-    Lettered,
+    LeafItem,
+    OffsetEffect,
     Outline,
     Shape,
-    Stroked,
+    StrokeEffect,
     Symmetry,
-    Words,
+    TextItem,
+    TextOnPath,
 )
+from buildup.drawing.model import Drawing
 from buildup.drawing.paint import Style, boxed, laid, moved_style
 from buildup.errors import Refusal
 from buildup.forms.assembling import Assembled, Form, PartForm, assembled
@@ -32,7 +32,7 @@ from buildup.forms.symmetry.sides import kept
 from buildup.forms.textforms import lettered
 from buildup.forms.textlayout import word_contours
 from buildup.geometry.boxes import Box
-from buildup.geometry.progress import heard_by
+from buildup.geometry.progress import reporting_to
 from buildup.geometry.transforms import Affine
 
 HERE = Affine()
@@ -53,14 +53,14 @@ def assembly_form(drawing: Drawing, assembly: str) -> Assembled:
 
     It is bounded by itself (`MOST_SEGMENTS`), so that it is nobody's patience that decides.
     """
-    with heard_by(None):
+    with reporting_to(None):
         return drawing.known(_assembled, assembly)
 
 
 def _assembled(drawing: Drawing, assembly: str) -> Assembled:
     item = drawing.items[assembly]
     assert isinstance(item, Assembly)  # noqa: S101
-    stroked = isinstance(item.edge, Stroked)
+    stroked = isinstance(item.result, StrokeEffect)
     try:
         if item.along:
             return lettered(contours_along(drawing, assembly), item.along)
@@ -70,8 +70,8 @@ def _assembled(drawing: Drawing, assembly: str) -> Assembled:
             if not own.hidden:
                 forms = drawing.known(_strokes, part) if stroked else tuple(forms_in(drawing, part))
                 parts.append(PartForm(part, own.role or item.operation, forms))
-        if isinstance(item.edge, Grown):
-            return _grown(parts, item.edge, item.corners)
+        if isinstance(item.result, OffsetEffect):
+            return _grown(parts, item.result, item.corners)
         return assembled(parts, item.corners)
     except Refusal as refusal:
         return Assembled(trouble=refusal.sentence)
@@ -87,17 +87,19 @@ def contours_along(drawing: Drawing, assembly: str) -> list[Contour]:
     return [c for part in drawing.tree.children(assembly) for c in shown_contours(drawing, part)]
 
 
-def grown_item(drawing: Drawing, item_id: str, edge: Grown) -> Assembled:
+def grown_item(drawing: Drawing, item_id: str, edge: OffsetEffect) -> Assembled:
     """What an item comes to that is grown by itself; of a container all that shows of it, as one.
 
     Raises:
         Refusal: as `combined`.
 
     """
-    return _grown([PartForm(item_id, "joins", tuple(forms_in(drawing, item_id)))], edge, ())
+    return _grown([PartForm(item_id, "union", tuple(forms_in(drawing, item_id)))], edge, ())
 
 
-def _grown(parts: Sequence[PartForm], edge: Grown, corners: Sequence[FormCorner]) -> Assembled:
+def _grown(
+    parts: Sequence[PartForm], edge: OffsetEffect, corners: Sequence[FormCorner]
+) -> Assembled:
     """The form that parts make, grown, with the parallels of those that are paths."""
     regions = [replace(p, forms=tuple(f for f in p.forms if f.is_region)) for p in parts]
     paths = [c for p in parts for f in p.forms if not f.is_region for c in f.contours]
@@ -133,7 +135,7 @@ def boxed_style(drawing: Drawing, item_id: str) -> Style:
 
 def shows_parts(assembly: Assembly) -> bool:
     """Whether what an assembly holds shows beside its form, as it is."""
-    return isinstance(assembly.edge, Grown | Lettered) and assembly.edge.shows
+    return isinstance(assembly.result, OffsetEffect | TextOnPath) and assembly.result.shows
 
 
 def _form(contours: tuple[Contour, ...], rule: FillRule, style: Style) -> Form:
@@ -172,11 +174,11 @@ def forms_in(
             yield replace(form, contours=contours, style=moved_style(form.style, image))
 
 
-def item_contours(item: DrawnItem) -> tuple[Contour, ...]:
+def item_contours(item: AnyLeaf) -> tuple[Contour, ...]:
     """The contours of an item on its own: shapes by their dials, letters, corners worked."""
     if isinstance(item, Shape):
         return shape_contours(item)
-    if isinstance(item, Words):
+    if isinstance(item, TextItem):
         return word_contours(item)
     return tuple(worked(c).contour for c in item.contours)
 
@@ -239,7 +241,7 @@ def _contours(drawing: Drawing, item_id: str) -> tuple[Contour, ...]:
     item = drawing.items[item_id]
     if isinstance(item, Assembly):
         return assembly_form(drawing, item_id).contours
-    return item_contours(item) if isinstance(item, Drawn) else ()
+    return item_contours(item) if isinstance(item, LeafItem) else ()
 
 
 def _box_under(drawing: Drawing, item_id: str, by: Affine) -> Box | None:

@@ -5,16 +5,16 @@ from dataclasses import dataclass
 from typing import Literal
 
 from buildup.contours.extent import box_of
-from buildup.drawing.model import (
+from buildup.drawing.itemtypes import (
+    AnyLeaf,
     Assembly,
-    Drawing,
-    Drawn,
-    DrawnItem,
+    LeafItem,
     Outline,
     Shape,
     Symmetry,
-    Words,
+    TextItem,
 )
+from buildup.drawing.model import Drawing
 from buildup.forms.contours import box_under
 from buildup.forms.textlayout import plane_box
 from buildup.geometry.angles import cross, degrees_of, direction
@@ -43,7 +43,7 @@ UPRIGHT = 1e-9
 
 
 @dataclass(frozen=True, slots=True)
-class Standing:
+class OrientedBox:
     """The box an item stands in: its middle, its extents, and its angle in degrees.
 
     Args:
@@ -103,7 +103,7 @@ class Standing:
         axes = self.axes
         return in_axes(Affine(complex(1, y), complex(x, 1)), Affine(axes.across, axes.down, about))
 
-    def moved(self, by: Affine) -> "Standing":
+    def moved(self, by: Affine) -> "OrientedBox":
         """The box under a map."""
         axes = self.axes
         across, down = by.vector(axes.across), by.vector(axes.down)
@@ -122,7 +122,9 @@ class Standing:
         )
 
 
-def stood(centre: complex, across: complex, down: complex, *, otherwise: Standing) -> Standing:
+def stood(
+    centre: complex, across: complex, down: complex, *, otherwise: OrientedBox
+) -> OrientedBox:
     """The box whose sides are two vectors; a mirrored one stands as the same box unmirrored does.
 
     The axes of a side without extent are those of another box.
@@ -133,16 +135,16 @@ def stood(centre: complex, across: complex, down: complex, *, otherwise: Standin
         x, y = (x, -y) if abs(degrees_of(x)) <= QUARTER else (-x, y)
     lean = degrees_of(y / x) - QUARTER
     lean = 0.0 if abs(lean) < UPRIGHT else lean
-    return Standing(centre, abs(across), abs(down), degrees_of(x), lean)
+    return OrientedBox(centre, abs(across), abs(down), degrees_of(x), lean)
 
 
-def standing_of(drawing: Drawing, ids: Sequence[str]) -> Standing | None:
+def standing_of(drawing: Drawing, ids: Sequence[str]) -> OrientedBox | None:
     """The frame of a selection; None where all of it is empty.
 
     An outline's or a shape's own frame along its axes; around a container or several items a box
     at the angle that all of them share, else upright.
     """
-    if len(ids) == 1 and isinstance(drawing.items[ids[0]], Drawn):
+    if len(ids) == 1 and isinstance(drawing.items[ids[0]], LeafItem):
         return drawing.known(_own_standing, ids[0])
     angles = set[float | None]().union(*(drawing.known(_angles, i) for i in ids))
     angle = (angles.pop() if len(angles) == 1 else None) or 0.0
@@ -150,7 +152,7 @@ def standing_of(drawing: Drawing, ids: Sequence[str]) -> Standing | None:
     if not boxes:
         return None
     box = Box.union(boxes)
-    return Standing(box.centre * direction(angle), box.width, box.height, angle)
+    return OrientedBox(box.centre * direction(angle), box.width, box.height, angle)
 
 
 def turned_box(drawing: Drawing, item_id: str, angle: float) -> Box | None:
@@ -166,7 +168,7 @@ def _angles(drawing: Drawing, item_id: str) -> frozenset[float | None]:
     item = drawing.items[item_id]
     if isinstance(item, Outline):
         return frozenset((_half_turn(item.angle),))
-    if isinstance(item, Shape | Words):
+    if isinstance(item, Shape | TextItem):
         stands = own_standing(item)
         return frozenset((None if stands.lean else _half_turn(stands.angle),))
     if isinstance(item, Symmetry) or (isinstance(item, Assembly) and item.along):
@@ -179,22 +181,22 @@ def _half_turn(angle: float) -> float:
     return round(angle % 180.0, 9) % 180.0
 
 
-def own_standing(item: DrawnItem) -> Standing:
+def own_standing(item: AnyLeaf) -> OrientedBox:
     """The frame of one item, along its own axes."""
     if isinstance(item, Shape):
         place, width, height = item.frame.place, item.frame.width, item.frame.height
-        own = Standing(place.origin, width, height, degrees_of(place.across))
+        own = OrientedBox(place.origin, width, height, degrees_of(place.across))
         return stood(place.origin, place.across * width, place.down * height, otherwise=own)
-    if isinstance(item, Words):
+    if isinstance(item, TextItem):
         flat, place = plane_box(item), item.place
-        own = Standing(place(flat.centre), flat.width, flat.height, degrees_of(place.across))
+        own = OrientedBox(place(flat.centre), flat.width, flat.height, degrees_of(place.across))
         sides = (place.across * flat.width, place.down * flat.height)
         return stood(own.centre, *sides, otherwise=own)
     box = box_of(item.contours, angle=item.angle)
     if item.angle == 0.0:
-        return Standing(box.centre, box.width, box.height, 0.0)
-    return Standing(box.centre * direction(item.angle), box.width, box.height, item.angle)
+        return OrientedBox(box.centre, box.width, box.height, 0.0)
+    return OrientedBox(box.centre * direction(item.angle), box.width, box.height, item.angle)
 
 
-def _own_standing(drawing: Drawing, item_id: str) -> Standing:
-    return own_standing(drawing.drawn_item(item_id))
+def _own_standing(drawing: Drawing, item_id: str) -> OrientedBox:
+    return own_standing(drawing.leaf_item(item_id))

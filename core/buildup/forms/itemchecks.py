@@ -11,18 +11,18 @@ from buildup.contours.anchors import MOST_ANCHORS, Corner, HandStroke
 from buildup.drawing.checks import check_id, check_miter, check_name, check_numbers, check_text
 from buildup.drawing.clips import Clip, read_clip
 from buildup.drawing.codec import check_sound
-from buildup.drawing.model import (
+from buildup.drawing.itemtypes import (
     Assembly,
-    Drawn,
-    Grown,
-    Holder,
+    Container,
     Item,
-    Lettered,
+    LeafItem,
     Linked,
+    OffsetEffect,
     Outline,
     Shape,
     Symmetry,
-    Words,
+    TextItem,
+    TextOnPath,
     finish_of,
 )
 from buildup.drawing.paintchecks import check_finish, check_style
@@ -55,7 +55,7 @@ def check_item(item: Item) -> None:
     check_id(item.id)
     check_name(item.name)
     check_finish(finish_of(item))
-    if isinstance(item, Drawn | Assembly):
+    if isinstance(item, LeafItem | Assembly):
         check_style(item.style)
     if isinstance(item, Symmetry):
         check_symmetry(item)
@@ -63,7 +63,7 @@ def check_item(item: Item) -> None:
         _check_link(item)
     elif isinstance(item, Outline):
         check_outline(item)
-    elif isinstance(item, Words):
+    elif isinstance(item, TextItem):
         check_words(item)
     elif isinstance(item, Assembly):
         check_assembly(item)
@@ -82,7 +82,7 @@ def sound_clip(text: str) -> Clip:
     holders = {c for _, c in clip.places}
     for item in clip.items:
         check_item(item)
-        holds, may = item.id in holders, isinstance(item, Holder)
+        holds, may = item.id in holders, isinstance(item, Container)
         if holds != may and not isinstance(item, Symmetry):
             raise refusal("bad_data.inconsistent_clip", item.id)
     if not clip.items:
@@ -98,8 +98,8 @@ def check_outline(item: Outline) -> None:
     for anchor in anchors:
         if anchor.corner is not None:
             check_corner(anchor.corner)
-    if item.drawn is not None:
-        check_hand_stroke(item.drawn)
+    if item.hand_stroke is not None:
+        check_hand_stroke(item.hand_stroke)
 
 
 def check_corner(corner: Corner) -> None:
@@ -123,7 +123,7 @@ def check_hand_stroke(stroke: HandStroke) -> None:
         raise refusal("bad_data.stroke")
 
 
-def check_grown(edge: Grown) -> None:
+def check_offset(edge: OffsetEffect) -> None:
     """Refuses distances and steps that make no offset.
 
     Raises:
@@ -141,11 +141,11 @@ def check_assembly(item: Assembly) -> None:
     """Refuses an assembly whose form nothing makes.
 
     Raises:
-        Refusal: as `check_grown`, `check_along`; `bad_data`.
+        Refusal: as `check_offset`, `check_along`; `bad_data`.
 
     """
-    if isinstance(item.edge, Grown):
-        check_grown(item.edge)
+    if isinstance(item.result, OffsetEffect):
+        check_offset(item.result)
     if item.along is not None:
         check_along(item.along)
     if len(item.corners) > MOST_CORNERS:
@@ -165,7 +165,7 @@ def check_symmetry(item: Symmetry) -> None:
         raise refusal("bad_data.axis", item.id)
 
 
-def check_words(words: Words) -> None:
+def check_words(words: TextItem) -> None:
     """Refuses words that no drawing may hold.
 
     Raises:
@@ -178,14 +178,14 @@ def check_words(words: Words) -> None:
     check_radius(words)
 
 
-def check_radius(words: Words) -> None:
+def check_radius(words: TextItem) -> None:
     """Refuses words on an arc that is tighter than their letters are large."""
     least = TIGHTEST * words.lettering.size
     if words.radius is not None and abs(words.radius) < least:
         raise refusal("bad_type.arc", words.id)
 
 
-def check_along(edge: Lettered) -> None:
+def check_along(edge: TextOnPath) -> None:
     """Refuses words along a line that no drawing may hold.
 
     Raises:

@@ -4,11 +4,11 @@ from collections.abc import Mapping
 from dataclasses import replace
 
 from buildup.drawing.clips import Clip
-from buildup.drawing.model import Assembly, FormSide, Item
-from buildup.forms.placement import PLACED, Way, moved_item
+from buildup.drawing.itemtypes import Assembly, FormSide, Item
+from buildup.forms.placement import PLACED, ItemMap, moved_item
 
 
-def laid_out(clip: Clip, ids: Mapping[str, str], way: Way) -> tuple[Item, ...]:
+def laid_out(clip: Clip, ids: Mapping[str, str], way: ItemMap) -> tuple[Item, ...]:
     """The items of a clip under new ids, after they have taken a way."""
     there = (moved_item(i, way) if isinstance(i, PLACED) else i for i in clip.items)
     return tuple(under_new_ids(i, ids) for i in there)

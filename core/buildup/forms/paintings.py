@@ -3,7 +3,8 @@
 from collections.abc import Sequence
 from dataclasses import replace
 
-from buildup.drawing.model import Assembly, Drawing, Grown, Stroked
+from buildup.drawing.itemtypes import Assembly, OffsetEffect, StrokeEffect
+from buildup.drawing.model import Drawing
 from buildup.forms.assembling import Form
 from buildup.forms.contours import form_of, forms_in
 
@@ -21,19 +22,19 @@ def paintings_of(drawing: Drawing, item_id: str) -> tuple[Form, ...]:
 def paintings_beside(drawing: Drawing, item_id: str) -> tuple[Sequence[Form], Sequence[Form]]:
     """What is painted below the form of an item, and what above, back to front."""
     item = drawing.items[item_id]
-    if not isinstance(item, Assembly) or item.edge is None:
+    if not isinstance(item, Assembly) or item.result is None:
         return (), ()
     held = drawing.known(_held, item_id)
-    if isinstance(item.edge, Stroked):
+    if isinstance(item.result, StrokeEffect):
         plain = ((f, replace(f.style, strokes=())) for f in held if f.style.fill is not None)
         return tuple(replace(f, style=style) for f, style in plain), ()
-    if not item.edge.shows:
+    if not item.result.shows:
         return (), ()
-    above = isinstance(item.edge, Grown) and grows(item.edge)
+    above = isinstance(item.result, OffsetEffect) and grows(item.result)
     return ((), held) if above else (held, ())
 
 
-def grows(edge: Grown) -> bool:
+def grows(edge: OffsetEffect) -> bool:
     """Whether a form becomes larger."""
     return edge.distance > 0.0
 

@@ -9,19 +9,19 @@ from buildup.contours.corners import worked
 from buildup.contours.extent import box_of
 from buildup.contours.moving import moved_contour
 from buildup.drawing.checks import WIDEST_EFFECT, WIDEST_STROKE
-from buildup.drawing.model import (
+from buildup.drawing.itemtypes import (
+    AnyLeaf,
     Assembly,
-    Drawn,
-    DrawnItem,
     Frame,
-    Grown,
     Item,
-    Lettered,
+    LeafItem,
     Linked,
+    OffsetEffect,
     Outline,
     Shape,
     Symmetry,
-    Words,
+    TextItem,
+    TextOnPath,
 )
 from buildup.drawing.paint import Effect, Shadow, Style, has_gradient, laid, moved_style
 from buildup.drawing.text import Align, Lettering
@@ -45,7 +45,7 @@ SAME_ANGLE = 1e-9
 
 
 @dataclass(frozen=True, slots=True)
-class Way:
+class ItemMap:
     """How items go from where they stand to where they come to stand.
 
     Args:
@@ -68,9 +68,9 @@ class Way:
         return normal_degrees(mirrored + 180.0) if abs(mirrored) > 90.0 else mirrored
 
 
-def moved_by(by: complex) -> Way:
+def moved_by(by: complex) -> ItemMap:
     """Straight on by a vector."""
-    return Way(shift(by))
+    return ItemMap(shift(by))
 
 
 def shape_contours(shape: Shape) -> tuple[Contour, ...]:
@@ -87,21 +87,21 @@ def _moved_stroke(stroke: HandStroke, by: Affine) -> HandStroke:
     return replace(stroke, parts=parts, tolerance=max(stroke.tolerance * scale, NO_LENGTH))
 
 
-Placed = DrawnItem | Symmetry | Assembly | Linked
+Placed = AnyLeaf | Symmetry | Assembly | Linked
 """Items that stand somewhere, or keep lengths; of other containers only what they hold does."""
-PLACED = (Drawn, Symmetry, Assembly, Linked)
+PLACED = (LeafItem, Symmetry, Assembly, Linked)
 """Their types."""
 
 
 @overload
-def moved_item(item: DrawnItem, way: Way) -> DrawnItem: ...
+def moved_item(item: AnyLeaf, way: ItemMap) -> AnyLeaf: ...
 @overload
-def moved_item(item: Symmetry, way: Way) -> Symmetry: ...
+def moved_item(item: Symmetry, way: ItemMap) -> Symmetry: ...
 @overload
-def moved_item(item: Assembly, way: Way) -> Assembly: ...
+def moved_item(item: Assembly, way: ItemMap) -> Assembly: ...
 @overload
-def moved_item(item: Linked, way: Way) -> Linked: ...
-def moved_item(item: Placed, way: Way) -> Placed:
+def moved_item(item: Linked, way: ItemMap) -> Linked: ...
+def moved_item(item: Placed, way: ItemMap) -> Placed:
     """An item that takes a way.
 
     A shape keeps its dials: scaling along its own axes changes its width and height, a shear
@@ -123,7 +123,7 @@ def grown_item(item: Item, scale: float) -> Item:
     """An item whose strokes, corner radii and other lengths are scaled, where it stands."""
     if isinstance(item, Assembly):
         return _grown_assembly(item, scale)
-    return _grown(item, scale) if isinstance(item, Outline | Shape | Words) else item
+    return _grown(item, scale) if isinstance(item, Outline | Shape | TextItem) else item
 
 
 def laid_item(item: T) -> T:
@@ -131,7 +131,7 @@ def laid_item(item: T) -> T:
 
     An outline of which only the first anchor is drawn has none yet.
     """
-    if not isinstance(item, Drawn) or not has_gradient(item.style):
+    if not isinstance(item, LeafItem) or not has_gradient(item.style):
         return item
     box = _box(item)
     if max(box.width, box.height) <= NO_LENGTH:
@@ -139,32 +139,32 @@ def laid_item(item: T) -> T:
     return replace(item, style=laid(item.style, lambda: box))
 
 
-def _box(item: Drawn) -> Box:
+def _box(item: LeafItem) -> Box:
     if isinstance(item, Outline):
         return box_of([worked(c).contour for c in item.contours])
-    if isinstance(item, Words):
+    if isinstance(item, TextItem):
         return box_of(word_contours(item))
     assert isinstance(item, Shape)  # noqa: S101
     return box_of(shape_contours(item))
 
 
-def _painted_along(item: DrawnItem, moved: DrawnItem, by: Affine) -> DrawnItem:
+def _painted_along(item: AnyLeaf, moved: AnyLeaf, by: Affine) -> AnyLeaf:
     """An item that was moved, and its gradients with it."""
     if not has_gradient(item.style):
         return moved
     return replace(moved, style=moved_style(laid(item.style, lambda: _box(item)), by))
 
 
-def _moved_drawn(item: DrawnItem, way: Way) -> DrawnItem:
+def _moved_drawn(item: AnyLeaf, way: ItemMap) -> AnyLeaf:
     if isinstance(item, Outline):
         return _moved_outline(item, way)
-    return _moved_words(item, way.by) if isinstance(item, Words) else _moved_shape(item, way.by)
+    return _moved_words(item, way.by) if isinstance(item, TextItem) else _moved_shape(item, way.by)
 
 
-def _moved_outline(item: Outline, way: Way) -> Outline:
+def _moved_outline(item: Outline, way: ItemMap) -> Outline:
     contours = tuple(moved_contour(c, way.by) for c in item.contours)
-    drawn = None if item.drawn is None else _moved_stroke(item.drawn, way.by)
-    return replace(item, contours=contours, angle=way.turn(item.angle), drawn=drawn)
+    drawn = None if item.hand_stroke is None else _moved_stroke(item.hand_stroke, way.by)
+    return replace(item, contours=contours, angle=way.turn(item.angle), hand_stroke=drawn)
 
 
 def _moved_symmetry(item: Symmetry, by: Affine) -> Symmetry:
@@ -176,15 +176,15 @@ def _moved_symmetry(item: Symmetry, by: Affine) -> Symmetry:
     return replace(item, centre=by(item.centre), angle=angle, span=max(span, NO_LENGTH))
 
 
-def _moved_assembly(item: Assembly, way: Way) -> Assembly:
+def _moved_assembly(item: Assembly, way: ItemMap) -> Assembly:
     corners = tuple(replace(c, at=way.by.vector(c.at)) for c in item.corners)
     moved = replace(item, style=moved_style(item.style, way.by), corners=corners)
     if item.along and way.by.determinant:
-        moved = replace(moved, edge=_moved_edge(item.along, way.by))
+        moved = replace(moved, result=_moved_edge(item.along, way.by))
     return _grown_assembly(moved, abs(way.by.determinant) ** 0.5) if way.grows else moved
 
 
-def _moved_edge(edge: Lettered, by: Affine) -> Lettered:
+def _moved_edge(edge: TextOnPath, by: Affine) -> TextOnPath:
     """Words whose paths take a way; where that mirrors, they can still be read, on the same side.
 
     So they run along the paths the other way.
@@ -202,20 +202,20 @@ def _grown_assembly(item: Assembly, scale: float) -> Assembly:
     grown = tuple(
         replace(c, corner=replace(c.corner, radius=c.corner.radius * scale)) for c in item.corners
     )
-    edge = item.edge
-    if isinstance(edge, Grown):
+    edge = item.result
+    if isinstance(edge, OffsetEffect):
         edge = replace(edge, distance=edge.distance * scale)
-    return replace(item, corners=grown, style=grown_style(item.style, scale), edge=edge)
+    return replace(item, corners=grown, style=grown_style(item.style, scale), result=edge)
 
 
-def _moved_link(item: Linked, way: Way) -> Linked:
+def _moved_link(item: Linked, way: ItemMap) -> Linked:
     before = item.turned if way.by.determinant >= 0.0 else -item.turned
     grown = item.grown * (abs(way.by.determinant) ** 0.5 if way.grows else 1.0)
     place = way.by.after(item.place)
     return replace(item, place=place, turned=normal_degrees(way.turned + before), grown=grown)
 
 
-def _moved_words(item: Words, by: Affine) -> Words:
+def _moved_words(item: TextItem, by: Affine) -> TextItem:
     """How areas grow goes into the size of the letters, the rest into their place."""
     place = by.after(item.place)
     scale = abs(place.determinant) ** 0.5
@@ -256,13 +256,13 @@ def _grown_effect(effect: Effect, scale: float) -> Effect:
     return replace(grown, by=grown.by * scale) if isinstance(grown, Shadow) else grown
 
 
-def _grown(item: DrawnItem, scale: float) -> DrawnItem:
+def _grown(item: AnyLeaf, scale: float) -> AnyLeaf:
     """An item whose stroke and corner radii are scaled."""
     style = grown_style(item.style, scale)
     if isinstance(item, Outline):
         contours = tuple(_grown_corners(c, scale) for c in item.contours)
         return replace(item, style=style, contours=contours)
-    if isinstance(item, Words):
+    if isinstance(item, TextItem):
         return replace(item, style=style)
     return replace(item, style=style, dials={**item.dials, **_grown_dials(item, scale)})
 

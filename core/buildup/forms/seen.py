@@ -9,7 +9,8 @@ from collections.abc import Iterator, Sequence
 from buildup.contours.anchors import Contour
 from buildup.contours.extent import box_of
 from buildup.contours.handles import tangents
-from buildup.drawing.model import Drawing, finish_of
+from buildup.drawing.itemtypes import finish_of
+from buildup.drawing.model import Drawing
 from buildup.drawing.paint import Stroke, Style
 from buildup.forms.contours import HERE, moved_contours
 from buildup.forms.paintings import paintings_of

@@ -4,10 +4,11 @@ from collections.abc import Sequence
 from dataclasses import dataclass, replace
 
 from buildup.contours.anchors import Anchor, Contour
-from buildup.drawing.model import Drawing, Painted
+from buildup.drawing.itemtypes import Painted
+from buildup.drawing.model import Drawing
 from buildup.forms.assembling import Form, operands_of
 from buildup.forms.contours import form_of
-from buildup.geometry.intersect.strands import Operand
+from buildup.geometry.intersect.prepared import Operand
 from buildup.geometry.nearest import nearest
 from buildup.geometry.tolerances import SAME_PLACE
 

@@ -3,13 +3,13 @@
 from collections.abc import Sequence
 
 from buildup.contours.anchors import Contour
-from buildup.drawing.model import Lettered
+from buildup.drawing.itemtypes import TextOnPath
 from buildup.forms.assembling import Assembled
 from buildup.forms.textlayout import Letter, courses_along, letters_along, paths_of
 from buildup.messages import message
 
 
-def lettered(contours: Sequence[Contour], edge: Lettered) -> Assembled:
+def lettered(contours: Sequence[Contour], edge: TextOnPath) -> Assembled:
     """What an assembly comes to whose words run along some contours."""
     letters = letters_beside(contours, edge)
     if not letters:
@@ -17,7 +17,7 @@ def lettered(contours: Sequence[Contour], edge: Lettered) -> Assembled:
     return Assembled(tuple(c for letter in letters for c in letter.contours))
 
 
-def letters_beside(contours: Sequence[Contour], edge: Lettered) -> list[Letter]:
+def letters_beside(contours: Sequence[Contour], edge: TextOnPath) -> list[Letter]:
     """The letters of words along some contours; none where none of those has a length."""
     paths = paths_of(contours, backwards=edge.other_side)
     return list(letters_along(edge.lettering, courses_along(paths, edge))) if paths else []

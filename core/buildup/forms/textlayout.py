@@ -13,7 +13,7 @@ from dataclasses import dataclass
 from buildup.contours.anchors import Contour
 from buildup.contours.extent import box_of
 from buildup.contours.moving import moved_contour
-from buildup.drawing.model import Lettered, Words
+from buildup.drawing.itemtypes import TextItem, TextOnPath
 from buildup.drawing.text import Align, Glyph, Lettering
 from buildup.drawing.textchecks import form_contours
 from buildup.geometry.angles import dot, turned_by
@@ -21,7 +21,7 @@ from buildup.geometry.bezier import Cubic, split_at
 from buildup.geometry.boxes import Box
 from buildup.geometry.lengths import length
 from buildup.geometry.nearest import nearest
-from buildup.geometry.stations import stations_at, way_at
+from buildup.geometry.stations import stations_at, tangent_at
 from buildup.geometry.tolerances import NO_LENGTH
 from buildup.geometry.transforms import Affine
 
@@ -165,7 +165,7 @@ class Path:
         segment = self._segments[n]
         if along < 0.0 or along > self.length:
             t, past = (0.0, along) if along < 0.0 else (1.0, along - self.length)
-            way = way_at(segment, t)
+            way = tangent_at(segment, t)
             return segment[round(t) * 3] + past * way, way
         (station,) = stations_at(segment, [along - (self._ends[n - 1] if n else 0.0)])
         return station.at, station.way or 1.0 + 0j
@@ -180,7 +180,7 @@ def paths_of(contours: Iterable[Contour], *, backwards: bool = False) -> list[Pa
     ]
 
 
-def courses_along(paths: Sequence[Path], edge: Lettered) -> list[Course]:
+def courses_along(paths: Sequence[Path], edge: TextOnPath) -> list[Course]:
     """The course of each line along one path (or more); the last one serves all that are left."""
     step = edge.lettering.step
     last = len(paths) - 1
@@ -192,7 +192,7 @@ def courses_along(paths: Sequence[Path], edge: Lettered) -> list[Course]:
     ]
 
 
-def word_courses(words: Words) -> list[Course]:
+def word_courses(words: TextItem) -> list[Course]:
     """The course of each line of words, in the plane of the first."""
     said = words.lettering
     rows = range(len(said.shaped.lines))
@@ -201,19 +201,19 @@ def word_courses(words: Words) -> list[Course]:
     return [bent(words.radius, n * said.step, least=said.size * TIGHTEST) for n in rows]
 
 
-def word_letters(words: Words) -> Iterator[Letter]:
+def word_letters(words: TextItem) -> Iterator[Letter]:
     """The letters of words on the sheet."""
     for letter in letters_along(words.lettering, word_courses(words)):
         contours = tuple(moved_contour(c, words.place) for c in letter.contours)
         yield Letter(letter.letters, contours)
 
 
-def word_contours(words: Words) -> tuple[Contour, ...]:
+def word_contours(words: TextItem) -> tuple[Contour, ...]:
     """All contours of words on the sheet."""
     return tuple(c for letter in word_letters(words) for c in letter.contours)
 
 
-def plane_box(words: Words) -> Box:
+def plane_box(words: TextItem) -> Box:
     """The tight box of words in the plane of their first line."""
     flat = letters_along(words.lettering, word_courses(words))
     return box_of([c for letter in flat for c in letter.contours])

@@ -7,7 +7,7 @@ from dataclasses import dataclass
 
 from buildup.geometry.angles import cross, dot
 from buildup.geometry.bezier import Cubic, points_at, split_at
-from buildup.geometry.stations import way_at
+from buildup.geometry.stations import tangent_at
 from buildup.geometry.tolerances import NO_LENGTH
 from buildup.messages import refusal
 
@@ -113,7 +113,7 @@ def _is_line(segment: Cubic) -> bool:
 def _biarc(segment: Cubic) -> tuple[Arc, Arc] | None:
     """Two arcs with the tangents of a segment at its ends; None where they would turn too far."""
     start, end = segment[0], segment[3]
-    leaves, arrives = way_at(segment, 0.0), way_at(segment, 1.0)
+    leaves, arrives = tangent_at(segment, 0.0), tangent_at(segment, 1.0)
     across = end - start
     both = leaves + arrives
     apart = 2.0 * (1.0 - dot(leaves, arrives))

@@ -1,13 +1,11 @@
 """What lies inside closed paths, and which curves touch a box."""
 
-import itertools
 from collections.abc import Iterable
 
-from buildup.geometry.bezier import Cubic, point_at, quadratic_roots, split_at
+from buildup.geometry.bezier import Cubic, point_at, split_at
 from buildup.geometry.boxes import Box
+from buildup.geometry.monotone import monotone_parts, passes, values
 
-CLOSEST = 60
-"""Halvings after which a crossing of a level line is known to the last bit of its parameter."""
 FINEST = 40
 """Halvings of a segment; what is left then is a point."""
 
@@ -29,33 +27,14 @@ def winding(segments: Iterable[Cubic], at: complex) -> int:
         hull = Box.around(segment)
         if not hull.top <= at.imag <= hull.bottom or hull.right < at.real:
             continue
-        cuts = [0.0, *_turns(segment), 1.0]
-        for start, end in itertools.pairwise(cuts):
-            low, high = point_at(segment, start), point_at(segment, end)
-            way = 1 if high.imag > low.imag else -1
-            if min(low.imag, high.imag) <= at.imag < max(low.imag, high.imag):
-                count += way if _crosses_right(segment, start, end, at, way) else 0
+        heights = values(segment, level=True)
+        for start, end in monotone_parts(heights):
+            low, high = point_at(segment, start).imag, point_at(segment, end).imag
+            if min(low, high) <= at.imag < max(low, high):
+                t = passes(heights, start, end, at.imag, rising=high > low)
+                if point_at(segment, t).real > at.real:
+                    count += 1 if high > low else -1
     return count
-
-
-def _turns(segment: Cubic) -> list[float]:
-    """Where a segment turns from rising to sinking, ascending."""
-    p0, p1, p2, p3 = (p.imag for p in segment)
-    roots = quadratic_roots(p3 - p0 + 3.0 * (p1 - p2), 2.0 * (p0 - 2.0 * p1 + p2), p1 - p0)
-    return sorted(t for t in roots if 0.0 < t < 1.0)
-
-
-def _crosses_right(segment: Cubic, start: float, end: float, at: complex, way: int) -> bool:
-    """Whether a stretch crosses the level line right of a place."""
-    for _ in range(CLOSEST):
-        middle = (start + end) / 2.0
-        if middle in (start, end):
-            break
-        if (point_at(segment, middle).imag - at.imag) * way > 0.0:
-            end = middle
-        else:
-            start = middle
-    return point_at(segment, (start + end) / 2.0).real > at.real
 
 
 def touches(segment: Cubic, box: Box) -> bool:

@@ -1,7 +1,11 @@
 """Who waits for long work is told how far it is, and can end it.
 
-The work itself knows nothing of clocks or windows: whoever calls for it lends an ear, which hears
-how much is done, and raises what ends the work.
+The work itself knows nothing of clocks or windows: whoever calls for it names a listener, which
+hears how much is done, and raises what ends the work.
+
+The listener comes with the context of the call (a `ContextVar`, so one a thread), not as an
+argument: it concerns some thirty pure functions between the one that begins and the three that
+count, none of which has another reason to know of it; and no result depends on who listens.
 """
 
 from collections.abc import Iterable, Iterator, Sequence
@@ -10,7 +14,7 @@ from contextvars import ContextVar
 from typing import Protocol, TypeVar
 
 
-class Ear(Protocol):
+class Listener(Protocol):
     """Hears of long work."""
 
     def begins(self, pairs: int) -> None:
@@ -30,11 +34,11 @@ PUTTING_TOGETHER: Stage = (0.75, 1.0)
 EVERY = 64
 """Pieces of work between two reports: some milliseconds."""
 
-_ear: ContextVar[Ear | None] = ContextVar("ear", default=None)
+_ear: ContextVar[Listener | None] = ContextVar("ear", default=None)
 
 
 @contextmanager
-def heard_by(ear: Ear | None) -> Iterator[None]:
+def reporting_to(ear: Listener | None) -> Iterator[None]:
     """Work done inside is told to an ear; None: to nobody."""
     token = _ear.set(ear)
     try:
@@ -75,7 +79,7 @@ def told_of(work: Sequence[T], stage: Stage) -> Iterable[T]:
     return _told(work, stage, ear)
 
 
-def _told(work: Sequence[T], stage: Stage, ear: Ear) -> Iterator[T]:
+def _told(work: Sequence[T], stage: Stage, ear: Listener) -> Iterator[T]:
     start, end = stage
     for done, piece in enumerate(work):
         if done % EVERY == 0:

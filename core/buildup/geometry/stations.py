@@ -141,15 +141,15 @@ def _between(
 
 
 def _station(segment: Cubic, t: float, along: float) -> Station:
-    return Station(t, along, point_at(segment, t), way_at(segment, t), curvature_at(segment, t))
+    return Station(t, along, point_at(segment, t), tangent_at(segment, t), curvature_at(segment, t))
 
 
-def way_at(segment: Cubic, t: float) -> complex:
+def tangent_at(segment: Cubic, t: float) -> complex:
     """The direction in which a segment runs at a parameter; at withdrawn handles its limit.
 
-    >>> way_at((0j, 0j, 0j, 2j), 0.0)
+    >>> tangent_at((0j, 0j, 0j, 2j), 0.0)
     1j
-    >>> way_at((1j, 1j, 1j, 1j), 0.5)
+    >>> tangent_at((1j, 1j, 1j, 1j), 0.5)
     0j
     """
     a, b, c, d = segment
@@ -158,7 +158,7 @@ def way_at(segment: Cubic, t: float) -> complex:
     if abs(first) > STANDS_STILL * size:
         return unit(first)
     second = second_derivative_at(segment, t)
-    sign = -1.0 if t > 0.5 else 1.0
+    sign = -1.0 if t >= 0.5 else 1.0
     if abs(second) > STANDS_STILL * size:
         return sign * unit(second)
     return unit(d - a)
@@ -239,7 +239,7 @@ def joint(before: Cubic, after: Cubic) -> Joint:
     'broken'
     """
     return Joint(
-        turn_between(way_at(before, 1.0), way_at(after, 0.0)),
+        turn_between(tangent_at(before, 1.0), tangent_at(after, 0.0)),
         (curvature_at(before, 1.0), curvature_at(after, 0.0)),
         (rate_at(before, 1.0), rate_at(after, 0.0)),
         min(abs(before[3] - before[0]), abs(after[3] - after[0])),

@@ -3,7 +3,7 @@
 from collections.abc import Mapping
 
 from buildup.drawing.codec import finite
-from buildup.drawing.model import Shape
+from buildup.drawing.itemtypes import Shape
 from buildup.messages import refusal
 from buildup.shapes.arrow import ARROW
 from buildup.shapes.banner import BANNER

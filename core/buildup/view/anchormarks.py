@@ -5,9 +5,10 @@ from collections.abc import Iterable, Sequence
 from dataclasses import dataclass
 
 from buildup.contours.anchors import Anchor, AnchorKind, Contour, Corner, CornerStyle, Seam
-from buildup.contours.corners import BLUNT, Worked, worked
+from buildup.contours.corneranchors import BLUNT
+from buildup.contours.corners import Worked, worked
 from buildup.contours.handles import tangents
-from buildup.drawing.model import Outline
+from buildup.drawing.itemtypes import Outline
 from buildup.geometry.angles import cross, degrees_of, turn_between
 from buildup.geometry.bezier import Cubic, curvature_at
 from buildup.view.drawables import Point, as_point

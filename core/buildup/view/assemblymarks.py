@@ -3,14 +3,22 @@
 from dataclasses import dataclass
 
 from buildup.contours.pathdata import path_data
-from buildup.drawing.model import Assembly, Drawing, FillRule, Grown, Lettered, Role, Stroked
+from buildup.drawing.itemtypes import (
+    Assembly,
+    FillRule,
+    OffsetEffect,
+    Role,
+    StrokeEffect,
+    TextOnPath,
+)
+from buildup.drawing.model import Drawing
 from buildup.drawing.paint import PLAIN, Finish, Style
 from buildup.forms.assembling import Assembled, Form
 from buildup.forms.contours import drawn_under
 from buildup.forms.draftpegs import CopyPeg, copy_peg
 from buildup.forms.paintings import paintings_beside
 from buildup.geometry.bezier import extremes, point_at
-from buildup.geometry.strokes.offsets import way_of
+from buildup.geometry.stations import tangent_at
 from buildup.view.paintmarks import FilterMark, dashes_of, form_filter
 
 
@@ -55,7 +63,7 @@ class AssemblyMark:
     """Worked corners whose sides do not meet any more."""
     trouble: str
     """Why it shows nothing; empty where all is well."""
-    edge: Grown | Stroked | None
+    result: OffsetEffect | StrokeEffect | None
     """What becomes of its form."""
     peg: CopyPeg | None
     """It drags by how much the form is grown."""
@@ -70,7 +78,7 @@ def assembly_mark(drawing: Drawing, item: Assembly, form: Assembled) -> Assembly
     shown = [i for i in drawing.tree.children(item.id) if not drawing.items[i].hidden]
     parts = []
     for number, part in enumerate(shown):
-        role = (drawing.items[part].role or item.operation) if number else "joins"
+        role = (drawing.items[part].role or item.operation) if number else "union"
         contours = [c for _, held in drawn_under(drawing, part) for c in held]
         parts.append(PartMark(id=part, role=role, path=path_data(contours)))
     below, above = paintings_beside(drawing, item.id)
@@ -79,8 +87,8 @@ def assembly_mark(drawing: Drawing, item: Assembly, form: Assembled) -> Assembly
         parts=tuple(parts),
         gone=len(form.gone),
         trouble=form.trouble,
-        edge=None if isinstance(item.edge, Lettered) else item.edge,
-        peg=edge_peg(form, item.edge) if isinstance(item.edge, Grown) else None,
+        result=None if isinstance(item.result, TextOnPath) else item.result,
+        peg=edge_peg(form, item.result) if isinstance(item.result, OffsetEffect) else None,
         below=tuple(map(paint_mark, below)),
         above=tuple(map(paint_mark, above)),
     )
@@ -99,7 +107,7 @@ def paint_mark(form: Form) -> PaintMark:
     )
 
 
-def edge_peg(form: Assembled, edge: Grown) -> CopyPeg | None:
+def edge_peg(form: Assembled, edge: OffsetEffect) -> CopyPeg | None:
     """The peg that drags an offset: at the right of a form, or beside the start of a path."""
     segments = [s for c in form.grown for s in c.segments]
     if not segments:
@@ -108,6 +116,6 @@ def edge_peg(form: Assembled, edge: Grown) -> CopyPeg | None:
         places = (point_at(s, t) for s in segments for t in (0.0, *extremes(s)))
         at, along = max(places, key=lambda p: p.real), 1.0 + 0j
     else:
-        at, along = segments[0][0], way_of(segments[0], 0.0) * 1j
+        at, along = segments[0][0], tangent_at(segments[0], 0.0) * 1j
     place = at + along * edge.distance
     return copy_peg("offset", "Offset", place, along, value=edge.distance)

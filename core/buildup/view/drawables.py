@@ -6,11 +6,10 @@ from dataclasses import dataclass, replace
 from buildup.contours.anchors import Contour
 from buildup.contours.pathdata import path_data
 from buildup.drawing.codec import type_of
-from buildup.drawing.model import (
+from buildup.drawing.itemtypes import (
     Assembly,
-    Drawing,
+    Container,
     FillRule,
-    Holder,
     Layer,
     Linked,
     Outline,
@@ -19,13 +18,14 @@ from buildup.drawing.model import (
     Symmetry,
     finish_of,
 )
+from buildup.drawing.model import Drawing
 from buildup.drawing.paint import PLAIN, Finish, Style
 from buildup.forms.contours import assembly_form, contours_of, laid_across, near_box
 from buildup.shapes.registry import shape_kind
 from buildup.view.assemblymarks import AssemblyMark, assembly_mark
 from buildup.view.paintmarks import FilterMark, dashes_of, filter_mark
 from buildup.view.symmetrymarks import SymmetryMark, symmetry_mark
-from buildup.view.wordmarks import WordsMark, words_mark
+from buildup.view.textmarks import TextMark, words_mark
 
 Point = tuple[float, float]
 
@@ -71,7 +71,7 @@ class Drawable:
     name: str
     type: str
     """The registry's name of a shape, or `outline`, `layer`, `group`, `symmetry`, `assembly`,
-    `linked`, `words`."""
+    `linked`, `text`."""
     hidden: bool
     locked: bool
     box: tuple[float, float, float, float]
@@ -102,7 +102,7 @@ class Drawable:
     """What it does in the assembly it lies in, if that is something of its own."""
     link: LinkMark | None = None
     """Of a linked copy, what it follows."""
-    words: WordsMark | None = None
+    words: TextMark | None = None
     """Of words, also along a line, what they say and how."""
 
 
@@ -139,7 +139,7 @@ def _drawable(drawing: Drawing, item_id: str) -> Drawable:
         return replace(found, symmetry=symmetry_mark(drawing, item))
     if isinstance(item, Linked):
         return replace(found, link=LinkMark(entry=item.entry, state=item.state))
-    if isinstance(item, Holder):
+    if isinstance(item, Container):
         return found
     contours = contours_of(drawing, item_id)
     style = laid_across(contours, item.style)

@@ -6,7 +6,8 @@ from typing import Literal
 
 from buildup.contours.anchors import Contour
 from buildup.drawing.codec import type_of
-from buildup.drawing.model import Drawing, Holder, Layer, Shape
+from buildup.drawing.itemtypes import Container, Layer, Shape
+from buildup.drawing.model import Drawing
 from buildup.drawing.paint import Gradient, Paint, hex_of
 from buildup.forms.assembling import Form
 from buildup.forms.contours import box_under, form_of, moved_contours
@@ -27,7 +28,7 @@ SAME_WIDTH = 1e-6
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
-class Lies:
+class ItemAtPoint:
     """Something that lies under a place."""
 
     item: str
@@ -39,7 +40,7 @@ class Lies:
     """Likewise."""
 
 
-def pile(drawing: Drawing, at: complex, *, reach: float) -> tuple[Lies, ...]:
+def pile(drawing: Drawing, at: complex, *, reach: float) -> tuple[ItemAtPoint, ...]:
     """All that is drawn under a place, front to back; what is hidden or locked as well.
 
     Args:
@@ -49,7 +50,7 @@ def pile(drawing: Drawing, at: complex, *, reach: float) -> tuple[Lies, ...]:
 
     """
     return tuple(
-        Lies(
+        ItemAtPoint(
             item=i,
             name=drawing.items[i].name,
             hidden=drawing.hidden(i),
@@ -131,7 +132,7 @@ def reachable(drawing: Drawing, place: str | None) -> Iterator[str]:
     around = None if place is None else drawing.items.get(place)
     if place is None:
         held: Iterable[str] = drawing.painted_in()
-    elif isinstance(around, Holder) and not isinstance(around, Layer):
+    elif isinstance(around, Container) and not isinstance(around, Layer):
         held = tree.children(around.id)
     else:
         held = (i for layer in tree.children() for i in tree.children(layer))

@@ -1,4 +1,4 @@
-"""How well what is selected covers the silhouette of an underlay, as it is shown."""
+"""How well what is selected covers the traced area of a reference, as it is shown."""
 
 from collections.abc import Sequence
 from dataclasses import dataclass
@@ -11,7 +11,7 @@ from buildup.view.drawables import Point, as_point
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class MatchMark:
-    """The match of some items with a silhouette."""
+    """The match of some items with a traced area."""
 
     overlap: float
     """The area that both have in parts of that which either has, from 0 to 1."""
@@ -21,30 +21,30 @@ class MatchMark:
     """The largest gap that was seen, in sheet units."""
     edge: Point
     """Where it is on the outline."""
-    silhouette: Point
-    """Where it is on the silhouette."""
+    traced_area: Point
+    """Where it is on the traced area."""
     beyond: str
-    """What lies outside the silhouette, as path data."""
+    """What lies outside the traced area, as path data."""
     missing: str
-    """What of the silhouette is not covered, as path data."""
+    """What of the traced area is not covered, as path data."""
     pixel: float
     """The size of a pixel of the picture, in sheet units: nothing finer is known."""
 
 
-def match_mark(drawing: Drawing, items: Sequence[str], underlay: str) -> MatchMark:
-    """The match of some items, taken together, with the silhouette of an underlay.
+def match_mark(drawing: Drawing, items: Sequence[str], reference: str) -> MatchMark:
+    """The match of some items, taken together, with the traced area of a reference.
 
     Raises:
         Refusal: as `matching.match`.
 
     """
-    found = match(drawing, items, underlay)
+    found = match(drawing, items, reference)
     return MatchMark(
         overlap=found.overlap,
         mean=found.mean,
         largest=found.largest.size,
         edge=as_point(found.largest.edge),
-        silhouette=as_point(found.largest.silhouette),
+        traced_area=as_point(found.largest.traced_area),
         beyond=_path(found.beyond),
         missing=_path(found.missing),
         pixel=found.pixel,

@@ -5,7 +5,8 @@ from dataclasses import dataclass
 
 from buildup.contours.anchors import Contour
 from buildup.contours.pathdata import path_data
-from buildup.drawing.model import Drawing, Item, Painted, finish_of
+from buildup.drawing.itemtypes import Item, Painted, finish_of
+from buildup.drawing.model import Drawing
 from buildup.drawing.paint import Effect, Gradient, GradientKind, Style, hex_of
 from buildup.forms.assembling import Form
 from buildup.forms.contours import boxed_style, form_of, laid_style

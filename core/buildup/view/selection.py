@@ -6,10 +6,11 @@ from typing import Literal
 
 from buildup.contours.anchors import Contour
 from buildup.contours.corners import corner_ways
-from buildup.drawing.model import Assembly, Drawing, Item, Outline, Shape
+from buildup.drawing.itemtypes import Assembly, Item, Outline, Shape
+from buildup.drawing.model import Drawing
 from buildup.drawing.paint import Style
 from buildup.forms.contours import assembly_form
-from buildup.forms.frames import Standing, standing_of
+from buildup.forms.frames import OrientedBox, standing_of
 from buildup.geometry.angles import normal_degrees, unit
 from buildup.shapes.kinds import Dial, Dials, DialUnit
 from buildup.shapes.registry import dials_of, shape_kind
@@ -27,7 +28,7 @@ Marks = Literal["frame", "anchors", "corners"]
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
-class Shows:
+class ViewRequest:
     """What the tool in the hand shows of what is selected."""
 
     marks: Marks = "anchors"
@@ -42,7 +43,7 @@ class Shows:
     """Sheet units between the places whose curvature is told, at the least; None: it is not."""
 
 
-ALL = Shows()
+ALL = ViewRequest()
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -148,7 +149,7 @@ class Selection:
 def selection(
     drawing: Drawing,
     ids: Sequence[str],
-    shows: Shows = ALL,
+    shows: ViewRequest = ALL,
     *,
     only: Collection[str] | None = None,
 ) -> Selection:
@@ -182,7 +183,7 @@ def selection(
     return replace(
         found,
         anchors=marks,
-        paths=tuple(f for o in outlines for f in _paths(o, plain=drawing.tree.is_drawn(o.id))),
+        paths=tuple(f for o in outlines for f in _paths(o, plain=drawing.tree.is_leaf(o.id))),
         cut=cut,
         told=None if only is None else tuple(i for i in found.items if i in only),
     )
@@ -207,7 +208,7 @@ def _paths(outline: Outline, *, plain: bool) -> Iterator[PathFacts]:
         )
 
 
-def _marks(outlines: Sequence[Outline], shows: Shows) -> tuple[tuple[AnchorMark, ...], bool]:
+def _marks(outlines: Sequence[Outline], shows: ViewRequest) -> tuple[tuple[AnchorMark, ...], bool]:
     """The marks to show, and whether any were left out."""
     chosen: dict[tuple[str, int], set[int]] = {}
     for item_id, c, i in shows.chosen:
@@ -239,16 +240,16 @@ def _in_sight(path: Contour, sight: tuple[float, float, float, float] | None) ->
 
 def _tolerance(items: Sequence[Item]) -> float | None:
     """The tolerance of what was drawn by hand, if all items were."""
-    strokes = [i.drawn for i in items if isinstance(i, Outline) and i.drawn is not None]
+    strokes = [i.hand_stroke for i in items if isinstance(i, Outline) and i.hand_stroke is not None]
     return strokes[0].tolerance if strokes and len(strokes) == len(items) else None
 
 
 def _frame(drawing: Drawing, ids: Sequence[str]) -> FrameBox | None:
     box = standing_of(drawing, ids)
-    return None if box is None else told_frame(box)
+    return None if box is None else frame_box(box)
 
 
-def told_frame(box: Standing) -> FrameBox:
+def frame_box(box: OrientedBox) -> FrameBox:
     """A frame as it is told."""
     a, b, c, d = box.corners
     return FrameBox(
@@ -262,9 +263,9 @@ def told_frame(box: Standing) -> FrameBox:
     )
 
 
-def standing_told(frame: FrameBox) -> Standing:
+def standing_told(frame: FrameBox) -> OrientedBox:
     """The frame that was told."""
-    return Standing(complex(*frame.centre), frame.width, frame.height, frame.angle, frame.lean)
+    return OrientedBox(complex(*frame.centre), frame.width, frame.height, frame.angle, frame.lean)
 
 
 def _pegs(item: Shape) -> tuple[PegMark, ...]:

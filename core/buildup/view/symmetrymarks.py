@@ -3,7 +3,8 @@
 from dataclasses import dataclass, replace
 from functools import lru_cache
 
-from buildup.drawing.model import Drawing, Keeps, Pattern, Symmetry
+from buildup.drawing.itemtypes import Keeps, Pattern, Symmetry
+from buildup.drawing.model import Drawing
 from buildup.drawing.paint import Style
 from buildup.forms.draftpegs import CopyPeg
 from buildup.forms.symmetry.axes import axis_of, pegs

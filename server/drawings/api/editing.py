@@ -2,10 +2,11 @@
 
 from typing import Any
 
-from buildup import host
+from buildup import repainting
 from buildup.edits.change import updated
+from buildup.repainting import Repaint
 from buildup.timeline import Follows
-from buildup.view.selection import Shows
+from buildup.view.selection import ViewRequest
 from common import progress as longwork
 from common.requests import whose
 from django.http import HttpRequest, HttpResponse
@@ -94,7 +95,7 @@ def list_changes(
         after = store.value_of(row)
         return {
             "answer": answers.change(
-                row, delta, after, ((), Shows()), since=since, around=next_steps(row)
+                row, delta, after, ((), ViewRequest()), since=since, around=next_steps(row)
             )
         }
 
@@ -154,12 +155,12 @@ def list_history(
     return {"steps": steps, "at": row.head, "earlier": told.earlier, "later": told.later}
 
 
-@router.get("/drawings/{drawing}/history/{step}", response=host.Repaint)
-def get_step(request: HttpRequest, drawing: int, step: int) -> host.Repaint:
+@router.get("/drawings/{drawing}/history/{step}", response=Repaint)
+def get_step(request: HttpRequest, drawing: int, step: int) -> Repaint:
     """What looks different at another step of the history; nothing is changed."""
     with store.snapshot():
         row = found(whose(request), drawing)
         delta = way(row, step, most=MOST_STEPS_SHOWN)
         now = store.value_of(row)
     then = updated(now, delta)
-    return host.repaint(then, delta, (), before=now.tree)
+    return repainting.repaint(then, delta, (), before=now.tree)

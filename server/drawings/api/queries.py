@@ -1,17 +1,18 @@
 """Questions about a drawing that change nothing."""
 
 from buildup import host
-from buildup.cues.cuekinds import Meeting
 from buildup.drawing.checks import check_point
-from buildup.edits.fairness.troublespots import TroubleSpots, trouble_spots
 from buildup.formats.palettes import (
     written_palette,
 )
 from buildup.formats.svg.clipsvg import clip_svg
-from buildup.geometry.progress import heard_by
+from buildup.geometry.progress import reporting_to
+from buildup.repainting import MOST_ON_SERVER, InteractiveBudget
+from buildup.snapping.cues import SnapResult
+from buildup.troublespots import TroubleSpots, trouble_spots
 from buildup.view.anchormarks import AnchorMark
 from buildup.view.balancemarks import BalanceMark, balance_mark
-from buildup.view.finding import Lies, alike, pile
+from buildup.view.finding import ItemAtPoint, alike, pile
 from buildup.view.finding import within as within_box
 from buildup.view.regionmarks import SweepMarks, sweep_marks
 from buildup.view.sampling import Sample, sampled
@@ -51,8 +52,8 @@ router = Router(tags=["queries"])
 def preview_edit(request: HttpRequest, drawing: int, body: AimIn) -> host.Aimed:
     """What is met while something is drawn or dragged, and what the edit would change."""
     row, value = value_now(request, drawing)
-    meeting = Meeting() if body.aim is None else cueindexes.meeting(row.pk, value, body.aim)
-    with heard_by(host.Moment(host.MOST_ON_SERVER)):
+    meeting = SnapResult() if body.aim is None else cueindexes.meeting(row.pk, value, body.aim)
+    with reporting_to(InteractiveBudget(MOST_ON_SERVER)):
         return host.aimed(
             value, meeting, body.command, body.selection, body.shows, keeps=body.keeps
         )
@@ -86,8 +87,8 @@ def find_items_in_box(request: HttpRequest, drawing: int, body: AreaIn) -> list[
     return list(within_box(value, start, end, place=body.place, whole=body.whole))
 
 
-@router.post("/drawings/{drawing}/queries/items-at-point", response=list[Lies])
-def find_items_at_point(request: HttpRequest, drawing: int, body: PileIn) -> list[Lies]:
+@router.post("/drawings/{drawing}/queries/items-at-point", response=list[ItemAtPoint])
+def find_items_at_point(request: HttpRequest, drawing: int, body: PileIn) -> list[ItemAtPoint]:
     """All that is drawn under a place, front to back, hidden and locked as well."""
     value = value_now(request, drawing)[1]
     return list(pile(value, check_point(body.at), reach=body.reach))
@@ -106,12 +107,12 @@ def repeat_transform(request: HttpRequest, drawing: int, body: AgainIn) -> Again
     return Again(command=host.again(body.command, body.frame))
 
 
-@router.post("/drawings/{drawing}/queries/copies", response=host.Spread)
-def preview_copies(request: HttpRequest, drawing: int, body: SpreadIn) -> host.Spread:
+@router.post("/drawings/{drawing}/queries/copies", response=host.CopiesPreview)
+def preview_copies(request: HttpRequest, drawing: int, body: SpreadIn) -> host.CopiesPreview:
     """What copies in a row, a ring or a grid come to before they are made."""
     row, value = value_now(request, drawing)
-    meeting = Meeting() if body.aim is None else cueindexes.meeting(row.pk, value, body.aim)
-    with heard_by(host.Moment(host.MOST_ON_SERVER)):
+    meeting = SnapResult() if body.aim is None else cueindexes.meeting(row.pk, value, body.aim)
+    with reporting_to(InteractiveBudget(MOST_ON_SERVER)):
         return host.spread(
             value, body.command, body.selection, body.shows, meeting=meeting, drag=body.drag
         )
@@ -121,7 +122,7 @@ def preview_copies(request: HttpRequest, drawing: int, body: SpreadIn) -> host.S
 def check_symmetry(request: HttpRequest, drawing: int, body: BalanceIn) -> BalanceMark:
     """How far an outline is from symmetric, about a line that is given or else found."""
     value = value_now(request, drawing)[1]
-    with heard_by(host.Moment(host.MOST_ON_SERVER)):
+    with reporting_to(InteractiveBudget(MOST_ON_SERVER)):
         return balance_mark(value, body.item, body.axis)
 
 
@@ -129,7 +130,7 @@ def check_symmetry(request: HttpRequest, drawing: int, body: BalanceIn) -> Balan
 def find_regions(request: HttpRequest, drawing: int, body: RegionsIn) -> SweepMarks:
     """The regions that some items make where they lie over each other."""
     value = value_now(request, drawing)[1]
-    with heard_by(host.Moment(host.MOST_ON_SERVER)):
+    with reporting_to(InteractiveBudget(MOST_ON_SERVER)):
         return sweep_marks(value, body.items, body.gap)
 
 
@@ -137,7 +138,7 @@ def find_regions(request: HttpRequest, drawing: int, body: RegionsIn) -> SweepMa
 def find_trouble_spots(request: HttpRequest, drawing: int, body: TroublesIn) -> TroubleSpots:
     """The trouble spots of some items, each with the edit that mends it."""
     value = value_now(request, drawing)[1]
-    with heard_by(host.Moment(host.MOST_ON_SERVER)):
+    with reporting_to(InteractiveBudget(MOST_ON_SERVER)):
         return trouble_spots(value, body.items, body.limits)
 
 
@@ -145,7 +146,7 @@ def find_trouble_spots(request: HttpRequest, drawing: int, body: TroublesIn) -> 
 def copy_items(request: HttpRequest, drawing: int, body: ItemsIn) -> Copied:
     """Items as an SVG for the clipboard, which holds the items as well."""
     value = value_now(request, drawing)[1]
-    with heard_by(host.Moment(host.MOST_ON_SERVER)):
+    with reporting_to(InteractiveBudget(MOST_ON_SERVER)):
         return Copied(text=clip_svg(value, body.items))
 
 

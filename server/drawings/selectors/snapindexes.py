@@ -4,10 +4,10 @@ from collections import OrderedDict
 from dataclasses import dataclass, field
 from threading import Lock
 
-from buildup.cues.cuekinds import Aim, Meeting
-from buildup.cues.field import Field
-from buildup.cues.meet import meet
 from buildup.drawing.model import Drawing
+from buildup.snapping.cues import Aim, SnapResult
+from buildup.snapping.snap import snap
+from buildup.snapping.snapindex import SnapIndex
 
 MOST_KEPT = 4
 
@@ -16,7 +16,7 @@ MOST_KEPT = 4
 class _Kept:
     """An index, and who uses it: one question at a time, each drawing by itself."""
 
-    index: Field = field(default_factory=Field)
+    index: SnapIndex = field(default_factory=SnapIndex)
     lock: Lock = field(default_factory=Lock)
 
 
@@ -24,7 +24,7 @@ _kept: OrderedDict[int, _Kept] = OrderedDict()
 _lock = Lock()
 
 
-def meeting(drawing_id: int, drawing: Drawing, aim: Aim) -> Meeting:
+def meeting(drawing_id: int, drawing: Drawing, aim: Aim) -> SnapResult:
     """What an aim meets on a drawing; the index is kept for the next question."""
     with _lock:
         kept = _kept.setdefault(drawing_id, _Kept())
@@ -33,4 +33,4 @@ def meeting(drawing_id: int, drawing: Drawing, aim: Aim) -> Meeting:
             _kept.popitem(last=False)
     with kept.lock:
         kept.index.update(drawing)
-        return meet(drawing, kept.index, aim)
+        return snap(drawing, kept.index, aim)

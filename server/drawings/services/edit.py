@@ -13,8 +13,8 @@ from buildup.edits.apply import apply, read_command, write_command
 from buildup.edits.change import Change, Delta
 from buildup.edits.command import Command
 from buildup.errors import Refusal
-from buildup.geometry.progress import heard_by
-from buildup.host import MOST_AT_ONCE
+from buildup.geometry.progress import reporting_to
+from buildup.repainting import MOST_AT_ONCE
 from buildup.timeline import Follows
 from common import progress as longwork
 from common.messages import refusal, sentence
@@ -145,7 +145,7 @@ class TakesLong(Exception):
 
 
 class Quick:
-    """Hears of work that is done while the drawing is locked, as `patience.heard_by` wants it.
+    """Hears of work that is done while the drawing is locked, as `patience.reporting_to` wants it.
 
     Raises:
         TakesLong: as soon as it is plain that it takes more than a moment.
@@ -214,7 +214,7 @@ def _foreseen(
     with store.snapshot():
         row = found(user_id, drawing_id)
         before = check_version(row, known)
-    with heard_by(ProgressReporter(user_id, command_id)):
+    with reporting_to(ProgressReporter(user_id, command_id)):
         return Foreseen(row.version, row.identity, apply(before, command))
 
 
@@ -242,7 +242,7 @@ def _kept(
     if foreseen is not None and (foreseen.version, foreseen.identity) == here:
         change = foreseen.change
     else:
-        with heard_by(Quick()):
+        with reporting_to(Quick()):
             change = apply(before, command)
     _note_pictures(user_id, row, before, change.forward)
     row.version += 1
@@ -289,8 +289,8 @@ def _note_pictures(user_id: int, row: models.Drawing, before: Drawing, delta: De
     """Note that a drawing uses the pictures it comes to show; refuses somebody else's."""
     if delta.sheet is None:
         return
-    known = {u.picture for u in before.sheet.underlays}
-    new = {u.picture for u in delta.sheet.underlays} - known
+    known = {u.picture for u in before.sheet.references}
+    new = {u.picture for u in delta.sheet.references} - known
     if not new:
         return
     own = Picture.objects.filter(pk__in=new, owner_id=user_id).values_list("pk", flat=True)

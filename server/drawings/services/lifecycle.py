@@ -4,7 +4,7 @@ from dataclasses import replace
 
 from accounts.services.quota import make_room
 from buildup.drawing.checks import check_name
-from buildup.drawing.codec import read_kept, write
+from buildup.drawing.codec import read_stored, write
 from buildup.drawing.model import Drawing as Value
 from buildup.drawing.sheet import Sheet
 from buildup.drawing.sheetchecks import check_sheet
@@ -31,7 +31,7 @@ def make(user_id: int, *, name: str, sheet: Sheet) -> Drawing:
 
 def written(user_id: int, name: str, value: Value) -> Drawing:
     """A new drawing of a value, inside the caller's transaction; pictures to trace stay behind."""
-    sheet = replace(value.sheet, underlays=())
+    sheet = replace(value.sheet, references=())
     row = Drawing.objects.create(owner_id=user_id, name=name, sheet=write(sheet))
     write_items(row, value)
     return row
@@ -63,7 +63,7 @@ def duplicate(user_id: int, drawing_id: int) -> Drawing:
     copy = Drawing.objects.create(
         owner_id=user_id,
         name=f"{row.name[:110]} copy",
-        sheet=write(read_kept(Sheet, row.sheet)),
+        sheet=write(read_stored(Sheet, row.sheet)),
         version=row.version,
         head=row.head,
         tip=row.tip,

@@ -34,15 +34,15 @@ def thumbnail(user_id: int, drawing_id: int) -> tuple[bytes, str]:
             return bytes(kept.png), row.identity
         value = store.value_of(row)
         empty = not any(value.is_painted(i) for i in value.tree.below())
-        pictures = underlays(user_id, value) if empty else ""
+        pictures = references(user_id, value) if empty else ""
     png = painted(value, pictures)
     Thumbnail.objects.update_or_create(drawing=row, defaults={"version": row.version, "png": png})
     return png, row.identity
 
 
-def underlays(user_id: int, value: Value) -> str:
+def references(user_id: int, value: Value) -> str:
     """The pictures to trace, dimmed as they are, as SVG; those that are very large are left out."""
-    shown = [u for u in value.sheet.underlays if not u.hidden]
+    shown = [u for u in value.sheet.references if not u.hidden]
     rows = Picture.objects.filter(pk__in=[u.picture for u in shown], owner_id=user_id)
     kept = {
         row.pk: f"data:{row.mime};base64,{b64encode(row.bytes).decode()}"

@@ -121,7 +121,7 @@ class SoundTest(TransactionTestCase):
         behind = self.send({**PLATE, "item": "new"}, version=0)
         self.assertEqual(behind.status_code, 409)
         self.assertEqual(self.client.post(f"{self.base}/copies").status_code, 201)
-        self.assertEqual(self.send({"kind": "remove_items", "items": ["plate"]}).status_code, 200)
+        self.assertEqual(self.send({"kind": "delete_items", "items": ["plate"]}).status_code, 200)
 
     def test_an_edit_never_leads_beyond_reading(self):
         self.send(PLATE)
@@ -160,7 +160,7 @@ class SoundTest(TransactionTestCase):
             keep(row, Checked(data=b"", mime="image/png", width=9, height=9))
             for row in (theirs, self.row)
         ]
-        place = {"kind": "place_underlay", "underlay": "u", "called": "x", "pixels": [9, 9]}
+        place = {"kind": "add_reference", "reference": "u", "called": "x", "pixels": [9, 9]}
         for picture, status in ((kept[0].pk, 404), (987_654, 404), (kept[1].pk, 200)):
             self.assertEqual(self.send({**place, "picture": picture}).status_code, status)
 

@@ -50,7 +50,7 @@ class BinCase(TransactionTestCase):
         return keep(row, Checked(data=bytes(size), mime="image/png", width=9, height=9))
 
     def place(self, row, picture, called="u"):
-        command = {"kind": "place_underlay", "underlay": called, "called": "x", "pixels": [9, 9]}
+        command = {"kind": "add_reference", "reference": called, "called": "x", "pixels": [9, 9]}
         return self.edit(row, {**command, "picture": picture.pk})
 
     def names(self, path):
@@ -129,9 +129,9 @@ class PicturesTest(BinCase):
         picture = self.picture(row)
         shown = self.place(row, picture)
         sheet = store.value_of(shown).sheet
-        self.assertEqual(len(sheet.underlays), 1)
+        self.assertEqual(len(sheet.references), 1)
         made = acts.make(self.user.pk, name="another", sheet=sheet)
-        self.assertEqual(store.value_of(Drawing.objects.get(pk=made.pk)).sheet.underlays, ())
+        self.assertEqual(store.value_of(Drawing.objects.get(pk=made.pk)).sheet.references, ())
 
     def test_an_account_that_goes_takes_all_of_it_along(self):
         row = self.make()

@@ -4,11 +4,11 @@ import json
 import threading
 from unittest import mock
 
-from buildup.desk import Desk
 from buildup.edits.apply import apply
 from buildup.edits.assemblies.combining import Assemble
 from buildup.errors import Refusal
 from buildup.geometry.progress import begun
+from buildup.session import Session
 from buildup.shapes.registry import SHAPES
 from common.progress import ProgressReporter
 from django.contrib.auth import get_user_model
@@ -138,7 +138,7 @@ class TogetherTest(TransactionTestCase):
 
     def test_a_desk_follows_by_deltas_alone(self):
         """A host of the core that only hears deltas ends with what the server has."""
-        desk = Desk()
+        desk = Session()
 
         def ask(**question):
             return json.loads(desk.ask(json.dumps(question)))
@@ -151,7 +151,7 @@ class TogetherTest(TransactionTestCase):
             move(by=(3, 4)),
             {"kind": "order_items", "items": ["plate"], "behind": "second"},
             {"kind": "add_guide", "guide": {"id": "g", "x": 1, "y": 2}},
-            {"kind": "remove_items", "items": ["second"]},
+            {"kind": "delete_items", "items": ["second"]},
         ]
         for command in edits:
             answer = self.send(command, version).json()

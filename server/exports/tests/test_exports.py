@@ -17,7 +17,7 @@ from buildup.drawing.paint import Feather, Finish, Gradient, Shadow, Stop, Strok
 from buildup.drawing.sheet import Sheet
 from buildup.edits.apply import foreseen
 from buildup.edits.change import updated
-from buildup.formats.exportsettings import DxfOut, IconsOut, PdfOut, PictureOut, SvgOut
+from buildup.formats.formatsettings import DxfOut, IconsOut, PdfOut, PictureOut, SvgOut
 from buildup.formats.scene import pieces, scene
 from buildup.formats.svg.svgwrite import svg
 from buildup.geometry.bezier import points_at

@@ -11,7 +11,7 @@ import shapely
 import uharfbuzz as hb
 from buildup.contours.pathreader import read_path
 from buildup.drawing.codec import write
-from buildup.drawing.model import Outline, Words
+from buildup.drawing.itemtypes import Outline, TextItem
 from buildup.drawing.sheet import Sheet
 from buildup.drawing.text import Lettering
 from buildup.drawing.textchecks import check_lettering
@@ -306,7 +306,7 @@ class TakenInTest(TransactionTestCase):
 
     def words(self, inside):
         value, said, _ = self.taken(document(inside).encode(), "a.svg")
-        return [i for i in value.items.values() if isinstance(i, Words)], said, value
+        return [i for i in value.items.values() if isinstance(i, TextItem)], said, value
 
     def test_text_of_a_file_is_words_where_its_face_is_here(self):
         (one,), said, value = self.words(
@@ -401,7 +401,7 @@ class TakenInTest(TransactionTestCase):
         made = set_in("source-serif-4-regular", "Reed")
         told = Lettering(text="Reed", face="source-serif-4-regular", face_name="S", shaped=made)
         row = make(self.user.pk, name="w", sheet=Sheet())
-        command = {"kind": "write_words", "item": "w", "at": [20, 60], "lettering": write(told)}
+        command = {"kind": "add_text", "item": "w", "at": [20, 60], "lettering": write(told)}
         body = {"id": "c1c1c1c1", "version": 0, "command": command, "selection": ["w"]}
         address = f"/api/v1/drawings/{row.pk}/commands"
         sent = json.dumps(body)
@@ -409,7 +409,7 @@ class TakenInTest(TransactionTestCase):
         self.assertEqual(answer.status_code, 200, answer.content[:300])
         store.forget_all()
         shown = self.client.get(f"/api/v1/drawings/{row.pk}").json()
-        (words,) = [i for i in shown["repaint"]["items"] if i["type"] == "words"]
+        (words,) = [i for i in shown["repaint"]["items"] if i["type"] == "text"]
         self.assertEqual((words["words"]["text"], words["words"]["lies"]), ("Reed", "straight"))
         store.forget_all()
         row.refresh_from_db()

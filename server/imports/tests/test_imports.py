@@ -8,7 +8,7 @@ import ezdxf
 import shapely
 from buildup.drawing.paint import Feather, Finish, Style
 from buildup.drawing.sheet import Sheet
-from buildup.formats.exportsettings import DxfOut, PdfOut
+from buildup.formats.formatsettings import DxfOut, PdfOut
 from buildup.formats.scene import pieces, scene
 from buildup.formats.svg.livesvg import live_metadata
 from buildup.formats.svg.svgwrite import svg
@@ -48,7 +48,7 @@ class IncomingTest(TransactionTestCase):
         row, value = self.value(self.take_in(sent))
         self.assertEqual(row.name, "Täg")
         self.assertEqual((dict(value.items), value.tree), (dict(before.items), before.tree))
-        self.assertEqual(value.sheet, replace(before.sheet, underlays=()))
+        self.assertEqual(value.sheet, replace(before.sheet, references=()))
         shown = self.client.get(f"/api/v1/drawings/{row.pk}").json()
         self.assertEqual(len(shown["places"]), len(before.items))
 

@@ -133,7 +133,7 @@ class PoolTest(SimpleTestCase):
         with self.assertLogs("common.sandbox", "WARNING"):
             self.assertEqual(self.code("file", b"x", kind="nothing", name=""), "unreadable")
         with self.assertLogs("common.sandbox", "WARNING"):
-            self.assertEqual(self.code("silhouette", b"x"), "unreadable")
+            self.assertEqual(self.code("traced_area", b"x"), "unreadable")
         with self.assertLogs("common.sandbox", "WARNING"):
             self.assertEqual(self.code("nothing", b"x"), "too_much")
         self.assertTrue(pool.run("svg", NOTHING)[0]["clip"])

@@ -4,7 +4,8 @@ from collections.abc import Sequence
 from dataclasses import dataclass, field
 
 from buildup.contours.anchors import Anchor, AnchorKind, Contour
-from buildup.drawing.model import FIRST_LAYER, FillRule, Pattern, Role
+from buildup.drawing.itemtypes import FillRule, Pattern, Role
+from buildup.drawing.model import FIRST_LAYER
 from buildup.drawing.paint import (
     AROUND,
     Gradient,
@@ -27,7 +28,8 @@ from buildup.edits.paint.styling import SetEffects, SetFill, SetStroke, SetStrok
 from buildup.edits.paint.swatches import AddSwatches
 from buildup.edits.shapes.shaping import DrawShape
 from buildup.edits.symmetry.symmetries import MakeSymmetry
-from buildup.edits.text.textedits import BendWords, SetWords, WriteWords
+from buildup.edits.text.textedits import AddText, SetTextSetting
+from buildup.edits.text.textlines import BendText
 from buildup.forms.symmetry.axes import Axis
 from buildup.geometry.transforms import Affine
 from buildup.shapes.registry import shape_kind
@@ -74,7 +76,7 @@ class Hand:
     width: float
     height: float
     commands: list[Command] = field(default_factory=list)
-    drawn_in: str | None = None
+    into: str | None = None
     """The layer that is drawn in; None: the first one."""
 
     @property
@@ -87,9 +89,9 @@ class Hand:
 
     def layer(self, called: str) -> str:
         """A layer in front of the others, which is drawn in from now on."""
-        self.drawn_in = self._id()
-        self.commands.append(AddLayer(layer=self.drawn_in, called=called))
-        return self.drawn_in
+        self.into = self._id()
+        self.commands.append(AddLayer(layer=self.into, called=called))
+        return self.into
 
     def first_layer(self, called: str) -> None:
         """Names the layer that every drawing begins with."""
@@ -101,7 +103,7 @@ class Hand:
         self.commands.append(GroupItems(items=items, group=group, called=called))
         return group
 
-    def assembly(self, called: str, *items: str, operation: Role = "cuts") -> str:
+    def assembly(self, called: str, *items: str, operation: Role = "difference") -> str:
         """An assembly of some items, painted as the backmost of them."""
         assembly = self._id()
         self.commands.append(
@@ -168,7 +170,7 @@ class Hand:
                 called=called,
                 dials={n: v * MM if n in lengths else v for n, v in dials.items()},
                 style=style,
-                container=self.drawn_in,
+                container=self.into,
             )
         )
         return item
@@ -197,18 +199,18 @@ class Hand:
         )
         place = at * MM
         self.commands.append(
-            WriteWords(
+            AddText(
                 item=item,
                 at=(place.real, place.imag),
                 lettering=lettering,
                 style=style,
-                container=self.drawn_in,
+                container=self.into,
             )
         )
         if radius is not None:
             self.commands += [
-                BendWords(items=(item,), bent=True),
-                SetWords(items=(item,), setting="radius", value=radius * MM),
+                BendText(items=(item,), bent=True),
+                SetTextSetting(items=(item,), setting="radius", value=radius * MM),
             ]
         return item
 
@@ -224,7 +226,7 @@ class Hand:
                 contours=tuple(contours),
                 style=style,
                 rule=rule,
-                container=self.drawn_in,
+                container=self.into,
             )
         )
         return item

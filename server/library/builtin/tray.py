@@ -7,7 +7,7 @@ from buildup.drawing.clips import clip_of
 from buildup.drawing.model import Drawing
 from buildup.edits.apply import foreseen
 from buildup.edits.change import updated
-from buildup.edits.library.libraryplacement import kept_form
+from buildup.edits.library.libraryplacement import shelf_clip
 
 from library.builtin.hand import Hand
 from library.builtin.mirrored import headstock, mirrored_body, rosette
@@ -35,7 +35,7 @@ one that lies in a group is named with it."""
 def luthiers_tray() -> tuple[LibraryOutline, ...]:
     """The outlines of the tray."""
     kept = [
-        (name, kept_form(clip_of(drawing, ids).text()).text(), f"ready-{number}")
+        (name, shelf_clip(clip_of(drawing, ids).text()).text(), f"ready-{number}")
         for number, (drawing, name, ids) in enumerate(_pieces(), 1)
     ]
     family = {name: key for name, _, key in kept} | {

@@ -3,9 +3,9 @@
 from dataclasses import dataclass
 
 from buildup.drawing.clips import read_clip
-from buildup.edits.library.libraryplacement import FollowKept, kept_form
+from buildup.edits.library.libraryplacement import UpdateLinkedCopies, shelf_clip
 from buildup.errors import Refusal
-from buildup.forms.matching.libraryfacts import KeptMeasures, kept_measures
+from buildup.forms.matching.libraryfacts import ShelfMeasures, shelf_measures
 from buildup.forms.matching.likeness import likeness, look_of
 from common.messages import refusal
 from common.retries import in_transaction
@@ -70,7 +70,7 @@ def change_outline(user_id: int, entry_id: int, clip: str) -> Followed:
     row = _changed(user_id, entry_id, clip)
     follows, stays = [], []
     for drawing, (name, items) in _linked_to(user_id, row).items():
-        command = FollowKept(
+        command = UpdateLinkedCopies(
             items=tuple(items),
             clip=row.clip,
             copies=new_key(),
@@ -123,19 +123,19 @@ def alike(user_id: int, clip: str) -> list[tuple[int, float]]:
     """The outlines on the shelf by how much they look like some items, the most alike first.
 
     Raises:
-        Refusal: as `kept_form`.
+        Refusal: as `shelf_clip`.
     """
-    look = look_of(kept_form(clip))
+    look = look_of(shelf_clip(clip))
     rows = ShelfEntry.objects.filter(owner_id=user_id, shape="").values_list("pk", "facts")
     found = [(pk, likeness(look, (facts or {}).get("look", ()))) for pk, facts in rows]
     return sorted(found, key=lambda f: -f[1])
 
 
-def variations(user_id: int, entry_id: int) -> list[tuple[ShelfEntry, KeptMeasures]]:
+def variations(user_id: int, entry_id: int) -> list[tuple[ShelfEntry, ShelfMeasures]]:
     """An outline and its siblings, each with what it comes to and how it differs from the first.
 
     Raises:
-        Refusal: `unknown_entry`; as `kept_measures`.
+        Refusal: `unknown_entry`; as `shelf_measures`.
     """
     row = entry_of(user_id, entry_id)
     if row.shape:
@@ -143,4 +143,4 @@ def variations(user_id: int, entry_id: int) -> list[tuple[ShelfEntry, KeptMeasur
     mine = read_clip(row.clip)
     others = ShelfEntry.objects.filter(owner_id=user_id, family=row.family).exclude(pk=row.pk)
     every = (row, *others)
-    return [(e, kept_measures(read_clip(e.clip), mine)) for e in every]
+    return [(e, shelf_measures(read_clip(e.clip), mine)) for e in every]

@@ -8,9 +8,9 @@ from dataclasses import dataclass
 from buildup.drawing.checks import check_id, check_name
 from buildup.drawing.clips import read_clip
 from buildup.drawing.codec import write
-from buildup.edits.library.libraryplacement import kept_form
+from buildup.edits.library.libraryplacement import shelf_clip
 from buildup.errors import Refusal
-from buildup.forms.matching.libraryfacts import kept_facts
+from buildup.forms.matching.libraryfacts import shelf_facts
 from buildup.forms.matching.likeness import look_of
 from buildup.shapes.presets import READY_MADE, Setting, checked_setting
 from common.messages import refusal
@@ -189,11 +189,11 @@ def checked_outline(outline: LibraryOutline) -> LibraryOutline:
     """An outline about its own middle, with a key of its own where it brings none.
 
     Raises:
-        Refusal: as `kept_form`; `bad_name`, `bad_id`, or `too_large` for the store.
+        Refusal: as `shelf_clip`; `bad_name`, `bad_id`, or `too_large` for the store.
     """
     check_name(outline.name)
     check_name(outline.tray)
-    clip = kept_form(outline.clip).text()
+    clip = shelf_clip(outline.clip).text()
     if len(clip) > most_at_once():
         raise refusal("too_large.outline")
     key = outline.key or new_key()
@@ -284,7 +284,7 @@ def write_clip(entry: ShelfEntry, clip: str) -> bool:
     if entry.facts and entry.facts.get("sum") == told:
         return False
     kept = read_clip(clip)
-    facts = write(kept_facts(kept), defaults=True)
+    facts = write(shelf_facts(kept), defaults=True)
     entry.clip, entry.size = clip, len(clip)
     entry.facts = {**facts, "look": look_of(kept), "sum": told}
     return True

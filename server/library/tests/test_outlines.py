@@ -4,7 +4,7 @@ import json
 from xml.etree import ElementTree
 
 from buildup.drawing.clips import clip_of, read_clip
-from buildup.edits.library.libraryplacement import kept_form
+from buildup.edits.library.libraryplacement import shelf_clip
 from django.contrib.auth import get_user_model
 from django.test import TransactionTestCase
 from drawings import store
@@ -55,7 +55,7 @@ class OutlinesTest(TransactionTestCase):
         kept = self.get(f"/library/{entry['id']}/clip").json()
         self.edit(
             drawing_id,
-            kind="place_kept",
+            kind="place_from_shelf",
             clip=kept["clip"],
             copies=copies,
             called=kept["name"],
@@ -99,7 +99,7 @@ class OutlinesTest(TransactionTestCase):
         bystander = self.draw("Three")
         for drawing_id in drawings:
             self.link(drawing_id, entry)
-        self.edit(drawings[1], kind="turn_by", items=["copy"], angle=30)
+        self.edit(drawings[1], kind="rotate_items", items=["copy"], angle=30)
         done = self.ask("put", f"/library/{entry['id']}/clip", {"clip": PLATE}).json()
         self.assertEqual((done["follows"], done["stays"]), (["One", "Two"], []))
         self.assertEqual(done["entry"]["state"], 2)
@@ -206,7 +206,7 @@ class OutlinesTest(TransactionTestCase):
 
     def test_the_ready_made_are_sound_and_lie_about_their_middle(self):
         for outline in luthiers_tray():
-            self.assertEqual(kept_form(outline.clip).text(), outline.clip)
+            self.assertEqual(shelf_clip(outline.clip).text(), outline.clip)
 
     def test_what_is_kept_twice_has_two_keys(self):
         one, two = (

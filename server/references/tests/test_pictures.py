@@ -144,8 +144,8 @@ class CardTest(TestCase):
         self.assertEqual(blank.getcolors(), [(blank.width * blank.height, (255, 255, 255))])
         picture = keep(row, checked(encoded(size=(40, 30))))
         place = {
-            "kind": "place_underlay",
-            "underlay": "u",
+            "kind": "add_reference",
+            "reference": "u",
             "picture": picture.pk,
             "called": "Body",
             "pixels": [40, 30],

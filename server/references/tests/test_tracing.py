@@ -1,4 +1,4 @@
-"""Silhouettes of pictures that the tests draw themselves, and outlines matched with them."""
+"""Traced areas of pictures that the tests draw themselves, and outlines matched with them."""
 
 import io
 import json
@@ -6,7 +6,7 @@ import math
 
 import numpy as np
 from buildup.errors import Refusal
-from buildup.forms.matching.tracedarea import fitted_silhouette
+from buildup.forms.matching.tracedarea import fitted_traced_area
 from buildup.geometry.areas import area_of
 from buildup.geometry.bezier import point_at
 from demo.management.commands.load_demo import trace
@@ -17,7 +17,7 @@ from drawings import store
 from drawings.models import Drawing
 from PIL import Image, ImageDraw, ImageFilter
 
-from references.tracing import silhouette
+from references.tracing import traced_area
 
 SIZE = 120
 FINE = 8
@@ -41,7 +41,7 @@ def disc(radius, at, *, soft=0.0, noise=0.0, hole=0.0):
 class EdgeTest(SimpleTestCase):
     def found(self, picture, *places, tolerance=18.0, holes=True):
         seeds = [p / SIZE for p in places]
-        return silhouette(picture, seeds, tolerance=tolerance, holes=holes)
+        return traced_area(picture, seeds, tolerance=tolerance, holes=holes)
 
     def test_edges_lie_within_half_a_pixel_of_the_truth(self):
         """Discs of known place and radius, sharp, soft and noisy."""
@@ -57,7 +57,7 @@ class EdgeTest(SimpleTestCase):
                 (loop,) = self.found(disc(radius, at, **more), at).loops
                 away = [abs(p * SIZE - at) - radius for p in loop]
                 self.assertLess(max(map(abs, away)), 0.5)
-                form = fitted_silhouette([loop], pixel=1 / SIZE, ratio=1.0)
+                form = fitted_traced_area([loop], pixel=1 / SIZE, ratio=1.0)
                 points = [complex(*p) for p in (*form.paths[0], form.paths[0][0])]
                 curves = [tuple(points[k : k + 4]) for k in range(0, len(points) - 1, 3)]
                 area = abs(area_of(curves)) * SIZE**2
@@ -91,17 +91,17 @@ class EdgeTest(SimpleTestCase):
             (plain, 1.5 + 0.5j, "outside_picture"),
         ):
             with self.assertRaises(Refusal) as refused:
-                silhouette(picture, [seed], tolerance=10.0, holes=True)
+                traced_area(picture, [seed], tolerance=10.0, holes=True)
             self.assertEqual(refused.exception.code, code)
         clear = Image.new("RGBA", (50, 40), (0, 0, 0, 0))
         clear.paste((200, 0, 0, 255), (10, 10, 40, 30))
-        (loop,) = silhouette(clear, [0.5 + 0.5j], tolerance=10.0, holes=True).loops
+        (loop,) = traced_area(clear, [0.5 + 0.5j], tolerance=10.0, holes=True).loops
         across = [p.real * 50 for p in loop]
         self.assertAlmostEqual(max(across) - min(across), 30, delta=0.5)
 
 
 class MatchTest(TestCase):
-    """On the demo's underlay: the form is found, an outline proposed for it, and measured."""
+    """On the demo's reference: the form is found, an outline proposed for it, and measured."""
 
     def setUp(self):
         store.forget_all()
@@ -127,38 +127,38 @@ class MatchTest(TestCase):
 
     def found(self, at=None, **more):
         store.forget_all()
-        (underlay,) = store.value_of(self.row).sheet.underlays
-        at = at or [underlay.x, underlay.y + underlay.height * 0.2]
-        return self.post("queries/traced-area", underlay="body", places=[at], **more)
+        (reference,) = store.value_of(self.row).sheet.references
+        at = at or [reference.x, reference.y + reference.height * 0.2]
+        return self.post("queries/traced-area", reference="body", places=[at], **more)
 
     def test_a_dozen_anchors_match_the_body_above_98_5_per_cent(self):
         told = self.found(holes=False).json()
         self.assertEqual(told["colour"], "#C4A076")
-        self.send(kind="set_silhouette", underlay="body", silhouette=told["silhouette"])
-        width = store.value_of(self.row).sheet.underlays[0].width
-        pixel = told["silhouette"]["pixel"] * width
+        self.send(kind="set_traced_area", reference="body", traced_area=told["traced_area"])
+        width = store.value_of(self.row).sheet.references[0].width
+        pixel = told["traced_area"]["pixel"] * width
         self.assertAlmostEqual(pixel, width / 210, delta=1e-9)
-        self.send(kind="propose_outline", item="top", underlay="body", tolerance=2.2 * pixel)
+        self.send(kind="trace_outline", item="top", reference="body", tolerance=2.2 * pixel)
         store.forget_all()
         self.row.refresh_from_db()
         (contour,) = store.value_of(self.row).items["top"].contours
         self.assertLessEqual(len(contour.anchors), 12)
-        match = self.post("queries/match", items=["top"], underlay="body").json()
+        match = self.post("queries/match", items=["top"], reference="body").json()
         self.assertGreater(match["overlap"], 0.985)
         self.assertLess(match["mean"], pixel / 2)
         self.assertLess(match["largest"], 2.2 * pixel)
         self.assertAlmostEqual(match["pixel"], pixel)
 
         away = {"kind": "move_items", "items": ["top"], "by": [20 * pixel, 0]}
-        moved = self.post("queries/match", items=["top"], underlay="body", command=away).json()
+        moved = self.post("queries/match", items=["top"], reference="body", command=away).json()
         self.assertLess(moved["overlap"], 0.8)
         self.assertTrue(moved["beyond"].startswith("M") and moved["missing"].startswith("M"))
         anchors = [["top", 0, k] for k in range(len(contour.anchors))]
         low = max(range(len(anchors)), key=lambda k: contour.anchors[k].at.imag)
         nudge = {"kind": "move_anchors", "anchors": [anchors[low]], "by": [3 * pixel, 2 * pixel]}
         self.send(**nudge)
-        worse = self.post("queries/match", items=["top"], underlay="body").json()
-        settle = {"kind": "settle_anchors", "anchors": [anchors[low]], "underlay": "body"}
+        worse = self.post("queries/match", items=["top"], reference="body").json()
+        settle = {"kind": "fit_to_reference", "anchors": [anchors[low]], "reference": "body"}
         self.row.refresh_from_db()
         before = store.value_of(self.row).items["top"].contours[0].anchors
         self.send(**settle, reach=5 * pixel)
@@ -169,23 +169,23 @@ class MatchTest(TestCase):
         self.assertEqual([a.kind for a in after], [a.kind for a in before])
         others = [k for k in range(len(after)) if k != low]
         self.assertEqual([after[k] for k in others], [before[k] for k in others])
-        better = self.post("queries/match", items=["top"], underlay="body").json()
+        better = self.post("queries/match", items=["top"], reference="body").json()
         self.assertLess(worse["overlap"], match["overlap"] - 0.002)
         self.assertGreater(better["overlap"], worse["overlap"] + 0.002)
 
     def test_what_cannot_be_found_or_matched_is_said(self):
         self.assertEqual(self.found(at=[-900, 0]).json()["code"], "outside_picture")
         self.assertEqual(self.found(tolerance=0).status_code, 422)
-        items = {"items": ["sound-hole"], "underlay": "body"}
-        self.assertEqual(self.post("queries/match", **items).json()["code"], "no_silhouette")
-        gone = self.post("queries/match", **items | {"underlay": "gone"})
-        self.assertEqual(gone.json()["code"], "unknown_underlay")
+        items = {"items": ["sound-hole"], "reference": "body"}
+        self.assertEqual(self.post("queries/match", **items).json()["code"], "no_traced_area")
+        gone = self.post("queries/match", **items | {"reference": "gone"})
+        self.assertEqual(gone.json()["code"], "unknown_reference")
         other = get_user_model().objects.create_user("tom", password="reed-and-spruce")
         self.client.force_login(other)
         self.assertEqual(self.post("queries/match", **items).status_code, 404)
 
     def test_large_pictures_are_made_smaller_first(self):
         picture = Image.open(io.BytesIO(photograph())).resize((2100, 2800))
-        found = silhouette(picture, [0.5 + 0.7j], tolerance=20.0, holes=False)
+        found = traced_area(picture, [0.5 + 0.7j], tolerance=20.0, holes=False)
         self.assertGreater(found.pixel, 1 / 2100)
         self.assertEqual(len(found.loops), 1)

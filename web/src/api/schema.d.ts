@@ -1351,7 +1351,7 @@ export interface paths {
         put?: never;
         /**
          * Trace Area
-         * @description The form around some places of an underlay; nothing is kept.
+         * @description The form around some places of a reference; nothing is kept.
          */
         post: operations["trace_area"];
         delete?: never;
@@ -1360,7 +1360,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/v1/drawings/{drawing}/references/{underlay}/colours": {
+    "/api/v1/drawings/{drawing}/references/{reference}/colours": {
         parameters: {
             query?: never;
             header?: never;
@@ -1369,7 +1369,7 @@ export interface paths {
         };
         /**
          * List Reference Colours
-         * @description The main colours of an underlay.
+         * @description The main colours of a reference.
          */
         get: operations["list_reference_colours"];
         put?: never;
@@ -1391,7 +1391,7 @@ export interface paths {
         put?: never;
         /**
          * Match Reference
-         * @description How well some items cover the form in an underlay, after an edit that is being made.
+         * @description How well some items cover the form in a reference, after an edit that is being made.
          */
         post: operations["match_reference"];
         delete?: never;
@@ -1498,7 +1498,7 @@ export interface components {
              * @default 1
              */
             state?: number;
-            facts?: components["schemas"]["KeptFacts"] | null;
+            facts?: components["schemas"]["ShelfFacts"] | null;
         };
         /**
          * EntryPage
@@ -1511,10 +1511,10 @@ export interface components {
             more: boolean;
         };
         /**
-         * KeptFacts
+         * ShelfFacts
          * @description How large an outline that is kept is.
          */
-        KeptFacts: {
+        ShelfFacts: {
             /** Width */
             width: number;
             /** Height */
@@ -1663,10 +1663,10 @@ export interface components {
             stays: string[];
         };
         /**
-         * KeptMeasures
+         * ShelfMeasures
          * @description What an outline that is kept comes to, beside another one.
          */
-        KeptMeasures: {
+        ShelfMeasures: {
             /** Length */
             length: number;
             /** Area */
@@ -1680,7 +1680,7 @@ export interface components {
          */
         Variation: {
             entry: components["schemas"]["Entry"];
-            measures: components["schemas"]["KeptMeasures"];
+            measures: components["schemas"]["ShelfMeasures"];
         };
         /**
          * TakenIn
@@ -2325,10 +2325,60 @@ export interface components {
             said: string;
         };
         /**
-         * KeptStyle
+         * Reference
+         * @description A picture to trace: never picked, never sent out.
+         *
+         *     Args:
+         *         picture: the number under which the server keeps its bytes.
+         *         x: the middle's place on the sheet, as `y`.
+         *         width: its extent on the sheet, as `height`.
+         *         angle: degrees, clockwise.
+         *         strength: from 0 (gone) to 1 (as bright as it is).
+         *         grey: shown without its colours.
+         *         traced_area: a form in it that outlines are compared with.
+         */
+        Reference: {
+            /** Id */
+            id: string;
+            /** Picture */
+            picture: number;
+            /** Name */
+            name: string;
+            /** X */
+            x: number;
+            /** Y */
+            y: number;
+            /** Width */
+            width: number;
+            /** Height */
+            height: number;
+            /**
+             * Angle
+             * @default 0
+             */
+            angle?: number;
+            /**
+             * Strength
+             * @default 0.35
+             */
+            strength?: number;
+            /**
+             * Grey
+             * @default false
+             */
+            grey?: boolean;
+            /**
+             * Hidden
+             * @default false
+             */
+            hidden?: boolean;
+            traced_area?: components["schemas"]["TracedArea"] | null;
+        };
+        /**
+         * SavedStyle
          * @description A style under a name; its gradients fit the box of any form.
          */
-        KeptStyle: {
+        SavedStyle: {
             /** Id */
             id: string;
             /** Name */
@@ -2339,8 +2389,8 @@ export interface components {
          * Sheet
          * @description The area that is sent out, and what helps to draw on it.
          *
-         *     Size in sheet units, the unit it is measured in, its colour; guides, grid and underlays; colours
-         *     and styles that are kept.
+         *     Size in sheet units, the unit it is measured in, its colour; guides, grid, references; colours
+         *     and styles that are saved.
          */
         Sheet: {
             /**
@@ -2382,10 +2432,10 @@ export interface components {
              */
             grid?: components["schemas"]["Grid"];
             /**
-             * Underlays
+             * References
              * @default []
              */
-            underlays?: components["schemas"]["Underlay"][];
+            references?: components["schemas"]["Reference"][];
             /**
              * Swatches
              * @default []
@@ -2395,25 +2445,7 @@ export interface components {
              * Styles
              * @default []
              */
-            styles?: components["schemas"]["KeptStyle"][];
-        };
-        /**
-         * Silhouette
-         * @description A form in a picture.
-         *
-         *     Args:
-         *         paths: closed; of each the control points, an anchor and the two handles of its segment
-         *             over and over, in parts of the picture's width and height.
-         *         pixel: the width of a pixel, in parts of the picture's width: nothing finer is told.
-         */
-        Silhouette: {
-            /** Paths */
-            paths: [
-                number,
-                number
-            ][][];
-            /** Pixel */
-            pixel: number;
+            styles?: components["schemas"]["SavedStyle"][];
         };
         /**
          * Swatch
@@ -2428,54 +2460,22 @@ export interface components {
             colour: string;
         };
         /**
-         * Underlay
-         * @description A picture to trace: never picked, never sent out.
+         * TracedArea
+         * @description A form in a picture.
          *
          *     Args:
-         *         picture: the number under which the server keeps its bytes.
-         *         x: the middle's place on the sheet, as `y`.
-         *         width: its extent on the sheet, as `height`.
-         *         angle: degrees, clockwise.
-         *         strength: from 0 (gone) to 1 (as bright as it is).
-         *         grey: shown without its colours.
-         *         silhouette: a form in it that outlines are compared with.
+         *         paths: closed; of each the control points, an anchor and the two handles of its segment
+         *             over and over, in parts of the picture's width and height.
+         *         pixel: the width of a pixel, in parts of the picture's width: nothing finer is told.
          */
-        Underlay: {
-            /** Id */
-            id: string;
-            /** Picture */
-            picture: number;
-            /** Name */
-            name: string;
-            /** X */
-            x: number;
-            /** Y */
-            y: number;
-            /** Width */
-            width: number;
-            /** Height */
-            height: number;
-            /**
-             * Angle
-             * @default 0
-             */
-            angle?: number;
-            /**
-             * Strength
-             * @default 0.35
-             */
-            strength?: number;
-            /**
-             * Grey
-             * @default false
-             */
-            grey?: boolean;
-            /**
-             * Hidden
-             * @default false
-             */
-            hidden?: boolean;
-            silhouette?: components["schemas"]["Silhouette"] | null;
+        TracedArea: {
+            /** Paths */
+            paths: [
+                number,
+                number
+            ][][];
+            /** Pixel */
+            pixel: number;
         };
         /**
          * Reading
@@ -2774,7 +2774,7 @@ export interface components {
         ExportIn: {
             /** Id */
             id: string;
-            /** AnySending */
+            /** AnyFormatSettings */
             sending: components["schemas"]["SvgOut"] | components["schemas"]["PdfOut"] | components["schemas"]["PictureOut"] | components["schemas"]["DxfOut"] | components["schemas"]["HpglOut"] | components["schemas"]["IconsOut"];
             /**
              * Items
@@ -3294,15 +3294,15 @@ export interface components {
              * Operation
              * @enum {string}
              */
-            operation: "joins" | "cuts" | "keeps" | "inverts";
+            operation: "union" | "difference" | "intersection" | "exclusion";
             /** Parts */
             parts: components["schemas"]["PartMark"][];
             /** Gone */
             gone: number;
             /** Trouble */
             trouble: string;
-            /** Edge */
-            edge: components["schemas"]["Grown"] | components["schemas"]["Stroked"] | null;
+            /** Result */
+            result: components["schemas"]["OffsetEffect"] | components["schemas"]["StrokeEffect"] | null;
             peg: components["schemas"]["CopyPeg"] | null;
             /** Below */
             below: components["schemas"]["PaintMark"][];
@@ -3524,9 +3524,9 @@ export interface components {
             symmetry?: components["schemas"]["SymmetryMark"] | null;
             assembly?: components["schemas"]["AssemblyMark"] | null;
             /** Role */
-            role?: ("joins" | "cuts" | "keeps" | "inverts") | null;
+            role?: ("union" | "difference" | "intersection" | "exclusion") | null;
             link?: components["schemas"]["LinkMark"] | null;
-            words?: components["schemas"]["WordsMark"] | null;
+            words?: components["schemas"]["TextMark"] | null;
         };
         /**
          * FilterMark
@@ -3652,48 +3652,6 @@ export interface components {
             stops: components["schemas"]["StopMark"][];
         };
         /**
-         * Grown
-         * @description An assembly whose form is grown, or shrunk; open paths get parallels.
-         *
-         *     Args:
-         *         distance: sheet units, of a step; below 0 forms shrink, and parallels lie to the left.
-         *         count: how many steps of it, each a contour by itself.
-         *         join: how corners of grown ones are, and inner corners of shrunk ones.
-         *         miter_limit: how many times twice the distance a mitred corner may reach.
-         *         shows: what it holds shows as well.
-         */
-        Grown: {
-            /**
-             * Kind
-             * @default grown
-             * @constant
-             */
-            kind?: "grown";
-            /** Distance */
-            distance: number;
-            /**
-             * Count
-             * @default 1
-             */
-            count?: number;
-            /**
-             * Join
-             * @default round
-             * @enum {string}
-             */
-            join?: "miter" | "round" | "bevel";
-            /**
-             * Miter Limit
-             * @default 4
-             */
-            miter_limit?: number;
-            /**
-             * Shows
-             * @default true
-             */
-            shows?: boolean;
-        };
-        /**
          * JointMark
          * @description Where two segments join.
          */
@@ -3749,6 +3707,48 @@ export interface components {
             copies?: boolean;
         };
         /**
+         * OffsetEffect
+         * @description An assembly whose form is grown, or shrunk; open paths get parallels.
+         *
+         *     Args:
+         *         distance: sheet units, of a step; below 0 forms shrink, and parallels lie to the left.
+         *         count: how many steps of it, each a contour by itself.
+         *         join: how corners of grown ones are, and inner corners of shrunk ones.
+         *         miter_limit: how many times twice the distance a mitred corner may reach.
+         *         shows: what it holds shows as well.
+         */
+        OffsetEffect: {
+            /**
+             * Kind
+             * @default offset
+             * @constant
+             */
+            kind?: "offset";
+            /** Distance */
+            distance: number;
+            /**
+             * Count
+             * @default 1
+             */
+            count?: number;
+            /**
+             * Join
+             * @default round
+             * @enum {string}
+             */
+            join?: "miter" | "round" | "bevel";
+            /**
+             * Miter Limit
+             * @default 4
+             */
+            miter_limit?: number;
+            /**
+             * Shows
+             * @default true
+             */
+            shows?: boolean;
+        };
+        /**
          * PaintMark
          * @description Something that is painted beside the form of an assembly.
          */
@@ -3789,7 +3789,7 @@ export interface components {
              * Role
              * @enum {string}
              */
-            role: "joins" | "cuts" | "keeps" | "inverts";
+            role: "union" | "difference" | "intersection" | "exclusion";
             /** Path */
             path: string;
         };
@@ -4006,16 +4006,16 @@ export interface components {
             opacity: number;
         };
         /**
-         * Stroked
+         * StrokeEffect
          * @description An assembly of the strokes of what it holds, whose fills show below it.
          */
-        Stroked: {
+        StrokeEffect: {
             /**
              * Kind
-             * @default stroked
+             * @default stroke
              * @constant
              */
-            kind?: "stroked";
+            kind?: "stroke";
         };
         /**
          * SymmetryMark
@@ -4077,26 +4077,10 @@ export interface components {
             ends: components["schemas"]["SeamMark"][];
         };
         /**
-         * TwinMark
-         * @description The line about which an anchor's twin mirrors it.
-         */
-        TwinMark: {
-            /** Through */
-            through: [
-                number,
-                number
-            ];
-            /** Along */
-            along: [
-                number,
-                number
-            ];
-        };
-        /**
-         * WordsMark
+         * TextMark
          * @description Words as they are shown and set.
          */
-        WordsMark: {
+        TextMark: {
             /** Text */
             text: string;
             /** Face */
@@ -4157,6 +4141,22 @@ export interface components {
              * @default []
              */
             pegs?: components["schemas"]["CopyPeg"][];
+        };
+        /**
+         * TwinMark
+         * @description The line about which an anchor's twin mirrors it.
+         */
+        TwinMark: {
+            /** Through */
+            through: [
+                number,
+                number
+            ];
+            /** Along */
+            along: [
+                number,
+                number
+            ];
         };
         /**
          * NameIn
@@ -4250,7 +4250,7 @@ export interface components {
          * Code
          * @enum {string}
          */
-        Code: "a_container" | "already_ends" | "already_outlines" | "anchor_there" | "bad_amount" | "bad_colour" | "bad_count" | "bad_dashes" | "bad_data" | "bad_effect" | "bad_gradient" | "bad_grid" | "bad_id" | "bad_length" | "bad_limits" | "bad_miter" | "bad_name" | "bad_number" | "bad_opacity" | "bad_outline" | "bad_palette" | "bad_picture" | "bad_plan" | "bad_radius" | "bad_request" | "bad_scale" | "bad_sending" | "bad_sheet" | "bad_shelf" | "bad_silhouette" | "bad_step" | "bad_stroke" | "bad_sweep" | "bad_text" | "bad_tolerance" | "bad_type" | "bad_underlay" | "bad_unit" | "bad_width" | "broken_off" | "broken_picture" | "busy" | "cannot_close" | "closed_outline" | "database_unavailable" | "dial_out_of_range" | "ends_meet" | "entities" | "faces_full" | "guide_exists" | "guide_runs_along" | "heavy_font" | "hidden_place" | "id_taken" | "in_itself" | "item_exists" | "key_taken" | "last_layer" | "layers_on_top" | "linked_item" | "locked_guide" | "locked_item" | "locked_out" | "long_ago" | "name_taken" | "no_anchors" | "no_assembly" | "no_corner" | "no_cutter" | "no_demo" | "no_draft" | "no_ends" | "no_extent" | "no_extremes" | "no_form" | "no_gradient" | "no_group" | "no_items" | "no_length" | "no_line" | "no_new_colour" | "no_offset" | "no_pairs" | "no_part" | "no_path" | "no_points" | "no_region" | "no_segment" | "no_silhouette" | "no_size" | "no_stroke" | "no_symmetry" | "no_token" | "no_words" | "not_a_container" | "not_a_font" | "not_a_layer" | "not_a_picture" | "not_a_shape" | "not_a_transform" | "not_alike" | "not_an_end" | "not_an_outline" | "not_closed" | "not_drawn_by_hand" | "not_dxf" | "not_hpgl" | "not_linked" | "not_on_a_seam" | "not_one_outline" | "not_pdf" | "not_signed_in" | "not_svg" | "not_symmetric" | "not_the_last" | "not_there" | "not_two" | "nothing_cut" | "nothing_drawn" | "nothing_left" | "nothing_misses" | "nothing_over" | "nothing_selected" | "nothing_to_cut" | "nothing_to_ease" | "nothing_to_match" | "nothing_to_redo" | "nothing_to_shorten" | "nothing_to_undo" | "nothing_touched" | "old_page" | "on_the_line" | "one_sided" | "outside_picture" | "picture_too_large" | "same_place" | "shelf_full" | "stale" | "stopped" | "storage_full" | "takes_long" | "too_entangled" | "too_far" | "too_few" | "too_few_anchors" | "too_harsh" | "too_large" | "too_long" | "too_many" | "too_many_anchors" | "too_many_dashes" | "too_many_files" | "too_many_guides" | "too_many_pixels" | "too_many_underlays" | "too_much" | "too_small" | "too_steep" | "turns_here" | "underlay_exists" | "unforeseen" | "unknown_anchor" | "unknown_dial" | "unknown_drawing" | "unknown_entry" | "unknown_face" | "unknown_file" | "unknown_guide" | "unknown_host" | "unknown_item" | "unknown_picture" | "unknown_shape" | "unknown_step" | "unknown_stop" | "unknown_stroke" | "unknown_style" | "unknown_swatch" | "unknown_underlay" | "unknown_version" | "unreadable" | "whole_already" | "whole_picture" | "words_along" | "wrong_sign_in";
+        Code: "a_container" | "already_ends" | "already_outlines" | "anchor_there" | "bad_amount" | "bad_colour" | "bad_count" | "bad_dashes" | "bad_data" | "bad_effect" | "bad_gradient" | "bad_grid" | "bad_id" | "bad_length" | "bad_limits" | "bad_miter" | "bad_name" | "bad_number" | "bad_opacity" | "bad_outline" | "bad_palette" | "bad_picture" | "bad_plan" | "bad_radius" | "bad_reference" | "bad_request" | "bad_scale" | "bad_sending" | "bad_sheet" | "bad_shelf" | "bad_step" | "bad_stroke" | "bad_sweep" | "bad_text" | "bad_tolerance" | "bad_traced_area" | "bad_type" | "bad_unit" | "bad_width" | "broken_off" | "broken_picture" | "busy" | "cannot_close" | "closed_outline" | "database_unavailable" | "dial_out_of_range" | "ends_meet" | "entities" | "faces_full" | "guide_exists" | "guide_runs_along" | "heavy_font" | "hidden_place" | "id_taken" | "in_itself" | "item_exists" | "key_taken" | "last_layer" | "layers_on_top" | "linked_item" | "locked_guide" | "locked_item" | "locked_out" | "long_ago" | "name_taken" | "no_anchors" | "no_assembly" | "no_corner" | "no_cutter" | "no_demo" | "no_draft" | "no_ends" | "no_extent" | "no_extremes" | "no_form" | "no_gradient" | "no_group" | "no_items" | "no_length" | "no_line" | "no_new_colour" | "no_offset" | "no_pairs" | "no_part" | "no_path" | "no_points" | "no_region" | "no_segment" | "no_size" | "no_stroke" | "no_symmetry" | "no_token" | "no_traced_area" | "no_words" | "not_a_container" | "not_a_font" | "not_a_layer" | "not_a_picture" | "not_a_shape" | "not_a_transform" | "not_alike" | "not_an_end" | "not_an_outline" | "not_closed" | "not_drawn_by_hand" | "not_dxf" | "not_hpgl" | "not_linked" | "not_on_a_seam" | "not_one_outline" | "not_pdf" | "not_signed_in" | "not_svg" | "not_symmetric" | "not_the_last" | "not_there" | "not_two" | "nothing_cut" | "nothing_drawn" | "nothing_left" | "nothing_misses" | "nothing_over" | "nothing_selected" | "nothing_to_cut" | "nothing_to_ease" | "nothing_to_match" | "nothing_to_redo" | "nothing_to_shorten" | "nothing_to_undo" | "nothing_touched" | "old_page" | "on_the_line" | "one_sided" | "outside_picture" | "picture_too_large" | "reference_exists" | "same_place" | "shelf_full" | "stale" | "stopped" | "storage_full" | "takes_long" | "too_entangled" | "too_far" | "too_few" | "too_few_anchors" | "too_harsh" | "too_large" | "too_long" | "too_many" | "too_many_anchors" | "too_many_dashes" | "too_many_files" | "too_many_guides" | "too_many_pixels" | "too_many_references" | "too_much" | "too_small" | "too_steep" | "turns_here" | "unforeseen" | "unknown_anchor" | "unknown_dial" | "unknown_drawing" | "unknown_entry" | "unknown_face" | "unknown_file" | "unknown_guide" | "unknown_host" | "unknown_item" | "unknown_picture" | "unknown_reference" | "unknown_shape" | "unknown_step" | "unknown_stop" | "unknown_stroke" | "unknown_style" | "unknown_swatch" | "unknown_version" | "unreadable" | "whole_already" | "whole_picture" | "words_along" | "wrong_sign_in";
         /**
          * StaleAnswer
          * @description The drawing has moved on: what changed since.
@@ -4435,6 +4435,40 @@ export interface components {
             container?: string | null;
         };
         /**
+         * AddReference
+         * @description Lays a picture under the drawing, in the middle of the sheet and as large as it fits.
+         */
+        AddReference: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "add_reference";
+            /**
+             * Reference
+             * @description The id of the new reference.
+             */
+            reference: string;
+            /**
+             * Picture
+             * @description The number the server gave the picture.
+             */
+            picture: number;
+            /**
+             * Called
+             * @description Its name, usually the file's.
+             */
+            called: string;
+            /**
+             * Pixels
+             * @description Its width and height in pixels.
+             */
+            pixels: [
+                number,
+                number
+            ];
+        };
+        /**
          * AddStop
          * @description Adds a colour to gradients, the one that shows there.
          */
@@ -4501,6 +4535,92 @@ export interface components {
             colours: components["schemas"]["NamedColour"][];
         };
         /**
+         * AddText
+         * @description Writes words.
+         */
+        AddText: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "add_text";
+            /**
+             * Item
+             * @description The id of the new words.
+             */
+            item: string;
+            /**
+             * At
+             * @description Where their first line is aligned.
+             */
+            at: [
+                number,
+                number
+            ];
+            /** @description What they say, and how. */
+            lettering: components["schemas"]["Lettering"];
+            /**
+             * @description How they are painted.
+             * @default {
+             *       "fill": null,
+             *       "fill_opacity": 1,
+             *       "strokes": [
+             *         {
+             *           "cap": "round",
+             *           "dash_fit": false,
+             *           "dash_from": 0,
+             *           "dashes": [],
+             *           "join": "round",
+             *           "miter_limit": 4,
+             *           "opacity": 1,
+             *           "paint": "#1B2924",
+             *           "placing": "centred",
+             *           "width": 2
+             *         }
+             *       ],
+             *       "finish": {
+             *         "blend": "normal",
+             *         "effects": [],
+             *         "opacity": 1
+             *       }
+             *     }
+             */
+            style?: components["schemas"]["Style"];
+            /**
+             * Container
+             * @description The container they come to lie in; None: the front layer.
+             */
+            container?: string | null;
+        };
+        /**
+         * AddTransitionCurves
+         * @description Makes the curvature grow evenly across anchors, over a length on both sides of each.
+         *
+         *     As a clothoid does, as nearly as the ends allow: the stretch begins and ends in the direction
+         *     and with the curvature of what is there, and has the least variation of curvature between.
+         */
+        AddTransitionCurves: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "add_transition_curves";
+            /**
+             * Anchors
+             * @description Which anchors, at which the path goes on in one direction.
+             */
+            anchors: [
+                string,
+                number,
+                number
+            ][];
+            /**
+             * Length
+             * @description How far to both sides, in sheet units; less where a side is short.
+             */
+            length: number;
+        };
+        /**
          * AlignItems
          * @description Lines items up by an edge or their middles.
          */
@@ -4541,15 +4661,15 @@ export interface components {
             seen?: boolean;
         };
         /**
-         * AlignWords
+         * AlignText
          * @description Says which part of a line stands at the place that words have.
          */
-        AlignWords: {
+        AlignText: {
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
              */
-            kind: "align_words";
+            kind: "align_text";
             /**
              * Items
              * @description Which words.
@@ -4610,7 +4730,25 @@ export interface components {
             eased?: boolean;
         };
         /** AnyCommand */
-        AnyCommand: components["schemas"]["DrawAnchor"] | components["schemas"]["CloseOutline"] | components["schemas"]["AddOutline"] | components["schemas"]["MoveAnchors"] | components["schemas"]["PlaceAnchor"] | components["schemas"]["MoveHandle"] | components["schemas"]["PullHandle"] | components["schemas"]["SetHandle"] | components["schemas"]["SetAnchorKind"] | components["schemas"]["RemoveAnchors"] | components["schemas"]["InsertAnchor"] | components["schemas"]["AddAnchors"] | components["schemas"]["BendSegment"] | components["schemas"]["StraightenSegments"] | components["schemas"]["RemoveSegment"] | components["schemas"]["BreakAnchors"] | components["schemas"]["JoinEnds"] | components["schemas"]["ReverseOutlines"] | components["schemas"]["StartAt"] | components["schemas"]["LineUp"] | components["schemas"]["SpaceAnchors"] | components["schemas"]["CopyHandles"] | components["schemas"]["EaseAnchors"] | components["schemas"]["EvenBothSides"] | components["schemas"]["FairSegments"] | components["schemas"]["RegularSegments"] | components["schemas"]["ThinOut"] | components["schemas"]["SetSilhouette"] | components["schemas"]["ProposeOutline"] | components["schemas"]["SettleAnchors"] | components["schemas"]["ShortenHandles"] | components["schemas"]["MakeTransitions"] | components["schemas"]["BrushSmooth"] | components["schemas"]["PullOutline"] | components["schemas"]["BlendItems"] | components["schemas"]["MakeTwins"] | components["schemas"]["FindTwins"] | components["schemas"]["EvenSides"] | components["schemas"]["ReleaseTwins"] | components["schemas"]["DrawStroke"] | components["schemas"]["SetTolerance"] | components["schemas"]["DrawShape"] | components["schemas"]["DrawLine"] | components["schemas"]["ChangeShape"] | components["schemas"]["SetDial"] | components["schemas"]["SetDials"] | components["schemas"]["CopyDials"] | components["schemas"]["SetMeasure"] | components["schemas"]["DragPeg"] | components["schemas"]["TurnIntoOutlines"] | components["schemas"]["SetCorners"] | components["schemas"]["DragCorners"] | components["schemas"]["SettleCorners"] | components["schemas"]["MoveItems"] | components["schemas"]["MoveAlong"] | components["schemas"]["ResizeItems"] | components["schemas"]["LeanItems"] | components["schemas"]["TurnItems"] | components["schemas"]["PlaceItems"] | components["schemas"]["ScaleItems"] | components["schemas"]["TurnBy"] | components["schemas"]["FlipItems"] | components["schemas"]["MirrorItems"] | components["schemas"]["ShearItems"] | components["schemas"]["AlignItems"] | components["schemas"]["SpaceItems"] | components["schemas"]["SetFill"] | components["schemas"]["SetStroke"] | components["schemas"]["SetStrokeWidth"] | components["schemas"]["SetPen"] | components["schemas"]["SetRule"] | components["schemas"]["SetFillOpacity"] | components["schemas"]["AddStroke"] | components["schemas"]["RemoveStroke"] | components["schemas"]["OrderStroke"] | components["schemas"]["SetBlend"] | components["schemas"]["SetEffects"] | components["schemas"]["SetGradient"] | components["schemas"]["DragGradient"] | components["schemas"]["AddStop"] | components["schemas"]["RemoveStop"] | components["schemas"]["AddSwatches"] | components["schemas"]["SwatchesOfItems"] | components["schemas"]["SetSwatch"] | components["schemas"]["RemoveSwatches"] | components["schemas"]["GiveStyle"] | components["schemas"]["KeepStyle"] | components["schemas"]["SetKeptStyle"] | components["schemas"]["RemoveItems"] | components["schemas"]["DuplicateItems"] | components["schemas"]["RowOfCopies"] | components["schemas"]["RingOfCopies"] | components["schemas"]["GridOfCopies"] | components["schemas"]["PasteItems"] | components["schemas"]["PlaceKept"] | components["schemas"]["FollowKept"] | components["schemas"]["UnlinkItems"] | components["schemas"]["WriteWords"] | components["schemas"]["SayWords"] | components["schemas"]["SetWords"] | components["schemas"]["PullWords"] | components["schemas"]["AlignWords"] | components["schemas"]["BendWords"] | components["schemas"]["LayWords"] | components["schemas"]["SetLine"] | components["schemas"]["OrderItems"] | components["schemas"]["StepItems"] | components["schemas"]["HideItems"] | components["schemas"]["LockItems"] | components["schemas"]["RenameItem"] | components["schemas"]["GroupItems"] | components["schemas"]["TakeApart"] | components["schemas"]["MakeSymmetry"] | components["schemas"]["SetSymmetry"] | components["schemas"]["SetSecondStyle"] | components["schemas"]["DragSymmetry"] | components["schemas"]["CloseSeam"] | components["schemas"]["SetSeam"] | components["schemas"]["AddLayer"] | components["schemas"]["MergeLayers"] | components["schemas"]["SetOpacity"] | components["schemas"]["Assemble"] | components["schemas"]["SetAssembly"] | components["schemas"]["SetEdge"] | components["schemas"]["DragEdge"] | components["schemas"]["SetPart"] | components["schemas"]["Partition"] | components["schemas"]["MakeCompound"] | components["schemas"]["CutItems"] | components["schemas"]["CutPath"] | components["schemas"]["CropItems"] | components["schemas"]["SweepRegions"] | components["schemas"]["StrokesIntoOutlines"] | components["schemas"]["OffsetItems"] | components["schemas"]["SetSheet"] | components["schemas"]["SetSheetColour"] | components["schemas"]["SetGrid"] | components["schemas"]["AddGuide"] | components["schemas"]["MoveGuide"] | components["schemas"]["SetGuide"] | components["schemas"]["RemoveGuides"] | components["schemas"]["HideGuides"] | components["schemas"]["PlaceUnderlay"] | components["schemas"]["DragUnderlay"] | components["schemas"]["SetUnderlay"] | components["schemas"]["RemoveUnderlay"];
+        AnyCommand: components["schemas"]["DrawAnchor"] | components["schemas"]["CloseOutline"] | components["schemas"]["AddOutline"] | components["schemas"]["MoveAnchors"] | components["schemas"]["PlaceAnchor"] | components["schemas"]["MoveHandle"] | components["schemas"]["PullHandle"] | components["schemas"]["SetHandle"] | components["schemas"]["SetAnchorKind"] | components["schemas"]["DeleteAnchors"] | components["schemas"]["InsertAnchor"] | components["schemas"]["AddAnchors"] | components["schemas"]["BendSegment"] | components["schemas"]["StraightenSegments"] | components["schemas"]["DeleteSegment"] | components["schemas"]["SplitAtAnchors"] | components["schemas"]["JoinEnds"] | components["schemas"]["ReverseOutlines"] | components["schemas"]["SetStartPoint"] | components["schemas"]["LineUp"] | components["schemas"]["SpaceAnchors"] | components["schemas"]["CopyHandles"] | components["schemas"]["EaseAnchors"] | components["schemas"]["BalanceHandles"] | components["schemas"]["FairSegments"] | components["schemas"]["RegularSegments"] | components["schemas"]["SimplifyOutlines"] | components["schemas"]["SetTracedArea"] | components["schemas"]["TraceOutline"] | components["schemas"]["FitToReference"] | components["schemas"]["ShortenHandles"] | components["schemas"]["AddTransitionCurves"] | components["schemas"]["SmoothWithBrush"] | components["schemas"]["PullWithBrush"] | components["schemas"]["BlendItems"] | components["schemas"]["MakeTwins"] | components["schemas"]["FindTwins"] | components["schemas"]["MakeSymmetric"] | components["schemas"]["ReleaseTwins"] | components["schemas"]["DrawStroke"] | components["schemas"]["SetTolerance"] | components["schemas"]["DrawShape"] | components["schemas"]["DrawLine"] | components["schemas"]["ChangeShape"] | components["schemas"]["SetDial"] | components["schemas"]["SetDials"] | components["schemas"]["CopyDials"] | components["schemas"]["SetMeasure"] | components["schemas"]["DragPeg"] | components["schemas"]["ConvertToOutlines"] | components["schemas"]["SetCorners"] | components["schemas"]["DragCorners"] | components["schemas"]["ConvertCorners"] | components["schemas"]["MoveItems"] | components["schemas"]["MoveAlong"] | components["schemas"]["ResizeItems"] | components["schemas"]["DragShear"] | components["schemas"]["DragRotation"] | components["schemas"]["PlaceItems"] | components["schemas"]["ScaleItems"] | components["schemas"]["RotateItems"] | components["schemas"]["FlipItems"] | components["schemas"]["MirrorItems"] | components["schemas"]["ShearItems"] | components["schemas"]["AlignItems"] | components["schemas"]["SpaceItems"] | components["schemas"]["SetFill"] | components["schemas"]["SetStroke"] | components["schemas"]["SetStrokeWidth"] | components["schemas"]["SetPen"] | components["schemas"]["SetRule"] | components["schemas"]["SetFillOpacity"] | components["schemas"]["AddStroke"] | components["schemas"]["DeleteStroke"] | components["schemas"]["OrderStroke"] | components["schemas"]["SetBlend"] | components["schemas"]["SetEffects"] | components["schemas"]["SetGradient"] | components["schemas"]["DragGradient"] | components["schemas"]["AddStop"] | components["schemas"]["DeleteStop"] | components["schemas"]["AddSwatches"] | components["schemas"]["SwatchesOfItems"] | components["schemas"]["SetSwatch"] | components["schemas"]["DeleteSwatches"] | components["schemas"]["ApplyStyle"] | components["schemas"]["SaveStyle"] | components["schemas"]["SetSavedStyle"] | components["schemas"]["DeleteItems"] | components["schemas"]["DuplicateItems"] | components["schemas"]["RowOfCopies"] | components["schemas"]["RingOfCopies"] | components["schemas"]["GridOfCopies"] | components["schemas"]["PasteItems"] | components["schemas"]["PlaceFromShelf"] | components["schemas"]["UpdateLinkedCopies"] | components["schemas"]["UnlinkItems"] | components["schemas"]["AddText"] | components["schemas"]["EditText"] | components["schemas"]["SetTextSetting"] | components["schemas"]["DragText"] | components["schemas"]["AlignText"] | components["schemas"]["BendText"] | components["schemas"]["PutTextOnPath"] | components["schemas"]["SetTextPath"] | components["schemas"]["OrderItems"] | components["schemas"]["StepItems"] | components["schemas"]["HideItems"] | components["schemas"]["LockItems"] | components["schemas"]["RenameItem"] | components["schemas"]["GroupItems"] | components["schemas"]["SeparateItems"] | components["schemas"]["MakeSymmetry"] | components["schemas"]["SetSymmetry"] | components["schemas"]["SetSecondStyle"] | components["schemas"]["DragSymmetry"] | components["schemas"]["CloseSeam"] | components["schemas"]["SetSeam"] | components["schemas"]["AddLayer"] | components["schemas"]["MergeLayers"] | components["schemas"]["SetOpacity"] | components["schemas"]["Assemble"] | components["schemas"]["SetAssembly"] | components["schemas"]["SetResult"] | components["schemas"]["DragOffset"] | components["schemas"]["SetPart"] | components["schemas"]["Partition"] | components["schemas"]["MakeCompound"] | components["schemas"]["CutItems"] | components["schemas"]["CutPath"] | components["schemas"]["CropItems"] | components["schemas"]["SweepRegions"] | components["schemas"]["StrokesToOutlines"] | components["schemas"]["OffsetItems"] | components["schemas"]["SetSheet"] | components["schemas"]["SetSheetColour"] | components["schemas"]["SetGrid"] | components["schemas"]["AddGuide"] | components["schemas"]["MoveGuide"] | components["schemas"]["SetGuide"] | components["schemas"]["DeleteGuides"] | components["schemas"]["HideGuides"] | components["schemas"]["AddReference"] | components["schemas"]["DragReference"] | components["schemas"]["SetReference"] | components["schemas"]["DeleteReference"];
+        /**
+         * ApplyStyle
+         * @description Paints items in a style, wherever its gradients were.
+         */
+        ApplyStyle: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "apply_style";
+            /**
+             * Items
+             * @description Which items.
+             */
+            items: string[];
+            /** @description How; its gradients fit the box of each. */
+            style: components["schemas"]["Style"];
+        };
         /**
          * Assemble
          * @description Puts items together as one form; they stay as they are in it, and can be edited on.
@@ -4634,10 +4772,10 @@ export interface components {
             /**
              * Operation
              * @description What each of them does to those below it; the backmost joins.
-             * @default joins
+             * @default union
              * @enum {string}
              */
-            operation?: "joins" | "cuts" | "keeps" | "inverts";
+            operation?: "union" | "difference" | "intersection" | "exclusion";
             /**
              * Style Of
              * @description The item among them whose style the form takes; None: the backmost.
@@ -4709,6 +4847,29 @@ export interface components {
             guide?: string | null;
         };
         /**
+         * BalanceHandles
+         * @description Makes the two sides of anchors alike, as far as the anchors beside them allow.
+         *
+         *     The handles come to lie in one line, midway between where they point, with their mean length;
+         *     those at the other ends of the two segments become equal parts of their sides.
+         */
+        BalanceHandles: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "balance_handles";
+            /**
+             * Anchors
+             * @description Which anchors; each has a handle on both sides.
+             */
+            anchors: [
+                string,
+                number,
+                number
+            ][];
+        };
+        /**
          * BendSegment
          * @description Drags a point of a segment; the curve follows with the least change of its handles.
          */
@@ -4741,15 +4902,15 @@ export interface components {
             ];
         };
         /**
-         * BendWords
+         * BendText
          * @description Bends words along an arc, about the middle of their line, or makes them straight again.
          */
-        BendWords: {
+        BendText: {
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
              */
-            kind: "bend_words";
+            kind: "bend_text";
             /**
              * Items
              * @description Which words; those along a line stay as they are.
@@ -4789,61 +4950,6 @@ export interface components {
              * @enum {string}
              */
             spacing?: "even" | "nearer_first" | "nearer_last";
-        };
-        /**
-         * BreakAnchors
-         * @description Breaks paths at anchors: each becomes two ends on one spot.
-         */
-        BreakAnchors: {
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            kind: "break_anchors";
-            /**
-             * Anchors
-             * @description Which anchors.
-             */
-            anchors: [
-                string,
-                number,
-                number
-            ][];
-        };
-        /**
-         * BrushSmooth
-         * @description Smooths the segments that the hand has gone along, as far as the reach lets them move.
-         */
-        BrushSmooth: {
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            kind: "brush_smooth";
-            /**
-             * Item
-             * @description The outline.
-             */
-            item: string;
-            /**
-             * Places
-             * @description Where the hand has been.
-             */
-            places: [
-                number,
-                number
-            ][];
-            /**
-             * Reach
-             * @description How near it has to come to a segment, in sheet units; no part moves further than that.
-             */
-            reach: number;
-            /**
-             * Amount
-             * @description From nothing (0) to as smooth as the ends allow (1).
-             * @default 1
-             */
-            amount?: number;
         };
         /**
          * ChangeShape
@@ -4945,7 +5051,7 @@ export interface components {
              *       "curves": null
              *     }
              */
-            shows?: components["schemas"]["Shows"];
+            shows?: components["schemas"]["ViewRequest"];
             follows?: components["schemas"]["Following"] | null;
         };
         /**
@@ -4960,6 +5066,38 @@ export interface components {
              * @default false
              */
             closed?: boolean;
+        };
+        /**
+         * ConvertCorners
+         * @description Turns the worked corners of outlines into plain anchors.
+         */
+        ConvertCorners: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "convert_corners";
+            /**
+             * Items
+             * @description Which outlines.
+             */
+            items: string[];
+        };
+        /**
+         * ConvertToOutlines
+         * @description Gives up dials, worked corners, symmetries, assemblies and links for plain outlines.
+         */
+        ConvertToOutlines: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "convert_to_outlines";
+            /**
+             * Items
+             * @description Which items, or what holds them; outlines among them stay as they are.
+             */
+            items: string[];
         };
         /**
          * CopyDials
@@ -5131,6 +5269,157 @@ export interface components {
             ];
         };
         /**
+         * DeleteAnchors
+         * @description Removes anchors, twins with them; an outline left with fewer than two anchors goes too.
+         */
+        DeleteAnchors: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "delete_anchors";
+            /**
+             * Anchors
+             * @description Which anchors.
+             */
+            anchors: [
+                string,
+                number,
+                number
+            ][];
+            /**
+             * Refit
+             * @description Refits the segments beside each gap, so that the outline changes as little as it can.
+             * @default true
+             */
+            refit?: boolean;
+        };
+        /**
+         * DeleteGuides
+         * @description Removes guides.
+         */
+        DeleteGuides: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "delete_guides";
+            /**
+             * Guides
+             * @description Which guides.
+             */
+            guides: string[];
+        };
+        /**
+         * DeleteItems
+         * @description Removes items, and containers with all that they hold; the last layer stays.
+         */
+        DeleteItems: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "delete_items";
+            /**
+             * Items
+             * @description Which items.
+             */
+            items: string[];
+        };
+        /**
+         * DeleteReference
+         * @description Takes a reference away; its picture stays kept, so that this can be undone.
+         */
+        DeleteReference: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "delete_reference";
+            /**
+             * Reference
+             * @description Which reference.
+             */
+            reference: string;
+        };
+        /**
+         * DeleteSegment
+         * @description Takes a segment out: a closed contour opens, an open one falls in two.
+         */
+        DeleteSegment: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "delete_segment";
+            /**
+             * Segment
+             * @description Which segment, by the anchor it starts at.
+             */
+            segment: [
+                string,
+                number,
+                number
+            ];
+        };
+        /**
+         * DeleteStop
+         * @description Takes a colour from gradients; two stay.
+         */
+        DeleteStop: {
+            /** Items */
+            items: string[];
+            /** Stroke */
+            stroke?: number | null;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "delete_stop";
+            /**
+             * Stop
+             * @description Which, in their order.
+             */
+            stop: number;
+        };
+        /**
+         * DeleteStroke
+         * @description Takes a stroke from items.
+         */
+        DeleteStroke: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "delete_stroke";
+            /**
+             * Items
+             * @description Which items.
+             */
+            items: string[];
+            /**
+             * Stroke
+             * @description Which of their strokes, counted from the back.
+             */
+            stroke: number;
+        };
+        /**
+         * DeleteSwatches
+         * @description Takes swatches away; what is painted with them keeps its colours.
+         */
+        DeleteSwatches: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "delete_swatches";
+            /**
+             * Swatches
+             * @description Which.
+             */
+            swatches: string[];
+        };
+        /**
          * DragCorners
          * @description Drags the peg of a corner along the side that leaves it; several corners follow alike.
          */
@@ -5162,30 +5451,6 @@ export interface components {
              * @description How they are worked; None keeps what each has.
              */
             style?: ("round" | "chamfer" | "cove" | "notch" | "ogee" | "soft") | null;
-        };
-        /**
-         * DragEdge
-         * @description Grows or shrinks the form of an assembly until it reaches a place.
-         */
-        DragEdge: {
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            kind: "drag_edge";
-            /**
-             * Assembly
-             * @description Which assembly; one that is grown or shrunk.
-             */
-            assembly: string;
-            /**
-             * To
-             * @description The place, which the first step reaches.
-             */
-            to: [
-                number,
-                number
-            ];
         };
         /**
          * DragGradient
@@ -5229,6 +5494,30 @@ export interface components {
             held?: boolean;
         };
         /**
+         * DragOffset
+         * @description Grows or shrinks the form of an assembly until it reaches a place.
+         */
+        DragOffset: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "drag_offset";
+            /**
+             * Assembly
+             * @description Which assembly; one that is grown or shrunk.
+             */
+            assembly: string;
+            /**
+             * To
+             * @description The place, which the first step reaches.
+             */
+            to: [
+                number,
+                number
+            ];
+        };
+        /**
          * DragPeg
          * @description Drags a peg of a shape on the canvas; near a felt value it snaps to it.
          */
@@ -5262,6 +5551,152 @@ export interface components {
              * @default false
              */
             stepped?: boolean;
+        };
+        /**
+         * DragReference
+         * @description Drags a reference, its corner (about its middle, in proportion), or turns it.
+         */
+        DragReference: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "drag_reference";
+            /**
+             * Reference
+             * @description Which reference.
+             */
+            reference: string;
+            /**
+             * Part
+             * @description What is dragged.
+             * @enum {string}
+             */
+            part: "whole" | "corner" | "turn";
+            /**
+             * Start
+             * @description Where the drag began.
+             */
+            start: [
+                number,
+                number
+            ];
+            /**
+             * To
+             * @description Where it is now.
+             */
+            to: [
+                number,
+                number
+            ];
+            /**
+             * Stepped
+             * @description Turning only at multiples of 15°.
+             * @default false
+             */
+            stepped?: boolean;
+        };
+        /**
+         * DragRotation
+         * @description Turns items about a place, from one pointer place to another.
+         */
+        DragRotation: {
+            /** Items */
+            items: string[];
+            /** Copies */
+            copies?: string | null;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "drag_rotation";
+            /**
+             * Start
+             * @description Where the drag began.
+             */
+            start: [
+                number,
+                number
+            ];
+            /**
+             * To
+             * @description Where it is now.
+             */
+            to: [
+                number,
+                number
+            ];
+            /**
+             * Stepped
+             * @description Only at multiples of 15°.
+             * @default false
+             */
+            stepped?: boolean;
+            /**
+             * Felt
+             * @description Level, upright and 45° are felt when they are near.
+             * @default false
+             */
+            felt?: boolean;
+            /**
+             * About
+             * @description The place that stays.
+             * @default middle
+             */
+            about?: ("nw" | "n" | "ne" | "w" | "middle" | "e" | "sw" | "s" | "se") | [
+                number,
+                number
+            ];
+        };
+        /**
+         * DragShear
+         * @description Drags a side of the frame around items along itself, which shears them.
+         */
+        DragShear: {
+            /** Items */
+            items: string[];
+            /** Copies */
+            copies?: string | null;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "drag_shear";
+            /**
+             * Grip
+             * @description Which side.
+             * @enum {string}
+             */
+            grip: "n" | "e" | "s" | "w";
+            /**
+             * To
+             * @description Where its middle goes, as far as that lies along it.
+             */
+            to: [
+                number,
+                number
+            ];
+            /**
+             * Stepped
+             * @description Only by multiples of 15°.
+             * @default false
+             */
+            stepped?: boolean;
+            /**
+             * Centred
+             * @description Keeps the pivot in place instead of the opposite side.
+             * @default false
+             */
+            centred?: boolean;
+            /**
+             * About
+             * @description The pivot.
+             * @default middle
+             */
+            about?: ("nw" | "n" | "ne" | "w" | "middle" | "e" | "sw" | "s" | "se") | [
+                number,
+                number
+            ];
         };
         /**
          * DragSymmetry
@@ -5300,48 +5735,34 @@ export interface components {
             stepped?: boolean;
         };
         /**
-         * DragUnderlay
-         * @description Drags an underlay, its corner (about its middle, in proportion), or turns it.
+         * DragText
+         * @description Drags a peg of words: the end of their line, or where they stand on the one they follow.
          */
-        DragUnderlay: {
+        DragText: {
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
              */
-            kind: "drag_underlay";
+            kind: "drag_text";
             /**
-             * Underlay
-             * @description Which underlay.
+             * Item
+             * @description Which words.
              */
-            underlay: string;
+            item: string;
             /**
-             * Part
-             * @description What is dragged.
+             * Setting
+             * @description What the peg moves.
              * @enum {string}
              */
-            part: "whole" | "corner" | "turn";
-            /**
-             * Start
-             * @description Where the drag began.
-             */
-            start: [
-                number,
-                number
-            ];
+            setting: "radius" | "start" | "offset";
             /**
              * To
-             * @description Where it is now.
+             * @description Where it is dragged to.
              */
             to: [
                 number,
                 number
             ];
-            /**
-             * Stepped
-             * @description Turning only at multiples of 15°.
-             * @default false
-             */
-            stepped?: boolean;
         };
         /**
          * DrawAnchor
@@ -5784,52 +6205,25 @@ export interface components {
             keep?: boolean;
         };
         /**
-         * EvenBothSides
-         * @description Makes the two sides of anchors alike, as far as the anchors beside them allow.
-         *
-         *     The handles come to lie in one line, midway between where they point, with their mean length;
-         *     those at the other ends of the two segments become equal parts of their sides.
+         * EditText
+         * @description Says something else, or the same in another face.
          */
-        EvenBothSides: {
+        EditText: {
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
              */
-            kind: "even_both_sides";
+            kind: "edit_text";
             /**
-             * Anchors
-             * @description Which anchors; each has a handle on both sides.
+             * Items
+             * @description Which words, in the order of what they say.
              */
-            anchors: [
-                string,
-                number,
-                number
-            ][];
-        };
-        /**
-         * EvenSides
-         * @description Makes an outline that is all but symmetric exactly so.
-         */
-        EvenSides: {
+            items: string[];
             /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
+             * Said
+             * @description What each says.
              */
-            kind: "even_sides";
-            /**
-             * Item
-             * @description The outline.
-             */
-            item: string;
-            /**
-             * Towards
-             * @description As the side right of the line is, looking along it; as the left one is; or midway.
-             * @default mean
-             * @enum {string}
-             */
-            towards?: "right" | "left" | "mean";
-            /** @description The line; None: the one that is found. */
-            axis?: components["schemas"]["Axis"] | null;
+            said: components["schemas"]["Saying"][];
         };
         /**
          * FairSegments
@@ -5888,6 +6282,36 @@ export interface components {
             axis?: components["schemas"]["Axis"] | null;
         };
         /**
+         * FitToReference
+         * @description Moves anchors and handles to the best match with the form in a reference.
+         */
+        FitToReference: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "fit_to_reference";
+            /**
+             * Anchors
+             * @description Which anchors; their number and kinds stay.
+             */
+            anchors: [
+                string,
+                number,
+                number
+            ][];
+            /**
+             * Reference
+             * @description In which reference the form is.
+             */
+            reference: string;
+            /**
+             * Reach
+             * @description How far each anchor and the end of each handle may move, in sheet units, above 0.
+             */
+            reach: number;
+        };
+        /**
          * FlipItems
          * @description Turns items over about a line through a place: level changes left and right.
          */
@@ -5918,49 +6342,6 @@ export interface components {
             ];
         };
         /**
-         * FollowKept
-         * @description Gives linked copies what is kept on the shelf now, or another outline that is kept there.
-         *
-         *     Where they stand, their size and how they were turned stay, about the middle of what is kept.
-         */
-        FollowKept: {
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            kind: "follow_kept";
-            /**
-             * Items
-             * @description Which linked copies; also locked ones.
-             */
-            items: string[];
-            /**
-             * Clip
-             * @description What is kept, as a clip's JSON text.
-             */
-            clip: string;
-            /**
-             * Copies
-             * @description What the ids of what they hold then begin with.
-             */
-            copies: string;
-            /**
-             * Entry
-             * @description The key of what is kept.
-             */
-            entry: string;
-            /**
-             * State
-             * @description Which state of that.
-             */
-            state: number;
-            /**
-             * Called
-             * @description Their name then; None: as before.
-             */
-            called?: string | null;
-        };
-        /**
          * Following
          * @description The edit just before that one may go on with.
          */
@@ -5969,24 +6350,6 @@ export interface components {
             edit: string;
             /** Pause */
             pause: number;
-        };
-        /**
-         * GiveStyle
-         * @description Paints items in a style, wherever its gradients were.
-         */
-        GiveStyle: {
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            kind: "give_style";
-            /**
-             * Items
-             * @description Which items.
-             */
-            items: string[];
-            /** @description How; its gradients fit the box of each. */
-            style: components["schemas"]["Style"];
         };
         /**
          * GridOfCopies
@@ -6165,108 +6528,6 @@ export interface components {
             stepped?: boolean;
         };
         /**
-         * KeepStyle
-         * @description Keeps how an item is painted under a name.
-         */
-        KeepStyle: {
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            kind: "keep_style";
-            /**
-             * Item
-             * @description Whose style; of a container that of the backmost thing it holds.
-             */
-            item: string;
-            /**
-             * Kept
-             * @description The id of the kept style.
-             */
-            kept: string;
-            /**
-             * Called
-             * @description Its name; None for the next number.
-             */
-            called?: string | null;
-        };
-        /**
-         * LayWords
-         * @description Lays words along an item, which stays as it is in an assembly with them.
-         */
-        LayWords: {
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            kind: "lay_words";
-            /**
-             * Item
-             * @description Which words.
-             */
-            item: string;
-            /**
-             * Line
-             * @description The item whose paths they run along.
-             */
-            line: string;
-            /**
-             * Assembly
-             * @description The id of the new assembly.
-             */
-            assembly: string;
-        };
-        /**
-         * LeanItems
-         * @description Drags a side of the frame around items along itself, which shears them.
-         */
-        LeanItems: {
-            /** Items */
-            items: string[];
-            /** Copies */
-            copies?: string | null;
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            kind: "lean_items";
-            /**
-             * Grip
-             * @description Which side.
-             * @enum {string}
-             */
-            grip: "n" | "e" | "s" | "w";
-            /**
-             * To
-             * @description Where its middle goes, as far as that lies along it.
-             */
-            to: [
-                number,
-                number
-            ];
-            /**
-             * Stepped
-             * @description Only by multiples of 15°.
-             * @default false
-             */
-            stepped?: boolean;
-            /**
-             * Centred
-             * @description Keeps the pivot in place instead of the opposite side.
-             * @default false
-             */
-            centred?: boolean;
-            /**
-             * About
-             * @description The pivot.
-             * @default middle
-             */
-            about?: ("nw" | "n" | "ne" | "w" | "middle" | "e" | "sw" | "s" | "se") | [
-                number,
-                number
-            ];
-        };
-        /**
          * Lettering
          * @description What is said, and how.
          *
@@ -6393,6 +6654,31 @@ export interface components {
             rule?: "nonzero" | "evenodd";
         };
         /**
+         * MakeSymmetric
+         * @description Makes an outline that is all but symmetric exactly so.
+         */
+        MakeSymmetric: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "make_symmetric";
+            /**
+             * Item
+             * @description The outline.
+             */
+            item: string;
+            /**
+             * Towards
+             * @description As the side right of the line is, looking along it; as the left one is; or midway.
+             * @default mean
+             * @enum {string}
+             */
+            towards?: "right" | "left" | "mean";
+            /** @description The line; None: the one that is found. */
+            axis?: components["schemas"]["Axis"] | null;
+        };
+        /**
          * MakeSymmetry
          * @description Makes a symmetry of items, where the frontmost of them lay; or an empty one to draw into.
          */
@@ -6431,34 +6717,6 @@ export interface components {
              * @description The container that an empty one comes to lie in; None: the front layer.
              */
             container?: string | null;
-        };
-        /**
-         * MakeTransitions
-         * @description Makes the curvature grow evenly across anchors, over a length on both sides of each.
-         *
-         *     As a clothoid does, as nearly as the ends allow: the stretch begins and ends in the direction
-         *     and with the curvature of what is there, and has the least variation of curvature between.
-         */
-        MakeTransitions: {
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            kind: "make_transitions";
-            /**
-             * Anchors
-             * @description Which anchors, at which the path goes on in one direction.
-             */
-            anchors: [
-                string,
-                number,
-                number
-            ][];
-            /**
-             * Length
-             * @description How far to both sides, in sheet units; less where a side is short.
-             */
-            length: number;
         };
         /**
          * MakeTwins
@@ -6898,79 +7156,17 @@ export interface components {
             y?: number | null;
         };
         /**
-         * PlaceItems
-         * @description Puts items at typed numbers: a place of their frame, its size, its angle.
-         */
-        PlaceItems: {
-            /** Items */
-            items: string[];
-            /** Copies */
-            copies?: string | null;
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            kind: "place_items";
-            /**
-             * X
-             * @description The place's new x, or None to keep it.
-             */
-            x?: number | null;
-            /**
-             * Y
-             * @description The place's new y, or None to keep it.
-             */
-            y?: number | null;
-            /**
-             * Width
-             * @description The frame's new width, or None to keep it.
-             */
-            width?: number | null;
-            /**
-             * Height
-             * @description The frame's new height, or None to keep it.
-             */
-            height?: number | null;
-            /**
-             * Angle
-             * @description The frame's new angle in degrees, or None to keep it.
-             */
-            angle?: number | null;
-            /**
-             * About
-             * @description The place of the frame that x and y tell, and that stays otherwise; of any other place x and
-             *     y tell the frame's middle.
-             * @default middle
-             */
-            about?: ("nw" | "n" | "ne" | "w" | "middle" | "e" | "sw" | "s" | "se") | [
-                number,
-                number
-            ];
-            /**
-             * Even
-             * @description Width and height keep their proportion when one of them is given.
-             * @default false
-             */
-            even?: boolean;
-            /**
-             * Grow
-             * @description Strokes and corner radii grow with the size.
-             * @default false
-             */
-            grow?: boolean;
-        };
-        /**
-         * PlaceKept
+         * PlaceFromShelf
          * @description Puts what is kept on the shelf into the drawing: dragged from corner to corner, or clicked.
          *
          *     Strokes and corner radii grow with it.
          */
-        PlaceKept: {
+        PlaceFromShelf: {
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
              */
-            kind: "place_kept";
+            kind: "place_from_shelf";
             /**
              * Clip
              * @description What is kept, as a clip's JSON text.
@@ -7042,89 +7238,66 @@ export interface components {
             container?: string | null;
         };
         /**
-         * PlaceUnderlay
-         * @description Lays a picture under the drawing, in the middle of the sheet and as large as it fits.
+         * PlaceItems
+         * @description Puts items at typed numbers: a place of their frame, its size, its angle.
          */
-        PlaceUnderlay: {
+        PlaceItems: {
+            /** Items */
+            items: string[];
+            /** Copies */
+            copies?: string | null;
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
              */
-            kind: "place_underlay";
+            kind: "place_items";
             /**
-             * Underlay
-             * @description The id of the new underlay.
+             * X
+             * @description The place's new x, or None to keep it.
              */
-            underlay: string;
+            x?: number | null;
             /**
-             * Picture
-             * @description The number the server gave the picture.
+             * Y
+             * @description The place's new y, or None to keep it.
              */
-            picture: number;
+            y?: number | null;
             /**
-             * Called
-             * @description Its name, usually the file's.
+             * Width
+             * @description The frame's new width, or None to keep it.
              */
-            called: string;
+            width?: number | null;
             /**
-             * Pixels
-             * @description Its width and height in pixels.
+             * Height
+             * @description The frame's new height, or None to keep it.
              */
-            pixels: [
+            height?: number | null;
+            /**
+             * Angle
+             * @description The frame's new angle in degrees, or None to keep it.
+             */
+            angle?: number | null;
+            /**
+             * About
+             * @description The place of the frame that x and y tell, and that stays otherwise; of any other place x and
+             *     y tell the frame's middle.
+             * @default middle
+             */
+            about?: ("nw" | "n" | "ne" | "w" | "middle" | "e" | "sw" | "s" | "se") | [
                 number,
                 number
             ];
-        };
-        /**
-         * ProposeOutline
-         * @description Draws the outline of a form in an underlay, with as few anchors as a tolerance allows.
-         */
-        ProposeOutline: {
             /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            kind: "propose_outline";
-            /**
-             * Item
-             * @description The id of the new outline.
-             */
-            item: string;
-            /**
-             * Underlay
-             * @description In which underlay the form is.
-             */
-            underlay: string;
-            /**
-             * Tolerance
-             * @description How far the outline may be from the form, in sheet units, above 0.
-             */
-            tolerance: number;
-            /**
-             * Extremes
-             * @description Anchors where it is level or upright.
+             * Even
+             * @description Width and height keep their proportion when one of them is given.
              * @default false
              */
-            extremes?: boolean;
+            even?: boolean;
             /**
-             * Holes
-             * @description With the holes of the form.
-             * @default true
-             */
-            holes?: boolean;
-            /**
-             * Symmetric
-             * @description Both its sides alike: midway between what the picture shows of them.
+             * Grow
+             * @description Strokes and corner radii grow with the size.
              * @default false
              */
-            symmetric?: boolean;
-            /**
-             * Container
-             * @description The container it is drawn into; None: the front layer.
-             */
-            container?: string | null;
-            /** @description How it is painted; None: a stroke. */
-            style?: components["schemas"]["Style"] | null;
+            grow?: boolean;
         };
         /**
          * PullHandle
@@ -7163,15 +7336,15 @@ export interface components {
             stepped?: boolean;
         };
         /**
-         * PullOutline
+         * PullWithBrush
          * @description Pulls an outline aside at a place, softly: nothing beyond the reach moves.
          */
-        PullOutline: {
+        PullWithBrush: {
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
              */
-            kind: "pull_outline";
+            kind: "pull_with_brush";
             /**
              * Item
              * @description The outline.
@@ -7200,34 +7373,30 @@ export interface components {
             reach: number;
         };
         /**
-         * PullWords
-         * @description Drags a peg of words: the end of their line, or where they stand on the one they follow.
+         * PutTextOnPath
+         * @description Lays words along an item, which stays as it is in an assembly with them.
          */
-        PullWords: {
+        PutTextOnPath: {
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
              */
-            kind: "pull_words";
+            kind: "put_text_on_path";
             /**
              * Item
              * @description Which words.
              */
             item: string;
             /**
-             * Setting
-             * @description What the peg moves.
-             * @enum {string}
+             * Line
+             * @description The item whose paths they run along.
              */
-            setting: "radius" | "start" | "offset";
+            line: string;
             /**
-             * To
-             * @description Where it is dragged to.
+             * Assembly
+             * @description The id of the new assembly.
              */
-            to: [
-                number,
-                number
-            ];
+            assembly: string;
         };
         /**
          * RegularSegments
@@ -7274,157 +7443,6 @@ export interface components {
                 number,
                 number
             ][];
-        };
-        /**
-         * RemoveAnchors
-         * @description Removes anchors, twins with them; an outline left with fewer than two anchors goes too.
-         */
-        RemoveAnchors: {
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            kind: "remove_anchors";
-            /**
-             * Anchors
-             * @description Which anchors.
-             */
-            anchors: [
-                string,
-                number,
-                number
-            ][];
-            /**
-             * Refit
-             * @description Refits the segments beside each gap, so that the outline changes as little as it can.
-             * @default true
-             */
-            refit?: boolean;
-        };
-        /**
-         * RemoveGuides
-         * @description Removes guides.
-         */
-        RemoveGuides: {
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            kind: "remove_guides";
-            /**
-             * Guides
-             * @description Which guides.
-             */
-            guides: string[];
-        };
-        /**
-         * RemoveItems
-         * @description Removes items, and containers with all that they hold; the last layer stays.
-         */
-        RemoveItems: {
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            kind: "remove_items";
-            /**
-             * Items
-             * @description Which items.
-             */
-            items: string[];
-        };
-        /**
-         * RemoveSegment
-         * @description Takes a segment out: a closed contour opens, an open one falls in two.
-         */
-        RemoveSegment: {
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            kind: "remove_segment";
-            /**
-             * Segment
-             * @description Which segment, by the anchor it starts at.
-             */
-            segment: [
-                string,
-                number,
-                number
-            ];
-        };
-        /**
-         * RemoveStop
-         * @description Takes a colour from gradients; two stay.
-         */
-        RemoveStop: {
-            /** Items */
-            items: string[];
-            /** Stroke */
-            stroke?: number | null;
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            kind: "remove_stop";
-            /**
-             * Stop
-             * @description Which, in their order.
-             */
-            stop: number;
-        };
-        /**
-         * RemoveStroke
-         * @description Takes a stroke from items.
-         */
-        RemoveStroke: {
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            kind: "remove_stroke";
-            /**
-             * Items
-             * @description Which items.
-             */
-            items: string[];
-            /**
-             * Stroke
-             * @description Which of their strokes, counted from the back.
-             */
-            stroke: number;
-        };
-        /**
-         * RemoveSwatches
-         * @description Takes swatches away; what is painted with them keeps its colours.
-         */
-        RemoveSwatches: {
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            kind: "remove_swatches";
-            /**
-             * Swatches
-             * @description Which.
-             */
-            swatches: string[];
-        };
-        /**
-         * RemoveUnderlay
-         * @description Takes an underlay away; its picture stays kept, so that this can be undone.
-         */
-        RemoveUnderlay: {
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            kind: "remove_underlay";
-            /**
-             * Underlay
-             * @description Which underlay.
-             */
-            underlay: string;
         };
         /**
          * RenameItem
@@ -7574,6 +7592,35 @@ export interface components {
             turned?: boolean;
         };
         /**
+         * RotateItems
+         * @description Turns items by an angle.
+         */
+        RotateItems: {
+            /** Items */
+            items: string[];
+            /** Copies */
+            copies?: string | null;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "rotate_items";
+            /**
+             * Angle
+             * @description Degrees, clockwise.
+             */
+            angle: number;
+            /**
+             * About
+             * @description The place that stays.
+             * @default middle
+             */
+            about?: ("nw" | "n" | "ne" | "w" | "middle" | "e" | "sw" | "s" | "se") | [
+                number,
+                number
+            ];
+        };
+        /**
          * RowOfCopies
          * @description Copies along a line.
          */
@@ -7613,25 +7660,30 @@ export interface components {
             measures?: "step" | "whole";
         };
         /**
-         * SayWords
-         * @description Says something else, or the same in another face.
+         * SaveStyle
+         * @description Keeps how an item is painted under a name.
          */
-        SayWords: {
+        SaveStyle: {
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
              */
-            kind: "say_words";
+            kind: "save_style";
             /**
-             * Items
-             * @description Which words, in the order of what they say.
+             * Item
+             * @description Whose style; of a container that of the backmost thing it holds.
              */
-            items: string[];
+            item: string;
             /**
-             * Said
-             * @description What each says.
+             * Kept
+             * @description The id of the kept style.
              */
-            said: components["schemas"]["Saying"][];
+            kept: string;
+            /**
+             * Called
+             * @description Its name; None for the next number.
+             */
+            called?: string | null;
         };
         /**
          * Saying
@@ -7712,6 +7764,24 @@ export interface components {
             grow?: boolean;
         };
         /**
+         * SeparateItems
+         * @description Takes groups and other containers apart: what each holds comes to lie where it lay.
+         *
+         *     Of an outline of several contours each becomes an outline of its own.
+         */
+        SeparateItems: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "separate_items";
+            /**
+             * Items
+             * @description Which items; others stay as they are.
+             */
+            items: string[];
+        };
+        /**
          * SetAnchorKind
          * @description Changes the kind of anchors, moving their handles as little as possible.
          */
@@ -7757,7 +7827,7 @@ export interface components {
              * @description What they do to those below them.
              * @enum {string}
              */
-            operation: "joins" | "cuts" | "keeps" | "inverts";
+            operation: "union" | "difference" | "intersection" | "exclusion";
         };
         /**
          * SetBlend
@@ -7864,27 +7934,6 @@ export interface components {
             dials: {
                 [key: string]: number;
             };
-        };
-        /**
-         * SetEdge
-         * @description Says what becomes of the form of an assembly.
-         */
-        SetEdge: {
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            kind: "set_edge";
-            /**
-             * Assembly
-             * @description Which assembly.
-             */
-            assembly: string;
-            /**
-             * Edge
-             * @description Grown or shrunk, made of the strokes of its parts, or None: as it is.
-             */
-            edge: components["schemas"]["Grown"] | components["schemas"]["Stroked"] | null;
         };
         /**
          * SetEffects
@@ -8054,53 +8103,6 @@ export interface components {
             length: number;
         };
         /**
-         * SetKeptStyle
-         * @description Renames a kept style, or takes it away; what was painted so stays as it is.
-         */
-        SetKeptStyle: {
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            kind: "set_kept_style";
-            /**
-             * Kept
-             * @description Which.
-             */
-            kept: string;
-            /**
-             * Called
-             * @description Its new name; None: it goes.
-             */
-            called?: string | null;
-        };
-        /**
-         * SetLine
-         * @description Says how words run along what their assembly holds.
-         */
-        SetLine: {
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            kind: "set_line";
-            /**
-             * Items
-             * @description Which words along a line.
-             */
-            items: string[];
-            /**
-             * Other Side
-             * @description The other way along it, on its other side; None: as before.
-             */
-            other_side?: boolean | null;
-            /**
-             * Shows
-             * @description The line shows as well; None: as before.
-             */
-            shows?: boolean | null;
-        };
-        /**
          * SetMeasure
          * @description Sets a length that a shape has, such as the side of a polygon, by scaling it evenly.
          */
@@ -8166,7 +8168,7 @@ export interface components {
              * Role
              * @description What they do to those below them; None: as the assembly says.
              */
-            role: ("joins" | "cuts" | "keeps" | "inverts") | null;
+            role: ("union" | "difference" | "intersection" | "exclusion") | null;
         };
         /**
          * SetPen
@@ -8231,6 +8233,40 @@ export interface components {
             opacity?: number | null;
         };
         /**
+         * SetReference
+         * @description Sets a reference by typed values.
+         */
+        SetReference: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "set_reference";
+            /** @description The reference as it shall be; its id says which, its picture cannot change. */
+            reference: components["schemas"]["Reference"];
+        };
+        /**
+         * SetResult
+         * @description Says what becomes of the form of an assembly.
+         */
+        SetResult: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "set_result";
+            /**
+             * Assembly
+             * @description Which assembly.
+             */
+            assembly: string;
+            /**
+             * Result
+             * @description Grown or shrunk, made of the strokes of its parts, or None: as it is.
+             */
+            result: components["schemas"]["OffsetEffect"] | components["schemas"]["StrokeEffect"] | null;
+        };
+        /**
          * SetRule
          * @description Says what is inside of outlines whose paths lie over each other.
          */
@@ -8251,6 +8287,27 @@ export interface components {
              * @enum {string}
              */
             rule: "nonzero" | "evenodd";
+        };
+        /**
+         * SetSavedStyle
+         * @description Renames a kept style, or takes it away; what was painted so stays as it is.
+         */
+        SetSavedStyle: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "set_saved_style";
+            /**
+             * Kept
+             * @description Which.
+             */
+            kept: string;
+            /**
+             * Called
+             * @description Its new name; None: it goes.
+             */
+            called?: string | null;
         };
         /**
          * SetSeam
@@ -8345,22 +8402,24 @@ export interface components {
             colour: string | null;
         };
         /**
-         * SetSilhouette
-         * @description Keeps the silhouette of a form with the underlay it was found in, or lets it go.
+         * SetStartPoint
+         * @description Makes an anchor the first one of its closed contour.
          */
-        SetSilhouette: {
+        SetStartPoint: {
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
              */
-            kind: "set_silhouette";
+            kind: "set_start_point";
             /**
-             * Underlay
-             * @description Which underlay.
+             * Anchor
+             * @description Which anchor.
              */
-            underlay: string;
-            /** @description The form, as the picture shows it; None: there is none any more. */
-            silhouette: components["schemas"]["Silhouette"] | null;
+            anchor: [
+                string,
+                number,
+                number
+            ];
         };
         /**
          * SetStroke
@@ -8489,6 +8548,60 @@ export interface components {
             keeps?: ("all" | "right" | "left") | null;
         };
         /**
+         * SetTextPath
+         * @description Says how words run along what their assembly holds.
+         */
+        SetTextPath: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "set_text_path";
+            /**
+             * Items
+             * @description Which words along a line.
+             */
+            items: string[];
+            /**
+             * Other Side
+             * @description The other way along it, on its other side; None: as before.
+             */
+            other_side?: boolean | null;
+            /**
+             * Shows
+             * @description The line shows as well; None: as before.
+             */
+            shows?: boolean | null;
+        };
+        /**
+         * SetTextSetting
+         * @description Sets a number of words.
+         */
+        SetTextSetting: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "set_text_setting";
+            /**
+             * Items
+             * @description Which words; those that have no such number stay as they are.
+             */
+            items: string[];
+            /**
+             * Setting
+             * @description Which number.
+             * @enum {string}
+             */
+            setting: "size" | "tracking" | "leading" | "radius" | "start" | "offset";
+            /**
+             * Value
+             * @description Its value: size, radius and offset in sheet units, tracking in thousandths of an em, leading
+             *     in percent of the size, the start in percent of the line.
+             */
+            value: number;
+        };
+        /**
          * SetTolerance
          * @description Fits outlines drawn by hand anew to what was drawn, with another tolerance.
          */
@@ -8510,91 +8623,22 @@ export interface components {
             tolerance: number;
         };
         /**
-         * SetUnderlay
-         * @description Sets an underlay by typed values.
+         * SetTracedArea
+         * @description Keeps the traced area of a form with the reference it was found in, or lets it go.
          */
-        SetUnderlay: {
+        SetTracedArea: {
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
              */
-            kind: "set_underlay";
-            /** @description The underlay as it shall be; its id says which, its picture cannot change. */
-            underlay: components["schemas"]["Underlay"];
-        };
-        /**
-         * SetWords
-         * @description Sets a number of words.
-         */
-        SetWords: {
+            kind: "set_traced_area";
             /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
+             * Reference
+             * @description Which reference.
              */
-            kind: "set_words";
-            /**
-             * Items
-             * @description Which words; those that have no such number stay as they are.
-             */
-            items: string[];
-            /**
-             * Setting
-             * @description Which number.
-             * @enum {string}
-             */
-            setting: "size" | "tracking" | "leading" | "radius" | "start" | "offset";
-            /**
-             * Value
-             * @description Its value: size, radius and offset in sheet units, tracking in thousandths of an em, leading
-             *     in percent of the size, the start in percent of the line.
-             */
-            value: number;
-        };
-        /**
-         * SettleAnchors
-         * @description Moves anchors and handles to the best match with the form in an underlay.
-         */
-        SettleAnchors: {
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            kind: "settle_anchors";
-            /**
-             * Anchors
-             * @description Which anchors; their number and kinds stay.
-             */
-            anchors: [
-                string,
-                number,
-                number
-            ][];
-            /**
-             * Underlay
-             * @description In which underlay the form is.
-             */
-            underlay: string;
-            /**
-             * Reach
-             * @description How far each anchor and the end of each handle may move, in sheet units, above 0.
-             */
-            reach: number;
-        };
-        /**
-         * SettleCorners
-         * @description Turns the worked corners of outlines into plain anchors.
-         */
-        SettleCorners: {
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            kind: "settle_corners";
-            /**
-             * Items
-             * @description Which outlines.
-             */
-            items: string[];
+            reference: string;
+            /** @description The form, as the picture shows it; None: there is none any more. */
+            traced_area: components["schemas"]["TracedArea"] | null;
         };
         /**
          * ShearItems
@@ -8654,39 +8698,72 @@ export interface components {
             ][];
         };
         /**
-         * Shows
-         * @description What the tool in the hand shows of what is selected.
+         * SimplifyOutlines
+         * @description Gives outlines as few anchors as a tolerance allows.
          */
-        Shows: {
+        SimplifyOutlines: {
             /**
-             * Marks
-             * @default anchors
+             * @description discriminator enum property added by openapi-typescript
              * @enum {string}
              */
-            marks?: "frame" | "anchors" | "corners";
-            /** Sight */
-            sight?: [
-                number,
-                number,
-                number,
-                number
-            ] | null;
+            kind: "simplify_outlines";
             /**
-             * Chosen
-             * @default []
+             * Items
+             * @description The outlines.
              */
-            chosen?: [
-                string,
+            items: string[];
+            /**
+             * Tolerance
+             * @description How far they may move, in sheet units, above 0.
+             */
+            tolerance: number;
+            /**
+             * Corners
+             * @description Anchors at which the path turns by more than 20° stay.
+             * @default true
+             */
+            corners?: boolean;
+            /**
+             * Extremes
+             * @description Anchors stay, or come, where the path is level or upright.
+             * @default false
+             */
+            extremes?: boolean;
+        };
+        /**
+         * SmoothWithBrush
+         * @description Smooths the segments that the hand has gone along, as far as the reach lets them move.
+         */
+        SmoothWithBrush: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "smooth_with_brush";
+            /**
+             * Item
+             * @description The outline.
+             */
+            item: string;
+            /**
+             * Places
+             * @description Where the hand has been.
+             */
+            places: [
                 number,
                 number
             ][];
             /**
-             * Whole
-             * @default false
+             * Reach
+             * @description How near it has to come to a segment, in sheet units; no part moves further than that.
              */
-            whole?: boolean;
-            /** Curves */
-            curves?: number | null;
+            reach: number;
+            /**
+             * Amount
+             * @description From nothing (0) to as smooth as the ends allow (1).
+             * @default 1
+             */
+            amount?: number;
         };
         /**
          * SpaceAnchors
@@ -8766,24 +8843,24 @@ export interface components {
             seen?: boolean;
         };
         /**
-         * StartAt
-         * @description Makes an anchor the first one of its closed contour.
+         * SplitAtAnchors
+         * @description Breaks paths at anchors: each becomes two ends on one spot.
          */
-        StartAt: {
+        SplitAtAnchors: {
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
              */
-            kind: "start_at";
+            kind: "split_at_anchors";
             /**
-             * Anchor
-             * @description Which anchor.
+             * Anchors
+             * @description Which anchors.
              */
-            anchor: [
+            anchors: [
                 string,
                 number,
                 number
-            ];
+            ][];
         };
         /**
          * StepItems
@@ -8828,15 +8905,15 @@ export interface components {
             ][];
         };
         /**
-         * StrokesIntoOutlines
+         * StrokesToOutlines
          * @description Makes filled outlines of strokes; what is filled keeps its fill below that of its stroke.
          */
-        StrokesIntoOutlines: {
+        StrokesToOutlines: {
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
              */
-            kind: "strokes_into_outlines";
+            kind: "strokes_to_outlines";
             /**
              * Items
              * @description Which items; those without a stroke stay as they are.
@@ -8913,152 +8990,55 @@ export interface components {
             gap?: number;
         };
         /**
-         * TakeApart
-         * @description Takes groups and other containers apart: what each holds comes to lie where it lay.
-         *
-         *     Of an outline of several contours each becomes an outline of its own.
+         * TraceOutline
+         * @description Draws the outline of a form in a reference, with as few anchors as a tolerance allows.
          */
-        TakeApart: {
+        TraceOutline: {
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
              */
-            kind: "take_apart";
+            kind: "trace_outline";
             /**
-             * Items
-             * @description Which items; others stay as they are.
+             * Item
+             * @description The id of the new outline.
              */
-            items: string[];
-        };
-        /**
-         * ThinOut
-         * @description Gives outlines as few anchors as a tolerance allows.
-         */
-        ThinOut: {
+            item: string;
             /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
+             * Reference
+             * @description In which reference the form is.
              */
-            kind: "thin_out";
-            /**
-             * Items
-             * @description The outlines.
-             */
-            items: string[];
+            reference: string;
             /**
              * Tolerance
-             * @description How far they may move, in sheet units, above 0.
+             * @description How far the outline may be from the form, in sheet units, above 0.
              */
             tolerance: number;
             /**
-             * Corners
-             * @description Anchors at which the path turns by more than 20° stay.
-             * @default true
-             */
-            corners?: boolean;
-            /**
              * Extremes
-             * @description Anchors stay, or come, where the path is level or upright.
+             * @description Anchors where it is level or upright.
              * @default false
              */
             extremes?: boolean;
-        };
-        /**
-         * TurnBy
-         * @description Turns items by an angle.
-         */
-        TurnBy: {
-            /** Items */
-            items: string[];
-            /** Copies */
-            copies?: string | null;
             /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
+             * Holes
+             * @description With the holes of the form.
+             * @default true
              */
-            kind: "turn_by";
+            holes?: boolean;
             /**
-             * Angle
-             * @description Degrees, clockwise.
-             */
-            angle: number;
-            /**
-             * About
-             * @description The place that stays.
-             * @default middle
-             */
-            about?: ("nw" | "n" | "ne" | "w" | "middle" | "e" | "sw" | "s" | "se") | [
-                number,
-                number
-            ];
-        };
-        /**
-         * TurnIntoOutlines
-         * @description Gives up dials, worked corners, symmetries, assemblies and links for plain outlines.
-         */
-        TurnIntoOutlines: {
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            kind: "turn_into_outlines";
-            /**
-             * Items
-             * @description Which items, or what holds them; outlines among them stay as they are.
-             */
-            items: string[];
-        };
-        /**
-         * TurnItems
-         * @description Turns items about a place, from one pointer place to another.
-         */
-        TurnItems: {
-            /** Items */
-            items: string[];
-            /** Copies */
-            copies?: string | null;
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            kind: "turn_items";
-            /**
-             * Start
-             * @description Where the drag began.
-             */
-            start: [
-                number,
-                number
-            ];
-            /**
-             * To
-             * @description Where it is now.
-             */
-            to: [
-                number,
-                number
-            ];
-            /**
-             * Stepped
-             * @description Only at multiples of 15°.
+             * Symmetric
+             * @description Both its sides alike: midway between what the picture shows of them.
              * @default false
              */
-            stepped?: boolean;
+            symmetric?: boolean;
             /**
-             * Felt
-             * @description Level, upright and 45° are felt when they are near.
-             * @default false
+             * Container
+             * @description The container it is drawn into; None: the front layer.
              */
-            felt?: boolean;
-            /**
-             * About
-             * @description The place that stays.
-             * @default middle
-             */
-            about?: ("nw" | "n" | "ne" | "w" | "middle" | "e" | "sw" | "s" | "se") | [
-                number,
-                number
-            ];
+            container?: string | null;
+            /** @description How it is painted; None: a stroke. */
+            style?: components["schemas"]["Style"] | null;
         };
         /**
          * Twin
@@ -9106,62 +9086,82 @@ export interface components {
             items: string[];
         };
         /**
-         * WriteWords
-         * @description Writes words.
+         * UpdateLinkedCopies
+         * @description Gives linked copies what is kept on the shelf now, or another outline that is kept there.
+         *
+         *     Where they stand, their size and how they were turned stay, about the middle of what is kept.
          */
-        WriteWords: {
+        UpdateLinkedCopies: {
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
              */
-            kind: "write_words";
+            kind: "update_linked_copies";
             /**
-             * Item
-             * @description The id of the new words.
+             * Items
+             * @description Which linked copies; also locked ones.
              */
-            item: string;
+            items: string[];
             /**
-             * At
-             * @description Where their first line is aligned.
+             * Clip
+             * @description What is kept, as a clip's JSON text.
              */
-            at: [
+            clip: string;
+            /**
+             * Copies
+             * @description What the ids of what they hold then begin with.
+             */
+            copies: string;
+            /**
+             * Entry
+             * @description The key of what is kept.
+             */
+            entry: string;
+            /**
+             * State
+             * @description Which state of that.
+             */
+            state: number;
+            /**
+             * Called
+             * @description Their name then; None: as before.
+             */
+            called?: string | null;
+        };
+        /**
+         * ViewRequest
+         * @description What the tool in the hand shows of what is selected.
+         */
+        ViewRequest: {
+            /**
+             * Marks
+             * @default anchors
+             * @enum {string}
+             */
+            marks?: "frame" | "anchors" | "corners";
+            /** Sight */
+            sight?: [
+                number,
+                number,
                 number,
                 number
-            ];
-            /** @description What they say, and how. */
-            lettering: components["schemas"]["Lettering"];
+            ] | null;
             /**
-             * @description How they are painted.
-             * @default {
-             *       "fill": null,
-             *       "fill_opacity": 1,
-             *       "strokes": [
-             *         {
-             *           "cap": "round",
-             *           "dash_fit": false,
-             *           "dash_from": 0,
-             *           "dashes": [],
-             *           "join": "round",
-             *           "miter_limit": 4,
-             *           "opacity": 1,
-             *           "paint": "#1B2924",
-             *           "placing": "centred",
-             *           "width": 2
-             *         }
-             *       ],
-             *       "finish": {
-             *         "blend": "normal",
-             *         "effects": [],
-             *         "opacity": 1
-             *       }
-             *     }
+             * Chosen
+             * @default []
              */
-            style?: components["schemas"]["Style"];
+            chosen?: [
+                string,
+                number,
+                number
+            ][];
             /**
-             * Container
-             * @description The container they come to lie in; None: the front layer.
+             * Whole
+             * @default false
              */
-            container?: string | null;
+            whole?: boolean;
+            /** Curves */
+            curves?: number | null;
         };
         /**
          * Work
@@ -9200,7 +9200,7 @@ export interface components {
              *       "curves": null
              *     }
              */
-            shows?: components["schemas"]["Shows"];
+            shows?: components["schemas"]["ViewRequest"];
         };
         /**
          * History
@@ -9235,7 +9235,7 @@ export interface components {
          * @description What is met by what is drawn or dragged, and what comes of it.
          */
         Aimed: {
-            meeting: components["schemas"]["Meeting"];
+            meeting: components["schemas"]["SnapResult"];
             /** Command */
             command: {
                 [key: string]: unknown;
@@ -9279,10 +9279,10 @@ export interface components {
             angle?: number | null;
         };
         /**
-         * Meeting
+         * SnapResult
          * @description How far what is dragged moves to meet something, and the cues to show.
          */
-        Meeting: {
+        SnapResult: {
             /**
              * Shift
              * @default [
@@ -9401,7 +9401,7 @@ export interface components {
              *       "curves": null
              *     }
              */
-            shows?: components["schemas"]["Shows"];
+            shows?: components["schemas"]["ViewRequest"];
             /**
              * Keeps
              * @default false
@@ -9424,7 +9424,7 @@ export interface components {
              *       "curves": null
              *     }
              */
-            shows?: components["schemas"]["Shows"];
+            shows?: components["schemas"]["ViewRequest"];
         };
         /**
          * ReachIn
@@ -9481,10 +9481,10 @@ export interface components {
             whole?: boolean;
         };
         /**
-         * Lies
+         * ItemAtPoint
          * @description Something that lies under a place.
          */
-        Lies: {
+        ItemAtPoint: {
             /** Item */
             item: string;
             /** Name */
@@ -9540,11 +9540,11 @@ export interface components {
             frame: components["schemas"]["FrameBox"];
         };
         /**
-         * Spread
+         * CopiesPreview
          * @description Copies in a row, a ring or a grid, or a mirror line, before anything is made of them.
          */
-        Spread: {
-            meeting: components["schemas"]["Meeting"];
+        CopiesPreview: {
+            meeting: components["schemas"]["SnapResult"];
             /** Command */
             command: {
                 [key: string]: unknown;
@@ -9594,7 +9594,7 @@ export interface components {
              *       "curves": null
              *     }
              */
-            shows?: components["schemas"]["Shows"];
+            shows?: components["schemas"]["ViewRequest"];
         };
         /**
          * BalanceMark
@@ -9837,17 +9837,17 @@ export interface components {
          * @description A form in a picture, and the colour of the place that was clicked last.
          */
         FoundForm: {
-            silhouette: components["schemas"]["Silhouette"];
+            traced_area: components["schemas"]["TracedArea"];
             /** Colour */
             colour: string;
         };
         /**
-         * SilhouetteIn
+         * TracedAreaIn
          * @description Places of a picture around which a form of their colour is looked for.
          */
-        SilhouetteIn: {
-            /** Underlay */
-            underlay: string;
+        TracedAreaIn: {
+            /** Reference */
+            reference: string;
             /** Places */
             places: [
                 number,
@@ -9874,7 +9874,7 @@ export interface components {
         };
         /**
          * MatchMark
-         * @description The match of some items with a silhouette.
+         * @description The match of some items with a traced area.
          */
         MatchMark: {
             /** Overlap */
@@ -9888,8 +9888,8 @@ export interface components {
                 number,
                 number
             ];
-            /** Silhouette */
-            silhouette: [
+            /** Traced Area */
+            traced_area: [
                 number,
                 number
             ];
@@ -9907,8 +9907,8 @@ export interface components {
         MatchIn: {
             /** Items */
             items: string[];
-            /** Underlay */
-            underlay: string;
+            /** Reference */
+            reference: string;
             /** Command */
             command?: components["schemas"]["AnyCommand"] | null;
         };
@@ -12052,7 +12052,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Lies"][];
+                    "application/json": components["schemas"]["ItemAtPoint"][];
                 };
             };
             /** @description Problem */
@@ -12157,7 +12157,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Spread"];
+                    "application/json": components["schemas"]["CopiesPreview"];
                 };
             };
             /** @description Problem */
@@ -12431,7 +12431,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["SilhouetteIn"];
+                "application/json": components["schemas"]["TracedAreaIn"];
             };
         };
         responses: {
@@ -12461,7 +12461,7 @@ export interface operations {
             header?: never;
             path: {
                 drawing: number;
-                underlay: string;
+                reference: string;
             };
             cookie?: never;
         };

@@ -37,14 +37,14 @@ export type Drawable = Required<
     symmetry: SymmetryMark | null;
     assembly: AssemblyMark | null;
     link: LinkMark | null;
-    words: WordsMark | null;
+    words: TextMark | null;
   };
 /** What words say, and how. */
-export type WordsMark = Required<Schemas["WordsMark"]>;
-export type FaceFacts = Schemas["FaceFacts"];
+export type TextMark = Required<Schemas["TextMark"]>;
+export type FontFacts = Schemas["FontFacts"];
 export type Shaped = Schemas["Shaped"];
 export type Saying = Schemas["Saying"];
-export type SetWords = Schemas["SetWords"];
+export type SetTextSetting = Schemas["SetTextSetting"];
 /** What a linked copy follows. */
 export type LinkMark = Schemas["LinkMark"];
 /** How far an edit is that takes long. */
@@ -52,12 +52,12 @@ export type Work = Schemas["Work"];
 export type Selection = Omit<Required<Schemas["Selection"]>, "style"> & { style: Style | null };
 export type PathFacts = Schemas["PathFacts"];
 /** What the tool in the hand shows of what is selected. */
-export type Shows = Required<Schemas["Shows"]>;
+export type ViewRequest = Required<Schemas["ViewRequest"]>;
 export type Moved = Required<Schemas["Moved"]>;
 /** A map of the plane as SVG's `matrix()` has it. */
 export type Matrix = [number, number, number, number, number, number];
 /** What is drafted, before anything is made of it. */
-export type Spread = Omit<Required<Schemas["Spread"]>, "repaint" | "command"> & {
+export type CopiesPreview = Omit<Required<Schemas["CopiesPreview"]>, "repaint" | "command"> & {
   repaint: Repaint;
   command: Draft;
 };
@@ -80,7 +80,7 @@ export type PaintMark = Omit<Required<Schemas["PaintMark"]>, "style" | "finish" 
   filter: FilterMark | null;
 };
 /** What becomes of the form of an assembly. */
-export type Grown = Required<Schemas["Grown"]>;
+export type OffsetEffect = Required<Schemas["OffsetEffect"]>;
 /** What a part of an assembly does to those below it. */
 export type Role = AssemblyMark["operation"];
 export type Seam = NonNullable<AnchorMark["seam"]>;
@@ -92,7 +92,7 @@ export type SweepMarks = Schemas["SweepMarks"];
 export type CurveReading = Schemas["CurveReading"];
 export type Continuity = Schemas["JointMark"]["continuity"];
 /** A form in a picture that outlines are compared with. */
-export type Silhouette = Schemas["Silhouette"];
+export type TracedArea = Schemas["TracedArea"];
 export type FoundForm = Schemas["FoundForm"];
 export type MatchMark = Schemas["MatchMark"];
 export type TroubleSpot = Omit<Schemas["TroubleSpot"], "command"> & { command: Command };
@@ -104,12 +104,12 @@ export type Copying = Schemas["RowOfCopies"] | Schemas["RingOfCopies"] | Schemas
 export type CopyPeg = Schemas["CopyPeg"];
 export type PegDrag = Schemas["PegDrag"];
 /** Something that lies under a place. */
-export type Lies = Schemas["Lies"];
+export type ItemAtPoint = Schemas["ItemAtPoint"];
 export type Likeness = Schemas["AlikeIn"]["by"];
 /** What was on the clipboard, as it can be pasted. */
 export type Reading = Schemas["Reading"];
 /** A place of the frame around items, or any place of the sheet. */
-export type About = NonNullable<Schemas["TurnBy"]["about"]>;
+export type About = NonNullable<Schemas["RotateItems"]["about"]>;
 export type Spot = Exclude<About, Point>;
 export type OrderStep = Schemas["StepItems"]["to"];
 export type Edge = Schemas["AlignItems"]["edge"];
@@ -123,12 +123,14 @@ export type PegMark = Schemas["PegMark"];
 export type Frame = Schemas["FrameBox"];
 export type Guide = Required<Schemas["Guide"]>;
 export type Grid = Required<Schemas["Grid"]>;
-export type Underlay = Required<Schemas["Underlay"]>;
-export type Sheet = Required<Omit<Schemas["Sheet"], "guides" | "grid" | "underlays" | "styles">> & {
+export type Reference = Required<Schemas["Reference"]>;
+export type Sheet = Required<
+  Omit<Schemas["Sheet"], "guides" | "grid" | "references" | "styles">
+> & {
   guides: Guide[];
   grid: Grid;
-  underlays: Underlay[];
-  styles: KeptStyle[];
+  references: Reference[];
+  styles: SavedStyle[];
 };
 /** How something is painted, with all that has a default. */
 export type Style = Omit<Required<Schemas["Style"]>, "fill" | "strokes" | "finish"> & {
@@ -154,7 +156,7 @@ export type Effect =
 export type FilterMark = Schemas["FilterMark"];
 export type GradientMark = Schemas["GradientMark"];
 export type Swatch = Schemas["Swatch"];
-export type KeptStyle = Omit<Schemas["KeptStyle"], "style"> & { style: Style };
+export type SavedStyle = Omit<Schemas["SavedStyle"], "style"> & { style: Style };
 export type Sample = Omit<Schemas["Sample"], "style"> & { style: Style };
 export type Harmony = Schemas["Harmony"];
 export type Palette = Schemas["Palette"];
@@ -176,7 +178,7 @@ export type ShelfEntry = Required<Schemas["Entry"]>;
 export type ShelfPage = Required<Schemas["EntryPage"]> & { entries: ShelfEntry[] };
 export type ExportSettings = Required<Schemas["ExportSettings"]>;
 /** How something is sent out, all of it told. */
-export type Sending =
+export type FormatSettings =
   | Required<Schemas["SvgOut"]>
   | Required<Schemas["PdfOut"]>
   | Required<Schemas["PictureOut"]>
@@ -192,7 +194,7 @@ export type Cut = Schemas["Cut"];
 export type FreeForm = Schemas["FreeForm"];
 /** Something that will not be cut well. */
 export type Fault = Schemas["Fault"];
-export type ExportKind = Sending["kind"];
+export type ExportKind = FormatSettings["kind"];
 export type ExportPreview = Schemas["ExportPreview"];
 export type ImportedDrawings = Schemas["ImportedDrawings"];
 export type KeptClip = Schemas["KeptClip"];
@@ -205,7 +207,7 @@ export type UnitFacts = Schemas["UnitFacts"];
 export type Aim = Schemas["Aim"];
 export type Cue = Schemas["Cue"];
 export type CueKind = Cue["kind"];
-export type Meeting = Schemas["Meeting"];
+export type SnapResult = Schemas["SnapResult"];
 export type AnchorKind = AnchorMark["kind"];
 export type Grip = Schemas["ResizeItems"]["grip"];
 

@@ -3,7 +3,8 @@
 import { computed, onBeforeUnmount, onMounted, ref } from "vue";
 import type { Point } from "../api/types";
 import { ROOT } from "../core/tree";
-import { useBoard } from "../stores/board/board";
+import { useDocument } from "../stores/board/document";
+import { useHistory } from "../stores/board/history";
 import { useComparing } from "../stores/display/comparing";
 import { useDisplay } from "../stores/display/display";
 import { useTools } from "../tools/tools";
@@ -27,7 +28,8 @@ import ReferenceLayer from "./layers/ReferenceLayer.vue";
 import { useMoving } from "./pointer/moving";
 import { useCanvasPointer } from "./pointer/pointer";
 
-const board = useBoard();
+const doc = useDocument();
+const history = useHistory();
 const view = useView();
 const tools = useTools();
 const display = useDisplay();
@@ -51,7 +53,7 @@ onMounted(() => {
     view.size = [entry.contentRect.width, entry.contentRect.height] as Point;
     if (!shownFirst) {
       shownFirst = true;
-      view.fitSheet(board.sheet);
+      view.fitSheet(doc.sheet);
     } else view.pan([(view.size[0] - old[0]) / 2, (view.size[1] - old[1]) / 2]);
   });
   if (svg.value) watcher.observe(svg.value);
@@ -77,7 +79,7 @@ onBeforeUnmount(() => watcher?.disconnect());
       @contextmenu.prevent
     >
       <clipPath id="sheet-edge">
-        <rect :width="board.sheet.width" :height="board.sheet.height" />
+        <rect :width="doc.sheet.width" :height="doc.sheet.height" />
       </clipPath>
       <g
         id="on-the-sheet"
@@ -87,15 +89,15 @@ onBeforeUnmount(() => watcher?.disconnect());
       >
         <rect
           class="sheet"
-          :width="board.sheet.width"
-          :height="board.sheet.height"
-          :fill="board.sheet.colour ?? '#ffffff'"
+          :width="doc.sheet.width"
+          :height="doc.sheet.height"
+          :fill="doc.sheet.colour ?? '#ffffff'"
           vector-effect="non-scaling-stroke"
         />
         <ReferenceLayer v-if="!printing" />
         <g id="drawn-on-the-sheet">
           <ContainerNode
-            v-for="id in board.tree.in(ROOT)"
+            v-for="id in doc.tree.in(ROOT)"
             :id="id"
             :key="id"
             :pickable="pickable"
@@ -107,7 +109,7 @@ onBeforeUnmount(() => watcher?.disconnect());
         <!-- What the window of sizes shows is painted, whatever the view. -->
         <g id="painted-on-the-sheet">
           <ContainerNode
-            v-for="id in board.tree.in(ROOT)"
+            v-for="id in doc.tree.in(ROOT)"
             :id="id"
             :key="id"
             :pickable="pickable"
@@ -116,7 +118,7 @@ onBeforeUnmount(() => watcher?.disconnect());
         </g>
       </defs>
       <CompareLayer v-if="!printing && swept" />
-      <template v-if="!printing && !display.marksHidden && !board.before">
+      <template v-if="!printing && !display.marksHidden && !history.before">
         <GuideLayer />
         <MarkLayer />
         <CueLayer />

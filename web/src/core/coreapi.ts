@@ -10,7 +10,7 @@ import type {
   Command,
   Frame,
   Harmony,
-  Lies,
+  ItemAtPoint,
   Likeness,
   PegDrag,
   Point,
@@ -20,8 +20,8 @@ import type {
   Repaint,
   Sample,
   Selection,
-  Shows,
-  Spread,
+  ViewRequest,
+  CopiesPreview,
   SweepMarks,
   TroubleLimits,
   TroubleSpots,
@@ -41,7 +41,7 @@ export type WayStep = Pick<StepName, "edit" | "name">;
 /** What is selected, and what the tool in the hand shows of it. */
 export interface Looked {
   selection: string[];
-  shows: Shows;
+  shows: ViewRequest;
 }
 
 export interface Core {
@@ -52,13 +52,18 @@ export interface Core {
   /** The items that a dragged box touches, or holds whole: from a place, or (null) all that is drawn. */
   within(start: Point, end: Point, place: string | null, whole: boolean): Promise<string[]>;
   /** All that is drawn under a place, front to back, within reach (sheet units). */
-  pile(at: Point, reach: number): Promise<Lies[]>;
+  pile(at: Point, reach: number): Promise<ItemAtPoint[]>;
   /** What is drawn like any of some items. */
   alike(items: string[], by: Likeness): Promise<string[]>;
   /** The transform that does to other items what one did to some that stood in a frame. */
   again(command: Command, frame: Frame): Promise<Command>;
   /** What a draft comes to, after one of its pegs was dragged. */
-  spread(command: Command, aim: Aim | null, drag: PegDrag | null, looked: Looked): Promise<Spread>;
+  spread(
+    command: Command,
+    aim: Aim | null,
+    drag: PegDrag | null,
+    looked: Looked,
+  ): Promise<CopiesPreview>;
   /** How symmetric an outline is, about a line or (null) about the one that is found. */
   balance(item: string, axis: Axis | null): Promise<BalanceMark>;
   /** The regions that items make, gaps up to a size (sheet units) closed. */

@@ -46,7 +46,7 @@ const verbs = (): string[] => asked.map(([verb]) => verb).filter((v) => v !== "w
 async function opened(way: () => PendingEdit[] = () => []) {
   const index = await import(".");
   index.whenWithoutCore((sentence) => told.push(sentence));
-  index.desk.open(7, way, () => undefined);
+  index.localDrawing.open(7, way, () => undefined);
   await passes(600);
   return index;
 }
@@ -72,16 +72,20 @@ afterEach(() => {
 
 test("it starts where the browser does not say when it has time", async () => {
   expect("requestIdleCallback" in globalThis).toBe(false);
-  const { desk } = await opened();
-  expect([desk.there, verbs(), got]).toEqual([true, ["open"], ["/api/v1/drawings/7/document"]]);
+  const { localDrawing } = await opened();
+  expect([localDrawing.there, verbs(), got]).toEqual([
+    true,
+    ["open"],
+    ["/api/v1/drawings/7/document"],
+  ]);
 });
 
 test("a drawing that the worker cannot take is read a few times only, and that is told", async () => {
   says.open = () => new WorkerAway();
-  const { desk, core } = await opened();
+  const { localDrawing, core } = await opened();
   await passes(300_000);
-  expect([desk.there, got.length, told.length]).toEqual([false, 4, 1]);
-  for (let k = 0; k < 2_000; k += 1) await desk.settle("", 3 + k, answer(4 + k));
+  expect([localDrawing.there, got.length, told.length]).toEqual([false, 4, 1]);
+  for (let k = 0; k < 2_000; k += 1) await localDrawing.settle("", 3 + k, answer(4 + k));
   server = () => new Response('{"paths": []}');
   expect(await core.select({} as never)).toEqual({ paths: [] }); // the server answers
   expect(got.at(-1)).toBe("/api/v1/drawings/7/queries/selection");
@@ -90,45 +94,45 @@ test("a drawing that the worker cannot take is read a few times only, and that i
 test("what was answered while the worker took the drawing is handed on in order", async () => {
   let opens = (): void => undefined;
   says.open = () => new Promise<void>((done) => (opens = done));
-  const { desk } = await opened();
-  void desk.settle("a", 3, answer(4));
-  void desk.settle("b", 4, answer(5));
+  const { localDrawing } = await opened();
+  void localDrawing.settle("a", 3, answer(4));
+  void localDrawing.settle("b", 4, answer(5));
   opens();
   await passes();
   expect(verbs()).toEqual(["open", "settle", "settle"]);
-  expect(desk.there).toBe(true);
+  expect(localDrawing.there).toBe(true);
 });
 
 test("a gap between what was read and what came is read anew", async () => {
   let opens = (): void => undefined;
   says.open = () => new Promise<void>((done) => (opens = done));
-  const { desk } = await opened();
-  void desk.settle("a", 5, answer(6));
+  const { localDrawing } = await opened();
+  void localDrawing.settle("a", 5, answer(6));
   server = () => drawing(6);
   says.open = () => null;
   opens();
   await passes();
-  expect([desk.there, got.length]).toEqual([true, 2]);
+  expect([localDrawing.there, got.length]).toEqual([true, 2]);
 });
 
 test("edits that wait are shown once the drawing was taken", async () => {
   const letter = { id: "a", path: "commands" } as never;
   says.queue = () => ({ repaint: null });
-  const { desk } = await opened(() => [letter]);
+  const { localDrawing } = await opened(() => [letter]);
   expect(verbs()).toEqual(["open", "queue"]);
-  expect(await desk.queue(letter, {} as never)).toEqual({ repaint: null });
+  expect(await localDrawing.queue(letter, {} as never)).toEqual({ repaint: null });
   says.queue = () => new WorkerAway();
-  expect(await desk.queue(letter, {} as never)).toBeNull();
+  expect(await localDrawing.queue(letter, {} as never)).toBeNull();
 });
 
 test("a worker that knows no more what the server has reads anew", async () => {
-  const { desk } = await opened();
+  const { localDrawing } = await opened();
   says.settle = () => new WorkerAway();
   server = () => drawing(4);
-  await desk.settle("a", 3, answer(4));
+  await localDrawing.settle("a", 3, answer(4));
   await passes();
-  expect([got.length, desk.there]).toEqual([2, true]);
-  expect(await desk.settle("b", 9, answer(10))).toBeNull();
+  expect([got.length, localDrawing.there]).toEqual([2, true]);
+  expect(await localDrawing.settle("b", 9, answer(10))).toBeNull();
   await passes();
   expect(got.length).toBe(3);
 });
@@ -139,9 +143,9 @@ test("a drawing that was left is not taken when it comes", async () => {
     got.push(path);
     return new Promise((done) => later.push(() => done(drawing(3))));
   });
-  const { desk } = await opened();
-  desk.close();
+  const { localDrawing } = await opened();
+  localDrawing.close();
   later[0]?.();
   await passes(10_000);
-  expect([verbs(), desk.there, got.length]).toEqual([[], false, 1]);
+  expect([verbs(), localDrawing.there, got.length]).toEqual([[], false, 1]);
 });

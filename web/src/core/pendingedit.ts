@@ -1,11 +1,11 @@
 // An edit on its way to the server, as it is stored and sent.
-import type { Command, Shows } from "../api/types";
+import type { Command, ViewRequest } from "../api/types";
 
 export type PendingEdit = {
   id: string;
   selection: string[];
   /** What the tool showed of it; letters of an earlier form of the program do not say. */
-  shows?: Shows;
+  shows?: ViewRequest;
 } & (
   | { path: "commands"; command: Command; follows: { edit: string; pause: number } | null }
   | { path: "go"; to: "undo" | "redo" | number; edit: string | null }

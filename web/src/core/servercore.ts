@@ -8,12 +8,12 @@ import type {
   ColourFacts,
   Command,
   Harmony,
-  Lies,
+  ItemAtPoint,
   Palette,
   Reading,
   Sample,
   Selection,
-  Spread,
+  CopiesPreview,
   SweepMarks,
   TroubleSpots,
 } from "../api/types";
@@ -29,14 +29,15 @@ export const serverCore = (drawing: () => number): Core => ({
     post<AnchorRef[]>(`/drawings/${drawing()}/queries/anchors-in-box`, { start, end }),
   within: (start, end, place, whole) =>
     post<string[]>(`/drawings/${drawing()}/queries/items-in-box`, { start, end, place, whole }),
-  pile: (at, reach) => post<Lies[]>(`/drawings/${drawing()}/queries/items-at-point`, { at, reach }),
+  pile: (at, reach) =>
+    post<ItemAtPoint[]>(`/drawings/${drawing()}/queries/items-at-point`, { at, reach }),
   alike: (items, by) =>
     post<string[]>(`/drawings/${drawing()}/queries/similar-items`, { items, by }),
   again: async (command, frame) =>
     (await post<{ command: Command }>(`/drawings/${drawing()}/queries/repeat`, { command, frame }))
       .command,
   spread: (command, aim, drag, looked) =>
-    post<Spread>(`/drawings/${drawing()}/queries/copies`, { command, aim, drag, ...looked }),
+    post<CopiesPreview>(`/drawings/${drawing()}/queries/copies`, { command, aim, drag, ...looked }),
   balance: (item, axis) =>
     post<BalanceMark>(`/drawings/${drawing()}/queries/symmetry`, { item, axis }),
   regions: (items, gap) =>

@@ -65,8 +65,8 @@ async function fresh(): Promise<PyodideAPI> {
 
 async function start(): Promise<Ask> {
   const python = (await awoken()) ?? (await fresh());
-  const desk: unknown = python.runPython("from buildup.desk import Desk\nDesk().ask");
-  return desk as Ask;
+  const session: unknown = python.runPython("from buildup.session import Session\nSession().ask");
+  return session as Ask;
 }
 
 /** An error of Python leaves Python as it was; anything else leaves a dead one. */

@@ -12,7 +12,7 @@ import type {
   Command,
   Frame,
   Harmony,
-  Lies,
+  ItemAtPoint,
   Likeness,
   PegDrag,
   Point,
@@ -21,7 +21,7 @@ import type {
   Reading,
   Sample,
   Selection,
-  Spread,
+  CopiesPreview,
   SweepMarks,
   TroubleLimits,
   TroubleSpots,
@@ -156,7 +156,7 @@ export class WorkerCore implements Core {
   anchors = (start: Point, end: Point): Promise<AnchorRef[]> => this.ask("anchors", { start, end });
   within = (start: Point, end: Point, place: string | null, whole: boolean): Promise<string[]> =>
     this.ask("within", { start, end, place, whole });
-  pile = (at: Point, reach: number): Promise<Lies[]> => this.ask("pile", { at, reach });
+  pile = (at: Point, reach: number): Promise<ItemAtPoint[]> => this.ask("pile", { at, reach });
   alike = (items: string[], by: Likeness): Promise<string[]> => this.ask("alike", { items, by });
   again = (command: Command, frame: Frame): Promise<Command> =>
     this.ask("again", { command, frame });
@@ -165,7 +165,7 @@ export class WorkerCore implements Core {
     aim: Aim | null,
     drag: PegDrag | null,
     looked: Looked,
-  ): Promise<Spread> => this.ask("spread", { command, aim, drag, ...looked });
+  ): Promise<CopiesPreview> => this.ask("spread", { command, aim, drag, ...looked });
   balance = (item: string, axis: Axis | null): Promise<BalanceMark> =>
     this.ask("balance", { item, axis });
   regions = (items: string[], gap: number): Promise<SweepMarks> =>

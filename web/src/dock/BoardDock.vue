@@ -3,7 +3,7 @@
 import InputText from "primevue/inputtext";
 import { storeToRefs } from "pinia";
 import { ref } from "vue";
-import { useBoard } from "../stores/board/board";
+import { useDocument } from "../stores/board/document";
 import { useShelf } from "../stores/library/shelf";
 import { LEAVES, useDisplay, type Leaf } from "../stores/display/display";
 import ColoursPanel from "./colours/ColoursPanel.vue";
@@ -15,7 +15,7 @@ import HistoryPanel from "./history/HistoryPanel.vue";
 import type { Measure } from "./profile/profile";
 import { counted } from "../lib/intl";
 
-const board = useBoard();
+const doc = useDocument();
 const { leaf, folded } = storeToRefs(useDisplay());
 const measure = ref<Measure>("curvature");
 /** What the Stack is searched for, by name, in all layers and groups. */
@@ -46,7 +46,7 @@ function open(next: Leaf): void {
         </button>
       </div>
       <template v-if="leaf === 'Layers' && !folded">
-        <span class="note"> {{ counted(board.count, "item") }} · back to front → </span>
+        <span class="note"> {{ counted(doc.count, "item") }} · back to front → </span>
         <InputText
           v-model="find"
           class="find"

@@ -3,7 +3,9 @@
 import Button from "primevue/button";
 import { onBeforeUnmount } from "vue";
 import type { Command } from "../api/types";
-import { useBoard } from "../stores/board/board";
+import { useEdits } from "../stores/board/edits";
+import { usePreview } from "../stores/board/preview";
+import { useSelection } from "../stores/board/selection";
 import { pointedAt } from "./pointing";
 
 const props = defineProps<{
@@ -14,17 +16,19 @@ const props = defineProps<{
   lets?: boolean;
   disabled?: boolean;
 }>();
-const board = useBoard();
+const edits = useEdits();
+const preview = usePreview();
+const selection = useSelection();
 
 /** It shows what it would do. */
 let shows = false;
 function show(): void {
   shows = true;
-  board.preview(props.command);
+  preview.show(props.command);
 }
 function hide(): void {
   shows = false;
-  board.endPreview();
+  preview.end();
 }
 function enter(event: PointerEvent): void {
   if (pointedAt(event)) show();
@@ -41,8 +45,8 @@ onBeforeUnmount(() => {
 
 function keep(): void {
   shows = true; // what it shows is kept now
-  board.commit(props.command);
-  if (props.lets) board.anchors = [];
+  edits.commit(props.command);
+  if (props.lets) selection.anchors = [];
 }
 </script>
 

@@ -2,7 +2,7 @@
 // The line of a symmetry, or its centre, in numbers.
 import { computed } from "vue";
 import type { Pattern } from "../api/types";
-import { useBoard } from "../stores/board/board";
+import { useDocument } from "../stores/board/document";
 import { useCatalogue } from "../stores/display/catalogue";
 import TypedField from "./TypedField.vue";
 
@@ -17,9 +17,9 @@ const emit = defineEmits<{
   turn: [angle: number];
   count: [count: number];
 }>();
-const board = useBoard();
+const doc = useDocument();
 const catalogue = useCatalogue();
-const unit = computed(() => catalogue.unit(board.sheet.unit));
+const unit = computed(() => catalogue.unit(doc.sheet.unit));
 const turned = computed(() => props.pattern !== "wheel");
 const counted = computed(() => props.pattern !== "mirror");
 const whole = (value: number): number => Math.round(value);

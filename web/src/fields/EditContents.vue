@@ -2,19 +2,21 @@
 // Into a container, so that what is in it is picked and drawn there; out of it, which selects it.
 import Button from "primevue/button";
 import { computed } from "vue";
-import { useBoard } from "../stores/board/board";
+import { useActiveContainer } from "../stores/board/activecontainer";
+import { useSelection } from "../stores/board/selection";
 
 const props = defineProps<{ id: string; /** What going in is called. */ label: string }>();
-const board = useBoard();
-const inside = computed(() => board.place === props.id);
+const container = useActiveContainer();
+const selection = useSelection();
+const inside = computed(() => container.active === props.id);
 
 function go(): void {
   if (inside.value) {
-    board.leave();
-    board.select([props.id]);
+    container.leave();
+    selection.select([props.id]);
   } else {
-    board.enter(props.id);
-    board.select([]);
+    container.enter(props.id);
+    selection.select([]);
   }
 }
 </script>

@@ -11,14 +11,14 @@ import { useSliding } from "./sliding";
 let log: string[];
 let reads: (text: string) => Promise<number>;
 
-vi.mock("../stores/board/board", () => ({
-  useBoard: () => ({
-    preview: () => log.push("preview"),
-    endPreview: () => log.push("end"),
-    commit: () => log.push("commit"),
-    anchors: [],
-  }),
+vi.mock("../stores/board/preview", () => ({
+  usePreview: () => ({ show: () => log.push("preview"), end: () => log.push("end") }),
 }));
+vi.mock("../stores/board/edits", () => ({
+  useEdits: () => ({ commit: () => log.push("commit") }),
+}));
+vi.mock("../stores/board/selection", () => ({ useSelection: () => ({ anchors: [] }) }));
+vi.mock("../stores/board/document", () => ({ useDocument: () => ({}) }));
 vi.mock("../core", () => ({ core: { read: (text: string) => reads(text) } }));
 vi.mock("../session/notices", () => ({
   useNotices: () => ({ tell: (sentence: string) => log.push(sentence) }),

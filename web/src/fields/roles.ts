@@ -14,28 +14,28 @@ interface Doing {
 
 export const ROLES: readonly Doing[] = [
   {
-    value: "joins",
+    value: "union",
     label: "adds",
     sign: "+",
     operation: "Union",
     hint: "One shape of all; the parts stay editable",
   },
   {
-    value: "cuts",
+    value: "difference",
     label: "cuts out",
     sign: "−",
     operation: "Difference",
     hint: "The backmost without what lies in front; the parts stay editable",
   },
   {
-    value: "keeps",
+    value: "intersection",
     label: "keeps overlap",
     sign: "∩",
     operation: "Intersection",
     hint: "Only what all have in common; the parts stay editable",
   },
   {
-    value: "inverts",
+    value: "exclusion",
     label: "drops overlap",
     sign: "×",
     operation: "Symmetric difference",

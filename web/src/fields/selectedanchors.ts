@@ -2,25 +2,25 @@
 // between them.
 import { computed } from "vue";
 import type { AnchorMark, AnchorRef, PathFacts } from "../api/types";
-import { useBoard } from "../stores/board/board";
+import { useSelection } from "../stores/board/selection";
 
 export const refOf = (m: AnchorMark): AnchorRef => [m.item, m.contour, m.index];
 
 export function useChosen() {
-  const board = useBoard();
+  const selection = useSelection();
   /** As they are kept: a preview that adds anchors is no reason to ask for more. */
-  const contours = computed(() => board.keptMarks.paths);
-  const contourOf = (m: AnchorMark): PathFacts | undefined => board.pathOf(m.item, m.contour);
-  const refs = computed(() => board.anchors);
+  const contours = computed(() => selection.savedMarks.paths);
+  const contourOf = (m: AnchorMark): PathFacts | undefined => selection.pathOf(m.item, m.contour);
+  const refs = computed(() => selection.anchors);
   const marks = computed(() => {
-    const byRef = new Map(board.marks.anchors.map((m) => [refOf(m).join(), m]));
+    const byRef = new Map(selection.marks.anchors.map((m) => [refOf(m).join(), m]));
     return refs.value.flatMap((a) => byRef.get(a.join()) ?? []);
   });
   /** The segments both of whose ends are chosen, each by the anchor it starts at. */
   const segments = computed(() => {
     const there = new Set(refs.value.map((r) => r.join()));
     return refs.value.filter(([item, contour, index]) => {
-      const path = board.pathOf(item, contour);
+      const path = selection.pathOf(item, contour);
       if (!path || path.count < 2 || (!path.closed && index === path.count - 1)) return false;
       return there.has([item, contour, (index + 1) % path.count].join());
     });

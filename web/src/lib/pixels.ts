@@ -1,4 +1,4 @@
-// The pixels of an underlay under a place of the canvas.
+// The pixels of a reference under a place of the canvas.
 import type { Point } from "../api/types";
 
 /** Pixels around the place that are shown, each way. */
@@ -36,7 +36,7 @@ export async function pixelsAt(
 ): Promise<Pixels | null> {
   const box = svg.getBoundingClientRect();
   const spot = new DOMPoint(screen[0] + box.left, screen[1] + box.top);
-  const images = [...svg.querySelectorAll<SVGImageElement>("image[data-testid^='underlay-']")];
+  const images = [...svg.querySelectorAll<SVGImageElement>("image[data-testid^='reference-']")];
   for (const image of images.reverse()) {
     const matrix = image.getScreenCTM();
     if (!matrix) continue;

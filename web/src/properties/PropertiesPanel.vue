@@ -1,7 +1,9 @@
 <script setup lang="ts">
 // What is selected, in numbers that can be typed; with nothing selected, the sheet.
 import { computed } from "vue";
-import { useBoard } from "../stores/board/board";
+import { useActiveContainer } from "../stores/board/activecontainer";
+import { useDocument } from "../stores/board/document";
+import { useSelection } from "../stores/board/selection";
 import { useMirroring } from "../stores/editing/mirroring";
 import { useTools } from "../tools/tools";
 import { useCatalogue } from "../stores/display/catalogue";
@@ -48,26 +50,28 @@ import ReferencePanel from "./sheet/ReferencePanel.vue";
 import NewTextPanel from "./text/NewTextPanel.vue";
 import TextPanel from "./text/TextPanel.vue";
 
-const board = useBoard();
+const container = useActiveContainer();
+const doc = useDocument();
+const selection = useSelection();
 const mirroring = useMirroring();
 const tools = useTools();
 const catalogue = useCatalogue();
 
-const several = computed(() => board.selectedItems.length);
-const one = computed(() => (several.value === 1 ? board.selectedItems[0] : undefined));
+const several = computed(() => selection.selectedItems.length);
+const one = computed(() => (several.value === 1 ? selection.selectedItems[0] : undefined));
 const title = computed(() => one.value?.name ?? `${several.value} items`);
 const kindOf = (type: string): string => catalogue.shapeLabel(type);
 const kind = computed(() => {
   if (!one.value) return "";
-  return kindOf(one.value.words ? "words" : one.value.type);
+  return kindOf(one.value.words ? "text" : one.value.type);
 });
 /** The symmetry one draws in. */
 const symmetry = computed(() => {
-  const here = board.drawable(board.place);
+  const here = doc.drawable(container.active);
   return here?.symmetry ? here : null;
 });
 /** What linked copies hold is painted as what they follow. */
-const links = computed(() => board.selectedItems.some((i) => i.link));
+const links = computed(() => selection.selectedItems.some((i) => i.link));
 const anchors = computed(() => tools.active === "anchors");
 </script>
 
@@ -112,16 +116,16 @@ const anchors = computed(() => tools.active === "anchors");
         <MatchPanel />
         <template v-if="tools.active === 'corners'">
           <CornerPanel />
-          <DialPanel v-if="board.marks.dials.length > 0" />
+          <DialPanel v-if="selection.marks.dials.length > 0" />
         </template>
         <template v-else-if="anchors">
           <OutlinePanel />
-          <template v-if="board.anchors.length > 0">
+          <template v-if="selection.anchors.length > 0">
             <AnchorPanel />
             <PathPanel />
           </template>
           <FairPanel />
-          <template v-if="board.anchors.length > 0">
+          <template v-if="selection.anchors.length > 0">
             <CornerPanel />
             <TwinPanel />
           </template>
@@ -132,17 +136,17 @@ const anchors = computed(() => tools.active === "anchors");
         </template>
         <template v-else-if="tools.active !== 'brush'">
           <TextPanel />
-          <DialPanel v-if="board.marks.dials.length > 0" />
+          <DialPanel v-if="selection.marks.dials.length > 0" />
           <SymmetryPanel v-if="one?.symmetry" :id="one.id" />
           <AssemblyPanel v-if="one?.assembly && !one.words" :id="one.id" />
           <ResultPanel v-if="one?.assembly && !one.words" :id="one.id" :mark="one.assembly" />
           <LinkPanel />
           <PartPanel />
-          <PositionPanel v-if="board.marks.frame" />
+          <PositionPanel v-if="selection.marks.frame" />
           <StylePanel v-if="!links" />
-          <OpacityPanel :items="board.selected" />
+          <OpacityPanel :items="selection.selected" />
           <GroupPanel />
-          <template v-if="board.marks.frame">
+          <template v-if="selection.marks.frame">
             <CombinePanel />
             <OffsetPanel />
             <BlendPanel />
@@ -157,7 +161,7 @@ const anchors = computed(() => tools.active === "anchors");
         </template>
         <template v-if="anchors || ['corners', 'brush'].includes(tools.active)">
           <StylePanel />
-          <OpacityPanel :items="board.selected" />
+          <OpacityPanel :items="selection.selected" />
         </template>
       </template>
       <template v-else-if="tools.name === 'guide'">

@@ -7,7 +7,7 @@ import { fault } from "../lib/faults";
 import { ProgressPoller } from "./progress";
 import type { StoredEdit } from "./editstore";
 
-export type KeptState = "kept" | "sending" | "waiting" | "signed-out" | "deleted";
+export type SyncState = "kept" | "sending" | "waiting" | "signed-out" | "deleted";
 
 /** A page that shows the drawing. */
 export interface Reader {
@@ -49,7 +49,7 @@ const isAnswer = (value: unknown): value is Answer =>
 export const isPast = (code: string): boolean => code === "unknown_version" || code === "long_ago";
 
 export class SyncQueue {
-  readonly state = ref<KeptState>("kept");
+  readonly state = ref<SyncState>("kept");
   readonly letters = shallowRef<StoredEdit[]>([]);
   /** How far the edit is that is at the server, where it takes long. */
   readonly work: ProgressPoller;
@@ -57,7 +57,7 @@ export class SyncQueue {
   private running = false;
   private timer: number | undefined;
   private stumbles = 0;
-  private why: KeptState = "waiting";
+  private why: SyncState = "waiting";
 
   constructor(
     readonly drawing: number,

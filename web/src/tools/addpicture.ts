@@ -1,7 +1,9 @@
 // Bringing a picture to trace: chosen, dropped on the canvas, or pasted.
 import { ApiError, createFromFile } from "../api/client";
 import { newId } from "../api/ids";
-import { useBoard } from "../stores/board/board";
+import { useDocument } from "../stores/board/document";
+import { useEdits } from "../stores/board/edits";
+import { useSelection } from "../stores/board/selection";
 import { useNotices } from "../session/notices";
 import { useTools } from "./tools";
 
@@ -16,30 +18,32 @@ interface PictureFacts {
 }
 
 export function usePictures(): { bring(files: Iterable<File>): Promise<void> } {
-  const board = useBoard();
+  const doc = useDocument();
+  const edits = useEdits();
+  const selection = useSelection();
   const notices = useNotices();
   const tools = useTools();
 
   async function one(file: File): Promise<void> {
-    const drawing = board.id;
+    const drawing = doc.id;
     const facts = await sent(`/drawings/${drawing}/pictures`, file);
-    if (board.id !== drawing) {
+    if (doc.id !== drawing) {
       notices.tell(
         "You left the drawing before the picture arrived, so it was not placed. Add it again.",
       );
       return;
     }
-    const underlay = newId();
+    const reference = newId();
     tools.use("reference");
-    board.select([]);
-    board.commit({
-      kind: "place_underlay",
-      underlay,
+    selection.select([]);
+    edits.commit({
+      kind: "add_reference",
+      reference,
       picture: facts.id,
       called: file.name.slice(0, LONGEST_NAME) || "Pasted picture",
       pixels: [facts.width, facts.height],
     });
-    board.aid = underlay;
+    doc.aid = reference;
   }
 
   /** Send a file; again while others are being read. */

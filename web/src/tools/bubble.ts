@@ -1,31 +1,30 @@
 // The words beside the pointer while something is dragged: what is dragged reads out.
-import type { useBoard } from "../stores/board/board";
+import type { OpenDrawing } from "../stores/board/opendrawing";
 import { degrees, dialText, length, shown } from "../lib/numbers";
 import type { Point, UnitFacts } from "../api/types";
 import type { Hit } from "./tool";
 
-type Board = ReturnType<typeof useBoard>;
-
 export function bubbleFor(
   hit: Hit | null,
-  board: Board,
+  open: OpenDrawing,
   unit: UnitFacts,
   corners = false,
   pivot: Point | null = null,
 ): string | null {
-  const marks = board.marks;
+  const marks = open.selection.marks;
   const l = (value: number): string => length(value, unit);
   /** A place as the hand has it: in an image, where the image has it. */
   const place = (at: Point): string => {
-    const [x, y] = board.fromOriginal(at);
+    const [x, y] = open.copies.fromOriginal(at);
     return `x ${l(x)}  y ${l(y)} ${unit.name}`;
   };
   if (hit?.what === "guide" || hit?.what === "ruler") {
-    const guide = board.sheet.guides.find((g) => g.id === board.aid) ?? board.sheet.guides.at(-1);
+    const guide =
+      open.doc.sheet.guides.find((g) => g.id === open.doc.aid) ?? open.doc.sheet.guides.at(-1);
     return guide ? `x ${l(guide.x)}  y ${l(guide.y)} ${unit.name}` : null;
   }
-  if (hit?.what === "underlay") {
-    const under = board.sheet.underlays.find((u) => u.id === hit.underlay);
+  if (hit?.what === "reference") {
+    const under = open.doc.sheet.references.find((u) => u.id === hit.reference);
     if (!under) return null;
     if (hit.part === "turn") return `${degrees(under.angle)}°`;
     return `${l(under.width)} × ${l(under.height)} ${unit.name}`;
@@ -43,11 +42,11 @@ export function bubbleFor(
       return peg ? `${peg.label} ${dialText(peg.value, peg.unit, unit)}` : null;
     }
     case "edge": {
-      const peg = board.drawable(hit.assembly)?.assembly?.peg;
+      const peg = open.doc.drawable(hit.assembly)?.assembly?.peg;
       return peg ? `${peg.label} ${dialText(peg.value, peg.unit, unit)}` : null;
     }
     case "words": {
-      const peg = board.drawable(hit.item)?.words?.pegs.find((p) => p.name === hit.setting);
+      const peg = open.doc.drawable(hit.item)?.words?.pegs.find((p) => p.name === hit.setting);
       if (!peg) return null;
       if (hit.setting === "radius" && peg.value === 0) return "straight";
       return `${peg.label} ${dialText(peg.value, peg.unit, unit)}`;
@@ -65,7 +64,7 @@ export function bubbleFor(
       return `${shown((mark.stops[hit.stop]?.part ?? 0) * 100, 1)} %`;
     }
     case "shadow": {
-      const effect = board.drawable(hit.item)?.finish.effects[hit.effect];
+      const effect = open.doc.drawable(hit.item)?.finish.effects[hit.effect];
       if (effect?.kind !== "shadow") return null;
       return `x ${l(effect.by[0])}  y ${l(effect.by[1])} ${unit.name}`;
     }

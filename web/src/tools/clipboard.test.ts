@@ -23,15 +23,19 @@ vi.mock("../core", () => ({
     },
   },
 }));
-vi.mock("../stores/board/board", () => ({
-  useBoard: () => ({
+vi.mock("../stores/board/selection", () => ({
+  useSelection: () => ({
     get selected() {
       return selected;
     },
     select: (ids: string[]) => (selected = ids),
-    commit: (command: Command) => commits.push(command),
-    place: "layer-1",
   }),
+}));
+vi.mock("../stores/board/edits", () => ({
+  useEdits: () => ({ commit: (command: Command) => commits.push(command) }),
+}));
+vi.mock("../stores/board/activecontainer", () => ({
+  useActiveContainer: () => ({ active: "layer-1" }),
 }));
 vi.mock("../session/notices", () => ({
   useNotices: () => ({ tell: (s: string) => told.push(s) }),
@@ -112,7 +116,7 @@ test("nothing selected copies nothing; what cannot be copied is not cut", async 
 
 test("what is cut is removed once it is safe", async () => {
   await useClipboard().cut();
-  expect(commits).toEqual([{ kind: "remove_items", items: ["a", "b"] }]);
+  expect(commits).toEqual([{ kind: "delete_items", items: ["a", "b"] }]);
   expect([selected, written.length]).toEqual([[], 1]);
 });
 

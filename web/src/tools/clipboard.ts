@@ -1,12 +1,14 @@
 // Copy, cut and paste through the system's clipboard: an SVG for other programs, in which the items
 // themselves travel for this one. Where the browser bars the clipboard, a memory of this browser's
 // own stands in, so that pasting works between drawings and windows all the same.
-import { defineStore } from "pinia";
+import { defineDrawingStore } from "../stores/perdrawing";
 import { ApiError, sendFile } from "../api/client";
 import type { Point, Reading } from "../api/types";
 import { core } from "../core";
 import { newId } from "../api/ids";
-import { useBoard } from "../stores/board/board";
+import { useActiveContainer } from "../stores/board/activecontainer";
+import { useEdits } from "../stores/board/edits";
+import { useSelection } from "../stores/board/selection";
 import { remember, remembered } from "../lib/settings";
 import { useNotices } from "../session/notices";
 import { useTools } from "./tools";
@@ -17,8 +19,10 @@ const SVG = "image/svg+xml";
 /** More than can be pasted; the core says that it is too long. */
 const LONGEST = 6_100_000;
 
-export const useClipboard = defineStore("clipboard", () => {
-  const board = useBoard();
+export const useClipboard = defineDrawingStore("clipboard", () => {
+  const container = useActiveContainer();
+  const edits = useEdits();
+  const selection = useSelection();
   const notices = useNotices();
   const tools = useTools();
   const view = useView();
@@ -52,7 +56,7 @@ export const useClipboard = defineStore("clipboard", () => {
 
   /** Copy what is selected; whether it is safe on the clipboard. */
   async function copy(): Promise<boolean> {
-    const items = board.selected;
+    const items = selection.selected;
     if (items.length === 0) {
       notices.tell("Nothing is selected, so nothing was copied. Select an item first.");
       return false;
@@ -66,10 +70,10 @@ export const useClipboard = defineStore("clipboard", () => {
 
   /** Remove what is selected once it is safe on the clipboard. */
   async function cut(): Promise<void> {
-    const items = board.selected;
+    const items = selection.selected;
     if (!(await copy())) return;
-    board.select([]);
-    board.commit({ kind: "remove_items", items });
+    selection.select([]);
+    edits.commit({ kind: "delete_items", items });
   }
 
   /** Paste text: at the pointer, or else in the middle of what is in sight; or in its place. */
@@ -82,11 +86,11 @@ export const useClipboard = defineStore("clipboard", () => {
   }
 
   function put(reading: Reading, at: Point | null): void {
-    board.commit({
+    edits.commit({
       kind: "paste_items",
       clip: reading.clip,
       copies: newId(),
-      container: board.place,
+      container: container.active,
       at,
     });
     if (reading.said) notices.tell(reading.said);

@@ -1,7 +1,7 @@
 // Grips, the protractor, the pivot and pegs act alike in every tool that shows them.
 import type { Command, Grip, Point } from "../api/types";
 import { newId } from "../api/ids";
-import type { useBoard } from "../stores/board/board";
+import type { OpenDrawing } from "../stores/board/opendrawing";
 import { Drag, type Dragging } from "./drag";
 import {
   minus,
@@ -15,32 +15,31 @@ import {
   type SymmetryPeg,
 } from "./tool";
 
-type Board = ReturnType<typeof useBoard>;
 type Side = "n" | "e" | "s" | "w";
 
 const isSide = (grip: Grip): grip is Side => grip.length === 1;
 
 /** The drag that a mark under the pointer starts, if there is one. */
-export function dragOfMark(p: Pointer, board: Board, bench: ToolContext): Dragging | null {
+export function dragOfMark(p: Pointer, open: OpenDrawing, bench: ToolContext): Dragging | null {
   const hit = p.hit;
-  if (hit?.what === "grip") return dragOfGrip(p, hit, board, bench);
-  if (hit?.what === "turn") return dragOfTurn(p, board, bench);
+  if (hit?.what === "grip") return dragOfGrip(p, hit, open, bench);
+  if (hit?.what === "turn") return dragOfTurn(p, open, bench);
   if (hit?.what === "pivot") return new PivotDrag(p, hit.at, bench);
   if (hit?.what === "symmetry") return dragOfSymmetry(p, hit, bench);
   if (hit?.what === "copies") return new CopyPegDrag(p, hit.peg, hit.at, bench);
   if (hit?.what === "edge") {
     const { assembly, at } = hit;
-    return new Drag(bench, p, (to) => ({ kind: "drag_edge", assembly, to }), {
+    return new Drag(bench, p, (to) => ({ kind: "drag_offset", assembly, to }), {
       grabbed: at,
       asks: (to) => ({ probes: [to], items: [assembly] }), // not what it is an offset of
     });
   }
   if (hit?.what === "words") {
     const { item, setting, at } = hit;
-    return new Drag(bench, p, (to) => ({ kind: "pull_words", item, setting, to }), { grabbed: at });
+    return new Drag(bench, p, (to) => ({ kind: "drag_text", item, setting, to }), { grabbed: at });
   }
   if (hit?.what === "gradient") return dragOfGradient(p, hit, bench);
-  if (hit?.what === "shadow") return dragOfShadow(p, hit, board, bench);
+  if (hit?.what === "shadow") return dragOfShadow(p, hit, open, bench);
   if (hit?.what === "peg") {
     const { item, dial } = hit;
     return new Drag(
@@ -57,10 +56,10 @@ export function dragOfMark(p: Pointer, board: Board, bench: ToolContext): Draggi
 function dragOfGrip(
   p: Pointer,
   { grip, at }: { grip: Grip; at: Point },
-  board: Board,
+  open: OpenDrawing,
   bench: ToolContext,
 ): Drag {
-  const items = board.selected;
+  const items = open.selection.selected;
   const { about, grow } = bench.arrange();
   return new Drag(
     bench,
@@ -68,7 +67,7 @@ function dragOfGrip(
     (to, held) =>
       held.ctrl && isSide(grip)
         ? {
-            kind: "lean_items",
+            kind: "drag_shear",
             items,
             grip,
             to,
@@ -142,10 +141,10 @@ class StopClick implements Dragging {
 function dragOfShadow(
   p: Pointer,
   { item, effect, at, from }: Extract<Hit, { what: "shadow" }>,
-  board: Board,
+  open: OpenDrawing,
   bench: ToolContext,
 ): Drag {
-  const effects = board.drawable(item)?.finish.effects ?? [];
+  const effects = open.doc.drawable(item)?.finish.effects ?? [];
   return new Drag(
     bench,
     p,
@@ -160,12 +159,12 @@ function dragOfShadow(
   );
 }
 
-function dragOfTurn(p: Pointer, board: Board, bench: ToolContext): Drag {
-  const items = board.selected;
+function dragOfTurn(p: Pointer, open: OpenDrawing, bench: ToolContext): Drag {
+  const items = open.selection.selected;
   const { about, felt } = bench.arrange();
   const copies = newId();
   return new Drag(bench, p, (to, held, start) => ({
-    kind: "turn_items",
+    kind: "drag_rotation",
     items,
     start,
     to,
@@ -177,8 +176,8 @@ function dragOfTurn(p: Pointer, board: Board, bench: ToolContext): Drag {
 }
 
 /** The drag that moves the selected items, or with Alt a copy; the box around them meets things. */
-export function dragOfItems(p: Pointer, board: Board, bench: ToolContext): Drag {
-  const items = board.selected;
+export function dragOfItems(p: Pointer, open: OpenDrawing, bench: ToolContext): Drag {
+  const items = open.selection.selected;
   const copies = newId();
   return new Drag(
     bench,
@@ -302,7 +301,10 @@ const ABOUT_WORDS: Record<PulledSetting, { text: string; hints: Hint[] }> = {
   offset: { text: "Offset: drag the text off the path", hints: [] },
 };
 
-export function aboutMark(hit: Hit | null, board: Board): { text: string; hints: Hint[] } | null {
+export function aboutMark(
+  hit: Hit | null,
+  open: OpenDrawing,
+): { text: string; hints: Hint[] } | null {
   if (hit?.what === "grip") {
     if (!isSide(hit.grip)) return { text: "Corner: drag to resize", hints: GRIP_HINTS };
     return { text: "Side: drag to resize", hints: [...GRIP_HINTS, ["Ctrl", "shear"]] };
@@ -337,7 +339,7 @@ export function aboutMark(hit: Hit | null, board: Board): { text: string; hints:
     return { text: "Drag to place it", hints: [["Shift", "15° steps"]] };
   }
   if (hit?.what === "peg") {
-    const peg = board.marks.pegs.find((g) => g.dial === hit.dial);
+    const peg = open.selection.marks.pegs.find((g) => g.dial === hit.dial);
     const count = peg?.unit === "count";
     return {
       text: count ? `${peg.label}: drag inward for more` : `${peg?.label ?? "Dial"}: drag the peg`,

@@ -1,9 +1,9 @@
 // What a tool is: a state machine fed with pointer events, which previews and commits commands.
-import type { About, Aiming, Command, Grip, Point, Shows, UnitFacts } from "../api/types";
+import type { About, Aiming, Command, Grip, Point, ViewRequest, UnitFacts } from "../api/types";
 
 export type GradientPeg = Extract<Command, { kind: "drag_gradient" }>["peg"];
 /** What a peg of words moves. */
-export type PulledSetting = Extract<Command, { kind: "pull_words" }>["setting"];
+export type PulledSetting = Extract<Command, { kind: "drag_text" }>["setting"];
 export type SymmetryPeg = Extract<Command, { kind: "drag_symmetry" }>["peg"];
 
 /**
@@ -60,7 +60,7 @@ export type Hit =
   | { what: "copies"; peg: string; at: Point }
   | { what: "ruler"; axis: "across" | "down" }
   | { what: "guide"; guide: string; at: Point }
-  | { what: "underlay"; underlay: string; part: "whole" | "corner" | "turn" };
+  | { what: "reference"; reference: string; part: "whole" | "corner" | "turn" };
 
 export interface Held {
   shift: boolean;
@@ -90,7 +90,7 @@ export interface Tool {
   /** What a press on something drawn takes: itself, where it does not say. */
   picked?(item: string, more: boolean): string;
   /** What it shows of what is selected; the frame, where it does not say. */
-  readonly shows?: Shows["marks"];
+  readonly shows?: ViewRequest["marks"];
   /** What the status bar says: what is under the pointer, and what the keys do. */
   about(hit: Hit | null, alt?: boolean): { text: string; hints: Hint[] };
   /** The word beside the pointer that says what a click would do. */

@@ -1,5 +1,5 @@
 // Which tool is in the hand, and what it may do to the drawing.
-import { defineStore } from "pinia";
+import { defineDrawingStore } from "../stores/perdrawing";
 import { computed, ref, shallowRef, watch } from "vue";
 import type { Point, Style } from "../api/types";
 import { AnchorsTool } from "./editing/anchors";
@@ -22,7 +22,11 @@ import type { ToolContext, Hit, Tool } from "./tool";
 import { ReferenceTool } from "./sheet/reference";
 import { TextTool } from "./drawing/texttool";
 import { useArranging } from "../stores/editing/arranging";
-import { useBoard } from "../stores/board/board";
+import { useDocument } from "../stores/board/document";
+import { openDrawing } from "../stores/board/opendrawing";
+import { useEdits } from "../stores/board/edits";
+import { usePreview } from "../stores/board/preview";
+import { useSelection } from "../stores/board/selection";
 import { useBrushing } from "../stores/editing/brushing";
 import { useDrafting } from "../stores/editing/drafting";
 import { useSnapping } from "../stores/display/snapping";
@@ -42,8 +46,12 @@ const DRAWING = new Set(["pen", "flow", "freehand"]);
 /** Pixels: how near a press is to an anchor that it takes hold of. */
 const REACH = 8;
 
-export const useTools = defineStore("tools", () => {
-  const board = useBoard();
+export const useTools = defineDrawingStore("tools", () => {
+  const doc = useDocument();
+  const edits = useEdits();
+  const preview = usePreview();
+  const selectionStore = useSelection();
+  const open = openDrawing();
   const view = useView();
   const catalogue = useCatalogue();
   const newItems = useNewItems();
@@ -76,17 +84,17 @@ export const useTools = defineStore("tools", () => {
 
   const bench: ToolContext = {
     preview: (command, selection) => {
-      if (command) board.preview(command, selection);
+      if (command) preview.show(command, selection);
     },
-    endPreview: () => board.endPreview(),
-    commit: (command, merge) => board.commit(command, merge),
-    aim: (aiming, command, selection, met) => board.aim(aiming, command, selection, met),
-    commitAimed: (aiming, command) => board.commitAimed(aiming, command),
+    endPreview: () => preview.end(),
+    commit: (command, merge) => edits.commit(command, merge),
+    aim: (aiming, command, selection, met) => preview.aim(aiming, command, selection, met),
+    commitAimed: (aiming, command) => edits.commitAimed(aiming, command),
     arrange: () => ({
       about: arranging.about,
       grow: arranging.grow,
       felt: !snapping.letGo,
-      items: board.selected,
+      items: selectionStore.selected,
     }),
     setPivot: (at) => {
       arranging.pivot = at;
@@ -111,21 +119,21 @@ export const useTools = defineStore("tools", () => {
     if (lettering.words.length > 0) typeWords();
     else use("anchors");
   };
-  const select = new SelectTool(board, bench, nudgeStep, showBox, goInto);
+  const select = new SelectTool(open, bench, nudgeStep, showBox, goInto);
   const made: Record<string, Tool> = {
     select,
-    anchors: new AnchorsTool(board, bench, nudgeStep, () => REACH / view.scale, showBox),
-    pen: new PenTool(board, bench, startStyle),
-    flow: new PenTool(board, bench, startStyle, true),
-    freehand: new FreehandTool(board, bench, {
+    anchors: new AnchorsTool(open, bench, nudgeStep, () => REACH / view.scale, showBox),
+    pen: new PenTool(open, bench, startStyle),
+    flow: new PenTool(open, bench, startStyle, true),
+    freehand: new FreehandTool(open, bench, {
       tolerance: () => handTolerance.value / view.scale,
       reach: () => (snapping.kinds.includes("seam") ? REACH / view.scale : 0),
       toScreen: view.toScreen,
       style: startStyle,
       ink: showInk,
     }),
-    corners: new CornersTool(board, bench, () => REACH / view.scale),
-    cut: new CutTool(board, bench, {
+    corners: new CornersTool(open, bench, () => REACH / view.scale),
+    cut: new CutTool(open, bench, {
       tolerance: () => handTolerance.value / view.scale,
       ink: showInk,
     }),
@@ -133,10 +141,10 @@ export const useTools = defineStore("tools", () => {
       look: (screen, under) => sampling.look(screen, under),
       give: (screen, under, what) => void sampling.give(screen, under, what),
       words: () => sampling.words,
-      gives: () => board.selected.length > 0,
+      gives: () => selectionStore.selected.length > 0,
       leave: () => sampling.leave(),
     }),
-    sweep: new SweepTool(board, bench, {
+    sweep: new SweepTool(open, bench, {
       enter: () => sweeping.enter(),
       leave: () => sweeping.leave(),
       light: (place) => {
@@ -150,27 +158,27 @@ export const useTools = defineStore("tools", () => {
       swept: () => sweeping.swept(),
       count: () => sweeping.marks?.regions.length ?? 0,
     }),
-    brush: new BrushTool(board, bench, {
+    brush: new BrushTool(open, bench, {
       reach: () => brushing.reach,
       widen: (times) => brushing.setPixels(brushing.pixels * times),
       does: () => brushing.does,
       amount: () => brushing.amount / 100,
     }),
-    symmetry: new SymmetryTool(board, bench, {
+    symmetry: new SymmetryTool(open, bench, {
       enter: () => mirroring.enter(),
       leave: () => mirroring.leave(),
       drafts: () => mirroring.draft !== null,
       layAt: (at) => mirroring.layAt(at),
     }),
-    guide: new GuideTool(board, bench),
-    reference: new ReferenceTool(board, bench, (underlay, at, besides) =>
-      matching.find(underlay, at, besides),
+    guide: new GuideTool(open, bench),
+    reference: new ReferenceTool(open, bench, (reference, at, besides) =>
+      matching.find(reference, at, besides),
     ),
   };
   /** The panel for exact values: at which place, for which kind. */
   const exact = shallowRef<{ at: Point; screen: Point; shape: string } | null>(null);
   const gallery = ref(false);
-  made["placement"] = new PlaceTool(board, bench, {
+  made["placement"] = new PlaceTool(open, bench, {
     kept: () => keeping.hand,
     linked: () => keeping.linked,
     size: () => {
@@ -178,15 +186,15 @@ export const useTools = defineStore("tools", () => {
       return { width, ...(keeping.own ? {} : { height }) };
     },
   });
-  made["text"] = new TextTool(board, bench, {
+  made["text"] = new TextTool(open, bench, {
     write: (at, line) => void lettering.write(at, line),
     type: typeWords,
   });
-  made["line"] = new LineTool(board, bench, { style: startStyle });
+  made["line"] = new LineTool(open, bench, { style: startStyle });
 
   /** A tool by its name; that of a kind of shape is made when it is first taken up. */
   function toolOf(wanted: string): Tool {
-    made[wanted] ??= new ShapeTool(board, bench, wanted, catalogue.shapeLabel(wanted), {
+    made[wanted] ??= new ShapeTool(open, bench, wanted, catalogue.shapeLabel(wanted), {
       dials: (kind) => ({ dials: newItems.dialsOf(kind) }),
       style: startStyle,
       exact: (at, screen) => {
@@ -213,16 +221,16 @@ export const useTools = defineStore("tools", () => {
       catalogue.shapeLabel(name.value),
   );
   const tool = computed<Tool>(() => toolOf(active.value));
-  watch(tool, (now) => board.showAs(now.shows ?? "frame"), { immediate: true });
+  watch(tool, (now) => selectionStore.setMarks(now.shows ?? "frame"), { immediate: true });
   /** The status bar's words; `touch` after each event lets tools with inner state speak anew. */
   const about = computed(
     () => (tick.value, tool.value.about(dragged.value ?? hit.value, alt.value)),
   );
   const word = computed(() => (tick.value, tool.value.word?.(hit.value, alt.value) ?? null));
   const bubble = computed(() => {
-    const unit = catalogue.unit(board.sheet.unit);
+    const unit = catalogue.unit(doc.sheet.unit);
     if (held.value.bubble) return (tick.value, pressing.value ? held.value.bubble(unit) : null);
-    return bubbleFor(dragged.value, board, unit, active.value === "corners", arranging.pivot);
+    return bubbleFor(dragged.value, open, unit, active.value === "corners", arranging.pivot);
   });
 
   /** The tool that a press on something goes to; a ruler always gives a guide. */
@@ -235,7 +243,7 @@ export const useTools = defineStore("tools", () => {
     if (next === name.value) return;
     borrow(false);
     tool.value.leave?.();
-    board.aid = null;
+    doc.aid = null;
     exact.value = null;
     name.value = next;
     tool.value.enter?.();
@@ -243,8 +251,8 @@ export const useTools = defineStore("tools", () => {
 
   function borrow(on: boolean): void {
     if (on === borrowed.value || dragged.value) return;
-    if (on && drawing.value) board.endPreview();
-    if (!on && active.value !== name.value) board.anchors = [];
+    if (on && drawing.value) preview.end();
+    if (!on && active.value !== name.value) selectionStore.anchors = [];
     borrowed.value = on;
     touch();
   }

@@ -16,7 +16,7 @@ from buildup.geometry.angles import direction, unit
 from buildup.geometry.tolerances import NO_LENGTH
 from buildup.messages import refusal
 
-Way = Literal["level", "upright"]
+ItemMap = Literal["level", "upright"]
 
 
 def _needs(count: int, anchors: tuple[AnchorRef, ...]) -> None:
@@ -31,7 +31,7 @@ class LineUp(Command):
     kind: Literal["line_up"] = "line_up"
     anchors: tuple[AnchorRef, ...]
     """Which anchors, two or more."""
-    way: Way
+    way: ItemMap
     """The line's direction."""
 
     @property
@@ -59,7 +59,7 @@ class SpaceAnchors(Command):
     kind: Literal["space_anchors"] = "space_anchors"
     anchors: tuple[AnchorRef, ...]
     """Which anchors, three or more."""
-    way: Way
+    way: ItemMap
     """Level: x evenly; upright: y evenly."""
 
     @property

@@ -6,7 +6,8 @@ from dataclasses import replace
 from buildup.contours.anchors import Anchor, Contour
 from buildup.contours.flow import settled
 from buildup.contours.twins import AnchorIndex, followed, without_widows
-from buildup.drawing.model import Drawing, Outline, unknown_anchor
+from buildup.drawing.itemtypes import Outline
+from buildup.drawing.model import Drawing, unknown_anchor
 from buildup.drawing.units import told
 from buildup.edits.change import Delta
 from buildup.edits.command import AnchorRef
@@ -98,13 +99,13 @@ def with_anchors(outline: Outline, changes: Mapping[AnchorIndex, Anchor]) -> Out
         contours[c] = replace(contours[c], anchors=tuple(changed))
     for c in {*anchors, *followed(contours, list(changes))}:
         contours[c] = settled(contours[c])
-    return replace(outline, contours=tuple(contours), drawn=None)
+    return replace(outline, contours=tuple(contours), hand_stroke=None)
 
 
 def with_contours(outline: Outline, contours: Iterable[Contour]) -> Outline | None:
     """An outline with other contours, lone anchors left out; None where nothing is left."""
     kept = tuple(c for c in contours if len(c.anchors) >= 2)
-    return replace(outline, contours=without_widows(kept), drawn=None) if kept else None
+    return replace(outline, contours=without_widows(kept), hand_stroke=None) if kept else None
 
 
 def with_rebuilt(outline: Outline, contours: Mapping[int, Contour]) -> Outline:
@@ -129,7 +130,7 @@ def with_rebuilt(outline: Outline, contours: Mapping[int, Contour]) -> Outline:
     for c in {*contours, *followed(every, changed)}:
         every[c] = settled(every[c])
     kept = tuple(every) if same == set(contours) else without_widows(every)
-    return replace(outline, contours=kept, drawn=None)
+    return replace(outline, contours=kept, hand_stroke=None)
 
 
 def delta_of(outlines: Iterable[tuple[str, Outline | None]], said: str = "") -> Delta:

@@ -5,16 +5,8 @@ from dataclasses import dataclass, replace
 from typing import Literal
 
 from buildup.contours.anchors import Contour
-from buildup.drawing.model import (
-    Assembly,
-    Drawing,
-    FillRule,
-    Item,
-    Layer,
-    Outline,
-    Role,
-    with_finish,
-)
+from buildup.drawing.itemtypes import Assembly, FillRule, Item, Layer, Outline, Role, with_finish
+from buildup.drawing.model import Drawing
 from buildup.drawing.paint import PLAIN, Style
 from buildup.drawing.tree import Move
 from buildup.edits.assemblies.remains import left_of
@@ -36,10 +28,10 @@ MOST_REGIONS = 2_000
 """Of one partition."""
 
 OPERATIONS: Mapping[Role, str] = {
-    "joins": "Union",
-    "cuts": "Difference",
-    "keeps": "Intersection",
-    "inverts": "Symmetric difference",
+    "union": "Union",
+    "difference": "Difference",
+    "intersection": "Intersection",
+    "exclusion": "Symmetric difference",
 }
 """The trade's name for what comes of it when all parts but the backmost do the same."""
 
@@ -82,7 +74,7 @@ class Assemble(Command):
     """Which items, two or more; the assembly comes to lie where the frontmost of them lay."""
     assembly: str
     """The id of the new assembly."""
-    operation: Role = "joins"
+    operation: Role = "union"
     """What each of them does to those below it; the backmost joins."""
     style_of: str | None = None
     """The item among them whose style the form takes; None: the backmost."""

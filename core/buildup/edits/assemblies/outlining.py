@@ -7,7 +7,16 @@ from typing import Literal
 
 from buildup.contours.anchors import Contour
 from buildup.drawing.checks import LONGEST_NAME
-from buildup.drawing.model import Assembly, Drawing, Grown, Item, Layer, Outline, Painted, Stroked
+from buildup.drawing.itemtypes import (
+    Assembly,
+    Item,
+    Layer,
+    OffsetEffect,
+    Outline,
+    Painted,
+    StrokeEffect,
+)
+from buildup.drawing.model import Drawing
 from buildup.drawing.paint import Join, Stroke, Style
 from buildup.edits.assemblies.combining import style_of
 from buildup.edits.assemblies.remains import left_of
@@ -18,7 +27,7 @@ from buildup.edits.items.replacing import Making
 from buildup.edits.items.targets import open_items, open_painted, several
 from buildup.edits.symmetry.welds import as_outline
 from buildup.forms.contours import form_of, grown_item
-from buildup.forms.itemchecks import check_grown
+from buildup.forms.itemchecks import check_offset
 from buildup.forms.paintings import grows
 from buildup.forms.strokes.strokeforms import stroke_form
 from buildup.messages import refusal
@@ -33,10 +42,10 @@ def as_fill(stroke: Stroke) -> Style:
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
-class StrokesIntoOutlines(Command):
+class StrokesToOutlines(Command):
     """Makes filled outlines of strokes; what is filled keeps its fill below that of its stroke."""
 
-    kind: Literal["strokes_into_outlines"] = "strokes_into_outlines"
+    kind: Literal["strokes_to_outlines"] = "strokes_to_outlines"
     items: tuple[str, ...]
     """Which items; those without a stroke stay as they are."""
     live: bool = False
@@ -55,7 +64,7 @@ class StrokesIntoOutlines(Command):
                 continue
             if self.live:
                 style = as_fill(made_of[-1][0])
-                made.around(item, f"{item.name}, stroke", style, Stroked())
+                made.around(item, f"{item.name}, stroke", style, StrokeEffect())
                 continue
             made.replaced(item, made_of)
         if not made.put:
@@ -84,8 +93,8 @@ class OffsetItems(Command):
         return f"Offset {several(len(self.items))}"
 
     def delta(self, drawing: Drawing) -> Delta:
-        edge = Grown(distance=self.distance, count=self.count, join=self.join)
-        check_grown(edge)
+        edge = OffsetEffect(distance=self.distance, count=self.count, join=self.join)
+        check_offset(edge)
         made = _Beside(drawing)
         open_items(drawing, self.items)
         for top in drawing.tree.tops(self.items):
@@ -110,12 +119,14 @@ class OffsetItems(Command):
 class _Beside(Making):
     """Items, and what is made of them."""
 
-    def around(self, item: Item, name: str, style: Style, edge: Grown | Stroked) -> None:
+    def around(
+        self, item: Item, name: str, style: Style, edge: OffsetEffect | StrokeEffect
+    ) -> None:
         """An assembly comes to stand around an item."""
         new = self.new_id(item.id)
         place = self.drawing.tree.container(item.id)
         self.put += [
-            Assembly(id=new, name=name[:LONGEST_NAME], style=style, edge=edge, role=item.role),
+            Assembly(id=new, name=name[:LONGEST_NAME], style=style, result=edge, role=item.role),
             replace(item, role=None),
         ]
         self.moves += [(new, place, item.id), (item.id, new, None)]
@@ -124,7 +135,7 @@ class _Beside(Making):
         """The outlines of an item's strokes take its place, or that of the strokes alone."""
         tree = self.drawing.tree
         stays = item.style.fill is not None
-        alone = not stays and tree.is_drawn(item.id)
+        alone = not stays and tree.is_leaf(item.id)
         name = f"{item.name}, stroke" if stays or len(strokes) > 1 else item.name
         row = []
         for number, (stroke, contours) in enumerate(strokes):

@@ -2,13 +2,14 @@
 
 from dataclasses import dataclass, replace
 
+from buildup.drawing.itemtypes import Assembly, Item, OffsetEffect, StrokeEffect
 from buildup.drawing.linking import as_group
-from buildup.drawing.model import Assembly, Drawing, Grown, Item, Stroked
+from buildup.drawing.model import Drawing
 from buildup.forms.paintings import grows
 
 
 @dataclass(frozen=True, slots=True)
-class Left:
+class AssemblyRemains:
     """An assembly as a plain group of what stays.
 
     Args:
@@ -23,14 +24,14 @@ class Left:
     removed: tuple[str, ...]
 
 
-def left_of(drawing: Drawing, item: Item) -> Left | None:
+def left_of(drawing: Drawing, item: Item) -> AssemblyRemains | None:
     """What stays of an item; None: it is no assembly, or nothing but its form shows of it."""
-    if not isinstance(item, Assembly) or item.edge is None:
+    if not isinstance(item, Assembly) or item.result is None:
         return None
     parts = drawing.tree.children(item.id)
     put: dict[str, Item] = {}
     gone: list[str] = []
-    if isinstance(item.edge, Stroked):
+    if isinstance(item.result, StrokeEffect):
         for part in parts:
             filled = False
             for painted in drawing.painted_in(part):
@@ -39,7 +40,7 @@ def left_of(drawing: Drawing, item: Item) -> Left | None:
                 put[painted] = replace(own, style=replace(own.style, strokes=()))
             if not filled:
                 gone.append(part)
-    elif not item.edge.shows:
+    elif not item.result.shows:
         gone.extend(parts)
     stays = [p for p in parts if p not in gone]
     if not stays:
@@ -47,6 +48,6 @@ def left_of(drawing: Drawing, item: Item) -> Left | None:
     removed = {i for g in gone for i in (g, *drawing.tree.below(g))}
     for part in stays:
         put[part] = replace(put.get(part, drawing.items[part]), role=None)
-    below = isinstance(item.edge, Grown) and grows(item.edge)
+    below = isinstance(item.result, OffsetEffect) and grows(item.result)
     kept = tuple(i for i in put.values() if i.id not in removed)
-    return Left((as_group(item), *kept), None if below else stays[-1], tuple(gone))
+    return AssemblyRemains((as_group(item), *kept), None if below else stays[-1], tuple(gone))

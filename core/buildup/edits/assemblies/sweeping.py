@@ -3,11 +3,12 @@
 from dataclasses import dataclass
 from typing import Literal
 
-from buildup.drawing.model import Drawing, Outline
+from buildup.drawing.itemtypes import Outline
+from buildup.drawing.model import Drawing
 from buildup.edits.change import Delta
 from buildup.edits.command import Command, Point
 from buildup.edits.items.newitems import check_new
-from buildup.edits.items.replacing import Becoming
+from buildup.edits.items.replacing import Replacement
 from buildup.edits.items.targets import open_painted
 from buildup.forms.assembling import anchors_of, contour_of
 from buildup.forms.sweepable import sweepable
@@ -48,7 +49,7 @@ class SweepRegions(Command):
         if len(found.left) == 1 and self.does == "fuse" and not any(found.left.values()):
             raise refusal("whole_already")
         known = anchors_of(taken.forms)
-        made = Becoming(drawing)
+        made = Replacement(drawing)
         for number, loops in found.left.items():
             contours = tuple(contour_of(loop, known) for loop in loops)
             made.become(taken.items[number], [contours] if contours else [])

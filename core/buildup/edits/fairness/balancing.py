@@ -9,20 +9,20 @@ from buildup.edits.anchors.editing import by_outline, said_of_move, with_rebuilt
 from buildup.edits.change import Delta
 from buildup.edits.command import AnchorRef, Command
 from buildup.geometry.angles import unit
-from buildup.geometry.apart import apart_both_ways
+from buildup.geometry.hausdorff import apart_both_ways
 from buildup.geometry.tolerances import NO_LENGTH
 from buildup.messages import refusal
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
-class EvenBothSides(Command):
+class BalanceHandles(Command):
     """Makes the two sides of anchors alike, as far as the anchors beside them allow.
 
     The handles come to lie in one line, midway between where they point, with their mean length;
     those at the other ends of the two segments become equal parts of their sides.
     """
 
-    kind: Literal["even_both_sides"] = "even_both_sides"
+    kind: Literal["balance_handles"] = "balance_handles"
     anchors: tuple[AnchorRef, ...]
     """Which anchors; each has a handle on both sides."""
 

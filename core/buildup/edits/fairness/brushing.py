@@ -6,7 +6,8 @@ from typing import ClassVar, Literal
 from buildup.contours.anchors import Contour
 from buildup.contours.stretches import Stretch, with_stretch
 from buildup.drawing.checks import check_point
-from buildup.drawing.model import Drawing, Outline
+from buildup.drawing.itemtypes import Outline
+from buildup.drawing.model import Drawing
 from buildup.edits.anchors.editing import segment_near, with_rebuilt
 from buildup.edits.change import Delta
 from buildup.edits.command import AnchorRef, Command, Point
@@ -26,10 +27,10 @@ def _check_reach(reach: float) -> None:
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
-class BrushSmooth(Command):
+class SmoothWithBrush(Command):
     """Smooths the segments that the hand has gone along, as far as the reach lets them move."""
 
-    kind: Literal["brush_smooth"] = "brush_smooth"
+    kind: Literal["smooth_with_brush"] = "smooth_with_brush"
     item: str
     """The outline."""
     places: tuple[Point, ...]
@@ -70,11 +71,11 @@ class BrushSmooth(Command):
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
-class PullOutline(Command):
+class PullWithBrush(Command):
     """Pulls an outline aside at a place, softly: nothing beyond the reach moves."""
 
     aims: ClassVar[str] = "to"
-    kind: Literal["pull_outline"] = "pull_outline"
+    kind: Literal["pull_with_brush"] = "pull_with_brush"
     item: str
     """The outline."""
     grabbed: Point

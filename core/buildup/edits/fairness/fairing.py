@@ -10,9 +10,9 @@ from buildup.drawing.model import Drawing
 from buildup.edits.anchors.editing import by_segment, said_of_move, with_rebuilt
 from buildup.edits.change import Delta
 from buildup.edits.command import AnchorRef, Command
-from buildup.geometry.apart import apart_both_ways
 from buildup.geometry.bezier import Cubic, is_plain, line, with_both_handles
 from buildup.geometry.fairness.variation import between, faired
+from buildup.geometry.hausdorff import apart_both_ways
 from buildup.geometry.nearestarc import nearest_arc
 from buildup.geometry.progress import begun
 from buildup.geometry.stations import SAME_DIRECTION, joint

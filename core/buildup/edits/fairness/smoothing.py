@@ -8,7 +8,8 @@ from buildup.contours.anchors import Anchor, Contour
 from buildup.contours.easing import Ease, can_ease, eased_at, kept_eased
 from buildup.contours.flow import settled
 from buildup.contours.twins import AnchorIndex
-from buildup.drawing.model import Drawing, Item, Outline
+from buildup.drawing.itemtypes import Item, Outline
+from buildup.drawing.model import Drawing
 from buildup.edits.anchors.editing import by_outline, said_of_move, with_anchors
 from buildup.edits.change import Delta
 from buildup.edits.command import AnchorRef, Command

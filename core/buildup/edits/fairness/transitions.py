@@ -10,9 +10,9 @@ from buildup.drawing.model import Drawing
 from buildup.edits.anchors.editing import by_outline, said_of_move, with_rebuilt
 from buildup.edits.change import Delta
 from buildup.edits.command import AnchorRef, Command
-from buildup.geometry.apart import apart_both_ways
 from buildup.geometry.bezier import Cubic, with_both_handles
 from buildup.geometry.fairness.variation import faired
+from buildup.geometry.hausdorff import apart_both_ways
 from buildup.geometry.stations import SAME_DIRECTION, joint, stations, stations_at
 from buildup.messages import refusal
 
@@ -21,14 +21,14 @@ MOST_OF_A_SIDE = 0.8
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
-class MakeTransitions(Command):
+class AddTransitionCurves(Command):
     """Makes the curvature grow evenly across anchors, over a length on both sides of each.
 
     As a clothoid does, as nearly as the ends allow: the stretch begins and ends in the direction
     and with the curvature of what is there, and has the least variation of curvature between.
     """
 
-    kind: Literal["make_transitions"] = "make_transitions"
+    kind: Literal["add_transition_curves"] = "add_transition_curves"
     anchors: tuple[AnchorRef, ...]
     """Which anchors, at which the path goes on in one direction."""
     length: float

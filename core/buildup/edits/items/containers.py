@@ -5,19 +5,19 @@ from dataclasses import dataclass, replace
 from typing import Literal
 
 from buildup.drawing.checks import check_name
-from buildup.drawing.model import (
+from buildup.drawing.itemtypes import (
     Assembly,
-    Drawing,
-    Gathering,
+    Container,
     Group,
-    Holder,
     Item,
     Layer,
     Linked,
     Outline,
     Symmetry,
+    VisibleContainer,
     finish_of,
 )
+from buildup.drawing.model import Drawing
 from buildup.drawing.paint import PLAIN
 from buildup.drawing.tree import ROOT, Move
 from buildup.edits.change import Delta, row_of
@@ -30,12 +30,12 @@ from buildup.forms.placement import laid_item
 from buildup.messages import message, refusal
 
 
-def called(drawing: Drawing, label: str, name: str | None, *, kind: type[Holder]) -> str:
+def called(drawing: Drawing, label: str, name: str | None, *, kind: type[Container]) -> str:
     """A new container's name: the given one, or the label with the first number that is free."""
     if name is not None:
         check_name(name)
         return name.strip()
-    held = (drawing.items[i] for i in drawing.tree.below() if not drawing.tree.is_drawn(i))
+    held = (drawing.items[i] for i in drawing.tree.below() if not drawing.tree.is_leaf(i))
     taken = {i.name for i in held if isinstance(i, kind)}
     number = next(n for n in range(1, len(taken) + 2) if f"{label} {n}" not in taken)
     return f"{label} {number}"
@@ -124,13 +124,13 @@ Apart = Group | Symmetry | Assembly | Linked
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
-class TakeApart(Command):
+class SeparateItems(Command):
     """Takes groups and other containers apart: what each holds comes to lie where it lay.
 
     Of an outline of several contours each becomes an outline of its own.
     """
 
-    kind: Literal["take_apart"] = "take_apart"
+    kind: Literal["separate_items"] = "separate_items"
     items: tuple[str, ...]
     """Which items; others stay as they are."""
 
@@ -162,7 +162,7 @@ class TakeApart(Command):
         said = ""
         if any(isinstance(g, Symmetry) for g in groups):
             said = message("notes.symmetry_removed")
-        if any(finish_of(g) != PLAIN for g in groups if isinstance(g, Gathering)):
+        if any(finish_of(g) != PLAIN for g in groups if isinstance(g, VisibleContainer)):
             said = message("notes.group_effects")
         return Delta(put=tuple(put), moves=tuple(moves), removed=tuple(chosen), said=said)
 
@@ -187,12 +187,12 @@ def _split(drawing: Drawing, compounds: Sequence[Outline]) -> tuple[list[Item], 
     taken = set(drawing.items)
     for outline in map(laid_item, compounds):
         first, *others = outline.contours
-        put.append(replace(outline, contours=(first,), drawn=None))
+        put.append(replace(outline, contours=(first,), hand_stroke=None))
         row = []
         for contour in others:
             new = free_id(taken, outline.id)
             taken.add(new)
             row.append(new)
-            put.append(replace(outline, id=new, contours=(contour,), drawn=None))
+            put.append(replace(outline, id=new, contours=(contour,), hand_stroke=None))
         moves += row_of(row, drawing.tree.container(outline.id), outline.id)
     return put, moves

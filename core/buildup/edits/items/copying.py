@@ -6,7 +6,8 @@ from dataclasses import dataclass
 from typing import ClassVar, Literal
 
 from buildup.drawing.checks import check_id
-from buildup.drawing.model import Drawing, Item
+from buildup.drawing.itemtypes import Item
+from buildup.drawing.model import Drawing
 from buildup.drawing.tree import Move
 from buildup.edits.change import Delta, row_of
 from buildup.edits.command import MOST_TARGETS, Command, Point
@@ -14,11 +15,11 @@ from buildup.edits.items.newitems import check_new
 from buildup.edits.items.ordering import check_room
 from buildup.edits.items.targets import open_items, several
 from buildup.forms.layingout import under_new_ids
-from buildup.forms.placement import PLACED, Way, moved_by, moved_item
+from buildup.forms.placement import PLACED, ItemMap, moved_by, moved_item
 from buildup.messages import refusal
 
 
-def copied(drawing: Drawing, ids: Sequence[str], base: str, ways: Sequence[Way]) -> Delta:
+def copied(drawing: Drawing, ids: Sequence[str], base: str, ways: Sequence[ItemMap]) -> Delta:
     """Copies of items, one of each for every way, in front of all others in their containers.
 
     Args:
@@ -73,7 +74,7 @@ def check_count(count: int) -> None:
         raise refusal("too_many.copies", count=count, most=MOST_TARGETS)
 
 
-def copy_of(drawing: Drawing, new: dict[str, str], way: Way) -> tuple[list[Item], list[Move]]:
+def copy_of(drawing: Drawing, new: dict[str, str], way: ItemMap) -> tuple[list[Item], list[Move]]:
     """Copies of items under new ids, and the moves that lay into each what its original holds."""
     put: list[Item] = []
     inside: list[Move] = []

@@ -4,8 +4,8 @@ from dataclasses import dataclass
 from typing import ClassVar, Literal
 
 from buildup.edits.items.placing import About, Placing, pivot
-from buildup.forms.frames import Standing
-from buildup.forms.placement import Way
+from buildup.forms.frames import OrientedBox
+from buildup.forms.placement import ItemMap
 from buildup.geometry.angles import slope
 from buildup.geometry.transforms import mirror
 from buildup.messages import refusal
@@ -25,9 +25,9 @@ class FlipItems(Placing):
     about: About = "middle"
     """A place on the line."""
 
-    def way(self, frame: Standing) -> Way:
+    def way(self, frame: OrientedBox) -> ItemMap:
         line = 90.0 if self.way_over == "level" else 0.0
-        return Way(mirror(about=pivot(frame, self.about), angle=line), 2.0 * line)
+        return ItemMap(mirror(about=pivot(frame, self.about), angle=line), 2.0 * line)
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -44,11 +44,11 @@ class ShearItems(Placing):
     about: About = "middle"
     """The place that stays."""
 
-    def way(self, frame: Standing) -> Way:
+    def way(self, frame: OrientedBox) -> ItemMap:
         check_shear(self.angle)
         steep = slope(self.angle)
         x, y = (-steep, 0.0) if self.along == "level" else (0.0, steep)
-        return Way(frame.sheared(x, y, about=pivot(frame, self.about)))
+        return ItemMap(frame.sheared(x, y, about=pivot(frame, self.about)))
 
 
 def check_shear(angle: float) -> None:

@@ -6,9 +6,9 @@ from typing import ClassVar, Literal
 
 from buildup.edits.command import Point
 from buildup.edits.items.flipping import STEEPEST, ShearItems
-from buildup.edits.items.placing import About, Placing, ScaleItems, TurnBy, pivot, turned
-from buildup.forms.frames import SPOTS, Grip, Spot, Standing
-from buildup.forms.placement import Way
+from buildup.edits.items.placing import About, Placing, RotateItems, ScaleItems, pivot, turned
+from buildup.forms.frames import SPOTS, Grip, OrientedBox, Spot
+from buildup.forms.placement import ItemMap
 from buildup.geometry.angles import degrees_of
 from buildup.geometry.tolerances import NO_LENGTH, SMALLEST
 
@@ -47,10 +47,10 @@ class ResizeItems(Placing):
     grow: bool = False
     """Strokes and corner radii grow with it."""
 
-    def way(self, frame: Standing) -> Way:
+    def way(self, frame: OrientedBox) -> ItemMap:
         return self.again(frame).way(frame)
 
-    def again(self, frame: Standing) -> ScaleItems:
+    def again(self, frame: OrientedBox) -> ScaleItems:
         grip = SPOTS[self.grip]
         start = complex(grip.real * frame.width / 2.0, grip.imag * frame.height / 2.0)
         about = self.about if self.centred else OPPOSITE[self.grip]
@@ -86,12 +86,12 @@ def _even(x: float, y: float, grip: complex) -> tuple[float, float]:
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
-class LeanItems(Placing):
+class DragShear(Placing):
     """Drags a side of the frame around items along itself, which shears them."""
 
     aims: ClassVar[str] = "to"
     doing: ClassVar[str] = "Shear"
-    kind: Literal["lean_items"] = "lean_items"
+    kind: Literal["drag_shear"] = "drag_shear"
     grip: Literal["n", "e", "s", "w"]
     """Which side."""
     to: Point
@@ -103,10 +103,10 @@ class LeanItems(Placing):
     about: About = "middle"
     """The pivot."""
 
-    def way(self, frame: Standing) -> Way:
+    def way(self, frame: OrientedBox) -> ItemMap:
         return self.again(frame).way(frame)
 
-    def again(self, frame: Standing) -> ShearItems:
+    def again(self, frame: OrientedBox) -> ShearItems:
         about = self.about if self.centred else OPPOSITE[self.grip]
         fixed = frame.local(pivot(frame, about))
         start, to = frame.local(frame.spot(self.grip)), frame.local(complex(*self.to))
@@ -124,11 +124,11 @@ class LeanItems(Placing):
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
-class TurnItems(Placing):
+class DragRotation(Placing):
     """Turns items about a place, from one pointer place to another."""
 
     doing: ClassVar[str] = "Rotate"
-    kind: Literal["turn_items"] = "turn_items"
+    kind: Literal["drag_rotation"] = "drag_rotation"
     start: Point
     """Where the drag began."""
     to: Point
@@ -140,14 +140,14 @@ class TurnItems(Placing):
     about: About = "middle"
     """The place that stays."""
 
-    def way(self, frame: Standing) -> Way:
+    def way(self, frame: OrientedBox) -> ItemMap:
         return turned(frame, self._by(frame), self.about)
 
-    def again(self, frame: Standing) -> TurnBy:
+    def again(self, frame: OrientedBox) -> RotateItems:
         by = self._by(frame)
-        return TurnBy(items=self.items, copies=self.copies, angle=by, about=self.about)
+        return RotateItems(items=self.items, copies=self.copies, angle=by, about=self.about)
 
-    def _by(self, frame: Standing) -> float:
+    def _by(self, frame: OrientedBox) -> float:
         about = pivot(frame, self.about)
         begun, now = complex(*self.start) - about, complex(*self.to) - about
         angle = frame.angle + degrees_of(now) - degrees_of(begun)

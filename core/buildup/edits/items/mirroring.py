@@ -9,8 +9,8 @@ from buildup.edits.items.drafts import Draft
 from buildup.edits.items.placing import Placing
 from buildup.edits.items.targets import taken
 from buildup.forms.draftpegs import CopyPeg
-from buildup.forms.frames import Standing, turned_box
-from buildup.forms.placement import Way
+from buildup.forms.frames import OrientedBox, turned_box
+from buildup.forms.placement import ItemMap
 from buildup.forms.symmetry.axes import Axis, dragged, pegs, settled
 from buildup.geometry.angles import cross, direction
 from buildup.geometry.tolerances import SAME_PLACE
@@ -27,9 +27,9 @@ class MirrorItems(Placing, Draft):
     axis: Axis = field(default_factory=Axis)
     """The line."""
 
-    def way(self, frame: Standing) -> Way:
+    def way(self, frame: OrientedBox) -> ItemMap:
         angle = self.axis.angle
-        return Way(mirror(about=self.axis.place, angle=angle), 2.0 * angle)
+        return ItemMap(mirror(about=self.axis.place, angle=angle), 2.0 * angle)
 
     def laid_out(self, drawing: Drawing) -> Self:
         return replace(self, axis=settled(drawing, self.items, self.axis, "mirror"))

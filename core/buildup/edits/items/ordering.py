@@ -5,7 +5,8 @@ from dataclasses import dataclass, replace
 from typing import Literal
 
 from buildup.drawing.checks import check_name
-from buildup.drawing.model import Drawing, Holder, Layer
+from buildup.drawing.itemtypes import Container, Layer
+from buildup.drawing.model import Drawing
 from buildup.drawing.tree import ROOT, Move
 from buildup.edits.change import Delta, row_of
 from buildup.edits.command import Command
@@ -14,10 +15,10 @@ from buildup.messages import message, refusal
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
-class RemoveItems(Command):
+class DeleteItems(Command):
     """Removes items, and containers with all that they hold; the last layer stays."""
 
-    kind: Literal["remove_items"] = "remove_items"
+    kind: Literal["delete_items"] = "delete_items"
     items: tuple[str, ...]
     """Which items."""
 
@@ -44,7 +45,7 @@ def check_room(drawing: Drawing, ids: Iterable[str], into: str, behind: str | No
             and other items would come to lie in the wrong place, `in_itself`.
 
     """
-    if into != ROOT and not isinstance(drawing.open_item(into), Holder):
+    if into != ROOT and not isinstance(drawing.open_item(into), Container):
         raise refusal("not_a_container", into)
     if behind is not None and behind not in drawing.tree.children(into):
         raise refusal("unknown_item.order", behind)

@@ -6,11 +6,8 @@ from typing import ClassVar, Literal
 
 from buildup.drawing.checks import check_id, check_point
 from buildup.drawing.clips import Clip
-from buildup.drawing.memo import Latest
-from buildup.drawing.model import (
-    Drawing,
-    Holder,
-)
+from buildup.drawing.itemtypes import Container
+from buildup.drawing.model import Drawing
 from buildup.drawing.tree import Move
 from buildup.edits.change import Delta, row_of
 from buildup.edits.command import Command, Point
@@ -22,8 +19,6 @@ from buildup.forms.itemchecks import sound_clip
 from buildup.forms.layingout import laid_out
 from buildup.forms.placement import moved_by
 from buildup.geometry.boxes import Box
-
-_read: Latest[Clip] = Latest()
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -43,13 +38,13 @@ class PasteItems(Command):
 
     @property
     def name(self) -> str:
-        return f"Paste {several(len(self._clip().tops))}"
+        return "Paste"
 
-    def _clip(self) -> Clip:
-        return known_clip(self.clip)
+    def title(self, drawing: Drawing) -> str:
+        return f"Paste {several(len(known_clip(drawing, self.clip).tops))}"
 
     def delta(self, drawing: Drawing) -> Delta:
-        clip = self._clip()
+        clip = known_clip(drawing, self.clip)
         ids = new_ids(drawing, [i for i, _ in clip.places], self.copies)
         put = laid_out(clip, ids, moved_by(self._shift(clip)))
         place = drawing.place_to_draw(self.container)
@@ -64,9 +59,9 @@ class PasteItems(Command):
         return 0j if box is None else check_point(self.at) - box.centre
 
 
-def known_clip(text: str) -> Clip:
-    """As `sound_clip`, without looking again at the very same text."""
-    return _read.of((text,), lambda: sound_clip(text))
+def known_clip(drawing: Drawing, text: str) -> Clip:
+    """As `sound_clip`, without looking again at the very same text while it is dragged."""
+    return drawing.memo.last(sound_clip, text, lambda: sound_clip(text))
 
 
 def box_of_clip(clip: Clip) -> Box | None:
@@ -93,6 +88,6 @@ def new_ids(drawing: Drawing, items: Sequence[str], base: str) -> dict[str, str]
 
 def inside(clip: Clip, ids: Mapping[str, str]) -> Iterator[Move]:
     """The moves that lay into each container of a clip what it holds."""
-    for holder in (i.id for i in clip.items if isinstance(i, Holder)):
+    for holder in (i.id for i in clip.items if isinstance(i, Container)):
         held = (ids[i] for i, c in clip.places if c == holder)
         yield from row_of(held, ids[holder], None)

@@ -12,8 +12,8 @@ from buildup.edits.change import Delta
 from buildup.edits.command import Command, Point
 from buildup.edits.items.copying import copied
 from buildup.edits.items.targets import several, taken
-from buildup.forms.frames import Spot, Standing
-from buildup.forms.placement import Way, moved_by
+from buildup.forms.frames import OrientedBox, Spot
+from buildup.forms.placement import ItemMap, moved_by
 from buildup.geometry.angles import direction, stepped
 from buildup.geometry.tolerances import FARTHEST, NO_LENGTH, SMALLEST
 from buildup.geometry.transforms import shift, turn
@@ -26,7 +26,7 @@ About = Spot | Point
 """A place of the frame around the items, or any place of the sheet."""
 
 
-def pivot(frame: Standing, about: About) -> complex:
+def pivot(frame: OrientedBox, about: About) -> complex:
     """The place on the sheet about which items turn and grow."""
     return frame.spot(about) if isinstance(about, str) else complex(*about)
 
@@ -49,7 +49,7 @@ class Placing(Command):
         copies = " a copy of" if self.copies else ""
         return f"{self.doing}{copies} {several(len(self.items))}"
 
-    def way(self, frame: Standing) -> Way:
+    def way(self, frame: OrientedBox) -> ItemMap:
         """How items go that stand in a frame.
 
         Raises:
@@ -58,7 +58,7 @@ class Placing(Command):
         """
         raise NotImplementedError
 
-    def again(self, frame: Standing) -> "Placing":
+    def again(self, frame: OrientedBox) -> "Placing":
         """The command that does the same to other items.
 
         Args:
@@ -92,7 +92,7 @@ class MoveItems(Placing):
         """Copies are a step of their own."""
         return self.copies is None and Command.continues(self, earlier, pause=pause)
 
-    def way(self, frame: Standing) -> Way:
+    def way(self, frame: OrientedBox) -> ItemMap:
         by = complex(*self.by)
         return moved_by(stepped(by, step=45.0) if self.straight else by)
 
@@ -108,7 +108,7 @@ class MoveAlong(Placing):
     angle: float
     """Degrees, clockwise from level to the right."""
 
-    def way(self, frame: Standing) -> Way:
+    def way(self, frame: OrientedBox) -> ItemMap:
         return moved_by(self.distance * direction(self.angle))
 
 
@@ -127,17 +127,17 @@ class ScaleItems(Placing):
     grow: bool = False
     """Strokes and corner radii grow with it."""
 
-    def way(self, frame: Standing) -> Way:
+    def way(self, frame: OrientedBox) -> ItemMap:
         for factor, extent in ((self.x, frame.width), (self.y, frame.height)):
             if abs(factor) * extent < min(SMALLEST, extent) * NEARLY or factor == 0.0:
                 raise refusal("too_small.scaled")
             if abs(factor) * extent > 2.0 * FARTHEST:
                 raise refusal("too_far.scaled")
         by = frame.stretched(self.x, self.y, about=pivot(frame, self.about))
-        return Way(by, _turned_over(frame, self.x, self.y), self.grow)
+        return ItemMap(by, _turned_over(frame, self.x, self.y), self.grow)
 
 
-def _turned_over(frame: Standing, x: float, y: float) -> float:
+def _turned_over(frame: OrientedBox, x: float, y: float) -> float:
     """The `turned` of a map that scales along a frame's axes, where factors are below 0."""
     if x * y > 0.0:
         return 180.0 if x < 0.0 else 0.0
@@ -145,23 +145,23 @@ def _turned_over(frame: Standing, x: float, y: float) -> float:
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
-class TurnBy(Placing):
+class RotateItems(Placing):
     """Turns items by an angle."""
 
     doing: ClassVar[str] = "Rotate"
-    kind: Literal["turn_by"] = "turn_by"
+    kind: Literal["rotate_items"] = "rotate_items"
     angle: float
     """Degrees, clockwise."""
     about: About = "middle"
     """The place that stays."""
 
-    def way(self, frame: Standing) -> Way:
+    def way(self, frame: OrientedBox) -> ItemMap:
         return turned(frame, self.angle, self.about)
 
 
-def turned(frame: Standing, by: float, about: About) -> Way:
+def turned(frame: OrientedBox, by: float, about: About) -> ItemMap:
     """A turn by some degrees about a place."""
-    return Way(turn(by, about=pivot(frame, about)), by)
+    return ItemMap(turn(by, about=pivot(frame, about)), by)
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -195,7 +195,7 @@ class PlaceItems(Placing):
         sized = self.width is not None or self.height is not None
         return f"{'Resize' if sized else 'Move'} {what}"
 
-    def way(self, frame: Standing) -> Way:
+    def way(self, frame: OrientedBox) -> ItemMap:
         if self.angle is not None:
             return turned(frame, self.angle - frame.angle, self.about)
         x, y = self._factors(frame)
@@ -204,20 +204,20 @@ class PlaceItems(Placing):
         place = complex(
             at.real if self.x is None else self.x, at.imag if self.y is None else self.y
         )
-        return Way(shift(place - at).after(by), grows=self.grow)
+        return ItemMap(shift(place - at).after(by), grows=self.grow)
 
-    def _factors(self, frame: Standing) -> tuple[float, float]:
+    def _factors(self, frame: OrientedBox) -> tuple[float, float]:
         x = _size_factor(frame.width, self.width, "width")
         y = _size_factor(frame.height, self.height, "height")
         if self.even and self.height is None:
             return x, x
         return (y, y) if self.even and self.width is None else (x, y)
 
-    def again(self, frame: Standing) -> Placing:
+    def again(self, frame: OrientedBox) -> Placing:
         own, copies = self.items, self.copies
         if self.angle is not None:
             by = self.angle - frame.angle
-            return TurnBy(items=own, copies=copies, angle=by, about=self.about)
+            return RotateItems(items=own, copies=copies, angle=by, about=self.about)
         if self.width is not None or self.height is not None:
             x, y = self._factors(frame)
             return ScaleItems(items=own, copies=copies, x=x, y=y, about=self.about, grow=self.grow)

@@ -15,8 +15,8 @@ from buildup.edits.items.copying import copied
 from buildup.edits.items.drafts import Draft
 from buildup.edits.items.targets import several, taken, taken_again
 from buildup.forms.draftpegs import STEP, CopyPeg, copy_peg
-from buildup.forms.frames import Standing
-from buildup.forms.placement import Way, moved_by
+from buildup.forms.frames import OrientedBox
+from buildup.forms.placement import ItemMap, moved_by
 from buildup.geometry.angles import degrees_of, direction, stepped, unit
 from buildup.geometry.transforms import turn
 from buildup.messages import refusal
@@ -45,11 +45,11 @@ class Repeating(Draft):
     def name(self) -> str:
         return f"{self.form} of {several(len(self.items))}"
 
-    def settled(self, frame: Standing) -> Self:
+    def settled(self, frame: OrientedBox) -> Self:
         """The command with all that was left open, for items that stand in a frame."""
         raise NotImplementedError
 
-    def ways(self, frame: Standing) -> tuple[Way, ...]:
+    def ways(self, frame: OrientedBox) -> tuple[ItemMap, ...]:
         """How each round of copies goes; of a settled command.
 
         Raises:
@@ -58,11 +58,11 @@ class Repeating(Draft):
         """
         raise NotImplementedError
 
-    def pegs(self, frame: Standing) -> tuple[CopyPeg, ...]:
+    def pegs(self, frame: OrientedBox) -> tuple[CopyPeg, ...]:
         """The pegs of a settled command, on the sheet."""
         raise NotImplementedError
 
-    def dragged(self, frame: Standing, peg: str, to: complex, *, held: bool) -> Self:
+    def dragged(self, frame: OrientedBox, peg: str, to: complex, *, held: bool) -> Self:
         """A settled command after a peg was dragged to a place; `held`: angles by 15° only."""
         raise NotImplementedError
 
@@ -101,7 +101,7 @@ class RowOfCopies(Repeating):
     measures: Measures = "step"
     """The distance goes to the next one, or from the first to the last."""
 
-    def settled(self, frame: Standing) -> Self:
+    def settled(self, frame: OrientedBox) -> Self:
         if self.distance is not None:
             return self
         step = ROOM * max(frame.width, 1.0)
@@ -112,7 +112,7 @@ class RowOfCopies(Repeating):
         """Steps in the distance."""
         return self.count - 1 if self.measures == "whole" else 1
 
-    def ways(self, frame: Standing) -> tuple[Way, ...]:
+    def ways(self, frame: OrientedBox) -> tuple[ItemMap, ...]:
         check_counts(self.count)
         line = self._line()
         return tuple(moved_by(line * (k / self._shares)) for k in range(1, self.count))
@@ -120,7 +120,7 @@ class RowOfCopies(Repeating):
     def _line(self) -> complex:
         return (self.distance or 0.0) * direction(self.angle)
 
-    def pegs(self, frame: Standing) -> tuple[CopyPeg, ...]:
+    def pegs(self, frame: OrientedBox) -> tuple[CopyPeg, ...]:
         check_counts(self.count)
         step = self._line() / self._shares
         whole = step * (self.count - 1)
@@ -130,7 +130,7 @@ class RowOfCopies(Repeating):
             for n, label, v in (pegs if self.count > 2 else pegs[:1])
         )
 
-    def dragged(self, frame: Standing, peg: str, to: complex, *, held: bool) -> Self:
+    def dragged(self, frame: OrientedBox, peg: str, to: complex, *, held: bool) -> Self:
         line = to - frame.centre
         line = stepped(line, step=STEP) if held else line
         steps = self.count - 1 if peg == "whole" else 1
@@ -155,12 +155,12 @@ class RingOfCopies(Repeating):
     turned: bool = True
     """Each is turned with its place, or all stay upright."""
 
-    def settled(self, frame: Standing) -> Self:
+    def settled(self, frame: OrientedBox) -> Self:
         if self.radius is not None:
             return self
         return replace(self, radius=ROOM * max(frame.width, frame.height, 1.0))
 
-    def _centre(self, frame: Standing) -> complex:
+    def _centre(self, frame: OrientedBox) -> complex:
         return frame.centre + (self.radius or 0.0) * direction(self.angle)
 
     @property
@@ -172,18 +172,18 @@ class RingOfCopies(Repeating):
         """Steps in the sweep."""
         return self.count if self._whole else max(self.count - 1, 1)
 
-    def ways(self, frame: Standing) -> tuple[Way, ...]:
+    def ways(self, frame: OrientedBox) -> tuple[ItemMap, ...]:
         check_counts(self.count)
         if abs(self.sweep) > 360.0:
             raise refusal("bad_sweep")
         centre = self._centre(frame)
         angles = [k * self.sweep / self._parts for k in range(1, self.count)]
         if self.turned:
-            return tuple(Way(turn(a, about=centre), a) for a in angles)
+            return tuple(ItemMap(turn(a, about=centre), a) for a in angles)
         ray = frame.centre - centre
         return tuple(moved_by(ray * direction(a) - ray) for a in angles)
 
-    def pegs(self, frame: Standing) -> tuple[CopyPeg, ...]:
+    def pegs(self, frame: OrientedBox) -> tuple[CopyPeg, ...]:
         check_counts(self.count)
         centre = self._centre(frame)
         ray = frame.centre - centre
@@ -200,7 +200,7 @@ class RingOfCopies(Repeating):
         on = unit(last) * 1j
         return middle, copy_peg("sweep", "Sweep", centre + last, on, value=self.sweep, unit="angle")
 
-    def dragged(self, frame: Standing, peg: str, to: complex, *, held: bool) -> Self:
+    def dragged(self, frame: OrientedBox, peg: str, to: complex, *, held: bool) -> Self:
         if peg == "centre":
             way = to - frame.centre
             way = stepped(way, step=STEP) if held else way
@@ -232,7 +232,7 @@ class GridOfCopies(Repeating):
     measures: Measures = "step"
     """The distances go to the next one, or from the first to the last."""
 
-    def settled(self, frame: Standing) -> Self:
+    def settled(self, frame: OrientedBox) -> Self:
         across, down = self._shares
         return replace(
             self,
@@ -251,14 +251,14 @@ class GridOfCopies(Repeating):
         across, down = self._shares
         return (self.across or 0.0) / across, (self.down or 0.0) / down
 
-    def ways(self, frame: Standing) -> tuple[Way, ...]:
+    def ways(self, frame: OrientedBox) -> tuple[ItemMap, ...]:
         check_counts(self.columns, self.rows)
         check_counts(self.columns * self.rows)
         x, y = self._steps()
         places = [(c, r) for r in range(self.rows) for c in range(self.columns)]
         return tuple(moved_by(complex(c * x, r * y)) for c, r in places[1:])
 
-    def pegs(self, frame: Standing) -> tuple[CopyPeg, ...]:
+    def pegs(self, frame: OrientedBox) -> tuple[CopyPeg, ...]:
         check_counts(self.columns, self.rows)
         x, y = self._steps()
         across = copy_peg(
@@ -267,7 +267,7 @@ class GridOfCopies(Repeating):
         down = copy_peg("down", "Vertical", frame.centre + y * (self.rows - 1) * 1j, 1j, value=y)
         return (across,) * (self.columns > 1) + (down,) * (self.rows > 1)
 
-    def dragged(self, frame: Standing, peg: str, to: complex, *, held: bool) -> Self:
+    def dragged(self, frame: OrientedBox, peg: str, to: complex, *, held: bool) -> Self:
         far = to - frame.centre
         across, down = self._shares
         if peg == "across":

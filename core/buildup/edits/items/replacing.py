@@ -4,7 +4,8 @@ from collections.abc import Sequence
 from dataclasses import replace
 
 from buildup.contours.anchors import Contour
-from buildup.drawing.model import Drawing, Item, Painted
+from buildup.drawing.itemtypes import Item, Painted
+from buildup.drawing.model import Drawing
 from buildup.drawing.tree import Move
 from buildup.edits.assemblies.remains import left_of
 from buildup.edits.change import Delta, row_of
@@ -34,7 +35,7 @@ class Making:
         return Delta(put=tuple(self.put), moves=tuple(self.moves), removed=tuple(self.removed))
 
 
-class Becoming(Making):
+class Replacement(Making):
     """What items become: the first of several takes the item's place, the others lie above it.
 
     What shows of an assembly beside its form stays, in a group with what the form becomes.
@@ -46,7 +47,7 @@ class Becoming(Making):
             return
         plain = as_outline(laid_item(item), ())
         left = left_of(self.drawing, item)
-        leaf = self.drawing.tree.is_drawn(item.id)
+        leaf = self.drawing.tree.is_leaf(item.id)
         row = []
         for number, contours in enumerate(forms):
             check_contours(item.name, contours)

@@ -3,11 +3,11 @@
 from collections.abc import Iterable, Sequence
 from dataclasses import dataclass
 
-from buildup.drawing.memo import Latest
-from buildup.drawing.model import Drawing, Item, Painted
+from buildup.drawing.itemtypes import Item, Painted
+from buildup.drawing.model import Drawing
 from buildup.edits.change import Delta
-from buildup.forms.frames import Standing, standing_of
-from buildup.forms.placement import PLACED, Placed, Way, moved_item
+from buildup.forms.frames import OrientedBox, standing_of
+from buildup.forms.placement import PLACED, ItemMap, Placed, moved_item
 from buildup.messages import refusal
 
 
@@ -50,7 +50,7 @@ def placed_in(drawing: Drawing, ids: Iterable[str]) -> list[Placed]:
 
 
 @dataclass(frozen=True, slots=True)
-class Taken:
+class SelectionBox:
     """Items that are taken hold of together.
 
     Args:
@@ -60,22 +60,19 @@ class Taken:
     """
 
     items: tuple[Placed, ...]
-    frame: Standing
+    frame: OrientedBox
 
-    def moved(self, way: Way) -> Delta:
+    def moved(self, way: ItemMap) -> Delta:
         """The delta that lets them take a way."""
         return Delta(put=tuple(moved_item(i, way) for i in self.items))
 
 
-_latest: Latest[Taken] = Latest()
-
-
-def taken_again(drawing: Drawing, ids: tuple[str, ...]) -> Taken:
+def taken_again(drawing: Drawing, ids: tuple[str, ...]) -> SelectionBox:
     """As `taken`, without looking again where the very same was taken last."""
-    return _latest.of((drawing, ids), lambda: taken(drawing, ids))
+    return drawing.memo.last(taken, ids, lambda: taken(drawing, ids))
 
 
-def taken(drawing: Drawing, ids: Sequence[str]) -> Taken:
+def taken(drawing: Drawing, ids: Sequence[str]) -> SelectionBox:
     """Items and the frame around them.
 
     Raises:
@@ -86,4 +83,4 @@ def taken(drawing: Drawing, ids: Sequence[str]) -> Taken:
     frame = standing_of(drawing, tuple(dict.fromkeys(ids)))
     if frame is None:
         raise refusal("nothing_selected.empty")
-    return Taken(tuple(items), frame)
+    return SelectionBox(tuple(items), frame)

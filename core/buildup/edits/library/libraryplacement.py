@@ -6,8 +6,9 @@ from typing import ClassVar, Literal
 
 from buildup.drawing.checks import check_name
 from buildup.drawing.clips import Clip
+from buildup.drawing.itemtypes import Group, Item, Linked, finish_of
 from buildup.drawing.linking import as_group, unlinked
-from buildup.drawing.model import Drawing, Group, Item, Linked, finish_of
+from buildup.drawing.model import Drawing
 from buildup.drawing.paint import PLAIN
 from buildup.drawing.tree import Move
 from buildup.edits.change import Delta, row_of
@@ -19,14 +20,14 @@ from buildup.edits.items.targets import open_items, several
 from buildup.edits.shapes.shaping import in_proportion
 from buildup.forms.itemchecks import sound_clip
 from buildup.forms.layingout import laid_out
-from buildup.forms.placement import Way, grown_item, moved_by
+from buildup.forms.placement import ItemMap, grown_item, moved_by
 from buildup.geometry.boxes import Box
 from buildup.geometry.tolerances import FARTHEST, NO_LENGTH, SMALLEST
 from buildup.geometry.transforms import Affine
 from buildup.messages import refusal
 
 
-def kept_form(text: str) -> Clip:
+def shelf_clip(text: str) -> Clip:
     """What was copied, as it is kept: about its own middle, following nothing.
 
     Raises:
@@ -47,7 +48,7 @@ def kept_form(text: str) -> Clip:
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
-class PlaceKept(Command):
+class PlaceFromShelf(Command):
     """Puts what is kept on the shelf into the drawing: dragged from corner to corner, or clicked.
 
     Strokes and corner radii grow with it.
@@ -55,7 +56,7 @@ class PlaceKept(Command):
 
     whole: ClassVar[bool] = True
     aims: ClassVar[str] = "to"
-    kind: Literal["place_kept"] = "place_kept"
+    kind: Literal["place_from_shelf"] = "place_from_shelf"
     clip: str
     """What is kept, as a clip's JSON text."""
     copies: str
@@ -86,7 +87,7 @@ class PlaceKept(Command):
         return f"Place {self.called}"
 
     def delta(self, drawing: Drawing) -> Delta:
-        clip = known_clip(self.clip)
+        clip = known_clip(drawing, self.clip)
         check_name(self.called)
         check_new(drawing, self.copies)
         way = self._way(clip)
@@ -110,7 +111,7 @@ class PlaceKept(Command):
         moves += inside(clip, ids)
         return Delta(put=tuple(put), moves=tuple(moves))
 
-    def _holder(self, way: Way) -> Group | Linked:
+    def _holder(self, way: ItemMap) -> Group | Linked:
         if self.entry is None:
             return Group(id=self.copies, name=self.called)
         grown = abs(way.by.determinant) ** 0.5
@@ -123,7 +124,7 @@ class PlaceKept(Command):
             grown=grown,
         )
 
-    def _way(self, clip: Clip) -> Way:
+    def _way(self, clip: Clip) -> ItemMap:
         """From where it is kept to where it was drawn."""
         box = box_of_clip(clip)
         if box is None:
@@ -140,7 +141,7 @@ class PlaceKept(Command):
         if not SMALLEST / FARTHEST < min(factors) <= max(factors) < FARTHEST:
             raise refusal("too_small.placed")
         by = Affine(factors[0] + 0j, factors[1] * 1j)
-        return Way(replace(by, origin=centre - by(box.centre)), grows=True)
+        return ItemMap(replace(by, origin=centre - by(box.centre)), grows=True)
 
     def _typed(self, box: Box) -> tuple[float, float]:
         """The factors of one that was clicked."""
@@ -164,14 +165,14 @@ def _factors(box: Box, diagonal: complex) -> tuple[float, float]:
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
-class FollowKept(Command):
+class UpdateLinkedCopies(Command):
     """Gives linked copies what is kept on the shelf now, or another outline that is kept there.
 
     Where they stand, their size and how they were turned stay, about the middle of what is kept.
     """
 
     whole: ClassVar[bool] = True
-    kind: Literal["follow_kept"] = "follow_kept"
+    kind: Literal["update_linked_copies"] = "update_linked_copies"
     items: tuple[str, ...]
     """Which linked copies; also locked ones."""
     clip: str
@@ -190,7 +191,7 @@ class FollowKept(Command):
         return "Update linked copies" if self.called is None else f"Change to {self.called}"
 
     def delta(self, drawing: Drawing) -> Delta:
-        clip = known_clip(self.clip)
+        clip = known_clip(drawing, self.clip)
         if self.called is not None:
             check_name(self.called)
         check_count(len(self.items) * len(clip.items))
@@ -202,7 +203,7 @@ class FollowKept(Command):
             ids = {i: next(names) for i, _ in clip.places}
             for new in ids.values():
                 check_new(drawing, new)
-            way = Way(copy.place, copy.turned)
+            way = ItemMap(copy.place, copy.turned)
             put.append(
                 replace(copy, entry=self.entry, state=self.state, name=self.called or copy.name)
             )

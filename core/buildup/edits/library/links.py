@@ -2,7 +2,8 @@
 
 from collections.abc import Iterable
 
-from buildup.drawing.model import Drawing, Linked
+from buildup.drawing.itemtypes import Linked
+from buildup.drawing.model import Drawing
 from buildup.edits.change import Delta
 from buildup.messages import refusal
 

@@ -8,7 +8,8 @@ from typing import Literal
 from buildup.contours.blending import between, paired
 from buildup.contours.extent import box_of
 from buildup.drawing.colours import between_stops, mixed
-from buildup.drawing.model import Drawing, Outline
+from buildup.drawing.itemtypes import Outline
+from buildup.drawing.model import Drawing
 from buildup.drawing.paint import Gradient, Paint, Stroke, Style, boxed
 from buildup.edits.change import Delta, row_of
 from buildup.edits.command import Command

@@ -7,7 +7,8 @@ from typing import Literal
 from buildup.contours.anchors import Anchor, Contour, Corner, CornerStyle
 from buildup.contours.corners import corner_ways, radius_reaching, worked
 from buildup.contours.twins import without_widows
-from buildup.drawing.model import Assembly, Drawing, Item, Outline
+from buildup.drawing.itemtypes import Assembly, Item, Outline
+from buildup.drawing.model import Drawing
 from buildup.drawing.units import told
 from buildup.edits.anchors.editing import by_outline, edited
 from buildup.edits.change import Delta
@@ -172,10 +173,10 @@ class DragCorners(Command):
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
-class SettleCorners(Command):
+class ConvertCorners(Command):
     """Turns the worked corners of outlines into plain anchors."""
 
-    kind: Literal["settle_corners"] = "settle_corners"
+    kind: Literal["convert_corners"] = "convert_corners"
     items: tuple[str, ...]
     """Which outlines."""
 
@@ -193,7 +194,7 @@ class SettleCorners(Command):
                 replace(
                     o,
                     contours=without_widows([worked(c).contour for c in o.contours]),
-                    drawn=None,
+                    hand_stroke=None,
                 )
                 for o in live
             )

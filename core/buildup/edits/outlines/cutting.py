@@ -8,11 +8,12 @@ from buildup.contours.anchors import Anchor, Contour, HandStroke
 from buildup.contours.handstrokes import fitted
 from buildup.contours.paths import broken_at
 from buildup.contours.segments import with_added
-from buildup.drawing.model import Drawing, Outline, Painted
-from buildup.edits.assemblies.outlining import StrokesIntoOutlines
+from buildup.drawing.itemtypes import Outline, Painted
+from buildup.drawing.model import Drawing
+from buildup.edits.assemblies.outlining import StrokesToOutlines
 from buildup.edits.change import Delta, chained, updated
 from buildup.edits.command import Command, Point
-from buildup.edits.items.replacing import Becoming
+from buildup.edits.items.replacing import Replacement
 from buildup.edits.items.targets import open_painted, several
 from buildup.forms.assembling import Form, anchors_of, contour_of, operands_of
 from buildup.forms.contours import contours_of, form_of, item_box
@@ -60,7 +61,7 @@ class CutItems(Command):
     def delta(self, drawing: Drawing) -> Delta:
         knife = self._knife()
         around = Box.around(p for s in knife.segments for p in s)
-        made = Becoming(drawing)
+        made = Replacement(drawing)
         for item in _taken(drawing, self.items):
             box = item_box(drawing, item.id)
             if box is not None and box.meets(around):
@@ -108,7 +109,7 @@ class CutPath(Command):
 
     def delta(self, drawing: Drawing) -> Delta:
         drawing.open_item(self.item)
-        item = drawing.drawn_item(self.item)
+        item = drawing.leaf_item(self.item)
         contours = item.contours if isinstance(item, Outline) else contours_of(drawing, item.id)
         found = [nearest(c.segments, complex(*self.at)) for c in contours]
         near = [(f.distance, k, f) for k, f in enumerate(found) if f is not None]
@@ -123,7 +124,7 @@ class CutPath(Command):
         parts = broken_at(cut, at % len(cut.anchors))
         if parts == (cut,):
             raise refusal("already_ends")
-        made = Becoming(drawing)
+        made = Replacement(drawing)
         made.become(item, [(*contours[:index], *parts, *contours[index + 1 :])])
         return made.delta()
 
@@ -150,7 +151,7 @@ class CropItems(Command):
         items = tuple(i.id for i in open_painted(drawing, self.items) if i.id != self.to)
         at = drawing
         if self.strokes and (over := _strokes_over(drawing, items, frame)):
-            first = StrokesIntoOutlines(items=over).delta(drawing)
+            first = StrokesToOutlines(items=over).delta(drawing)
             deltas.append(first)
             at = updated(drawing, first)
             gone = set(first.removed)
@@ -175,7 +176,7 @@ class CropItems(Command):
 
 def _cropped(drawing: Drawing, ids: Sequence[str], frame: Form) -> Delta:
     """What becomes of items of which only what lies in a frame stays."""
-    made = Becoming(drawing)
+    made = Replacement(drawing)
     for item_id in ids:
         item, form = drawing.painted_item(item_id), form_of(drawing, item_id)
         left = _within(form, frame, region=form.is_region)

@@ -14,10 +14,10 @@ from buildup.edits.command import AnchorRef, Command
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
-class RemoveAnchors(Command):
+class DeleteAnchors(Command):
     """Removes anchors, twins with them; an outline left with fewer than two anchors goes too."""
 
-    kind: Literal["remove_anchors"] = "remove_anchors"
+    kind: Literal["delete_anchors"] = "delete_anchors"
     anchors: tuple[AnchorRef, ...]
     """Which anchors."""
     refit: bool = True

@@ -7,7 +7,8 @@ from buildup.contours.anchors import MOST_ANCHORS, Anchor, Contour
 from buildup.contours.flow import settled
 from buildup.contours.handles import arriving
 from buildup.contours.paths import turned_round
-from buildup.drawing.model import Drawing, Outline
+from buildup.drawing.itemtypes import Outline
+from buildup.drawing.model import Drawing
 from buildup.drawing.paint import Style
 from buildup.drawing.paintchecks import check_style
 from buildup.edits.change import Delta, placed

@@ -5,7 +5,8 @@ from typing import ClassVar, Literal
 
 from buildup.contours.anchors import MOST_ANCHORS, HandStroke
 from buildup.contours.handstrokes import fitted
-from buildup.drawing.model import Drawing, Outline
+from buildup.drawing.itemtypes import Outline
+from buildup.drawing.model import Drawing
 from buildup.drawing.paint import Style
 from buildup.drawing.paintchecks import check_style
 from buildup.drawing.units import told
@@ -32,7 +33,7 @@ def _fitted(outline: Outline, stroke: HandStroke) -> Outline:
     contour = fitted(stroke)
     if len(contour.anchors) > MOST_ANCHORS:
         raise refusal("too_many_anchors.stroke", most=MOST_ANCHORS)
-    return replace(outline, contours=(contour,), drawn=stroke)
+    return replace(outline, contours=(contour,), hand_stroke=stroke)
 
 
 def _drawn(outline: Outline, stroke: HandStroke, unit: str) -> tuple[Outline, str]:
@@ -101,7 +102,7 @@ class DrawStroke(Command):
             made, said = _drawn(new, stroke, drawing.sheet.unit)
             return placed(drawing, (made,), container=self.container, said=said)
         outline = drawing.outline(self.item)
-        old = outline.drawn
+        old = outline.hand_stroke
         if old is None or old.closed:
             raise refusal("not_drawn_by_hand", self.item)
         made, said = _drawn(outline, self._longer(old, points), drawing.sheet.unit)
@@ -149,7 +150,7 @@ class SetTolerance(Command):
         put = []
         for item_id in self.items:
             outline = drawing.outline(item_id)
-            if outline.drawn is None:
+            if outline.hand_stroke is None:
                 raise refusal("not_drawn_by_hand.edited", item_id, name=outline.name)
-            put.append(_fitted(outline, replace(outline.drawn, tolerance=self.tolerance)))
+            put.append(_fitted(outline, replace(outline.hand_stroke, tolerance=self.tolerance)))
         return Delta(put=tuple(put))

@@ -7,7 +7,8 @@ from buildup.contours.anchors import Contour
 from buildup.contours.flow import settled
 from buildup.contours.handles import arriving
 from buildup.contours.paths import TOUCH, broken_at, joined, merged, starting_at, turned_round
-from buildup.drawing.model import Drawing, Outline
+from buildup.drawing.itemtypes import Outline
+from buildup.drawing.model import Drawing
 from buildup.edits.anchors.editing import anchor_of, by_outline, delta_of, with_contours
 from buildup.edits.change import Delta
 from buildup.edits.command import AnchorRef, Command, Point
@@ -16,10 +17,10 @@ from buildup.messages import refusal
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
-class BreakAnchors(Command):
+class SplitAtAnchors(Command):
     """Breaks paths at anchors: each becomes two ends on one spot."""
 
-    kind: Literal["break_anchors"] = "break_anchors"
+    kind: Literal["split_at_anchors"] = "split_at_anchors"
     anchors: tuple[AnchorRef, ...]
     """Which anchors."""
 
@@ -156,7 +157,7 @@ class ReverseOutlines(Command):
                 replace(
                     o,
                     contours=tuple(turned(o.id, n, c) for n, c in enumerate(o.contours)),
-                    drawn=None,
+                    hand_stroke=None,
                 )
                 for o in outlines
             )
@@ -164,10 +165,10 @@ class ReverseOutlines(Command):
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
-class StartAt(Command):
+class SetStartPoint(Command):
     """Makes an anchor the first one of its closed contour."""
 
-    kind: Literal["start_at"] = "start_at"
+    kind: Literal["set_start_point"] = "set_start_point"
     anchor: AnchorRef
     """Which anchor."""
 

@@ -11,7 +11,8 @@ from buildup.contours.paths import without_segment
 from buildup.contours.segments import bent, straightened, with_added
 from buildup.contours.stretches import stretches
 from buildup.contours.twins import AnchorIndex
-from buildup.drawing.model import Drawing, Outline
+from buildup.drawing.itemtypes import Outline
+from buildup.drawing.model import Drawing
 from buildup.edits.anchors.editing import (
     anchor_of,
     by_segment,
@@ -181,10 +182,10 @@ class StraightenSegments(Command):
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
-class RemoveSegment(Command):
+class DeleteSegment(Command):
     """Takes a segment out: a closed contour opens, an open one falls in two."""
 
-    kind: Literal["remove_segment"] = "remove_segment"
+    kind: Literal["delete_segment"] = "delete_segment"
     segment: AnchorRef
     """Which segment, by the anchor it starts at."""
 

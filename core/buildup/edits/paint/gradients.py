@@ -12,9 +12,9 @@ from buildup.drawing.model import Drawing
 from buildup.drawing.paint import (
     AROUND,
     LEVEL,
+    CopiesPreview,
     Gradient,
     GradientKind,
-    Spread,
     Stop,
     Style,
     hex_of,
@@ -101,7 +101,7 @@ class SetGradient(_OfGradient):
     kind: Literal["set_gradient"] = "set_gradient"
     shape: GradientKind | None = None
     """Along a line, or around a middle; where there is none, one begins with the present colour."""
-    spread: Spread | None = None
+    spread: CopiesPreview | None = None
     """How it goes on beyond its end."""
     stops: tuple[Stop, ...] | None = None
     """All its colours."""
@@ -210,10 +210,10 @@ class AddStop(_OfGradient):
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
-class RemoveStop(_OfGradient):
+class DeleteStop(_OfGradient):
     """Takes a colour from gradients; two stay."""
 
-    kind: Literal["remove_stop"] = "remove_stop"
+    kind: Literal["delete_stop"] = "delete_stop"
     stop: int
     """Which, in their order."""
 

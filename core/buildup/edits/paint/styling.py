@@ -4,7 +4,8 @@ from collections.abc import Callable
 from dataclasses import dataclass, replace
 from typing import Any, ClassVar, Literal
 
-from buildup.drawing.model import Drawing, FillRule, finish_of, with_finish
+from buildup.drawing.itemtypes import FillRule, finish_of, with_finish
+from buildup.drawing.model import Drawing
 from buildup.drawing.paint import (
     Blend,
     Cap,
@@ -181,10 +182,10 @@ class AddStroke(Command):
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
-class RemoveStroke(Command):
+class DeleteStroke(Command):
     """Takes a stroke from items."""
 
-    kind: Literal["remove_stroke"] = "remove_stroke"
+    kind: Literal["delete_stroke"] = "delete_stroke"
     items: tuple[str, ...]
     """Which items."""
     stroke: int

@@ -6,9 +6,10 @@ from typing import ClassVar, Literal
 
 from buildup.drawing.checks import check_colour, check_id, check_name
 from buildup.drawing.items import Items
-from buildup.drawing.model import Drawing, Item, Painted, Symmetry, finish_of, with_finish
+from buildup.drawing.itemtypes import Item, Painted, Symmetry, finish_of, with_finish
+from buildup.drawing.model import Drawing
 from buildup.drawing.paint import Colour, Style, Swatched, hex_of
-from buildup.drawing.sheet import KeptStyle, NamedColour, Sheet, Swatch
+from buildup.drawing.sheet import NamedColour, SavedStyle, Sheet, Swatch
 from buildup.drawing.sheetchecks import MOST_STYLES, MOST_SWATCHES
 from buildup.edits.change import Delta
 from buildup.edits.command import Command
@@ -114,11 +115,11 @@ class SetSwatch(Command):
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
-class RemoveSwatches(Command):
+class DeleteSwatches(Command):
     """Takes swatches away; what is painted with them keeps its colours."""
 
     reaches_links: ClassVar[bool] = True
-    kind: Literal["remove_swatches"] = "remove_swatches"
+    kind: Literal["delete_swatches"] = "delete_swatches"
     swatches: tuple[str, ...]
     """Which."""
 
@@ -142,10 +143,10 @@ class RemoveSwatches(Command):
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
-class GiveStyle(Command):
+class ApplyStyle(Command):
     """Paints items in a style, wherever its gradients were."""
 
-    kind: Literal["give_style"] = "give_style"
+    kind: Literal["apply_style"] = "apply_style"
     items: tuple[str, ...]
     """Which items."""
     style: Style
@@ -160,10 +161,10 @@ class GiveStyle(Command):
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
-class KeepStyle(Command):
+class SaveStyle(Command):
     """Keeps how an item is painted under a name."""
 
-    kind: Literal["keep_style"] = "keep_style"
+    kind: Literal["save_style"] = "save_style"
     item: str
     """Whose style; of a container that of the backmost thing it holds."""
     kept: str
@@ -189,15 +190,15 @@ class KeepStyle(Command):
             raise refusal("nothing_selected.painted")
         style = boxed_style(drawing, painted[0].id)
         name = self.called or f"Style {len(kept) + 1}"
-        new = KeptStyle(id=self.kept, name=name.strip(), style=style)
+        new = SavedStyle(id=self.kept, name=name.strip(), style=style)
         return Delta(sheet=replace(drawing.sheet, styles=(*kept, new)))
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
-class SetKeptStyle(Command):
+class SetSavedStyle(Command):
     """Renames a kept style, or takes it away; what was painted so stays as it is."""
 
-    kind: Literal["set_kept_style"] = "set_kept_style"
+    kind: Literal["set_saved_style"] = "set_saved_style"
     kept: str
     """Which."""
     called: str | None = None

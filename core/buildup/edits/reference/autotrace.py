@@ -1,4 +1,4 @@
-"""An outline proposed for a form in an underlay, with as few anchors as a tolerance allows."""
+"""An outline proposed for a form in a reference, with as few anchors as a tolerance allows."""
 
 import math
 from collections.abc import Sequence
@@ -9,7 +9,9 @@ from buildup.contours.anchors import Anchor, Contour
 from buildup.contours.moving import moved_contour
 from buildup.contours.paths import turned_round
 from buildup.contours.settling import settled_on
-from buildup.drawing.model import Drawing, Outline, Symmetry
+from buildup.contours.simplified import thinned_contour
+from buildup.drawing.itemtypes import Outline, Symmetry
+from buildup.drawing.model import Drawing
 from buildup.drawing.paint import Style
 from buildup.drawing.paintchecks import check_style
 from buildup.drawing.units import told
@@ -17,15 +19,14 @@ from buildup.edits.change import Delta, placed
 from buildup.edits.command import Command
 from buildup.edits.fairness.fairing import check_tolerance
 from buildup.edits.items.newitems import check_new, new_name
-from buildup.edits.outlines.simplify import thinned_contour
 from buildup.edits.symmetry.onseams import squared
-from buildup.forms.matching.tracedarea import TURN, Path, contour_along, outer_paths, silhouette_on
+from buildup.forms.matching.tracedarea import TURN, Path, contour_along, outer_paths, traced_area_on
 from buildup.forms.symmetry.copies import images
 from buildup.forms.symmetry.halving import Halves, halved
 from buildup.forms.symmetry.seams import SeamLine
 from buildup.forms.symmetry.welding import welded
 from buildup.geometry.angles import cross, degrees_of, line_degrees
-from buildup.geometry.apart import apart_both_ways
+from buildup.geometry.hausdorff import apart_both_ways
 from buildup.geometry.progress import begun
 from buildup.messages import message
 
@@ -41,14 +42,14 @@ STARTS = 3
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
-class ProposeOutline(Command):
-    """Draws the outline of a form in an underlay, with as few anchors as a tolerance allows."""
+class TraceOutline(Command):
+    """Draws the outline of a form in a reference, with as few anchors as a tolerance allows."""
 
-    kind: Literal["propose_outline"] = "propose_outline"
+    kind: Literal["trace_outline"] = "trace_outline"
     item: str
     """The id of the new outline."""
-    underlay: str
-    """In which underlay the form is."""
+    reference: str
+    """In which reference the form is."""
     tolerance: float
     """How far the outline may be from the form, in sheet units, above 0."""
     extremes: bool = False
@@ -69,10 +70,10 @@ class ProposeOutline(Command):
     def delta(self, drawing: Drawing) -> Delta:
         check_new(drawing, self.item)
         check_tolerance(self.tolerance)
-        silhouette, pixel = silhouette_on(drawing, self.underlay)
+        traced_area, pixel = traced_area_on(drawing, self.reference)
         style = self.style or Style()
         check_style(style)
-        paths = silhouette.contours if self.holes else outer_paths(silhouette.contours)
+        paths = traced_area.contours if self.holes else outer_paths(traced_area.contours)
         begun(PAIRS_A_SEGMENT * sum(map(len, paths)))
         sides = halved(paths, pixel=pixel) if self.symmetric else None
         outline = Outline(

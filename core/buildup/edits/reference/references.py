@@ -1,15 +1,15 @@
-"""Underlays: place, move, size, turn, dim, hide and remove a picture to trace."""
+"""References: place, move, size, turn, dim, hide and remove a picture to trace."""
 
 from dataclasses import dataclass, replace
 from typing import Literal
 
 from buildup.drawing.checks import check_id, check_name
 from buildup.drawing.model import Drawing
-from buildup.drawing.sheet import Underlay
-from buildup.drawing.sheetchecks import MOST_UNDERLAYS, check_underlay
+from buildup.drawing.sheet import Reference
+from buildup.drawing.sheetchecks import MOST_UNDERLAYS, check_reference
 from buildup.edits.change import Delta
 from buildup.edits.command import Command, Point
-from buildup.forms.matching.tracedarea import underlay_of
+from buildup.forms.matching.tracedarea import reference_of
 from buildup.geometry.angles import degrees_of
 from buildup.geometry.tolerances import NO_LENGTH
 from buildup.messages import refusal
@@ -18,21 +18,21 @@ MARGIN = 0.9
 """A placed picture fills at most this share of the sheet."""
 
 
-def _with(drawing: Drawing, underlays: tuple[Underlay, ...]) -> Delta:
-    return Delta(sheet=replace(drawing.sheet, underlays=underlays))
+def _with(drawing: Drawing, references: tuple[Reference, ...]) -> Delta:
+    return Delta(sheet=replace(drawing.sheet, references=references))
 
 
-def _swapped(drawing: Drawing, new: Underlay) -> Delta:
-    return _with(drawing, tuple(new if u.id == new.id else u for u in drawing.sheet.underlays))
+def _swapped(drawing: Drawing, new: Reference) -> Delta:
+    return _with(drawing, tuple(new if u.id == new.id else u for u in drawing.sheet.references))
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
-class PlaceUnderlay(Command):
+class AddReference(Command):
     """Lays a picture under the drawing, in the middle of the sheet and as large as it fits."""
 
-    kind: Literal["place_underlay"] = "place_underlay"
-    underlay: str
-    """The id of the new underlay."""
+    kind: Literal["add_reference"] = "add_reference"
+    reference: str
+    """The id of the new reference."""
     picture: int
     """The number the server gave the picture."""
     called: str
@@ -45,19 +45,19 @@ class PlaceUnderlay(Command):
         return "Add reference"
 
     def delta(self, drawing: Drawing) -> Delta:
-        check_id(self.underlay)
+        check_id(self.reference)
         check_name(self.called)
         sheet = drawing.sheet
-        if any(u.id == self.underlay for u in sheet.underlays):
-            raise refusal("underlay_exists")
-        if len(sheet.underlays) >= MOST_UNDERLAYS:
-            raise refusal("too_many_underlays", most=MOST_UNDERLAYS)
+        if any(u.id == self.reference for u in sheet.references):
+            raise refusal("reference_exists")
+        if len(sheet.references) >= MOST_UNDERLAYS:
+            raise refusal("too_many_references", most=MOST_UNDERLAYS)
         wide, tall = self.pixels
         if not (0 < wide <= 100_000 and 0 < tall <= 100_000):
             raise refusal("bad_picture")
         scale = MARGIN * min(sheet.width / wide, sheet.height / tall)
-        placed = Underlay(
-            id=self.underlay,
+        placed = Reference(
+            id=self.reference,
             picture=self.picture,
             name=self.called,
             x=sheet.width / 2.0,
@@ -65,16 +65,16 @@ class PlaceUnderlay(Command):
             width=wide * scale,
             height=tall * scale,
         )
-        return _with(drawing, (*sheet.underlays, placed))
+        return _with(drawing, (*sheet.references, placed))
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
-class DragUnderlay(Command):
-    """Drags an underlay, its corner (about its middle, in proportion), or turns it."""
+class DragReference(Command):
+    """Drags a reference, its corner (about its middle, in proportion), or turns it."""
 
-    kind: Literal["drag_underlay"] = "drag_underlay"
-    underlay: str
-    """Which underlay."""
+    kind: Literal["drag_reference"] = "drag_reference"
+    reference: str
+    """Which reference."""
     part: Literal["whole", "corner", "turn"]
     """What is dragged."""
     start: Point
@@ -89,7 +89,7 @@ class DragUnderlay(Command):
         return {"whole": "Move", "corner": "Resize", "turn": "Rotate"}[self.part] + " reference"
 
     def delta(self, drawing: Drawing) -> Delta:
-        old = underlay_of(drawing, self.underlay)
+        old = reference_of(drawing, self.reference)
         middle = complex(old.x, old.y)
         start, to = complex(*self.start), complex(*self.to)
         if self.part == "whole":
@@ -106,35 +106,35 @@ class DragUnderlay(Command):
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
-class SetUnderlay(Command):
-    """Sets an underlay by typed values."""
+class SetReference(Command):
+    """Sets a reference by typed values."""
 
-    kind: Literal["set_underlay"] = "set_underlay"
-    underlay: Underlay
-    """The underlay as it shall be; its id says which, its picture cannot change."""
+    kind: Literal["set_reference"] = "set_reference"
+    reference: Reference
+    """The reference as it shall be; its id says which, its picture cannot change."""
 
     @property
     def name(self) -> str:
         return "Change reference"
 
     def delta(self, drawing: Drawing) -> Delta:
-        old, new = underlay_of(drawing, self.underlay.id), self.underlay
-        check_underlay(new)
+        old, new = reference_of(drawing, self.reference.id), self.reference
+        check_reference(new)
         return _swapped(drawing, replace(new, picture=old.picture))
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
-class RemoveUnderlay(Command):
-    """Takes an underlay away; its picture stays kept, so that this can be undone."""
+class DeleteReference(Command):
+    """Takes a reference away; its picture stays kept, so that this can be undone."""
 
-    kind: Literal["remove_underlay"] = "remove_underlay"
-    underlay: str
-    """Which underlay."""
+    kind: Literal["delete_reference"] = "delete_reference"
+    reference: str
+    """Which reference."""
 
     @property
     def name(self) -> str:
         return "Delete reference"
 
     def delta(self, drawing: Drawing) -> Delta:
-        gone = underlay_of(drawing, self.underlay)
-        return _with(drawing, tuple(u for u in drawing.sheet.underlays if u is not gone))
+        gone = reference_of(drawing, self.reference)
+        return _with(drawing, tuple(u for u in drawing.sheet.references if u is not gone))

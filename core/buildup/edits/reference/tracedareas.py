@@ -1,4 +1,4 @@
-"""The silhouette of a form in an underlay: kept with it, and anchors settled on it."""
+"""The traced area of a form in a reference: kept with it, and anchors settled on it."""
 
 from dataclasses import dataclass, replace
 from typing import Literal
@@ -6,13 +6,13 @@ from typing import Literal
 from buildup.contours.anchors import Contour
 from buildup.contours.settling import settled_on
 from buildup.drawing.model import Drawing
-from buildup.drawing.sheet import Silhouette
-from buildup.drawing.sheetchecks import check_silhouette
+from buildup.drawing.sheet import TracedArea
+from buildup.drawing.sheetchecks import check_traced_area
 from buildup.drawing.units import told
 from buildup.edits.anchors.editing import by_outline, with_rebuilt
 from buildup.edits.change import Delta
 from buildup.edits.command import AnchorRef, Command
-from buildup.forms.matching.tracedarea import silhouette_on, underlay_of
+from buildup.forms.matching.tracedarea import reference_of, traced_area_on
 from buildup.geometry.progress import begun
 from buildup.geometry.tolerances import SAME_PLACE
 from buildup.messages import message, refusal
@@ -22,38 +22,38 @@ PAIRS_AN_ANCHOR = 500
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
-class SetSilhouette(Command):
-    """Keeps the silhouette of a form with the underlay it was found in, or lets it go."""
+class SetTracedArea(Command):
+    """Keeps the traced area of a form with the reference it was found in, or lets it go."""
 
-    kind: Literal["set_silhouette"] = "set_silhouette"
-    underlay: str
-    """Which underlay."""
-    silhouette: Silhouette | None
+    kind: Literal["set_traced_area"] = "set_traced_area"
+    reference: str
+    """Which reference."""
+    traced_area: TracedArea | None
     """The form, as the picture shows it; None: there is none any more."""
 
     @property
     def name(self) -> str:
-        return "Trace area" if self.silhouette else "Clear traced area"
+        return "Trace area" if self.traced_area else "Clear traced area"
 
     def delta(self, drawing: Drawing) -> Delta:
-        old = underlay_of(drawing, self.underlay)
-        form = self.silhouette
+        old = reference_of(drawing, self.reference)
+        form = self.traced_area
         if form is not None:
-            check_silhouette(form)
-        new = replace(old, silhouette=form)
-        every = tuple(new if u.id == old.id else u for u in drawing.sheet.underlays)
-        return Delta(sheet=replace(drawing.sheet, underlays=every))
+            check_traced_area(form)
+        new = replace(old, traced_area=form)
+        every = tuple(new if u.id == old.id else u for u in drawing.sheet.references)
+        return Delta(sheet=replace(drawing.sheet, references=every))
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
-class SettleAnchors(Command):
-    """Moves anchors and handles to the best match with the form in an underlay."""
+class FitToReference(Command):
+    """Moves anchors and handles to the best match with the form in a reference."""
 
-    kind: Literal["settle_anchors"] = "settle_anchors"
+    kind: Literal["fit_to_reference"] = "fit_to_reference"
     anchors: tuple[AnchorRef, ...]
     """Which anchors; their number and kinds stay."""
-    underlay: str
-    """In which underlay the form is."""
+    reference: str
+    """In which reference the form is."""
     reach: float
     """How far each anchor and the end of each handle may move, in sheet units, above 0."""
 
@@ -64,9 +64,9 @@ class SettleAnchors(Command):
     def delta(self, drawing: Drawing) -> Delta:
         if self.reach <= 0.0:
             raise refusal("bad_radius")
-        silhouette, _ = silhouette_on(drawing, self.underlay)
+        traced_area, _ = traced_area_on(drawing, self.reference)
         begun(PAIRS_AN_ANCHOR * len(self.anchors))
-        shape = tuple(s for path in silhouette.contours for s in path)
+        shape = tuple(s for path in traced_area.contours for s in path)
         put = []
         moved = 0.0
         for item_id, places in by_outline(drawing, self.anchors).items():

@@ -5,7 +5,8 @@ from dataclasses import dataclass, replace
 from typing import ClassVar, Literal
 
 from buildup.drawing.checks import check_numbers
-from buildup.drawing.model import Drawing, Frame, Shape
+from buildup.drawing.itemtypes import Frame, Shape
+from buildup.drawing.model import Drawing
 from buildup.drawing.units import told
 from buildup.edits.change import Delta
 from buildup.edits.command import Command, Point

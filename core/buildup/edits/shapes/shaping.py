@@ -6,18 +6,18 @@ from dataclasses import dataclass, field, replace
 from typing import ClassVar, Literal
 
 from buildup.contours.anchors import Anchor, Contour
-from buildup.drawing.linking import as_group
-from buildup.drawing.model import (
+from buildup.drawing.itemtypes import (
     Assembly,
-    Drawing,
     Frame,
     Item,
     Linked,
     Outline,
     Shape,
     Symmetry,
-    Words,
+    TextItem,
 )
+from buildup.drawing.linking import as_group
+from buildup.drawing.model import Drawing
 from buildup.drawing.paint import Style
 from buildup.drawing.paintchecks import check_style
 from buildup.edits.assemblies.combining import settled_assemblies
@@ -169,10 +169,10 @@ class ChangeShape(Command):
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
-class TurnIntoOutlines(Command):
+class ConvertToOutlines(Command):
     """Gives up dials, worked corners, symmetries, assemblies and links for plain outlines."""
 
-    kind: Literal["turn_into_outlines"] = "turn_into_outlines"
+    kind: Literal["convert_to_outlines"] = "convert_to_outlines"
     items: tuple[str, ...]
     """Which items, or what holds them; outlines among them stay as they are."""
 
@@ -199,7 +199,7 @@ def _plainly(drawing: Drawing, tops: list[str]) -> list[Delta]:
     inside = {i for s in symmetries for i in drawing.tree.below(s)}
     others = [drawing.items[i] for i in every if i not in inside]
     live = [i for i in others if isinstance(i, Outline | Shape) and _is_live(i)]
-    words = [i for i in others if isinstance(i, Words)]
+    words = [i for i in others if isinstance(i, TextItem)]
     deltas = weld_all(drawing, symmetries)
     put: list[Item] = [as_outline(i, contours_of(drawing, i.id)) for i in live]
     put += [as_group(i) for i in map(drawing.items.__getitem__, every) if isinstance(i, Linked)]

@@ -97,10 +97,10 @@ class SetGuide(Command):
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
-class RemoveGuides(Command):
+class DeleteGuides(Command):
     """Removes guides."""
 
-    kind: Literal["remove_guides"] = "remove_guides"
+    kind: Literal["delete_guides"] = "delete_guides"
     guides: tuple[str, ...]
     """Which guides."""
 

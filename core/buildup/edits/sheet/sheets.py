@@ -9,7 +9,7 @@ from buildup.drawing.sheetchecks import check_grid, check_sheet
 from buildup.edits.change import Delta
 from buildup.edits.command import Command
 from buildup.edits.items.targets import placed_in
-from buildup.forms.placement import Way, moved_item
+from buildup.forms.placement import ItemMap, moved_item
 from buildup.geometry.transforms import stretch
 
 
@@ -41,18 +41,20 @@ class SetSheet(Command):
             return Delta(sheet=sheet)
         factor = min(width / old.width, height / old.height)
         by = stretch(factor, factor, about=0j)
-        moved = tuple(moved_item(i, Way(by)) for i in placed_in(drawing, drawing.tree.children()))
+        moved = tuple(
+            moved_item(i, ItemMap(by)) for i in placed_in(drawing, drawing.tree.children())
+        )
         return Delta(put=moved, sheet=_scaled_aids(sheet, factor))
 
 
 def _scaled_aids(sheet: Sheet, factor: float) -> Sheet:
-    """Guides and underlays, which belong to what is drawn, scaled with it."""
+    """Guides and references, which belong to what is drawn, scaled with it."""
     guides = tuple(replace(g, x=g.x * factor, y=g.y * factor) for g in sheet.guides)
-    underlays = tuple(
+    references = tuple(
         replace(u, x=u.x * factor, y=u.y * factor, width=u.width * factor, height=u.height * factor)
-        for u in sheet.underlays
+        for u in sheet.references
     )
-    return replace(sheet, guides=guides, underlays=underlays)
+    return replace(sheet, guides=guides, references=references)
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)

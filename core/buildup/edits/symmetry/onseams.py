@@ -12,7 +12,8 @@ from buildup.contours.anchors import Anchor, Contour
 from buildup.contours.flow import settled
 from buildup.contours.moving import moved_contour
 from buildup.contours.paths import turned_round
-from buildup.drawing.model import Drawing, Item, Outline, Symmetry
+from buildup.drawing.itemtypes import Item, Outline, Symmetry
+from buildup.drawing.model import Drawing
 from buildup.drawing.tree import ROOT
 from buildup.edits.change import Delta
 from buildup.forms.symmetry.seams import SeamLine, seams_of
@@ -200,7 +201,7 @@ def _led_outline(item: Outline, lines: dict[SeamLine, SeamLine]) -> Outline:
     if all(a is b for a, b in zip(contours, item.contours, strict=True)):
         return item
     flowed = tuple(_flowing(settled(c), tuple(lines.values())) for c in contours)
-    return replace(item, contours=flowed, drawn=None)
+    return replace(item, contours=flowed, hand_stroke=None)
 
 
 def _led_anchor(anchor: Anchor, lines: dict[SeamLine, SeamLine]) -> Anchor:

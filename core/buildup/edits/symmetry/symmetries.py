@@ -3,7 +3,8 @@
 from dataclasses import dataclass, field, replace
 from typing import ClassVar, Literal, Self
 
-from buildup.drawing.model import Drawing, Keeps, Layer, Pattern, Symmetry
+from buildup.drawing.itemtypes import Keeps, Layer, Pattern, Symmetry
+from buildup.drawing.model import Drawing
 from buildup.drawing.paint import Style, laid
 from buildup.drawing.paintchecks import check_style
 from buildup.edits.change import Delta, placed, row_of

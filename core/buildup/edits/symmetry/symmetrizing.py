@@ -7,7 +7,8 @@ from buildup.contours.anchors import Anchor, Contour, Twin
 from buildup.contours.flow import settled
 from buildup.contours.twins import AnchorIndex, mirrored, without_widows
 from buildup.drawing.checks import check_id
-from buildup.drawing.model import Drawing, Outline
+from buildup.drawing.itemtypes import Outline
+from buildup.drawing.model import Drawing
 from buildup.drawing.units import told
 from buildup.edits.anchors.anchororder import crossed
 from buildup.edits.change import Delta
@@ -70,14 +71,14 @@ def _changed(outline: Outline, changes: dict[AnchorIndex, Anchor]) -> Outline:
     for c, contour in enumerate(outline.contours):
         anchors = (changes.get((c, i), a) for i, a in enumerate(contour.anchors))
         contours.append(settled(replace(contour, anchors=tuple(anchors))))
-    return replace(outline, contours=without_widows(contours), drawn=None)
+    return replace(outline, contours=without_widows(contours), hand_stroke=None)
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
-class EvenSides(Command):
+class MakeSymmetric(Command):
     """Makes an outline that is all but symmetric exactly so."""
 
-    kind: Literal["even_sides"] = "even_sides"
+    kind: Literal["make_symmetric"] = "make_symmetric"
     item: str
     """The outline."""
     towards: Literal["right", "left", "mean"] = "mean"

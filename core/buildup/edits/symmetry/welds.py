@@ -5,18 +5,18 @@ from dataclasses import dataclass, field, replace
 
 from buildup.contours.anchors import MOST_ANCHORS, Contour
 from buildup.contours.moving import moved_contour
-from buildup.drawing.linking import as_group
-from buildup.drawing.model import (
-    Drawing,
+from buildup.drawing.itemtypes import (
     Item,
     Outline,
     Painted,
     Shape,
     Symmetry,
-    Words,
+    TextItem,
     finish_of,
     with_finish,
 )
+from buildup.drawing.linking import as_group
+from buildup.drawing.model import Drawing
 from buildup.drawing.paint import PLAIN, Finish, Style, moved_style
 from buildup.drawing.tree import Move
 from buildup.edits.change import Delta, row_of, updated
@@ -63,7 +63,7 @@ class _Weld:
         item = self.drawing.items[self.symmetry]
         assert isinstance(item, Symmetry)  # noqa: S101
         tree = self.drawing.tree
-        inside = [i for i in tree.below(self.symmetry) if tree.is_drawn(i)]
+        inside = [i for i in tree.below(self.symmetry) if tree.is_leaf(i)]
         check_count(len(inside) * len(images(item)))
         for item_id in inside:
             self._weld(item_id, item)
@@ -74,7 +74,7 @@ class _Weld:
             copies = [c for top in held if (c := self._copy(top, image, second)) is not None]
             self.moves += row_of(copies, self.symmetry, front)
             front = copies[-1] if copies else front
-        alone = len(held) == 1 and not self.moves and tree.is_drawn(held[0])
+        alone = len(held) == 1 and not self.moves and tree.is_leaf(held[0])
         if not held or (alone and item.finish == PLAIN and not item.hidden):
             place = tree.container(self.symmetry)
             out = row_of(held, place, self.symmetry)
@@ -84,7 +84,7 @@ class _Weld:
 
     def _weld(self, item_id: str, symmetry: Symmetry) -> None:
         """What is drawn becomes an outline, joined with its images where it meets them."""
-        item = self.drawing.drawn_item(item_id)
+        item = self.drawing.leaf_item(item_id)
         contours = kept(contours_of(self.drawing, item_id), symmetry)
         joined = welded(contours, symmetry)
         if joined is not None:
@@ -98,10 +98,10 @@ class _Weld:
     def _copy(self, item_id: str, image: Affine, second: Style | None) -> str | None:
         """A copy of an item in an image, without what was joined; None where nothing is left."""
         tree = self.drawing.tree
-        if tree.is_drawn(item_id):
+        if tree.is_leaf(item_id):
             if item_id in self.joined:
                 return None
-            item = self.drawing.drawn_item(item_id)
+            item = self.drawing.leaf_item(item_id)
             contours = (moved_contour(c, image) for c in self._outlines[item_id].contours)
             style = moved_style(second or laid_style(self.drawing, item_id), image)
             finish = _in_image(item.style.finish, image)
@@ -143,7 +143,7 @@ def _plain(contours: tuple[Contour, ...]) -> Iterator[Contour]:
 def as_outline(item: Painted, contours: Iterable[Contour]) -> Outline:
     """An item as a plain outline of some contours."""
     if isinstance(item, Outline):
-        return replace(item, contours=tuple(contours), drawn=None)
+        return replace(item, contours=tuple(contours), hand_stroke=None)
     return Outline(
         id=item.id,
         name=item.name,
@@ -152,5 +152,5 @@ def as_outline(item: Painted, contours: Iterable[Contour]) -> Outline:
         locked=item.locked,
         role=item.role,
         contours=tuple(contours),
-        angle=own_standing(item).angle if isinstance(item, Shape | Words) else 0.0,
+        angle=own_standing(item).angle if isinstance(item, Shape | TextItem) else 0.0,
     )

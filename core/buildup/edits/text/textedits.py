@@ -5,20 +5,20 @@ from dataclasses import dataclass, replace
 from typing import ClassVar, Literal
 
 from buildup.drawing.checks import LONGEST_NAME
-from buildup.drawing.model import Assembly, Drawing, Layer, Lettered, Words
+from buildup.drawing.itemtypes import Assembly, TextItem, TextOnPath
+from buildup.drawing.model import Drawing
 from buildup.drawing.paint import Style
 from buildup.drawing.paintchecks import check_style
 from buildup.drawing.text import Align, Lettering, Shaped
 from buildup.drawing.textchecks import check_lettering
-from buildup.edits.change import Delta, placed, row_of
+from buildup.edits.change import Delta, placed
 from buildup.edits.command import Command, Point
 from buildup.edits.items.newitems import check_new
 from buildup.edits.items.targets import open_items
-from buildup.forms.contours import contours_along, shown_contours
+from buildup.forms.contours import contours_along
 from buildup.forms.itemchecks import check_along, check_radius, check_words
 from buildup.forms.textlayout import (
     BEGINS,
-    TIGHTEST,
     Path,
     bend_through,
     longest_row,
@@ -31,7 +31,7 @@ from buildup.messages import refusal
 
 Setting = Literal["size", "tracking", "leading", "radius", "start", "offset"]
 Pulled = Literal["radius", "start", "offset"]
-Said = Words | Assembly
+Said = TextItem | Assembly
 """What says something: words, and assemblies with words along what they hold."""
 AT_START = 1e-6
 """Part of a closed path: so near to its end counts as its start."""
@@ -41,7 +41,7 @@ BEND = 1.0
 
 def lettering_of(item: Said) -> Lettering:
     """What an item says that says something."""
-    if isinstance(item, Words):
+    if isinstance(item, TextItem):
         return item.lettering
     assert item.along  # noqa: S101
     return item.along.lettering
@@ -55,10 +55,10 @@ def with_lettering(item: Said, lettering: Lettering) -> Said:
 
     """
     check_lettering(lettering)
-    if isinstance(item, Words):
+    if isinstance(item, TextItem):
         return replace(item, lettering=lettering)
     assert item.along  # noqa: S101
-    return replace(item, edge=replace(item.along, lettering=lettering))
+    return replace(item, result=replace(item.along, lettering=lettering))
 
 
 def open_words(drawing: Drawing, ids: tuple[str, ...]) -> list[Said]:
@@ -70,7 +70,7 @@ def open_words(drawing: Drawing, ids: tuple[str, ...]) -> list[Said]:
     """
     items = open_items(drawing, ids)
     found: list[Said] = [
-        i for i in items if isinstance(i, Words) or (isinstance(i, Assembly) and i.along)
+        i for i in items if isinstance(i, TextItem) or (isinstance(i, Assembly) and i.along)
     ]
     if not found:
         raise refusal("no_words.item", items[0].id, name=items[0].name)
@@ -83,11 +83,11 @@ def name_of(text: str) -> str:
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
-class WriteWords(Command):
+class AddText(Command):
     """Writes words."""
 
     aims: ClassVar[str] = "at"
-    kind: Literal["write_words"] = "write_words"
+    kind: Literal["add_text"] = "add_text"
     item: str
     """The id of the new words."""
     at: Point
@@ -106,7 +106,7 @@ class WriteWords(Command):
     def delta(self, drawing: Drawing) -> Delta:
         check_new(drawing, self.item)
         check_style(self.style)
-        words = Words(
+        words = TextItem(
             id=self.item,
             name=name_of(self.lettering.text),
             style=self.style,
@@ -138,11 +138,11 @@ class Saying:
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
-class SayWords(Command):
+class EditText(Command):
     """Says something else, or the same in another face."""
 
     goes_on: ClassVar[tuple[str, ...]] = ("items",)
-    kind: Literal["say_words"] = "say_words"
+    kind: Literal["edit_text"] = "edit_text"
     items: tuple[str, ...]
     """Which words, in the order of what they say."""
     said: tuple[Saying, ...]
@@ -177,11 +177,11 @@ class SayWords(Command):
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
-class SetWords(Command):
+class SetTextSetting(Command):
     """Sets a number of words."""
 
     goes_on: ClassVar[tuple[str, ...]] = ("items", "setting")
-    kind: Literal["set_words"] = "set_words"
+    kind: Literal["set_text_setting"] = "set_text_setting"
     items: tuple[str, ...]
     """Which words; those that have no such number stay as they are."""
     setting: Setting
@@ -218,7 +218,7 @@ def _led(item: Said, value: float) -> Said:
 
 
 def _bent(item: Said, value: float) -> Said | None:
-    if not isinstance(item, Words):
+    if not isinstance(item, TextItem):
         return None
     bent = replace(item, radius=value)
     check_radius(bent)
@@ -226,24 +226,25 @@ def _bent(item: Said, value: float) -> Said | None:
 
 
 def _started(item: Said, value: float) -> Said | None:
-    edge = _edge(item)
-    return None if edge is None else _along(item, replace(edge, start=value / 100.0))
+    edge = path_of(item)
+    return None if edge is None else with_path(item, replace(edge, start=value / 100.0))
 
 
 def _off(item: Said, value: float) -> Said | None:
-    edge = _edge(item)
-    return None if edge is None else _along(item, replace(edge, offset=value))
+    edge = path_of(item)
+    return None if edge is None else with_path(item, replace(edge, offset=value))
 
 
-def _edge(item: Said) -> Lettered | None:
+def path_of(item: Said) -> TextOnPath | None:
     """How words run along a line; None: they do not."""
     return item.along if isinstance(item, Assembly) else None
 
 
-def _along(item: Said, edge: Lettered) -> Said:
+def with_path(item: Said, edge: TextOnPath) -> Said:
+    """Text that runs along its path in another way, once that is checked."""
     check_along(edge)
     assert isinstance(item, Assembly)  # noqa: S101
-    return replace(item, edge=edge)
+    return replace(item, result=edge)
 
 
 SETTINGS: Mapping[Setting, Callable[[Said, float], Said | None]] = {
@@ -266,10 +267,10 @@ CALLED: Mapping[Setting, str] = {
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
-class PullWords(Command):
+class DragText(Command):
     """Drags a peg of words: the end of their line, or where they stand on the one they follow."""
 
-    kind: Literal["pull_words"] = "pull_words"
+    kind: Literal["drag_text"] = "drag_text"
     item: str
     """Which words."""
     setting: Pulled
@@ -284,34 +285,34 @@ class PullWords(Command):
     def delta(self, drawing: Drawing) -> Delta:
         (item,) = open_words(drawing, (self.item,))
         to = complex(*self.to)
-        if isinstance(item, Words):
+        if isinstance(item, TextItem):
             radius = bend_through(item.place.inverse()(to), item.lettering)
             return Delta(put=(replace(item, radius=radius),))
-        edge = _edge(item)
+        edge = path_of(item)
         assert edge is not None  # noqa: S101
         paths = paths_of(contours_along(drawing, item.id), backwards=edge.other_side)
         if not paths:
             raise refusal("no_line.text", item.id)
         path = paths[0]
         if self.setting == "start":
-            return Delta(put=(_along(item, replace(edge, start=_share(path, to))),))
+            return Delta(put=(with_path(item, replace(edge, start=share_of(path, to))),))
         ((at, way),) = path.spots([edge.start * path.length])
         off = dot(to - at, -1j * way) - edge.lettering.size
         off = 0.0 if abs(off) < SMALLEST else off
-        return Delta(put=(_along(item, replace(edge, offset=off)),))
+        return Delta(put=(with_path(item, replace(edge, offset=off)),))
 
 
-def _share(path: Path, place: complex) -> float:
+def share_of(path: Path, place: complex) -> float:
     """How far along a path the place on it is that is nearest to another, from 0 to 1."""
     share = min(max(path.nearest(place) / path.length, 0.0), 1.0)
     return 0.0 if path.closed and share > 1.0 - AT_START else share
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
-class AlignWords(Command):
+class AlignText(Command):
     """Says which part of a line stands at the place that words have."""
 
-    kind: Literal["align_words"] = "align_words"
+    kind: Literal["align_text"] = "align_text"
     items: tuple[str, ...]
     """Which words."""
     align: Align
@@ -329,118 +330,7 @@ def aligned(item: Said, align: Align) -> Said:
     """Words that are aligned otherwise; straight ones stay where they are."""
     before = lettering_of(item)
     made = with_lettering(item, replace(before, align=align))
-    if not isinstance(made, Words) or made.radius is not None:
+    if not isinstance(made, TextItem) or made.radius is not None:
         return made
     by = (BEGINS[before.align] - BEGINS[align]) * longest_row(before)
     return replace(made, place=made.place.after(shift(by + 0j)))
-
-
-@dataclass(frozen=True, slots=True, kw_only=True)
-class BendWords(Command):
-    """Bends words along an arc, about the middle of their line, or makes them straight again."""
-
-    kind: Literal["bend_words"] = "bend_words"
-    items: tuple[str, ...]
-    """Which words; those along a line stay as they are."""
-    bent: bool
-    """Along an arc, which begins as wide as they are long."""
-
-    @property
-    def name(self) -> str:
-        return "Bend text" if self.bent else "Straighten text"
-
-    def delta(self, drawing: Drawing) -> Delta:
-        words = [w for w in open_words(drawing, self.items) if isinstance(w, Words)]
-        if not words:
-            raise refusal("no_words.along")
-        return Delta(put=tuple(map(self._bent, words)))
-
-    def _bent(self, words: Words) -> Words:
-        if not self.bent:
-            return replace(words, radius=None)
-        if words.radius is not None:
-            return words
-        middle = aligned(words, "middle")
-        assert isinstance(middle, Words)  # noqa: S101
-        long = longest_row(words.lettering) * BEND
-        return replace(middle, radius=max(long, words.lettering.size * TIGHTEST))
-
-
-@dataclass(frozen=True, slots=True, kw_only=True)
-class LayWords(Command):
-    """Lays words along an item, which stays as it is in an assembly with them."""
-
-    kind: Literal["lay_words"] = "lay_words"
-    item: str
-    """Which words."""
-    line: str
-    """The item whose paths they run along."""
-    assembly: str
-    """The id of the new assembly."""
-
-    @property
-    def name(self) -> str:
-        return "Set text along path"
-
-    def delta(self, drawing: Drawing) -> Delta:
-        check_new(drawing, self.assembly)
-        words, line = drawing.open_item(self.item), drawing.open_item(self.line)
-        tree = drawing.tree
-        if not isinstance(words, Words):
-            raise refusal("no_words.line", words.id, name=words.name)
-        if isinstance(line, Layer) or self.line in (self.item, *tree.above(self.item)):
-            raise refusal("no_line.kind", line.id, name=line.name)
-        paths = paths_of(shown_contours(drawing, line.id))
-        if not paths:
-            raise refusal("no_line.empty", line.id, name=line.name)
-        made = Assembly(
-            id=self.assembly,
-            name=words.name,
-            style=words.style,
-            role=words.role,
-            edge=Lettered(lettering=words.lettering, start=_aligned_at(words, paths[0])),
-        )
-        front = max((words.id, line.id), key=list(tree.below()).index)
-        place = (made.id, tree.container(front), front)
-        return Delta(
-            put=(made, replace(line, role=None)),
-            moves=(place, *row_of((line.id,), made.id, None)),
-            removed=(words.id,),
-        )
-
-
-def _aligned_at(words: Words, path: Path) -> float:
-    """Where on a path words are aligned at first: nearest to where they stood."""
-    return _share(path, words.place(0j))
-
-
-@dataclass(frozen=True, slots=True, kw_only=True)
-class SetLine(Command):
-    """Says how words run along what their assembly holds."""
-
-    kind: Literal["set_line"] = "set_line"
-    items: tuple[str, ...]
-    """Which words along a line."""
-    other_side: bool | None = None
-    """The other way along it, on its other side; None: as before."""
-    shows: bool | None = None
-    """The line shows as well; None: as before."""
-
-    @property
-    def name(self) -> str:
-        return "Change text path" if self.shows is None else "Show text path"
-
-    def delta(self, drawing: Drawing) -> Delta:
-        put: list[Said] = []
-        for item in open_words(drawing, self.items):
-            edge = _edge(item)
-            if edge is None:
-                continue
-            if self.other_side is not None and self.other_side != edge.other_side:
-                edge = replace(edge, other_side=self.other_side, start=1.0 - edge.start)
-            if self.shows is not None:
-                edge = replace(edge, shows=self.shows)
-            put.append(_along(item, edge))
-        if not put:
-            raise refusal("no_line.straight")
-        return Delta(put=tuple(put))

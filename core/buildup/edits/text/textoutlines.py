@@ -3,15 +3,8 @@
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
 
-from buildup.drawing.model import (
-    Assembly,
-    Drawing,
-    Group,
-    Item,
-    Lettered,
-    Outline,
-    Words,
-)
+from buildup.drawing.itemtypes import Assembly, Group, Item, Outline, TextItem, TextOnPath
+from buildup.drawing.model import Drawing
 from buildup.drawing.paint import PLAIN, Style
 from buildup.drawing.tree import Move
 from buildup.edits.change import Delta, row_of
@@ -38,7 +31,7 @@ class Spelled:
     moves: tuple[Move, ...]
 
 
-def spelled(drawing: Drawing, item: Words | Assembly) -> Spelled:
+def spelled(drawing: Drawing, item: TextItem | Assembly) -> Spelled:
     """Words as outlines: a compound outline of each letter, in a group that is called as they are.
 
     They are painted as they were, a gradient of theirs across all of them.
@@ -69,34 +62,34 @@ def spelled(drawing: Drawing, item: Words | Assembly) -> Spelled:
     return Spelled(group, (group, *outlines), tuple(row))
 
 
-def spelled_out(drawing: Drawing, words: Words) -> Delta:
+def spelled_out(drawing: Drawing, words: TextItem) -> Delta:
     """The delta that makes outlines of words."""
     made = spelled(drawing, words)
     place = (made.top.id, drawing.tree.container(words.id), words.id)
     return Delta(put=made.put, moves=(place, *made.moves), removed=(words.id,))
 
 
-def _letters(drawing: Drawing, item: Words | Assembly) -> Sequence[Letter]:
-    if isinstance(item, Words):
+def _letters(drawing: Drawing, item: TextItem | Assembly) -> Sequence[Letter]:
+    if isinstance(item, TextItem):
         return list(word_letters(item))
     assert item.along  # noqa: S101
     return letters_beside(contours_along(drawing, item.id), item.along)
 
 
-def _outline(item: Words | Assembly, new: str, letter: Letter, style: Style) -> Outline:
+def _outline(item: TextItem | Assembly, new: str, letter: Letter, style: Style) -> Outline:
     plain = replace(style, finish=PLAIN)  # which the group has
     name = letter.letters.strip() or item.name
     return Outline(id=new, name=name, style=plain, contours=letter.contours)
 
 
-def words_alone(drawing: Drawing, item: Assembly, edge: Lettered) -> Words:
+def words_alone(drawing: Drawing, item: Assembly, edge: TextOnPath) -> TextItem:
     """Words that ran along a line, straight, from where they were aligned on it."""
     paths = paths_of(contours_along(drawing, item.id), backwards=edge.other_side)
     place = shift(0j)
     if paths:
         ((at, way),) = paths[0].spots([edge.start * paths[0].length])
         place = Affine(way, way * 1j, at - way * 1j * edge.offset)
-    return Words(
+    return TextItem(
         id=free_id(drawing.items, item.id),
         name=item.name,
         hidden=item.hidden,

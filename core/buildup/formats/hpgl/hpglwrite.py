@@ -7,13 +7,13 @@ from collections.abc import Iterable, Sequence
 from dataclasses import dataclass
 
 from buildup.drawing.paint import Gradient, hex_of
-from buildup.formats.exportsettings import HpglOut
+from buildup.formats.formatsettings import HpglOut
 from buildup.formats.scene import Piece
 from buildup.geometry.boxes import Box
 from buildup.geometry.flattening import polyline
 from buildup.geometry.nextplace import NextPlace
+from buildup.geometry.polygons import around_each
 from buildup.geometry.progress import done
-from buildup.geometry.rings import around_each
 from buildup.messages import message
 
 STEPS = 40.0 * 25.4 / 96.0

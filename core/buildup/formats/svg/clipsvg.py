@@ -6,7 +6,7 @@ from xml.sax.saxutils import escape
 from buildup.drawing.clips import LONGEST_CLIP, Clip, clip_of
 from buildup.drawing.model import Drawing
 from buildup.drawing.numerals import short
-from buildup.formats.svg.svgread import CLIP_ID
+from buildup.formats.svg.svgdocument import CLIP_ID
 from buildup.formats.svg.svgwrite import drawn_lines, view_of
 from buildup.messages import refusal
 

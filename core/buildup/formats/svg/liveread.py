@@ -3,8 +3,9 @@
 import json
 from typing import Any
 
-from buildup.drawing.codec import read_item, read_kept
-from buildup.drawing.model import Drawing, Holder, Layer
+from buildup.drawing.codec import read_item, read_stored
+from buildup.drawing.itemtypes import Container, Layer
+from buildup.drawing.model import Drawing
 from buildup.drawing.sheet import Sheet
 from buildup.drawing.sheetchecks import check_sheet
 from buildup.drawing.tree import ROOT, Tree
@@ -26,7 +27,7 @@ def read_live(text: str) -> Drawing:
         told: Any = json.loads(text)
         if told["live"] != LIVE_FORM:
             raise refusal("bad_data.later_file", "live")
-        sheet = check_sheet(read_kept(Sheet, told["sheet"]))
+        sheet = check_sheet(read_stored(Sheet, told["sheet"]))
         layers = [read_item(i) for i in told["layers"]]
         held = {str(k): [str(i) for i in ids] for k, ids in told["held"].items()}
         clip = None if told["clip"] is None else sound_clip(str(told["clip"]))
@@ -44,7 +45,7 @@ def read_live(text: str) -> Drawing:
     pairs += [(i, layer) for layer, ids in held.items() for i in ids]
     pairs += [] if clip is None else [(i, c) for i, c in clip.places if c]
     empty = [layer.id for layer in layers]
-    empty += [i.id for i in items if isinstance(i, Holder)]
+    empty += [i.id for i in items if isinstance(i, Container)]
     if len({i for i, _ in pairs}) < len(pairs):
         raise refusal("bad_data.inconsistent_file", "live")
     known = {i.id: i for i in (*layers, *items)}

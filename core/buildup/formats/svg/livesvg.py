@@ -13,7 +13,7 @@ from buildup.formats.svg.liveread import LIVE_FORM, NAMESPACE
 
 
 def live_metadata(drawing: Drawing, ids: tuple[str, ...] | None) -> str:
-    """The element with all of a drawing but its underlays, or with some of its items."""
+    """The element with all of a drawing but its references, or with some of its items."""
     if ids is not None:
         return metadata(clip_of(drawing, ids).text())
     text = escape(live_text(drawing))
@@ -21,13 +21,13 @@ def live_metadata(drawing: Drawing, ids: tuple[str, ...] | None) -> str:
 
 
 def live_text(drawing: Drawing) -> str:
-    """All of a drawing but its underlays, as JSON text."""
+    """All of a drawing but its references, as JSON text."""
     layers = [write_item(drawing.items[i]) for i in drawing.tree.children(ROOT)]
     held = {i: list(drawing.tree.children(i)) for i in drawing.tree.children(ROOT)}
     every = [i for ids in held.values() for i in ids]
     told = {
         "live": LIVE_FORM,
-        "sheet": write(replace(drawing.sheet, underlays=())),
+        "sheet": write(replace(drawing.sheet, references=())),
         "layers": layers,
         "held": held,
         "clip": clip_of(drawing, every).text() if every else None,

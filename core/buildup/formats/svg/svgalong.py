@@ -5,7 +5,7 @@ from dataclasses import replace
 
 from buildup.contours.anchors import Contour
 from buildup.contours.moving import moved_contour
-from buildup.drawing.model import Lettered, Outline
+from buildup.drawing.itemtypes import Outline, TextOnPath
 from buildup.drawing.paint import Style
 from buildup.formats.svg.svgforms import FORMS
 from buildup.formats.svg.svgtext import Line
@@ -36,7 +36,7 @@ def _begins(name: str, anchors: int) -> int:
     return int(name in ("circle", "ellipse") or (name == "rect" and anchors > SQUARE))
 
 
-def laid(line: Line, contours: tuple[Contour, ...]) -> tuple[Lettered, Outline]:
+def laid(line: Line, contours: tuple[Contour, ...]) -> tuple[TextOnPath, Outline]:
     """How words run along a path, and that path, which does not show.
 
     Args:
@@ -50,7 +50,7 @@ def laid(line: Line, contours: tuple[Contour, ...]) -> tuple[Lettered, Outline]:
     (path,) = paths_of(contours, backwards=other_side)
     offset = asked.get("startOffset")
     start = (read_length(offset, whole=path.length) + line.at.real) / path.length
-    edge = Lettered(
+    edge = TextOnPath(
         lettering=line.lettering,
         start=start % 1.0 if path.closed else min(max(start, 0.0), 1.0),
         offset=-line.at.imag,

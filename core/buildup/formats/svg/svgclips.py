@@ -5,7 +5,7 @@ from dataclasses import dataclass, field, replace
 
 from buildup.contours.anchors import Contour
 from buildup.contours.moving import moved_contour
-from buildup.drawing.model import FillRule
+from buildup.drawing.itemtypes import FillRule
 from buildup.formats.svg.svgforms import FORMS
 from buildup.formats.svg.svgtree import Element
 from buildup.formats.svg.svgvalues import Lengths, read_link, read_transform

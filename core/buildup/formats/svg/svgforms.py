@@ -5,7 +5,7 @@ from itertools import islice
 
 from buildup.contours.anchors import MOST_ANCHORS, Anchor, Contour
 from buildup.contours.pathreader import numbers, read_path
-from buildup.drawing.model import DrawnItem, Frame, Outline, Shape
+from buildup.drawing.itemtypes import AnyLeaf, Frame, Outline, Shape
 from buildup.formats.svg.svgvalues import read_length
 from buildup.geometry.tolerances import SMALLEST
 from buildup.geometry.transforms import shift
@@ -17,29 +17,29 @@ def _outline(contours: tuple[Contour, ...]) -> Outline | None:
     return Outline(id="s", name="Outline", contours=contours) if contours else None
 
 
-def _path(attributes: _Attributes) -> DrawnItem | None:
+def _path(attributes: _Attributes) -> AnyLeaf | None:
     return _outline(read_path(attributes.get("d", "")))
 
 
-def _points(attributes: _Attributes, *, closed: bool) -> DrawnItem | None:
+def _points(attributes: _Attributes, *, closed: bool) -> AnyLeaf | None:
     flat = tuple(islice(numbers(attributes.get("points", "")), 2 * MOST_ANCHORS + 2))
     places = [complex(x, y) for x, y in zip(flat[::2], flat[1::2], strict=False)]
     return _outline((Contour(tuple(map(Anchor, places)), closed),)) if len(places) > 1 else None
 
 
-def _line(attributes: _Attributes) -> DrawnItem | None:
+def _line(attributes: _Attributes) -> AnyLeaf | None:
     x1, y1, x2, y2 = (read_length(attributes.get(k)) for k in ("x1", "y1", "x2", "y2"))
     return _outline((Contour((Anchor(complex(x1, y1)), Anchor(complex(x2, y2)))),))
 
 
-def _shape(kind: str, centre: complex, size: complex, **dials: float) -> DrawnItem | None:
+def _shape(kind: str, centre: complex, size: complex, **dials: float) -> AnyLeaf | None:
     if min(size.real, size.imag) < SMALLEST:
         return None
     frame = Frame(size.real, size.imag, shift(centre))
     return Shape(id="s", name=kind, shape=kind, dials=dials, frame=frame)
 
 
-def _rect(attributes: _Attributes) -> DrawnItem | None:
+def _rect(attributes: _Attributes) -> AnyLeaf | None:
     x, y, width, height = (read_length(attributes.get(k)) for k in ("x", "y", "width", "height"))
     rx, ry = (read_length(attributes.get(k), otherwise=-1.0) for k in ("rx", "ry"))
     rx, ry = (rx if rx >= 0.0 else ry), (ry if ry >= 0.0 else rx)
@@ -59,14 +59,14 @@ def _rect(attributes: _Attributes) -> DrawnItem | None:
     )
 
 
-def _ellipse(attributes: _Attributes) -> DrawnItem | None:
+def _ellipse(attributes: _Attributes) -> AnyLeaf | None:
     cx, cy, r = (read_length(attributes.get(k)) for k in ("cx", "cy", "r"))
     rx = read_length(attributes.get("rx"), otherwise=r)
     ry = read_length(attributes.get("ry"), otherwise=r)
     return _shape("ellipse", complex(cx, cy), 2.0 * complex(rx, ry))
 
 
-FORMS: Mapping[str, Callable[[_Attributes], DrawnItem | None]] = {
+FORMS: Mapping[str, Callable[[_Attributes], AnyLeaf | None]] = {
     "path": _path,
     "rect": _rect,
     "circle": _ellipse,

@@ -4,7 +4,7 @@ from collections.abc import Callable, Iterator, Mapping
 from typing import cast
 
 from buildup.drawing.checks import MOST_STOPS
-from buildup.drawing.paint import Gradient, Paint, Spread, Stop
+from buildup.drawing.paint import CopiesPreview, Gradient, Paint, Stop
 from buildup.drawing.paintchecks import FARTHEST_FOCUS
 from buildup.formats.csscolours import read_faint_colour
 from buildup.formats.svg.svgtree import Element
@@ -55,7 +55,7 @@ def read_gradient(
         place=by,
         boxed=boxed,
         focus=focus,
-        spread=cast(Spread, spread if spread in ("reflect", "repeat") else "pad"),
+        spread=cast(CopiesPreview, spread if spread in ("reflect", "repeat") else "pad"),
     )
 
 

@@ -9,7 +9,7 @@ from buildup.formats.svg.clipsvg import metadata, told_view
 from buildup.formats.svg.svgwrite import drawn_lines
 from buildup.formats.svg.symbolids import symbol_id
 from buildup.forms.layingout import laid_out
-from buildup.forms.placement import Way
+from buildup.forms.placement import ItemMap
 from buildup.geometry.transforms import Affine
 
 
@@ -24,7 +24,7 @@ def tray_svg(outlines: Iterable[tuple[str, Clip]]) -> str:
         own = symbol_id(name, taken)
         renamed = {i.id: f"t{number}-{k}" for k, i in enumerate(clip.items)}
         apart = Clip(
-            laid_out(clip, renamed, Way(Affine())),
+            laid_out(clip, renamed, ItemMap(Affine())),
             tuple((renamed[i], renamed.get(c, "")) for i, c in clip.places),
         )
         drawing = apart.drawing()

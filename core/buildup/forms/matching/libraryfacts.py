@@ -4,7 +4,7 @@ import math
 from dataclasses import dataclass
 
 from buildup.drawing.clips import Clip
-from buildup.drawing.model import Outline
+from buildup.drawing.itemtypes import Outline
 from buildup.forms.assembling import Form, operands_of
 from buildup.forms.contours import forms_in, item_box
 from buildup.geometry.boxes import Box
@@ -16,7 +16,7 @@ ENOUGH = 0.01
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
-class KeptFacts:
+class ShelfFacts:
     """How large an outline that is kept is."""
 
     width: float
@@ -28,7 +28,7 @@ class KeptFacts:
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
-class KeptMeasures:
+class ShelfMeasures:
     """What an outline that is kept comes to, beside another one."""
 
     length: float
@@ -39,13 +39,13 @@ class KeptMeasures:
     """The area that only one of the two covers, in parts of what either does, from 0 to 1."""
 
 
-def kept_facts(clip: Clip) -> KeptFacts:
+def shelf_facts(clip: Clip) -> ShelfFacts:
     """How large a clip is; 0 wide and high where it shows nothing."""
     drawing = clip.drawing()
     boxes = [b for i in clip.tops if (b := item_box(drawing, i)) is not None]
     box = Box.union(boxes) if boxes else Box(0.0, 0.0, 0.0, 0.0)
     outlines = (i for i in clip.items if isinstance(i, Outline))
-    return KeptFacts(
+    return ShelfFacts(
         width=box.width,
         height=box.height,
         items=len(clip.items),
@@ -53,7 +53,7 @@ def kept_facts(clip: Clip) -> KeptFacts:
     )
 
 
-def kept_measures(clip: Clip, other: Clip) -> KeptMeasures:
+def shelf_measures(clip: Clip, other: Clip) -> ShelfMeasures:
     """What a clip comes to, and how much it differs from another one.
 
     Both lie about their middle; open paths cover nothing. Two that cover nothing do not differ.
@@ -64,7 +64,7 @@ def kept_measures(clip: Clip, other: Clip) -> KeptMeasures:
     """
     forms = _forms(clip)
     edges = (s for f in forms for c in f.contours for s in c.segments)
-    return KeptMeasures(
+    return ShelfMeasures(
         length=math.fsum(length(s, tolerance=ENOUGH) for s in edges),
         area=area_of_loops(combined(operands_of(_closed(forms)), bool)),
         differs=_difference(forms, _forms(other)),

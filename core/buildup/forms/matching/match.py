@@ -1,4 +1,4 @@
-"""How well forms cover the silhouette of an underlay: overlap, distances, gaps."""
+"""How well forms cover the traced area of a reference: overlap, distances, gaps."""
 
 import math
 from collections.abc import Iterator, Sequence
@@ -7,9 +7,9 @@ from functools import lru_cache
 
 from buildup.drawing.model import Drawing
 from buildup.forms.contours import form_of
-from buildup.forms.matching.tracedarea import silhouette_on
+from buildup.forms.matching.tracedarea import traced_area_on
 from buildup.geometry.bezier import Cubic
-from buildup.geometry.intersect.strands import Operand
+from buildup.geometry.intersect.prepared import Operand
 from buildup.geometry.lengths import length
 from buildup.geometry.nearest import nearest
 from buildup.geometry.regions.setoperations import Loop, area_of_loops, combined, combined_each
@@ -19,7 +19,7 @@ from buildup.messages import refusal
 PLACES = 80
 """Places of each of the two edges that are compared."""
 REMEMBERED, SEGMENTS = 8, 2_000
-"""Silhouettes whose area is remembered, and segments whose nearest places are."""
+"""Traced areas whose area is remembered, and segments whose nearest places are."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -28,29 +28,29 @@ class Gap:
 
     Args:
         edge: the place on the outline.
-        silhouette: the place on the silhouette.
+        traced_area: the place on the traced area.
 
     """
 
     edge: complex
-    silhouette: complex
+    traced_area: complex
 
     @property
     def size(self) -> float:
         """How far they are apart, in sheet units."""
-        return abs(self.edge - self.silhouette)
+        return abs(self.edge - self.traced_area)
 
 
 @dataclass(frozen=True, slots=True)
 class Match:
-    """How well forms cover a silhouette.
+    """How well forms cover a traced area.
 
     Args:
         overlap: the area that both have in parts of that which either has, from 0 to 1.
         mean: the mean distance of the edges, taken evenly along both; sheet units.
         largest: the largest gap that was seen.
-        beyond: what lies outside the silhouette.
-        missing: what of the silhouette is not covered.
+        beyond: what lies outside the traced area.
+        missing: what of the traced area is not covered.
         pixel: the size of a pixel of the picture; sheet units. Nothing finer is known.
 
     """
@@ -63,14 +63,14 @@ class Match:
     pixel: float
 
 
-def match(drawing: Drawing, items: Sequence[str], underlay: str) -> Match:
-    """How well some items, taken together, cover the silhouette of an underlay.
+def match(drawing: Drawing, items: Sequence[str], reference: str) -> Match:
+    """How well some items, taken together, cover the traced area of a reference.
 
     Raises:
-        Refusal: as `silhouette_on` and `combined`; `nothing_to_match` where no item has a form.
+        Refusal: as `traced_area_on` and `combined`; `nothing_to_match` where no item has a form.
 
     """
-    silhouette, pixel = silhouette_on(drawing, underlay)
+    traced_area, pixel = traced_area_on(drawing, reference)
     painted = dict.fromkeys(p for i in items if i in drawing.items for p in drawing.painted_in(i))
     forms = []
     for item_id in painted:
@@ -81,19 +81,19 @@ def match(drawing: Drawing, items: Sequence[str], underlay: str) -> Match:
     if not forms:
         raise refusal("nothing_to_match")
     known = len(forms)
-    operands = [*forms, silhouette]
+    operands = [*forms, traced_area]
     beyond, missing = combined_each(
         operands,
         (lambda inside: bool(inside) and known not in inside, lambda inside: inside == {known}),
     )
-    whole = _area(silhouette)
+    whole = _area(traced_area)
     covered = whole - area_of_loops(missing)
     either = whole + area_of_loops(beyond)
     edge = [s for form in forms for path in form.contours for s in path]
-    shape = [s for path in silhouette.contours for s in path]
+    shape = [s for path in traced_area.contours for s in path]
     gaps = [
         *_nearest_places(edge, shape),
-        *(Gap(g.silhouette, g.edge) for g in _nearest_places(shape, edge)),
+        *(Gap(g.traced_area, g.edge) for g in _nearest_places(shape, edge)),
     ]
     return Match(
         overlap=max(0.0, covered) / either if either else 0.0,
@@ -106,9 +106,9 @@ def match(drawing: Drawing, items: Sequence[str], underlay: str) -> Match:
 
 
 @lru_cache(maxsize=REMEMBERED)
-def _area(silhouette: Operand) -> float:
-    """The area of a silhouette, which stays the same while outlines are dragged."""
-    return area_of_loops(combined([silhouette], bool))
+def _area(traced_area: Operand) -> float:
+    """The area of a traced area, which stays the same while outlines are dragged."""
+    return area_of_loops(combined([traced_area], bool))
 
 
 def _nearest_places(of: Sequence[Cubic], to: Sequence[Cubic]) -> Iterator[Gap]:

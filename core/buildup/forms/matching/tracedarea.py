@@ -1,16 +1,16 @@
-"""The silhouette of a form in an underlay, as it lies on the sheet, and fitted from its places."""
+"""The traced area of a form in a reference, as it lies on the sheet, and fitted from its places."""
 
 from collections.abc import Sequence
 from dataclasses import dataclass
 
 from buildup.contours.anchors import Anchor, Contour
 from buildup.drawing.model import Drawing
-from buildup.drawing.sheet import Silhouette, Underlay
+from buildup.drawing.sheet import Reference, TracedArea
 from buildup.geometry.angles import direction
 from buildup.geometry.areas import area_of
 from buildup.geometry.bezier import Cubic
 from buildup.geometry.fitting.drawncurves import fit_stroke
-from buildup.geometry.intersect.strands import Operand
+from buildup.geometry.intersect.prepared import Operand
 from buildup.geometry.stations import joint
 from buildup.geometry.tolerances import NO_LENGTH
 from buildup.messages import refusal
@@ -25,7 +25,7 @@ Path = tuple[Cubic, ...]
 
 @dataclass(frozen=True)
 class Found:
-    """A silhouette, as it was found in the pixels of a picture.
+    """A traced area, as it was found in the pixels of a picture.
 
     Args:
         loops: closed rows of places, in parts of the picture's width and height.
@@ -39,55 +39,55 @@ class Found:
     pixel: float
 
 
-def underlay_of(drawing: Drawing, underlay_id: str) -> Underlay:
-    """The underlay of an id.
+def reference_of(drawing: Drawing, reference_id: str) -> Reference:
+    """The reference of an id.
 
     Raises:
-        Refusal: `unknown_underlay`.
+        Refusal: `unknown_reference`.
 
     """
-    found = next((u for u in drawing.sheet.underlays if u.id == underlay_id), None)
+    found = next((u for u in drawing.sheet.references if u.id == reference_id), None)
     if found is None:
-        raise refusal("unknown_underlay")
+        raise refusal("unknown_reference")
     return found
 
 
-def silhouette_on(drawing: Drawing, underlay_id: str) -> tuple[Operand, float]:
-    """A form in an underlay as it lies on the sheet, and the size of a pixel there.
+def traced_area_on(drawing: Drawing, reference_id: str) -> tuple[Operand, float]:
+    """A form in a reference as it lies on the sheet, and the size of a pixel there.
 
     Raises:
-        Refusal: `unknown_underlay`, or `no_silhouette` when none was found yet.
+        Refusal: `unknown_reference`, or `no_traced_area` when none was found yet.
 
     """
-    underlay = underlay_of(drawing, underlay_id)
-    form = underlay.silhouette
+    reference = reference_of(drawing, reference_id)
+    form = reference.traced_area
     if form is None:
-        raise refusal("no_silhouette")
-    middle = complex(underlay.x, underlay.y)
-    turn = direction(underlay.angle)
+        raise refusal("no_traced_area")
+    middle = complex(reference.x, reference.y)
+    turn = direction(reference.angle)
 
     def place(part: complex) -> complex:
         across, down = part.real - 0.5, part.imag - 0.5
-        return middle + turn * complex(across * underlay.width, down * underlay.height)
+        return middle + turn * complex(across * reference.width, down * reference.height)
 
     paths = tuple(_segments([place(complex(*p)) for p in path]) for path in form.paths)
-    return Operand(paths, "evenodd"), form.pixel * underlay.width
+    return Operand(paths, "evenodd"), form.pixel * reference.width
 
 
-def to_picture(underlay: Underlay, place: complex) -> complex:
+def to_picture(reference: Reference, place: complex) -> complex:
     """A place of the sheet in parts of the picture's width and height.
 
-    >>> to_picture(Underlay(id="u", picture=1, name="u", x=5, y=5, width=10, height=10), 5 + 10j)
+    >>> to_picture(Reference(id="u", picture=1, name="u", x=5, y=5, width=10, height=10), 5 + 10j)
     (0.5+1j)
     """
-    away = (place - complex(underlay.x, underlay.y)) / direction(underlay.angle)
-    return complex(away.real / underlay.width + 0.5, away.imag / underlay.height + 0.5)
+    away = (place - complex(reference.x, reference.y)) / direction(reference.angle)
+    return complex(away.real / reference.width + 0.5, away.imag / reference.height + 0.5)
 
 
-def fitted_silhouette(
+def fitted_traced_area(
     loops: Sequence[Sequence[complex]], *, pixel: float, ratio: float
-) -> Silhouette:
-    """A silhouette of as few curves as follow its edge.
+) -> TracedArea:
+    """A traced area of as few curves as follow its edge.
 
     Args:
         loops: closed rows of places, in parts of the picture's width and height.
@@ -102,7 +102,7 @@ def fitted_silhouette(
         points = [p * pixel for curve in curves for p in curve[:3]]
         if len(curves) > 1:
             paths.append(tuple((p.real, p.imag / ratio) for p in points))
-    return Silhouette(tuple(paths), pixel)
+    return TracedArea(tuple(paths), pixel)
 
 
 def outer_paths(paths: Sequence[Path]) -> tuple[Path, ...]:

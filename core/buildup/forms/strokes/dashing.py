@@ -2,6 +2,7 @@
 
 from collections.abc import Sequence
 
+from buildup.contours.anchorkinds import handle
 from buildup.contours.anchors import Anchor, Contour
 from buildup.contours.handles import tangents
 from buildup.contours.paths import starting_at
@@ -77,12 +78,8 @@ def _corners(contour: Contour) -> list[int]:
 def _path(segments: Sequence[Cubic]) -> Contour:
     """Segments that join up, as an open path."""
     first = segments[0]
-    anchors = [Anchor(first[0], None, _handle(first[1] - first[0]))]
+    anchors = [Anchor(first[0], None, handle(first[1] - first[0]))]
     for segment, after in zip(segments, (*segments[1:], None), strict=True):
-        out = None if after is None else _handle(after[1] - after[0])
-        anchors.append(Anchor(segment[3], _handle(segment[2] - segment[3]), out))
+        out = None if after is None else handle(after[1] - after[0])
+        anchors.append(Anchor(segment[3], handle(segment[2] - segment[3]), out))
     return Contour(tuple(anchors))
-
-
-def _handle(vector: complex) -> complex | None:
-    return vector or None

@@ -5,7 +5,7 @@ from collections.abc import Iterator, Sequence
 from dataclasses import replace
 
 from buildup.contours.anchors import Contour
-from buildup.drawing.model import Grown
+from buildup.drawing.itemtypes import OffsetEffect
 from buildup.drawing.paint import Stroke
 from buildup.forms.assembling import (
     Assembled,
@@ -20,10 +20,10 @@ from buildup.forms.strokes.pens import pen_of, placing_of
 from buildup.geometry.angles import cross
 from buildup.geometry.areas import area_of
 from buildup.geometry.inside import winding
-from buildup.geometry.intersect.strands import Operand
+from buildup.geometry.intersect.prepared import Operand
 from buildup.geometry.nearest import nearest
 from buildup.geometry.regions.setoperations import Loop, combined, difference, union
-from buildup.geometry.strokes.offsets import way_of
+from buildup.geometry.stations import tangent_at
 from buildup.geometry.strokes.parallels import parallels_of
 from buildup.geometry.strokes.stroking import NEAR_ENOUGH, Pen, beside, stroke_of
 from buildup.messages import message
@@ -55,7 +55,7 @@ def stroke_form(form: Form, stroke: Stroke) -> tuple[Contour, ...]:
     return _contours(loops, [*anchors_of([form]), *known], pen.width)
 
 
-def grown(made: Assembled, paths: Sequence[Contour], edge: Grown) -> Assembled:
+def grown(made: Assembled, paths: Sequence[Contour], edge: OffsetEffect) -> Assembled:
     """What an assembly of forms and paths comes to that is grown, or shrunk.
 
     Corners are joined as those of a stroke twice as wide. Paths get parallels, to their right where
@@ -108,7 +108,7 @@ def distance_to(contours: Sequence[Contour], place: complex) -> float:
     if any(c.closed for c in contours):
         closed = (s for c in contours if c.closed for s in c.segments)
         return -found.distance if winding(closed, place) else found.distance
-    way = way_of(segments[found.segment], found.t)
+    way = tangent_at(segments[found.segment], found.t)
     return found.distance if cross(way, place - found.at) > 0.0 else -found.distance
 
 

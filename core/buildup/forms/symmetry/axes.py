@@ -10,7 +10,8 @@ from dataclasses import dataclass, replace
 from typing import ClassVar, Literal
 
 from buildup.contours.paths import TOUCH
-from buildup.drawing.model import Drawing, Pattern, Symmetry
+from buildup.drawing.itemtypes import Pattern, Symmetry
+from buildup.drawing.model import Drawing
 from buildup.forms.contours import contours_of, item_box
 from buildup.forms.draftpegs import STEP, CopyPeg, copy_peg
 from buildup.geometry.angles import cross, degrees_of, direction, dot, line_degrees, stepped
@@ -187,7 +188,7 @@ MOST_ENDS = 200
 
 
 def _ends(drawing: Drawing, items: Iterable[str]) -> Iterator[complex]:
-    drawn = (d for i in items if i in drawing.items for d in drawing.tree.drawn_in(i))
+    drawn = (d for i in items if i in drawing.items for d in drawing.tree.leaves_of(i))
     paths = (c for d in drawn for c in contours_of(drawing, d) if not c.closed)
     for path in itertools.islice(paths, MOST_ENDS):
         yield from (path.anchors[0].at, path.anchors[-1].at)

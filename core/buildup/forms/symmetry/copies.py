@@ -8,7 +8,8 @@ images are shown, and whoever shows them says so.
 from collections.abc import Iterator
 from functools import lru_cache
 
-from buildup.drawing.model import Drawing, Symmetry
+from buildup.drawing.itemtypes import Symmetry
+from buildup.drawing.model import Drawing
 from buildup.drawing.tree import ROOT
 from buildup.geometry.transforms import Affine, mirror, turn
 
@@ -51,7 +52,7 @@ def _load(drawing: Drawing, item_id: str) -> int:
     item = drawing.items[item_id]
     if item.hidden:
         return 0
-    if drawing.tree.is_drawn(item_id):
+    if drawing.tree.is_leaf(item_id):
         return 1
     held = sum(load(drawing, i) for i in drawing.tree.children(item_id))
     return held * (len(shown_images(drawing, item_id)) if isinstance(item, Symmetry) else 1)
@@ -90,7 +91,7 @@ def shown_items(drawing: Drawing) -> Iterator[tuple[str, Images]]:
 
 def _shown_in(drawing: Drawing, container: str, around: Images) -> Iterator[tuple[str, Images]]:
     for item_id in drawing.tree.children(container):
-        if drawing.tree.is_drawn(item_id):
+        if drawing.tree.is_leaf(item_id):
             if not drawing.items[item_id].hidden:
                 yield item_id, around
             continue

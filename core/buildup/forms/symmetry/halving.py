@@ -1,4 +1,4 @@
-"""A silhouette that is all but symmetric as one that is: both its sides count alike.
+"""A outline that is all but symmetric as one that is: both its sides count alike.
 
 Each place of one side is taken midway to the nearest place of the other side's image, and curves
 are fitted through those. What crosses the line comes out as a half that ends on it; what lies

@@ -3,7 +3,8 @@
 from collections.abc import Iterator, Sequence
 from dataclasses import dataclass, replace
 
-from buildup.drawing.model import Drawing, Outline, Symmetry
+from buildup.drawing.itemtypes import Outline, Symmetry
+from buildup.drawing.model import Drawing
 from buildup.forms.contours import near_box
 from buildup.forms.symmetry.copies import images
 from buildup.forms.symmetry.seams import seams_of

@@ -4,7 +4,8 @@ from collections.abc import Iterator
 from dataclasses import dataclass
 from functools import lru_cache
 
-from buildup.drawing.model import Drawing, Symmetry
+from buildup.drawing.itemtypes import Symmetry
+from buildup.drawing.model import Drawing
 from buildup.geometry.angles import cross, degrees_of, direction, dot
 from buildup.geometry.transforms import Affine, mirror
 

@@ -6,7 +6,7 @@ from dataclasses import replace
 
 from buildup.contours.anchors import Anchor, Contour, cubic
 from buildup.contours.segments import with_added
-from buildup.drawing.model import Symmetry
+from buildup.drawing.itemtypes import Symmetry
 from buildup.forms.symmetry.seams import SeamLine, seams_of
 from buildup.geometry.bezier import Cubic, point_at, quadratic_roots
 from buildup.geometry.inside import winding

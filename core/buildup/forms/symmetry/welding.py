@@ -13,7 +13,7 @@ from buildup.contours.flow import settled
 from buildup.contours.moving import moved_contour
 from buildup.contours.paths import TOUCH, merged, turned_round
 from buildup.contours.twins import without_widows
-from buildup.drawing.model import Symmetry
+from buildup.drawing.itemtypes import Symmetry
 from buildup.forms.symmetry.copies import images
 from buildup.forms.symmetry.seams import SeamLine, seams_of
 from buildup.forms.symmetry.sides import joins_along

@@ -19,9 +19,9 @@ from dataclasses import dataclass
 from functools import lru_cache
 
 from buildup.geometry.angles import cross, degrees_of, direction, dot
-from buildup.geometry.apart import apart_both_ways
 from buildup.geometry.bezier import Cubic, curvature_at, point_at
 from buildup.geometry.fairness.banded import solved
+from buildup.geometry.hausdorff import apart_both_ways
 from buildup.geometry.tolerances import NO_LENGTH
 
 NODES = (

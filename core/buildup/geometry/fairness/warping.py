@@ -12,7 +12,7 @@ from buildup.geometry.angles import dot, unit
 from buildup.geometry.bezier import Cubic, points_at, split_at
 from buildup.geometry.fitting.onefit import fit_one
 from buildup.geometry.fitting.simplifying import thinned
-from buildup.geometry.stations import way_at
+from buildup.geometry.stations import tangent_at
 from buildup.geometry.tolerances import NO_LENGTH
 
 SAMPLES = 24
@@ -80,7 +80,7 @@ def _reaches(segment: Cubic, pull: Pull) -> bool:
 
 def _pulled(segment: Cubic, pull: Pull, deeper: int) -> list[Cubic]:
     """A segment under a pull, in halves where one curve does not follow it."""
-    first, last = way_at(segment, 0.0), way_at(segment, 1.0)
+    first, last = tangent_at(segment, 0.0), tangent_at(segment, 1.0)
     places = [pull(p) for p in points_at(segment, (k / SAMPLES for k in range(SAMPLES + 1)))]
     places[-1] = pull(segment[3])
     if not first or max(abs(p - places[0]) for p in places) <= NO_LENGTH:

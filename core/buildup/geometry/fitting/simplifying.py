@@ -14,7 +14,7 @@ from buildup.geometry.angles import turn_between, unit
 from buildup.geometry.bezier import Cubic, is_plain
 from buildup.geometry.fitting.onefit import to_line
 from buildup.geometry.fitting.refit import Refit, refit
-from buildup.geometry.stations import SAME_DIRECTION, way_at
+from buildup.geometry.stations import SAME_DIRECTION, tangent_at
 
 LOOKS = 4
 """Segments on either side of an anchor over which its direction is taken, where the path turns
@@ -116,8 +116,8 @@ class _Work:
             None
             if first is None and last is None
             else (
-                first or way_at(row[0], 0.0),
-                last or way_at(row[-1], 1.0),
+                first or tangent_at(row[0], 0.0),
+                last or tangent_at(row[-1], 1.0),
             )
         )
         found = refit(row, effort="quick", ways=ways)
@@ -129,7 +129,7 @@ class _Work:
         if index in self.keep or not 0 < index < count:
             return None
         before, after = self.segments[index - 1], self.segments[index]
-        if abs(turn_between(way_at(before, 1.0), way_at(after, 0.0))) <= SAME_DIRECTION:
+        if abs(turn_between(tangent_at(before, 1.0), tangent_at(after, 0.0))) <= SAME_DIRECTION:
             return None
         here = after[0]
         return unit(self._reached(index, 1) - self._reached(index, -1)) or unit(after[3] - here)

@@ -14,6 +14,7 @@ from dataclasses import dataclass
 
 from buildup.geometry.angles import cross, dot, unit
 from buildup.geometry.bezier import Cubic, derivative_at, point_at
+from buildup.geometry.intersect.newton import towards
 from buildup.geometry.tolerances import SAME_PLACE
 
 MEETS = SAME_PLACE * 1e-2
@@ -109,6 +110,10 @@ class _Spot:
 _Value = Callable[[_Spot], float]
 
 
+TOUCHING = 1e-6
+"""Sine of an angle: at slighter ones a step towards a crossing would lead anywhere."""
+
+
 class _Gap:
     """The difference of two stretches across an axis, over the places that both reach."""
 
@@ -140,11 +145,9 @@ class _Gap:
         between = point_at(self.second, u) - point_at(self.first, t)
         for _ in range(2):
             along, other = derivative_at(self.first, t), derivative_at(self.second, u)
-            turn = cross(along, other)
-            if abs(turn) <= 1e-6 * abs(along) * abs(other):
-                break
-            new_t, new_u = t + cross(between, other) / turn, u + cross(between, along) / turn
-            if not (0.0 <= new_t <= 1.0 and 0.0 <= new_u <= 1.0):
+            more_t, more_u, sine = towards(between, along, other, slightest=TOUCHING)
+            new_t, new_u = t + more_t, u + more_u
+            if not sine or not (0.0 <= new_t <= 1.0 and 0.0 <= new_u <= 1.0):
                 break
             left = point_at(self.second, new_u) - point_at(self.first, new_t)
             if abs(left) >= abs(between):

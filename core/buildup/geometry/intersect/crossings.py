@@ -23,8 +23,11 @@ from buildup.geometry.bezier import (
     split_at,
 )
 from buildup.geometry.boxes import Box
+from buildup.geometry.intersect.cones import Cone, cone, cross_once_at_most
 from buildup.geometry.intersect.contacts import MEETS, Crossing, Graph, Span, alongside, common_axis
+from buildup.geometry.intersect.newton import powers, step
 from buildup.geometry.intersect.samecurve import Overlap, common_length
+from buildup.geometry.intersect.touches import differ, each_once, lies_on, shared_ends
 from buildup.geometry.nearest import nearest_parameter
 from buildup.geometry.progress import begun
 from buildup.geometry.tolerances import NO_LENGTH, SAME_PLACE
@@ -36,14 +39,12 @@ A_PAIR = 300
 """So many of them are told of as one more pair of curves."""
 SHORTEST = 1e-6
 """Curve parameter: stretches this short that still may meet are polished as a touch."""
-CLEAR = 1e-3
-"""Sine of an angle (0.06°): at slighter ones Newton's method is not to be relied on."""
+TOUCHING = 1e-9
+"""Sine of an angle: where two curves run on so alike, they touch."""
 NARROW = 0.45
 """Sine of an angle (27°): a stretch that turns by less is looked at along an axis."""
 STILL = 1e-6
 """Part of the control polygon: slower than this a curve stands still, and is cut there."""
-TOUCH_LENGTH = 0.05
-"""Curve parameter: crossings further apart are never those of one touch."""
 
 
 def hull_box(segment: Cubic) -> Box:
@@ -68,7 +69,7 @@ def crossings(first: Cubic, second: Cubic, *, inside: Box | None = None) -> tupl
     """
     met = _met(first, second, inside)
     ends = [c for length in met.lengths for c in (length.start, length.end)]
-    found = _each_once(first, second, _distinct([*_beside(met), *ends]))
+    found = each_once(first, second, _distinct([*_beside(met), *ends]))
     return tuple(c for c in found if inside is None or Box.around((c.at,)).meets(inside))
 
 
@@ -95,7 +96,7 @@ def common(first: Cubic, second: Cubic) -> Common:
     ((), [(9+0j)])
     """
     met = _met(first, second, None)
-    points = _each_once(first, second, _distinct(_beside(met)))
+    points = each_once(first, second, _distinct(_beside(met)))
     return Common(tuple(points), tuple(met.lengths))
 
 
@@ -106,13 +107,13 @@ def overlaps(first: Cubic, second: Cubic) -> tuple[Overlap, ...]:
 
 def _beside(met: "_Met") -> list[Crossing]:
     """The common points that are on no common length."""
-    return [p for p in met.points if not any(_on(p, length) for length in met.lengths)]
+    return [p for p in met.points if not any(lies_on(p, length) for length in met.lengths)]
 
 
 def _distinct(crossings: Iterable[Crossing]) -> list[Crossing]:
     found: list[Crossing] = []
     for crossing in sorted(crossings, key=lambda c: c.t):
-        if all(_differ(crossing, c) for c in found):
+        if all(differ(crossing, c) for c in found):
             found.append(crossing)
     return found
 
@@ -163,7 +164,7 @@ def _met(first: Cubic, second: Cubic, inside: Box | None) -> _Met:
     same = common_length(first, second)
     if same is None:
         met = _searched(_pieces(first), _pieces(second), inside)
-        met.points += _shared_ends(first, second)
+        met.points += shared_ends(first, second)
         return met
     met = _Met(lengths=[same])
     start, end = same.start, same.end
@@ -203,8 +204,8 @@ def _searched(firsts: Iterable[Span], seconds: Iterable[Span], inside: Box | Non
             continue
         small = max(a.end - a.start, b.end - b.start) < SHORTEST
         small = small or (_size(a.part) <= MEETS and _size(b.part) <= MEETS)
-        cones = _cone(a.part), _cone(b.part)
-        if small or _at_most_once(*cones):
+        one, other = cones = cone(a.part), cone(b.part)
+        if small or (one and other and cross_once_at_most(one, other)):
             found = _polished(a, b)
             if found is not None:
                 met.points.append(found)
@@ -260,7 +261,7 @@ def _span(segment: Cubic, start: float, end: float) -> Span:
 
 def _pieces(segment: Cubic) -> list[Span]:
     """A segment, cut where it stands still or turns back on itself."""
-    if _cone(segment) is not None:
+    if cone(segment) is not None:
         return [Span(segment, segment, 0.0, 1.0)]
     cuts = set(turning_points(segment))
     size = _size(segment)
@@ -307,7 +308,7 @@ def _goes_on(one: Overlap, other: Overlap) -> bool:
     """Whether a length begins where another one ends, on both segments and in the same way."""
     same_way = (one.end.u > one.start.u) == (other.end.u > other.start.u)
     near = abs(one.end.u - other.start.u) <= 1e-3
-    return same_way and near and not _differ(one.end, other.start)
+    return same_way and near and not differ(one.end, other.start)
 
 
 def _apart(a: Cubic, b: Cubic) -> bool:
@@ -333,41 +334,11 @@ def _outside(a: Span, b: Span, inside: Box) -> bool:
     return not (hull_box(a.part).meets(inside) and hull_box(b.part).meets(inside))
 
 
-_Cone = tuple[complex, complex]
-"""The directions at the two sides of all tangents of a stretch."""
-
-
-def _cone(part: Cubic) -> _Cone | None:
-    """The cone of a stretch; None when it spans a half turn or more."""
-    a, b, c, d = part
-    steps = [s for s in (b - a, c - b, d - c) if s]
-    axis = d - a
-    if not steps or any(dot(s, axis) <= 0.0 for s in steps):
-        return None
-    left = right = steps[0]
-    for step in steps[1:]:
-        if cross(left, step) < 0.0:
-            left = step
-        if cross(right, step) > 0.0:
-            right = step
-    return left, right
-
-
-def _at_most_once(first: _Cone | None, second: _Cone | None) -> bool:
-    """Whether no tangent of one is parallel to one of the other, by far."""
-    if first is None or second is None:
-        return False
-    turns = [(cross(p, q), p, q) for p in first for q in second]
-    if not (all(t > 0.0 for t, _, _ in turns) or all(t < 0.0 for t, _, _ in turns)):
-        return False
-    return all(abs(t) > CLEAR * abs(p) * abs(q) for t, p, q in turns)
-
-
-def _narrow(first: _Cone | None, second: _Cone | None) -> bool:
+def _narrow(first: Cone | None, second: Cone | None) -> bool:
     """Whether two stretches are so straight that those side by side stay so."""
     if first is None or second is None:
         return False
-    return all(abs(cross(p, q)) <= NARROW * abs(p) * abs(q) for p, q in (first, second))
+    return all(abs(cross(p, q)) <= NARROW for p, q in (first, second))
 
 
 def _polished(a: Span, b: Span) -> Crossing | None:
@@ -377,22 +348,10 @@ def _polished(a: Span, b: Span) -> Crossing | None:
     """
     first, second = a.segment, b.segment
     t, u = _by_chords(a, b)
-    p, q, r, s = first
-    e, f, g, h = second
-    p1, p2, p3 = 3.0 * (q - p), 3.0 * (p - 2.0 * q + r), s - p + 3.0 * (q - r)
-    e1, e2, e3 = 3.0 * (f - e), 3.0 * (e - 2.0 * f + g), h - e + 3.0 * (f - g)
+    one, two = powers(first), powers(second)
     for _ in range(40):
-        gap = e + u * (e1 + u * (e2 + u * e3)) - p - t * (p1 + t * (p2 + t * p3))
-        along = p1 + t * (2.0 * p2 + t * 3.0 * p3)
-        other = e1 + u * (2.0 * e2 + u * 3.0 * e3)
-        speed, pace = abs(along), abs(other)
-        turn = (along.conjugate() * other).imag
-        if abs(turn) > 1e-9 * speed * pace:
-            new_t = t + (gap.conjugate() * other).imag / turn
-            new_u = u + (gap.conjugate() * along).imag / turn
-        else:
-            new_t = t + (gap.conjugate() * along).real / (speed * speed) / 2.0 if speed else t
-            new_u = u - (gap.conjugate() * other).real / (pace * pace) / 2.0 if pace else u
+        more_t, more_u, _ = step(one, two, t, u, slightest=TOUCHING)
+        new_t, new_u = t + more_t, u + more_u
         new_t = 0.0 if new_t < 0.0 else 1.0 if new_t > 1.0 else new_t
         new_u = 0.0 if new_u < 0.0 else 1.0 if new_u > 1.0 else new_u
         still = abs(new_t - t) + abs(new_u - u) < 1e-15
@@ -416,67 +375,6 @@ def _by_chords(a: Span, b: Span) -> tuple[float, float]:
     t = min(1.0, max(0.0, cross(gap, q) / turn))
     u = min(1.0, max(0.0, cross(gap, p) / turn))
     return a.start + t * (a.end - a.start), b.start + u * (b.end - b.start)
-
-
-def _differ(one: Crossing, other: Crossing) -> bool:
-    """Whether two common points are two; stretches that share an end both find one."""
-    return abs(one.at - other.at) > SAME_PLACE or abs(one.t - other.t) > 1e-3
-
-
-def _on(point: Crossing, length: Overlap) -> bool:
-    """Whether a common point is one of those of a common length."""
-    start, end = length.start, length.end
-    low, high = sorted((start.u, end.u))
-    slack = 1e-7
-    if not (start.t - slack <= point.t <= end.t + slack and low - slack <= point.u <= high + slack):
-        return False
-    k = (point.t - start.t) / (end.t - start.t)
-    return abs(start.u + k * (end.u - start.u) - point.u) < TOUCH_LENGTH or start.t == end.t
-
-
-def _shared_ends(first: Cubic, second: Cubic) -> list[Crossing]:
-    """The ends of two segments that lie on one spot."""
-    return [
-        Crossing(t, u, p)
-        for t, p in ((0.0, first[0]), (1.0, first[3]))
-        for u, q in ((0.0, second[0]), (1.0, second[3]))
-        if abs(p - q) <= MEETS
-    ]
-
-
-def _each_once(first: Cubic, second: Cubic, found: list[Crossing]) -> list[Crossing]:
-    """Crossings in order, those of one touch as one: between them the curves do not part."""
-    kept: list[Crossing] = []
-    for new in found:
-        if kept and _together(first, second, kept[-1], new):
-            kept.append(_one_of(first, second, kept.pop(), new))
-        else:
-            kept.append(new)
-    return kept
-
-
-def _one_of(first: Cubic, second: Cubic, one: Crossing, other: Crossing) -> Crossing:
-    """One crossing for two of a touch: an end, else where the directions agree most."""
-    for c in (one, other):
-        if c.t in (0.0, 1.0) or c.u in (0.0, 1.0):
-            return c
-
-    def turn(c: Crossing) -> float:
-        return abs(cross(unit(derivative_at(first, c.t)), unit(derivative_at(second, c.u))))
-
-    return min((one, other), key=turn)
-
-
-def _together(first: Cubic, second: Cubic, one: Crossing, other: Crossing) -> bool:
-    """Whether two curves stay on each other between two crossings of a touch."""
-    if abs(one.t - other.t) > TOUCH_LENGTH:
-        return False
-
-    def gap(k: float) -> float:
-        t, u = one.t + k * (other.t - one.t), one.u + k * (other.u - one.u)
-        return abs(point_at(first, t) - point_at(second, u))
-
-    return all(gap(k) < MEETS for k in (0.25, 0.5, 0.75))
 
 
 def turning_points(segment: Cubic) -> tuple[float, ...]:

@@ -8,9 +8,11 @@ halvings (touches, slight crossings, overlaps) is for `crossings.common`, which 
 from collections.abc import Iterator
 
 from buildup.geometry.bezier import Cubic, is_plain, point_at
+from buildup.geometry.intersect.cones import CLEAR, cross_once_at_most
 from buildup.geometry.intersect.contacts import MEETS, Crossing
-from buildup.geometry.intersect.crossings import CLEAR, Common, common
-from buildup.geometry.intersect.strands import Cone, Piece, Strand
+from buildup.geometry.intersect.crossings import Common, common
+from buildup.geometry.intersect.newton import powers, step
+from buildup.geometry.intersect.prepared import Piece, PreparedSegment
 from buildup.geometry.nearest import nearest_parameter
 from buildup.geometry.tolerances import SAME_PLACE
 
@@ -33,7 +35,7 @@ remembered: dict[tuple[Cubic, Cubic, float], tuple[Crossing, ...]] = {}
 """What was found of pairs before."""
 
 
-def met_by(first: Strand, second: Strand, reach: float) -> tuple[Crossing, ...]:
+def met_by(first: PreparedSegment, second: PreparedSegment, reach: float) -> tuple[Crossing, ...]:
     """Where two strands are to be cut: where they meet, and at ends that lie on the other one.
 
     It is remembered for some ten thousand pairs, by their control points and the reach, so that of
@@ -55,7 +57,7 @@ def met_by(first: Strand, second: Strand, reach: float) -> tuple[Crossing, ...]:
     return found
 
 
-def meeting(first: Strand, second: Strand) -> Common:
+def meeting(first: PreparedSegment, second: PreparedSegment) -> Common:
     """What two strands have in common, but for the ends that they share.
 
     A crossing may come twice, from both sides of a place where a segment was halved.
@@ -69,7 +71,7 @@ def meeting(first: Strand, second: Strand) -> Common:
     return common(first.cubic, second.cubic) if met is None else met
 
 
-def ends_on(first: Strand, second: Strand, reach: float) -> Iterator[Crossing]:
+def ends_on(first: PreparedSegment, second: PreparedSegment, reach: float) -> Iterator[Crossing]:
     """The ends of two strands that lie on the other one, or nearer than `reach`."""
     for end, at in ((0.0, 0), (1.0, 3)):
         mine, theirs = first.cubic[at], second.cubic[at]
@@ -79,7 +81,7 @@ def ends_on(first: Strand, second: Strand, reach: float) -> Iterator[Crossing]:
             yield Crossing(t, end, theirs)
 
 
-def near_spot(strand: Strand, place: complex, reach: float) -> float | None:
+def near_spot(strand: PreparedSegment, place: complex, reach: float) -> float | None:
     """The parameter at which a strand passes a place no farther off than `reach`; else None.
 
     An end of the strand that lies on the place itself does not count.
@@ -95,7 +97,7 @@ def near_spot(strand: Strand, place: complex, reach: float) -> float | None:
     return t if abs(point_at(strand.cubic, t) - place) <= reach else None
 
 
-def _part_at_an_end(first: Strand, second: Strand) -> bool:
+def _part_at_an_end(first: PreparedSegment, second: PreparedSegment) -> bool:
     """Whether two strands share an end and lead away from it to two sides of a line."""
     one, other = first.cubic, second.cubic
     if abs(one[3] - other[0]) <= SAME_PLACE:
@@ -155,7 +157,7 @@ def _of_chord(part: float) -> float:
     return t
 
 
-def _clear(first: Strand, second: Strand) -> Common | None:
+def _clear(first: PreparedSegment, second: PreparedSegment) -> Common | None:
     """The crossings of two strands where all of them are clear ones; None where some may not be."""
     found: list[Crossing] = []
     stack: list[tuple[Piece, Piece]] = [(first, second)]
@@ -174,7 +176,7 @@ def _clear(first: Strand, second: Strand) -> Common | None:
         if p.passes_by(q, slack) or q.passes_by(p, slack):
             continue
         one, other = p.cone, q.cone
-        if one is not None and other is not None and _apart(one, other):
+        if one is not None and other is not None and cross_once_at_most(one, other):
             crossing = _newton(first.cubic, second.cubic, p, q)
             if crossing is not None:
                 found.append(crossing)
@@ -188,19 +190,6 @@ def _clear(first: Strand, second: Strand) -> Common | None:
     return None
 
 
-def _apart(one: Cone, other: Cone) -> bool:
-    """Whether no tangent of one cone is parallel to one of the other, by far."""
-    left, right = one[0].conjugate(), one[1].conjugate()
-    sine = (left * other[0]).imag
-    if sine > CLEAR:
-        rest = (left * other[1]).imag, (right * other[0]).imag, (right * other[1]).imag
-        return min(rest) > CLEAR
-    if sine < -CLEAR:
-        rest = (left * other[1]).imag, (right * other[0]).imag, (right * other[1]).imag
-        return max(rest) < -CLEAR
-    return False
-
-
 def _newton(first: Cubic, second: Cubic, p: Piece, q: Piece) -> Crossing | None:
     """The crossing of two pieces whose cones are apart; None where there is none within them."""
     way, other = p.cubic[3] - p.cubic[0], q.cubic[3] - q.cubic[0]
@@ -210,23 +199,15 @@ def _newton(first: Cubic, second: Cubic, p: Piece, q: Piece) -> Crossing | None:
     if not (-0.5 < s < 1.5 and -0.5 < v < 1.5):
         return None
     t, u = p.start + _kept(s) * (p.end - p.start), q.start + _kept(v) * (q.end - q.start)
-    a, b, c, d = first
-    e, f, g, h = second
-    a1, a2, a3 = 3.0 * (b - a), 3.0 * (a - 2.0 * b + c), d - a + 3.0 * (b - c)
-    e1, e2, e3 = 3.0 * (f - e), 3.0 * (e - 2.0 * f + g), h - e + 3.0 * (f - g)
+    one, two = powers(first), powers(second)
     for _ in range(12):
-        gap = e + u * (e1 + u * (e2 + u * e3)) - a - t * (a1 + t * (a2 + t * a3))
-        along = a1 + t * (2.0 * a2 + t * 3.0 * a3)
-        across = e1 + u * (2.0 * e2 + u * 3.0 * e3)
-        turn = (along.conjugate() * across).imag
-        if turn == 0.0:
+        ahead, aside, sine = step(one, two, t, u)
+        if sine == 0.0:
             return None
-        step = (gap.conjugate() * across).imag / turn
-        aside = (gap.conjugate() * along).imag / turn
-        t, u = t + step, u + aside
+        t, u = t + ahead, u + aside
         if not (-1.0 < t < 2.0 and -1.0 < u < 2.0):
             return None
-        if abs(step) + abs(aside) <= STILL:
+        if abs(ahead) + abs(aside) <= STILL:
             break
     if not (p.start - SPAN_SLACK <= t <= p.end + SPAN_SLACK):
         return None

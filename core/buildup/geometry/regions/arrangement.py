@@ -15,7 +15,7 @@ from buildup.geometry.intersect.contacts import Crossing
 from buildup.geometry.intersect.crossings import self_crossings
 from buildup.geometry.intersect.meeting import met_by
 from buildup.geometry.intersect.nodes import Nodes
-from buildup.geometry.intersect.strands import Operand, Strand, near_pairs, strands_of
+from buildup.geometry.intersect.prepared import Operand, PreparedSegment, near_pairs, strands_of
 from buildup.geometry.nearest import nearest_parameter
 from buildup.geometry.progress import MEETING, told_of
 from buildup.messages import refusal
@@ -32,7 +32,7 @@ MOST_MET = 40_000
 class Stretch:
     """A strand between two parameters; the later one first where it is run through backwards."""
 
-    strand: Strand
+    strand: PreparedSegment
     start: float
     end: float
 
@@ -196,7 +196,7 @@ def arranged(operands: Sequence[Operand], tolerance: float) -> Arrangement:
 
 
 def _cuts(
-    strands: Sequence[Strand], nodes: Nodes, tolerance: float
+    strands: Sequence[PreparedSegment], nodes: Nodes, tolerance: float
 ) -> list[list[tuple[float, int]]]:
     """Where each strand is to be cut, and at which place; its ends among them."""
     cuts = [[(0.0, nodes.at(s.cubic[0])), (1.0, nodes.at(s.cubic[3]))] for s in strands]
@@ -231,7 +231,7 @@ class _Edges:
         self.all: list[Edge] = []
         self._between: defaultdict[tuple[int, int], list[Edge]] = defaultdict(list)
 
-    def along(self, strand: Strand, cuts: list[tuple[float, int]]) -> list[Step]:
+    def along(self, strand: PreparedSegment, cuts: list[tuple[float, int]]) -> list[Step]:
         """The steps along a strand, cut at some parameters."""
         (_, first), (_, last), *between = cuts
         here, final = self.nodes.node(first), self.nodes.node(last)
@@ -249,7 +249,7 @@ class _Edges:
             steps.append(self._step(Stretch(strand, start, 1.0), here, final))
         return steps
 
-    def _is_short(self, strand: Strand, start: float, end: float, node: int) -> bool:
+    def _is_short(self, strand: PreparedSegment, start: float, end: float, node: int) -> bool:
         """Whether a stretch that returns to its node never leaves it."""
         place = self.nodes.places[node]
         middle = point_at(strand.cubic, (start + end) / 2.0)

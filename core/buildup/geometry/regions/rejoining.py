@@ -7,7 +7,7 @@ from dataclasses import dataclass, replace
 from buildup.geometry.angles import cross, dot
 from buildup.geometry.bezier import Cubic, derivative_at, is_plain, line, split_at
 from buildup.geometry.intersect.contacts import MEETS, in_line
-from buildup.geometry.intersect.strands import Strand
+from buildup.geometry.intersect.prepared import PreparedSegment
 from buildup.geometry.regions.arrangement import Arrangement, Step, Stretch
 
 NEARLY = 1e-6
@@ -149,7 +149,7 @@ def _between(curve: Cubic, start: complex, end: complex) -> Cubic:
 
 
 def _source(stretch: Stretch) -> Source:
-    strand: Strand = stretch.strand
+    strand: PreparedSegment = stretch.strand
     low, high = strand.within
     start, end = (low + t * (high - low) for t in (stretch.start, stretch.end))
     return Source(strand.operand, strand.contour, strand.segment, start, end)

@@ -15,7 +15,7 @@ from buildup.geometry.areas import area_of
 from buildup.geometry.bezier import point_at
 from buildup.geometry.boxes import Box
 from buildup.geometry.inside import winding
-from buildup.geometry.intersect.strands import Operand, closed
+from buildup.geometry.intersect.prepared import Operand, closed
 from buildup.geometry.progress import PUTTING_TOGETHER, told_of
 from buildup.geometry.regions.arrangement import Arrangement, Edge, Step, arranged
 from buildup.geometry.regions.rejoining import Part, parts_along, parts_of, runs_of

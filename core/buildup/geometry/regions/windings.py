@@ -6,14 +6,14 @@ what it passes. Rays meet the contours as they were given, so that what lies at 
 was too short to be one, never counts wrong.
 """
 
-import itertools
 from collections import defaultdict
 from collections.abc import Iterable, Iterator, Sequence
 
 from buildup.geometry.angles import unit
-from buildup.geometry.bezier import Cubic, derivative_at, point_at, quadratic_roots
-from buildup.geometry.intersect.crossings import CLEAR
-from buildup.geometry.intersect.strands import Strand
+from buildup.geometry.bezier import Cubic, derivative_at, point_at
+from buildup.geometry.intersect.cones import CLEAR
+from buildup.geometry.intersect.prepared import PreparedSegment
+from buildup.geometry.monotone import monotone_parts, passes, values
 from buildup.geometry.progress import WINDING, told_of
 from buildup.geometry.regions.arrangement import Arrangement, Edge, Step, Stretch, added
 from buildup.geometry.tolerances import SAME_PLACE, STANDS_STILL
@@ -26,8 +26,6 @@ NEAR = 1.0
 """Sheet units: what is farther off than this is not measured."""
 SLACK = 1e-7
 """Curve parameter: what a ray meets so near to the stretch it starts from is that stretch."""
-HALVINGS = 60
-"""After so many a crossing with a ray is known to the last bit of its parameter."""
 
 
 def find_windings(arrangement: Arrangement) -> None:
@@ -44,9 +42,9 @@ def find_windings(arrangement: Arrangement) -> None:
         edge.left = rays.left_of(edge) if known is None else known
 
 
-def _strands(arrangement: Arrangement) -> Iterable[Strand]:
+def _strands(arrangement: Arrangement) -> Iterable[PreparedSegment]:
     """All strands that bound something, each once."""
-    found: dict[int, Strand] = {}
+    found: dict[int, PreparedSegment] = {}
     for edge in arrangement.edges:
         for stretch in edge.stretches:
             if not stretch.strand.path:
@@ -114,7 +112,7 @@ class _Monotone:
 
     __slots__ = ("end", "farthest", "high", "low", "nearest", "start", "strand", "way")
 
-    def __init__(self, strand: Strand, start: float, end: float, *, level: bool) -> None:
+    def __init__(self, strand: PreparedSegment, start: float, end: float, *, level: bool) -> None:
         self.strand, self.start, self.end = strand, start, end
         first, last = point_at(strand.cubic, start), point_at(strand.cubic, end)
         low, high = (first.imag, last.imag) if level else (first.real, last.real)
@@ -129,7 +127,7 @@ class _Monotone:
 class _Rays:
     """What rays meet that are level, or upright; sorted into bands when they are first asked."""
 
-    def __init__(self, strands: Iterable[Strand], tolerance: float) -> None:
+    def __init__(self, strands: Iterable[PreparedSegment], tolerance: float) -> None:
         self._strands = tuple(strands)
         self._beside = BESIDE * tolerance
         self._bands: dict[bool, _Bands] = {}
@@ -219,7 +217,7 @@ class _Own:
 class _Bands:
     """Monotone stretches by the heights that they reach."""
 
-    def __init__(self, strands: Iterable[Strand], *, level: bool) -> None:
+    def __init__(self, strands: Iterable[PreparedSegment], *, level: bool) -> None:
         found = [m for s in strands for m in _monotone(s, level=level)]
         self._low = min((m.low for m in found), default=0.0)
         high = max((m.high for m in found), default=1.0)
@@ -237,11 +235,8 @@ class _Bands:
         return self._bands.get(self._band(height), ())
 
 
-def _monotone(strand: Strand, *, level: bool) -> Iterable[_Monotone]:
-    p0, p1, p2, p3 = (p.imag if level else p.real for p in strand.cubic)
-    roots = quadratic_roots(p3 - p0 + 3.0 * (p1 - p2), 2.0 * (p0 - 2.0 * p1 + p2), p1 - p0)
-    turns = sorted(t for t in roots if 0.0 < t < 1.0)
-    for start, end in itertools.pairwise((0.0, *turns, 1.0)):
+def _monotone(strand: PreparedSegment, *, level: bool) -> Iterable[_Monotone]:
+    for start, end in monotone_parts(values(strand.cubic, level=level)):
         made = _Monotone(strand, start, end, level=level)
         if made.low < made.high:
             yield made
@@ -249,23 +244,4 @@ def _monotone(strand: Strand, *, level: bool) -> Iterable[_Monotone]:
 
 def _passing(cubic: Cubic, m: _Monotone, height: float, *, level: bool) -> float:
     """The parameter at which a monotone stretch passes a height."""
-    p0, p1, p2, p3 = (p.imag if level else p.real for p in cubic)
-    linear, square, cube = 3.0 * (p1 - p0), 3.0 * (p0 - 2.0 * p1 + p2), p3 - p0 + 3.0 * (p1 - p2)
-    low, high = m.start, m.end
-    t = (low + high) / 2.0
-    for _ in range(HALVINGS):
-        off = p0 - height + t * (linear + t * (square + t * cube))
-        if off == 0.0:
-            break
-        if (off < 0.0) == (m.way > 0):
-            low = t
-        else:
-            high = t
-        rise = linear + t * (2.0 * square + t * 3.0 * cube)
-        new = t - off / rise if rise else low
-        if not low < new < high:
-            new = (low + high) / 2.0
-        if abs(new - t) <= 1e-15:
-            break
-        t = new
-    return t
+    return passes(values(cubic, level=level), m.start, m.end, height, rising=m.way > 0)

@@ -9,7 +9,7 @@ from buildup.errors import Refusal
 from buildup.geometry.angles import unit
 from buildup.geometry.bezier import Cubic, derivative_at, is_plain, line, part_of
 from buildup.geometry.lengths import length
-from buildup.geometry.strokes.offsets import way_of
+from buildup.geometry.stations import tangent_at
 from buildup.geometry.tolerances import NO_LENGTH
 from buildup.messages import refusal
 
@@ -152,7 +152,7 @@ def _between(segments: Sequence[Cubic], ends: Sequence[float], low: float, high:
             way = way or unit(segment[3] - segment[0])
             found.append(line(_along(segment, first), _along(segment, last)))
             continue
-        way = way or way_of(segment, first)
+        way = way or tangent_at(segment, first)
         found.append(segment if (first, last) == (0.0, 1.0) else part_of(segment, first, last))
     return Dash(tuple(found), way)
 

@@ -18,6 +18,7 @@ from buildup.geometry.bezier import (
     second_derivative_at,
 )
 from buildup.geometry.fitting.onefit import better, chord_parameters, fit_one
+from buildup.geometry.stations import tangent_at
 from buildup.geometry.tolerances import STANDS_STILL
 
 SHORTEST = 1e-4
@@ -94,7 +95,7 @@ def _better(segment: Cubic, by: float, start: float, end: float, *, near: float)
     """The cubic nearest to the offset that leaves and arrives as it does; None: it is too far."""
     spread = _spread(segment, start, end, FITTED)
     places = [_beside(segment, by, t) for t in spread]
-    ways = way_of(segment, start), way_of(segment, end)
+    ways = tangent_at(segment, start), tangent_at(segment, end)
     backwards = dot(places[1] - places[0], ways[0]) < 0.0
     first, last = (-ways[0], ways[1]) if backwards else (ways[0], -ways[1])
     found = fit_one(places, first, last, tolerance=near / 2.0)
@@ -125,7 +126,7 @@ def _strays(segment: Cubic, by: float, spread: Sequence[float], fitted: Cubic) -
 
 
 def _beside(segment: Cubic, by: float, t: float) -> complex:
-    return point_at(segment, t) + way_of(segment, t) * 1j * by
+    return point_at(segment, t) + tangent_at(segment, t) * 1j * by
 
 
 def _speed(segment: Cubic, by: float, t: float) -> complex:
@@ -134,7 +135,7 @@ def _speed(segment: Cubic, by: float, t: float) -> complex:
     if abs(along) > STANDS_STILL * reach_of(segment):
         return along * (1.0 - by * _bend(segment, t))
     near = min(1.0, t + ASIDE) if t < 0.5 else max(0.0, t - ASIDE)
-    turn = (way_of(segment, near) - way_of(segment, t)) / (near - t)
+    turn = (tangent_at(segment, near) - tangent_at(segment, t)) / (near - t)
     return along + turn * 1j * by
 
 
@@ -148,17 +149,6 @@ def _bend(segment: Cubic, t: float) -> float:
     along, bend = derivative_at(segment, t), second_derivative_at(segment, t)
     speed = abs(along)
     return cross(along, bend) / speed**3 if speed > STANDS_STILL * reach_of(segment) else 0.0
-
-
-def way_of(segment: Cubic, t: float) -> complex:
-    """The direction of length 1 of a segment of some length, also where it stands still."""
-    along = derivative_at(segment, t)
-    if abs(along) > STANDS_STILL * reach_of(segment):
-        return along / abs(along)
-    bend = second_derivative_at(segment, t)
-    if abs(bend) > STANDS_STILL * reach_of(segment):
-        return unit(bend if t < 0.5 else -bend)
-    return unit(segment[3] - segment[0])
 
 
 def reach_of(segment: Cubic) -> float:
@@ -191,7 +181,7 @@ def _away(segment: Cubic, by: float, fitted: Cubic, start: float, end: float) ->
     """How far a fitted offset is from the true one, across it."""
     worst = 0.0
     for t in _spread(segment, start, end, LOOKED)[1:-1]:
-        across = way_of(segment, t) * 1j
+        across = tangent_at(segment, t) * 1j
         part = (t - start) / (end - start)
         worst = max(worst, abs(dot(point_at(fitted, part) - _beside(segment, by, t), across)))
     return worst
@@ -201,11 +191,11 @@ def _spread(segment: Cubic, start: float, end: float, count: int) -> list[float]
     """Parameters of a stretch from its start to its end, dense where the segment turns."""
     step = (end - start) / count
     found = [start]
-    way = way_of(segment, start)
+    way = tangent_at(segment, start)
     waiting = [(start + k * step, FINEST) for k in range(count, 0, -1)]
     while waiting:
         high, left = waiting.pop()
-        ahead = way_of(segment, high)
+        ahead = tangent_at(segment, high)
         if left and dot(way, ahead) < STRAIGHT:
             waiting += [(high, left - 1), ((found[-1] + high) / 2.0, left - 1)]
         else:

@@ -6,7 +6,7 @@ from dataclasses import replace
 from buildup.geometry.bezier import Cubic
 from buildup.geometry.regions.rejoining import Part
 from buildup.geometry.regions.setoperations import combined, union
-from buildup.geometry.strokes.stroking import Pen, Swath, stroke_of
+from buildup.geometry.strokes.stroking import Pen, StrokeRegion, stroke_of
 
 
 def parallels_of(segments: Sequence[Cubic], pen: Pen, *, right: bool) -> list[tuple[Part, ...]]:
@@ -42,7 +42,7 @@ def parallels_of(segments: Sequence[Cubic], pen: Pen, *, right: bool) -> list[tu
     return found
 
 
-def _lies(part: Part, swaths: Sequence[Swath], side: float) -> bool:
+def _lies(part: Part, swaths: Sequence[StrokeRegion], side: float) -> bool:
     """Whether a part of the stroke's edge lies on a side of the path."""
     source = part.source
     sides = swaths[source.operand].sides[source.contour]

@@ -25,8 +25,9 @@ from buildup.geometry.bezier import (
     point_at,
 )
 from buildup.geometry.intersect.contacts import in_line
-from buildup.geometry.intersect.strands import Operand, Rule
-from buildup.geometry.strokes.offsets import offset_of, reach_of, runs_back, way_of
+from buildup.geometry.intersect.prepared import Operand, Rule
+from buildup.geometry.stations import tangent_at
+from buildup.geometry.strokes.offsets import offset_of, reach_of, runs_back
 from buildup.geometry.tolerances import NO_LENGTH, RIGHT_ABOUT
 from buildup.messages import refusal
 
@@ -63,7 +64,7 @@ class Pen:
 
 
 @dataclass(frozen=True, slots=True)
-class Swath:
+class StrokeRegion:
     """A region that a pen covers.
 
     Args:
@@ -84,7 +85,7 @@ class Swath:
 
 def stroke_of(
     segments: Sequence[Cubic], pen: Pen, *, closed: bool, way: complex = 1.0 + 0j
-) -> list[Swath]:
+) -> list[StrokeRegion]:
     """The regions that a pen covers along a path; their union is its stroke.
 
     Args:
@@ -112,22 +113,22 @@ def stroke_of(
     if closed:
         return [*found, _swath(left.told, right.told_back)]
     ends = (
-        _cap(long[-1][3], way_of(long[-1], 1.0), pen),
-        _cap(long[0][0], -way_of(long[0], 0.0), pen),
+        _cap(long[-1][3], tangent_at(long[-1], 1.0), pen),
+        _cap(long[0][0], -tangent_at(long[0], 0.0), pen),
     )
     last, first = ([(c, 0.0) for c in cap] for cap in ends)
     return [*found, _swath([*left.told, *last, *right.told_back, *first])]
 
 
 Sided = tuple[Cubic, float]
-"""A segment, with its side as a `Swath` has it."""
+"""A segment, with its side as a `StrokeRegion` has it."""
 Told = list[Sided]
 
 
-def _swath(*loops: Told) -> Swath:
+def _swath(*loops: Told) -> StrokeRegion:
     plain = [_straightened(loop) for loop in loops]
     contours = tuple(tuple(c for c, _ in loop) for loop in plain)
-    return Swath(contours, tuple(tuple(side for _, side in loop) for loop in plain))
+    return StrokeRegion(contours, tuple(tuple(side for _, side in loop) for loop in plain))
 
 
 def _straightened(loop: Told) -> Told:
@@ -199,7 +200,7 @@ def _long(segments: Sequence[Cubic]) -> list[Cubic]:
     return [s for s in segments if max(abs(p - s[0]) for p in s) > NO_LENGTH]
 
 
-class _Rim:
+class _EdgeBuilder:
     """One edge of a stroke, in the direction of its path, while it is laid."""
 
     def __init__(self, start: complex, side: float, snap: float) -> None:
@@ -208,7 +209,7 @@ class _Rim:
         self.snap = snap
         self.edge: Contour = []
         self.sides: list[float] = []
-        self.turned: list[Swath] = []
+        self.turned: list[StrokeRegion] = []
 
     @property
     def told(self) -> "Told":
@@ -247,10 +248,10 @@ class _Rim:
             self.go(self.start)
 
 
-def _rim(long: Sequence[Cubic], by: float, pen: Pen, *, closed: bool) -> _Rim:
+def _rim(long: Sequence[Cubic], by: float, pen: Pen, *, closed: bool) -> _EdgeBuilder:
     """The edge of a stroke to one side: to the right where `by` is above 0."""
-    begins = long[0][0] + way_of(long[0], 0.0) * 1j * by
-    rim = _Rim(begins, 1.0 if by > 0.0 else -1.0, SNAP * pen.width + NO_LENGTH)
+    begins = long[0][0] + tangent_at(long[0], 0.0) * 1j * by
+    rim = _EdgeBuilder(begins, 1.0 if by > 0.0 else -1.0, SNAP * pen.width + NO_LENGTH)
     for k, segment in enumerate(long):
         if k:
             _turn(rim, long[k - 1], segment, by, pen)
@@ -263,16 +264,16 @@ def _rim(long: Sequence[Cubic], by: float, pen: Pen, *, closed: bool) -> _Rim:
             rim.add(own, 0.0)
             rim.go(offset[3])
             band = (own, line(own[3], offset[3]), offset[::-1], line(offset[0], own[0]))
-            rim.turned.append(Swath((band,), ((0.0, 0.0, rim.side, 0.0),)))
+            rim.turned.append(StrokeRegion((band,), ((0.0, 0.0, rim.side, 0.0),)))
     if closed:
         _turn(rim, long[-1], long[0], by, pen)
         rim.close()
     return rim
 
 
-def _turn(rim: _Rim, before: Cubic, after: Cubic, by: float, pen: Pen) -> None:
+def _turn(rim: _EdgeBuilder, before: Cubic, after: Cubic, by: float, pen: Pen) -> None:
     """Goes round a corner: outside as the pen joins, inside by way of the corner itself."""
-    at, into, out = before[3], way_of(before, 1.0), way_of(after, 0.0)
+    at, into, out = before[3], tangent_at(before, 1.0), tangent_at(after, 0.0)
     turn = cross(into, out)
     if abs(turn) <= RIGHT_ABOUT and dot(into, out) > 0.0:
         return
@@ -357,6 +358,6 @@ def _caps_alone(at: complex, way: complex, pen: Pen) -> Iterator[Contour]:
         yield [*_cap(at, way, pen), *_cap(at, -way, pen)]
 
 
-def _plain(contour: Contour) -> Swath:
+def _plain(contour: Contour) -> StrokeRegion:
     """A region on no side of the path."""
-    return Swath((tuple(contour),), (tuple(0.0 for _ in contour),))
+    return StrokeRegion((tuple(contour),), (tuple(0.0 for _ in contour),))

@@ -2,7 +2,7 @@
 
 from accounts.demoaccount import DEMO_NAME, DEMO_USER
 from buildup.drawing.sheet import Guide
-from buildup.edits.reference.references import PlaceUnderlay
+from buildup.edits.reference.references import AddReference
 from buildup.edits.sheet.guides import AddGuide
 from django.contrib.auth import get_user_model
 from django.core.management.base import BaseCommand
@@ -18,14 +18,14 @@ from demo.pieces import DRAWINGS
 
 
 def trace(user_id: int) -> None:
-    """A sheet set up for tracing: an underlay, a guide along its middle, a rosette begun."""
+    """A sheet set up for tracing: a reference, a guide along its middle, a rosette begun."""
     hand = Hand("Body to trace", 420, 594)
     row = make(user_id, name=hand.name, sheet=hand.sheet)
     kept = keep(row, checked(photograph()))
     pixels = (kept.width, kept.height)
     middle = Guide(id="middle", x=hand.sheet.width / 2, y=0.0, angle=90.0)
     hand.commands.append(
-        PlaceUnderlay(underlay="body", picture=kept.pk, called="Body", pixels=pixels)
+        AddReference(reference="body", picture=kept.pk, called="Body", pixels=pixels)
     )
     hand.commands.append(AddGuide(guide=middle))
     hand.shape("ellipse", "Sound hole", 210 + 336j, 94 + 94j, pen(1.2, stroke=TEAL))

@@ -2,26 +2,30 @@
 // An assembly: the one form of its parts, and, while one works on it, the parts as ghosts, which the
 // hand takes hold of wherever they lie, also where nothing is left of them.
 import { computed } from "vue";
-import { useBoard } from "../../stores/board/board";
+import { useActiveContainer } from "../../stores/board/activecontainer";
+import { useDocument } from "../../stores/board/document";
+import { useSelection } from "../../stores/board/selection";
 import { useDisplay } from "../../stores/display/display";
 import { useTools } from "../../tools/tools";
 import ItemPath from "./ItemPath.vue";
 
 const props = defineProps<{ id: string; pickable: boolean; plain: boolean }>();
-const board = useBoard();
+const container = useActiveContainer();
+const doc = useDocument();
+const selection = useSelection();
 const display = useDisplay();
 const tools = useTools();
 
-const item = computed(() => board.drawable(props.id));
-const inside = computed(() => board.way.includes(props.id));
+const item = computed(() => doc.drawable(props.id));
+const inside = computed(() => container.breadcrumb.includes(props.id));
 const worked = computed(() => {
   if (display.view === "Print") return false;
-  const chosen = board.selected;
+  const chosen = selection.selected;
   return (
     props.plain ||
     inside.value ||
     chosen.includes(props.id) ||
-    chosen.some((s) => board.tree.above(s).includes(props.id))
+    chosen.some((s) => doc.tree.above(s).includes(props.id))
   );
 });
 /** Its parts are taken hold of one by one: in it, where anchors are edited, or once it is selected. */
@@ -32,7 +36,7 @@ const opened = computed(() => {
 });
 const ghosts = computed(() => (worked.value ? (item.value?.assembly?.parts ?? []) : []));
 const held = computed(() =>
-  opened.value ? board.tree.drawnIn(props.id).filter((i) => board.free(i)) : [],
+  opened.value ? doc.tree.drawnIn(props.id).filter((i) => doc.free(i)) : [],
 );
 const hitOf = (part: string): string => JSON.stringify({ what: "item", item: part });
 </script>
@@ -52,7 +56,7 @@ const hitOf = (part: string): string => JSON.stringify({ what: "item", item: par
       v-for="part in held"
       :key="part"
       class="hold"
-      :d="board.drawable(part)?.path"
+      :d="doc.drawable(part)?.path"
       :data-hit="hitOf(part)"
     />
   </g>

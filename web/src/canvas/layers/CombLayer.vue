@@ -3,7 +3,7 @@
 // many strokes as the sides have in common. And the place that is pointed at in the profile.
 import { computed, watch } from "vue";
 import type { CurveReading } from "../../api/types";
-import { useBoard } from "../../stores/board/board";
+import { useCopies } from "../../stores/board/copies";
 import { useCurves } from "../../stores/measuring/curves";
 import { useDisplay } from "../../stores/display/display";
 import { pointOf } from "../../lib/readings";
@@ -14,7 +14,7 @@ import { jointPath } from "../marks/joints";
 import { useLens } from "../pointer/lens";
 
 const lens = useLens();
-const board = useBoard();
+const copies = useCopies();
 const curves = useCurves();
 const display = useDisplay();
 const tools = useTools();
@@ -25,7 +25,7 @@ watch(
   () => tools.pointer,
   (pointer) => {
     if (!display.profile || tools.pressing) return;
-    if (pointer) curves.pointAt(board.toOriginal(view.toSheet(pointer)), view.scale);
+    if (pointer) curves.pointAt(copies.toOriginal(view.toSheet(pointer)), view.scale);
     else curves.pointed = null;
   },
 );

@@ -1,14 +1,14 @@
 <script setup lang="ts">
-// The underlay as bright as it is, over a part of the canvas: one half of it, at the same zoom and
+// The reference as bright as it is, over a part of the canvas: one half of it, at the same zoom and
 // place; what lies left of an edge that is dragged; or all, while a key is held.
 import { computed } from "vue";
-import { useBoard } from "../../stores/board/board";
+import { useDocument } from "../../stores/board/document";
 import { useComparing } from "../../stores/display/comparing";
 import { useTools } from "../../tools/tools";
 import { useView } from "../../stores/display/view";
 import ReferenceLayer from "./ReferenceLayer.vue";
 
-const board = useBoard();
+const doc = useDocument();
 const comparing = useComparing();
 const tools = useTools();
 const view = useView();
@@ -58,9 +58,9 @@ function key(event: KeyboardEvent): void {
       <g :transform="`translate(${shift} 0) ${view.transform}`">
         <rect
           class="sheet"
-          :width="board.sheet.width"
-          :height="board.sheet.height"
-          :fill="board.sheet.colour ?? '#ffffff'"
+          :width="doc.sheet.width"
+          :height="doc.sheet.height"
+          :fill="doc.sheet.colour ?? '#ffffff'"
         />
         <ReferenceLayer alone />
       </g>

@@ -3,7 +3,8 @@
 // images.
 import { computed } from "vue";
 import type { Style } from "../../api/types";
-import { useBoard } from "../../stores/board/board";
+import { useActiveContainer } from "../../stores/board/activecontainer";
+import { useDocument } from "../../stores/board/document";
 import { useDisplay } from "../../stores/display/display";
 import AssemblyNode from "./AssemblyNode.vue";
 import FilterDef from "../paint/FilterDef.vue";
@@ -21,11 +22,12 @@ const props = withDefaults(
   }>(),
   { turns: () => [] },
 );
-const board = useBoard();
+const container = useActiveContainer();
+const doc = useDocument();
 const display = useDisplay();
 
-const item = computed(() => board.drawable(props.id));
-const held = computed(() => board.tree.in(props.id));
+const item = computed(() => doc.drawable(props.id));
+const held = computed(() => doc.tree.in(props.id));
 const picks = computed(() => props.pickable && !item.value?.locked);
 const filter = computed(() => (props.plain ? null : (item.value?.filter ?? null)));
 const showing = computed(() =>
@@ -33,7 +35,7 @@ const showing = computed(() =>
 );
 const images = computed(() => item.value?.symmetry?.images.slice(1) ?? []);
 /** What is drawn in here is drawn in the symmetry: its images step back. */
-const entered = computed(() => display.view !== "Print" && board.way.includes(props.id));
+const entered = computed(() => display.view !== "Print" && container.breadcrumb.includes(props.id));
 /** The part of the sheet that a symmetry keeps. */
 const clip = computed(() => {
   const corners = item.value?.symmetry?.clip ?? [];
@@ -54,13 +56,13 @@ const inner = computed(() => (item.value?.symmetry ? [...props.turns, 0] : props
     <g :clip-path="clip?.url">
       <template v-for="child in held" :key="child">
         <AssemblyNode
-          v-if="board.drawable(child)?.assembly"
+          v-if="doc.drawable(child)?.assembly"
           :id="child"
           :pickable="picks"
           :plain="plain"
         />
         <ContainerNode
-          v-else-if="board.tree.holds(child)"
+          v-else-if="doc.tree.holds(child)"
           :id="child"
           :pickable="picks"
           :plain="plain"

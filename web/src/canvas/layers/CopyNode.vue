@@ -3,7 +3,7 @@
 // whatever happens to that shows in all images at once.
 import { computed } from "vue";
 import type { Style } from "../../api/types";
-import { useBoard } from "../../stores/board/board";
+import { useDocument } from "../../stores/board/document";
 import PaintedPath from "../paint/PaintedPath.vue";
 import { showingOf } from "../paint/paint";
 
@@ -16,10 +16,10 @@ const props = defineProps<{
   /** How it is painted here instead of as the original. */
   paint: Style | null;
 }>();
-const board = useBoard();
+const doc = useDocument();
 
-const item = computed(() => board.drawable(props.id));
-const held = computed(() => board.tree.in(props.id));
+const item = computed(() => doc.drawable(props.id));
+const held = computed(() => doc.tree.in(props.id));
 /** As the original, whose filter it has. */
 const showing = computed(() =>
   item.value && !props.plain
@@ -53,12 +53,12 @@ const painted = computed(() => {
 
 <template>
   <template v-if="item && !item.hidden">
-    <g v-if="painted.length > 0 && board.paints(id)" :data-hit="hit" v-bind="showing">
+    <g v-if="painted.length > 0 && doc.paints(id)" :data-hit="hit" v-bind="showing">
       <g :pointer-events="hit ? 'painted' : 'none'">
         <PaintedPath v-for="(p, n) in painted" :key="n" v-bind="p" />
       </g>
     </g>
-    <use v-else-if="board.paints(id)" :href="`#drawn-${id}`" :data-hit="hit" />
+    <use v-else-if="doc.paints(id)" :href="`#drawn-${id}`" :data-hit="hit" />
     <g v-else v-bind="showing">
       <g v-for="(image, n) in images" :key="n" :transform="image.transform">
         <ImageNode

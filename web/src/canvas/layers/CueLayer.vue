@@ -2,13 +2,13 @@
 // What the pointer has met: a plum hairline with its distance or angle, or a mark with its word.
 import { computed } from "vue";
 import type { Cue, CueKind, Point } from "../../api/types";
-import { useBoard } from "../../stores/board/board";
+import { useDocument } from "../../stores/board/document";
 import { useSnapping } from "../../stores/display/snapping";
 import { degrees, length } from "../../lib/numbers";
 import { useLens } from "../pointer/lens";
 import { useCatalogue } from "../../stores/display/catalogue";
 
-const board = useBoard();
+const doc = useDocument();
 const snapping = useSnapping();
 const view = useLens();
 const catalogue = useCatalogue();
@@ -28,7 +28,7 @@ const WORDS: Partial<Record<CueKind, string>> = {
 };
 
 function words(cue: Cue): string {
-  const unit = catalogue.unit(board.sheet.unit);
+  const unit = catalogue.unit(doc.sheet.unit);
   const parts = [WORDS[cue.kind]];
   if (cue.distance != null) parts.push(`${length(cue.distance, unit)} ${unit.name}`);
   if (cue.angle != null) parts.push(`${degrees(cue.angle)}°`);

@@ -2,11 +2,11 @@
 // The grid and the guides, as hairlines over the desk.
 import { computed } from "vue";
 import type { Guide } from "../../api/types";
-import { useBoard } from "../../stores/board/board";
+import { useDocument } from "../../stores/board/document";
 import { useTools } from "../../tools/tools";
 import { useLens } from "../pointer/lens";
 
-const board = useBoard();
+const doc = useDocument();
 const view = useLens();
 const tools = useTools();
 
@@ -16,7 +16,7 @@ const CLOSEST = 5;
 /** Lines at equal distances over the sheet, as path data on the screen; none when too dense. */
 function lines(step: number): string {
   if (step * view.scale < CLOSEST) return "";
-  const { width, height } = board.sheet;
+  const { width, height } = doc.sheet;
   const [left, top] = view.toScreen([0, 0]);
   const [right, bottom] = view.toScreen([width, height]);
   let path = "";
@@ -26,10 +26,10 @@ function lines(step: number): string {
 }
 
 const grid = computed(() => {
-  const { step, parts, shown } = board.sheet.grid;
+  const { step, parts, shown } = doc.sheet.grid;
   return shown ? { coarse: lines(step), fine: parts > 1 ? lines(step / parts) : "" } : null;
 });
-const guides = computed(() => (board.sheet.guides_hidden ? [] : board.sheet.guides));
+const guides = computed(() => (doc.sheet.guides_hidden ? [] : doc.sheet.guides));
 const place = (g: Guide): string => {
   const [x, y] = view.toScreen([g.x, g.y]);
   return `translate(${x} ${y}) rotate(${g.angle})`;
@@ -48,7 +48,7 @@ const hit = (g: Guide): string => JSON.stringify({ what: "guide", guide: g.id, a
       :key="g.id"
       :transform="place(g)"
       class="guide"
-      :class="{ chosen: board.aid === g.id }"
+      :class="{ chosen: doc.aid === g.id }"
       :data-testid="`guide-${g.angle}`"
     >
       <path :d="`M${-FAR} 0H${FAR}`" />

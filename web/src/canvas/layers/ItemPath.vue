@@ -3,18 +3,18 @@
 // how far the sheet is away: zooming and panning touch no item.
 import { computed } from "vue";
 import type { PaintMark } from "../../api/types";
-import { useBoard } from "../../stores/board/board";
+import { useDocument } from "../../stores/board/document";
 import FilterDef from "../paint/FilterDef.vue";
 import PaintedPath from "../paint/PaintedPath.vue";
 import { showingOf } from "../paint/paint";
 
 const props = defineProps<{ id: string; pickable: boolean; plain: boolean }>();
-const board = useBoard();
+const doc = useDocument();
 
 /** Screen pixels. */
 const HIT_WIDTH = 12;
 
-const item = computed(() => board.drawable(props.id));
+const item = computed(() => doc.drawable(props.id));
 const hit = computed(() =>
   props.pickable && !item.value?.locked
     ? JSON.stringify({ what: "item", item: props.id })

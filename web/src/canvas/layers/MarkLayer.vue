@@ -2,7 +2,8 @@
 // The marks of what is selected, on the screen's own scale.
 import { computed } from "vue";
 import type { AnchorMark as Mark, AnchorRef } from "../../api/types";
-import { useBoard } from "../../stores/board/board";
+import { useCopies } from "../../stores/board/copies";
+import { useSelection } from "../../stores/board/selection";
 import { useDrafting } from "../../stores/editing/drafting";
 import { useDisplay } from "../../stores/display/display";
 import { usePainting } from "../../stores/painting/painting";
@@ -35,8 +36,9 @@ import TextPegs from "../pegs/TextPegs.vue";
 import { showInImage } from "../pointer/lens";
 
 withDefaults(defineProps<{ /** Not the one in the loupe. */ main?: boolean }>(), { main: true });
-const board = useBoard();
-const image = showInImage(() => board.image);
+const copies = useCopies();
+const selection = useSelection();
+const image = showInImage(() => copies.current);
 const tools = useTools();
 const display = useDisplay();
 const drafting = useDrafting();
@@ -53,13 +55,13 @@ const framed = computed(
 
 /** What a hover would do shows in the form only: the marks under the pointer stay what they are. */
 const marks = computed(() =>
-  drawing.value && !tools.pressing ? board.keptMarks.anchors : board.marks.anchors,
+  drawing.value && !tools.pressing ? selection.savedMarks.anchors : selection.marks.anchors,
 );
 
 const key = (a: Mark): string => `${a.item} ${a.contour} ${a.index}`;
-const chosen = computed(() => new Set(board.anchors.map((a) => a.join(" "))));
+const chosen = computed(() => new Set(selection.anchors.map((a) => a.join(" "))));
 /** The anchor that only follows the pointer is not met by it. */
-const kept = computed(() => new Set(board.keptMarks.anchors.map(key)));
+const kept = computed(() => new Set(selection.savedMarks.anchors.map(key)));
 const word = (mark: Mark): string | null => {
   const hit = tools.hit;
   const under = hit?.what === "anchor" && hit.item === mark.item && hit.contour === mark.contour;
@@ -67,7 +69,7 @@ const word = (mark: Mark): string | null => {
 };
 
 /** Of a shape the Corners tool shows the pegs of its corners only. */
-const cornerPegs = computed(() => board.marks.pegs.filter((p) => p.corner));
+const cornerPegs = computed(() => selection.marks.pegs.filter((p) => p.corner));
 
 /** Handles are shown as the designer asks; while drawing, those of the last two anchors. */
 const withHandles = computed<Mark[]>(() => {
@@ -76,8 +78,8 @@ const withHandles = computed<Mark[]>(() => {
   if (display.handles === "all") return all;
   if (display.handles === "chosen") return all.filter((a) => chosen.value.has(key(a)));
   const near = new Set<string>();
-  for (const [item, contour, index] of board.anchors as AnchorRef[]) {
-    const count = board.pathOf(item, contour)?.count ?? 1;
+  for (const [item, contour, index] of selection.anchors as AnchorRef[]) {
+    const count = selection.pathOf(item, contour)?.count ?? 1;
     for (const i of [index - 1, index, index + 1]) {
       near.add(`${item} ${contour} ${(i + count) % count}`);
     }
@@ -129,7 +131,7 @@ const withHandles = computed<Mark[]>(() => {
         <CornerPegs />
         <PegMark v-for="peg in cornerPegs" :key="peg.dial" :peg="peg" />
         <AnchorMark
-          v-for="mark in board.marks.anchors"
+          v-for="mark in selection.marks.anchors"
           :key="`c ${key(mark)}`"
           :mark="mark"
           :chosen="chosen.has(key(mark))"
@@ -137,13 +139,13 @@ const withHandles = computed<Mark[]>(() => {
           :word="null"
         />
       </template>
-      <StaysMark v-if="framed && board.marks.frame" />
+      <StaysMark v-if="framed && selection.marks.frame" />
       <CopyPegs v-if="drafting.draft" />
-      <template v-else-if="framed && board.marks.frame">
+      <template v-else-if="framed && selection.marks.frame">
         <GradientMarks v-if="painting.gradient" />
         <template v-else>
-          <FrameMark :frame="board.marks.frame" />
-          <PegMark v-for="peg in board.marks.pegs" :key="peg.dial" :peg="peg" />
+          <FrameMark :frame="selection.marks.frame" />
+          <PegMark v-for="peg in selection.marks.pegs" :key="peg.dial" :peg="peg" />
           <OffsetPeg />
           <TextPegs />
           <MiterMarks />

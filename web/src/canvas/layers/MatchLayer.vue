@@ -5,29 +5,29 @@ import { computed } from "vue";
 import type { Point } from "../../api/types";
 import { useMatching } from "../../stores/measuring/matching";
 import { shown } from "../../lib/numbers";
-import { useBoard } from "../../stores/board/board";
+import { useDocument } from "../../stores/board/document";
 import { useTools } from "../../tools/tools";
 import { useView } from "../../stores/display/view";
 import { useCatalogue } from "../../stores/display/catalogue";
 import { useLens } from "../pointer/lens";
-import { placeOf, silhouettePath } from "./tracedarea";
+import { placeOf, tracedAreaPath } from "./tracedarea";
 
 const lens = useLens();
 const view = useView();
-const board = useBoard();
+const doc = useDocument();
 const tools = useTools();
 const matching = useMatching();
 const catalogue = useCatalogue();
 
 const outlines = computed(() =>
   tools.name === "reference" || matching.mark
-    ? board.sheet.underlays
+    ? doc.sheet.references
         .filter((u) => !u.hidden)
         .flatMap((u) =>
-          u.silhouette
+          u.traced_area
             ? {
                 id: u.id,
-                d: silhouettePath(u.silhouette),
+                d: tracedAreaPath(u.traced_area),
                 place: `${placeOf(u)} scale(${u.width} ${u.height})`,
               }
             : [],
@@ -37,10 +37,10 @@ const outlines = computed(() =>
 const gap = computed(() => {
   const { mark } = matching;
   if (!mark || mark.largest * view.scale < 1) return null;
-  const unit = catalogue.unit(board.sheet.unit);
+  const unit = catalogue.unit(doc.sheet.unit);
   return {
     from: lens.toScreen(mark.edge as Point),
-    to: lens.toScreen(mark.silhouette as Point),
+    to: lens.toScreen(mark.traced_area as Point),
     words: `${shown(mark.largest / unit.size, unit.decimals)} ${unit.name}`,
   };
 });
@@ -59,7 +59,7 @@ const gap = computed(() => {
         class="form"
         :d="o.d"
         :transform="o.place"
-        data-testid="silhouette"
+        data-testid="traced-area"
       />
     </g>
     <template v-if="gap">

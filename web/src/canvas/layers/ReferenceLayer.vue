@@ -1,8 +1,8 @@
 <script setup lang="ts">
 // Pictures to trace: dimmed, below everything, met by the pointer only with their own tool.
 import { computed } from "vue";
-import type { Underlay } from "../../api/types";
-import { useBoard } from "../../stores/board/board";
+import type { Reference } from "../../api/types";
+import { useDocument } from "../../stores/board/document";
 import { useTools } from "../../tools/tools";
 import { useView } from "../../stores/display/view";
 import { placeOf } from "./tracedarea";
@@ -11,23 +11,23 @@ const props = defineProps<{
   /** As bright as it is, without marks: to be compared with. */
   alone?: boolean;
 }>();
-const board = useBoard();
+const doc = useDocument();
 const tools = useTools();
 const view = useView();
 
 const active = computed(() => tools.name === "reference" && !props.alone);
-const shown = computed(() => board.sheet.underlays.filter((u) => !u.hidden));
-const hit = (u: Underlay, part: string): string =>
-  JSON.stringify({ what: "underlay", underlay: u.id, part });
+const shown = computed(() => doc.sheet.references.filter((u) => !u.hidden));
+const hit = (u: Reference, part: string): string =>
+  JSON.stringify({ what: "reference", reference: u.id, part });
 const CORNERS = [
   [0, 0],
   [1, 0],
   [1, 1],
   [0, 1],
 ] as const;
-const corners = (u: Underlay) => (u.id === board.aid || shown.value.length === 1 ? CORNERS : []);
+const corners = (u: Reference) => (u.id === doc.aid || shown.value.length === 1 ? CORNERS : []);
 /** A corner of a picture, its axes pointing inwards, on the screen's own scale. */
-const corner = (u: Underlay, x: number, y: number): string => {
+const corner = (u: Reference, x: number, y: number): string => {
   const one = 1 / view.scale;
   return `translate(${x * u.width} ${y * u.height}) scale(${x ? -one : one} ${y ? -one : one})`;
 };
@@ -36,7 +36,7 @@ const corner = (u: Underlay, x: number, y: number): string => {
 <template>
   <g v-for="u in shown" :key="u.id" :transform="placeOf(u)">
     <image
-      :href="`/api/v1/drawings/${board.id}/pictures/${u.picture}`"
+      :href="`/api/v1/drawings/${doc.id}/pictures/${u.picture}`"
       :width="u.width"
       :height="u.height"
       :opacity="alone ? 1 : u.strength"
@@ -44,9 +44,9 @@ const corner = (u: Underlay, x: number, y: number): string => {
       preserveAspectRatio="none"
       :pointer-events="active ? 'all' : 'none'"
       :data-hit="hit(u, 'whole')"
-      :data-testid="alone ? undefined : `underlay-${u.name}`"
+      :data-testid="alone ? undefined : `reference-${u.name}`"
     />
-    <g v-if="active" class="marks" :class="{ chosen: board.aid === u.id }">
+    <g v-if="active" class="marks" :class="{ chosen: doc.aid === u.id }">
       <rect :width="u.width" :height="u.height" class="edge" vector-effect="non-scaling-stroke" />
       <g v-for="[x, y] in corners(u)" :key="`${x} ${y}`" :transform="corner(u, x, y)">
         <path class="bracket" d="M16 0H0V16" />

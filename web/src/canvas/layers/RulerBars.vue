@@ -1,12 +1,12 @@
 <script setup lang="ts">
 // Rulers along the top and the left, in the sheet's unit.
 import { computed } from "vue";
-import { useBoard } from "../../stores/board/board";
+import { useDocument } from "../../stores/board/document";
 import { useTools } from "../../tools/tools";
 import { useView } from "../../stores/display/view";
 import { useCatalogue } from "../../stores/display/catalogue";
 
-const board = useBoard();
+const doc = useDocument();
 const view = useView();
 const tools = useTools();
 const catalogue = useCatalogue();
@@ -15,7 +15,7 @@ const THICK = 18;
 const APART = 70;
 const STEPS = [1, 2, 5, 10];
 
-const unit = computed(() => catalogue.unit(board.sheet.unit));
+const unit = computed(() => catalogue.unit(doc.sheet.unit));
 const step = computed(() => {
   const wanted = APART / view.scale / unit.value.size;
   const decade = 10 ** Math.floor(Math.log10(wanted));

@@ -2,10 +2,10 @@
 // The drawing at its actual size and as an icon, on light and on dark, while one draws. It shows what
 // the canvas draws, once more.
 import { computed, ref } from "vue";
-import { useBoard } from "../../stores/board/board";
+import { useDocument } from "../../stores/board/document";
 import { useDisplay } from "../../stores/display/display";
 
-const board = useBoard();
+const doc = useDocument();
 const looking = useDisplay();
 const SIZES = [16, 24, 32, 64] as const;
 /** CSS pixels: a sheet that is larger shows this much of its middle. */
@@ -14,10 +14,10 @@ const MOST = [198, 140] as const;
 const MOST_ITEMS = 400;
 
 const dark = ref(false);
-const many = computed(() => board.count > MOST_ITEMS);
-const whole = computed(() => `0 0 ${board.sheet.width} ${board.sheet.height}`);
+const many = computed(() => doc.count > MOST_ITEMS);
+const whole = computed(() => `0 0 ${doc.sheet.width} ${doc.sheet.height}`);
 const actual = computed(() => {
-  const { width, height } = board.sheet;
+  const { width, height } = doc.sheet;
   const [w, h] = [Math.min(width, MOST[0]), Math.min(height, MOST[1])];
   return { w, h, box: `${(width - w) / 2} ${(height - h) / 2} ${w} ${h}` };
 });
@@ -26,7 +26,7 @@ const drawn = computed(() =>
   looking.view === "Wireframe" ? "#painted-on-the-sheet" : "#drawn-on-the-sheet",
 );
 const grounds = computed(() => [
-  { name: "light", colour: board.sheet.colour ?? "#ffffff" },
+  { name: "light", colour: doc.sheet.colour ?? "#ffffff" },
   { name: "dark", colour: "#141a18" },
 ]);
 </script>
@@ -43,7 +43,7 @@ const grounds = computed(() => [
       </button>
     </header>
     <p v-if="many" class="many">
-      {{ board.count }} items are too many for a live preview. Print view shows them.
+      {{ doc.count }} items are too many for a live preview. Print view shows them.
     </p>
     <template v-else>
       <div class="ground" :style="{ background: grounds[dark ? 1 : 0]?.colour }">

@@ -1,7 +1,7 @@
-// The form in an underlay as path data, in parts of the picture's width and height.
-import type { Silhouette } from "../../api/types";
+// The form in a reference as path data, in parts of the picture's width and height.
+import type { TracedArea } from "../../api/types";
 
-export const silhouettePath = (form: Silhouette): string =>
+export const tracedAreaPath = (form: TracedArea): string =>
   form.paths
     .map((path) => {
       const point = (n: number): string => (path[n % path.length] ?? [0, 0]).join(" ");

@@ -2,21 +2,21 @@
 // The line about which an outline was compared with its image, and where it misses most.
 import { computed } from "vue";
 import { useBalance } from "../../stores/measuring/balance";
-import { useBoard } from "../../stores/board/board";
+import { useDocument } from "../../stores/board/document";
 import { length } from "../../lib/numbers";
 import { useCatalogue } from "../../stores/display/catalogue";
 import AxisLine from "./AxisLine.vue";
 import { useLens } from "../pointer/lens";
 
 const balance = useBalance();
-const board = useBoard();
+const doc = useDocument();
 const catalogue = useCatalogue();
 const view = useLens();
 
 const shown = computed(() => {
   const mark = balance.mark;
   if (!balance.on || !mark) return null;
-  const unit = catalogue.unit(board.sheet.unit);
+  const unit = catalogue.unit(doc.sheet.unit);
   const [from, to] = mark.ends.map((e) => view.toScreen(e));
   return {
     line: from && to ? `M${from.join(" ")}L${to.join(" ")}` : "",

@@ -4,11 +4,15 @@ import { computed } from "vue";
 import type { Point } from "../../api/types";
 import { mapped } from "../../core/matrices";
 import { ROOT } from "../../core/tree";
-import { useBoard } from "../../stores/board/board";
+import { useCopies } from "../../stores/board/copies";
+import { useDocument } from "../../stores/board/document";
+import { useSelection } from "../../stores/board/selection";
 import { useTools } from "../../tools/tools";
 import { useLens } from "../pointer/lens";
 
-const board = useBoard();
+const copies = useCopies();
+const doc = useDocument();
+const selection = useSelection();
 const tools = useTools();
 const view = useLens();
 
@@ -17,13 +21,13 @@ const MOST_IMAGES = 100;
 
 const ends = computed(() => {
   if (tools.active === "freehand") return [];
-  return board.settledTree.drawnIn(ROOT).flatMap((id) => {
-    const item = board.kept(id);
-    if (!item || item.ends.length === 0 || board.selected.includes(id)) return [];
-    if (!board.free(id)) return [];
+  return doc.savedTree.drawnIn(ROOT).flatMap((id) => {
+    const item = doc.saved(id);
+    if (!item || item.ends.length === 0 || selection.selected.includes(id)) return [];
+    if (!doc.free(id)) return [];
     // The original last, on top: on a seam the pointer meets that one.
-    return board
-      .imagesOf(id)
+    return copies
+      .matricesOf(id)
       .slice(0, MOST_IMAGES)
       .reverse()
       .flatMap(({ turns, matrix }) =>

@@ -4,11 +4,13 @@
 // the hand gets the marks in full.
 import { computed } from "vue";
 import type { AnchorMark } from "../../api/types";
-import { useBoard } from "../../stores/board/board";
+import { useCopies } from "../../stores/board/copies";
+import { useSelection } from "../../stores/board/selection";
 import { onScreen, useLens } from "../pointer/lens";
 
 const props = defineProps<{ /** Those whose handles show. */ handled: readonly AnchorMark[] }>();
-const board = useBoard();
+const copies = useCopies();
+const selection = useSelection();
 const view = useLens();
 
 /** Beyond that many marks in all images they are a blur, and the canvas is slow. */
@@ -16,7 +18,7 @@ const MOST = 3_000;
 
 const path = computed(() => {
   let [dots, stems] = ["", ""];
-  for (const mark of board.marks.anchors) {
+  for (const mark of selection.marks.anchors) {
     const [x, y] = view.toScreen(mark.at);
     dots += `M${x} ${y}h0`;
   }
@@ -32,8 +34,8 @@ const path = computed(() => {
   return { dots, stems };
 });
 const images = computed(() => {
-  const others = board.otherImages;
-  if (others.length * board.marks.anchors.length > MOST) return [];
+  const others = copies.others;
+  if (others.length * selection.marks.anchors.length > MOST) return [];
   return others.map(({ turns, matrix }) => ({
     key: turns.join(),
     transform: onScreen(matrix, view),

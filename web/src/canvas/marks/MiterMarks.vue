@@ -1,14 +1,18 @@
 <script setup lang="ts">
 // The corners at which the miter of a stroke is cut off.
-import { useBoard } from "../../stores/board/board";
+import { useSelection } from "../../stores/board/selection";
 import { useLens } from "../pointer/lens";
 
-const board = useBoard();
+const selection = useSelection();
 const view = useLens();
 </script>
 
 <template>
-  <g v-for="(at, n) in board.marks.miters" :key="n" :transform="`translate(${view.toScreen(at)})`">
+  <g
+    v-for="(at, n) in selection.marks.miters"
+    :key="n"
+    :transform="`translate(${view.toScreen(at)})`"
+  >
     <circle class="halo" r="7" />
     <path class="cut" d="M-6 0A6 6 0 1 0 6 0A6 6 0 1 0 -6 0M-4.2 4.2L4.2 -4.2" />
   </g>

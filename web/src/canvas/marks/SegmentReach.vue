@@ -1,23 +1,25 @@
 <script setup lang="ts">
 // The segments of the selected outlines, as the pointer meets them.
 import { computed } from "vue";
-import { useBoard } from "../../stores/board/board";
+import { useDocument } from "../../stores/board/document";
+import { useSelection } from "../../stores/board/selection";
 import { useTools } from "../../tools/tools";
 import { useLens } from "../pointer/lens";
 
 const REACH = 11;
 
-const board = useBoard();
+const doc = useDocument();
+const selection = useSelection();
 const tools = useTools();
 const view = useLens();
 
 const outlines = computed(() =>
   tools.active === "freehand"
     ? []
-    : board.selected
-        .map((i) => board.kept(i))
+    : selection.selected
+        .map((i) => doc.saved(i))
         .filter((d) => d !== undefined)
-        .filter((d) => d.type === "outline" && board.free(d.id)),
+        .filter((d) => d.type === "outline" && doc.free(d.id)),
 );
 const hit = (item: string): string => JSON.stringify({ what: "segment", item });
 </script>

@@ -2,14 +2,14 @@
 // The item that the others are lined up with: it stays, and says so.
 import { computed } from "vue";
 import { useAligning } from "../../stores/editing/aligning";
-import { useBoard } from "../../stores/board/board";
+import { useDocument } from "../../stores/board/document";
 import { useLens } from "../pointer/lens";
 
-const board = useBoard();
+const doc = useDocument();
 const aligning = useAligning();
 const view = useLens();
 const box = computed(() => {
-  const item = board.drawable(aligning.stays ?? "");
+  const item = doc.drawable(aligning.stays ?? "");
   if (!item) return null;
   const [left, top, right, bottom] = item.box;
   const [a, b] = [view.toScreen([left, top]), view.toScreen([right, bottom])];

@@ -3,7 +3,9 @@
 // grip at each end and a diamond where it turns. With a drawing tool in the hand only the lines show.
 import { computed } from "vue";
 import type { CopyPeg, Point } from "../../api/types";
-import { useBoard } from "../../stores/board/board";
+import { useActiveContainer } from "../../stores/board/activecontainer";
+import { useDocument } from "../../stores/board/document";
+import { useSelection } from "../../stores/board/selection";
 import { useDrafting } from "../../stores/editing/drafting";
 import { degrees, dialText, length } from "../../lib/numbers";
 import { useTools } from "../../tools/tools";
@@ -13,7 +15,9 @@ import DiamondMark from "./DiamondMark.vue";
 import PegBar from "../pegs/PegBar.vue";
 import { useLens } from "../pointer/lens";
 
-const board = useBoard();
+const container = useActiveContainer();
+const doc = useDocument();
+const selection = useSelection();
 const tools = useTools();
 const drafting = useDrafting();
 const catalogue = useCatalogue();
@@ -32,16 +36,16 @@ const once = computed(() => {
 /** Which ones: around what one draws and has selected, selected themselves, or drafted. */
 const shown = computed(() => {
   const wanted = new Set([
-    ...board.way,
-    ...board.selected.flatMap((i) => [...board.tree.above(i), i]),
+    ...container.breadcrumb,
+    ...selection.selected.flatMap((i) => [...doc.tree.above(i), i]),
     ...(drafted.value ? [drafted.value] : []),
   ]);
   return [...wanted].flatMap((id) => {
-    const mark = board.drawable(id)?.symmetry;
+    const mark = doc.drawable(id)?.symmetry;
     return mark ? [{ id, mark }] : [];
   });
 });
-const unit = computed(() => catalogue.unit(board.sheet.unit));
+const unit = computed(() => catalogue.unit(doc.sheet.unit));
 const dragging = computed(() => (tools.dragged?.what === "symmetry" ? tools.dragged : null));
 const graspable = computed(() => !tools.draws && drafting.draft === null);
 

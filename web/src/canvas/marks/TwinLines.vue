@@ -2,17 +2,17 @@
 // The lines about which the chosen anchors' twins mirror them: plum, dash-dot, right across.
 import { computed } from "vue";
 import type { Point } from "../../api/types";
-import { useBoard } from "../../stores/board/board";
+import { useSelection } from "../../stores/board/selection";
 import { useLens } from "../pointer/lens";
 
-const board = useBoard();
+const selection = useSelection();
 const view = useLens();
 
 const lines = computed(() => {
   const reach = (view.size[0] + view.size[1]) * 2;
   const found = new Map<string, string>();
-  for (const mark of board.marks.anchors) {
-    const on = board.anchors.some(
+  for (const mark of selection.marks.anchors) {
+    const on = selection.anchors.some(
       (a) => a[0] === mark.item && a[1] === mark.contour && a[2] === mark.index,
     );
     if (!on || !mark.twin) continue;

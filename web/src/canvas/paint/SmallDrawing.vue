@@ -5,10 +5,10 @@ import type { Drawable, Matrix, Style } from "../../api/types";
 import GradientDef from "./GradientDef.vue";
 import { isGradient, paintOf, plainColour, shows } from "./paint";
 import { after } from "../../core/matrices";
-import { useBoard } from "../../stores/board/board";
+import { useDocument } from "../../stores/board/document";
 
 const props = defineProps<{ id: string }>();
-const board = useBoard();
+const doc = useDocument();
 
 /** As many parts of a container as can be told apart at this size. */
 const MOST_PARTS = 200;
@@ -18,13 +18,13 @@ interface Part {
   matrix: Matrix | null;
 }
 
-const item = computed(() => board.drawable(props.id));
+const item = computed(() => doc.drawable(props.id));
 const parts = computed(() => {
   const found: Part[] = [];
   const add = (id: string, matrix: Matrix | null): void => {
-    const part = board.drawable(id);
+    const part = doc.drawable(id);
     if (!part || found.length >= MOST_PARTS) return;
-    if (board.paints(id)) {
+    if (doc.paints(id)) {
       const { assembly } = part;
       for (const item of [...(assembly?.below ?? []), part, ...(assembly?.above ?? [])]) {
         found.push({ item, matrix });
@@ -33,7 +33,7 @@ const parts = computed(() => {
     }
     for (const image of part.symmetry?.images ?? [null]) {
       const there = image && matrix ? after(matrix, image) : (image ?? matrix);
-      for (const child of board.tree.in(id)) add(child, there);
+      for (const child of doc.tree.in(id)) add(child, there);
     }
   };
   add(props.id, null);

@@ -2,7 +2,7 @@
 // The pegs of what is drafted: of copies or of a mirror line; a diamond where something turns.
 import { computed } from "vue";
 import type { CopyPeg } from "../../api/types";
-import { useBoard } from "../../stores/board/board";
+import { useDocument } from "../../stores/board/document";
 import { useDrafting } from "../../stores/editing/drafting";
 import { dialText } from "../../lib/numbers";
 import { useTools } from "../../tools/tools";
@@ -11,7 +11,7 @@ import DiamondMark from "../marks/DiamondMark.vue";
 import { useLens } from "../pointer/lens";
 import PegBar from "./PegBar.vue";
 
-const board = useBoard();
+const doc = useDocument();
 const drafting = useDrafting();
 const tools = useTools();
 const catalogue = useCatalogue();
@@ -23,7 +23,7 @@ const line = computed(() => drafting.copies === null);
 const free = (peg: CopyPeg): boolean => peg.along.every((part) => part === 0);
 const marks = computed(() => {
   const under = tools.dragged ?? tools.hit;
-  const unit = catalogue.unit(board.sheet.unit);
+  const unit = catalogue.unit(doc.sheet.unit);
   return drafting.pegs.map((peg) => {
     const touched = under?.what === "copies" && under.peg === peg.name;
     return {

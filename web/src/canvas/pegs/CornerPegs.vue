@@ -1,19 +1,21 @@
 <script setup lang="ts">
 // The pegs of corners of outlines, on the side along which the radius is dragged.
 import { computed } from "vue";
-import { useBoard } from "../../stores/board/board";
+import { useDocument } from "../../stores/board/document";
+import { useSelection } from "../../stores/board/selection";
 import { dialText } from "../../lib/numbers";
 import { useTools } from "../../tools/tools";
 import { useCatalogue } from "../../stores/display/catalogue";
 import PegBar from "./PegBar.vue";
 
-const board = useBoard();
+const doc = useDocument();
+const selection = useSelection();
 const tools = useTools();
 const catalogue = useCatalogue();
-const chosen = computed(() => new Set(board.anchors.map((a) => a.join(" "))));
+const chosen = computed(() => new Set(selection.anchors.map((a) => a.join(" "))));
 
 const pegs = computed(() =>
-  board.marks.anchors.flatMap((m) => {
+  selection.marks.anchors.flatMap((m) => {
     if (!m.corner) return [];
     const { item, contour, index, at } = m;
     const key = `${item} ${contour} ${index}`;
@@ -21,7 +23,7 @@ const pegs = computed(() =>
     const under = tools.hit?.what === "anchor" ? tools.hit : null;
     const hovered = under?.item === item && under.contour === contour && under.index === index;
     const touched = chosen.value.has(key);
-    const radius = dialText(m.corner.drawn, "length", catalogue.unit(board.sheet.unit));
+    const radius = dialText(m.corner.drawn, "length", catalogue.unit(doc.sheet.unit));
     return [
       { key, corner: m.corner, touched, words: touched || hovered ? radius : null, hit, index },
     ];

@@ -1,22 +1,24 @@
 <script setup lang="ts">
 // The peg that drags by how much the form of a selected assembly is grown or shrunk.
 import { computed } from "vue";
-import { useBoard } from "../../stores/board/board";
+import { useDocument } from "../../stores/board/document";
+import { useSelection } from "../../stores/board/selection";
 import { dialText } from "../../lib/numbers";
 import { useTools } from "../../tools/tools";
 import { useCatalogue } from "../../stores/display/catalogue";
 import PegBar from "./PegBar.vue";
 
-const board = useBoard();
+const doc = useDocument();
+const selection = useSelection();
 const tools = useTools();
 const catalogue = useCatalogue();
 
-const one = computed(() => (board.selected.length === 1 ? board.selected[0] : undefined));
-const peg = computed(() => (one.value ? board.drawable(one.value)?.assembly?.peg : null) ?? null);
+const one = computed(() => (selection.selected.length === 1 ? selection.selected[0] : undefined));
+const peg = computed(() => (one.value ? doc.drawable(one.value)?.assembly?.peg : null) ?? null);
 const touched = computed(() => (tools.dragged ?? tools.hit)?.what === "edge");
 const words = computed(() => {
   if (!peg.value || !touched.value || tools.dragged) return null;
-  const unit = catalogue.unit(board.sheet.unit);
+  const unit = catalogue.unit(doc.sheet.unit);
   return `${peg.value.label} ${dialText(peg.value.value, peg.value.unit, unit)}`;
 });
 const hit = computed(() =>

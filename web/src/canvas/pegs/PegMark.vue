@@ -2,7 +2,7 @@
 // A peg of a dial, with the dial's name and value while the pointer is on it.
 import { computed } from "vue";
 import type { PegMark } from "../../api/types";
-import { useBoard } from "../../stores/board/board";
+import { useDocument } from "../../stores/board/document";
 import { dialText } from "../../lib/numbers";
 import { useTools } from "../../tools/tools";
 import { useCatalogue } from "../../stores/display/catalogue";
@@ -10,7 +10,7 @@ import PegBar from "./PegBar.vue";
 
 const props = defineProps<{ peg: PegMark }>();
 const tools = useTools();
-const board = useBoard();
+const doc = useDocument();
 const catalogue = useCatalogue();
 
 const dragged = computed(
@@ -20,7 +20,7 @@ const hovered = computed(
   () => !tools.dragged && tools.hit?.what === "peg" && tools.hit.dial === props.peg.dial,
 );
 const words = computed(() => {
-  const unit = catalogue.unit(board.sheet.unit);
+  const unit = catalogue.unit(doc.sheet.unit);
   return `${props.peg.label} ${dialText(props.peg.value, props.peg.unit, unit)}`;
 });
 const hit = computed(() => {

@@ -1,20 +1,22 @@
 <script setup lang="ts">
 // Shadows of what is selected alone: each has a peg where the middle of the frame falls.
 import { computed } from "vue";
-import { useBoard } from "../../stores/board/board";
+import { useDocument } from "../../stores/board/document";
+import { useSelection } from "../../stores/board/selection";
 import { useTools } from "../../tools/tools";
 import { plus } from "../../tools/tool";
 import { useLens } from "../pointer/lens";
 
-const board = useBoard();
+const doc = useDocument();
+const selection = useSelection();
 const tools = useTools();
 const view = useLens();
 
 const pegs = computed(() => {
-  const [item, ...more] = board.selected;
-  const frame = board.marks.frame;
+  const [item, ...more] = selection.selected;
+  const frame = selection.marks.frame;
   if (item === undefined || more.length > 0 || !frame) return [];
-  return (board.drawable(item)?.finish.effects ?? []).flatMap((e, n) =>
+  return (doc.drawable(item)?.finish.effects ?? []).flatMap((e, n) =>
     e.kind === "shadow" ? [{ item, n, from: frame.centre, at: plus(frame.centre, e.by) }] : [],
   );
 });

@@ -5,7 +5,10 @@ import Checkbox from "primevue/checkbox";
 import { computed, nextTick, ref, watch } from "vue";
 import { newId } from "../../api/ids";
 import TypedField from "../../fields/TypedField.vue";
-import { useBoard } from "../../stores/board/board";
+import { useActiveContainer } from "../../stores/board/activecontainer";
+import { useDocument } from "../../stores/board/document";
+import { useEdits } from "../../stores/board/edits";
+import { useSelection } from "../../stores/board/selection";
 import { useNewItems } from "../../stores/painting/newitems";
 import { useTools } from "../../tools/tools";
 import { useView } from "../../stores/display/view";
@@ -14,7 +17,10 @@ import { useCatalogue } from "../../stores/display/catalogue";
 const WIDTH = 224;
 const HEIGHT = 160;
 
-const board = useBoard();
+const container = useActiveContainer();
+const doc = useDocument();
+const edits = useEdits();
+const selection = useSelection();
 const newItems = useNewItems();
 const tools = useTools();
 const view = useView();
@@ -22,7 +28,7 @@ const catalogue = useCatalogue();
 const wide = ref<InstanceType<typeof TypedField> | null>(null);
 const high = ref<InstanceType<typeof TypedField> | null>(null);
 const panel = ref<HTMLElement | null>(null);
-const unit = computed(() => catalogue.unit(board.sheet.unit));
+const unit = computed(() => catalogue.unit(doc.sheet.unit));
 const size = ref<[number, number]>([...newItems.kept.size]);
 /** As wide as typed, in the proportion in which the shape is undistorted. */
 const own = ref(false);
@@ -58,15 +64,15 @@ async function draw(): Promise<void> {
   const item = newId();
   tools.exact = null;
   newItems.kept.size = [width, height];
-  board.select([item]);
-  board.commit({
+  selection.select([item]);
+  edits.commit({
     kind: "draw_shape",
     item,
     shape: exact.shape,
     start: exact.at,
     to: [exact.at[0] + width, exact.at[1] + (own.value ? 0 : height)],
     square: own.value,
-    container: board.place,
+    container: container.active,
     dials: newItems.dialsOf(exact.shape),
     ...(newItems.kept.style ? { style: newItems.kept.style } : {}),
   });

@@ -1,12 +1,14 @@
 <script setup lang="ts">
 // The pile under the pointer, front to back, for as long as the key is held.
-import { useBoard } from "../../stores/board/board";
+import { useActiveContainer } from "../../stores/board/activecontainer";
+import { useSelection } from "../../stores/board/selection";
 import { useSelecting } from "../../stores/editing/selecting";
 import SmallDrawing from "../paint/SmallDrawing.vue";
 
-const board = useBoard();
+const container = useActiveContainer();
+const selection = useSelection();
 const selecting = useSelecting();
-const chosen = (item: string): boolean => board.selected.includes(board.pickOf(item));
+const chosen = (item: string): boolean => selection.selected.includes(container.pickOf(item));
 </script>
 
 <template>

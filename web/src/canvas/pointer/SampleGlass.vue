@@ -1,5 +1,5 @@
 <script setup lang="ts">
-// Beside the pointer: the colour that is sampled, and over an underlay its pixels, enlarged.
+// Beside the pointer: the colour that is sampled, and over a reference its pixels, enlarged.
 import { computed } from "vue";
 import type { Point } from "../../api/types";
 import { useSampling } from "../../stores/painting/sampling";

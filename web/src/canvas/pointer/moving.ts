@@ -3,15 +3,15 @@
 // of many show as clones of those elements.
 import { onBeforeUnmount, watch, type Ref } from "vue";
 import type { Moved } from "../../api/types";
-import { useBoard } from "../../stores/board/board";
+import { useDocument } from "../../stores/board/document";
 
 export function useMoving(svg: Ref<SVGSVGElement | null>): void {
-  const board = useBoard();
+  const doc = useDocument();
   let carriers: Element[] = [];
   let clones: SVGGElement[] = [];
 
   function find(): Element[] {
-    const wanted = board.carriers;
+    const wanted = doc.carriers;
     if (wanted.size === 0) return [];
     const all = svg.value?.querySelectorAll("[data-holder], [data-drawn]") ?? [];
     return [...all].filter((element) => {
@@ -53,14 +53,14 @@ export function useMoving(svg: Ref<SVGSVGElement | null>): void {
   }
 
   watch(
-    () => board.carriers,
+    () => doc.carriers,
     () => {
       letGo();
       carriers = find();
     },
   );
   watch(
-    () => board.moved,
+    () => doc.moved,
     (moved) => {
       if (moved) show(moved);
       else copies(0);

@@ -34,7 +34,7 @@ const tools = {
 const board = {
   selected: [] as string[],
   toOriginal: (at: Point) => at,
-  takeImage: (path: number[]) => log.push(`image ${path.join()}`),
+  takeCopy: (path: number[]) => log.push(`image ${path.join()}`),
 };
 const view = {
   size: [400, 300],
@@ -43,7 +43,13 @@ const view = {
   pan: (by: Point) => log.push(`pan ${by.join()}`),
   zoomAt: (at: Point, by: number) => log.push(`zoom ${at.join()} ${by > 1 ? "in" : "out"}`),
 };
-vi.mock("../../stores/board/board", () => ({ useBoard: () => board }));
+vi.mock("../../stores/board/document", () => ({ useDocument: () => board }));
+vi.mock("../../stores/board/selection", () => ({ useSelection: () => board }));
+vi.mock("../../stores/board/preview", () => ({ usePreview: () => board }));
+vi.mock("../../stores/board/history", () => ({ useHistory: () => board }));
+vi.mock("../../stores/board/activecontainer", () => ({ useActiveContainer: () => board }));
+vi.mock("../../stores/board/edits", () => ({ useEdits: () => board }));
+vi.mock("../../stores/board/copies", () => ({ useCopies: () => board }));
 vi.mock("../../tools/tools", () => ({ useTools: () => tools }));
 vi.mock("../../stores/display/view", () => ({ useView: () => view }));
 

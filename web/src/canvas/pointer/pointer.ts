@@ -2,7 +2,8 @@
 import { computed, nextTick, onBeforeUnmount, onMounted, ref, type Ref } from "vue";
 import type { Point } from "../../api/types";
 import { isTaken } from "../../lib/focus";
-import { useBoard } from "../../stores/board/board";
+import { useCopies } from "../../stores/board/copies";
+import { useSelection } from "../../stores/board/selection";
 import { useTools } from "../../tools/tools";
 import { useView } from "../../stores/display/view";
 import type { Hit, Pointer } from "../../tools/tool";
@@ -34,7 +35,8 @@ const MARKS = new Set<Hit["what"]>([
 ]);
 
 export function useCanvasPointer(svg: Ref<SVGSVGElement | null>) {
-  const board = useBoard();
+  const copies = useCopies();
+  const selection = useSelection();
   const tools = useTools();
   const view = useView();
   const space = ref(false);
@@ -58,7 +60,7 @@ export function useCanvasPointer(svg: Ref<SVGSVGElement | null>) {
     return (all.length > 0 ? all : [event]).map(placeOf);
   };
   /** Where the pointer is; in an image, where the original has that place. */
-  const placeOf = (event: MouseEvent): Point => board.toOriginal(view.toSheet(screenOf(event)));
+  const placeOf = (event: MouseEvent): Point => copies.toOriginal(view.toSheet(screenOf(event)));
   const pointerOf = (event: MouseEvent, hit: Hit | null, at = placeOf(event)): Pointer => ({
     at,
     screen: screenOf(event),
@@ -86,7 +88,7 @@ export function useCanvasPointer(svg: Ref<SVGSVGElement | null>) {
   async function press(event: PointerEvent, under: Hit | null): Promise<void> {
     let hit = under;
     if (hit?.what === "image") {
-      board.takeImage(hit.image);
+      copies.takeCopy(hit.image);
       await nextTick(); // the marks have come to this image
       hit = hitUnder(document.elementFromPoint(event.clientX, event.clientY) ?? document.body);
     } else takeImage(hit);
@@ -100,23 +102,23 @@ export function useCanvasPointer(svg: Ref<SVGSVGElement | null>) {
   /** Where a press is, as what it picks has that place. */
   function pressedAt(event: PointerEvent, hit: Hit | null): Point {
     const at = view.toSheet(screenOf(event));
-    if (hit?.what !== "item" && hit?.what !== "end") return board.toOriginal(at);
+    if (hit?.what !== "item" && hit?.what !== "end") return copies.toOriginal(at);
     const picked = tools.tool.picked?.(hit.item, event.shiftKey) ?? hit.item;
-    const stays = event.shiftKey || board.selected.includes(picked);
-    return board.toOriginal(at, stays ? [...board.selected, picked] : [picked]);
+    const stays = event.shiftKey || selection.selected.includes(picked);
+    return copies.toOriginal(at, stays ? [...selection.selected, picked] : [picked]);
   }
 
   /** The hand over an image of what is selected is in that image: its marks come there. */
   function followImage(hit: Hit | null): void {
     if (tools.tool.goesOn || !hit) return;
-    const own = hit.what === "item" && board.selected.includes(hit.item);
-    if (hit.what === "image" || own) board.takeImage(("image" in hit && hit.image) || []);
+    const own = hit.what === "item" && selection.selected.includes(hit.item);
+    if (hit.what === "image" || own) copies.takeCopy(("image" in hit && hit.image) || []);
   }
 
   /** In which image a press acts: that of what it is on, or the one the hand is in already. */
   function takeImage(hit: Hit | null): void {
-    if (hit && "image" in hit && hit.image) board.takeImage(hit.image);
-    else if (!tools.tool.goesOn && !(hit && MARKS.has(hit.what))) board.takeImage([]);
+    if (hit && "image" in hit && hit.image) copies.takeCopy(hit.image);
+    else if (!tools.tool.goesOn && !(hit && MARKS.has(hit.what))) copies.takeCopy([]);
   }
 
   function move(event: PointerEvent): void {

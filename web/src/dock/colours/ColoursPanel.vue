@@ -3,21 +3,25 @@
 import { computed, ref } from "vue";
 import NameField from "../../ui/NameField.vue";
 import { newId } from "../../api/ids";
-import { useBoard } from "../../stores/board/board";
+import { useDocument } from "../../stores/board/document";
+import { useEdits } from "../../stores/board/edits";
+import { useSelection } from "../../stores/board/selection";
 import { useSampling } from "../../stores/painting/sampling";
 import { useSwatches } from "../../stores/painting/swatches";
 import PanelColumns from "../PanelColumns.vue";
 import StyleTile from "./StyleTile.vue";
 
-const board = useBoard();
+const doc = useDocument();
+const edits = useEdits();
+const selection = useSelection();
 const sampling = useSampling();
 const swatches = useSwatches();
 const shows = ref("Swatches");
 const file = ref<HTMLInputElement | null>(null);
-const underlay = computed(
-  () => board.sheet.underlays.find((u) => u.id === board.aid) ?? board.sheet.underlays[0],
+const reference = computed(
+  () => doc.sheet.references.find((u) => u.id === doc.aid) ?? doc.sheet.references[0],
 );
-const some = computed(() => board.selected.length > 0);
+const some = computed(() => selection.selected.length > 0);
 const target = computed(() => (some.value ? "the selection" : "new items"));
 
 function picked(event: Event): void {
@@ -27,8 +31,8 @@ function picked(event: Event): void {
   input.value = "";
 }
 function keepStyle(): void {
-  const [item] = board.selected;
-  if (item !== undefined) board.commit({ kind: "keep_style", item, kept: newId() });
+  const [item] = selection.selected;
+  if (item !== undefined) edits.commit({ kind: "save_style", item, kept: newId() });
 }
 </script>
 
@@ -57,24 +61,24 @@ function keepStyle(): void {
           v-slot="{ edit }"
           :name="s.name"
           label="Swatch name"
-          @renamed="(called: string) => board.commit({ kind: 'set_swatch', swatch: s.id, called })"
+          @renamed="(called: string) => edits.commit({ kind: 'set_swatch', swatch: s.id, called })"
         >
           <span class="name" title="Double click to rename" @dblclick="edit">{{ s.name }}</span>
         </NameField>
       </div>
     </template>
     <template v-else>
-      <p v-if="board.sheet.styles.length === 0" class="none">
+      <p v-if="doc.sheet.styles.length === 0" class="none">
         No styles yet. Select something and press “Save as style”.
       </p>
       <StyleTile
-        v-for="k in board.sheet.styles"
+        v-for="k in doc.sheet.styles"
         :key="k.id"
         :kept="k"
         :hint="`Apply to ${target}`"
         @use="sampling.giveStyle(k.style)"
-        @renamed="(called) => board.commit({ kind: 'set_kept_style', kept: k.id, called })"
-        @removed="board.commit({ kind: 'set_kept_style', kept: k.id })"
+        @renamed="(called) => edits.commit({ kind: 'set_saved_style', kept: k.id, called })"
+        @removed="edits.commit({ kind: 'set_saved_style', kept: k.id })"
       />
     </template>
     <template #acts>
@@ -84,8 +88,8 @@ function keepStyle(): void {
         </button>
         <button
           class="row-button act"
-          :disabled="!underlay"
-          @click="underlay && swatches.ofUnderlay(underlay.id)"
+          :disabled="!reference"
+          @click="reference && swatches.ofReference(reference.id)"
         >
           Colours from reference
         </button>

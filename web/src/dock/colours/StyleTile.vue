@@ -1,12 +1,12 @@
 <script setup lang="ts">
 // A kept style, shown on a small form, and its name.
 import { computed } from "vue";
-import type { KeptStyle, Paint, Style } from "../../api/types";
+import type { SavedStyle, Paint, Style } from "../../api/types";
 import NameField from "../../ui/NameField.vue";
 import PaintedPath from "../../canvas/paint/PaintedPath.vue";
 import { isGradient } from "../../canvas/paint/paint";
 
-const props = defineProps<{ kept: KeptStyle; hint: string }>();
+const props = defineProps<{ kept: SavedStyle; hint: string }>();
 const emit = defineEmits<{ use: []; renamed: [name: string]; removed: [] }>();
 /** The form is one unit wide and high, so that gradients lie on it as they are told. */
 const FORM =

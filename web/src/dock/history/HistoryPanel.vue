@@ -5,7 +5,8 @@ import VirtualScroller from "primevue/virtualscroller";
 import { computed, nextTick, ref, shallowRef, watch } from "vue";
 import { ApiError, get } from "../../api/client";
 import type { History, ListedStep } from "../../api/types";
-import { useBoard } from "../../stores/board/board";
+import { useDocument } from "../../stores/board/document";
+import { useHistory } from "../../stores/board/history";
 import { rowsOf, type StepRow } from "./steps";
 
 /** Steps in a column, and its width in pixels. */
@@ -13,7 +14,8 @@ const DOWN = 4;
 const COLUMN = 156;
 const EMPTY: ListedStep = { number: 0, name: "Empty sheet", edit: "", drew: null };
 
-const board = useBoard();
+const doc = useDocument();
+const historyStore = useHistory();
 const steps = shallowRef<ListedStep[]>([]);
 /** The outlines whose runs are open. */
 const open = ref(new Set<string>());
@@ -53,7 +55,7 @@ async function read(question = ""): Promise<History | null> {
   }
   reading = true;
   try {
-    return await get<History>(`/drawings/${board.id}/history${question}`);
+    return await get<History>(`/drawings/${doc.id}/history${question}`);
   } catch (problem) {
     if (!(problem instanceof ApiError)) throw problem;
     return null;
@@ -76,7 +78,7 @@ async function readAround(): Promise<void> {
   scroller.value?.scrollToIndex(Math.max(0, Math.floor(shown / DOWN) - 2));
 }
 watch(
-  () => board.version,
+  () => doc.version,
   () => void readAround(),
   { immediate: true },
 );
@@ -101,7 +103,7 @@ async function scrolled(range: { first: number; last: number }): Promise<void> {
 }
 
 function mark(): void {
-  board.markedStep = steps.value[here.value] ?? null;
+  historyStore.comparedStep = steps.value[here.value] ?? null;
 }
 </script>
 
@@ -110,7 +112,7 @@ function mark(): void {
     <button class="row-button mark" data-testid="mark-step" :disabled="at === 0" @click="mark">
       <i class="pi pi-bookmark" aria-hidden="true" /> Mark this step
     </button>
-    <span v-if="board.markedStep">Hold <kbd>K</kbd> to compare with the marked step.</span>
+    <span v-if="historyStore.comparedStep">Hold <kbd>K</kbd> to compare with the marked step.</span>
     <span v-else>Mark a step to compare with it later.</span>
   </div>
   <VirtualScroller
@@ -139,11 +141,11 @@ function mark(): void {
             class="row-button step"
             :class="{ here: isHere(r), ahead: isAhead(r), inside: r.inside }"
             :aria-current="isHere(r) ? 'step' : undefined"
-            @click="board.go(r.step.number)"
+            @click="historyStore.go(r.step.number)"
           >
             {{ r.name }}
             <i
-              v-if="board.markedStep?.number === r.step.number && !r.open"
+              v-if="historyStore.comparedStep?.number === r.step.number && !r.open"
               class="pi pi-bookmark-fill"
               aria-hidden="true"
             />

@@ -1,10 +1,10 @@
 <script setup lang="ts">
 // Lock and hide of one item, as it is by itself.
 import type { Drawable } from "../../api/types";
-import { useBoard } from "../../stores/board/board";
+import { useEdits } from "../../stores/board/edits";
 
 defineProps<{ item: Drawable }>();
-const board = useBoard();
+const edits = useEdits();
 </script>
 
 <template>
@@ -13,7 +13,7 @@ const board = useBoard();
     :class="{ on: item.locked }"
     :aria-label="item.locked ? `Unlock ${item.name}` : `Lock ${item.name}`"
     :aria-pressed="item.locked"
-    @click.stop="board.commit({ kind: 'lock_items', items: [item.id], locked: !item.locked })"
+    @click.stop="edits.commit({ kind: 'lock_items', items: [item.id], locked: !item.locked })"
   >
     <i :class="item.locked ? 'pi pi-lock' : 'pi pi-lock-open'" aria-hidden="true" />
   </button>
@@ -22,7 +22,7 @@ const board = useBoard();
     :class="{ on: item.hidden }"
     :aria-label="item.hidden ? `Show ${item.name}` : `Hide ${item.name}`"
     :aria-pressed="item.hidden"
-    @click.stop="board.commit({ kind: 'hide_items', items: [item.id], hidden: !item.hidden })"
+    @click.stop="edits.commit({ kind: 'hide_items', items: [item.id], hidden: !item.hidden })"
   >
     <i :class="item.hidden ? 'pi pi-eye-slash' : 'pi pi-eye'" aria-hidden="true" />
   </button>

@@ -2,7 +2,10 @@
 // One item in the Stack: a small drawing, its name, lock and hide; a group can be opened in place.
 import { computed, ref } from "vue";
 import NameField from "../../ui/NameField.vue";
-import { useBoard } from "../../stores/board/board";
+import { useActiveContainer } from "../../stores/board/activecontainer";
+import { useDocument } from "../../stores/board/document";
+import { useEdits } from "../../stores/board/edits";
+import { useSelection } from "../../stores/board/selection";
 import { useCarry } from "./carry";
 import FlagButtons from "./FlagButtons.vue";
 import { spotAt, type Row } from "./rows";
@@ -15,23 +18,26 @@ const emit = defineEmits<{
   keys: [event: KeyboardEvent];
   open: [];
 }>();
-const board = useBoard();
+const container = useActiveContainer();
+const doc = useDocument();
+const edits = useEdits();
+const selection = useSelection();
 const carry = useCarry();
 const name = ref<InstanceType<typeof NameField> | null>(null);
 
-const item = computed(() => board.drawable(props.row.id));
-const chosen = computed(() => board.selected.includes(props.row.id));
+const item = computed(() => doc.drawable(props.row.id));
+const chosen = computed(() => selection.selected.includes(props.row.id));
 const mark = computed(() => (carry.mark?.id === props.row.id ? carry.mark.side : ""));
 
 /** What it does as a part of an assembly; null where it is none. */
 const doing = computed(() => {
-  const around = board.drawable(board.tree.containerOf(props.row.id))?.assembly;
+  const around = doc.drawable(doc.tree.containerOf(props.row.id))?.assembly;
   const part = around?.parts.find((p) => p.id === props.row.id);
   return ROLES.find((r) => r.value === part?.role) ?? null;
 });
 
 const rename = (called: string): void =>
-  board.commit({ kind: "rename_item", item: props.row.id, called });
+  edits.commit({ kind: "rename_item", item: props.row.id, called });
 
 /** The spot that the pointer is over: the card's left part, its right part, a group's middle. */
 function over(event: DragEvent): void {
@@ -42,7 +48,7 @@ function over(event: DragEvent): void {
   const part = (event.clientX - box.left) / box.width;
   const beside = part < 0.5 ? "left" : "right";
   const side = props.row.holds && part > 0.25 && part < 0.75 ? "in" : beside;
-  carry.over(spotAt(board.tree, props.row, side), { id: props.row.id, side });
+  carry.over(spotAt(doc.tree, props.row, side), { id: props.row.id, side });
 }
 
 function keys(event: KeyboardEvent): void {
@@ -61,7 +67,7 @@ function keys(event: KeyboardEvent): void {
       mark,
       {
         chosen,
-        hidden: !board.free(row.id) && item.hidden,
+        hidden: !doc.free(row.id) && item.hidden,
         inside: row.depth > 0,
         mirrored: item.symmetry,
       },
@@ -81,7 +87,7 @@ function keys(event: KeyboardEvent): void {
       "
       :data-card="row.id"
       @click="emit('pick', $event)"
-      @dblclick="row.holds && board.enter(row.id)"
+      @dblclick="row.holds && container.enter(row.id)"
       @keydown="keys"
     >
       <SmallDrawing :id="row.id" />

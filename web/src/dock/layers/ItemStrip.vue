@@ -3,14 +3,18 @@
 // are there. What is selected here is selected on the sheet, and the other way round.
 import VirtualScroller from "primevue/virtualscroller";
 import { computed, nextTick, ref, watch } from "vue";
-import { useBoard } from "../../stores/board/board";
+import { useActiveContainer } from "../../stores/board/activecontainer";
+import { useDocument } from "../../stores/board/document";
+import { useSelection } from "../../stores/board/selection";
 import { useCarry } from "./carry";
 import ItemCard from "./ItemCard.vue";
 import { frontOf, rowsOf, stepped, type Row } from "./rows";
 
 const CARD = 100;
 const props = defineProps<{ find: string }>();
-const board = useBoard();
+const container = useActiveContainer();
+const doc = useDocument();
+const selection = useSelection();
 const carry = useCarry();
 const open = ref(new Set<string>());
 const scroller = ref<InstanceType<typeof VirtualScroller> | null>(null);
@@ -19,13 +23,13 @@ let from: string | null = null;
 
 const found = computed<Row[]>(() => {
   const wanted = props.find.trim().toLowerCase();
-  return [...board.tree.below("")]
-    .filter((id) => board.tree.containerOf(id) !== "")
-    .filter((id) => board.drawable(id)?.name.toLowerCase().includes(wanted))
-    .map((id) => ({ id, depth: 0, holds: board.tree.holds(id), open: false }));
+  return [...doc.tree.below("")]
+    .filter((id) => doc.tree.containerOf(id) !== "")
+    .filter((id) => doc.drawable(id)?.name.toLowerCase().includes(wanted))
+    .map((id) => ({ id, depth: 0, holds: doc.tree.holds(id), open: false }));
 });
 const rows = computed(() =>
-  props.find.trim() === "" ? rowsOf(board.tree, board.place, open.value) : found.value,
+  props.find.trim() === "" ? rowsOf(doc.tree, container.active, open.value) : found.value,
 );
 
 function toggle(id: string): void {
@@ -42,19 +46,19 @@ function stretch(to: string): string[] {
 }
 
 function pick(id: string, event: { shiftKey: boolean; ctrlKey: boolean; metaKey: boolean }): void {
-  const others = board.selected.filter((i) => i !== id);
-  if (event.shiftKey) board.select(stretch(id).filter((i) => board.free(i)));
-  else if (!board.free(id)) return;
+  const others = selection.selected.filter((i) => i !== id);
+  if (event.shiftKey) selection.select(stretch(id).filter((i) => doc.free(i)));
+  else if (!doc.free(id)) return;
   else if (event.ctrlKey || event.metaKey) {
-    board.select(board.selected.includes(id) ? others : [...others, id]);
-  } else board.select([id]);
+    selection.select(selection.selected.includes(id) ? others : [...others, id]);
+  } else selection.select([id]);
   if (!event.shiftKey) from = id;
 }
 
 function keys(row: Row, event: KeyboardEvent): void {
   const by = event.key === "ArrowRight" ? 1 : event.key === "ArrowLeft" ? -1 : null;
   if (by !== null && event.altKey) {
-    const spot = stepped(board.tree, row.id, by);
+    const spot = stepped(doc.tree, row.id, by);
     if (spot) carry.move([row.id], spot);
   } else if (by !== null) void go(row, by, event);
   else if (row.holds && event.key === "ArrowDown" && !row.open) toggle(row.id);
@@ -87,15 +91,15 @@ async function reveal(id: string): Promise<void> {
   await nextTick();
 }
 watch(
-  () => board.selected.at(-1),
+  () => selection.selected.at(-1),
   (last) => last && void reveal(last),
 );
 
 function overEnd(event: DragEvent): void {
   if (carry.items.length === 0 || carry.layers || props.find.trim() !== "") return;
   event.preventDefault();
-  const last = board.tree.in(board.place).at(-1) ?? "";
-  carry.over(frontOf(board.tree, board.place), { id: last, side: "right" });
+  const last = doc.tree.in(container.active).at(-1) ?? "";
+  carry.over(frontOf(doc.tree, container.active), { id: last, side: "right" });
 }
 </script>
 

@@ -2,17 +2,23 @@
 // The layers, the front one on top; the one worked in is marked. Cards dropped on one go into it.
 import { computed } from "vue";
 import { newId } from "../../api/ids";
-import { useBoard } from "../../stores/board/board";
+import { useActiveContainer } from "../../stores/board/activecontainer";
+import { useDocument } from "../../stores/board/document";
+import { useEdits } from "../../stores/board/edits";
+import { useSelection } from "../../stores/board/selection";
 import LayerRow from "./LayerRow.vue";
 
-const board = useBoard();
-const layers = computed(() => [...board.tree.in("")].reverse());
+const container = useActiveContainer();
+const doc = useDocument();
+const edits = useEdits();
+const selection = useSelection();
+const layers = computed(() => [...doc.tree.in("")].reverse());
 
 function add(): void {
   const layer = newId();
-  board.commit({ kind: "add_layer", layer, behind: board.layer });
-  board.enter(layer);
-  board.select([]);
+  edits.commit({ kind: "add_layer", layer, behind: container.layer });
+  container.enter(layer);
+  selection.select([]);
 }
 </script>
 

@@ -3,48 +3,54 @@
 // arrow keys it comes to lie elsewhere.
 import { computed, ref } from "vue";
 import NameField from "../../ui/NameField.vue";
-import { useBoard } from "../../stores/board/board";
+import { useActiveContainer } from "../../stores/board/activecontainer";
+import { useDocument } from "../../stores/board/document";
+import { useEdits } from "../../stores/board/edits";
+import { useSelection } from "../../stores/board/selection";
 import { useCarry } from "./carry";
 import FlagButtons from "./FlagButtons.vue";
 import { frontOf, spotAt, stepped } from "./rows";
 
 const props = defineProps<{ id: string }>();
-const board = useBoard();
+const container = useActiveContainer();
+const doc = useDocument();
+const edits = useEdits();
+const selection = useSelection();
 const carry = useCarry();
 const name = ref<InstanceType<typeof NameField> | null>(null);
 
-const item = computed(() => board.drawable(props.id));
-const active = computed(() => board.layer === props.id);
+const item = computed(() => doc.drawable(props.id));
+const active = computed(() => container.layer === props.id);
 const mark = computed(() => (carry.mark?.id === props.id ? carry.mark.side : ""));
 
 function enter(): void {
-  if (!active.value || board.inGroup) board.select([]);
-  board.enter(props.id);
+  if (!active.value || container.inGroup) selection.select([]);
+  container.enter(props.id);
 }
 const rename = (called: string): void =>
-  board.commit({ kind: "rename_item", item: props.id, called });
+  edits.commit({ kind: "rename_item", item: props.id, called });
 
 function over(event: DragEvent): void {
   if (carry.items.length === 0 || carry.items.includes(props.id)) return;
   event.preventDefault();
   event.stopPropagation();
   if (!carry.layers) {
-    carry.over(frontOf(board.tree, props.id), { id: props.id, side: "in" });
+    carry.over(frontOf(doc.tree, props.id), { id: props.id, side: "in" });
     return;
   }
   const box = (event.currentTarget as HTMLElement).getBoundingClientRect();
   const above = event.clientY < box.top + box.height / 2; // the front is on top
   const row = { id: props.id, depth: 0, holds: true, open: false };
-  const spot = spotAt(board.tree, row, above ? "right" : "left");
+  const spot = spotAt(doc.tree, row, above ? "right" : "left");
   carry.over(spot, { id: props.id, side: above ? "above" : "under" });
 }
 
 function keys(event: KeyboardEvent): void {
   const by = event.key === "ArrowUp" ? 1 : event.key === "ArrowDown" ? -1 : null;
   if (event.key === "F2") void name.value?.edit();
-  else if (event.key === "Delete") board.commit({ kind: "remove_items", items: [props.id] });
+  else if (event.key === "Delete") edits.commit({ kind: "delete_items", items: [props.id] });
   else if (by !== null && event.altKey) {
-    const spot = stepped(board.tree, props.id, by);
+    const spot = stepped(doc.tree, props.id, by);
     if (spot) carry.move([props.id], spot);
   } else if (by !== null) {
     const here = (event.currentTarget as HTMLElement).closest("li");

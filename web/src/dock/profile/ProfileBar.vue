@@ -1,7 +1,7 @@
 <script setup lang="ts">
 // What can be chosen of the profile: curvature or turn, the comb on the canvas, its values as a table.
 import SelectButton from "primevue/selectbutton";
-import { useBoard } from "../../stores/board/board";
+import { useDocument } from "../../stores/board/document";
 import { useCurves } from "../../stores/measuring/curves";
 import { useDisplay } from "../../stores/display/display";
 import { saved } from "../../lib/download";
@@ -14,13 +14,13 @@ const MEASURES: readonly { value: Measure; label: string }[] = [
   { value: "turn", label: "Turn" },
 ];
 const measure = defineModel<Measure>({ required: true });
-const board = useBoard();
+const doc = useDocument();
 const curves = useCurves();
 const looking = useDisplay();
 const notices = useNotices();
 
 const table = (): string =>
-  profileTable(curves.readings, curves.unit, (item) => board.drawable(item)?.name ?? item);
+  profileTable(curves.readings, curves.unit, (item) => doc.drawable(item)?.name ?? item);
 
 async function copy(): Promise<void> {
   try {
@@ -31,7 +31,7 @@ async function copy(): Promise<void> {
   }
 }
 
-const save = (): void => saved(`${board.name} profile.csv`, table(), "text/csv");
+const save = (): void => saved(`${doc.name} profile.csv`, table(), "text/csv");
 </script>
 
 <template>

@@ -2,14 +2,14 @@
 // The graph of the profile: a drag across zooms into a part, a double click shows the whole again;
 // the place under the pointer shows on the canvas, and the one pointed at there shows here.
 import { computed, onBeforeUnmount, onMounted, ref, watch } from "vue";
-import { useBoard } from "../../stores/board/board";
+import { useSelection } from "../../stores/board/selection";
 import { useCurves } from "../../stores/measuring/curves";
 import { degrees, shown } from "../../lib/numbers";
 import { useTroubleSpots } from "../../stores/measuring/troublespots";
 import { graph, pointedIn, valueAt, wholeSpan, zoomed, type Measure, type Span } from "./profile";
 
 const props = defineProps<{ measure: Measure }>();
-const board = useBoard();
+const selection = useSelection();
 const curves = useCurves();
 const troubleSpots = useTroubleSpots();
 const box = ref<SVGSVGElement | null>(null);
@@ -149,7 +149,7 @@ onBeforeUnmount(() => {
     </svg>
     <span class="top">{{ words(shape.high) }}</span>
     <span class="foot">{{ words(shape.low) }}</span>
-    <span v-if="board.marks.curves_cut" class="more"
+    <span v-if="selection.marks.curves_cut" class="more"
       >Showing the first paths; select fewer for the others.</span
     >
     <button v-if="part" class="row-button whole" @click="part = null">Whole length</button>

@@ -1,19 +1,19 @@
 <script setup lang="ts">
 // The Profile: curvature, or turn, along what is selected, and its trouble spots.
-import { useBoard } from "../../stores/board/board";
+import { useSelection } from "../../stores/board/selection";
 import { useCurves } from "../../stores/measuring/curves";
 import type { Measure } from "./profile";
 import ProfileGraph from "./ProfileGraph.vue";
 import TroubleList from "./TroubleList.vue";
 
 defineProps<{ measure: Measure }>();
-const board = useBoard();
+const selectionStore = useSelection();
 const curves = useCurves();
 </script>
 
 <template>
   <div class="profile" data-testid="profile">
-    <p v-if="board.selected.length === 0" class="empty">
+    <p v-if="selectionStore.selected.length === 0" class="empty">
       Select an outline to see its curvature along its length, and where it is harsh.
     </p>
     <template v-else>

@@ -3,7 +3,7 @@
 import InputText from "primevue/inputtext";
 import { computed, ref } from "vue";
 import type { ShelfEntry } from "../../api/types";
-import { useBoard } from "../../stores/board/board";
+import { useSelection } from "../../stores/board/selection";
 import { usePlacement } from "../../stores/library/placement";
 import { useShelf } from "../../stores/library/shelf";
 import { useNewItems } from "../../stores/painting/newitems";
@@ -17,16 +17,16 @@ const READY = new Set(["Built in", "Luthier's outlines"]);
 
 const props = defineProps<{ entry: ShelfEntry | null; tray: string | null }>();
 const emit = defineEmits<{ show: [tray: string, made: number | null] }>();
-const board = useBoard();
+const selectionStore = useSelection();
 const placement = usePlacement();
 const shelf = useShelf();
 const newItems = useNewItems();
 const catalogue = useCatalogue();
 const file = ref<HTMLInputElement | null>(null);
 
-const some = computed(() => board.selected.length > 0);
+const some = computed(() => selectionStore.selected.length > 0);
 const shape = computed(() => {
-  const [one, ...more] = board.selectedItems;
+  const [one, ...more] = selectionStore.selectedItems;
   return one && more.length === 0 && catalogue.shape(one.type) ? one : null;
 });
 const outline = computed(() => (props.entry?.kind === "outline" ? props.entry : null));
@@ -38,7 +38,7 @@ async function keepDials(): Promise<void> {
   const from = shape.value;
   if (!from) return;
   const dials = Object.fromEntries(
-    board.keptMarks.dials.flatMap((d) => (d.value == null ? [] : [[d.dial, d.value]])),
+    selectionStore.savedMarks.dials.flatMap((d) => (d.value == null ? [] : [[d.dial, d.value]])),
   ) as Record<string, number>;
   const tray = own(SETTINGS);
   const name = shelf.freeName(tray, from.name);

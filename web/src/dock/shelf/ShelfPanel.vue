@@ -3,7 +3,8 @@
 // selected shapes, or takes its shape into the hand.
 import { computed, onMounted, ref, watch } from "vue";
 import type { ShelfEntry } from "../../api/types";
-import { useBoard } from "../../stores/board/board";
+import { useEdits } from "../../stores/board/edits";
+import { useSelection } from "../../stores/board/selection";
 import { usePlacement } from "../../stores/library/placement";
 import { useShelf } from "../../stores/library/shelf";
 import { useNewItems } from "../../stores/painting/newitems";
@@ -14,7 +15,8 @@ import ShelfButtons from "./ShelfButtons.vue";
 import ShelfTile from "./ShelfTile.vue";
 import { droppedEntry, foundOn, laidBefore } from "./shelved";
 
-const board = useBoard();
+const edits = useEdits();
+const selection = useSelection();
 const placement = usePlacement();
 const shelf = useShelf();
 const newItems = useNewItems();
@@ -36,7 +38,7 @@ watch([tray, () => shelf.find, () => shelf.alike], () => {
   leaf.value?.toFirst();
 });
 const entry = computed(() => here.value.find((e) => e.id === chosen.value) ?? null);
-const shapes = computed(() => board.selectedItems.filter((i) => catalogue.shape(i.type)));
+const shapes = computed(() => selection.selectedItems.filter((i) => catalogue.shape(i.type)));
 
 function use(e: ShelfEntry): void {
   if (e.kind === "outline") {
@@ -49,7 +51,7 @@ function use(e: ShelfEntry): void {
   chosen.value = e.id;
   if (shapes.value.length > 0) {
     const items = shapes.value.map((s) => s.id);
-    board.commit({ kind: "set_dials", items, shape: e.shape, dials: e.dials });
+    edits.commit({ kind: "set_dials", items, shape: e.shape, dials: e.dials });
     return;
   }
   newItems.startWith(e.shape, e.dials);

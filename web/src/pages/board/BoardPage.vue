@@ -8,9 +8,11 @@ import BoardDock from "../../dock/BoardDock.vue";
 import PropertiesPanel from "../../properties/PropertiesPanel.vue";
 import ExportView from "./export/ExportView.vue";
 import { droppedEntry } from "../../dock/shelf/shelved";
-import { useBoard } from "../../stores/board/board";
+import { useDocument } from "../../stores/board/document";
+import { useSelection } from "../../stores/board/selection";
 import { usePlacement } from "../../stores/library/placement";
 import { usePerson } from "../../session/person";
+import { disposeDrawingStores } from "../../stores/perdrawing";
 import { useShelf } from "../../stores/library/shelf";
 import { useNotices } from "../../session/notices";
 import { useView } from "../../stores/display/view";
@@ -31,7 +33,8 @@ import { useClipboardKeys } from "./keys/pasting";
 import { usePileKey } from "./keys/pile";
 
 const props = defineProps<{ id: number }>();
-const board = useBoard();
+const doc = useDocument();
+const selection = useSelection();
 const person = usePerson();
 const catalogue = useCatalogue();
 const notices = useNotices();
@@ -54,10 +57,10 @@ async function open(id: number): Promise<void> {
   try {
     if (!person.known) await person.load();
     await catalogue.load();
-    if (!(await board.open(id))) return;
+    if (!(await doc.open(id))) return;
     waitsFor.value = "";
     const item = route.query["item"];
-    if (typeof item === "string" && board.drawable(item)) board.select([item]);
+    if (typeof item === "string" && doc.drawable(item)) selection.select([item]);
   } catch (problem) {
     if (!(problem instanceof ApiError)) throw problem;
     if (left || id !== props.id) return;
@@ -71,7 +74,7 @@ async function open(id: number): Promise<void> {
   }
 }
 watch(() => props.id, open, { immediate: true });
-/** Files dropped on the board or pasted: SVG becomes items, pictures become underlays. */
+/** Files dropped on the board or pasted: SVG becomes items, pictures become references. */
 useClipboardKeys((files) => void bring(files));
 usePileKey();
 /** An outline of the shelf that is dropped comes to lie there. */
@@ -90,12 +93,13 @@ function dropped(event: DragEvent): void {
 }
 onBeforeUnmount(() => {
   left = true;
-  board.close();
+  doc.close();
+  disposeDrawingStores();
 });
 </script>
 
 <template>
-  <div v-if="board.id === id" class="board">
+  <div v-if="doc.id === id" class="board">
     <TopBar />
     <ToolList @help="help = true" />
     <ContainerPath />

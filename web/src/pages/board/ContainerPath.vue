@@ -1,13 +1,17 @@
 <script setup lang="ts">
 // Where one draws: the layer, and the groups and symmetries one has gone into; each part leads there.
 import { computed } from "vue";
-import { useBoard } from "../../stores/board/board";
+import { useActiveContainer } from "../../stores/board/activecontainer";
+import { useDocument } from "../../stores/board/document";
+import { useSelection } from "../../stores/board/selection";
 
-const board = useBoard();
+const container = useActiveContainer();
+const doc = useDocument();
+const selection = useSelection();
 
 const parts = computed(() =>
-  board.way.map((id) => {
-    const item = board.drawable(id);
+  container.breadcrumb.map((id) => {
+    const item = doc.drawable(id);
     return { id, name: item?.name ?? "", mark: item?.symmetry ?? null };
   }),
 );
@@ -19,9 +23,9 @@ const says = computed(() => {
 });
 
 function go(id: string, index: number): void {
-  const inner = board.way[index + 1];
-  board.enter(id);
-  board.select(inner === undefined ? board.selected : [inner]);
+  const inner = container.breadcrumb[index + 1];
+  container.enter(id);
+  selection.select(inner === undefined ? selection.selected : [inner]);
 }
 </script>
 
@@ -32,8 +36,8 @@ function go(id: string, index: number): void {
       <span v-if="n > 0" class="on" aria-hidden="true">›</span>
       <button
         class="row-button part"
-        :class="{ here: n === board.way.length - 1, mirrored: mark }"
-        :aria-current="n === board.way.length - 1"
+        :class="{ here: n === container.breadcrumb.length - 1, mirrored: mark }"
+        :aria-current="n === container.breadcrumb.length - 1"
         :data-testid="`way-${n}`"
         @click="go(id, n)"
       >
@@ -41,7 +45,7 @@ function go(id: string, index: number): void {
       </button>
     </template>
     <span v-if="says" class="says" data-testid="way-says">{{ says }}</span>
-    <span v-if="board.inGroup" class="out"><kbd>Esc</kbd> Done</span>
+    <span v-if="container.inGroup" class="out"><kbd>Esc</kbd> Done</span>
   </nav>
 </template>
 

@@ -4,13 +4,15 @@ import ContextMenu from "primevue/contextmenu";
 import type { MenuItem } from "primevue/menuitem";
 import { onBeforeUnmount, onMounted, ref, shallowRef } from "vue";
 import type { Point } from "../../api/types";
-import { useBoard } from "../../stores/board/board";
+import { useActiveContainer } from "../../stores/board/activecontainer";
+import { useSelection } from "../../stores/board/selection";
 import { useSelecting } from "../../stores/editing/selecting";
 import { useTools } from "../../tools/tools";
 import { useView } from "../../stores/display/view";
 import { usePointerMenu } from "./menu";
 
-const board = useBoard();
+const container = useActiveContainer();
+const selection = useSelection();
 const selecting = useSelecting();
 const tools = useTools();
 const view = useView();
@@ -23,8 +25,8 @@ const canvas = (): Element | null => document.querySelector("[data-testid=canvas
 
 /** Open at a place of the canvas; what lies there and is not selected is. */
 async function open(event: Event, screen: Point, item: string | null): Promise<void> {
-  const pick = item && board.pickOf(item);
-  if (pick && !board.selected.includes(pick)) board.select([pick]);
+  const pick = item && container.pickOf(item);
+  if (pick && !selection.selected.includes(pick)) selection.select([pick]);
   await selecting.look(screen);
   tools.pointer = screen;
   entries.value = offered();
@@ -54,7 +56,7 @@ function key(event: KeyboardEvent): void {
   const box = canvas()?.getBoundingClientRect();
   if (!box) return;
   const middle: Point = [view.size[0] / 2, view.size[1] / 2];
-  const frame = board.marks.frame;
+  const frame = selection.marks.frame;
   const screen = frame ? view.toScreen(frame.centre) : (tools.pointer ?? middle);
   const [pageX, pageY] = [box.left + screen[0], box.top + screen[1]];
   const at = new MouseEvent("contextmenu", { clientX: pageX, clientY: pageY });

@@ -3,12 +3,12 @@
 import Button from "primevue/button";
 import ProgressBar from "primevue/progressbar";
 import { computed } from "vue";
-import { useBoard } from "../../stores/board/board";
+import { useDocument } from "../../stores/board/document";
 import { useSyncStore } from "../../sync/syncstore";
 
-const board = useBoard();
+const doc = useDocument();
 const sync = useSyncStore();
-const box = computed(() => sync.boxes.get(board.id) ?? null);
+const box = computed(() => sync.boxes.get(doc.id) ?? null);
 const long = computed(() => box.value?.work.long.value ?? null);
 const name = computed(() => box.value?.letters.value[0]?.name ?? "This edit");
 </script>

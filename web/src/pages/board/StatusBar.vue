@@ -1,7 +1,8 @@
 <script setup lang="ts">
 // What is under the pointer, what each key does right now, and where the pointer is.
 import { computed } from "vue";
-import { useBoard } from "../../stores/board/board";
+import { useDocument } from "../../stores/board/document";
+import { useSelection } from "../../stores/board/selection";
 import { useSelecting } from "../../stores/editing/selecting";
 import { useSnapping } from "../../stores/display/snapping";
 import { length } from "../../lib/numbers";
@@ -9,7 +10,8 @@ import { useTools } from "../../tools/tools";
 import { useView } from "../../stores/display/view";
 import { useCatalogue } from "../../stores/display/catalogue";
 
-const board = useBoard();
+const doc = useDocument();
+const selection = useSelection();
 const cues = useSnapping();
 const selecting = useSelecting();
 const tools = useTools();
@@ -18,7 +20,7 @@ const catalogue = useCatalogue();
 
 const place = computed(() => {
   if (!tools.pointer) return "";
-  const unit = catalogue.unit(board.sheet.unit);
+  const unit = catalogue.unit(doc.sheet.unit);
   const [x, y] = view.toSheet(tools.pointer);
   return `${length(x, unit)}, ${length(y, unit)} ${unit.name}`;
 });
@@ -27,7 +29,7 @@ const place = computed(() => {
 <template>
   <footer class="status" data-testid="status">
     <b v-if="tools.about.text">{{ tools.about.text }}</b>
-    <span v-if="board.said" class="said" data-testid="said">{{ board.said }}</span>
+    <span v-if="selection.said" class="said" data-testid="said">{{ selection.said }}</span>
     <span v-if="selecting.beneath" class="beneath" data-testid="beneath"
       >{{ selecting.beneath }}: hold <kbd>P</kbd> to list
     </span>

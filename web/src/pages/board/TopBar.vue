@@ -3,7 +3,9 @@
 import Button from "primevue/button";
 import { computed, ref } from "vue";
 import { ApiError, patch } from "../../api/client";
-import { useBoard } from "../../stores/board/board";
+import { useDocument } from "../../stores/board/document";
+import { useEdits } from "../../stores/board/edits";
+import { useHistory } from "../../stores/board/history";
 import { VIEWS, useDisplay } from "../../stores/display/display";
 import { useSyncStore } from "../../sync/syncstore";
 import { useExporting } from "../../stores/library/exporting";
@@ -15,7 +17,9 @@ import NameField from "../../ui/NameField.vue";
 import UnsavedEdits from "./UnsavedEdits.vue";
 import { timeOfDay } from "../../lib/intl";
 
-const board = useBoard();
+const doc = useDocument();
+const edits = useEdits();
+const history = useHistory();
 const view = useView();
 const looking = useDisplay();
 const notices = useNotices();
@@ -23,23 +27,23 @@ const exporting = useExporting();
 const sync = useSyncStore();
 const refused = ref(false);
 
-const waits = computed(() => board.deleted || !["kept", "sending"].includes(board.state));
+const waits = computed(() => doc.deleted || !["kept", "sending"].includes(doc.state));
 const kept = computed(() => {
-  const waiting = board.waiting();
+  const waiting = edits.waiting();
   const count = waiting > 1 ? ` · ${waiting}` : "";
-  if (board.state !== "kept" && sync.storing()) return "Saving…";
-  if (board.state === "waiting") return `Not saved yet${count}`;
-  if (board.state === "signed-out") return `Sign in to save${count}`;
-  if (board.deleted || board.state === "deleted") return `Deleted elsewhere${count}`;
-  if (board.state === "sending") return "Saving…";
-  const at = board.keptAt && timeOfDay(board.keptAt);
+  if (doc.state !== "kept" && sync.storing()) return "Saving…";
+  if (doc.state === "waiting") return `Not saved yet${count}`;
+  if (doc.state === "signed-out") return `Sign in to save${count}`;
+  if (doc.deleted || doc.state === "deleted") return `Deleted elsewhere${count}`;
+  if (doc.state === "sending") return "Saving…";
+  const at = doc.savedAt && timeOfDay(doc.savedAt);
   return `Saved ${at ?? ""}`;
 });
 
 async function rename(name: string): Promise<void> {
   try {
-    await patch(`/drawings/${board.id}`, { name });
-    board.name = name.trim();
+    await patch(`/drawings/${doc.id}`, { name });
+    doc.name = name.trim();
   } catch (problem) {
     if (!(problem instanceof ApiError)) throw problem;
     notices.tell(problem.message);
@@ -53,9 +57,9 @@ async function rename(name: string): Promise<void> {
     <RouterLink to="/" class="quiet">Drawings</RouterLink>
     <span class="quiet">/</span>
     <h1 class="title">
-      <NameField v-slot="{ edit }" :name="board.name" label="Drawing name" @renamed="rename">
+      <NameField v-slot="{ edit }" :name="doc.name" label="Drawing name" @renamed="rename">
         <button class="row-button name" title="Rename" data-testid="name" @click="edit">
-          {{ board.name }}
+          {{ doc.name }}
         </button>
       </NameField>
     </h1>
@@ -64,20 +68,20 @@ async function rename(name: string): Promise<void> {
       size="small"
       class="step"
       data-testid="undo"
-      :disabled="!board.undo"
-      @click="board.go('undo')"
+      :disabled="!history.undo"
+      @click="history.go('undo')"
     >
-      <span>Undo</span> <b>{{ board.undo?.name }}</b> <kbd v-if="board.undo">Ctrl Z</kbd>
+      <span>Undo</span> <b>{{ history.undo?.name }}</b> <kbd v-if="history.undo">Ctrl Z</kbd>
     </Button>
     <Button
       severity="secondary"
       size="small"
       class="step"
       data-testid="redo"
-      :disabled="!board.redo"
-      @click="board.go('redo')"
+      :disabled="!history.redo"
+      @click="history.go('redo')"
     >
-      <span>Redo</span> <b>{{ board.redo?.name }}</b>
+      <span>Redo</span> <b>{{ history.redo?.name }}</b>
     </Button>
     <span class="space" />
     <span class="views" role="group" aria-label="View" title="Next view: V">
@@ -98,7 +102,7 @@ async function rename(name: string): Promise<void> {
       title="Fit sheet (0)"
       data-testid="zoom"
       :label="`${Math.round(view.scale * 100)} %`"
-      @click="view.fitSheet(board.sheet)"
+      @click="view.fitSheet(doc.sheet)"
     />
     <Button
       severity="secondary"
@@ -124,7 +128,7 @@ async function rename(name: string): Promise<void> {
       {{ sync.refused.length }} not saved
     </button>
     <span class="kept" :class="{ waiting: waits }" data-testid="kept" role="status">
-      <i v-if="board.state === 'kept' && !board.deleted" class="pi pi-check" /> {{ kept }}
+      <i v-if="doc.state === 'kept' && !doc.deleted" class="pi pi-check" /> {{ kept }}
     </span>
     <Button
       size="small"

@@ -7,7 +7,8 @@ import Dialog from "primevue/dialog";
 import { computed, reactive, ref, watch } from "vue";
 import { ApiError, get } from "../../api/client";
 import type { Variation } from "../../api/types";
-import { useBoard } from "../../stores/board/board";
+import { useDocument } from "../../stores/board/document";
+import { useSelection } from "../../stores/board/selection";
 import { usePlacement } from "../../stores/library/placement";
 import { shown } from "../../lib/numbers";
 import { useNotices } from "../../session/notices";
@@ -16,7 +17,8 @@ import { useCatalogue } from "../../stores/display/catalogue";
 
 const FRAME = 168;
 
-const board = useBoard();
+const doc = useDocument();
+const selection = useSelection();
 const placement = usePlacement();
 const notices = useNotices();
 const tools = useTools();
@@ -26,7 +28,7 @@ const found = ref<Variation[] | null>(null);
 const behind = ref(true);
 /** The sizes of the pictures by entry, once they are there. */
 const sizes = reactive(new Map<number, [number, number]>());
-const unit = computed(() => catalogue.unit(board.sheet.unit));
+const unit = computed(() => catalogue.unit(doc.sheet.unit));
 const open = computed({
   get: () => placement.compared !== null,
   set: (on) => {
@@ -84,7 +86,7 @@ async function choose(v: Variation): Promise<void> {
   const entry = v.entry as Required<typeof v.entry>;
   if (items.length > 0) await placement.follow(entry, items, entry.name);
   else if (await placement.take(entry)) {
-    board.select([]);
+    selection.select([]);
     tools.use("placement");
   }
 }

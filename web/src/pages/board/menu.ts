@@ -2,7 +2,10 @@
 import type { MenuItem } from "primevue/menuitem";
 import type { Command, Likeness, OrderStep } from "../../api/types";
 import { useArranging } from "../../stores/editing/arranging";
-import { useBoard } from "../../stores/board/board";
+import { useActiveContainer } from "../../stores/board/activecontainer";
+import { openDrawing } from "../../stores/board/opendrawing";
+import { useEdits } from "../../stores/board/edits";
+import { useSelection } from "../../stores/board/selection";
 import { useSelecting } from "../../stores/editing/selecting";
 import { useClipboard } from "../../tools/clipboard";
 import { useTools } from "../../tools/tools";
@@ -27,23 +30,26 @@ const line: MenuItem = { separator: true };
 
 export function usePointerMenu(): () => MenuItem[] {
   const arranging = useArranging();
-  const board = useBoard();
+  const open = openDrawing();
+  const container = useActiveContainer();
+  const editsStore = useEdits();
+  const selection = useSelection();
   const selecting = useSelecting();
   const clipboard = useClipboard();
   const tools = useTools();
   const bringing = useBringing();
 
   const onItems = (label: string, keys: string, command: (items: string[]) => Command): MenuItem =>
-    entry(label, keys, () => board.commit(command(board.selected)));
+    entry(label, keys, () => editsStore.commit(command(selection.selected)));
 
   function edits(): MenuItem[] {
     return [
       entry("Cut", "Ctrl X", () => clipboard.cut()),
       entry("Copy", "Ctrl C", () => clipboard.copy()),
       ...pastes(),
-      entry("Duplicate", "Ctrl D", () => duplicate(board, board.commit)),
-      entry("Repeat transform", "J", () => board.onceMore()),
-      entry("Delete", "Del", () => remove(board, board.commit)),
+      entry("Duplicate", "Ctrl D", () => duplicate(open, editsStore.commit)),
+      entry("Repeat transform", "J", () => editsStore.repeat()),
+      entry("Delete", "Del", () => remove(open, editsStore.commit)),
     ];
   }
 
@@ -87,13 +93,13 @@ export function usePointerMenu(): () => MenuItem[] {
           about,
         })),
         onItems("Rotate 90° left", "", (items) => ({
-          kind: "turn_by",
+          kind: "rotate_items",
           items,
           angle: -90,
           about,
         })),
         onItems("Rotate 90° right", "", (items) => ({
-          kind: "turn_by",
+          kind: "rotate_items",
           items,
           angle: 90,
           about,
@@ -103,13 +109,13 @@ export function usePointerMenu(): () => MenuItem[] {
   }
 
   function groups(): MenuItem[] {
-    const items = board.selected;
-    const apart = apartOf(board);
-    const found = [entry("Group", "Ctrl G", () => group(board, board.commit))];
+    const items = selection.selected;
+    const apart = apartOf(open);
+    const found = [entry("Group", "Ctrl G", () => group(open, editsStore.commit))];
     if (apart.length > 0) {
-      found.push(entry(apartName(board), "Ctrl Shift G", () => takeApart(board, board.commit)));
+      found.push(entry(apartName(open), "Ctrl Shift G", () => takeApart(open, editsStore.commit)));
     }
-    const [one] = groupsOf(board);
+    const [one] = groupsOf(open);
     if (one && items.length === 1) {
       found.push(entry("Select contents", "double click", () => selecting.allIn(one)));
     }
@@ -148,12 +154,12 @@ export function usePointerMenu(): () => MenuItem[] {
   }
 
   return () => {
-    if (board.selected.length === 0) {
+    if (selection.selected.length === 0) {
       return [
         ...lies(),
         ...pastes(),
         entry("Import…", "or drop a file", () => bringing.ask()),
-        entry("Select all", "Ctrl A", () => board.select(board.pickable())),
+        entry("Select all", "Ctrl A", () => selection.select(container.pickable())),
       ];
     }
     return [

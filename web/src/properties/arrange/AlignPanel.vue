@@ -4,7 +4,9 @@ import Checkbox from "primevue/checkbox";
 import { computed, onBeforeUnmount, ref } from "vue";
 import type { Edge } from "../../api/types";
 import { useAligning, type Target } from "../../stores/editing/aligning";
-import { useBoard } from "../../stores/board/board";
+import { useDocument } from "../../stores/board/document";
+import { useEdits } from "../../stores/board/edits";
+import { usePreview } from "../../stores/board/preview";
 import { length } from "../../lib/numbers";
 import { useCatalogue } from "../../stores/display/catalogue";
 import ActionButton from "../../fields/ActionButton.vue";
@@ -12,10 +14,12 @@ import ChooseField from "../../ui/ChooseField.vue";
 import FoldPart from "../../ui/FoldPart.vue";
 import TypedField from "../../fields/TypedField.vue";
 
-const board = useBoard();
+const doc = useDocument();
+const edits = useEdits();
+const preview = usePreview();
 const aligning = useAligning();
 const catalogue = useCatalogue();
-const unit = computed(() => catalogue.unit(board.sheet.unit));
+const unit = computed(() => catalogue.unit(doc.sheet.unit));
 
 const EDGES: readonly (readonly [Edge, string])[] = [
   ["left", "Left"],
@@ -53,12 +57,12 @@ const KINDS = [
 let shows = false;
 function show(way: "across" | "down", distance: number | null): void {
   shows = distance !== null;
-  if (distance === null) board.endPreview();
-  else board.preview(aligning.space(way, by.value, distance));
+  if (distance === null) preview.end();
+  else preview.show(aligning.space(way, by.value, distance));
 }
 onBeforeUnmount(() => {
   aligning.open = false;
-  if (shows) board.endPreview();
+  if (shows) preview.end();
 });
 </script>
 
@@ -118,7 +122,7 @@ onBeforeUnmount(() => {
           :unit="unit"
           live
           @reads="(v) => show('across', v)"
-          @typed="(v) => board.commit(aligning.space('across', by, v))"
+          @typed="(v) => edits.commit(aligning.space('across', by, v))"
         />
         <TypedField
           label="Vertical spacing"
@@ -127,7 +131,7 @@ onBeforeUnmount(() => {
           :unit="unit"
           live
           @reads="(v) => show('down', v)"
-          @typed="(v) => board.commit(aligning.space('down', by, v))"
+          @typed="(v) => edits.commit(aligning.space('down', by, v))"
         />
       </template>
       <label class="wide check">

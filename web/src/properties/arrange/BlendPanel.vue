@@ -2,7 +2,7 @@
 // Steps between two forms, each an item of its own; the pointer on the button shows them.
 import { computed, ref } from "vue";
 import type { Command } from "../../api/types";
-import { useBoard } from "../../stores/board/board";
+import { useSelection } from "../../stores/board/selection";
 import ActionButton from "../../fields/ActionButton.vue";
 import ChooseField from "../../ui/ChooseField.vue";
 import FoldPart from "../../ui/FoldPart.vue";
@@ -15,19 +15,19 @@ const SPACINGS: readonly { value: Spacing; label: string }[] = [
   { value: "nearer_first", label: "Nearer the first" },
   { value: "nearer_last", label: "Nearer the last" },
 ];
-const board = useBoard();
+const selection = useSelection();
 const count = ref(3);
 const spacing = ref<Spacing>("even");
 const command = computed<Command>(() => ({
   kind: "blend_items",
-  items: board.selected,
+  items: selection.selected,
   count: count.value,
   spacing: spacing.value,
 }));
 </script>
 
 <template>
-  <FoldPart v-if="board.selected.length === 2" heading="Blend">
+  <FoldPart v-if="selection.selected.length === 2" heading="Blend">
     <section aria-label="Blend">
       <span class="label">Steps</span>
       <TypedField

@@ -5,20 +5,22 @@ import Checkbox from "primevue/checkbox";
 import { computed, ref, watch } from "vue";
 import type { Command, Role } from "../../api/types";
 import { newId } from "../../api/ids";
-import { useBoard } from "../../stores/board/board";
+import { useDocument } from "../../stores/board/document";
+import { useSelection } from "../../stores/board/selection";
 import ActionButton from "../../fields/ActionButton.vue";
 import ChooseField from "../../ui/ChooseField.vue";
 import { ROLES } from "../../fields/roles";
 
-const board = useBoard();
+const doc = useDocument();
+const selection = useSelection();
 /** Of what is made next. */
 const id = ref(newId());
 const chosen = ref<string | null>(null);
 
 /** From back to front, as the form is made of them. */
 const items = computed(() => {
-  const wanted = new Set(board.selected);
-  return [...board.settledTree.below("")].filter((i) => wanted.has(i));
+  const wanted = new Set(selection.selected);
+  return [...doc.savedTree.below("")].filter((i) => wanted.has(i));
 });
 const several = computed(() => items.value.length > 1);
 /** Names that a list can be chosen from; the backmost of more of them gives its style. */
@@ -26,12 +28,12 @@ const MOST_STYLES = 100;
 const styles = computed(() =>
   items.value.slice(0, MOST_STYLES).map((value, n) => ({
     value,
-    label: `${board.drawable(value)?.name ?? ""}${n === 0 ? " (backmost)" : ""}`,
+    label: `${doc.drawable(value)?.name ?? ""}${n === 0 ? " (backmost)" : ""}`,
   })),
 );
 const styleOf = computed(() => chosen.value ?? items.value[0] ?? null);
 watch(
-  () => board.selected,
+  () => selection.selected,
   () => {
     chosen.value = null;
     id.value = newId();
@@ -40,7 +42,7 @@ watch(
 
 const assemble = (operation: Role): Command => ({
   kind: "assemble",
-  items: board.selected,
+  items: selection.selected,
   assembly: id.value,
   operation,
   style_of: styleOf.value,
@@ -49,21 +51,21 @@ const assemble = (operation: Role): Command => ({
 const strokes = ref(false);
 const cropToSheet = computed<Command>(() => ({
   kind: "crop_items",
-  items: board.selected,
+  items: selection.selected,
   strokes: strokes.value,
 }));
 const cropToFront = computed<Command>(() => ({
   kind: "crop_items",
-  items: board.selected,
+  items: selection.selected,
   strokes: strokes.value,
   to: items.value.at(-1) ?? null,
 }));
 const partition = computed<Command>(() => ({
   kind: "partition",
-  items: board.selected,
+  items: selection.selected,
   prefix: id.value,
 }));
-const compound = computed<Command>(() => ({ kind: "make_compound", items: board.selected }));
+const compound = computed<Command>(() => ({ kind: "make_compound", items: selection.selected }));
 </script>
 
 <template>

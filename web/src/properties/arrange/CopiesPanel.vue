@@ -3,7 +3,7 @@
 import Button from "primevue/button";
 import { computed } from "vue";
 import type { Copying } from "../../api/types";
-import { useBoard } from "../../stores/board/board";
+import { useDocument } from "../../stores/board/document";
 import { useDrafting, type Form } from "../../stores/editing/drafting";
 import { useCatalogue } from "../../stores/display/catalogue";
 import ChoiceButtons from "../../ui/ChoiceButtons.vue";
@@ -11,10 +11,10 @@ import ChooseField from "../../ui/ChooseField.vue";
 import FoldPart from "../../ui/FoldPart.vue";
 import TypedField from "../../fields/TypedField.vue";
 
-const board = useBoard();
+const doc = useDocument();
 const drafting = useDrafting();
 const catalogue = useCatalogue();
-const unit = computed(() => catalogue.unit(board.sheet.unit));
+const unit = computed(() => catalogue.unit(doc.sheet.unit));
 
 const FORMS: readonly (readonly [Form, string, string])[] = [
   ["row_of_copies", "Row", "M2 8H3M7.5 8H8.5M13 8H14"],

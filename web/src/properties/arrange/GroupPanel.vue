@@ -2,27 +2,35 @@
 // Selected items and what holds them: group, take apart, to another layer.
 import Button from "primevue/button";
 import { computed } from "vue";
-import { useBoard } from "../../stores/board/board";
+import { useActiveContainer } from "../../stores/board/activecontainer";
+import { useDocument } from "../../stores/board/document";
+import { openDrawing } from "../../stores/board/opendrawing";
+import { useEdits } from "../../stores/board/edits";
+import { useSelection } from "../../stores/board/selection";
 import { apartName, apartOf, group, takeApart } from "../../tools/itemcommands";
 import ChooseField from "../../ui/ChooseField.vue";
 
-const board = useBoard();
-const apart = computed(() => apartOf(board));
+const containerStore = useActiveContainer();
+const open = openDrawing();
+const doc = useDocument();
+const edits = useEdits();
+const selection = useSelection();
+const apart = computed(() => apartOf(open));
 const layers = computed(() =>
-  [...board.tree.in("")]
+  [...doc.tree.in("")]
     .reverse()
-    .map((value) => ({ value, label: board.drawable(value)?.name ?? "" })),
+    .map((value) => ({ value, label: doc.drawable(value)?.name ?? "" })),
 );
 /** The layer in which all of it lies. */
 const layer = computed(() => {
-  const found = new Set(board.selected.map((i) => board.tree.above(i)[0] ?? ""));
+  const found = new Set(selection.selected.map((i) => doc.tree.above(i)[0] ?? ""));
   return found.size === 1 ? [...found][0] : null;
 });
 
 function toLayer(container: string): void {
-  const behind = board.tree.in(container).at(-1) ?? null;
-  board.commit({ kind: "order_items", items: board.selected, container, behind });
-  board.enter(container);
+  const behind = doc.tree.in(container).at(-1) ?? null;
+  edits.commit({ kind: "order_items", items: selection.selected, container, behind });
+  containerStore.enter(container);
 }
 </script>
 
@@ -44,15 +52,15 @@ function toLayer(container: string): void {
         size="small"
         label="Group"
         title="Ctrl G"
-        @click="group(board, board.commit)"
+        @click="group(open, edits.commit)"
       />
       <Button
         v-if="apart.length > 0"
         severity="secondary"
         size="small"
-        :label="apartName(board)"
+        :label="apartName(open)"
         title="Ctrl Shift G"
-        @click="takeApart(board, board.commit)"
+        @click="takeApart(open, edits.commit)"
       />
     </div>
   </section>

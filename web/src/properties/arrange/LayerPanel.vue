@@ -2,34 +2,38 @@
 // The layer one works in: how much of it shows, merge it, remove it.
 import Button from "primevue/button";
 import { computed } from "vue";
-import { useBoard } from "../../stores/board/board";
+import { useActiveContainer } from "../../stores/board/activecontainer";
+import { useDocument } from "../../stores/board/document";
+import { useEdits } from "../../stores/board/edits";
 import { useSelecting } from "../../stores/editing/selecting";
 import OpacityPanel from "../paint/OpacityPanel.vue";
 
-const board = useBoard();
+const container = useActiveContainer();
+const doc = useDocument();
+const edits = useEdits();
 const selecting = useSelecting();
-const layers = computed(() => board.tree.in(""));
-const behind = computed(() => layers.value[layers.value.indexOf(board.layer) - 1]);
-const name = (id: string | undefined): string => board.drawable(id ?? "")?.name ?? "";
+const layers = computed(() => doc.tree.in(""));
+const behind = computed(() => layers.value[layers.value.indexOf(container.layer) - 1]);
+const name = (id: string | undefined): string => doc.drawable(id ?? "")?.name ?? "";
 
 function merge(): void {
   if (behind.value === undefined) return;
   const into = behind.value;
-  board.commit({ kind: "merge_layers", items: [into, board.layer] });
-  board.enter(into);
+  edits.commit({ kind: "merge_layers", items: [into, container.layer] });
+  container.enter(into);
 }
 </script>
 
 <template>
   <section aria-label="Layer">
-    <h3 class="wide heading">{{ name(board.layer) }}</h3>
+    <h3 class="wide heading">{{ name(container.layer) }}</h3>
     <div class="wide abreast">
       <Button
-        v-if="board.tree.in(board.layer).length > 0"
+        v-if="doc.tree.in(container.layer).length > 0"
         severity="secondary"
         size="small"
         label="Select contents"
-        @click="selecting.allIn(board.layer)"
+        @click="selecting.allIn(container.layer)"
       />
     </div>
     <div v-if="layers.length > 1" class="wide abreast">
@@ -46,9 +50,9 @@ function merge(): void {
         size="small"
         label="Delete"
         title="Deletes the layer and its contents; can be undone"
-        @click="board.commit({ kind: 'remove_items', items: [board.layer] })"
+        @click="edits.commit({ kind: 'delete_items', items: [container.layer] })"
       />
     </div>
   </section>
-  <OpacityPanel :items="[board.layer]" />
+  <OpacityPanel :items="[container.layer]" />
 </template>

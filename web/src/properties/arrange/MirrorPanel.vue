@@ -4,7 +4,8 @@ import Button from "primevue/button";
 import { computed } from "vue";
 import type { Axis } from "../../api/types";
 import { useMakingSymmetry } from "../form/makesymmetry";
-import { useBoard } from "../../stores/board/board";
+import { useDocument } from "../../stores/board/document";
+import { useSelection } from "../../stores/board/selection";
 import { useDrafting } from "../../stores/editing/drafting";
 import { useMirroring, type Makes } from "../../stores/editing/mirroring";
 import { useTools } from "../../tools/tools";
@@ -13,7 +14,8 @@ import ChoiceButtons from "../../ui/ChoiceButtons.vue";
 import ChooseField from "../../ui/ChooseField.vue";
 import { PATTERNS } from "../form/patterns";
 
-const board = useBoard();
+const doc = useDocument();
+const selection = useSelection();
 const drafting = useDrafting();
 const mirroring = useMirroring();
 const tools = useTools();
@@ -30,7 +32,7 @@ const DOES: Record<Makes, string> = {
   flip: "Flips the original.",
 };
 
-const empty = computed(() => board.selected.length === 0);
+const empty = computed(() => selection.selected.length === 0);
 const live = computed(() => empty.value || mirroring.makes === "live");
 const pattern = computed(() => (live.value ? mirroring.pattern : "mirror"));
 const axis = computed(() => mirroring.axis);
@@ -44,7 +46,7 @@ const lays = computed(() => {
   if (!empty.value) {
     found.push({ value: "middle", label: "Its centre" }, { value: "ends", label: "Its open ends" });
   }
-  board.sheet.guides.forEach((g, n) => {
+  doc.sheet.guides.forEach((g, n) => {
     found.push({ value: `guide ${g.id}`, label: `Guide ${n + 1}, ${Math.round(g.angle)}°` });
   });
   return found;

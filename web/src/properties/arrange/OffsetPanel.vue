@@ -2,8 +2,9 @@
 // Strokes made outlines, and forms grown or shrunk by a distance; the pointer on a button shows it.
 import { computed, ref } from "vue";
 import Checkbox from "primevue/checkbox";
-import type { Command, Grown } from "../../api/types";
-import { useBoard } from "../../stores/board/board";
+import type { Command, OffsetEffect } from "../../api/types";
+import { useDocument } from "../../stores/board/document";
+import { useSelection } from "../../stores/board/selection";
 import { useCatalogue } from "../../stores/display/catalogue";
 import ActionButton from "../../fields/ActionButton.vue";
 import ChooseField from "../../ui/ChooseField.vue";
@@ -11,33 +12,34 @@ import FoldPart from "../../ui/FoldPart.vue";
 import TypedField from "../../fields/TypedField.vue";
 import { JOINS } from "../paint/joins";
 
-const board = useBoard();
+const doc = useDocument();
+const selection = useSelection();
 const catalogue = useCatalogue();
-const unit = computed(() => catalogue.unit(board.sheet.unit));
+const unit = computed(() => catalogue.unit(doc.sheet.unit));
 /** Sheet units, two millimetres to begin with. */
 const distance = ref(2 * catalogue.unit("mm").size);
 const count = ref(1);
-const join = ref<Grown["join"]>("round");
+const join = ref<OffsetEffect["join"]>("round");
 const live = ref(true);
 /** Nothing that is selected has a form: paths get parallels, to one side or the other. */
 const paths = computed(() => {
-  const painted = board.selected.flatMap((i) =>
-    board.paints(i) ? [i] : board.settledTree.drawnIn(i),
+  const painted = selection.selected.flatMap((i) =>
+    doc.paints(i) ? [i] : doc.savedTree.drawnIn(i),
   );
   return painted.every((i) => {
-    const item = board.kept(i);
+    const item = doc.saved(i);
     return item !== undefined && item.open && item.style.fill === null;
   });
 });
 
 const outline = (stays: boolean): Command => ({
-  kind: "strokes_into_outlines",
-  items: board.selected,
+  kind: "strokes_to_outlines",
+  items: selection.selected,
   live: stays,
 });
 const offset = (sign: 1 | -1): Command => ({
   kind: "offset_items",
-  items: board.selected,
+  items: selection.selected,
   distance: sign * distance.value,
   count: count.value,
   join: join.value,

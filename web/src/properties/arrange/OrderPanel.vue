@@ -3,14 +3,14 @@
 import Button from "primevue/button";
 import { computed } from "vue";
 import type { Command, OrderStep } from "../../api/types";
-import { useBoard } from "../../stores/board/board";
+import { useSelection } from "../../stores/board/selection";
 import { useTools } from "../../tools/tools";
 import ActionButton from "../../fields/ActionButton.vue";
 import FoldPart from "../../ui/FoldPart.vue";
 
-const board = useBoard();
+const selection = useSelection();
 const tools = useTools();
-const items = computed(() => board.selected);
+const items = computed(() => selection.selected);
 const STEPS: readonly (readonly [OrderStep, string, string])[] = [
   ["front", "To front", "Alt Shift ↑"],
   ["forward", "Forward", "Alt ↑"],

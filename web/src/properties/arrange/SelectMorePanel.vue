@@ -3,11 +3,13 @@
 import Button from "primevue/button";
 import { computed } from "vue";
 import type { Likeness } from "../../api/types";
-import { useBoard } from "../../stores/board/board";
+import { useDocument } from "../../stores/board/document";
+import { useSelection } from "../../stores/board/selection";
 import { useSelecting } from "../../stores/editing/selecting";
 import FoldPart from "../../ui/FoldPart.vue";
 
-const board = useBoard();
+const doc = useDocument();
+const selection = useSelection();
 const selecting = useSelecting();
 const LIKE: readonly (readonly [Likeness, string])[] = [
   ["fill", "Fill"],
@@ -17,8 +19,8 @@ const LIKE: readonly (readonly [Likeness, string])[] = [
   ["layer", "Layer"],
 ];
 const group = computed(() => {
-  const [one] = board.selected;
-  return board.selected.length === 1 && one && board.tree.holds(one) ? one : null;
+  const [one] = selection.selected;
+  return selection.selected.length === 1 && one && doc.tree.holds(one) ? one : null;
 });
 </script>
 

@@ -1,16 +1,16 @@
 <script setup lang="ts">
 // The Sweep tool's settings: how wide a gap counts as closed.
 import { computed } from "vue";
-import { useBoard } from "../../stores/board/board";
+import { useDocument } from "../../stores/board/document";
 import { useSweeping } from "../../stores/editing/sweeping";
 import { useCatalogue } from "../../stores/display/catalogue";
 import TypedField from "../../fields/TypedField.vue";
 import { counted } from "../../lib/intl";
 
-const board = useBoard();
+const doc = useDocument();
 const sweeping = useSweeping();
 const catalogue = useCatalogue();
-const unit = computed(() => catalogue.unit(board.sheet.unit));
+const unit = computed(() => catalogue.unit(doc.sheet.unit));
 const count = computed(() => sweeping.marks?.regions.length ?? 0);
 const gaps = computed(() => sweeping.marks?.bridges.length ?? 0);
 const says = computed(() => {

@@ -3,28 +3,33 @@
 import { computed, ref } from "vue";
 import type { Command } from "../../api/types";
 import { useArranging } from "../../stores/editing/arranging";
-import { useBoard } from "../../stores/board/board";
+import { useDocument } from "../../stores/board/document";
+import { useEdits } from "../../stores/board/edits";
+import { useSelection } from "../../stores/board/selection";
 import { useCatalogue } from "../../stores/display/catalogue";
 import FoldPart from "../../ui/FoldPart.vue";
 import TypedField from "../../fields/TypedField.vue";
 
-const board = useBoard();
+const doc = useDocument();
+const edits = useEdits();
+const selection = useSelection();
 const arranging = useArranging();
 const catalogue = useCatalogue();
-const unit = computed(() => catalogue.unit(board.sheet.unit));
+const unit = computed(() => catalogue.unit(doc.sheet.unit));
 /** The direction in which a typed distance goes. */
 const angle = ref(0);
 
-const items = (): string[] => board.selected;
+const items = (): string[] => selection.selected;
 const about = (): { about: typeof arranging.about } => ({ about: arranging.about });
-const done = (command: Command): void => board.commit(command);
+const done = (command: Command): void => edits.commit(command);
 const move = (x: number, y: number): void =>
   done({ kind: "move_items", items: items(), by: [x, y] });
 const along = (distance: number): void =>
   done({ kind: "move_along", items: items(), distance, angle: angle.value });
 const scale = (x: number, y: number): void =>
   done({ kind: "scale_items", items: items(), x, y, grow: arranging.grow, ...about() });
-const turn = (by: number): void => done({ kind: "turn_by", items: items(), angle: by, ...about() });
+const turn = (by: number): void =>
+  done({ kind: "rotate_items", items: items(), angle: by, ...about() });
 const shear = (by: number, way: "level" | "upright"): void =>
   done({ kind: "shear_items", items: items(), angle: by, along: way, ...about() });
 </script>

@@ -2,7 +2,9 @@
 // The chosen anchors: kind, place, and angle and length of both handles.
 import { computed } from "vue";
 import type { AnchorKind, Seam } from "../../api/types";
-import { useBoard } from "../../stores/board/board";
+import { useDocument } from "../../stores/board/document";
+import { useEdits } from "../../stores/board/edits";
+import { useSelection } from "../../stores/board/selection";
 import { degrees, shown } from "../../lib/numbers";
 import { useCatalogue } from "../../stores/display/catalogue";
 import ChoiceButtons from "../../ui/ChoiceButtons.vue";
@@ -23,9 +25,11 @@ const SIDES: readonly (readonly [Side, string])[] = [
   ["out", "Handle out"],
 ];
 
-const board = useBoard();
+const doc = useDocument();
+const edits = useEdits();
+const selection = useSelection();
 const catalogue = useCatalogue();
-const unit = computed(() => catalogue.unit(board.sheet.unit));
+const unit = computed(() => catalogue.unit(doc.sheet.unit));
 const { contourOf, marks: chosen, one } = useChosen();
 const total = computed(() => (one.value ? (contourOf(one.value)?.count ?? 0) : 0));
 const title = computed(() =>
@@ -49,16 +53,16 @@ const polar = (side: Side): [number, number] | null =>
   (side === "into" ? one.value?.into_polar : one.value?.out_polar) ?? null;
 
 const setKind = (to: AnchorKind): void =>
-  board.commit({ kind: "set_anchor_kind", anchors: board.anchors, to });
+  edits.commit({ kind: "set_anchor_kind", anchors: selection.anchors, to });
 
 function place(part: "x" | "y", value: number): void {
-  const anchor = board.anchors[0];
-  if (anchor) board.commit({ kind: "place_anchor", anchor, [part]: value });
+  const anchor = selection.anchors[0];
+  if (anchor) edits.commit({ kind: "place_anchor", anchor, [part]: value });
 }
 
 function setHandle(side: Side, angle: number, length: number): void {
-  const anchor = board.anchors[0];
-  if (anchor) board.commit({ kind: "set_handle", anchor, side, angle, length });
+  const anchor = selection.anchors[0];
+  if (anchor) edits.commit({ kind: "set_handle", anchor, side, angle, length });
 }
 </script>
 
@@ -80,7 +84,7 @@ function setHandle(side: Side, angle: number, length: number): void {
         :value="seam"
         :options="SEAMS"
         placeholder="several"
-        @chosen="(to) => board.commit({ kind: 'set_seam', anchors: board.anchors, to })"
+        @chosen="(to) => edits.commit({ kind: 'set_seam', anchors: selection.anchors, to })"
       />
     </template>
     <template v-if="one">

@@ -3,7 +3,9 @@
 import Button from "primevue/button";
 import { computed } from "vue";
 import type { Command, Role } from "../../api/types";
-import { useBoard } from "../../stores/board/board";
+import { useActiveContainer } from "../../stores/board/activecontainer";
+import { useDocument } from "../../stores/board/document";
+import { useEdits } from "../../stores/board/edits";
 import ActionButton from "../../fields/ActionButton.vue";
 import ChooseField from "../../ui/ChooseField.vue";
 import EditContents from "../../fields/EditContents.vue";
@@ -11,22 +13,24 @@ import { ROLES } from "../../fields/roles";
 import { counted } from "../../lib/intl";
 
 const props = defineProps<{ id: string }>();
-const board = useBoard();
-const mark = computed(() => board.drawable(props.id)?.assembly ?? null);
+const container = useActiveContainer();
+const doc = useDocument();
+const edits = useEdits();
+const mark = computed(() => doc.drawable(props.id)?.assembly ?? null);
 /** As it is kept: a preview of another operation does not press its button. */
-const operation = computed(() => board.kept(props.id)?.assembly?.operation ?? null);
-const inside = computed(() => board.place === props.id);
+const operation = computed(() => doc.saved(props.id)?.assembly?.operation ?? null);
+const inside = computed(() => container.active === props.id);
 /** From front to back, as they lie on each other; the backmost has nothing below it. */
 const parts = computed(() =>
   [...(mark.value?.parts ?? [])].reverse().map((p, n, all) => ({
     ...p,
-    name: board.drawable(p.id)?.name ?? "",
+    name: doc.drawable(p.id)?.name ?? "",
     backmost: n === all.length - 1,
   })),
 );
 
 /** One alone has nothing to act on. */
-const several = computed(() => board.settledTree.in(props.id).length > 1);
+const several = computed(() => doc.savedTree.in(props.id).length > 1);
 
 const become = (role: Role): Command => ({
   kind: "set_assembly",
@@ -34,10 +38,10 @@ const become = (role: Role): Command => ({
   operation: role,
 });
 const setRole = (part: string, role: Role): void =>
-  board.commit({ kind: "set_part", items: [part], role: role === operation.value ? null : role });
+  edits.commit({ kind: "set_part", items: [part], role: role === operation.value ? null : role });
 function settle(): void {
-  if (inside.value) board.leave();
-  board.commit({ kind: "turn_into_outlines", items: [props.id] });
+  if (inside.value) container.leave();
+  edits.commit({ kind: "convert_to_outlines", items: [props.id] });
 }
 </script>
 

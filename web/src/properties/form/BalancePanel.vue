@@ -6,7 +6,7 @@ import { computed, onBeforeUnmount } from "vue";
 import type { Axis, Command } from "../../api/types";
 import { newId } from "../../api/ids";
 import { useBalance } from "../../stores/measuring/balance";
-import { useBoard } from "../../stores/board/board";
+import { useDocument } from "../../stores/board/document";
 import { degrees, length } from "../../lib/numbers";
 import { useCatalogue } from "../../stores/display/catalogue";
 import ActionButton from "../../fields/ActionButton.vue";
@@ -14,7 +14,7 @@ import ChooseField from "../../ui/ChooseField.vue";
 import FoldPart from "../../ui/FoldPart.vue";
 
 const balance = useBalance();
-const board = useBoard();
+const doc = useDocument();
 const catalogue = useCatalogue();
 
 onBeforeUnmount(() => balance.leave());
@@ -22,15 +22,15 @@ onBeforeUnmount(() => balance.leave());
 const lines = computed(() => [
   { value: "found", label: "Best fit" },
   { value: "sheet", label: "Sheet centre" },
-  ...board.sheet.guides.map((g, n) => ({ value: `guide ${g.id}`, label: `Guide ${n + 1}` })),
+  ...doc.sheet.guides.map((g, n) => ({ value: `guide ${g.id}`, label: `Guide ${n + 1}` })),
 ]);
 const chosen = computed(() => {
   const { guide } = balance.axis ?? {};
   return guide ? `guide ${guide}` : balance.axis ? "sheet" : "found";
 });
 function choose(value: string): void {
-  const guide = board.sheet.guides.find((g) => value === `guide ${g.id}`);
-  const { width, height } = board.sheet;
+  const guide = doc.sheet.guides.find((g) => value === `guide ${g.id}`);
+  const { width, height } = doc.sheet;
   let axis: Axis | null = null;
   if (guide) axis = { centre: [guide.x, guide.y], angle: guide.angle, guide: guide.id };
   else if (value === "sheet") axis = { centre: [width / 2, height / 2], angle: 90 };
@@ -40,7 +40,7 @@ const words = computed(() => {
   const mark = balance.mark;
   if (!mark) return "";
   if (mark.exact) return "Exactly symmetric.";
-  const unit = catalogue.unit(board.sheet.unit);
+  const unit = catalogue.unit(doc.sheet.unit);
   return `Off by at most ${length(mark.away, unit)} ${unit.name}.`;
 });
 const line = computed((): Axis | null => {
@@ -53,9 +53,9 @@ const twins = computed((): Command => ({
   twins: newId().slice(0, 24),
   axis: line.value,
 }));
-type Towards = Extract<Command, { kind: "even_sides" }>["towards"];
+type Towards = Extract<Command, { kind: "make_symmetric" }>["towards"];
 const even = (towards: Towards): Command => ({
-  kind: "even_sides",
+  kind: "make_symmetric",
   item: balance.item ?? "",
   towards,
   axis: line.value,

@@ -2,7 +2,9 @@
 // The chosen corners of outlines: style and radius, which stay live until turned into anchors.
 import { computed } from "vue";
 import type { CornerStyle } from "../../api/types";
-import { useBoard } from "../../stores/board/board";
+import { useDocument } from "../../stores/board/document";
+import { useEdits } from "../../stores/board/edits";
+import { useSelection } from "../../stores/board/selection";
 import { useCatalogue } from "../../stores/display/catalogue";
 import ActionButton from "../../fields/ActionButton.vue";
 import DialSlider from "../../ui/DialSlider.vue";
@@ -21,9 +23,11 @@ const STYLES: readonly (readonly [CornerStyle, string, string])[] = [
   ["soft", "Soft", "M2 14C2 3 3 2 14 2"],
 ];
 
-const board = useBoard();
+const doc = useDocument();
+const edits = useEdits();
+const selection = useSelection();
 const catalogue = useCatalogue();
-const unit = computed(() => catalogue.unit(board.sheet.unit));
+const unit = computed(() => catalogue.unit(doc.sheet.unit));
 const { marks } = useChosen();
 const corners = computed(() => marks.value.filter((m) => m.corner));
 const anchors = computed(() => corners.value.map(refOf));
@@ -31,8 +35,8 @@ const radii = computed(() => new Set(corners.value.map((m) => m.corner?.radius))
 const radius = computed(() => (radii.value.size === 1 ? [...radii.value][0] : undefined));
 const alike = (style: CornerStyle): boolean =>
   corners.value.every((m) => m.corner?.style === style);
-const most = computed(() => Math.max(board.marks.frame?.room ?? 0, radius.value ?? 0, 1));
-const live = computed(() => board.marks.paths.some((p) => p.worked));
+const most = computed(() => Math.max(selection.marks.frame?.room ?? 0, radius.value ?? 0, 1));
+const live = computed(() => selection.marks.paths.some((p) => p.worked));
 
 const command = (value: number) =>
   ({ kind: "set_corners", anchors: anchors.value, radius: value }) as const;
@@ -49,7 +53,7 @@ const { slid, slide, release, keep } = useSliding(command);
       :columns="3"
       :pressed="(style) => alike(style) && radius !== 0"
       prefix="corner-style"
-      @choose="(style) => board.commit({ kind: 'set_corners', anchors, style })"
+      @choose="(style) => edits.commit({ kind: 'set_corners', anchors, style })"
     />
     <span class="label">Radius</span>
     <DialSlider
@@ -76,7 +80,7 @@ const { slid, slide, release, keep } = useSliding(command);
       label="Convert corners to anchors"
       hint="Ends the live radius"
       lets
-      :command="{ kind: 'settle_corners', items: board.selected }"
+      :command="{ kind: 'convert_corners', items: selection.selected }"
     />
   </section>
 </template>

@@ -3,29 +3,35 @@
 import Select from "primevue/select";
 import { computed } from "vue";
 import type { DialFacts, Selection } from "../../api/types";
-import { useBoard } from "../../stores/board/board";
+import { useDocument } from "../../stores/board/document";
+import { useEdits } from "../../stores/board/edits";
+import { useSelection } from "../../stores/board/selection";
 import { useCatalogue } from "../../stores/display/catalogue";
 import ActionButton from "../../fields/ActionButton.vue";
 import DialRow from "./DialRow.vue";
 import TypedField from "../../fields/TypedField.vue";
 
-const board = useBoard();
+const doc = useDocument();
+const edits = useEdits();
+const selection = useSelection();
 const catalogue = useCatalogue();
-const unit = computed(() => catalogue.unit(board.sheet.unit));
-const types = computed(() => new Set(board.selectedItems.map((i) => i.type)));
+const unit = computed(() => catalogue.unit(doc.sheet.unit));
+const types = computed(() => new Set(selection.selectedItems.map((i) => i.type)));
 const type = computed(() => (types.value.size === 1 ? [...types.value][0] : null));
 
 const rows = computed(() => {
   const found: { facts: DialFacts; reading: Selection["dials"][number] }[] = [];
-  for (const reading of board.marks.dials) {
+  for (const reading of selection.marks.dials) {
     const facts = catalogue.dial(reading.shape, reading.dial);
     if (facts) found.push({ facts, reading });
   }
   return found;
 });
-const share = computed(() => board.marks.dials.find((d) => d.dial === "radius_in")?.value === 1);
+const share = computed(
+  () => selection.marks.dials.find((d) => d.dial === "radius_in")?.value === 1,
+);
 /** The shape selected first, for the others to take after. */
-const first = computed(() => (board.selected.length > 1 ? board.selected[0] : undefined));
+const first = computed(() => (selection.selected.length > 1 ? selection.selected[0] : undefined));
 </script>
 
 <template>
@@ -42,7 +48,7 @@ const first = computed(() => (board.selected.length > 1 ? board.selected[0] : un
       filter
       aria-label="Shape type"
       @update:model-value="
-        (v) => board.commit({ kind: 'change_shape', items: board.selected, shape: v as string })
+        (v) => edits.commit({ kind: 'change_shape', items: selection.selected, shape: v as string })
       "
     />
     <DialRow
@@ -52,7 +58,7 @@ const first = computed(() => (board.selected.length > 1 ? board.selected[0] : un
       :reading="row.reading"
       :share="share && row.facts.name.startsWith('radius')"
     />
-    <template v-for="m in board.marks.measures" :key="m.measure">
+    <template v-for="m in selection.marks.measures" :key="m.measure">
       <span class="label">{{ m.label }}</span>
       <TypedField
         :label="m.label"
@@ -60,9 +66,9 @@ const first = computed(() => (board.selected.length > 1 ? board.selected[0] : un
         :unit="unit"
         @typed="
           (v) =>
-            board.commit({
+            edits.commit({
               kind: 'set_measure',
-              items: board.selected,
+              items: selection.selected,
               measure: m.measure,
               value: v,
             })
@@ -74,7 +80,7 @@ const first = computed(() => (board.selected.length > 1 ? board.selected[0] : un
       class="wide"
       label="Match dials of the first"
       hint="Gives all selected shapes the dial values of the first one"
-      :command="{ kind: 'copy_dials', source: first, items: board.selected.slice(1) }"
+      :command="{ kind: 'copy_dials', source: first, items: selection.selected.slice(1) }"
     />
   </section>
 </template>

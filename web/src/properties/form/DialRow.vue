@@ -3,7 +3,9 @@
 import Select from "primevue/select";
 import { computed } from "vue";
 import type { DialFacts, Selection } from "../../api/types";
-import { useBoard } from "../../stores/board/board";
+import { useDocument } from "../../stores/board/document";
+import { useEdits } from "../../stores/board/edits";
+import { useSelection } from "../../stores/board/selection";
 import { useCatalogue } from "../../stores/display/catalogue";
 import DialSlider from "../../ui/DialSlider.vue";
 import TypedField from "../../fields/TypedField.vue";
@@ -15,7 +17,9 @@ const props = defineProps<{
   /** A length that is measured as a share of half the short side. */
   share: boolean;
 }>();
-const board = useBoard();
+const doc = useDocument();
+const edits = useEdits();
+const selection = useSelection();
 const catalogue = useCatalogue();
 
 const mixed = computed(() => props.reading.value == null);
@@ -26,14 +30,14 @@ const suffix = computed(() => {
   return props.facts.unit === "angle" ? "°" : undefined;
 });
 const measured = computed(() => {
-  if (isLength.value) return { unit: catalogue.unit(board.sheet.unit) };
+  if (isLength.value) return { unit: catalogue.unit(doc.sheet.unit) };
   return suffix.value === undefined ? { suffix: "" } : { suffix: suffix.value };
 });
 const step = computed(() => (props.facts.unit === "count" ? 1 : 0.01));
 const choices = computed(() => props.facts.choices.map((label, at) => ({ label, at })));
 
 const command = (to: number) =>
-  ({ kind: "set_dial", items: board.selected, dial: props.facts.name, value: to }) as const;
+  ({ kind: "set_dial", items: selection.selected, dial: props.facts.name, value: to }) as const;
 const { slid, slide, release, keep } = useSliding(command);
 const value = computed(() => slid.value ?? props.reading.value ?? props.facts.default);
 
@@ -44,7 +48,7 @@ function key(event: KeyboardEvent): void {
   event.preventDefault();
   event.stopPropagation();
   const to = value.value + way * props.facts.step * (event.shiftKey ? 10 : 1);
-  board.commit(command(Math.min(Math.max(to, props.facts.least), most.value)), true);
+  edits.commit(command(Math.min(Math.max(to, props.facts.least), most.value)), true);
 }
 </script>
 

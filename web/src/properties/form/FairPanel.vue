@@ -4,7 +4,9 @@
 import Checkbox from "primevue/checkbox";
 import { computed, ref } from "vue";
 import type { Command } from "../../api/types";
-import { useBoard } from "../../stores/board/board";
+import { useDocument } from "../../stores/board/document";
+import { useEdits } from "../../stores/board/edits";
+import { useSelection } from "../../stores/board/selection";
 import { useCatalogue } from "../../stores/display/catalogue";
 import ActionButton from "../../fields/ActionButton.vue";
 import DialSlider from "../../ui/DialSlider.vue";
@@ -13,9 +15,11 @@ import TypedField from "../../fields/TypedField.vue";
 import { useChosen } from "../../fields/selectedanchors";
 import { useSliding } from "../../fields/sliding";
 
-const board = useBoard();
+const doc = useDocument();
+const edits = useEdits();
+const selection = useSelection();
 const catalogue = useCatalogue();
-const unit = computed(() => catalogue.unit(board.sheet.unit));
+const unit = computed(() => catalogue.unit(doc.sheet.unit));
 const { marks, refs, stretch } = useChosen();
 const move = ref(false);
 /** Sheet units, to both sides: five millimetres to begin with. */
@@ -24,7 +28,7 @@ const reach = ref(5 * catalogue.unit("mm").size);
 const tolerance = ref(catalogue.unit("mm").size / 2);
 
 const whole = computed(() => refs.value.length === 0);
-const anchors = computed(() => (whole.value ? board.allAnchors() : refs.value));
+const anchors = computed(() => (whole.value ? selection.allAnchors() : refs.value));
 const kept = computed(() => marks.value.length > 0 && marks.value.every((a) => a.eased));
 const ease = (to: "tangent" | "curvature", keep = false): Command => ({
   kind: "ease_anchors",
@@ -64,7 +68,7 @@ const { slid, slide, release, keep } = useSliding((percent) => ({
         <Checkbox
           :model-value="kept"
           binary
-          @update:model-value="(on) => board.commit(ease('curvature', Boolean(on)))"
+          @update:model-value="(on) => edits.commit(ease('curvature', Boolean(on)))"
         />
         Keep smooth while editing
       </label>
@@ -73,14 +77,14 @@ const { slid, slide, release, keep } = useSliding((percent) => ({
           class="wide"
           label="Balance handles"
           hint="Handles in line and equally long, in proportion on both sides"
-          :command="{ kind: 'even_both_sides', anchors }"
+          :command="{ kind: 'balance_handles', anchors }"
         />
         <ActionButton
           class="two"
           label="Add transition curve"
           hint="From a line into an arc with evenly growing curvature, like a clothoid"
           lets
-          :command="{ kind: 'make_transitions', anchors, length: reach }"
+          :command="{ kind: 'add_transition_curves', anchors, length: reach }"
         />
         <TypedField
           label="Transition length"

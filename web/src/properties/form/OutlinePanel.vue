@@ -2,16 +2,16 @@
 // The Anchors tool with no anchor chosen: whose handles show, and what can be done with whole paths.
 import SelectButton from "primevue/selectbutton";
 import { computed } from "vue";
-import { useBoard } from "../../stores/board/board";
+import { useSelection } from "../../stores/board/selection";
 import { HANDLES_SHOWN, useDisplay } from "../../stores/display/display";
 import ActionButton from "../../fields/ActionButton.vue";
 import { useChosen } from "../../fields/selectedanchors";
 
-const board = useBoard();
+const selection = useSelection();
 const display = useDisplay();
 const { contours } = useChosen();
 const outlines = computed(() =>
-  board.selectedItems.filter((i) => i.type === "outline").map((i) => i.id),
+  selection.selectedItems.filter((i) => i.type === "outline").map((i) => i.id),
 );
 const only = computed(() => (contours.value.length === 1 ? contours.value[0] : undefined));
 </script>
@@ -30,7 +30,11 @@ const only = computed(() => (contours.value.length === 1 ? contours.value[0] : u
       aria-label="Show handles"
     />
   </section>
-  <section v-if="board.anchors.length === 0 && outlines.length > 0" aria-label="Path" class="acts">
+  <section
+    v-if="selection.anchors.length === 0 && outlines.length > 0"
+    aria-label="Path"
+    class="acts"
+  >
     <ActionButton label="Reverse" :command="{ kind: 'reverse_outlines', items: outlines }" />
     <ActionButton
       v-if="only && !only.closed"
@@ -45,7 +49,7 @@ const only = computed(() => (contours.value.length === 1 ? contours.value[0] : u
       v-else-if="only"
       label="Open"
       hint="Deletes the segment that leads back to the start point"
-      :command="{ kind: 'remove_segment', segment: [only.item, only.contour, only.count - 1] }"
+      :command="{ kind: 'delete_segment', segment: [only.item, only.contour, only.count - 1] }"
     />
   </section>
 </template>

@@ -2,30 +2,34 @@
 // What the selected parts do in the assembly they lie in.
 import { computed } from "vue";
 import type { Role } from "../../api/types";
-import { useBoard } from "../../stores/board/board";
+import { useDocument } from "../../stores/board/document";
+import { useEdits } from "../../stores/board/edits";
+import { useSelection } from "../../stores/board/selection";
 import ChooseField from "../../ui/ChooseField.vue";
 import { ROLES } from "../../fields/roles";
 
-const board = useBoard();
+const doc = useDocument();
+const edits = useEdits();
+const selection = useSelection();
 /** The assembly in which all of them lie, whatever is previewed; null without one. */
 const around = computed(() => {
-  const found = new Set(board.selected.map((i) => board.settledTree.containerOf(i)));
+  const found = new Set(selection.selected.map((i) => doc.savedTree.containerOf(i)));
   const [one] = found;
-  return found.size === 1 && one ? (board.kept(one)?.assembly ?? null) : null;
+  return found.size === 1 && one ? (doc.saved(one)?.assembly ?? null) : null;
 });
 const roles = computed(() => {
-  const chosen = new Set(board.selected);
+  const chosen = new Set(selection.selected);
   return new Set(around.value?.parts.filter((p) => chosen.has(p.id)).map((p) => p.role));
 });
 const role = computed(() => (roles.value.size === 1 ? ([...roles.value][0] ?? null) : null));
 const backmost = computed(
-  () => board.selected.length === 1 && around.value?.parts[0]?.id === board.selected[0],
+  () => selection.selected.length === 1 && around.value?.parts[0]?.id === selection.selected[0],
 );
 
 const set = (to: Role): void =>
-  board.commit({
+  edits.commit({
     kind: "set_part",
-    items: board.selected,
+    items: selection.selected,
     role: to === around.value?.operation ? null : to,
   });
 </script>

@@ -42,7 +42,7 @@ const guide = computed(() => {
       v-if="segments[0] && segments.length === 1"
       label="Delete segment"
       lets
-      :command="{ kind: 'remove_segment', segment: segments[0] }"
+      :command="{ kind: 'delete_segment', segment: segments[0] }"
     />
   </section>
   <section aria-label="Anchors" class="acts">
@@ -50,25 +50,25 @@ const guide = computed(() => {
       label="Delete"
       hint="Refits the neighbours so that the outline changes least (Del)"
       lets
-      :command="{ kind: 'remove_anchors', anchors: refs }"
+      :command="{ kind: 'delete_anchors', anchors: refs }"
     />
     <ActionButton
       label="Delete without refitting"
       hint="Leaves the neighbours' handles as they are (Shift Del)"
       lets
-      :command="{ kind: 'remove_anchors', anchors: refs, refit: false }"
+      :command="{ kind: 'delete_anchors', anchors: refs, refit: false }"
     />
     <ActionButton
       label="Split here"
       hint="Two ends at the same position"
       lets
-      :command="{ kind: 'break_anchors', anchors: refs }"
+      :command="{ kind: 'split_at_anchors', anchors: refs }"
     />
     <ActionButton
       v-if="closed && one"
       label="Set as start point"
       lets
-      :command="{ kind: 'start_at', anchor: source }"
+      :command="{ kind: 'set_start_point', anchor: source }"
     />
     <ActionButton
       v-if="one"

@@ -6,7 +6,9 @@ import { computed } from "vue";
 import type { Command } from "../../api/types";
 import { spotOf } from "../../core/spots";
 import { SPOTS, useArranging } from "../../stores/editing/arranging";
-import { useBoard } from "../../stores/board/board";
+import { useDocument } from "../../stores/board/document";
+import { useEdits } from "../../stores/board/edits";
+import { useSelection } from "../../stores/board/selection";
 import { degrees } from "../../lib/numbers";
 import { useCatalogue } from "../../stores/display/catalogue";
 import ActionButton from "../../fields/ActionButton.vue";
@@ -15,33 +17,35 @@ import TypedField from "../../fields/TypedField.vue";
 
 type Part = "x" | "y" | "width" | "height" | "angle";
 
-const board = useBoard();
+const doc = useDocument();
+const edits = useEdits();
+const selection = useSelection();
 const arranging = useArranging();
 const catalogue = useCatalogue();
-const unit = computed(() => catalogue.unit(board.sheet.unit));
-const frame = computed(() => board.marks.frame);
+const unit = computed(() => catalogue.unit(doc.sheet.unit));
+const frame = computed(() => selection.marks.frame);
 /** The place whose numbers are told: of a pivot beside the frame, the frame's middle. */
 const spot = computed(() => (arranging.pivot ? "middle" : arranging.spot));
 const at = computed(() => (frame.value ? spotOf(frame.value, spot.value) : [0, 0]));
 const label = computed(() => SPOTS.find(([s]) => s === spot.value)?.[1] ?? "");
 /** Symmetries and assemblies have that button of their own. */
 const shapes = computed(() =>
-  board.selected
-    .filter((s) => !board.drawable(s)?.symmetry && !board.drawable(s)?.assembly)
-    .some((s) => board.tree.drawnIn(s).some((i) => isShape(board.drawable(i)?.type))),
+  selection.selected
+    .filter((s) => !doc.drawable(s)?.symmetry && !doc.drawable(s)?.assembly)
+    .some((s) => doc.tree.drawnIn(s).some((i) => isShape(doc.drawable(i)?.type))),
 );
 const isShape = (type = ""): boolean => catalogue.shape(type) !== undefined;
-const items = computed(() => board.selected);
+const items = computed(() => selection.selected);
 const about = computed(() => arranging.about);
 
 function place(part: Part, value: number): void {
   const { even, grow } = arranging;
   const sized = part === "width" || part === "height" ? { even, grow } : {};
-  const put = { kind: "place_items", items: board.selected, about: about.value };
-  board.commit({ ...put, ...sized, [part]: value } as Command);
+  const put = { kind: "place_items", items: selection.selected, about: about.value };
+  edits.commit({ ...put, ...sized, [part]: value } as Command);
 }
 function toSheetMiddle(): void {
-  arranging.pivot = [board.sheet.width / 2, board.sheet.height / 2];
+  arranging.pivot = [doc.sheet.width / 2, doc.sheet.height / 2];
 }
 const flip = (way_over: "level" | "upright"): Command => ({
   kind: "flip_items",
@@ -50,13 +54,13 @@ const flip = (way_over: "level" | "upright"): Command => ({
   about: about.value,
 });
 const turn = (angle: number): Command => ({
-  kind: "turn_by",
+  kind: "rotate_items",
   items: items.value,
   angle,
   about: about.value,
 });
 const turnIntoOutlines = (): void =>
-  board.commit({ kind: "turn_into_outlines", items: board.selected });
+  edits.commit({ kind: "convert_to_outlines", items: selection.selected });
 </script>
 
 <template>

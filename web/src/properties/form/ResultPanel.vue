@@ -2,49 +2,51 @@
 // What becomes of the form of an assembly: as it is, grown or shrunk, or the strokes of its parts.
 import Checkbox from "primevue/checkbox";
 import { computed } from "vue";
-import type { AssemblyMark, Grown } from "../../api/types";
-import { useBoard } from "../../stores/board/board";
+import type { AssemblyMark, OffsetEffect } from "../../api/types";
+import { useDocument } from "../../stores/board/document";
+import { useEdits } from "../../stores/board/edits";
 import { useCatalogue } from "../../stores/display/catalogue";
 import ChooseField from "../../ui/ChooseField.vue";
 import TypedField from "../../fields/TypedField.vue";
 import { JOINS } from "../paint/joins";
 
 const props = defineProps<{ id: string; mark: AssemblyMark }>();
-const board = useBoard();
+const doc = useDocument();
+const edits = useEdits();
 const catalogue = useCatalogue();
-const unit = computed(() => catalogue.unit(board.sheet.unit));
+const unit = computed(() => catalogue.unit(doc.sheet.unit));
 const point = computed(() => catalogue.unit("pt"));
 
-type Kind = "plain" | "grown" | "stroked";
+type Kind = "plain" | "offset" | "stroke";
 const KINDS: readonly { value: Kind; label: string }[] = [
   { value: "plain", label: "Combined shape" },
-  { value: "grown", label: "Offset" },
-  { value: "stroked", label: "Outlined strokes" },
+  { value: "offset", label: "Offset" },
+  { value: "stroke", label: "Outlined strokes" },
 ];
 
-const kind = computed<Kind>(() => props.mark.edge?.kind ?? "plain");
-const grown = computed(() => (props.mark.edge?.kind === "grown" ? props.mark.edge : null));
+const kind = computed<Kind>(() => props.mark.result?.kind ?? "plain");
+const grown = computed(() => (props.mark.result?.kind === "offset" ? props.mark.result : null));
 /** Of the strokes of its parts, where they agree. */
-const parts = computed(() => board.tree.in(props.id));
+const parts = computed(() => doc.tree.in(props.id));
 const width = computed(() => {
-  const painted = parts.value.flatMap((i) => (board.paints(i) ? [i] : board.tree.drawnIn(i)));
-  const found = new Set(painted.map((i) => board.drawable(i)?.style.strokes[0]?.width));
+  const painted = parts.value.flatMap((i) => (doc.paints(i) ? [i] : doc.tree.drawnIn(i)));
+  const found = new Set(painted.map((i) => doc.drawable(i)?.style.strokes[0]?.width));
   return found.size === 1 ? ([...found][0] ?? null) : null;
 });
 
 function become(wanted: Kind): void {
   const two = 2 * catalogue.unit("mm").size;
-  const edge =
+  const result =
     wanted === "plain"
       ? null
-      : wanted === "grown"
-        ? ({ kind: "grown", distance: two } as const)
-        : ({ kind: "stroked" } as const);
-  board.commit({ kind: "set_edge", assembly: props.id, edge });
+      : wanted === "offset"
+        ? ({ kind: "offset", distance: two } as const)
+        : ({ kind: "stroke" } as const);
+  edits.commit({ kind: "set_result", assembly: props.id, result });
 }
-function set(part: Partial<Grown>): void {
+function set(part: Partial<OffsetEffect>): void {
   if (!grown.value) return;
-  board.commit({ kind: "set_edge", assembly: props.id, edge: { ...grown.value, ...part } });
+  edits.commit({ kind: "set_result", assembly: props.id, result: { ...grown.value, ...part } });
 }
 </script>
 
@@ -91,14 +93,14 @@ function set(part: Partial<Grown>): void {
         Show parts
       </label>
     </template>
-    <template v-else-if="kind === 'stroked'">
+    <template v-else-if="kind === 'stroke'">
       <span class="label">Stroke width</span>
       <TypedField
         label="Stroke width of the parts"
         :value="width"
         :mixed="width === null"
         :unit="point"
-        @typed="(v) => board.commit({ kind: 'set_stroke_width', items: [...parts], width: v })"
+        @typed="(v) => edits.commit({ kind: 'set_stroke_width', items: [...parts], width: v })"
       />
     </template>
   </section>

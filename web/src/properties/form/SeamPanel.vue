@@ -2,19 +2,23 @@
 // Ends that just miss where they would meet their images, in the symmetries around what is selected
 // and where one draws; one command lets them meet.
 import { computed } from "vue";
-import { useBoard } from "../../stores/board/board";
+import { useActiveContainer } from "../../stores/board/activecontainer";
+import { useDocument } from "../../stores/board/document";
+import { useSelection } from "../../stores/board/selection";
 import ActionButton from "../../fields/ActionButton.vue";
 import { counted } from "../../lib/intl";
 
-const board = useBoard();
+const container = useActiveContainer();
+const doc = useDocument();
+const selection = useSelection();
 
 const missing = computed(() => {
   const around = new Set([
-    ...board.way,
-    ...board.selected.flatMap((i) => [...board.tree.above(i), i]),
+    ...container.breadcrumb,
+    ...selection.selected.flatMap((i) => [...doc.tree.above(i), i]),
   ]);
   return [...around].flatMap((id) => {
-    const ends = board.drawable(id)?.symmetry?.ends ?? [];
+    const ends = doc.drawable(id)?.symmetry?.ends ?? [];
     const count = ends.filter((e) => !e.meets).length;
     return count > 0 ? [{ id, count }] : [];
   });

@@ -4,7 +4,8 @@
 import Checkbox from "primevue/checkbox";
 import { computed, ref } from "vue";
 import type { Command } from "../../api/types";
-import { useBoard } from "../../stores/board/board";
+import { useDocument } from "../../stores/board/document";
+import { useSelection } from "../../stores/board/selection";
 import { useCatalogue } from "../../stores/display/catalogue";
 import ActionButton from "../../fields/ActionButton.vue";
 import DialSlider from "../../ui/DialSlider.vue";
@@ -16,9 +17,10 @@ import { useSliding } from "../../fields/sliding";
 /** Powers of ten of a millimetre between which the dial goes. */
 const [LEAST, MOST] = [-3, 1];
 
-const board = useBoard();
+const doc = useDocument();
+const selection = useSelection();
 const catalogue = useCatalogue();
-const unit = computed(() => catalogue.unit(board.sheet.unit));
+const unit = computed(() => catalogue.unit(doc.sheet.unit));
 const { stretch } = useChosen();
 const corners = ref(true);
 const extremes = ref(false);
@@ -27,10 +29,10 @@ const count = ref(1);
 const tolerance = ref(catalogue.unit("mm").size / 10);
 
 const items = computed(() =>
-  board.selectedItems.filter((i) => i.type === "outline").map((i) => i.id),
+  selection.selectedItems.filter((i) => i.type === "outline").map((i) => i.id),
 );
 const command = (within: number): Command => ({
-  kind: "thin_out",
+  kind: "simplify_outlines",
   items: items.value,
   tolerance: within,
   corners: corners.value,

@@ -4,7 +4,10 @@ import Button from "primevue/button";
 import Checkbox from "primevue/checkbox";
 import { computed } from "vue";
 import type { Command, Stroke, Style } from "../../api/types";
-import { useBoard } from "../../stores/board/board";
+import { useActiveContainer } from "../../stores/board/activecontainer";
+import { useDocument } from "../../stores/board/document";
+import { useEdits } from "../../stores/board/edits";
+import { useSelection } from "../../stores/board/selection";
 import AxisFields from "../../fields/AxisFields.vue";
 import ChoiceButtons from "../../ui/ChoiceButtons.vue";
 import ChooseField from "../../ui/ChooseField.vue";
@@ -14,11 +17,14 @@ import { useCatalogue } from "../../stores/display/catalogue";
 import { PATTERNS } from "./patterns";
 
 const props = defineProps<{ id: string }>();
-const board = useBoard();
+const container = useActiveContainer();
+const doc = useDocument();
+const edits = useEdits();
+const selection = useSelection();
 const catalogue = useCatalogue();
-const mark = computed(() => board.drawable(props.id)?.symmetry ?? null);
-const empty = computed(() => board.tree.in(props.id).length === 0);
-const inside = computed(() => board.place === props.id);
+const mark = computed(() => doc.drawable(props.id)?.symmetry ?? null);
+const empty = computed(() => doc.tree.in(props.id).length === 0);
+const inside = computed(() => container.active === props.id);
 
 /** Right and left of the line, as one looks along it; of an upright line that is left and right. */
 const KEEPS = computed(() => {
@@ -40,21 +46,21 @@ const KEEPS = computed(() => {
 
 type Setting = Omit<Extract<Command, { kind: "set_symmetry" }>, "kind" | "symmetry">;
 function set(setting: Setting): void {
-  board.commit({ kind: "set_symmetry", symmetry: props.id, ...setting }, true);
+  edits.commit({ kind: "set_symmetry", symmetry: props.id, ...setting }, true);
 }
 /** What comes of it takes its place: the symmetry as a group, or the outlines that lay in it. */
 function weld(): void {
-  const held = board.tree.in(props.id);
-  const out = board.tree.containerOf(props.id);
-  if (inside.value) board.leave();
-  board.commit({ kind: "turn_into_outlines", items: [props.id] });
-  if (board.place === props.id) board.enter(out);
-  board.select(held.length === 1 ? [...held] : [props.id]);
+  const held = doc.tree.in(props.id);
+  const out = doc.tree.containerOf(props.id);
+  if (inside.value) container.leave();
+  edits.commit({ kind: "convert_to_outlines", items: [props.id] });
+  if (container.active === props.id) container.enter(out);
+  selection.select(held.length === 1 ? [...held] : [props.id]);
 }
 function paint(on: boolean): void {
-  const [first] = board.tree.drawnIn(props.id);
-  const style = on ? (first && board.drawable(first)?.style) || {} : null;
-  board.commit({ kind: "set_second_style", symmetry: props.id, style });
+  const [first] = doc.tree.drawnIn(props.id);
+  const style = on ? (first && doc.drawable(first)?.style) || {} : null;
+  edits.commit({ kind: "set_second_style", symmetry: props.id, style });
 }
 const behind = computed(() => mark.value?.second?.strokes.slice(0, -1) ?? []);
 /** Its front stroke in another colour. */
@@ -64,7 +70,7 @@ const inked = (paint: string | null): Stroke => ({
 });
 function repaint(part: Partial<Style>): void {
   const style = { ...mark.value?.second, ...part };
-  board.commit({ kind: "set_second_style", symmetry: props.id, style }, true);
+  edits.commit({ kind: "set_second_style", symmetry: props.id, style }, true);
 }
 </script>
 

@@ -4,13 +4,13 @@ import Select from "primevue/select";
 import { computed, ref } from "vue";
 import type { AnchorRef, Command } from "../../api/types";
 import { newId } from "../../api/ids";
-import { useBoard } from "../../stores/board/board";
+import { useDocument } from "../../stores/board/document";
 import ActionButton from "../../fields/ActionButton.vue";
 import { useChosen } from "../../fields/selectedanchors";
 
 type About = NonNullable<Extract<Command, { kind: "make_twins" }>["about"]>;
 
-const board = useBoard();
+const doc = useDocument();
 const { marks, refs } = useChosen();
 
 const lines = computed(() => {
@@ -20,7 +20,7 @@ const lines = computed(() => {
     { value: "level", label: "Its centre, horizontal" },
   ];
   if (refs.value.length === 4) found.push({ value: "anchors", label: "Last two anchors" });
-  board.sheet.guides.forEach((g, n) =>
+  doc.sheet.guides.forEach((g, n) =>
     found.push({ value: `guide ${g.id}`, label: `Guide ${n + 1}` }),
   );
   return found;

@@ -5,7 +5,7 @@ import { computed, ref, shallowRef, watch } from "vue";
 import type { ColourFacts, Swatched } from "../../api/types";
 import { LatestOnly } from "../../lib/latestonly";
 import { shown } from "../../lib/numbers";
-import { useBoard } from "../../stores/board/board";
+import { useDocument } from "../../stores/board/document";
 import { useColours } from "../../stores/painting/colours";
 import ColourChips from "./ColourChips.vue";
 import DialSlider from "../../ui/DialSlider.vue";
@@ -38,7 +38,7 @@ const SHOWS: Record<ColourFacts["shows"], string> = {
 const NOTATIONS = ["hex", "rgb", "hsl", "oklch"] as const;
 type Notation = (typeof NOTATIONS)[number];
 
-const board = useBoard();
+const doc = useDocument();
 const colours = useColours();
 const facts = shallowRef<ColourFacts | null>(null);
 /** Where the bars are: a grey keeps the hue that it was given. */
@@ -99,7 +99,7 @@ async function typed(notation: Notation): Promise<void> {
   keep(found);
 }
 function swatch(n: number): void {
-  const found = board.sheet.swatches[n];
+  const found = doc.sheet.swatches[n];
   if (found) emit("swatch", { swatch: found.id, colour: found.colour });
 }
 async function choose(colour: string): Promise<void> {
@@ -167,12 +167,12 @@ const stands = computed(() => {
         @blur="typed(notation)"
       />
     </template>
-    <template v-if="swatched && board.sheet.swatches.length > 0">
+    <template v-if="swatched && doc.sheet.swatches.length > 0">
       <span class="label">Swatches</span>
       <ColourChips
         :label="`${label}: swatches`"
-        :colours="board.sheet.swatches.map((s) => s.colour)"
-        :names="board.sheet.swatches.map((s) => s.name)"
+        :colours="doc.sheet.swatches.map((s) => s.colour)"
+        :names="doc.sheet.swatches.map((s) => s.name)"
         @chosen="(_, n) => swatch(n)"
       />
     </template>

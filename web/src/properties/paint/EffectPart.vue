@@ -3,7 +3,7 @@
 import { computed } from "vue";
 import type { Effect, Point } from "../../api/types";
 import { plainColour } from "../../canvas/paint/paint";
-import { useBoard } from "../../stores/board/board";
+import { useDocument } from "../../stores/board/document";
 import { useCatalogue } from "../../stores/display/catalogue";
 import PaintRow from "./PaintRow.vue";
 import TypedField from "../../fields/TypedField.vue";
@@ -11,9 +11,9 @@ import { LABELS } from "./effects";
 
 const props = defineProps<{ effect: Effect; name: string }>();
 const emit = defineEmits<{ slide: [effect: Effect]; change: [effect: Effect]; remove: [] }>();
-const board = useBoard();
+const doc = useDocument();
 const catalogue = useCatalogue();
-const unit = computed(() => catalogue.unit(board.sheet.unit));
+const unit = computed(() => catalogue.unit(doc.sheet.unit));
 const label = computed(() => LABELS[props.effect.kind]);
 const colour = computed(() => ("colour" in props.effect ? plainColour(props.effect.colour) : null));
 

@@ -4,7 +4,10 @@ import Button from "primevue/button";
 import { computed } from "vue";
 import type { Command, Gradient, Point, Stop } from "../../api/types";
 import { plainColour } from "../../canvas/paint/paint";
-import { useBoard } from "../../stores/board/board";
+import { useDocument } from "../../stores/board/document";
+import { useEdits } from "../../stores/board/edits";
+import { usePreview } from "../../stores/board/preview";
+import { useSelection } from "../../stores/board/selection";
 import { usePainting } from "../../stores/painting/painting";
 import { useCatalogue } from "../../stores/display/catalogue";
 import type { GradientPeg } from "../../tools/tool";
@@ -14,14 +17,17 @@ import TypedField from "../../fields/TypedField.vue";
 import { SPREADS, barOf } from "./gradients";
 
 const props = defineProps<{ label: string; gradient: Gradient; stroke: number | null }>();
-const board = useBoard();
+const doc = useDocument();
+const edits = useEdits();
+const preview = usePreview();
+const selection = useSelection();
 const painting = usePainting();
 const catalogue = useCatalogue();
-const unit = computed(() => catalogue.unit(board.sheet.unit));
+const unit = computed(() => catalogue.unit(doc.sheet.unit));
 
 const chosen = computed(() => Math.min(painting.stop, props.gradient.stops.length - 1));
 const stop = computed(() => props.gradient.stops[chosen.value]);
-const target = computed(() => ({ items: board.selected, stroke: props.stroke }));
+const target = computed(() => ({ items: selection.selected, stroke: props.stroke }));
 interface Peg {
   peg: GradientPeg;
   label: string;
@@ -48,7 +54,7 @@ const pegs = computed<Peg[]>(() => {
 
 type Setting = Omit<Extract<Command, { kind: "set_gradient" }>, "kind" | "items" | "stroke">;
 const setting = (part: Setting): Command => ({ kind: "set_gradient", ...target.value, ...part });
-const set = (part: Setting): void => board.commit(setting(part), true);
+const set = (part: Setting): void => edits.commit(setting(part), true);
 const withStop = (part: Partial<Stop>): Stop[] =>
   props.gradient.stops.map((s, n) => (n === chosen.value ? { ...s, ...part } : s));
 
@@ -62,15 +68,15 @@ function moveTo(part: number): void {
   if (own) painting.stop = moved.indexOf(own);
 }
 function add(): void {
-  board.commit({ kind: "add_stop", ...target.value });
+  edits.commit({ kind: "add_stop", ...target.value });
 }
 function remove(): void {
-  board.commit({ kind: "remove_stop", ...target.value, stop: chosen.value });
+  edits.commit({ kind: "delete_stop", ...target.value, stop: chosen.value });
   painting.stop = Math.max(chosen.value - 1, 0);
 }
 function place({ peg, at }: Peg, axis: 0 | 1, value: number): void {
   const to: Point = axis === 0 ? [value, at[1]] : [at[0], value];
-  board.commit({ kind: "drag_gradient", ...target.value, peg, to });
+  edits.commit({ kind: "drag_gradient", ...target.value, peg, to });
 }
 </script>
 
@@ -119,7 +125,7 @@ function place({ peg, at }: Peg, axis: 0 | 1, value: number): void {
         :label="label"
         :colour="plainColour(stop.colour)"
         @swatch="(colour) => set({ stops: withStop({ colour }) })"
-        @slide="(colour) => board.preview(setting({ stops: withStop({ colour }) }))"
+        @slide="(colour) => preview.show(setting({ stops: withStop({ colour }) }))"
         @keep="(colour) => set({ stops: withStop({ colour }) })"
       />
     </template>

@@ -3,7 +3,9 @@
 import { computed } from "vue";
 import type { Command, Paint } from "../../api/types";
 import { isGradient, plainColour } from "../../canvas/paint/paint";
-import { useBoard } from "../../stores/board/board";
+import { useEdits } from "../../stores/board/edits";
+import { usePreview } from "../../stores/board/preview";
+import { useSelection } from "../../stores/board/selection";
 import { nameOf, usePainting } from "../../stores/painting/painting";
 import ChoiceButtons from "../../ui/ChoiceButtons.vue";
 import GradientPart from "./GradientPart.vue";
@@ -19,9 +21,11 @@ const props = defineProps<{
   stroke: number | null;
   opacity: number;
 }>();
-const board = useBoard();
+const edits = useEdits();
+const preview = usePreview();
+const selection = useSelection();
 const painting = usePainting();
-const items = computed(() => board.selected);
+const items = computed(() => selection.selected);
 const kind = computed<PaintKind>(() => (isGradient(props.paint) ? props.paint.kind : "plain"));
 const colour = computed(() => (props.paint === null ? "#FFFFFF" : plainColour(props.paint)));
 
@@ -29,12 +33,12 @@ const setting = (paint: Paint | null): Command =>
   props.stroke === null
     ? { kind: "set_fill", items: items.value, colour: paint }
     : { kind: "set_stroke", items: items.value, colour: paint, stroke: props.stroke };
-const choose = (paint: Paint | null): void => board.commit(setting(paint), true);
+const choose = (paint: Paint | null): void => edits.commit(setting(paint), true);
 
 function become(wanted: PaintKind): void {
   if (wanted === kind.value) return;
   if (wanted !== "plain") {
-    board.commit({
+    edits.commit({
       kind: "set_gradient",
       items: items.value,
       stroke: props.stroke,
@@ -47,7 +51,7 @@ function become(wanted: PaintKind): void {
 }
 function fade(percent: number): void {
   const opacity = percent / 100;
-  board.commit(
+  edits.commit(
     props.stroke === null
       ? { kind: "set_fill_opacity", items: items.value, opacity }
       : { kind: "set_pen", items: items.value, stroke: props.stroke, opacity },
@@ -63,7 +67,7 @@ function fade(percent: number): void {
     :paint="paint"
     :name="nameOf(stroke)"
     @chosen="choose"
-    @slide="(c) => board.preview(setting(c))"
+    @slide="(c) => preview.show(setting(c))"
   >
     <template #before>
       <ChoiceButtons
@@ -81,7 +85,7 @@ function fade(percent: number): void {
       :label="label"
       :colour="colour"
       @swatch="choose"
-      @slide="(c) => board.preview(setting(c))"
+      @slide="(c) => preview.show(setting(c))"
       @keep="choose"
     />
     <template #after>

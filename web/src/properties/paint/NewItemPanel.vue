@@ -7,7 +7,7 @@ import type { Command, DialFacts, Point, Selection, Stroke } from "../../api/typ
 import { core } from "../../core";
 import type { Looked } from "../../core/coreapi";
 import { LatestOnly } from "../../lib/latestonly";
-import { useBoard } from "../../stores/board/board";
+import { useDocument } from "../../stores/board/document";
 import { useNewItems } from "../../stores/painting/newitems";
 import { useTools } from "../../tools/tools";
 import { useCatalogue } from "../../stores/display/catalogue";
@@ -15,7 +15,7 @@ import PaintRow from "./PaintRow.vue";
 import TypedField from "../../fields/TypedField.vue";
 import { counted } from "../../lib/intl";
 
-const board = useBoard();
+const doc = useDocument();
 const newItems = useNewItems();
 const tools = useTools();
 const catalogue = useCatalogue();
@@ -70,7 +70,7 @@ const more = computed(() => {
 
 const value = (dial: DialFacts): number => newItems.dialsOf(tools.name)[dial.name] ?? dial.default;
 function measured(dial: DialFacts): object {
-  if (dial.unit === "length") return { unit: catalogue.unit(board.sheet.unit) };
+  if (dial.unit === "length") return { unit: catalogue.unit(doc.sheet.unit) };
   return { suffix: dial.unit === "percent" ? "%" : dial.unit === "angle" ? "°" : "" };
 }
 function turn(dial: DialFacts, to: number): void {

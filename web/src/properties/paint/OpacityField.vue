@@ -1,15 +1,17 @@
 <script setup lang="ts">
 // How much of items shows as a whole, in per cent.
 import { computed } from "vue";
-import { useBoard } from "../../stores/board/board";
+import { useDocument } from "../../stores/board/document";
+import { useEdits } from "../../stores/board/edits";
 import TypedField from "../../fields/TypedField.vue";
 
 const props = defineProps<{ items: readonly string[] }>();
-const board = useBoard();
-const opacity = computed(() => board.drawable(props.items[0] ?? "")?.finish.opacity ?? 1);
+const doc = useDocument();
+const edits = useEdits();
+const opacity = computed(() => doc.drawable(props.items[0] ?? "")?.finish.opacity ?? 1);
 
 function set(percent: number): void {
-  board.commit({ kind: "set_opacity", items: [...props.items], opacity: percent / 100 }, true);
+  edits.commit({ kind: "set_opacity", items: [...props.items], opacity: percent / 100 }, true);
 }
 </script>
 

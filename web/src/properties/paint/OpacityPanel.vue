@@ -3,7 +3,8 @@
 import { sentence } from "../../lib/intl";
 import { computed } from "vue";
 import type { Command, Effect } from "../../api/types";
-import { useBoard } from "../../stores/board/board";
+import { useEdits } from "../../stores/board/edits";
+import { usePreview } from "../../stores/board/preview";
 import { useCatalogue } from "../../stores/display/catalogue";
 import ChooseField from "../../ui/ChooseField.vue";
 import EffectPart from "./EffectPart.vue";
@@ -13,7 +14,8 @@ import { usePainted } from "./painted";
 import { EFFECTS } from "./effects";
 
 const props = defineProps<{ items: readonly string[] }>();
-const board = useBoard();
+const edits = useEdits();
+const preview = usePreview();
 const painted = usePainted();
 const catalogue = useCatalogue();
 /** The modes of the CSS standard, under its names. */
@@ -32,12 +34,12 @@ const replaced = (n: number, effect: Effect): Command =>
   setting(effects.value.map((old, k) => (k === n ? effect : old)));
 /** The core says how it begins. */
 const add = (kind: Effect["kind"]): void =>
-  board.commit({
+  edits.commit({
     kind: "set_effects",
     items: [...props.items],
     effects: [...effects.value, { kind }],
   });
-const remove = (n: number): void => board.commit(setting(effects.value.filter((_, k) => k !== n)));
+const remove = (n: number): void => edits.commit(setting(effects.value.filter((_, k) => k !== n)));
 </script>
 
 <template>
@@ -49,15 +51,15 @@ const remove = (n: number): void => board.commit(setting(effects.value.filter((_
         label="Blend mode with what is below"
         :value="finish.blend"
         :options="blends"
-        @chosen="(blend) => board.commit({ kind: 'set_blend', items: [...items], blend })"
+        @chosen="(blend) => edits.commit({ kind: 'set_blend', items: [...items], blend })"
       />
       <EffectPart
         v-for="(effect, n) in effects"
         :key="n"
         :effect="effect"
         :name="`effect ${n}`"
-        @slide="(e) => board.preview(replaced(n, e))"
-        @change="(e) => board.commit(replaced(n, e), true)"
+        @slide="(e) => preview.show(replaced(n, e))"
+        @change="(e) => edits.commit(replaced(n, e), true)"
         @remove="remove(n)"
       />
       <span class="label">Add</span>

@@ -5,7 +5,7 @@ import InputText from "primevue/inputtext";
 import { computed, ref } from "vue";
 import type { Paint } from "../../api/types";
 import { isGradient, plainColour } from "../../canvas/paint/paint";
-import { useBoard } from "../../stores/board/board";
+import { useDocument } from "../../stores/board/document";
 import { useColours } from "../../stores/painting/colours";
 import { usePainting } from "../../stores/painting/painting";
 import ColourBars from "./ColourBars.vue";
@@ -28,12 +28,12 @@ const painting = usePainting();
 const colours = useColours();
 const draft = ref<string | null>(null);
 const open = computed(() => painting.open === props.name);
-const board = useBoard();
+const doc = useDocument();
 const told = computed(() => {
   const { paint } = props;
   if (paint === null) return "none";
   if (typeof paint === "object" && "swatch" in paint) {
-    return board.sheet.swatches.find((s) => s.id === paint.swatch)?.name ?? paint.colour;
+    return doc.sheet.swatches.find((s) => s.id === paint.swatch)?.name ?? paint.colour;
   }
   if (!isGradient(paint)) return plainColour(paint);
   return paint.kind;

@@ -1,12 +1,12 @@
 <script setup lang="ts">
 // Sample colour: how many pixels of a picture are taken together, and what is seen now.
 import { useSampling, WIDTHS, type Width } from "../../stores/painting/sampling";
-import { useBoard } from "../../stores/board/board";
+import { useSelection } from "../../stores/board/selection";
 import ChooseField from "../../ui/ChooseField.vue";
 import { counted } from "../../lib/intl";
 
 const sampling = useSampling();
-const board = useBoard();
+const selection = useSelection();
 const OPTIONS = WIDTHS.map((w) => ({
   value: String(w),
   label: `${w} × ${counted(w, "pixel")}`,
@@ -29,8 +29,8 @@ const OPTIONS = WIDTHS.map((w) => ({
     </span>
     <p class="wide help">
       Click to apply it to
-      {{ board.selected.length > 0 ? "the selection" : "new items" }}: to the fill, with Shift to
-      the stroke, with Ctrl the whole style. Alt samples the reference.
+      {{ selection.selected.length > 0 ? "the selection" : "new items" }}: to the fill, with Shift
+      to the stroke, with Ctrl the whole style. Alt samples the reference.
     </p>
   </section>
 </template>

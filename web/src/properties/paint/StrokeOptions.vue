@@ -3,7 +3,8 @@
 import { computed } from "vue";
 import Checkbox from "primevue/checkbox";
 import type { Command, Stroke } from "../../api/types";
-import { useBoard } from "../../stores/board/board";
+import { useEdits } from "../../stores/board/edits";
+import { useSelection } from "../../stores/board/selection";
 import { useCatalogue } from "../../stores/display/catalogue";
 import ChooseField from "../../ui/ChooseField.vue";
 import DashField from "./DashField.vue";
@@ -15,18 +16,19 @@ import { counted, plural } from "../../lib/intl";
 type Setting = Omit<Extract<Command, { kind: "set_pen" }>, "kind" | "items" | "stroke">;
 
 const props = defineProps<{ label: string; paint: Stroke; index: number; open: boolean }>();
-const board = useBoard();
+const edits = useEdits();
+const selection = useSelection();
 const catalogue = useCatalogue();
 const point = computed(() => catalogue.unit("pt"));
 const heading = computed(() =>
   props.label === "Stroke" ? "Stroke options" : `${props.label} options`,
 );
 /** The stroke that is mitred tells where that is cut off. */
-const cut = computed(() => (props.paint.join === "miter" ? board.marks.miters.length : 0));
+const cut = computed(() => (props.paint.join === "miter" ? selection.marks.miters.length : 0));
 const dashed = computed(() => props.paint.dashes.length > 0);
 
 function set(setting: Setting): void {
-  board.commit({ kind: "set_pen", items: board.selected, stroke: props.index, ...setting });
+  edits.commit({ kind: "set_pen", items: selection.selected, stroke: props.index, ...setting });
 }
 </script>
 

@@ -2,7 +2,8 @@
 // One of the strokes of what is selected: its paint, its width, its place among the others.
 import { computed } from "vue";
 import type { Stroke } from "../../api/types";
-import { useBoard } from "../../stores/board/board";
+import { useEdits } from "../../stores/board/edits";
+import { useSelection } from "../../stores/board/selection";
 import { useCatalogue } from "../../stores/display/catalogue";
 import ItemPaint from "./ItemPaint.vue";
 import StrokeOptions from "./StrokeOptions.vue";
@@ -16,7 +17,8 @@ const props = defineProps<{
   /** It lies on open paths. */
   open: boolean;
 }>();
-const board = useBoard();
+const edits = useEdits();
+const selection = useSelection();
 const catalogue = useCatalogue();
 const point = computed(() => catalogue.unit("pt"));
 const front = computed(() => props.index === props.count - 1);
@@ -24,9 +26,9 @@ const front = computed(() => props.index === props.count - 1);
 const label = computed(() => (front.value ? "Stroke" : `Stroke ${props.count - props.index}`));
 
 function width(value: number): void {
-  board.commit({
+  edits.commit({
     kind: "set_stroke_width",
-    items: board.selected,
+    items: selection.selected,
     width: value,
     stroke: props.index,
   });
@@ -43,7 +45,7 @@ function width(value: number): void {
       :disabled="front"
       :aria-label="`Bring ${label} forward`"
       title="Bring forward"
-      @click="board.commit({ kind: 'order_stroke', items: board.selected, stroke: index })"
+      @click="edits.commit({ kind: 'order_stroke', items: selection.selected, stroke: index })"
     >
       ↑
     </button>
@@ -51,7 +53,7 @@ function width(value: number): void {
       class="row-button"
       :aria-label="`${label}: remove`"
       title="Remove"
-      @click="board.commit({ kind: 'remove_stroke', items: board.selected, stroke: index })"
+      @click="edits.commit({ kind: 'delete_stroke', items: selection.selected, stroke: index })"
     >
       ✕
     </button>

@@ -2,19 +2,23 @@
 // How what is selected is painted: its fill, and its strokes from the front to the back.
 import Button from "primevue/button";
 import { computed } from "vue";
-import { useBoard } from "../../stores/board/board";
+import { useDocument } from "../../stores/board/document";
+import { useEdits } from "../../stores/board/edits";
+import { useSelection } from "../../stores/board/selection";
 import { useNewItems } from "../../stores/painting/newitems";
 import ChooseField from "../../ui/ChooseField.vue";
 import ItemPaint from "./ItemPaint.vue";
 import StrokePart from "./StrokePart.vue";
 import { usePainted } from "./painted";
 
-const board = useBoard();
+const doc = useDocument();
+const edits = useEdits();
+const selection = useSelection();
 const newItems = useNewItems();
 const painted = usePainted();
 /** Of the first thing painted; a group is painted by what it holds, an assembly as one. */
 const first = computed(() => {
-  const [one] = board.selected.flatMap((i) => (board.paints(i) ? [i] : board.tree.drawnIn(i)));
+  const [one] = selection.selected.flatMap((i) => (doc.paints(i) ? [i] : doc.tree.drawnIn(i)));
   return one === undefined ? undefined : painted(one);
 });
 const style = computed(() => first.value?.style);
@@ -26,7 +30,7 @@ const RULES = [
 const strokes = computed(() =>
   (style.value?.strokes ?? []).map((s, n) => [s, n] as const).reverse(),
 );
-const like = computed(() => board.keptMarks.style);
+const like = computed(() => selection.savedMarks.style);
 const starting = computed(() => JSON.stringify(newItems.kept.style) === JSON.stringify(like.value));
 </script>
 
@@ -39,7 +43,7 @@ const starting = computed(() => JSON.stringify(newItems.kept.style) === JSON.str
         label="Fill rule"
         :value="first.rule"
         :options="RULES"
-        @chosen="(rule) => board.commit({ kind: 'set_rule', items: board.selected, rule })"
+        @chosen="(rule) => edits.commit({ kind: 'set_rule', items: selection.selected, rule })"
       />
     </template>
     <ItemPaint v-if="strokes.length === 0" label="Stroke" :paint="null" :stroke="0" :opacity="1" />
@@ -57,7 +61,7 @@ const starting = computed(() => JSON.stringify(newItems.kept.style) === JSON.str
         size="small"
         label="Add stroke"
         title="Another, wider stroke behind the others"
-        @click="board.commit({ kind: 'add_stroke', items: board.selected })"
+        @click="edits.commit({ kind: 'add_stroke', items: selection.selected })"
       />
       <Button
         severity="secondary"

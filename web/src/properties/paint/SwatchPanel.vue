@@ -6,14 +6,16 @@ import { computed, ref, shallowRef, watch } from "vue";
 import { ApiError } from "../../api/client";
 import type { Command, Harmony } from "../../api/types";
 import { core } from "../../core";
-import { useBoard } from "../../stores/board/board";
+import { useEdits } from "../../stores/board/edits";
+import { usePreview } from "../../stores/board/preview";
 import { useDisplay } from "../../stores/display/display";
 import { useSwatches } from "../../stores/painting/swatches";
 import ColourBars from "./ColourBars.vue";
 import ColourChips from "./ColourChips.vue";
 import FoldPart from "../../ui/FoldPart.vue";
 
-const board = useBoard();
+const edits = useEdits();
+const preview = usePreview();
 const display = useDisplay();
 const swatches = useSwatches();
 const one = computed(() => (display.leaf === "Colours" && !display.folded ? swatches.one : null));
@@ -41,10 +43,10 @@ const setting = (part: { colour?: string; called?: string }): Command => ({
 function rename(): void {
   const called = draft.value?.trim();
   draft.value = null;
-  if (called && called !== one.value?.name) board.commit(setting({ called }));
+  if (called && called !== one.value?.name) edits.commit(setting({ called }));
 }
 function remove(): void {
-  if (one.value) board.commit({ kind: "remove_swatches", swatches: [one.value.id] });
+  if (one.value) edits.commit({ kind: "delete_swatches", swatches: [one.value.id] });
   swatches.chosen = null;
 }
 </script>
@@ -71,8 +73,8 @@ function remove(): void {
         class="wide"
         label="Swatch"
         :colour="one.colour"
-        @slide="(colour) => board.preview(setting({ colour }))"
-        @keep="(colour) => board.commit(setting({ colour }), true)"
+        @slide="(colour) => preview.show(setting({ colour }))"
+        @keep="(colour) => edits.commit(setting({ colour }), true)"
       />
       <p class="wide help">Everything painted with it follows.</p>
       <Button

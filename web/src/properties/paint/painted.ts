@@ -1,7 +1,8 @@
 // What the panels of paint show. While the pointer is on a button that shows what it would do, they
 // stay as they are: they would grow or shrink, and the button would slip away from under the hand.
 import type { Command, Drawable } from "../../api/types";
-import { useBoard } from "../../stores/board/board";
+import { useDocument } from "../../stores/board/document";
+import { usePreview } from "../../stores/board/preview";
 
 const PAINTS = new Set<Command["kind"]>([
   "set_fill",
@@ -14,10 +15,11 @@ const PAINTS = new Set<Command["kind"]>([
 
 /** An item as its paint is told: with what is being done to the paint, but nothing else. */
 export function usePainted(): (item: string) => Drawable | undefined {
-  const board = useBoard();
+  const doc = useDocument();
+  const preview = usePreview();
   return (item) => {
-    const command = board.previewing;
+    const command = preview.previewing;
     const live = !command || PAINTS.has(command.kind);
-    return live ? board.drawable(item) : (board.kept(item) ?? board.drawable(item));
+    return live ? doc.drawable(item) : (doc.saved(item) ?? doc.drawable(item));
   };
 }

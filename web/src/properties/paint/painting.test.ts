@@ -30,7 +30,7 @@ beforeEach(() => {
   board.selected = ["a"];
   bench = new RecordingContext();
   tool = new SelectTool(
-    board.asBoard(),
+    board.asOpen(),
     bench,
     () => 2,
     () => undefined,

@@ -1,7 +1,8 @@
 <script setup lang="ts">
 // Freehand: the tolerance for the next stroke, in screen pixels; of what was drawn, still to change.
 import { computed } from "vue";
-import { useBoard } from "../../stores/board/board";
+import { useDocument } from "../../stores/board/document";
+import { useSelection } from "../../stores/board/selection";
 import { useTools } from "../../tools/tools";
 import { useCatalogue } from "../../stores/display/catalogue";
 import DialSlider from "../../ui/DialSlider.vue";
@@ -14,23 +15,24 @@ const MOST = 40;
 const toSlider = (v: number): number => Math.log(v / LEAST) / Math.log(MOST / LEAST);
 const fromSlider = (s: number): number => LEAST * (MOST / LEAST) ** s;
 
-const board = useBoard();
+const doc = useDocument();
+const selection = useSelection();
 const tools = useTools();
 const catalogue = useCatalogue();
-const unit = computed(() => catalogue.unit(board.sheet.unit));
-const anchors = computed(() => board.marks.paths.reduce((n, p) => n + p.count, 0));
+const unit = computed(() => catalogue.unit(doc.sheet.unit));
+const anchors = computed(() => selection.marks.paths.reduce((n, p) => n + p.count, 0));
 
 const command = (tolerance: number) =>
-  ({ kind: "set_tolerance", items: board.selected, tolerance }) as const;
+  ({ kind: "set_tolerance", items: selection.selected, tolerance }) as const;
 const { slid, slide, release, keep } = useSliding(command);
 </script>
 
 <template>
-  <section v-if="board.marks.tolerance != null" aria-label="Freehand stroke">
+  <section v-if="selection.marks.tolerance != null" aria-label="Freehand stroke">
     <span class="label">Tolerance</span>
     <DialSlider
       label="Tolerance"
-      :value="toSlider(slid ?? board.marks.tolerance)"
+      :value="toSlider(slid ?? selection.marks.tolerance)"
       :min="0"
       :max="1"
       :step="0.005"
@@ -38,7 +40,7 @@ const { slid, slide, release, keep } = useSliding(command);
       @slide="(v) => slide(fromSlider(v))"
       @release="release"
     />
-    <TypedField label="Tolerance" :value="board.marks.tolerance" :unit="unit" @typed="keep" />
+    <TypedField label="Tolerance" :value="selection.marks.tolerance" :unit="unit" @typed="keep" />
     <p class="wide help" data-testid="drawn-anchors">
       {{ anchors }} anchors. Raise the tolerance for fewer, until you edit an anchor.
     </p>

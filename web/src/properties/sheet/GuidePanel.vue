@@ -5,17 +5,19 @@ import Checkbox from "primevue/checkbox";
 import { computed } from "vue";
 import type { Guide } from "../../api/types";
 import { newId } from "../../api/ids";
-import { useBoard } from "../../stores/board/board";
+import { useDocument } from "../../stores/board/document";
+import { useEdits } from "../../stores/board/edits";
 import { degrees, length } from "../../lib/numbers";
 import { useCatalogue } from "../../stores/display/catalogue";
 import TypedField from "../../fields/TypedField.vue";
 
-const board = useBoard();
+const doc = useDocument();
+const edits = useEdits();
 const catalogue = useCatalogue();
-const unit = computed(() => catalogue.unit(board.sheet.unit));
-const one = computed(() => board.sheet.guides.find((g) => g.id === board.aid));
+const unit = computed(() => catalogue.unit(doc.sheet.unit));
+const one = computed(() => doc.sheet.guides.find((g) => g.id === doc.aid));
 const set = (change: Partial<Guide>): void =>
-  board.commit({ kind: "set_guide", guide: { ...(one.value as Guide), ...change } });
+  edits.commit({ kind: "set_guide", guide: { ...(one.value as Guide), ...change } });
 
 /** A guide in words: where it lies, or through where and at which angle it runs. */
 function words(g: Guide): string {
@@ -26,16 +28,16 @@ function words(g: Guide): string {
 }
 
 function add(angle: number): void {
-  const { width, height } = board.sheet;
+  const { width, height } = doc.sheet;
   const guide = { id: newId(), x: width / 2, y: height / 2, angle };
-  board.commit({ kind: "add_guide", guide });
-  board.aid = guide.id;
+  edits.commit({ kind: "add_guide", guide });
+  doc.aid = guide.id;
 }
 </script>
 
 <template>
   <section aria-label="Guides">
-    <span class="label wide">{{ board.sheet.guides.length }} on this sheet</span>
+    <span class="label wide">{{ doc.sheet.guides.length }} on this sheet</span>
     <Button
       class="half"
       size="small"
@@ -52,18 +54,18 @@ function add(angle: number): void {
     />
     <label class="wide check">
       <Checkbox
-        :model-value="board.sheet.guides_hidden"
+        :model-value="doc.sheet.guides_hidden"
         binary
-        @update:model-value="(v) => board.commit({ kind: 'hide_guides', hidden: v })"
+        @update:model-value="(v) => edits.commit({ kind: 'hide_guides', hidden: v })"
       />
       Hide all guides
     </label>
     <button
-      v-for="g in board.sheet.guides"
+      v-for="g in doc.sheet.guides"
       :key="g.id"
       class="row-button wide listed"
-      :class="{ active: g.id === board.aid }"
-      @click="board.aid = g.id"
+      :class="{ active: g.id === doc.aid }"
+      @click="doc.aid = g.id"
     >
       {{ words(g) }} <span v-if="g.locked">locked</span>
     </button>
@@ -89,7 +91,7 @@ function add(angle: number): void {
       size="small"
       severity="secondary"
       label="Delete"
-      @click="board.commit({ kind: 'remove_guides', guides: [one.id] })"
+      @click="edits.commit({ kind: 'delete_guides', guides: [one.id] })"
     />
   </section>
 </template>

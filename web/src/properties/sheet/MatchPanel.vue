@@ -2,7 +2,8 @@
 // How well what is selected covers the form in the picture, in numbers.
 import Checkbox from "primevue/checkbox";
 import { computed, ref } from "vue";
-import { useBoard } from "../../stores/board/board";
+import { useDocument } from "../../stores/board/document";
+import { useSelection } from "../../stores/board/selection";
 import { useMatching } from "../../stores/measuring/matching";
 import { length, shown } from "../../lib/numbers";
 import { useTools } from "../../tools/tools";
@@ -11,20 +12,21 @@ import ActionButton from "../../fields/ActionButton.vue";
 import TypedField from "../../fields/TypedField.vue";
 import { useChosen } from "../../fields/selectedanchors";
 
-const board = useBoard();
+const doc = useDocument();
+const selection = useSelection();
 const matching = useMatching();
 const tools = useTools();
 const catalogue = useCatalogue();
 const { refs } = useChosen();
 /** Sheet units, two millimetres to begin with. */
 const reach = ref(2 * catalogue.unit("mm").size);
-const unit = computed(() => catalogue.unit(board.sheet.unit));
+const unit = computed(() => catalogue.unit(doc.sheet.unit));
 const told = (value: number): string => `${length(value, unit.value)} ${unit.value.name}`;
 </script>
 
 <template>
-  <section v-if="matching.underlay" aria-label="Match" class="match">
-    <h3 class="heading wide">Match with {{ matching.underlay.name }}</h3>
+  <section v-if="matching.reference" aria-label="Match" class="match">
+    <h3 class="heading wide">Match with {{ matching.reference.name }}</h3>
     <p v-if="matching.refused" class="wide help">{{ matching.refused }}</p>
     <template v-else-if="matching.mark">
       <span class="label" title="Shared area as a percentage of the total area">Overlap</span>
@@ -47,9 +49,9 @@ const told = (value: number): string => `${length(value, unit.value)} ${unit.val
           label="Fit to reference"
           :hint="`Moves ${refs.length > 0 ? 'the selected anchors' : 'all anchors'} to the best match`"
           :command="{
-            kind: 'settle_anchors',
-            anchors: refs.length > 0 ? refs : board.allAnchors(),
-            underlay: matching.underlay.id,
+            kind: 'fit_to_reference',
+            anchors: refs.length > 0 ? refs : selection.allAnchors(),
+            reference: matching.reference.id,
             reach,
           }"
         />

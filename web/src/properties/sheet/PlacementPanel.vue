@@ -2,7 +2,7 @@
 // An outline of the shelf in the hand: how it is placed, and the size of one that is clicked.
 import Checkbox from "primevue/checkbox";
 import { computed } from "vue";
-import { useBoard } from "../../stores/board/board";
+import { useDocument } from "../../stores/board/document";
 import { usePlacement } from "../../stores/library/placement";
 import { useCatalogue } from "../../stores/display/catalogue";
 import ChoiceButtons from "../../ui/ChoiceButtons.vue";
@@ -17,10 +17,10 @@ const WAYS = [
   ],
 ] as const;
 
-const board = useBoard();
+const doc = useDocument();
 const placement = usePlacement();
 const catalogue = useCatalogue();
-const unit = computed(() => catalogue.unit(board.sheet.unit));
+const unit = computed(() => catalogue.unit(doc.sheet.unit));
 const way = computed(() => (placement.linked ? "linked" : "copy"));
 </script>
 

@@ -1,12 +1,13 @@
 <script setup lang="ts">
-// The underlays: bring one, dim it, wash it to grey, hide it, place it by numbers.
+// The references: bring one, dim it, wash it to grey, hide it, place it by numbers.
 import Button from "primevue/button";
 import Checkbox from "primevue/checkbox";
 import SelectButton from "primevue/selectbutton";
 import { computed, ref } from "vue";
-import type { Underlay } from "../../api/types";
+import type { Reference } from "../../api/types";
 import { usePictures } from "../../tools/addpicture";
-import { useBoard } from "../../stores/board/board";
+import { useDocument } from "../../stores/board/document";
+import { useEdits } from "../../stores/board/edits";
 import { WAYS, useComparing } from "../../stores/display/comparing";
 import { useCatalogue } from "../../stores/display/catalogue";
 import DialSlider from "../../ui/DialSlider.vue";
@@ -14,17 +15,18 @@ import TracedArea from "./TracedArea.vue";
 import TypedField from "../../fields/TypedField.vue";
 import { useSliding } from "../../fields/sliding";
 
-const board = useBoard();
+const doc = useDocument();
+const edits = useEdits();
 const comparing = useComparing();
 const catalogue = useCatalogue();
 const { bring } = usePictures();
 const chooser = ref<HTMLInputElement | null>(null);
-const unit = computed(() => catalogue.unit(board.sheet.unit));
-const one = computed(() => board.sheet.underlays.find((u) => u.id === board.aid));
+const unit = computed(() => catalogue.unit(doc.sheet.unit));
+const one = computed(() => doc.sheet.references.find((u) => u.id === doc.aid));
 
-const command = (change: Partial<Underlay>) =>
-  ({ kind: "set_underlay", underlay: { ...(one.value as Underlay), ...change } }) as const;
-const set = (change: Partial<Underlay>): void => board.commit(command(change));
+const command = (change: Partial<Reference>) =>
+  ({ kind: "set_reference", reference: { ...(one.value as Reference), ...change } }) as const;
+const set = (change: Partial<Reference>): void => edits.commit(command(change));
 const { slid, slide, release, keep } = useSliding((percent) =>
   command({ strength: percent / 100 }),
 );
@@ -53,21 +55,21 @@ function chosen(event: Event): void {
       label="Add picture…"
       @click="chooser?.click()"
     />
-    <p v-if="board.sheet.underlays.length === 0" class="wide help">
+    <p v-if="doc.sheet.references.length === 0" class="wide help">
       PNG, JPEG or WebP, up to 20 MB; or drop it on the sheet, or paste it. A reference cannot be
       selected by accident and is not exported.
     </p>
     <button
-      v-for="u in board.sheet.underlays"
+      v-for="u in doc.sheet.references"
       :key="u.id"
       class="row-button wide listed"
-      :class="{ active: u.id === board.aid }"
-      @click="board.aid = u.id"
+      :class="{ active: u.id === doc.aid }"
+      @click="doc.aid = u.id"
     >
       {{ u.name }} <span v-if="u.hidden">hidden</span>
     </button>
   </section>
-  <section v-if="board.sheet.underlays.length > 0" aria-label="Compare">
+  <section v-if="doc.sheet.references.length > 0" aria-label="Compare">
     <span class="label" title="The reference beside the drawing, or over it (5)">Compare</span>
     <SelectButton
       class="rest"
@@ -100,7 +102,7 @@ function chosen(event: Event): void {
       <Checkbox :model-value="one.hidden" binary @update:model-value="(v) => set({ hidden: v })" />
       Hide <kbd>Shift U</kbd>
     </label>
-    <TracedArea :underlay="one" />
+    <TracedArea :reference="one" />
     <span class="label">Centre</span>
     <TypedField
       label="Reference x"
@@ -134,7 +136,7 @@ function chosen(event: Event): void {
       size="small"
       severity="secondary"
       label="Delete"
-      @click="board.commit({ kind: 'remove_underlay', underlay: one.id })"
+      @click="edits.commit({ kind: 'delete_reference', reference: one.id })"
     />
   </section>
 </template>

@@ -5,7 +5,9 @@ import Checkbox from "primevue/checkbox";
 import Select from "primevue/select";
 import { computed, ref } from "vue";
 import type { Grid } from "../../api/types";
-import { useBoard } from "../../stores/board/board";
+import { useDocument } from "../../stores/board/document";
+import { useEdits } from "../../stores/board/edits";
+import { usePreview } from "../../stores/board/preview";
 import { useCatalogue } from "../../stores/display/catalogue";
 import PaintRow from "../paint/PaintRow.vue";
 import SnappingPanel from "./SnappingPanel.vue";
@@ -19,14 +21,16 @@ interface Size {
   unit?: string;
 }
 
-const board = useBoard();
+const doc = useDocument();
+const edits = useEdits();
+const preview = usePreview();
 const catalogue = useCatalogue();
 const scaled = ref(false);
-const unit = computed(() => catalogue.unit(board.sheet.unit));
+const unit = computed(() => catalogue.unit(doc.sheet.unit));
 const set = (change: Size): void =>
-  board.commit({ kind: "set_sheet", ...change, scale_items: scaled.value });
+  edits.commit({ kind: "set_sheet", ...change, scale_items: scaled.value });
 const setGrid = (change: Partial<Grid>): void =>
-  board.commit({ kind: "set_grid", grid: { ...board.sheet.grid, ...change } });
+  edits.commit({ kind: "set_grid", grid: { ...doc.sheet.grid, ...change } });
 
 function take(label: string): void {
   const size = catalogue.facts.sizes.find((s) => s.label === label);
@@ -35,13 +39,13 @@ function take(label: string): void {
   set({ width: size.width * each, height: size.height * each, unit: size.unit });
 }
 
-const turn = (): void => set({ width: board.sheet.height, height: board.sheet.width });
+const turn = (): void => set({ width: doc.sheet.height, height: doc.sheet.width });
 </script>
 
 <template>
   <header>
     <h2>Sheet</h2>
-    <span>{{ counted(board.count, "item") }}</span>
+    <span>{{ counted(doc.count, "item") }}</span>
   </header>
   <section aria-label="Sheet">
     <span class="label">Preset</span>
@@ -66,26 +70,26 @@ const turn = (): void => set({ width: board.sheet.height, height: board.sheet.wi
     <TypedField
       label="Sheet width"
       suffix="w"
-      :value="board.sheet.width"
+      :value="doc.sheet.width"
       :unit="unit"
       @typed="(v) => set({ width: v })"
     />
     <TypedField
       label="Sheet height"
       suffix="h"
-      :value="board.sheet.height"
+      :value="doc.sheet.height"
       :unit="unit"
       @typed="(v) => set({ height: v })"
     />
     <span class="label">Unit</span>
     <Select
       size="small"
-      :model-value="board.sheet.unit"
+      :model-value="doc.sheet.unit"
       :options="catalogue.facts.units"
       option-label="name"
       option-value="name"
       aria-label="Unit"
-      @update:model-value="(v: string) => board.commit({ kind: 'set_sheet', unit: v })"
+      @update:model-value="(v: string) => edits.commit({ kind: 'set_sheet', unit: v })"
     />
     <span />
     <label class="wide check">
@@ -95,16 +99,16 @@ const turn = (): void => set({ width: board.sheet.height, height: board.sheet.wi
     <PaintRow
       label="Sheet"
       name="sheet"
-      :paint="board.sheet.colour"
-      @slide="(colour) => board.preview({ kind: 'set_sheet_colour', colour })"
-      @chosen="(colour) => board.commit({ kind: 'set_sheet_colour', colour })"
+      :paint="doc.sheet.colour"
+      @slide="(colour) => preview.show({ kind: 'set_sheet_colour', colour })"
+      @chosen="(colour) => edits.commit({ kind: 'set_sheet_colour', colour })"
     />
   </section>
   <FoldPart heading="Grid">
     <section aria-label="Grid">
       <label class="wide check">
         <Checkbox
-          :model-value="board.sheet.grid.shown"
+          :model-value="doc.sheet.grid.shown"
           binary
           @update:model-value="(v) => setGrid({ shown: v })"
         />
@@ -113,14 +117,14 @@ const turn = (): void => set({ width: board.sheet.height, height: board.sheet.wi
       <span class="label">Spacing</span>
       <TypedField
         label="Grid spacing"
-        :value="board.sheet.grid.step"
+        :value="doc.sheet.grid.step"
         :unit="unit"
         @typed="(v) => setGrid({ step: v })"
       />
       <TypedField
         label="Grid subdivisions"
         suffix="parts"
-        :value="board.sheet.grid.parts"
+        :value="doc.sheet.grid.parts"
         @typed="(v) => setGrid({ parts: Math.round(v) })"
       />
     </section>

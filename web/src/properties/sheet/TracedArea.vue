@@ -3,9 +3,10 @@
 import Button from "primevue/button";
 import Checkbox from "primevue/checkbox";
 import { computed, ref } from "vue";
-import type { Command, Underlay } from "../../api/types";
+import type { Command, Reference } from "../../api/types";
 import { newId } from "../../api/ids";
-import { useBoard } from "../../stores/board/board";
+import { useActiveContainer } from "../../stores/board/activecontainer";
+import { useDocument } from "../../stores/board/document";
 import { useMatching } from "../../stores/measuring/matching";
 import { useNewItems } from "../../stores/painting/newitems";
 import { useCatalogue } from "../../stores/display/catalogue";
@@ -13,28 +14,29 @@ import ActionButton from "../../fields/ActionButton.vue";
 import DialSlider from "../../ui/DialSlider.vue";
 import TypedField from "../../fields/TypedField.vue";
 
-const props = defineProps<{ underlay: Underlay }>();
-const board = useBoard();
+const props = defineProps<{ reference: Reference }>();
+const container = useActiveContainer();
+const doc = useDocument();
 const matching = useMatching();
 const newItems = useNewItems();
 const catalogue = useCatalogue();
-const unit = computed(() => catalogue.unit(board.sheet.unit));
+const unit = computed(() => catalogue.unit(doc.sheet.unit));
 const extremes = ref(false);
 const symmetric = ref(false);
-const own = computed(() => matching.seeds?.underlay === props.underlay.id);
+const own = computed(() => matching.seeds?.reference === props.reference.id);
 /** Sheet units: about two pixels of the picture to begin with. */
 const typed = ref<number | null>(null);
 const tolerance = computed(
-  () => typed.value ?? 2.2 * (props.underlay.silhouette?.pixel ?? 0) * props.underlay.width,
+  () => typed.value ?? 2.2 * (props.reference.traced_area?.pixel ?? 0) * props.reference.width,
 );
 const propose = computed<Command>(() => ({
-  kind: "propose_outline",
+  kind: "trace_outline",
   item: newId(),
-  underlay: props.underlay.id,
+  reference: props.reference.id,
   tolerance: tolerance.value || 1,
   extremes: extremes.value,
   symmetric: symmetric.value,
-  container: board.place,
+  container: container.active,
   ...(newItems.kept.style ? { style: newItems.kept.style } : {}),
 }));
 /** The dial was turned since the form was kept. */
@@ -52,7 +54,7 @@ function release(): void {
 </script>
 
 <template>
-  <p v-if="!underlay.silhouette && !matching.finding" class="wide help">
+  <p v-if="!reference.traced_area && !matching.finding" class="wide help">
     Click an area of the picture to trace its edge by colour. Shift click adds another area.
   </p>
   <p v-if="matching.finding" class="wide help" role="status" data-testid="finding">
@@ -92,7 +94,7 @@ function release(): void {
       />
     </template>
   </template>
-  <template v-if="underlay.silhouette">
+  <template v-if="reference.traced_area">
     <span class="label" title="Largest distance between the outline and the traced edge"
       >Accuracy</span
     >
@@ -116,7 +118,7 @@ function release(): void {
     <ActionButton
       class="wide"
       label="Clear traced area"
-      :command="{ kind: 'set_silhouette', underlay: underlay.id, silhouette: null }"
+      :command="{ kind: 'set_traced_area', reference: reference.id, traced_area: null }"
     />
   </template>
 </template>

@@ -2,7 +2,7 @@
 // A face, chosen from the list of those there are, each as it looks; a font can be brought.
 import Select from "primevue/select";
 import { computed, onMounted } from "vue";
-import type { FaceFacts } from "../../api/types";
+import type { FontFacts } from "../../api/types";
 import { FONT_FILES, askForFiles } from "../../lib/filepicker";
 import { useText } from "../../stores/editing/text";
 
@@ -12,7 +12,7 @@ const props = defineProps<{
   /** What it is called, also where it is not at hand. */
   name: string;
 }>();
-const emit = defineEmits<{ chosen: [face: FaceFacts] }>();
+const emit = defineEmits<{ chosen: [face: FontFacts] }>();
 /** Sheet units above and below the line of a sample that is shown. */
 const [RISE, DROP] = [95, 35];
 
@@ -57,7 +57,7 @@ const bring = (): void =>
     aria-label="Font"
     @update:model-value="(v) => chosen(v as string)"
   >
-    <template #option="{ option }: { option: FaceFacts }">
+    <template #option="{ option }: { option: FontFacts }">
       <span class="face" :title="option.name">
         <svg
           :viewBox="`-2 ${-RISE} ${Math.max(option.wide, 100) + 4} ${RISE + DROP}`"

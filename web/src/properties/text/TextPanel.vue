@@ -3,9 +3,10 @@
 import Checkbox from "primevue/checkbox";
 import Textarea from "primevue/textarea";
 import { computed, nextTick, onBeforeUnmount, ref, watch } from "vue";
-import type { FaceFacts, WordsMark } from "../../api/types";
+import type { FontFacts, TextMark } from "../../api/types";
 import { newId } from "../../api/ids";
-import { useBoard } from "../../stores/board/board";
+import { useEdits } from "../../stores/board/edits";
+import { useSelection } from "../../stores/board/selection";
 import { useText } from "../../stores/editing/text";
 import { useCatalogue } from "../../stores/display/catalogue";
 import ActionButton from "../../fields/ActionButton.vue";
@@ -22,7 +23,8 @@ const ALIGNS = [
 /** Milliseconds without a key after which what was typed is kept. */
 const RESTED = 1200;
 
-const board = useBoard();
+const edits = useEdits();
+const selection = useSelection();
 const lettering = useText();
 const catalogue = useCatalogue();
 const point = computed(() => catalogue.unit("pt"));
@@ -31,7 +33,7 @@ const first = computed(() => lettering.words[0]?.mark);
 const one = computed(() => (lettering.words.length === 1 ? first.value : undefined));
 
 /** What they agree on; null where they differ. */
-function shared<K extends keyof WordsMark>(key: K): WordsMark[K] | null {
+function shared<K extends keyof TextMark>(key: K): TextMark[K] | null {
   const found = new Set(lettering.words.map((w) => w.mark[key]));
   return found.size === 1 ? (first.value?.[key] ?? null) : null;
 }
@@ -73,7 +75,7 @@ const text = computed(() => {
   const draft = lettering.typed;
   return draft?.items.join() === items.value.join() ? draft.text : (one.value?.text ?? "");
 });
-const choose = (face: FaceFacts): void => {
+const choose = (face: FontFacts): void => {
   Object.assign(lettering.kept, { face: face.key, face_name: face.name });
   void lettering.say(items.value, { face: face.key, face_name: face.name });
 };
@@ -84,7 +86,7 @@ function say(change: { kerning: boolean } | { ligatures: boolean }): void {
 }
 /** What else is selected, for words to run along. */
 const line = computed(() => {
-  const others = board.selectedItems.filter((i) => !i.words);
+  const others = selection.selectedItems.filter((i) => !i.words);
   const free = one.value !== undefined && one.value.lies !== "along";
   return free && others.length === 1 ? others[0] : undefined;
 });
@@ -139,7 +141,7 @@ const line = computed(() => {
       @choose="
         (align) => {
           lettering.kept.align = align;
-          board.commit({ kind: 'align_words', items, align });
+          edits.commit({ kind: 'align_text', items, align });
         }
       "
     />
@@ -168,7 +170,12 @@ const line = computed(() => {
       class="wide"
       :label="`Set along ${line.name}`"
       hint="The text runs along the path; both stay editable"
-      :command="{ kind: 'lay_words', item: items[0] ?? '', line: line.id, assembly: newId() }"
+      :command="{
+        kind: 'put_text_on_path',
+        item: items[0] ?? '',
+        line: line.id,
+        assembly: newId(),
+      }"
     />
   </section>
   <TextPath v-if="one" :items="items" :mark="one" />

@@ -3,28 +3,32 @@
 import Button from "primevue/button";
 import Checkbox from "primevue/checkbox";
 import { computed } from "vue";
-import type { WordsMark } from "../../api/types";
-import { useBoard } from "../../stores/board/board";
+import type { TextMark } from "../../api/types";
+import { useActiveContainer } from "../../stores/board/activecontainer";
+import { useDocument } from "../../stores/board/document";
+import { useEdits } from "../../stores/board/edits";
 import { length } from "../../lib/numbers";
 import { useCatalogue } from "../../stores/display/catalogue";
 import ChoiceButtons from "../../ui/ChoiceButtons.vue";
 import EditContents from "../../fields/EditContents.vue";
 import TextSetting from "./TextSetting.vue";
 
-const props = defineProps<{ items: string[]; mark: WordsMark }>();
+const props = defineProps<{ items: string[]; mark: TextMark }>();
 const WAYS = [
   ["straight", "Straight", "M2 11H14M4 8H12"],
   ["arc", "On an arc", "M2 12C5 6 11 6 14 12M4.5 7C7 5 9 5 11.5 7"],
 ] as const;
 
-const board = useBoard();
+const container = useActiveContainer();
+const doc = useDocument();
+const edits = useEdits();
 const catalogue = useCatalogue();
-const unit = computed(() => catalogue.unit(board.sheet.unit));
+const unit = computed(() => catalogue.unit(doc.sheet.unit));
 const id = computed(() => props.items[0] ?? "");
 
 function settle(): void {
-  if (board.place === id.value) board.leave();
-  board.commit({ kind: "turn_into_outlines", items: props.items });
+  if (container.active === id.value) container.leave();
+  edits.commit({ kind: "convert_to_outlines", items: props.items });
 }
 </script>
 
@@ -37,7 +41,7 @@ function settle(): void {
         :columns="2"
         prefix="words"
         :pressed="(w) => w === mark.lies"
-        @choose="(w) => board.commit({ kind: 'bend_words', items, bent: w === 'arc' })"
+        @choose="(w) => edits.commit({ kind: 'bend_text', items, bent: w === 'arc' })"
       />
       <TextSetting
         v-if="mark.lies === 'arc'"
@@ -59,7 +63,7 @@ function settle(): void {
           binary
           size="small"
           @update:model-value="
-            (other_side: boolean) => board.commit({ kind: 'set_line', items, other_side })
+            (other_side: boolean) => edits.commit({ kind: 'set_text_path', items, other_side })
           "
         />
         Other side of the path
@@ -69,7 +73,9 @@ function settle(): void {
           :model-value="mark.shows"
           binary
           size="small"
-          @update:model-value="(shows: boolean) => board.commit({ kind: 'set_line', items, shows })"
+          @update:model-value="
+            (shows: boolean) => edits.commit({ kind: 'set_text_path', items, shows })
+          "
         />
         Show the path
       </label>

@@ -1,8 +1,8 @@
 <script setup lang="ts">
 // A number of words: typed, and slid where there is a range that the hand wants.
 import { computed } from "vue";
-import type { SetWords, UnitFacts } from "../../api/types";
-import { useBoard } from "../../stores/board/board";
+import type { SetTextSetting, UnitFacts } from "../../api/types";
+import { useEdits } from "../../stores/board/edits";
 import { useText } from "../../stores/editing/text";
 import DialSlider from "../../ui/DialSlider.vue";
 import TypedField from "../../fields/TypedField.vue";
@@ -10,21 +10,21 @@ import { useSliding } from "../../fields/sliding";
 
 const props = defineProps<{
   label: string;
-  setting: SetWords["setting"];
+  setting: SetTextSetting["setting"];
   /** Null: they differ. */
   value: number | null;
   unit?: UnitFacts;
   suffix?: string;
   range?: readonly [number, number];
 }>();
-const board = useBoard();
+const edits = useEdits();
 const lettering = useText();
 const items = computed(() => lettering.words.map((w) => w.id));
 
 const { slid, slide, release, keep } = useSliding((value) => {
   const { setting } = props;
   if (setting in lettering.kept) Object.assign(lettering.kept, { [setting]: value });
-  return { kind: "set_words", items: items.value, setting, value };
+  return { kind: "set_text_setting", items: items.value, setting, value };
 });
 const least = computed(() => props.range?.[0] ?? 0);
 const most = computed(() => props.range?.[1] ?? 0);
@@ -39,7 +39,7 @@ function key(event: KeyboardEvent): void {
   const to = shown.value + way * (event.shiftKey ? 10 : 1);
   const value = Math.min(Math.max(to, least.value), most.value);
   const { setting } = props;
-  board.commit({ kind: "set_words", items: items.value, setting, value }, true);
+  edits.commit({ kind: "set_text_setting", items: items.value, setting, value }, true);
 }
 </script>
 

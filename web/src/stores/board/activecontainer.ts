@@ -1,68 +1,21 @@
-// The place to draw in: the container that new items go into and that clicks look into. One is
-// always in a layer, and in a group of it after having gone in.
-import { computed, shallowRef } from "vue";
-import type { Scene } from "./scene";
+// The container that new items go into and that clicks look into.
+import { defineDrawingStore } from "../perdrawing";
+import { useDrawingParts } from "./drawingparts";
 
-export class Place {
-  private readonly wanted = shallowRef("");
-  /** The container's id: the one gone into, or the front layer where that is gone. */
-  readonly here = computed(() => {
-    const wanted = this.wanted.value;
-    if (this.showing.tree.value.holds(wanted)) return wanted;
-    return this.showing.layers.at(-1) ?? "";
-  });
-  /** The way to it, from its layer on. */
-  readonly way = computed(() => [
-    ...this.showing.tree.value.above(this.here.value),
-    this.here.value,
-  ]);
-  readonly layer = computed(() => this.way.value[0] ?? "");
-  /** Whether one has gone into a group. */
-  readonly inGroup = computed(() => this.way.value.length > 1);
-
-  constructor(private readonly showing: Scene) {}
-
-  enter(container: string): void {
-    this.wanted.value = container;
-  }
-
-  /** Out of a group into what is around it; the group left, or null where one is in no group. */
-  leave(): string | null {
-    if (!this.inGroup.value) return null;
-    const left = this.here.value;
-    this.wanted.value = this.showing.tree.value.containerOf(left);
-    return left;
-  }
-
-  /** Out of all groups. */
-  leaveAll(): void {
-    this.wanted.value = this.layer.value;
-  }
-
-  /** What a click on something drawn picks: the outermost group around it inside the place. */
-  pickOf(drawn: string): string {
-    const around = [...this.showing.tree.value.above(drawn), drawn];
-    const at = around.indexOf(this.here.value);
-    return around[at + 1] ?? around[1] ?? drawn;
-  }
-
-  /** Go to where an item is picked from: nowhere, where it can be picked from here. */
-  goTo(item: string): void {
-    const around = this.showing.tree.value.above(item);
-    if (!around.includes(this.here.value)) this.wanted.value = around[0] ?? this.wanted.value;
-  }
-
-  /** Go into the very container of an item. */
-  goInto(item: string): void {
-    this.wanted.value = this.showing.tree.value.containerOf(item);
-  }
-
-  /** All that can be picked from here, back to front. */
-  pickable(): string[] {
-    const tree = this.showing.tree.value;
-    const held = this.inGroup.value
-      ? tree.in(this.here.value)
-      : this.showing.layers.flatMap((l) => tree.in(l));
-    return held.filter((i) => this.showing.free(i));
-  }
-}
+export const useActiveContainer = defineDrawingStore("active-container", () => {
+  const { container } = useDrawingParts().parts;
+  return {
+    /** Its id. */
+    active: container.here,
+    breadcrumb: container.way,
+    layer: container.layer,
+    inGroup: container.inGroup,
+    enter: (id: string): void => container.enter(id),
+    leave: (): string | null => container.leave(),
+    leaveGroups: (): void => container.leaveAll(),
+    goTo: (item: string): void => container.goTo(item),
+    goInto: (item: string): void => container.goInto(item),
+    pickOf: (item: string): string => container.pickOf(item),
+    pickable: (): string[] => container.pickable(),
+  };
+});

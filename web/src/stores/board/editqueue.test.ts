@@ -2,9 +2,11 @@ import { afterEach, beforeEach, expect, test, vi } from "vitest";
 import { shallowReactive } from "vue";
 import type { Command } from "../../api/types";
 import type { PendingEdit } from "../../core/pendingedit";
-import { Queue } from "./editqueue";
+import { EditQueue } from "./editqueue";
 
-vi.mock("../../core", () => ({ desk: { there: false, queue: () => Promise.resolve(null) } }));
+vi.mock("../../core", () => ({
+  localDrawing: { there: false, queue: () => Promise.resolve(null) },
+}));
 
 const MOVE: Command = { kind: "move_items", items: ["a"], dx: 1, dy: 0 } as never;
 const HIDE: Command = { kind: "hide_items", items: ["a"], hidden: true };
@@ -12,7 +14,7 @@ let log: string[];
 let sent: PendingEdit[];
 let drawing: number;
 let meets: (command: Command) => Promise<Command>;
-let queue: Queue;
+let queue: EditQueue;
 
 const post = {
   boxes: shallowReactive(new Map<number, never>()),
@@ -41,7 +43,7 @@ const settled = (): Promise<void> => vi.waitFor(() => expect(queue.aims.value).t
 beforeEach(() => {
   [log, sent, drawing] = [[], [], 7];
   meets = (command) => Promise.resolve(command);
-  queue = new Queue(
+  queue = new EditQueue(
     () => drawing,
     post as never,
     {} as never,

@@ -2,7 +2,7 @@
 // and given to the post, which sends them until they are kept.
 import { computed, ref } from "vue";
 import type { Command } from "../../api/types";
-import { desk } from "../../core";
+import { localDrawing } from "../../core";
 import type { Shown } from "../../core/coreapi";
 import { newId } from "../../api/ids";
 import type { Aiming } from "../../api/types";
@@ -11,12 +11,12 @@ import { serialQueue } from "../../lib/serialqueue";
 import type { PendingEdit } from "../../core/pendingedit";
 import { makesCopies } from "./repeat";
 import type { useSyncStore } from "../../sync/syncstore";
-import type { Choice } from "./selection";
-import type { History } from "./history";
-import type { Preview } from "./preview";
+import type { SelectionModel } from "./selectionmodel";
+import type { HistoryModel } from "./historymodel";
+import type { PreviewModel } from "./previewmodel";
 import type { Scene } from "./scene";
 
-export class Queue {
+export class EditQueue {
   /** How many edits are finding out what they meet. */
   readonly aims = ref(0);
   readonly outbox = computed(() => {
@@ -36,9 +36,9 @@ export class Queue {
     private readonly drawing: () => number,
     private readonly post: ReturnType<typeof useSyncStore>,
     private readonly showing: Scene,
-    private readonly choice: Choice,
-    private readonly preview: Preview,
-    private readonly history: History,
+    private readonly choice: SelectionModel,
+    private readonly preview: PreviewModel,
+    private readonly history: HistoryModel,
     private readonly made: (command: Command) => void,
   ) {}
 
@@ -195,15 +195,15 @@ export class Queue {
 
   /** Whether an edit makes items that are to be selected, and whose ids only the core knows. */
   private makesItems(command: Command): boolean {
-    if (command.kind === "turn_into_outlines") {
+    if (command.kind === "convert_to_outlines") {
       // one that shows its parts as well becomes a group, which stays selected
       return command.items.every((i) => {
         const { type, assembly } = this.showing.item(i) ?? {};
         if (assembly) return assembly.below.length + assembly.above.length === 0;
-        return type === "words"; // whose outlines come to lie in a group
+        return type === "text"; // whose outlines come to lie in a group
       });
     }
-    if (command.kind === "offset_items" || command.kind === "strokes_into_outlines") {
+    if (command.kind === "offset_items" || command.kind === "strokes_to_outlines") {
       return command.live === true;
     }
     return makesCopies(command) || command.kind === "assemble" || command.kind === "partition";
@@ -214,7 +214,7 @@ export class Queue {
     this.preview.over();
     this.preview.hold(true);
     send(letter);
-    if (!desk.there) {
+    if (!localDrawing.there) {
       // Without the core: an edit on its way is what undo takes back; after that, whatever is next.
       const edit = letter.path === "commands" ? letter.id : null;
       this.history.queued.value = { undo: edit ? { edit, name: "" } : null, redo: null };
@@ -224,7 +224,7 @@ export class Queue {
 
   private async show(letter: PendingEdit): Promise<void> {
     const gesture = this.preview.gesture;
-    const shown = await desk.queue(letter, this.choice.looked());
+    const shown = await localDrawing.queue(letter, this.choice.looked());
     if (!shown) return;
     this.overlay(letter, shown);
     if (!this.outbox.value?.has(letter.id) || !shown.repaint || gesture !== this.preview.gesture)

@@ -5,11 +5,11 @@ const TRANSFORMS = new Set<Command["kind"]>([
   "move_items",
   "move_along",
   "resize_items",
-  "lean_items",
-  "turn_items",
+  "drag_shear",
+  "drag_rotation",
   "place_items",
   "scale_items",
-  "turn_by",
+  "rotate_items",
   "flip_items",
   "mirror_items",
   "shear_items",
@@ -34,7 +34,7 @@ export function lastOf(command: Command, frame: Frame | null): Last | null {
 }
 
 /** Edits whose `copies` are no items by themselves, or have the very id that was given. */
-const KNOWN = new Set<Command["kind"]>(["follow_kept", "place_kept"]);
+const KNOWN = new Set<Command["kind"]>(["update_linked_copies", "place_from_shelf"]);
 
 /** Whether an edit makes copies whose ids only the core knows. */
 export const makesCopies = (command: Command): boolean =>

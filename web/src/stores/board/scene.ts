@@ -15,7 +15,7 @@ const NO_SHEET: Sheet = {
   guides: [],
   guides_hidden: false,
   grid: { step: 1, parts: 1, shown: false },
-  underlays: [],
+  references: [],
   swatches: [],
   styles: [],
 };

@@ -1,204 +1,25 @@
-// What is selected: items, anchors of them, and the marks and numbers that the core tells of them.
-import { computed, ref, shallowRef } from "vue";
-import { ApiError } from "../../api/client";
-import type {
-  AnchorMark,
-  AnchorRef,
-  PathFacts,
-  Repaint,
-  Point,
-  Selection,
-  Shows,
-} from "../../api/types";
-import { core } from "../../core";
-import type { Looked } from "../../core/coreapi";
-import { LatestOnly } from "../../lib/latestonly";
-import type { Place } from "./activecontainer";
-import type { Scene } from "./scene";
+// What is selected: items, their anchors, and the marks and numbers that the core gives of them.
+import type { Point } from "../../api/types";
+import { defineDrawingStore } from "../perdrawing";
+import { useDrawingParts } from "./drawingparts";
 
-/** Chosen anchors whose marks are asked for wherever they are. */
-const MOST_CHOSEN = 200;
-
-const NOTHING: Selection = {
-  items: [],
-  frame: null,
-  anchors: [],
-  pegs: [],
-  dials: [],
-  measures: [],
-  tolerance: null,
-  paths: [],
-  cut: false,
-  told: null,
-  curves: [],
-  curves_cut: false,
-  gradients: [],
-  miters: [],
-  style: null,
-};
-
-/** A selection of which only some items are told, the others being as in the last one. */
-function merged(last: Selection, next: Selection): Selection {
-  if (next.told === null) return next;
-  const [told, here] = [new Set(next.told), new Set(next.items)];
-  const same = (i: string): boolean => here.has(i) && !told.has(i);
+export const useSelection = defineDrawingStore("selection", () => {
+  const { selection } = useDrawingParts().parts;
   return {
-    ...next,
-    anchors: [...last.anchors.filter((a) => same(a.item)), ...next.anchors],
-    paths: [...last.paths.filter((p) => same(p.item)), ...next.paths],
-    cut: next.cut || last.cut,
-    told: null,
+    selected: selection.items,
+    selectedItems: selection.drawables,
+    anchors: selection.anchors,
+    marks: selection.marks,
+    savedMarks: selection.keptMarks,
+    said: selection.said,
+    select: (ids: string[]): void => selection.select(ids),
+    within: (start: Point, end: Point, whole: boolean): Promise<string[]> =>
+      selection.within(start, end, whole),
+    selectSegment: selection.chooseSegment.bind(selection),
+    selectAnchorsWithin: selection.chooseWithin.bind(selection),
+    anchorAt: selection.anchorAt.bind(selection),
+    setMarks: selection.showAs.bind(selection),
+    pathOf: selection.path.bind(selection),
+    allAnchors: selection.all.bind(selection),
   };
-}
-
-export class Choice {
-  readonly items = shallowRef<string[]>([]);
-  readonly anchors = shallowRef<AnchorRef[]>([]);
-  readonly marks = shallowRef<Selection>(NOTHING);
-  /** The marks of what is kept or on its way, without what only follows the pointer. */
-  readonly keptMarks = shallowRef<Selection>(NOTHING);
-  /** What came of the edit that is previewed or was just kept, where that is not plain to see. */
-  readonly said = ref("");
-  /** What the tool in the hand shows of what is selected. */
-  readonly shows = shallowRef<Shows["marks"]>("frame");
-  readonly drawables = computed(() =>
-    this.items.value.map((i) => this.showing.item(i)).filter((d) => d !== undefined),
-  );
-
-  private readonly asking = new LatestOnly<string[]>(async (selection) => {
-    try {
-      const found = await core.select(this.looked(selection));
-      if (selection !== this.items.value) return;
-      this.keptMarks.value = found;
-      if (!this.showing.previewing) this.marks.value = found;
-    } catch (problem) {
-      if (!(problem instanceof ApiError)) throw problem;
-    }
-  });
-
-  constructor(
-    private readonly showing: Scene,
-    private readonly place: Place,
-    private readonly sight: () => Shows["sight"],
-    /** Sheet units between the places whose curvature shows; null: it does not. */
-    private readonly spacing: () => number | null = () => null,
-  ) {}
-
-  /** Items, and what is shown of them. */
-  looked(selection: string[] = this.items.value): Looked {
-    const marks = this.shows.value;
-    const framed = marks === "frame";
-    const chosen = framed ? [] : this.anchors.value.slice(0, MOST_CHOSEN);
-    const sight = framed ? null : this.sight();
-    const { asksWhole: whole } = this.showing;
-    return { selection, shows: { marks, sight, chosen, whole, curves: this.spacing() } };
-  }
-
-  /** Another tool is in the hand. */
-  showAs(marks: Shows["marks"]): void {
-    if (marks === this.shows.value) return;
-    this.shows.value = marks;
-    if (this.items.value.length > 0) this.refresh();
-  }
-
-  /** Another part of the sheet is in sight. */
-  seen(): void {
-    if (this.keptMarks.value.cut && this.shows.value !== "frame") this.refresh();
-  }
-
-  /** A contour of a selected outline. */
-  path(item: string, contour: number): PathFacts | undefined {
-    return this.marks.value.paths.find((p) => p.item === item && p.contour === contour);
-  }
-
-  /** All anchors of the selected outlines, in order. */
-  all(): AnchorRef[] {
-    return this.marks.value.paths.flatMap((p) =>
-      Array.from({ length: p.count }, (_, i): AnchorRef => [p.item, p.contour, i]),
-    );
-  }
-
-  select(ids: string[]): void {
-    this.items.value = ids;
-    this.anchors.value = this.anchors.value.filter((a) => ids.includes(a[0]));
-    if (ids.length === 0) this.marks.value = this.keptMarks.value = NOTHING;
-    else this.asking.put(ids);
-  }
-
-  /** Ask for the marks of the selection anew. */
-  refresh(): void {
-    this.asking.put(this.items.value);
-  }
-
-  /** Show the marks that came with a repaint. */
-  show(repaint: Repaint): void {
-    const kept = this.keptMarks.value;
-    const { frame } = repaint.selection;
-    this.said.value = repaint.said ?? "";
-    // while it is only shown that they would go, what is done to them stays at hand
-    if (this.items.value.some((i) => repaint.removed.includes(i))) return;
-    this.marks.value = repaint.moved
-      ? { ...kept, frame, pegs: [], curves: [] }
-      : merged(kept, repaint.selection);
-  }
-
-  /** Take the marks that came with an edit on its way. */
-  keep(repaint: Repaint): void {
-    this.keptMarks.value = merged(this.keptMarks.value, repaint.selection);
-  }
-
-  /** Items are gone. */
-  without(removed: readonly string[]): void {
-    if (removed.length === 0) return;
-    this.items.value = this.items.value.filter((i) => this.showing.settled(i));
-  }
-
-  /** All is kept: the marks are those the server told, where they are of this selection. */
-  settle(selection: Selection | null, asked: readonly string[]): void {
-    const here = this.items.value;
-    const same = asked.length === here.length && asked.every((i) => here.includes(i));
-    if (selection && same && !this.showing.previewing) {
-      this.marks.value = this.keptMarks.value = selection;
-    } else this.refresh();
-    const counts = new Map(this.marks.value.paths.map((p) => [`${p.item} ${p.contour}`, p.count]));
-    this.anchors.value = this.anchors.value.filter(
-      ([item, contour, index]) => index < (counts.get(`${item} ${contour}`) ?? 0),
-    );
-  }
-
-  /** The items that a dragged box touches or holds whole, as they are picked from where one works. */
-  within(start: Point, end: Point, whole: boolean): Promise<string[]> {
-    return core.within(start, end, this.place.here.value, whole);
-  }
-
-  /** Choose the two anchors of the segment of an outline that is nearest to a place. */
-  async chooseSegment(item: string, at: Point): Promise<void> {
-    const before = this.anchors.value;
-    try {
-      const found = await core.near(item, at);
-      if (this.anchors.value === before) this.anchors.value = found; // nothing else was chosen
-    } catch (problem) {
-      if (!(problem instanceof ApiError)) throw problem;
-    }
-  }
-
-  /** The anchor of a selected outline that is within reach of a place (sheet units). */
-  async anchorAt(item: string, at: Point, reach: number): Promise<AnchorMark | undefined> {
-    const [mark, found] = await Promise.all([
-      core.anchor(item, at, reach),
-      core.select(this.looked()),
-    ]);
-    if (this.items.value.includes(item)) this.marks.value = this.keptMarks.value = found;
-    return mark ?? undefined;
-  }
-
-  /** Select outlines and choose those of their anchors that a dragged box holds. */
-  async chooseWithin(start: Point, end: Point, base: AnchorRef[]): Promise<void> {
-    const inside = await core.anchors(start, end);
-    const outlines = inside.map((a) => a[0]);
-    this.select([...new Set([...this.items.value, ...outlines])]);
-    const there = new Set(inside.map((a) => a.join()));
-    this.anchors.value = [...base.filter((a) => !there.has(a.join())), ...inside];
-    this.refresh();
-  }
-}
+});

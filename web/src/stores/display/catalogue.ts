@@ -17,7 +17,7 @@ const OTHERS: Record<string, string> = {
   words: "Text",
 };
 
-export const useCatalogue = defineStore("vocabulary", () => {
+export const useCatalogue = defineStore("catalogue", () => {
   const facts = shallowRef<Vocabulary>({
     units: [PIXEL],
     shapes: [],

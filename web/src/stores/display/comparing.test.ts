@@ -3,10 +3,10 @@ import { beforeEach, expect, test, vi } from "vitest";
 import { reactive } from "vue";
 import { useComparing } from "./comparing";
 
-const board = reactive({ sheet: { underlays: [] as { hidden: boolean }[] } });
+const board = reactive({ sheet: { references: [] as { hidden: boolean }[] } });
 const view = { size: [800, 600], pan: vi.fn() };
 const told: string[] = [];
-vi.mock("../board/board", () => ({ useBoard: () => board }));
+vi.mock("../board/document", () => ({ useDocument: () => board }));
 vi.mock("./view", () => ({ useView: () => view }));
 vi.mock("../../session/notices", () => ({
   useNotices: () => ({ tell: (text: string) => told.push(text) }),
@@ -17,7 +17,7 @@ beforeEach(() => {
   setActivePinia(createPinia());
   view.pan.mockClear();
   told.length = 0;
-  board.sheet.underlays = [{ hidden: false }];
+  board.sheet.references = [{ hidden: false }];
   comparing = useComparing();
 });
 
@@ -28,16 +28,16 @@ test("the key goes through all ways; side by side the middle moves to the middle
 });
 
 test("without a picture that shows there is nothing to compare with, which is said", () => {
-  board.sheet.underlays = [{ hidden: true }];
+  board.sheet.references = [{ hidden: true }];
   comparing.next();
   expect([comparing.way, told.length, view.pan.mock.calls.length]).toEqual(["off", 1, 0]);
 });
 
 test("a picture that is hidden ends it, and shown again it goes on", () => {
   comparing.compare("swept");
-  board.sheet.underlays = [{ hidden: true }];
+  board.sheet.references = [{ hidden: true }];
   expect(comparing.way).toBe("off");
-  board.sheet.underlays = [{ hidden: false }];
+  board.sheet.references = [{ hidden: false }];
   expect(comparing.way).toBe("swept");
 });
 

@@ -1,8 +1,8 @@
-// The underlay beside the drawing: in the other half of the canvas, swept over it by an edge that is
+// The reference beside the drawing: in the other half of the canvas, swept over it by an edge that is
 // dragged, or alone while a key is held.
-import { defineStore } from "pinia";
+import { defineDrawingStore } from "../perdrawing";
 import { computed, ref } from "vue";
-import { useBoard } from "../board/board";
+import { useDocument } from "../board/document";
 import { useNotices } from "../../session/notices";
 import { useView } from "./view";
 
@@ -13,8 +13,8 @@ export const WAYS = [
 ] as const;
 export type Comparing = (typeof WAYS)[number][0];
 
-export const useComparing = defineStore("comparing", () => {
-  const board = useBoard();
+export const useComparing = defineDrawingStore("comparing", () => {
+  const doc = useDocument();
   const view = useView();
   const notices = useNotices();
   const chosen = ref<Comparing>("off");
@@ -22,7 +22,7 @@ export const useComparing = defineStore("comparing", () => {
   const alone = ref(false);
   /** Where the edge stands, as a part of the canvas's width. */
   const edge = ref(0.5);
-  const possible = computed(() => board.sheet.underlays.some((u) => !u.hidden));
+  const possible = computed(() => doc.sheet.references.some((u) => !u.hidden));
   const way = computed<Comparing>(() => (possible.value ? chosen.value : "off"));
 
   /** Compare in another way; side by side what was in the middle comes into the middle of its half. */

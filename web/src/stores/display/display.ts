@@ -14,7 +14,7 @@ export const LEAVES = ["Layers", "Colours", "Profile", "Shelf", "History"] as co
 export type Leaf = (typeof LEAVES)[number];
 export type View = (typeof VIEWS)[number];
 
-export const useDisplay = defineStore("looking", () => {
+export const useDisplay = defineStore("display", () => {
   const view = ref<View>("Work");
   const loupe = ref(false);
   /** The drawing shows at its actual size as well, in a window of its own. */

@@ -24,7 +24,7 @@ const KEY = "cues-off";
 const isKinds = (value: unknown): value is CueKind[] =>
   Array.isArray(value) && value.every((v) => CUE_KINDS.some(([kind]) => kind === v));
 
-export const useSnapping = defineStore("cues", () => {
+export const useSnapping = defineStore("snapping", () => {
   const off = ref(new Set(rememberedAs<CueKind[]>(KEY, [], isKinds)));
   /** One held key lets go of all. */
   const letGo = ref(false);

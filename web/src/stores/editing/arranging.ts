@@ -1,6 +1,6 @@
 // How items are placed, turned and sized: about which place, and what grows with them. These are
 // choices that stay.
-import { defineStore } from "pinia";
+import { defineDrawingStore } from "../perdrawing";
 import { computed, ref, shallowRef, watch } from "vue";
 import type { About, Point, Spot } from "../../api/types";
 import { remember, remembered } from "../../lib/settings";
@@ -24,7 +24,7 @@ const kept = (key: string) => {
   return choice;
 };
 
-export const useArranging = defineStore("arranging", () => {
+export const useArranging = defineDrawingStore("arranging", () => {
   /** The place of the frame that stays, and whose numbers are told. */
   const spot = ref<Spot>("middle");
   /** The pivot, where it was dragged away from the frame. */

@@ -1,11 +1,14 @@
 // What is drafted before anything is made of it: copies in a row, a ring or a grid, a mirror line.
 // It is shown, dragged by pegs and typed.
-import { defineStore } from "pinia";
+import { defineDrawingStore } from "../perdrawing";
 import { computed, ref, shallowRef, watch } from "vue";
 import type { Copying, CopyPeg, Draft, PegDrag, Point } from "../../api/types";
 import { newId } from "../../api/ids";
 import { useArranging } from "./arranging";
-import { useBoard } from "../board/board";
+import { useDocument } from "../board/document";
+import { useEdits } from "../board/edits";
+import { usePreview } from "../board/preview";
+import { useSelection } from "../board/selection";
 
 /** Milliseconds that what is made waits for its last answer. */
 const PATIENCE = 1000;
@@ -14,8 +17,11 @@ export type Form = Copying["kind"];
 const COPYING = new Set<Draft["kind"]>(["row_of_copies", "ring_of_copies", "grid_of_copies"]);
 const isCopying = (draft: Draft): draft is Copying => COPYING.has(draft.kind);
 
-export const useDrafting = defineStore("drafting", () => {
-  const board = useBoard();
+export const useDrafting = defineDrawingStore("drafting", () => {
+  const doc = useDocument();
+  const edits = useEdits();
+  const preview = usePreview();
+  const selection = useSelection();
   const arranging = useArranging();
   const draft = shallowRef<Draft | null>(null);
   /** The same where it is of copies. */
@@ -48,7 +54,7 @@ export const useDrafting = defineStore("drafting", () => {
     last += 1;
     const mine = last;
     open = true;
-    board.spread(next, {
+    preview.spread(next, {
       drag,
       told: (spread) => {
         if (asked === typed) {
@@ -75,7 +81,7 @@ export const useDrafting = defineStore("drafting", () => {
 
   /** Begin with copies of what is selected; a ring lies about the pivot, where one was placed. */
   function begin(kind: Form): void {
-    const next = { kind, items: board.selected, copies: newId() } as Copying;
+    const next = { kind, items: selection.selected, copies: newId() } as Copying;
     const { pivot } = arranging;
     start(next, kind === "ring_of_copies" && pivot ? dragTo("centre", pivot, false) : null);
   }
@@ -103,13 +109,13 @@ export const useDrafting = defineStore("drafting", () => {
   function cancel(): void {
     if (!draft.value) return;
     forget();
-    board.endPreview();
+    preview.end();
   }
 
   /** Make what is drafted, as it is once all is answered; what was made, or null. */
   async function make(): Promise<Draft | null> {
     if (open) {
-      await board.awaits(
+      await edits.expect(
         new Promise((done) => {
           waiting.push(done);
           window.setTimeout(done, PATIENCE); // the question may have been dropped
@@ -119,13 +125,13 @@ export const useDrafting = defineStore("drafting", () => {
     const made = draft.value;
     if (!made || trouble.value) return null;
     forget();
-    board.commit(made);
+    edits.commit(made);
     return made;
   }
 
-  watch(() => board.selected, cancel);
+  watch(() => selection.selected, cancel);
   watch(
-    () => board.version,
+    () => doc.version,
     () => draft.value && show(draft.value),
   );
 

@@ -1,17 +1,21 @@
 // The line, or the centre, that the Symmetry tool lays: drafted, seen, dragged and typed; then it
 // makes a symmetry, mirrored copies, or turns over what is selected.
-import { defineStore } from "pinia";
+import { defineDrawingStore } from "../perdrawing";
 import { computed, ref, watch } from "vue";
 import type { Axis, Mirroring, Pattern, Point } from "../../api/types";
 import { newId } from "../../api/ids";
-import { useBoard } from "../board/board";
+import { useActiveContainer } from "../board/activecontainer";
+import { useDocument } from "../board/document";
+import { useSelection } from "../board/selection";
 import { useDrafting } from "./drafting";
 
 export type Makes = "live" | "copy" | "flip";
 const OPEN: Axis = { through: "best", angle: 90, count: 6 };
 
-export const useMirroring = defineStore("mirroring", () => {
-  const board = useBoard();
+export const useMirroring = defineDrawingStore("mirroring", () => {
+  const container = useActiveContainer();
+  const doc = useDocument();
+  const selection = useSelection();
   const drafting = useDrafting();
   /** The tool is in the hand. */
   const on = ref(false);
@@ -19,9 +23,9 @@ export const useMirroring = defineStore("mirroring", () => {
   const pattern = ref<Pattern>("mirror");
   /** The symmetry that is there already and that the tool works on, instead of a draft. */
   const own = computed(() => {
-    const [one, ...others] = board.selected;
-    const id = one ?? board.place;
-    return others.length === 0 && board.drawable(id)?.symmetry ? id : null;
+    const [one, ...others] = selection.selected;
+    const id = one ?? container.active;
+    return others.length === 0 && doc.drawable(id)?.symmetry ? id : null;
   });
   const draft = computed<Mirroring | null>(() => {
     const it = drafting.draft;
@@ -30,10 +34,10 @@ export const useMirroring = defineStore("mirroring", () => {
   const axis = computed<Axis>(() => draft.value?.axis ?? OPEN);
 
   function drafted(next: Axis): Mirroring {
-    const items = board.selected;
+    const items = selection.selected;
     const empty = items.length === 0;
     if (makes.value === "live" || empty) {
-      const more = { symmetry: newId(), pattern: pattern.value, container: board.place };
+      const more = { symmetry: newId(), pattern: pattern.value, container: container.active };
       return { kind: "make_symmetry", items, axis: next, ...more };
     }
     const copies = makes.value === "copy" ? newId() : null;
@@ -77,12 +81,12 @@ export const useMirroring = defineStore("mirroring", () => {
   async function make(): Promise<Mirroring | null> {
     if (!draft.value) return null;
     const made = (await drafting.make()) as Mirroring | null;
-    if (made?.kind === "make_symmetry") board.enter(made.symmetry);
+    if (made?.kind === "make_symmetry") container.enter(made.symmetry);
     return made;
   }
 
   watch(
-    () => [board.selected, own.value],
+    () => [selection.selected, own.value],
     () => on.value && begin({ ...axis.value, centre: null, span: null }),
   );
 

@@ -1,10 +1,13 @@
 // Choosing by what lies where and what is alike: the pile under the pointer, the same ones, the rest.
-import { defineStore } from "pinia";
+import { defineDrawingStore } from "../perdrawing";
 import { computed, ref, shallowRef } from "vue";
 import { ApiError } from "../../api/client";
-import type { Lies, Likeness, Point } from "../../api/types";
+import type { ItemAtPoint, Likeness, Point } from "../../api/types";
 import { core } from "../../core";
-import { useBoard } from "../board/board";
+import { useActiveContainer } from "../board/activecontainer";
+import { useDocument } from "../board/document";
+import { useEdits } from "../board/edits";
+import { useSelection } from "../board/selection";
 import { useNotices } from "../../session/notices";
 import { useView } from "../display/view";
 
@@ -14,18 +17,23 @@ const REACH = 6;
 const counted = (count: number, what: string): string | null =>
   count === 0 ? null : `${count} ${what}`;
 
-export const useSelecting = defineStore("choosing", () => {
-  const board = useBoard();
+export const useSelecting = defineDrawingStore("selecting", () => {
+  const containerStore = useActiveContainer();
+  const doc = useDocument();
+  const edits = useEdits();
+  const selection = useSelection();
   const view = useView();
   const notices = useNotices();
   /** What lies under a place, front to back, and where the list of it shows. */
-  const pile = shallowRef<readonly Lies[]>([]);
+  const pile = shallowRef<readonly ItemAtPoint[]>([]);
   const listAt = shallowRef<Point | null>(null);
   /** What lies where the pointer rests and cannot be picked. */
   const beneath = ref("");
   /** The items that a click could pick, each group as one. */
   const picks = computed(() => [
-    ...new Set(pile.value.filter((l) => !l.hidden && !l.locked).map((l) => board.pickOf(l.item))),
+    ...new Set(
+      pile.value.filter((l) => !l.hidden && !l.locked).map((l) => containerStore.pickOf(l.item)),
+    ),
   ]);
 
   async function look(screen: Point): Promise<boolean> {
@@ -41,9 +49,9 @@ export const useSelecting = defineStore("choosing", () => {
   /** Pick the next one below under a place; from the rearmost on the frontmost again. */
   async function below(screen: Point): Promise<void> {
     if (!(await look(screen))) return;
-    const at = picks.value.findIndex((i) => board.selected.includes(i));
+    const at = picks.value.findIndex((i) => selection.selected.includes(i));
     const next = picks.value[(at + 1) % Math.max(picks.value.length, 1)];
-    if (next) board.select([next]);
+    if (next) selection.select([next]);
   }
 
   /** Say what lies under a resting pointer and is hidden or locked. */
@@ -60,7 +68,7 @@ export const useSelecting = defineStore("choosing", () => {
   /** Select all that is like what is selected. */
   async function same(by: Likeness): Promise<void> {
     try {
-      board.select(await core.alike(board.selected, by));
+      selection.select(await core.alike(selection.selected, by));
     } catch (problem) {
       if (!(problem instanceof ApiError)) throw problem;
       notices.tell(problem.message);
@@ -68,29 +76,29 @@ export const useSelecting = defineStore("choosing", () => {
   }
 
   function invert(): void {
-    const chosen = new Set(board.selected);
-    board.select(board.pickable().filter((i) => !chosen.has(i)));
+    const chosen = new Set(selection.selected);
+    selection.select(containerStore.pickable().filter((i) => !chosen.has(i)));
   }
 
   /** Select all that lies in a layer or a group, and work in it. */
   function allIn(container: string): void {
-    board.enter(container);
-    board.select(board.tree.in(container).filter((i) => board.free(i)));
+    containerStore.enter(container);
+    selection.select(doc.tree.in(container).filter((i) => doc.free(i)));
   }
 
   /** Make one of the pile free to be picked, or pick it. */
-  function take(one: Lies): void {
+  function take(one: ItemAtPoint): void {
     if (one.locked) free(one.item, "locked");
     else if (one.hidden) free(one.item, "hidden");
-    else board.select([board.pickOf(one.item)]);
+    else selection.select([containerStore.pickOf(one.item)]);
   }
 
   function free(item: string, flag: "locked" | "hidden"): void {
-    const around = [item, ...board.tree.above(item)];
-    const items = around.filter((i) => board.drawable(i)?.[flag]);
+    const around = [item, ...doc.tree.above(item)];
+    const items = around.filter((i) => doc.drawable(i)?.[flag]);
     if (items.length === 0) return;
-    if (flag === "locked") board.commit({ kind: "lock_items", items, locked: false });
-    else board.commit({ kind: "hide_items", items, hidden: false });
+    if (flag === "locked") edits.commit({ kind: "lock_items", items, locked: false });
+    else edits.commit({ kind: "hide_items", items, hidden: false });
   }
 
   return { pile, listAt, beneath, picks, look, below, rest, same, invert, allIn, take };

@@ -1,19 +1,23 @@
 // The regions that a sweep can take: asked for while its tool is in the hand, lit up under the
 // pointer, and those that the hand has gone across.
-import { defineStore } from "pinia";
+import { defineDrawingStore } from "../perdrawing";
 import { computed, ref, shallowRef, watch } from "vue";
 import { ApiError } from "../../api/client";
 import type { Command, Point, SweepMarks } from "../../api/types";
 import { core } from "../../core";
 import { newId } from "../../api/ids";
 import { LatestOnly } from "../../lib/latestonly";
-import { useBoard } from "../board/board";
+import { useActiveContainer } from "../board/activecontainer";
+import { useDocument } from "../board/document";
+import { useSelection } from "../board/selection";
 
 /** Sheet units: half a millimetre, which nobody draws on purpose. */
 const GAP = 48 / 25.4;
 
-export const useSweeping = defineStore("sweeping", () => {
-  const board = useBoard();
+export const useSweeping = defineDrawingStore("sweeping", () => {
+  const container = useActiveContainer();
+  const doc = useDocument();
+  const selection = useSelection();
   const on = ref(false);
   const gap = ref(GAP);
   const marks = shallowRef<SweepMarks | null>(null);
@@ -25,7 +29,9 @@ export const useSweeping = defineStore("sweeping", () => {
   /** Which region a place of the sheet lies in, told by what draws them. */
   const find = shallowRef<((place: Point) => number | null) | null>(null);
   /** What is selected; else all that can be picked. */
-  const items = computed(() => (board.selected.length > 0 ? board.selected : board.pickable()));
+  const items = computed(() =>
+    selection.selected.length > 0 ? selection.selected : container.pickable(),
+  );
 
   const asking = new LatestOnly<string[]>(async (asked) => {
     try {
@@ -76,7 +82,7 @@ export const useSweeping = defineStore("sweeping", () => {
     return { kind: "sweep_regions", does, ...told };
   }
 
-  watch(() => [items.value.join(), board.version, gap.value], ask);
+  watch(() => [items.value.join(), doc.version, gap.value], ask);
 
   return {
     on,

@@ -1,22 +1,22 @@
 import { createPinia, setActivePinia } from "pinia";
 import { beforeEach, expect, test, vi } from "vitest";
 import { ApiError } from "../../api/client";
-import type { Command, WordsMark } from "../../api/types";
+import type { Command, TextMark } from "../../api/types";
 
 const post = vi.hoisted(() => vi.fn());
 const board = vi.hoisted(() => ({
   id: 1,
-  place: "layer-1",
+  active: "layer-1",
   selectedItems: [] as unknown[],
   commits: [] as Command[],
   previews: [] as Command[],
   drawable: (id: string) => ({ id, words: said }),
-  kept: (id: string) => ({ id, words: said }),
+  saved: (id: string) => ({ id, words: said }),
   select: () => undefined,
-  preview: (command: Command) => board.previews.push(command),
-  endPreview: () => undefined,
+  show: (command: Command) => board.previews.push(command),
+  end: () => undefined,
   commit: (command: Command) => board.commits.push(command),
-  awaits: (known: Promise<void>) => known,
+  expect: (known: Promise<void>) => known,
 }));
 const said = vi.hoisted(() => ({
   text: "Reed",
@@ -24,8 +24,12 @@ const said = vi.hoisted(() => ({
   face_name: "Zoo",
   kerning: true,
   ligatures: true,
-})) as WordsMark;
-vi.mock("../board/board", () => ({ useBoard: () => board }));
+})) as TextMark;
+vi.mock("../board/document", () => ({ useDocument: () => board }));
+vi.mock("../board/selection", () => ({ useSelection: () => board }));
+vi.mock("../board/preview", () => ({ usePreview: () => board }));
+vi.mock("../board/activecontainer", () => ({ useActiveContainer: () => board }));
+vi.mock("../board/edits", () => ({ useEdits: () => board }));
 vi.mock("../../api/client", async (real) => ({ ...(await real<object>()), post }));
 
 vi.stubGlobal("window", globalThis);
@@ -33,7 +37,7 @@ const { useText } = await import("./text");
 const away = new ApiError("no_connection", "away", 0);
 const wrong = new ApiError("no_words", "no", 422, { final: true });
 const texts = (): string[] =>
-  board.commits.flatMap((c) => (c.kind === "say_words" ? c.said.map((s) => s.text) : []));
+  board.commits.flatMap((c) => (c.kind === "edit_text" ? c.said.map((s) => s.text) : []));
 
 beforeEach(() => {
   setActivePinia(createPinia());

@@ -1,20 +1,24 @@
 // Words: the faces there are, what new words start with, and what is being typed.
-import { defineStore } from "pinia";
+import { defineDrawingStore } from "../perdrawing";
 import { computed, ref, shallowRef, watch } from "vue";
 import { ApiError, createFromFile, get, post, remove } from "../../api/client";
 import type {
   Command,
-  FaceFacts,
+  FontFacts,
   Paint,
   Point,
   Saying,
   Shaped,
   Style,
-  WordsMark,
+  TextMark,
 } from "../../api/types";
 import { newId } from "../../api/ids";
 import { LatestOnly } from "../../lib/latestonly";
-import { useBoard } from "../board/board";
+import { useActiveContainer } from "../board/activecontainer";
+import { useDocument } from "../board/document";
+import { useEdits } from "../board/edits";
+import { usePreview } from "../board/preview";
+import { useSelection } from "../board/selection";
 import { remember, rememberedAs } from "../../lib/settings";
 import { useNewItems } from "../painting/newitems";
 import { useNotices } from "../../session/notices";
@@ -26,7 +30,7 @@ export interface WordStarts {
   size: number;
   tracking: number;
   leading: number;
-  align: WordsMark["align"];
+  align: TextMark["align"];
   kerning: boolean;
   ligatures: boolean;
 }
@@ -63,11 +67,15 @@ const passed = (problem: unknown): null => {
 const isStarts = (value: unknown): value is Partial<WordStarts> =>
   typeof value === "object" && value !== null && !Array.isArray(value);
 
-export const useText = defineStore("lettering", () => {
-  const board = useBoard();
+export const useText = defineDrawingStore("text", () => {
+  const containerStore = useActiveContainer();
+  const doc = useDocument();
+  const edits = useEdits();
+  const preview = usePreview();
+  const selection = useSelection();
   const newItems = useNewItems();
   const notices = useNotices();
-  const faces = shallowRef<FaceFacts[]>([]);
+  const faces = shallowRef<FontFacts[]>([]);
   const kept = ref<WordStarts>({ ...PLAIN, ...rememberedAs(KEY, {}, isStarts) });
   watch(kept, (now) => remember(KEY, JSON.stringify(now)), { deep: true });
   /** It grows by one whenever the text is to be typed. */
@@ -77,7 +85,7 @@ export const useText = defineStore("lettering", () => {
 
   /** What is selected of words, each with what it says. */
   const words = computed(() =>
-    board.selectedItems.flatMap((i) => (i.words ? [{ id: i.id, mark: i.words }] : [])),
+    selection.selectedItems.flatMap((i) => (i.words ? [{ id: i.id, mark: i.words }] : [])),
   );
 
   async function told<T>(act: () => Promise<T>): Promise<T | null> {
@@ -91,13 +99,13 @@ export const useText = defineStore("lettering", () => {
   }
 
   async function load(): Promise<void> {
-    faces.value = (await told(() => get<FaceFacts[]>("/fonts"))) ?? faces.value;
+    faces.value = (await told(() => get<FontFacts[]>("/fonts"))) ?? faces.value;
   }
 
   /** Bring a font; the face in it, or null. */
-  async function bring(file: File): Promise<FaceFacts | null> {
+  async function bring(file: File): Promise<FontFacts | null> {
     const path = `/fonts?name=${encodeURIComponent(file.name)}`;
-    const face = await told(() => createFromFile<FaceFacts>(path, file));
+    const face = await told(() => createFromFile<FontFacts>(path, file));
     if (face) await load();
     return face;
   }
@@ -133,24 +141,24 @@ export const useText = defineStore("lettering", () => {
   /** Write words, to be typed over; along a line where one is said. */
   async function write(at: Point, line: string | null): Promise<void> {
     const { face_name, size, tracking, leading, align, ...said } = kept.value;
-    const container = board.place;
+    const container = containerStore.active;
     const look = style();
-    const drawing = board.id;
+    const drawing = doc.id;
     const found = await told(() => shaped({ text: FIRST, ...said }));
-    if (!found || board.id !== drawing) return;
+    if (!found || doc.id !== drawing) return;
     const lettering = { text: FIRST, ...said, face_name, size, tracking, leading, align };
     const [item, assembly] = [newId(), newId()];
-    const command = { kind: "write_words", item, at, style: look, container } as const;
-    board.select([line === null ? item : assembly]);
-    board.commit({ ...command, lettering: { ...lettering, shaped: found } });
-    if (line !== null) board.commit({ kind: "lay_words", item, line, assembly });
+    const command = { kind: "add_text", item, at, style: look, container } as const;
+    selection.select([line === null ? item : assembly]);
+    edits.commit({ ...command, lettering: { ...lettering, shaped: found } });
+    if (line !== null) edits.commit({ kind: "put_text_on_path", item, line, assembly });
     focus.value += 1;
   }
 
   /** The command that says something else, or in another face. */
   async function saying(items: string[], change: Change): Promise<Command> {
     const marks = items.flatMap((item) => {
-      const mark = board.drawable(item)?.words;
+      const mark = doc.drawable(item)?.words;
       return mark ? [{ item, mark }] : [];
     });
     const said = await Promise.all(
@@ -160,21 +168,21 @@ export const useText = defineStore("lettering", () => {
         return { item, ...told, face_name, shaped: await shaped(told) };
       }),
     );
-    return { kind: "say_words", items: marks.map((m) => m.item), said };
+    return { kind: "edit_text", items: marks.map((m) => m.item), said };
   }
 
   /** Say it, once it is known what it looks like. */
   async function say(items: string[], change: Change): Promise<void> {
-    await board.awaits(
+    await edits.expect(
       told(() => saying(items, change)).then((command) => {
-        if (command) board.commit(command);
+        if (command) edits.commit(command);
       }),
     );
   }
 
   const looking = new LatestOnly<Typed>(async (now) => {
     const command = await saying(now.items, { text: now.text }).catch(passed);
-    if (command && typed.value === now) board.preview(command);
+    if (command && typed.value === now) preview.show(command);
   });
 
   /** Show what is typed while it is typed. */
@@ -195,11 +203,11 @@ export const useText = defineStore("lettering", () => {
     const now = typed.value;
     looking.drop();
     if (!now) return;
-    const before = board.kept(now.items[0] ?? "")?.words?.text;
+    const before = doc.saved(now.items[0] ?? "")?.words?.text;
     if (now.text.trim() === "" || now.text === before) return leaveTyped();
     forget(now.items);
     due.add(now);
-    void keep(now, board.id);
+    void keep(now, doc.id);
   }
 
   /** It stays in the field until it is known what it looks like; until then it is tried again. */
@@ -211,14 +219,14 @@ export const useText = defineStore("lettering", () => {
     } catch (problem) {
       if (!(problem instanceof ApiError)) throw problem;
       notices.tell(problem.message);
-      if (problem.final || board.id !== drawing) due.delete(now);
+      if (problem.final || doc.id !== drawing) due.delete(now);
       else window.setTimeout(() => void keep(now, drawing), AGAIN);
       return;
     }
-    if (!due.delete(now) || board.id !== drawing) return;
+    if (!due.delete(now) || doc.id !== drawing) return;
     if (typed.value === now) typed.value = null;
-    board.endPreview();
-    board.commit(command, true);
+    preview.end();
+    edits.commit(command, true);
   }
 
   /** Leave what was typed. */
@@ -226,7 +234,7 @@ export const useText = defineStore("lettering", () => {
     if (typed.value) forget(typed.value.items);
     typed.value = null;
     looking.drop();
-    board.endPreview();
+    preview.end();
   }
 
   return {

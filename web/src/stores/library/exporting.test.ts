@@ -11,7 +11,8 @@ let files: (() => Promise<Response>)[];
 let looks: ((r: Response) => void)[];
 let signals: (AbortSignal | undefined)[];
 const board = reactive({ id: 7, state: "kept", selected: ["a"] });
-vi.mock("../board/board", () => ({ useBoard: () => board }));
+vi.mock("../board/document", () => ({ useDocument: () => board }));
+vi.mock("../board/selection", () => ({ useSelection: () => board }));
 vi.mock("../../session/notices", () => ({
   useNotices: () => ({ tell: (s: string) => told.push(s) }),
 }));

@@ -1,10 +1,11 @@
 // Sending out: how each format is sent, a look at what would come of it, the files themselves.
-import { defineStore } from "pinia";
+import { defineDrawingStore } from "../perdrawing";
 import { computed, ref, shallowRef, watch } from "vue";
 import { ApiError, fileOf, get, post } from "../../api/client";
-import type { ExportKind, ExportPreview, ExportSettings, Sending } from "../../api/types";
+import type { ExportKind, ExportPreview, ExportSettings, FormatSettings } from "../../api/types";
 import { newId } from "../../api/ids";
-import { useBoard } from "../board/board";
+import { useDocument } from "../board/document";
+import { useSelection } from "../board/selection";
 import { saved } from "../../lib/download";
 import { useNotices } from "../../session/notices";
 import { ProgressPoller } from "../../sync/progress";
@@ -14,11 +15,12 @@ const RESTS = 300;
 /** Milliseconds after which what was to stop is waited for no more. */
 const UNHEARD = 3000;
 
-export const useExporting = defineStore("sending", () => {
-  const board = useBoard();
+export const useExporting = defineDrawingStore("exporting", () => {
+  const doc = useDocument();
+  const selection = useSelection();
   const notices = useNotices();
   const open = ref(false);
-  const kinds = ref<Partial<Record<ExportKind, Sending>>>({});
+  const kinds = ref<Partial<Record<ExportKind, FormatSettings>>>({});
   const last = ref<ExportKind | null>(null);
   const kind = ref<ExportKind>("svg");
   const now = computed(() => kinds.value[kind.value] ?? null);
@@ -29,13 +31,17 @@ export const useExporting = defineStore("sending", () => {
   const sends = ref(false);
   const waiting = shallowRef(new ProgressPoller(0));
 
-  const body = (sending: Sending, id: string): object => ({ id, sending, items: board.selected });
-  const path = (part: string): string => `/drawings/${board.id}/${part}`;
+  const body = (sending: FormatSettings, id: string): object => ({
+    id,
+    sending,
+    items: selection.selected,
+  });
+  const path = (part: string): string => `/drawings/${doc.id}/${part}`;
 
   async function load(): Promise<boolean> {
     try {
       const found = await get<ExportSettings>(path("export-settings"));
-      kinds.value = found.kinds as Record<ExportKind, Sending>;
+      kinds.value = found.kinds as Record<ExportKind, FormatSettings>;
       last.value = found.last as ExportKind | null;
       return true;
     } catch (problem) {
@@ -47,7 +53,7 @@ export const useExporting = defineStore("sending", () => {
 
   /** What is on its way is in the file as well, or nothing is sent. */
   function ready(): boolean {
-    if (board.state === "kept") return true;
+    if (doc.state === "kept") return true;
     notices.tell("Some edits are not saved yet. Export once everything is saved.");
     return false;
   }
@@ -58,9 +64,10 @@ export const useExporting = defineStore("sending", () => {
     open.value = true;
   }
 
-  function set(part: Partial<Sending>): void {
+  function set(part: Partial<FormatSettings>): void {
     const before = now.value;
-    if (before) kinds.value = { ...kinds.value, [kind.value]: { ...before, ...part } as Sending };
+    if (before)
+      kinds.value = { ...kinds.value, [kind.value]: { ...before, ...part } as FormatSettings };
   }
 
   let asked = 0;
@@ -76,7 +83,7 @@ export const useExporting = defineStore("sending", () => {
     asked += 1;
     const mine = asked;
     looking.value = true;
-    const wait = new ProgressPoller(board.id);
+    const wait = new ProgressPoller(doc.id);
     waiting.value = wait;
     const id = newId();
     wait.start(id);
@@ -104,15 +111,15 @@ export const useExporting = defineStore("sending", () => {
     window.setTimeout(() => now.abort(), UNHEARD);
   }
   watch(
-    () => board.id,
+    () => doc.id,
     () => leaves.abort(),
   );
 
   /** Make the files and save them; whether that was done. */
-  async function send(sending: Sending): Promise<string | null> {
+  async function send(sending: FormatSettings): Promise<string | null> {
     if (sends.value || !ready()) return null;
     sends.value = true;
-    const wait = new ProgressPoller(board.id);
+    const wait = new ProgressPoller(doc.id);
     waiting.value = wait;
     const id = newId();
     wait.start(id);

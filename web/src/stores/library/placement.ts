@@ -1,10 +1,13 @@
 // The outline of the shelf that is in the hand, and what linked copies follow.
-import { defineStore } from "pinia";
+import { defineDrawingStore } from "../perdrawing";
 import { computed, ref, shallowRef, watch } from "vue";
 import { ApiError, get } from "../../api/client";
 import type { Command, Drawable, KeptClip, Point, ShelfEntry } from "../../api/types";
 import { newId } from "../../api/ids";
-import { useBoard } from "../board/board";
+import { useActiveContainer } from "../board/activecontainer";
+import { useDocument } from "../board/document";
+import { useEdits } from "../board/edits";
+import { useSelection } from "../board/selection";
 import { remember, remembered } from "../../lib/settings";
 import { useShelf } from "./shelf";
 import { useNotices } from "../../session/notices";
@@ -15,9 +18,9 @@ export function placing(
   item: string,
   start: Point,
   how: { linked: boolean; container: string },
-): Extract<Command, { kind: "place_kept" }> {
+): Extract<Command, { kind: "place_from_shelf" }> {
   return {
-    kind: "place_kept",
+    kind: "place_from_shelf",
     clip: kept.clip,
     copies: item,
     called: kept.name,
@@ -29,8 +32,11 @@ export function placing(
 
 const LINKED = "kept-linked";
 
-export const usePlacement = defineStore("kept", () => {
-  const board = useBoard();
+export const usePlacement = defineDrawingStore("placement", () => {
+  const container = useActiveContainer();
+  const doc = useDocument();
+  const edits = useEdits();
+  const selection = useSelection();
   const shelf = useShelf();
   const notices = useNotices();
   const entry = shallowRef<ShelfEntry | null>(null);
@@ -72,12 +78,12 @@ export const usePlacement = defineStore("kept", () => {
 
   /** Place an outline where it was dropped, in its own size. */
   async function drop(of: ShelfEntry, at: Point): Promise<void> {
-    const drawing = board.id;
+    const drawing = doc.id;
     const found = await clipOf(of);
-    if (!found || board.id !== drawing) return;
+    if (!found || doc.id !== drawing) return;
     const item = newId();
-    board.select([item]);
-    board.commit(placing(found, item, at, { linked: linked.value, container: board.place }));
+    selection.select([item]);
+    edits.commit(placing(found, item, at, { linked: linked.value, container: container.active }));
   }
 
   /** Typed, the width; the height where it does not follow. */
@@ -88,7 +94,7 @@ export const usePlacement = defineStore("kept", () => {
     else size.value = axis === 0 ? [value, height] : [width, value];
   }
 
-  const links = computed<Drawable[]>(() => board.selectedItems.filter((i) => i.link !== null));
+  const links = computed<Drawable[]>(() => selection.selectedItems.filter((i) => i.link !== null));
   /** What a linked copy follows, while it is on the shelf. */
   const followed = (of: Drawable): ShelfEntry | undefined =>
     shelf.entries.find((e) => e.key !== "" && e.key === of.link?.entry);
@@ -98,8 +104,8 @@ export const usePlacement = defineStore("kept", () => {
     const found = await clipOf(of);
     if (!found || items.length === 0) return;
     const { clip, key, state } = found;
-    board.commit({
-      kind: "follow_kept",
+    edits.commit({
+      kind: "update_linked_copies",
       items,
       clip,
       copies: newId(),
@@ -112,11 +118,11 @@ export const usePlacement = defineStore("kept", () => {
   function unlink(): void {
     const items = links.value.map((i) => i.id);
     const rest = items.flatMap((i) => {
-      const held = board.tree.in(i);
+      const held = doc.tree.in(i);
       return held.length === 1 ? [...held] : [i];
     });
-    board.commit({ kind: "unlink_items", items });
-    board.select(rest);
+    edits.commit({ kind: "unlink_items", items });
+    selection.select(rest);
   }
 
   return {

@@ -15,12 +15,15 @@ const board = {
   id: 7,
   selected: ["a"],
   selectedItems: [{ id: "a", name: "Leaf", link: null }] as object[],
-  place: "layer-1",
+  active: "layer-1",
   tree: { in: () => ["x"] },
   select: (ids: string[]) => (board.selected = ids),
   commit: (command: object) => commits.push(command),
 };
-vi.mock("../board/board", () => ({ useBoard: () => board }));
+vi.mock("../board/document", () => ({ useDocument: () => board }));
+vi.mock("../board/selection", () => ({ useSelection: () => board }));
+vi.mock("../board/activecontainer", () => ({ useActiveContainer: () => board }));
+vi.mock("../board/edits", () => ({ useEdits: () => board }));
 vi.mock("../../core", () => ({
   core: {
     copy: () => Promise.resolve("<svg/>"),

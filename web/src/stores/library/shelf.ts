@@ -1,10 +1,10 @@
 // The shelf: outlines and settings of dials under a name, in trays, kept by the server.
-import { defineStore } from "pinia";
+import { defineDrawingStore } from "../perdrawing";
 import { computed, ref } from "vue";
 import { ApiError, create, fileAt, get, patch, post, put, remove } from "../../api/client";
 import type { ChangedEntry, ShelfEntry, ShelfPage } from "../../api/types";
 import { core } from "../../core";
-import { useBoard } from "../board/board";
+import { useSelection } from "../board/selection";
 import { serialQueue } from "../../lib/serialqueue";
 import { saved } from "../../lib/download";
 import { useNotices } from "../../session/notices";
@@ -20,8 +20,8 @@ async function allEntries(): Promise<ShelfEntry[]> {
   }
 }
 
-export const useShelf = defineStore("shelf", () => {
-  const board = useBoard();
+export const useShelf = defineDrawingStore("shelf", () => {
+  const selectionStore = useSelection();
   const notices = useNotices();
   const entries = ref<ShelfEntry[]>([]);
   const loaded = ref(false);
@@ -59,7 +59,7 @@ export const useShelf = defineStore("shelf", () => {
 
   /** What is selected, as it can be kept. */
   const selection = async (): Promise<string | null> =>
-    told(async () => (await core.copied(await core.copy(board.selected))).clip);
+    told(async () => (await core.copied(await core.copy(selectionStore.selected))).clip);
 
   /** A name that a tray has not got yet. */
   function freeName(tray: string, name: string): string {
@@ -73,7 +73,7 @@ export const useShelf = defineStore("shelf", () => {
   async function keepItems(tray: string, of: ShelfEntry | null): Promise<ShelfEntry | null> {
     const clip = await selection();
     if (clip === null) return null;
-    const first = board.selectedItems[0]?.name ?? "Outline";
+    const first = selectionStore.selectedItems[0]?.name ?? "Outline";
     const name = freeName(tray, of?.name ?? first);
     const family = of ? { family: of.family } : {};
     return doing(() => create<ShelfEntry>("/library/outlines", { tray, name, clip, ...family }));

@@ -1,22 +1,24 @@
 // Whether an outline is symmetric: asked for, shown on the sheet with its line and its worst place,
 // and asked anew whenever the outline changes.
-import { defineStore } from "pinia";
+import { defineDrawingStore } from "../perdrawing";
 import { computed, ref, shallowRef, watch } from "vue";
 import { ApiError } from "../../api/client";
 import type { Axis, BalanceMark } from "../../api/types";
 import { core } from "../../core";
 import { LatestOnly } from "../../lib/latestonly";
-import { useBoard } from "../board/board";
+import { useDocument } from "../board/document";
+import { useSelection } from "../board/selection";
 
-export const useBalance = defineStore("balance", () => {
-  const board = useBoard();
+export const useBalance = defineDrawingStore("balance", () => {
+  const doc = useDocument();
+  const selection = useSelection();
   const on = ref(false);
   /** The line that was chosen; null: the one that is found. */
   const axis = shallowRef<Axis | null>(null);
   const mark = shallowRef<BalanceMark | null>(null);
   const trouble = ref("");
   const item = computed(() => {
-    const [one, ...others] = board.selectedItems;
+    const [one, ...others] = selection.selectedItems;
     return others.length === 0 && one?.type === "outline" ? one.id : null;
   });
 
@@ -48,7 +50,7 @@ export const useBalance = defineStore("balance", () => {
     if (asked && now) ask();
   });
   watch(
-    () => item.value && board.kept(item.value)?.path,
+    () => item.value && doc.saved(item.value)?.path,
     () => on.value && ask(),
   );
 

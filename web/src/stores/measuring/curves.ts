@@ -1,9 +1,10 @@
 // The comb and the profile: how long teeth are, and the place of an outline that is pointed at, in
 // the graph or on the canvas.
-import { defineStore } from "pinia";
+import { defineDrawingStore } from "../perdrawing";
 import { computed, ref, shallowRef, watch } from "vue";
 import type { Point } from "../../api/types";
-import { useBoard } from "../board/board";
+import { useDocument } from "../board/document";
+import { useSelection } from "../board/selection";
 import { shown } from "../../lib/numbers";
 import { nearest, usual, type PlaceOn } from "../../lib/readings";
 import { useCatalogue } from "../display/catalogue";
@@ -13,22 +14,23 @@ const MOST_TEETH = 40;
 /** Pixels: how near the pointer has to be to a place to point at it. */
 const REACH = 14;
 
-export const useCurves = defineStore("curves", () => {
-  const board = useBoard();
+export const useCurves = defineDrawingStore("curves", () => {
+  const doc = useDocument();
+  const selection = useSelection();
   const catalogue = useCatalogue();
   /** What the dial says: 1 to begin with. */
   const size = ref(1);
   /** Pixels of a tooth for a curvature of 1 / sheet unit, with the dial at 1. */
   const base = ref(0);
   const pointed = shallowRef<PlaceOn | null>(null);
-  const readings = computed(() => board.marks.curves);
+  const readings = computed(() => selection.marks.curves);
   const reach = computed(() => base.value * size.value);
-  const unit = computed(() => catalogue.unit(board.sheet.unit));
+  const unit = computed(() => catalogue.unit(doc.sheet.unit));
 
   let measured = "";
   watch(readings, (now) => {
     if (pointed.value && !now[pointed.value.reading]) pointed.value = null;
-    const key = board.selected.join();
+    const key = selection.selected.join();
     if (key === measured || now.length === 0) return;
     measured = key;
     const most = usual(now);

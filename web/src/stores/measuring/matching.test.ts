@@ -11,16 +11,19 @@ const board = reactive({
   state: "kept",
   selected: [] as string[],
   previewing: null as Command | null,
-  sheet: { underlays: [] as object[] },
+  sheet: { references: [] as object[] },
   commit: vi.fn(),
-  preview: vi.fn(),
-  endPreview: vi.fn(),
+  show: vi.fn(),
+  end: vi.fn(),
 });
 const told: string[] = [];
 /** What was asked and is not answered yet. */
 let open: { path: string; body: Record<string, unknown>; answer: (with_: unknown) => void }[] = [];
 
-vi.mock("../board/board", () => ({ useBoard: () => board }));
+vi.mock("../board/document", () => ({ useDocument: () => board }));
+vi.mock("../board/selection", () => ({ useSelection: () => board }));
+vi.mock("../board/preview", () => ({ usePreview: () => board }));
+vi.mock("../board/edits", () => ({ useEdits: () => board }));
 vi.mock("../../session/notices", () => ({
   useNotices: () => ({ tell: (text: string) => told.push(text) }),
 }));
@@ -34,11 +37,11 @@ vi.mock("../../api/client", async (original) => ({
     }),
 }));
 
-const form = (pixel: number) => ({ silhouette: { paths: [], pixel }, colour: "#C4A076" });
+const form = (pixel: number) => ({ traced_area: { paths: [], pixel }, colour: "#C4A076" });
 const kept = (pixel: number) => ({
-  kind: "set_silhouette",
-  underlay: "u",
-  silhouette: { paths: [], pixel },
+  kind: "set_traced_area",
+  reference: "u",
+  traced_area: { paths: [], pixel },
 });
 
 async function answer(found: unknown): Promise<void> {
@@ -52,7 +55,7 @@ beforeEach(() => {
   vi.clearAllMocks();
   [open, told.length] = [[], 0];
   Object.assign(board, { id: 1, version: 3, state: "kept", selected: [], previewing: null });
-  board.sheet = { underlays: [] };
+  board.sheet = { references: [] };
   matching = useMatching();
 });
 afterEach(() => matching.$dispose());
@@ -84,10 +87,10 @@ test("while the dial turns the newest form alone is shown, and kept once it is l
   }
   expect(open).toHaveLength(1);
   await answer(form(0.3));
-  expect(board.preview).not.toHaveBeenCalled(); // an older one
+  expect(board.show).not.toHaveBeenCalled(); // an older one
   expect(open[0]?.body.tolerance).toBe(50);
   await answer(form(0.5));
-  expect(board.preview).toHaveBeenCalledWith(kept(0.5));
+  expect(board.show).toHaveBeenCalledWith(kept(0.5));
   expect(board.commit).not.toHaveBeenCalled();
   matching.look();
   await answer(form(0.5));
@@ -100,11 +103,11 @@ test("what cannot be found is said once it is to be kept, and what was shown goe
   await answer(form(0.1));
   matching.look("show");
   await answer(none);
-  expect([told, board.endPreview.mock.calls.length]).toEqual([[], 0]);
+  expect([told, board.end.mock.calls.length]).toEqual([[], 0]);
   matching.look();
   await answer(none);
   expect(told).toEqual([none.message]);
-  expect(board.endPreview).toHaveBeenCalledOnce();
+  expect(board.end).toHaveBeenCalledOnce();
   expect(matching.finding).toBe(false);
 });
 
@@ -122,14 +125,14 @@ test("what is found for a drawing that was left is not kept in another one", asy
 });
 
 test("the match is asked for what is kept or dragged, and an answer for others is not shown", async () => {
-  board.sheet = { underlays: [{ id: "u", hidden: false, silhouette: { paths: [], pixel: 1 } }] };
+  board.sheet = { references: [{ id: "u", hidden: false, traced_area: { paths: [], pixel: 1 } }] };
   board.state = "waiting";
   board.selected = ["a"];
   await nextTick();
   expect(open).toEqual([]);
   board.previewing = { kind: "move_items", items: ["a"], by: [1, 0] } as Command;
   await nextTick();
-  expect(open[0]?.body).toEqual({ items: ["a"], underlay: "u", command: board.previewing });
+  expect(open[0]?.body).toEqual({ items: ["a"], reference: "u", command: board.previewing });
   board.selected = ["b"];
   await answer({ overlap: 0.5 });
   expect(matching.mark).toBeNull();

@@ -1,18 +1,21 @@
-// The form in an underlay: found by clicks, kept with it; and how well what is selected covers it,
+// The form in a reference: found by clicks, kept with it; and how well what is selected covers it,
 // measured by the server while anything is dragged.
-import { defineStore } from "pinia";
+import { defineDrawingStore } from "../perdrawing";
 import { computed, ref, shallowRef, watch } from "vue";
 import { ApiError, post } from "../../api/client";
-import type { Command, FoundForm, MatchMark, Point, Underlay } from "../../api/types";
+import type { Command, FoundForm, MatchMark, Point, Reference } from "../../api/types";
 import { LatestOnly } from "../../lib/latestonly";
-import { useBoard } from "../board/board";
+import { useDocument } from "../board/document";
+import { useEdits } from "../board/edits";
+import { usePreview } from "../board/preview";
+import { useSelection } from "../board/selection";
 import { useNotices } from "../../session/notices";
 
 /** Clicked places that are looked around together; of more the last ones. */
 const MOST_PLACES = 24;
 
 interface Seeds {
-  underlay: string;
+  reference: string;
   places: Point[];
 }
 
@@ -24,12 +27,15 @@ interface Look {
 
 interface Asked {
   items: string[];
-  underlay: string;
+  reference: string;
   command: Command | null;
 }
 
-export const useMatching = defineStore("matching", () => {
-  const board = useBoard();
+export const useMatching = defineDrawingStore("matching", () => {
+  const doc = useDocument();
+  const edits = useEdits();
+  const preview = usePreview();
+  const selection = useSelection();
   const notices = useNotices();
   /** How far colours may be from that of a place that was clicked. */
   const tolerance = ref(20);
@@ -38,19 +44,19 @@ export const useMatching = defineStore("matching", () => {
   const finding = ref(false);
   /** The colour of the place that was clicked last. */
   const colour = ref<string | null>(null);
-  /** Where was clicked, of which underlay. */
+  /** Where was clicked, of which reference. */
   const seeds = shallowRef<Seeds | null>(null);
 
   /** The picture that outlines are compared with. */
-  const underlay = computed<Underlay | undefined>(() =>
-    board.sheet.underlays.find((u) => u.silhouette && !u.hidden),
+  const reference = computed<Reference | undefined>(() =>
+    doc.sheet.references.find((u) => u.traced_area && !u.hidden),
   );
   const mark = shallowRef<MatchMark | null>(null);
   const refused = ref("");
 
   function find(of: string, at: Point, besides: boolean): void {
-    const before = besides && seeds.value?.underlay === of ? seeds.value.places : [];
-    seeds.value = { underlay: of, places: [...before, at].slice(-MOST_PLACES) };
+    const before = besides && seeds.value?.reference === of ? seeds.value.places : [];
+    seeds.value = { reference: of, places: [...before, at].slice(-MOST_PLACES) };
     look();
   }
 
@@ -66,23 +72,23 @@ export const useMatching = defineStore("matching", () => {
 
   const looking = new LatestOnly<Look>(async (asked) => {
     const { at, to } = asked;
-    const drawing = board.id;
+    const drawing = doc.id;
     try {
       const found = await post<FoundForm>(`/drawings/${drawing}/queries/traced-area`, {
         ...at,
         tolerance: tolerance.value,
         holes: holes.value,
       });
-      if (drawing !== board.id) return;
+      if (drawing !== doc.id) return;
       colour.value = found.colour;
-      const { silhouette } = found;
-      const command: Command = { kind: "set_silhouette", underlay: at.underlay, silhouette };
-      if (to === "keep") board.commit(command);
-      else if (asked === newest) board.preview(command);
+      const { traced_area } = found;
+      const command: Command = { kind: "set_traced_area", reference: at.reference, traced_area };
+      if (to === "keep") edits.commit(command);
+      else if (asked === newest) preview.show(command);
     } catch (problem) {
       if (!(problem instanceof ApiError)) throw problem;
-      if (to === "show" || drawing !== board.id) return;
-      board.endPreview();
+      if (to === "show" || drawing !== doc.id) return;
+      preview.end();
       notices.tell(problem.message);
     } finally {
       if (asked === newest) finding.value = false;
@@ -90,7 +96,7 @@ export const useMatching = defineStore("matching", () => {
   });
 
   watch(
-    () => board.id,
+    () => doc.id,
     () => {
       looking.drop();
       [seeds.value, colour.value, newest] = [null, null, null];
@@ -100,8 +106,8 @@ export const useMatching = defineStore("matching", () => {
 
   const asking = new LatestOnly<Asked>(async (asked) => {
     try {
-      const found = await post<MatchMark>(`/drawings/${board.id}/queries/match`, asked);
-      if (asked.items.join() !== board.selected.join() || !underlay.value) return;
+      const found = await post<MatchMark>(`/drawings/${doc.id}/queries/match`, asked);
+      if (asked.items.join() !== selection.selected.join() || !reference.value) return;
       [mark.value, refused.value] = [found, ""];
     } catch (problem) {
       if (!(problem instanceof ApiError)) throw problem;
@@ -110,15 +116,16 @@ export const useMatching = defineStore("matching", () => {
   });
 
   watch(
-    () => [board.selected, board.version, underlay.value, board.previewing, board.state] as const,
+    () =>
+      [selection.selected, doc.version, reference.value, preview.previewing, doc.state] as const,
     ([items, , form, command]) => {
       if (!form || items.length === 0) {
         mark.value = null;
         refused.value = "";
-      } else if (command || board.state === "kept")
-        asking.put({ items: [...items], underlay: form.id, command });
+      } else if (command || doc.state === "kept")
+        asking.put({ items: [...items], reference: form.id, command });
     },
   );
 
-  return { tolerance, holes, tinted, finding, colour, seeds, underlay, mark, refused, find, look };
+  return { tolerance, holes, tinted, finding, colour, seeds, reference, mark, refused, find, look };
 });

@@ -1,12 +1,15 @@
 // The trouble spots of what is selected: looked for while the Profile is open, gone through one by
 // one, each with the edit that mends it.
-import { defineStore } from "pinia";
+import { defineDrawingStore } from "../perdrawing";
 import { computed, reactive, ref, shallowRef, watch } from "vue";
 import { ApiError } from "../../api/client";
 import type { TroubleLimits, TroubleSpot, TroubleSpots } from "../../api/types";
 import { core } from "../../core";
 import { LatestOnly } from "../../lib/latestonly";
-import { useBoard } from "../board/board";
+import { useCopies } from "../board/copies";
+import { useDocument } from "../board/document";
+import { useEdits } from "../board/edits";
+import { useSelection } from "../board/selection";
 import { useDisplay } from "../display/display";
 import { remember, rememberedAs } from "../../lib/settings";
 import { useNotices } from "../../session/notices";
@@ -21,8 +24,11 @@ const NONE: TroubleSpots = { spots: [], count: 0, cut: false };
 /** Pixels: how far from the edge of the canvas a place is shown. */
 const MARGIN = 60;
 
-export const useTroubleSpots = defineStore("troubles", () => {
-  const board = useBoard();
+export const useTroubleSpots = defineDrawingStore("trouble-spots", () => {
+  const copies = useCopies();
+  const doc = useDocument();
+  const edits = useEdits();
+  const selection = useSelection();
   const display = useDisplay();
   const notices = useNotices();
   const view = useView();
@@ -38,7 +44,7 @@ export const useTroubleSpots = defineStore("troubles", () => {
   const asking = new LatestOnly<string[]>(async (items) => {
     try {
       const told = await core.troubles(items, { ...limits });
-      if (items.join() !== board.selected.join() || !display.profile) return;
+      if (items.join() !== selection.selected.join() || !display.profile) return;
       [found.value, refused.value] = [told, ""];
       number.value = Math.min(number.value, told.spots.length - 1);
       if (waits) step(waits as 1 | -1);
@@ -49,10 +55,11 @@ export const useTroubleSpots = defineStore("troubles", () => {
   });
 
   watch(
-    () => [display.profile, board.selected.join(), board.version, JSON.stringify(limits)] as const,
+    () =>
+      [display.profile, selection.selected.join(), doc.version, JSON.stringify(limits)] as const,
     ([open, items], [, before]) => {
       if (items !== before) [found.value, number.value, refused.value] = [NONE, -1, ""];
-      if (open && board.selected.length > 0) asking.put([...board.selected]);
+      if (open && selection.selected.length > 0) asking.put([...selection.selected]);
       else found.value = NONE;
     },
   );
@@ -60,7 +67,7 @@ export const useTroubleSpots = defineStore("troubles", () => {
 
   /** Go to the next spot, or to the one before; the list opens where it is not. */
   function go(way: 1 | -1): void {
-    if (board.selected.length === 0) {
+    if (selection.selected.length === 0) {
       notices.tell("Nothing is selected. Select what to check; 3 goes to the next spot.");
       return;
     }
@@ -83,7 +90,7 @@ export const useTroubleSpots = defineStore("troubles", () => {
     number.value = to;
     const spot = current.value;
     if (!spot) return;
-    const [x, y] = view.toScreen(board.fromOriginal(spot.at as [number, number]));
+    const [x, y] = view.toScreen(copies.fromOriginal(spot.at as [number, number]));
     const [wide, high] = view.size;
     if (x < MARGIN || y < MARGIN || x > wide - MARGIN || y > high - MARGIN) {
       view.pan([wide / 2 - x, high / 2 - y]);
@@ -93,7 +100,7 @@ export const useTroubleSpots = defineStore("troubles", () => {
   /** Do what mends the spot that one is at; false where there is none. */
   function mend(): boolean {
     if (!current.value || !display.profile) return false;
-    board.commit(current.value.command);
+    edits.commit(current.value.command);
     return true;
   }
 

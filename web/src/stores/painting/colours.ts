@@ -1,10 +1,10 @@
 // Colours that were used lately, and what the core says of a colour.
-import { defineStore } from "pinia";
+import { defineDrawingStore } from "../perdrawing";
 import { ref } from "vue";
 import { ApiError } from "../../api/client";
 import type { ColourFacts } from "../../api/types";
 import { core } from "../../core";
-import { useBoard } from "../board/board";
+import { useDocument } from "../board/document";
 import { remember, rememberedAs } from "../../lib/settings";
 import { useNotices } from "../../session/notices";
 
@@ -13,15 +13,15 @@ const MOST = 12;
 const isList = (value: unknown): value is string[] =>
   Array.isArray(value) && value.every((v) => typeof v === "string" && /^#[0-9A-F]{6}$/.test(v));
 
-export const useColours = defineStore("colours", () => {
-  const board = useBoard();
+export const useColours = defineDrawingStore("colours", () => {
+  const doc = useDocument();
   const notices = useNotices();
   const recent = ref<string[]>(rememberedAs(KEY, [], isList).slice(0, MOST));
 
   /** All about a colour, compared with the sheet; null where it is none, which is said. */
   async function read(text: string): Promise<ColourFacts | null> {
     try {
-      return await core.colour(text.slice(0, 200), board.sheet.colour ?? "#FFFFFF");
+      return await core.colour(text.slice(0, 200), doc.sheet.colour ?? "#FFFFFF");
     } catch (problem) {
       if (!(problem instanceof ApiError)) throw problem;
       notices.tell(problem.message);

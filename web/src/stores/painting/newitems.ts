@@ -1,8 +1,9 @@
 // What a new shape starts with: the dials its kind was last given, and the starting style.
-import { defineStore } from "pinia";
+import { defineDrawingStore } from "../perdrawing";
 import { computed, ref, watch } from "vue";
 import type { Colour, Style } from "../../api/types";
-import { useBoard } from "../board/board";
+import { useEdits } from "../board/edits";
+import { useSelection } from "../board/selection";
 import { remember, rememberedAs } from "../../lib/settings";
 import { useCatalogue } from "../display/catalogue";
 
@@ -18,8 +19,9 @@ const NONE: Remembered = { dials: {}, style: null, size: [96, 96] };
 const isRemembered = (value: unknown): value is Partial<Remembered> =>
   typeof value === "object" && value !== null && !Array.isArray(value);
 
-export const useNewItems = defineStore("starts", () => {
-  const board = useBoard();
+export const useNewItems = defineDrawingStore("new-items", () => {
+  const edits = useEdits();
+  const selection = useSelection();
   const catalogue = useCatalogue();
   const kept = ref<Remembered>({
     ...structuredClone(NONE),
@@ -31,11 +33,12 @@ export const useNewItems = defineStore("starts", () => {
 
   /** Once a dial was turned, what it came to is what the next shape of the kind starts with. */
   watch(
-    () => board.keptMarks,
+    () => selection.savedMarks,
     (marks) => {
-      const type = board.selectedItems.length === 1 ? board.selectedItems[0]?.type : undefined;
-      if (!board.dialled || !type || marks.dials.length === 0) return;
-      board.dialled = false;
+      const type =
+        selection.selectedItems.length === 1 ? selection.selectedItems[0]?.type : undefined;
+      if (!edits.dialled || !type || marks.dials.length === 0) return;
+      edits.dialled = false;
       const values = marks.dials.flatMap((d) => (d.value == null ? [] : [[d.dial, d.value]]));
       kept.value.dials[type] = Object.fromEntries(values) as Record<string, number>;
     },

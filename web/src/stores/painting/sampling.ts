@@ -1,12 +1,14 @@
 // What the Sample colour tool sees, and giving it to what is selected or to what is drawn next.
-import { defineStore } from "pinia";
+import { defineDrawingStore } from "../perdrawing";
 import { computed, ref, shallowRef, watch } from "vue";
 import { ApiError } from "../../api/client";
 import type { Colour, Point, Sample, Style } from "../../api/types";
 import { pixelsAt, type Pixels } from "../../lib/pixels";
 import { core } from "../../core";
 import { LatestOnly } from "../../lib/latestonly";
-import { useBoard } from "../board/board";
+import { useDocument } from "../board/document";
+import { useEdits } from "../board/edits";
+import { useSelection } from "../board/selection";
 import { useColours } from "./colours";
 import { remember, remembered } from "../../lib/settings";
 import { useNewItems } from "./newitems";
@@ -23,13 +25,15 @@ const REACH = 4;
 
 interface Seen {
   colour: string;
-  of: Sample["of"] | "underlay";
+  of: Sample["of"] | "reference";
   style: Style | null;
   pixels: Pixels | null;
 }
 
-export const useSampling = defineStore("sampling", () => {
-  const board = useBoard();
+export const useSampling = defineDrawingStore("sampling", () => {
+  const doc = useDocument();
+  const edits = useEdits();
+  const selection = useSelection();
   const view = useView();
   const newItems = useNewItems();
   const colours = useColours();
@@ -46,7 +50,7 @@ export const useSampling = defineStore("sampling", () => {
     }
     const svg = document.querySelector<SVGSVGElement>("[data-testid='canvas']");
     const pixels = svg && (await pixelsAt(svg, screen, width.value));
-    return pixels && { colour: pixels.colour, of: "underlay", style: null, pixels };
+    return pixels && { colour: pixels.colour, of: "reference", style: null, pixels };
   }
 
   const looking = new LatestOnly<[Point, boolean]>(async ([screen, under]) => {
@@ -82,27 +86,27 @@ export const useSampling = defineStore("sampling", () => {
     }
   }
   function giveColour(colour: Colour, to: "fill" | "stroke"): void {
-    const items = board.selected;
+    const items = selection.selected;
     if (items.length === 0) newItems.ink(to, colour);
-    else if (to === "fill") board.commit({ kind: "set_fill", items, colour });
-    else board.commit({ kind: "set_stroke", items, colour, stroke: frontStroke(items) });
+    else if (to === "fill") edits.commit({ kind: "set_fill", items, colour });
+    else edits.commit({ kind: "set_stroke", items, colour, stroke: frontStroke(items) });
   }
   /** The number of the stroke in front of the first thing painted, counted from the back. */
   function frontStroke(items: readonly string[]): number {
-    const [first] = items.flatMap((i) => (board.paints(i) ? [i] : board.tree.drawnIn(i)));
-    return Math.max((board.drawable(first ?? "")?.style.strokes.length ?? 1) - 1, 0);
+    const [first] = items.flatMap((i) => (doc.paints(i) ? [i] : doc.tree.drawnIn(i)));
+    return Math.max((doc.drawable(first ?? "")?.style.strokes.length ?? 1) - 1, 0);
   }
   function giveStyle(style: Style | null): void {
-    const items = board.selected;
+    const items = selection.selected;
     if (!style) notices.tell("A picture has only a colour. Click an item for its style.");
     else if (items.length === 0) newItems.kept.style = style;
-    else board.commit({ kind: "give_style", items, style });
+    else edits.commit({ kind: "apply_style", items, style });
   }
 
   const words = computed(() => {
     const now = seen.value;
     if (!now) return "";
-    return `${now.of === "underlay" ? "Reference" : now.of === "fill" ? "Fill" : "Stroke"} ${now.colour}`;
+    return `${now.of === "reference" ? "Reference" : now.of === "fill" ? "Fill" : "Stroke"} ${now.colour}`;
   });
   return { width, seen, words, look, give, giveColour, giveStyle, leave };
 });

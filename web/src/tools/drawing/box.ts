@@ -2,13 +2,11 @@
 import type { Aiming } from "../../api/types";
 import type { Command, Point } from "../../api/types";
 import { newId } from "../../api/ids";
-import type { useBoard } from "../../stores/board/board";
+import type { OpenDrawing } from "../../stores/board/opendrawing";
 import type { Dragging } from "../drag";
 import { aboutMark, dragOfMark } from "../marks";
 import { editItems } from "../editing/select";
 import { far, plus, type ToolContext, type Hint, type Hit, type Pointer, type Tool } from "../tool";
-
-type Board = ReturnType<typeof useBoard>;
 
 interface Press {
   p: Pointer;
@@ -44,13 +42,13 @@ export class BoxTool implements Tool {
   private drag: Dragging | null = null;
 
   constructor(
-    private readonly board: Board,
+    private readonly open: OpenDrawing,
     private readonly bench: ToolContext,
     private readonly boxing: Boxing,
   ) {}
 
   about(hit: Hit | null): { text: string; hints: Hint[] } {
-    const mark = aboutMark(hit, this.board);
+    const mark = aboutMark(hit, this.open);
     if (mark) return mark;
     return {
       text: `${this.boxing.label()}: drag from corner to corner`,
@@ -60,7 +58,7 @@ export class BoxTool implements Tool {
 
   down(p: Pointer): void {
     this.boxing.begin(p);
-    this.drag = dragOfMark(p, this.board, this.bench);
+    this.drag = dragOfMark(p, this.open, this.bench);
     if (!this.drag) this.pressed = { p, item: newId(), from: p.at, last: p.at };
   }
 
@@ -88,22 +86,22 @@ export class BoxTool implements Tool {
     const wide = across !== 0 && (down !== 0 || p.shift);
     if (!far(p.screen, pressed.p.screen) || !wide) {
       this.bench.endPreview();
-      this.board.select([]);
+      this.open.selection.select([]);
       if (!far(p.screen, pressed.p.screen)) this.boxing.clicked(pressed.item, pressed.p);
       return;
     }
     const command = this.boxing.command(pressed.item, pressed.from, p);
     if (!command) return;
-    this.board.select([pressed.item]);
+    this.open.selection.select([pressed.item]);
     this.bench.commitAimed(this.aiming(p), command);
   }
 
   key(event: KeyboardEvent): boolean {
-    if (event.key === "Escape" && this.board.selected.length > 0) {
-      this.board.select([]);
+    if (event.key === "Escape" && this.open.selection.selected.length > 0) {
+      this.open.selection.select([]);
       return true;
     }
-    return editItems(event, this.board, this.bench);
+    return editItems(event, this.open, this.bench);
   }
 
   cancel(): void {

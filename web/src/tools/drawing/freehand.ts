@@ -3,11 +3,9 @@
 import type { Aiming } from "../../api/types";
 import type { Command, Point, Style } from "../../api/types";
 import { newId } from "../../api/ids";
-import type { useBoard } from "../../stores/board/board";
+import type { OpenDrawing } from "../../stores/board/opendrawing";
 import { thinned } from "../trail";
 import { far, type ToolContext, type Hint, type Hit, type Pointer, type Tool } from "../tool";
-
-type Board = ReturnType<typeof useBoard>;
 
 /** Pixels: how near the start a stroke ends that closes. */
 const NEAR = 10;
@@ -41,7 +39,7 @@ export class FreehandTool implements Tool {
   private press: Press | null = null;
 
   constructor(
-    private readonly board: Board,
+    private readonly open: OpenDrawing,
     private readonly bench: ToolContext,
     private readonly hand: HandSettings,
   ) {}
@@ -73,15 +71,15 @@ export class FreehandTool implements Tool {
   /** Whether an outline is being drawn: it is on its way or there; undo may have taken it back. */
   private get drawing(): boolean {
     if (this.item === null) return false;
-    const there = this.board.exists(this.item);
+    const there = this.open.doc.exists(this.item);
     this.seen ||= there;
     return there || !this.seen;
   }
 
   private ends(): [first: Point, last: Point, count: number] | null {
-    const own = this.board.keptMarks.anchors.filter((a) => a.item === this.item);
+    const own = this.open.selection.savedMarks.anchors.filter((a) => a.item === this.item);
     const [first, last] = [own[0], own.at(-1)];
-    const count = this.board.pathOf(this.item ?? "", 0)?.count ?? 0;
+    const count = this.open.selection.pathOf(this.item ?? "", 0)?.count ?? 0;
     return first && last ? [first.at, last.at, count] : null;
   }
 
@@ -136,7 +134,7 @@ export class FreehandTool implements Tool {
     this.finish();
     this.item = newId();
     this.seen = false;
-    this.board.select([this.item]);
+    this.open.selection.select([this.item]);
   }
 
   private click(p: Pointer): void {
@@ -162,7 +160,7 @@ export class FreehandTool implements Tool {
       tolerance: this.hand.tolerance(),
       reach: this.hand.reach(),
       closing,
-      container: this.board.place,
+      container: this.open.container.active,
       ...this.hand.style(),
     };
   }
@@ -184,7 +182,7 @@ export class FreehandTool implements Tool {
   key(event: KeyboardEvent): boolean {
     if (!this.drawing) return false;
     if (event.key === "Enter" || event.key === "Escape") this.finish();
-    else if (event.key === "Backspace" || event.key === "Delete") this.board.go("undo");
+    else if (event.key === "Backspace" || event.key === "Delete") this.open.history.go("undo");
     else return false;
     return true;
   }
@@ -203,9 +201,9 @@ export class FreehandTool implements Tool {
     const item = this.item;
     this.item = this.press = null;
     this.bench.endPreview();
-    if (item && this.board.kept(item)?.ends.length === 1) {
-      this.board.select([]);
-      this.bench.commit({ kind: "remove_items", items: [item] });
+    if (item && this.open.doc.saved(item)?.ends.length === 1) {
+      this.open.selection.select([]);
+      this.bench.commit({ kind: "delete_items", items: [item] });
     }
   }
 }

@@ -1,19 +1,17 @@
 // Line: drag from one end to the other.
 import type { Command, Point } from "../../api/types";
 import { newId } from "../../api/ids";
-import type { useBoard } from "../../stores/board/board";
+import type { OpenDrawing } from "../../stores/board/opendrawing";
 import { editItems } from "../editing/select";
 import { far, plus, type ToolContext, type Hint, type Pointer, type Tool } from "../tool";
 import type { Starts } from "./shape";
-
-type Board = ReturnType<typeof useBoard>;
 
 export class LineTool implements Tool {
   readonly cursor = "crosshair";
   private pressed: { p: Pointer; item: string; shift: Point } | null = null;
 
   constructor(
-    private readonly board: Board,
+    private readonly open: OpenDrawing,
     private readonly bench: ToolContext,
     private readonly starts: Pick<Starts, "style">,
   ) {}
@@ -53,16 +51,16 @@ export class LineTool implements Tool {
     if (!pressed) return;
     if (!far(p.screen, pressed.p.screen)) {
       this.bench.endPreview();
-      this.board.select([]);
+      this.open.selection.select([]);
       return;
     }
-    this.board.select([pressed.item]);
+    this.open.selection.select([pressed.item]);
     const aiming = p.shift ? null : { probes: [p.at], start: plus(pressed.p.at, pressed.shift) };
     this.bench.commitAimed(aiming, this.command(p, pressed));
   }
 
   key(event: KeyboardEvent): boolean {
-    return editItems(event, this.board, this.bench);
+    return editItems(event, this.open, this.bench);
   }
 
   cancel(): void {
@@ -78,7 +76,7 @@ export class LineTool implements Tool {
       to: p.at,
       stepped: p.shift,
       centred: p.alt,
-      container: this.board.place,
+      container: this.open.container.active,
       ...this.starts.style(),
     };
   }

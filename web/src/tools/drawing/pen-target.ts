@@ -1,9 +1,7 @@
 // What a click of the pen would do, by what lies under the pointer.
 import type { AnchorKind, AnchorMark, AnchorRef } from "../../api/types";
-import type { useBoard } from "../../stores/board/board";
+import type { OpenDrawing } from "../../stores/board/opendrawing";
 import type { Hit } from "../tool";
-
-type Board = ReturnType<typeof useBoard>;
 
 /** The path being drawn; with as many anchors as `turnedAt` it has yet to be turned round. */
 export interface Path {
@@ -33,7 +31,7 @@ interface Around {
   count: number;
   turned: boolean;
   alt: boolean;
-  board: Board;
+  open: OpenDrawing;
 }
 
 const WORDS: Record<Target["what"], string | null> = {
@@ -55,7 +53,7 @@ export function targetOf(hit: Hit | null, around: Around): Target {
   if (hit?.what === "segment") return { what: "adds", item: hit.item };
   if (hit?.what === "end") return onEnd(hit, around.path);
   if (hit?.what !== "anchor") return { what: "new" };
-  const mark = around.board.keptMarks.anchors.find(
+  const mark = around.open.selection.savedMarks.anchors.find(
     (a) => a.item === hit.item && a.contour === hit.contour && a.index === hit.index,
   );
   if (!mark) return { what: "new" };
@@ -68,7 +66,7 @@ export function targetOf(hit: Hit | null, around: Around): Target {
     if (mark.index === last) return { what: "last", mark };
     if (mark.index === first) return { what: "closes", mark };
   } else if (mark.end) {
-    const facts = around.board.pathOf(mark.item, mark.contour);
+    const facts = around.open.selection.pathOf(mark.item, mark.contour);
     return onEnd({ ...mark, count: facts?.count ?? 1 }, path);
   }
   return { what: "removes", mark };

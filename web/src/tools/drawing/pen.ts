@@ -4,7 +4,7 @@
 import type { Aiming } from "../../api/types";
 import type { AnchorMark, AnchorRef, Command, Point, Style } from "../../api/types";
 import { newId } from "../../api/ids";
-import type { useBoard } from "../../stores/board/board";
+import type { OpenDrawing } from "../../stores/board/opendrawing";
 import { refOf, targetOf, wordOf, type Path, type Target } from "./pen-target";
 import { aboutPen } from "./pen-words";
 import {
@@ -18,8 +18,6 @@ import {
   type Pointer,
   type Tool,
 } from "../tool";
-
-type Board = ReturnType<typeof useBoard>;
 
 /** A pressed button: where it went down, on what, and what has become of the anchor since. */
 interface Press {
@@ -55,7 +53,7 @@ export class PenTool implements Tool {
   private placed: { screen: Point; when: number } | null = null;
 
   constructor(
-    private readonly board: Board,
+    private readonly open: OpenDrawing,
     private readonly bench: ToolContext,
     private readonly style: () => { style?: Style },
     private readonly flowing = false,
@@ -78,7 +76,7 @@ export class PenTool implements Tool {
   /** Whether an outline is being drawn: it is on its way or there; undo may have taken it back. */
   private get drawing(): boolean {
     if (this.path === null) return false;
-    const there = this.board.exists(this.path.item);
+    const there = this.open.doc.exists(this.path.item);
     this.seen ||= there;
     return there || !this.seen;
   }
@@ -86,7 +84,7 @@ export class PenTool implements Tool {
   /** The marks of its path: the ends, and what is in sight. */
   private own(): AnchorMark[] {
     const path = this.path;
-    return this.board.keptMarks.anchors.filter(
+    return this.open.selection.savedMarks.anchors.filter(
       (a) => a.item === path?.item && a.contour === path.contour,
     );
   }
@@ -108,7 +106,7 @@ export class PenTool implements Tool {
 
   private target(hit: Hit | null, alt: boolean): Target {
     const path = this.drawing ? this.path : null;
-    const around = { path, count: this.count, turned: this.turned, alt, board: this.board };
+    const around = { path, count: this.count, turned: this.turned, alt, open: this.open };
     const target = targetOf(hit, around);
     const rests = target.what === "removes" && this.rests === String(refOf(target.mark));
     return rests ? { what: "rests", mark: target.mark } : target;
@@ -132,13 +130,13 @@ export class PenTool implements Tool {
     if (on.what === "continues") {
       const { item, contour, start, count } = on;
       this.path = { item, contour, turnedAt: start && count > 1 ? count : null };
-      this.board.select([item]);
+      this.open.selection.select([item]);
     }
     if (on.what !== "new") return;
     if (!this.drawing) {
       this.path = { item: newId(), contour: 0, turnedAt: null };
       this.seen = false;
-      this.board.select([this.path.item]);
+      this.open.selection.select([this.path.item]);
     }
     this.meet(press, this.anchor(p.at, p));
   }
@@ -167,12 +165,12 @@ export class PenTool implements Tool {
     if (p.alt && handle && press.into === null) press.into = negative(handle);
     const command = this.command(p, press);
     if (!command) return;
-    if (this.open(press)) this.meet(press, command);
+    if (this.unmet(press)) this.meet(press, command);
     else this.bench.preview(command);
   }
 
   /** Whether it is still to be known what the anchor of a press meets. */
-  private open({ on, shift, carried }: Press): boolean {
+  private unmet({ on, shift, carried }: Press): boolean {
     return on.what === "new" && shift === null && carried[0] === 0 && carried[1] === 0;
   }
 
@@ -186,7 +184,7 @@ export class PenTool implements Tool {
       return;
     }
     const command = this.command(p, press);
-    if (command && this.open(press)) this.bench.commitAimed(this.aiming(press.p), command);
+    if (command && this.unmet(press)) this.bench.commitAimed(this.aiming(press.p), command);
     else if (command) this.bench.commit(command);
     if (press.on.what === "closes" || press.on.what === "joins") {
       this.path = null;
@@ -201,7 +199,7 @@ export class PenTool implements Tool {
   key(event: KeyboardEvent): boolean {
     if (!this.drawing) return false;
     if (event.key === "Enter" || event.key === "Escape") this.finish();
-    else if (event.key === "Backspace" || event.key === "Delete") this.board.go("undo");
+    else if (event.key === "Backspace" || event.key === "Delete") this.open.history.go("undo");
     else return false;
     return true;
   }
@@ -220,9 +218,9 @@ export class PenTool implements Tool {
     const item = this.path?.item;
     this.path = this.press = null;
     this.bench.endPreview();
-    if (item && this.board.kept(item)?.ends.length === 1) {
-      this.board.select([]);
-      this.bench.commit({ kind: "remove_items", items: [item] });
+    if (item && this.open.doc.saved(item)?.ends.length === 1) {
+      this.open.selection.select([]);
+      this.bench.commit({ kind: "delete_items", items: [item] });
     }
   }
 
@@ -263,7 +261,7 @@ export class PenTool implements Tool {
       case "adds":
         return { kind: "insert_anchor", item: on.item, at: p.at };
       case "removes":
-        return { kind: "remove_anchors", anchors: [refOf(on.mark)] };
+        return { kind: "delete_anchors", anchors: [refOf(on.mark)] };
       case "changes":
         return { kind: "set_anchor_kind", anchors: [refOf(on.mark)], to: on.to };
       case "closes":
@@ -311,7 +309,7 @@ export class PenTool implements Tool {
       handle,
       into,
       flowing: this.flowing && !held.alt,
-      container: this.board.place,
+      container: this.open.container.active,
       ...this.style(),
       straight: held.shift && handle === null,
       stepped: held.shift,

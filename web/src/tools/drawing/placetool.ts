@@ -1,11 +1,9 @@
 // An outline of the shelf in the hand: drawn out like a shape, or clicked in its own size.
 import type { KeptClip, Point } from "../../api/types";
-import type { useBoard } from "../../stores/board/board";
+import type { OpenDrawing } from "../../stores/board/opendrawing";
 import { placing } from "../../stores/library/placement";
 import { BoxTool } from "./box";
 import type { ToolContext } from "../tool";
-
-type Board = ReturnType<typeof useBoard>;
 
 /** What of the shelf is in the hand, and how it is placed. */
 export interface InHand {
@@ -18,19 +16,22 @@ export interface InHand {
 }
 
 export class PlaceTool extends BoxTool {
-  constructor(board: Board, bench: ToolContext, hand: InHand) {
+  constructor(open: OpenDrawing, bench: ToolContext, hand: InHand) {
     const placed = (item: string, start: Point) => {
       const kept = hand.kept();
-      return kept && placing(kept, item, start, { linked: hand.linked(), container: board.place });
+      return (
+        kept &&
+        placing(kept, item, start, { linked: hand.linked(), container: open.container.active })
+      );
     };
-    super(board, bench, {
+    super(open, bench, {
       label: () => hand.kept()?.name ?? "",
       click: "in the size set in Properties",
       begin: () => undefined,
       clicked(item, p) {
         const command = placed(item, p.at);
         if (!command) return;
-        board.select([item]);
+        open.selection.select([item]);
         bench.commit({ ...command, ...hand.size() });
       },
       command(item, from, p) {

@@ -1,10 +1,8 @@
 // Shapes: drag the box of a parametric shape.
 import type { Command, Point, Style } from "../../api/types";
-import type { useBoard } from "../../stores/board/board";
+import type { OpenDrawing } from "../../stores/board/opendrawing";
 import { BoxTool, type Boxing } from "./box";
 import type { ToolContext, Pointer } from "../tool";
-
-type Board = ReturnType<typeof useBoard>;
 
 /** What new shapes start with, and the panel for exact values. */
 export interface Starts {
@@ -15,7 +13,7 @@ export interface Starts {
 }
 
 export class ShapeTool extends BoxTool {
-  constructor(board: Board, bench: ToolContext, shape: string, label: string, starts: Starts) {
+  constructor(open: OpenDrawing, bench: ToolContext, shape: string, label: string, starts: Starts) {
     const boxing: Boxing = {
       label: () => label,
       click: "exact values",
@@ -29,11 +27,11 @@ export class ShapeTool extends BoxTool {
         to: p.at,
         square: p.shift,
         centred: p.alt,
-        container: board.place,
+        container: open.container.active,
         ...starts.dials(shape),
         ...starts.style(),
       }),
     };
-    super(board, bench, boxing);
+    super(open, bench, boxing);
   }
 }

@@ -1,12 +1,10 @@
 // Words: a click writes some, a click on words takes them to be typed over.
 import type { Point } from "../../api/types";
-import type { useBoard } from "../../stores/board/board";
+import type { OpenDrawing } from "../../stores/board/opendrawing";
 import type { Dragging } from "../drag";
 import { aboutMark, dragOfItems, dragOfMark } from "../marks";
 import { editItems } from "../editing/select";
 import { far, type ToolContext, type Hint, type Hit, type Pointer, type Tool } from "../tool";
-
-type Board = ReturnType<typeof useBoard>;
 
 /** What the tool may do with words. */
 export interface Writing {
@@ -22,13 +20,13 @@ export class TextTool implements Tool {
   private pressed: Pointer | null = null;
 
   constructor(
-    private readonly board: Board,
+    private readonly open: OpenDrawing,
     private readonly bench: ToolContext,
     private readonly writing: Writing,
   ) {}
 
   about(hit: Hit | null, alt = false): { text: string; hints: Hint[] } {
-    const mark = aboutMark(hit, this.board);
+    const mark = aboutMark(hit, this.open);
     if (mark) return mark;
     const under = this.under(hit);
     if (under && this.says(under)) {
@@ -48,11 +46,11 @@ export class TextTool implements Tool {
 
   down(p: Pointer): void {
     this.pressed = p;
-    this.drag = dragOfMark(p, this.board, this.bench);
+    this.drag = dragOfMark(p, this.open, this.bench);
     const under = this.under(p.hit);
     if (this.drag || !under || !this.says(under)) return;
-    this.board.select([under]);
-    this.drag = dragOfItems(p, this.board, this.bench);
+    this.open.selection.select([under]);
+    this.drag = dragOfItems(p, this.open, this.bench);
   }
 
   move(p: Pointer): void {
@@ -70,15 +68,15 @@ export class TextTool implements Tool {
   }
 
   key(event: KeyboardEvent): boolean {
-    if (event.key === "Escape" && this.board.selected.length > 0) {
-      this.board.select([]);
+    if (event.key === "Escape" && this.open.selection.selected.length > 0) {
+      this.open.selection.select([]);
       return true;
     }
-    if (event.key === "Enter" && this.board.selectedItems.some((i) => i.words)) {
+    if (event.key === "Enter" && this.open.selection.selectedItems.some((i) => i.words)) {
       this.writing.type();
       return true;
     }
-    return editItems(event, this.board, this.bench);
+    return editItems(event, this.open, this.bench);
   }
 
   cancel(): void {
@@ -88,14 +86,14 @@ export class TextTool implements Tool {
 
   /** What a press takes that lies under it. */
   private under(hit: Hit | null): string | null {
-    return hit?.what === "item" ? this.board.pickOf(hit.item) : null;
+    return hit?.what === "item" ? this.open.container.pickOf(hit.item) : null;
   }
 
   private says(item: string): boolean {
-    return this.board.drawable(item)?.words != null;
+    return this.open.doc.drawable(item)?.words != null;
   }
 
   private nameOf(item: string): string {
-    return this.board.drawable(item)?.name ?? "it";
+    return this.open.doc.drawable(item)?.name ?? "it";
   }
 }

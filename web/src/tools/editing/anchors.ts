@@ -1,6 +1,6 @@
 // Anchors: move anchors, drag handles, change an anchor's kind, remove anchors.
 import type { AnchorKind, AnchorMark, AnchorRef, Point, Seam } from "../../api/types";
-import type { useBoard } from "../../stores/board/board";
+import type { OpenDrawing } from "../../stores/board/opendrawing";
 import { Drag, type Dragging } from "../drag";
 import { aboutMark, dragOfItems, dragOfMark } from "../marks";
 import { nudge } from "./select";
@@ -13,8 +13,6 @@ import {
   type Pointer,
   type Tool,
 } from "../tool";
-
-type Board = ReturnType<typeof useBoard>;
 
 const KIND_KEYS: Record<string, AnchorKind> = {
   "1": "corner",
@@ -43,7 +41,7 @@ export class AnchorsTool implements Tool {
   private last: Pointer | null = null;
 
   constructor(
-    private readonly board: Board,
+    private readonly open: OpenDrawing,
     private readonly bench: ToolContext,
     private readonly nudgeStep: () => number,
     private readonly reach: () => number,
@@ -51,7 +49,7 @@ export class AnchorsTool implements Tool {
   ) {}
 
   about(hit: Hit | null): { text: string; hints: Hint[] } {
-    const mark = aboutMark(hit, this.board);
+    const mark = aboutMark(hit, this.open);
     if (mark) return mark;
     if (hit?.what === "handle") {
       return {
@@ -79,7 +77,7 @@ export class AnchorsTool implements Tool {
       ];
       return { text: `Anchor ${hit.index + 1}: drag to move`, hints };
     }
-    if (this.board.anchors.length > 0) {
+    if (this.open.selection.anchors.length > 0) {
       return {
         text: "",
         hints: [
@@ -96,8 +94,8 @@ export class AnchorsTool implements Tool {
   }
 
   private onSeam(): boolean {
-    const chosen = new Set(this.board.anchors.map((a) => a.join()));
-    return this.board.marks.anchors.some(
+    const chosen = new Set(this.open.selection.anchors.map((a) => a.join()));
+    return this.open.selection.marks.anchors.some(
       (m) => m.seam && chosen.has([m.item, m.contour, m.index].join()),
     );
   }
@@ -106,17 +104,18 @@ export class AnchorsTool implements Tool {
     this.last = p;
     this.clicked = this.segment = this.asked = null;
     const hit = p.hit;
-    this.drag = dragOfMark(p, this.board, this.bench);
+    this.drag = dragOfMark(p, this.open, this.bench);
     if (this.drag) return;
     if (hit?.what === "anchor") this.downOnAnchor(p, [hit.item, hit.contour, hit.index]);
     else if (hit?.what === "handle" || hit?.what === "stem") {
       const stem = hit.what === "stem";
       const anchor: AnchorRef = [hit.item, hit.contour, hit.index];
       const side = hit.side;
-      const place = this.board.marks.anchors.find((m) =>
+      const place = this.open.selection.marks.anchors.find((m) =>
         same([m.item, m.contour, m.index], anchor),
       )?.at;
-      if (!this.board.anchors.some((a) => same(a, anchor))) this.board.anchors = [anchor];
+      if (!this.open.selection.anchors.some((a) => same(a, anchor)))
+        this.open.selection.anchors = [anchor];
       this.drag = new Drag(
         this.bench,
         p,
@@ -141,21 +140,21 @@ export class AnchorsTool implements Tool {
         grabbed: from,
         to,
       }));
-    } else this.box = { start: p, base: p.shift ? this.board.anchors : [] };
+    } else this.box = { start: p, base: p.shift ? this.open.selection.anchors : [] };
   }
 
   private downOnItem(p: Pointer, item: string): void {
-    const { selected } = this.board;
+    const { selected } = this.open.selection;
     if (selected.includes(item)) {
-      this.board.anchors = [];
-      this.drag = dragOfItems(p, this.board, this.bench);
+      this.open.selection.anchors = [];
+      this.drag = dragOfItems(p, this.open, this.bench);
       return;
     }
-    this.board.goInto(item);
-    this.board.select(p.shift ? [...selected, item] : [item]);
-    if (!p.shift) this.board.anchors = [];
+    this.open.container.goInto(item);
+    this.open.selection.select(p.shift ? [...selected, item] : [item]);
+    if (!p.shift) this.open.selection.anchors = [];
     this.asked = p;
-    void this.board.anchorAt(item, p.at, this.reach()).then((mark) => {
+    void this.open.selection.anchorAt(item, p.at, this.reach()).then((mark) => {
       this.answered(p, mark ?? null);
     });
   }
@@ -167,18 +166,18 @@ export class AnchorsTool implements Tool {
       const hit: Hit = { what: "anchor", ...mark };
       this.downOnAnchor({ ...p, hit }, [mark.item, mark.contour, mark.index]);
       this.clicked = null;
-    } else if (this.asked === p) this.drag = dragOfItems(p, this.board, this.bench);
+    } else if (this.asked === p) this.drag = dragOfItems(p, this.open, this.bench);
     if (this.asked !== p) this.drag = null; // it has been let go
   }
 
   private downOnAnchor(p: Pointer, anchor: AnchorRef): void {
-    const chosen = this.board.anchors;
+    const chosen = this.open.selection.anchors;
     if (!chosen.some((a) => same(a, anchor))) {
-      this.board.anchors = p.shift ? [...chosen, anchor] : [anchor];
+      this.open.selection.anchors = p.shift ? [...chosen, anchor] : [anchor];
     } else if (p.shift) this.clicked = (all) => all.filter((a) => !same(a, anchor));
     else this.clicked = () => [anchor];
     // The one under the pointer leads, also where its twin is chosen with it.
-    const anchors = [anchor, ...this.board.anchors.filter((a) => !same(a, anchor))];
+    const anchors = [anchor, ...this.open.selection.anchors.filter((a) => !same(a, anchor))];
     if (p.alt) {
       this.drag = new Drag(this.bench, p, (to, held) => ({
         kind: "pull_handle",
@@ -213,26 +212,26 @@ export class AnchorsTool implements Tool {
     this.showBox(null);
     if (drag) {
       const edited = drag.up(p);
-      if (!edited && clicked) this.board.anchors = clicked(this.board.anchors);
+      if (!edited && clicked) this.open.selection.anchors = clicked(this.open.selection.anchors);
       const segment = this.segment;
-      if (!edited && segment) void this.board.chooseSegment(segment.item, segment.at);
+      if (!edited && segment) void this.open.selection.selectSegment(segment.item, segment.at);
     } else if (box) this.upOfBox(p, box);
   }
 
   /** A dragged box takes the anchors it holds; a click beside everything lets go. */
   private upOfBox(p: Pointer, box: { start: Pointer; base: AnchorRef[] }): void {
     if (!far(p.screen, box.start.screen)) {
-      if (this.board.anchors.length > 0) this.board.anchors = [];
-      else this.board.select([]);
+      if (this.open.selection.anchors.length > 0) this.open.selection.anchors = [];
+      else this.open.selection.select([]);
       return;
     }
-    void this.board.chooseWithin(box.start.at, p.at, box.base);
+    void this.open.selection.selectAnchorsWithin(box.start.at, p.at, box.base);
   }
 
   double(p: Pointer): void {
-    const on = p.hit?.what === "item" && this.board.drawable(p.hit.item)?.type === "outline";
+    const on = p.hit?.what === "item" && this.open.doc.drawable(p.hit.item)?.type === "outline";
     if (p.hit?.what === "segment" || (on && p.hit?.what === "item")) {
-      this.board.anchors = [];
+      this.open.selection.anchors = [];
       this.bench.commit({ kind: "insert_anchor", item: p.hit.item, at: p.at });
     }
     if (p.hit?.what !== "handle") return;
@@ -253,22 +252,22 @@ export class AnchorsTool implements Tool {
   }
 
   leave(): void {
-    this.board.anchors = [];
+    this.open.selection.anchors = [];
   }
 
   key(event: KeyboardEvent): boolean {
-    const { anchors } = this.board;
+    const { anchors } = this.open.selection;
     const ctrl = event.ctrlKey || event.metaKey;
     if (ctrl && event.key.toLowerCase() === "a") {
-      this.board.anchors = this.board.allAnchors();
+      this.open.selection.anchors = this.open.selection.allAnchors();
       return true;
     }
-    const all = event.key === "Tab" ? this.board.allAnchors() : [];
+    const all = event.key === "Tab" ? this.open.selection.allAnchors() : [];
     if (all.length > 0) {
       const last = anchors.at(-1);
       const from = last ? all.findIndex((a) => same(a, last)) : -1;
       const to = all[(from + (event.shiftKey ? -1 : 1) + all.length) % all.length];
-      this.board.anchors = to ? [to] : [];
+      this.open.selection.anchors = to ? [to] : [];
       return true;
     }
     if (anchors.length === 0) return false;
@@ -277,7 +276,7 @@ export class AnchorsTool implements Tool {
 
   /** Smooth, a point, free: how the chosen anchors lie on a seam, in turn. */
   private nextSeam(anchors: AnchorRef[]): void {
-    const chosen = this.board.marks.anchors.find((m) =>
+    const chosen = this.open.selection.marks.anchors.find((m) =>
       anchors.some((a) => same(a, [m.item, m.contour, m.index])),
     );
     const to = NEXT_SEAM[chosen?.seam ?? "free"];
@@ -288,14 +287,14 @@ export class AnchorsTool implements Tool {
     const by = nudge(event, this.nudgeStep());
     const to = event.ctrlKey || event.metaKey ? KIND_KEYS[event.key] : undefined;
     if (by) {
-      const moved = this.board.turnedBack(by);
+      const moved = this.open.copies.vectorToOriginal(by);
       this.bench.commit({ kind: "move_anchors", anchors, by: moved }, true);
     } else if (to) this.bench.commit({ kind: "set_anchor_kind", anchors, to });
     else if ((event.ctrlKey || event.metaKey) && event.key === "5") this.nextSeam(anchors);
     else if (event.key === "Delete" || event.key === "Backspace") {
-      this.bench.commit({ kind: "remove_anchors", anchors, refit: !event.shiftKey });
-      this.board.anchors = [];
-    } else if (event.key === "Escape") this.board.anchors = [];
+      this.bench.commit({ kind: "delete_anchors", anchors, refit: !event.shiftKey });
+      this.open.selection.anchors = [];
+    } else if (event.key === "Escape") this.open.selection.anchors = [];
     else return false;
     return true;
   }

@@ -2,7 +2,7 @@
 // which pulls softly as far as the brush is wide.
 import type { Command, Point, UnitFacts } from "../../api/types";
 import type { BrushDoes } from "../../stores/editing/brushing";
-import type { useBoard } from "../../stores/board/board";
+import type { OpenDrawing } from "../../stores/board/opendrawing";
 import { length } from "../../lib/numbers";
 import { thinned } from "../trail";
 import {
@@ -14,8 +14,6 @@ import {
   type Pointer,
   type Tool,
 } from "../tool";
-
-type Board = ReturnType<typeof useBoard>;
 
 /** The most places that one command carries. */
 const MOST_POINTS = 4_000;
@@ -44,7 +42,7 @@ export class BrushTool implements Tool {
   private press: Press | null = null;
 
   constructor(
-    private readonly board: Board,
+    private readonly open: OpenDrawing,
     private readonly bench: ToolContext,
     private readonly brush: Brush,
   ) {}
@@ -55,16 +53,16 @@ export class BrushTool implements Tool {
       ["Alt", this.brush.does() === "pull" ? "smooth" : "pull"],
       ["[ ]", "narrower, wider"],
     ];
-    const item = hit?.what === "item" ? hit.item : this.board.selected[0];
-    const name = item ? (this.board.drawable(item)?.name ?? "") : "an outline";
+    const item = hit?.what === "item" ? hit.item : this.open.selection.selected[0];
+    const name = item ? (this.open.doc.drawable(item)?.name ?? "") : "an outline";
     const text = pulls ? `Drag the edge of ${name} aside` : `Brush along the edge of ${name}`;
     return { text, hints };
   }
 
   down(p: Pointer): void {
     const under = p.hit?.what === "item" ? p.hit.item : undefined;
-    if (under && !this.board.selected.includes(under)) this.board.select([under]);
-    const item = under ?? this.board.selected[0];
+    if (under && !this.open.selection.selected.includes(under)) this.open.selection.select([under]);
+    const item = under ?? this.open.selection.selected[0];
     if (!item) return;
     this.press = { p, item, pulls: this.pulls(p.alt), places: [p.at] };
   }
@@ -117,8 +115,8 @@ export class BrushTool implements Tool {
     const { item } = press;
     const reach = this.brush.reach();
     const grabbed = press.p.at;
-    if (press.pulls) return { kind: "pull_outline", item, grabbed, to: p.at, reach };
+    if (press.pulls) return { kind: "pull_with_brush", item, grabbed, to: p.at, reach };
     const places = thinned(press.places, MOST_POINTS);
-    return { kind: "brush_smooth", item, places, reach, amount: this.brush.amount() };
+    return { kind: "smooth_with_brush", item, places, reach, amount: this.brush.amount() };
   }
 }

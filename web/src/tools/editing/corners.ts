@@ -1,11 +1,9 @@
 // Corners: press on a corner of an outline and drag along a side; its radius stays live.
 import type { AnchorMark, AnchorRef, Command } from "../../api/types";
-import type { useBoard } from "../../stores/board/board";
+import type { OpenDrawing } from "../../stores/board/opendrawing";
 import { Drag, type Dragging } from "../drag";
 import { aboutMark, dragOfMark } from "../marks";
 import { far, type ToolContext, type Hint, type Hit, type Pointer, type Tool } from "../tool";
-
-type Board = ReturnType<typeof useBoard>;
 
 const same = (a: AnchorRef, b: AnchorRef): boolean => a.join() === b.join();
 
@@ -17,13 +15,13 @@ export class CornersTool implements Tool {
   private box: Pointer | null = null;
 
   constructor(
-    private readonly board: Board,
+    private readonly open: OpenDrawing,
     private readonly bench: ToolContext,
     private readonly reach: () => number,
   ) {}
 
   about(hit: Hit | null): { text: string; hints: Hint[] } {
-    const peg = aboutMark(hit, this.board);
+    const peg = aboutMark(hit, this.open);
     if (peg) return peg;
     const mark = hit && this.markOf(hit);
     if (mark && !mark.corner) return { text: "The path does not turn here", hints: [] };
@@ -36,7 +34,7 @@ export class CornersTool implements Tool {
         ],
       };
     }
-    const type = hit?.what === "item" ? this.board.drawable(hit.item)?.type : undefined;
+    const type = hit?.what === "item" ? this.open.doc.drawable(hit.item)?.type : undefined;
     if (type !== undefined && type !== "outline" && type !== "assembly") {
       return { text: "Click a shape, then drag its corner peg", hints: [] };
     }
@@ -48,7 +46,7 @@ export class CornersTool implements Tool {
 
   private markOf(hit: Hit): AnchorMark | undefined {
     if (hit.what !== "anchor") return undefined;
-    return this.board.marks.anchors.find(
+    return this.open.selection.marks.anchors.find(
       (m) => m.item === hit.item && m.contour === hit.contour && m.index === hit.index,
     );
   }
@@ -56,32 +54,36 @@ export class CornersTool implements Tool {
   down(p: Pointer): void {
     const { hit } = p;
     this.asked = this.box = null;
-    this.drag = dragOfMark(p, this.board, this.bench);
+    this.drag = dragOfMark(p, this.open, this.bench);
     if (this.drag) return;
     if (hit?.what === "anchor") this.downOn(p, [hit.item, hit.contour, hit.index]);
     else if (hit?.what === "item") {
-      const { selected } = this.board;
+      const { selected } = this.open.selection;
       if (!selected.includes(hit.item)) {
-        this.board.select(p.shift ? [...selected, hit.item] : [hit.item]);
+        this.open.selection.select(p.shift ? [...selected, hit.item] : [hit.item]);
       }
-      if (!p.shift) this.board.anchors = [];
+      if (!p.shift) this.open.selection.anchors = [];
       this.asked = p;
-      void this.board.anchorAt(hit.item, p.at, this.reach()).then((mark) => {
+      void this.open.selection.anchorAt(hit.item, p.at, this.reach()).then((mark) => {
         if (mark && this.asked === p) this.downOn(p, [mark.item, mark.contour, mark.index]);
       });
     } else this.box = p;
   }
 
   private downOn(p: Pointer, anchor: AnchorRef): void {
-    const chosen = this.board.anchors;
+    const chosen = this.open.selection.anchors;
     const known = chosen.some((a) => same(a, anchor));
     if (p.shift) {
-      this.board.anchors = known ? chosen.filter((a) => !same(a, anchor)) : [...chosen, anchor];
+      this.open.selection.anchors = known
+        ? chosen.filter((a) => !same(a, anchor))
+        : [...chosen, anchor];
       return;
     }
-    if (!known) this.board.anchors = [anchor];
-    const anchors = [anchor, ...this.board.anchors.filter((a) => !same(a, anchor))];
-    const mark = this.board.marks.anchors.find((m) => same([m.item, m.contour, m.index], anchor));
+    if (!known) this.open.selection.anchors = [anchor];
+    const anchors = [anchor, ...this.open.selection.anchors.filter((a) => !same(a, anchor))];
+    const mark = this.open.selection.marks.anchors.find((m) =>
+      same([m.item, m.contour, m.index], anchor),
+    );
     if (!mark?.corner) return;
     // From the peg's own place, so that the radius goes on from what it was.
     this.drag = new Drag(this.bench, p, (to): Command => ({ kind: "drag_corners", anchors, to }), {
@@ -96,10 +98,14 @@ export class CornersTool implements Tool {
   up(p: Pointer): void {
     this.drag?.up(p);
     if (this.box && far(p.screen, this.box.screen)) {
-      void this.board.chooseWithin(this.box.at, p.at, p.shift ? this.board.anchors : []);
+      void this.open.selection.selectAnchorsWithin(
+        this.box.at,
+        p.at,
+        p.shift ? this.open.selection.anchors : [],
+      );
     } else if (this.box) {
-      if (this.board.anchors.length > 0) this.board.anchors = [];
-      else this.board.select([]);
+      if (this.open.selection.anchors.length > 0) this.open.selection.anchors = [];
+      else this.open.selection.select([]);
     }
     this.drag = this.asked = this.box = null;
   }
@@ -110,13 +116,13 @@ export class CornersTool implements Tool {
   }
 
   leave(): void {
-    this.board.anchors = [];
+    this.open.selection.anchors = [];
   }
 
   key(event: KeyboardEvent): boolean {
-    const { anchors } = this.board;
+    const { anchors } = this.open.selection;
     if ((event.ctrlKey || event.metaKey) && event.key.toLowerCase() === "a") {
-      this.board.anchors = this.board.marks.anchors.flatMap((m): AnchorRef[] =>
+      this.open.selection.anchors = this.open.selection.marks.anchors.flatMap((m): AnchorRef[] =>
         m.corner ? [[m.item, m.contour, m.index]] : [],
       );
       return true;
@@ -124,7 +130,7 @@ export class CornersTool implements Tool {
     if (anchors.length === 0) return false;
     if (event.key === "Delete" || event.key === "Backspace") {
       this.bench.commit({ kind: "set_corners", anchors, radius: 0 });
-    } else if (event.key === "Escape") this.board.anchors = [];
+    } else if (event.key === "Escape") this.open.selection.anchors = [];
     else return false;
     return true;
   }

@@ -1,12 +1,10 @@
 // Cut: drag a straight line across forms, or a free one with Ctrl; a click cuts a path there.
 import type { Aiming } from "../../api/types";
 import type { Command, Point } from "../../api/types";
-import type { useBoard } from "../../stores/board/board";
+import type { OpenDrawing } from "../../stores/board/opendrawing";
 import { editItems } from "./select";
 import { thinned } from "../trail";
 import { far, type ToolContext, type Hint, type Hit, type Pointer, type Tool } from "../tool";
-
-type Board = ReturnType<typeof useBoard>;
 
 /** The most places that one command carries. */
 const MOST_POINTS = 19_000;
@@ -29,13 +27,13 @@ export class CutTool implements Tool {
   private press: Press | null = null;
 
   constructor(
-    private readonly board: Board,
+    private readonly open: OpenDrawing,
     private readonly bench: ToolContext,
     private readonly knife: Knife,
   ) {}
 
   about(hit: Hit | null, alt = false): { text: string; hints: Hint[] } {
-    const some = this.board.selected.length > 0;
+    const some = this.open.selection.selected.length > 0;
     const hints: Hint[] = [
       ["Shift", "15° steps"],
       ["Ctrl", "free line"],
@@ -44,7 +42,7 @@ export class CutTool implements Tool {
     if (this.press)
       return { text: alt ? "Cuts the outline only" : "Divides what it crosses", hints };
     if (hit?.what === "item") {
-      const name = this.board.drawable(hit.item)?.name ?? "";
+      const name = this.open.doc.drawable(hit.item)?.name ?? "";
       return { text: `${name}: click its edge to cut there, or drag a line across it`, hints };
     }
     const what = some ? "the selection" : "shapes and paths";
@@ -88,7 +86,7 @@ export class CutTool implements Tool {
   }
 
   key(event: KeyboardEvent): boolean {
-    return editItems(event, this.board, this.bench);
+    return editItems(event, this.open, this.bench);
   }
 
   cancel(): void {
@@ -106,7 +104,7 @@ export class CutTool implements Tool {
     const points = press.points ?? [press.p.at, p.at];
     return {
       kind: "cut_items",
-      items: this.board.selected,
+      items: this.open.selection.selected,
       line: thinned(points, MOST_POINTS),
       closes: !p.alt,
       stepped: p.shift,

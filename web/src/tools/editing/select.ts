@@ -1,12 +1,10 @@
 // Select: pick, move, resize, turn and delete items.
 import type { Command, OrderStep, Point } from "../../api/types";
-import type { useBoard } from "../../stores/board/board";
+import type { OpenDrawing } from "../../stores/board/opendrawing";
 import { duplicate, group, remove, takeApart } from "../itemcommands";
 import type { Dragging } from "../drag";
 import { aboutMark, dragOfItems, dragOfMark } from "../marks";
 import { far, type ToolContext, type Hint, type Hit, type Pointer, type Tool } from "../tool";
-
-type Board = ReturnType<typeof useBoard>;
 
 /** Milliseconds within which two clicks are a double click. */
 const DOUBLE = 500;
@@ -38,7 +36,7 @@ export class SelectTool implements Tool {
   private lays: "front" | "behind" | null = null;
 
   constructor(
-    private readonly board: Board,
+    private readonly open: OpenDrawing,
     private readonly bench: ToolContext,
     private readonly nudgeStep: () => number,
     private readonly showBox: (corners: [Point, Point] | null) => void,
@@ -46,7 +44,7 @@ export class SelectTool implements Tool {
   ) {}
 
   about(hit: Hit | null): { text: string; hints: Hint[] } {
-    const mark = aboutMark(hit, this.board);
+    const mark = aboutMark(hit, this.open);
     if (mark) return mark;
     if (this.lays) {
       const where = this.lays === "front" ? "in front of" : "behind";
@@ -65,21 +63,21 @@ export class SelectTool implements Tool {
       return { text: "Selects what it touches", hints: [["Alt", "only what is fully inside"]] };
     }
     if (hit?.what === "item") {
-      const item = this.board.drawable(this.board.pickOf(hit.item));
+      const item = this.open.doc.drawable(this.open.container.pickOf(hit.item));
       const edit: Hint[] =
         item?.type === "outline"
           ? [["double click", "edit its anchors"]]
           : item?.words
             ? [["double click", "type"]]
             : [];
-      const holds = item !== undefined && !item.link && this.board.tree.holds(item.id);
+      const holds = item !== undefined && !item.link && this.open.doc.tree.holds(item.id);
       const into: Hint[] = holds ? [["second click", "edit contents"]] : [];
       return {
         text: item?.name ?? "",
         hints: [["Shift", "add"], ["Alt drag", "a copy"], ["P", "the one below"], ...edit, ...into],
       };
     }
-    const some = this.board.selected.length > 0;
+    const some = this.open.selection.selected.length > 0;
     return {
       text: some ? "" : "Click an item, or drag a box around several",
       hints: some
@@ -90,7 +88,7 @@ export class SelectTool implements Tool {
             ["J", "repeat"],
             ["Ctrl G", "group"],
           ]
-        : this.board.inGroup
+        : this.open.container.inGroup
           ? [["Esc", "done"]]
           : [],
     };
@@ -98,15 +96,15 @@ export class SelectTool implements Tool {
 
   /** Wait for the click on an item in front of which, or behind which, the selected ones go. */
   layNext(side: "front" | "behind"): void {
-    this.lays = this.board.selected.length > 0 ? side : null;
+    this.lays = this.open.selection.selected.length > 0 ? side : null;
   }
 
   /** Lay the selected items beside the one that was clicked. */
   private lay(clicked: string): void {
-    const container = this.board.tree.containerOf(clicked);
-    const row = this.board.tree.in(container);
+    const container = this.open.doc.tree.containerOf(clicked);
+    const row = this.open.doc.tree.in(container);
     const behind = this.lays === "front" ? clicked : (row[row.indexOf(clicked) - 1] ?? null);
-    const items = this.board.selected;
+    const items = this.open.selection.selected;
     this.lays = null;
     if (items.includes(clicked)) return;
     this.bench.commit({ kind: "order_items", items, container, behind });
@@ -114,32 +112,33 @@ export class SelectTool implements Tool {
 
   down(p: Pointer): void {
     if (this.lays && p.hit?.what === "item") {
-      this.lay(this.board.pickOf(p.hit.item));
+      this.lay(this.open.container.pickOf(p.hit.item));
       return;
     }
     this.lays = null;
     this.toggle = this.inner = null;
-    this.drag = dragOfMark(p, this.board, this.bench);
+    this.drag = dragOfMark(p, this.open, this.bench);
     if (this.drag) return;
-    const selected = this.board.selected;
+    const selected = this.open.selection.selected;
     if (p.hit?.what !== "item") {
       this.box = { start: p, base: p.shift ? selected : [] };
-      if (!p.shift) this.board.select([]);
+      if (!p.shift) this.open.selection.select([]);
       return;
     }
     const item = this.picked(p.hit.item, p.shift);
     if (item !== p.hit.item && selected.length === 1 && selected[0] === item && !p.shift) {
       this.inner = p.hit.item;
     }
-    if (!selected.includes(item)) this.board.select(p.shift ? [...selected, item] : [item]);
+    if (!selected.includes(item))
+      this.open.selection.select(p.shift ? [...selected, item] : [item]);
     else if (p.shift) this.toggle = item;
-    this.drag = dragOfItems(p, this.board, this.bench);
+    this.drag = dragOfItems(p, this.open, this.bench);
   }
 
   /** What is picked from where one works; without Shift one goes to where it can be. */
   picked(item: string, more: boolean): string {
-    if (!more && !this.lays) this.board.goTo(item);
-    return this.board.pickOf(item);
+    if (!more && !this.lays) this.open.container.goTo(item);
+    return this.open.container.pickOf(item);
   }
 
   move(p: Pointer): void {
@@ -154,17 +153,19 @@ export class SelectTool implements Tool {
     if (drag) {
       const edited = drag.up(p);
       if (!edited && inner) this.goIn(inner);
-      if (!edited && toggle) this.board.select(this.board.selected.filter((i) => i !== toggle));
+      if (!edited && toggle)
+        this.open.selection.select(this.open.selection.selected.filter((i) => i !== toggle));
     } else if (box && far(p.screen, box.start.screen)) {
       void this.selectWithin(box, p);
-    } else if (box && !p.shift) this.board.leaveGroups();
+    } else if (box && !p.shift) this.open.container.leaveGroups();
   }
 
   /** Select what a box holds, unless something else was selected until that is known. */
   private async selectWithin(box: { start: Pointer; base: string[] }, p: Pointer): Promise<void> {
-    const before = this.board.selected;
-    const found = await this.board.within(box.start.at, p.at, p.alt);
-    if (this.board.selected === before) this.board.select([...new Set([...box.base, ...found])]);
+    const before = this.open.selection.selected;
+    const found = await this.open.selection.within(box.start.at, p.at, p.alt);
+    if (this.open.selection.selected === before)
+      this.open.selection.select([...new Set([...box.base, ...found])]);
   }
 
   leave(): void {
@@ -173,9 +174,9 @@ export class SelectTool implements Tool {
 
   /** Go into the group that is selected, to what lies under the pointer. */
   private goIn(inner: string): void {
-    if (this.board.drawable(this.board.pickOf(inner))?.link) return; // it follows what is kept
-    this.board.enter(this.board.pickOf(inner));
-    this.board.select([this.board.pickOf(inner)]);
+    if (this.open.doc.drawable(this.open.container.pickOf(inner))?.link) return; // it follows what is kept
+    this.open.container.enter(this.open.container.pickOf(inner));
+    this.open.selection.select([this.open.container.pickOf(inner)]);
     this.wentIn = performance.now();
   }
 
@@ -183,7 +184,7 @@ export class SelectTool implements Tool {
   double(p: Pointer): void {
     if (p.hit?.what === "pivot") this.bench.setPivot(null);
     if (p.hit?.what !== "item" || performance.now() - this.wentIn < DOUBLE) return;
-    if (this.board.pickOf(p.hit.item) === p.hit.item) this.editAnchors();
+    if (this.open.container.pickOf(p.hit.item) === p.hit.item) this.editAnchors();
   }
 
   cancel(): void {
@@ -193,18 +194,21 @@ export class SelectTool implements Tool {
   }
 
   key(event: KeyboardEvent): boolean {
-    const items = this.board.selected;
+    const items = this.open.selection.selected;
     const by = nudge(event, this.nudgeStep());
     if (by && items.length > 0) {
-      this.bench.commit({ kind: "move_items", items, by: this.board.turnedBack(by) }, true);
+      this.bench.commit(
+        { kind: "move_items", items, by: this.open.copies.vectorToOriginal(by) },
+        true,
+      );
       return true;
     }
     if (event.key === "Escape") return this.escape();
-    if (event.key === "Tab" && this.board.pickable().length > 0) {
+    if (event.key === "Tab" && this.open.container.pickable().length > 0) {
       this.next(event.shiftKey ? -1 : 1);
       return true;
     }
-    return editItems(event, this.board, this.bench);
+    return editItems(event, this.open, this.bench);
   }
 
   /** Out of a group, which is then selected; else nothing is selected any more. */
@@ -213,18 +217,18 @@ export class SelectTool implements Tool {
       this.lays = null;
       return true;
     }
-    const left = this.board.leave();
-    if (left === null && this.board.selected.length === 0) return false;
-    this.board.select(left === null ? [] : [left]);
+    const left = this.open.container.leave();
+    if (left === null && this.open.selection.selected.length === 0) return false;
+    this.open.selection.select(left === null ? [] : [left]);
     return true;
   }
 
   /** Select the next item in the order, or the one before. */
   private next(step: 1 | -1): void {
-    const free = this.board.pickable();
-    const from = free.indexOf(this.board.selected.at(-1) ?? "");
+    const free = this.open.container.pickable();
+    const from = free.indexOf(this.open.selection.selected.at(-1) ?? "");
     const to = free[(from + step + free.length) % free.length];
-    if (to) this.board.select([to]);
+    if (to) this.open.selection.select([to]);
   }
 }
 
@@ -234,8 +238,8 @@ const STEPS: Record<string, readonly [one: OrderStep, all: OrderStep]> = {
 };
 
 /** Delete, duplicate, order, group and take apart, in every tool that has items selected. */
-export function editItems(event: KeyboardEvent, board: Board, bench: ToolContext): boolean {
-  const items = board.selected;
+export function editItems(event: KeyboardEvent, open: OpenDrawing, bench: ToolContext): boolean {
+  const items = open.selection.selected;
   if (items.length === 0) return false;
   const step = event.altKey ? STEPS[event.key] : undefined;
   if (step) {
@@ -244,12 +248,12 @@ export function editItems(event: KeyboardEvent, board: Board, bench: ToolContext
   }
   const keep = (command: Command): void => bench.commit(command);
   if (event.key === "Delete" || event.key === "Backspace") {
-    remove(board, keep);
+    remove(open, keep);
     return true;
   }
   const key = event.ctrlKey || event.metaKey ? event.key.toLowerCase() : "";
-  if (key === "g") (event.shiftKey ? takeApart : group)(board, keep);
-  else if (key === "d") duplicate(board, keep);
+  if (key === "g") (event.shiftKey ? takeApart : group)(open, keep);
+  else if (key === "d") duplicate(open, keep);
   else return false;
   return true;
 }

@@ -1,11 +1,9 @@
 // Sweep: drag across regions to fuse them, with Alt to remove them; a click makes one an item.
 import type { Command, Point } from "../../api/types";
-import type { useBoard } from "../../stores/board/board";
+import type { OpenDrawing } from "../../stores/board/opendrawing";
 import { editItems } from "./select";
 import { between } from "../trail";
 import { far, type ToolContext, type Hint, type Pointer, type Tool } from "../tool";
-
-type Board = ReturnType<typeof useBoard>;
 
 /** Pixels: a region as narrow as this is found, however fast the hand goes across it. */
 const APART = 3;
@@ -31,7 +29,7 @@ export class SweepTool implements Tool {
   private last: Point = [0, 0];
 
   constructor(
-    private readonly board: Board,
+    private readonly open: OpenDrawing,
     private readonly bench: ToolContext,
     private readonly regions: Regions,
   ) {}
@@ -92,7 +90,7 @@ export class SweepTool implements Tool {
   }
 
   key(event: KeyboardEvent): boolean {
-    return editItems(event, this.board, this.bench);
+    return editItems(event, this.open, this.bench);
   }
 
   cancel(): void {

@@ -1,11 +1,9 @@
 // Symmetry: lay a line through one place or two, see what it makes, drag it; then make it.
 import { aboutMark, dragOfMark } from "../marks";
-import type { useBoard } from "../../stores/board/board";
+import type { OpenDrawing } from "../../stores/board/opendrawing";
 import type { Dragging } from "../drag";
 import { far, plus, type ToolContext, type Hint, type Hit, type Pointer, type Tool } from "../tool";
 import type { Point } from "../../api/types";
-
-type Board = ReturnType<typeof useBoard>;
 
 /** What is drafted. */
 export interface Laying {
@@ -22,13 +20,13 @@ export class SymmetryTool implements Tool {
   private pressed: { p: Pointer; dragged: boolean } | null = null;
 
   constructor(
-    private readonly board: Board,
+    private readonly open: OpenDrawing,
     private readonly bench: ToolContext,
     private readonly laying: Laying,
   ) {}
 
   about(hit: Hit | null): { text: string; hints: Hint[] } {
-    const mark = aboutMark(hit, this.board);
+    const mark = aboutMark(hit, this.open);
     if (mark) return mark;
     if (!this.laying.drafts()) {
       return {
@@ -55,7 +53,7 @@ export class SymmetryTool implements Tool {
   }
 
   down(p: Pointer): void {
-    this.drag = dragOfMark(p, this.board, this.bench);
+    this.drag = dragOfMark(p, this.open, this.bench);
     if (this.drag || !this.laying.drafts()) return;
     const pressed = { p, dragged: false };
     this.pressed = pressed;
@@ -80,8 +78,8 @@ export class SymmetryTool implements Tool {
   }
 
   key(event: KeyboardEvent): boolean {
-    if (event.key !== "Escape" || this.board.selected.length === 0) return false;
-    this.board.select([]);
+    if (event.key !== "Escape" || this.open.selection.selected.length === 0) return false;
+    this.open.selection.select([]);
     return true;
   }
 

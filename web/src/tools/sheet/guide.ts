@@ -1,11 +1,9 @@
 // Guide: pull guides from the rulers or draw them at an angle; move, lock and remove them.
 import type { Command, Point } from "../../api/types";
 import { newId } from "../../api/ids";
-import type { useBoard } from "../../stores/board/board";
+import type { OpenDrawing } from "../../stores/board/opendrawing";
 import { Drag } from "../drag";
 import { far, type ToolContext, type Hint, type Hit, type Pointer, type Tool } from "../tool";
-
-type Board = ReturnType<typeof useBoard>;
 
 const OPEN = { angle: 0, locked: false };
 
@@ -15,7 +13,7 @@ export class GuideTool implements Tool {
   private pressed: { p: Pointer; id: string } | null = null;
 
   constructor(
-    private readonly board: Board,
+    private readonly open: OpenDrawing,
     private readonly bench: ToolContext,
   ) {}
 
@@ -37,8 +35,8 @@ export class GuideTool implements Tool {
     const hit = p.hit;
     if (hit?.what === "guide") {
       const guide = hit.guide;
-      this.board.select([]);
-      this.board.aid = guide;
+      this.open.selection.select([]);
+      this.open.doc.aid = guide;
       this.drag = new Drag(this.bench, p, (to) => ({ kind: "move_guide", guide, to }));
     } else this.pressed = { p, id: newId() };
   }
@@ -56,22 +54,22 @@ export class GuideTool implements Tool {
     drag?.up(p);
     if (!pressed) return;
     if (!far(p.screen, pressed.p.screen)) {
-      this.board.aid = null;
+      this.open.doc.aid = null;
       this.bench.endPreview();
       return;
     }
-    this.board.select([]);
-    this.board.aid = pressed.id;
+    this.open.selection.select([]);
+    this.open.doc.aid = pressed.id;
     this.bench.commit(this.command(p, pressed));
   }
 
   key(event: KeyboardEvent): boolean {
-    const guide = this.board.aid;
-    if (!guide || !this.board.sheet.guides.some((g) => g.id === guide)) return false;
+    const guide = this.open.doc.aid;
+    if (!guide || !this.open.doc.sheet.guides.some((g) => g.id === guide)) return false;
     if (event.key === "Delete" || event.key === "Backspace") {
-      this.bench.commit({ kind: "remove_guides", guides: [guide] });
+      this.bench.commit({ kind: "delete_guides", guides: [guide] });
     } else if (event.key !== "Escape") return false;
-    this.board.aid = null;
+    this.open.doc.aid = null;
     return true;
   }
 

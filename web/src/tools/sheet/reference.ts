@@ -1,10 +1,8 @@
-// Underlay: the only tool that can pick a picture to trace; it moves, sizes and turns it.
-import type { useBoard } from "../../stores/board/board";
+// Reference: the only tool that can pick a picture to trace; it moves, sizes and turns it.
+import type { OpenDrawing } from "../../stores/board/opendrawing";
 import { Drag } from "../drag";
 import type { Point } from "../../api/types";
 import { far, type ToolContext, type Hint, type Hit, type Pointer, type Tool } from "../tool";
-
-type Board = ReturnType<typeof useBoard>;
 
 export class ReferenceTool implements Tool {
   readonly cursor = "default";
@@ -13,15 +11,15 @@ export class ReferenceTool implements Tool {
   private press: Pointer | null = null;
 
   constructor(
-    private readonly board: Board,
+    private readonly open: OpenDrawing,
     private readonly bench: ToolContext,
-    /** Find the form at a place of an underlay, besides those found so far. */
-    private readonly find: (underlay: string, at: Point, besides: boolean) => void,
+    /** Find the form at a place of a reference, besides those found so far. */
+    private readonly find: (reference: string, at: Point, besides: boolean) => void,
   ) {}
 
   about(hit: Hit | null): { text: string; hints: Hint[] } {
     const hints: Hint[] = [["Shift U", "hide or show"]];
-    if (hit?.what !== "underlay") {
+    if (hit?.what !== "reference") {
       return { text: "Drop or paste a picture, or add one in Properties", hints };
     }
     if (hit.part === "turn") return { text: "Drag to rotate", hints: [["Shift", "15° steps"]] };
@@ -43,17 +41,17 @@ export class ReferenceTool implements Tool {
 
   down(p: Pointer): void {
     const hit = p.hit;
-    this.board.select([]);
-    if (hit?.what !== "underlay") {
-      this.board.aid = null;
+    this.open.selection.select([]);
+    if (hit?.what !== "reference") {
+      this.open.doc.aid = null;
       return;
     }
-    const { underlay, part } = hit;
-    this.board.aid = underlay;
+    const { reference, part } = hit;
+    this.open.doc.aid = reference;
     this.press = part === "whole" ? p : null;
     this.drag = new Drag(this.bench, p, (to, held, start) => ({
-      kind: "drag_underlay",
-      underlay,
+      kind: "drag_reference",
+      reference,
       part,
       start,
       to,
@@ -69,17 +67,17 @@ export class ReferenceTool implements Tool {
     const { press } = this;
     this.drag?.up(p);
     this.drag = this.press = null;
-    const underlay = this.board.aid;
-    if (press && underlay && !far(p.screen, press.screen)) this.find(underlay, p.at, p.shift);
+    const reference = this.open.doc.aid;
+    if (press && reference && !far(p.screen, press.screen)) this.find(reference, p.at, p.shift);
   }
 
   key(event: KeyboardEvent): boolean {
-    const underlay = this.board.aid;
-    if (!underlay || !this.board.sheet.underlays.some((u) => u.id === underlay)) return false;
+    const reference = this.open.doc.aid;
+    if (!reference || !this.open.doc.sheet.references.some((u) => u.id === reference)) return false;
     if (event.key === "Delete" || event.key === "Backspace") {
-      this.bench.commit({ kind: "remove_underlay", underlay });
+      this.bench.commit({ kind: "delete_reference", reference });
     } else if (event.key !== "Escape") return false;
-    this.board.aid = null;
+    this.open.doc.aid = null;
     return true;
   }
 

@@ -20,7 +20,7 @@ beforeEach(() => {
   board.marks.anchors = [0, 1, 2].map((n) => anchorMark("a", n, [n * 50, 0]));
   bench = new RecordingContext();
   tool = new AnchorsTool(
-    board.asBoard(),
+    board.asOpen(),
     bench,
     () => 1,
     () => 8,
@@ -155,7 +155,7 @@ test("keys: all, next, nudge, kinds, remove, let go", () => {
     expect(bench.last).toMatchObject({ kind: "set_anchor_kind", to });
   }
   tool.key(key("Delete"));
-  expect(bench.last?.kind).toBe("remove_anchors");
+  expect(bench.last?.kind).toBe("delete_anchors");
   expect(board.anchors).toEqual([]);
   expect(tool.key(key("Delete"))).toBe(false);
 });
@@ -189,5 +189,5 @@ test("the stem changes the length only; Alt pulls a handle out; Shift Del remove
   tool.up(at(80, 30));
   expect(bench.last).toMatchObject({ kind: "pull_handle", anchor: ["a", 0, 1], to: [80, 30] });
   tool.key(key("Delete", { shiftKey: true }));
-  expect(bench.last).toMatchObject({ kind: "remove_anchors", refit: false });
+  expect(bench.last).toMatchObject({ kind: "delete_anchors", refit: false });
 });

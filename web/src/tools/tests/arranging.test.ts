@@ -13,7 +13,7 @@ beforeEach(() => {
   board = new FakeBoard("a", "b", "c");
   bench = new RecordingContext();
   tool = new SelectTool(
-    board.asBoard(),
+    board.asOpen(),
     bench,
     () => 2,
     () => undefined,
@@ -48,11 +48,11 @@ test("items are turned and sized about the pivot; Ctrl shears by a side, not by 
   drag({ what: "grip", grip: "se" }, { alt: true });
   expect(bench.last).toMatchObject({ centred: true, about: [7, 8], grow: true });
   drag({ what: "grip", grip: "n" }, { ctrl: true });
-  expect(bench.last).toMatchObject({ kind: "lean_items", grip: "n", to: [90, 50] });
+  expect(bench.last).toMatchObject({ kind: "drag_shear", grip: "n", to: [90, 50] });
   drag({ what: "grip", grip: "se" }, { ctrl: true });
   expect(bench.last?.kind).toBe("resize_items");
   drag({ what: "turn" }, alt);
-  expect(bench.last).toMatchObject({ kind: "turn_items", about: [7, 8], felt: true });
+  expect(bench.last).toMatchObject({ kind: "drag_rotation", about: [7, 8], felt: true });
   expect(bench.last).toHaveProperty("copies");
 });
 

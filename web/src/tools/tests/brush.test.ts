@@ -14,7 +14,7 @@ beforeEach(() => {
   board = new FakeBoard("a", "b");
   bench = new RecordingContext();
   [reach, does] = [40, "smooth"];
-  tool = new BrushTool(board.asBoard(), bench, {
+  tool = new BrushTool(board.asOpen(), bench, {
     reach: () => reach,
     widen: (times) => (reach *= times),
     does: () => does,
@@ -34,7 +34,7 @@ test("along an edge it smooths what it touched, shown on the way and kept once",
   tool.up(at(40, 9));
   expect(bench.commits).toHaveLength(1);
   expect(bench.last).toEqual({
-    kind: "brush_smooth",
+    kind: "smooth_with_brush",
     item: "a",
     places: [
       [0, 0],
@@ -53,7 +53,7 @@ test("with Alt it pulls from where it was taken hold of, and says how far", () =
   expect(tool.bubble(PX)).toContain("5 px, radius 40 px");
   tool.up(at(13, 14)); // Alt was let go on the way: it stays a pull
   expect(bench.last).toEqual({
-    kind: "pull_outline",
+    kind: "pull_with_brush",
     item: "a",
     grabbed: [10, 10],
     to: [13, 14],
@@ -68,7 +68,7 @@ test("where it pulls anyway, Alt smooths, and what it says follows", () => {
   tool.down(at(0, 0, onA, { alt: true }));
   tool.move(at(30, 0));
   tool.up(at(30, 0));
-  expect(bench.last?.kind).toBe("brush_smooth");
+  expect(bench.last?.kind).toBe("smooth_with_brush");
 });
 
 test("beside everything it goes on with what is selected, and with nothing it does nothing", () => {

@@ -13,7 +13,7 @@ beforeEach(() => {
 
 function knife() {
   const lines: (Point[] | null)[] = [];
-  const cut = new CutTool(board.asBoard(), bench, {
+  const cut = new CutTool(board.asOpen(), bench, {
     tolerance: () => 2,
     ink: (points) => lines.push(points && [...points]),
   });
@@ -88,7 +88,7 @@ class Asked implements Regions {
 
 test("a sweep takes what the hand goes across, on release and as one edit", () => {
   const regions = new Asked();
-  const tool = new SweepTool(board.asBoard(), bench, regions);
+  const tool = new SweepTool(board.asOpen(), bench, regions);
   tool.enter();
   tool.hover(at(5, 5));
   expect(regions.lit).toEqual([[5, 5]]);
@@ -105,7 +105,7 @@ test("a sweep takes what the hand goes across, on release and as one edit", () =
 
 test("a fast sweep goes across all that lies between two places of the hand", () => {
   const regions = new Asked();
-  const tool = new SweepTool(board.asBoard(), bench, regions);
+  const tool = new SweepTool(board.asOpen(), bench, regions);
   tool.down(at(0, 0));
   tool.move(at(300, 0));
   tool.move(at(300, 400));
@@ -119,7 +119,7 @@ test("a fast sweep goes across all that lies between two places of the hand", ()
 
 test("an interrupted sweep takes nothing", () => {
   const regions = new Asked();
-  const tool = new SweepTool(board.asBoard(), bench, regions);
+  const tool = new SweepTool(board.asOpen(), bench, regions);
   tool.down(at(10, 10));
   tool.move(at(40, 10));
   tool.cancel();

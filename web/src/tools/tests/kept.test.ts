@@ -13,7 +13,7 @@ function held(more: Partial<InHand> = {}): [PlaceTool, FakeBoard, RecordingConte
     size: () => ({ width: 30 }),
     ...more,
   };
-  return [new PlaceTool(board.asBoard(), bench, hand), board, bench];
+  return [new PlaceTool(board.asOpen(), bench, hand), board, bench];
 }
 
 test("it is drawn out like a shape, keys held, and selected", () => {
@@ -21,13 +21,13 @@ test("it is drawn out like a shape, keys held, and selected", () => {
   tool.down(at(10, 20));
   tool.move(at(60, 90, null, { shift: true }));
   expect(bench.previews.at(-1)).toMatchObject({
-    kind: "place_kept",
+    kind: "place_from_shelf",
     start: [10, 20],
     square: true,
   });
   tool.up(at(60, 90, null, { alt: true }));
   expect(bench.last).toMatchObject({
-    kind: "place_kept",
+    kind: "place_from_shelf",
     clip: "{}",
     called: "f-hole",
     start: [10, 20],

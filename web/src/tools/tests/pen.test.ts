@@ -31,7 +31,7 @@ function click(x: number, y: number, held = {}): void {
 beforeEach(() => {
   board = new FakeBoard();
   bench = new RecordingContext();
-  tool = new PenTool(board.asBoard(), bench, () => ({}));
+  tool = new PenTool(board.asOpen(), bench, () => ({}));
 });
 
 test("clicks draw corners on one outline, which stays selected", () => {
@@ -88,7 +88,7 @@ test("on the first anchor it closes, by a click or with a handle", () => {
     ],
   ] as const) {
     board = new FakeBoard();
-    tool = new PenTool(board.asBoard(), bench, () => ({}));
+    tool = new PenTool(board.asOpen(), bench, () => ({}));
     click(0, 0);
     click(100, 0);
     const item = board.selected[0] ?? "";
@@ -110,7 +110,7 @@ test("one anchor does not close, and finishing with one leaves nothing behind", 
   const only: Hit = { what: "anchor", item, contour: 0, index: 0, at: [0, 0] };
   expect(tool.word(only)).toBe("straight from here");
   expect(tool.key(key("Enter"))).toBe(true);
-  expect(bench.last).toEqual({ kind: "remove_items", items: [item] });
+  expect(bench.last).toEqual({ kind: "delete_items", items: [item] });
   expect(board.selected).toEqual([]);
 });
 
@@ -181,7 +181,7 @@ test("a double click finishes and leaves no second anchor on the spot", () => {
 });
 
 test("the Flow pen places flowing anchors, Alt a corner, and a drag pulls no handle", () => {
-  tool = new PenTool(board.asBoard(), bench, () => ({}), true);
+  tool = new PenTool(board.asOpen(), bench, () => ({}), true);
   click(0, 0);
   expect(bench.last).toMatchObject({ flowing: true, handle: null });
   click(50, 50, { alt: true });
@@ -207,7 +207,7 @@ test("on its own inner anchors it removes, with Alt it changes the kind, on segm
   };
   expect([tool.word(hit), tool.word(hit, true)]).toEqual(["deletes", "becomes smooth"]);
   tap(hit);
-  expect(bench.last).toEqual({ kind: "remove_anchors", anchors: [["a", 0, 1]] });
+  expect(bench.last).toEqual({ kind: "delete_anchors", anchors: [["a", 0, 1]] });
   tap(hit, { alt: true });
   expect(bench.last).toMatchObject({ kind: "set_anchor_kind", to: "smooth" });
   tool.down(at(25, 1, { what: "segment", item: "a" }));
@@ -260,6 +260,6 @@ test("the anchor that it closed on is removed only after the pointer has left it
   expect(tool.word(hit)).toBe("deletes");
   tool.down(at(0, 0, hit));
   tool.up(at(0, 0, hit));
-  expect(bench.last).toMatchObject({ kind: "remove_anchors" });
+  expect(bench.last).toMatchObject({ kind: "delete_anchors" });
   vi.restoreAllMocks();
 });

@@ -12,11 +12,9 @@ import type {
   Stroke,
   Style,
 } from "../../api/types";
-import type { useBoard } from "../../stores/board/board";
+import type { OpenDrawing } from "../../stores/board/opendrawing";
 import type { Aiming } from "../../api/types";
 import type { Arrange, ToolContext, Hit, Pointer } from "../tool";
-
-type Board = ReturnType<typeof useBoard>;
 
 /** As the core moves a command on to what is met. */
 function movedOn(command: Command, by: Point): Command {
@@ -150,7 +148,7 @@ const SHEET: Sheet = {
   guides: [{ id: "g", x: 0, y: 50, angle: 0, locked: false }],
   guides_hidden: false,
   grid: { step: 10, parts: 1, shown: false },
-  underlays: [],
+  references: [],
   swatches: [],
   styles: [],
 };
@@ -192,11 +190,11 @@ export class FakeBoard {
   constructor(...ids: string[]) {
     for (const id of ids) this.items.set(id, drawable(id));
   }
-  get keptMarks(): Selection {
+  get savedMarks(): Selection {
     return this.marks;
   }
-  kept = (id: string): Drawable | undefined => this.items.get(id);
-  chooseSegment = (item: string): void => {
+  saved = (id: string): Drawable | undefined => this.items.get(id);
+  selectSegment = (item: string): void => {
     this.anchors = [
       [item, 0, 0],
       [item, 0, 1],
@@ -206,31 +204,31 @@ export class FakeBoard {
     Promise.resolve(
       this.marks.anchors.find((a) => a.item === item && Math.abs(a.at[0] - at[0]) <= reach),
     );
-  chooseWithin = (start: Point, end: Point, base: AnchorRef[]): void => {
+  selectAnchorsWithin = (start: Point, end: Point, base: AnchorRef[]): void => {
     const inside = this.marks.anchors.filter((a) => a.at[0] >= start[0] && a.at[0] <= end[0]);
     this.anchors = [...base, ...inside.map((a): AnchorRef => [a.item, a.contour, a.index])];
   };
-  place = "layer-1";
+  active = "layer-1";
   inGroup = false;
   tree = {
     in: (): string[] => [...this.items.keys()],
-    containerOf: (): string => this.place,
+    containerOf: (): string => this.active,
     holds: (id: string): boolean => this.items.get(id)?.type === "group",
   };
   pickable = (): string[] =>
     [...this.items.values()].filter((i) => !i.hidden && !i.locked).map((i) => i.id);
   pickOf = (id: string): string => this.groups.get(id) ?? id;
   goTo = (): void => undefined;
-  turnedBack = (by: Point): Point => by;
+  vectorToOriginal = (by: Point): Point => by;
   goInto = (): void => undefined;
   enter(id: string): void {
-    this.place = id;
+    this.active = id;
     this.groups.clear();
   }
   leave(): string | null {
     if (!this.inGroup) return null;
     this.inGroup = false;
-    return this.place;
+    return this.active;
   }
   leaveGroups = (): void => {
     this.inGroup = false;
@@ -246,8 +244,10 @@ export class FakeBoard {
     this.went.push(to);
   }
   within = (): Promise<string[]> => Promise.resolve(this.found);
-  asBoard(): Board {
-    return this as unknown as Board;
+  asOpen(): OpenDrawing {
+    const all = this as unknown;
+    const [doc, selection, preview, history] = [all, all, all, all];
+    return { doc, selection, preview, history, container: all, edits: all, copies: all } as never;
   }
 }
 

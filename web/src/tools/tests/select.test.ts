@@ -15,7 +15,7 @@ beforeEach(() => {
   boxes = [];
   edited.mockClear();
   tool = new SelectTool(
-    board.asBoard(),
+    board.asOpen(),
     bench,
     () => 2,
     (box) => boxes.push(box),
@@ -69,7 +69,7 @@ test("grips, the protractor and pegs each send their command", () => {
     ],
     [
       { what: "turn", at: [0, 0] },
-      { kind: "turn_items", start: [103, 50], to: [133, 50] },
+      { kind: "drag_rotation", start: [103, 50], to: [133, 50] },
     ],
     [
       { what: "peg", item: "a", dial: "radius", at: [90, 50] },
@@ -143,7 +143,7 @@ test("delete and duplicate act on what is selected and on nothing else", () => {
   expect(board.selected).toHaveLength(2);
   expect(board.selected).not.toContain("a");
   tool.key(key("Delete"));
-  expect(bench.last?.kind).toBe("remove_items");
+  expect(bench.last?.kind).toBe("delete_items");
   expect(board.selected).toEqual([]);
 });
 

@@ -22,7 +22,7 @@ const UNDERLAY = {
   strength: 0.35,
   grey: false,
   hidden: false,
-  silhouette: null,
+  traced_area: null,
 };
 
 beforeEach(() => {
@@ -31,7 +31,7 @@ beforeEach(() => {
 });
 
 test("a guide is pulled from either ruler", () => {
-  const tool = new GuideTool(board.asBoard(), bench);
+  const tool = new GuideTool(board.asOpen(), bench);
   for (const [axis, angle] of [
     ["across", 0],
     ["down", 90],
@@ -45,7 +45,7 @@ test("a guide is pulled from either ruler", () => {
 });
 
 test("a guide is drawn at an angle, moved, and removed", () => {
-  const tool = new GuideTool(board.asBoard(), bench);
+  const tool = new GuideTool(board.asOpen(), bench);
   tool.down(at(10, 10));
   tool.move(at(60, 40, null, { shift: true }));
   tool.up(at(60, 40, null, { shift: true }));
@@ -60,33 +60,33 @@ test("a guide is drawn at an angle, moved, and removed", () => {
   tool.up(at(0, 90));
   expect(bench.last).toMatchObject({ kind: "move_guide", guide: "g", to: [0, 90] });
   expect(tool.key(key("Delete"))).toBe(true);
-  expect(bench.last).toEqual({ kind: "remove_guides", guides: ["g"] });
+  expect(bench.last).toEqual({ kind: "delete_guides", guides: ["g"] });
   expect(tool.key(key("Delete"))).toBe(false);
 });
 
 test("a click with the guide tool makes nothing", () => {
-  const tool = new GuideTool(board.asBoard(), bench);
+  const tool = new GuideTool(board.asOpen(), bench);
   tool.down(at(10, 10));
   tool.up(at(11, 10));
   expect([bench.commits, board.aid]).toEqual([[], null]);
 });
 
-test("an underlay is dragged by its parts and removed by a key", () => {
-  board.sheet = { ...board.sheet, underlays: [UNDERLAY] };
+test("a reference is dragged by its parts and removed by a key", () => {
+  board.sheet = { ...board.sheet, references: [UNDERLAY] };
   const found: unknown[] = [];
-  const tool = new ReferenceTool(board.asBoard(), bench, (...told) => found.push(told));
+  const tool = new ReferenceTool(board.asOpen(), bench, (...told) => found.push(told));
   for (const part of ["whole", "corner", "turn"] as const) {
-    tool.down(at(0, 0, { what: "underlay", underlay: "u", part }));
+    tool.down(at(0, 0, { what: "reference", reference: "u", part }));
     tool.move(at(30, 10));
     tool.up(at(30, 10));
-    expect(bench.last).toMatchObject({ kind: "drag_underlay", part, start: [0, 0], to: [30, 10] });
+    expect(bench.last).toMatchObject({ kind: "drag_reference", part, start: [0, 0], to: [30, 10] });
   }
   expect(found).toEqual([]);
-  tool.down(at(5, 6, { what: "underlay", underlay: "u", part: "whole" }));
+  tool.down(at(5, 6, { what: "reference", reference: "u", part: "whole" }));
   tool.up(at(6, 6, null, { shift: true }));
   expect(found).toEqual([["u", [6, 6], true]]);
   tool.key(key("Delete"));
-  expect(bench.last).toEqual({ kind: "remove_underlay", underlay: "u" });
+  expect(bench.last).toEqual({ kind: "delete_reference", reference: "u" });
   tool.down(at(200, 200));
   expect(board.aid).toBeNull();
 });
@@ -101,7 +101,7 @@ const starts = {
 };
 
 test("a shape is dragged out with its constraints; a click asks for exact values", () => {
-  const tool = new ShapeTool(board.asBoard(), bench, "ellipse", "Ellipse", starts);
+  const tool = new ShapeTool(board.asOpen(), bench, "ellipse", "Ellipse", starts);
   tool.down(at(0, 0));
   tool.move(at(40, 20, null, { shift: true, alt: true }));
   expect(bench.previews.at(-1)).toMatchObject({ shape: "ellipse", square: true, centred: true });
@@ -119,7 +119,7 @@ test("a shape is dragged out with its constraints; a click asks for exact values
 });
 
 test("space moves the box that is being dragged out", () => {
-  const tool = new ShapeTool(board.asBoard(), bench, "star", "Star", starts);
+  const tool = new ShapeTool(board.asOpen(), bench, "star", "Star", starts);
   tool.down(at(0, 0));
   tool.move(at(40, 20));
   tool.move(at(50, 50, null, { space: true }));
@@ -128,7 +128,7 @@ test("space moves the box that is being dragged out", () => {
 });
 
 test("a line goes from end to end", () => {
-  const tool = new LineTool(board.asBoard(), bench, starts);
+  const tool = new LineTool(board.asOpen(), bench, starts);
   tool.down(at(0, 0));
   tool.move(at(40, 20, null, { shift: true }));
   expect(bench.previews.at(-1)).toMatchObject({ kind: "draw_line", to: [40, 20], stepped: true });
@@ -140,7 +140,7 @@ test("a line goes from end to end", () => {
 });
 
 test("a corner is dragged from its peg, with others that are chosen", () => {
-  const tool = new CornersTool(board.asBoard(), bench, () => 8);
+  const tool = new CornersTool(board.asOpen(), bench, () => 8);
   const corner = { radius: 5, drawn: 5, style: "round", peg: [5, 0], along: [1, 0] } as const;
   board.marks.anchors = [0, 1].map((n) => ({
     ...anchorMark("a", n, [n * 50, 0]),
@@ -159,7 +159,7 @@ test("a corner is dragged from its peg, with others that are chosen", () => {
 });
 
 test("a shape without a height is not drawn", () => {
-  const tool = new ShapeTool(board.asBoard(), bench, "rectangle", "Rectangle", starts);
+  const tool = new ShapeTool(board.asOpen(), bench, "rectangle", "Rectangle", starts);
   tool.down(at(0, 0));
   tool.move(at(40, 0));
   tool.up(at(40, 0));
@@ -169,7 +169,7 @@ test("a shape without a height is not drawn", () => {
 
 test("marks of a selected shape act in the shape's own tool", () => {
   board.selected = ["a"];
-  const tool = new ShapeTool(board.asBoard(), bench, "rectangle", "Rectangle", starts);
+  const tool = new ShapeTool(board.asOpen(), bench, "rectangle", "Rectangle", starts);
   tool.down(at(10, 0, { what: "peg", item: "a", dial: "radius", at: [10, 0] }));
   tool.move(at(25, 0));
   tool.up(at(25, 0));

@@ -6,7 +6,7 @@ import { FakeBoard, RecordingContext, at } from "./recording";
 function trial(drafts = true) {
   const bench = new RecordingContext();
   const laid: Point[] = [];
-  const tool = new SymmetryTool(new FakeBoard().asBoard(), bench, {
+  const tool = new SymmetryTool(new FakeBoard().asOpen(), bench, {
     enter: () => undefined,
     leave: () => undefined,
     drafts: () => drafts,

@@ -5,24 +5,25 @@ import InputText from "primevue/inputtext";
 import MultiSelect from "primevue/multiselect";
 import { computed, ref, watch } from "vue";
 import { ApiError, get } from "../../../api/client";
-import type { Card, CardPage, Sending } from "../../../api/types";
+import type { Card, CardPage, FormatSettings } from "../../../api/types";
 import ChooseField from "../../../ui/ChooseField.vue";
 import TypedField from "../../../fields/TypedField.vue";
-import { useBoard } from "../../../stores/board/board";
+import { useDocument } from "../../../stores/board/document";
 import { useNotices } from "../../../session/notices";
 import { useCatalogue } from "../../../stores/display/catalogue";
 import { listed, type Field } from "./fields";
 
-const props = defineProps<{ fields: readonly Field[]; sending: Sending }>();
-const emit = defineEmits<{ set: [part: Partial<Sending>] }>();
-const board = useBoard();
+const props = defineProps<{ fields: readonly Field[]; sending: FormatSettings }>();
+const emit = defineEmits<{ set: [part: Partial<FormatSettings>] }>();
+const doc = useDocument();
 const notices = useNotices();
 const catalogue = useCatalogue();
-const unit = computed(() => catalogue.unit(board.sheet.unit));
+const unit = computed(() => catalogue.unit(doc.sheet.unit));
 const shown = computed(() => props.fields.filter((f) => f.when?.(props.sending) ?? true));
 
 const values = computed(() => props.sending as unknown as Record<string, unknown>);
-const put = (at: string, value: unknown): void => emit("set", { [at]: value } as Partial<Sending>);
+const put = (at: string, value: unknown): void =>
+  emit("set", { [at]: value } as Partial<FormatSettings>);
 const choices = (f: Field): { value: string; label: string }[] =>
   (f.options ?? []).map(([value, label]) => ({ value: String(value), label }));
 function choose(f: Field, text: string): void {
@@ -45,7 +46,7 @@ watch(
     if (!wanted || cards.value.length > 0) return;
     try {
       const newest = await get<CardPage>("/drawings?most=200");
-      cards.value = newest.cards.filter((c) => c.id !== board.id);
+      cards.value = newest.cards.filter((c) => c.id !== doc.id);
     } catch (problem) {
       if (!(problem instanceof ApiError)) throw problem;
       notices.tell(problem.message);

@@ -4,9 +4,10 @@ import Button from "primevue/button";
 import Dialog from "primevue/dialog";
 import ProgressBar from "primevue/progressbar";
 import { computed } from "vue";
-import type { Sending } from "../../../api/types";
+import type { FormatSettings } from "../../../api/types";
 import ChooseField from "../../../ui/ChooseField.vue";
-import { useBoard } from "../../../stores/board/board";
+import { useDocument } from "../../../stores/board/document";
+import { useSelection } from "../../../stores/board/selection";
 import { useExporting } from "../../../stores/library/exporting";
 import ExportFields from "./ExportFields.vue";
 import { fileSize } from "../../../lib/intl";
@@ -20,15 +21,16 @@ const WHATS = [
 /** Files that are named; of more their number is told. */
 const NAMED = 5;
 
-const board = useBoard();
+const doc = useDocument();
+const selection = useSelection();
 const exporting = useExporting();
 const format = computed(() => FORMATS.find((f) => f.kind === exporting.kind) ?? FORMATS[0]);
-const whats = computed(() => (board.selected.length > 0 ? WHATS : WHATS.slice(0, 1)));
+const whats = computed(() => (selection.selected.length > 0 ? WHATS : WHATS.slice(0, 1)));
 const what = computed(() => exporting.now?.what ?? "sheet");
 const files = computed(() => exporting.look?.files ?? []);
 const facts = (f: { size?: number | null; pixels?: [number, number] | null }): string =>
   f.pixels ? `${f.pixels[0]} × ${f.pixels[1]} px` : f.size == null ? "" : fileSize(f.size);
-const set = (part: Partial<Sending>): void => exporting.set(part);
+const set = (part: Partial<FormatSettings>): void => exporting.set(part);
 </script>
 
 <template>
@@ -56,7 +58,7 @@ const set = (part: Partial<Sending>): void => exporting.set(part);
         </button>
         <RouterLink
           class="format table"
-          :to="`/drawings/${board.id}/cutting-table`"
+          :to="`/drawings/${doc.id}/cutting-table`"
           data-testid="to-cutting-table"
           @click="exporting.open = false"
         >

@@ -1,13 +1,13 @@
 import { expect, test } from "vitest";
 import { nameIn } from "../../../api/client";
-import type { Sending } from "../../../api/types";
+import type { FormatSettings } from "../../../api/types";
 import { FORMATS, listed } from "./fields";
 
 test("fields show where they have an effect", () => {
   const svg = FORMATS.find((f) => f.kind === "svg");
   const shown = (complete: boolean): string[] =>
     (svg?.fields ?? [])
-      .filter((f) => f.when?.({ kind: "svg", complete } as Sending) ?? true)
+      .filter((f) => f.when?.({ kind: "svg", complete } as FormatSettings) ?? true)
       .map((f) => f.at);
   expect(shown(true)).toEqual(["complete"]);
   expect(shown(false)).toEqual(["complete", "decimals", "uses"]);

@@ -1,5 +1,5 @@
 // What can be set of each format: which field, what it is called, and how it is set.
-import type { ExportKind, Sending } from "../../../api/types";
+import type { ExportKind, FormatSettings } from "../../../api/types";
 
 export interface Field {
   at: string;
@@ -13,7 +13,7 @@ export interface Field {
   suffix?: string;
   help?: string;
   /** It has an effect only then. */
-  when?: (sending: Sending) => boolean;
+  when?: (sending: FormatSettings) => boolean;
 }
 
 export interface Format {
@@ -24,7 +24,7 @@ export interface Format {
   fields: readonly Field[];
 }
 
-const has = (at: string, value: unknown) => (sending: Sending) =>
+const has = (at: string, value: unknown) => (sending: FormatSettings) =>
   (sending as unknown as Record<string, unknown>)[at] === value;
 
 export const FORMATS: readonly Format[] = [

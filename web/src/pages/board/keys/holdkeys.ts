@@ -1,6 +1,6 @@
 // Keys that act while they are held: the loupe, marks hidden, cues let go, the drawing as before.
 import { onBeforeUnmount, onMounted } from "vue";
-import { useBoard } from "../../../stores/board/board";
+import { useHistory } from "../../../stores/board/history";
 import { useComparing } from "../../../stores/display/comparing";
 import { useSnapping } from "../../../stores/display/snapping";
 import { useDisplay } from "../../../stores/display/display";
@@ -18,7 +18,7 @@ export const HELD_KEYS: readonly (readonly [string, string])[] = [
 export function useHeldKeys(): void {
   const display = useDisplay();
   const snapping = useSnapping();
-  const board = useBoard();
+  const history = useHistory();
   const tools = useTools();
   const comparing = useComparing();
 
@@ -26,7 +26,7 @@ export function useHeldKeys(): void {
     if (key === "l") display.loupe = on;
     else if (key === "m") display.marksHidden = on;
     else if (key === "n") snapping.letGo = on;
-    else if (key === "k") void board.lookBack(on);
+    else if (key === "k") void history.compare(on);
     else if (key === "4") comparing.alone = on;
     else return false;
     return true;
@@ -48,7 +48,7 @@ export function useHeldKeys(): void {
     tools.alt = false;
     snapping.letGo = false;
     tools.borrow(false);
-    void board.lookBack(false);
+    void history.compare(false);
     comparing.alone = false;
   }
 

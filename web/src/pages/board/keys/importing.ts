@@ -1,5 +1,5 @@
 // Files brought to the board, chosen, dropped or pasted: forms become items where their file has them,
-// pictures become underlays, fonts faces that words can be set in.
+// pictures become references, fonts faces that words can be set in.
 import { useClipboard } from "../../../tools/clipboard";
 import { FORM_FILES, askForFiles, isFont, isPicture } from "../../../lib/filepicker";
 import { useText } from "../../../stores/editing/text";

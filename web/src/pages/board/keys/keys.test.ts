@@ -21,11 +21,11 @@ const board = {
     dials: [] as { shape: string; dial: string; value: number | null }[],
     frame: null as { corners: [number, number][] } | null,
   },
-  sheet: { underlays: [] as { id: string; hidden: boolean }[] },
+  sheet: { references: [] as { id: string; hidden: boolean }[] },
   pickable: () => ["a", "b"],
   select: note("select"),
   go: note("go"),
-  onceMore: note("again"),
+  repeat: note("again"),
   leave: () => "g",
   commit: (command: Command, merge?: boolean) => commits.push([command, merge]),
 };
@@ -41,7 +41,13 @@ const looking = { comb: false, sizes: false, next: note("next view") };
 const drafting = { draft: null as object | null, make: note("make"), cancel: note("leave draft") };
 const mirroring = { draft: null as object | null };
 const mends = { yes: false };
-vi.mock("../../../stores/board/board", () => ({ useBoard: () => board }));
+vi.mock("../../../stores/board/document", () => ({ useDocument: () => board }));
+vi.mock("../../../stores/board/selection", () => ({ useSelection: () => board }));
+vi.mock("../../../stores/board/preview", () => ({ usePreview: () => board }));
+vi.mock("../../../stores/board/history", () => ({ useHistory: () => board }));
+vi.mock("../../../stores/board/activecontainer", () => ({ useActiveContainer: () => board }));
+vi.mock("../../../stores/board/edits", () => ({ useEdits: () => board }));
+vi.mock("../../../stores/board/copies", () => ({ useCopies: () => board }));
 vi.mock("../../../tools/tools", () => ({ useTools: () => tools }));
 vi.mock("../../../stores/display/view", () => ({ useView: () => view }));
 vi.mock("../../../stores/display/display", () => ({ useDisplay: () => looking }));
@@ -77,7 +83,7 @@ const press = (key: string, more: KeyboardEventInit = {}): boolean => {
 };
 beforeEach(() => {
   [log, commits, own] = [[], [], []];
-  Object.assign(board, { inGroup: false, sheet: { underlays: [] } });
+  Object.assign(board, { inGroup: false, sheet: { references: [] } });
   board.marks = { dials: [], frame: null };
   Object.assign(tools, { name: "select", gallery: false });
   Object.assign(looking, { comb: false, sizes: false });
@@ -170,13 +176,13 @@ test("a full stop brings what is selected into sight", () => {
 });
 
 test("Shift U hides all references, or shows them again", () => {
-  board.sheet.underlays = [
+  board.sheet.references = [
     { id: "u", hidden: false },
     { id: "v", hidden: true },
   ];
   press("U", { shiftKey: true });
   expect(commits.map(([c]) => c)).toEqual([
-    { kind: "set_underlay", underlay: { id: "u", hidden: true } },
+    { kind: "set_reference", reference: { id: "u", hidden: true } },
   ]);
 });
 

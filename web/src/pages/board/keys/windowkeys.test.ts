@@ -39,8 +39,8 @@ vi.mock("../../../stores/display/comparing", () => ({ useComparing: () => compar
 vi.mock("../../../tools/tools", () => ({ useTools: () => tools }));
 vi.mock("../../../stores/editing/selecting", () => ({ useSelecting: () => choosing }));
 vi.mock("../../../tools/clipboard", () => ({ useClipboard: () => clipboard }));
-vi.mock("../../../stores/board/board", () => ({
-  useBoard: () => ({ lookBack: (on: boolean) => log.push(on ? "back" : "now") }),
+vi.mock("../../../stores/board/history", () => ({
+  useHistory: () => ({ compare: (on: boolean) => log.push(on ? "back" : "now") }),
 }));
 
 let page: { unmount: () => void } | null = null;

@@ -1,7 +1,7 @@
 import { beforeEach, expect, test, vi } from "vitest";
 import { ApiError } from "../../api/client";
 import type { Aimed, Command, Repaint } from "../../api/types";
-import { Preview } from "./preview";
+import { PreviewModel } from "./previewmodel";
 
 let asked: {
   aim: object | null;
@@ -32,11 +32,11 @@ const shown = (name: string, cue = "here"): Partial<Aimed> => ({
 const settled = async (): Promise<void> => {
   for (let n = 0; n < 8; n += 1) await Promise.resolve();
 };
-let preview: Preview;
+let preview: PreviewModel;
 beforeEach(() => {
   [asked, log, faults] = [[], [], []];
   [cues.kinds, cues.shown] = [["anchor"], []];
-  preview = new Preview(
+  preview = new PreviewModel(
     {
       preview: (r: Repaint, items: string[]) => log.push(`show ${r.said} of ${items.join()}`),
       endPreview: () => log.push("end"),

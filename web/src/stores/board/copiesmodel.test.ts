@@ -2,7 +2,7 @@ import { expect, test } from "vitest";
 import type { Drawable, Matrix, Point } from "../../api/types";
 import { after, inverse, mapped } from "../../core/matrices";
 import { Tree } from "../../core/tree";
-import { Images } from "./copies";
+import { CopiesModel } from "./copiesmodel";
 import type { Scene } from "./scene";
 
 const HERE: Matrix = [1, 0, 0, 1, 0, 0];
@@ -15,7 +15,7 @@ const symmetry = (...images: Matrix[]): Drawable =>
   ({ type: "symmetry", symmetry: { images: [HERE, ...images] } }) as unknown as Drawable;
 
 /** `leaf` lies in a mirror in another one, `twig` in the outer one, `stone` in none. */
-function images(...selected: string[]): Images {
+function images(...selected: string[]): CopiesModel {
   const items: Record<string, Drawable> = { outer: symmetry(ACROSS), inner: symmetry(DOWN) };
   const tree = Tree.of([
     ["layer", ""],
@@ -26,7 +26,7 @@ function images(...selected: string[]): Images {
     ["stone", "layer"],
   ]);
   const showing = { tree: { value: tree }, item: (id: string) => items[id] };
-  return new Images(showing as unknown as Scene, () => selected);
+  return new CopiesModel(showing as unknown as Scene, () => selected);
 }
 
 test("a map and its way back", () => {

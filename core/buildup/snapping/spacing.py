@@ -2,8 +2,8 @@
 
 from collections.abc import Mapping, Set
 
-from buildup.cues.cuekinds import Cue
 from buildup.geometry.boxes import Box
+from buildup.snapping.cues import Cue
 
 
 def spaced(

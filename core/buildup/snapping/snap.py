@@ -6,11 +6,8 @@ from collections.abc import Iterator, Sequence
 from dataclasses import dataclass, replace
 
 from buildup.contours.handles import tangents
-from buildup.cues.cuekinds import RANK, REACH, Aim, Cue, CueKind, Meeting
-from buildup.cues.field import Field, Owner, Spot
-from buildup.cues.spacing import spaced
-from buildup.drawing.memo import Latest
-from buildup.drawing.model import Drawing, Outline
+from buildup.drawing.itemtypes import Outline
+from buildup.drawing.model import Drawing
 from buildup.forms.contours import HERE, box_under
 from buildup.forms.frames import SPOTS, standing_of
 from buildup.forms.symmetry.seams import SeamLine, seams_around
@@ -21,6 +18,9 @@ from buildup.geometry.intersect.crossings import crossings
 from buildup.geometry.nearest import nearest_parameter
 from buildup.geometry.tolerances import NO_LENGTH
 from buildup.geometry.transforms import Affine
+from buildup.snapping.cues import RANK, REACH, Aim, Cue, CueKind, SnapResult
+from buildup.snapping.snapindex import Owner, SnapIndex, Spot
+from buildup.snapping.spacing import spaced
 from buildup.view.symmetrymarks import map_of
 
 MOST_MEASURED = 64
@@ -47,7 +47,7 @@ class _Found:
     cues: tuple[Cue, ...]
 
 
-def meet(drawing: Drawing, field: Field, aim: Aim) -> Meeting:
+def snap(drawing: Drawing, field: SnapIndex, aim: Aim) -> SnapResult:
     """The best meeting of any of an aim's probes; an empty one when nothing is in reach.
 
     The index must be up to date. Precedence is the order of `KINDS`; at equal rank the nearer one
@@ -73,10 +73,11 @@ def _brought(aim: Aim, image: Affine) -> Aim:
     )
 
 
-def _met(drawing: Drawing, field: Field, aim: Aim, image: Affine) -> Meeting:
+def _met(drawing: Drawing, field: SnapIndex, aim: Aim, image: Affine) -> SnapResult:
     reach = REACH / aim.scale
     lines = list(_lines(drawing, aim, image))
-    carried = _carried.of((drawing, aim.items, image), lambda: _carry(drawing, aim.items, image))
+    asked = (aim.items, image)
+    carried = drawing.memo.last(_carry, asked, lambda: _carry(drawing, *asked))
     own = _Own(carried.drawn, frozenset(_dragged(aim)))
     box = _moved(carried.box, aim.by)
     places = [complex(x, y) for x, y in aim.probes]
@@ -96,10 +97,10 @@ def _met(drawing: Drawing, field: Field, aim: Aim, image: Affine) -> Meeting:
     if "spacing" in aim.kinds and box is not None and (best is None or best.rank > RANK["spacing"]):
         shift, cues = spaced(field.boxes(), box, own.items, reach)
         if cues:
-            return Meeting(shift=(shift.real, shift.imag), cues=cues)
+            return SnapResult(shift=(shift.real, shift.imag), cues=cues)
     if best is None:
-        return Meeting()
-    return Meeting(shift=(best.shift.real, best.shift.imag), cues=best.cues)
+        return SnapResult()
+    return SnapResult(shift=(best.shift.real, best.shift.imag), cues=best.cues)
 
 
 def _frame_spots(drawing: Drawing, aim: Aim, image: Affine) -> tuple[Spot, ...]:
@@ -119,13 +120,10 @@ class _Carried:
     box: Box | None
 
 
-_carried: Latest[_Carried] = Latest()
-
-
 def _carry(drawing: Drawing, items: tuple[str, ...], image: Affine) -> _Carried:
     there = [i for i in items if i in drawing.items]
     boxes = [b for i in there if (b := box_under(drawing, i, image)) is not None]
-    drawn = frozenset(d for i in there for d in drawing.tree.drawn_in(i))
+    drawn = frozenset(d for i in there for d in drawing.tree.leaves_of(i))
     return _Carried(drawn, Box.union(boxes) if boxes else None)
 
 
@@ -150,7 +148,7 @@ class _Own:
 
 def _one(
     drawing: Drawing,
-    field: Field,
+    field: SnapIndex,
     aim: Aim,
     at: complex,
     own: _Own,
@@ -182,7 +180,7 @@ def _one(
 
 
 def _place(
-    field: Field,
+    field: SnapIndex,
     aim: Aim,
     at: complex,
     own: _Own,
@@ -213,7 +211,9 @@ def _dragged(aim: Aim) -> set[Owner]:
     return {(i, c, n - back) for i, c, n in aim.anchors for back in (0, 1)}
 
 
-def _crossing(field: Field, at: complex, own: _Own, *, reach: float, share: int) -> complex | None:
+def _crossing(
+    field: SnapIndex, at: complex, own: _Own, *, reach: float, share: int
+) -> complex | None:
     area = Box.around((at,)).grown(reach)
     free = [s for s in field.stretches_near(area, share=share) if s.owner not in own]
     close = ((_away(s.segment, at), n, s) for n, s in enumerate(free[:MOST_MEASURED]))

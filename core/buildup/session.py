@@ -10,12 +10,9 @@ from collections.abc import Callable, Mapping
 from dataclasses import dataclass, replace
 from typing import Any
 
-from buildup import host
-from buildup.cues.cuekinds import Aim, Meeting
-from buildup.cues.field import Field
-from buildup.cues.meet import meet
+from buildup import host, repainting
 from buildup.drawing.checks import check_point
-from buildup.drawing.codec import may_be_empty, read, read_kept, write
+from buildup.drawing.codec import may_be_empty, read, read_stored, write
 from buildup.drawing.items import Items
 from buildup.drawing.model import Drawing
 from buildup.drawing.sheet import Sheet
@@ -24,7 +21,6 @@ from buildup.drawing.units import read_length, read_number
 from buildup.edits.apply import read_command
 from buildup.edits.change import Change, Delta, inverse, updated
 from buildup.edits.command import Command
-from buildup.edits.fairness.troublespots import trouble_spots
 from buildup.errors import Refusal
 from buildup.formats.colourfacts import colour_facts
 from buildup.formats.palettes import harmonies, read_palette, written_palette
@@ -32,19 +28,24 @@ from buildup.formats.svg.clipsvg import clip_svg
 from buildup.formats.svg.svgread import read_svg
 from buildup.forms.symmetry.axes import Axis
 from buildup.forms.troubles import Limits
-from buildup.geometry.progress import heard_by
+from buildup.geometry.progress import reporting_to
+from buildup.repainting import InteractiveBudget, Repaint
+from buildup.snapping.cues import Aim, SnapResult
+from buildup.snapping.snap import snap
+from buildup.snapping.snapindex import SnapIndex
 from buildup.timeline import Follows, StepName, Timeline
+from buildup.troublespots import trouble_spots
 from buildup.view.balancemarks import balance_mark
 from buildup.view.finding import alike, pile, within
 from buildup.view.regionmarks import sweep_marks
 from buildup.view.sampling import sampled
-from buildup.view.selection import ALL, FrameBox, Shows, selection
+from buildup.view.selection import ALL, FrameBox, ViewRequest, selection
 
 Question = Mapping[str, Any]
 
 
 @dataclass(frozen=True, slots=True)
-class Letter:
+class PendingEdit:
     """What is on its way to the server: an edit, or a step along the history.
 
     Args:
@@ -67,7 +68,7 @@ class Letter:
 class Shown:
     """What a letter shows: the repaint (None where only the server can tell), and the way on."""
 
-    repaint: host.Repaint | None
+    repaint: Repaint | None
     undo: StepName | None
     redo: StepName | None
 
@@ -76,18 +77,18 @@ class Shown:
 class _Waiting:
     """A letter, and what it was seen to change."""
 
-    letter: Letter
+    letter: PendingEdit
     delta: Delta | None
 
 
-class Desk:
+class Session:
     """One open drawing and the questions about it."""
 
     def __init__(self) -> None:
         self._kept = Timeline(Drawing())
         self._waiting: list[_Waiting] = []
         self._line = self._kept
-        self._field = Field()
+        self._field = SnapIndex()
         self._items: tuple[str, ...] = ()
         self.replays = 0
         """Letters that were shown anew so far: tests assert that this stays low."""
@@ -145,12 +146,12 @@ class Desk:
         Returns:
             `{"answer": …}`, or `{"refused": {"code", "sentence", "place"}}`.
 
-        >>> Desk().ask('{"verb": "read", "text": "1/8 in", "unit": "px"}')
+        >>> Session().ask('{"verb": "read", "text": "1/8 in", "unit": "px"}')
         '{"answer": 12.0}'
         """
         question = json.loads(text)
         try:
-            with heard_by(host.Moment()):
+            with reporting_to(InteractiveBudget()):
                 answer = self._verbs[question["verb"]](question)
         except Refusal as problem:
             told = {"code": problem.code, "sentence": problem.sentence, "place": problem.place}
@@ -165,7 +166,7 @@ class Desk:
         items = {item_id: text for item_id, _, text in question["items"]}
         pairs = ((item_id, container) for item_id, container, _ in question["items"])
         tree = Tree.of(pairs, (i for i, text in items.items() if may_be_empty(text)))
-        drawing = Drawing(read_kept(Sheet, question["sheet"]), Items(items), tree)
+        drawing = Drawing(read_stored(Sheet, question["sheet"]), Items(items), tree)
         self._kept = Timeline(drawing).told(_step(question, "undo"), _step(question, "redo"))
         self._waiting = []
         self._line = self._kept
@@ -178,7 +179,7 @@ class Desk:
         self._waiting.append(_Waiting(letter, delta))
         repaint = None
         if delta is not None:
-            repaint = host.repaint(
+            repaint = repainting.repaint(
                 self._shown,
                 delta,
                 question["selection"],
@@ -229,7 +230,7 @@ class Desk:
                 delta = None  # the server will say so too
             self._waiting.append(_Waiting(letter, delta))
 
-    def _go_on(self, letter: Letter) -> Delta | None:
+    def _go_on(self, letter: PendingEdit) -> Delta | None:
         """Go along the line by a letter; None where only the server knows the way."""
         if letter.command is not None:
             self._line, delta = self._line.edited(letter.id, letter.command, letter.follows)
@@ -245,7 +246,7 @@ class Desk:
         self._line = gone[0]
         return gone[1]
 
-    def _told(self, repaint: host.Repaint | None) -> Shown:
+    def _told(self, repaint: Repaint | None) -> Shown:
         done, ahead = self._line.done, self._line.ahead
         return Shown(
             repaint,
@@ -267,14 +268,14 @@ class Desk:
             if again:
                 command = replace(command, items=last)  # type: ignore[call-arg]
             self._items = getattr(command, "items", ())
-        meeting = Meeting()
+        meeting = SnapResult()
         aim = question["aim"]
         if aim is not None:
             again = "items" in aim and aim["items"] is None
             read_aim = read(Aim, {**aim, "items": []} if again else aim)
             self._field.update(self._shown)
             own = replace(read_aim, items=self._items) if again else read_aim
-            meeting = meet(self._shown, self._field, own)
+            meeting = snap(self._shown, self._field, own)
         return host.aimed(
             self._shown,
             meeting,
@@ -284,13 +285,13 @@ class Desk:
             keeps=question.get("keeps", False),
         )
 
-    def _spread(self, question: Question) -> host.Spread:
+    def _spread(self, question: Question) -> host.CopiesPreview:
         """What copies in a row, a ring or a grid come to; a peg that is dragged may meet things."""
         aim, drag = question["aim"], question["drag"]
-        meeting = Meeting()
+        meeting = SnapResult()
         if aim is not None:
             self._field.update(self._shown)
-            meeting = meet(self._shown, self._field, read(Aim, aim))
+            meeting = snap(self._shown, self._field, read(Aim, aim))
         return host.spread(
             self._shown,
             read_command(question["command"]),
@@ -307,9 +308,9 @@ class Desk:
         return read_length(text, unit=question["unit"], present=present)
 
 
-def _shows(question: Question) -> Shows:
+def _shows(question: Question) -> ViewRequest:
     told = question.get("shows")
-    return ALL if told is None else read(Shows, told)
+    return ALL if told is None else read(ViewRequest, told)
 
 
 def _step(question: Question, name: str) -> StepName | None:
@@ -317,10 +318,10 @@ def _step(question: Question, name: str) -> StepName | None:
     return None if told is None else StepName(edit=told["edit"], name=told["name"])
 
 
-def _letter(data: Question) -> Letter:
+def _letter(data: Question) -> PendingEdit:
     follows = data.get("follows")
     command = data.get("command")
-    return Letter(
+    return PendingEdit(
         data["id"],
         None if command is None else read_command(command),
         None if follows is None else Follows(follows["edit"], follows["pause"]),
@@ -329,7 +330,7 @@ def _letter(data: Question) -> Letter:
     )
 
 
-def _after(kept: Timeline, letter: Letter | None, delta: Delta) -> Timeline:
+def _after(kept: Timeline, letter: PendingEdit | None, delta: Delta) -> Timeline:
     """The line after a change that was kept, and whose letter is known or not."""
     if letter is not None and letter.command is not None:
         change = Change(letter.command.title(kept.drawing), delta, inverse(kept.drawing, delta))

@@ -5,7 +5,7 @@ import { takeIn } from "./core.mjs";
 
 const python = await loadPyodide();
 takeIn(python);
-const ask = python.runPython("Desk().ask");
+const ask = python.runPython("Session().ask");
 for await (const line of createInterface({ input: process.stdin })) {
   console.log(ask(line));
 }

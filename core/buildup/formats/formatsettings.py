@@ -18,7 +18,7 @@ LARGEST_ICON = 1_024
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
-class Sending:
+class FormatSettings:
     """What all formats are told."""
 
     __pydantic_config__: ClassVar[dict[str, Any]] = {
@@ -34,7 +34,7 @@ class Sending:
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
-class SvgOut(Sending):
+class SvgOut(FormatSettings):
     """A vector file for the web and for other programs."""
 
     suffix: ClassVar[str] = "svg"
@@ -52,7 +52,7 @@ class SvgOut(Sending):
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
-class PdfOut(Sending):
+class PdfOut(FormatSettings):
     """A vector file for print, the sheet at its exact size."""
 
     suffix: ClassVar[str] = "pdf"
@@ -74,7 +74,7 @@ class PdfOut(Sending):
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
-class PictureOut(Sending):
+class PictureOut(FormatSettings):
     """A picture in pixels."""
 
     suffix: ClassVar[str] = "png"
@@ -101,7 +101,7 @@ class PictureOut(Sending):
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
-class DxfOut(Sending):
+class DxfOut(FormatSettings):
     """A file for construction programs and machines: DXF R2010 in millimetres, layers kept."""
 
     suffix: ClassVar[str] = "dxf"
@@ -117,7 +117,7 @@ class DxfOut(Sending):
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
-class HpglOut(Sending):
+class HpglOut(FormatSettings):
     """A file for cutters and pen plotters: HP-GL, 40 steps to the millimetre, one pen a colour."""
 
     suffix: ClassVar[str] = "plt"
@@ -133,7 +133,7 @@ class HpglOut(Sending):
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
-class IconsOut(Sending):
+class IconsOut(FormatSettings):
     """All sizes of an icon at once, as files in a zip."""
 
     suffix: ClassVar[str] = "zip"
@@ -154,7 +154,7 @@ class IconsOut(Sending):
         _check(some, "empty", "sizes")
 
 
-SENDINGS: Mapping[str, type[Sending]] = {
+FORMAT_SETTINGS: Mapping[str, type[FormatSettings]] = {
     "svg": SvgOut,
     "pdf": PdfOut,
     "picture": PictureOut,
@@ -165,7 +165,7 @@ SENDINGS: Mapping[str, type[Sending]] = {
 """Every format there is, by its kind."""
 
 
-def read_sending(data: object) -> Sending:
+def read_format_settings(data: object) -> FormatSettings:
     """How something is sent, from JSON values.
 
     Raises:
@@ -173,13 +173,13 @@ def read_sending(data: object) -> Sending:
 
     """
     kind = data.get("kind") if isinstance(data, Mapping) else None
-    known = SENDINGS.get(kind) if isinstance(kind, str) else None
+    known = FORMAT_SETTINGS.get(kind) if isinstance(kind, str) else None
     if known is None:
         raise refusal("bad_data.format", str(kind)[:40])
     return read(known, data)
 
 
-def write_sending(sending: Sending) -> dict[str, Any]:
+def write_format_settings(sending: FormatSettings) -> dict[str, Any]:
     """The same as JSON values, with all its fields."""
     written: dict[str, Any] = write(sending, defaults=True)
     return written

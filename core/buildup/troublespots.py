@@ -7,7 +7,8 @@ from functools import partial
 from typing import Any
 
 from buildup.contours.anchors import Contour
-from buildup.drawing.model import Drawing, Outline
+from buildup.drawing.itemtypes import Outline
+from buildup.drawing.model import Drawing
 from buildup.drawing.units import told
 from buildup.edits.anchors.anchororder import LineUp
 from buildup.edits.apply import write_command
@@ -15,10 +16,10 @@ from buildup.edits.command import AnchorRef, Command
 from buildup.edits.fairness.fairing import FairSegments
 from buildup.edits.fairness.shortening import ShortenHandles
 from buildup.edits.fairness.smoothing import EaseAnchors
-from buildup.edits.outlines.deleting import RemoveAnchors
+from buildup.edits.outlines.deleting import DeleteAnchors
 from buildup.edits.outlines.joining import JoinEnds
 from buildup.edits.outlines.segmentedits import AddAnchors, StraightenSegments
-from buildup.edits.shapes.shaping import TurnIntoOutlines
+from buildup.edits.shapes.shaping import ConvertToOutlines
 from buildup.forms.contours import contours_of
 from buildup.forms.troubles import Kind, Limits, Trouble, troubles
 from buildup.messages import message, refusal
@@ -103,7 +104,7 @@ def _spot(drawing: Drawing, item_id: str, found: _Found) -> TroubleSpot:
     if isinstance(drawing.items[item_id], Outline):
         command = SPOTS[trouble.kind](_Place(item_id, c, path, trouble))
     else:
-        mends, command = message("mends.shape"), TurnIntoOutlines(items=(item_id,))
+        mends, command = message("mends.shape"), ConvertToOutlines(items=(item_id,))
     return TroubleSpot(
         item=item_id,
         contour=c,
@@ -167,7 +168,7 @@ def _shorten(place: _Place) -> Command:
 def _remove(place: _Place) -> Command:
     """One of the two anchors; the ends of an open path stay."""
     last = place.trouble.index + 2 == len(place.path.anchors) and not place.path.closed
-    return RemoveAnchors(anchors=(place.anchor(0 if last else 1),))
+    return DeleteAnchors(anchors=(place.anchor(0 if last else 1),))
 
 
 def _add_extreme(place: _Place) -> Command:

@@ -1,7 +1,7 @@
 import { beforeEach, expect, test, vi } from "vitest";
 import { ApiError } from "../../api/client";
 import type { AnchorRef, Repaint, Selection } from "../../api/types";
-import { Choice } from "./selection";
+import { SelectionModel } from "./selectionmodel";
 
 let asked: { items: string[]; done: (s: Selection) => void; fail: (p: unknown) => void }[];
 let near: (anchors: AnchorRef[]) => void;
@@ -42,13 +42,13 @@ const showing = {
   item: (id: string) => (showing.there.has(id) ? { id, name: id } : undefined),
   settled: (id: string) => showing.there.has(id),
 };
-let choice: Choice;
+let choice: SelectionModel;
 beforeEach(() => {
   asked = [];
   boxed = [];
   Object.assign(showing, { previewing: false, there: new Set(["a", "b"]) });
   const place = { here: { value: "layer-1" } };
-  choice = new Choice(showing as never, place as never, () => [0, 0, 9, 9] as never);
+  choice = new SelectionModel(showing as never, place as never, () => [0, 0, 9, 9] as never);
 });
 
 test("marks of what is selected are asked for, and those of an older selection are not shown", async () => {

@@ -10,14 +10,15 @@ from itertools import chain, islice, product
 from typing import Generic, TypeVar
 
 from buildup.contours.anchors import Contour
-from buildup.cues.cuekinds import RANK, CueKind
-from buildup.drawing.model import Drawing, DrawnItem, Item, Outline
+from buildup.drawing.itemtypes import AnyLeaf, Item, Outline
+from buildup.drawing.model import Drawing
 from buildup.forms.contours import box_under, contours_of, contours_under
 from buildup.forms.frames import own_standing
 from buildup.forms.symmetry.copies import Images, shown_items
 from buildup.geometry.bezier import Cubic, extremes, point_at
 from buildup.geometry.boxes import Box
 from buildup.geometry.intersect.crossings import hull_box
+from buildup.snapping.cues import RANK, CueKind
 
 CELL = 64.0
 """Sheet units: the side of a cell of the index, about a thumb's width at actual size."""
@@ -101,7 +102,7 @@ class Cells(Generic[T]):
 
 
 @dataclass(slots=True)
-class Field:
+class SnapIndex:
     """The index."""
 
     _of: dict[str, _Places] = field(default_factory=dict)
@@ -204,7 +205,7 @@ def _cells(box: Box) -> Iterator[Cell]:
 
 
 def _places(drawing: Drawing, item_id: str, images: Images) -> _Places:
-    item = drawing.drawn_item(item_id)
+    item = drawing.leaf_item(item_id)
     spots: list[Spot] = []
     stretches: list[Stretch] = []
     count = sum(len(c.anchors) for c in contours_of(drawing, item_id))
@@ -220,7 +221,7 @@ def _places(drawing: Drawing, item_id: str, images: Images) -> _Places:
 
 
 def _add_places(
-    item: DrawnItem, contours: Sequence[Contour], spots: list[Spot], stretches: list[Stretch]
+    item: AnyLeaf, contours: Sequence[Contour], spots: list[Spot], stretches: list[Stretch]
 ) -> None:
     """What the contours of an item, or of an image of it, offer."""
     for contour_index, contour in enumerate(contours):

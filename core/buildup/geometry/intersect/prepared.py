@@ -7,6 +7,7 @@ from typing import Literal
 
 from buildup.geometry.angles import unit
 from buildup.geometry.bezier import Cubic, line, point_at, split_at
+from buildup.geometry.intersect.cones import Cone, cone
 from buildup.geometry.intersect.contacts import MEETS
 from buildup.geometry.intersect.crossings import turning_points
 from buildup.geometry.tolerances import SAME_PLACE
@@ -18,8 +19,6 @@ INSIDE: Mapping[Rule, Callable[[int], bool]] = {
     "positive": lambda winding: winding > 0,
 }
 """By how often contours run around a place, clockwise on the screen: whether it is inside."""
-Cone = tuple[complex, complex]
-"""The directions, of length 1, at the two sides of all tangents of a piece."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -67,7 +66,7 @@ class Piece:
     def cone(self) -> Cone | None:
         """The cone of its tangents; None when it spans a half turn or more."""
         if self._cone is None:
-            self._cone = _cone(self.cubic) or False
+            self._cone = cone(self.cubic) or False
         return self._cone or None
 
     @property
@@ -117,7 +116,7 @@ class Piece:
         return low - slack <= (way * place).imag - start <= high + slack
 
 
-class Strand(Piece):
+class PreparedSegment(Piece):
     """A segment of an operand's contour.
 
     A straight segment that turns back on itself makes several, plain lines; `within` are the
@@ -134,7 +133,7 @@ class Strand(Piece):
         self.straight = _on_its_chord(cubic)
 
 
-def strands_of(operands: Sequence[Operand]) -> list[list[Strand]]:
+def strands_of(operands: Sequence[Operand]) -> list[list[PreparedSegment]]:
     """The strands of all contours that have any length, contour by contour, in their order."""
     found = []
     for number, operand in enumerate(operands):
@@ -163,11 +162,13 @@ def _closed_up(segments: tuple[Cubic, ...]) -> tuple[Cubic, ...]:
     return (*segments, line(segments[-1][3], segments[0][0]))
 
 
-def _strands(segment: Cubic, source: tuple[int, int, int], *, path: bool) -> Iterator[Strand]:
+def _strands(
+    segment: Cubic, source: tuple[int, int, int], *, path: bool
+) -> Iterator[PreparedSegment]:
     a, b, c, d = segment
     if a == b == c == d:
         return
-    whole = Strand(segment, source=source, path=path)
+    whole = PreparedSegment(segment, source=source, path=path)
     turns = turning_points(segment) if whole.straight else ()
     if not turns:
         yield whole
@@ -176,12 +177,12 @@ def _strands(segment: Cubic, source: tuple[int, int, int], *, path: bool) -> Ite
         side = line(point_at(segment, start), point_at(segment, end))
         if side[0] == side[3]:
             continue
-        part = Strand(side, source=source, path=path)
+        part = PreparedSegment(side, source=source, path=path)
         part.within = (start, end)
         yield part
 
 
-def near_pairs(strands: Sequence[Strand]) -> Iterator[tuple[int, int]]:
+def near_pairs(strands: Sequence[PreparedSegment]) -> Iterator[tuple[int, int]]:
     """The pairs of strands whose boxes meet, found in one sweep from left to right."""
     order = sorted(range(len(strands)), key=lambda k: strands[k].left)
     active: list[int] = []
@@ -211,18 +212,3 @@ def _lane(cubic: Cubic) -> tuple[complex, float, float, float, float]:
     start = (way * a).imag
     second, third = (way * (b - a)).imag, (way * (c - a)).imag
     return way, start, min(0.0, second, third), max(0.0, second, third), abs(way)
-
-
-def _cone(cubic: Cubic) -> Cone | None:
-    a, b, c, d = cubic
-    back = (d - a).conjugate()
-    steps = [s for s in (b - a, c - b, d - c) if s]
-    if not steps or any((back * s).real <= 0.0 for s in steps):
-        return None
-    left = right = steps[0]
-    for step in steps[1:]:
-        if (left.conjugate() * step).imag < 0.0:
-            left = step
-        if (right.conjugate() * step).imag > 0.0:
-            right = step
-    return left / abs(left), right / abs(right)

@@ -3,17 +3,18 @@
 from dataclasses import dataclass
 from typing import Literal
 
-from buildup.drawing.model import Assembly, Drawing, Item, Lettered, Words
+from buildup.drawing.itemtypes import Assembly, Item, TextItem, TextOnPath
+from buildup.drawing.model import Drawing
 from buildup.drawing.text import Align, Lettering
 from buildup.forms.contours import contours_along
 from buildup.forms.draftpegs import CopyPeg, copy_peg
 from buildup.forms.textlayout import BEGINS, paths_of, row_length, word_courses
 
-Lies = Literal["straight", "arc", "along"]
+ItemAtPoint = Literal["straight", "arc", "along"]
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
-class WordsMark:
+class TextMark:
     """Words as they are shown and set."""
 
     text: str
@@ -31,7 +32,7 @@ class WordsMark:
     align: Align
     missing: tuple[str, ...]
     """Characters that the face does not have."""
-    lies: Lies
+    lies: ItemAtPoint
     """Straight, on an arc, or along what the assembly holds."""
     radius: float | None = None
     """Of the arc; below 0 its middle is above."""
@@ -48,10 +49,10 @@ class WordsMark:
     pegs: tuple[CopyPeg, ...] = ()
 
 
-def words_mark(drawing: Drawing, item: Item) -> WordsMark | None:
+def words_mark(drawing: Drawing, item: Item) -> TextMark | None:
     """The mark of words; None: the item says nothing."""
-    if isinstance(item, Words):
-        lies: Lies = "straight" if item.radius is None else "arc"
+    if isinstance(item, TextItem):
+        lies: ItemAtPoint = "straight" if item.radius is None else "arc"
         return _mark(item.lettering, lies, radius=item.radius, pegs=(_end_peg(item),))
     if isinstance(item, Assembly) and item.along:
         return _along(drawing, item, item.along)
@@ -60,14 +61,14 @@ def words_mark(drawing: Drawing, item: Item) -> WordsMark | None:
 
 def _mark(
     said: Lettering,
-    lies: Lies,
+    lies: ItemAtPoint,
     *,
     radius: float | None = None,
     pegs: tuple[CopyPeg, ...] = (),
-    edge: Lettered | None = None,
+    edge: TextOnPath | None = None,
     beyond: float = 0.0,
-) -> WordsMark:
-    return WordsMark(
+) -> TextMark:
+    return TextMark(
         text=said.text,
         face=said.face,
         face_name=said.face_name,
@@ -89,7 +90,7 @@ def _mark(
     )
 
 
-def _end_peg(words: Words) -> CopyPeg:
+def _end_peg(words: TextItem) -> CopyPeg:
     """The peg at the end of the first line, which bends it."""
     said = words.lettering
     long = row_length(said, 0)
@@ -100,7 +101,7 @@ def _end_peg(words: Words) -> CopyPeg:
     return copy_peg("radius", "Arc", words.place(at), down / abs(down), value=value)
 
 
-def _along(drawing: Drawing, item: Assembly, edge: Lettered) -> WordsMark:
+def _along(drawing: Drawing, item: Assembly, edge: TextOnPath) -> TextMark:
     said = edge.lettering
     paths = paths_of(contours_along(drawing, item.id), backwards=edge.other_side)
     if not paths:

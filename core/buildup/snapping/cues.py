@@ -49,7 +49,7 @@ class Cue:
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
-class Meeting:
+class SnapResult:
     """How far what is dragged moves to meet something, and the cues to show."""
 
     shift: tuple[float, float] = (0.0, 0.0)

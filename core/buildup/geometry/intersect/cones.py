@@ -1,0 +1,51 @@
+"""Cones of tangents: how often two stretches of curves can cross.
+
+Source: Sederberg and Meyers, "Loop detection in surface patch intersections", CAGD 5 (1988).
+"""
+
+from buildup.geometry.bezier import Cubic
+
+Cone = tuple[complex, complex]
+"""The directions, of length 1, at the two sides of all tangents of a stretch."""
+CLEAR = 1e-3
+"""Sine of an angle (0.06°): at slighter ones Newton's method is not to be relied on."""
+
+
+def cone(cubic: Cubic) -> Cone | None:
+    """The cone of a stretch; None when it spans a half turn or more.
+
+    >>> cone((0j, 1 + 0j, 2 + 0j, 3 + 0j))
+    ((1+0j), (1+0j))
+    >>> cone((0j, 1 + 0j, 1 + 0j, 0j))
+    """
+    a, b, c, d = cubic
+    back = (d - a).conjugate()
+    steps = [s for s in (b - a, c - b, d - c) if s]
+    if not steps or any((back * s).real <= 0.0 for s in steps):
+        return None
+    left = right = steps[0]
+    for step in steps[1:]:
+        if (left.conjugate() * step).imag < 0.0:
+            left = step
+        if (right.conjugate() * step).imag > 0.0:
+            right = step
+    return left / abs(left), right / abs(right)
+
+
+def cross_once_at_most(one: Cone, other: Cone) -> bool:
+    """Whether no tangent of one cone is parallel to one of the other, by far.
+
+    >>> cross_once_at_most((1 + 0j, 1 + 0j), (1j, 1j))
+    True
+    >>> cross_once_at_most((1 + 0j, 1 + 0j), (1 + 0j, 1j))
+    False
+    """
+    left, right = one[0].conjugate(), one[1].conjugate()
+    sine = (left * other[0]).imag
+    if sine > CLEAR:
+        rest = (left * other[1]).imag, (right * other[0]).imag, (right * other[1]).imag
+        return min(rest) > CLEAR
+    if sine < -CLEAR:
+        rest = (left * other[1]).imag, (right * other[0]).imag, (right * other[1]).imag
+        return max(rest) < -CLEAR
+    return False

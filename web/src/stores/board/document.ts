@@ -1,0 +1,154 @@
+// The open drawing: its name, its sheet, its items as they are shown; and how it is opened, follows
+// what the server and other windows say, and is left.
+import { computed, ref } from "vue";
+import { ApiError, get } from "../../api/client";
+import type { Answer, Board, Drawable } from "../../api/types";
+import { localDrawing, whenWithoutCore } from "../../core";
+import { ROOT } from "../../core/tree";
+import { useNotices } from "../../session/notices";
+import type { StoredEdit } from "../../sync/editstore";
+import { useFollowing } from "../../sync/following";
+import type { SyncState } from "../../sync/syncqueue";
+import { useSyncStore } from "../../sync/syncstore";
+import { defineDrawingStore } from "../perdrawing";
+import { useDrawingParts } from "./drawingparts";
+
+export const useDocument = defineDrawingStore("document", () => {
+  const notices = useNotices();
+  const sync = useSyncStore();
+  whenWithoutCore(notices.tell);
+  const { id, scene, selection, preview, history, queue } = useDrawingParts().parts;
+  const name = ref("");
+  const version = ref(0);
+  /** What tells that version from another one of the same number, as a store that was set back has. */
+  let tip = "";
+  const savedAt = ref<Date | null>(null);
+  /** The guide or the reference that its tool works on. */
+  const aid = ref<string | null>(null);
+
+  function takeSteps(board: Pick<Answer, "version" | "tip" | "undo" | "redo" | "kept">): void {
+    version.value = board.version;
+    tip = board.tip;
+    history.kept.value = { undo: board.undo, redo: board.redo };
+    savedAt.value = new Date(board.kept);
+  }
+
+  function takeAnswer(edit: string, answer: Answer): void {
+    const from = version.value;
+    takeSteps(answer);
+    const whole = scene.take(answer.repaint);
+    selection.without(answer.repaint.removed);
+    if (!whole) reopen();
+    void localDrawing.settle(edit, from, answer).then((steps) => queue.takeWay(steps));
+  }
+
+  /** All is saved: what the server said replaces what was shown meanwhile. */
+  function settle(answer: Answer | null, asked: string[]): void {
+    queue.clear();
+    preview.settle();
+    selection.settle(answer?.repaint.selection ?? null, asked);
+  }
+
+  const reader = {
+    known: () => ({ version: version.value, tip }),
+    kept: (posted: StoredEdit, answer: Answer) => {
+      takeAnswer(posted.id, answer);
+      selection.said.value ||= answer.repaint.said ?? "";
+      queue.takeMade(posted.id, answer.repaint.made);
+      if (queue.waiting === 0) settle(answer, posted.letter.selection);
+    },
+    stale: (answer: Answer) => takeAnswer("", answer),
+    refused: (posted: StoredEdit) => {
+      notices.tell(posted.refused?.sentence ?? "");
+      void localDrawing
+        .settle(posted.id, version.value, null)
+        .then((steps) => queue.takeWay(steps));
+      if (queue.waiting === 0) settle(null, []);
+    },
+    reopen,
+  };
+
+  /** Read the drawing anew; whoever asked for it asks again where that fails. */
+  function reopen(): void {
+    open(id.value).catch((problem: unknown) => {
+      if (!(problem instanceof ApiError)) throw problem;
+    });
+  }
+
+  /** Counts what was opened and closed: an answer for one that was left is not shown. */
+  let opening = 0;
+
+  /** Open a drawing; whether it is the one that is wanted still when it comes. */
+  async function open(drawing: number): Promise<boolean> {
+    const mine = ++opening;
+    const found = await get<Board>(`/drawings/${drawing}`);
+    if (mine !== opening) return false;
+    id.value = found.id;
+    name.value = found.name;
+    selection.select([]);
+    queue.clear();
+    scene.open(found.repaint, found.places);
+    takeSteps(found);
+    const box = sync.boxOf(found.id);
+    box.attach(reader);
+    localDrawing.open(
+      found.id,
+      () => box.letters.value.map((p) => p.letter),
+      (edit, shown) => queue.overlay(edit, shown),
+    );
+    box.resume();
+    following.start();
+    return true;
+  }
+
+  const following = useFollowing({
+    id: () => id.value,
+    known: () => ({ version: version.value, tip }),
+    waiting: () => queue.waiting,
+    take: (answer) => {
+      takeAnswer("", answer);
+      settle(null, []);
+    },
+    reopen,
+  });
+
+  function close(): void {
+    opening += 1;
+    history.close();
+    following.stop();
+    queue.outbox.value?.attach(null);
+    localDrawing.close();
+    id.value = 0;
+  }
+
+  const state = computed<SyncState>(() => {
+    const sent = queue.outbox.value?.state.value ?? "kept";
+    return sent === "kept" && queue.aims.value > 0 ? "sending" : sent;
+  });
+  const saved = (item: string): Drawable | undefined => scene.settled(item);
+
+  return {
+    id,
+    name,
+    version,
+    aid,
+    savedAt,
+    state,
+    sheet: scene.sheet,
+    tree: scene.tree,
+    savedTree: scene.settledTree,
+    drawable: (item: string): Drawable | undefined => scene.item(item),
+    saved,
+    exists: (item: string): boolean => saved(item) !== undefined,
+    /** What is painted as one form: what is drawn, or an assembly. */
+    paints: (item: string): boolean =>
+      !scene.tree.value.holds(item) || scene.item(item)?.type === "assembly",
+    count: computed(() => scene.tree.value.drawnIn(ROOT).length),
+    free: (item: string): boolean => scene.free(item),
+    moved: scene.moved,
+    carriers: scene.carriers,
+    deleted: following.deleted,
+    open,
+    close,
+  };
+});
