@@ -358,13 +358,13 @@ class MatchTest(FairTest):
         (reference,) = self.value().sheet.references
         self.tool("reference")
         self.click(reference.x, reference.y + reference.height * 0.2)
-        expect(self.page.get_by_test_id("traced_area")).to_have_count(1)
+        expect(self.page.get_by_test_id("traced-area")).to_have_count(1)
         self.settled()
         expect(self.page.get_by_test_id("sampled")).to_be_visible()
         (reference,) = self.value().sheet.references
         self.assertEqual(len(reference.traced_area.paths), 3)
         self.page.get_by_text("Keep holes").click()
-        form = self.page.get_by_test_id("traced_area")
+        form = self.page.get_by_test_id("traced-area")
         expect(form).to_have_attribute("d", re.compile("^M[^M]*$"), timeout=30_000)
         self.settled()
         self.page.get_by_role("button", name="Trace outline").click()
@@ -413,7 +413,7 @@ class MatchTest(FairTest):
         (reference,) = self.value().sheet.references
         self.tool("reference")
         self.click(reference.x, reference.y + reference.height * 0.2)
-        form = self.page.get_by_test_id("traced_area")
+        form = self.page.get_by_test_id("traced-area")
         expect(form).to_have_count(1)
         self.settled()
         kept = self.value().sheet.references[0].traced_area

@@ -55,7 +55,7 @@ class SendingTest(ShapesTest):
             self.page.keyboard.press("Control+s")
         names = zipfile.ZipFile(again.value.path()).namelist()
         self.assertEqual(names, ["Trial.png", "Trial@2x.png"])
-        self.assertEqual(Drawing.objects.get().sending["last"], "picture")
+        self.assertEqual(Drawing.objects.get().export_settings["last"], "picture")
 
     def test_the_first_time_the_key_asks_how(self):
         self.page.keyboard.press("Control+s")

@@ -202,10 +202,10 @@ class WorkerTest(BrowserTest):
         self.page.add_init_script("localStorage.setItem('measured', 'yes')")
         self.open(self.new_drawing(rectangle(style=FILLED)))
         self.core_is_here()
-        asked = "window.__desk('no such verb').then(() => 'answered', (e) => e.constructor.name)"
+        asked = "window.__session('no such verb').then(() => 'answered', (e) => e.constructor.name)"
         self.assertNotEqual(self.page.evaluate(asked), "answered")
-        self.assertTrue(self.page.evaluate("window.__desk('ready')"))  # it was not started again
-        self.assertEqual(self.page.evaluate("window.__desk('read', {text: '2', unit: 'px'})"), 2)
+        self.assertTrue(self.page.evaluate("window.__session('ready')"))  # it was not started again
+        self.assertEqual(self.page.evaluate("window.__session('read', {text: '2', unit: 'px'})"), 2)
 
     def test_the_core_runs_in_the_browser_and_comes_back_when_it_dies(self):
         asked = []

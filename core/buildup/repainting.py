@@ -53,8 +53,8 @@ class Repaint:
     """A sentence on what came of it, where that is not plain to see."""
     moved: "Moved | None" = None
     """Items that show moved as a whole, in a preview of many of them."""
-    made: tuple[str, ...] = ()
-    """New items that lie in no other new one."""
+    selects: tuple[str, ...] = ()
+    """What is to be selected from here on; nothing: the selection stays as it is."""
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -125,7 +125,6 @@ def _repaint_of(
 ) -> Repaint:
     """The repaint of a delta that tells some items of those that it changed."""
     only = None if before is None else changed
-    start = before if held is None else held.tree
     told = [drawable(after, i) for i in changed]
     if held is not None and not shows.whole:
         told = [spliced(d, drawable(held, d.id) if d.id in held.items else None) for d in told]
@@ -136,14 +135,8 @@ def _repaint_of(
         sheet=delta.sheet,
         selection=selection(after, selected, shows, only=only),
         said=delta.said,
-        made=() if start is None else made_by(delta, start),
+        selects=delta.selects,
     )
-
-
-def made_by(delta: Delta, before: Tree) -> tuple[str, ...]:
-    """The new items of a delta that lie in no other new one."""
-    new = {i.id for i in delta.put if i.id not in before}
-    return tuple(m[0] for m in delta.moves if m[0] in new and m[1] not in new)
 
 
 def changed_items(after: Drawing, delta: Delta, *, before: Tree | None) -> tuple[str, ...]:

@@ -1,6 +1,7 @@
 """Forms of what the registries of the core hold."""
 
 from buildup.drawing.paint import Blend, Style
+from buildup.forms.troubles import Limits
 from buildup.shapes.kinds import DialUnit, Group
 from ninja import Schema
 from pydantic import Field
@@ -78,6 +79,25 @@ class SizeFacts(Schema):
     unit: str
 
 
+class LimitFacts(Schema):
+    """The bounds of what may be asked for, and what is proposed, where no dial says it."""
+
+    blend_steps: int
+    offset_steps: int
+    added_anchors: int
+    gap: float
+    """Sheet units, up to which a gap between ends counts as closed."""
+    gap_at_first: float
+    font_size: tuple[float, float]
+    """Sheet units."""
+    stroke_width: float
+    """Sheet units."""
+    clip_characters: int
+    traced_points: int
+    troubles: Limits
+    """From where on a place is a trouble spot, at first."""
+
+
 class Vocabulary(Schema):
     """What the front end shows of the core's registries."""
 
@@ -88,3 +108,4 @@ class Vocabulary(Schema):
     """How items can be mixed with what lies below."""
     units: list[UnitFacts]
     shapes: list[ShapeFacts]
+    limits: LimitFacts

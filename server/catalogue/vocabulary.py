@@ -7,16 +7,38 @@ import hashlib
 from functools import cache
 from typing import get_args
 
+from buildup.drawing.checks import WIDEST_STROKE
+from buildup.drawing.clips import LONGEST_CLIP
 from buildup.drawing.paint import Blend, Style
 from buildup.drawing.sizes import SHEET_SIZES
+from buildup.drawing.textchecks import LARGEST_TYPE, SMALLEST_TYPE
 from buildup.drawing.units import UNITS
+from buildup.edits.outlines.blend import MOST_STEPS
+from buildup.edits.outlines.segmentedits import MOST_ADDED
 from buildup.formats.gallery import picture
+from buildup.forms.itemchecks import MOST_OFFSETS
+from buildup.forms.matching.tracedarea import MOST_POINTS
+from buildup.forms.sweepable import GAP_AT_FIRST, LARGEST_GAP
+from buildup.forms.troubles import Limits
 from buildup.shapes.kinds import ShapeKind
 from buildup.shapes.registry import SHAPES
 from django.conf import settings
 from django.core.cache import cache as shared
 
 from catalogue import schema
+
+_LIMITS = schema.LimitFacts(
+    blend_steps=MOST_STEPS,
+    offset_steps=MOST_OFFSETS,
+    added_anchors=MOST_ADDED,
+    gap=LARGEST_GAP,
+    gap_at_first=GAP_AT_FIRST,
+    font_size=(SMALLEST_TYPE, LARGEST_TYPE),
+    stroke_width=WIDEST_STROKE,
+    clip_characters=LONGEST_CLIP,
+    traced_points=MOST_POINTS,
+    troubles=Limits(),
+)
 
 
 @cache
@@ -37,6 +59,7 @@ def _text() -> str:
         "sizes": SHEET_SIZES,
         "style": Style(),
         "blends": list(get_args(Blend)),
+        "limits": _LIMITS,
     }
     return schema.Vocabulary.model_validate(told).model_dump_json()
 

@@ -4,6 +4,8 @@ from typing import Any
 
 from buildup.drawing.sheet import TracedArea
 from buildup.formats.palettes import PaletteKind
+from buildup.forms.matching.tracedarea import MOST_POINTS
+from buildup.forms.sweepable import LARGEST_GAP
 from buildup.forms.symmetry.axes import Axis
 from buildup.forms.troubles import Limits
 from buildup.host import PegDrag
@@ -122,7 +124,7 @@ class BalanceIn(Schema):
 class RegionsIn(ItemsIn):
     """Items that make regions where they lie over each other."""
 
-    gap: float = Field(0.0, ge=0.0, le=1000.0)
+    gap: float = Field(0.0, ge=0.0, le=LARGEST_GAP)
     """Sheet units up to which a gap counts as closed."""
 
 
@@ -130,7 +132,7 @@ class TracedAreaIn(Schema):
     """Places of a picture around which a form of their colour is looked for."""
 
     reference: str
-    places: list[tuple[float, float]] = Field(min_length=1, max_length=24)
+    places: list[tuple[float, float]] = Field(min_length=1, max_length=MOST_POINTS)
     """On the sheet."""
     tolerance: float = Field(20.0, gt=0.0, le=200.0)
     """How far colours may be from that of a place (CIE 1976 ΔE)."""

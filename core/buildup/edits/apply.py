@@ -8,6 +8,7 @@
 """
 
 from collections.abc import Mapping
+from dataclasses import replace
 from typing import Any
 
 from buildup.drawing.codec import check_sound, read, write
@@ -37,7 +38,14 @@ from buildup.edits.assemblies.combining import (
 from buildup.edits.assemblies.outlining import OffsetItems, StrokesToOutlines
 from buildup.edits.assemblies.results import DragOffset, SetResult
 from buildup.edits.assemblies.sweeping import SweepRegions
-from buildup.edits.change import Change, Delta, inverse, slimmed, with_contents, without_empty
+from buildup.edits.change import (
+    Change,
+    Delta,
+    inverse,
+    slimmed,
+    with_contents,
+    without_empty,
+)
 from buildup.edits.command import Command
 from buildup.edits.earlier import as_now
 from buildup.edits.fairness.balancing import BalanceHandles
@@ -316,7 +324,7 @@ def foreseen(drawing: Drawing, command: Command) -> Delta:
     told = held_on_seams(drawing, told, whole=command.whole)
     forward = slimmed(drawing, without_empty(drawing, with_contents(drawing, told)))
     check_sound(forward.put, forward.patches, forward.sheet)
-    return forward
+    return replace(forward, selects=command.selects(drawing.tree, forward))
 
 
 def read_command(data: object) -> Command:

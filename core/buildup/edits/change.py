@@ -4,8 +4,8 @@ A delta is applied in this order: items put, patches of them, moves in the tree,
 sheet.
 """
 
-from collections.abc import Callable, Iterable, Mapping, Sequence
-from dataclasses import dataclass, replace
+from collections.abc import Callable, Iterable, Iterator, Mapping, Sequence
+from dataclasses import dataclass, field, replace
 from functools import partial
 from typing import Any
 
@@ -33,7 +33,8 @@ class Delta:
         removed: ids of items that go; with a container goes all that it holds.
         sheet: the new sheet, or None when it stays.
         said: a sentence for the designer on what came of it, where that is not plain to see; it
-            is not kept.
+            is not stored.
+        selects: what is to be selected after it; nothing: the selection stays. Not stored either.
 
     """
 
@@ -43,6 +44,7 @@ class Delta:
     sheet: Sheet | None = None
     said: str = ""
     patches: tuple[Patch, ...] = ()
+    selects: tuple[str, ...] = field(default=(), compare=False)
 
     @property
     def changed(self) -> tuple[str, ...]:
@@ -299,3 +301,33 @@ def row_of(ids: Iterable[str], container: str, behind: str | None) -> tuple[Move
         moves.append((item_id, container, behind))
         behind = item_id
     return tuple(moves)
+
+
+def made_by(delta: Delta, before: Tree) -> tuple[str, ...]:
+    """The new items of a delta that lie in no other new one."""
+    new = {i.id for i in delta.put if i.id not in before}
+    return tuple(m[0] for m in delta.moves if m[0] in new and m[1] not in new)
+
+
+def in_their_place(items: Iterable[str], before: Tree, forward: Delta) -> tuple[str, ...]:
+    """What stands where some items were: they themselves, what they held, or what is new for them.
+
+    Args:
+        items: their ids.
+        before: what lay in what.
+        forward: what happened to them.
+
+    """
+    gone = set(forward.removed)
+
+    def left(item_id: str) -> Iterator[str]:
+        if item_id not in gone:
+            yield item_id
+            return
+        for held in before.children(item_id):
+            yield from left(held)
+
+    stay = tuple(dict.fromkeys(i for item_id in items for i in left(item_id)))
+    place = {m[0]: m[1] for m in forward.moves}
+    made = (i for i in made_by(forward, before) if place[i] not in stay)
+    return (*stay, *made)

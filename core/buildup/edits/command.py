@@ -11,7 +11,8 @@ from typing import Any, ClassVar, Self
 from buildup.drawing.checks import check_id, check_numbers, check_text
 from buildup.drawing.memo import LastResult
 from buildup.drawing.model import Drawing
-from buildup.edits.change import Delta
+from buildup.drawing.tree import Tree
+from buildup.edits.change import Delta, made_by
 from buildup.messages import refusal
 
 Point = tuple[float, float]
@@ -88,6 +89,20 @@ class Command:
 
     reaches_links: ClassVar[bool] = False
     """It may change what linked copies hold, without the copies."""
+
+    selects_made: ClassVar[bool] = False
+    """What it makes is selected afterwards; of commands with `copies` these always are."""
+
+    def selects(self, before: Tree, forward: Delta) -> tuple[str, ...]:
+        """What is to be selected after it; nothing: the selection stays as it is.
+
+        Args:
+            before: what lay in what.
+            forward: what it changed.
+
+        """
+        copies = getattr(self, "copies", None) is not None
+        return made_by(forward, before) if self.selects_made or copies else ()
 
     @property
     def goes_along(self) -> "tuple[Point, Point] | None":

@@ -12,6 +12,11 @@ from buildup.geometry.intersect.prepared import Operand
 from buildup.geometry.nearest import nearest
 from buildup.geometry.tolerances import SAME_PLACE
 
+LARGEST_GAP = 1000.0
+"""Sheet units up to which a gap can be told to count as closed."""
+GAP_AT_FIRST = 48.0 / 25.4
+"""Sheet units (half a millimetre): a gap that nobody draws on purpose."""
+
 
 @dataclass(frozen=True, slots=True)
 class Sweepable:

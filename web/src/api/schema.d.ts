@@ -1918,6 +1918,55 @@ export interface components {
             spread?: "pad" | "reflect" | "repeat";
         };
         /**
+         * LimitFacts
+         * @description The bounds of what may be asked for, and what is proposed, where no dial says it.
+         */
+        LimitFacts: {
+            /** Blend Steps */
+            blend_steps: number;
+            /** Offset Steps */
+            offset_steps: number;
+            /** Added Anchors */
+            added_anchors: number;
+            /** Gap */
+            gap: number;
+            /** Gap At First */
+            gap_at_first: number;
+            /** Font Size */
+            font_size: [
+                number,
+                number
+            ];
+            /** Stroke Width */
+            stroke_width: number;
+            /** Clip Characters */
+            clip_characters: number;
+            /** Traced Points */
+            traced_points: number;
+            troubles: components["schemas"]["Limits"];
+        };
+        /**
+         * Limits
+         * @description From where on a place is trouble; all above 0.
+         */
+        Limits: {
+            /**
+             * Turn
+             * @default 1
+             */
+            turn?: number;
+            /**
+             * Corner
+             * @default 25
+             */
+            corner?: number;
+            /**
+             * Ratio
+             * @default 2
+             */
+            ratio?: number;
+        };
+        /**
          * Shadow
          * @description A shadow that is cast on what lies below.
          *
@@ -2170,6 +2219,7 @@ export interface components {
             units: components["schemas"]["UnitFacts"][];
             /** Shapes */
             shapes: components["schemas"]["ShapeFacts"][];
+            limits: components["schemas"]["LimitFacts"];
         };
         /**
          * Typed
@@ -3879,10 +3929,10 @@ export interface components {
             said?: string;
             moved?: components["schemas"]["Moved"] | null;
             /**
-             * Made
+             * Selects
              * @default []
              */
-            made?: string[];
+            selects?: string[];
         };
         /**
          * SeamMark
@@ -9738,27 +9788,6 @@ export interface components {
              * @default false
              */
             cut?: boolean;
-        };
-        /**
-         * Limits
-         * @description From where on a place is trouble; all above 0.
-         */
-        Limits: {
-            /**
-             * Turn
-             * @default 1
-             */
-            turn?: number;
-            /**
-             * Corner
-             * @default 25
-             */
-            corner?: number;
-            /**
-             * Ratio
-             * @default 2
-             */
-            ratio?: number;
         };
         /**
          * TroublesIn

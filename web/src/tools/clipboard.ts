@@ -12,12 +12,11 @@ import { useSelection } from "../stores/board/selection";
 import { remember, remembered } from "../lib/settings";
 import { useNotices } from "../session/notices";
 import { useTools } from "./tools";
+import { useCatalogue } from "../stores/display/catalogue";
 import { useView } from "../stores/display/view";
 
 const MEMORY = "copied";
 const SVG = "image/svg+xml";
-/** More than can be pasted; the core says that it is too long. */
-const LONGEST = 6_100_000;
 
 export const useClipboard = defineDrawingStore("clipboard", () => {
   const container = useActiveContainer();
@@ -26,6 +25,7 @@ export const useClipboard = defineDrawingStore("clipboard", () => {
   const notices = useNotices();
   const tools = useTools();
   const view = useView();
+  const catalogue = useCatalogue();
 
   async function told<T>(act: () => Promise<T>): Promise<T | null> {
     try {
@@ -79,7 +79,9 @@ export const useClipboard = defineDrawingStore("clipboard", () => {
   /** Paste text: at the pointer, or else in the middle of what is in sight; or in its place. */
   async function paste(text: string, inPlace: boolean): Promise<void> {
     const from = text.includes("<svg") ? text : remembered(MEMORY) || text;
-    const reading = await told(() => core.copied(from.slice(0, LONGEST)));
+    const reading = await told(() =>
+      core.copied(from.slice(0, catalogue.limits.clip_characters + 1)),
+    );
     if (!reading) return;
     const at = inPlace ? null : view.toSheet(tools.pointer ?? middle());
     put(reading, at);

@@ -45,11 +45,5 @@ export function apartName(open: OpenDrawing): string {
 
 /** Take groups apart; what they held is selected with the others. */
 export function takeApart(open: OpenDrawing, keep: Keep): void {
-  const items = apartOf(open);
-  if (items.length === 0) return;
-  const inside = items.flatMap((g) => open.doc.tree.in(g));
-  const others = open.selection.selected.filter((i) => !items.includes(i));
-  keep({ kind: "separate_items", items });
-  const compound = items.filter((i) => open.doc.drawable(i)?.compound);
-  open.selection.select([...others, ...inside, ...compound]);
+  if (apartOf(open).length > 0) keep({ kind: "separate_items", items: open.selection.selected });
 }

@@ -2,7 +2,7 @@
 
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, replace
-from typing import Literal
+from typing import ClassVar, Literal
 
 from buildup.contours.anchors import Contour
 from buildup.drawing.itemtypes import Assembly, FillRule, Item, Layer, Outline, Role, with_finish
@@ -69,6 +69,7 @@ def tops_of(drawing: Drawing, ids: tuple[str, ...]) -> tuple[str, ...]:
 class Assemble(Command):
     """Puts items together as one form; they stay as they are in it, and can be edited on."""
 
+    selects_made: ClassVar[bool] = True
     kind: Literal["assemble"] = "assemble"
     items: tuple[str, ...]
     """Which items, two or more; the assembly comes to lie where the frontmost of them lay."""
@@ -165,6 +166,7 @@ class Partition(Command):
     there is nothing else, they bound them.
     """
 
+    selects_made: ClassVar[bool] = True
     kind: Literal["partition"] = "partition"
     items: tuple[str, ...]
     """Which items; they go."""

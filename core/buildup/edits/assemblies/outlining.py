@@ -18,9 +18,10 @@ from buildup.drawing.itemtypes import (
 )
 from buildup.drawing.model import Drawing
 from buildup.drawing.paint import Join, Stroke, Style
+from buildup.drawing.tree import Tree
 from buildup.edits.assemblies.combining import style_of
 from buildup.edits.assemblies.remains import left_of
-from buildup.edits.change import Delta, row_of
+from buildup.edits.change import Delta, made_by, row_of
 from buildup.edits.command import Command
 from buildup.edits.items.newitems import check_contours
 from buildup.edits.items.replacing import Making
@@ -50,6 +51,9 @@ class StrokesToOutlines(Command):
     """Which items; those without a stroke stay as they are."""
     live: bool = False
     """Assemblies of the strokes come to stand around the items, which keep them adjustable."""
+
+    def selects(self, before: Tree, forward: Delta) -> tuple[str, ...]:
+        return made_by(forward, before) if self.live else ()
 
     @property
     def name(self) -> str:
@@ -87,6 +91,9 @@ class OffsetItems(Command):
     """How corners of grown ones are, and inner corners of shrunk ones."""
     live: bool = False
     """Assemblies come to stand around the items, which keep the offset adjustable."""
+
+    def selects(self, before: Tree, forward: Delta) -> tuple[str, ...]:
+        return made_by(forward, before) if self.live else ()
 
     @property
     def name(self) -> str:

@@ -19,8 +19,8 @@ from buildup.drawing.itemtypes import (
 )
 from buildup.drawing.model import Drawing
 from buildup.drawing.paint import PLAIN
-from buildup.drawing.tree import ROOT, Move
-from buildup.edits.change import Delta, row_of
+from buildup.drawing.tree import ROOT, Move, Tree
+from buildup.edits.change import Delta, in_their_place, row_of
 from buildup.edits.command import Command
 from buildup.edits.items.newitems import check_new, free_id
 from buildup.edits.items.ordering import check_room
@@ -133,6 +133,9 @@ class SeparateItems(Command):
     kind: Literal["separate_items"] = "separate_items"
     items: tuple[str, ...]
     """Which items; others stay as they are."""
+
+    def selects(self, before: Tree, forward: Delta) -> tuple[str, ...]:
+        return in_their_place(self.items, before, forward)
 
     @property
     def name(self) -> str:

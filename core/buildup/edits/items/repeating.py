@@ -9,7 +9,8 @@ from dataclasses import dataclass, replace
 from typing import ClassVar, Literal, Self
 
 from buildup.drawing.model import Drawing
-from buildup.edits.change import Delta
+from buildup.drawing.tree import Tree
+from buildup.edits.change import Delta, made_by
 from buildup.edits.command import MOST_TARGETS
 from buildup.edits.items.copying import copied
 from buildup.edits.items.drafts import Draft
@@ -40,6 +41,9 @@ class Repeating(Draft):
     whole: ClassVar[bool] = True
     form: ClassVar[str]
     """What the copies make."""
+
+    def selects(self, before: Tree, forward: Delta) -> tuple[str, ...]:
+        return (*self.items, *made_by(forward, before))
 
     @property
     def name(self) -> str:

@@ -10,8 +10,8 @@ from buildup.drawing.itemtypes import Group, Item, Linked, finish_of
 from buildup.drawing.linking import as_group, unlinked
 from buildup.drawing.model import Drawing
 from buildup.drawing.paint import PLAIN
-from buildup.drawing.tree import Move
-from buildup.edits.change import Delta, row_of
+from buildup.drawing.tree import Move, Tree
+from buildup.edits.change import Delta, in_their_place, row_of
 from buildup.edits.command import Command, Point
 from buildup.edits.items.copying import check_count, numbered
 from buildup.edits.items.newitems import check_new
@@ -81,6 +81,9 @@ class PlaceFromShelf(Command):
     """Which state of that."""
     container: str | None = None
     """The container it comes to lie in; None: the front layer."""
+
+    def selects(self, before: Tree, forward: Delta) -> tuple[str, ...]:
+        return ()
 
     @property
     def name(self) -> str:
@@ -186,6 +189,9 @@ class UpdateLinkedCopies(Command):
     called: str | None = None
     """Their name then; None: as before."""
 
+    def selects(self, before: Tree, forward: Delta) -> tuple[str, ...]:
+        return ()
+
     @property
     def name(self) -> str:
         return "Update linked copies" if self.called is None else f"Change to {self.called}"
@@ -221,6 +227,9 @@ class UnlinkItems(Command):
     kind: Literal["unlink_items"] = "unlink_items"
     items: tuple[str, ...]
     """Which linked copies."""
+
+    def selects(self, before: Tree, forward: Delta) -> tuple[str, ...]:
+        return in_their_place(self.items, before, forward)
 
     @property
     def name(self) -> str:

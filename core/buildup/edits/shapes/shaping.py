@@ -20,8 +20,9 @@ from buildup.drawing.linking import as_group
 from buildup.drawing.model import Drawing
 from buildup.drawing.paint import Style
 from buildup.drawing.paintchecks import check_style
+from buildup.drawing.tree import Tree
 from buildup.edits.assemblies.combining import settled_assemblies
-from buildup.edits.change import Delta, chained, placed, updated
+from buildup.edits.change import Delta, chained, in_their_place, placed, updated
 from buildup.edits.command import Command, Point
 from buildup.edits.items.newitems import check_new, new_name
 from buildup.edits.items.targets import open_items
@@ -175,6 +176,9 @@ class ConvertToOutlines(Command):
     kind: Literal["convert_to_outlines"] = "convert_to_outlines"
     items: tuple[str, ...]
     """Which items, or what holds them; outlines among them stay as they are."""
+
+    def selects(self, before: Tree, forward: Delta) -> tuple[str, ...]:
+        return in_their_place(self.items, before, forward)
 
     @property
     def name(self) -> str:

@@ -23,6 +23,10 @@ TURN = 0.7
 Path = tuple[Cubic, ...]
 
 
+MOST_POINTS = 24
+"""Points of a picture around which one area is traced."""
+
+
 @dataclass(frozen=True)
 class Found:
     """A traced area, as it was found in the pixels of a picture.

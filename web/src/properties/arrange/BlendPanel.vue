@@ -2,6 +2,7 @@
 // Steps between two forms, each an item of its own; the pointer on the button shows them.
 import { computed, ref } from "vue";
 import type { Command } from "../../api/types";
+import { useCatalogue } from "../../stores/display/catalogue";
 import { useSelection } from "../../stores/board/selection";
 import ActionButton from "../../fields/ActionButton.vue";
 import ChooseField from "../../ui/ChooseField.vue";
@@ -15,6 +16,7 @@ const SPACINGS: readonly { value: Spacing; label: string }[] = [
   { value: "nearer_first", label: "Nearer the first" },
   { value: "nearer_last", label: "Nearer the last" },
 ];
+const catalogue = useCatalogue();
 const selection = useSelection();
 const count = ref(3);
 const spacing = ref<Spacing>("even");
@@ -34,7 +36,7 @@ const command = computed<Command>(() => ({
         label="Steps of the blend"
         suffix="×"
         :value="count"
-        @typed="(v) => (count = Math.min(200, Math.max(1, Math.round(v))))"
+        @typed="(v) => (count = Math.min(catalogue.limits.blend_steps, Math.max(1, Math.round(v))))"
       />
       <ChooseField
         label="Spacing of the blend"

@@ -73,7 +73,9 @@ const offset = (sign: 1 | -1): Command => ({
         label="Steps"
         suffix="×"
         :value="count"
-        @typed="(v) => (count = Math.min(50, Math.max(1, Math.round(v))))"
+        @typed="
+          (v) => (count = Math.min(catalogue.limits.offset_steps, Math.max(1, Math.round(v))))
+        "
       />
       <span class="label">Corners</span>
       <ChooseField

@@ -28,7 +28,7 @@ const says = computed(() => {
       label="Close gaps up to"
       :value="sweeping.gap"
       :unit="unit"
-      @typed="(v) => (sweeping.gap = Math.min(1000, Math.max(0, v)))"
+      @typed="(v) => (sweeping.gap = Math.min(catalogue.limits.gap, Math.max(0, v)))"
     />
     <p class="wide quiet" role="status">{{ says }}</p>
   </section>

@@ -114,7 +114,9 @@ const add = (where: "extremes" | "inflections" | "evenly" | "along"): Command =>
           label="Number of anchors to add"
           suffix="×"
           :value="count"
-          @typed="(v) => (count = Math.min(100, Math.max(1, Math.round(v))))"
+          @typed="
+            (v) => (count = Math.min(catalogue.limits.added_anchors, Math.max(1, Math.round(v))))
+          "
         />
         <ActionButton
           class="wide"

@@ -7,7 +7,6 @@ import type { Command, Stroke, Style } from "../../api/types";
 import { useActiveContainer } from "../../stores/board/activecontainer";
 import { useDocument } from "../../stores/board/document";
 import { useEdits } from "../../stores/board/edits";
-import { useSelection } from "../../stores/board/selection";
 import AxisFields from "../../fields/AxisFields.vue";
 import ChoiceButtons from "../../ui/ChoiceButtons.vue";
 import ChooseField from "../../ui/ChooseField.vue";
@@ -20,7 +19,6 @@ const props = defineProps<{ id: string }>();
 const container = useActiveContainer();
 const doc = useDocument();
 const edits = useEdits();
-const selection = useSelection();
 const catalogue = useCatalogue();
 const mark = computed(() => doc.drawable(props.id)?.symmetry ?? null);
 const empty = computed(() => doc.tree.in(props.id).length === 0);
@@ -50,12 +48,10 @@ function set(setting: Setting): void {
 }
 /** What comes of it takes its place: the symmetry as a group, or the outlines that lay in it. */
 function weld(): void {
-  const held = doc.tree.in(props.id);
   const out = doc.tree.containerOf(props.id);
   if (inside.value) container.leave();
   edits.commit({ kind: "convert_to_outlines", items: [props.id] });
   if (container.active === props.id) container.enter(out);
-  selection.select(held.length === 1 ? [...held] : [props.id]);
 }
 function paint(on: boolean): void {
   const [first] = doc.tree.drawnIn(props.id);

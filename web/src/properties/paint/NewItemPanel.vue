@@ -125,7 +125,7 @@ function turn(dial: DialFacts, to: number): void {
       label="Stroke width"
       :value="front.width"
       :unit="point"
-      @typed="(v) => ink({ width: Math.min(Math.max(v, 0), 10000) })"
+      @typed="(v) => ink({ width: Math.min(Math.max(v, 0), catalogue.limits.stroke_width) })"
     />
     <span />
     <p v-if="more" class="wide help">With {{ more }}.</p>

@@ -25,7 +25,9 @@ const point = computed(() => catalogue.unit("pt"));
       label="Font size"
       :value="lettering.kept.size"
       :unit="point"
-      @typed="(v) => (lettering.kept.size = Math.min(Math.max(v, 1), 20000))"
+      @typed="
+        (v) => (lettering.kept.size = Math.min(Math.max(v, 1), catalogue.limits.font_size[1]))
+      "
     />
     <p class="wide help">Click to start text, then type. Alt click a path to write along it.</p>
   </section>

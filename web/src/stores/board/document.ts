@@ -54,7 +54,7 @@ export const useDocument = defineDrawingStore("document", () => {
     kept: (posted: StoredEdit, answer: Answer) => {
       takeAnswer(posted.id, answer);
       selection.said.value ||= answer.repaint.said ?? "";
-      queue.takeMade(posted.id, answer.repaint.made);
+      queue.takeSelection(posted.id, answer.repaint.selects);
       if (queue.waiting === 0) settle(answer, posted.letter.selection);
     },
     stale: (answer: Answer) => takeAnswer("", answer),

@@ -9,7 +9,6 @@ import type { Aiming } from "../../api/types";
 import { fault } from "../../lib/faults";
 import { serialQueue } from "../../lib/serialqueue";
 import type { PendingEdit } from "../../core/pendingedit";
-import { makesCopies } from "./repeat";
 import type { useSyncStore } from "../../sync/syncstore";
 import type { SelectionModel } from "./selectionmodel";
 import type { HistoryModel } from "./historymodel";
@@ -27,8 +26,8 @@ export class EditQueue {
   private readonly line = serialQueue();
   /** The last edit, and when it was made: a series of nudges is one step. */
   private last: { edit: string; at: number } | null = null;
-  /** Edits that make copies: with what else those are selected once it is known which they are. */
-  private readonly makers = new Map<string, readonly string[]>();
+  /** Edits after which the core has not yet said what is selected, and what was when they were made. */
+  private readonly unselected = new Map<string, readonly string[]>();
   /** That what was put last is shown, if it can be. */
   private showingLast: Promise<void> = Promise.resolve();
 
@@ -45,7 +44,7 @@ export class EditQueue {
   /** What was of one drawing ends with it: nothing goes on with its last edit. */
   forget(): void {
     this.last = null;
-    this.makers.clear();
+    this.unselected.clear();
   }
 
   get waiting(): number {
@@ -124,14 +123,16 @@ export class EditQueue {
     if (!repaint) return;
     this.showing.queue(repaint);
     this.choice.keep(repaint);
-    this.takeMade(letter.id, repaint.made);
+    this.takeSelection(letter.id, repaint.selects);
   }
 
-  /** Select the copies that an edit has made, unless something else was selected meanwhile. */
-  takeMade(edit: string, made: readonly string[]): void {
-    const others = this.makers.get(edit);
-    if (!others || !this.makers.delete(edit) || made.length === 0) return;
-    this.choice.select([...others, ...made]);
+  /** Select what the core says, once, unless something else was selected meanwhile. */
+  takeSelection(edit: string, selects: readonly string[]): void {
+    const then = this.unselected.get(edit);
+    this.unselected.delete(edit);
+    const here = (ids: readonly string[]): string => ids.filter((i) => this.showing.item(i)).join();
+    if (!then || selects.length === 0 || here(then) !== here(this.choice.items.value)) return;
+    this.choice.select([...selects]);
   }
 
   /** Undo and redo as the core sees them with what is on its way. */
@@ -186,27 +187,9 @@ export class EditQueue {
       }
       this.made(met);
       this.choice.said.value = "";
-      if (this.makesItems(met)) {
-        this.makers.set(id, met.kind.endsWith("_of_copies") ? selection : []);
-      }
+      this.unselected.set(id, this.choice.items.value);
       if (send) this.put(sent, send);
     };
-  }
-
-  /** Whether an edit makes items that are to be selected, and whose ids only the core knows. */
-  private makesItems(command: Command): boolean {
-    if (command.kind === "convert_to_outlines") {
-      // one that shows its parts as well becomes a group, which stays selected
-      return command.items.every((i) => {
-        const { type, assembly } = this.showing.item(i) ?? {};
-        if (assembly) return assembly.below.length + assembly.above.length === 0;
-        return type === "text"; // whose outlines come to lie in a group
-      });
-    }
-    if (command.kind === "offset_items" || command.kind === "strokes_to_outlines") {
-      return command.live === true;
-    }
-    return makesCopies(command) || command.kind === "assemble" || command.kind === "partition";
   }
 
   /** On its way, and shown at once where the core is here. */

@@ -33,9 +33,5 @@ export function lastOf(command: Command, frame: Frame | null): Last | null {
   return { command, frame, copied: makesCopies(command) };
 }
 
-/** Edits whose `copies` are no items by themselves, or have the very id that was given. */
-const KNOWN = new Set<Command["kind"]>(["update_linked_copies", "place_from_shelf"]);
-
-/** Whether an edit makes copies whose ids only the core knows. */
-export const makesCopies = (command: Command): boolean =>
-  "copies" in command && typeof command.copies === "string" && !KNOWN.has(command.kind);
+const makesCopies = (command: Command): boolean =>
+  "copies" in command && typeof command.copies === "string";

@@ -14,7 +14,21 @@ const OTHERS: Record<string, string> = {
   symmetry: "Symmetry",
   assembly: "Assembly",
   linked: "Linked copy",
-  words: "Text",
+  text: "Text",
+};
+
+/** Until the catalogue is there nothing is bounded here; the core refuses what is too much. */
+const NONE_KNOWN: Vocabulary["limits"] = {
+  blend_steps: Infinity,
+  offset_steps: Infinity,
+  added_anchors: Infinity,
+  gap: Infinity,
+  gap_at_first: 0,
+  font_size: [0, Infinity],
+  stroke_width: Infinity,
+  clip_characters: Infinity,
+  traced_points: Infinity,
+  troubles: { turn: 1, corner: 25, ratio: 2 },
 };
 
 export const useCatalogue = defineStore("catalogue", () => {
@@ -24,6 +38,7 @@ export const useCatalogue = defineStore("catalogue", () => {
     sizes: [],
     style: {},
     blends: [],
+    limits: NONE_KNOWN,
   });
   /** How something is painted to begin with, and drawn. */
   const style = computed(() => facts.value.style as Style);
@@ -41,5 +56,8 @@ export const useCatalogue = defineStore("catalogue", () => {
   const dial = (type: string, name: string): DialFacts | undefined =>
     facts.value.shapes.find((s) => s.name === type)?.dials.find((d) => d.name === name);
 
-  return { facts, style, stroke, load, unit, shape, shapeLabel, dial };
+  /** The bounds that the core sets. */
+  const limits = computed(() => facts.value.limits);
+
+  return { facts, limits, style, stroke, load, unit, shape, shapeLabel, dial };
 });

@@ -1,5 +1,6 @@
 // The regions that a sweep can take: asked for while its tool is in the hand, lit up under the
 // pointer, and those that the hand has gone across.
+import { useCatalogue } from "../display/catalogue";
 import { defineDrawingStore } from "../perdrawing";
 import { computed, ref, shallowRef, watch } from "vue";
 import { ApiError } from "../../api/client";
@@ -11,15 +12,12 @@ import { useActiveContainer } from "../board/activecontainer";
 import { useDocument } from "../board/document";
 import { useSelection } from "../board/selection";
 
-/** Sheet units: half a millimetre, which nobody draws on purpose. */
-const GAP = 48 / 25.4;
-
 export const useSweeping = defineDrawingStore("sweeping", () => {
   const container = useActiveContainer();
   const doc = useDocument();
   const selection = useSelection();
   const on = ref(false);
-  const gap = ref(GAP);
+  const gap = ref(useCatalogue().limits.gap_at_first);
   const marks = shallowRef<SweepMarks | null>(null);
   const trouble = ref("");
   /** The region under the pointer, and those gone across, by their numbers. */

@@ -116,13 +116,7 @@ export const usePlacement = defineDrawingStore("placement", () => {
   }
 
   function unlink(): void {
-    const items = links.value.map((i) => i.id);
-    const rest = items.flatMap((i) => {
-      const held = doc.tree.in(i);
-      return held.length === 1 ? [...held] : [i];
-    });
-    edits.commit({ kind: "unlink_items", items });
-    selection.select(rest);
+    edits.commit({ kind: "unlink_items", items: links.value.map((i) => i.id) });
   }
 
   return {

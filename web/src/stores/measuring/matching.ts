@@ -1,5 +1,6 @@
 // The form in a reference: found by clicks, kept with it; and how well what is selected covers it,
 // measured by the server while anything is dragged.
+import { useCatalogue } from "../display/catalogue";
 import { defineDrawingStore } from "../perdrawing";
 import { computed, ref, shallowRef, watch } from "vue";
 import { ApiError, post } from "../../api/client";
@@ -12,7 +13,6 @@ import { useSelection } from "../board/selection";
 import { useNotices } from "../../session/notices";
 
 /** Clicked places that are looked around together; of more the last ones. */
-const MOST_PLACES = 24;
 
 interface Seeds {
   reference: string;
@@ -56,7 +56,10 @@ export const useMatching = defineDrawingStore("matching", () => {
 
   function find(of: string, at: Point, besides: boolean): void {
     const before = besides && seeds.value?.reference === of ? seeds.value.places : [];
-    seeds.value = { reference: of, places: [...before, at].slice(-MOST_PLACES) };
+    seeds.value = {
+      reference: of,
+      places: [...before, at].slice(-useCatalogue().limits.traced_points),
+    };
     look();
   }
 

@@ -1,5 +1,6 @@
 // The trouble spots of what is selected: looked for while the Profile is open, gone through one by
 // one, each with the edit that mends it.
+import { useCatalogue } from "../display/catalogue";
 import { defineDrawingStore } from "../perdrawing";
 import { computed, reactive, ref, shallowRef, watch } from "vue";
 import { ApiError } from "../../api/client";
@@ -15,11 +16,11 @@ import { remember, rememberedAs } from "../../lib/settings";
 import { useNotices } from "../../session/notices";
 import { useView } from "../display/view";
 
-const LIMITS: TroubleLimits = { turn: 1, corner: 25, ratio: 2 };
+const NAMES = ["turn", "corner", "ratio"] as const;
 const sound = (value: unknown): value is TroubleLimits =>
   typeof value === "object" &&
   value !== null &&
-  Object.keys(LIMITS).every((k) => Number((value as Record<string, unknown>)[k]) > 0);
+  NAMES.every((k) => Number((value as Record<string, unknown>)[k]) > 0);
 const NONE: TroubleSpots = { spots: [], count: 0, cut: false };
 /** Pixels: how far from the edge of the canvas a place is shown. */
 const MARGIN = 60;
@@ -32,7 +33,9 @@ export const useTroubleSpots = defineDrawingStore("trouble-spots", () => {
   const display = useDisplay();
   const notices = useNotices();
   const view = useView();
-  const limits = reactive({ ...rememberedAs("trouble-limits", LIMITS, sound) });
+  const limits = reactive({
+    ...rememberedAs("trouble-limits", useCatalogue().limits.troubles as TroubleLimits, sound),
+  });
   const found = shallowRef<TroubleSpots>(NONE);
   const refused = ref("");
   /** The number of the spot that one is at; −1: none yet. */
