@@ -264,7 +264,9 @@ class AssemblingTest(BrowserTest):
         self.drag_from(start, (start[0] + 20 * scale, start[1]))
         self.page.mouse.up()
         self.settled()
-        self.assertAlmostEqual(self.assembly().result.distance, made.result.distance + 20, delta=1.5)
+        self.assertAlmostEqual(
+            self.assembly().result.distance, made.result.distance + 20, delta=1.5
+        )
         self.type_into("Offset", "-12 px")
         box = box_of(contours_of(self.value(), made.id))
         self.assertAlmostEqual(box.left, 112, delta=0.01)

@@ -424,7 +424,7 @@ class MatchTest(FairTest):
         self.page.mouse.down()
         self.page.mouse.move(left - 40, top, steps=3)  # what is hardly of another colour is out
         self.page.wait_for_function(
-            "(d) => document.querySelector('[data-testid=traced area]')?.getAttribute('d') !== d",
+            "(d) => document.querySelector('[data-testid=traced-area]')?.getAttribute('d') !== d",
             arg=before,
         )
         self.assertEqual(self.value().sheet.references[0].traced_area, kept)

@@ -6,7 +6,7 @@ from buildup.drawing.codec import FORM, read_item, read_stored, write, write_ite
 from buildup.drawing.earlier import EARLIER_TYPES, ROLES
 from buildup.drawing.sheet import Sheet
 from buildup.edits.apply import COMMANDS, kind_of, read_command, write_command
-from buildup.edits.earlier import FIELDS, KINDS, as_now
+from buildup.edits.earliercommands import FIELDS, KINDS, as_now
 
 from core.tests.zoo import full
 

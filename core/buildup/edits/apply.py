@@ -47,7 +47,7 @@ from buildup.edits.change import (
     without_empty,
 )
 from buildup.edits.command import Command
-from buildup.edits.earlier import as_now
+from buildup.edits.earliercommands import as_now
 from buildup.edits.fairness.balancing import BalanceHandles
 from buildup.edits.fairness.brushing import PullWithBrush, SmoothWithBrush
 from buildup.edits.fairness.fairing import FairSegments, RegularSegments
