@@ -94,7 +94,7 @@ class WordsTest(BrowserTest):
         with self.page.expect_response("**/commands"):
             chooser.value.set_files(font)
         self.settled()
-        self.assertTrue(self.words().lettering.face.startswith("own-"))
+        self.assertTrue(self.words().lettering.font.startswith("own-"))
         field = self.page.get_by_label("Text content")
         field.fill("Something else")
         self.page.keyboard.press("Escape")

@@ -27,6 +27,12 @@ def at_form_10(told):
     if "result" in told:
         result = told.pop("result")
         told["edge"] = result and {**result, "kind": RESULTS[result["kind"]]}
+    for holder in (told, told.get("edge") or {}):
+        if holder.get("lettering"):
+            lettering = dict(holder["lettering"])
+            lettering["face"] = lettering.pop("font")
+            lettering["face_name"] = lettering.pop("font_name")
+            holder["lettering"] = lettering
     if "hand_stroke" in told:
         told["drawn"] = told.pop("hand_stroke")
     return told

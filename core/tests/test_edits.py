@@ -30,8 +30,8 @@ SAID = write(lettering("VA\nA"))
 SAYING = {
     "item": "words",
     "text": "VAVA",
-    "face": "zoo",
-    "face_name": "Zoo",
+    "font": "zoo",
+    "font_name": "Zoo",
     "kerning": False,
     "ligatures": False,
     "shaped": write(lettering("VAVA").shaped),

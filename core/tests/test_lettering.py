@@ -247,15 +247,15 @@ class WrongTest(unittest.TestCase):
     def test_what_no_drawing_may_hold_is_refused(self):
         sound = write(lettering("AV"))
         for change, code in (
-            ({"text": " \n "}, "no_words"),
+            ({"text": " \n "}, "no_text"),
             ({"text": "A" * 1001}, "too_much"),
             ({"size": 0.0}, "bad_type"),
             ({"leading": 5.0}, "bad_type"),
-            ({"face_name": ""}, "bad_name"),
+            ({"font_name": ""}, "bad_name"),
             ({"text": "A\x07"}, "bad_text"),
             ({"text": "A\nV"}, "bad_data"),
             ({"shaped": {**sound["shaped"], "em": 0}}, "bad_data"),
-            ({"shaped": {**sound["shaped"], "forms": ["", ""]}}, "no_words"),
+            ({"shaped": {**sound["shaped"], "forms": ["", ""]}}, "no_text"),
             ({"shaped": {**sound["shaped"], "forms": ["M0 0H1e9V9z", ""]}}, "bad_data"),
             ({"shaped": {**sound["shaped"], "forms": []}}, "bad_data"),
         ):
@@ -269,15 +269,15 @@ class WrongTest(unittest.TestCase):
         for told, code in (
             (
                 {"kind": "set_text_setting", "items": ["leaf"], "setting": "size", "value": 3},
-                "no_words",
+                "no_text",
             ),
             (
                 {"kind": "set_text_setting", "items": ["w"], "setting": "start", "value": 3},
-                "no_words",
+                "no_text",
             ),
             (
                 {"kind": "put_text_on_path", "item": "leaf", "line": "d", "assembly": "a"},
-                "no_words",
+                "no_text",
             ),
             ({"kind": "put_text_on_path", "item": "w", "line": "w", "assembly": "a"}, "no_line"),
             (
@@ -290,7 +290,7 @@ class WrongTest(unittest.TestCase):
                 self.assertEqual(code_of(lambda told=told: done(value, **told)), code)
         along = done(value, kind="put_text_on_path", item="w", line="d", assembly="a")
         plain_edge = {"kind": "set_result", "assembly": "a", "result": None}
-        self.assertEqual(code_of(lambda: done(along, **plain_edge)), "words_along")
+        self.assertEqual(code_of(lambda: done(along, **plain_edge)), "text_along")
         self.assertIsInstance(along.items["a"], Assembly)
 
 

@@ -51,7 +51,7 @@ class MessagesTest(TestCase):
 
     def test_each_sentence_is_used(self):
         known = strings()
-        families = ("bad_sending.", "bad_length.", "too_much.svg_", "spots.", "mends.")
+        families = ("bad_export_settings.", "bad_length.", "too_much.svg_", "spots.", "mends.")
         for key in ALL:
             begun = next((f for f in families if key.startswith(f) and f in known), None)
             self.assertTrue(key in known or begun, key)

@@ -239,7 +239,7 @@ def lettering(text="AV", **more):
     }
     lines = tuple(tuple(glyphs[c] for c in line) for line in text.split("\n"))
     shaped = Shaped(100.0, forms, lines)
-    told = {"face": "zoo", "face_name": "Zoo", "size": 40.0}
+    told = {"font": "zoo", "font_name": "Zoo", "size": 40.0}
     return Lettering(text=text, shaped=shaped, **{**told, **more})
 
 

@@ -42,9 +42,9 @@ def swing_tag() -> Hand:
     ink = pen(0, fill=INK, stroke=None)
     hand.words(
         "HOLLOWREED STRINGS", 35 + 35j, 3.7, ink,
-        face="source-serif-4-bold", tracking=60.0, radius=25.0,
+        font="source-serif-4-bold", tracking=60.0, radius=25.0,
     )  # fmt: skip
-    hand.words("Made by hand", 35 + 95.4j, 4.4, ink, face="dancing-script-bold")
+    hand.words("Made by hand", 35 + 95.4j, 4.4, ink, font="dancing-script-bold")
     hand.outline("Cord", [cord], pen(0.7, stroke=WALNUT))
     return hand
 

@@ -16,21 +16,21 @@ router = Router(tags=["text"])
 
 
 class ShapeIn(Schema):
-    """Text that is to be set in a face."""
+    """Text that is to be set in a font."""
 
     text: str
     """Lines parted by line feeds."""
-    face: str
-    """The key of the face."""
+    font: str
+    """The key of the font."""
     kerning: bool = True
-    """Pairs of letters stand as the face says."""
+    """Pairs of letters stand as the font says."""
     ligatures: bool = True
     """So do letters that grow together."""
 
 
 @router.get("/fonts", response=list[FontFacts])
 def list_fonts(request: HttpRequest) -> list[FontFacts]:
-    """The faces that there are."""
+    """The fonts that there are."""
     return list(fonts_of(whose(request)))
 
 
@@ -52,6 +52,6 @@ def remove_font(request: HttpRequest, key: str) -> tuple[int, None]:
 
 @router.post("/queries/text-layout", response=Shaped)
 def lay_out_text(request: HttpRequest, body: ShapeIn) -> Shaped:
-    """What text comes to in a face."""
-    face = typeface(whose(request), body.face[:40])
-    return shaped(face, body.text, kerning=body.kerning, ligatures=body.ligatures)
+    """What text comes to in a font."""
+    font = typeface(whose(request), body.font[:40])
+    return shaped(font, body.text, kerning=body.kerning, ligatures=body.ligatures)

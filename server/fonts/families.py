@@ -1,4 +1,4 @@
-"""Which faces there are for somebody, and each by its key."""
+"""Which fonts there are for somebody, and each by its key."""
 
 from collections.abc import Iterator
 from dataclasses import dataclass
@@ -6,7 +6,7 @@ from functools import lru_cache
 
 from buildup.contours.pathdata import path_data
 from buildup.drawing.text import Lettering, Shaped
-from buildup.formats.svg.svgtext import FaceWish, Spoken
+from buildup.formats.svg.svgtext import FontWish, Spoken
 from buildup.forms.textlayout import letters_along, row_length, straight
 from common.messages import refusal
 
@@ -25,7 +25,7 @@ REMEMBERED = 64
 
 @dataclass(frozen=True)
 class FontFacts:
-    """A face that words can be set in."""
+    """A font that words can be set in."""
 
     key: str
     name: str
@@ -38,39 +38,39 @@ class FontFacts:
 
 
 def fonts_of(user_id: int) -> Iterator[FontFacts]:
-    """The faces that somebody brought, then those that came with the program."""
+    """The fonts that somebody brought, then those that came with the program."""
     for key, name in Font.objects.filter(owner_id=user_id).values_list("key", "name"):
         yield facts(user_id, key, name, "own")
-    for key, face in shipped.FACES.items():
-        yield facts(0, key, face.name, face.looks)
+    for key, font in shipped.FACES.items():
+        yield facts(0, key, font.name, font.looks)
 
 
 @lru_cache(maxsize=512)
 def facts(user_id: int, key: str, name: str, looks: str) -> FontFacts:
-    """What is told of a face; that never changes."""
-    face = typeface(user_id, key)
-    said = name if all(face.part_of(c) is not None for c in name if c != " ") else "Aa"
-    made = Lettering(text=said, face=key, face_name=name, shaped=_shaped(face, said), size=SAMPLE)
+    """What is told of a font; that never changes."""
+    font = typeface(user_id, key)
+    said = name if all(font.part_of(c) is not None for c in name if c != " ") else "Aa"
+    made = Lettering(text=said, font=key, font_name=name, shaped=_shaped(font, said), size=SAMPLE)
     letters = letters_along(made, [straight(0.0)])
     path = path_data([c for letter in letters for c in letter.contours], decimals=1)
     return FontFacts(key, name, looks, path, row_length(made, 0))
 
 
-def _shaped(face: Typeface, text: str) -> Shaped:
-    return shaped(face, text, kerning=True, ligatures=True)
+def _shaped(font: Typeface, text: str) -> Shaped:
+    return shaped(font, text, kerning=True, ligatures=True)
 
 
 def typeface(user_id: int, key: str) -> Typeface:
-    """A face by its key, opened.
+    """A font by its key, opened.
 
     Raises:
-        Refusal: `unknown_face`.
+        Refusal: `unknown_font`.
     """
     if key in shipped.FACES:
         return shipped.typeface(key)
     row = Font.objects.filter(owner_id=user_id, key=key).values_list("id").first()
     if row is None:
-        raise refusal("unknown_face")
+        raise refusal("unknown_font")
     return _brought(row[0])
 
 
@@ -80,8 +80,8 @@ def _brought(row_id: int) -> Typeface:
     return Typeface(lambda: data)
 
 
-def said(user_id: int, text: str, wish: FaceWish) -> Spoken | None:
-    """Text of a file, in the first of the faces it asks for that is here; None: none is."""
+def said(user_id: int, text: str, wish: FontWish) -> Spoken | None:
+    """Text of a file, in the first of the fonts it asks for that is here; None: none is."""
     for number, family in enumerate(wish.families):
         found = _called(user_id, family, wish)
         if found is not None:
@@ -90,16 +90,16 @@ def said(user_id: int, text: str, wish: FaceWish) -> Spoken | None:
     return None
 
 
-def _called(user_id: int, family: str, wish: FaceWish) -> tuple[str, str] | None:
-    """The key and the name of the face of a family that is most like what is asked for."""
+def _called(user_id: int, family: str, wish: FontWish) -> tuple[str, str] | None:
+    """The key and the name of the font of a family that is most like what is asked for."""
     wanted = GENERIC.get(family.casefold(), family.casefold())
     known = [(k, f.name, f.family) for k, f in shipped.FACES.items()]
     own = Font.objects.filter(owner_id=user_id).values_list("key", "name")
     known += [(key, name, name) for key, name in own]
     alike = [(key, name) for key, name, of in known if wanted in (of.casefold(), name.casefold())]
 
-    def unlike(face: tuple[str, str]) -> tuple[bool, bool, str]:
-        told = face[1].casefold()
-        return ("bold" in told) != wish.bold, ("italic" in told) != wish.italic, face[0]
+    def unlike(font: tuple[str, str]) -> tuple[bool, bool, str]:
+        told = font[1].casefold()
+        return ("bold" in told) != wish.bold, ("italic" in told) != wish.italic, font[0]
 
     return min(alike, key=unlike) if alike else None

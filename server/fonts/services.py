@@ -15,27 +15,27 @@ def bring(user_id: int, *, data: bytes, file_name: str) -> Font:
     """Check a font and keep it; one that is there already stays as it is.
 
     Raises:
-        Refusal: as `checked_font`; `faces_full`; as `make_room`.
+        Refusal: as `checked_font`; `fonts_full`; as `make_room`.
     """
     return _kept(user_id, checked_font(data, file_name=file_name))
 
 
 @in_transaction
-def _kept(user_id: int, face: CheckedFont) -> Font:
+def _kept(user_id: int, font: CheckedFont) -> Font:
     own = Font.objects.filter(owner_id=user_id)
-    known = own.filter(key=face.key).first()
+    known = own.filter(key=font.key).first()
     if known is not None:
         return known
-    make_room(user_id, size=len(face.data))
+    make_room(user_id, size=len(font.data))
     if (count := own.count()) >= MOST_FACES:
-        raise refusal("faces_full", count=count)
+        raise refusal("fonts_full", count=count)
     made, _ = own.get_or_create(
-        key=face.key,
+        key=font.key,
         defaults={
             "owner_id": user_id,
-            "name": face.name,
-            "bytes": face.data,
-            "size": len(face.data),
+            "name": font.name,
+            "bytes": font.data,
+            "size": len(font.data),
         },
     )  # another window may have brought it in this very moment
     return made

@@ -1,4 +1,4 @@
-"""What text comes to in a face, in the form in which drawings keep it."""
+"""What text comes to in a font, in the form in which drawings keep it."""
 
 import unicodedata
 
@@ -11,20 +11,20 @@ from fonts.typefaces import Typeface
 MOST_FORMS = 4_000_000
 """Characters of path data of all the glyphs of a text: a thousand of them have some 300 each."""
 UNSEEN = frozenset({"Cc", "Cf", "Mn", "Me", "Zs", "Zl", "Zp"})
-"""Categories of characters that nobody misses where a face does not have them."""
+"""Categories of characters that nobody misses where a font does not have them."""
 
 
-def shaped(face: Typeface, text: str, *, kerning: bool, ligatures: bool) -> Shaped:
-    """What some lines come to in a face.
+def shaped(font: Typeface, text: str, *, kerning: bool, ligatures: bool) -> Shaped:
+    """What some lines come to in a font.
 
     Args:
-        face: the face.
+        font: the font.
         text: lines parted by line feeds.
-        kerning: pairs of letters stand as the face says.
+        kerning: pairs of letters stand as the font says.
         ligatures: so do letters that grow together.
 
     Raises:
-        Refusal: `no_words`, `too_much` or `bad_text`; `heavy_font` where its glyphs are not those
+        Refusal: `no_text`, `too_much` or `bad_text`; `heavy_font` where its glyphs are not those
             of letters.
     """
     check_text_length(text)
@@ -34,23 +34,23 @@ def shaped(face: Typeface, text: str, *, kerning: bool, ligatures: bool) -> Shap
     lines: list[tuple[Glyph, ...]] = []
     for line in text.split("\n"):
         row = []
-        for g in face.placed(line, kerning=kerning, ligatures=ligatures):
+        for g in font.placed(line, kerning=kerning, ligatures=ligatures):
             of = (g.part, g.glyph)
             if of not in known:
-                form = face.form(*of)
+                form = font.form(*of)
                 left -= len(form)
                 if left < 0:
                     raise refusal("heavy_font")
                 known[of] = forms.setdefault(form, len(forms)) if form else None
             row.append(Glyph(g.letters, known[of], g.wide, g.by))
         lines.append(tuple(row))
-    return Shaped(face.em, tuple(forms), tuple(lines), missing(face, text))
+    return Shaped(font.em, tuple(forms), tuple(lines), missing(font, text))
 
 
-def missing(face: Typeface, text: str) -> tuple[str, ...]:
-    """The characters of a text that a face does not have, each once."""
+def missing(font: Typeface, text: str) -> tuple[str, ...]:
+    """The characters of a text that a font does not have, each once."""
     return tuple(
         c
         for c in dict.fromkeys(text)
-        if unicodedata.category(c) not in UNSEEN and face.part_of(c) is None
+        if unicodedata.category(c) not in UNSEEN and font.part_of(c) is None
     )

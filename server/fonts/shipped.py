@@ -1,4 +1,4 @@
-"""The faces that come with the program: families under the SIL Open Font License."""
+"""The fonts that come with the program: families under the SIL Open Font License."""
 
 import io
 from collections.abc import Mapping
@@ -12,14 +12,14 @@ from fontTools.ttLib import TTFont
 from fonts.typefaces import Typeface
 
 WEIGHTS = {"": "400-normal", "Italic": "400-italic", "Bold": "700-normal"}
-"""What a face is called beside its family, and how its file is."""
+"""What a font is called beside its family, and how its file is."""
 PARTS = ("latin", "latin-ext")
-"""The files of a face, each with other characters."""
+"""The files of a font, each with other characters."""
 
 
 @dataclass(frozen=True)
 class Shipped:
-    """A face that comes with the program.
+    """A font that comes with the program.
 
     Args:
         family: what the family is called.
@@ -34,7 +34,7 @@ class Shipped:
 
     @property
     def name(self) -> str:
-        """What the face is called."""
+        """What the font is called."""
         return f"{self.family} {self.style}".strip()
 
 
@@ -55,7 +55,7 @@ FACES: Mapping[str, Shipped] = {
 
 @lru_cache
 def typeface(key: str) -> Typeface:
-    """A face that comes with the program, opened.
+    """A font that comes with the program, opened.
 
     Raises:
         KeyError: there is none of that key.

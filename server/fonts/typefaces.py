@@ -20,7 +20,7 @@ class Placed:
     """A glyph as HarfBuzz placed it.
 
     Args:
-        part: in which part of the face it is.
+        part: in which part of the font it is.
         glyph: its number there.
         letters: the characters it stands for; empty for all but the first of several.
         wide: font units by which it moves on.
@@ -35,7 +35,7 @@ class Placed:
 
 
 class Typeface:
-    """A face in one part or several: what the first does not have comes from the next.
+    """A font in one part or several: what the first does not have comes from the next.
 
     Args:
         parts: what gives each, plain OpenType with the same em; asked for when it is needed.
@@ -93,7 +93,7 @@ class Typeface:
             yield from _placed(part, run, buffer)
 
     def _runs(self, text: str) -> Iterator[tuple[int, str]]:
-        """Text in runs, each of which comes from one part of the face."""
+        """Text in runs, each of which comes from one part of the font."""
         run, at = "", 0
         for character in text:
             part = self.part_of(character)

@@ -15,7 +15,7 @@ from buildup.errors import Refusal
 from buildup.formats.incoming import Incoming
 from buildup.formats.palettes import read_palette
 from buildup.formats.svg.svgread import read_document, read_each, read_svg
-from buildup.formats.svg.svgtext import FaceWish, Say, Spoken
+from buildup.formats.svg.svgtext import FontWish, Say, Spoken
 from common.sandbox import frames
 from common.sandbox.confine import Limits, limit
 from fonts.fontcheck import font_in
@@ -118,7 +118,7 @@ def answer(link: socket.socket) -> None:
     limit(job.limits)
     frames.send(link, {"begun": True})
 
-    def say(text: str, wish: FaceWish) -> Spoken | None:
+    def say(text: str, wish: FontWish) -> Spoken | None:
         frames.send(link, {"text": text, "wish": write(wish)})
         spoken, _ = frames.receive(link)
         return None if spoken is None else read(Spoken, spoken)

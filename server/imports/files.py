@@ -23,7 +23,7 @@ def read_file(user_id: int, name: str, data: bytes) -> Incoming:
     """What a file holds.
 
     Args:
-        user_id: whose faces text is set in.
+        user_id: whose fonts text is set in.
         name: of the file, whose end says what it is.
         data: its bytes.
 

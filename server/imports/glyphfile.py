@@ -31,19 +31,19 @@ def read_font(name: str, data: bytes) -> Incoming:
         Refusal: as `font_in`; `nothing_drawn`.
     """
     sound = font_in(data, file_name=name)
-    face = Typeface(lambda: sound.data)
+    font = Typeface(lambda: sound.data)
     items: list[Item] = []
     more = anchors = 0
-    for code in face.characters():
+    for code in font.characters():
         if len(items) >= MOST_GLYPHS or anchors > MOST_READ:
             more += 1
             continue
-        contours = read_path(face.form(0, face.glyph(code)))
+        contours = read_path(font.form(0, font.glyph(code)))
         anchors += sum(len(c.anchors) for c in contours)
         if not contours:
             continue
         row, column = divmod(len(items), IN_A_ROW)
-        cell, scale = EM * CELL, EM / face.em
+        cell, scale = EM * CELL, EM / font.em
         origin = complex((column + 0.25) * cell, (row + 0.75) * cell)
         place = Affine(scale + 0j, scale * 1j, origin)
         items.append(

@@ -12,10 +12,10 @@ import types
 import typing
 from collections.abc import Callable, Mapping
 from dataclasses import MISSING, Field, fields, is_dataclass
-from functools import cache
+from functools import cache, partial
 from typing import Any, Literal, TypeVar, Union, cast
 
-from buildup.drawing.earlier import EARLIER, EARLIER_TYPES
+from buildup.drawing.earlier import EARLIER, EARLIER_TYPES, renamed_fields
 from buildup.drawing.itemtypes import (
     Assembly,
     Group,
@@ -289,6 +289,9 @@ def _dataclass(cls: Any, number: Number) -> Reader:
     hints = typing.get_type_hints(cls)
     readers = {f.name: _reader(hints[f.name], number) for f in _fields(cls)}
     as_now = EARLIER.get(cls)
+    names = getattr(cls, "EARLIER_NAMES", None)
+    if names:
+        as_now = partial(renamed_fields, names=names)
     needed = [f.name for f in _fields(cls) if f.default is MISSING and f.default_factory is MISSING]
 
     def reader(data: Any) -> Any:

@@ -23,6 +23,7 @@ from buildup.drawing.itemtypes import (
 )
 from buildup.drawing.paint import Style
 from buildup.drawing.sheet import Reference, Sheet
+from buildup.drawing.text import Lettering
 
 Values = Mapping[str, Any]
 _PEN = ("cap", "join", "miter_limit", "dashes", "dash_from", "placing")
@@ -65,7 +66,12 @@ ROLES = {"joins": "union", "cuts": "difference", "keeps": "intersection", "inver
 
 def _renamed(**names: str) -> Callable[[Values], Values]:
     """Up to form 10 some fields had other names."""
-    return lambda told: {names.get(name, name): value for name, value in told.items()}
+    return lambda told: renamed_fields(told, names)
+
+
+def renamed_fields(told: Values, names: Mapping[str, str]) -> Values:
+    """Values whose fields had other names; those of a class outside the model stand with it."""
+    return {names.get(name, name): value for name, value in told.items()}
 
 
 def _valued(field: str, words: Mapping[str, str]) -> Callable[[Values], Values]:
@@ -98,6 +104,7 @@ EARLIER: Mapping[type, Callable[[Values], Values]] = {
     OffsetEffect: _valued("kind", {"grown": "offset"}),
     StrokeEffect: _valued("kind", {"stroked": "stroke"}),
     TextOnPath: _valued("kind", {"lettered": "text"}),
+    Lettering: _renamed(face="font", face_name="font_name"),
     Sheet: _renamed(underlays="references"),
     Reference: _renamed(silhouette="traced_area"),
 }

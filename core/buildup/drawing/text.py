@@ -1,8 +1,8 @@
-"""What words say, in which face, and how.
+"""What words say, in which font, and how.
 
-A face itself is no part of a drawing. What is said was shaped by somebody who has the face: each
-line is a row of glyphs in the face's own units, with the form of each, so that a drawing shows its
-words wherever it is opened, and size, tracking and the line they run along need no face.
+A font itself is no part of a drawing. What is said was shaped by somebody who has the font: each
+line is a row of glyphs in the font's own units, with the form of each, so that a drawing shows its
+words wherever it is opened, and size, tracking and the line they run along need no font.
 """
 
 from dataclasses import dataclass
@@ -34,13 +34,13 @@ class Glyph:
 
 @dataclass(frozen=True, slots=True)
 class Shaped:
-    """What some lines came to in a face.
+    """What some lines came to in a font.
 
     Args:
         em: font units.
         forms: of each glyph that shows, SVG path data in font units, its origin on the line.
         lines: the glyphs of each.
-        missing: the characters that the face does not have, each once.
+        missing: the characters that the font does not have, each once.
 
     """
 
@@ -56,21 +56,21 @@ class Lettering:
 
     Args:
         text: one line or several.
-        face: the key of the face.
-        face_name: what it is called, also where it is not at hand.
-        kerning: pairs of letters stand as the face says.
+        font: the key of the font.
+        font_name: what it is called, also where it is not at hand.
+        kerning: pairs of letters stand as the font says.
         ligatures: so do letters that grow together.
         size: sheet units an em.
         tracking: thousandths of an em by which letters stand further apart.
         leading: percent of the size from line to line.
         align: which part of a line stands at the place the words have.
-        shaped: what it came to in the face.
+        shaped: what it came to in the font.
 
     """
 
     text: str
-    face: str
-    face_name: str
+    font: str
+    font_name: str
     shaped: Shaped
     kerning: bool = True
     ligatures: bool = True

@@ -35,11 +35,11 @@ def check_lettering(lettering: Lettering) -> None:
     """Refuses words that no drawing may hold.
 
     Raises:
-        Refusal: `no_words`, `too_much`, `bad_type` or `bad_data`.
+        Refusal: `no_text`, `too_much`, `bad_type` or `bad_data`.
 
     """
     check_text_length(lettering.text)
-    check_name(lettering.face_name)
+    check_name(lettering.font_name)
     sound = (
         SMALLEST_TYPE <= lettering.size <= LARGEST_TYPE
         and abs(lettering.tracking) <= MOST_TRACKING
@@ -54,12 +54,12 @@ def check_text_length(text: str) -> None:
     """Refuses text that no words say.
 
     Raises:
-        Refusal: `no_words`, `too_much` or `bad_text`.
+        Refusal: `no_text`, `too_much` or `bad_text`.
 
     """
     check_text(text)
     if not text.strip():
-        raise refusal("no_words")
+        raise refusal("no_text")
     if len(text) > MOST_LETTERS:
         raise refusal("too_much.text", most=MOST_LETTERS, count=len(text))
 
@@ -83,7 +83,7 @@ def _check_shaped(shaped: Shaped, *, lines: int) -> None:
         for c in form_contours(shaped.forms[g.form])
     )
     if not anchors:
-        raise refusal("no_words.font")
+        raise refusal("no_text.font")
     if anchors > MOST_ANCHORS:
         raise refusal("too_many_anchors.text", most=MOST_ANCHORS)
 

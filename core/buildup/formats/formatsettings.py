@@ -169,7 +169,7 @@ def read_format_settings(data: object) -> FormatSettings:
     """How something is sent, from JSON values.
 
     Raises:
-        Refusal: `bad_data`, or `bad_sending` for what is out of its range.
+        Refusal: `bad_data`, or `bad_export_settings` for what is out of its range.
 
     """
     kind = data.get("kind") if isinstance(data, Mapping) else None
@@ -187,7 +187,7 @@ def write_format_settings(sending: FormatSettings) -> dict[str, Any]:
 
 def _check(sound: bool, what: str, place: str) -> None:
     if not sound:
-        raise refusal(f"bad_sending.{what}", place)
+        raise refusal(f"bad_export_settings.{what}", place)
 
 
 def _check_tolerance(tolerance: float) -> None:

@@ -18,9 +18,9 @@ class TextMark:
     """Words as they are shown and set."""
 
     text: str
-    face: str
-    """The key of the face."""
-    face_name: str
+    font: str
+    """The key of the font."""
+    font_name: str
     kerning: bool
     ligatures: bool
     size: float
@@ -31,7 +31,7 @@ class TextMark:
     """Percent of the size."""
     align: Align
     missing: tuple[str, ...]
-    """Characters that the face does not have."""
+    """Characters that the font does not have."""
     lies: ItemAtPoint
     """Straight, on an arc, or along what the assembly holds."""
     radius: float | None = None
@@ -70,8 +70,8 @@ def _mark(
 ) -> TextMark:
     return TextMark(
         text=said.text,
-        face=said.face,
-        face_name=said.face_name,
+        font=said.font,
+        font_name=said.font_name,
         kerning=said.kerning,
         ligatures=said.ligatures,
         size=said.size,

@@ -13,7 +13,7 @@ from typing import Any
 
 from buildup.drawing.codec import read, write
 from buildup.errors import Refusal
-from buildup.formats.svg.svgtext import FaceWish, Say
+from buildup.formats.svg.svgtext import FontWish, Say
 from django.conf import settings
 
 from common.messages import refusal
@@ -174,7 +174,7 @@ def _heard(link: socket.socket, job: str, say: Say | None) -> tuple[Any, bytes]:
         if not isinstance(told, dict):
             raise frames.BrokenOff
         if "wish" in told:
-            spoken = say(str(told["text"]), read(FaceWish, told["wish"])) if say else None
+            spoken = say(str(told["text"]), read(FontWish, told["wish"])) if say else None
             frames.send(link, None if spoken is None else write(spoken, defaults=True))
         elif "refused" in told:
             code, sentence, where = (str(part) for part in told["refused"])

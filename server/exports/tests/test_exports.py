@@ -319,7 +319,7 @@ class SendTest(TransactionTestCase):
         for sending, code in (
             ({"kind": "picture", "dpi": 2400}, "too_many_pixels"),
             ({"kind": "picture", "by": "width", "pixels": 30_000}, "too_many_pixels"),
-            ({"kind": "svg", "decimals": 9}, "bad_sending"),
+            ({"kind": "svg", "decimals": 9}, "bad_export_settings"),
             ({"kind": "bmp"}, "bad_data"),
             ({"kind": "svg", "strange": 1}, "bad_data"),
         ):

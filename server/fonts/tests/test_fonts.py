@@ -65,13 +65,13 @@ def wide(made, line=0):
 
 class ShapingTest(TransactionTestCase):
     def test_every_shipped_face_is_an_open_one_and_has_its_letters(self):
-        looks = {face.looks for face in shipped.FACES.values()}
+        looks = {font.looks for font in shipped.FACES.values()}
         self.assertEqual(looks, {"serif", "sans", "slab", "script"})
         for key in shipped.FACES:
             with self.subTest(key):
                 self.assertEqual(set_in(key, "Hollowreed ąłß & 5½").missing, ())
                 made = set_in(key, "Reed")
-                check_lettering(Lettering(text="Reed", face=key, face_name=key, shaped=made))
+                check_lettering(Lettering(text="Reed", font=key, font_name=key, shaped=made))
 
     def test_advances_and_kerning_are_those_of_harfbuzz(self):
         """HarfBuzz by itself, fed with the whole font."""
@@ -163,7 +163,7 @@ def pair_value(font, first, second):
 
 
 def flat(contours):
-    """The area of contours by the even-odd rule, which letters of these faces come to as well."""
+    """The area of contours by the even-odd rule, which letters of these fonts come to as well."""
     area = shapely.Polygon()
     for contour in contours:
         places = [p for s in contour.segments for p in polyline([s], tolerance=0.5)]
@@ -204,21 +204,21 @@ class FaceFileTest(TransactionTestCase):
         listed = self.client.get("/api/v1/fonts").json()
         self.assertEqual((listed[0]["key"], listed[0]["looks"]), (key, "own"))
         self.assertTrue(listed[0]["sample"])
-        made = self.shape(text="Reed", face=key).json()
-        same = self.shape(text="Reed", face="zilla-slab-bold").json()
+        made = self.shape(text="Reed", font=key).json()
+        same = self.shape(text="Reed", font="zilla-slab-bold").json()
         self.assertEqual(made, same)
 
     def test_a_face_is_its_owners_and_what_was_written_stays(self):
         key = self.bring(file_of("zilla-slab-bold")).json()["key"]
         self.client.force_login(self.jon)
-        self.assertEqual(self.shape(text="Reed", face=key).status_code, 404)
+        self.assertEqual(self.shape(text="Reed", font=key).status_code, 404)
         self.assertNotIn(key, [f["key"] for f in self.client.get("/api/v1/fonts").json()])
         self.client.delete(f"/api/v1/fonts/{key}")
         self.client.force_login(self.mira)
-        self.assertEqual(self.shape(text="Reed", face=key).status_code, 200)
+        self.assertEqual(self.shape(text="Reed", font=key).status_code, 200)
         self.assertEqual(self.client.delete(f"/api/v1/fonts/{key}").status_code, 204)
-        gone = self.shape(text="Reed", face=key)
-        self.assertEqual((gone.status_code, gone.json()["code"]), (404, "unknown_face"))
+        gone = self.shape(text="Reed", font=key)
+        self.assertEqual((gone.status_code, gone.json()["code"]), (404, "unknown_font"))
         self.assertIn("stays as it is", gone.json()["detail"])
 
     def test_what_is_no_sound_font_is_told_and_nothing_kept(self):
@@ -256,12 +256,12 @@ class FaceFileTest(TransactionTestCase):
 
     def test_what_cannot_be_said_is_told(self):
         for body, status, code in (
-            ({"text": " "}, 422, "no_words"),
+            ({"text": " "}, 422, "no_text"),
             ({"text": "A" * 1_001}, 422, "too_much"),
             ({"text": "A\x07"}, 422, "bad_text"),
-            ({"text": "A", "face": "nobody"}, 404, "unknown_face"),
+            ({"text": "A", "font": "nobody"}, 404, "unknown_font"),
         ):
-            answer = self.shape(**{"face": "zilla-slab-bold", **body})
+            answer = self.shape(**{"font": "zilla-slab-bold", **body})
             self.assertEqual((answer.status_code, answer.json()["code"]), (status, code))
 
 
@@ -314,7 +314,7 @@ class TakenInTest(TransactionTestCase):
             "text-anchor='middle' letter-spacing='2.4' fill='teal'>Hollow<!-- -->reed</text>"
         )
         lettering = one.lettering
-        self.assertEqual((lettering.text, lettering.face), ("Hollowreed", "source-serif-4-bold"))
+        self.assertEqual((lettering.text, lettering.font), ("Hollowreed", "source-serif-4-bold"))
         self.assertEqual((lettering.size, lettering.align, said), (48.0, "middle", ""))
         self.assertAlmostEqual(lettering.tracking, 100.0)
         self.assertEqual((one.place.origin, one.style.fill), (40 + 120j, "#008080"))
@@ -328,10 +328,10 @@ class TakenInTest(TransactionTestCase):
             "<text y='90' font-family='Nobody'>unseen</text></g>"
         )
         self.assertEqual([w.lettering.text for w in found], ["One ", "two", " three", "four"])
-        faces = [w.lettering.face for w in found]
+        fonts = [w.lettering.font for w in found]
         sans = "source-sans-3-"
         expected = [f"{sans}regular", f"{sans}italic", f"{sans}regular", "zilla-slab-bold"]
-        self.assertEqual(faces, expected)
+        self.assertEqual(fonts, expected)
         self.assertEqual([w.lettering.size for w in found], [40.0, 40.0, 40.0, 48.0])
         for one, other in pairwise(found[:3]):
             made = one.lettering
@@ -399,7 +399,7 @@ class TakenInTest(TransactionTestCase):
 
     def test_words_are_kept_and_read_again(self):
         made = set_in("source-serif-4-regular", "Reed")
-        told = Lettering(text="Reed", face="source-serif-4-regular", face_name="S", shaped=made)
+        told = Lettering(text="Reed", font="source-serif-4-regular", font_name="S", shaped=made)
         row = make(self.user.pk, name="w", sheet=Sheet())
         command = {"kind": "add_text", "item": "w", "at": [20, 60], "lettering": write(told)}
         body = {"id": "c1c1c1c1", "version": 0, "command": command, "selection": ["w"]}

@@ -182,7 +182,7 @@ class Hand:
         size: float,
         style: Style,
         *,
-        face: str,
+        font: str,
         tracking: float = 0.0,
         radius: float | None = None,
     ) -> str:
@@ -190,9 +190,9 @@ class Hand:
         item = self._id()
         lettering = Lettering(
             text=text,
-            face=face,
-            face_name=FACES[face].name,
-            shaped=shaped(typeface(face), text, kerning=True, ligatures=True),
+            font=font,
+            font_name=FACES[font].name,
+            shaped=shaped(typeface(font), text, kerning=True, ligatures=True),
             size=size * MM,
             tracking=tracking,
             align="middle",

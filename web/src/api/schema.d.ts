@@ -565,7 +565,7 @@ export interface paths {
         };
         /**
          * List Fonts
-         * @description The faces that there are.
+         * @description The fonts that there are.
          */
         get: operations["list_fonts"];
         put?: never;
@@ -611,7 +611,7 @@ export interface paths {
         put?: never;
         /**
          * Lay Out Text
-         * @description What text comes to in a face.
+         * @description What text comes to in a font.
          */
         post: operations["lay_out_text"];
         delete?: never;
@@ -2861,7 +2861,7 @@ export interface components {
         };
         /**
          * FontFacts
-         * @description A face that words can be set in.
+         * @description A font that words can be set in.
          */
         FontFacts: {
             /** Key */
@@ -2904,13 +2904,13 @@ export interface components {
         };
         /**
          * Shaped
-         * @description What some lines came to in a face.
+         * @description What some lines came to in a font.
          *
          *     Args:
          *         em: font units.
          *         forms: of each glyph that shows, SVG path data in font units, its origin on the line.
          *         lines: the glyphs of each.
-         *         missing: the characters that the face does not have, each once.
+         *         missing: the characters that the font does not have, each once.
          */
         Shaped: {
             /** Em */
@@ -2927,13 +2927,13 @@ export interface components {
         };
         /**
          * ShapeIn
-         * @description Text that is to be set in a face.
+         * @description Text that is to be set in a font.
          */
         ShapeIn: {
             /** Text */
             text: string;
-            /** Face */
-            face: string;
+            /** Font */
+            font: string;
             /**
              * Kerning
              * @default true
@@ -4133,10 +4133,10 @@ export interface components {
         TextMark: {
             /** Text */
             text: string;
-            /** Face */
-            face: string;
-            /** Face Name */
-            face_name: string;
+            /** Font */
+            font: string;
+            /** Font Name */
+            font_name: string;
             /** Kerning */
             kerning: boolean;
             /** Ligatures */
@@ -4300,7 +4300,7 @@ export interface components {
          * Code
          * @enum {string}
          */
-        Code: "a_container" | "already_ends" | "already_outlines" | "anchor_there" | "bad_amount" | "bad_colour" | "bad_count" | "bad_dashes" | "bad_data" | "bad_effect" | "bad_gradient" | "bad_grid" | "bad_id" | "bad_length" | "bad_limits" | "bad_miter" | "bad_name" | "bad_number" | "bad_opacity" | "bad_outline" | "bad_palette" | "bad_picture" | "bad_plan" | "bad_radius" | "bad_reference" | "bad_request" | "bad_scale" | "bad_sending" | "bad_sheet" | "bad_shelf" | "bad_step" | "bad_stroke" | "bad_sweep" | "bad_text" | "bad_tolerance" | "bad_traced_area" | "bad_type" | "bad_unit" | "bad_width" | "broken_off" | "broken_picture" | "busy" | "cannot_close" | "closed_outline" | "database_unavailable" | "dial_out_of_range" | "ends_meet" | "entities" | "faces_full" | "guide_exists" | "guide_runs_along" | "heavy_font" | "hidden_place" | "id_taken" | "in_itself" | "item_exists" | "key_taken" | "last_layer" | "layers_on_top" | "linked_item" | "locked_guide" | "locked_item" | "locked_out" | "long_ago" | "name_taken" | "no_anchors" | "no_assembly" | "no_corner" | "no_cutter" | "no_demo" | "no_draft" | "no_ends" | "no_extent" | "no_extremes" | "no_form" | "no_gradient" | "no_group" | "no_items" | "no_length" | "no_line" | "no_new_colour" | "no_offset" | "no_pairs" | "no_part" | "no_path" | "no_points" | "no_region" | "no_segment" | "no_size" | "no_stroke" | "no_symmetry" | "no_token" | "no_traced_area" | "no_words" | "not_a_container" | "not_a_font" | "not_a_layer" | "not_a_picture" | "not_a_shape" | "not_a_transform" | "not_alike" | "not_an_end" | "not_an_outline" | "not_closed" | "not_drawn_by_hand" | "not_dxf" | "not_hpgl" | "not_linked" | "not_on_a_seam" | "not_one_outline" | "not_pdf" | "not_signed_in" | "not_svg" | "not_symmetric" | "not_the_last" | "not_there" | "not_two" | "nothing_cut" | "nothing_drawn" | "nothing_left" | "nothing_misses" | "nothing_over" | "nothing_selected" | "nothing_to_cut" | "nothing_to_ease" | "nothing_to_match" | "nothing_to_redo" | "nothing_to_shorten" | "nothing_to_undo" | "nothing_touched" | "old_page" | "on_the_line" | "one_sided" | "outside_picture" | "picture_too_large" | "reference_exists" | "same_place" | "shelf_full" | "stale" | "stopped" | "storage_full" | "takes_long" | "too_entangled" | "too_far" | "too_few" | "too_few_anchors" | "too_harsh" | "too_large" | "too_long" | "too_many" | "too_many_anchors" | "too_many_dashes" | "too_many_files" | "too_many_guides" | "too_many_pixels" | "too_many_references" | "too_much" | "too_small" | "too_steep" | "turns_here" | "unforeseen" | "unknown_anchor" | "unknown_dial" | "unknown_drawing" | "unknown_entry" | "unknown_face" | "unknown_file" | "unknown_guide" | "unknown_host" | "unknown_item" | "unknown_picture" | "unknown_reference" | "unknown_shape" | "unknown_step" | "unknown_stop" | "unknown_stroke" | "unknown_style" | "unknown_swatch" | "unknown_version" | "unreadable" | "whole_already" | "whole_picture" | "words_along" | "wrong_sign_in";
+        Code: "a_container" | "already_ends" | "already_outlines" | "anchor_there" | "bad_amount" | "bad_colour" | "bad_count" | "bad_dashes" | "bad_data" | "bad_effect" | "bad_export_settings" | "bad_gradient" | "bad_grid" | "bad_id" | "bad_length" | "bad_limits" | "bad_miter" | "bad_name" | "bad_number" | "bad_opacity" | "bad_outline" | "bad_palette" | "bad_picture" | "bad_plan" | "bad_radius" | "bad_reference" | "bad_request" | "bad_scale" | "bad_sheet" | "bad_shelf" | "bad_step" | "bad_stroke" | "bad_sweep" | "bad_text" | "bad_tolerance" | "bad_traced_area" | "bad_type" | "bad_unit" | "bad_width" | "broken_off" | "broken_picture" | "busy" | "cannot_close" | "closed_outline" | "database_unavailable" | "dial_out_of_range" | "ends_meet" | "entities" | "fonts_full" | "guide_exists" | "guide_runs_along" | "heavy_font" | "hidden_place" | "id_taken" | "in_itself" | "item_exists" | "key_taken" | "last_layer" | "layers_on_top" | "linked_item" | "locked_guide" | "locked_item" | "locked_out" | "long_ago" | "name_taken" | "no_anchors" | "no_assembly" | "no_corner" | "no_cutter" | "no_demo" | "no_draft" | "no_ends" | "no_extent" | "no_extremes" | "no_form" | "no_gradient" | "no_group" | "no_items" | "no_length" | "no_line" | "no_new_colour" | "no_offset" | "no_pairs" | "no_part" | "no_path" | "no_points" | "no_region" | "no_segment" | "no_size" | "no_stroke" | "no_symmetry" | "no_text" | "no_token" | "no_traced_area" | "not_a_container" | "not_a_font" | "not_a_layer" | "not_a_picture" | "not_a_shape" | "not_a_transform" | "not_alike" | "not_an_end" | "not_an_outline" | "not_closed" | "not_drawn_by_hand" | "not_dxf" | "not_hpgl" | "not_linked" | "not_on_a_seam" | "not_one_outline" | "not_pdf" | "not_signed_in" | "not_svg" | "not_symmetric" | "not_the_last" | "not_there" | "not_two" | "nothing_cut" | "nothing_drawn" | "nothing_left" | "nothing_misses" | "nothing_over" | "nothing_selected" | "nothing_to_cut" | "nothing_to_ease" | "nothing_to_match" | "nothing_to_redo" | "nothing_to_shorten" | "nothing_to_undo" | "nothing_touched" | "old_page" | "on_the_line" | "one_sided" | "outside_picture" | "picture_too_large" | "reference_exists" | "same_place" | "shelf_full" | "stale" | "stopped" | "storage_full" | "takes_long" | "text_along" | "too_entangled" | "too_far" | "too_few" | "too_few_anchors" | "too_harsh" | "too_large" | "too_long" | "too_many" | "too_many_anchors" | "too_many_dashes" | "too_many_files" | "too_many_guides" | "too_many_pixels" | "too_many_references" | "too_much" | "too_small" | "too_steep" | "turns_here" | "unforeseen" | "unknown_anchor" | "unknown_dial" | "unknown_drawing" | "unknown_entry" | "unknown_file" | "unknown_font" | "unknown_guide" | "unknown_host" | "unknown_item" | "unknown_picture" | "unknown_reference" | "unknown_shape" | "unknown_step" | "unknown_stop" | "unknown_stroke" | "unknown_style" | "unknown_swatch" | "unknown_version" | "unreadable" | "whole_already" | "whole_picture" | "wrong_sign_in";
         /**
          * StaleAnswer
          * @description The drawing has moved on: what changed since.
@@ -6256,7 +6256,7 @@ export interface components {
         };
         /**
          * EditText
-         * @description Says something else, or the same in another face.
+         * @description Says something else, or the same in another font.
          */
         EditText: {
             /**
@@ -6583,23 +6583,23 @@ export interface components {
          *
          *     Args:
          *         text: one line or several.
-         *         face: the key of the face.
-         *         face_name: what it is called, also where it is not at hand.
-         *         kerning: pairs of letters stand as the face says.
+         *         font: the key of the font.
+         *         font_name: what it is called, also where it is not at hand.
+         *         kerning: pairs of letters stand as the font says.
          *         ligatures: so do letters that grow together.
          *         size: sheet units an em.
          *         tracking: thousandths of an em by which letters stand further apart.
          *         leading: percent of the size from line to line.
          *         align: which part of a line stands at the place the words have.
-         *         shaped: what it came to in the face.
+         *         shaped: what it came to in the font.
          */
         Lettering: {
             /** Text */
             text: string;
-            /** Face */
-            face: string;
-            /** Face Name */
-            face_name: string;
+            /** Font */
+            font: string;
+            /** Font Name */
+            font_name: string;
             shaped: components["schemas"]["Shaped"];
             /**
              * Kerning
@@ -7751,18 +7751,18 @@ export interface components {
              */
             text: string;
             /**
-             * Face
-             * @description The key of the face.
+             * Font
+             * @description The key of the font.
              */
-            face: string;
+            font: string;
             /**
-             * Face Name
+             * Font Name
              * @description What that is called.
              */
-            face_name: string;
+            font_name: string;
             /**
              * Kerning
-             * @description Pairs of letters stand as the face says.
+             * @description Pairs of letters stand as the font says.
              */
             kerning: boolean;
             /**
@@ -7770,7 +7770,7 @@ export interface components {
              * @description So do letters that grow together.
              */
             ligatures: boolean;
-            /** @description What it came to in that face. */
+            /** @description What it came to in that font. */
             shaped: components["schemas"]["Shaped"];
         };
         /**

@@ -2,7 +2,7 @@
 
 /** Files that can be taken in as forms. */
 export const FORM_FILES = ".svg,image/svg+xml,.dxf,.pdf,application/pdf,.ttf,.otf,.woff,.woff2";
-/** Files of faces. */
+/** Files of fonts. */
 export const FONT_FILES = ".ttf,.otf,.woff,.woff2";
 
 export const isFont = (file: File): boolean => /\.(ttf|otf|woff2?)$/i.test(file.name);

@@ -34,7 +34,7 @@ class SetResult(Command):
             check_offset(self.result)
         item = open_assembly(drawing, self.assembly)
         if item.along:
-            raise refusal("words_along", item.id, name=item.name)
+            raise refusal("text_along", item.id, name=item.name)
         return Delta(put=(replace(item, result=self.result),))
 
 

@@ -65,7 +65,7 @@ def open_words(drawing: Drawing, ids: tuple[str, ...]) -> list[Said]:
     """Those of some items that say something.
 
     Raises:
-        Refusal: as `open_items`; `no_words` where none does.
+        Refusal: as `open_items`; `no_text` where none does.
 
     """
     items = open_items(drawing, ids)
@@ -73,7 +73,7 @@ def open_words(drawing: Drawing, ids: tuple[str, ...]) -> list[Said]:
         i for i in items if isinstance(i, TextItem) or (isinstance(i, Assembly) and i.along)
     ]
     if not found:
-        raise refusal("no_words.item", items[0].id, name=items[0].name)
+        raise refusal("no_text.item", items[0].id, name=items[0].name)
     return found
 
 
@@ -121,25 +121,27 @@ class AddText(Command):
 class Saying:
     """What an item comes to say."""
 
+    EARLIER_NAMES: ClassVar[Mapping[str, str]] = {"face": "font", "face_name": "font_name"}
+
     item: str
     """Which item."""
     text: str
     """What it says."""
-    face: str
-    """The key of the face."""
-    face_name: str
+    font: str
+    """The key of the font."""
+    font_name: str
     """What that is called."""
     kerning: bool
-    """Pairs of letters stand as the face says."""
+    """Pairs of letters stand as the font says."""
     ligatures: bool
     """So do letters that grow together."""
     shaped: Shaped
-    """What it came to in that face."""
+    """What it came to in that font."""
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class EditText(Command):
-    """Says something else, or the same in another face."""
+    """Says something else, or the same in another font."""
 
     goes_on: ClassVar[tuple[str, ...]] = ("items",)
     kind: Literal["edit_text"] = "edit_text"
@@ -163,8 +165,8 @@ class EditText(Command):
             after = replace(
                 before,
                 text=said.text,
-                face=said.face,
-                face_name=said.face_name,
+                font=said.font,
+                font_name=said.font_name,
                 kerning=said.kerning,
                 ligatures=said.ligatures,
                 shaped=said.shaped,
@@ -201,7 +203,7 @@ class SetTextSetting(Command):
             if (after := SETTINGS[self.setting](item, self.value)) is not None
         )
         if not put:
-            raise refusal("no_words.setting", setting=CALLED[self.setting])
+            raise refusal("no_text.setting", setting=CALLED[self.setting])
         return Delta(put=put)
 
 

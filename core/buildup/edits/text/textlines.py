@@ -44,7 +44,7 @@ class BendText(Command):
     def delta(self, drawing: Drawing) -> Delta:
         words = [w for w in open_words(drawing, self.items) if isinstance(w, TextItem)]
         if not words:
-            raise refusal("no_words.along")
+            raise refusal("no_text.along")
         return Delta(put=tuple(map(self._bent, words)))
 
     def _bent(self, words: TextItem) -> TextItem:
@@ -79,7 +79,7 @@ class PutTextOnPath(Command):
         words, line = drawing.open_item(self.item), drawing.open_item(self.line)
         tree = drawing.tree
         if not isinstance(words, TextItem):
-            raise refusal("no_words.line", words.id, name=words.name)
+            raise refusal("no_text.line", words.id, name=words.name)
         if isinstance(line, Layer) or self.line in (self.item, *tree.above(self.item)):
             raise refusal("no_line.kind", line.id, name=line.name)
         paths = paths_of(shown_contours(drawing, line.id))

@@ -19,7 +19,7 @@ from buildup.formats.svg.svgforms import FORMS
 from buildup.formats.svg.svggradients import KINDS, read_gradient
 from buildup.formats.svg.svgitems import MadeItems
 from buildup.formats.svg.svgstyles import MARKERS, UNSEEN, Attributes, Styles
-from buildup.formats.svg.svgtext import FaceWish, Line, Say, SetText, Spoken, font_size, inherited
+from buildup.formats.svg.svgtext import FontWish, Line, Say, SetText, Spoken, font_size, inherited
 from buildup.formats.svg.svgtree import Element, read_tree
 from buildup.formats.svg.svgvalues import (
     FIRST_PAINT,
@@ -306,7 +306,7 @@ class Document:
             self._made.count(word_contours(made))
             self._keep(moved_item(made, ItemMap(level.place, grows=True)), name, level)
 
-    def _said(self, text: str, wish: FaceWish) -> Spoken | None:
+    def _said(self, text: str, wish: FontWish) -> Spoken | None:
         self._work.spend(SAYING + len(text))
         return self._say(text, wish) if self._say else None
 

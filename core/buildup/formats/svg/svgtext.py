@@ -1,4 +1,4 @@
-"""Text of SVG (W3C SVG 2, chapter Text) as words, where somebody has the face it is set in.
+"""Text of SVG (W3C SVG 2, chapter Text) as words, where somebody has the font it is set in.
 
 Read are lines of `text` and `tspan` with their places, anchors, sizes, spacing and paint. Letters
 that are placed one by one begin where the first of them stands.
@@ -29,7 +29,7 @@ FONT = frozenset(
 KEPT = frozenset({"inherit", "unset", "revert"})
 """Words after which a property that is handed down stays as it is around (CSS Cascade 4, 7.3)."""
 BOLD = 600.0
-"""The weight from which on a face is bold (W3C CSS Fonts 4: names of weights)."""
+"""The weight from which on a font is bold (W3C CSS Fonts 4: names of weights)."""
 _ANCHORS: Mapping[str, Align] = {"middle": "middle", "end": "end"}
 _PARTS: Mapping[Align, float] = {"start": 0.0, "middle": 0.5, "end": 1.0}
 _SPACE = re.compile(r"\s+")
@@ -40,8 +40,8 @@ Declared = Callable[[Element], Mapping[str, str]]
 
 
 @dataclass(frozen=True)
-class FaceWish:
-    """The face that text asks for: families, the first one wanted most, and the style."""
+class FontWish:
+    """The font that text asks for: families, the first one wanted most, and the style."""
 
     families: tuple[str, ...]
     bold: bool = False
@@ -50,19 +50,19 @@ class FaceWish:
 
 @dataclass(frozen=True)
 class Spoken:
-    """Text in a face: what it came to, the key and the name of the face.
+    """Text in a font: what it came to, the key and the name of the font.
 
-    `exact`: it is the face that was wanted most.
+    `exact`: it is the font that was wanted most.
     """
 
     shaped: Shaped
-    face: str
-    face_name: str
+    font: str
+    font_name: str
     exact: bool
 
 
-Say = Callable[[str, FaceWish], Spoken | None]
-"""Sets a line of text in a face; None: no such face is here."""
+Say = Callable[[str, FontWish], Spoken | None]
+"""Sets a line of text in a font; None: no such font is here."""
 
 
 @dataclass(frozen=True)
@@ -101,7 +101,7 @@ class _Run:
 
 @dataclass
 class SetText:
-    """A `text` element set in faces.
+    """A `text` element set in fonts.
 
     Args:
         say: sets a line.
@@ -197,7 +197,7 @@ class SetText:
         return lines, pen
 
     def _set(self, run: _Run) -> Lettering | None:
-        """What a run comes to in its face; None: nothing, or the face is not here."""
+        """What a run comes to in its font; None: nothing, or the font is not here."""
         size = font_size(run.look)
         if not run.text.strip() or size < SMALLEST_TYPE:
             return None
@@ -214,8 +214,8 @@ class SetText:
         spacing = read_length(run.look.get("letter-spacing"), em=size) / size * 1_000.0
         return Lettering(
             text=text,
-            face=spoken.face,
-            face_name=spoken.face_name,
+            font=spoken.font,
+            font_name=spoken.font_name,
             shaped=spoken.shaped,
             size=size,
             tracking=min(max(spacing, -MOST_TRACKING), MOST_TRACKING),
@@ -275,9 +275,9 @@ def _without_shorthand(declared: Mapping[str, str]) -> Mapping[str, str]:
     }
 
 
-def _wish(look: Mapping[str, str]) -> FaceWish:
+def _wish(look: Mapping[str, str]) -> FontWish:
     families = look.get("font-family", "serif")[:400].split(",")
     weight = look.get("font-weight", "normal").strip()
     bold = weight in ("bold", "bolder") or read_length(weight) >= BOLD
     named = tuple(f.strip().strip("\"'") for f in families[:20])
-    return FaceWish(named, bold, look.get("font-style", "normal").strip() in ("italic", "oblique"))
+    return FontWish(named, bold, look.get("font-style", "normal").strip() in ("italic", "oblique"))

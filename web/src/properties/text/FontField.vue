@@ -1,5 +1,5 @@
 <script setup lang="ts">
-// A face, chosen from the list of those there are, each as it looks; a font can be brought.
+// A font, chosen from the list of those there are, each as it looks; a font can be brought.
 import Select from "primevue/select";
 import { computed, onMounted } from "vue";
 import type { FontFacts } from "../../api/types";
@@ -7,36 +7,36 @@ import { FONT_FILES, askForFiles } from "../../lib/filepicker";
 import { useText } from "../../stores/editing/text";
 
 const props = defineProps<{
-  /** The key of the face; null: several. */
-  face: string | null;
+  /** The key of the font; null: several. */
+  font: string | null;
   /** What it is called, also where it is not at hand. */
   name: string;
 }>();
-const emit = defineEmits<{ chosen: [face: FontFacts] }>();
+const emit = defineEmits<{ chosen: [font: FontFacts] }>();
 /** Sheet units above and below the line of a sample that is shown. */
 const [RISE, DROP] = [95, 35];
 
 const lettering = useText();
 onMounted(() => {
-  if (lettering.faces.length === 0) void lettering.load();
+  if (lettering.fonts.length === 0) void lettering.load();
 });
-const own = computed(() => lettering.faces.find((f) => f.key === props.face && f.looks === "own"));
+const own = computed(() => lettering.fonts.find((f) => f.key === props.font && f.looks === "own"));
 const gone = computed(
   () =>
-    props.face !== null &&
-    lettering.faces.length > 0 &&
-    !lettering.faces.some((f) => f.key === props.face),
+    props.font !== null &&
+    lettering.fonts.length > 0 &&
+    !lettering.fonts.some((f) => f.key === props.font),
 );
 const chosen = (key: string): void => {
-  const face = lettering.faces.find((f) => f.key === key);
-  if (face) emit("chosen", face);
+  const font = lettering.fonts.find((f) => f.key === key);
+  if (font) emit("chosen", font);
 };
 const bring = (): void =>
   askForFiles(FONT_FILES, (files) => {
     void (async () => {
       for (const file of files) {
-        const face = await lettering.bring(file);
-        if (face) emit("chosen", face);
+        const font = await lettering.bring(file);
+        if (font) emit("chosen", font);
       }
     })();
   });
@@ -47,8 +47,8 @@ const bring = (): void =>
   <Select
     class="rest"
     size="small"
-    :model-value="face"
-    :options="lettering.faces"
+    :model-value="font"
+    :options="lettering.fonts"
     option-label="name"
     option-value="key"
     :placeholder="name"
@@ -58,7 +58,7 @@ const bring = (): void =>
     @update:model-value="(v) => chosen(v as string)"
   >
     <template #option="{ option }: { option: FontFacts }">
-      <span class="face" :title="option.name">
+      <span class="font" :title="option.name">
         <svg
           :viewBox="`-2 ${-RISE} ${Math.max(option.wide, 100) + 4} ${RISE + DROP}`"
           preserveAspectRatio="xMinYMid meet"
@@ -89,18 +89,18 @@ const bring = (): void =>
 </template>
 
 <style scoped>
-.face {
+.font {
   display: grid;
   gap: 1px;
 }
-.face svg {
+.font svg {
   width: 190px;
   height: 24px;
 }
-.face path {
+.font path {
   fill: currentcolor;
 }
-.face small {
+.font small {
   color: var(--quiet);
 }
 .pair {

@@ -15,9 +15,9 @@ const point = computed(() => catalogue.unit("pt"));
   <section aria-label="Defaults for new text">
     <h3 class="wide heading">Defaults for new text</h3>
     <FontField
-      :face="lettering.kept.face"
-      :name="lettering.kept.face_name"
-      @chosen="(face) => Object.assign(lettering.kept, { face: face.key, face_name: face.name })"
+      :font="lettering.kept.font"
+      :name="lettering.kept.font_name"
+      @chosen="(font) => Object.assign(lettering.kept, { font: font.key, font_name: font.name })"
     />
     <span class="label">Font size</span>
     <TypedField

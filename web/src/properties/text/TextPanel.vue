@@ -1,5 +1,5 @@
 <script setup lang="ts">
-// Selected words: what they say, in which face, how they are set and along what they run.
+// Selected words: what they say, in which font, how they are set and along what they run.
 import Checkbox from "primevue/checkbox";
 import Textarea from "primevue/textarea";
 import { computed, nextTick, onBeforeUnmount, ref, watch } from "vue";
@@ -75,9 +75,9 @@ const text = computed(() => {
   const draft = lettering.typed;
   return draft?.items.join() === items.value.join() ? draft.text : (one.value?.text ?? "");
 });
-const choose = (face: FontFacts): void => {
-  Object.assign(lettering.kept, { face: face.key, face_name: face.name });
-  void lettering.say(items.value, { face: face.key, face_name: face.name });
+const choose = (font: FontFacts): void => {
+  Object.assign(lettering.kept, { font: font.key, font_name: font.name });
+  void lettering.say(items.value, { font: font.key, font_name: font.name });
 };
 /** What the next words start with, too. */
 function say(change: { kerning: boolean } | { ligatures: boolean }): void {
@@ -115,7 +115,7 @@ const line = computed(() => {
     <p v-if="missing.length > 0" class="wide missing" role="status">
       Not in this font: {{ missing.join(" ") }}
     </p>
-    <FontField :face="shared('face')" :name="shared('face_name') ?? 'several'" @chosen="choose" />
+    <FontField :font="shared('font')" :name="shared('font_name') ?? 'several'" @chosen="choose" />
     <TextSetting label="Font size" setting="size" :value="shared('size')" :unit="point" />
     <TextSetting
       label="Tracking"

@@ -20,8 +20,8 @@ const board = vi.hoisted(() => ({
 }));
 const said = vi.hoisted(() => ({
   text: "Reed",
-  face: "zoo",
-  face_name: "Zoo",
+  font: "zoo",
+  font_name: "Zoo",
   kerning: true,
   ligatures: true,
 })) as TextMark;
@@ -35,7 +35,7 @@ vi.mock("../../api/client", async (real) => ({ ...(await real<object>()), post }
 vi.stubGlobal("window", globalThis);
 const { useText } = await import("./text");
 const away = new ApiError("no_connection", "away", 0);
-const wrong = new ApiError("no_words", "no", 422, { final: true });
+const wrong = new ApiError("no_text", "no", 422, { final: true });
 const texts = (): string[] =>
   board.commits.flatMap((c) => (c.kind === "edit_text" ? c.said.map((s) => s.text) : []));
 

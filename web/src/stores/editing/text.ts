@@ -1,4 +1,4 @@
-// Words: the faces there are, what new words start with, and what is being typed.
+// Words: the fonts there are, what new words start with, and what is being typed.
 import { defineDrawingStore } from "../perdrawing";
 import { computed, ref, shallowRef, watch } from "vue";
 import { ApiError, createFromFile, get, post, remove } from "../../api/client";
@@ -25,8 +25,8 @@ import { useNotices } from "../../session/notices";
 
 /** What new words start with. */
 export interface WordStarts {
-  face: string;
-  face_name: string;
+  font: string;
+  font_name: string;
   size: number;
   tracking: number;
   leading: number;
@@ -39,7 +39,7 @@ interface Typed {
   items: string[];
   text: string;
 }
-/** What is said, and in which face; what is left out stays. */
+/** What is said, and in which font; what is left out stays. */
 export type Change = Partial<Omit<Saying, "item" | "shaped">>;
 
 const KEY = "lettering";
@@ -50,8 +50,8 @@ const AGAIN = 3000;
 /** Shaped texts that are remembered. */
 const MOST = 200;
 const PLAIN: WordStarts = {
-  face: "source-serif-4-regular",
-  face_name: "Source Serif 4",
+  font: "source-serif-4-regular",
+  font_name: "Source Serif 4",
   size: 64,
   tracking: 0,
   leading: 120,
@@ -67,6 +67,15 @@ const passed = (problem: unknown): null => {
 const isStarts = (value: unknown): value is Partial<WordStarts> =>
   typeof value === "object" && value !== null && !Array.isArray(value);
 
+/** What was remembered under earlier names, too; of what is not known nothing. */
+function asNow(told: object): Partial<WordStarts> {
+  const earlier: Record<string, string> = { face: "font", face_name: "font_name" };
+  const named = Object.entries(told).map(
+    ([name, value]) => [earlier[name] ?? name, value] as const,
+  );
+  return Object.fromEntries(named.filter(([name]) => name in PLAIN));
+}
+
 export const useText = defineDrawingStore("text", () => {
   const containerStore = useActiveContainer();
   const doc = useDocument();
@@ -75,8 +84,8 @@ export const useText = defineDrawingStore("text", () => {
   const selection = useSelection();
   const newItems = useNewItems();
   const notices = useNotices();
-  const faces = shallowRef<FontFacts[]>([]);
-  const kept = ref<WordStarts>({ ...PLAIN, ...rememberedAs(KEY, {}, isStarts) });
+  const fonts = shallowRef<FontFacts[]>([]);
+  const kept = ref<WordStarts>({ ...PLAIN, ...asNow(rememberedAs(KEY, {}, isStarts)) });
   watch(kept, (now) => remember(KEY, JSON.stringify(now)), { deep: true });
   /** It grows by one whenever the text is to be typed. */
   const focus = ref(0);
@@ -99,15 +108,15 @@ export const useText = defineDrawingStore("text", () => {
   }
 
   async function load(): Promise<void> {
-    faces.value = (await told(() => get<FontFacts[]>("/fonts"))) ?? faces.value;
+    fonts.value = (await told(() => get<FontFacts[]>("/fonts"))) ?? fonts.value;
   }
 
-  /** Bring a font; the face in it, or null. */
+  /** Bring a font; the font in it, or null. */
   async function bring(file: File): Promise<FontFacts | null> {
     const path = `/fonts?name=${encodeURIComponent(file.name)}`;
-    const face = await told(() => createFromFile<FontFacts>(path, file));
-    if (face) await load();
-    return face;
+    const font = await told(() => createFromFile<FontFacts>(path, file));
+    if (font) await load();
+    return font;
   }
 
   async function letGo(key: string): Promise<void> {
@@ -116,9 +125,9 @@ export const useText = defineDrawingStore("text", () => {
   }
 
   const shapes = new Map<string, Promise<Shaped>>();
-  function shaped(said: Omit<Saying, "item" | "face_name" | "shaped">): Promise<Shaped> {
-    const { text, face, kerning, ligatures } = said;
-    const body = { text, face, kerning, ligatures };
+  function shaped(said: Omit<Saying, "item" | "font_name" | "shaped">): Promise<Shaped> {
+    const { text, font, kerning, ligatures } = said;
+    const body = { text, font, kerning, ligatures };
     const key = JSON.stringify(body);
     let found = shapes.get(key);
     if (!found) {
@@ -140,13 +149,13 @@ export const useText = defineDrawingStore("text", () => {
 
   /** Write words, to be typed over; along a line where one is said. */
   async function write(at: Point, line: string | null): Promise<void> {
-    const { face_name, size, tracking, leading, align, ...said } = kept.value;
+    const { font_name, size, tracking, leading, align, ...said } = kept.value;
     const container = containerStore.active;
     const look = style();
     const drawing = doc.id;
     const found = await told(() => shaped({ text: FIRST, ...said }));
     if (!found || doc.id !== drawing) return;
-    const lettering = { text: FIRST, ...said, face_name, size, tracking, leading, align };
+    const lettering = { text: FIRST, ...said, font_name, size, tracking, leading, align };
     const [item, assembly] = [newId(), newId()];
     const command = { kind: "add_text", item, at, style: look, container } as const;
     selection.select([line === null ? item : assembly]);
@@ -155,7 +164,7 @@ export const useText = defineDrawingStore("text", () => {
     focus.value += 1;
   }
 
-  /** The command that says something else, or in another face. */
+  /** The command that says something else, or in another font. */
   async function saying(items: string[], change: Change): Promise<Command> {
     const marks = items.flatMap((item) => {
       const mark = doc.drawable(item)?.words;
@@ -163,9 +172,9 @@ export const useText = defineDrawingStore("text", () => {
     });
     const said = await Promise.all(
       marks.map(async ({ item, mark }) => {
-        const { text, face, face_name, kerning, ligatures } = { ...mark, ...change };
-        const told = { text, face, kerning, ligatures };
-        return { item, ...told, face_name, shaped: await shaped(told) };
+        const { text, font, font_name, kerning, ligatures } = { ...mark, ...change };
+        const told = { text, font, kerning, ligatures };
+        return { item, ...told, font_name, shaped: await shaped(told) };
       }),
     );
     return { kind: "edit_text", items: marks.map((m) => m.item), said };
@@ -238,7 +247,7 @@ export const useText = defineDrawingStore("text", () => {
   }
 
   return {
-    faces,
+    fonts,
     kept,
     focus,
     typed,

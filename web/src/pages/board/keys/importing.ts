@@ -1,5 +1,5 @@
 // Files brought to the board, chosen, dropped or pasted: forms become items where their file has them,
-// pictures become references, fonts faces that words can be set in.
+// pictures become references, fonts fonts that words can be set in.
 import { useClipboard } from "../../../tools/clipboard";
 import { FORM_FILES, askForFiles, isFont, isPicture } from "../../../lib/filepicker";
 import { useText } from "../../../stores/editing/text";
@@ -15,10 +15,10 @@ export function useBringing(): { bring(files: File[]): Promise<void>; ask(): voi
   const notices = useNotices();
 
   async function bringFont(file: File): Promise<void> {
-    const face = await lettering.bring(file);
-    if (!face) return;
+    const font = await lettering.bring(file);
+    if (!font) return;
     const layOut = { label: "Import glyphs", run: () => void clipboard.takeIn(file) };
-    notices.tell(`“${face.name}” is ready to use.`, layOut);
+    notices.tell(`“${font.name}” is ready to use.`, layOut);
   }
 
   async function bring(files: File[]): Promise<void> {
