@@ -37,7 +37,7 @@ from buildup.timeline import Follows, StepName, Timeline
 from buildup.troublespots import trouble_spots
 from buildup.view.balancemarks import balance_mark
 from buildup.view.finding import alike, pile, within
-from buildup.view.regionmarks import sweep_marks
+from buildup.view.regionmarks import regions_at, sweep_marks
 from buildup.view.sampling import sampled
 from buildup.view.selection import ALL, FrameBox, ViewRequest, selection
 
@@ -118,6 +118,9 @@ class Session:
                 self._shown, q["item"], None if q["axis"] is None else read(Axis, q["axis"])
             ),
             "regions": lambda q: sweep_marks(self._shown, q["items"], q["gap"]),
+            "regions-at": lambda q: regions_at(
+                self._shown, q["items"], q["gap"], [check_point(p) for p in q["places"]]
+            ),
             "troubles": lambda q: trouble_spots(self._shown, q["items"], read(Limits, q["limits"])),
             "copy": lambda q: clip_svg(self._shown, q["items"]),
             "copied": lambda q: read_svg(q["text"]),

@@ -11,7 +11,7 @@ from buildup.edits.change import updated
 from buildup.errors import Refusal
 from buildup.forms.contours import contours_of
 from buildup.geometry.inside import winding
-from buildup.view.regionmarks import sweep_marks
+from buildup.view.regionmarks import regions_at, sweep_marks
 
 from core.tests.test_assemblies import ROUND, area, done, lens
 from core.tests.zoo import disc, drawing
@@ -36,6 +36,9 @@ class MarksTest(unittest.TestCase):
     def test_each_region_is_told_with_a_place_inside_and_what_it_lies_in(self):
         value = discs()
         marks = sweep_marks(value, ["one", "two"], 0.0)
+        inside = [complex(*r.at) for r in marks.regions]
+        found = regions_at(value, ["one", "two"], 0.0, [*inside, 9e5 + 9e5j])
+        self.assertEqual(found, (*range(len(inside)), None))
         self.assertEqual(
             sorted(r.items for r in marks.regions), [("one",), ("one", "two"), ("two",)]
         )

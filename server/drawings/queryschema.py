@@ -128,6 +128,12 @@ class RegionsIn(ItemsIn):
     """Sheet units up to which a gap counts as closed."""
 
 
+class RegionsAtIn(RegionsIn):
+    """The same, and places of the sheet."""
+
+    places: list[tuple[float, float]] = Field(max_length=20_000)
+
+
 class TracedAreaIn(Schema):
     """Places of a picture around which a form of their colour is looked for."""
 

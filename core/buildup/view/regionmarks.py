@@ -1,12 +1,12 @@
 """The regions that a sweep can take, as the canvas lights them up."""
 
-from collections.abc import Sequence
+from collections.abc import Iterable, Sequence
 from dataclasses import dataclass
 
 from buildup.contours.pathdata import path_data
 from buildup.drawing.model import Drawing
 from buildup.forms.assembling import anchors_of, contour_of
-from buildup.forms.sweepable import sweepable
+from buildup.forms.sweepable import Sweepable, sweepable
 from buildup.geometry.bezier import derivative_at, point_at
 from buildup.geometry.boxes import Box
 from buildup.geometry.regions.setoperations import Region, everything, partition
@@ -46,12 +46,10 @@ def sweep_marks(drawing: Drawing, ids: Sequence[str], gap: float) -> SweepMarks:
         Refusal: `unsound_region`.
 
     """
-    painted = dict.fromkeys(p for i in ids if i in drawing.items for p in drawing.painted_in(i))
-    shown = [drawing.painted_item(i) for i in painted if not drawing.hidden(i)]
-    swept = sweepable(drawing, shown, gap)
+    swept, regions = _regions(drawing, ids, gap)
     known = anchors_of(swept.forms)
     marks = []
-    for region in partition(swept.operands, everything):
+    for region in regions:
         contours = [contour_of(loop, known) for loop in (region.outer, *region.holes)]
         items = tuple(swept.items[k].id for k in sorted(region.inside))
         marks.append(
@@ -60,6 +58,33 @@ def sweep_marks(drawing: Drawing, ids: Sequence[str], gap: float) -> SweepMarks:
     ends = (tuple(as_point(a.at) for a in bridge.anchors) for bridge in swept.bridges)
     bridges = tuple((start, end) for start, end in ends)
     return SweepMarks(regions=tuple(marks), bridges=bridges)
+
+
+def regions_at(
+    drawing: Drawing, ids: Sequence[str], gap: float, places: Iterable[complex]
+) -> tuple[int | None, ...]:
+    """Which of the regions of `sweep_marks` each place lies in; None: in none of them.
+
+    Raises:
+        Refusal: as `sweep_marks`.
+
+    """
+    regions = _regions(drawing, ids, gap)[1]
+    return tuple(next((n for n, r in enumerate(regions) if r.holds(p)), None) for p in places)
+
+
+def _regions(
+    drawing: Drawing, ids: Sequence[str], gap: float
+) -> tuple[Sweepable, tuple[Region, ...]]:
+    """The regions of some items, worked out once for as long as the same ones are asked for."""
+
+    def made() -> tuple[Sweepable, tuple[Region, ...]]:
+        painted = dict.fromkeys(p for i in ids if i in drawing.items for p in drawing.painted_in(i))
+        shown = [drawing.painted_item(i) for i in painted if not drawing.hidden(i)]
+        swept = sweepable(drawing, shown, gap)
+        return swept, tuple(partition(swept.operands, everything))
+
+    return drawing.memo.last(_regions, (tuple(ids), gap), made)
 
 
 def place_in(region: Region) -> complex:

@@ -14,7 +14,7 @@ from buildup.view.anchormarks import AnchorMark
 from buildup.view.balancemarks import BalanceMark, balance_mark
 from buildup.view.finding import ItemAtPoint, alike, pile
 from buildup.view.finding import within as within_box
-from buildup.view.regionmarks import SweepMarks, sweep_marks
+from buildup.view.regionmarks import SweepMarks, regions_at, sweep_marks
 from buildup.view.sampling import Sample, sampled
 from buildup.view.selection import Selection, selection
 from common.requests import whose
@@ -36,6 +36,7 @@ from drawings.queryschema import (
     PileIn,
     PlaceIn,
     ReachIn,
+    RegionsAtIn,
     RegionsIn,
     SelectionIn,
     SpreadIn,
@@ -132,6 +133,15 @@ def find_regions(request: HttpRequest, drawing: int, body: RegionsIn) -> SweepMa
     value = value_now(request, drawing)[1]
     with reporting_to(InteractiveBudget(MOST_ON_SERVER)):
         return sweep_marks(value, body.items, body.gap)
+
+
+@router.post("/drawings/{drawing}/queries/regions-at", response=list[int | None])
+def find_regions_at(request: HttpRequest, drawing: int, body: RegionsAtIn) -> list[int | None]:
+    """Which of those regions each of some places lies in."""
+    value = value_now(request, drawing)[1]
+    places = [check_point(p) for p in body.places]
+    with reporting_to(InteractiveBudget(MOST_ON_SERVER)):
+        return list(regions_at(value, body.items, body.gap, places))
 
 
 @router.post("/drawings/{drawing}/queries/trouble-spots", response=TroubleSpots)

@@ -1240,6 +1240,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/drawings/{drawing}/queries/regions-at": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Find Regions At
+         * @description Which of those regions each of some places lies in.
+         */
+        post: operations["find_regions_at"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/drawings/{drawing}/queries/trouble-spots": {
         parameters: {
             query?: never;
@@ -9745,6 +9765,24 @@ export interface components {
             gap?: number;
         };
         /**
+         * RegionsAtIn
+         * @description The same, and places of the sheet.
+         */
+        RegionsAtIn: {
+            /** Items */
+            items: string[];
+            /**
+             * Gap
+             * @default 0
+             */
+            gap?: number;
+            /** Places */
+            places: [
+                number,
+                number
+            ][];
+        };
+        /**
          * TroubleSpot
          * @description A place that looks unfair, and what would mend it.
          */
@@ -12257,6 +12295,41 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["SweepMarks"];
+                };
+            };
+            /** @description Problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    find_regions_at: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                drawing: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RegionsAtIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": (number | null)[];
                 };
             };
             /** @description Problem */

@@ -68,6 +68,8 @@ export interface Core {
   balance(item: string, axis: Axis | null): Promise<BalanceMark>;
   /** The regions that items make, gaps up to a size (sheet units) closed. */
   regions(items: string[], gap: number): Promise<SweepMarks>;
+  /** Which of those regions each of some places lies in; null: none. */
+  regionsAt(items: string[], gap: number, places: readonly Point[]): Promise<(number | null)[]>;
   /** What looks unfair in items, each with the edit that mends it. */
   troubles(items: string[], limits: TroubleLimits): Promise<TroubleSpots>;
   /** Items as an SVG for the clipboard, which holds the items as well. */

@@ -83,6 +83,7 @@ export const core: Core = {
   spread: (command, aim, drag, looked) => here((c) => c.spread(command, aim, drag, looked)),
   balance: (item, axis) => here((c) => c.balance(item, axis)),
   regions: (items, gap) => orServer((c) => c.regions(items, gap)),
+  regionsAt: (items, gap, places) => orServer((c) => c.regionsAt(items, gap, places)),
   troubles: (items, limits) => orServer((c) => c.troubles(items, limits)),
   copy: (items) => here((c) => c.copy(items)),
   copied: (text) => either(browser.ready, (c) => c.copied(text)),

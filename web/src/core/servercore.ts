@@ -40,6 +40,8 @@ export const serverCore = (drawing: () => number): Core => ({
     post<CopiesPreview>(`/drawings/${drawing()}/queries/copies`, { command, aim, drag, ...looked }),
   balance: (item, axis) =>
     post<BalanceMark>(`/drawings/${drawing()}/queries/symmetry`, { item, axis }),
+  regionsAt: (items, gap, places) =>
+    post<(number | null)[]>(`/drawings/${drawing()}/queries/regions-at`, { items, gap, places }),
   regions: (items, gap) =>
     post<SweepMarks>(`/drawings/${drawing()}/queries/regions`, { items, gap }),
   troubles: (items, limits) =>

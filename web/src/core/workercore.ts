@@ -168,6 +168,11 @@ export class WorkerCore implements Core {
   ): Promise<CopiesPreview> => this.ask("spread", { command, aim, drag, ...looked });
   balance = (item: string, axis: Axis | null): Promise<BalanceMark> =>
     this.ask("balance", { item, axis });
+  regionsAt = (
+    items: string[],
+    gap: number,
+    places: readonly Point[],
+  ): Promise<(number | null)[]> => this.ask("regions-at", { items, gap, places });
   regions = (items: string[], gap: number): Promise<SweepMarks> =>
     this.ask("regions", { items, gap });
   troubles = (items: string[], limits: TroubleLimits): Promise<TroubleSpots> =>

@@ -147,15 +147,19 @@ export const useTools = defineDrawingStore("tools", () => {
     sweep: new SweepTool(open, bench, {
       enter: () => sweeping.enter(),
       leave: () => sweeping.leave(),
-      light: (place) => {
-        sweeping.over = place && (sweeping.find?.(place) ?? null);
-      },
+      light: (place) => sweeping.light(place),
       across: (places) => sweeping.across(places),
       pixels: (count) => count / view.scale,
       removes: (on) => {
         sweeping.removing = on;
       },
-      swept: () => sweeping.swept(),
+      drop: () => sweeping.drop(),
+      sweep: (make) =>
+        void edits.expect(
+          sweeping.swept().then((command) => {
+            if (command) make(command);
+          }),
+        ),
       count: () => sweeping.marks?.regions.length ?? 0,
     }),
     brush: new BrushTool(open, bench, {

@@ -1,23 +1,11 @@
 <script setup lang="ts">
 // The regions that a sweep can take: hairlines, the one under the pointer and those gone across lit
 // up, ember where they fuse and in the colour of trouble where they go; closed gaps in plum.
-import { onBeforeUnmount, ref, watchEffect } from "vue";
-import type { Point } from "../../api/types";
 import { useSweeping } from "../../stores/editing/sweeping";
 import { useView } from "../../stores/display/view";
 
 const sweeping = useSweeping();
 const view = useView();
-const paths = ref<SVGPathElement[]>([]);
-
-/** The browser says which path holds a place. */
-function find(place: Point): number | null {
-  const at = new DOMPoint(place[0], place[1]);
-  const found = paths.value.find((p) => p.isPointInFill(at));
-  return found ? Number(found.dataset["region"]) : null;
-}
-watchEffect(() => (sweeping.find = find));
-onBeforeUnmount(() => (sweeping.find = null));
 
 const lit = (n: number): boolean => sweeping.over === n || sweeping.taken.includes(n);
 </script>
@@ -27,7 +15,6 @@ const lit = (n: number): boolean => sweeping.over === n || sweeping.taken.includ
     <path
       v-for="(region, n) in sweeping.marks.regions"
       :key="n"
-      ref="paths"
       :d="region.path"
       :data-region="n"
       :data-testid="`region-${n}`"

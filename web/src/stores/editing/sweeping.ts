@@ -24,14 +24,12 @@ export const useSweeping = defineDrawingStore("sweeping", () => {
   const over = ref<number | null>(null);
   const taken = ref<number[]>([]);
   const removing = ref(false);
-  /** Which region a place of the sheet lies in, told by what draws them. */
-  const find = shallowRef<((place: Point) => number | null) | null>(null);
   /** What is selected; else all that can be picked. */
   const items = computed(() =>
     selection.selected.length > 0 ? selection.selected : container.pickable(),
   );
 
-  const asking = new LatestOnly<string[]>(async (asked) => {
+  const finding = new LatestOnly<string[]>(async (asked) => {
     try {
       const found = await core.regions(asked, gap.value);
       if (on.value) [marks.value, trouble.value] = [found, ""];
@@ -43,8 +41,8 @@ export const useSweeping = defineDrawingStore("sweeping", () => {
 
   function ask(): void {
     over.value = null;
-    taken.value = [];
-    if (on.value) asking.put([...items.value]);
+    drop();
+    if (on.value) finding.put([...items.value]);
   }
 
   function enter(): void {
@@ -55,27 +53,68 @@ export const useSweeping = defineDrawingStore("sweeping", () => {
   function leave(): void {
     on.value = false;
     marks.value = over.value = null;
-    taken.value = [];
+    drop();
     trouble.value = "";
+  }
+
+  /** Counts sweeps and what they are made of: an answer for one of before is not shown. */
+  let asked = 0;
+  const regionsAt = async (places: readonly Point[]): Promise<(number | null)[]> => {
+    const mine = asked;
+    try {
+      const found = await core.regionsAt([...items.value], gap.value, places);
+      return mine === asked && marks.value ? found : [];
+    } catch (problem) {
+      if (!(problem instanceof ApiError)) throw problem;
+      return []; // what is wrong was said when the regions were asked for
+    }
+  };
+
+  const lighting = new LatestOnly<Point>(async (place) => {
+    over.value = (await regionsAt([place]))[0] ?? null;
+  });
+  /** Light up the region at a place; null: none. */
+  function light(place: Point | null): void {
+    if (place && marks.value) lighting.put(place);
+    else over.value = null;
+  }
+
+  /** Places that are still to be asked about, and the asking. */
+  let waiting: Point[] = [];
+  let asking: Promise<void> | null = null;
+  async function askAll(): Promise<void> {
+    while (waiting.length > 0) {
+      const places = waiting;
+      waiting = [];
+      const found = (await regionsAt(places)).filter((n) => n !== null);
+      taken.value = [...new Set([...taken.value, ...found])];
+    }
+    asking = null;
   }
 
   /** Go across some places; a region counts once. */
   function across(places: readonly Point[]): void {
-    for (const place of places) {
-      const region = find.value?.(place) ?? null;
-      if (region !== null && !taken.value.includes(region)) taken.value = [...taken.value, region];
-    }
+    waiting.push(...places);
+    asking ??= askAll();
   }
 
-  /** What becomes of what was gone across; null where that is nothing. */
-  function swept(): Command | null {
+  /** The sweep was interrupted: nothing comes of it. */
+  function drop(): void {
+    asked += 1;
+    waiting = [];
+    taken.value = [];
+  }
+
+  /** What becomes of what was gone across, once that is known; null where that is nothing. */
+  async function swept(): Promise<Command | null> {
+    const does = removing.value ? "remove" : "fuse";
+    await asking;
     const places = taken.value.flatMap((n) => {
       const at = marks.value?.regions[n]?.at;
       return at ? [at] : [];
     });
     taken.value = [];
     if (places.length === 0) return null;
-    const does = removing.value ? "remove" : "fuse";
     const told = { items: [...items.value], places, item: newId(), gap: gap.value };
     return { kind: "sweep_regions", does, ...told };
   }
@@ -90,11 +129,12 @@ export const useSweeping = defineDrawingStore("sweeping", () => {
     over,
     taken,
     removing,
-    find,
     items,
     enter,
     leave,
+    light,
     across,
+    drop,
     swept,
   };
 });

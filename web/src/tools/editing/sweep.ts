@@ -17,8 +17,10 @@ export interface Regions {
   /** Sheet units of so many pixels. */
   pixels(count: number): number;
   removes(on: boolean): void;
-  /** What becomes of what was gone across; null where that is nothing. */
-  swept(): Command | null;
+  /** The sweep was interrupted. */
+  drop(): void;
+  /** Make what becomes of what was gone across, once that is known. */
+  sweep(make: (command: Command) => void): void;
   count(): number;
 }
 
@@ -84,9 +86,8 @@ export class SweepTool implements Tool {
     if (!this.press) return;
     this.press = null;
     this.regions.removes(p.alt);
-    const command = this.regions.swept();
+    this.regions.sweep((command) => this.bench.commit(command));
     this.regions.light(null);
-    if (command) this.bench.commit(command);
   }
 
   key(event: KeyboardEvent): boolean {
@@ -95,7 +96,7 @@ export class SweepTool implements Tool {
 
   cancel(): void {
     this.press = null;
-    this.regions.swept();
+    this.regions.drop();
     this.regions.light(null);
   }
 }

@@ -78,11 +78,12 @@ class Asked implements Regions {
   removes = (on: boolean): void => void (this.removing = on);
   count = (): number => 3;
   pixels = (count: number): number => count;
-  swept(): Command | null {
+  drop = (): void => void this.crossed.splice(0);
+  sweep(make: (command: Command) => void): void {
     const does = this.removing ? "remove" : "fuse";
     const places = this.crossed.splice(0);
-    if (places.length === 0) return null;
-    return { kind: "sweep_regions", items: ["a"], places, does, item: "n" };
+    if (places.length === 0) return;
+    make({ kind: "sweep_regions", items: ["a"], places, does, item: "n" });
   }
 }
 
