@@ -87,7 +87,7 @@ def aimed(
     moved = command.moved_on(meeting.shift)
     if keeps:
         return Aimed(meeting=meeting, command=write_command(moved), repaint=None)
-    line = moved.goes_along
+    line = moved.guide_line
     try:
         told = preview(drawing, moved, selected, shows)
     except Refusal:

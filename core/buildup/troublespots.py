@@ -9,7 +9,7 @@ from typing import Any
 from buildup.contours.anchors import Contour
 from buildup.drawing.itemtypes import Outline
 from buildup.drawing.model import Drawing
-from buildup.drawing.units import told
+from buildup.drawing.units import format_length
 from buildup.edits.anchors.anchororder import LineUp
 from buildup.edits.apply import write_command
 from buildup.edits.command import AnchorRef, Command
@@ -195,7 +195,7 @@ def _says(kind: Kind, measure: float, unit: str) -> str:
     """What is wrong there; the kind decides whether degrees, times or sheet units are measured."""
     if math.isinf(measure):
         return message(f"spots.{kind}.from_none")
-    return message(f"spots.{kind}", measure=measure, distance=told(measure, unit=unit))
+    return message(f"spots.{kind}", measure=measure, distance=format_length(measure, unit=unit))
 
 
 SPOTS: Mapping[Kind, Callable[[_Place], Command]] = {

@@ -19,7 +19,7 @@ from buildup.contours.flow import settled
 from buildup.drawing.codec import write_item
 from buildup.drawing.items import Items
 from buildup.drawing.memo import MOST_EACH, Memo
-from buildup.drawing.units import read_length, read_number, told
+from buildup.drawing.units import format_length, read_length, read_number
 from buildup.edits.apply import foreseen, read_command
 from buildup.edits.change import updated
 from buildup.edits.items.newitems import new_name
@@ -263,8 +263,8 @@ class TypedTest(unittest.TestCase):
 
     def test_nothing_is_told_as_less_than_nothing(self):
         for unit in ("mm", "in", "px"):
-            self.assertEqual(told(-1e-9, unit=unit), f"0 {unit}")
-        self.assertEqual(told(-96.0, unit="in"), "-1 in")
+            self.assertEqual(format_length(-1e-9, unit=unit), f"0 {unit}")
+        self.assertEqual(format_length(-96.0, unit="in"), "-1 in")
 
 
 class MemoTest(unittest.TestCase):

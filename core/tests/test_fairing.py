@@ -23,7 +23,7 @@ from buildup.geometry.fairness.joints import Path, _conditions, _moving, eased
 from buildup.geometry.fairness.variation import between, faired
 from buildup.geometry.fairness.warping import Pull
 from buildup.geometry.fitting.onefit import fit_one
-from buildup.geometry.hausdorff import apart_both_ways
+from buildup.geometry.hausdorff import hausdorff
 from buildup.geometry.lengths import length
 from buildup.geometry.nearest import nearest
 from buildup.geometry.nearestarc import arc, nearest_arc
@@ -276,8 +276,8 @@ class Fairing(unittest.TestCase):
         drawn = self.wobbly()
         for tolerance in (0.05, 0.3, 1.0):
             made = faired(drawn, tolerance=tolerance)
-            self.assertLessEqual(apart_both_ways(drawn, made), tolerance)
-        moved = [apart_both_ways(drawn, between(drawn, made, a)) for a in (0.0, 0.3, 0.7, 1.0)]
+            self.assertLessEqual(hausdorff(drawn, made), tolerance)
+        moved = [hausdorff(drawn, between(drawn, made, a)) for a in (0.0, 0.3, 0.7, 1.0)]
         self.assertEqual(moved, sorted(moved))
         self.assertEqual(between(drawn, made, 0.0), drawn)
 
@@ -294,7 +294,7 @@ class Fairing(unittest.TestCase):
     def test_an_arc_and_a_line(self):
         true = arc(10 + 5j, 70 + 30j, bulge=0.6)
         made = nearest_arc(true)
-        self.assertLess(apart_both_ways(true, made), 0.02)
+        self.assertLess(hausdorff(true, made), 0.02)
         form = contour(self.wobbly())
         refs = [["form", 0, k] for k in range(6)]
         after, _ = done(drawing(form), kind="regular_segments", segments=refs, to="arc")
@@ -324,9 +324,7 @@ class BothSides(unittest.TestCase):
         self.assertAlmostEqual(first.out / abs(first.out), (1 - 2j) / math.sqrt(5), delta=1e-12)
         self.assertIn("moved by at most", said)
         again, said = done(drawing(after.contours[0]), **even)
-        self.assertLess(
-            apart_both_ways(after.contours[0].segments, again.contours[0].segments), 1e-9
-        )
+        self.assertLess(hausdorff(after.contours[0].segments, again.contours[0].segments), 1e-9)
         self.assertEqual(said, "The outline did not change.")
 
     def test_an_anchor_with_one_handle_is_left_as_it_is(self):
@@ -344,7 +342,7 @@ class BothSides(unittest.TestCase):
         add = {"kind": "add_anchors", "where": "along", "count": 3}
         after, _ = done(drawing(form), **add, segments=[["form", 0, 0], ["form", 0, 1]])
         path = after.contours[0]
-        self.assertLess(apart_both_ways(path.segments, form.segments), 1e-9)
+        self.assertLess(hausdorff(path.segments, form.segments), 1e-9)
         self.assertEqual(len(path.anchors), 6)
         ends = np.cumsum([length(s) for s in path.segments])
         for k in (1, 2, 3):
@@ -374,7 +372,7 @@ class ByHand(unittest.TestCase):
         for place in moved:
             self.assertLess(nearest(path.segments, place).distance, 0.02 * 60)
         again, _ = done(drawing(form), **pull, to=[0, 100])
-        self.assertLess(apart_both_ways(form.segments, again.contours[0].segments), 0.7)
+        self.assertLess(hausdorff(form.segments, again.contours[0].segments), 0.7)
 
     def test_the_brush_smooths_what_it_touches(self):
         wobbly = contour(Fairing().wobbly())
@@ -422,8 +420,8 @@ class ByHand(unittest.TestCase):
             one, other = paired(star, last)
             self.assertEqual(len(one.anchors), len(other.anchors))
             self.assertLessEqual(len(one.anchors), 6)
-            self.assertLess(apart_both_ways(one.segments, star.segments), 1e-9)
-            self.assertLess(apart_both_ways(other.segments, circle.segments), 1e-9)
+            self.assertLess(hausdorff(one.segments, star.segments), 1e-9)
+            self.assertLess(hausdorff(other.segments, circle.segments), 1e-9)
             self.assertEqual(blended(one, other, 0.0).segments, one.segments)
             self.assertEqual(blended(one, other, 1.0).segments, other.segments)
         areas = [area_of(blended(one, other, k / 4).segments) for k in range(5)]

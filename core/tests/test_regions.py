@@ -70,7 +70,7 @@ def counts(loops):
 
 
 class Checks(unittest.TestCase):
-    def check_sound(self, operands, loops):
+    def check_in_range(self, operands, loops):
         """Loops close, run once around what they hold, and lie on what they came from."""
         size = max(abs(p) for o in operands for c in o.contours for s in c for p in s)
         for loop in loops:
@@ -99,7 +99,7 @@ class Checks(unittest.TestCase):
         operands = [first, second]
         made = {name: combined(operands, keep) for name, keep in ALL.items()}
         for loops in made.values():
-            self.check_sound(operands, loops)
+            self.check_in_range(operands, loops)
         ones = [combined([o], union) for o in operands]
         sizes = {name: area(loops) for name, loops in made.items()}
         a, b = map(area, ones)
@@ -228,7 +228,7 @@ class FormTest(Checks):
         for name, (figure, anchors, size) in figures.items():
             with self.subTest(name):
                 loops = combined([figure], union)
-                self.check_sound([figure], loops)
+                self.check_in_range([figure], loops)
                 if anchors:
                     self.assertEqual(counts(loops), anchors)
                 if size:
@@ -289,7 +289,7 @@ class OthersTest(Checks):
                 first, second = polygon(one), polygon(other)
                 self.assertAlmostEqual(area(both), first.intersection(second).area, delta=5)
                 self.assertAlmostEqual(area(joined), first.union(second).area, delta=5)
-                self.check_sound([one, other], joined)
+                self.check_in_range([one, other], joined)
                 for _ in range(20):
                     x, y = chance.uniform(0, 700), chance.uniform(-800, 200)
                     if first.union(second).boundary.distance(shapely.Point(x, y)) > 1:

@@ -14,7 +14,7 @@ from buildup.drawing.sheet import Sheet
 from buildup.edits.apply import apply, read_command
 from buildup.errors import Refusal
 from buildup.formats.svg.svgwrite import svg
-from buildup.forms.assembling import Form
+from buildup.forms.assembling import StyledPath
 from buildup.forms.contours import contours_of
 from buildup.forms.strokes.strokeforms import stroke_form
 from buildup.geometry.areas import area_of
@@ -198,7 +198,7 @@ class CommandTest(unittest.TestCase):
         ):
             with self.subTest(command), self.assertRaises(Refusal):
                 apply(drawing(plain), read_command(command))
-        spot = Form((straight(5 + 5j),))
+        spot = StyledPath((straight(5 + 5j),))
         self.assertEqual(stroke_form(spot, Stroke(width=0.0)), ())
         (dot,) = stroke_form(spot, Stroke(width=10.0))
         self.assertAlmostEqual(area_of(dot.segments) / (math.pi * 25), 1, delta=1e-3)

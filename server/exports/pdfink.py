@@ -15,7 +15,7 @@ from buildup.formats.formatsettings import MOST_PIXELS
 from buildup.formats.scene import Node, Part, Piece
 from buildup.formats.svg.svgpaint import cast_lines, effect_lines, effects_seen
 from buildup.formats.svg.svgwrite import WHOLLY, scene_lines
-from buildup.forms.assembling import Form
+from buildup.forms.assembling import StyledPath
 from buildup.forms.seen import painted_box
 from buildup.forms.strokes.dashing import fitted_dashes
 from buildup.forms.strokes.filters import casts_only
@@ -86,7 +86,7 @@ class Ink:
         return self._document.make_stream(
             content,
             Type=Name.XObject,
-            Subtype=Name.Form,
+            Subtype=Name.StyledPath,
             BBox=Array([self._box.left, self._box.top, self._box.right, self._box.bottom]),
             Group=group,
             Resources=Dictionary({f"/{k}": v for k, v in self._kept.items() if len(v) > 0}),
@@ -141,7 +141,7 @@ class Ink:
         state = self._state(ca=finish.opacity, BM=Name(f"/{blend}"))
         self._put(state, f"{self._keep('XObject', inner.form(isolated=True))} Do")
 
-    def _form(self, form: Form) -> None:
+    def _form(self, form: StyledPath) -> None:
         style = form.style
         if style.fill is not None:
             even = "*" if form.rule == "evenodd" else ""
@@ -150,7 +150,7 @@ class Ink:
         for stroke in style.shown:
             self._stroke(form, stroke)
 
-    def _stroke(self, form: Form, stroke: Stroke) -> None:
+    def _stroke(self, form: StyledPath, stroke: Stroke) -> None:
         assert stroke.paint is not None  # noqa: S101
         if placing_of(form.contours, stroke) != "centred":
             outline = stroke_form(form, stroke)
@@ -168,7 +168,7 @@ class Ink:
         path = path_marks(form.contours if fitted is None else fitted)
         self._put(*ink, *pen, path, "S")
 
-    def _ink(self, paint: Paint, opacity: float, form: Form, *, stroking: bool) -> list[str]:
+    def _ink(self, paint: Paint, opacity: float, form: StyledPath, *, stroking: bool) -> list[str]:
         """The operators that take a colour or a gradient up, and how much of it shows."""
         marks = []
         if opacity < 1.0:
@@ -190,7 +190,7 @@ class Ink:
         form = self._document.make_stream(
             marks.encode(),
             Type=Name.XObject,
-            Subtype=Name.Form,
+            Subtype=Name.StyledPath,
             BBox=Array([reach.left, reach.top, reach.right, reach.bottom]),
             Group=Dictionary(S=Name.Transparency, CS=Name.DeviceGray, I=True),
             Resources=Dictionary(Pattern=Dictionary(P0=_pattern(paint, reach, opacities=True))),

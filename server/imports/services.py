@@ -10,7 +10,7 @@ from buildup.drawing.model import Drawing as Value
 from buildup.drawing.sheet import Sheet
 from buildup.drawing.sheetchecks import check_sheet
 from buildup.formats.incoming import Incoming, left_out_of
-from buildup.forms.itemchecks import sound_clip
+from buildup.forms.itemchecks import checked_clip
 from common.retries import in_transaction
 from drawings.models import Drawing
 from drawings.services.lifecycle import written
@@ -36,7 +36,7 @@ def take_in(user_id: int, *, name: str, data: bytes) -> TakenIn:
     """A file as a new drawing, or one for each page: sheet, items, whatever is live in it.
 
     Raises:
-        Refusal: as `read_file` and `sound_clip`; `bad_name`; as `make_room`.
+        Refusal: as `read_file` and `checked_clip`; `bad_name`; as `make_room`.
     """
     found = read_file(user_id, name, data)
     called = (found.name or name.rpartition(".")[0] or name)[:LONGEST_NAME].strip()
@@ -56,11 +56,11 @@ def value_of(found: Incoming) -> Value:
     """A document as a drawing.
 
     Raises:
-        Refusal: as `sound_clip`.
+        Refusal: as `checked_clip`.
     """
     if found.live is not None:
         return found.live
-    drawing = sound_clip(found.clip.text()).drawing() if found.clip.items else _empty()
+    drawing = checked_clip(found.clip.text()).drawing() if found.clip.items else _empty()
     return replace(drawing, sheet=_sheet(found))
 
 

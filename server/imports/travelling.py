@@ -6,7 +6,7 @@ from buildup.drawing.clips import Clip
 from buildup.formats.incoming import Incoming, whole_clip
 from buildup.formats.svg.liveread import read_live
 from buildup.formats.svg.livesvg import live_text
-from buildup.forms.itemchecks import sound_clip
+from buildup.forms.itemchecks import checked_clip
 from common.messages import refusal
 
 
@@ -27,7 +27,7 @@ def arrived(told: dict[str, Any]) -> Incoming:
     """What came from the child; it is checked like anything from outside.
 
     Raises:
-        Refusal: as `sound_clip` and `read_live`; `bad_data`.
+        Refusal: as `checked_clip` and `read_live`; `bad_data`.
     """
     try:
         live = None if told["live"] is None else read_live(told["live"])
@@ -35,7 +35,7 @@ def arrived(told: dict[str, Any]) -> Incoming:
         if live is not None:
             clip = whole_clip(live)
         elif told["clip"] is not None:
-            clip = sound_clip(told["clip"])
+            clip = checked_clip(told["clip"])
         return Incoming(
             clip=clip,
             size=complex(*told["size"]),

@@ -10,7 +10,7 @@ from buildup.contours.handles import in_kind
 from buildup.geometry.angles import dot, unit
 from buildup.geometry.bezier import is_plain
 from buildup.geometry.fairness.joints import Goal, Path, eased
-from buildup.geometry.hausdorff import apart_both_ways
+from buildup.geometry.hausdorff import hausdorff
 from buildup.geometry.stations import joint
 
 Ease = Literal["tangent", "curvature"]
@@ -103,7 +103,7 @@ def eased_at(contour: Contour, anchors: Iterable[int], to: Ease, *, move: bool) 
         if smooth.anchors[i].kind in ("corner", "flowing")
     }
     smooth = replace(smooth, anchors=tuple(changed.get(i, a) for i, a in enumerate(smooth.anchors)))
-    return Eased(smooth, apart_both_ways(contour.segments, smooth.segments))
+    return Eased(smooth, hausdorff(contour.segments, smooth.segments))
 
 
 def can_ease(contour: Contour, index: int) -> bool:

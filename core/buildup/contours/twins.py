@@ -64,7 +64,7 @@ def followed(contours: list[Contour], edited: Sequence[AnchorIndex]) -> set[int]
     return {c for c, _ in led}
 
 
-def without_widows(contours: Sequence[Contour]) -> tuple[Contour, ...]:
+def without_unpaired(contours: Sequence[Contour]) -> tuple[Contour, ...]:
     """The contours, with anchors whose twin is gone as plain ones."""
     count: dict[str, int] = {}
     for contour in contours:

@@ -131,13 +131,13 @@ def read_stored(kind: type[T], data: object) -> T:
     return result
 
 
-def check_sound(*values: object) -> None:
+def check_in_range(*values: object) -> None:
     """Refuses values with a number that `read` would refuse, however deep it sits.
 
     Raises:
         Refusal: `too_far`.
 
-    >>> check_sound((1e6 + 0j, 3.0), "any text")
+    >>> check_in_range((1e6 + 0j, 3.0), "any text")
     """
     for value in values:
         kind = type(value)
@@ -147,13 +147,13 @@ def check_sound(*values: object) -> None:
         elif kind is float:
             sound = abs(cast(float, value)) <= FARTHEST
         elif kind is tuple:
-            check_sound(*cast(tuple[object, ...], value))
+            check_in_range(*cast(tuple[object, ...], value))
             continue
         elif isinstance(value, Mapping):
-            check_sound(*value.values())
+            check_in_range(*value.values())
             continue
         elif is_dataclass(kind):
-            check_sound(*(getattr(value, f.name) for f in _fields(kind)))
+            check_in_range(*(getattr(value, f.name) for f in _fields(kind)))
             continue
         else:
             continue

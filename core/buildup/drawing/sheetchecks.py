@@ -10,7 +10,7 @@ from buildup.drawing.checks import (
     check_numbers,
     check_sheet_size,
 )
-from buildup.drawing.codec import check_sound
+from buildup.drawing.codec import check_in_range
 from buildup.drawing.paintchecks import check_style
 from buildup.drawing.sheet import Grid, Reference, Sheet, TracedArea
 from buildup.drawing.units import unit_of
@@ -37,7 +37,7 @@ def check_sheet(sheet: Sheet) -> Sheet:
     unit_of(sheet.unit)
     check_colour(sheet.colour)
     check_grid(sheet.grid)
-    check_sound(sheet)
+    check_in_range(sheet)
     for held, most, what in (
         (sheet.guides, MOST_GUIDES, "guides"),
         (sheet.references, MOST_UNDERLAYS, "references"),

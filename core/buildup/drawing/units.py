@@ -59,10 +59,10 @@ def unit_of(name: str) -> Unit:
     return found
 
 
-def told(length: float, *, unit: str) -> str:
+def format_length(length: float, *, unit: str) -> str:
     """A length in words, in a unit, as far as its decimals go.
 
-    >>> told(96.0, unit="mm"), told(-0.001, unit="mm")
+    >>> format_length(96.0, unit="mm"), format_length(-0.001, unit="mm")
     ('25.4 mm', '0 mm')
     """
     known = unit_of(unit)

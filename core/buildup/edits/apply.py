@@ -11,7 +11,7 @@ from collections.abc import Mapping
 from dataclasses import replace
 from typing import Any
 
-from buildup.drawing.codec import check_sound, read, write
+from buildup.drawing.codec import check_in_range, read, write
 from buildup.drawing.model import Drawing
 from buildup.edits.anchors.anchoredits import (
     MoveAnchors,
@@ -293,7 +293,7 @@ def kind_of(command: type[Command] | Command) -> str:
     return str(command.__dataclass_fields__["kind"].default)
 
 
-DRAWING_ON = frozenset(kind_of(c) for c in COMMANDS if c.draws_on)
+DRAWING_ON = frozenset(kind_of(c) for c in COMMANDS if c.draws_outline)
 """The kinds of commands whose steps on one outline are listed as one."""
 
 _BY_KIND: Mapping[str, type[Command]] = {kind_of(c): c for c in COMMANDS}
@@ -323,7 +323,7 @@ def foreseen(drawing: Drawing, command: Command) -> Delta:
     told = held_eased(drawing, told, whole=command.whole)
     told = held_on_seams(drawing, told, whole=command.whole)
     forward = slimmed(drawing, without_empty(drawing, with_contents(drawing, told)))
-    check_sound(forward.put, forward.patches, forward.sheet)
+    check_in_range(forward.put, forward.patches, forward.sheet)
     return replace(forward, selects=command.selects(drawing.tree, forward))
 
 

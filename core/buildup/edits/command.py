@@ -42,30 +42,30 @@ class Command:
         "use_attribute_docstrings": True,
     }
 
-    goes_on: ClassVar[tuple[str, ...]] = ()
+    merges_by: ClassVar[tuple[str, ...]] = ()
     """The fields in which an edit has to be as the last one to go on with it as one step; none for
     commands that are always a step of their own."""
 
-    draws_on: ClassVar[bool] = False
+    draws_outline: ClassVar[bool] = False
     """It goes on drawing an outline: such steps of one outline are listed as one."""
 
     whole: ClassVar[bool] = False
     """It moves items as a whole: none of their anchors is pulled back to a seam it lay on."""
 
-    aims: ClassVar[str] = ""
+    pointer_field: ClassVar[str] = ""
     """The field that the pointer sets: a place or a way, which moves on to what the pointer meets;
     of a row of places the last one."""
 
     def moved_on(self, by: Point) -> Self:
         """The command once what is drawn or dragged has met something that far away."""
-        if not self.aims or by == (0.0, 0.0):
+        if not self.pointer_field or by == (0.0, 0.0):
             return self
-        value = getattr(self, self.aims)
+        value = getattr(self, self.pointer_field)
         if isinstance(value[0], tuple):
             moved: Any = (*value[:-1], _plus(value[-1], by))
         else:
             moved = _plus(value, by)
-        changes: dict[str, Any] = {self.aims: moved}
+        changes: dict[str, Any] = {self.pointer_field: moved}
         return replace(self, **changes)
 
     def continues(self, earlier: "Command", *, pause: float) -> bool:
@@ -78,9 +78,9 @@ class Command:
         """
         return (
             type(earlier) is type(self)
-            and bool(self.goes_on)
+            and bool(self.merges_by)
             and 0.0 <= pause <= GOES_ON_WITHIN
-            and all(getattr(self, f) == getattr(earlier, f) for f in self.goes_on)
+            and all(getattr(self, f) == getattr(earlier, f) for f in self.merges_by)
         )
 
     def __post_init__(self) -> None:
@@ -105,7 +105,7 @@ class Command:
         return made_by(forward, before) if self.selects_made or copies else ()
 
     @property
-    def goes_along(self) -> "tuple[Point, Point] | None":
+    def guide_line(self) -> "tuple[Point, Point] | None":
         """The straight line that it goes along, where the pointer alone does not say which."""
         return None
 

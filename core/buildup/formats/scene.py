@@ -13,7 +13,7 @@ from buildup.drawing.itemtypes import Container, Item, Layer, Painted, Symmetry,
 from buildup.drawing.model import Drawing
 from buildup.drawing.paint import PLAIN, Finish, Style, moved_style
 from buildup.drawing.tree import ROOT
-from buildup.forms.assembling import Form
+from buildup.forms.assembling import StyledPath
 from buildup.forms.contours import form_of
 from buildup.forms.paintings import paintings_beside
 from buildup.forms.seen import painted_area, painted_box
@@ -34,7 +34,7 @@ class Piece:
     """
 
     name: str
-    form: Form
+    form: StyledPath
 
 
 @dataclass(frozen=True, slots=True)
@@ -198,7 +198,7 @@ def _painted(drawing: Drawing, item_id: str, seen: _Seen) -> Iterator[Part]:
         yield _part(drawing, item_id, seen, (Round(Affine(), tuple(held)),))
 
 
-def _beside(form: Form, name: str) -> Node:
+def _beside(form: StyledPath, name: str) -> Node:
     """What is painted beside the form of an assembly, as it shows by itself."""
     finish = form.style.finish
     piece = Piece(name, form)

@@ -39,7 +39,7 @@ Sides = tuple[FormSide, FormSide]
 
 
 @dataclass(frozen=True, slots=True)
-class Form:
+class StyledPath:
     """Contours, and how they are meant.
 
     Args:
@@ -65,7 +65,7 @@ class PartForm:
 
     id: str
     role: Role
-    forms: tuple[Form, ...]
+    forms: tuple[StyledPath, ...]
 
 
 @dataclass(frozen=True, slots=True)
@@ -169,7 +169,7 @@ def corners_of(form: Assembled, contours: Sequence[Contour]) -> tuple[FormCorner
     return (*made, *form.gone)
 
 
-def operands_of(forms: Sequence[Form]) -> list[Operand]:
+def operands_of(forms: Sequence[StyledPath]) -> list[Operand]:
     """Forms as operands."""
     return [Operand(tuple(c.segments for c in f.contours), f.rule) for f in forms]
 
@@ -194,7 +194,7 @@ Pairs = Sequence[Sequence[tuple[Anchor, Anchor]]]
 """Of each contour of a form the two anchors of every segment."""
 
 
-def anchors_of(forms: Sequence[Form]) -> list[Pairs]:
+def anchors_of(forms: Sequence[StyledPath]) -> list[Pairs]:
     """The anchors of forms, as parts of a result refer to them."""
     return [[c.pairs for c in form.contours] for form in forms]
 

@@ -24,7 +24,7 @@ from buildup.drawing.itemtypes import (
 from buildup.drawing.model import Drawing
 from buildup.drawing.paint import Style, boxed, laid, moved_style
 from buildup.errors import Refusal
-from buildup.forms.assembling import Assembled, Form, PartForm, assembled
+from buildup.forms.assembling import Assembled, PartForm, StyledPath, assembled
 from buildup.forms.placement import shape_contours
 from buildup.forms.strokes.strokeforms import grown, stroke_form
 from buildup.forms.symmetry.copies import shown_images
@@ -106,13 +106,13 @@ def _grown(
     return grown(assembled(regions, corners), paths, edge)
 
 
-def _strokes(drawing: Drawing, item_id: str) -> tuple[Form, ...]:
+def _strokes(drawing: Drawing, item_id: str) -> tuple[StyledPath, ...]:
     """The outlines of all strokes that show of an item."""
     made = (stroke_form(f, s) for f in forms_in(drawing, item_id) for s in f.style.shown)
-    return tuple(Form(contours) for contours in made if contours)
+    return tuple(StyledPath(contours) for contours in made if contours)
 
 
-def form_of(drawing: Drawing, item_id: str) -> Form:
+def form_of(drawing: Drawing, item_id: str) -> StyledPath:
     """What an item that is painted comes to; of an assembly its form, without what else shows."""
     item = drawing.painted_item(item_id)
     if isinstance(item, Assembly):
@@ -138,8 +138,8 @@ def shows_parts(assembly: Assembly) -> bool:
     return isinstance(assembly.result, OffsetEffect | TextOnPath) and assembly.result.shows
 
 
-def _form(contours: tuple[Contour, ...], rule: FillRule, style: Style) -> Form:
-    return Form(contours, rule, laid_across(contours, style))
+def _form(contours: tuple[Contour, ...], rule: FillRule, style: Style) -> StyledPath:
+    return StyledPath(contours, rule, laid_across(contours, style))
 
 
 def laid_across(contours: Sequence[Contour], style: Style) -> Style:
@@ -148,8 +148,10 @@ def laid_across(contours: Sequence[Contour], style: Style) -> Style:
 
 
 def forms_in(
-    drawing: Drawing, item_id: str, each: Callable[[Drawing, str], Iterable[Form]] | None = None
-) -> Iterator[Form]:
+    drawing: Drawing,
+    item_id: str,
+    each: Callable[[Drawing, str], Iterable[StyledPath]] | None = None,
+) -> Iterator[StyledPath]:
     """All that shows of an item, each piece as a form by itself, back to front.
 
     Args:

@@ -10,7 +10,7 @@ from dataclasses import fields, is_dataclass
 from buildup.contours.anchors import MOST_ANCHORS, Corner, HandStroke
 from buildup.drawing.checks import check_id, check_miter, check_name, check_numbers, check_text
 from buildup.drawing.clips import Clip, read_clip
-from buildup.drawing.codec import check_sound
+from buildup.drawing.codec import check_in_range
 from buildup.drawing.itemtypes import (
     Assembly,
     Container,
@@ -49,7 +49,7 @@ def check_item(item: Item) -> None:
     Raises:
         Refusal: `bad_id`, `bad_name`, `bad_text`, `too_far`, `bad_data`; as what checks its parts.
     """
-    check_sound(item)
+    check_in_range(item)
     for text in _texts(item):
         check_text(text)
     check_id(item.id)
@@ -71,7 +71,7 @@ def check_item(item: Item) -> None:
         _check_shape(item)
 
 
-def sound_clip(text: str) -> Clip:
+def checked_clip(text: str) -> Clip:
     """A clip whose items are as any that are drawn here.
 
     Raises:

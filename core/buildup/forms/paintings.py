@@ -5,11 +5,11 @@ from dataclasses import replace
 
 from buildup.drawing.itemtypes import Assembly, OffsetEffect, StrokeEffect
 from buildup.drawing.model import Drawing
-from buildup.forms.assembling import Form
+from buildup.forms.assembling import StyledPath
 from buildup.forms.contours import form_of, forms_in
 
 
-def paintings_of(drawing: Drawing, item_id: str) -> tuple[Form, ...]:
+def paintings_of(drawing: Drawing, item_id: str) -> tuple[StyledPath, ...]:
     """All that is painted of an item that is painted, back to front.
 
     A form that was grown lies below what it was grown from, one that was shrunk above; strokes lie
@@ -19,7 +19,9 @@ def paintings_of(drawing: Drawing, item_id: str) -> tuple[Form, ...]:
     return (*below, form_of(drawing, item_id), *above)
 
 
-def paintings_beside(drawing: Drawing, item_id: str) -> tuple[Sequence[Form], Sequence[Form]]:
+def paintings_beside(
+    drawing: Drawing, item_id: str
+) -> tuple[Sequence[StyledPath], Sequence[StyledPath]]:
     """What is painted below the form of an item, and what above, back to front."""
     item = drawing.items[item_id]
     if not isinstance(item, Assembly) or item.result is None:
@@ -39,6 +41,6 @@ def grows(edge: OffsetEffect) -> bool:
     return edge.distance > 0.0
 
 
-def _held(drawing: Drawing, item_id: str) -> tuple[Form, ...]:
+def _held(drawing: Drawing, item_id: str) -> tuple[StyledPath, ...]:
     parts = drawing.tree.children(item_id)
     return tuple(f for part in parts for f in forms_in(drawing, part, paintings_of))

@@ -6,7 +6,7 @@ from dataclasses import dataclass, replace
 from buildup.contours.anchors import Anchor, Contour
 from buildup.drawing.itemtypes import Painted
 from buildup.drawing.model import Drawing
-from buildup.forms.assembling import Form, operands_of
+from buildup.forms.assembling import StyledPath, operands_of
 from buildup.forms.contours import form_of
 from buildup.geometry.intersect.prepared import Operand
 from buildup.geometry.nearest import nearest
@@ -31,7 +31,7 @@ class Sweepable:
     """
 
     items: tuple[Painted, ...]
-    forms: tuple[Form, ...]
+    forms: tuple[StyledPath, ...]
     operands: tuple[Operand, ...]
     bridges: tuple[Contour, ...]
 
@@ -50,14 +50,14 @@ def sweepable(drawing: Drawing, items: Sequence[Painted], gap: float) -> Sweepab
     paths = [not f.is_region for f in forms]
     bridges = tuple(_bridges([f for f, path in zip(forms, paths, strict=True) if path], forms, gap))
     if bridges:
-        forms.append(Form(bridges))
+        forms.append(StyledPath(bridges))
         paths.append(True)
     both = zip(operands_of(forms), paths, strict=True)
     operands = tuple(replace(o, path=path) for o, path in both)
     return Sweepable(tuple(items), tuple(forms), operands, bridges)
 
 
-def _bridges(paths: Sequence[Form], forms: Sequence[Form], gap: float) -> list[Contour]:
+def _bridges(paths: Sequence[StyledPath], forms: Sequence[StyledPath], gap: float) -> list[Contour]:
     """The lines from ends of open paths to what is nearest to them, if that is near enough."""
     if gap <= SAME_PLACE:
         return []

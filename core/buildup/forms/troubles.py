@@ -16,7 +16,7 @@ from buildup.geometry.angles import cross, dot, unit
 from buildup.geometry.bezier import Cubic, extremes, is_plain, point_at
 from buildup.geometry.boxes import Box
 from buildup.geometry.lengths import length
-from buildup.geometry.progress import begun
+from buildup.geometry.progress import add_work
 from buildup.geometry.stations import Station, joint, stations
 from buildup.geometry.tangents import tangents_meet
 
@@ -107,7 +107,7 @@ def troubles(contour: Contour, limits: Limits) -> list[Trouble]:
         return []
     box = Box.around(p for s in segments for p in s)
     size = math.hypot(box.width, box.height) or 1.0
-    begun(len(segments))
+    add_work(len(segments))
     lengths = [length(s, tolerance=1e-3) for s in segments]
     starts = [0.0, *itertools.accumulate(lengths)]
     path = _Path(contour, segments, starts, size, limits)

@@ -52,6 +52,6 @@ def apart(old: Sequence[Cubic], new: Sequence[Cubic]) -> float:
     return sure
 
 
-def apart_both_ways(one: Sequence[Cubic], other: Sequence[Cubic]) -> float:
+def hausdorff(one: Sequence[Cubic], other: Sequence[Cubic]) -> float:
     """How far places of either path are at most from the other, as `apart`."""
     return max(apart(one, other), apart(other, one))

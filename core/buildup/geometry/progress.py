@@ -47,7 +47,7 @@ def reporting_to(ear: Listener | None) -> Iterator[None]:
         _ear.reset(token)
 
 
-def begun(pairs: int) -> None:
+def add_work(pairs: int) -> None:
     """Tell of work that takes as long as so many pairs of curves."""
     ear = _ear.get()
     if ear is not None:
@@ -61,14 +61,14 @@ def done(part: float) -> None:
         ear.far(part)
 
 
-def told_of(work: Sequence[T], stage: Stage) -> Iterable[T]:
+def with_progress(work: Sequence[T], stage: Stage) -> Iterable[T]:
     """Pieces of work, one after the other, while it is told how far they are.
 
     Args:
         work: the pieces.
         stage: which part of the whole they are.
 
-    >>> list(told_of("ab", MEETING))
+    >>> list(with_progress("ab", MEETING))
     ['a', 'b']
     """
     ear = _ear.get()

@@ -17,7 +17,7 @@ from buildup.geometry.transforms import Affine
 from buildup.shapes.cornerdials import corner_of, measured
 from buildup.shapes.kinds import Dial, Dials, Group, Measure, Peg, ShapeKind, sounded
 
-Form = Callable[[Dials], tuple[Contour, ...]]
+StyledPath = Callable[[Dials], tuple[Contour, ...]]
 Spot = Callable[[Dials], complex]
 LEAST_EXTENT = 1e-6
 """Of a form that is flat one way, as a straight wave is."""
@@ -90,7 +90,7 @@ def fitted_shape(
     group: Group,
     words: str,
     dials: tuple[Dial, ...],
-    form: Form,
+    form: StyledPath,
     pegs: tuple[FormPeg, ...] = (),
     measures: tuple[Measure, ...] = (),
 ) -> ShapeKind:

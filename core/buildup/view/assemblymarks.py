@@ -13,7 +13,7 @@ from buildup.drawing.itemtypes import (
 )
 from buildup.drawing.model import Drawing
 from buildup.drawing.paint import PLAIN, Finish, Style
-from buildup.forms.assembling import Assembled, Form
+from buildup.forms.assembling import Assembled, StyledPath
 from buildup.forms.contours import drawn_under
 from buildup.forms.draftpegs import CopyPeg, copy_peg
 from buildup.forms.paintings import paintings_beside
@@ -94,7 +94,7 @@ def assembly_mark(drawing: Drawing, item: Assembly, form: Assembled) -> Assembly
     )
 
 
-def paint_mark(form: Form) -> PaintMark:
+def paint_mark(form: StyledPath) -> PaintMark:
     """The mark of something that is painted."""
     return PaintMark(
         path=path_data(form.contours),

@@ -9,7 +9,7 @@ from buildup.drawing.codec import type_of
 from buildup.drawing.itemtypes import Container, Layer, Shape
 from buildup.drawing.model import Drawing
 from buildup.drawing.paint import Gradient, Paint, hex_of
-from buildup.forms.assembling import Form
+from buildup.forms.assembling import StyledPath
 from buildup.forms.contours import box_under, form_of, moved_contours
 from buildup.forms.paintings import paintings_of
 from buildup.forms.seen import seen_box
@@ -68,14 +68,14 @@ def _lies_at(drawing: Drawing, item_id: str, at: complex, reach: float) -> bool:
     return any(_form_at(form, at, reach) for form in paintings_of(drawing, item_id))
 
 
-def _form_at(form: Form, at: complex, reach: float) -> bool:
+def _form_at(form: StyledPath, at: complex, reach: float) -> bool:
     if inked_at(form, at, reach) is not None:
         return True
     found = nearest([s for c in form.contours for s in c.segments], at)
     return found is not None and found.distance <= reach
 
 
-def inked_at(form: Form, at: complex, reach: float) -> tuple[Paint, Inked] | None:
+def inked_at(form: StyledPath, at: complex, reach: float) -> tuple[Paint, Inked] | None:
     """What a form is painted with at a place, the front of it; None: nothing of it is there.
 
     A stroke that is thinner than the reach to both sides counts as that wide. Dashes count whole.
@@ -93,7 +93,7 @@ def inked_at(form: Form, at: complex, reach: float) -> tuple[Paint, Inked] | Non
     return (style.fill, "fill") if style.fill is not None and inside else None
 
 
-def _filled(form: Form, at: complex) -> bool:
+def _filled(form: StyledPath, at: complex) -> bool:
     """Whether a place lies in what is filled; open paths are filled as if they were closed."""
     around = winding(_closed(form.contours), at)
     return around % 2 != 0 if form.rule == "evenodd" else around != 0

@@ -8,7 +8,7 @@ from buildup.contours.pathdata import path_data
 from buildup.drawing.itemtypes import Item, Painted, finish_of
 from buildup.drawing.model import Drawing
 from buildup.drawing.paint import Effect, Gradient, GradientKind, Style, hex_of
-from buildup.forms.assembling import Form
+from buildup.forms.assembling import StyledPath
 from buildup.forms.contours import boxed_style, form_of, laid_style
 from buildup.forms.seen import painted_area, painted_box
 from buildup.forms.strokes.dashing import fitted_dashes
@@ -71,7 +71,7 @@ def filter_mark(drawing: Drawing, item_id: str) -> FilterMark | None:
     return None if box is None else _filter_mark(effects, box)
 
 
-def form_filter(form: Form) -> FilterMark | None:
+def form_filter(form: StyledPath) -> FilterMark | None:
     """The filter on a form that is painted by itself."""
     effects = form.style.finish.effects
     if not effects or not form.contours:

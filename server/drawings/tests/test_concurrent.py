@@ -7,7 +7,7 @@ from unittest import mock
 from buildup.edits.apply import apply
 from buildup.edits.assemblies.combining import Assemble
 from buildup.errors import Refusal
-from buildup.geometry.progress import begun
+from buildup.geometry.progress import add_work
 from buildup.session import Session
 from buildup.shapes.registry import SHAPES
 from common.progress import ProgressReporter
@@ -89,7 +89,7 @@ class TogetherTest(TransactionTestCase):
 
         def applied(before, what):
             locked.append(connection.in_atomic_block)
-            begun(10**6)
+            add_work(10**6)
             return apply(before, what)
 
         with mock.patch("drawings.services.edit.apply", applied):
@@ -107,7 +107,7 @@ class TogetherTest(TransactionTestCase):
             if not isinstance(what, Assemble):
                 return apply(before, what)
             if connection.in_atomic_block:
-                begun(10**6)
+                add_work(10**6)
             other = next(others)
             if other is not None:  # another window is quicker
                 Client.force_login(quick := Client(), self.user)

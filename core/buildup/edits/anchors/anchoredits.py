@@ -19,8 +19,8 @@ Side = Literal["into", "out"]
 class MoveAnchors(Command):
     """Moves anchors, their handles with them."""
 
-    goes_on: ClassVar[tuple[str, ...]] = ("anchors",)
-    aims: ClassVar[str] = "by"
+    merges_by: ClassVar[tuple[str, ...]] = ("anchors",)
+    pointer_field: ClassVar[str] = "by"
     kind: Literal["move_anchors"] = "move_anchors"
     anchors: tuple[AnchorRef, ...]
     """Which anchors."""
@@ -74,7 +74,7 @@ class PlaceAnchor(Command):
 class MoveHandle(Command):
     """Drags the end of a handle; the other handle follows as the anchor's kind asks."""
 
-    aims: ClassVar[str] = "to"
+    pointer_field: ClassVar[str] = "to"
     kind: Literal["move_handle"] = "move_handle"
     anchor: AnchorRef
     """Which anchor."""

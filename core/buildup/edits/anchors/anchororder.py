@@ -6,7 +6,7 @@ from typing import Literal
 
 from buildup.contours.anchors import Anchor, Contour, Twin
 from buildup.contours.extent import box_of
-from buildup.contours.twins import mirrored, partners, without_widows
+from buildup.contours.twins import mirrored, partners, without_unpaired
 from buildup.drawing.checks import check_id
 from buildup.drawing.model import Drawing
 from buildup.edits.anchors.editing import anchor_of, by_outline, edited, with_anchors
@@ -228,5 +228,5 @@ class ReleaseTwins(Command):
                 outline,
                 {(c, i): replace(outline.contours[c].anchors[i], twin=None) for c, i in places},
             )
-            put.append(replace(plain, contours=without_widows(plain.contours)))
+            put.append(replace(plain, contours=without_unpaired(plain.contours)))
         return Delta(put=tuple(put))

@@ -5,10 +5,10 @@ from dataclasses import replace
 
 from buildup.contours.anchors import Anchor, Contour
 from buildup.contours.flow import settled
-from buildup.contours.twins import AnchorIndex, followed, without_widows
+from buildup.contours.twins import AnchorIndex, followed, without_unpaired
 from buildup.drawing.itemtypes import Outline
 from buildup.drawing.model import Drawing, unknown_anchor
-from buildup.drawing.units import told
+from buildup.drawing.units import format_length
 from buildup.edits.change import Delta
 from buildup.edits.command import AnchorRef
 from buildup.geometry.nearest import Nearest, nearest
@@ -105,7 +105,7 @@ def with_anchors(outline: Outline, changes: Mapping[AnchorIndex, Anchor]) -> Out
 def with_contours(outline: Outline, contours: Iterable[Contour]) -> Outline | None:
     """An outline with other contours, lone anchors left out; None where nothing is left."""
     kept = tuple(c for c in contours if len(c.anchors) >= 2)
-    return replace(outline, contours=without_widows(kept), hand_stroke=None) if kept else None
+    return replace(outline, contours=without_unpaired(kept), hand_stroke=None) if kept else None
 
 
 def with_rebuilt(outline: Outline, contours: Mapping[int, Contour]) -> Outline:
@@ -129,7 +129,7 @@ def with_rebuilt(outline: Outline, contours: Mapping[int, Contour]) -> Outline:
     ]
     for c in {*contours, *followed(every, changed)}:
         every[c] = settled(every[c])
-    kept = tuple(every) if same == set(contours) else without_widows(every)
+    kept = tuple(every) if same == set(contours) else without_unpaired(every)
     return replace(outline, contours=kept, hand_stroke=None)
 
 
@@ -165,4 +165,4 @@ def said_of_move(moved: float, unit: str) -> str:
     """What is said of an edit that moves an outline as little as it can, by some sheet units."""
     if moved <= SAME_PLACE:
         return message("notes.unmoved")
-    return message("notes.moved", distance=told(moved, unit=unit))
+    return message("notes.moved", distance=format_length(moved, unit=unit))

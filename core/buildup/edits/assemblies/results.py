@@ -42,7 +42,7 @@ class SetResult(Command):
 class DragOffset(Command):
     """Grows or shrinks the form of an assembly until it reaches a place."""
 
-    aims: ClassVar[str] = "to"
+    pointer_field: ClassVar[str] = "to"
     kind: Literal["drag_offset"] = "drag_offset"
     assembly: str
     """Which assembly; one that is grown or shrunk."""

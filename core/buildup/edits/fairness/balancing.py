@@ -9,7 +9,7 @@ from buildup.edits.anchors.editing import by_outline, said_of_move, with_rebuilt
 from buildup.edits.change import Delta
 from buildup.edits.command import AnchorRef, Command
 from buildup.geometry.angles import unit
-from buildup.geometry.hausdorff import apart_both_ways
+from buildup.geometry.hausdorff import hausdorff
 from buildup.geometry.tolerances import NO_LENGTH
 from buildup.messages import refusal
 
@@ -41,7 +41,7 @@ class BalanceHandles(Command):
             rebuilt = with_rebuilt(outline, changed)
             put.append(rebuilt)
             for old, new in zip(outline.contours, rebuilt.contours, strict=True):
-                moved = max(moved, apart_both_ways(old.segments, new.segments))
+                moved = max(moved, hausdorff(old.segments, new.segments))
         return Delta(put=tuple(put), said=said_of_move(moved, drawing.sheet.unit))
 
 

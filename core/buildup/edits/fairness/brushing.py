@@ -74,7 +74,7 @@ class SmoothWithBrush(Command):
 class PullWithBrush(Command):
     """Pulls an outline aside at a place, softly: nothing beyond the reach moves."""
 
-    aims: ClassVar[str] = "to"
+    pointer_field: ClassVar[str] = "to"
     kind: Literal["pull_with_brush"] = "pull_with_brush"
     item: str
     """The outline."""

@@ -12,9 +12,9 @@ from buildup.edits.change import Delta
 from buildup.edits.command import AnchorRef, Command
 from buildup.geometry.bezier import Cubic, is_plain, line, with_both_handles
 from buildup.geometry.fairness.variation import between, faired
-from buildup.geometry.hausdorff import apart_both_ways
+from buildup.geometry.hausdorff import hausdorff
 from buildup.geometry.nearestarc import nearest_arc
-from buildup.geometry.progress import begun
+from buildup.geometry.progress import add_work
 from buildup.geometry.stations import SAME_DIRECTION, joint
 from buildup.geometry.tolerances import SAME_PLACE
 from buildup.messages import refusal
@@ -43,7 +43,7 @@ def _remade(
             numbers = {i for k, i in places if k == c}
             made = {s: make(contour, s) for s in stretches(contour, numbers, cuts(contour))}
             for stretch, new in made.items():
-                moved = max(moved, apart_both_ways(stretch.segments(contour), new))
+                moved = max(moved, hausdorff(stretch.segments(contour), new))
             changed[c] = with_stretch(contour, made)
         put.append(with_rebuilt(outline, changed))
     return Delta(put=tuple(put), said=said_of_move(moved, drawing.sheet.unit))
@@ -81,7 +81,7 @@ class FairSegments(Command):
         if self.amount == 0.0 or any(is_plain(s) for s in drawn):
             return drawn
         drawn = tuple(with_both_handles(s) for s in drawn)
-        begun(PAIRS_A_SEGMENT * len(drawn))
+        add_work(PAIRS_A_SEGMENT * len(drawn))
         bends = _bends(contour, stretch)
         return between(drawn, faired(drawn, tolerance=self.tolerance, bends=bends), self.amount)
 

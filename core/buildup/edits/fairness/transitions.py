@@ -12,7 +12,7 @@ from buildup.edits.change import Delta
 from buildup.edits.command import AnchorRef, Command
 from buildup.geometry.bezier import Cubic, with_both_handles
 from buildup.geometry.fairness.variation import faired
-from buildup.geometry.hausdorff import apart_both_ways
+from buildup.geometry.hausdorff import hausdorff
 from buildup.geometry.stations import SAME_DIRECTION, joint, stations, stations_at
 from buildup.messages import refusal
 
@@ -74,7 +74,7 @@ def _with_transition(contour: Contour, index: int, far: float) -> tuple[Contour,
         joint(around[(start + 1) % count], around[(start + 2) % count]).curvature[1],
     )
     fair = faired(drawn, tolerance=far, bends=bends)
-    return with_stretch(longer, {stretch: fair}), apart_both_ways(drawn, fair)
+    return with_stretch(longer, {stretch: fair}), hausdorff(drawn, fair)
 
 
 def _from_start(segment: Cubic, far: float) -> float:

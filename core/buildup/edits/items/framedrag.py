@@ -31,7 +31,7 @@ OPPOSITE: dict[Grip, Spot] = {
 class ResizeItems(Placing):
     """Drags a side bar or a corner bracket of the frame around items."""
 
-    aims: ClassVar[str] = "to"
+    pointer_field: ClassVar[str] = "to"
     doing: ClassVar[str] = "Resize"
     kind: Literal["resize_items"] = "resize_items"
     grip: Grip
@@ -89,7 +89,7 @@ def _even(x: float, y: float, grip: complex) -> tuple[float, float]:
 class DragShear(Placing):
     """Drags a side of the frame around items along itself, which shears them."""
 
-    aims: ClassVar[str] = "to"
+    pointer_field: ClassVar[str] = "to"
     doing: ClassVar[str] = "Shear"
     kind: Literal["drag_shear"] = "drag_shear"
     grip: Literal["n", "e", "s", "w"]
@@ -149,8 +149,8 @@ class DragRotation(Placing):
 
     def _by(self, frame: OrientedBox) -> float:
         about = pivot(frame, self.about)
-        begun, now = complex(*self.start) - about, complex(*self.to) - about
-        angle = frame.angle + degrees_of(now) - degrees_of(begun)
+        add_work, now = complex(*self.start) - about, complex(*self.to) - about
+        angle = frame.angle + degrees_of(now) - degrees_of(add_work)
         near = round(angle / 45.0) * 45.0
         if self.stepped:
             angle = round(angle / 15.0) * 15.0

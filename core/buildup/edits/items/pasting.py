@@ -15,7 +15,7 @@ from buildup.edits.items.copying import check_count, numbered
 from buildup.edits.items.newitems import check_new
 from buildup.edits.items.targets import several
 from buildup.forms.contours import item_box
-from buildup.forms.itemchecks import sound_clip
+from buildup.forms.itemchecks import checked_clip
 from buildup.forms.layingout import laid_out
 from buildup.forms.placement import moved_by
 from buildup.geometry.boxes import Box
@@ -60,8 +60,8 @@ class PasteItems(Command):
 
 
 def known_clip(drawing: Drawing, text: str) -> Clip:
-    """As `sound_clip`, without looking again at the very same text while it is dragged."""
-    return drawing.memo.last(sound_clip, text, lambda: sound_clip(text))
+    """As `checked_clip`, without looking again at the very same text while it is dragged."""
+    return drawing.memo.last(checked_clip, text, lambda: checked_clip(text))
 
 
 def box_of_clip(clip: Clip) -> Box | None:

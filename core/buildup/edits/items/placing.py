@@ -79,8 +79,8 @@ class Placing(Command):
 class MoveItems(Placing):
     """Moves items."""
 
-    goes_on: ClassVar[tuple[str, ...]] = ("items",)
-    aims: ClassVar[str] = "by"
+    merges_by: ClassVar[tuple[str, ...]] = ("items",)
+    pointer_field: ClassVar[str] = "by"
     doing: ClassVar[str] = "Move"
     kind: Literal["move_items"] = "move_items"
     by: Point

@@ -18,7 +18,7 @@ from buildup.edits.items.newitems import check_new
 from buildup.edits.items.pasting import box_of_clip, inside, known_clip, new_ids
 from buildup.edits.items.targets import open_items, several
 from buildup.edits.shapes.shaping import in_proportion
-from buildup.forms.itemchecks import sound_clip
+from buildup.forms.itemchecks import checked_clip
 from buildup.forms.layingout import laid_out
 from buildup.forms.placement import ItemMap, grown_item, moved_by
 from buildup.geometry.boxes import Box
@@ -31,10 +31,10 @@ def shelf_clip(text: str) -> Clip:
     """What was copied, as it is kept: about its own middle, following nothing.
 
     Raises:
-        Refusal: as `sound_clip`; `nothing_selected` where it has no form.
+        Refusal: as `checked_clip`; `nothing_selected` where it has no form.
 
     """
-    clip = unlinked(sound_clip(text))
+    clip = unlinked(checked_clip(text))
     box = box_of_clip(clip)
     if box is None:
         raise refusal("nothing_selected.save")
@@ -55,7 +55,7 @@ class PlaceFromShelf(Command):
     """
 
     whole: ClassVar[bool] = True
-    aims: ClassVar[str] = "to"
+    pointer_field: ClassVar[str] = "to"
     kind: Literal["place_from_shelf"] = "place_from_shelf"
     clip: str
     """What is kept, as a clip's JSON text."""

@@ -6,10 +6,10 @@ from typing import Literal
 
 from buildup.contours.anchors import Anchor, Contour, Corner, CornerStyle
 from buildup.contours.corners import corner_ways, radius_reaching, worked
-from buildup.contours.twins import without_widows
+from buildup.contours.twins import without_unpaired
 from buildup.drawing.itemtypes import Assembly, Item, Outline
 from buildup.drawing.model import Drawing
-from buildup.drawing.units import told
+from buildup.drawing.units import format_length
 from buildup.edits.anchors.editing import by_outline, edited
 from buildup.edits.change import Delta
 from buildup.edits.command import AnchorRef, Command, Point
@@ -95,7 +95,7 @@ def _said(drawing: Drawing, delta: Delta, anchors: tuple[AnchorRef, ...]) -> str
         corner = put[item].contours[c].anchors[i].corner
         drawn = radii[item, c].get(i, 0.0)
         if corner is not None and drawn < corner.radius * (1.0 - 1e-6):
-            most = told(drawn, unit=drawing.sheet.unit)
+            most = format_length(drawn, unit=drawing.sheet.unit)
             return message("notes.radius_limited", most=most)
     return ""
 
@@ -193,7 +193,7 @@ class ConvertCorners(Command):
             put=tuple(
                 replace(
                     o,
-                    contours=without_widows([worked(c).contour for c in o.contours]),
+                    contours=without_unpaired([worked(c).contour for c in o.contours]),
                     hand_stroke=None,
                 )
                 for o in live

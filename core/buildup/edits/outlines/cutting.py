@@ -15,7 +15,7 @@ from buildup.edits.change import Delta, chained, updated
 from buildup.edits.command import Command, Point
 from buildup.edits.items.replacing import Replacement
 from buildup.edits.items.targets import open_painted, several
-from buildup.forms.assembling import Form, anchors_of, contour_of, operands_of
+from buildup.forms.assembling import StyledPath, anchors_of, contour_of, operands_of
 from buildup.forms.contours import contours_of, form_of, item_box
 from buildup.forms.strokes.strokeforms import stroke_form
 from buildup.geometry.angles import stepped
@@ -41,7 +41,7 @@ STEP = 15.0
 class CutItems(Command):
     """Cuts items along a line: forms into forms, open paths into paths."""
 
-    aims: ClassVar[str] = "line"
+    pointer_field: ClassVar[str] = "line"
     kind: Literal["cut_items"] = "cut_items"
     items: tuple[str, ...] = ()
     """Which items; none: all that the line crosses and that may be edited."""
@@ -73,7 +73,7 @@ class CutItems(Command):
         return made.delta()
 
     @property
-    def goes_along(self) -> tuple[Point, Point] | None:
+    def guide_line(self) -> tuple[Point, Point] | None:
         if len(self.line) != 2:
             return None
         start, end = (complex(*p) for p in self.line)
@@ -167,14 +167,14 @@ class CropItems(Command):
             raise refusal("nothing_over")
         return chained(deltas)
 
-    def _frame(self, drawing: Drawing) -> Form:
+    def _frame(self, drawing: Drawing) -> StyledPath:
         if self.to is not None:
             return form_of(drawing, self.to)
         sheet = Box(0.0, 0.0, drawing.sheet.width, drawing.sheet.height)
-        return Form((Contour(tuple(map(Anchor, sheet.corners)), closed=True),))
+        return StyledPath((Contour(tuple(map(Anchor, sheet.corners)), closed=True),))
 
 
-def _cropped(drawing: Drawing, ids: Sequence[str], frame: Form) -> Delta:
+def _cropped(drawing: Drawing, ids: Sequence[str], frame: StyledPath) -> Delta:
     """What becomes of items of which only what lies in a frame stays."""
     made = Replacement(drawing)
     for item_id in ids:
@@ -184,12 +184,12 @@ def _cropped(drawing: Drawing, ids: Sequence[str], frame: Form) -> Delta:
     return made.delta()
 
 
-def _strokes_over(drawing: Drawing, ids: Sequence[str], frame: Form) -> tuple[str, ...]:
+def _strokes_over(drawing: Drawing, ids: Sequence[str], frame: StyledPath) -> tuple[str, ...]:
     """The items of some ids whose strokes hang over a frame."""
     over = []
     for item_id in ids:
         form = form_of(drawing, item_id)
-        strokes = [Form(c) for s in form.style.shown if (c := stroke_form(form, s))]
+        strokes = [StyledPath(c) for s in form.style.shown if (c := stroke_form(form, s))]
         if any(combined(operands_of([stroke, frame]), difference) for stroke in strokes):
             over.append(item_id)
     return tuple(over)
@@ -203,9 +203,9 @@ def _taken(drawing: Drawing, ids: tuple[str, ...]) -> list[Painted]:
     return [drawing.painted_item(i) for i in free]
 
 
-def _divided(form: Form, knife: Contour) -> list[tuple[Contour, ...]] | None:
+def _divided(form: StyledPath, knife: Contour) -> list[tuple[Contour, ...]] | None:
     """The forms into which a line divides a form; None: it does not."""
-    forms = [form, Form((knife,))]
+    forms = [form, StyledPath((knife,))]
     region, path = operands_of(forms)
     regions = partition([region, replace(path, path=True)])
     if len(regions) <= len(partition([region])):
@@ -214,7 +214,7 @@ def _divided(form: Form, knife: Contour) -> list[tuple[Contour, ...]] | None:
     return [tuple(contour_of(p, known) for p in (r.outer, *r.holes)) for r in regions]
 
 
-def _opened(form: Form, knife: Contour) -> list[tuple[Contour, ...]] | None:
+def _opened(form: StyledPath, knife: Contour) -> list[tuple[Contour, ...]] | None:
     """Paths cut where a line crosses them, each part by itself; None: it crosses none."""
     found: list[Contour] = []
     for contour in form.contours:
@@ -253,7 +253,7 @@ def _inside(t: float) -> bool:
     return PARAMETER < t < 1.0 - PARAMETER
 
 
-def _within(form: Form, frame: Form, *, region: bool) -> tuple[Contour, ...] | None:
+def _within(form: StyledPath, frame: StyledPath, *, region: bool) -> tuple[Contour, ...] | None:
     """What of a form, or of paths, lies in a frame; None: all of it does."""
     forms = [form, frame]
     known = anchors_of(forms)

@@ -22,8 +22,8 @@ from buildup.messages import refusal
 class DrawAnchor(Command):
     """Starts an outline with one anchor, or adds an anchor at the end of an open one."""
 
-    aims: ClassVar[str] = "at"
-    draws_on: ClassVar[bool] = True
+    pointer_field: ClassVar[str] = "at"
+    draws_outline: ClassVar[bool] = True
     kind: Literal["draw_anchor"] = "draw_anchor"
     item: str
     """The outline; it is made when it does not exist yet."""
@@ -96,7 +96,7 @@ class DrawAnchor(Command):
 class CloseOutline(Command):
     """Closes an open contour by a segment from its last anchor to its first."""
 
-    draws_on: ClassVar[bool] = True
+    draws_outline: ClassVar[bool] = True
     kind: Literal["close_outline"] = "close_outline"
     item: str
     """The outline."""

@@ -9,7 +9,7 @@ from buildup.drawing.itemtypes import Outline
 from buildup.drawing.model import Drawing
 from buildup.drawing.paint import Style
 from buildup.drawing.paintchecks import check_style
-from buildup.drawing.units import told
+from buildup.drawing.units import format_length
 from buildup.edits.change import Delta, placed
 from buildup.edits.command import Command, Point
 from buildup.edits.items.newitems import new_name
@@ -48,7 +48,7 @@ def _drawn(outline: Outline, stroke: HandStroke, unit: str) -> tuple[Outline, st
     wider = stroke
     while True:
         try:
-            said = "" if wider is stroke else told(wider.tolerance, unit=unit)
+            said = "" if wider is stroke else format_length(wider.tolerance, unit=unit)
             made = _fitted(outline, wider)
         except Refusal as problem:
             if problem.code not in ("too_many_anchors", "too_much") or wider.tolerance >= COARSEST:
@@ -62,7 +62,7 @@ def _drawn(outline: Outline, stroke: HandStroke, unit: str) -> tuple[Outline, st
 class DrawStroke(Command):
     """Draws a part of an outline by hand; a single point leads there straight."""
 
-    aims: ClassVar[str] = "points"
+    pointer_field: ClassVar[str] = "points"
     kind: Literal["draw_stroke"] = "draw_stroke"
     item: str
     """The outline; it is made when it does not exist yet, else the part is added at its end."""

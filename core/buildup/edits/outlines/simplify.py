@@ -6,12 +6,12 @@ from typing import Literal
 
 from buildup.contours.simplified import thinned_contour
 from buildup.drawing.model import Drawing
-from buildup.drawing.units import told
+from buildup.drawing.units import format_length
 from buildup.edits.anchors.editing import with_rebuilt
 from buildup.edits.change import Delta
 from buildup.edits.command import Command
 from buildup.edits.fairness.fairing import check_tolerance
-from buildup.geometry.progress import begun, done
+from buildup.geometry.progress import add_work, done
 from buildup.messages import message, refusal
 
 PAIRS_A_SEGMENT = 12
@@ -42,7 +42,7 @@ class SimplifyOutlines(Command):
             raise refusal("no_items")
         outlines = [drawing.outline(i) for i in dict.fromkeys(self.items)]
         before = sum(len(c.anchors) for o in outlines for c in o.contours)
-        begun(PAIRS_A_SEGMENT * before)
+        add_work(PAIRS_A_SEGMENT * before)
         put = []
         moved, after, seen = 0.0, 0, 0.0
         for outline in outlines:
@@ -60,7 +60,7 @@ class SimplifyOutlines(Command):
                 after += len(changed[c].anchors)
                 seen += share
             put.append(with_rebuilt(outline, changed))
-        far = told(moved, unit=drawing.sheet.unit)
+        far = format_length(moved, unit=drawing.sheet.unit)
         said = message("notes.simplified", before=before, after=after, distance=far)
         if after >= before and not self.extremes:
             said = message("notes.all_needed", count=before)

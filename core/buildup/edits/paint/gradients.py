@@ -97,7 +97,7 @@ class _OfGradient(Command):
 class SetGradient(_OfGradient):
     """Sets the kind, the colours and the turn of gradients; what is None stays as it is."""
 
-    goes_on: ClassVar[tuple[str, ...]] = ("items", "stroke")
+    merges_by: ClassVar[tuple[str, ...]] = ("items", "stroke")
     kind: Literal["set_gradient"] = "set_gradient"
     shape: GradientKind | None = None
     """Along a line, or around a middle; where there is none, one begins with the present colour."""
@@ -152,7 +152,7 @@ class SetGradient(_OfGradient):
 class DragGradient(_OfGradient):
     """Drags an end of gradients, their middle, their side, their focus or one of their colours."""
 
-    aims: ClassVar[str] = "to"
+    pointer_field: ClassVar[str] = "to"
     kind: Literal["drag_gradient"] = "drag_gradient"
     peg: GradientPeg
     """What is dragged; of a radial one the start is its middle, and the middle has no peg."""

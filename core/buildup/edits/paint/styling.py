@@ -28,7 +28,7 @@ from buildup.messages import refusal
 class SetFill(Command):
     """Sets the fill of items."""
 
-    goes_on: ClassVar[tuple[str, ...]] = ("items",)
+    merges_by: ClassVar[tuple[str, ...]] = ("items",)
     kind: Literal["set_fill"] = "set_fill"
     items: tuple[str, ...]
     """Which items."""
@@ -48,7 +48,7 @@ class SetFill(Command):
 class SetFillOpacity(Command):
     """Sets how much of the fill of items shows."""
 
-    goes_on: ClassVar[tuple[str, ...]] = ("items",)
+    merges_by: ClassVar[tuple[str, ...]] = ("items",)
     kind: Literal["set_fill_opacity"] = "set_fill_opacity"
     items: tuple[str, ...]
     """Which items."""
@@ -67,7 +67,7 @@ class SetFillOpacity(Command):
 class SetStroke(Command):
     """Sets what a stroke of items is painted with; those that have fewer strokes get one."""
 
-    goes_on: ClassVar[tuple[str, ...]] = ("items", "stroke")
+    merges_by: ClassVar[tuple[str, ...]] = ("items", "stroke")
     kind: Literal["set_stroke"] = "set_stroke"
     items: tuple[str, ...]
     """Which items."""
@@ -93,7 +93,7 @@ class SetStroke(Command):
 class SetStrokeWidth(Command):
     """Sets the width of a stroke of items."""
 
-    goes_on: ClassVar[tuple[str, ...]] = ("items", "stroke")
+    merges_by: ClassVar[tuple[str, ...]] = ("items", "stroke")
     kind: Literal["set_stroke_width"] = "set_stroke_width"
     items: tuple[str, ...]
     """Which items."""
@@ -252,7 +252,7 @@ class SetRule(Command):
 class SetOpacity(Command):
     """Sets how much of items shows; of containers all that they hold taken together."""
 
-    goes_on: ClassVar[tuple[str, ...]] = ("items",)
+    merges_by: ClassVar[tuple[str, ...]] = ("items",)
     kind: Literal["set_opacity"] = "set_opacity"
     items: tuple[str, ...]
     """Which items, groups and layers."""
@@ -290,7 +290,7 @@ class SetBlend(Command):
 class SetEffects(Command):
     """Sets what is done to items once they are painted."""
 
-    goes_on: ClassVar[tuple[str, ...]] = ("items",)
+    merges_by: ClassVar[tuple[str, ...]] = ("items",)
     kind: Literal["set_effects"] = "set_effects"
     items: tuple[str, ...]
     """Which items, groups and layers."""

@@ -79,7 +79,7 @@ class SwatchesOfItems(Command):
 class SetSwatch(Command):
     """Changes a swatch, and with it all that is painted with it."""
 
-    goes_on: ClassVar[tuple[str, ...]] = ("swatch",)
+    merges_by: ClassVar[tuple[str, ...]] = ("swatch",)
     reaches_links: ClassVar[bool] = True
     kind: Literal["set_swatch"] = "set_swatch"
     swatch: str

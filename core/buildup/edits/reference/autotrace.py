@@ -14,7 +14,7 @@ from buildup.drawing.itemtypes import Outline, Symmetry
 from buildup.drawing.model import Drawing
 from buildup.drawing.paint import Style
 from buildup.drawing.paintchecks import check_style
-from buildup.drawing.units import told
+from buildup.drawing.units import format_length
 from buildup.edits.change import Delta, placed
 from buildup.edits.command import Command
 from buildup.edits.fairness.fairing import check_tolerance
@@ -26,8 +26,8 @@ from buildup.forms.symmetry.halving import Halves, halved
 from buildup.forms.symmetry.seams import SeamLine
 from buildup.forms.symmetry.welding import welded
 from buildup.geometry.angles import cross, degrees_of, line_degrees
-from buildup.geometry.hausdorff import apart_both_ways
-from buildup.geometry.progress import begun
+from buildup.geometry.hausdorff import hausdorff
+from buildup.geometry.progress import add_work
 from buildup.messages import message
 
 PAIRS_A_SEGMENT = 80
@@ -74,7 +74,7 @@ class TraceOutline(Command):
         style = self.style or Style()
         check_style(style)
         paths = traced_area.contours if self.holes else outer_paths(traced_area.contours)
-        begun(PAIRS_A_SEGMENT * sum(map(len, paths)))
+        add_work(PAIRS_A_SEGMENT * sum(map(len, paths)))
         sides = halved(paths, pixel=pixel) if self.symmetric else None
         outline = Outline(
             id=self.item,
@@ -85,8 +85,8 @@ class TraceOutline(Command):
         )
         count = sum(len(c.anchors) for c in outline.contours)
         made = [s for c in outline.contours for s in c.segments]
-        far = apart_both_ways(made, [s for path in paths for s in path])
-        away = told(far, unit=drawing.sheet.unit)
+        far = hausdorff(made, [s for path in paths for s in path])
+        away = format_length(far, unit=drawing.sheet.unit)
         said = message("notes.traced", count=count, distance=away)
         if sides:
             said += " " + _said_of_sides(sides)
@@ -133,7 +133,7 @@ class TraceOutline(Command):
         for free in FREELY:
             every = range(len(few.anchors))
             made = settled_on(few, every, path, reach=free * near).contour
-            if apart_both_ways(made.segments, path) <= near:
+            if hausdorff(made.segments, path) <= near:
                 few = made
                 break
         if not self.extremes:

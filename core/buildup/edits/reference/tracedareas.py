@@ -8,12 +8,12 @@ from buildup.contours.settling import settled_on
 from buildup.drawing.model import Drawing
 from buildup.drawing.sheet import TracedArea
 from buildup.drawing.sheetchecks import check_traced_area
-from buildup.drawing.units import told
+from buildup.drawing.units import format_length
 from buildup.edits.anchors.editing import by_outline, with_rebuilt
 from buildup.edits.change import Delta
 from buildup.edits.command import AnchorRef, Command
 from buildup.forms.matching.tracedarea import reference_of, traced_area_on
-from buildup.geometry.progress import begun
+from buildup.geometry.progress import add_work
 from buildup.geometry.tolerances import SAME_PLACE
 from buildup.messages import message, refusal
 
@@ -65,7 +65,7 @@ class FitToReference(Command):
         if self.reach <= 0.0:
             raise refusal("bad_radius")
         traced_area, _ = traced_area_on(drawing, self.reference)
-        begun(PAIRS_AN_ANCHOR * len(self.anchors))
+        add_work(PAIRS_AN_ANCHOR * len(self.anchors))
         shape = tuple(s for path in traced_area.contours for s in path)
         put = []
         moved = 0.0
@@ -85,4 +85,4 @@ def _said_of_settling(moved: float, unit: str) -> str:
     """What is said of anchors that were settled."""
     if moved <= SAME_PLACE:
         return message("notes.best_match")
-    return message("notes.handles_moved", distance=told(moved, unit=unit))
+    return message("notes.handles_moved", distance=format_length(moved, unit=unit))

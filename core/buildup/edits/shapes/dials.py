@@ -7,7 +7,7 @@ from typing import ClassVar, Literal
 from buildup.drawing.checks import check_numbers
 from buildup.drawing.itemtypes import Frame, Shape
 from buildup.drawing.model import Drawing
-from buildup.drawing.units import told
+from buildup.drawing.units import format_length
 from buildup.edits.change import Delta
 from buildup.edits.command import Command, Point
 from buildup.edits.items.targets import open_items
@@ -74,7 +74,7 @@ def _said(shapes: Iterable[Shape], unit: str) -> str:
             frame = shape.frame
             reach = dial.reach(frame.width, frame.height, dials)
             if dials[dial.name] > reach * (1.0 + 1e-9):
-                most = f"{reach:g} %" if dials.get("radius_in") else told(reach, unit=unit)
+                most = f"{reach:g} %" if dials.get("radius_in") else format_length(reach, unit=unit)
                 return message("notes.dial_limited", dial=dial.label, most=most)
     return ""
 
@@ -89,7 +89,7 @@ def with_word(drawing: Drawing, shapes: Iterable[Shape]) -> Delta:
 class SetDial(Command):
     """Sets one dial of the shapes that have it."""
 
-    goes_on: ClassVar[tuple[str, ...]] = ("items", "dial")
+    merges_by: ClassVar[tuple[str, ...]] = ("items", "dial")
     kind: Literal["set_dial"] = "set_dial"
     items: tuple[str, ...]
     """Which shapes; those without the dial stay as they are."""
@@ -114,7 +114,7 @@ class SetDial(Command):
 class SetMeasure(Command):
     """Sets a length that a shape has, such as the side of a polygon, by scaling it evenly."""
 
-    goes_on: ClassVar[tuple[str, ...]] = ("items", "measure")
+    merges_by: ClassVar[tuple[str, ...]] = ("items", "measure")
     kind: Literal["set_measure"] = "set_measure"
     items: tuple[str, ...]
     """Which shapes."""

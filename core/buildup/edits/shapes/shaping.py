@@ -41,7 +41,7 @@ from buildup.shapes.registry import checked_dials, dials_of, shape_kind
 class DrawShape(Command):
     """Draws a shape by dragging its box from corner to corner."""
 
-    aims: ClassVar[str] = "to"
+    pointer_field: ClassVar[str] = "to"
     kind: Literal["draw_shape"] = "draw_shape"
     item: str
     """The id of the new shape."""
@@ -103,7 +103,7 @@ def in_proportion(diagonal: complex, ratio: float) -> complex:
 class DrawLine(Command):
     """Draws a straight open outline from one place to another."""
 
-    aims: ClassVar[str] = "to"
+    pointer_field: ClassVar[str] = "to"
     kind: Literal["draw_line"] = "draw_line"
     item: str
     """The id of the new outline."""

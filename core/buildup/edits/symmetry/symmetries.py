@@ -93,7 +93,7 @@ def open_symmetry(drawing: Drawing, item_id: str) -> Symmetry:
 class SetSymmetry(Command):
     """Sets a symmetry by numbers; None keeps what it has."""
 
-    goes_on: ClassVar[tuple[str, ...]] = ("symmetry",)
+    merges_by: ClassVar[tuple[str, ...]] = ("symmetry",)
     kind: Literal["set_symmetry"] = "set_symmetry"
     symmetry: str
     """Which symmetry."""
@@ -135,7 +135,7 @@ class SetSymmetry(Command):
 class SetSecondStyle(Command):
     """Sets how every other image of a symmetry is painted."""
 
-    goes_on: ClassVar[tuple[str, ...]] = ("symmetry",)
+    merges_by: ClassVar[tuple[str, ...]] = ("symmetry",)
     kind: Literal["set_second_style"] = "set_second_style"
     symmetry: str
     """Which symmetry."""
@@ -161,7 +161,7 @@ class SetSecondStyle(Command):
 class DragSymmetry(Command):
     """Drags the middle of a symmetry, a grip of its line, or the peg of its number."""
 
-    aims: ClassVar[str] = "to"
+    pointer_field: ClassVar[str] = "to"
     kind: Literal["drag_symmetry"] = "drag_symmetry"
     symmetry: str
     """Which symmetry."""

@@ -5,11 +5,11 @@ from typing import Literal
 
 from buildup.contours.anchors import Anchor, Contour, Twin
 from buildup.contours.flow import settled
-from buildup.contours.twins import AnchorIndex, mirrored, without_widows
+from buildup.contours.twins import AnchorIndex, mirrored, without_unpaired
 from buildup.drawing.checks import check_id
 from buildup.drawing.itemtypes import Outline
 from buildup.drawing.model import Drawing
-from buildup.drawing.units import told
+from buildup.drawing.units import format_length
 from buildup.edits.anchors.anchororder import crossed
 from buildup.edits.change import Delta
 from buildup.edits.command import Command
@@ -24,7 +24,10 @@ def check_alike(outline: Outline, found: Balance, unit: str) -> None:
     """Refuses an outline that is not symmetric, by far."""
     if not found.alike:
         raise refusal(
-            "not_symmetric", outline.id, name=outline.name, distance=told(found.away, unit=unit)
+            "not_symmetric",
+            outline.id,
+            name=outline.name,
+            distance=format_length(found.away, unit=unit),
         )
 
 
@@ -71,7 +74,7 @@ def _changed(outline: Outline, changes: dict[AnchorIndex, Anchor]) -> Outline:
     for c, contour in enumerate(outline.contours):
         anchors = (changes.get((c, i), a) for i, a in enumerate(contour.anchors))
         contours.append(settled(replace(contour, anchors=tuple(anchors))))
-    return replace(outline, contours=without_widows(contours), hand_stroke=None)
+    return replace(outline, contours=without_unpaired(contours), hand_stroke=None)
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -103,7 +106,9 @@ class MakeSymmetric(Command):
             if first <= second:
                 changes |= self._evened(outline.contours, first, second, found.line)
         moved = max(abs(a.at - outline.contours[c].anchors[i].at) for (c, i), a in changes.items())
-        said = message("notes.anchors_moved", distance=told(moved, unit=drawing.sheet.unit))
+        said = message(
+            "notes.anchors_moved", distance=format_length(moved, unit=drawing.sheet.unit)
+        )
         return Delta(put=(_changed(outline, changes),), said=said)
 
     def _evened(

@@ -86,7 +86,7 @@ def name_of(text: str) -> str:
 class AddText(Command):
     """Writes words."""
 
-    aims: ClassVar[str] = "at"
+    pointer_field: ClassVar[str] = "at"
     kind: Literal["add_text"] = "add_text"
     item: str
     """The id of the new words."""
@@ -143,7 +143,7 @@ class Saying:
 class EditText(Command):
     """Says something else, or the same in another font."""
 
-    goes_on: ClassVar[tuple[str, ...]] = ("items",)
+    merges_by: ClassVar[tuple[str, ...]] = ("items",)
     kind: Literal["edit_text"] = "edit_text"
     items: tuple[str, ...]
     """Which words, in the order of what they say."""
@@ -182,7 +182,7 @@ class EditText(Command):
 class SetTextSetting(Command):
     """Sets a number of words."""
 
-    goes_on: ClassVar[tuple[str, ...]] = ("items", "setting")
+    merges_by: ClassVar[tuple[str, ...]] = ("items", "setting")
     kind: Literal["set_text_setting"] = "set_text_setting"
     items: tuple[str, ...]
     """Which words; those that have no such number stay as they are."""

@@ -9,7 +9,7 @@ from buildup.drawing.model import Drawing
 from buildup.drawing.sheet import Sheet
 from buildup.drawing.sheetchecks import check_sheet
 from buildup.drawing.tree import ROOT, Tree
-from buildup.forms.itemchecks import check_item, sound_clip
+from buildup.forms.itemchecks import check_item, checked_clip
 from buildup.messages import refusal
 
 NAMESPACE = "urn:build-up-curve:drawing"
@@ -30,7 +30,7 @@ def read_live(text: str) -> Drawing:
         sheet = check_sheet(read_stored(Sheet, told["sheet"]))
         layers = [read_item(i) for i in told["layers"]]
         held = {str(k): [str(i) for i in ids] for k, ids in told["held"].items()}
-        clip = None if told["clip"] is None else sound_clip(str(told["clip"]))
+        clip = None if told["clip"] is None else checked_clip(str(told["clip"]))
     except (ValueError, TypeError, KeyError, AttributeError, RecursionError):
         raise refusal("bad_data.file", "live") from None
     every = [i for ids in held.values() for i in ids]

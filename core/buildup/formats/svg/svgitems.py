@@ -5,7 +5,7 @@ from dataclasses import replace
 
 from buildup.contours.anchors import MOST_ANCHORS, Contour
 from buildup.drawing.clips import Clip
-from buildup.drawing.codec import check_sound
+from buildup.drawing.codec import check_in_range
 from buildup.drawing.itemtypes import AnyLeaf, Assembly, Group, Item, Outline
 from buildup.drawing.paint import PLAIN, Finish, Style
 from buildup.formats.svg.svgclips import Clip as ClipForm
@@ -61,7 +61,7 @@ class MadeItems:
         Raises:
             Refusal: `too_far`, `too_much`.
         """
-        check_sound(item)
+        check_in_range(item)
         cuts: list[tuple[str, tuple[ClipForm, ...]]] = []
         for forms in clips:
             cut = Assembly(id=self.new_id(), name=name, operation="intersection", style=item.style)
@@ -83,7 +83,7 @@ class MadeItems:
             group = whole.id
         for form in forms:
             self.count(form.contours)
-            check_sound(form.contours)
+            check_in_range(form.contours)
             outline = Outline(
                 id=self.new_id(),
                 name="Clip path",

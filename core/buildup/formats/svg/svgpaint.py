@@ -17,7 +17,7 @@ from buildup.drawing.paint import (
     Stroke,
     hex_of,
 )
-from buildup.forms.assembling import Form
+from buildup.forms.assembling import StyledPath
 from buildup.forms.seen import stroke_box
 from buildup.forms.strokes.dashing import fitted_dashes
 from buildup.forms.strokes.filters import (
@@ -81,7 +81,7 @@ def effects_seen(effects: Sequence[Effect], box: Box, by: Affine) -> tuple[list[
     return seen, reach_of(seen, Box.around(by(corner) for corner in box.corners))
 
 
-def form_lines(form: Form, name: str, decimals: int | None = None) -> Iterator[str]:
+def form_lines(form: StyledPath, name: str, decimals: int | None = None) -> Iterator[str]:
     """A form: its gradients, its fill and its strokes, back to front; one path where that will do.
 
     Args:
@@ -112,7 +112,7 @@ def form_lines(form: Form, name: str, decimals: int | None = None) -> Iterator[s
         yield from _stroke_lines(form, stroke, (name, number), decimals)
 
 
-def _is_plain(form: Form, stroke: Stroke) -> bool:
+def _is_plain(form: StyledPath, stroke: Stroke) -> bool:
     """Whether a stroke needs no path of its own."""
     return placing_of(form.contours, stroke) == "centred" and not (
         stroke.dashes and stroke.dash_fit
@@ -120,7 +120,7 @@ def _is_plain(form: Form, stroke: Stroke) -> bool:
 
 
 def _stroke_lines(
-    form: Form, stroke: Stroke, called: tuple[str, int], decimals: int | None
+    form: StyledPath, stroke: Stroke, called: tuple[str, int], decimals: int | None
 ) -> Iterator[str]:
     """A stroke as a path of its own, cut at the form where it lies on one side."""
     name, number = called

@@ -5,7 +5,7 @@ from dataclasses import dataclass
 
 from buildup.drawing.clips import Clip
 from buildup.drawing.itemtypes import Outline
-from buildup.forms.assembling import Form, operands_of
+from buildup.forms.assembling import StyledPath, operands_of
 from buildup.forms.contours import forms_in, item_box
 from buildup.geometry.boxes import Box
 from buildup.geometry.lengths import length
@@ -71,7 +71,7 @@ def shelf_measures(clip: Clip, other: Clip) -> ShelfMeasures:
     )
 
 
-def _difference(one: list[Form], other: list[Form]) -> float:
+def _difference(one: list[StyledPath], other: list[StyledPath]) -> float:
     first, second = (operands_of(_closed(f)) for f in (one, other))
     known = len(first)
 
@@ -83,10 +83,10 @@ def _difference(one: list[Form], other: list[Form]) -> float:
     return area_of_loops(apart) / whole if whole else 0.0
 
 
-def _forms(clip: Clip) -> list[Form]:
+def _forms(clip: Clip) -> list[StyledPath]:
     drawing = clip.drawing()
     return [f for i in clip.tops for f in forms_in(drawing, i)]
 
 
-def _closed(forms: list[Form]) -> list[Form]:
+def _closed(forms: list[StyledPath]) -> list[StyledPath]:
     return [f for f in forms if all(c.closed for c in f.contours) and f.contours]

@@ -9,8 +9,8 @@ from buildup.drawing.itemtypes import OffsetEffect
 from buildup.drawing.paint import Stroke
 from buildup.forms.assembling import (
     Assembled,
-    Form,
     Pairs,
+    StyledPath,
     anchors_of,
     contour_of,
     operands_of,
@@ -29,7 +29,7 @@ from buildup.geometry.strokes.stroking import NEAR_ENOUGH, Pen, beside, stroke_o
 from buildup.messages import message
 
 
-def stroke_form(form: Form, stroke: Stroke) -> tuple[Contour, ...]:
+def stroke_form(form: StyledPath, stroke: Stroke) -> tuple[Contour, ...]:
     """The outline of a stroke of a form; () where it does not show.
 
     Dashes are outlines by themselves.

@@ -12,7 +12,7 @@ from buildup.contours.anchors import Anchor, Contour
 from buildup.contours.flow import settled
 from buildup.contours.moving import moved_contour
 from buildup.contours.paths import TOUCH, merged, turned_round
-from buildup.contours.twins import without_widows
+from buildup.contours.twins import without_unpaired
 from buildup.drawing.itemtypes import Symmetry
 from buildup.forms.symmetry.copies import images
 from buildup.forms.symmetry.seams import SeamLine, seams_of
@@ -59,7 +59,7 @@ def welded(contours: Sequence[Contour], symmetry: Symmetry) -> tuple[Contour, ..
             there = moved_contour(even, by)
             found.append(turned_round(there) if by.determinant < 0.0 else there)
     plain = (replace(c, anchors=tuple(replace(a, seam=None) for a in c.anchors)) for c in found)
-    return without_widows([_kept_flowing(c) for c in plain])
+    return without_unpaired([_kept_flowing(c) for c in plain])
 
 
 def _opened(

@@ -21,7 +21,7 @@ from functools import lru_cache
 from buildup.geometry.angles import cross, degrees_of, direction, dot
 from buildup.geometry.bezier import Cubic, curvature_at, point_at
 from buildup.geometry.fairness.banded import solved
-from buildup.geometry.hausdorff import apart_both_ways
+from buildup.geometry.hausdorff import hausdorff
 from buildup.geometry.tolerances import NO_LENGTH
 
 NODES = (
@@ -148,7 +148,7 @@ def _within(work: "_Work", drawn: list[_Knot], tolerance: float) -> list[_Knot]:
 
 
 def _moved(drawn: Sequence[Cubic], knots: Sequence[_Knot]) -> float:
-    return apart_both_ways(drawn, tuple(_curves(knots)))
+    return hausdorff(drawn, tuple(_curves(knots)))
 
 
 def between(drawn: Sequence[Cubic], fair: Sequence[Cubic], amount: float) -> tuple[Cubic, ...]:

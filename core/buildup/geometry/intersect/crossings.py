@@ -29,7 +29,7 @@ from buildup.geometry.intersect.newton import powers, step
 from buildup.geometry.intersect.samecurve import Overlap, common_length
 from buildup.geometry.intersect.touches import differ, each_once, lies_on, shared_ends
 from buildup.geometry.nearest import nearest_parameter
-from buildup.geometry.progress import begun
+from buildup.geometry.progress import add_work
 from buildup.geometry.tolerances import NO_LENGTH, SAME_PLACE
 from buildup.messages import refusal
 
@@ -198,7 +198,7 @@ def _searched(firsts: Iterable[Span], seconds: Iterable[Span], inside: Box | Non
         if steps > MOST_STEPS:
             raise refusal("too_entangled.curves")
         if steps % A_PAIR == 0:
-            begun(1)
+            add_work(1)
         a, b = stack.pop()
         if _apart(a.part, b.part) or (inside is not None and _outside(a, b, inside)):
             continue

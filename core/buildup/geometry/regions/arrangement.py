@@ -17,7 +17,7 @@ from buildup.geometry.intersect.meeting import met_by
 from buildup.geometry.intersect.nodes import Nodes
 from buildup.geometry.intersect.prepared import Operand, PreparedSegment, near_pairs, strands_of
 from buildup.geometry.nearest import nearest_parameter
-from buildup.geometry.progress import MEETING, told_of
+from buildup.geometry.progress import MEETING, with_progress
 from buildup.messages import refusal
 
 MOST_PAIRS = 120_000
@@ -202,7 +202,7 @@ def _cuts(
     cuts = [[(0.0, nodes.at(s.cubic[0])), (1.0, nodes.at(s.cubic[3]))] for s in strands]
     pairs = list(itertools.islice(near_pairs(strands), MOST_PAIRS + 1))
     met: list[tuple[int, int, Crossing]] = []
-    for i, j in told_of(pairs, MEETING):
+    for i, j in with_progress(pairs, MEETING):
         if len(met) > MOST_MET or len(pairs) > MOST_PAIRS:
             raise refusal("too_entangled")
         met += [(i, j, c) for c in met_by(strands[i], strands[j], tolerance)]

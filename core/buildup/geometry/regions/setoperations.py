@@ -16,7 +16,7 @@ from buildup.geometry.bezier import point_at
 from buildup.geometry.boxes import Box
 from buildup.geometry.inside import winding
 from buildup.geometry.intersect.prepared import Operand, closed
-from buildup.geometry.progress import PUTTING_TOGETHER, told_of
+from buildup.geometry.progress import PUTTING_TOGETHER, with_progress
 from buildup.geometry.regions.arrangement import Arrangement, Edge, Step, arranged
 from buildup.geometry.regions.rejoining import Part, parts_along, parts_of, runs_of
 from buildup.geometry.regions.tracing import Keep, Unsound, faces, loops, loops_of, sides
@@ -123,7 +123,7 @@ def combined_each(
     def found(arrangement: Arrangement) -> list[tuple[Loop, ...]]:
         every = []
         for keep in keeps:
-            walks = told_of(loops(arrangement, keep), PUTTING_TOGETHER)
+            walks = with_progress(loops(arrangement, keep), PUTTING_TOGETHER)
             made = (parts_of(loop, arrangement) for loop in walks)
             every.append(tuple(loop for loop in made if not _is_sliver(loop)))
         return every
@@ -269,7 +269,7 @@ def _faces_of(arrangement: Arrangement, keep: Keep) -> list[_Face]:
     """The faces of what is kept: each hole belongs to the smallest outer loop around it."""
     outer: list[tuple[float, list[Step], Loop]] = []
     holes: list[tuple[float, list[Step], Loop]] = []
-    for steps in told_of(faces(arrangement, keep), PUTTING_TOGETHER):
+    for steps in with_progress(faces(arrangement, keep), PUTTING_TOGETHER):
         loop = parts_of(steps, arrangement)
         if _is_sliver(loop):
             continue

@@ -14,7 +14,7 @@ from buildup.geometry.bezier import Cubic, derivative_at, point_at
 from buildup.geometry.intersect.cones import CLEAR
 from buildup.geometry.intersect.prepared import PreparedSegment
 from buildup.geometry.monotone import monotone_parts, passes, values
-from buildup.geometry.progress import WINDING, told_of
+from buildup.geometry.progress import WINDING, with_progress
 from buildup.geometry.regions.arrangement import Arrangement, Edge, Step, Stretch, added
 from buildup.geometry.tolerances import SAME_PLACE, STANDS_STILL
 
@@ -32,7 +32,7 @@ def find_windings(arrangement: Arrangement) -> None:
     """Set `left` of every edge."""
     rays = _Rays(_strands(arrangement), arrangement.tolerance)
     steps = [(c[k - 1], step) for _, c in arrangement.contours for k, step in enumerate(c)]
-    for before, step in told_of(steps, WINDING):
+    for before, step in with_progress(steps, WINDING):
         edge, _ = step
         if edge.left is not None:
             continue

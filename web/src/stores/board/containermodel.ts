@@ -43,7 +43,7 @@ export class ContainerModel {
   pickOf(drawn: string): string {
     const around = [...this.showing.tree.value.above(drawn), drawn];
     const at = around.indexOf(this.here.value);
-    return around[at < 0 ? 1 : at + 1] ?? drawn; // what lies elsewhere: as from its layer
+    return around[at + 1] ?? around[1] ?? drawn;
   }
 
   /** Go to where an item is picked from: nowhere, where it can be picked from here. */
