@@ -524,6 +524,6 @@ class FrameTest(unittest.TestCase):
         was = selection(before, ["leaf", "plate"]).frame
         self.assertAlmostEqual(told.selection.frame.angle, 20)
         self.assertAlmostEqual(told.selection.frame.width, was.width)
-        self.assertEqual(len(told.made), 2)
+        self.assertEqual(len(told.selects), 2)
         self.assertIsInstance(before.items["leaf"], Outline)
         self.assertIsInstance(before.items["plate"], Shape)

@@ -53,8 +53,8 @@ class MessagesTest(TestCase):
         known = strings()
         families = ("bad_export_settings.", "bad_length.", "too_much.svg_", "spots.", "mends.")
         for key in ALL:
-            add_work = next((f for f in families if key.startswith(f) and f in known), None)
-            self.assertTrue(key in known or add_work, key)
+            begun = next((f for f in families if key.startswith(f) and f in known), None)
+            self.assertTrue(key in known or begun, key)
 
     def test_a_sentence_ends_and_keeps_to_the_words_of_the_trade(self):
         for key, sentence in {**REFUSALS, **NOTES}.items():

@@ -20,7 +20,7 @@ class SlowClientSocket(socket.socket):
 
     def recv(self, size: int, flags: int = 0) -> bytes:
         """What has come, or will come in time."""
-        add_work = time.monotonic()
+        begun = time.monotonic()
         self.settimeout(max(self.left, 0.01))
         try:
             data = super().recv(size, flags)
@@ -28,7 +28,7 @@ class SlowClientSocket(socket.socket):
             raise ConnectionResetError(errno.ECONNRESET, "the sender was too slow") from None
         finally:
             self.settimeout(None)
-        self.left += len(data) / SLOWEST - (time.monotonic() - add_work)
+        self.left += len(data) / SLOWEST - (time.monotonic() - begun)
         return data
 
 

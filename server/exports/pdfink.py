@@ -86,7 +86,7 @@ class Ink:
         return self._document.make_stream(
             content,
             Type=Name.XObject,
-            Subtype=Name.StyledPath,
+            Subtype=Name.Form,
             BBox=Array([self._box.left, self._box.top, self._box.right, self._box.bottom]),
             Group=group,
             Resources=Dictionary({f"/{k}": v for k, v in self._kept.items() if len(v) > 0}),
@@ -190,7 +190,7 @@ class Ink:
         form = self._document.make_stream(
             marks.encode(),
             Type=Name.XObject,
-            Subtype=Name.StyledPath,
+            Subtype=Name.Form,
             BBox=Array([reach.left, reach.top, reach.right, reach.bottom]),
             Group=Dictionary(S=Name.Transparency, CS=Name.DeviceGray, I=True),
             Resources=Dictionary(Pattern=Dictionary(P0=_pattern(paint, reach, opacities=True))),

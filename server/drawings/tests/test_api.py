@@ -363,7 +363,7 @@ class ApiTest(ApiCase):
         paste = {"kind": "paste_items", "clip": reading["clip"], "copies": "p", "at": [10, 10]}
         answer = self.send(paste)
         self.assertEqual(answer.status_code, 200)
-        self.assertEqual(answer.json()["repaint"]["made"], ["p-1"])
+        self.assertEqual(answer.json()["repaint"]["selects"], ["p-1"])
         (item,) = Item.objects.filter(drawing=self.drawing).exclude(parent="")
         self.assertEqual(json.loads(item.body)["frame"]["place"]["origin"], [10, 10])
         refused = self.post("queries/clipboard", {"text": "<svg"})

@@ -1,4 +1,4 @@
-"""Layers, groups and what else holds items: make, take apart, merge, how much shows through."""
+"""Layers, groups and what else holds items: make, separate, merge, how much shows through."""
 
 from collections.abc import Sequence
 from dataclasses import dataclass, replace

@@ -149,8 +149,8 @@ class DragRotation(Placing):
 
     def _by(self, frame: OrientedBox) -> float:
         about = pivot(frame, self.about)
-        add_work, now = complex(*self.start) - about, complex(*self.to) - about
-        angle = frame.angle + degrees_of(now) - degrees_of(add_work)
+        begun, now = complex(*self.start) - about, complex(*self.to) - about
+        angle = frame.angle + degrees_of(now) - degrees_of(begun)
         near = round(angle / 45.0) * 45.0
         if self.stepped:
             angle = round(angle / 15.0) * 15.0
