@@ -29,7 +29,7 @@ def listed(row: Step, drew: Mapping[int, str]) -> dict[str, Any]:
 
 
 Around = tuple[Step | None, Step | None]
-CutPreview = tuple[Sequence[str], ViewRequest]
+ViewedSelection = tuple[Sequence[str], ViewRequest]
 """What is selected, and what is shown of it."""
 
 
@@ -62,7 +62,7 @@ def change(
     row: Drawing,
     delta: Delta,
     after: Value,
-    looked: CutPreview,
+    looked: ViewedSelection,
     *,
     since: int,
     around: Around,

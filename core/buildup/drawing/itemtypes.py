@@ -298,12 +298,12 @@ Item = AnyLeaf | Layer | Group | Symmetry | Assembly | Linked
 
 
 def finish_of(item: Item) -> Finish:
-    """How an item shows as a whole; of one that is painted it is part of its style."""
+    """The opacity, blend mode and effects of an item; of one that is painted, part of its style."""
     return item.style.finish if isinstance(item, Painted) else item.finish
 
 
 def with_finish(item: Item, finish: Finish) -> Item:
-    """An item that shows otherwise as a whole."""
+    """An item with another opacity, blend mode or effects."""
     if isinstance(item, Painted):
         return replace(item, style=replace(item.style, finish=finish))
     return replace(item, finish=finish)

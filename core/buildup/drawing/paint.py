@@ -220,7 +220,7 @@ Effect = Blur | Feather | Shadow | Glow
 
 @dataclass(frozen=True, slots=True)
 class Finish:
-    """How something shows as a whole, once it is painted.
+    """Opacity, blend mode and effects, once something is painted.
 
     Args:
         opacity: from 0 (not to be seen) to 1.

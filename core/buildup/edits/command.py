@@ -50,7 +50,7 @@ class Command:
     """It goes on drawing an outline: such steps of one outline are listed as one."""
 
     whole: ClassVar[bool] = False
-    """It moves items as a whole: none of their anchors is pulled back to a seam it lay on."""
+    """It moves whole items: none of their anchors is pulled back to a seam it lay on."""
 
     pointer_field: ClassVar[str] = ""
     """The field that the pointer sets: a place or a way, which moves on to what the pointer meets;

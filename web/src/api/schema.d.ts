@@ -1829,7 +1829,7 @@ export interface components {
         };
         /**
          * Finish
-         * @description How something shows as a whole, once it is painted.
+         * @description Opacity, blend mode and effects, once something is painted.
          *
          *     Args:
          *         opacity: from 0 (not to be seen) to 1.

@@ -67,7 +67,7 @@ def held_eased(drawing: Drawing, delta: Delta, *, whole: bool) -> Delta:
     Args:
         drawing: as it was.
         delta: what an edit does to it.
-        whole: items are moved as a whole: by such maps curvatures stay continuous.
+        whole: whole items are moved: by such maps curvatures stay continuous.
 
     """
     if whole or not any(

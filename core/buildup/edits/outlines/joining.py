@@ -1,4 +1,4 @@
-"""Paths as a whole: break, join, turn round, start elsewhere."""
+"""Whole paths: split, join, reverse, set the start point."""
 
 from dataclasses import dataclass, replace
 from typing import Literal

@@ -1,4 +1,4 @@
-"""How items are painted: their fill, their strokes, and how they show as a whole."""
+"""How items are painted: their fill, their strokes, their opacity and effects."""
 
 from collections.abc import Callable
 from dataclasses import dataclass, replace
@@ -325,7 +325,7 @@ def styled(drawing: Drawing, ids: tuple[str, ...], change: Callable[[Style], Sty
 
 
 def _finished(drawing: Drawing, ids: tuple[str, ...], **changes: Any) -> Delta:
-    """The delta that lets items show otherwise as a whole."""
+    """The delta that changes the opacity, blend mode or effects of items."""
     put = []
     for item in open_items(drawing, ids):
         finish = replace(finish_of(item), **changes)
