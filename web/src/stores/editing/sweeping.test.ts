@@ -86,4 +86,22 @@ test("an answer for a sweep that was interrupted takes nothing; nor does one tha
   answers.push(() => Promise.reject(new ApiError("unsound_region", "Not to be had.", 422)));
   sweeping.across([[5, 0]]);
   expect(await sweeping.swept()).toBeNull();
+  expect(sweeping.trouble).toBe("Not to be had.");
+});
+
+test("a fault in one sweep does not end those after it; what was left is not lit up late", async () => {
+  const sweeping = await entered();
+  answers.push(() => Promise.reject(new Error("unforeseen")));
+  sweeping.across([[5, 0]]);
+  await expect(sweeping.swept()).rejects.toThrow("unforeseen");
+  sweeping.across([[15, 0]]);
+  expect(await sweeping.swept()).toMatchObject({ places: [[1, 1]] });
+  let answer: (found: Answer) => void = () => undefined;
+  answers.push(() => new Promise((resolve) => (answer = resolve)));
+  sweeping.light([5, 0]);
+  sweeping.light(null);
+  answer([0]);
+  await vi.waitFor(() => expect(asked).toHaveLength(3));
+  await Promise.resolve();
+  expect(sweeping.over).toBeNull();
 });

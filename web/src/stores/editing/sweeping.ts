@@ -66,16 +66,21 @@ export const useSweeping = defineDrawingStore("sweeping", () => {
       return mine === asked && marks.value ? found : [];
     } catch (problem) {
       if (!(problem instanceof ApiError)) throw problem;
-      return []; // what is wrong was said when the regions were asked for
+      if (mine === asked) trouble.value = problem.message;
+      return [];
     }
   };
 
+  /** Where the pointer is; null: no region is to be lit up. */
+  let pointer: Point | null = null;
   const lighting = new LatestOnly<Point>(async (place) => {
-    over.value = (await regionsAt([place]))[0] ?? null;
+    const [found] = await regionsAt([place]);
+    over.value = pointer ? (found ?? null) : null;
   });
   /** Light up the region at a place; null: none. */
   function light(place: Point | null): void {
-    if (place && marks.value) lighting.put(place);
+    pointer = marks.value ? place : null;
+    if (pointer) lighting.put(pointer);
     else over.value = null;
   }
 
@@ -83,13 +88,16 @@ export const useSweeping = defineDrawingStore("sweeping", () => {
   let waiting: Point[] = [];
   let asking: Promise<void> | null = null;
   async function askAll(): Promise<void> {
-    while (waiting.length > 0) {
-      const places = waiting;
-      waiting = [];
-      const found = (await regionsAt(places)).filter((n) => n !== null);
-      taken.value = [...new Set([...taken.value, ...found])];
+    try {
+      while (waiting.length > 0) {
+        const places = waiting;
+        waiting = [];
+        const found = (await regionsAt(places)).filter((n) => n !== null);
+        taken.value = [...new Set([...taken.value, ...found])];
+      }
+    } finally {
+      asking = null; // whatever went wrong: the next sweep asks again
     }
-    asking = null;
   }
 
   /** Go across some places; a region counts once. */
