@@ -11,7 +11,7 @@ from buildup.drawing.codec import write, write_item
 from buildup.edits.apply import apply, read_command
 from buildup.session import Session
 
-from core.tests.test_edits import EVERY
+from core.tests.edits.test_edits import EVERY
 from core.tests.zoo import full
 
 BAD = {"id": "x", "command": {"kind": "x"}}

@@ -28,7 +28,7 @@ from drawings.services.lifecycle import make
 from fontTools.pens.svgPathPen import SVGPathPen
 from fontTools.ttLib import TTFont
 
-from core.tests.test_svgfiles import document, pixels
+from core.tests.formats.test_svgfiles import document, pixels
 from fonts import shipped
 from fonts.fontfile import checked_font
 from fonts.models import Font

@@ -21,8 +21,8 @@ from exports.dxf import dxf
 from exports.parcels import Job
 from exports.pdf import pdf
 
-from core.tests.test_keeping import done
-from core.tests.test_svgfiles import document
+from core.tests.edits.test_library import done
+from core.tests.formats.test_svgfiles import document
 from core.tests.zoo import drawing, full, leaf, plate, wire
 
 

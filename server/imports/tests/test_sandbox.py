@@ -15,8 +15,8 @@ from common.sandbox.slots import Slots
 from django.contrib.auth import get_user_model
 from django.test import SimpleTestCase, TransactionTestCase, override_settings
 
-from core.tests.test_hostile import HOSTILE, doubling
-from core.tests.test_svgfiles import document
+from core.tests.formats.test_hostile import HOSTILE, doubling
+from core.tests.formats.test_svgfiles import document
 
 NOTHING = document("<path d='M0 0H9'/>").encode()
 

@@ -10,7 +10,7 @@ from django.test import TransactionTestCase
 from drawings import store
 from drawings.models import Drawing
 
-from core.tests.test_keeping import done
+from core.tests.edits.test_library import done
 from core.tests.zoo import disc, drawing, full, leaf, plate
 from library.builtin.tray import luthiers_tray
 from library.models import Shelf, ShelfEntry

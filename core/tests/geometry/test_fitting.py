@@ -30,7 +30,7 @@ from shapely import LineString, Point
 from core.tests.outlines import glyph
 from core.tests.zoo import cubics, leaf, points, ring, samples
 
-ROOT = Path(__file__).resolve().parents[2]
+ROOT = Path(__file__).resolve().parents[3]
 FONT = ROOT / "web/node_modules/@fontsource-variable/hanken-grotesk/files"
 GLYPHS = {"S": 12, "O": 7, "a": 19, "g": 24, "eight": 14, "ampersand": 17}
 """Glyphs, and the most anchors that fitting them may take at a tolerance of 1 unit of 1,000."""

@@ -14,7 +14,7 @@ from buildup.geometry.areas import area_of
 from buildup.geometry.bezier import point_at
 from buildup.geometry.nearest import nearest
 
-from core.tests.test_fairing import QUARTER, contour, drawing
+from core.tests.edits.test_fairing import QUARTER, contour, drawing
 
 CIRCLE = [tuple(p * 1j**k for p in QUARTER) for k in range(4)]
 R = 100.0

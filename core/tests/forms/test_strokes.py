@@ -24,7 +24,7 @@ from buildup.geometry.nearest import nearest
 from buildup.geometry.strokes.offsets import offset_of
 from PIL import Image
 
-from core.tests.test_assemblies import ROUND, area, done
+from core.tests.forms.test_assemblies import ROUND, area, done
 from core.tests.zoo import CUBICS, disc, drawing, leaf, wing
 
 INK = "#000000"

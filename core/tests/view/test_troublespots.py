@@ -13,7 +13,7 @@ from buildup.geometry.bezier import part_of
 from buildup.troublespots import SPOTS, trouble_spots
 
 from core.tests.outlines import glyph
-from core.tests.test_fairing import QUARTER, contour, drawing
+from core.tests.edits.test_fairing import QUARTER, contour, drawing
 from core.tests.zoo import full
 
 CIRCLE = [tuple(p * 1j**k for p in QUARTER) for k in range(4)]

@@ -24,7 +24,7 @@ from hypothesis import strategies as st
 from scipy.special import gamma
 from shapely import Point
 
-from core.tests.test_shapes import flat, made
+from core.tests.shapes.test_shapes import flat, made
 from core.tests.zoo import drawing, leaf, wing
 
 SQUARE = (0j, 100 + 0j, 100 + 100j, 100j)

@@ -17,7 +17,7 @@ from buildup.formats.svg.svgwork import FOR_A_CHARACTER, Work
 from hypothesis import given
 from hypothesis import strategies as st
 
-from core.tests.test_svgfiles import document
+from core.tests.formats.test_svgfiles import document
 
 
 def doubling(holder, levels, fan, leaf=""):

@@ -34,8 +34,8 @@ from buildup.view.symmetrymarks import matrix_of
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from core.tests.test_fitting import glyph_contours
-from core.tests.test_shapes import flat
+from core.tests.geometry.test_fitting import glyph_contours
+from core.tests.shapes.test_shapes import flat
 from core.tests.zoo import drawing, full, leaf, points
 
 coordinates = st.floats(-500, 500, allow_nan=False).map(lambda x: round(x, 3))

@@ -9,7 +9,7 @@ from buildup.edits.apply import apply, read_command
 from buildup.errors import Refusal
 from buildup.forms.contours import contours_of, item_box
 
-from core.tests.test_assemblies import ROUND, area, done, two
+from core.tests.forms.test_assemblies import ROUND, area, done, two
 from core.tests.zoo import disc, drawing, full, leaf, wire
 
 

@@ -26,7 +26,7 @@ from buildup.view.selection import ViewRequest, selection
 from PIL import Image
 from shapely.affinity import scale
 
-from core.tests.test_shapes import flat
+from core.tests.shapes.test_shapes import flat
 from core.tests.zoo import disc, drawing, full, leaf, wing
 
 ROUND = math.pi * 40 * 40 * 1.00027

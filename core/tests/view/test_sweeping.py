@@ -13,7 +13,7 @@ from buildup.forms.contours import contours_of
 from buildup.geometry.inside import winding
 from buildup.view.regionmarks import regions_at, sweep_marks
 
-from core.tests.test_assemblies import ROUND, area, done, lens
+from core.tests.forms.test_assemblies import ROUND, area, done, lens
 from core.tests.zoo import disc, drawing
 
 
