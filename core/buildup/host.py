@@ -89,12 +89,12 @@ def aimed(
         return Aimed(meeting=meeting, command=write_command(moved), repaint=None)
     line = moved.guide_line
     try:
-        told = preview(drawing, moved, selected, shows)
+        repaint = preview(drawing, moved, selected, shows)
     except Refusal:
         if line is None:
             raise
         return Aimed(meeting=meeting, command=None, repaint=None, line=line)
-    return Aimed(meeting=meeting, command=None, repaint=told, line=line)
+    return Aimed(meeting=meeting, command=None, repaint=repaint, line=line)
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -129,7 +129,7 @@ def spread(
     if drag is not None:
         to = check_point(drag.to) + complex(*meeting.shift)
         laid = laid.pulled(drawing, drag.peg, to, held=drag.held)
-    told = (
+    repaint = (
         _spread_out(drawing, laid, taken_again(drawing, laid.items), selected, shows)
         if isinstance(laid, Repeating)
         else preview(drawing, laid, selected, shows)
@@ -138,7 +138,7 @@ def spread(
         meeting=meeting,
         command=write_command(laid),
         pegs=laid.draft_pegs(drawing),
-        repaint=told,
+        repaint=repaint,
     )
 
 

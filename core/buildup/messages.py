@@ -386,15 +386,15 @@ def message(key: str, /, **parameters: object) -> str:
     return _ALL[key].format_map(parameters)
 
 
-def refusal(key: str, place: str = "", /, **parameters: object) -> Refusal:
+def refusal(key: str, position: str = "", /, **parameters: object) -> Refusal:
     """The refusal of a key.
 
     Args:
         key: one of `REFUSALS`; what stands before its first dot is the code.
-        place: the id of the item or the name of the field it is about, or empty.
+        position: the id of the item or the name of the field it is about, or empty.
         parameters: what its sentence names.
 
     >>> refusal("bad_count.blend", most=200).code
     'bad_count'
     """
-    return Refusal(key.partition(".")[0], message(key, **parameters), place)
+    return Refusal(key.partition(".")[0], message(key, **parameters), position)

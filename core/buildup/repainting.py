@@ -125,11 +125,13 @@ def _repaint_of(
 ) -> Repaint:
     """The repaint of a delta that tells some items of those that it changed."""
     only = None if before is None else changed
-    told = [drawable(after, i) for i in changed]
+    repaint = [drawable(after, i) for i in changed]
     if held is not None and not shows.whole:
-        told = [spliced(d, drawable(held, d.id) if d.id in held.items else None) for d in told]
+        repaint = [
+            spliced(d, drawable(held, d.id) if d.id in held.items else None) for d in repaint
+        ]
     return Repaint(
-        items=tuple(told),
+        items=tuple(repaint),
         removed=delta.removed,
         moves=delta.moves,
         sheet=delta.sheet,
@@ -162,8 +164,8 @@ def preview(
         held = taken_again(drawing, command.items)
         if len(held.items) > MOST_EXACT:
             return _moved_as_drawn(command, held)
-        told = previewed(drawing, command, selected, shows)
-        return _framed_as_one(told, command, held) if selected else told
+        repaint = previewed(drawing, command, selected, shows)
+        return _framed_as_one(repaint, command, held) if selected else repaint
     return previewed(drawing, command, selected, shows)
 
 
@@ -194,10 +196,10 @@ def _looks_different(before: Drawing, after: Drawing, container: str) -> bool:
     return symmetry_mark(before, old) != symmetry_mark(after, new)
 
 
-def _framed_as_one(told: Repaint, command: Placing, held: SelectionBox) -> Repaint:
+def _framed_as_one(repaint: Repaint, command: Placing, held: SelectionBox) -> Repaint:
     """The same with the frame turned and sheared as the items are, for as long as they are held."""
     frame = frame_box(held.frame.moved(command.way(held.frame).by))
-    return replace(told, selection=replace(told.selection, frame=frame))
+    return replace(repaint, selection=replace(repaint.selection, frame=frame))
 
 
 def _moved_as_drawn(command: Placing, held: SelectionBox) -> Repaint:

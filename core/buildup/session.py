@@ -312,13 +312,13 @@ class Session:
 
 
 def _shows(question: Question) -> ViewRequest:
-    told = question.get("shows")
-    return ALL if told is None else read(ViewRequest, told)
+    asked = question.get("shows")
+    return ALL if asked is None else read(ViewRequest, asked)
 
 
 def _step(question: Question, name: str) -> StepName | None:
-    told = question.get(name)
-    return None if told is None else StepName(edit=told["edit"], name=told["name"])
+    asked = question.get(name)
+    return None if asked is None else StepName(edit=asked["edit"], name=asked["name"])
 
 
 def _letter(data: Question) -> PendingEdit:

@@ -107,7 +107,7 @@ class Timeline:
         return replace(self, done=_agreed(self.done, undo), ahead=_agreed(self.ahead, redo))
 
 
-def _agreed(known: tuple[Done, ...], told: StepName | None) -> tuple[Done, ...]:
-    if told is None:
+def _agreed(known: tuple[Done, ...], step: StepName | None) -> tuple[Done, ...]:
+    if step is None:
         return ()
-    return known if known and known[-1].step.edit == told.edit else (Done(told),)
+    return known if known and known[-1].step.edit == step.edit else (Done(step),)

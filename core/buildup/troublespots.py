@@ -143,52 +143,54 @@ class _Place:
     @property
     def reach(self) -> float:
         """How far a stretch may move, in sheet units."""
-        places = [a.at for a in self.path.anchors]
-        wide = max(p.real for p in places) - min(p.real for p in places)
-        high = max(p.imag for p in places) - min(p.imag for p in places)
+        positions = [a.at for a in self.path.anchors]
+        wide = max(p.real for p in positions) - min(p.real for p in positions)
+        high = max(p.imag for p in positions) - min(p.imag for p in positions)
         return max(MEND_REACH * math.hypot(wide, high), 1e-3)
 
 
-def _ease_direction(place: _Place) -> Command:
-    return EaseAnchors(anchors=(place.anchor(),))
+def _ease_direction(position: _Place) -> Command:
+    return EaseAnchors(anchors=(position.anchor(),))
 
 
-def _ease_curvature(place: _Place) -> Command:
-    return EaseAnchors(anchors=(place.anchor(),), to="curvature")
+def _ease_curvature(position: _Place) -> Command:
+    return EaseAnchors(anchors=(position.anchor(),), to="curvature")
 
 
-def _fair(place: _Place) -> Command:
-    return FairSegments(segments=place.segments(), tolerance=place.reach)
+def _fair(position: _Place) -> Command:
+    return FairSegments(segments=position.segments(), tolerance=position.reach)
 
 
-def _shorten(place: _Place) -> Command:
-    return ShortenHandles(segments=(place.anchor(),))
+def _shorten(position: _Place) -> Command:
+    return ShortenHandles(segments=(position.anchor(),))
 
 
-def _remove(place: _Place) -> Command:
+def _remove(position: _Place) -> Command:
     """One of the two anchors; the ends of an open path stay."""
-    last = place.trouble.index + 2 == len(place.path.anchors) and not place.path.closed
-    return DeleteAnchors(anchors=(place.anchor(0 if last else 1),))
+    last = position.trouble.index + 2 == len(position.path.anchors) and not position.path.closed
+    return DeleteAnchors(anchors=(position.anchor(0 if last else 1),))
 
 
-def _add_extreme(place: _Place) -> Command:
-    return AddAnchors(segments=(place.anchor(),), where="extremes")
+def _add_extreme(position: _Place) -> Command:
+    return AddAnchors(segments=(position.anchor(),), where="extremes")
 
 
-def _straighten(place: _Place) -> Command:
-    return StraightenSegments(segments=(place.anchor(),))
+def _straighten(position: _Place) -> Command:
+    return StraightenSegments(segments=(position.anchor(),))
 
 
-def _level(place: _Place) -> Command:
-    first, last = place.path.pairs[place.trouble.index]
+def _level(position: _Place) -> Command:
+    first, last = position.path.pairs[position.trouble.index]
     way = last.at - first.at
     level = abs(way.imag) < abs(way.real)
-    return LineUp(anchors=(place.anchor(), place.anchor(1)), way="level" if level else "upright")
+    return LineUp(
+        anchors=(position.anchor(), position.anchor(1)), way="level" if level else "upright"
+    )
 
 
-def _join(place: _Place) -> Command:
-    last = len(place.path.anchors) - 1
-    return JoinEnds(first=place.anchor(), second=place.anchor(last))
+def _join(position: _Place) -> Command:
+    last = len(position.path.anchors) - 1
+    return JoinEnds(first=position.anchor(), second=position.anchor(last))
 
 
 def _says(kind: Kind, measure: float, unit: str) -> str:

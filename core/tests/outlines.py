@@ -37,15 +37,15 @@ def glyph(name):
     glyph_set[name].draw(pen)
     contours, here = [], None
     for verb, points in pen.value:
-        places = [complex(x, -y) for x, y in points]
+        positions = [complex(x, -y) for x, y in points]
         if verb == "moveTo":
             contours.append([])
-            here = places[0]
+            here = positions[0]
         elif verb == "lineTo":
-            contours[-1].append(line(here, places[0]))
-            here = places[0]
+            contours[-1].append(line(here, positions[0]))
+            here = positions[0]
         elif verb == "qCurveTo":
-            *handles, last = places
+            *handles, last = positions
             ends = [(p + q) / 2 for p, q in itertools.pairwise(handles)]
             for q, end in zip(handles, [*ends, last], strict=True):
                 contours[-1].append((here, here + (q - here) * 2 / 3, end + (q - end) * 2 / 3, end))

@@ -179,9 +179,9 @@ def seamed(item="seamed"):
 def disc(item="disc", by=700 + 400j):
     """A round shape."""
     style = Style(fill="#C2410C")
-    place = Affine(origin=by)
+    position = Affine(origin=by)
     return Shape(
-        id=item, name=item, shape="ellipse", dials={}, frame=Frame(80, 80, place), style=style
+        id=item, name=item, shape="ellipse", dials={}, frame=Frame(80, 80, position), style=style
     )
 
 
@@ -245,10 +245,10 @@ def lettering(text="AV", **more):
 
 def words(item="words", *, by=-500 + 0j):
     """Words in two lines on an arc."""
-    place = turn(30.0, about=by).after(Affine(origin=by))
+    position = turn(30.0, about=by).after(Affine(origin=by))
     said = lettering("AV A\nVA", tracking=50.0)
     ink = Style(fill="#1B2924", strokes=())
-    return TextItem(id=item, name="Words", style=ink, lettering=said, place=place, radius=120.0)
+    return TextItem(id=item, name="Words", style=ink, lettering=said, place=position, radius=120.0)
 
 
 def full():

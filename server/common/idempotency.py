@@ -74,6 +74,6 @@ def _note(request: HttpRequest, key: str, response: HttpResponse) -> None:
 
 
 def _sum(request: HttpRequest) -> str:
-    told = hashlib.sha256(f"{request.method} {request.get_full_path()}\n".encode())
-    told.update(request.body)
-    return told.hexdigest()
+    digest = hashlib.sha256(f"{request.method} {request.get_full_path()}\n".encode())
+    digest.update(request.body)
+    return digest.hexdigest()

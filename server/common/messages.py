@@ -105,12 +105,12 @@ def sentence(key: str, /, **parameters: object) -> str:
     return SENTENCES[key].format_map(parameters)
 
 
-def refusal(key: str, place: str = "", /, **parameters: object) -> Refusal:
+def refusal(key: str, position: str = "", /, **parameters: object) -> Refusal:
     """The refusal of a key; what stands before its first dot is the code.
 
     Args:
         key: one of `SENTENCES`.
-        place: the id of the item or the name of the field it is about, or empty.
+        position: the id of the item or the name of the field it is about, or empty.
         parameters: what the sentence names.
     """
-    return Refusal(key.partition(".")[0], sentence(key, **parameters), place)
+    return Refusal(key.partition(".")[0], sentence(key, **parameters), position)

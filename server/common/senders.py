@@ -26,6 +26,6 @@ def from_this_machine(request: HttpRequest) -> bool:
 def sender(request: HttpRequest) -> str:
     """The address a request comes from; that the server in front names, where there is one."""
     passed_on = request.META.get("HTTP_X_FORWARDED_FOR", "") if settings.BEHIND_HTTPS else ""
-    told = [part.strip() for part in passed_on.split(",")]
-    named = told[-min(settings.PROXIES, len(told))]
+    senders = [part.strip() for part in passed_on.split(",")]
+    named = senders[-min(settings.PROXIES, len(senders))]
     return named or request.META.get("REMOTE_ADDR", "")

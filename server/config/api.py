@@ -33,19 +33,19 @@ class DescribedAPI(NinjaAPI):
 
     def get_openapi_schema(self, *args: Any, **named: Any) -> OpenAPISchema:
         """The schema, with problem details at every operation."""
-        told = super().get_openapi_schema(*args, **named)
+        schema = super().get_openapi_schema(*args, **named)
         form = Problem.model_json_schema(ref_template=f"{SCHEMAS}{{model}}")
-        told["components"]["schemas"].update(form.pop("$defs", {}))
-        told["components"]["schemas"].setdefault("Problem", form)
+        schema["components"]["schemas"].update(form.pop("$defs", {}))
+        schema["components"]["schemas"].setdefault("Problem", form)
         content = {PROBLEM_TYPE: {"schema": {"$ref": f"{SCHEMAS}Problem"}}}
-        for operations in told["paths"].values():
+        for operations in schema["paths"].values():
             for operation in operations.values():
                 answers = operation["responses"]
                 answers["default"] = {"description": "Problem", "content": content}
                 if STALE in answers:  # a problem that says more than others
                     form = answers[STALE]["content"].pop("application/json")
                     answers[STALE]["content"][PROBLEM_TYPE] = form
-        return told
+        return schema
 
 
 api = DescribedAPI(

@@ -41,8 +41,8 @@ def register(api: NinjaAPI) -> None:
             since=refused.version,
             around=next_steps(refused.row),
         )
-        told = details(refused.code, refused.sentence, status=409, place=refused.place)
-        body = StaleAnswer.model_validate({**told, "answer": change})
+        data = details(refused.code, refused.sentence, status=409, place=refused.place)
+        body = StaleAnswer.model_validate({**data, "answer": change})
         more = body.model_dump(mode="json", include={"answer"})
         return answer(refused.code, refused.sentence, place=refused.place, more=more)
 
@@ -53,8 +53,8 @@ def register(api: NinjaAPI) -> None:
 
     @api.exception_handler(ValidationError)
     def invalid(request: HttpRequest, fault: ValidationError) -> HttpResponse:
-        place = ".".join(str(p) for p in fault.errors[0]["loc"][1:]) if fault.errors else ""
-        return problem("bad_request.invalid", status=422, place=place, final=True)
+        position = ".".join(str(p) for p in fault.errors[0]["loc"][1:]) if fault.errors else ""
+        return problem("bad_request.invalid", status=422, place=position, final=True)
 
     @api.exception_handler(AuthenticationError)
     def stranger(request: HttpRequest, fault: AuthenticationError) -> HttpResponse:

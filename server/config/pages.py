@@ -25,8 +25,8 @@ NOWHERE = """<!doctype html><html lang="en"><meta charset="utf-8"><title>Not her
 
 def _old_page() -> HttpResponse:
     """For a page of before the API had versions, which reads `sentence`; its edits wait there."""
-    told = sentence("old_page")
-    return answer("old_page", told, more={"sentence": told})
+    text = sentence("old_page")
+    return answer("old_page", text, more={"sentence": text})
 
 
 def not_there(request: HttpRequest, exception: Exception | None = None) -> HttpResponse:

@@ -83,8 +83,8 @@ def check_cut(request: HttpRequest, drawing: int, body: CutIn) -> CutLook:
     looked = acts.look(whose(request), drawing, body.plan)
     faults = list(looked.faults)
     first = looked.job.nest.places[0] if looked.job else Affine()
-    places = (first(complex(*f.at)) / MM for f in faults)
-    spots = [(p.real, p.imag) for p in places]
+    positions = (first(complex(*f.at)) / MM for f in faults)
+    spots = [(p.real, p.imag) for p in positions]
     if looked.job is None:
         return CutLook(faults=faults, spots=spots, trouble=looked.trouble)
     return _told(looked.job, faults, spots)
@@ -122,6 +122,6 @@ def _path(run: Run) -> str:
     return "M" + "L".join(f"{p.real:.2f} {p.imag:.2f}" for p in run.places)
 
 
-def _matrix(place: Affine) -> Matrix:
-    across, down, origin = (v / MM for v in (place.across, place.down, place.origin))
+def _matrix(position: Affine) -> Matrix:
+    across, down, origin = (v / MM for v in (position.across, position.down, position.origin))
     return (across.real, across.imag, down.real, down.imag, origin.real, origin.imag)

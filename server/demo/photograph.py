@@ -19,8 +19,8 @@ def photograph() -> bytes:
     pen = ImageDraw.Draw(picture)
     middle = complex(PIXELS[0] / 2, PIXELS[1] / 2 - 2)
 
-    def spot(place: complex) -> tuple[float, float]:
-        at = middle + place * SCALE
+    def spot(position: complex) -> tuple[float, float]:
+        at = middle + position * SCALE
         return at.real, at.imag
 
     edge = [point_at(s, i / 24) / MM for s in body().segments for i in range(24)]

@@ -24,8 +24,8 @@ def step(row: Step | None) -> dict[str, Any] | None:
 
 def listed(row: Step, drew: Mapping[int, str]) -> dict[str, Any]:
     """A step as the history lists it."""
-    told = step(row) or {}
-    return {**told, "drew": drew.get(row.number)}
+    values = step(row) or {}
+    return {**values, "drew": drew.get(row.number)}
 
 
 Around = tuple[Step | None, Step | None]
@@ -69,8 +69,8 @@ def change(
     held: Value | None = None,
 ) -> dict[str, Any]:
     """What changed on a drawing since a version; `held` is the drawing as it was then, if known."""
-    told = standing(row, repainting.repaint(after, delta, *looked, held=held), around)
-    return {**told, "since": since, "delta": delta.to_json()}
+    values = standing(row, repainting.repaint(after, delta, *looked, held=held), around)
+    return {**values, "since": since, "delta": delta.to_json()}
 
 
 def card(row: Drawing) -> dict[str, Any]:

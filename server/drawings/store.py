@@ -87,11 +87,11 @@ def value_of(row: models.Drawing) -> Drawing:
 def _delta_from(row: models.Drawing, version: int, identity: str) -> Delta | None:
     """What changed since a version, in one question; None: that is no version of the drawing."""
     steps = row.steps.filter(number__gte=version, number__lte=row.version).order_by("number")
-    told = list(steps.values_list("number", "command_id", "change"))
-    begin = (0, row.origin) if version == 0 else told[0][:2] if told else None
+    values = list(steps.values_list("number", "command_id", "change"))
+    begin = (0, row.origin) if version == 0 else values[0][:2] if values else None
     if begin != (version, identity):
         return None
-    return chained_json(change for number, _, change in told if number > version)
+    return chained_json(change for number, _, change in values if number > version)
 
 
 def was_at(row: models.Drawing, version: int, identity: str) -> bool:
@@ -149,11 +149,11 @@ def write_delta(row: models.Drawing, before: Drawing, delta: Delta) -> Drawing:
         gone, _ = row.items.filter(item__in=delta.removed).delete()
         if gone < len(set(delta.removed) & set(before.items)):
             raise Astray
-    places = _places(row, after, delta)
+    positions = _places(row, after, delta)
     texts = [_texts(after, i) for i in changed_items(after, delta, before=before.tree)]
     new = [t for t in texts if t["item"] not in before.items]
-    _create(row, [t | places.pop(str(t["item"])) for t in new])
-    _rewrite(row, [t for t in texts if t["item"] in before.items], places)
+    _create(row, [t | positions.pop(str(t["item"])) for t in new])
+    _rewrite(row, [t for t in texts if t["item"] in before.items], positions)
     transaction.on_commit(lambda: remember(row, after))
     return after
 
@@ -271,11 +271,11 @@ def shown_text(drawing: Drawing, item_id: str) -> str:
     return json.dumps(write(drawable(drawing, item_id), defaults=True))
 
 
-def _rewrite(row: models.Drawing, texts: list[Columns], places: dict[str, Columns]) -> None:
+def _rewrite(row: models.Drawing, texts: list[Columns], positions: dict[str, Columns]) -> None:
     """Update items that exist: their texts, and the places of those that moved."""
     for names, wanted in (
         (["body", "shown"], {str(t["item"]): t for t in texts}),
-        (["parent", "rank"], places),
+        (["parent", "rank"], positions),
     ):
         if not wanted:
             continue

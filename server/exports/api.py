@@ -99,9 +99,9 @@ def get_export_settings(request: HttpRequest, drawing: int) -> dict[str, Any]:
     """How a drawing is sent out."""
     kept = found(whose(request), drawing).export_settings
     kinds: dict[str, FormatSettings] = {kind: made() for kind, made in FORMAT_SETTINGS.items()}
-    for kind, told in kept.get("kinds", {}).items():
+    for kind, disposition in kept.get("kinds", {}).items():
         with suppress(Refusal):  # kept by another form of the program
-            kinds[kind] = read_format_settings(told)
+            kinds[kind] = read_format_settings(disposition)
     return {"last": kept.get("last"), "kinds": kinds}
 
 
@@ -111,8 +111,8 @@ def export_drawing(request: HttpRequest, drawing: int, body: ExportIn) -> HttpRe
     file = acts.sent(whose(request), drawing, body.sending, tuple(body.items), work=body.id)
     mime = MIMES.get(file.name.rpartition(".")[2], "application/octet-stream")
     response = HttpResponse(file.data, content_type=mime)
-    told = content_disposition_header(as_attachment=True, filename=file.name)
-    response.headers["Content-Disposition"] = told or "attachment"
+    disposition = content_disposition_header(as_attachment=True, filename=file.name)
+    response.headers["Content-Disposition"] = disposition or "attachment"
     return response
 
 

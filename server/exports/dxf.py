@@ -40,10 +40,10 @@ def dxf(job: Job, settings: DxfOut) -> Parcel:
         name = _NO_LAYER.sub("-", layer).strip() or "0"
         if name not in document.layers:
             document.layers.add(name)
-        told = {"layer": name, "true_color": int(colour[1:], 16)}
+        attributes = {"layer": name, "true_color": int(colour[1:], 16)}
         for contour in piece.form.contours:
             if len(contour.segments) > 0:
-                _draw(space, contour, box, settings, told)
+                _draw(space, contour, box, settings, attributes)
     stream = io.StringIO()
     document.write(stream)
     data = stream.getvalue().encode(document.output_encoding, "dxfreplace")
@@ -55,7 +55,7 @@ def _draw(
     contour: Contour,
     box: Box,
     settings: DxfOut,
-    told: dict[str, object],
+    attributes: dict[str, object],
 ) -> None:
     def place(at: complex) -> tuple[float, float]:
         return (at.real - box.left) * MM, (box.bottom - at.imag) * MM
@@ -63,10 +63,10 @@ def _draw(
     straight = all(a.out is None and b.into is None for a, b in contour.pairs)
     if straight:
         points = [(*place(a.at), 0.0) for a in contour.anchors]
-        space.add_lwpolyline(points, format="xyb", close=contour.closed, dxfattribs=told)
+        space.add_lwpolyline(points, format="xyb", close=contour.closed, dxfattribs=attributes)
         return
     if settings.curves == "splines":
-        _spline(space, contour, place, told)
+        _spline(space, contour, place, attributes)
         return
     arcs = [a for s in contour.segments for a in arcs_of(s, settings.tolerance)]
     if not arcs:
@@ -75,19 +75,19 @@ def _draw(
     points = [(*place(a.start), -a.bulge) for a in arcs]
     if not contour.closed:
         points.append((*place(arcs[-1].end), 0.0))
-    space.add_lwpolyline(points, format="xyb", close=contour.closed, dxfattribs=told)
+    space.add_lwpolyline(points, format="xyb", close=contour.closed, dxfattribs=attributes)
 
 
 def _spline(
     space: Modelspace,
     contour: Contour,
-    place: Place,
-    told: dict[str, object],
+    position: Place,
+    attributes: dict[str, object],
 ) -> None:
     """A contour as one spline of the third degree that has all its Bézier segments as pieces."""
     segments = contour.segments
-    points = [place(segments[0][0]), *(place(p) for s in segments for p in s[1:])]
-    spline = space.add_spline(dxfattribs={**told, "degree": 3})
+    points = [position(segments[0][0]), *(position(p) for s in segments for p in s[1:])]
+    spline = space.add_spline(dxfattribs={**attributes, "degree": 3})
     spline.control_points = [(x, y, 0.0) for x, y in points]
     spline.knots = knots(len(segments))
 

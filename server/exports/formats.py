@@ -23,8 +23,8 @@ LARGEST_SVG = 1_500_000
 def hpgl_file(job: Job, settings: HpglOut) -> Parcel:
     """One file."""
     text, said = hpgl(pieces(job.scene), job.box, settings)
-    told = (*lines_only(job.scene), *([said] if said else []))
-    return Parcel((File(file_name(job.name, "plt"), text.encode("ascii")),), told)
+    notes = (*lines_only(job.scene), *([said] if said else []))
+    return Parcel((File(file_name(job.name, "plt"), text.encode("ascii")),), notes)
 
 
 MAKERS: Mapping[str, Callable[[Job, Any], Parcel]] = {

@@ -66,6 +66,6 @@ def sprite(job: Job) -> str:
         own = symbol_id(drawing.items[top].name, taken)
         held = drawing.tree.children(top) if job.ids is None else (top,)
         view = view_of(drawing, held) if job.ids else replace(job, ids=None).box
-        told = " ".join(f"{v:g}" for v in (view.left, view.top, view.width, view.height))
-        lines += [f'<symbol id="{own}" viewBox="{told}">', *inside, "</symbol>"]
+        box = " ".join(f"{v:g}" for v in (view.left, view.top, view.width, view.height))
+        lines += [f'<symbol id="{own}" viewBox="{box}">', *inside, "</symbol>"]
     return "\n".join([*lines, "</svg>", ""])

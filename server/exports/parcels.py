@@ -124,9 +124,9 @@ LINES_ONLY = "Fills, gradients and effects are not included: such a file contain
 
 def lines_only(nodes: Iterable[Node]) -> tuple[str, ...]:
     """What is said of formats that hold lines only."""
-    told = any(isinstance(n, Part) and n.finish.effects for n in nodes)
-    told |= any(_is_filled(p) for p in pieces(nodes))
-    return (LINES_ONLY,) if told else ()
+    has_effects = any(isinstance(n, Part) and n.finish.effects for n in nodes)
+    has_effects |= any(_is_filled(p) for p in pieces(nodes))
+    return (LINES_ONLY,) if has_effects else ()
 
 
 def _is_filled(piece: Piece) -> bool:

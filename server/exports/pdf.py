@@ -45,8 +45,8 @@ def _page(document: pikepdf.Pdf, job: Job, settings: PdfOut) -> list[str]:
     if job.ids is None and job.drawing.sheet.colour is not None:
         ink.ground(job.drawing.sheet.colour, printed)
     ink.nodes(job.scene)
-    place = (POINT, 0.0, 0.0, -POINT, margin - box.left * POINT, margin + box.bottom * POINT)
-    content = f"q {' '.join(map(number, place))} cm /Drawing Do Q\n"
+    position = (POINT, 0.0, 0.0, -POINT, margin - box.left * POINT, margin + box.bottom * POINT)
+    content = f"q {' '.join(map(number, position))} cm /Drawing Do Q\n"
     if settings.marks:
         content += _marks(margin, bleed, width, height)
     page = document.add_blank_page(page_size=(width + 2 * margin, height + 2 * margin))

@@ -50,8 +50,8 @@ def path_marks(contours: Iterable[Contour]) -> str:
     """Contours as the operators m, l, c and h (ISO 32000-1, 8.5.2)."""
     marks: list[str] = []
 
-    def at(place: complex) -> str:
-        return f"{number(place.real)} {number(place.imag)}"
+    def at(position: complex) -> str:
+        return f"{number(position.real)} {number(position.imag)}"
 
     for contour in contours:
         marks.append(f"{at(contour.anchors[0].at)} m")
@@ -94,8 +94,8 @@ class Ink:
 
     def ground(self, colour: str, box: Box) -> None:
         """A colour behind all."""
-        place = (box.left, box.top, box.width, box.height)
-        self._put(f"{_rgb(colour)} rg {' '.join(map(number, place))} re f")
+        position = (box.left, box.top, box.width, box.height)
+        self._put(f"{_rgb(colour)} rg {' '.join(map(number, position))} re f")
 
     def nodes(self, nodes: Iterable[Node]) -> None:
         """Some nodes of a scene, back to front."""
@@ -129,8 +129,8 @@ class Ink:
 
     def _state(self, **values: object) -> str:
         """The operator that sets a graphics state."""
-        told = Dictionary({f"/{k}": v for k, v in values.items()})
-        return f"{self._keep('ExtGState', told)} gs"
+        attributes = Dictionary({f"/{k}": v for k, v in values.items()})
+        return f"{self._keep('ExtGState', attributes)} gs"
 
     def _group(self, part: Part) -> None:
         inner = Ink(self._document, self._box, self._dpi)
@@ -185,8 +185,8 @@ class Ink:
 
     def _mask(self, paint: Gradient, reach: Box) -> str:
         """The state in which a gradient shows as far as its colours say (ISO 32000-1, 11.6.5)."""
-        place = (reach.left, reach.top, reach.width, reach.height)
-        marks = f"/Pattern cs /P0 scn {' '.join(map(number, place))} re f"
+        position = (reach.left, reach.top, reach.width, reach.height)
+        marks = f"/Pattern cs /P0 scn {' '.join(map(number, position))} re f"
         form = self._document.make_stream(
             marks.encode(),
             Type=Name.XObject,
@@ -215,16 +215,16 @@ class Ink:
         lines = [*makes(effects, part.area, "fx", part.by), '<g filter="url(#fx)">']
         text = "\n".join([head + ratio, *lines, *scene_lines(part.held, WHOLLY), "</g>", "</svg>"])
         name = self._keep("XObject", _image(self._document, rendered(text)))
-        place = (shown.width, 0.0, 0.0, -shown.height, shown.left, shown.bottom)
-        self._put(f"{' '.join(map(number, place))} cm {name} Do")
+        position = (shown.width, 0.0, 0.0, -shown.height, shown.left, shown.bottom)
+        self._put(f"{' '.join(map(number, position))} cm {name} Do")
         self.said.append(
             f"Effects are embedded as pictures of {self._dpi} dpi; everything else stays vector."
         )
 
 
 def _pattern(paint: Gradient, reach: Box, *, opacities: bool) -> Dictionary:
-    place = paint.place
-    six = (place.across, place.down, place.origin)
+    position = paint.place
+    six = (position.across, position.down, position.origin)
     return Dictionary(
         Type=Name.Pattern,
         PatternType=2,

@@ -73,14 +73,14 @@ def _pages(data: bytes) -> Iterator[str]:
 
 def _drawn(lines: list[tuple[list[tuple[float, float]], str, bool]]) -> str:
     """Lines, y up, as an SVG: places, colour, and whether they are only ways in the air."""
-    every = [complex(x, -y) for places, _, _ in lines for x, y in places]
+    every = [complex(x, -y) for positions, _, _ in lines for x, y in positions]
     box = Box.around(every) if every else Box(0.0, 0.0, 1.0, 1.0)
     box = box.grown(max(box.width, box.height, 1.0) * 0.02)
     thin = max(box.width, box.height) / 500.0
     view = " ".join(map(short, (box.left, box.top, box.width, box.height)))
     drawn = []
-    for places, colour, air in lines:
-        data = "M" + "L".join(f"{short(x)} {short(-y)}" for x, y in places)
+    for positions, colour, air in lines:
+        data = "M" + "L".join(f"{short(x)} {short(-y)}" for x, y in positions)
         dashed = f' stroke-dasharray="{short(3 * thin)}" opacity="0.5"' if air else ""
         ink = f'stroke="{colour}" stroke-width="{short(thin)}"'
         drawn.append(f'<path d="{data}" fill="none" {ink}{dashed}/>')
@@ -98,8 +98,8 @@ def dxf_lines(data: bytes) -> str:
     lines = []
     for entity in space:
         colour = f"#{entity.dxf.get('true_color', 0):06X}"
-        places = [(p.x, p.y) for p in path.make_path(entity).flattening(near)]
-        lines.append((places, colour, False))
+        positions = [(p.x, p.y) for p in path.make_path(entity).flattening(near)]
+        lines.append((positions, colour, False))
     return _drawn(lines)
 
 
@@ -107,7 +107,7 @@ def hpgl_lines(text: str) -> str:
     """The ways of the pen, those in the air dashed, in plotter units as millimetres."""
     lines = []
     for stroke in read_hpgl(text):
-        places = [(p.real / STEPS, p.imag / STEPS) for p in stroke.places]
+        positions = [(p.real / STEPS, p.imag / STEPS) for p in stroke.places]
         colour = PENS[(stroke.pen - 1) % len(PENS)] if stroke.down else "#53625B"
-        lines.append((places, colour, not stroke.down))
+        lines.append((positions, colour, not stroke.down))
     return _drawn(lines)

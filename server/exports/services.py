@@ -85,5 +85,5 @@ def _remember(user_id: int, drawing_id: int, settings: FormatSettings) -> None:
     row = locked(user_id, drawing_id)
     kind = kind_of(settings)
     kinds = {**row.export_settings.get("kinds", {}), kind: write_format_settings(settings)}
-    told = {**row.export_settings, "last": kind, "kinds": kinds}
-    type(row).objects.filter(pk=row.pk).update(export_settings=told)  # it was not changed
+    data = {**row.export_settings, "last": kind, "kinds": kinds}
+    type(row).objects.filter(pk=row.pk).update(export_settings=data)  # it was not changed

@@ -99,7 +99,7 @@ def _called(user_id: int, family: str, wish: FontWish) -> tuple[str, str] | None
     alike = [(key, name) for key, name, of in known if wanted in (of.casefold(), name.casefold())]
 
     def unlike(font: tuple[str, str]) -> tuple[bool, bool, str]:
-        told = font[1].casefold()
-        return ("bold" in told) != wish.bold, ("italic" in told) != wish.italic, font[0]
+        values = font[1].casefold()
+        return ("bold" in values) != wish.bold, ("italic" in values) != wish.italic, font[0]
 
     return min(alike, key=unlike) if alike else None

@@ -66,7 +66,7 @@ def font_in(data: bytes, *, file_name: str = "") -> CheckedFont:
     if data[:4] not in KINDS:
         raise not_a_font("it is not a font file")
     try:
-        told, font = _looked_at(data)
+        values, font = _looked_at(data)
     except ValueError as problem:
         raise not_a_font(f"it is damaged ({problem})") from None
     except (MemoryError, Refusal):
@@ -75,9 +75,9 @@ def font_in(data: bytes, *, file_name: str = "") -> CheckedFont:
         raise not_a_font("it is damaged (its tables cannot be read)") from None
     if len(font) > MOST_BYTES:
         raise not_a_font(f"it is larger than {MOST_BYTES >> 20} MB when unpacked")
-    if not any(c.isalnum() for c in told):
-        told = Path(file_name).stem or "Unnamed font"
-    name = " ".join(told.split())[:LONGEST_NAME]
+    if not any(c.isalnum() for c in values):
+        values = Path(file_name).stem or "Unnamed font"
+    name = " ".join(values.split())[:LONGEST_NAME]
     check_name(name)
     if not Typeface(lambda: font).shows_something:
         raise not_a_font("none of its glyphs can be drawn")

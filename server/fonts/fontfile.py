@@ -11,5 +11,5 @@ def checked_font(data: bytes, *, file_name: str = "") -> CheckedFont:
     Raises:
         Refusal: `not_a_font`; as `pool.run`.
     """
-    told, font = pool.run("font", data, name=file_name[:200])
-    return CheckedFont(str(told["name"]), font)
+    values, font = pool.run("font", data, name=file_name[:200])
+    return CheckedFont(str(values["name"]), font)

@@ -109,12 +109,12 @@ class Typeface:
 
 
 def _placed(part: int, run: str, buffer: hb.Buffer) -> Iterator[Placed]:
-    infos, places = buffer.glyph_infos, buffer.glyph_positions
+    infos, positions = buffer.glyph_infos, buffer.glyph_positions
     starts = sorted({i.cluster for i in infos})
     ends = dict(zip(starts, [*starts[1:], len(run)], strict=True))
-    told: set[int] = set()
-    for info, place in zip(infos, places or (), strict=True):
-        letters = "" if info.cluster in told else run[info.cluster : ends[info.cluster]]
-        told.add(info.cluster)
-        by = complex(place.x_offset, -place.y_offset)
-        yield Placed(part, info.codepoint, letters, float(place.x_advance), by)
+    values: set[int] = set()
+    for info, position in zip(infos, positions or (), strict=True):
+        letters = "" if info.cluster in values else run[info.cluster : ends[info.cluster]]
+        values.add(info.cluster)
+        by = complex(position.x_offset, -position.y_offset)
+        yield Placed(part, info.codepoint, letters, float(position.x_advance), by)

@@ -210,18 +210,18 @@ def _laid(layers: dict[str, list[Outline]]) -> tuple[Clip, complex]:
     box = Box.union([Box.around(p for c in o.contours for p in _places(c)) for o in every])
     by = shift(-complex(box.left, box.top))
     items: list[Item] = []
-    places: list[tuple[str, str]] = []
+    positions: list[tuple[str, str]] = []
     for number, (name, row) in enumerate(layers.items(), 1):
         group = Group(id=f"l{number}", name=name[:100] or "0")
         items.append(group)
-        places.append((group.id, ""))
+        positions.append((group.id, ""))
         for outline in row:
             contours = moved_contours(outline.contours, by)
             items.append(
                 Outline(id=outline.id, name=outline.name, contours=contours, style=outline.style)
             )
-            places.append((outline.id, group.id))
-    return Clip(tuple(items), tuple(places)), complex(box.width, box.height)
+            positions.append((outline.id, group.id))
+    return Clip(tuple(items), tuple(positions)), complex(box.width, box.height)
 
 
 def _places(contour: Contour) -> Iterator[complex]:

@@ -55,8 +55,8 @@ READERS: Mapping[str, Callable[[str, bytes, Say], Incoming]] = {
 """Files of other programs, by what they are."""
 
 
-def _file(data: bytes, told: Arguments, say: Say) -> Result:
-    return written(READERS[told["kind"]](told["name"], data, say)), b""
+def _file(data: bytes, arguments: Arguments, say: Say) -> Result:
+    return written(READERS[arguments["kind"]](arguments["name"], data, say)), b""
 
 
 def _svg(data: bytes, _told: Arguments, _say: Say) -> Result:
@@ -73,8 +73,8 @@ def _palette(data: bytes, _told: Arguments, _say: Say) -> Result:
     return write(read_palette(data.decode())), b""
 
 
-def _font(data: bytes, told: Arguments, _say: Say) -> Result:
-    found = font_in(data, file_name=told["name"])
+def _font(data: bytes, arguments: Arguments, _say: Say) -> Result:
+    found = font_in(data, file_name=arguments["name"])
     return {"name": found.name}, found.data
 
 
@@ -83,9 +83,11 @@ def _picture(data: bytes, _told: Arguments, _say: Say) -> Result:
     return {"mime": found.mime, "width": found.width, "height": found.height}, found.data
 
 
-def _traced_area(data: bytes, told: Arguments, _say: Say) -> Result:
-    seeds = [complex(*place) for place in told["places"]]
-    found = traced_area(_opened(data), seeds, tolerance=told["tolerance"], holes=told["holes"])
+def _traced_area(data: bytes, arguments: Arguments, _say: Say) -> Result:
+    seeds = [complex(*position) for position in arguments["places"]]
+    found = traced_area(
+        _opened(data), seeds, tolerance=arguments["tolerance"], holes=arguments["holes"]
+    )
     return write(found), b""
 
 
@@ -113,8 +115,8 @@ JOBS: Mapping[str, Job] = {
 
 def answer(link: socket.socket) -> None:
     """Do the job that is asked for, within its limits, and say what came of it."""
-    told, data = frames.receive(link)
-    job = JOBS[told["job"]]
+    arguments, data = frames.receive(link)
+    job = JOBS[arguments["job"]]
     limit(job.limits)
     frames.send(link, {"begun": True})
 
@@ -124,7 +126,7 @@ def answer(link: socket.socket) -> None:
         return None if spoken is None else read(Spoken, spoken)
 
     try:
-        result, out = job.does(data, told["words"], say)
+        result, out = job.does(data, arguments["words"], say)
     except Refusal as problem:
         frames.send(link, {"refused": [problem.code, problem.sentence, problem.place]})
     except MemoryError:

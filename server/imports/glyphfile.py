@@ -45,12 +45,12 @@ def read_font(name: str, data: bytes) -> Incoming:
         row, column = divmod(len(items), IN_A_ROW)
         cell, scale = EM * CELL, EM / font.em
         origin = complex((column + 0.25) * cell, (row + 0.75) * cell)
-        place = Affine(scale + 0j, scale * 1j, origin)
+        position = Affine(scale + 0j, scale * 1j, origin)
         items.append(
             Outline(
                 id=f"u{code:x}",
                 name=_called(code),
-                contours=moved_contours(contours, place),
+                contours=moved_contours(contours, position),
                 style=INK,
             )
         )

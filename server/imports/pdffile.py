@@ -157,14 +157,14 @@ def _is_cut(thing: "pdfium.FPDF_PAGEOBJECT") -> bool:
     own = Box(left.value, low.value, right.value, high.value)
     clip = pdfium.FPDFPageObj_GetClipPath(thing)
     for path in range(pdfium.FPDFClipPath_CountPaths(clip)):
-        places = []
+        positions = []
         for k in range(pdfium.FPDFClipPath_CountPathSegments(clip, path)):
             segment = pdfium.FPDFClipPath_GetPathSegment(clip, path, k)
             x, y = ctypes.c_float(), ctypes.c_float()
             pdfium.FPDFPathSegment_GetPoint(segment, x, y)
-            places.append(complex(x.value, y.value))
-        box = Box.around(places) if places else Box(0.0, 0.0, 0.0, 0.0)
-        corners = {*box.corners} >= set(places)
+            positions.append(complex(x.value, y.value))
+        box = Box.around(positions) if positions else Box(0.0, 0.0, 0.0, 0.0)
+        corners = {*box.corners} >= set(positions)
         if not corners or not box.grown(CLOSE).holds(own):
             return True
     return False

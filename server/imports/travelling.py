@@ -23,27 +23,27 @@ def written(found: Incoming) -> dict[str, Any]:
     }
 
 
-def arrived(told: dict[str, Any]) -> Incoming:
+def arrived(values: dict[str, Any]) -> Incoming:
     """What came from the child; it is checked like anything from outside.
 
     Raises:
         Refusal: as `checked_clip` and `read_live`; `bad_data`.
     """
     try:
-        live = None if told["live"] is None else read_live(told["live"])
+        live = None if values["live"] is None else read_live(values["live"])
         clip = Clip((), ())
         if live is not None:
             clip = whole_clip(live)
-        elif told["clip"] is not None:
-            clip = checked_clip(told["clip"])
+        elif values["clip"] is not None:
+            clip = checked_clip(values["clip"])
         return Incoming(
             clip=clip,
-            size=complex(*told["size"]),
-            unit=str(told["unit"]),
-            name=str(told["name"]),
+            size=complex(*values["size"]),
+            unit=str(values["unit"]),
+            name=str(values["name"]),
             live=live,
-            left=tuple((str(kind), int(count)) for kind, count in told["left"]),
-            further=tuple(arrived(page) for page in told["further"]),
+            left=tuple((str(kind), int(count)) for kind, count in values["left"]),
+            further=tuple(arrived(page) for page in values["further"]),
         )
     except (KeyError, TypeError, ValueError):
         raise refusal("unreadable.file") from None

@@ -162,14 +162,14 @@ class TakenIn(Schema):
 
 
 def _told(row: ShelfEntry) -> dict[str, Any]:
-    told = {"id": row.pk, "tray": row.tray, "name": row.name}
+    data = {"id": row.pk, "tray": row.tray, "name": row.name}
     if not row.shape:
         outline = {"key": row.key, "family": row.family, "state": row.state, "facts": row.facts}
-        return {**told, "kind": "outline", **outline}
+        return {**data, "kind": "outline", **outline}
     kind = shape_kind(row.shape)
     dials = dials_of_kind(kind, row.dials)
     shown = {"shape": kind.name, "dials": dials, "picture": _picture(kind.name, (*dials.items(),))}
-    return {**told, "kind": "setting", **shown}
+    return {**data, "kind": "setting", **shown}
 
 
 @lru_cache(maxsize=4_096)
@@ -293,8 +293,8 @@ def export_symbols(request: HttpRequest, tray: str) -> HttpResponse:
     """The outlines of a tray as symbols of one SVG document."""
     rows = acts.in_tray(whose(request), tray)
     text = tray_svg((r.name, read_clip(r.clip)) for r in rows if not r.shape)
-    told = content_disposition_header(as_attachment=True, filename=f"{tray or 'tray'}.svg")
-    headers = {"Content-Disposition": told or "attachment"}
+    data = content_disposition_header(as_attachment=True, filename=f"{tray or 'tray'}.svg")
+    headers = {"Content-Disposition": data or "attachment"}
     return HttpResponse(text, content_type="image/svg+xml", headers=headers)
 
 
@@ -312,13 +312,13 @@ def import_library(request: HttpRequest, body: ShelfFile) -> tuple[int, dict[str
 @decorate_view(once)
 def import_symbols(request: HttpRequest, body: SvgIn) -> tuple[int, dict[str, Any]]:
     """Import an SVG document; all of it or nothing."""
-    told, _ = pool.run("symbols", body.text.encode("utf-8", "replace"))
+    data, _ = pool.run("symbols", body.text.encode("utf-8", "replace"))
     names: dict[str, int] = {}
     made = []
-    for name, clip in told["clips"]:
+    for name, clip in data["clips"]:
         plain = name or "Outline"
         names[plain] = names.get(plain, 0) + 1
         own = plain if names[plain] == 1 else f"{plain[:110]} {names[plain]}"
         made.append(LibraryOutline(body.tray, own, clip))
     count = acts.take_in(whose(request), acts.TrayFile((), made))
-    return 201, {"count": count, "said": told["said"]}
+    return 201, {"count": count, "said": data["said"]}

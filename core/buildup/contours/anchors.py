@@ -33,9 +33,9 @@ class Twin:
     along: Coordinates
     crossed: bool = True
 
-    def mirrored(self, place: complex) -> complex:
+    def mirrored(self, position: complex) -> complex:
         """A place on the other side of the line."""
-        return self.through + self.mirrored_vector(place - self.through)
+        return self.through + self.mirrored_vector(position - self.through)
 
     def mirrored_vector(self, vector: complex) -> complex:
         """A vector on the other side of the line."""

@@ -105,7 +105,7 @@ class _Profile:
         starts = [0.0, *itertools.accumulate(length(s, tolerance=1e-4) for s in segments)]
         whole = starts[-1] or 1.0
         parts = tuple(s / whole for s in starts)
-        place = _into_box(contour)
+        position = _into_box(contour)
         turns = [
             (contour.closed or 0 < k < len(segments))
             and abs(joint(segments[k - 1], segments[k % len(segments)]).turn) > AT_CORNER
@@ -115,7 +115,7 @@ class _Profile:
             contour,
             parts[: len(contour.anchors)],
             parts,
-            tuple(place(a.at) for a in contour.anchors),
+            tuple(position(a.at) for a in contour.anchors),
             tuple(turns),
         )
 
@@ -124,7 +124,7 @@ def _into_box(contour: Contour) -> Callable[[complex], complex]:
     """What brings places of a contour into its box about 0, the longer side of length 1."""
     box = box_of((contour,))
     size = max(box.width, box.height) or 1.0
-    return lambda place: (place - box.centre) / size
+    return lambda position: (position - box.centre) / size
 
 
 def _laid_alike(first: Contour, last: Contour) -> Contour:
@@ -143,7 +143,7 @@ def _laid_alike(first: Contour, last: Contour) -> Contour:
 
 def _spread(contour: Contour) -> list[complex]:
     """Places evenly spaced along a contour, in its box."""
-    place = _into_box(contour)
+    position = _into_box(contour)
     lengths = [length(s, tolerance=1e-3) for s in contour.segments]
     whole = math.fsum(lengths)
     found: list[complex] = []
@@ -155,7 +155,7 @@ def _spread(contour: Contour) -> list[complex]:
             k += 1
         part = (along - so_far) / lengths[k] if lengths[k] else 0.0
         near = stations(contour.segments[k], 8)
-        found.append(place(near[min(len(near) - 1, round(part * 8))].at))
+        found.append(position(near[min(len(near) - 1, round(part * 8))].at))
     return found
 
 
@@ -222,8 +222,8 @@ def _filled(
     return with_added(contour, each)
 
 
-def _along(told: _Profile, index: int) -> float:
-    return told.along[index] if index < len(told.along) else 1.0
+def _along(flow: _Profile, index: int) -> float:
+    return flow.along[index] if index < len(flow.along) else 1.0
 
 
 def _parameters(contour: Contour, index: int, shares: Sequence[float]) -> list[float]:

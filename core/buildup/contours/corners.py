@@ -82,7 +82,7 @@ def worked(contour: Contour, *, together: bool = False) -> Worked:
     )
 
 
-def radius_reaching(contour: Contour, index: int, place: complex) -> float:
+def radius_reaching(contour: Contour, index: int, position: complex) -> float:
     """The radius with which a corner's second cut lies beside a place.
 
     Exact on straight sides; on curved ones as near as a few steps come.
@@ -90,13 +90,13 @@ def radius_reaching(contour: Contour, index: int, place: complex) -> float:
     Args:
         contour: with a corner at the index, which the path turns at.
         index: the anchor.
-        place: sheet units; what counts is how far along the leaving direction it is.
+        position: sheet units; what counts is how far along the leaving direction it is.
 
     """
     ways, anchor = corner_ways(contour, index), contour.anchors[index]
     if ways is None:
         return 0.0
-    reach = max(0.0, dot(place - anchor.at, ways[1]))
+    reach = max(0.0, dot(position - anchor.at, ways[1]))
     old = anchor.corner or Corner(0.0)
     radius = reach / max(half_tangent(*ways), BLUNT)
     if _straight(contour, index - 1) and _straight(contour, index):
@@ -221,8 +221,8 @@ def _curved_cut(contour: Contour, index: int, alike: _Alike) -> Cut | None:
     room = (0.5 if past.corner is not None else 0.0, 0.5 if coming.corner is not None else 1.0)
     sides = _Sides(_with_speed(cubic(past, anchor)), _with_speed(cubic(anchor, coming)), ways, room)
     seen = ((p - anchor.at) / ways[0] for p in (*sides.first[:3], *sides.second[1:]))
-    places = (complex(round(p.real, SAME_FORM), round(p.imag, SAME_FORM)) for p in seen)
-    form = (*places, *room, corner.radius, corner.style)
+    positions = (complex(round(p.real, SAME_FORM), round(p.imag, SAME_FORM)) for p in seen)
+    form = (*positions, *room, corner.radius, corner.style)
     if form in alike:
         known = alike[form]
         return None if known is None else sides.cut(*known)

@@ -29,9 +29,9 @@ def settled(contour: Contour) -> Contour:
         return contour
     for run in _runs(contour):
         knots = [contour.anchors[i] for i in run]
-        for place, anchor in zip(run, _flowed(knots), strict=True):
-            if anchors[place].kind == "flowing":
-                anchors[place] = anchor
+        for position, anchor in zip(run, _flowed(knots), strict=True):
+            if anchors[position].kind == "flowing":
+                anchors[position] = anchor
     if contour.closed and all(a.kind == "flowing" for a in anchors):
         anchors = list(_ring(contour.anchors))
     return replace(contour, anchors=tuple(anchors))
@@ -65,11 +65,13 @@ def _ring(anchors: Sequence[Anchor]) -> tuple[Anchor, ...]:
 
 def _flowed(knots: Sequence[Anchor]) -> list[Anchor]:
     """An open run of knots with all handles computed; the ends keep a direction they have."""
-    places = [i for i, k in enumerate(knots) if i == 0 or abs(k.at - knots[i - 1].at) > NO_LENGTH]
+    positions = [
+        i for i, k in enumerate(knots) if i == 0 or abs(k.at - knots[i - 1].at) > NO_LENGTH
+    ]
     flowed = [replace(k, into=None, out=None) for k in knots]
-    if len(places) < 2:
+    if len(positions) < 2:
         return flowed
-    distinct = [knots[i] for i in places]
+    distinct = [knots[i] for i in positions]
     chords = [b.at - a.at for a, b in itertools.pairwise(distinct)]
     thetas = _directions(distinct, chords)
     for i, chord in enumerate(chords):
@@ -78,8 +80,8 @@ def _flowed(knots: Sequence[Anchor]) -> list[Anchor]:
         phi = -thetas[i + 1] - (0.0 if last else turn_between(chord, chords[i + 1]))
         out = turned_by(chord, theta) * hobby_length(theta, phi)
         into = -turned_by(chord, -phi) * hobby_length(phi, theta)
-        flowed[places[i]] = replace(flowed[places[i]], out=out)
-        flowed[places[i + 1]] = replace(flowed[places[i + 1]], into=into)
+        flowed[positions[i]] = replace(flowed[positions[i]], out=out)
+        flowed[positions[i + 1]] = replace(flowed[positions[i + 1]], into=into)
     return flowed
 
 

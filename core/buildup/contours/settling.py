@@ -128,19 +128,19 @@ class _Work:
         last = 0
         for k in self.touched:
             found[k] = []
-            for place in points_at(self.segment(k, anchors), PLACES):
-                near = self._near(place, last)
+            for position in points_at(self.segment(k, anchors), PLACES):
+                near = self._near(position, last)
                 last = near.segment
                 found[k].append((near.at, tangent_at(self.shape[near.segment], near.t)))
         return found
 
-    def _near(self, place: complex, last: int) -> Nearest:
+    def _near(self, position: complex, last: int) -> Nearest:
         """The nearest place of the shape, looked for first about where the last one was."""
         first = max(0, last - AROUND)
-        some = nearest(self.shape[first : last + AROUND + 1], place)
+        some = nearest(self.shape[first : last + AROUND + 1], position)
         if some is not None and some.distance < self.reach:
             return replace(some, segment=first + some.segment)
-        found = nearest(self.shape, place)
+        found = nearest(self.shape, position)
         assert found is not None  # noqa: S101
         return found
 
@@ -150,9 +150,9 @@ class _Work:
         for k in of:
             segment = self.segment(k, anchors)
             share = math.sqrt(abs(segment[3] - segment[0]) / len(PLACES))
-            places = points_at(segment, PLACES)
+            positions = points_at(segment, PLACES)
             found[k] = [
-                share * cross(way, p - at) for p, (at, way) in zip(places, feet[k], strict=True)
+                share * cross(way, p - at) for p, (at, way) in zip(positions, feet[k], strict=True)
             ]
         return found
 

@@ -21,14 +21,14 @@ def mirrored(anchor: Anchor) -> Anchor:
 
 
 def partners(
-    contours: Sequence[Contour], places: Iterable[AnchorIndex]
+    contours: Sequence[Contour], positions: Iterable[AnchorIndex]
 ) -> dict[AnchorIndex, AnchorIndex]:
     """The place of each twin of some anchors; anchors without a twin are left out.
 
     Empty at once when none of them is a twin.
     """
     ids = {}
-    for c, i in places:
+    for c, i in positions:
         twin = contours[c].anchors[i].twin
         if twin is not None:
             ids[c, i] = twin.id
@@ -40,7 +40,12 @@ def partners(
         for i, anchor in enumerate(contour.anchors):
             if anchor.twin is not None and anchor.twin.id in wanted:
                 known.setdefault(anchor.twin.id, []).append((c, i))
-    return {place: other for place, twin in ids.items() for other in known[twin] if other != place}
+    return {
+        position: other
+        for position, twin in ids.items()
+        for other in known[twin]
+        if other != position
+    }
 
 
 def followed(contours: list[Contour], edited: Sequence[AnchorIndex]) -> set[int]:
@@ -52,12 +57,12 @@ def followed(contours: list[Contour], edited: Sequence[AnchorIndex]) -> set[int]
     """
     others = partners(contours, edited)
     led: set[AnchorIndex] = set()
-    for place in edited:
-        other = others.get(place)
-        if other is None or place in led:
+    for position in edited:
+        other = others.get(position)
+        if other is None or position in led:
             continue
         led.add(other)
-        follower = mirrored(contours[place[0]].anchors[place[1]])
+        follower = mirrored(contours[position[0]].anchors[position[1]])
         anchors = list(contours[other[0]].anchors)
         anchors[other[1]] = follower
         contours[other[0]] = replace(contours[other[0]], anchors=tuple(anchors))

@@ -120,9 +120,9 @@ class Cutter:
             self._fault(1)
         return max(len(text), 1)
 
-    def _do(self, name: str, told: bytes) -> str | None:
+    def _do(self, name: str, data: bytes) -> str | None:
         try:
-            numbers = _numbers(told)
+            numbers = _numbers(data)
             if name in QUESTIONS:
                 return QUESTIONS[name](self)
             known = INSTRUCTIONS.get(name)
@@ -247,22 +247,22 @@ QUESTIONS: Mapping[str, Callable[[Cutter], str]] = {
 """What it answers."""
 
 
-def read_strokes(told: str) -> tuple[PenStroke, ...]:
+def read_strokes(data: str) -> tuple[PenStroke, ...]:
     """What the cutter told of its strokes.
 
     >>> read_strokes("1,1,0,0,40,0")
     (PenStroke(places=(0j, (40+0j)), pen=1, down=True),)
     """
     strokes = []
-    for one in told.split():
+    for one in data.split():
         pen, down, *rest = one.split(",")
-        places = zip(rest[::2], rest[1::2], strict=True)
-        made = tuple(complex(float(x), float(y)) for x, y in places)
+        positions = zip(rest[::2], rest[1::2], strict=True)
+        made = tuple(complex(float(x), float(y)) for x, y in positions)
         strokes.append(PenStroke(made, int(pen), down == "1"))
     return tuple(strokes)
 
 
-def _numbers(told: bytes) -> list[float]:
+def _numbers(data: bytes) -> list[float]:
     """The parameters of an instruction.
 
     Raises:
@@ -270,7 +270,7 @@ def _numbers(told: bytes) -> list[float]:
 
     """
     found = []
-    for part in re.split(rb"[,\s]+", told.strip()):
+    for part in re.split(rb"[,\s]+", data.strip()):
         if not part:
             continue
         if len(part) > 20:

@@ -97,9 +97,9 @@ def _lines(
         for node in some:
             if isinstance(node, Piece):
                 for contour in node.form.contours:
-                    places = polyline(contour.segments, plan.tolerance * MM)
-                    if len(places) > 1:
-                        yield _Line(next(numbers), places, contour.closed, *of)
+                    positions = polyline(contour.segments, plan.tolerance * MM)
+                    if len(positions) > 1:
+                        yield _Line(next(numbers), positions, contour.closed, *of)
                 continue
             own = of if node.item is None else (node.item.id, node.item.name)
             yield from walk(node.held, own)
@@ -108,8 +108,8 @@ def _lines(
 
 
 def _fault(kind: FaultKind, at: complex, line: _Line, distance: float | None = None) -> Fault:
-    place = (at.real, at.imag)
-    return Fault(kind=kind, at=place, item=line.item, name=line.name, distance=distance)
+    position = (at.real, at.imag)
+    return Fault(kind=kind, at=position, item=line.item, name=line.name, distance=distance)
 
 
 def _open(lines: Sequence[_Line]) -> Iterator[Fault]:
@@ -132,12 +132,12 @@ def _outside(lines: Sequence[_Line], sheet: Box) -> Iterator[Fault]:
             yield _fault("outside", off, line)
 
 
-def _on(sheet: Box, place: complex) -> bool:
+def _on(sheet: Box, position: complex) -> bool:
     """Whether a place lies on the sheet; on its very edge it does."""
     slack = 1e-6
     return (
-        sheet.left - slack <= place.real <= sheet.right + slack
-        and sheet.top - slack <= place.imag <= sheet.bottom + slack
+        sheet.left - slack <= position.real <= sheet.right + slack
+        and sheet.top - slack <= position.imag <= sheet.bottom + slack
     )
 
 

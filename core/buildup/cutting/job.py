@@ -78,8 +78,8 @@ def job_of(drawing: Drawing, items: Iterable[str] | None, plan: CutPlan) -> Job:
     # copies in turn from the first to the last and back, so that the ways in between are short
     turns = (nest.places[:: -1 if n % 2 else 1] for n in range(len(passes)))
     rows = [
-        [_moved(r, place) for place in places for r in one]
-        for one, places in zip(passes, turns, strict=True)
+        [_moved(r, position) for position in positions for r in one]
+        for one, positions in zip(passes, turns, strict=True)
     ]
     sheet = Box(0.0, 0.0, plan.width * MM, plan.height * MM)
     text = job_text(rows, sheet, (f"VS{plan.speed / 10.0:g};",))
@@ -152,8 +152,8 @@ def _weeding(drawn: Sequence[Piece], around: Box, plan: CutPlan) -> list[Run]:
     forms = operands_of([p.form for p in drawn if p.form.is_region])
     lines = Operand(tuple(c.segments for c in across), path=True)
     for _, parts in divided([lines], forms, lambda inside: not inside):
-        places = polyline([p.curve for p in parts], plan.tolerance * MM)
-        runs.append(Run(places, 1))
+        positions = polyline([p.curve for p in parts], plan.tolerance * MM)
+        runs.append(Run(positions, 1))
     return runs
 
 

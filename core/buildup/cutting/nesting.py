@@ -47,12 +47,12 @@ def nested(box: Box, plan: CutPlan) -> Nest:
     room = columns * rows
     gap, margin = plan.gap * MM, plan.margin * MM
     low = plan.height * MM - margin
-    places = []
+    positions = []
     for n in range(min(plan.copies, room)):
         row, column = divmod(n, columns)
         corner = complex(margin + column * (wide + gap), low - tall - row * (tall + gap))
-        places.append(_place(box, corner, quarter=quarter))
-    return Nest(tuple(places), room, quarter)
+        positions.append(_place(box, corner, quarter=quarter))
+    return Nest(tuple(positions), room, quarter)
 
 
 def _grid(size: complex, plan: CutPlan) -> tuple[int, int]:

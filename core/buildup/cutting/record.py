@@ -87,16 +87,16 @@ def record_of(strokes: Sequence[PenStroke], *, height: float, speed: float) -> C
     cuts: list[Cut] = []
     clock, pen = 0.0, 0
     for down, run in _joined(strokes):
-        places = tuple(complex(p.real / STEPS, height - p.imag / STEPS) for p in run.places)
+        positions = tuple(complex(p.real / STEPS, height - p.imag / STEPS) for p in run.places)
         changes = down and run.pen != pen
         clock += CHANGE if changes and pen else 0.0
         clock += 2.0 * LIFT if down else 0.0
-        lasts = length(places) / (speed if down else SPEED_UP)
+        lasts = length(positions) / (speed if down else SPEED_UP)
         cuts.append(
             Cut(
                 pen=run.pen,
                 down=down,
-                places=tuple((p.real, p.imag) for p in places),
+                places=tuple((p.real, p.imag) for p in positions),
                 starts=clock,
                 lasts=lasts,
                 changes=changes and pen > 0,
@@ -122,15 +122,15 @@ def _joined(strokes: Sequence[PenStroke]) -> list[tuple[bool, PenStroke]]:
     found: list[tuple[bool, PenStroke]] = []
     for (pen, down), group in itertools.groupby(strokes, key=lambda s: (s.pen, s.down)):
         several = list(group)
-        places = [several[0].places[0], *(p for s in several for p in s.places[1:])]
-        found.append((down, PenStroke(tuple(places), pen, down)))
+        positions = [several[0].places[0], *(p for s in several for p in s.places[1:])]
+        found.append((down, PenStroke(tuple(positions), pen, down)))
     return found
 
 
-def _closing(places: Sequence[complex]) -> int | None:
+def _closing(positions: Sequence[complex]) -> int | None:
     """After how many places a way has come round to where it began; None: it has not."""
-    for n in range(3, len(places)):
-        if places[n] == places[0]:
+    for n in range(3, len(positions)):
+        if positions[n] == positions[0]:
             return n + 1
     return None
 

@@ -49,8 +49,8 @@ class Clip:
     def text(self) -> str:
         """The clip as JSON text."""
         items = [write_item(i) for i in self.items]
-        told = {"clip": CLIP_FORM, "items": items, "places": [list(p) for p in self.places]}
-        return json.dumps(told, separators=(",", ":"))
+        stored = {"clip": CLIP_FORM, "items": items, "places": [list(p) for p in self.places]}
+        return json.dumps(stored, separators=(",", ":"))
 
 
 def clip_of(drawing: Drawing, ids: Iterable[str]) -> Clip:
@@ -62,16 +62,16 @@ def clip_of(drawing: Drawing, ids: Iterable[str]) -> Clip:
     """
     for item_id in (chosen := tuple(ids)):
         drawing.item(item_id)
-    places: list[tuple[str, str]] = []
+    positions: list[tuple[str, str]] = []
     for top in drawing.tree.tops(chosen):
         layered = isinstance(drawing.items[top], Layer)
-        places += [] if layered else [(top, "")]
+        positions += [] if layered else [(top, "")]
         for held in drawing.tree.below(top):
             container = drawing.tree.container(held)
-            places.append((held, "" if layered and container == top else container))
-    if not places:
+            positions.append((held, "" if layered and container == top else container))
+    if not positions:
         raise refusal("nothing_selected")
-    return Clip(tuple(drawing.items[i] for i, _ in places), tuple(places))
+    return Clip(tuple(drawing.items[i] for i, _ in positions), tuple(positions))
 
 
 def read_clip(text: str) -> Clip:
@@ -84,21 +84,21 @@ def read_clip(text: str) -> Clip:
     if len(text) > LONGEST_CLIP:
         raise refusal("too_much.paste")
     try:
-        told: Any = json.loads(text)
-        if told["clip"] != CLIP_FORM:
+        stored: Any = json.loads(text)
+        if stored["clip"] != CLIP_FORM:
             raise refusal("bad_data.later_clip", "clip")
-        items = tuple(read_item(i) for i in told["items"])
-        places = tuple((str(i), str(c)) for i, c in told["places"])
+        items = tuple(read_item(i) for i in stored["items"])
+        positions = tuple((str(i), str(c)) for i, c in stored["places"])
     except (ValueError, TypeError, KeyError, AttributeError, RecursionError):
         raise refusal("bad_data.clip", "clip") from None
-    _check_tree(items, places)
-    return Clip(items, places)
+    _check_tree(items, positions)
+    return Clip(items, positions)
 
 
-def _check_tree(items: tuple[Item, ...], places: tuple[tuple[str, str], ...]) -> None:
+def _check_tree(items: tuple[Item, ...], positions: tuple[tuple[str, str], ...]) -> None:
     """Refuses a clip that is no tree of its items: each container comes before what it holds."""
     seen = {""}
-    for item_id, container in places:
+    for item_id, container in positions:
         if container not in seen or item_id in seen:
             raise refusal("bad_data.inconsistent_clip", "clip")
         seen.add(item_id)

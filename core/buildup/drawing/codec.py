@@ -57,7 +57,7 @@ Reader = Callable[[Any], Any]
 Number = Callable[[object], float]
 
 
-def finite(number: object, place: str = "") -> float:
+def finite(number: object, position: str = "") -> float:
     """A number of the drawing: finite and at most `FARTHEST` from 0.
 
     Raises:
@@ -65,9 +65,9 @@ def finite(number: object, place: str = "") -> float:
 
     """
     if isinstance(number, bool) or not isinstance(number, int | float):
-        raise refusal("bad_data.number", place)
+        raise refusal("bad_data.number", position)
     if not -FARTHEST <= number <= FARTHEST:  # also refuses NaN
-        raise refusal("bad_data.large", place)
+        raise refusal("bad_data.large", position)
     return float(number)
 
 

@@ -29,34 +29,34 @@ Values = Mapping[str, Any]
 _PEN = ("cap", "join", "miter_limit", "dashes", "dash_from", "placing")
 
 
-def _style(told: Values) -> Values:
+def _style(stored: Values) -> Values:
     """Up to form 7 a style had one stroke, told in fields of its own."""
-    flat = {"stroke", "stroke_width", *_PEN} & told.keys()
+    flat = {"stroke", "stroke_width", *_PEN} & stored.keys()
     if not flat:
-        return told
-    stroke = {name: told[name] for name in _PEN if name in told}
-    if "stroke" in told:
-        stroke["paint"] = told["stroke"]
-    if "stroke_width" in told:
-        stroke["width"] = told["stroke_width"]
-    rest = {name: value for name, value in told.items() if name not in flat}
+        return stored
+    stroke = {name: stored[name] for name in _PEN if name in stored}
+    if "stroke" in stored:
+        stroke["paint"] = stored["stroke"]
+    if "stroke_width" in stored:
+        stroke["width"] = stored["stroke_width"]
+    rest = {name: value for name, value in stored.items() if name not in flat}
     return {**rest, "strokes": [stroke]}
 
 
-def _holder(told: Values) -> Values:
+def _holder(stored: Values) -> Values:
     """Up to form 7 containers had an opacity only."""
-    if "opacity" not in told:
-        return told
-    rest = {name: value for name, value in told.items() if name != "opacity"}
-    return {**rest, "finish": {"opacity": told["opacity"]}}
+    if "opacity" not in stored:
+        return stored
+    rest = {name: value for name, value in stored.items() if name != "opacity"}
+    return {**rest, "finish": {"opacity": stored["opacity"]}}
 
 
-def _assembly(told: Values) -> Values:
+def _assembly(stored: Values) -> Values:
     """Up to form 7 an assembly had an opacity beside its style."""
-    if "opacity" not in told:
-        return told
-    rest = {name: value for name, value in told.items() if name != "opacity"}
-    style = {**_style(rest.get("style", {})), "finish": {"opacity": told["opacity"]}}
+    if "opacity" not in stored:
+        return stored
+    rest = {name: value for name, value in stored.items() if name != "opacity"}
+    style = {**_style(rest.get("style", {})), "finish": {"opacity": stored["opacity"]}}
     return {**rest, "style": style}
 
 
@@ -66,28 +66,28 @@ ROLES = {"joins": "union", "cuts": "difference", "keeps": "intersection", "inver
 
 def _renamed(**names: str) -> Callable[[Values], Values]:
     """Up to form 10 some fields had other names."""
-    return lambda told: renamed_fields(told, names)
+    return lambda stored: renamed_fields(stored, names)
 
 
-def renamed_fields(told: Values, names: Mapping[str, str]) -> Values:
+def renamed_fields(stored: Values, names: Mapping[str, str]) -> Values:
     """Values whose fields had other names; those of a class outside the model stand with it."""
-    return {names.get(name, name): value for name, value in told.items()}
+    return {names.get(name, name): value for name, value in stored.items()}
 
 
 def _valued(field: str, words: Mapping[str, str]) -> Callable[[Values], Values]:
     """Up to form 10 some values were other words."""
 
-    def as_now(told: Values) -> Values:
-        value = told.get(field)
+    def as_now(stored: Values) -> Values:
+        value = stored.get(field)
         if not isinstance(value, str) or value not in words:
-            return told
-        return {**told, field: words[value]}
+            return stored
+        return {**stored, field: words[value]}
 
     return as_now
 
 
 def _all(*steps: Callable[[Values], Values]) -> Callable[[Values], Values]:
-    return lambda told: reduce(lambda values, step: step(values), steps, told)
+    return lambda stored: reduce(lambda values, step: step(values), steps, stored)
 
 
 _role = _valued("role", ROLES)

@@ -138,12 +138,12 @@ class Drawing:
 
         """
         there = container is not None and isinstance(self.items.get(container), Container)
-        place = container if container is not None and there else self.tree.children()[-1]
-        if self.hidden(place):
-            raise refusal("hidden_place", place, name=self.items[place].name)
-        if self.locked(place):
-            raise refusal("locked_item.drawn_in", place, name=self.items[place].name)
-        return place
+        position = container if container is not None and there else self.tree.children()[-1]
+        if self.hidden(position):
+            raise refusal("hidden_place", position, name=self.items[position].name)
+        if self.locked(position):
+            raise refusal("locked_item.drawn_in", position, name=self.items[position].name)
+        return position
 
     def leaf_item(self, item_id: str) -> AnyLeaf:
         """The item of an id that is no container.

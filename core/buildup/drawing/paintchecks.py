@@ -77,9 +77,9 @@ def check_paint(paint: Paint | None) -> None:
         raise refusal("bad_gradient.many", most=MOST_STOPS, count=len(paint.stops))
     _check_colours(s.colour for s in paint.stops)
     check_opacity(*(s.opacity for s in paint.stops))
-    places = [s.at for s in paint.stops]
-    check_numbers(*places)
-    if places != sorted(places) or not 0.0 <= places[0] <= places[-1] <= 1.0:
+    positions = [s.at for s in paint.stops]
+    check_numbers(*positions)
+    if positions != sorted(positions) or not 0.0 <= positions[0] <= positions[-1] <= 1.0:
         raise refusal("bad_gradient.order")
     if abs(paint.place.across) <= NO_LENGTH or abs(paint.place.determinant) <= NO_LENGTH**2:
         raise refusal("bad_gradient.length")

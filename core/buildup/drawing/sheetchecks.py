@@ -81,8 +81,8 @@ def check_traced_area(form: TracedArea) -> None:
 
 
 def _check_ids(ids: Iterable[str], most: int, what: str) -> None:
-    told = list(ids)
-    for one in told:
+    listed = list(ids)
+    for one in listed:
         check_id(one)
-    if len(told) > most or len(set(told)) < len(told):
+    if len(listed) > most or len(set(listed)) < len(listed):
         raise refusal("too_many.on_sheet", most=most, what=what)

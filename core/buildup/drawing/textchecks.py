@@ -90,5 +90,5 @@ def _check_shaped(shaped: Shaped, *, lines: int) -> None:
 
 def _is_near(contour: Contour) -> bool:
     """Whether all of a contour lies where a glyph may."""
-    places = (p for segment in contour.segments for p in segment)
-    return all(abs(p.real) <= FARTHEST and abs(p.imag) <= FARTHEST for p in places)
+    positions = (p for segment in contour.segments for p in segment)
+    return all(abs(p.real) <= FARTHEST and abs(p.imag) <= FARTHEST for p in positions)

@@ -317,12 +317,12 @@ def foreseen(drawing: Drawing, command: Command) -> Delta:
         Refusal: as `apply`.
 
     """
-    told = command.delta(drawing)
+    delta = command.delta(drawing)
     if not command.reaches_links:
-        check_links(drawing, told)
-    told = held_eased(drawing, told, whole=command.whole)
-    told = held_on_seams(drawing, told, whole=command.whole)
-    forward = slimmed(drawing, without_empty(drawing, with_contents(drawing, told)))
+        check_links(drawing, delta)
+    delta = held_eased(drawing, delta, whole=command.whole)
+    delta = held_on_seams(drawing, delta, whole=command.whole)
+    forward = slimmed(drawing, without_empty(drawing, with_contents(drawing, delta)))
     check_in_range(forward.put, forward.patches, forward.sheet)
     return replace(forward, selects=command.selects(drawing.tree, forward))
 

@@ -107,7 +107,7 @@ def chained_json(kept: Iterable[Mapping[str, Any]]) -> Delta:
     chain = _Chain()
     for data in kept:
         rest = Delta.from_json({**data, "put": ()})
-        chain.add(rest, {told["id"]: partial(read_item, told) for told in data["put"]})
+        chain.add(rest, {stored["id"]: partial(read_item, stored) for stored in data["put"]})
     return chain.whole()
 
 
@@ -288,9 +288,9 @@ def placed(
     Raises:
         Refusal: as `Drawing.place_to_draw`.
     """
-    place = drawing.place_to_draw(container)
-    behind = next(iter(reversed(drawing.tree.children(place))), None)
-    moves = row_of([i.id for i in items], place, behind)
+    position = drawing.place_to_draw(container)
+    behind = next(iter(reversed(drawing.tree.children(position))), None)
+    moves = row_of([i.id for i in items], position, behind)
     return Delta(put=tuple(map(laid_item, items)), moves=moves, said=said)
 
 
@@ -328,6 +328,6 @@ def in_their_place(items: Iterable[str], before: Tree, forward: Delta) -> tuple[
             yield from left(held)
 
     stay = tuple(dict.fromkeys(i for item_id in items for i in left(item_id)))
-    place = {m[0]: m[1] for m in forward.moves}
-    made = (i for i in made_by(forward, before) if place[i] not in stay)
+    position = {m[0]: m[1] for m in forward.moves}
+    made = (i for i in made_by(forward, before) if position[i] not in stay)
     return (*stay, *made)

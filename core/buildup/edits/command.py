@@ -141,8 +141,8 @@ def _check_all(values: Iterable[object], field: str) -> None:
         _check(value, field)
 
 
-def _plus(place: Point, by: Point) -> Point:
-    return (place[0] + by[0], place[1] + by[1])
+def _plus(position: Point, by: Point) -> Point:
+    return (position[0] + by[0], position[1] + by[1])
 
 
 def _check(value: object, field: str) -> None:

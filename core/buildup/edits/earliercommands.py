@@ -71,18 +71,18 @@ FIELDS: Mapping[str, Mapping[str, str]] = {
 ROLE_FIELDS = frozenset({"operation", "role"})
 
 
-def as_now(told: Mapping[str, Any]) -> Mapping[str, Any]:
+def as_now(stored: Mapping[str, Any]) -> Mapping[str, Any]:
     """The JSON values of a command of any form, as those of one of now.
 
     >>> as_now({"kind": "turn_by", "items": ["a"], "angle": 30.0})
     {'kind': 'rotate_items', 'items': ['a'], 'angle': 30.0}
     """
-    kind = told.get("kind")
+    kind = stored.get("kind")
     if not isinstance(kind, str):
-        return told
+        return stored
     now = KINDS.get(kind, kind)
     names = FIELDS.get(now, {})
-    values = {names.get(name, name): value for name, value in told.items()}
+    values = {names.get(name, name): value for name, value in stored.items()}
     for field in ROLE_FIELDS & values.keys():
         values[field] = ROLES.get(str(values[field]), values[field])
     return {**values, "kind": now}

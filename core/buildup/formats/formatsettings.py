@@ -185,9 +185,9 @@ def write_format_settings(sending: FormatSettings) -> dict[str, Any]:
     return written
 
 
-def _check(sound: bool, what: str, place: str) -> None:
+def _check(sound: bool, what: str, position: str) -> None:
     if not sound:
-        raise refusal(f"bad_export_settings.{what}", place)
+        raise refusal(f"bad_export_settings.{what}", position)
 
 
 def _check_tolerance(tolerance: float) -> None:

@@ -28,9 +28,9 @@ def picture(kind: ShapeKind, size: float = 40.0, dials: Dials | None = None) -> 
     Radii that are lengths look as they would on a shape of a hand's width.
     """
     large = framed(kind, HAND, dials)
-    place = stretch(size * 0.9 / HAND, size * 0.9 / HAND, about=0j)
+    position = stretch(size * 0.9 / HAND, size * 0.9 / HAND, about=0j)
     middle = shift(complex(size, size) / 2.0)
-    made = [moved_contour(c, middle.after(place)) for c in large]
+    made = [moved_contour(c, middle.after(position)) for c in large]
     return path_data(made, decimals=2)
 
 

@@ -73,10 +73,10 @@ def read_palette(text: str) -> Palette:
     if len(text) > LONGEST_PALETTE:
         raise refusal("too_much.palette")
     try:
-        told = json.loads(text)
+        data = json.loads(text)
     except (ValueError, RecursionError):
-        told = None
-    found = list(_tokens(told) if isinstance(told, Mapping) else _properties(text))
+        data = None
+    found = list(_tokens(data) if isinstance(data, Mapping) else _properties(text))
     colours = [c for c in found if c is not None]
     if not colours:
         raise refusal("bad_palette")
@@ -140,16 +140,16 @@ def _properties(text: str) -> Iterator[NamedColour | None]:
             yield _colour(name.replace("-", " ").strip(), value)
 
 
-def _tokens(told: Mapping[str, Any], name: str = "", kind: str = "", depth: int = 0) -> Any:
+def _tokens(data: Mapping[str, Any], name: str = "", kind: str = "", depth: int = 0) -> Any:
     """The tokens of a group; its type holds for those that say none."""
     if depth > DEEPEST:
         return
-    kind = str(told.get("$type", kind))
-    if "$value" in told:
+    kind = str(data.get("$type", kind))
+    if "$value" in data:
         if kind in ("", "color"):
-            yield _colour(name, told["$value"])
+            yield _colour(name, data["$value"])
         return
-    for key, held in told.items():
+    for key, held in data.items():
         if isinstance(held, Mapping) and not key.startswith("$"):
             yield from _tokens(held, f"{name} {key}".strip(), kind, depth + 1)
 

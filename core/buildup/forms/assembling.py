@@ -134,10 +134,10 @@ def _worked(form: Assembled, corners: Sequence[FormCorner]) -> Assembled:
             gone.append(wanted)
             continue
         at = middle + wanted.at
-        places = ((abs(form.sharp[c].anchors[i].at - at), c, i) for c, i in there)
-        _, *place = min(places)
-        free.discard((place[0], place[1]))
-        found[place[0], place[1]] = wanted.corner
+        positions = ((abs(form.sharp[c].anchors[i].at - at), c, i) for c, i in there)
+        _, *position = min(positions)
+        free.discard((position[0], position[1]))
+        found[position[0], position[1]] = wanted.corner
     sharp = tuple(
         replace(
             contour,

@@ -184,13 +184,17 @@ def _half_turn(angle: float) -> float:
 def own_standing(item: AnyLeaf) -> OrientedBox:
     """The frame of one item, along its own axes."""
     if isinstance(item, Shape):
-        place, width, height = item.frame.place, item.frame.width, item.frame.height
-        own = OrientedBox(place.origin, width, height, degrees_of(place.across))
-        return stood(place.origin, place.across * width, place.down * height, otherwise=own)
+        position, width, height = item.frame.place, item.frame.width, item.frame.height
+        own = OrientedBox(position.origin, width, height, degrees_of(position.across))
+        return stood(
+            position.origin, position.across * width, position.down * height, otherwise=own
+        )
     if isinstance(item, TextItem):
-        flat, place = plane_box(item), item.place
-        own = OrientedBox(place(flat.centre), flat.width, flat.height, degrees_of(place.across))
-        sides = (place.across * flat.width, place.down * flat.height)
+        flat, position = plane_box(item), item.place
+        own = OrientedBox(
+            position(flat.centre), flat.width, flat.height, degrees_of(position.across)
+        )
+        sides = (position.across * flat.width, position.down * flat.height)
         return stood(own.centre, *sides, otherwise=own)
     box = box_of(item.contours, angle=item.angle)
     if item.angle == 0.0:

@@ -211,17 +211,17 @@ def _grown_assembly(item: Assembly, scale: float) -> Assembly:
 def _moved_link(item: Linked, way: ItemMap) -> Linked:
     before = item.turned if way.by.determinant >= 0.0 else -item.turned
     grown = item.grown * (abs(way.by.determinant) ** 0.5 if way.grows else 1.0)
-    place = way.by.after(item.place)
-    return replace(item, place=place, turned=normal_degrees(way.turned + before), grown=grown)
+    position = way.by.after(item.place)
+    return replace(item, place=position, turned=normal_degrees(way.turned + before), grown=grown)
 
 
 def _moved_words(item: TextItem, by: Affine) -> TextItem:
     """How areas grow goes into the size of the letters, the rest into their place."""
-    place = by.after(item.place)
-    scale = abs(place.determinant) ** 0.5
+    position = by.after(item.place)
+    scale = abs(position.determinant) ** 0.5
     if by.across == 1 and by.down == 1j:
-        return replace(item, place=place)
-    plain = Affine(place.across / scale, place.down / scale, place.origin)
+        return replace(item, place=position)
+    plain = Affine(position.across / scale, position.down / scale, position.origin)
     radius = None if item.radius is None else item.radius * scale
     return replace(item, lettering=sized(item.lettering, scale), place=plain, radius=radius)
 
@@ -292,10 +292,10 @@ def _grown_dials(shape: Shape, scale: float) -> dict[str, float]:
 
 
 def _moved_frame(frame: Frame, by: Affine) -> Frame:
-    place = by.after(frame.place)
+    position = by.after(frame.place)
     if by.across == 1 and by.down == 1j:
-        return replace(frame, place=place)
-    wide, tall = abs(place.across), abs(place.down)
-    across = place.across / wide if wide >= NO_LENGTH else frame.place.across
-    down = place.down / tall if tall >= NO_LENGTH else frame.place.down
-    return Frame(frame.width * wide, frame.height * tall, Affine(across, down, place.origin))
+        return replace(frame, place=position)
+    wide, tall = abs(position.across), abs(position.down)
+    across = position.across / wide if wide >= NO_LENGTH else frame.place.across
+    down = position.down / tall if tall >= NO_LENGTH else frame.place.down
+    return Frame(frame.width * wide, frame.height * tall, Affine(across, down, position.origin))

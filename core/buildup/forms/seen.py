@@ -107,9 +107,11 @@ def _ways(contour: Contour) -> Iterator[tuple[complex, complex]]:
 
 def _sides(segment: Cubic, start: complex, end: complex, half: float) -> Iterator[complex]:
     """Both sides of the stroke where it can reach farthest."""
-    places = [(segment[0], start), (segment[3], end)]
-    places += [(point_at(segment, t), unit(derivative_at(segment, t))) for t in extremes(segment)]
-    for at, along in places:
+    positions = [(segment[0], start), (segment[3], end)]
+    positions += [
+        (point_at(segment, t), unit(derivative_at(segment, t))) for t in extremes(segment)
+    ]
+    for at, along in positions:
         yield at + along * 1j * half
         yield at - along * 1j * half
 

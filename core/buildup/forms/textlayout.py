@@ -75,9 +75,9 @@ def letters_along(lettering: Lettering, courses: Sequence[Course]) -> Iterator[L
             if glyph.form is None:
                 continue
             shift = glyph.by - glyph.wide / 2.0
-            place = Affine(way * scale, way * scale * 1j, at + shift * scale * way)
+            position = Affine(way * scale, way * scale * 1j, at + shift * scale * way)
             contours = form_contours(shaped.forms[glyph.form])
-            moved = tuple(moved_contour(c, place) for c in contours)
+            moved = tuple(moved_contour(c, position) for c in contours)
             if moved:
                 yield Letter(glyph.letters, moved)
 
@@ -152,9 +152,9 @@ class Path:
         begins = start + BEGINS[lettering.align] * long
         return max(-begins, 0.0) + max(begins + long - self.length, 0.0)
 
-    def nearest(self, place: complex) -> float:
+    def nearest(self, position: complex) -> float:
         """How far along it the place is that is nearest to another."""
-        found = nearest(self._segments, place)
+        found = nearest(self._segments, position)
         assert found is not None  # it has a segment  # noqa: S101
         before = self._ends[found.segment - 1] if found.segment else 0.0
         start, _ = split_at(self._segments[found.segment], found.t)

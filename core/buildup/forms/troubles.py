@@ -246,16 +246,16 @@ class _Bend:
 def _of_bends(path: _Path) -> Iterator[Trouble]:
     """Wobbles and flat spots of each run between corners and lines."""
     for run in _runs(path):
-        places = [(k, s) for k in run for s in stations(path.segments[k], EACH)]
-        values = [s.curvature for _, s in places]
+        positions = [(k, s) for k in run for s in stations(path.segments[k], EACH)]
+        values = [s.curvature for _, s in positions]
         if not all(map(math.isfinite, values)):
             continue
-        bends = list(_bends(path, places))
+        bends = list(_bends(path, positions))
         for before, bend, after in zip(bends, bends[1:], bends[2:], strict=False):
             if abs(bend.turn) < WOBBLE and before.turn * after.turn > 0.0:
-                yield _spanning(path, places, "wobble", bend)
+                yield _spanning(path, positions, "wobble", bend)
         for bend in bends:
-            yield from _flats(path, places, bend)
+            yield from _flats(path, positions, bend)
 
 
 def _runs(path: _Path) -> Iterator[list[int]]:
@@ -281,26 +281,26 @@ def _begins(path: _Path, index: int) -> bool:
     return abs(joint(before, here).turn) > math.radians(path.limits.corner)
 
 
-def _bends(path: _Path, places: Sequence[tuple[int, Station]]) -> Iterator[_Bend]:
+def _bends(path: _Path, positions: Sequence[tuple[int, Station]]) -> Iterator[_Bend]:
     """The rows of places that bend to one side; those that do not bend count to the one before."""
     least = ALL_THERE_IS / path.size
     first, sign, turn = 0, 0.0, 0.0
-    for n, (k, station) in enumerate(places):
+    for n, (k, station) in enumerate(positions):
         value = station.curvature
         if abs(value) > least and sign * value < 0.0:
             yield _Bend(first, n - 1, turn)
             first, turn = n, 0.0
         if abs(value) > least:
             sign = math.copysign(1.0, value)
-        if n > 0 and places[n - 1][0] == k:
-            turn += (station.along - places[n - 1][1].along) * value
-    yield _Bend(first, len(places) - 1, turn)
+        if n > 0 and positions[n - 1][0] == k:
+            turn += (station.along - positions[n - 1][1].along) * value
+    yield _Bend(first, len(positions) - 1, turn)
 
 
-def _flats(path: _Path, places: Sequence[tuple[int, Station]], bend: _Bend) -> Iterator[Trouble]:
+def _flats(path: _Path, positions: Sequence[tuple[int, Station]], bend: _Bend) -> Iterator[Trouble]:
     """Where the curvature falls low between two bends to the same side that lie near each other."""
-    values = [abs(s.curvature) for _, s in places[bend.first : bend.last + 1]]
-    alongs = [path.starts[k] + s.along for k, s in places[bend.first : bend.last + 1]]
+    values = [abs(s.curvature) for _, s in positions[bend.first : bend.last + 1]]
+    alongs = [path.starts[k] + s.along for k, s in positions[bend.first : bend.last + 1]]
     alongs = [a if a >= alongs[0] else a + path.length for a in alongs]
     n = 1
     while n < len(values) - 1:
@@ -317,22 +317,22 @@ def _flats(path: _Path, places: Sequence[tuple[int, Station]], bend: _Bend) -> I
         low = min(left, right)
         if values[n] < FLAT * low:
             found = _Bend(bend.first + n, bend.first + n, 0.0)
-            yield _spanning(path, places, "flat_spot", found, measure=values[n] / low)
+            yield _spanning(path, positions, "flat_spot", found, measure=values[n] / low)
             n = beyond[-1]
         n += 1
 
 
 def _spanning(
     path: _Path,
-    places: Sequence[tuple[int, Station]],
+    positions: Sequence[tuple[int, Station]],
     kind: Kind,
     bend: _Bend,
     *,
     measure: float | None = None,
 ) -> Trouble:
     """The trouble of some places, with the segments they lie on and those beside."""
-    k, station = places[(bend.first + bend.last) // 2]
-    first, last = places[bend.first][0], places[bend.last][0]
+    k, station = positions[(bend.first + bend.last) // 2]
+    first, last = positions[bend.first][0], positions[bend.last][0]
     count = (last - first) % len(path.segments) + 1
     along = path.starts[k] + station.along
     size = math.degrees(abs(bend.turn)) if measure is None else measure

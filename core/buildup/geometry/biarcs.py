@@ -41,16 +41,16 @@ class Arc:
         half = (self.end - self.start) / 2.0
         return self.start + half + half * 1j * (1.0 - self.bulge**2) / (2.0 * self.bulge)
 
-    def distance(self, place: complex) -> float:
+    def distance(self, position: complex) -> float:
         """How far a place, which lies beside it, is from it."""
         if abs(self.bulge) < NO_LENGTH:
             along = self.end - self.start
             if abs(along) <= NO_LENGTH:
-                return abs(place - self.start)
-            part = min(max(dot(place - self.start, along) / abs(along) ** 2, 0.0), 1.0)
-            return abs(place - self.start - part * along)
+                return abs(position - self.start)
+            part = min(max(dot(position - self.start, along) / abs(along) ** 2, 0.0), 1.0)
+            return abs(position - self.start - part * along)
         centre = self.centre
-        return abs(abs(place - centre) - abs(self.start - centre))
+        return abs(abs(position - centre) - abs(self.start - centre))
 
 
 def arcs_of(segment: Cubic, tolerance: float) -> tuple[Arc, ...]:
@@ -83,14 +83,14 @@ def arcs_of(segment: Cubic, tolerance: float) -> tuple[Arc, ...]:
 def _arcs(segment: Cubic, tolerance: float, left: int) -> Iterator[Arc]:
     start, end = segment[0], segment[3]
     chord = Arc(start, end, 0.0)
-    places = list(points_at(segment, (k / (CHECKED - 1) for k in range(CHECKED))))
-    if max(abs(p - start) for p in places) <= NO_LENGTH:
+    positions = list(points_at(segment, (k / (CHECKED - 1) for k in range(CHECKED))))
+    if max(abs(p - start) for p in positions) <= NO_LENGTH:
         return
     if _is_line(segment):
         yield chord
         return
     found = _biarc(segment)
-    if found is not None and _near(found, places) <= tolerance:
+    if found is not None and _near(found, positions) <= tolerance:
         yield from found
     elif left == 0:
         yield chord
@@ -140,6 +140,6 @@ def _turn(before: complex, after: complex) -> float:
     return cmath.phase(after / before)
 
 
-def _near(arcs: tuple[Arc, Arc], places: list[complex]) -> float:
+def _near(arcs: tuple[Arc, Arc], positions: list[complex]) -> float:
     """How far places, one after the other, are from the nearer of two arcs at the most."""
-    return max(min(a.distance(p) for a in arcs) for p in places)
+    return max(min(a.distance(p) for a in arcs) for p in positions)

@@ -67,10 +67,10 @@ class Box:
         across = self.left <= other.left and other.right <= self.right
         return across and self.top <= other.top and other.bottom <= self.bottom
 
-    def has(self, place: complex) -> bool:
+    def has(self, position: complex) -> bool:
         """Whether a place lies in the box."""
-        across = self.left <= place.real <= self.right
-        return across and self.top <= place.imag <= self.bottom
+        across = self.left <= position.real <= self.right
+        return across and self.top <= position.imag <= self.bottom
 
     def common(self, other: "Box") -> "Box | None":
         """What two boxes have in common; None where that has no width or no height.

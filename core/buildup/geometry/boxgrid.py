@@ -26,7 +26,7 @@ class BoxGrid:
             for y in range(top, bottom + 1):
                 self._grids[scale][x, y].append(number)
 
-    def near(self, place: complex) -> list[int]:
+    def near(self, position: complex) -> list[int]:
         """All that may hold a place: those that do, and others of its cells.
 
         >>> grid = BoxGrid()
@@ -37,10 +37,12 @@ class BoxGrid:
         return [
             number
             for scale, cells in self._grids.items()
-            for number in cells.get(_cell(place, scale), ())
+            for number in cells.get(_cell(position, scale), ())
         ]
 
 
-def _cell(place: complex, scale: int) -> tuple[int, int]:
+def _cell(position: complex, scale: int) -> tuple[int, int]:
     """The cell of a place in the grid whose cells are two to a power wide."""
-    return math.floor(math.ldexp(place.real, -scale)), math.floor(math.ldexp(place.imag, -scale))
+    return math.floor(math.ldexp(position.real, -scale)), math.floor(
+        math.ldexp(position.imag, -scale)
+    )

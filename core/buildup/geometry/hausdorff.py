@@ -31,22 +31,22 @@ def apart(old: Sequence[Cubic], new: Sequence[Cubic]) -> float:
         other = new[k]
         if one == other:
             continue
-        places = points_at(one, cuts)
+        positions = points_at(one, cuts)
         nearer = cuts
         for _ in range(STEPS):
-            nearer = better(places, other, nearer)
+            nearer = better(positions, other, nearer)
         found = (points_at(other, cuts), points_at(other, nearer))
         bounds += [
-            (min(abs(p - q), abs(p - r)), k, p) for p, q, r in zip(places, *found, strict=True)
+            (min(abs(p - q), abs(p - r)), k, p) for p, q, r in zip(positions, *found, strict=True)
         ]
     bounds.sort(key=lambda b: b[0])
     sure = 0.0
     while bounds and bounds[-1][0] > sure:
-        _, k, place = bounds.pop()
-        near = nearest([new[k], *new[max(0, k - 1) : k], *new[k + 1 : k + 2]], place)
+        _, k, position = bounds.pop()
+        near = nearest([new[k], *new[max(0, k - 1) : k], *new[k + 1 : k + 2]], position)
         away = near.distance if near else 0.0
         if away > sure:  # those beside it may not be all that is near
-            whole = nearest(new, place)
+            whole = nearest(new, position)
             away = whole.distance if whole else 0.0
         sure = max(sure, away)
     return sure

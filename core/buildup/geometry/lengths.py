@@ -148,8 +148,8 @@ def _pieces(kinks: list[tuple[float, float]]) -> Iterator[_Piece]:
     if not kinks:
         yield (0.0, 0.0, 0.0, 1.0)
         return
-    places = [kink for kink, _ in kinks]
-    ends = [0.0, *((a + b) / 2.0 for a, b in itertools.pairwise(places)), 1.0]
+    positions = [kink for kink, _ in kinks]
+    ends = [0.0, *((a + b) / 2.0 for a, b in itertools.pairwise(positions)), 1.0]
     for (kink, scale), (start, end) in zip(kinks, itertools.pairwise(ends), strict=True):
         for way, far in ((-1.0, kink - start), (1.0, end - kink)):
             if far > 0.0:
@@ -175,7 +175,7 @@ def _kinks(constant: complex, linear: complex, square: complex) -> list[tuple[fl
     found: dict[float, float] = {}
     for r in roots:
         if -BESIDE < r.real < 1.0 + BESIDE:
-            place = min(1.0, max(0.0, r.real))
-            wide = max(abs(r - place), SHARPEST)
-            found[place] = min(wide, found.get(place, wide))
+            position = min(1.0, max(0.0, r.real))
+            wide = max(abs(r - position), SHARPEST)
+            found[position] = min(wide, found.get(position, wide))
     return sorted(found.items())

@@ -21,23 +21,23 @@ def values(segment: Cubic, *, level: bool) -> Values:
     return a.real, b.real, c.real, d.real
 
 
-def monotone_parts(told: Values) -> Iterator[tuple[float, float]]:
+def monotone_parts(coordinates: Values) -> Iterator[tuple[float, float]]:
     """The parameters between which a coordinate turns nowhere, in order; 0 to 1 in all.
 
     >>> list(monotone_parts((0.0, 1.0, 1.0, 0.0)))
     [(0.0, 0.5), (0.5, 1.0)]
     """
-    p0, p1, p2, p3 = told
+    p0, p1, p2, p3 = coordinates
     roots = quadratic_roots(p3 - p0 + 3.0 * (p1 - p2), 2.0 * (p0 - 2.0 * p1 + p2), p1 - p0)
     turns = sorted(t for t in roots if 0.0 < t < 1.0)
     return itertools.pairwise((0.0, *turns, 1.0))
 
 
-def passes(told: Values, low: float, high: float, height: float, *, rising: bool) -> float:
+def passes(coordinates: Values, low: float, high: float, height: float, *, rising: bool) -> float:
     """The parameter at which a monotone stretch passes a height, by Newton's method in a bracket.
 
     Args:
-        told: the coordinate of the control points.
+        coordinates: the coordinate of the control points.
         low: the parameter where the stretch begins.
         high: that where it ends.
         height: between its values there.
@@ -46,7 +46,7 @@ def passes(told: Values, low: float, high: float, height: float, *, rising: bool
     >>> passes((0.0, 1.0, 2.0, 3.0), 0.0, 1.0, 1.5, rising=True)
     0.5
     """
-    p0, p1, p2, p3 = told
+    p0, p1, p2, p3 = coordinates
     linear, square, cube = 3.0 * (p1 - p0), 3.0 * (p0 - 2.0 * p1 + p2), p3 - p0 + 3.0 * (p1 - p2)
     t = (low + high) / 2.0
     for _ in range(HALVINGS):

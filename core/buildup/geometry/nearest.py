@@ -32,7 +32,7 @@ class Nearest:
     distance: float
 
 
-def nearest_parameter(segment: Cubic, place: complex) -> float:
+def nearest_parameter(segment: Cubic, position: complex) -> float:
     """The parameter of the point of a segment nearest to a place; the first one of equals.
 
     >>> nearest_parameter((0j, 0j, 3 + 0j, 3 + 0j), -1 + 1j)
@@ -40,10 +40,10 @@ def nearest_parameter(segment: Cubic, place: complex) -> float:
     >>> round(nearest_parameter((0j, 1 + 0j, 2 + 0j, 3 + 0j), 1.5 + 9j), 9)
     0.5
     """
-    best_t, best = 0.0, abs(segment[0] - place) ** 2
-    if (end := abs(segment[3] - place) ** 2) < best:
+    best_t, best = 0.0, abs(segment[0] - position) ** 2
+    if (end := abs(segment[3] - position) ** 2) < best:
         best_t, best = 1.0, end
-    todo = [(_squared(segment, place), 0.0, 1.0, 0)]
+    todo = [(_squared(segment, position), 0.0, 1.0, 0)]
     while todo:
         values, start, width, depth = todo.pop()
         if min(values) >= best:
@@ -52,7 +52,7 @@ def nearest_parameter(segment: Cubic, place: complex) -> float:
         if changes == 0 or depth >= DEEPEST:
             candidates = [start, start + width]
         elif changes == 1 and values[0] > values[1]:
-            candidates = [_lowest(segment, place, start, start + width)]
+            candidates = [_lowest(segment, position, start, start + width)]
         else:
             left, right = _halves(values)
             half = width / 2.0
@@ -62,64 +62,64 @@ def nearest_parameter(segment: Cubic, place: complex) -> float:
             todo += pieces if min(right) < min(left) else pieces[::-1]
             continue
         for t in candidates:
-            distance = abs(point_at(segment, t) - place) ** 2
+            distance = abs(point_at(segment, t) - position) ** 2
             if distance < best:
                 best_t, best = t, distance
     return best_t
 
 
-def nearest(segments: Sequence[Cubic], place: complex) -> Nearest | None:
+def nearest(segments: Sequence[Cubic], position: complex) -> Nearest | None:
     """The nearest point on any of some segments; None when there are none.
 
     Segments are tried in the order of how near their hulls are, and only while those can win.
     """
-    order = sorted(zip(map(_disc_away, segments, itertools.repeat(place)), itertools.count()))
+    order = sorted(zip(map(_disc_away, segments, itertools.repeat(position)), itertools.count()))
     best: Nearest | None = None
     for away, index in order:
         if best is not None:
             if away >= best.distance:
                 break
-            if _away(segments[index], place) >= best.distance:
+            if _away(segments[index], position) >= best.distance:
                 continue
-        t = _parameter(segments[index], place)
+        t = _parameter(segments[index], position)
         at = point_at(segments[index], t)
-        if best is None or abs(at - place) < best.distance:
-            best = Nearest(index, t, at, abs(at - place))
+        if best is None or abs(at - position) < best.distance:
+            best = Nearest(index, t, at, abs(at - position))
     return best
 
 
 @lru_cache(maxsize=REMEMBERED)
-def _parameter(segment: Cubic, place: complex) -> float:
+def _parameter(segment: Cubic, position: complex) -> float:
     """As `nearest_parameter`; of many segments few change while one of their anchors is dragged."""
-    return nearest_parameter(segment, place)
+    return nearest_parameter(segment, position)
 
 
-def distance_to_box(box: Box, place: complex) -> float:
+def distance_to_box(box: Box, position: complex) -> float:
     """How far a place is from a box; 0 inside."""
-    across = max(box.left - place.real, 0.0, place.real - box.right)
-    down = max(box.top - place.imag, 0.0, place.imag - box.bottom)
+    across = max(box.left - position.real, 0.0, position.real - box.right)
+    down = max(box.top - position.imag, 0.0, position.imag - box.bottom)
     return abs(complex(across, down))
 
 
-def _disc_away(segment: Cubic, place: complex) -> float:
+def _disc_away(segment: Cubic, position: complex) -> float:
     """A lower bound of the distance, quickly: from a disc that holds the control points."""
     a, b, c, d = segment
     middle = (a + d) * 0.5
-    return abs(place - middle) - max(abs(a - middle), abs(b - middle), abs(c - middle))
+    return abs(position - middle) - max(abs(a - middle), abs(b - middle), abs(c - middle))
 
 
-def _away(segment: Cubic, place: complex) -> float:
+def _away(segment: Cubic, position: complex) -> float:
     a, b, c, d = segment
-    x, y = place.real, place.imag
+    x, y = position.real, position.imag
     xs, ys = (a.real, b.real, c.real, d.real), (a.imag, b.imag, c.imag, d.imag)
     across = max(min(xs) - x, 0.0, x - max(xs))
     down = max(min(ys) - y, 0.0, y - max(ys))
     return abs(complex(across, down))
 
 
-def _squared(segment: Cubic, place: complex) -> list[float]:
+def _squared(segment: Cubic, position: complex) -> list[float]:
     """The seven Bernstein coefficients of the squared distance."""
-    a, b, c, d = (p - place for p in segment)
+    a, b, c, d = (p - position for p in segment)
     ar, ai, br, bi = a.real, a.imag, b.real, b.imag
     cr, ci, dr, di = c.real, c.imag, d.real, d.imag
     return [
@@ -153,14 +153,14 @@ def _sign_changes(values: list[float]) -> int:
     return changes
 
 
-def _lowest(segment: Cubic, place: complex, low: float, high: float) -> float:
+def _lowest(segment: Cubic, position: complex, low: float, high: float) -> float:
     """The only minimum between two parameters, by Newton's method kept within its bracket."""
     a, b, c, d = segment
     first, second, third = b - a, c - b, d - c
     t = (low + high) / 2.0
     for _ in range(60):
         s = 1.0 - t
-        away = point_at(segment, t) - place
+        away = point_at(segment, t) - position
         along = 3.0 * (s * s * first + 2.0 * s * t * second + t * t * third)
         bend = 6.0 * (s * (second - first) + t * (third - second))
         slope = away.real * along.real + away.imag * along.imag

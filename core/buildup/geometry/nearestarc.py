@@ -45,12 +45,12 @@ def nearest_arc(segments: Sequence[Cubic]) -> tuple[Cubic, ...]:
 def _sagitta(segments: Sequence[Cubic], way: complex, wide: float) -> float:
     """How far the middle of the arc is to the right of the chord: found by Newton's method."""
     start = segments[0][0]
-    places = [
+    positions = [
         (p - start) / way
         for s in segments
         for p in (point_at(s, station.t) for station in stations(s, EACH))
     ]
-    inner = [p for p in places if 0.02 * wide < p.real < 0.98 * wide] or places
+    inner = [p for p in positions if 0.02 * wide < p.real < 0.98 * wide] or positions
     deepest = max(inner, key=lambda p: abs(p.imag))
     height = deepest.imag
     if abs(height) <= SAME_PLACE:
@@ -58,7 +58,7 @@ def _sagitta(segments: Sequence[Cubic], way: complex, wide: float) -> float:
     half = wide / 2.0
     for _ in range(30):
         step = STEP_SHARE * abs(height)
-        low, here, high = (_cost(places, half, height + k * step) for k in (-1, 0, 1))
+        low, here, high = (_cost(positions, half, height + k * step) for k in (-1, 0, 1))
         bend = high - 2.0 * here + low
         move = 0.5 * step * (low - high) / bend if bend > 0.0 else math.copysign(step, low - high)
         move = max(-0.3 * abs(height), min(0.3 * abs(height), move))
@@ -68,11 +68,11 @@ def _sagitta(segments: Sequence[Cubic], way: complex, wide: float) -> float:
     return height
 
 
-def _cost(places: Sequence[complex], half: float, height: float) -> float:
+def _cost(positions: Sequence[complex], half: float, height: float) -> float:
     """The sum of the squares of how far places are from an arc over a chord."""
     radius = (half * half + height * height) / (2.0 * height)
     middle = complex(half, height - radius)
-    return math.fsum((abs(p - middle) - abs(radius)) ** 2 for p in places)
+    return math.fsum((abs(p - middle) - abs(radius)) ** 2 for p in positions)
 
 
 def arc(start: complex, end: complex, *, bulge: float) -> tuple[Cubic, ...]:

@@ -53,8 +53,8 @@ class NextPlace:
         self._left = set(things)
         self._at: defaultdict[complex, list[int]] = defaultdict(list)
         for k in sorted(things, reverse=True):  # the first of them is the last of a list
-            for place in set(things[k]):
-                self._at[place].append(k)
+            for position in set(things[k]):
+                self._at[position].append(k)
         self._root = _Node(list(self._at)) if self._at else None
 
     def take(self, at: complex) -> int:
@@ -75,11 +75,11 @@ class NextPlace:
             if node.far(at) > best[0]:
                 continue
             waiting += sorted(node.halves, key=lambda half: half.far(at), reverse=True)
-            for place in tuple(node.places):
-                k = self._first(place)
+            for position in tuple(node.places):
+                k = self._first(position)
                 if k is None:
-                    node.places.remove(place)
-                elif (found := (abs(place - at), k)) < best or best[1] < 0:
+                    node.places.remove(position)
+                elif (found := (abs(position - at), k)) < best or best[1] < 0:
                     best = found
             if not node.halves:
                 node.end()
@@ -88,9 +88,9 @@ class NextPlace:
         self._left.remove(best[1])
         return best[1]
 
-    def _first(self, place: complex) -> int | None:
+    def _first(self, position: complex) -> int | None:
         """The first of the things left at a place."""
-        some = self._at[place]
+        some = self._at[position]
         while some and some[-1] not in self._left:
             some.pop()
         return some[-1] if some else None

@@ -27,13 +27,13 @@ def area(ring: Places) -> float:
     return abs(math.fsum(cross(a, b) for a, b in sides(ring))) / 2.0
 
 
-def length(places: Places) -> float:
+def length(positions: Places) -> float:
     """How long a row of places is.
 
     >>> length([0j, 3 + 4j, 3 + 4j]), length([])
     (5.0, 0.0)
     """
-    return math.fsum(abs(b - a) for a, b in itertools.pairwise(places))
+    return math.fsum(abs(b - a) for a, b in itertools.pairwise(positions))
 
 
 def holds(ring: Places, at: complex) -> bool:
@@ -86,7 +86,7 @@ def around_each(rows: Sequence[Places]) -> list[list[int]]:
         step = max(1, (len(row) - 1) // LOOKED_AT)
         some = [(a + b) / 2.0 for a, b in itertools.islice(sides(row), 0, None, step)]
         around = (n for n in rings.near(row[0]) if boxes[n].holds(boxes[k]))
-        found[k] = [n for n in around if all(holds(rows[n], place) for place in some)]
+        found[k] = [n for n in around if all(holds(rows[n], position) for position in some)]
         found[k].sort(key=rank.__getitem__)
         if len(row) > 2 and row[0] == row[-1]:
             rank[k] = len(rank)

@@ -56,12 +56,12 @@ def _spots(dials: Dials) -> list[complex]:
     return [p for k, p in enumerate(spots) if abs(p - spots[k - 1]) > 1e-9]
 
 
-def _bent(place: complex, bend: float) -> complex:
+def _bent(position: complex, bend: float) -> complex:
     """On the arc with the axis' length; what lies beside the axis stays as far from it."""
     if abs(bend) < LEAST_BEND:
-        return place
+        return position
     radius = LENGTH / math.radians(bend)
-    return 1j * radius + direction(-90.0 + bend * place.real / LENGTH) * (radius - place.imag)
+    return 1j * radius + direction(-90.0 + bend * position.real / LENGTH) * (radius - position.imag)
 
 
 def _bent_side(start: complex, end: complex, bend: float) -> list[Anchor]:
@@ -72,21 +72,21 @@ def _bent_side(start: complex, end: complex, bend: float) -> list[Anchor]:
     radius, way = LENGTH / math.radians(bend), end - start
     parts = max(1, math.ceil(abs(bend * way.real / LENGTH) / MOST_TURN))
 
-    def handle(place: complex) -> complex:
-        out = direction(-90.0 + bend * place.real / LENGTH)
-        return out * (1j * way.real * (radius - place.imag) / radius - way.imag) / (3.0 * parts)
+    def handle(position: complex) -> complex:
+        out = direction(-90.0 + bend * position.real / LENGTH)
+        return out * (1j * way.real * (radius - position.imag) / radius - way.imag) / (3.0 * parts)
 
-    places = [start + way * k / parts for k in range(parts + 1)]
-    made = [knot(_bent(p, bend), -handle(p), handle(p)) for p in places]
+    positions = [start + way * k / parts for k in range(parts + 1)]
+    made = [knot(_bent(p, bend), -handle(p), handle(p)) for p in positions]
     return [replace(made[0], into=None), *made[1:-1], replace(made[-1], out=None)]
 
 
-def _straightened(place: complex, bend: float) -> complex:
+def _straightened(position: complex, bend: float) -> complex:
     """The place on the straight arrow that comes to lie there."""
     if abs(bend) < LEAST_BEND:
-        return place
+        return position
     radius = LENGTH / math.radians(bend)
-    arm = (place - 1j * radius) * math.copysign(1.0, radius)
+    arm = (position - 1j * radius) * math.copysign(1.0, radius)
     turned = normal_degrees(degrees_of(arm) + 90.0)
     # Of all whole turns the one that lies on the arrow, or nearest to it.
     share = min((turned / bend + k * 360.0 / bend for k in (-1, 0, 1)), key=lambda s: abs(s - 0.5))

@@ -111,28 +111,28 @@ def fitted_shape(
         return contours, Affine(x + 0j, y * 1j, -complex(x * box.centre.real, y * box.centre.imag))
 
     def contours(width: float, height: float, d: Dials) -> tuple[Contour, ...]:
-        found, place = at_dials(d, width, height)
-        return tuple(worked(_placed(c, place), together=True).contour for c in found)
+        found, position = at_dials(d, width, height)
+        return tuple(worked(_placed(c, position), together=True).contour for c in found)
 
     def extent(d: Dials) -> Box:
         return made(tuple(sorted(d.items())))[1]
 
     def placed_peg(peg: FormPeg) -> Peg:
-        def place(width: float, height: float, d: Dials) -> Affine:
+        def plane(width: float, height: float, d: Dials) -> Affine:
             return at_dials(d, width, height)[1]
 
         return Peg(
             peg.dial,
-            at=lambda w, h, d: place(w, h, d)(peg.at(sounded(dials, d))),
-            along=lambda w, h, d: unit(place(w, h, d).vector(peg.along(sounded(dials, d)))),
-            value=lambda w, h, d, to: peg.value(sounded(dials, d), place(w, h, d).inverse()(to)),
+            at=lambda w, h, d: plane(w, h, d)(peg.at(sounded(dials, d))),
+            along=lambda w, h, d: unit(plane(w, h, d).vector(peg.along(sounded(dials, d)))),
+            value=lambda w, h, d, to: peg.value(sounded(dials, d), plane(w, h, d).inverse()(to)),
         )
 
     def near(dial: str, width: float, height: float, d: Dials) -> Contour | None:
         """The first corner that a radius rounds, between its two neighbours."""
-        found, place = at_dials(_alone(d, dial), width, height)
+        found, position = at_dials(_alone(d, dial), width, height)
         around = _first_corner(found)
-        return None if around is None else _placed(around, place)
+        return None if around is None else _placed(around, position)
 
     own = tuple(placed_peg(p) for p in pegs)
     return ShapeKind(
@@ -186,13 +186,13 @@ def radius_peg(dial: Dial, near: Near) -> Peg:
         return min(width, height) / 200.0 if d.get("radius_in") else 1.0
 
     def at(width: float, height: float, d: Dials) -> complex:
-        place, way, reach, _ = corner(width, height, d)
+        position, way, reach, _ = corner(width, height, d)
         most = min(width, height) / 2.0
-        return place + way * min(d[dial.name] * scale(width, height, d) * reach, most)
+        return position + way * min(d[dial.name] * scale(width, height, d) * reach, most)
 
     def value(width: float, height: float, d: Dials, to: complex) -> float:
-        place, way, reach, most = corner(width, height, d)
-        found = max(0.0, dot(to - place, way) / max(reach, 1e-6) / scale(width, height, d))
+        position, way, reach, most = corner(width, height, d)
+        found = max(0.0, dot(to - position, way) / max(reach, 1e-6) / scale(width, height, d))
         return min(found, most)
 
     return Peg(dial.name, at, lambda w, h, d: corner(w, h, d)[1], value)

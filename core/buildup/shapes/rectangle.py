@@ -24,25 +24,25 @@ def _each(dials: Dials) -> bool:
 
 def _own(corner: int) -> tuple[Dial, Dial]:
     """Radius and style of one corner, the second to the fourth."""
-    place = PLACES[corner]
+    position = PLACES[corner]
     return (
         radius_dial(
             f"radius_{corner + 1}",
-            f"Radius, {place}",
+            f"Radius, {position}",
             shown=_each,
-            help_text=f"Of the {place} corner.",
+            help_text=f"Of the {position} corner.",
         ),
-        style_dial(f"style_{corner + 1}", f"Style, {place}", shown=_each),
+        style_dial(f"style_{corner + 1}", f"Style, {position}", shown=_each),
     )
 
 
 def _sharp(width: float, height: float, dials: Dials) -> tuple[Contour, ...]:
     x, y = width / 2.0, height / 2.0
-    places = (complex(-x, -y), complex(x, -y), complex(x, y), complex(-x, y))
+    positions = (complex(-x, -y), complex(x, -y), complex(x, y), complex(-x, y))
     names = [""] * 4 if not _each(dials) else ["", "_2", "_3", "_4"]
     lengths = measured(dials, width, height)
     corners = [corner_of(lengths, n, f"style{n}") for n in names]
-    anchors = (Anchor(p, corner=c) for p, c in zip(places, corners, strict=True))
+    anchors = (Anchor(p, corner=c) for p, c in zip(positions, corners, strict=True))
     return (Contour(tuple(anchors), closed=True),)
 
 

@@ -80,12 +80,12 @@ def _met(drawing: Drawing, field: SnapIndex, aim: Aim, image: Affine) -> SnapRes
     carried = drawing.memo.last(_carry, asked, lambda: _carry(drawing, *asked))
     own = _Own(carried.drawn, frozenset(_dragged(aim)))
     box = _moved(carried.box, aim.by)
-    places = [complex(x, y) for x, y in aim.probes]
-    places += [] if box is None else [*box.corners, box.centre]
+    positions = [complex(x, y) for x, y in aim.probes]
+    positions += [] if box is None else [*box.corners, box.centre]
     frame = _frame_spots(drawing, aim, image)
     best: _Found | None = None
-    for at in places:
-        share = len(places)
+    for at in positions:
+        share = len(positions)
         around = [s for s in frame if abs(s.at - at) <= reach]
         found = _one(
             drawing, field, aim, at, own, around=around, reach=reach, lines=lines, share=share
@@ -170,10 +170,10 @@ def _one(
     if near:
         first = near[0][1]
         for _, second in near[1:]:
-            place = _meeting_place(first, second)
-            if place is not None and abs(place - at) <= 2.0 * reach:
-                cues = (_line_cue(first, place), _line_cue(second, place))
-                return _Found(RANK[first.kind], abs(place - at), place - at, cues)
+            position = _meeting_place(first, second)
+            if position is not None and abs(position - at) <= 2.0 * reach:
+                cues = (_line_cue(first, position), _line_cue(second, position))
+                return _Found(RANK[first.kind], abs(position - at), position - at, cues)
         foot = _foot(first, at)
         return _Found(RANK[first.kind], abs(foot - at), foot - at, (_line_cue(first, foot),))
     return _on_grid(drawing, aim, at, reach)
@@ -263,8 +263,8 @@ def _seams(drawing: Drawing, aim: Aim) -> Iterator[SeamLine]:
     """The seams around what is drawn or dragged."""
     dragged = (*aim.items[:1], *(a[0] for a in aim.anchors[:1]))
     around = [drawing.tree.container(i) for i in dragged if i in drawing.tree]
-    place = [aim.place] if aim.place in drawing.items and aim.place is not None else []
-    for container in dict.fromkeys((*around, *place)):
+    position = [aim.place] if aim.place in drawing.items and aim.place is not None else []
+    for container in dict.fromkeys((*around, *position)):
         yield from seams_around(drawing, container)
 
 
@@ -315,13 +315,15 @@ def _on_grid(drawing: Drawing, aim: Aim, at: complex, reach: float) -> _Found | 
     if step * aim.scale < 2.0 * REACH:
         step = grid.step
     x, y = (round(v / step) * step for v in (at.real, at.imag))
-    place = complex(
+    position = complex(
         x if abs(x - at.real) <= reach else at.real, y if abs(y - at.imag) <= reach else at.imag
     )
-    if place == at:
+    if position == at:
         return None
-    return _Found(RANK["grid"], abs(place - at), place - at, (Cue(kind="grid", at=_pair(place)),))
+    return _Found(
+        RANK["grid"], abs(position - at), position - at, (Cue(kind="grid", at=_pair(position)),)
+    )
 
 
-def _pair(place: complex) -> tuple[float, float]:
-    return (place.real, place.imag)
+def _pair(position: complex) -> tuple[float, float]:
+    return (position.real, position.imag)

@@ -161,14 +161,14 @@ class SnapIndex:
         """The boxes of all items."""
         return self._boxes
 
-    def _enter(self, places: _Places) -> None:
+    def _enter(self, positions: _Places) -> None:
         self.computed += 1
-        own = places.item.id
-        self._of[own] = places
-        self._boxes[own] = places.box
-        for spot in places.spots:
+        own = positions.item.id
+        self._of[own] = positions
+        self._boxes[own] = positions.box
+        for spot in positions.spots:
             self._spots.enter(_cell(spot.at), own, spot)
-        for stretch in places.stretches:
+        for stretch in positions.stretches:
             if _cell_count(stretch.box) > MOST_CELLS:
                 self._long.setdefault(own, []).append(stretch)
             else:
@@ -176,14 +176,14 @@ class SnapIndex:
                     self._stretches.enter(cell, own, stretch)
 
     def _forget(self, item_id: str) -> None:
-        places = self._of.pop(item_id, None)
+        positions = self._of.pop(item_id, None)
         self._boxes.pop(item_id, None)
-        if places is None:
+        if positions is None:
             return
-        for spot in places.spots:
+        for spot in positions.spots:
             self._spots.forget(_cell(spot.at), item_id)
         self._long.pop(item_id, None)
-        for stretch in places.stretches:
+        for stretch in positions.stretches:
             if _cell_count(stretch.box) <= MOST_CELLS:
                 for cell in _cells(stretch.box):
                     self._stretches.forget(cell, item_id)

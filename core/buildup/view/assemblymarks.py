@@ -113,9 +113,9 @@ def edge_peg(form: Assembled, edge: OffsetEffect) -> CopyPeg | None:
     if not segments:
         return None
     if any(c.closed for c in form.grown):
-        places = (point_at(s, t) for s in segments for t in (0.0, *extremes(s)))
-        at, along = max(places, key=lambda p: p.real), 1.0 + 0j
+        positions = (point_at(s, t) for s in segments for t in (0.0, *extremes(s)))
+        at, along = max(positions, key=lambda p: p.real), 1.0 + 0j
     else:
         at, along = segments[0][0], tangent_at(segments[0], 0.0) * 1j
-    place = at + along * edge.distance
-    return copy_peg("offset", "Offset", place, along, value=edge.distance)
+    position = at + along * edge.distance
+    return copy_peg("offset", "Offset", position, along, value=edge.distance)

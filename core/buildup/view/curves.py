@@ -99,11 +99,11 @@ def curve_readings(
         step=_stepped(min(max(step, whole / MOST_PLACES), max(whole / FEWEST_PLACES, NO_LENGTH))),
         segments=sum(map(len, lengths)),
     )
-    told = tuple(
+    curves = tuple(
         _reading(i, c, path, (own, spacing))
         for (i, c, path), own in zip(some, lengths, strict=True)
     )
-    return told, len(each) > MOST_PATHS
+    return curves, len(each) > MOST_PATHS
 
 
 @dataclass(frozen=True, slots=True)

@@ -126,11 +126,11 @@ def within(
     return tuple(i for i in reachable(drawing, place) if takes(drawing, i, area))
 
 
-def reachable(drawing: Drawing, place: str | None) -> Iterator[str]:
+def reachable(drawing: Drawing, position: str | None) -> Iterator[str]:
     """The items that can be picked from where one works, as `within` says."""
     tree = drawing.tree
-    around = None if place is None else drawing.items.get(place)
-    if place is None:
+    around = None if position is None else drawing.items.get(position)
+    if position is None:
         held: Iterable[str] = drawing.painted_in()
     elif isinstance(around, Container) and not isinstance(around, Layer):
         held = tree.children(around.id)

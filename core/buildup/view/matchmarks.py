@@ -60,5 +60,5 @@ def _path(loops: Sequence[Loop]) -> str:
     )
 
 
-def _told(place: complex) -> str:
-    return f"{place.real:.3f} {place.imag:.3f}"
+def _told(position: complex) -> str:
+    return f"{position.real:.3f} {position.imag:.3f}"

@@ -81,8 +81,8 @@ def form_filter(form: StyledPath) -> FilterMark | None:
 
 def _filter_mark(effects: Sequence[Effect], box: Box) -> FilterMark:
     reach = reach_of(effects, box)
-    place = (reach.left, reach.top, reach.width, reach.height)
-    return FilterMark(box=place, steps=filter_steps(effects))
+    position = (reach.left, reach.top, reach.width, reach.height)
+    return FilterMark(box=position, steps=filter_steps(effects))
 
 
 def dashes_of(contours: Sequence[Contour], style: Style) -> tuple[str | None, ...]:
@@ -149,5 +149,5 @@ def _gradient_mark(item_id: str, stroke: int | None, paint: Gradient) -> Gradien
     )
 
 
-def _told(place: complex) -> Point:
-    return (place.real, place.imag)
+def _told(position: complex) -> Point:
+    return (position.real, position.imag)

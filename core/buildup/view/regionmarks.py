@@ -61,7 +61,7 @@ def sweep_marks(drawing: Drawing, ids: Sequence[str], gap: float) -> SweepMarks:
 
 
 def regions_at(
-    drawing: Drawing, ids: Sequence[str], gap: float, places: Iterable[complex]
+    drawing: Drawing, ids: Sequence[str], gap: float, positions: Iterable[complex]
 ) -> tuple[int | None, ...]:
     """Which of the regions of `sweep_marks` each place lies in; None: in none of them.
 
@@ -70,7 +70,7 @@ def regions_at(
 
     """
     regions = _regions(drawing, ids, gap)[1]
-    return tuple(next((n for n, r in enumerate(regions) if r.holds(p)), None) for p in places)
+    return tuple(next((n for n, r in enumerate(regions) if r.holds(p)), None) for p in positions)
 
 
 def _regions(
@@ -95,7 +95,7 @@ def place_in(region: Region) -> complex:
     spots = [(point_at(p.curve, 0.5), derivative_at(p.curve, 0.5)) for p in longest]
     for inward in INWARD:
         for at, way in spots:
-            place = at + way / abs(way) * 1j * inward * size if way else at
-            if region.holds(place):
-                return place
+            position = at + way / abs(way) * 1j * inward * size if way else at
+            if region.holds(position):
+                return position
     return box.centre

@@ -177,8 +177,8 @@ def selection(
         found = replace(found, curves=curves, curves_cut=many)
     if shows.marks == "frame":
         return found
-    told = [i for i in items if only is None or i.id in only]
-    outlines = [o for i in told if (o := anchored(drawing, i, shows.marks)) is not None]
+    listed = [i for i in items if only is None or i.id in only]
+    outlines = [o for i in listed if (o := anchored(drawing, i, shows.marks)) is not None]
     marks, cut = _marks(outlines, shows)
     return replace(
         found,

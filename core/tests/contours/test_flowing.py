@@ -83,8 +83,8 @@ class FlowTest(unittest.TestCase):
             self.assertAlmostEqual(anchor.into, -anchor.out, places=9)
 
     @given(st.lists(points, min_size=3, max_size=12, unique=True), st.booleans(), maps)
-    def test_the_curve_is_smooth_and_turns_with_its_points(self, places, closed, by):
-        contour = settled(Contour(tuple(Anchor(p, kind="flowing") for p in places), closed))
+    def test_the_curve_is_smooth_and_turns_with_its_points(self, positions, closed, by):
+        contour = settled(Contour(tuple(Anchor(p, kind="flowing") for p in positions), closed))
         for anchor in contour.anchors:
             if anchor.into and anchor.out and min(abs(anchor.into), abs(anchor.out)) > 1e-6:
                 turn = (
@@ -92,15 +92,17 @@ class FlowTest(unittest.TestCase):
                 )
                 self.assertAlmostEqual(turn, 0, delta=1e-6)
         shift = by.origin
-        moved = settled(Contour(tuple(Anchor(p + shift, kind="flowing") for p in places), closed))
+        moved = settled(
+            Contour(tuple(Anchor(p + shift, kind="flowing") for p in positions), closed)
+        )
         for mine, theirs in zip(contour.anchors, moved.anchors, strict=True):
             self.assertAlmostEqual(mine.out or 0, theirs.out or 0, delta=1e-6)
 
     def test_many_points_of_a_circle_stay_on_it(self):
-        places = [
+        positions = [
             50 * complex(math.cos(a), math.sin(a)) for a in (i * math.pi / 6 for i in range(12))
         ]
-        contour = settled(Contour(tuple(Anchor(p, kind="flowing") for p in places), True))
+        contour = settled(Contour(tuple(Anchor(p, kind="flowing") for p in positions), True))
         worst = max(abs(abs(point_at(s, t / 8)) - 50) for s in contour.segments for t in range(9))
         self.assertLess(worst, 5e-5)
 

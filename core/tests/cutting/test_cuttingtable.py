@@ -36,8 +36,8 @@ INK, EMBER = (
 def box(item, left, top, width, height, style=INK, *, closed=True):
     """A rectangle in millimetres."""
     corners = (0j, width, complex(width, height), complex(0, height))
-    places = tuple(Anchor((complex(left, top) + c) * MM) for c in corners)
-    return Outline(id=item, name=item, style=style, contours=(Contour(places, closed),))
+    positions = tuple(Anchor((complex(left, top) + c) * MM) for c in corners)
+    return Outline(id=item, name=item, style=style, contours=(Contour(positions, closed),))
 
 
 def on_sheet(*items, width=200.0, height=150.0):
@@ -118,7 +118,7 @@ class NestTest(unittest.TestCase):
         one = Box(7.0, -3.0, 7.0 + width * MM, -3.0 + height * MM)
         nest = nested(one, plan)
         self.assertEqual(len(nest.places), min(copies, nest.room))
-        boxes = [Box.around(place(c) for c in one.corners) for place in nest.places]
+        boxes = [Box.around(position(c) for c in one.corners) for position in nest.places]
         slack = 1e-6
         for b in boxes:
             self.assertGreaterEqual(min(b.left, b.top) / MM, margin - slack)
@@ -348,13 +348,13 @@ class RingsTest(unittest.TestCase):
                 "at one place": [5 + 5j] * count,
                 "in a corner": [complex(k % side, k // side) / 1e6 for k in range(count)] + [1e6j],
             }
-            for name, places in cases.items():
+            for name, positions in cases.items():
                 with self.subTest(name, count=count):
-                    things, at = NextPlace({k: [p] for k, p in enumerate(places)}), 0j
+                    things, at = NextPlace({k: [p] for k, p in enumerate(positions)}), 0j
                     with patch.object(_Node, "far", autospec=True, side_effect=_Node.far) as asked:
-                        for _ in places:
-                            at = places[things.take(at)]
-                    self.assertLess(asked.call_count, 60 * len(places))
+                        for _ in positions:
+                            at = positions[things.take(at)]
+                    self.assertLess(asked.call_count, 60 * len(positions))
                     with self.assertRaises(ValueError):
                         things.take(0j)
 
@@ -369,8 +369,10 @@ class RingsTest(unittest.TestCase):
         runs = [Run(row, 1 + k % 2) for k, row in enumerate([*rows, square])]
         passes = _in_order(runs)
         cut = [r.places for run in passes for r in run]
-        last_inner = max(n for n, places in enumerate(cut) if min(p.real for p in places) > 1)
-        first_outer = min(n for n, places in enumerate(cut) if min(p.real for p in places) < 1)
+        last_inner = max(n for n, positions in enumerate(cut) if min(p.real for p in positions) > 1)
+        first_outer = min(
+            n for n, positions in enumerate(cut) if min(p.real for p in positions) < 1
+        )
         self.assertLess(last_inner, first_outer)
 
 

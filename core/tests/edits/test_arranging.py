@@ -67,13 +67,13 @@ class TransformTest(unittest.TestCase):
         before = drawing(leaf(), bracket())
         frame = standing_of(before, ["leaf", "bracket"])
         at = frame.spot(about) if isinstance(about, str) else complex(*about)
-        places = [p for i in ("leaf", "bracket") for p in anchors(before.items[i])]
-        return before, at, shapely.MultiPoint([(p.real, p.imag) for p in places])
+        positions = [p for i in ("leaf", "bracket") for p in anchors(before.items[i])]
+        return before, at, shapely.MultiPoint([(p.real, p.imag) for p in positions])
 
     def same(self, after, wanted):
-        places = [p for i in ("leaf", "bracket") for p in anchors(after.items[i])]
-        for place, point in zip(places, wanted.geoms, strict=True):
-            self.assertAlmostEqual(place, complex(point.x, point.y), delta=1e-8)
+        positions = [p for i in ("leaf", "bracket") for p in anchors(after.items[i])]
+        for position, point in zip(positions, wanted.geoms, strict=True):
+            self.assertAlmostEqual(position, complex(point.x, point.y), delta=1e-8)
 
     @given(angles, pivots)
     def test_turns(self, angle, about):
@@ -243,8 +243,8 @@ class TransformTest(unittest.TestCase):
         turn = {"kind": "drag_rotation", "items": ["plate"], "start": [9, 0], "to": [0, 9]}
         again = host.again(read_command(turn), frame)
         self.assertEqual((again["kind"], again["angle"]), ("rotate_items", 90))
-        place = {"kind": "place_items", "items": ["plate"], "x": 40}
-        self.assertEqual(host.again(read_command(place), frame)["by"], [40, 0])
+        position = {"kind": "place_items", "items": ["plate"], "x": 40}
+        self.assertEqual(host.again(read_command(position), frame)["by"], [40, 0])
         with self.assertRaises(Refusal):
             host.again(read_command({"kind": "lock_items", "items": ["x"], "locked": True}), frame)
 
@@ -363,8 +363,8 @@ class SeenTest(unittest.TestCase):
         joins = {"miter": "mitre", "round": "round", "bevel": "bevel"}
         caps = {"butt": "flat", "round": "round", "square": "square"}
         for closed in (True, False):
-            places = [{"at": list(p)} for p in path]
-            outline = {"anchors": places, "closed": closed}
+            positions = [{"at": list(p)} for p in path]
+            outline = {"anchors": positions, "closed": closed}
             before = done(drawing(), kind="add_outline", item="it", contours=[outline])
             for join, its in joins.items():
                 for cap, other in caps.items():
@@ -425,9 +425,9 @@ class CopiesTest(unittest.TestCase):
         middle = item_box(before, "leaf").centre
         ring_of = {"kind": "ring_of_copies", "items": ["leaf"], "copies": "c", "radius": 50}
         after, new = self.made(before, **ring_of, count=4, turned=False)
-        places = [item_box(after, i).centre - middle for i in new]
-        for place, wanted in zip(places, (50 + 50j, 100j, -50 + 50j), strict=True):
-            self.assertAlmostEqual(place, wanted, delta=1e-9)
+        positions = [item_box(after, i).centre - middle for i in new]
+        for position, wanted in zip(positions, (50 + 50j, 100j, -50 + 50j), strict=True):
+            self.assertAlmostEqual(position, wanted, delta=1e-9)
         after, new = self.made(before, **ring_of, count=3, sweep=90, turned=False)
         self.assertAlmostEqual(item_box(after, new[-1]).centre - middle, 50 + 50j, delta=1e-9)
         row = {"kind": "row_of_copies", "items": ["leaf"], "copies": "c", "count": 5}
@@ -436,9 +436,9 @@ class CopiesTest(unittest.TestCase):
         self.assertAlmostEqual(item_box(after, new[-1]).centre - middle, 100j)
         grid = {"kind": "grid_of_copies", "items": ["leaf"], "copies": "c"}
         after, new = self.made(before, **grid, columns=3, rows=2, across=10, down=-20)
-        places = {item_box(after, i).centre - middle for i in new}
+        positions = {item_box(after, i).centre - middle for i in new}
         wanted = {10 + 0j, 20 + 0j, -20j, 10 - 20j, 20 - 20j}
-        self.assertEqual({complex(round(p.real, 6), round(p.imag, 6)) for p in places}, wanted)
+        self.assertEqual({complex(round(p.real, 6), round(p.imag, 6)) for p in positions}, wanted)
 
     def test_pegs_say_where_they_are_and_go_where_they_are_dragged(self):
         before = drawing(leaf())

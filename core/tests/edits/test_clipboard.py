@@ -223,8 +223,8 @@ class SvgTest(unittest.TestCase):
                         if not isinstance(s, svgelements.Move) and s.length() > 0
                     ]
                 )
-                for place in mine:
-                    off = curve.distance(shapely.Point(place.real, place.imag))
+                for position in mine:
+                    off = curve.distance(shapely.Point(position.real, position.imag))
                     self.assertLess(off, 0.12)
                 left, top, right, bottom = shapely.MultiPoint(
                     [(p.real, p.imag) for p in mine]
@@ -317,9 +317,9 @@ class FindingTest(unittest.TestCase):
         for item in (leaf(), ring()):
             segments = contours_of(drawing(item), item.id)[0].segments
             form = shapely.Polygon([(p.real, p.imag) for p in pieces(segments, 200)])
-            place = shapely.Point(at.real, at.imag)
-            if form.exterior.distance(place) > 0.1:
-                self.assertEqual(winding(segments, at) != 0, form.contains(place))
+            position = shapely.Point(at.real, at.imag)
+            if form.exterior.distance(position) > 0.1:
+                self.assertEqual(winding(segments, at) != 0, form.contains(position))
 
     def test_a_pile_from_front_to_back_with_what_is_hidden_and_locked(self):
         items = [ring(i) for i in ("a", "b", "c", "d")]

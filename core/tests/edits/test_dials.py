@@ -66,9 +66,9 @@ class ScaleTest(unittest.TestCase):
         """A regular polygon stays regular and in place whatever its number of sides, turned too."""
         kind = SHAPES["polygon"]
         box = kind.extent(kind.defaults())
-        place = turn(20, about=0j).after(shift(box.centre * 50))
+        position = turn(20, about=0j).after(shift(box.centre * 50))
         start = Shape(id="p", name="p", shape="polygon", dials={},
-                      frame=Frame(50 * box.width, 50 * box.height, place))  # fmt: skip
+                      frame=Frame(50 * box.width, 50 * box.height, position))  # fmt: skip
         before = drawing(start)
         for sides in (3, 4, 5, 7, 60):
             before = done(before, kind="set_dial", items=["p"], dial="sides", value=sides)

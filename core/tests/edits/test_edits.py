@@ -528,8 +528,8 @@ class EffectTest(unittest.TestCase):
         before = drawing(ring(), leaf())
         before = self.after(before, kind="set_anchor_kind", anchors=[["ring", 0, 0]], to="flowing")
         after = self.after(before, kind="move_anchors", anchors=[["ring", 0, 0]], by=[30, 0])
-        places = [a.at for a in after.items["ring"].contours[0].anchors]
-        self.assertEqual(places[1:], [a.at for a in ring().contours[0].anchors[1:]])
+        positions = [a.at for a in after.items["ring"].contours[0].anchors]
+        self.assertEqual(positions[1:], [a.at for a in ring().contours[0].anchors[1:]])
         self.assertNotEqual(
             after.items["ring"].contours[0].anchors[1], before.items["ring"].contours[0].anchors[1]
         )

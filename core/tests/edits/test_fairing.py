@@ -75,10 +75,10 @@ def ring(count, *, wobble, seed):
         return complex(chance.gauss(0, wobble), chance.gauss(0, wobble))
 
     ways = [complex(math.cos(a), math.sin(a)) for a in np.linspace(0, 2 * math.pi, count + 1)]
-    places = [100 * w + off() for w in ways[:-1]]
+    positions = [100 * w + off() for w in ways[:-1]]
     points = []
     for k in range(count):
-        here, there = places[k], places[(k + 1) % count]
+        here, there = positions[k], positions[(k + 1) % count]
         points += [here, here + 1j * ways[k] * handle + off()]
         points.append(there - 1j * ways[k + 1] * handle + off())
     return Path(tuple(points), closed=True)
@@ -369,15 +369,15 @@ class ByHand(unittest.TestCase):
             self.assertLess(abs(joint(before, segment).turn), 1e-6)
         field = Pull(100j, 15j, 60.0)
         moved = [field(point_at(s, k / 30)) for s in form.segments for k in range(30)]
-        for place in moved:
-            self.assertLess(nearest(path.segments, place).distance, 0.02 * 60)
+        for position in moved:
+            self.assertLess(nearest(path.segments, position).distance, 0.02 * 60)
         again, _ = done(drawing(form), **pull, to=[0, 100])
         self.assertLess(hausdorff(form.segments, again.contours[0].segments), 0.7)
 
     def test_the_brush_smooths_what_it_touches(self):
         wobbly = contour(Fairing().wobbly())
-        places = [[100 * math.cos(a), 100 * math.sin(a)] for a in np.linspace(0.3, 2.8, 40)]
-        brush = {"kind": "smooth_with_brush", "item": "form", "places": places, "reach": 8}
+        positions = [[100 * math.cos(a), 100 * math.sin(a)] for a in np.linspace(0.3, 2.8, 40)]
+        brush = {"kind": "smooth_with_brush", "item": "form", "places": positions, "reach": 8}
         after, _ = done(drawing(wobbly), **brush)
         jumps = [joint(a, b) for a, b in itertools.pairwise(after.contours[0].segments)]
         self.assertLess(max(abs(j.curvature[0] - j.curvature[1]) for j in jumps), 1e-4)
@@ -483,9 +483,9 @@ class Thinning(unittest.TestCase):
             start, way = line[:-1], np.diff(line)
             square = np.maximum(np.abs(way) ** 2, 1e-18)
             away = []
-            for place in some:
-                part = np.clip(((place - start) * way.conjugate()).real / square, 0.0, 1.0)
-                away.append(np.abs(place - start - part * way).min())
+            for position in some:
+                part = np.clip(((position - start) * way.conjugate()).real / square, 0.0, 1.0)
+                away.append(np.abs(position - start - part * way).min())
             return max(away)
 
         return max(

@@ -57,9 +57,9 @@ def done(value, **data):
 
 
 def square(style, side=120 + 90j, at=40 + 35j):
-    places = (at, at + side.real, at + side, at + 1j * side.imag)
+    positions = (at, at + side.real, at + side, at + 1j * side.imag)
     return Outline(
-        id="it", name="it", style=style, contours=(Contour(tuple(map(Anchor, places)), True),)
+        id="it", name="it", style=style, contours=(Contour(tuple(map(Anchor, positions)), True),)
     )
 
 

@@ -104,8 +104,10 @@ class PathTest(unittest.TestCase):
                 (contour,) = after.items["a"].contours
                 self.assertNotIn("b", after.items)
                 self.assertEqual(len(contour.anchors), 4)
-                places = [a.at.real for a in contour.anchors]
-                self.assertEqual(abs(places[1] - places[2]), abs(20 + 10 * second - 10 * first))
+                positions = [a.at.real for a in contour.anchors]
+                self.assertEqual(
+                    abs(positions[1] - positions[2]), abs(20 + 10 * second - 10 * first)
+                )
 
     def test_ends_that_touch_become_one_anchor(self):
         before = drawing(path("a", 0j, 10 + 0j), path("b", 10 + 0j, 10 + 10j))
@@ -177,9 +179,9 @@ class ArrangingTest(unittest.TestCase):
         level = done(before, kind="line_up", anchors=refs, way="level").items["p"]
         self.assertEqual({a.at.imag for a in level.contours[0].anchors}, {3})
         even = done(before, kind="space_anchors", anchors=refs, way="level").items["p"]
-        places = [a.at for a in even.contours[0].anchors]
-        self.assertAlmostEqual(places[1].real, 100 / 3)
-        self.assertEqual([p.imag for p in places], [0, 8, 4, 0])
+        positions = [a.at for a in even.contours[0].anchors]
+        self.assertAlmostEqual(positions[1].real, 100 / 3)
+        self.assertEqual([p.imag for p in positions], [0, 8, 4, 0])
 
     def test_mirrored_handles_change_sides(self):
         before = drawing(wing(), leaf())
@@ -274,8 +276,8 @@ class WireTest(unittest.TestCase):
         after = done(before, kind="draw_anchor", item="open", at=[120, 30])
         self.assertEqual(after.items["open"].contours[0].anchors[-1].at, 120 + 30j)
         turned = done(before, kind="draw_anchor", item="open", at=[-30, 0], turned=True)
-        places = [a.at for a in turned.items["open"].contours[0].anchors]
-        self.assertEqual(places, [90 + 0j, 50 + 50j, 0j, -30 + 0j])
+        positions = [a.at for a in turned.items["open"].contours[0].anchors]
+        self.assertEqual(positions, [90 + 0j, 50 + 50j, 0j, -30 + 0j])
 
     @given(points)
     def test_a_pulled_handle_makes_a_corner(self, to):

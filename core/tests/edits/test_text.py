@@ -62,8 +62,8 @@ class RowTest(unittest.TestCase):
             self.assertAlmostEqual(letters[0].contours[0].anchors[0].at, left)
 
     def test_lines_follow_each_other_by_the_leading(self):
-        places = first_places(plain("A\nA\nA", leading=150.0))
-        self.assertEqual([p.imag for p in places], [0.0, 60.0, 120.0])
+        positions = first_places(plain("A\nA\nA", leading=150.0))
+        self.assertEqual([p.imag for p in positions], [0.0, 60.0, 120.0])
 
     def test_aligning_otherwise_leaves_a_straight_line_where_it_is(self):
         value = drawing(plain("AVA"))

@@ -171,9 +171,9 @@ def drawn(incoming):
     """What came in, on a sheet as large as it says."""
     size = incoming.size
     layer = Layer(id="layer-1", name="Layer 1")
-    places = [("layer-1", ROOT), *((i, c or "layer-1") for i, c in incoming.clip.places)]
+    positions = [("layer-1", ROOT), *((i, c or "layer-1") for i, c in incoming.clip.places)]
     items = {layer.id: layer, **{i.id: i for i in incoming.clip.items}}
-    return Drawing(Sheet(size.real, size.imag, "px", None), items, Tree.of(places))
+    return Drawing(Sheet(size.real, size.imag, "px", None), items, Tree.of(positions))
 
 
 class FilesTest(unittest.TestCase):

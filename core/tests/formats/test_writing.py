@@ -60,8 +60,8 @@ def samples(segment, count=60):
 class ChordTest(unittest.TestCase):
     @given(cubics, st.floats(0.01, 20.0))
     def test_chords_stay_within_the_tolerance(self, segment, tolerance):
-        places = (segment[0], *flattened(segment, tolerance))
-        line = shapely.LineString([(p.real, p.imag) for p in places])
+        positions = (segment[0], *flattened(segment, tolerance))
+        line = shapely.LineString([(p.real, p.imag) for p in positions])
         for at in samples(segment):
             away = line.distance(shapely.Point(at.real, at.imag))
             self.assertLessEqual(away, tolerance + 1e-6)

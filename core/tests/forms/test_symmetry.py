@@ -62,8 +62,8 @@ def empty(**data):
 
 def drawn(value, item, *places, **more):
     """A path through places, in the symmetry."""
-    for place in places:
-        at, handle = place if isinstance(place, tuple) else (place, None)
+    for position in places:
+        at, handle = position if isinstance(position, tuple) else (position, None)
         told = {"handle": [handle.real, handle.imag]} if handle is not None else {}
         value = done(
             value,
@@ -83,26 +83,26 @@ def close_to(test, one, other, within=1e-9):
 
 class ImagesTest(unittest.TestCase):
     @given(symmetries, points)
-    def test_reflections_and_turns_are_what_mathematics_says(self, item, place):
+    def test_reflections_and_turns_are_what_mathematics_says(self, item, position):
         every = images(item)
-        self.assertEqual(every[0](place), place)
+        self.assertEqual(every[0](position), position)
         self.assertEqual(len(every), len({tuple(round(x, 6) for x in matrix_of(i)) for i in every}))
         for image in every:
             self.assertAlmostEqual(abs(image.determinant), 1.0)
             if image.determinant < 0:  # a reflection is its own inverse
-                close_to(self, [image(image(place))], [place])
+                close_to(self, [image(image(position))], [position])
         for one, other in itertools.product(every[:6], every[:6]):  # a group: closed
-            there = one.after(other)(place)
-            self.assertLess(min(abs(i(place) - there) for i in every), 1e-8)
+            there = one.after(other)(position)
+            self.assertLess(min(abs(i(position) - there) for i in every), 1e-8)
 
     @given(symmetries, points)
-    def test_n_turns_return_to_the_start(self, item, place):
+    def test_n_turns_return_to_the_start(self, item, position):
         if item.pattern != "mirror":
             step = images(item)[1 if item.pattern == "wheel" else 2]
-            at = place
+            at = position
             for _ in range(item.count):
                 at = step(at)
-            close_to(self, [at], [place])
+            close_to(self, [at], [position])
 
     def test_an_image_about_a_level_or_upright_line_is_one_subtraction(self):
         item = Symmetry(id="s", name="S", centre=123.456 + 7j)
@@ -116,8 +116,8 @@ class ImagesTest(unittest.TestCase):
         value = done(value, kind="make_symmetry", items=["leaf"], symmetry="in", **mirror)
         level = {"axis": {"centre": [0, 300], "angle": 0}}
         value = done(value, kind="make_symmetry", items=["in"], symmetry="out", **level)
-        places = [image(10 + 20j) for image in images_of(value, "leaf")]
-        self.assertEqual(places, [10 + 20j, 390 + 20j, 10 + 580j, 390 + 580j])
+        positions = [image(10 + 20j) for image in images_of(value, "leaf")]
+        self.assertEqual(positions, [10 + 20j, 390 + 20j, 10 + 580j, 390 + 580j])
         box = item_box(value, "out")
         one = item_box(value, "leaf")
         self.assertEqual(box, Box(one.left, one.top, 400 - one.left, 600 - one.top))
@@ -269,8 +269,8 @@ class SeamTest(unittest.TestCase):
 
     def test_the_line_takes_along_what_is_held_on_it(self):
         moved = done(self.half(), kind="drag_symmetry", symmetry="s", peg="middle", to=[210, 300])
-        places = [a.at for a in moved.items["a"].contours[0].anchors]
-        self.assertEqual(places, [210 + 50j, 100.3 + 300.1j, 210 + 500j])
+        positions = [a.at for a in moved.items["a"].contours[0].anchors]
+        self.assertEqual(positions, [210 + 50j, 100.3 + 300.1j, 210 + 500j])
 
     def test_an_item_moved_as_a_whole_comes_off(self):
         moved = done(self.half(), kind="move_items", items=["a"], by=[30, 0])
@@ -310,8 +310,8 @@ def skia_area(contour):
     path = pathops.Path()
     start = contour.anchors[0].at
     path.moveTo(start.real, start.imag)
-    for _, *places in contour.segments:
-        path.cubicTo(*(v for p in places for v in (p.real, p.imag)))
+    for _, *positions in contour.segments:
+        path.cubicTo(*(v for p in positions for v in (p.real, p.imag)))
     path.close()
     return path.area
 
@@ -329,12 +329,12 @@ class WeldTest(unittest.TestCase):
         self.assertTrue(whole.closed)
         self.assertEqual(len(whole.anchors), 2 * len(half) + 2)
         back = images(item)[1]
-        places = [a.at for a in whole.anchors]
+        positions = [a.at for a in whole.anchors]
         within = 0.0 if item.angle in (0.0, 90.0) else 1e-9
-        for place in places:
-            self.assertLessEqual(min(abs(back(place) - p) for p in places), within)
+        for position in positions:
+            self.assertLessEqual(min(abs(back(position) - p) for p in positions), within)
         ring = shapely.Polygon([(p.real, p.imag) for p in (ends[0], *half, ends[1])])
-        other = shapely.Polygon([(p.real, p.imag) for p in places])
+        other = shapely.Polygon([(p.real, p.imag) for p in positions])
         if ring.is_valid and other.is_valid:
             self.assertAlmostEqual(other.area, 2 * ring.area, delta=1e-6 * max(ring.area, 1))
 
@@ -365,9 +365,9 @@ class WeldTest(unittest.TestCase):
         path = Contour((Anchor(start), Anchor(end)))
         (star,) = welded((path,), item)
         self.assertEqual((star.closed, len(star.anchors)), (True, 2 * count))
-        places = [a.at for a in star.anchors]
+        positions = [a.at for a in star.anchors]
         for image in images(item):
-            self.assertLess(max(min(abs(image(p) - q) for q in places) for p in places), 1e-9)
+            self.assertLess(max(min(abs(image(p) - q) for q in positions) for p in positions), 1e-9)
 
     def test_closed_halves_that_overlap_are_joined_along_the_line(self):
         """Two circles of radius r at distance d: their union, CRC Standard Mathematical Tables."""
@@ -386,8 +386,8 @@ class WeldTest(unittest.TestCase):
         square = {"kind": "draw_shape", "shape": "rectangle", "container": "s"}
         value = done(value, **square, item="r", start=[150, 200], to=[200, 300])
         (path,) = done(value, kind="convert_to_outlines", items=["s"]).items["r"].contours
-        places = {a.at for a in path.anchors}
-        self.assertEqual(places, {150 + 200j, 150 + 300j, 250 + 200j, 250 + 300j})
+        positions = {a.at for a in path.anchors}
+        self.assertEqual(positions, {150 + 200j, 150 + 300j, 250 + 200j, 250 + 300j})
 
     def test_what_does_not_meet_becomes_copies_in_a_group(self):
         value = empty()
@@ -412,8 +412,8 @@ class WeldTest(unittest.TestCase):
         boxes = [tuple(round(x, 6) for x in path.bbox()) for path in shown]
         self.assertEqual(boxes, [(150, 200, 200, 300), (200, 200, 250, 300)])
         (path,) = done(value, kind="convert_to_outlines", items=["s"]).items["r"].contours
-        places = [a.at for a in path.anchors]
-        self.assertEqual(Box.around(places), Box(150, 200, 250, 300))
+        positions = [a.at for a in path.anchors]
+        self.assertEqual(Box.around(positions), Box(150, 200, 250, 300))
         back = done(value, kind="set_symmetry", symmetry="s", keeps="all")
         self.assertEqual(back.items["r"], value.items["r"])
 
@@ -451,17 +451,17 @@ class BalanceTest(unittest.TestCase):
         value = done(value, kind="convert_to_outlines", items=["s"])
         value = done(value, kind="find_twins", item="a", twins="t")
         moved = done(value, kind="move_anchors", anchors=[["a", 0, 1]], by=[5, 7])
-        places = [a.at for a in moved.items["a"].contours[0].anchors]
-        self.assertEqual(places[3], complex(400 - places[1].real, places[1].imag))
+        positions = [a.at for a in moved.items["a"].contours[0].anchors]
+        self.assertEqual(positions[3], complex(400 - positions[1].real, positions[1].imag))
 
     def test_a_form_that_is_all_but_symmetric_is_made_so(self):
         value = SeamTest().half()
         value = done(value, kind="convert_to_outlines", items=["s"])
         value = done(value, kind="move_anchors", anchors=[["a", 0, 1]], by=[2, 1])
-        for towards, place in (("right", 102.3), ("left", 100.3), ("mean", 101.3)):
+        for towards, position in (("right", 102.3), ("left", 100.3), ("mean", 101.3)):
             even = done(value, kind="make_symmetric", item="a", towards=towards)
             self.assertLess(best_line(even.items["a"].contours).away, 1e-9)
-            self.assertAlmostEqual(even.items["a"].contours[0].anchors[1].at.real, place)
+            self.assertAlmostEqual(even.items["a"].contours[0].anchors[1].at.real, position)
 
     def test_forms_that_are_not_symmetric_are_refused(self):
         for kind in ("find_twins", "make_symmetric"):
@@ -481,8 +481,8 @@ class MirrorNowTest(unittest.TestCase):
             ({"centre": [0, 0], "to": [9, 9]}, lambda p: complex(p.imag, p.real)),
         ):
             command = {"kind": "mirror_items", "items": ["leaf"], "axis": axis}
-            places = [a.at for a in done(value, **command).items["leaf"].contours[0].anchors]
-            close_to(self, places, [image(a.at) for a in leaf().contours[0].anchors])
+            positions = [a.at for a in done(value, **command).items["leaf"].contours[0].anchors]
+            close_to(self, positions, [image(a.at) for a in leaf().contours[0].anchors])
             copy = done(value, **command, copies="c")
             self.assertEqual(copy.items["leaf"], leaf())
             self.assertIn("c-1", copy.items)

@@ -106,20 +106,20 @@ class NearestTest(unittest.TestCase):
         self.assertAlmostEqual(point_at(segment, nearest_parameter(segment, on)), on, delta=1e-6)
 
     @given(cubics, points)
-    def test_nothing_is_nearer(self, segment, place):
+    def test_nothing_is_nearer(self, segment, position):
         """SciPy's bounded search from the best of 200 samples finds no nearer point."""
 
         def away(t):
-            return abs(point_at(segment, t) - place)
+            return abs(point_at(segment, t) - position)
 
         t = min((k / 200 for k in range(201)), key=away)
         found = minimize_scalar(away, bounds=(max(0, t - 0.01), min(1, t + 0.01)), method="bounded")
-        self.assertLessEqual(away(nearest_parameter(segment, place)), found.fun + 1e-9)
+        self.assertLessEqual(away(nearest_parameter(segment, position)), found.fun + 1e-9)
 
     @given(st.lists(cubics, min_size=1, max_size=8), points)
-    def test_the_nearest_of_many_is_the_nearest_of_each(self, segments, place):
-        each = [abs(point_at(s, nearest_parameter(s, place)) - place) for s in segments]
-        found = nearest(segments, place)
+    def test_the_nearest_of_many_is_the_nearest_of_each(self, segments, position):
+        each = [abs(point_at(s, nearest_parameter(s, position)) - position) for s in segments]
+        found = nearest(segments, position)
         self.assertAlmostEqual(found.distance, min(each), delta=1e-9)
         self.assertAlmostEqual(point_at(segments[found.segment], found.t), found.at)
 
@@ -154,8 +154,8 @@ class CrossingTest(unittest.TestCase):
                 mine = crossings(a, b)
                 self.assertGreaterEqual(len(mine), len({round(t.t1, 3) for t in theirs}))
                 for hit in theirs:
-                    place = complex(*hit.pt)
-                    self.assertLess(min(abs(c.at - place) for c in mine), 0.5)
+                    position = complex(*hit.pt)
+                    self.assertLess(min(abs(c.at - position) for c in mine), 0.5)
 
     @given(cubics, cubics)
     def test_crossings_lie_on_both_and_none_is_missed(self, first, second):
@@ -171,12 +171,15 @@ class CrossingTest(unittest.TestCase):
         size = max(length(first), length(second))
         common = flat[0].intersection(flat[1])
         for there in (g for g in getattr(common, "geoms", [common]) if g.geom_type == "Point"):
-            place = complex(there.x, there.y)
-            if min(abs(place - end) for s in (first, second) for end in (s[0], s[3])) < size / 1e3:
+            position = complex(there.x, there.y)
+            if (
+                min(abs(position - end) for s in (first, second) for end in (s[0], s[3]))
+                < size / 1e3
+            ):
                 continue  # polylines may cross where the curves end just before
-            t, u = nearest_parameter(first, place), nearest_parameter(second, place)
-            if _angle(first, second, Crossing(t, u, place)) > 0.3:
-                self.assertLess(min(abs(c.at - place) for c in found), 1e-3 * size + 1e-6)
+            t, u = nearest_parameter(first, position), nearest_parameter(second, position)
+            if _angle(first, second, Crossing(t, u, position)) > 0.3:
+                self.assertLess(min(abs(c.at - position) for c in found), 1e-3 * size + 1e-6)
 
     @given(cubics, cubics, maps)
     def test_turning_both_keeps_the_crossings(self, first, second, by):
@@ -210,9 +213,9 @@ class CrossingTest(unittest.TestCase):
         self.assertAlmostEqual(point_at(loop, own.u), own.at, delta=1e-9)
         first, second = part_of(loop, 0.0, 0.7), part_of(loop, 0.3, 1.0)
         self.assertEqual(len(overlaps(first, second)), 1)
-        places = [c.at for c in crossings(first, second)]
-        self.assertEqual(len(places), 3)
-        self.assertLess(min(abs(p - own.at) for p in places), 1e-9)
+        positions = [c.at for c in crossings(first, second)]
+        self.assertEqual(len(positions), 3)
+        self.assertLess(min(abs(p - own.at) for p in positions), 1e-9)
 
     def test_straight_overlaps_run_back_and_forth(self):
         there_and_back = (0j, 0j, 30 + 0j, -10 + 0j)
@@ -237,11 +240,11 @@ class CrossingTest(unittest.TestCase):
             for far in (1e-6, 1e-4, 1e-2):
                 found = crossings(curve, tuple(p + far * way for p in curve))
                 self.assertLessEqual(len(wanted), len(found))
-                for place in wanted:
-                    self.assertLess(min(abs(c.at - place) for c in found), 0.01 + 20 * far)
+                for position in wanted:
+                    self.assertLess(min(abs(c.at - position) for c in found), 0.01 + 20 * far)
                 for c in found:
                     turn = abs((unit(derivative_at(curve, c.t)) / way).imag)
-                    near = min((abs(c.at - place) for place in wanted), default=1)
+                    near = min((abs(c.at - position) for position in wanted), default=1)
                     self.assertTrue(near < 0.01 + 20 * far or turn < 0.05)
 
     @given(cubics)

@@ -141,11 +141,11 @@ class StrokeTest(unittest.TestCase):
             step, noise = dice.uniform(0.5, 6), dice.choice((0, 0.3, 1, 1.5))
             drawn = []
             for k in range(count):
-                place = complex(k * step, high * math.sin(k * step / long + start))
-                place += complex(dice.gauss(0, noise / 2), dice.gauss(0, noise / 2))
+                position = complex(k * step, high * math.sin(k * step / long + start))
+                position += complex(dice.gauss(0, noise / 2), dice.gauss(0, noise / 2))
                 if n % 2:
-                    place = complex(round(place.real), round(place.imag))
-                drawn += [place] * (1 if dice.random() < 0.9 else 3)  # the hand rests
+                    position = complex(round(position.real), round(position.imag))
+                drawn += [position] * (1 if dice.random() < 0.9 else 3)  # the hand rests
             curves = fit_stroke(drawn, tolerance=tolerance).curves
             if curves:
                 self.assertLessEqual(max(stray(drawn, curves)), tolerance * 1.0001, n)

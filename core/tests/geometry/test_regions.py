@@ -61,8 +61,8 @@ def area(loops):
     return math.fsum(area_of(p.curve for p in loop) for loop in loops)
 
 
-def covers(loops, place):
-    return winding((p.curve for loop in loops for p in loop), place)
+def covers(loops, position):
+    return winding((p.curve for loop in loops for p in loop), position)
 
 
 def counts(loops):
@@ -94,7 +94,7 @@ class Checks(unittest.TestCase):
         return any(max(map(abs, map(complex.__sub__, curve, s))) < 1e-9
                    for s in (segment, segment[::-1]))  # fmt: skip
 
-    def check_all(self, first, second, places, *, within=1e-9):
+    def check_all(self, first, second, positions, *, within=1e-9):
         """The four operations on two outlines: identities of their areas, and who holds places."""
         operands = [first, second]
         made = {name: combined(operands, keep) for name, keep in ALL.items()}
@@ -112,13 +112,13 @@ class Checks(unittest.TestCase):
         )
         either = sizes["union"] - sizes["both"]
         self.assertAlmostEqual(sizes["either"] / scale, either / scale, delta=within)
-        for place in places:
+        for position in positions:
             inside = frozenset(
                 k for k, o in enumerate(operands)
-                if o.inside(winding((s for c in o.contours for s in c), place))
+                if o.inside(winding((s for c in o.contours for s in c), position))
             )  # fmt: skip
             for name, keep in ALL.items():
-                self.assertEqual(covers(made[name], place), int(keep(inside)), (name, place))
+                self.assertEqual(covers(made[name], position), int(keep(inside)), (name, position))
         return made
 
 
@@ -327,8 +327,8 @@ class LawTest(Checks):
                          for a, b in sides)  # fmt: skip
             return Operand((made,), chance.choice(["nonzero", "evenodd"]))
 
-        places = [complex(chance.uniform(0, 10), chance.uniform(0, 10)) for _ in range(12)]
-        self.check_all(scribble(), scribble(), places, within=1e-6)
+        positions = [complex(chance.uniform(0, 10), chance.uniform(0, 10)) for _ in range(12)]
+        self.check_all(scribble(), scribble(), positions, within=1e-6)
 
     @given(st.integers(0, 10**6), st.floats(-180, 180))
     def test_turning_what_goes_in_turns_what_comes_out(self, seed, degrees):
@@ -383,11 +383,11 @@ class WorkTest(unittest.TestCase):
 
     def test_a_hopeless_scribble_is_refused_with_a_sentence(self):
         chance = random.Random(4)
-        places = [complex(chance.uniform(0, 500), chance.uniform(0, 500)) for _ in range(1500)]
+        positions = [complex(chance.uniform(0, 500), chance.uniform(0, 500)) for _ in range(1500)]
         with self.assertRaises(Refusal) as caught:
-            combined([corners(*places)], union)
+            combined([corners(*positions)], union)
         self.assertEqual(caught.exception.code, "too_entangled")
-        some = corners(*places[:90], rule="evenodd")
+        some = corners(*positions[:90], rule="evenodd")
         self.assertGreater(len(partition([some])), 100)
 
     def test_clear_crossings_need_no_thorough_search(self):

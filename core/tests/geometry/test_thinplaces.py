@@ -67,8 +67,8 @@ class CrossingTest(unittest.TestCase):
         with mock.patch.object(crossings, "_apart", side_effect=crossings._apart) as steps:
             both = common(*SPIKE)
         self.assertLess(steps.call_count, 1_000)
-        places = [c.at for o in both.lengths for c in (o.start, o.end)]
-        self.assertTrue(all(abs(p - SPIKE[0][0]) < 2e-5 for p in places))
+        positions = [c.at for o in both.lengths for c in (o.start, o.end)]
+        self.assertTrue(all(abs(p - SPIKE[0][0]) < 2e-5 for p in positions))
 
     def test_a_search_that_does_not_end_is_refused_and_heard_of(self):
         ear = mock.Mock()

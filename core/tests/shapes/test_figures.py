@@ -162,8 +162,8 @@ class WorkedCornerTest(unittest.TestCase):
 
     def test_corners_of_many_anchors_are_worked_once_to_say_what_did_not_fit(self):
         for count in (40, 80):
-            places = (direction(360 * k / count) * (200 + 20 * (k % 2)) for k in range(count))
-            path = Contour(tuple(Anchor(p) for p in places), True)
+            positions = (direction(360 * k / count) * (200 + 20 * (k % 2)) for k in range(count))
+            path = Contour(tuple(Anchor(p) for p in positions), True)
             zigzag = Outline(id="z", name="z", contours=(path,))
             anchors = [["z", 0, k] for k in range(count)]
             command = read_command({"kind": "set_corners", "anchors": anchors, "radius": 1})
@@ -211,8 +211,8 @@ class WorkedCornerTest(unittest.TestCase):
             self.assertGreater(curvature_at(segment, 0.5), 0.02)
 
     def test_a_radius_stops_where_its_own_sides_run_out(self):
-        places = (0j, 100 + 0j, 100 + 30j, 30j)
-        contour = self.outline(10, places=places)
+        positions = (0j, 100 + 0j, 100 + 30j, 30j)
+        contour = self.outline(10, places=positions)
         large = replace(contour.anchors[1], corner=Corner(500))
         done = worked(replace(contour, anchors=(contour.anchors[0], large, *contour.anchors[2:])))
         self.assertAlmostEqual(done.radii[3], 10)

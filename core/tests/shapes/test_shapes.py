@@ -22,10 +22,10 @@ from shapely import Polygon
 from core.tests.zoo import drawing, plate
 
 
-def cornered(places, radii):
+def cornered(positions, radii):
     """A closed polygon with a radius at each of its corners."""
     corners = (Corner(r) if r else None for r in radii)
-    anchors = (Anchor(p, corner=c) for p, c in zip(places, corners, strict=True))
+    anchors = (Anchor(p, corner=c) for p, c in zip(positions, corners, strict=True))
     return Contour(tuple(anchors), closed=True)
 
 
@@ -86,8 +86,8 @@ class CornersTest(unittest.TestCase):
         ]
         for radii, factor in cases:
             with self.subTest(radii=radii):
-                places = (0j, 100 + 0j, 100 + 60j, 60j)
-                drawn = worked(cornered(places, radii), together=True).radii
+                positions = (0j, 100 + 0j, 100 + 60j, 60j)
+                drawn = worked(cornered(positions, radii), together=True).radii
                 for k, radius in enumerate(radii):
                     self.assertAlmostEqual(drawn.get(k, 0), radius * factor)
 

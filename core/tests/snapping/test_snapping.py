@@ -46,8 +46,8 @@ class WorkTest(unittest.TestCase):
     """However much lies under the pointer, and however far out one looks, the work is bounded."""
 
     def crowd(self, anchors):
-        places = tuple(Anchor(complex(k % 100, 7 * k % 61) * 3) for k in range(anchors))
-        return Outline(id="crowd", name="crowd", contours=(Contour(places),))
+        positions = tuple(Anchor(complex(k % 100, 7 * k % 61) * 3) for k in range(anchors))
+        return Outline(id="crowd", name="crowd", contours=(Contour(positions),))
 
     def test_ten_thousand_anchors_under_the_pointer(self):
         for scale in (1e-3, 0.02, 1.0):
@@ -110,40 +110,40 @@ class PrecedenceTest(unittest.TestCase):
         }
         for kind, (items, at, expected, more) in cases.items():
             with self.subTest(kind):
-                place, cues = met(items, at, **more)
+                position, cues = met(items, at, **more)
                 self.assertEqual(cues[0].kind, kind)
                 if expected is not None:
-                    self.assertAlmostEqual(place, expected)
+                    self.assertAlmostEqual(position, expected)
 
     def test_a_place_wins_over_lines_and_an_anchor_over_other_places(self):
         items = [line("a", 200 + 77j, 260 + 77j), line("b", 203 + 70j, 203 + 84j)]
-        place, cues = met(items, 202 + 78j, start=(100.0, 77.0))
-        self.assertEqual((place, [c.kind for c in cues]), (200 + 77j, ["anchor"]))
+        position, cues = met(items, 202 + 78j, start=(100.0, 77.0))
+        self.assertEqual((position, [c.kind for c in cues]), (200 + 77j, ["anchor"]))
         self.assertAlmostEqual(cues[0].distance, 100)
         self.assertAlmostEqual(cues[0].angle, 0)
         self.assertEqual(met(items, 204 + 78j, kinds=("crossing",))[1][0].kind, "crossing")
 
     def test_two_lines_are_met_where_they_cross(self):
-        place, cues = met([], 63 + 73j, start=(60.0, 200.0))
-        self.assertAlmostEqual(place, 60 + 77j)
+        position, cues = met([], 63 + 73j, start=(60.0, 200.0))
+        self.assertAlmostEqual(position, 60 + 77j)
         self.assertEqual({c.kind for c in cues}, {"guide", "straight"})
 
     def test_the_tangent_is_continued(self):
         item = Outline(
             id="path", name="path", contours=(Contour((Anchor(100 + 200j), Anchor(140 + 220j))),)
         )
-        place, cues = met([item], 222 + 258j, after=("path", 0, 1), kinds=("tangent",))
-        self.assertAlmostEqual(((place - 140 - 220j) / (2 + 1j)).imag, 0)
+        position, cues = met([item], 222 + 258j, after=("path", 0, 1), kinds=("tangent",))
+        self.assertAlmostEqual(((position - 140 - 220j) / (2 + 1j)).imag, 0)
         self.assertEqual(cues[0].kind, "tangent")
 
     def test_equal_spacing_between_neighbours(self):
         dragged = line("own", 230 + 20j, 264 + 60j)
         items = [leaf("left"), leaf("right", by=400 + 0j), dragged]
-        place, cues = met(items, 247 + 40j, items=("own",), by=(0.0, 0.0), kinds=("spacing",))
+        position, cues = met(items, 247 + 40j, items=("own",), by=(0.0, 0.0), kinds=("spacing",))
         gaps = [c.distance for c in cues if c.start[1] == c.at[1]]
         self.assertEqual(len(gaps), 2)
         self.assertAlmostEqual(gaps[0], gaps[1])
-        self.assertNotEqual(place, 247 + 40j)
+        self.assertNotEqual(position, 247 + 40j)
 
     def test_what_is_switched_off_or_dragged_is_not_met(self):
         self.assertEqual(met([leaf()], 3 + 2j, kinds=())[1], ())
@@ -154,8 +154,8 @@ class PrecedenceTest(unittest.TestCase):
     def test_a_pivot_meets_the_places_of_the_frame_it_belongs_to(self):
         corner = 0 + 20j  # of the box around both, where neither has an anchor
         items = [line("a", 0j, 90 + 5j), line("b", 30 + 20j, 60 + 20j)]
-        place, cues = met(items, corner + 3 - 2j, frame=("a", "b"), kinds=("frame", "anchor"))
-        self.assertEqual((place, cues[0].kind), (corner, "frame"))
+        position, cues = met(items, corner + 3 - 2j, frame=("a", "b"), kinds=("frame", "anchor"))
+        self.assertEqual((position, cues[0].kind), (corner, "frame"))
         self.assertEqual(met(items, corner + 3 - 2j, kinds=("frame", "anchor"))[1], ())
 
     def test_a_group_does_not_meet_what_it_holds(self):

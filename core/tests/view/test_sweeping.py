@@ -27,9 +27,9 @@ def open_line(*places, item="line"):
     return Outline(id=item, name=item, style=style, contours=(path,))
 
 
-def sweep(value, places, **more):
+def sweep(value, positions, **more):
     items = [i for i in value.order if i != "swept"]
-    return done(value, kind="sweep_regions", items=items, places=places, item="swept", **more)
+    return done(value, kind="sweep_regions", items=items, places=positions, item="swept", **more)
 
 
 class MarksTest(unittest.TestCase):
@@ -109,9 +109,9 @@ class SweepTest(unittest.TestCase):
         self.assertTrue(json.dumps(change.forward.to_json()))
 
     def test_what_is_no_region_says_so(self):
-        for places in ([[500, 500]], []):
+        for positions in ([[500, 500]], []):
             with self.assertRaises(Refusal) as caught:
-                sweep(discs(), places)
+                sweep(discs(), positions)
             self.assertEqual(caught.exception.code, "no_region")
         with self.assertRaises(Refusal) as caught:
             sweep(drawing(disc("one", 100 + 100j)), [[100, 100]])

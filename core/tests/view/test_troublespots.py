@@ -12,8 +12,8 @@ from buildup.forms.troubles import Limits
 from buildup.geometry.bezier import part_of
 from buildup.troublespots import SPOTS, trouble_spots
 
-from core.tests.outlines import glyph
 from core.tests.edits.test_fairing import QUARTER, contour, drawing
+from core.tests.outlines import glyph
 from core.tests.zoo import full
 
 CIRCLE = [tuple(p * 1j**k for p in QUARTER) for k in range(4)]
@@ -108,11 +108,11 @@ class Spots(unittest.TestCase):
         self.assertEqual({s.command["kind"] for s in found}, {"convert_to_outlines"})
 
     def test_many_are_counted_and_some_told(self):
-        places = [complex(k, 0.001 * (k % 2)) for k in range(2_000)]
-        found = self.found(drawing(Contour(tuple(map(Anchor, places)))))
+        positions = [complex(k, 0.001 * (k % 2)) for k in range(2_000)]
+        found = self.found(drawing(Contour(tuple(map(Anchor, positions)))))
         self.assertEqual(len(found.spots), 300)
         self.assertGreater(found.count, 1_000)
         self.assertFalse(found.cut)
-        self.assertTrue(self.found(drawing(*[Contour(tuple(map(Anchor, places)))] * 7)).cut)
+        self.assertTrue(self.found(drawing(*[Contour(tuple(map(Anchor, positions)))] * 7)).cut)
         alongs = [s.along for s in found.spots]
         self.assertTrue(all(a <= b for a, b in itertools.pairwise(alongs)))

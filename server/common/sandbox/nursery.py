@@ -39,11 +39,11 @@ def main() -> None:
     gc.freeze()
     size = socket.CMSG_SPACE(DESCRIPTORS * array.array("i").itemsize)
     while True:
-        word, told, _, _ = control.recvmsg(1, size)
+        word, ancillary, _, _ = control.recvmsg(1, size)
         if not word:
             return
         held = array.array("i")
-        for _, _, raw in told:
+        for _, _, raw in ancillary:
             held.frombytes(raw[: len(raw) - len(raw) % held.itemsize])
         if len(held) == DESCRIPTORS and os.fork() == 0:
             control.close()

@@ -52,14 +52,14 @@ class _Nursery:
         with self._lock:
             self._started()
 
-    def child(self, place: int) -> socket.socket:
+    def child(self, position: int) -> socket.socket:
         """The socket to a new child, which holds a place for as long as it lives."""
         with self._lock:
             for last in (False, True):
                 ours, theirs = socket.socketpair()
                 with theirs:
                     try:
-                        socket.send_fds(self._started(), [b"x"], [theirs.fileno(), place])
+                        socket.send_fds(self._started(), [b"x"], [theirs.fileno(), position])
                         return ours
                     except OSError:
                         ours.close()
@@ -134,13 +134,13 @@ def run(
 def _done(
     job: str, data: bytes, patience: float, say: Say | None, words: Mapping[str, Any]
 ) -> tuple[Any, bytes]:
-    place = Slots(settings.SANDBOX, settings.SANDBOX_PLACES).take(patience)
-    if place is None:
+    position = Slots(settings.SANDBOX, settings.SANDBOX_PLACES).take(patience)
+    if position is None:
         raise refusal("busy.reading")
     try:
-        link = _begun(job, words, data, place)
+        link = _begun(job, words, data, position)
     finally:
-        os.close(place)
+        os.close(position)
     with link:
         try:
             return _heard(link, job, say)
@@ -149,10 +149,10 @@ def _done(
             raise _too_much() from None
 
 
-def _begun(job: str, words: Mapping[str, Any], data: bytes, place: int) -> socket.socket:
+def _begun(job: str, words: Mapping[str, Any], data: bytes, position: int) -> socket.socket:
     """The socket to a child that has begun; where the nursery just died, to one of the next."""
     for last in (False, True):
-        link = _nursery.child(place)
+        link = _nursery.child(position)
         try:
             link.settimeout(BEGINS)
             frames.send(link, {"job": job, "words": words}, data)
@@ -170,22 +170,22 @@ def _begun(job: str, words: Mapping[str, Any], data: bytes, place: int) -> socke
 
 def _heard(link: socket.socket, job: str, say: Say | None) -> tuple[Any, bytes]:
     while True:
-        told, out = frames.receive(link)
-        if not isinstance(told, dict):
+        message, out = frames.receive(link)
+        if not isinstance(message, dict):
             raise frames.BrokenOff
-        if "wish" in told:
-            spoken = say(str(told["text"]), read(FontWish, told["wish"])) if say else None
+        if "wish" in message:
+            spoken = say(str(message["text"]), read(FontWish, message["wish"])) if say else None
             frames.send(link, None if spoken is None else write(spoken, defaults=True))
-        elif "refused" in told:
-            code, sentence, where = (str(part) for part in told["refused"])
+        elif "refused" in message:
+            code, sentence, where = (str(part) for part in message["refused"])
             raise Refusal(code, sentence, where)
-        elif told.get("failed") == "memory":
+        elif message.get("failed") == "memory":
             raise _too_much()
-        elif "failed" in told:
-            _log.warning("reading (%s) stumbled: %s", job, told["failed"])
+        elif "failed" in message:
+            _log.warning("reading (%s) stumbled: %s", job, message["failed"])
             raise refusal("unreadable")
         else:
-            return told["result"], out
+            return message["result"], out
 
 
 def _too_much() -> Refusal:

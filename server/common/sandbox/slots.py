@@ -30,9 +30,9 @@ class Slots:
         until = time.monotonic() + patience
         while True:
             for number in range(self._count):
-                place = self._tried(number)
-                if place is not None:
-                    return place
+                position = self._tried(number)
+                if position is not None:
+                    return position
             if time.monotonic() >= until:
                 return None
             time.sleep(AGAIN)

@@ -12,7 +12,7 @@ COMB = [[x, y] for k in range(20) for x, y in ((10 * k, 0), (10 * k + 5, 190))]
 
 def comb(item, *, across):
     """A zigzag, level or upright; two of them meet in hundreds of places."""
-    anchors = [{"at": place[::-1] if across else place} for place in COMB]
+    anchors = [{"at": position[::-1] if across else position} for position in COMB]
     contours = [{"anchors": anchors, "closed": True}]
     return {"kind": "add_outline", "item": item, "contours": contours, "style": {"fill": "#0C6B65"}}
 

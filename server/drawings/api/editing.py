@@ -49,8 +49,8 @@ def open_drawing(request: HttpRequest, drawing: int) -> HttpResponse:
     with store.snapshot():
         row = found(whose(request), drawing)
         items = store.shown_items(row)
-        places = store.places_in(row)
-        board = schema.Board(id=row.pk, name=row.name, places=places, **answers.opened(row))
+        positions = store.places_in(row)
+        board = schema.Board(id=row.pk, name=row.name, places=positions, **answers.opened(row))
     text = board.model_dump_json()
     return HttpResponse(
         text.replace(answers.ITEMS_HERE, f'"items":{items}', 1), content_type="application/json"
@@ -77,8 +77,8 @@ def get_document(request: HttpRequest, drawing: int) -> dict[str, Any]:
         row = found(whose(request), drawing)
         items = list(row.items.order_by("parent", "rank").values_list("item", "parent", "body"))
         undo, redo = (answers.step(s) for s in next_steps(row))
-    told = {"version": row.version, "tip": row.identity, "sheet": row.sheet, "items": items}
-    return {**told, "undo": undo, "redo": redo}
+    values = {"version": row.version, "tip": row.identity, "sheet": row.sheet, "items": items}
+    return {**values, "undo": undo, "redo": redo}
 
 
 @router.get("/drawings/{drawing}/changes", response=schema.Since)
@@ -150,9 +150,9 @@ def list_history(
     """The steps of a drawing around where it stands; or a page of those before or after one."""
     with store.snapshot():
         row = found(whose(request), drawing)
-        told = page(row, before=before, after=after)
-    steps = [answers.listed(step, told.drew) for step in told.steps]
-    return {"steps": steps, "at": row.head, "earlier": told.earlier, "later": told.later}
+        values = page(row, before=before, after=after)
+    steps = [answers.listed(step, values.drew) for step in values.steps]
+    return {"steps": steps, "at": row.head, "earlier": values.earlier, "later": values.later}
 
 
 @router.get("/drawings/{drawing}/history/{step}", response=Repaint)

@@ -139,9 +139,9 @@ def find_regions(request: HttpRequest, drawing: int, body: RegionsIn) -> SweepMa
 def find_regions_at(request: HttpRequest, drawing: int, body: RegionsAtIn) -> list[int | None]:
     """Which of those regions each of some places lies in."""
     value = value_now(request, drawing)[1]
-    places = [check_point(p) for p in body.places]
+    positions = [check_point(p) for p in body.places]
     with reporting_to(InteractiveBudget(MOST_ON_SERVER)):
-        return list(regions_at(value, body.items, body.gap, places))
+        return list(regions_at(value, body.items, body.gap, positions))
 
 
 @router.post("/drawings/{drawing}/queries/trouble-spots", response=TroubleSpots)

@@ -31,15 +31,15 @@ def trace_area(request: HttpRequest, drawing: int, body: TracedAreaIn) -> FoundF
     value = value_now(request, drawing)[1]
     reference = reference_of(value, body.reference)
     row = picture_of(whose(request), reference.picture)
-    places = [to_picture(reference, check_point(p)) for p in body.places]
-    told, _ = pool.run(
+    positions = [to_picture(reference, check_point(p)) for p in body.places]
+    values, _ = pool.run(
         "traced_area",
         bytes(row.bytes),
-        places=[[p.real, p.imag] for p in places],
+        places=[[p.real, p.imag] for p in positions],
         tolerance=body.tolerance,
         holes=body.holes,
     )
-    found = read(Found, told)
+    found = read(Found, values)
     form = fitted_traced_area(found.loops, pixel=found.pixel, ratio=row.height / row.width)
     return FoundForm(traced_area=form, colour=found.colour)
 
@@ -49,8 +49,8 @@ def list_reference_colours(request: HttpRequest, drawing: int, reference: str) -
     """The main colours of a reference."""
     found = reference_of(value_now(request, drawing)[1], reference)
     row = picture_of(whose(request), found.picture)
-    told, _ = pool.run("colours", bytes(row.bytes))
-    return MainColours(colours=[str(c) for c in told])
+    values, _ = pool.run("colours", bytes(row.bytes))
+    return MainColours(colours=[str(c) for c in values])
 
 
 @router.post("/drawings/{drawing}/queries/match", response=MatchMark)

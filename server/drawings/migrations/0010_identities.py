@@ -12,8 +12,8 @@ LOT = 1_000
 def tell_apart(apps, schema_editor):
     drawing, step = apps.get_model("studio", "Drawing"), apps.get_model("studio", "Step")
     last = step.objects.filter(drawing=OuterRef("pk"), number=OuterRef("version"))
-    told = Coalesce(Subquery(last.values("command_id")[:1]), Value(""))
-    drawing.objects.update(tip=told)
+    values = Coalesce(Subquery(last.values("command_id")[:1]), Value(""))
+    drawing.objects.update(tip=values)
     ids = list(drawing.objects.values_list("pk", flat=True))
     for begin in range(0, len(ids), LOT):
         rows = [

@@ -72,9 +72,9 @@ def again(
         Refusal: as `check_known`; `id_taken` where another one had the id.
     """
     kept = row.steps.filter(command_id=command_id).values_list("command", flat=True)
-    if not (told := list(kept)):
+    if not (values := list(kept)):
         return None
-    if not _is_same(told[0], command):
+    if not _is_same(values[0], command):
         raise refusal("id_taken")
     if known is not None:
         check_known(row, known)
@@ -99,8 +99,8 @@ def check_known(row: models.Drawing, known: Known) -> None:
         Refusal: `unknown_version`.
     """
     ahead = known.version > row.version
-    told = known.identity
-    if ahead or (told is not None and not store.was_at(row, known.version, told)):
+    values = known.identity
+    if ahead or (values is not None and not store.was_at(row, known.version, values)):
         raise refusal("unknown_version")
 
 

@@ -84,5 +84,5 @@ def way(row: models.Drawing, target: int, *, most: int | None = None) -> Delta:
         raise refusal("unknown_step")
     if most is not None and len(numbers) > most:
         raise refusal("too_far.steps", most=most)
-    told = edits_of(row).filter(number__in=numbers).order_by(order).values_list(field, flat=True)
-    return chained_json(told)
+    values = edits_of(row).filter(number__in=numbers).order_by(order).values_list(field, flat=True)
+    return chained_json(values)

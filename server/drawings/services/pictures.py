@@ -20,8 +20,8 @@ def bring(user_id: int, drawing_id: int, *, data: bytes) -> Picture:
         Refusal: `unknown_drawing`, as `checked` and `pool.run`, or as `make_room`.
     """
     found(user_id, drawing_id)
-    told, plain = pool.run("picture", data, patience=PATIENCE)
-    sound = Checked(plain, told["mime"], told["width"], told["height"])
+    values, plain = pool.run("picture", data, patience=PATIENCE)
+    sound = Checked(plain, values["mime"], values["width"], values["height"])
     return _kept(user_id, drawing_id, sound)
 
 

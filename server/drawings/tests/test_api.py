@@ -147,10 +147,10 @@ class ApiTest(ApiCase):
         self.send(PLATE)
         mine = self.send(move()).json()["undo"]["edit"]
         self.send(move(by=(0, 50)))
-        told = self.go("undo", edit=mine)
-        self.assertEqual((told.status_code, told.json()["code"]), (409, "not_the_last"))
-        self.assertIn("Move Rectangle 1", told.json()["detail"])
-        self.assertTrue(told.json()["final"])
+        values = self.go("undo", edit=mine)
+        self.assertEqual((values.status_code, values.json()["code"]), (409, "not_the_last"))
+        self.assertIn("Move Rectangle 1", values.json()["detail"])
+        self.assertTrue(values.json()["final"])
         other = self.value().items["plate"]
         self.assertEqual(other.frame.place.origin, 55 + 75j)
         undone = self.go("undo", edit=Step.objects.get(number=3).command_id).json()
@@ -173,8 +173,8 @@ class ApiTest(ApiCase):
         self.send(PLATE)
         self.send(move())
         body = {"id": "from-elsewhere", "version": None, "command": move()}
-        told = self.post(f"drawings/{self.drawing}/commands", body).json()
-        self.assertEqual((told["version"], told["since"]), (3, 2))
+        values = self.post(f"drawings/{self.drawing}/commands", body).json()
+        self.assertEqual((values["version"], values["since"]), (3, 2))
         self.assertEqual(self.x(), 60)
 
     def test_two_processes_agree(self):
@@ -209,8 +209,8 @@ class ApiTest(ApiCase):
     def rows(self, act):
         """The rows that an act reads, by their queries' answers, and the act's answer."""
         with CaptureQueriesContext(connection) as queries:
-            told = act()
-        return told, [q["sql"] for q in queries]
+            values = act()
+        return values, [q["sql"] for q in queries]
 
     def test_undo_reads_one_step_and_adding_reads_its_neighbour(self):
         """The same questions with 12 and with 120 steps; none asks for all of anything."""
@@ -222,8 +222,8 @@ class ApiTest(ApiCase):
                 lambda: self.send({**PLATE, "item": f"new-{len(shapes)}"}),
                 lambda: self.go("undo"),
             ):
-                told, asked = self.rows(act)
-                self.assertEqual(told.status_code, 200)
+                values, asked = self.rows(act)
+                self.assertEqual(values.status_code, 200)
                 shapes.append([re.sub(r"\d+|'[^']*'", "?", sql) for sql in asked])
         self.assertEqual(shapes[0], shapes[2])
         self.assertEqual(shapes[1], shapes[3])
@@ -237,12 +237,12 @@ class ApiTest(ApiCase):
         ring = {"kind": "add_outline", "item": "ring", "called": "Ring"}
         self.send({**ring, "contours": [{"anchors": anchors, "closed": True}]})
         held = json.loads(Item.objects.get(item="ring").shown)["path"]
-        told = self.send({"kind": "move_anchors", "anchors": [["ring", 0, 500]], "by": [5, 0]})
-        (item,) = told.json()["repaint"]["items"]
+        values = self.send({"kind": "move_anchors", "anchors": [["ring", 0, 500]], "by": [5, 0]})
+        (item,) = values.json()["repaint"]["items"]
         splice = item["splice"]
         path = held[: splice["at"]] + splice["text"] + held[splice["at"] + splice["cut"] :]
         self.assertEqual(path, json.loads(Item.objects.get(item="ring").shown)["path"])
-        self.assertLess(len(told.content), 3_000)
+        self.assertLess(len(values.content), 3_000)
         step = Step.objects.latest("number")
         self.assertLess(len(json.dumps([step.change, step.inverse])), 800)
         again = self.go("undo").json()
@@ -260,21 +260,21 @@ class ApiTest(ApiCase):
             here = self.client.get(path).json()
             before = self.client.get(f"{path}?before=2").json()
             after = self.client.get(f"{path}?after=5").json()
-        for told, numbers, sides in (
+        for values, numbers, sides in (
             (here, [2, 3, 4, 5], (True, True)),
             (before, [1], (False, False)),
             (after, [6, 7], (False, False)),
         ):
-            self.assertEqual([s["number"] for s in told["steps"]], numbers)
-            self.assertEqual((told["earlier"], told["later"], told["at"]), (*sides, 3))
+            self.assertEqual([s["number"] for s in values["steps"]], numbers)
+            self.assertEqual((values["earlier"], values["later"], values["at"]), (*sides, 3))
 
     def test_the_history_says_which_steps_drew_on_at_one_outline(self):
         for n in range(2):
             self.send({"kind": "draw_anchor", "item": "leaf", "at": [n, n]})
         self.send({"kind": "close_outline", "item": "leaf"})
         self.send(PLATE)
-        told = self.client.get(f"/api/v1/drawings/{self.drawing}/history").json()
-        self.assertEqual([s["drew"] for s in told["steps"]], ["leaf", "leaf", "leaf", None])
+        values = self.client.get(f"/api/v1/drawings/{self.drawing}/history").json()
+        self.assertEqual([s["drew"] for s in values["steps"]], ["leaf", "leaf", "leaf", None])
 
     def test_going_far_joins_the_steps_at_once(self):
         for n in range(30):

@@ -62,9 +62,9 @@ class SoundTest(TransactionTestCase):
         other.force_login(self.user)
 
         def slow(*args, **named):
-            told = real(*args, **named)
+            values = real(*args, **named)
             apart(lambda: self.send(move(by=(7, 0)), other))
-            return told
+            return values
 
         with mock.patch.object(api, where, slow), mock.patch.object(asking, where, slow):
             yield
@@ -77,13 +77,13 @@ class SoundTest(TransactionTestCase):
             with self.subTest(path):
                 version = self.version
                 with self.an_edit_in_between("found"):
-                    told = self.client.get(self.base + path)
-                self.assertEqual((told.status_code, self.version), (200, version + 1))
+                    values = self.client.get(self.base + path)
+                self.assertEqual((values.status_code, self.version), (200, version + 1))
                 for known, _, value in store._kept.values():
                     x = value.items["plate"].frame.place.origin.real
                     self.assertEqual(x, 55 + 7 * (known - 2))
                 if path in ("", "/document"):
-                    self.assertEqual(told.json()["version"], version)
+                    self.assertEqual(values.json()["version"], version)
         row = models.Drawing.objects.get()
         self.assertEqual(store.value_of(row).items["plate"].frame.place.origin.real, 55 + 7 * 5)
 
@@ -160,16 +160,16 @@ class SoundTest(TransactionTestCase):
             keep(row, Checked(data=b"", mime="image/png", width=9, height=9))
             for row in (theirs, self.row)
         ]
-        place = {"kind": "add_reference", "reference": "u", "called": "x", "pixels": [9, 9]}
+        position = {"kind": "add_reference", "reference": "u", "called": "x", "pixels": [9, 9]}
         for picture, status in ((kept[0].pk, 404), (987_654, 404), (kept[1].pk, 200)):
-            self.assertEqual(self.send({**place, "picture": picture}).status_code, status)
+            self.assertEqual(self.send({**position, "picture": picture}).status_code, status)
 
     def test_an_edit_larger_than_the_store_takes_is_refused_and_the_rest_goes_on(self):
         with mock.patch.object(store, "most_at_once", return_value=2_000):
             many = {"kind": "add_outline", "item": "m"}
             many["contours"] = [{"anchors": [{"at": [n, 0]} for n in range(90)]}]
-            told = self.send(many)
-            self.assertEqual((told.json()["code"], told.json()["final"]), ("too_large", True))
+            values = self.send(many)
+            self.assertEqual((values.json()["code"], values.json()["final"]), ("too_large", True))
             self.assertEqual(self.send(PLATE).status_code, 200)
 
     def test_a_fault_of_the_program_is_told_and_forgets_what_was_remembered_of_the_drawing(self):
@@ -178,9 +178,9 @@ class SoundTest(TransactionTestCase):
         self.send(PLATE)
         self.client.raise_request_exception = False
         with mock.patch.object(api, "edit", side_effect=KeyError("plate")), self.assertLogs():
-            told = self.send(move())
-        self.assertEqual((told.status_code, told.json()["code"]), (500, "unforeseen"))
-        self.assertEqual((told.json()["final"], list(store._kept)), (False, [other.pk]))
+            values = self.send(move())
+        self.assertEqual((values.status_code, values.json()["code"]), (500, "unforeseen"))
+        self.assertEqual((values.json()["final"], list(store._kept)), (False, [other.pk]))
 
     def test_one_shelf_name_by_eight_at_once(self):
         """Answers as for one after the other; likewise a whole file."""

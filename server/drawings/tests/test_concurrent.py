@@ -162,8 +162,8 @@ class TogetherTest(TransactionTestCase):
             "history/head", {"id": "go-back-1", "version": version, "to": "undo"}
         ).json()
         ask(verb="settle", id="none", delta=undone["delta"], alone=False)
-        told = self.post("queries/selection", {"selection": ["plate", "second"]}).json()
-        self.assertEqual(ask(verb="select", selection=["plate", "second"])["answer"], told)
+        values = self.post("queries/selection", {"selection": ["plate", "second"]}).json()
+        self.assertEqual(ask(verb="select", selection=["plate", "second"])["answer"], values)
 
     def test_the_drawing_as_at_a_step_changes_nothing(self):
         for version, command in enumerate([PLATE, move(by=(100, 0)), {**PLATE, "item": "b"}]):

@@ -116,7 +116,7 @@ class ShapingTest(TransactionTestCase):
                 glyphs[names[ord(letter)]].draw(pen)
                 made = set_in(key, letter).forms[0]
                 ours, theirs = (flat(read_path(d)) for d in (made, pen.getCommands()))
-                turned = shapely.transform(theirs, lambda places: places * [1, -1])
+                turned = shapely.transform(theirs, lambda positions: positions * [1, -1])
                 self.assertLess(ours.symmetric_difference(turned).area, 1e-3 * ours.area)
 
     def test_ligatures_stand_for_their_letters(self):
@@ -166,8 +166,8 @@ def flat(contours):
     """The area of contours by the even-odd rule, which letters of these fonts come to as well."""
     area = shapely.Polygon()
     for contour in contours:
-        places = [p for s in contour.segments for p in polyline([s], tolerance=0.5)]
-        ring = shapely.Polygon([(p.real, p.imag) for p in places]).buffer(0)
+        positions = [p for s in contour.segments for p in polyline([s], tolerance=0.5)]
+        ring = shapely.Polygon([(p.real, p.imag) for p in positions]).buffer(0)
         area = area.symmetric_difference(ring)
     return area
 
@@ -399,9 +399,9 @@ class TakenInTest(TransactionTestCase):
 
     def test_words_are_kept_and_read_again(self):
         made = set_in("source-serif-4-regular", "Reed")
-        told = Lettering(text="Reed", font="source-serif-4-regular", font_name="S", shaped=made)
+        values = Lettering(text="Reed", font="source-serif-4-regular", font_name="S", shaped=made)
         row = make(self.user.pk, name="w", sheet=Sheet())
-        command = {"kind": "add_text", "item": "w", "at": [20, 60], "lettering": write(told)}
+        command = {"kind": "add_text", "item": "w", "at": [20, 60], "lettering": write(values)}
         body = {"id": "c1c1c1c1", "version": 0, "command": command, "selection": ["w"]}
         address = f"/api/v1/drawings/{row.pk}/commands"
         sent = json.dumps(body)
@@ -413,4 +413,4 @@ class TakenInTest(TransactionTestCase):
         self.assertEqual((words["words"]["text"], words["words"]["lies"]), ("Reed", "straight"))
         store.forget_all()
         row.refresh_from_db()
-        self.assertEqual(store.value_of(row).items["w"].lettering, told)
+        self.assertEqual(store.value_of(row).items["w"].lettering, values)

@@ -124,8 +124,8 @@ class IncomingTest(TransactionTestCase):
         drawn = [value.items[i] for i in value.order]
         self.assertEqual(len(drawn), 8)
         round_one = next(i for i in drawn if i.style.strokes[0].paint == "#0000FF")
-        places = [p for s in round_one.contours[0].segments for p in s[:1]]
-        middle = sum(places) / len(places)
+        positions = [p for s in round_one.contours[0].segments for p in s[:1]]
+        middle = sum(positions) / len(positions)
         top = 90 - 50  # from the top of what is drawn
         self.assertAlmostEqual(middle / mm, 50 + top * 1j)
         self.assertTrue(round_one.contours[0].closed)

@@ -145,8 +145,8 @@ class PoolTest(SimpleTestCase):
         self.assertTrue(pool.run("svg", NOTHING)[0]["clip"])
 
     def test_more_than_there_are_places_for_wait_and_are_told(self):
-        places = Slots(pool.settings.SANDBOX, pool.settings.SANDBOX_PLACES)
-        held = [places.take(5.0) for _ in range(pool.settings.SANDBOX_PLACES)]
+        positions = Slots(pool.settings.SANDBOX, pool.settings.SANDBOX_PLACES)
+        held = [positions.take(5.0) for _ in range(pool.settings.SANDBOX_PLACES)]
         try:
             self.assertEqual(self.code("svg", NOTHING, patience=0.05), "busy")
         finally:
@@ -242,13 +242,13 @@ def bombed_pdf(*, fan, depth, loop=False):
             b"<</Type/XObject/Subtype/Form/BBox[0 0 9 9]/Resources<</XObject<</F %d 0 R>>>>"
             b"/Length %d>>stream\n%s\nendstream" % (target, len(inner), inner)
         )
-    out, places = b"%PDF-1.4\n", []
+    out, positions = b"%PDF-1.4\n", []
     for number, body in enumerate(objects, 1):
-        places.append(len(out))
+        positions.append(len(out))
         out += b"%d 0 obj" % number + body + b"endobj\n"
     start = len(out)
     out += b"xref\n0 %d\n0000000000 65535 f \n" % (len(objects) + 1)
-    out += b"".join(b"%010d 00000 n \n" % place for place in places)
+    out += b"".join(b"%010d 00000 n \n" % position for position in positions)
     return out + b"trailer<</Root 1 0 R/Size %d>>\nstartxref\n%d\n%%%%EOF" % (
         len(objects) + 1,
         start,

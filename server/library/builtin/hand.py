@@ -145,8 +145,8 @@ class Hand:
     ) -> str:
         """A symmetry of some items, about an upright line through a place in millimetres."""
         symmetry = self._id()
-        place = centre * MM
-        axis = Axis(centre=(place.real, place.imag), count=count, span=span * MM)
+        position = centre * MM
+        axis = Axis(centre=(position.real, position.imag), count=count, span=span * MM)
         self.commands.append(
             MakeSymmetry(items=items, symmetry=symmetry, pattern=pattern, axis=axis, called=called)
         )
@@ -197,11 +197,11 @@ class Hand:
             tracking=tracking,
             align="middle",
         )
-        place = at * MM
+        position = at * MM
         self.commands.append(
             AddText(
                 item=item,
-                at=(place.real, place.imag),
+                at=(position.real, position.imag),
                 lettering=lettering,
                 style=style,
                 container=self.into,

@@ -241,12 +241,12 @@ def put(
         return made
 
     for setting in settings:
-        place = (setting.tray, setting.name)
-        entry = mine.get(place) or row(*place, 0)
+        position = (setting.tray, setting.name)
+        entry = mine.get(position) or row(*position, 0)
         if entry.key:
-            raise name_taken(*place)
+            raise name_taken(*position)
         entry.shape, entry.dials = setting.shape, dict(setting.dials)
-        changed[place] = entry
+        changed[position] = entry
     for outline in outlines:
         there = known.get(outline.key)
         if there is None:
@@ -280,13 +280,13 @@ def _free_name(taken: Container[tuple[str, str]], tray: str, name: str) -> str:
 
 def write_clip(entry: ShelfEntry, clip: str) -> bool:
     """A clip that was checked, how large it is and what it looks like; whether it is another."""
-    told = hashlib.sha256(clip.encode()).hexdigest()
-    if entry.facts and entry.facts.get("sum") == told:
+    digest = hashlib.sha256(clip.encode()).hexdigest()
+    if entry.facts and entry.facts.get("sum") == digest:
         return False
     kept = read_clip(clip)
     facts = write(shelf_facts(kept), defaults=True)
     entry.clip, entry.size = clip, len(clip)
-    entry.facts = {**facts, "look": look_of(kept), "sum": told}
+    entry.facts = {**facts, "look": look_of(kept), "sum": digest}
     return True
 
 

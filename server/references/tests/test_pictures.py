@@ -143,14 +143,14 @@ class CardTest(TestCase):
         blank = Image.open(io.BytesIO(thumbnail(user.pk, row.pk)[0])).convert("RGB")
         self.assertEqual(blank.getcolors(), [(blank.width * blank.height, (255, 255, 255))])
         picture = keep(row, checked(encoded(size=(40, 30))))
-        place = {
+        position = {
             "kind": "add_reference",
             "reference": "u",
             "picture": picture.pk,
             "called": "Body",
             "pixels": [40, 30],
         }
-        edit(user.pk, row.pk, command_id="place-it", known=None, command=read_command(place))
+        edit(user.pk, row.pk, command_id="place-it", known=None, command=read_command(position))
         shown = Image.open(io.BytesIO(thumbnail(user.pk, row.pk)[0])).convert("RGB")
         middle = shown.getpixel((shown.width // 2, shown.height // 2))
         for part, full in zip(middle, (200, 150, 90), strict=True):  # dimmed on white

@@ -132,11 +132,11 @@ class MatchTest(TestCase):
         return self.post("queries/traced-area", reference="body", places=[at], **more)
 
     def test_a_dozen_anchors_match_the_body_above_98_5_per_cent(self):
-        told = self.found(holes=False).json()
-        self.assertEqual(told["colour"], "#C4A076")
-        self.send(kind="set_traced_area", reference="body", traced_area=told["traced_area"])
+        values = self.found(holes=False).json()
+        self.assertEqual(values["colour"], "#C4A076")
+        self.send(kind="set_traced_area", reference="body", traced_area=values["traced_area"])
         width = store.value_of(self.row).sheet.references[0].width
-        pixel = told["traced_area"]["pixel"] * width
+        pixel = values["traced_area"]["pixel"] * width
         self.assertAlmostEqual(pixel, width / 210, delta=1e-9)
         self.send(kind="trace_outline", item="top", reference="body", tolerance=2.2 * pixel)
         store.forget_all()

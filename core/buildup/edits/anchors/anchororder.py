@@ -40,9 +40,9 @@ class LineUp(Command):
 
     def delta(self, drawing: Drawing) -> Delta:
         _needs(2, self.anchors)
-        places = [anchor_of(drawing, a)[2].at for a in dict.fromkeys(self.anchors)]
+        positions = [anchor_of(drawing, a)[2].at for a in dict.fromkeys(self.anchors)]
         level = self.way == "level"
-        mean = fsum(p.imag if level else p.real for p in places) / len(places)
+        mean = fsum(p.imag if level else p.real for p in positions) / len(positions)
 
         def lined(contour: Contour, index: int) -> Anchor:
             at = contour.anchors[index].at
@@ -78,11 +78,11 @@ class SpaceAnchors(Command):
             where[ref] = complex(on.real, at.imag) if level else complex(at.real, on.imag)
         ends = {found[0][1], found[-1][1]}
         put = []
-        for item_id, places in by_outline(drawing, self.anchors).items():
+        for item_id, positions in by_outline(drawing, self.anchors).items():
             outline = drawing.outline(item_id)
             changes = {
                 (c, i): replace(outline.contours[c].anchors[i], at=where[item_id, c, i])
-                for c, i in places
+                for c, i in positions
                 if (item_id, c, i) not in ends
             }
             put.append(with_anchors(outline, changes))
@@ -222,11 +222,11 @@ class ReleaseTwins(Command):
 
     def delta(self, drawing: Drawing) -> Delta:
         put = []
-        for item_id, places in by_outline(drawing, self.anchors).items():
+        for item_id, positions in by_outline(drawing, self.anchors).items():
             outline = drawing.outline(item_id)
             plain = with_anchors(
                 outline,
-                {(c, i): replace(outline.contours[c].anchors[i], twin=None) for c, i in places},
+                {(c, i): replace(outline.contours[c].anchors[i], twin=None) for c, i in positions},
             )
             put.append(replace(plain, contours=without_unpaired(plain.contours)))
         return Delta(put=tuple(put))

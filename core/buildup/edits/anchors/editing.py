@@ -82,9 +82,9 @@ def edited(drawing: Drawing, anchors: Sequence[AnchorRef], edit: Edit) -> Delta:
 
     """
     put = []
-    for item_id, places in by_outline(drawing, anchors).items():
+    for item_id, positions in by_outline(drawing, anchors).items():
         outline = drawing.outline(item_id)
-        changes = {(c, i): edit(outline.contours[c], i) for c, i in places}
+        changes = {(c, i): edit(outline.contours[c], i) for c, i in positions}
         put.append(with_anchors(outline, changes))
     return Delta(put=tuple(put))
 

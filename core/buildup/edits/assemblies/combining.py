@@ -96,9 +96,9 @@ class Assemble(Command):
             style=style_of(drawing, self.style_of or tops[0]),
         )
         front = tops[-1]
-        place = (made.id, drawing.tree.container(front), front)
+        position = (made.id, drawing.tree.container(front), front)
         plain = [replace(drawing.items[i], role=None) for i in tops if drawing.items[i].role]
-        return Delta(put=(made, *plain), moves=(place, *row_of(tops, made.id, None)))
+        return Delta(put=(made, *plain), moves=(position, *row_of(tops, made.id, None)))
 
 
 def style_of(drawing: Drawing, item_id: str) -> Style:
@@ -206,8 +206,8 @@ class Partition(Command):
                 contours=tuple(contour_of(loop, known) for loop in loops),
             )
             put.append(made)
-        place = drawing.tree.container(tops[-1])
-        row = row_of([i.id for i in put], place, tops[-1])
+        position = drawing.tree.container(tops[-1])
+        row = row_of([i.id for i in put], position, tops[-1])
         return Delta(put=tuple(put), moves=row, removed=tops)
 
 
@@ -240,8 +240,8 @@ class MakeCompound(Command):
             made = replace(made, id=free_id(drawing.items, back.id))
         front = tops[-1]
         gone = tuple(i for i in tops if i != made.id)
-        place = (made.id, drawing.tree.container(front), front)
-        return Delta(put=(made,), moves=(place,), removed=gone)
+        position = (made.id, drawing.tree.container(front), front)
+        return Delta(put=(made,), moves=(position,), removed=gone)
 
 
 def _settled(drawing: Drawing, item: Assembly) -> tuple[Item, Delta]:

@@ -131,12 +131,12 @@ class _Beside(Making):
     ) -> None:
         """An assembly comes to stand around an item."""
         new = self.new_id(item.id)
-        place = self.drawing.tree.container(item.id)
+        position = self.drawing.tree.container(item.id)
         self.put += [
             Assembly(id=new, name=name[:LONGEST_NAME], style=style, result=edge, role=item.role),
             replace(item, role=None),
         ]
-        self.moves += [(new, place, item.id), (item.id, new, None)]
+        self.moves += [(new, position, item.id), (item.id, new, None)]
 
     def replaced(self, item: Painted, strokes: Sequence[tuple[Stroke, Contours]]) -> None:
         """The outlines of an item's strokes take its place, or that of the strokes alone."""

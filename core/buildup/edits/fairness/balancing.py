@@ -33,10 +33,10 @@ class BalanceHandles(Command):
     def delta(self, drawing: Drawing) -> Delta:
         put = []
         moved = 0.0
-        for item_id, places in by_outline(drawing, self.anchors).items():
+        for item_id, positions in by_outline(drawing, self.anchors).items():
             outline = drawing.outline(item_id)
             changed: dict[int, Contour] = {}
-            for c, i in places:
+            for c, i in positions:
                 changed[c] = _evened(changed.get(c, outline.contours[c]), i)
             rebuilt = with_rebuilt(outline, changed)
             put.append(rebuilt)

@@ -55,12 +55,12 @@ class SmoothWithBrush(Command):
 
     def _touched(self, outline: Outline) -> list[AnchorRef]:
         step = max(1, len(self.places) // MOST_PLACES)
-        places = [check_point(p) for p in self.places[::step]]
+        positions = [check_point(p) for p in self.places[::step]]
         found = []
         for c, contour in enumerate(outline.contours):
             for k, segment in enumerate(contour.segments):
                 box = tight_box(segment)
-                close = (p for p in places if distance_to_box(box, p) <= self.reach)
+                close = (p for p in positions if distance_to_box(box, p) <= self.reach)
                 if any(
                     near.distance <= self.reach
                     for p in close

@@ -35,12 +35,12 @@ def _remade(
     """Some stretches made anew, and what is said of how far they moved."""
     put = []
     moved = 0.0
-    for item_id, places in by_segment(drawing, segments).items():
+    for item_id, positions in by_segment(drawing, segments).items():
         outline = drawing.outline(item_id)
         changed: dict[int, Contour] = {}
-        for c in sorted({c for c, _ in places}):
+        for c in sorted({c for c, _ in positions}):
             contour = outline.contours[c]
-            numbers = {i for k, i in places if k == c}
+            numbers = {i for k, i in positions if k == c}
             made = {s: make(contour, s) for s in stretches(contour, numbers, cuts(contour))}
             for stretch, new in made.items():
                 moved = max(moved, hausdorff(stretch.segments(contour), new))

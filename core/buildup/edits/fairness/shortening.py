@@ -33,10 +33,10 @@ class ShortenHandles(Command):
 
     def delta(self, drawing: Drawing) -> Delta:
         put = []
-        for item_id, places in by_segment(drawing, self.segments).items():
+        for item_id, positions in by_segment(drawing, self.segments).items():
             outline = drawing.outline(item_id)
             changes: dict[AnchorIndex, Anchor] = {}
-            for c, i in places:
+            for c, i in positions:
                 contour = outline.contours[c]
                 shares = _shares(contour.segments[i])
                 after = (i + 1) % len(contour.anchors)

@@ -37,12 +37,12 @@ class EaseAnchors(Command):
     def delta(self, drawing: Drawing) -> Delta:
         put = []
         moved, any_eased = 0.0, False
-        for item_id, places in by_outline(drawing, self.anchors).items():
+        for item_id, positions in by_outline(drawing, self.anchors).items():
             outline = drawing.outline(item_id)
             changes: dict[AnchorIndex, Anchor] = {}
-            for c in sorted({c for c, _ in places}):
+            for c in sorted({c for c, _ in positions}):
                 contour = outline.contours[c]
-                wanted = [i for k, i in places if k == c and can_ease(contour, i)]
+                wanted = [i for k, i in positions if k == c and can_ease(contour, i)]
                 if not wanted:
                     continue
                 any_eased = True

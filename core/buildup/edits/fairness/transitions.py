@@ -43,10 +43,10 @@ class AddTransitionCurves(Command):
             raise refusal("bad_length.transition")
         put = []
         moved = 0.0
-        for item_id, places in by_outline(drawing, self.anchors).items():
+        for item_id, positions in by_outline(drawing, self.anchors).items():
             outline = drawing.outline(item_id)
             changed: dict[int, Contour] = {}
-            for c, i in sorted(places, reverse=True):  # the last first, so that numbers stay
+            for c, i in sorted(positions, reverse=True):  # the last first, so that numbers stay
                 contour = changed.get(c, outline.contours[c])
                 changed[c], off = _with_transition(contour, i, self.length)
                 moved = max(moved, off)
@@ -80,8 +80,8 @@ def _with_transition(contour: Contour, index: int, far: float) -> tuple[Contour,
 def _from_start(segment: Cubic, far: float) -> float:
     """The parameter at a length from the start of a segment."""
     whole = stations(segment, 1)[-1].along
-    (place,) = stations_at(segment, (min(far, MOST_OF_A_SIDE * whole),))
-    return place.t
+    (position,) = stations_at(segment, (min(far, MOST_OF_A_SIDE * whole),))
+    return position.t
 
 
 def _from_end(segment: Cubic, far: float) -> float:

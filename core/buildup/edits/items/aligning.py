@@ -158,10 +158,10 @@ class SpaceItems(Command):
             raise refusal("too_few.distribute")
         spans = {i: span_of(b, across=across) for i, b in boxes.items()}
         order = sorted(spans, key=lambda i: (fsum(spans[i]), spans[i]))
-        places = self._places(drawing, [spans[i] for i in order], across=across)
+        positions = self._places(drawing, [spans[i] for i in order], across=across)
         stays = order.index(self.target) if self.target in order else 0
-        off = 0.0 if self.distance is None else spans[order[stays]][0] - places[stays]
-        shifts = {i: at + off - spans[i][0] for i, at in zip(order, places, strict=True)}
+        off = 0.0 if self.distance is None else spans[order[stays]][0] - positions[stays]
+        shifts = {i: at + off - spans[i][0] for i, at in zip(order, positions, strict=True)}
         fixed = {order[stays]} if self.distance is not None else {order[0], order[-1]}
         if self.distance is None and self.sheet:
             fixed = set()

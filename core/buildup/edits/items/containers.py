@@ -115,8 +115,8 @@ class GroupItems(Command):
             raise refusal("layers_on_top.grouped")
         front = tops[-1]
         group = Group(id=self.group, name=called(drawing, "Group", self.called, kind=Group))
-        place = (group.id, drawing.tree.container(front), front)
-        return Delta(put=(group,), moves=(place, *row_of(tops, group.id, None)))
+        position = (group.id, drawing.tree.container(front), front)
+        return Delta(put=(group,), moves=(position, *row_of(tops, group.id, None)))
 
 
 Apart = Group | Symmetry | Assembly | Linked

@@ -47,9 +47,9 @@ class PasteItems(Command):
         clip = known_clip(drawing, self.clip)
         ids = new_ids(drawing, [i for i, _ in clip.places], self.copies)
         put = laid_out(clip, ids, moved_by(self._shift(clip)))
-        place = drawing.place_to_draw(self.container)
-        front = next(iter(reversed(drawing.tree.children(place))), None)
-        moves = row_of((ids[t] for t in clip.tops), place, front)
+        position = drawing.place_to_draw(self.container)
+        front = next(iter(reversed(drawing.tree.children(position))), None)
+        moves = row_of((ids[t] for t in clip.tops), position, front)
         return Delta(put=put, moves=(*moves, *inside(clip, ids)))
 
     def _shift(self, clip: Clip) -> complex:

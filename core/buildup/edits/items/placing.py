@@ -201,10 +201,10 @@ class PlaceItems(Placing):
         x, y = self._factors(frame)
         at = frame.spot(self.about if isinstance(self.about, str) else "middle")
         by = frame.stretched(x, y, about=pivot(frame, self.about))
-        place = complex(
+        position = complex(
             at.real if self.x is None else self.x, at.imag if self.y is None else self.y
         )
-        return ItemMap(shift(place - at).after(by), grows=self.grow)
+        return ItemMap(shift(position - at).after(by), grows=self.grow)
 
     def _factors(self, frame: OrientedBox) -> tuple[float, float]:
         x = _size_factor(frame.width, self.width, "width")

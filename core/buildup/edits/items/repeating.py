@@ -259,8 +259,8 @@ class GridOfCopies(Repeating):
         check_counts(self.columns, self.rows)
         check_counts(self.columns * self.rows)
         x, y = self._steps()
-        places = [(c, r) for r in range(self.rows) for c in range(self.columns)]
-        return tuple(moved_by(complex(c * x, r * y)) for c, r in places[1:])
+        positions = [(c, r) for r in range(self.rows) for c in range(self.columns)]
+        return tuple(moved_by(complex(c * x, r * y)) for c, r in positions[1:])
 
     def pegs(self, frame: OrientedBox) -> tuple[CopyPeg, ...]:
         check_counts(self.columns, self.rows)

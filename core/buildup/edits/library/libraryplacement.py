@@ -103,9 +103,9 @@ class PlaceFromShelf(Command):
             ids[tops[0]] = self.copies
         put: list[Item] = list(laid_out(clip, ids, way))
         moves: list[Move] = []
-        place = drawing.place_to_draw(self.container)
-        front = next(iter(reversed(drawing.tree.children(place))), None)
-        moves.append((self.copies, place, front))
+        position = drawing.place_to_draw(self.container)
+        front = next(iter(reversed(drawing.tree.children(position))), None)
+        moves.append((self.copies, position, front))
         if alone:
             put = [replace(i, name=self.called) if i.id == self.copies else i for i in put]
         else:

@@ -73,8 +73,8 @@ def _corners(drawing: Drawing, anchors: tuple[AnchorRef, ...]) -> tuple[AnchorRe
     """
     found = tuple(
         (item, c, i)
-        for item, places in by_outline(drawing, anchors).items()
-        for c, i in places
+        for item, positions in by_outline(drawing, anchors).items()
+        for c, i in positions
         if corner_ways(drawing.outline(item).contours[c], i)
     )
     if not found:
@@ -90,7 +90,10 @@ def _contours(anchors: Iterable[AnchorRef]) -> set[tuple[str, int]]:
 def _said(drawing: Drawing, delta: Delta, anchors: tuple[AnchorRef, ...]) -> str:
     """A word about radii for which the sides are too short."""
     put = {i.id: i for i in delta.put if isinstance(i, Outline)}
-    radii = {place: worked(put[place[0]].contours[place[1]]).radii for place in _contours(anchors)}
+    radii = {
+        position: worked(put[position[0]].contours[position[1]]).radii
+        for position in _contours(anchors)
+    }
     for item, c, i in anchors:
         corner = put[item].contours[c].anchors[i].corner
         drawn = radii[item, c].get(i, 0.0)

@@ -84,12 +84,12 @@ class CutItems(Command):
         return stepped(way, step=STEP) if self.stepped else way
 
     def _knife(self) -> Contour:
-        places = [complex(*p) for p in self.line]
-        if len(places) < 2 or all(abs(p - places[0]) <= SAME_PLACE for p in places):
+        positions = [complex(*p) for p in self.line]
+        if len(positions) < 2 or all(abs(p - positions[0]) <= SAME_PLACE for p in positions):
             raise refusal("no_line")
-        if len(places) > 2:
-            return fitted(HandStroke((tuple(places),), self.tolerance))
-        start, end = places
+        if len(positions) > 2:
+            return fitted(HandStroke((tuple(positions),), self.tolerance))
+        start, end = positions
         return Contour((Anchor(start), Anchor(start + self._straight(end - start))))
 
 
@@ -231,20 +231,20 @@ def _opened(form: StyledPath, knife: Contour) -> list[tuple[Contour, ...]] | Non
 def _parts(contour: Contour, spots: Mapping[int, Sequence[float]]) -> list[Contour]:
     """The parts of a contour that is cut at some parameters of its segments."""
     inner = {k: [t for t in ts if _inside(t)] for k, ts in spots.items()}
-    places = set()
+    positions = set()
     added = 0
     for k, parameters in spots.items():
         for t in parameters:
             added += _inside(t)
-            places.add(k + added + (t > 0.5 and not _inside(t)))
+            positions.add(k + added + (t > 0.5 and not _inside(t)))
     cut = with_added(contour, inner)
-    if contour.closed and places:
-        first, *rest = sorted(p % len(cut.anchors) for p in places)
+    if contour.closed and positions:
+        first, *rest = sorted(p % len(cut.anchors) for p in positions)
         (cut,) = broken_at(cut, first)
-        places = {p - first for p in rest}
+        positions = {p - first for p in rest}
     parts = [cut]
-    for place in sorted(places, reverse=True):
-        head, *tail = broken_at(parts[0], place)
+    for position in sorted(positions, reverse=True):
+        head, *tail = broken_at(parts[0], position)
         parts = [head, *tail, *parts[1:]]
     return parts
 

@@ -30,9 +30,9 @@ class DeleteAnchors(Command):
     def delta(self, drawing: Drawing) -> Delta:
         left = []
         moved = 0.0
-        for item_id, places in by_outline(drawing, self.anchors).items():
+        for item_id, positions in by_outline(drawing, self.anchors).items():
             outline = drawing.outline(item_id)
-            gone: set[AnchorIndex] = {*places, *partners(outline.contours, places).values()}
+            gone: set[AnchorIndex] = {*positions, *partners(outline.contours, positions).values()}
             contours: list[Contour] = []
             for c, contour in enumerate(outline.contours):
                 here = {i for k, i in gone if k == c}

@@ -112,8 +112,12 @@ class DrawStroke(Command):
         """The points, the ends of the stroke on the seam that they are in reach of."""
         points = [complex(*p) for p in self.points]
         new = self.item not in drawing.items
-        place = self.container if new else drawing.tree.container(self.item)
-        lines = () if place not in drawing.items or place is None else seams_around(drawing, place)
+        position = self.container if new else drawing.tree.container(self.item)
+        lines = (
+            ()
+            if position not in drawing.items or position is None
+            else seams_around(drawing, position)
+        )
         for line in lines:
             ends = (0, -1) if new else (-1,)
             for i in ends:

@@ -30,11 +30,11 @@ class SplitAtAnchors(Command):
 
     def delta(self, drawing: Drawing) -> Delta:
         left = []
-        for item_id, places in by_outline(drawing, self.anchors).items():
+        for item_id, positions in by_outline(drawing, self.anchors).items():
             outline = drawing.outline(item_id)
             parts: list[Contour] = []
             for c, contour in enumerate(outline.contours):
-                parts += _broken(contour, sorted(i for k, i in places if k == c))
+                parts += _broken(contour, sorted(i for k, i in positions if k == c))
             left.append((item_id, with_contours(outline, (settled(p) for p in parts))))
         if all(
             o is not None
@@ -46,17 +46,17 @@ class SplitAtAnchors(Command):
         return delta_of(left)
 
 
-def _broken(contour: Contour, places: list[int]) -> list[Contour]:
+def _broken(contour: Contour, positions: list[int]) -> list[Contour]:
     """A contour broken at several anchors."""
-    if not places:
+    if not positions:
         return [contour]
     if contour.closed:
-        first = places[0]
+        first = positions[0]
         (opened,) = broken_at(contour, first)
-        return _broken(opened, [i - first for i in places[1:]])
+        return _broken(opened, [i - first for i in positions[1:]])
     parts: list[Contour] = []
     rest = contour
-    for i in reversed(places):
+    for i in reversed(positions):
         pieces = broken_at(rest, i)
         rest = pieces[0]
         parts = [*pieces[1:], *parts]

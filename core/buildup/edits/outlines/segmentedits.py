@@ -93,11 +93,11 @@ class AddAnchors(Command):
             raise refusal("bad_count.anchors", most=MOST_ADDED)
         put = []
         added = 0
-        for item_id, places in by_segment(drawing, self.segments).items():
+        for item_id, positions in by_segment(drawing, self.segments).items():
             outline = drawing.outline(item_id)
-            for c in sorted({c for c, _ in places}):
+            for c in sorted({c for c, _ in positions}):
                 contour = outline.contours[c]
-                spots = self._spots_on(contour, [i for k, i in places if k == c])
+                spots = self._spots_on(contour, [i for k, i in positions if k == c])
                 added += sum(map(len, spots.values()))
                 outline = _grown(outline, c, with_added(contour, spots))
             put.append(outline)
@@ -171,11 +171,11 @@ class StraightenSegments(Command):
 
     def delta(self, drawing: Drawing) -> Delta:
         put = []
-        for item_id, places in by_segment(drawing, self.segments).items():
+        for item_id, positions in by_segment(drawing, self.segments).items():
             outline = drawing.outline(item_id)
             changed: dict[AnchorIndex, Anchor] = {}
-            for c in sorted({c for c, _ in places}):
-                made = straightened(outline.contours[c], [i for k, i in places if k == c])
+            for c in sorted({c for c, _ in positions}):
+                made = straightened(outline.contours[c], [i for k, i in positions if k == c])
                 changed.update({(c, i): anchor for i, anchor in made.items()})
             put.append(with_anchors(outline, changed))
         return Delta(put=tuple(put))

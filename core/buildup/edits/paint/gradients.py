@@ -125,16 +125,16 @@ class SetGradient(_OfGradient):
             return None
         first = paint or FIRST_COLOUR
         last = mixed(hex_of(first), INK if luminance(first) > HALF_LIGHT else PAPER, TOWARDS)
-        place = LEVEL if self.shape == "linear" else AROUND
-        return Gradient(kind=self.shape, stops=(Stop(0.0, first), Stop(1.0, last)), place=place)
+        position = LEVEL if self.shape == "linear" else AROUND
+        return Gradient(kind=self.shape, stops=(Stop(0.0, first), Stop(1.0, last)), place=position)
 
     def _set(self, old: Gradient) -> Gradient:
-        place = old.place
+        position = old.place
         if self.shape == "radial" and old.kind == "linear":
-            place = replace(place, down=place.across * 1j)  # a circle
+            position = replace(position, down=position.across * 1j)  # a circle
         new = replace(
             old,
-            place=place,
+            place=position,
             kind=self.shape or old.kind,
             spread=self.spread or old.spread,
             stops=old.stops if self.stops is None else self.stops,
@@ -200,8 +200,8 @@ class AddStop(_OfGradient):
 
     def _added(self, old: Gradient) -> Gradient:
         if self.to is None:
-            places = [s.at for s in old.stops]
-            gaps = [(b - a, a + (b - a) / 2.0) for a, b in itertools.pairwise(places)]
+            positions = [s.at for s in old.stops]
+            gaps = [(b - a, a + (b - a) / 2.0) for a, b in itertools.pairwise(positions)]
             at = max(gaps)[1]
         else:
             at = _part_at(old, check_point(self.to))
@@ -230,11 +230,11 @@ class DeleteStop(_OfGradient):
         )
 
 
-def _part_at(gradient: Gradient, place: complex) -> float:
+def _part_at(gradient: Gradient, position: complex) -> float:
     """How far along its line a place lies, from 0 to 1."""
     start, end = gradient.place(0j), gradient.place(1 + 0j)
     along = end - start
-    part = ((place - start) * along.conjugate()).real / abs(along) ** 2
+    part = ((position - start) * along.conjugate()).real / abs(along) ** 2
     return min(max(part, 0.0), 1.0)
 
 

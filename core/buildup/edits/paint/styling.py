@@ -141,7 +141,7 @@ class SetPen(Command):
         return "Change stroke"
 
     def delta(self, drawing: Drawing) -> Delta:
-        told = {
+        settings = {
             "cap": self.cap,
             "join": self.join,
             "miter_limit": self.miter_limit,
@@ -151,7 +151,7 @@ class SetPen(Command):
             "placing": self.placing,
             "opacity": self.opacity,
         }
-        changes = {name: value for name, value in told.items() if value is not None}
+        changes = {name: value for name, value in settings.items() if value is not None}
         return styled(drawing, self.items, lambda s: _with_stroke(s, self.stroke, **changes))
 
 

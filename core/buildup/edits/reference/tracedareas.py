@@ -69,11 +69,11 @@ class FitToReference(Command):
         shape = tuple(s for path in traced_area.contours for s in path)
         put = []
         moved = 0.0
-        for item_id, places in by_outline(drawing, self.anchors).items():
+        for item_id, positions in by_outline(drawing, self.anchors).items():
             outline = drawing.outline(item_id)
             changed: dict[int, Contour] = {}
-            for c in sorted({c for c, _ in places}):
-                own = [i for k, i in places if k == c]
+            for c in sorted({c for c, _ in positions}):
+                own = [i for k, i in positions if k == c]
                 found = settled_on(outline.contours[c], own, shape, reach=self.reach)
                 changed[c] = found.contour
                 moved = max(moved, found.moved)

@@ -55,9 +55,9 @@ def _kept_scale(kind: ShapeKind, shape: Shape, dials: Mapping[str, float]) -> Fr
         return frame
     x, y = frame.width / old.width, frame.height / old.height
     move = new.centre - old.centre
-    place = frame.place.after(shift(complex(x * move.real, y * move.imag)))
+    position = frame.place.after(shift(complex(x * move.real, y * move.imag)))
     width, height = x * new.width, y * new.height
-    return Frame(max(width, SMALLEST), max(height, SMALLEST), place)
+    return Frame(max(width, SMALLEST), max(height, SMALLEST), position)
 
 
 def _said(shapes: Iterable[Shape], unit: str) -> str:

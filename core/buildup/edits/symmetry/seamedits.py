@@ -35,11 +35,11 @@ class CloseSeam(Command):
             raise refusal("nothing_misses")
         to = {(e.item, e.contour, e.index): e.to for e in missing}
         put = []
-        for item_id, places in by_outline(drawing, tuple(to)).items():
+        for item_id, positions in by_outline(drawing, tuple(to)).items():
             outline = drawing.outline(item_id)
             changes = {
                 (c, i): replace(outline.contours[c].anchors[i], at=to[item_id, c, i], seam=None)
-                for c, i in places
+                for c, i in positions
             }
             put.append(with_anchors(outline, changes))
         return Delta(put=tuple(put))

@@ -70,10 +70,10 @@ class MakeSymmetry(Draft):
         if any(isinstance(drawing.items[i], Layer) for i in tops):
             raise refusal("layers_on_top.mirrored")
         front = tops[-1]
-        place = (made.id, drawing.tree.container(front), front)
+        position = (made.id, drawing.tree.container(front), front)
         same = self.pattern == "mirror" and on_the_line(drawing, tops, axis)
         said = message("notes.on_axis") if same else ""
-        return Delta(put=(made,), moves=(place, *row_of(tops, made.id, None)), said=said)
+        return Delta(put=(made,), moves=(position, *row_of(tops, made.id, None)), said=said)
 
 
 def open_symmetry(drawing: Drawing, item_id: str) -> Symmetry:

@@ -76,8 +76,8 @@ class _Weld:
             front = copies[-1] if copies else front
         alone = len(held) == 1 and not self.moves and tree.is_leaf(held[0])
         if not held or (alone and item.finish == PLAIN and not item.hidden):
-            place = tree.container(self.symmetry)
-            out = row_of(held, place, self.symmetry)
+            position = tree.container(self.symmetry)
+            out = row_of(held, position, self.symmetry)
             return Delta(put=tuple(self.put), moves=out, removed=(self.symmetry,))
         group = as_group(item)
         return Delta(put=(*self.put, group), moves=tuple(self.moves))

@@ -304,9 +304,9 @@ class DragText(Command):
         return Delta(put=(with_path(item, replace(edge, offset=off)),))
 
 
-def share_of(path: Path, place: complex) -> float:
+def share_of(path: Path, position: complex) -> float:
     """How far along a path the place on it is that is nearest to another, from 0 to 1."""
-    share = min(max(path.nearest(place) / path.length, 0.0), 1.0)
+    share = min(max(path.nearest(position) / path.length, 0.0), 1.0)
     return 0.0 if path.closed and share > 1.0 - AT_START else share
 
 

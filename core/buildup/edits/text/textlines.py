@@ -93,10 +93,10 @@ class PutTextOnPath(Command):
             result=TextOnPath(lettering=words.lettering, start=_aligned_at(words, paths[0])),
         )
         front = max((words.id, line.id), key=list(tree.below()).index)
-        place = (made.id, tree.container(front), front)
+        position = (made.id, tree.container(front), front)
         return Delta(
             put=(made, replace(line, role=None)),
-            moves=(place, *row_of((line.id,), made.id, None)),
+            moves=(position, *row_of((line.id,), made.id, None)),
             removed=(words.id,),
         )
 

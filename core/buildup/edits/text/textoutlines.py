@@ -65,8 +65,8 @@ def spelled(drawing: Drawing, item: TextItem | Assembly) -> Spelled:
 def spelled_out(drawing: Drawing, words: TextItem) -> Delta:
     """The delta that makes outlines of words."""
     made = spelled(drawing, words)
-    place = (made.top.id, drawing.tree.container(words.id), words.id)
-    return Delta(put=made.put, moves=(place, *made.moves), removed=(words.id,))
+    position = (made.top.id, drawing.tree.container(words.id), words.id)
+    return Delta(put=made.put, moves=(position, *made.moves), removed=(words.id,))
 
 
 def _letters(drawing: Drawing, item: TextItem | Assembly) -> Sequence[Letter]:
@@ -85,10 +85,10 @@ def _outline(item: TextItem | Assembly, new: str, letter: Letter, style: Style) 
 def words_alone(drawing: Drawing, item: Assembly, edge: TextOnPath) -> TextItem:
     """Words that ran along a line, straight, from where they were aligned on it."""
     paths = paths_of(contours_along(drawing, item.id), backwards=edge.other_side)
-    place = shift(0j)
+    position = shift(0j)
     if paths:
         ((at, way),) = paths[0].spots([edge.start * paths[0].length])
-        place = Affine(way, way * 1j, at - way * 1j * edge.offset)
+        position = Affine(way, way * 1j, at - way * 1j * edge.offset)
     return TextItem(
         id=free_id(drawing.items, item.id),
         name=item.name,
@@ -97,5 +97,5 @@ def words_alone(drawing: Drawing, item: Assembly, edge: TextOnPath) -> TextItem:
         role=item.role,
         style=item.style,
         lettering=edge.lettering,
-        place=place,
+        place=position,
     )

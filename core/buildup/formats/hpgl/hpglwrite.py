@@ -91,9 +91,9 @@ def runs_of(pieces: Iterable[Piece], tolerance: float) -> tuple[list[Run], list[
             colours.append(colour)
         pen = min(colours.index(colour) + 1, PENS)
         for contour in piece.form.contours:
-            places = polyline(contour.segments, tolerance)
-            if len(places) > 1:
-                runs.append(Run(places, pen))
+            positions = polyline(contour.segments, tolerance)
+            if len(positions) > 1:
+                runs.append(Run(positions, pen))
     return runs, colours
 
 
@@ -153,8 +153,11 @@ def _from(run: Run, at: complex) -> Run:
 def _commands(run: Run, box: Box) -> Iterable[str]:
     """Up to the beginning, then down along all places."""
     steps: list[tuple[int, int]] = []
-    for place in run.places:
-        x, y = round((place.real - box.left) * STEPS), round((box.bottom - place.imag) * STEPS)
+    for position in run.places:
+        x, y = (
+            round((position.real - box.left) * STEPS),
+            round((box.bottom - position.imag) * STEPS),
+        )
         if not steps or (x, y) != steps[-1]:
             steps.append((x, y))
     yield f"PU{steps[0][0]},{steps[0][1]};"

@@ -24,13 +24,13 @@ def read_live(text: str) -> Drawing:
 
     """
     try:
-        told: Any = json.loads(text)
-        if told["live"] != LIVE_FORM:
+        stored: Any = json.loads(text)
+        if stored["live"] != LIVE_FORM:
             raise refusal("bad_data.later_file", "live")
-        sheet = check_sheet(read_stored(Sheet, told["sheet"]))
-        layers = [read_item(i) for i in told["layers"]]
-        held = {str(k): [str(i) for i in ids] for k, ids in told["held"].items()}
-        clip = None if told["clip"] is None else checked_clip(str(told["clip"]))
+        sheet = check_sheet(read_stored(Sheet, stored["sheet"]))
+        layers = [read_item(i) for i in stored["layers"]]
+        held = {str(k): [str(i) for i in ids] for k, ids in stored["held"].items()}
+        clip = None if stored["clip"] is None else checked_clip(str(stored["clip"]))
     except (ValueError, TypeError, KeyError, AttributeError, RecursionError):
         raise refusal("bad_data.file", "live") from None
     every = [i for ids in held.values() for i in ids]

@@ -25,11 +25,11 @@ def live_text(drawing: Drawing) -> str:
     layers = [write_item(drawing.items[i]) for i in drawing.tree.children(ROOT)]
     held = {i: list(drawing.tree.children(i)) for i in drawing.tree.children(ROOT)}
     every = [i for ids in held.values() for i in ids]
-    told = {
+    stored = {
         "live": LIVE_FORM,
         "sheet": write(replace(drawing.sheet, references=())),
         "layers": layers,
         "held": held,
         "clip": clip_of(drawing, every).text() if every else None,
     }
-    return json.dumps(told, separators=(",", ":"))
+    return json.dumps(stored, separators=(",", ":"))

@@ -37,7 +37,7 @@ class ClipPaths:
     left: Callable[[str], None]
     _known: dict[tuple[str, Affine, Lengths], tuple[Clip, ...]] = field(default_factory=dict)
 
-    def of(self, text: str, place: Affine, lengths: Lengths) -> tuple[Clip, ...] | None:
+    def of(self, text: str, position: Affine, lengths: Lengths) -> tuple[Clip, ...] | None:
         """The forms that a `clip-path` names, on the sheet; empty where nothing shows.
 
         None: it names no clip path, or one that cannot be taken over.
@@ -49,18 +49,18 @@ class ClipPaths:
         if path.attributes.get("clipPathUnits") == "objectBoundingBox":
             self.left("clip paths in bounding-box units")
             return None
-        key = (link, place, lengths)
+        key = (link, position, lengths)
         if key not in self._known:
-            self._known[key] = tuple(self._forms(path, place, lengths))
+            self._known[key] = tuple(self._forms(path, position, lengths))
         return self._known[key]
 
-    def _forms(self, path: Element, place: Affine, lengths: Lengths) -> Iterator[Clip]:
+    def _forms(self, path: Element, position: Affine, lengths: Lengths) -> Iterator[Clip]:
         around, attributes = self.declared(path)
         self._note(around)
-        place = place.after(read_transform(attributes.get("transform")))
+        position = position.after(read_transform(attributes.get("transform")))
         for child in path.children:
             declared, attributes = self.declared(child)
-            by = place.after(read_transform(attributes.get("transform")))
+            by = position.after(read_transform(attributes.get("transform")))
             drawn, look = child, {**around, **declared}
             if child.name == "use" and child.link in self.ids:
                 drawn = self.ids[child.link]

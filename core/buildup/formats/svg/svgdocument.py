@@ -129,8 +129,8 @@ class Document:
         self._walk(self.root, self._first, self.root.attributes)
         clip = self._made.clip()
         if not clip.items:
-            told = self.incoming(clip).said
-            raise refusal("nothing_drawn", left_out=told)
+            values = self.incoming(clip).said
+            raise refusal("nothing_drawn", left_out=values)
         return self.incoming(clip)
 
     def incoming(self, clip: Clip) -> Incoming:
@@ -154,9 +154,9 @@ class Document:
             return read_clip(own)
         self._made.begin()
         size = sheet_size(symbol.attributes)
-        place = laid_in(symbol.attributes, size)
+        position = laid_in(symbol.attributes, size)
         level = replace(
-            self._first, place=place, view=view_in(symbol.attributes, size or self._first.view)
+            self._first, place=position, view=view_in(symbol.attributes, size or self._first.view)
         )
         for child in symbol.children:
             self._walk(child, level)
@@ -204,14 +204,14 @@ class Document:
         attributes: Attributes,
     ) -> Level:
         paint = inherited(around.paint, declared)
-        place = around.place.after(read_transform(attributes.get("transform")))
-        level = replace(around, place=place, paint=paint, depth=around.depth + 1)
+        position = around.place.after(read_transform(attributes.get("transform")))
+        level = replace(around, place=position, paint=paint, depth=around.depth + 1)
         if element.name == "use":
             at = level.lengths.point(attributes)
-            level = replace(level, place=place.after(shift(at)), uses=around.uses + 1)
+            level = replace(level, place=position.after(shift(at)), uses=around.uses + 1)
         elif element is self.root:
             laid = laid_in(attributes, sheet_size(attributes))
-            level = replace(level, place=place.after(laid))
+            level = replace(level, place=position.after(laid))
         elif element.name == "svg":
             level = _in_view(level, attributes)
         clips = self._clip_paths.of(declared.get("clip-path", ""), level.place, level.lengths)
@@ -378,8 +378,8 @@ def _is_meant(element: Element) -> bool:
     languages = element.attributes.get("systemLanguage")
     if languages is None:
         return True
-    told = (part.strip().lower().partition("-")[0] for part in languages.split(","))
-    return _LANGUAGE in told
+    values = (part.strip().lower().partition("-")[0] for part in languages.split(","))
+    return _LANGUAGE in values
 
 
 def _in_view(level: Level, attributes: Attributes) -> Level:

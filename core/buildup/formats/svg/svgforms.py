@@ -23,8 +23,10 @@ def _path(attributes: _Attributes) -> AnyLeaf | None:
 
 def _points(attributes: _Attributes, *, closed: bool) -> AnyLeaf | None:
     flat = tuple(islice(numbers(attributes.get("points", "")), 2 * MOST_ANCHORS + 2))
-    places = [complex(x, y) for x, y in zip(flat[::2], flat[1::2], strict=False)]
-    return _outline((Contour(tuple(map(Anchor, places)), closed),)) if len(places) > 1 else None
+    positions = [complex(x, y) for x, y in zip(flat[::2], flat[1::2], strict=False)]
+    return (
+        _outline((Contour(tuple(map(Anchor, positions)), closed),)) if len(positions) > 1 else None
+    )
 
 
 def _line(attributes: _Attributes) -> AnyLeaf | None:

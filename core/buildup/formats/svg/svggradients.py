@@ -35,18 +35,18 @@ def read_gradient(
 
     """
     row = list(_linked(element, find))
-    told: dict[str, str] = {}
+    values: dict[str, str] = {}
     for source in reversed(row):
-        told |= {k: v for k, v in source.attributes.items() if k != "id"}
+        values |= {k: v for k, v in source.attributes.items() if k != "id"}
     stops = _stops(next((r for r in row if _has_stops(r)), element), styled)
     if len(stops) < 2:
         return stops[0].colour if stops and stops[0].opacity > 0.0 else None
-    boxed = told.get("gradientUnits") != "userSpaceOnUse"
+    boxed = values.get("gradientUnits") != "userSpaceOnUse"
     lengths = Lengths(1 + 1j) if boxed else lengths
     round_one = element.name == "radialGradient"
-    place, focus = (_round if round_one else _line)(told, lengths)
-    by = read_transform(told.get("gradientTransform")).after(place)
-    spread = told.get("spreadMethod", "pad")
+    position, focus = (_round if round_one else _line)(values, lengths)
+    by = read_transform(values.get("gradientTransform")).after(position)
+    spread = values.get("spreadMethod", "pad")
     if abs(by.determinant) <= NO_LENGTH**2:
         return stops[-1].colour
     return Gradient(
@@ -79,13 +79,13 @@ def _stops(element: Element, styled: Styled) -> tuple[Stop, ...]:
     for child in element.children:
         if child.name != "stop" or len(stops) == MOST_STOPS:
             continue
-        told = styled(child)
+        values = styled(child)
         at = read_length(child.attributes.get("offset"), whole=1.0)
         at = min(max(at, stops[-1].at if stops else 0.0, 0.0), 1.0)
-        opacity = read_length(told.get("stop-opacity"), whole=1.0, otherwise=1.0)
-        colour = told.get("stop-color", "black")[:LONGEST_VALUE]
+        opacity = read_length(values.get("stop-opacity"), whole=1.0, otherwise=1.0)
+        colour = values.get("stop-color", "black")[:LONGEST_VALUE]
         if colour.lower() == "currentcolor":
-            colour = told.get("color", "black")[:LONGEST_VALUE]
+            colour = values.get("color", "black")[:LONGEST_VALUE]
         try:
             read, shows = read_faint_colour(colour)
         except ValueError:
@@ -94,20 +94,20 @@ def _stops(element: Element, styled: Styled) -> tuple[Stop, ...]:
     return tuple(stops)
 
 
-def _line(told: Declared, lengths: Lengths) -> tuple[Affine, complex]:
-    start = complex(lengths.across(told.get("x1")), lengths.down(told.get("y1")))
-    right = lengths.across(told.get("x2"), otherwise=lengths.view.real)
-    end = complex(right, lengths.down(told.get("y2")))
+def _line(values: Declared, lengths: Lengths) -> tuple[Affine, complex]:
+    start = complex(lengths.across(values.get("x1")), lengths.down(values.get("y1")))
+    right = lengths.across(values.get("x2"), otherwise=lengths.view.real)
+    end = complex(right, lengths.down(values.get("y2")))
     return Affine(end - start, (end - start) * 1j, start), 0j
 
 
-def _round(told: Declared, lengths: Lengths) -> tuple[Affine, complex]:
+def _round(values: Declared, lengths: Lengths) -> tuple[Affine, complex]:
     def place(x: str, y: str, otherwise: complex) -> complex:
-        across = lengths.across(told.get(x), otherwise=otherwise.real)
-        return complex(across, lengths.down(told.get(y), otherwise=otherwise.imag))
+        across = lengths.across(values.get(x), otherwise=otherwise.real)
+        return complex(across, lengths.down(values.get(y), otherwise=otherwise.imag))
 
     centre = place("cx", "cy", lengths.view / 2.0)
-    radius = max(lengths.of(told.get("r"), otherwise=lengths.mean / 2.0), 0.0)
+    radius = max(lengths.of(values.get("r"), otherwise=lengths.mean / 2.0), 0.0)
     focus = place("fx", "fy", centre)
     away = (focus - centre) / radius if radius > 0.0 else 0j
     if abs(away) > FARTHEST_FOCUS:

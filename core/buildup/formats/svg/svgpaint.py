@@ -70,8 +70,8 @@ def _filter(
         'color-interpolation-filters="sRGB">'
     )
     for step in steps:
-        told = " ".join(f'{name}="{value}"' for name, value in step.attributes)
-        yield f"<{step.name} {told}/>"
+        values = " ".join(f'{name}="{value}"' for name, value in step.attributes)
+        yield f"<{step.name} {values}/>"
     yield "</filter>"
 
 
@@ -142,9 +142,9 @@ def _stroke_lines(
         yield f'<clipPath id="in-{side}"><path {data}{clip}/></clipPath>'
         yield f'{line} clip-path="url(#in-{side})"/>'
     else:
-        place = _place(stroke_box(form.contours, stroke), decimals)
-        yield f'<mask id="out-{side}" maskUnits="userSpaceOnUse" {place}>'
-        yield f'<rect {place} fill="#FFFFFF"/><path {data}{even} fill="#000000"/></mask>'
+        position = _place(stroke_box(form.contours, stroke), decimals)
+        yield f'<mask id="out-{side}" maskUnits="userSpaceOnUse" {position}>'
+        yield f'<rect {position} fill="#FFFFFF"/><path {data}{even} fill="#000000"/></mask>'
         yield f'{line} mask="url(#out-{side})"/>'
 
 
@@ -184,10 +184,10 @@ def _gradient(paint: Paint | None, name: str, decimals: int | None) -> Iterator[
     spread = f' spreadMethod="{paint.spread}"' if paint.spread != "pad" else ""
     element = f"{paint.kind}Gradient"
     # its vectors may be long or short by themselves, so they keep as many decimals as they need
-    told = " ".join((*map(short, six[:4]), *_numbers(six[4:], decimals)))
+    values = " ".join((*map(short, six[:4]), *_numbers(six[4:], decimals)))
     yield (
         f'<{element} id="{name}" gradientUnits="userSpaceOnUse" {where} '
-        f'gradientTransform="matrix({told})"{spread}>'
+        f'gradientTransform="matrix({values})"{spread}>'
     )
     for stop in paint.stops:
         faint = f' stop-opacity="{short(stop.opacity)}"' if stop.opacity < 1.0 else ""

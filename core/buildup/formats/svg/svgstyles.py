@@ -66,9 +66,9 @@ class Styles:
         style = attributes.get("style", "")
         self.work.visit(style, *map(attributes.get, _COUNTED))
         styled = read_declarations(style, _ALL.__contains__).over(self._rules.of(element)).used
-        told = {k: v for k, v in attributes.items() if k in _PAINTED}
-        told |= {k: v for k, v in styled.items() if k in _PAINTED}
-        declared = {k: v for k, v in told.items() if k not in _OWN or v.lower() not in _KEYWORDS}
+        values = {k: v for k, v in attributes.items() if k in _PAINTED}
+        values |= {k: v for k, v in styled.items() if k in _PAINTED}
+        declared = {k: v for k, v in values.items() if k not in _OWN or v.lower() not in _KEYWORDS}
         geometry = dict(self._geometry(styled))
         return declared, {**attributes, **geometry} if geometry else attributes
 
@@ -77,12 +77,12 @@ class Styles:
         for name, value in styled.items():
             if name not in _GEOMETRY or value in _KEYWORDS or value == "auto":
                 continue
-            told: str | None = value
+            values: str | None = value
             if name == "d":
-                told = value.partition("(")[2].rpartition(")")[0].strip(" \"'")
+                values = value.partition("(")[2].rpartition(")")[0].strip(" \"'")
             elif name == "transform":
-                told = of_style_sheet(value)
-            if told is None:
+                values = of_style_sheet(value)
+            if values is None:
                 self.left("transforms in style sheets")
             else:
-                yield name, told
+                yield name, values

@@ -54,8 +54,8 @@ class Element:
     @property
     def reference(self) -> str:
         """What it refers to, in this document or another one; empty for nothing (SVG 2, 16.1.6)."""
-        told = (self.attributes.get(name) for name in _LINKS)
-        return next((t.strip() for t in told if t is not None), "")
+        values = (self.attributes.get(name) for name in _LINKS)
+        return next((t.strip() for t in values if t is not None), "")
 
     def below(self) -> "Iterator[Element]":
         """All that it holds, however deep, in the document's order."""

@@ -194,15 +194,15 @@ class Lengths:
         >>> Lengths(30 + 40j).plain({"d": "M", "x": "10%", "y": "50%", "r": "1em", "cx": "9vw"})
         {'d': 'M', 'x': '3.0', 'y': '20.0', 'r': '16.0'}
         """
-        told = dict(attributes)
+        values = dict(attributes)
         for names, read in ((_ACROSS, self.across), (_DOWN, self.down), (("r",), self.of)):
             for name in names:
-                if told.get(name, "0")[-1:].isdecimal():
+                if values.get(name, "0")[-1:].isdecimal():
                     continue
-                length = read(told.pop(name), otherwise=math.nan)
+                length = read(values.pop(name), otherwise=math.nan)
                 if not math.isnan(length):
-                    told[name] = repr(length)
-        return told
+                    values[name] = repr(length)
+        return values
 
 
 Ink = Callable[[str, Mapping[str, str]], tuple[Paint | None, float]]

@@ -41,8 +41,8 @@ def look_of(clip: Clip) -> tuple[float, ...]:
     cells = [0.0] * (CELLS * CELLS)
     for segment, far in zip(edges, lengths, strict=True):
         count = max(1, round(PLACES * far / whole))
-        for place in points_at(segment, ((k + 0.5) / count for k in range(count))):
-            at = (place - box.centre) * scale + complex(CELLS - 1, CELLS - 1) / 2.0
+        for position in points_at(segment, ((k + 0.5) / count for k in range(count))):
+            at = (position - box.centre) * scale + complex(CELLS - 1, CELLS - 1) / 2.0
             _spread(cells, at, far / whole / count)
     return tuple(round(c, 5) for c in cells)
 

@@ -78,13 +78,13 @@ def traced_area_on(drawing: Drawing, reference_id: str) -> tuple[Operand, float]
     return Operand(paths, "evenodd"), form.pixel * reference.width
 
 
-def to_picture(reference: Reference, place: complex) -> complex:
+def to_picture(reference: Reference, position: complex) -> complex:
     """A place of the sheet in parts of the picture's width and height.
 
     >>> to_picture(Reference(id="u", picture=1, name="u", x=5, y=5, width=10, height=10), 5 + 10j)
     (0.5+1j)
     """
-    away = (place - complex(reference.x, reference.y)) / direction(reference.angle)
+    away = (position - complex(reference.x, reference.y)) / direction(reference.angle)
     return complex(away.real / reference.width + 0.5, away.imag / reference.height + 0.5)
 
 
@@ -101,8 +101,8 @@ def fitted_traced_area(
     """
     paths = []
     for loop in loops:
-        places = [complex(p.real, p.imag * ratio) / pixel for p in loop]
-        curves = fit_stroke(places, tolerance=FINE, closed=True).curves
+        positions = [complex(p.real, p.imag * ratio) / pixel for p in loop]
+        curves = fit_stroke(positions, tolerance=FINE, closed=True).curves
         points = [p * pixel for curve in curves for p in curve[:3]]
         if len(curves) > 1:
             paths.append(tuple((p.real, p.imag / ratio) for p in points))

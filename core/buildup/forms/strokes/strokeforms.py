@@ -96,20 +96,20 @@ def _parallels(path: Contour, pen: Pen, *, right: bool) -> Iterator[Contour]:
         yield contour_of(run, [[()]] * (1 + max(p.source.operand for p in run)), closed=False)
 
 
-def distance_to(contours: Sequence[Contour], place: complex) -> float:
+def distance_to(contours: Sequence[Contour], position: complex) -> float:
     """How far a form has to be grown to reach a place; below 0 it has to be shrunk.
 
     Beside open paths it is above 0 to their right. Without contours it is 0.
     """
     segments = [s for c in contours for s in c.segments]
-    found = nearest(segments, place)
+    found = nearest(segments, position)
     if found is None:
         return 0.0
     if any(c.closed for c in contours):
         closed = (s for c in contours if c.closed for s in c.segments)
-        return -found.distance if winding(closed, place) else found.distance
+        return -found.distance if winding(closed, position) else found.distance
     way = tangent_at(segments[found.segment], found.t)
-    return found.distance if cross(way, place - found.at) > 0.0 else -found.distance
+    return found.distance if cross(way, position - found.at) > 0.0 else -found.distance
 
 
 def _strokes(contours: Sequence[Contour], pen: Pen, stroke: Stroke) -> list[Operand]:

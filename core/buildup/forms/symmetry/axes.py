@@ -160,8 +160,8 @@ def _through(drawing: Drawing, items: Sequence[str], axis: Axis, box: Box) -> Ax
             return replace(axis, centre=_pair(near), angle=guide.angle)
 
 
-def _pair(place: complex) -> Point:
-    return (place.real, place.imag)
+def _pair(position: complex) -> Point:
+    return (position.real, position.imag)
 
 
 def _through_ends(drawing: Drawing, items: Iterable[str], axis: Axis) -> Axis | None:

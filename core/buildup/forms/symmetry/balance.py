@@ -96,10 +96,10 @@ def balance(contours: tuple[Contour, ...], line: SeamLine) -> Balance:
     box = Box.around(a.at for c in contours for a in c.anchors)
     size = max(box.width, box.height)
     found = Balance(line, 0.0, line.through, line.through, size)
-    for place in _samples(segments):
-        near = nearest(segments, line.image(place))
+    for position in _samples(segments):
+        near = nearest(segments, line.image(position))
         if near is not None and near.distance > found.away:
-            found = Balance(line, near.distance, place, near.at, size)
+            found = Balance(line, near.distance, position, near.at, size)
     return found
 
 
@@ -171,8 +171,8 @@ def _mean_away(
     """The mean distance of mirrored samples from the outline; soon given up beyond `most`."""
     few = samples[:: max(1, len(samples) // 60)]
     total = 0.0
-    for place in few:
-        near = nearest(segments, line.image(place))
+    for position in few:
+        near = nearest(segments, line.image(position))
         total += near.distance if near else 0.0
         if most is not None and total > most * len(few):
             break
@@ -228,7 +228,7 @@ def pairs_about(
 
     An anchor on the line is its own.
     """
-    places = [(c, i) for c, path in enumerate(contours) for i in range(len(path.anchors))]
-    found = _pairs([contours[c].anchors[i].at for c, i in places], line)
-    lone = [p for n, p in enumerate(places) if n not in found]
-    return {places[i]: places[j] for i, j in found.items()}, lone
+    positions = [(c, i) for c, path in enumerate(contours) for i in range(len(path.anchors))]
+    found = _pairs([contours[c].anchors[i].at for c, i in positions], line)
+    lone = [p for n, p in enumerate(positions) if n not in found]
+    return {positions[i]: positions[j] for i, j in found.items()}, lone

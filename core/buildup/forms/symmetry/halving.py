@@ -112,13 +112,13 @@ def _midway(one: Path, other: Path, across: SeamLine, *, pixel: float, closed: b
     """Curves midway between a path and the image of another."""
     image = across.image
     images = [(image(a), image(b), image(c), image(d)) for a, b, c, d in other]
-    places = [p for s in one for p in points_at(s, PLACES)]
+    positions = [p for s in one for p in points_at(s, PLACES)]
     if not closed:
-        places.append(one[-1][3])
+        positions.append(one[-1][3])
     found = []
-    for place in places:
-        near = nearest(images, place)
-        found.append((place + near.at) / 2.0 if near else place)
+    for position in positions:
+        near = nearest(images, position)
+        found.append((position + near.at) / 2.0 if near else position)
     if not closed:
         found[0], found[-1] = across.foot(found[0]), across.foot(found[-1])
     return fit_stroke(found, tolerance=FINE * pixel, closed=closed).curves

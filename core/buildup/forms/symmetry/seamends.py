@@ -85,6 +85,6 @@ def _meeting_place(
     at: complex, ends: Sequence[SeamEnd], item: Symmetry, others: Sequence[Affine]
 ) -> complex | None:
     """The nearest place where an end would meet an image: on a seam, or midway to it."""
-    places = [line.foot(at) for line in seams_of(item)]
-    places += [(at + image(end.at)) / 2.0 for image in others for end in ends]
-    return min(places, key=lambda p: abs(p - at), default=None)
+    positions = [line.foot(at) for line in seams_of(item)]
+    positions += [(at + image(end.at)) / 2.0 for image in others for end in ends]
+    return min(positions, key=lambda p: abs(p - at), default=None)

@@ -39,21 +39,21 @@ class Pull:
     by: complex
     reach: float
 
-    def __call__(self, place: complex) -> complex:
+    def __call__(self, position: complex) -> complex:
         """Where a place goes."""
-        share = self._share(place)
-        return place + self.by * share * share if share > 0.0 else place
+        share = self._share(position)
+        return position + self.by * share * share if share > 0.0 else position
 
-    def way(self, place: complex, way: complex) -> complex:
+    def way(self, position: complex, way: complex) -> complex:
         """Where a direction at a place goes, of length 1."""
-        share = self._share(place)
+        share = self._share(position)
         if share <= 0.0:
             return way
-        grows = -4.0 * share / (self.reach * self.reach) * dot(place - self.middle, way)
+        grows = -4.0 * share / (self.reach * self.reach) * dot(position - self.middle, way)
         return unit(way + self.by * grows) or way
 
-    def _share(self, place: complex) -> float:
-        away = abs(place - self.middle) / self.reach
+    def _share(self, position: complex) -> float:
+        away = abs(position - self.middle) / self.reach
         return 1.0 - away * away
 
 
@@ -81,12 +81,12 @@ def _reaches(segment: Cubic, pull: Pull) -> bool:
 def _pulled(segment: Cubic, pull: Pull, deeper: int) -> list[Cubic]:
     """A segment under a pull, in halves where one curve does not follow it."""
     first, last = tangent_at(segment, 0.0), tangent_at(segment, 1.0)
-    places = [pull(p) for p in points_at(segment, (k / SAMPLES for k in range(SAMPLES + 1)))]
-    places[-1] = pull(segment[3])
-    if not first or max(abs(p - places[0]) for p in places) <= NO_LENGTH:
+    positions = [pull(p) for p in points_at(segment, (k / SAMPLES for k in range(SAMPLES + 1)))]
+    positions[-1] = pull(segment[3])
+    if not first or max(abs(p - positions[0]) for p in positions) <= NO_LENGTH:
         return [segment]
     ways = pull.way(segment[0], first), -pull.way(segment[3], last)
-    found = fit_one(places, *ways, tolerance=WITHIN * pull.reach)
+    found = fit_one(positions, *ways, tolerance=WITHIN * pull.reach)
     if found.error <= WITHIN * pull.reach or deeper == 0:
         return [found.curve]
     halves = split_at(segment, 0.5)

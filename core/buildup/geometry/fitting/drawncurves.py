@@ -331,9 +331,11 @@ def _corners(points: Sequence[complex], scale: float, work: Work) -> list[int]:
             found.append((straightness, i))
     corners: list[int] = []
     for _, i in sorted(found):
-        place = bisect.bisect(corners, i)
-        if all(abs(spots[i] - spots[k]) > reach for k in corners[max(0, place - 1) : place + 1]):
-            corners.insert(place, i)
+        position = bisect.bisect(corners, i)
+        if all(
+            abs(spots[i] - spots[k]) > reach for k in corners[max(0, position - 1) : position + 1]
+        ):
+            corners.insert(position, i)
     return [kept[i] for i in corners]
 
 

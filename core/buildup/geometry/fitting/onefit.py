@@ -229,9 +229,9 @@ def both_ways(
     return Fit(curve, error, aways.index(error))
 
 
-def to_line(start: complex, end: complex, place: complex) -> float:
+def to_line(start: complex, end: complex, position: complex) -> float:
     """How far a place is from a straight line between two points."""
-    way, gap = end - start, place - start
+    way, gap = end - start, position - start
     square = way.real * way.real + way.imag * way.imag
     if square == 0.0:
         return abs(gap)

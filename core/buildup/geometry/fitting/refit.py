@@ -85,19 +85,19 @@ def refit(
         off = _apart(old, whole)
         if off <= EXACT * size:
             return Refit(whole[0], off)
-    places = _Places(old, effort)
+    positions = _Places(old, effort)
     if ways is not None:
-        places.ways = (ways[0], -ways[1])
-    if places.length <= NO_LENGTH:
+        positions.ways = (ways[0], -ways[1])
+    if positions.length <= NO_LENGTH:
         start, end = old[0][0], old[-1][3]
         return Refit((start, start, end, end), size)
     if effort == "quick":
-        best = _improved(places, chord_parameters(places.points)[0], rounds=ROUNDS)
-        return Refit(best.curve, places.moved(best))
-    best = min(_starts(places, whole), key=lambda f: f.away)
-    tried = [best] if best.away <= BAD * places.length else [best, *_wild(places)]
-    best = min((_searched(places, f) for f in tried), key=lambda f: f.away)
-    return Refit(best.curve, places.moved(best))
+        best = _improved(positions, chord_parameters(positions.points)[0], rounds=ROUNDS)
+        return Refit(best.curve, positions.moved(best))
+    best = min(_starts(positions, whole), key=lambda f: f.away)
+    tried = [best] if best.away <= BAD * positions.length else [best, *_wild(positions)]
+    best = min((_searched(positions, f) for f in tried), key=lambda f: f.away)
+    return Refit(best.curve, positions.moved(best))
 
 
 _Whole = tuple[Cubic, list[float]]
@@ -193,15 +193,15 @@ class _Places:
         curve, parameters = found.curve, found.parameters
         bounds = [(a, p, [curve]) for a, p in zip(found.aways, self.points, strict=True)]
         middles = ((low + high) / 2.0 for low, high in itertools.pairwise(parameters))
-        for place, (index, t) in zip(points_at(curve, middles), self.between, strict=True):
+        for position, (index, t) in zip(points_at(curve, middles), self.between, strict=True):
             segment = self.old[index]
-            near = _nearer(segment, place, _nearer(segment, place, t))
-            bounds.append((abs(point_at(segment, near) - place), place, [*self.old]))
+            near = _nearer(segment, position, _nearer(segment, position, t))
+            bounds.append((abs(point_at(segment, near) - position), position, [*self.old]))
         bounds.sort(key=lambda b: b[0])
         sure = 0.0
         while bounds and bounds[-1][0] > sure:
-            _, place, others = bounds.pop()
-            closest = nearest(others, place)
+            _, position, others = bounds.pop()
+            closest = nearest(others, position)
             sure = max(sure, closest.distance if closest else 0.0)
         return sure
 
@@ -216,52 +216,54 @@ class _Found:
     away: float
 
 
-def _nearer(segment: Cubic, place: complex, t: float) -> float:
+def _nearer(segment: Cubic, position: complex, t: float) -> float:
     """A parameter after one step of Newton's method towards the nearest point."""
-    return better([place] * 3, segment, [0.0, t, 1.0])[1]
+    return better([position] * 3, segment, [0.0, t, 1.0])[1]
 
 
-def _starts(places: _Places, whole: _Whole | None) -> Iterator[_Found]:
+def _starts(positions: _Places, whole: _Whole | None) -> Iterator[_Found]:
     """The best curve from each start: even progress along the path, and the speeds at the cuts."""
-    points = places.points
-    first = _improved(places, chord_parameters(points)[0])
+    points = positions.points
+    first = _improved(positions, chord_parameters(points)[0])
     yield first
-    if whole is not None and first.away > GOOD * places.length:
-        each = (len(points) - 1) // len(places.old)
+    if whole is not None and first.away > GOOD * positions.length:
+        each = (len(points) - 1) // len(positions.old)
         cuts = itertools.pairwise([0.0, *whole[1], 1.0])
         inner = [lo + (hi - lo) * k / each for lo, hi in cuts for k in range(each)]
-        yield _improved(places, [*inner, 1.0])
+        yield _improved(positions, [*inner, 1.0])
 
 
-def _wild(places: _Places) -> list[_Found]:
+def _wild(positions: _Places) -> list[_Found]:
     """The likeliest of some pairs of lengths, where no cubic comes near and nothing leads there."""
-    start, end = places.points[0], places.points[-1]
-    even = chord_parameters(places.points)[0]
+    start, end = positions.points[0], positions.points[-1]
+    even = chord_parameters(positions.points)[0]
     found = []
     for out, into in itertools.product(SHARES, SHARES):
-        first, last = (w * places.length for w in places.ways)
+        first, last = (w * positions.length for w in positions.ways)
         curve = (start, start + first * out, end + last * into, end)
-        once = places.measured(curve, even)
-        found.append(places.measured(curve, once.parameters))
+        once = positions.measured(curve, even)
+        found.append(positions.measured(curve, once.parameters))
     return sorted(found, key=lambda f: f.away)[:MOST_WILD]
 
 
-def _improved(places: _Places, parameters: list[float], *, rounds: int = ROUNDS + LAWSON) -> _Found:
+def _improved(
+    positions: _Places, parameters: list[float], *, rounds: int = ROUNDS + LAWSON
+) -> _Found:
     """Least squares, then the largest distance made small; the best that was seen."""
     found: _Found | None = None
     best: _Found | None = None
-    weights = [1.0] * len(places.points)
+    weights = [1.0] * len(positions.points)
     idle = 0
     for done in range(rounds):
         curve = least_squares(
-            places.points,
+            positions.points,
             parameters,
-            places.ways,
-            most=LONGEST * places.length,
+            positions.ways,
+            most=LONGEST * positions.length,
             near=None if found is None else found.curve,
             weights=weights,
         )
-        found = places.measured(curve, parameters)
+        found = positions.measured(curve, parameters)
         parameters = found.parameters
         idle = 0 if best is None or found.away < best.away * 0.99 else idle + 1
         if best is None or found.away < best.away:
@@ -277,9 +279,9 @@ def _improved(places: _Places, parameters: list[float], *, rounds: int = ROUNDS 
     return best
 
 
-def _searched(places: _Places, best: _Found) -> _Found:
+def _searched(positions: _Places, best: _Found) -> _Found:
     """A curve after a search around its two handle lengths, where it is not good already."""
-    if best.away <= GOOD * places.length:
+    if best.away <= GOOD * positions.length:
         return best
     start, end = best.curve[0], best.curve[3]
     lengths = [abs(best.curve[1] - start), abs(best.curve[2] - end)]
@@ -288,11 +290,16 @@ def _searched(places: _Places, best: _Found) -> _Found:
         moved = False
         for ways in ((1, 0), (-1, 0), (0, 1), (0, -1), (1, 1), (-1, -1), (1, -1), (-1, 1)):
             tried = [
-                min(n * (1.0 + step) ** w, places.length)
+                min(n * (1.0 + step) ** w, positions.length)
                 for n, w in zip(lengths, ways, strict=True)
             ]
-            curve = (start, start + places.ways[0] * tried[0], end + places.ways[1] * tried[1], end)
-            found = places.measured(curve, best.parameters)
+            curve = (
+                start,
+                start + positions.ways[0] * tried[0],
+                end + positions.ways[1] * tried[1],
+                end,
+            )
+            found = positions.measured(curve, best.parameters)
             if found.away < best.away:
                 best, lengths, moved = found, tried, True
                 break

@@ -137,14 +137,14 @@ class _Work:
     def _reached(self, index: int, step: int) -> complex:
         """A place some way along the path from an anchor, on or back."""
         far = 0.0
-        place = self.segments[index][0] if index < len(self.segments) else self.segments[-1][3]
+        position = self.segments[index][0] if index < len(self.segments) else self.segments[-1][3]
         for k in range(LOOKS):
             n = index + k if step > 0 else index - 1 - k
             stops = n + 1 in self.keep if step > 0 else n in self.keep
             if not 0 <= n < len(self.segments):
                 break
-            place = self.segments[n][3 if step > 0 else 0]
+            position = self.segments[n][3 if step > 0 else 0]
             far += abs(self.segments[n][3] - self.segments[n][0])
             if far >= WITHIN * self.tolerance or stops:
                 break
-        return place
+        return position

@@ -180,12 +180,12 @@ def _met(first: Cubic, second: Cubic, inside: Box | None) -> _Met:
     return met
 
 
-def _spot_on(place: complex, other: Cubic, *, swapped: bool) -> list[Crossing]:
+def _spot_on(position: complex, other: Cubic, *, swapped: bool) -> list[Crossing]:
     """The common point of a segment of no length and another one."""
-    u = nearest_parameter(other, place)
-    if abs(point_at(other, u) - place) > MEETS:
+    u = nearest_parameter(other, position)
+    if abs(point_at(other, u) - position) > MEETS:
         return []
-    return [Crossing(u, 0.0, place) if swapped else Crossing(0.0, u, place)]
+    return [Crossing(u, 0.0, position) if swapped else Crossing(0.0, u, position)]
 
 
 def _searched(firsts: Iterable[Span], seconds: Iterable[Span], inside: Box | None) -> _Met:
@@ -241,8 +241,8 @@ def _along_line(firsts: list[Span], seconds: list[Span], line: complex) -> _Met:
         low, high = max(w.low for w in ways), min(w.high for w in ways)
         if high < low - MEETS:
             continue
-        places = ((low + high) / 2.0,) if high - low <= SAME_PLACE else (low, high)
-        met_at = [Crossing(t, u, point_at(a.segment, t)) for t, u in _both(ways, places)]
+        positions = ((low + high) / 2.0,) if high - low <= SAME_PLACE else (low, high)
+        met_at = [Crossing(t, u, point_at(a.segment, t)) for t, u in _both(ways, positions)]
         if len(met_at) == 1:
             met.points += met_at
         else:
@@ -251,8 +251,8 @@ def _along_line(firsts: list[Span], seconds: list[Span], line: complex) -> _Met:
     return met
 
 
-def _both(ways: tuple[Graph, Graph], places: Iterable[float]) -> Iterator[tuple[float, float]]:
-    return ((ways[0].parameter(x), ways[1].parameter(x)) for x in places)
+def _both(ways: tuple[Graph, Graph], positions: Iterable[float]) -> Iterator[tuple[float, float]]:
+    return ((ways[0].parameter(x), ways[1].parameter(x)) for x in positions)
 
 
 def _span(segment: Cubic, start: float, end: float) -> Span:
@@ -268,8 +268,8 @@ def _pieces(segment: Cubic) -> list[Span]:
     for t in extremes(segment):
         if abs(derivative_at(segment, t)) < STILL * size:
             cuts.add(t)
-    places = [0.0, *sorted(cuts), 1.0]
-    return [_span(segment, low, high) for low, high in itertools.pairwise(places)]
+    positions = [0.0, *sorted(cuts), 1.0]
+    return [_span(segment, low, high) for low, high in itertools.pairwise(positions)]
 
 
 def _outside_of(segment: Cubic, low: float, high: float) -> Iterator[Span]:

@@ -81,20 +81,20 @@ def ends_on(first: PreparedSegment, second: PreparedSegment, reach: float) -> It
             yield Crossing(t, end, theirs)
 
 
-def near_spot(strand: PreparedSegment, place: complex, reach: float) -> float | None:
+def near_spot(strand: PreparedSegment, position: complex, reach: float) -> float | None:
     """The parameter at which a strand passes a place no farther off than `reach`; else None.
 
     An end of the strand that lies on the place itself does not count.
     """
-    if place in (strand.cubic[0], strand.cubic[3]):
+    if position in (strand.cubic[0], strand.cubic[3]):
         return None
     pieces: list[Piece] = [strand]
     for _ in range(2):
-        pieces = [half for p in pieces for half in p.halves if half.near(place, reach)]
+        pieces = [half for p in pieces for half in p.halves if half.near(position, reach)]
     if not pieces:
         return None
-    t = nearest_parameter(strand.cubic, place)
-    return t if abs(point_at(strand.cubic, t) - place) <= reach else None
+    t = nearest_parameter(strand.cubic, position)
+    return t if abs(point_at(strand.cubic, t) - position) <= reach else None
 
 
 def _part_at_an_end(first: PreparedSegment, second: PreparedSegment) -> bool:

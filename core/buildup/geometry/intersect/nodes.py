@@ -24,19 +24,19 @@ class Nodes:
         self._leads: list[int] = []
         self._cells: defaultdict[_Cell, list[int]] = defaultdict(list)
 
-    def at(self, place: complex) -> int:
+    def at(self, position: complex) -> int:
         """The number of a place; it may come to belong to a node of a smaller one."""
-        known = self._exactly.get(place)
+        known = self._exactly.get(position)
         if known is not None:
             return known
         number = len(self.places)
-        self._exactly[place] = number
-        self.places.append(place)
+        self._exactly[position] = number
+        self.places.append(position)
         self._leads.append(number)
-        home, cells = self._cells_around(place)
+        home, cells = self._cells_around(position)
         for cell in cells:
             for other in self._cells.get(cell, ()):
-                if abs(self.places[other] - place) <= self.reach:
+                if abs(self.places[other] - position) <= self.reach:
                     self._join(number, other)
         self._cells[home].append(number)
         return number
@@ -54,10 +54,10 @@ class Nodes:
         low, high = min(first, second), max(first, second)
         self._leads[high] = low
 
-    def _cells_around(self, place: complex) -> tuple[_Cell, list[_Cell]]:
+    def _cells_around(self, position: complex) -> tuple[_Cell, list[_Cell]]:
         """The cell of a place, and all those that are within reach."""
         size = CELLS * self.reach
-        x, y = place.real / size, place.imag / size
+        x, y = position.real / size, position.imag / size
         home = math.floor(x), math.floor(y)
         edge = 1.0 / CELLS
         if edge < x - home[0] < 1.0 - edge and edge < y - home[1] < 1.0 - edge:

@@ -103,17 +103,17 @@ class Piece:
             )
         return False
 
-    def near(self, place: complex, reach: float) -> bool:
+    def near(self, position: complex, reach: float) -> bool:
         """Whether a place lies in the box and in the lane, or no farther off than `reach`."""
-        if not self.left - reach <= place.real <= self.right + reach:
+        if not self.left - reach <= position.real <= self.right + reach:
             return False
-        if not self.top - reach <= place.imag <= self.bottom + reach:
+        if not self.top - reach <= position.imag <= self.bottom + reach:
             return False
         if self._lane is None:
             self._lane = _lane(self.cubic)
         way, start, low, high, size = self._lane
         slack = reach * size
-        return low - slack <= (way * place).imag - start <= high + slack
+        return low - slack <= (way * position).imag - start <= high + slack
 
 
 class PreparedSegment(Piece):

@@ -132,8 +132,8 @@ def origin_of(operands: Sequence[Operand]) -> complex:
     A difference of doubles that are within a factor of two is exact (Sterbenz 1974), and so is the
     way back; so outlines far from 0 meet as they would near it.
     """
-    places = [p for o in operands for contour in o.contours for cubic in contour for p in cubic]
-    if not places:
+    positions = [p for o in operands for contour in o.contours for cubic in contour for p in cubic]
+    if not positions:
         return 0j
 
     def middle(values: Sequence[float]) -> float:
@@ -143,7 +143,7 @@ def origin_of(operands: Sequence[Operand]) -> complex:
         sound = low * high > 0.0 and 2.0 * near >= abs(at) and far <= 2.0 * abs(at)
         return at if sound and abs(at) > FAR_OUT else 0.0
 
-    return complex(middle([p.real for p in places]), middle([p.imag for p in places]))
+    return complex(middle([p.real for p in positions]), middle([p.imag for p in positions]))
 
 
 def _laid_at(operand: Operand, origin: complex) -> Operand:
@@ -208,8 +208,8 @@ def _cuts(
         met += [(i, j, c) for c in met_by(strands[i], strands[j], tolerance)]
     met += [(i, i, c) for i, s in enumerate(strands) for c in self_crossings(s.cubic)]
     for i, j, crossing in met:
-        place = _place(strands[i].cubic, strands[j].cubic, crossing.t, crossing.u)
-        number = nodes.at(crossing.at if place is None else place)
+        position = _place(strands[i].cubic, strands[j].cubic, crossing.t, crossing.u)
+        number = nodes.at(crossing.at if position is None else position)
         cuts[i].append((crossing.t, number))
         cuts[j].append((crossing.u, number))
     return cuts
@@ -251,9 +251,9 @@ class _Edges:
 
     def _is_short(self, strand: PreparedSegment, start: float, end: float, node: int) -> bool:
         """Whether a stretch that returns to its node never leaves it."""
-        place = self.nodes.places[node]
+        position = self.nodes.places[node]
         middle = point_at(strand.cubic, (start + end) / 2.0)
-        return abs(middle - place) <= 4.0 * self.tolerance
+        return abs(middle - position) <= 4.0 * self.tolerance
 
     def _step(self, stretch: Stretch, start: int, end: int) -> Step:
         between = self._between[min(start, end), max(start, end)]
@@ -283,7 +283,7 @@ class _Edges:
         if is_plain(first) and is_plain(second):
             return True
         for t in (0.5, 0.25, 0.75):
-            place = point_at(first, t)
-            if abs(point_at(second, nearest_parameter(second, place)) - place) > reach:
+            position = point_at(first, t)
+            if abs(point_at(second, nearest_parameter(second, position)) - position) > reach:
                 return False
         return True

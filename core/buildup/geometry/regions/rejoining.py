@@ -112,8 +112,8 @@ def _parts(steps: Sequence[Step], arrangement: Arrangement) -> list[Part]:
         _, begin, last = max(chosen, key=lambda c: c[0])
         start = begin.start
         a, b = _ends(steps[first])[0], _ends(steps[k - 1])[1]
-        places = arrangement.places[a], arrangement.places[b]
-        found.append((Stretch(last.strand, start, last.end), *places))
+        positions = arrangement.places[a], arrangement.places[b]
+        found.append((Stretch(last.strand, start, last.end), *positions))
     return [Part(_between(stretch.curve, a, b), _source(stretch)) for stretch, a, b in found]
 
 

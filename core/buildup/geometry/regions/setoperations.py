@@ -82,9 +82,9 @@ class Region:
     outer: Loop
     holes: tuple[Loop, ...] = ()
 
-    def holds(self, place: complex) -> bool:
+    def holds(self, position: complex) -> bool:
         """Whether a place lies in it."""
-        return _holds(self.outer, place) and not any(_holds(h, place) for h in self.holes)
+        return _holds(self.outer, position) and not any(_holds(h, position) for h in self.holes)
 
 
 def combined(operands: Sequence[Operand], keep: Keep) -> tuple[Loop, ...]:
@@ -162,23 +162,23 @@ class Swept:
     left: Mapping[int, tuple[Loop, ...]]
 
 
-def swept(operands: Sequence[Operand], places: Sequence[complex]) -> Swept:
+def swept(operands: Sequence[Operand], positions: Sequence[complex]) -> Swept:
     """The regions of a partition that lie at some places, fused, and what they leave.
 
     Args:
         operands: any number of them; paths divide what the others bound.
-        places: each stands for the region around it.
+        positions: each stands for the region around it.
 
     Raises:
         Refusal: `unsound_region` or `too_entangled`.
 
     """
-    return _attempted(operands, lambda a: _swept(a, places))
+    return _attempted(operands, lambda a: _swept(a, positions))
 
 
-def _swept(arrangement: Arrangement, places: Sequence[complex]) -> Swept:
+def _swept(arrangement: Arrangement, positions: Sequence[complex]) -> Swept:
     found = _faces_of(arrangement, everything)
-    at = [next((k for k, f in enumerate(found) if f.region.holds(p)), None) for p in places]
+    at = [next((k for k, f in enumerate(found) if f.region.holds(p)), None) for p in positions]
     chosen = dict.fromkeys(k for k in at if k is not None)
     sides_of = {step: k for k, face in enumerate(found) for step in face.steps}
 
@@ -279,12 +279,12 @@ def _faces_of(arrangement: Arrangement, keep: Keep) -> list[_Face]:
     held: list[list[tuple[list[Step], Loop]]] = [[] for _ in outer]
     for _, steps, hole in holes:
         edge, forwards = steps[0]
-        place = point_at(edge.stretches[0].curve, 0.5) + arrangement.origin
+        position = point_at(edge.stretches[0].curve, 0.5) + arrangement.origin
         beyond = (edge, not forwards)  # what lies across that edge is another face
         around = (
             k
             for k, (_, others, loop) in enumerate(outer)
-            if beyond not in others and _holds(loop, place)
+            if beyond not in others and _holds(loop, position)
         )
         if (k := next(around, None)) is not None:
             held[k].append((steps, hole))
@@ -297,6 +297,6 @@ def _faces_of(arrangement: Arrangement, keep: Keep) -> list[_Face]:
     return found
 
 
-def _holds(loop: Loop, place: complex) -> bool:
+def _holds(loop: Loop, position: complex) -> bool:
     box = Box.around(q for p in loop for q in p.curve)
-    return box.has(place) and winding((p.curve for p in loop), place) != 0
+    return box.has(position) and winding((p.curve for p in loop), position) != 0

@@ -149,22 +149,26 @@ class _Rays:
         """How clear of everything else a place of an edge is, and the windings to its left."""
         cubic = stretch.strand.cubic
         t = stretch.start + part * (stretch.end - stretch.start)
-        place, way = point_at(cubic, t), derivative_at(cubic, t)
+        position, way = point_at(cubic, t), derivative_at(cubic, t)
         if stretch.start > stretch.end:
             way = -way
         if abs(way) <= STANDS_STILL:
             return -1.0, {}
         level = abs(way.imag) >= abs(way.real)
-        clear, beyond = self._beyond(edge, place, level=level)
+        clear, beyond = self._beyond(edge, position, level=level)
         leftwards = way.imag > 0.0 if level else way.real < 0.0
         return clear, beyond if leftwards else added(beyond, edge.counts_along(forwards=False))
 
-    def _beyond(self, edge: Edge, place: complex, *, level: bool) -> tuple[float, dict[int, int]]:
+    def _beyond(
+        self, edge: Edge, position: complex, *, level: bool
+    ) -> tuple[float, dict[int, int]]:
         """The windings just beyond a place: right of it on a level ray, below it on an upright."""
         bands = self._bands.get(level)
         if bands is None:
             bands = self._bands[level] = _Bands(self._strands, level=level)
-        height, from_here = (place.imag, place.real) if level else (place.real, place.imag)
+        height, from_here = (
+            (position.imag, position.real) if level else (position.real, position.imag)
+        )
         own = _Own(edge.stretches, self._beside)
         met: list[tuple[float, _Monotone]] = []
         for m in bands.at(height):

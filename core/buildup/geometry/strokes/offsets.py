@@ -60,9 +60,9 @@ def offset_of(segment: Cubic, by: float, *, near: float) -> list[tuple[float, fl
     if all(p in (segment[0], segment[3]) for p in segment):
         way = unit(segment[3] - segment[0]) * 1j * by
         return [(0.0, 1.0, line(segment[0] + way, segment[3] + way))]
-    places = [0.0, *_cusps(segment, by), 1.0]
+    positions = [0.0, *_cusps(segment, by), 1.0]
     found: list[tuple[float, float, Cubic]] = []
-    waiting = list(itertools.pairwise(places))[::-1]
+    waiting = list(itertools.pairwise(positions))[::-1]
     while waiting:
         start, end = waiting.pop()
         plain = _fitted(segment, by, start, end)
@@ -94,11 +94,11 @@ def _fitted(segment: Cubic, by: float, start: float, end: float) -> Cubic:
 def _better(segment: Cubic, by: float, start: float, end: float, *, near: float) -> Cubic | None:
     """The cubic nearest to the offset that leaves and arrives as it does; None: it is too far."""
     spread = _spread(segment, start, end, FITTED)
-    places = [_beside(segment, by, t) for t in spread]
+    positions = [_beside(segment, by, t) for t in spread]
     ways = tangent_at(segment, start), tangent_at(segment, end)
-    backwards = dot(places[1] - places[0], ways[0]) < 0.0
+    backwards = dot(positions[1] - positions[0], ways[0]) < 0.0
     first, last = (-ways[0], ways[1]) if backwards else (ways[0], -ways[1])
-    found = fit_one(places, first, last, tolerance=near / 2.0)
+    found = fit_one(positions, first, last, tolerance=near / 2.0)
     if found.error > near or _strays(segment, by, spread, found.curve) > near:
         return None
     return found.curve
@@ -106,9 +106,9 @@ def _better(segment: Cubic, by: float, start: float, end: float, *, near: float)
 
 def _strays(segment: Cubic, by: float, spread: Sequence[float], fitted: Cubic) -> float:
     """How far a fitted offset strays from the true one between the places it was laid through."""
-    places = [_beside(segment, by, t) for t in spread]
-    parameters, _ = chord_parameters(places)
-    parameters = better(places, fitted, better(places, fitted, parameters))
+    positions = [_beside(segment, by, t) for t in spread]
+    parameters, _ = chord_parameters(positions)
+    parameters = better(positions, fitted, better(positions, fitted, parameters))
     worst = 0.0
     for (low, high), (u, v) in zip(
         itertools.pairwise(spread), itertools.pairwise(parameters), strict=True

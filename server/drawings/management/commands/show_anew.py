@@ -24,11 +24,11 @@ def is_stale(drawing_id: int) -> bool:
     text = Item.objects.filter(drawing=drawing_id).values_list("shown", flat=True).first()
     if text is None:
         return False
-    told = json.loads(text)
+    values = json.loads(text)
     plain = Drawable(id="", name="", type="", hidden=False, locked=False, box=(0.0, 0.0, 0.0, 0.0))
     now = write(plain, defaults=True)
-    style, wanted = set(told.get("style", ())), set(now["style"])
-    return set(told) != set(now) or style != wanted
+    style, wanted = set(values.get("style", ())), set(now["style"])
+    return set(values) != set(now) or style != wanted
 
 
 class Command(BaseCommand):
