@@ -13,6 +13,7 @@ const LAYERS = [
   ["sync"],
   ["stores"],
   ["tools"],
+  ["acts"],
   ["fields"],
   ["canvas"],
   ["properties", "dock"],

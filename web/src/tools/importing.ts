@@ -1,14 +1,14 @@
 // Files brought to the board, chosen, dropped or pasted: forms become items where their file has them,
 // pictures become references, fonts fonts that words can be set in.
-import { useClipboard } from "../../../tools/clipboard";
-import { FORM_FILES, askForFiles, isFont, isPicture } from "../../../lib/filepicker";
-import { useText } from "../../../stores/editing/text";
-import { useNotices } from "../../../session/notices";
-import { usePictures } from "../../../tools/addpicture";
+import { useClipboard } from "./clipboard";
+import { FORM_FILES, askForFiles, isFont, isPicture } from "../lib/filepicker";
+import { useText } from "../stores/editing/text";
+import { useNotices } from "../session/notices";
+import { usePictures } from "./addpicture";
 
 const FILES = `${FORM_FILES},image/png,image/jpeg,image/webp`;
 
-export function useBringing(): { bring(files: File[]): Promise<void>; ask(): void } {
+export function useImporting(): { bring(files: File[]): Promise<void>; ask(): void } {
   const clipboard = useClipboard();
   const lettering = useText();
   const pictures = usePictures();

@@ -1,7 +1,7 @@
 // What the Symmetry tool makes of its line, and the tool that comes into the hand then: one goes on
 // with what was mirrored, or draws into an empty symmetry.
-import { useMirroring } from "../../stores/editing/mirroring";
-import { useTools } from "../../tools/tools";
+import { useMirroring } from "../stores/editing/mirroring";
+import { useTools } from "./tools";
 
 export function useMakingSymmetry(): () => Promise<void> {
   const mirroring = useMirroring();

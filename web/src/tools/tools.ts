@@ -144,7 +144,7 @@ export const useTools = defineDrawingStore("tools", () => {
       gives: () => selectionStore.selected.length > 0,
       leave: () => sampling.leave(),
     }),
-    sweep: new SweepTool(open, bench, {
+    sweep: new SweepTool(bench, {
       enter: () => sweeping.enter(),
       leave: () => sweeping.leave(),
       light: (place) => sweeping.light(place),

@@ -9,7 +9,7 @@ import { useSelection } from "../../stores/board/selection";
 import { useCarry } from "./carry";
 import FlagButtons from "./FlagButtons.vue";
 import { spotAt, type Row } from "./rows";
-import { ROLES } from "../../fields/roles";
+import { ROLES } from "../../acts/roles";
 import SmallDrawing from "../../canvas/paint/SmallDrawing.vue";
 
 const props = defineProps<{ row: Row }>();

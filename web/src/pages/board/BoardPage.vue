@@ -1,5 +1,5 @@
 <script setup lang="ts">
-// The drawing board: band, tools, canvas, readout, dock and status bar.
+// The drawing board: top bar, tools, canvas, Properties, dock and status bar.
 import { onBeforeUnmount, ref, watch } from "vue";
 import { useRoute, useRouter } from "vue-router";
 import { ApiError } from "../../api/client";
@@ -16,7 +16,9 @@ import { disposeDrawingStores } from "../../stores/perdrawing";
 import { useShelf } from "../../stores/library/shelf";
 import { useNotices } from "../../session/notices";
 import { useView } from "../../stores/display/view";
+import { useDisplay } from "../../stores/display/display";
 import { useCatalogue } from "../../stores/display/catalogue";
+import FinderView from "./finder/FinderView.vue";
 import ToolList from "./ToolList.vue";
 import KeyboardPicture from "./KeyboardPicture.vue";
 import ProgressNotice from "./ProgressNotice.vue";
@@ -25,8 +27,8 @@ import ShapeGallery from "./ShapeGallery.vue";
 import StatusBar from "./StatusBar.vue";
 import TopBar from "./TopBar.vue";
 import VariationsView from "./VariationsView.vue";
-import ContainerPath from "./ContainerPath.vue";
-import { useBringing } from "./keys/importing";
+import ActionLine from "./ActionLine.vue";
+import { useImporting } from "../../tools/importing";
 import { useHeldKeys } from "./keys/holdkeys";
 import { useBoardKeys } from "./keys/keys";
 import { useClipboardKeys } from "./keys/pasting";
@@ -43,10 +45,10 @@ const route = useRoute();
 const placement = usePlacement();
 const shelf = useShelf();
 const view = useView();
-const help = ref(false);
-const { bring } = useBringing();
+const { bring } = useImporting();
+const display = useDisplay();
 useHeldKeys();
-useBoardKeys(() => (help.value = !help.value));
+useBoardKeys();
 
 const OPEN_AGAIN = 2000;
 /** Why the drawing is not open yet, where that may pass. */
@@ -101,13 +103,14 @@ onBeforeUnmount(() => {
 <template>
   <div v-if="doc.id === id" class="board">
     <TopBar />
-    <ToolList @help="help = true" />
-    <ContainerPath />
+    <ToolList @help="display.help = true" />
+    <ActionLine />
     <BoardCanvas @dragover.prevent @drop.prevent="dropped" />
     <PropertiesPanel />
     <BoardDock />
     <StatusBar />
-    <KeyboardPicture v-model="help" />
+    <KeyboardPicture v-model="display.help" />
+    <FinderView />
     <ShapeGallery />
     <VariationsView />
     <ExportView />
@@ -125,9 +128,9 @@ onBeforeUnmount(() => {
   display: grid;
   grid-template:
     "band band band" 44px
-    "tools way readout" 24px
-    "tools canvas readout" minmax(0, 1fr)
-    "tools dock readout" auto
+    "tools line properties" 28px
+    "tools canvas properties" minmax(0, 1fr)
+    "tools dock properties" auto
     "status status status" 26px / 160px minmax(0, 1fr) 276px;
   height: 100%;
 }
@@ -138,13 +141,13 @@ onBeforeUnmount(() => {
   grid-area: tools;
 }
 .board > :nth-child(3) {
-  grid-area: way;
+  grid-area: line;
 }
 .board > :nth-child(4) {
   grid-area: canvas;
 }
 .board > :nth-child(5) {
-  grid-area: readout;
+  grid-area: properties;
 }
 .board > :nth-child(6) {
   grid-area: dock;

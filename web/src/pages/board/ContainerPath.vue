@@ -45,7 +45,6 @@ function go(id: string, index: number): void {
       </button>
     </template>
     <span v-if="says" class="says" data-testid="way-says">{{ says }}</span>
-    <span v-if="container.inGroup" class="out"><kbd>Esc</kbd> Done</span>
   </nav>
 </template>
 
@@ -54,11 +53,11 @@ function go(id: string, index: number): void {
   display: flex;
   gap: 7px;
   align-items: center;
-  min-width: 0;
+  flex: 0 1 auto;
+  min-width: 80px;
+  max-width: 45%;
   padding: 0 12px;
   overflow: hidden;
-  background: var(--panel);
-  border-bottom: 1px solid var(--hairline);
   font-size: 12px;
   white-space: nowrap;
 }
@@ -75,11 +74,7 @@ function go(id: string, index: number): void {
 .says {
   color: var(--construction);
 }
-.on,
-.out {
+.on {
   color: var(--quiet);
-}
-.out {
-  margin-left: auto;
 }
 </style>

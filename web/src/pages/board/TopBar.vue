@@ -84,6 +84,16 @@ async function rename(name: string): Promise<void> {
       <span>Redo</span> <b>{{ history.redo?.name }}</b>
     </Button>
     <span class="space" />
+    <Button
+      severity="secondary"
+      size="small"
+      class="find"
+      data-testid="find"
+      title="Find any action, tool, shape or item by its name"
+      @click="looking.finder = true"
+    >
+      <i class="pi pi-search" aria-hidden="true" /> <span>Find</span> <kbd>Ctrl K</kbd>
+    </Button>
     <span class="views" role="group" aria-label="View" title="Next view: V">
       <button
         v-for="v in VIEWS"

@@ -2,14 +2,13 @@
 // Lining up and spacing; the pointer on a button shows what it would do.
 import Checkbox from "primevue/checkbox";
 import { computed, onBeforeUnmount, ref } from "vue";
-import type { Edge } from "../../api/types";
 import { useAligning, type Target } from "../../stores/editing/aligning";
 import { useDocument } from "../../stores/board/document";
 import { useEdits } from "../../stores/board/edits";
 import { usePreview } from "../../stores/board/preview";
 import { length } from "../../lib/numbers";
 import { useCatalogue } from "../../stores/display/catalogue";
-import ActionButton from "../../fields/ActionButton.vue";
+import ActButton from "../../fields/ActButton.vue";
 import ChooseField from "../../ui/ChooseField.vue";
 import FoldPart from "../../ui/FoldPart.vue";
 import TypedField from "../../fields/TypedField.vue";
@@ -21,14 +20,14 @@ const aligning = useAligning();
 const catalogue = useCatalogue();
 const unit = computed(() => catalogue.unit(doc.sheet.unit));
 
-const EDGES: readonly (readonly [Edge, string])[] = [
-  ["left", "Left"],
-  ["centre", "Centre"],
-  ["right", "Right"],
-  ["top", "Top"],
-  ["middle", "Middle"],
-  ["bottom", "Bottom"],
-];
+const EDGES = [
+  ["align_left", "Left"],
+  ["align_centre", "Centre"],
+  ["align_right", "Right"],
+  ["align_top", "Top"],
+  ["align_middle", "Middle"],
+  ["align_bottom", "Bottom"],
+] as const;
 const targets = computed(() => {
   const all: { value: Target; label: string }[] = [];
   if (aligning.several) {
@@ -67,7 +66,7 @@ onBeforeUnmount(() => {
 </script>
 
 <template>
-  <FoldPart heading="Align and distribute" @opened="(on: boolean) => (aligning.open = on)">
+  <FoldPart heading="Align and distribute" unfolded @opened="(on: boolean) => (aligning.open = on)">
     <section aria-label="Align and distribute">
       <span class="label">To</span>
       <ChooseField
@@ -85,29 +84,16 @@ onBeforeUnmount(() => {
           @chosen="(v) => (aligning.chosenGuide = v)"
         />
       </template>
-      <div class="wide edges">
-        <ActionButton
-          v-for="[edge, label] in EDGES"
-          :key="edge"
-          :label="label"
-          :command="aligning.align(edge)"
-        />
+      <div class="wide three-columns">
+        <ActButton v-for="[act, label] in EDGES" :key="act" :act="act" :label="label" />
       </div>
       <template v-if="aligning.several">
         <span class="label">Equal gaps</span>
-        <ActionButton label="Horizontal" :command="aligning.space('across', 'gaps')" />
-        <ActionButton label="Vertical" :command="aligning.space('down', 'gaps')" />
+        <ActButton act="distribute_horizontally" label="Horizontal" />
+        <ActButton act="distribute_vertically" label="Vertical" />
         <span class="label">Equal spacing</span>
-        <ActionButton
-          label="Horizontal "
-          hint="From centre to centre"
-          :command="aligning.space('across', 'centres')"
-        />
-        <ActionButton
-          label="Vertical "
-          hint="From centre to centre"
-          :command="aligning.space('down', 'centres')"
-        />
+        <ActButton act="space_centres_horizontally" label="Horizontal" />
+        <ActButton act="space_centres_vertically" label="Vertical" />
         <ChooseField
           class="first"
           label="Typed spacing"
@@ -149,10 +135,5 @@ onBeforeUnmount(() => {
 <style scoped>
 .first {
   grid-column: 1;
-}
-.edges {
-  display: grid;
-  grid-template-columns: repeat(3, 1fr);
-  gap: 4px;
 }
 </style>

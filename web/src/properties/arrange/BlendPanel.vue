@@ -1,31 +1,27 @@
 <script setup lang="ts">
 // Steps between two forms, each an item of its own; the pointer on the button shows them.
-import { computed, ref } from "vue";
-import type { Command } from "../../api/types";
-import { useCatalogue } from "../../stores/display/catalogue";
 import { useSelection } from "../../stores/board/selection";
-import ActionButton from "../../fields/ActionButton.vue";
+import { useCatalogue } from "../../stores/display/catalogue";
+import { useCombining, type BlendSpacing } from "../../stores/editing/combining";
+import ActButton from "../../fields/ActButton.vue";
 import ChooseField from "../../ui/ChooseField.vue";
 import FoldPart from "../../ui/FoldPart.vue";
 import TypedField from "../../fields/TypedField.vue";
 
-type Spacing = NonNullable<Extract<Command, { kind: "blend_items" }>["spacing"]>;
-
-const SPACINGS: readonly { value: Spacing; label: string }[] = [
+const SPACINGS: readonly { value: BlendSpacing; label: string }[] = [
   { value: "even", label: "Even" },
   { value: "nearer_first", label: "Nearer the first" },
   { value: "nearer_last", label: "Nearer the last" },
 ];
+
 const catalogue = useCatalogue();
 const selection = useSelection();
-const count = ref(3);
-const spacing = ref<Spacing>("even");
-const command = computed<Command>(() => ({
-  kind: "blend_items",
-  items: selection.selected,
-  count: count.value,
-  spacing: spacing.value,
-}));
+const combining = useCombining();
+
+function setSteps(count: number): void {
+  const most = catalogue.limits.blend_steps;
+  combining.blendSteps = Math.min(most, Math.max(1, Math.round(count)));
+}
 </script>
 
 <template>
@@ -35,21 +31,16 @@ const command = computed<Command>(() => ({
       <TypedField
         label="Steps of the blend"
         suffix="×"
-        :value="count"
-        @typed="(v) => (count = Math.min(catalogue.limits.blend_steps, Math.max(1, Math.round(v))))"
+        :value="combining.blendSteps"
+        @typed="setSteps"
       />
       <ChooseField
         label="Spacing of the blend"
-        :value="spacing"
+        :value="combining.blendSpacing"
         :options="SPACINGS"
-        @chosen="(v) => (spacing = v)"
+        @chosen="(v) => (combining.blendSpacing = v)"
       />
-      <ActionButton
-        class="wide"
-        label="Blend"
-        hint="Outlines between the first and the second; both stay"
-        :command="command"
-      />
+      <ActButton class="wide" act="blend" />
     </section>
   </FoldPart>
 </template>

@@ -1,13 +1,13 @@
 <script setup lang="ts">
 // Selected items and what holds them: group, take apart, to another layer.
-import Button from "primevue/button";
 import { computed } from "vue";
 import { useActiveContainer } from "../../stores/board/activecontainer";
 import { useDocument } from "../../stores/board/document";
 import { openDrawing } from "../../stores/board/opendrawing";
 import { useEdits } from "../../stores/board/edits";
 import { useSelection } from "../../stores/board/selection";
-import { apartName, apartOf, group, takeApart } from "../../tools/itemcommands";
+import { apartOf } from "../../tools/itemcommands";
+import ActButton from "../../fields/ActButton.vue";
 import ChooseField from "../../ui/ChooseField.vue";
 
 const containerStore = useActiveContainer();
@@ -47,21 +47,8 @@ function toLayer(container: string): void {
       />
     </template>
     <div class="wide abreast">
-      <Button
-        severity="secondary"
-        size="small"
-        label="Group"
-        title="Ctrl G"
-        @click="group(open, edits.commit)"
-      />
-      <Button
-        v-if="apart.length > 0"
-        severity="secondary"
-        size="small"
-        :label="apartName(open)"
-        title="Ctrl Shift G"
-        @click="takeApart(open, edits.commit)"
-      />
+      <ActButton act="group" />
+      <ActButton v-if="apart.length > 0" act="ungroup" />
     </div>
   </section>
 </template>

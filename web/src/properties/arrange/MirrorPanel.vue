@@ -3,7 +3,7 @@
 import Button from "primevue/button";
 import { computed } from "vue";
 import type { Axis } from "../../api/types";
-import { useMakingSymmetry } from "../form/makesymmetry";
+import { useMakingSymmetry } from "../../tools/makesymmetry";
 import { useDocument } from "../../stores/board/document";
 import { useSelection } from "../../stores/board/selection";
 import { useDrafting } from "../../stores/editing/drafting";

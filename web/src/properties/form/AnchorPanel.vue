@@ -9,7 +9,7 @@ import { degrees, shown } from "../../lib/numbers";
 import { useCatalogue } from "../../stores/display/catalogue";
 import ChoiceButtons from "../../ui/ChoiceButtons.vue";
 import ChooseField from "../../ui/ChooseField.vue";
-import { useChosen } from "../../fields/selectedanchors";
+import { useChosen } from "../../stores/editing/selectedanchors";
 import TypedField from "../../fields/TypedField.vue";
 
 type Side = "into" | "out";

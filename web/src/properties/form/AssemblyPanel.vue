@@ -9,7 +9,7 @@ import { useEdits } from "../../stores/board/edits";
 import ActionButton from "../../fields/ActionButton.vue";
 import ChooseField from "../../ui/ChooseField.vue";
 import EditContents from "../../fields/EditContents.vue";
-import { ROLES } from "../../fields/roles";
+import { ROLES } from "../../acts/roles";
 import { counted } from "../../lib/intl";
 
 const props = defineProps<{ id: string }>();

@@ -10,7 +10,7 @@ import ActionButton from "../../fields/ActionButton.vue";
 import DialSlider from "../../ui/DialSlider.vue";
 import TypedField from "../../fields/TypedField.vue";
 import ChoiceButtons from "../../ui/ChoiceButtons.vue";
-import { refOf, useChosen } from "../../fields/selectedanchors";
+import { refOf, useChosen } from "../../stores/editing/selectedanchors";
 import { useSliding } from "../../fields/sliding";
 import { counted } from "../../lib/intl";
 

@@ -12,7 +12,7 @@ import ActionButton from "../../fields/ActionButton.vue";
 import DialSlider from "../../ui/DialSlider.vue";
 import FoldPart from "../../ui/FoldPart.vue";
 import TypedField from "../../fields/TypedField.vue";
-import { useChosen } from "../../fields/selectedanchors";
+import { useChosen } from "../../stores/editing/selectedanchors";
 import { useSliding } from "../../fields/sliding";
 
 const doc = useDocument();

@@ -4,8 +4,8 @@ import SelectButton from "primevue/selectbutton";
 import { computed } from "vue";
 import { useSelection } from "../../stores/board/selection";
 import { HANDLES_SHOWN, useDisplay } from "../../stores/display/display";
-import ActionButton from "../../fields/ActionButton.vue";
-import { useChosen } from "../../fields/selectedanchors";
+import ActButton from "../../fields/ActButton.vue";
+import { useChosen } from "../../stores/editing/selectedanchors";
 
 const selection = useSelection();
 const display = useDisplay();
@@ -30,27 +30,12 @@ const only = computed(() => (contours.value.length === 1 ? contours.value[0] : u
       aria-label="Show handles"
     />
   </section>
-  <section
-    v-if="selection.anchors.length === 0 && outlines.length > 0"
-    aria-label="Path"
-    class="acts"
-  >
-    <ActionButton label="Reverse" :command="{ kind: 'reverse_outlines', items: outlines }" />
-    <ActionButton
-      v-if="only && !only.closed"
-      label="Close"
-      :command="{
-        kind: 'join_ends',
-        first: [only.item, only.contour, only.count - 1],
-        second: [only.item, only.contour, 0],
-      }"
-    />
-    <ActionButton
-      v-else-if="only"
-      label="Open"
-      hint="Deletes the segment that leads back to the start point"
-      :command="{ kind: 'delete_segment', segment: [only.item, only.contour, only.count - 1] }"
-    />
+  <section v-if="selection.anchors.length === 0 && outlines.length > 0" aria-label="Path">
+    <div class="wide two-columns">
+      <ActButton act="reverse" label="Reverse" />
+      <ActButton v-if="only && !only.closed" act="close_path" label="Close" />
+      <ActButton v-else-if="only" act="open_path" label="Open" />
+    </div>
   </section>
 </template>
 
@@ -58,8 +43,5 @@ const only = computed(() => (contours.value.length === 1 ? contours.value[0] : u
 section :deep(.p-togglebutton),
 section :deep(.p-togglebutton-content) {
   padding: 2px 5px;
-}
-.readout section.acts {
-  grid-template-columns: 1fr 1fr;
 }
 </style>

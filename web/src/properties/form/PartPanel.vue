@@ -6,7 +6,7 @@ import { useDocument } from "../../stores/board/document";
 import { useEdits } from "../../stores/board/edits";
 import { useSelection } from "../../stores/board/selection";
 import ChooseField from "../../ui/ChooseField.vue";
-import { ROLES } from "../../fields/roles";
+import { ROLES } from "../../acts/roles";
 
 const doc = useDocument();
 const edits = useEdits();

@@ -11,7 +11,7 @@ import { useEdits } from "../../stores/board/edits";
 import { useSelection } from "../../stores/board/selection";
 import { degrees } from "../../lib/numbers";
 import { useCatalogue } from "../../stores/display/catalogue";
-import ActionButton from "../../fields/ActionButton.vue";
+import ActButton from "../../fields/ActButton.vue";
 import SpotPicker from "../../fields/SpotPicker.vue";
 import TypedField from "../../fields/TypedField.vue";
 
@@ -35,7 +35,6 @@ const shapes = computed(() =>
     .some((s) => doc.tree.drawnIn(s).some((i) => isShape(doc.drawable(i)?.type))),
 );
 const isShape = (type = ""): boolean => catalogue.shape(type) !== undefined;
-const items = computed(() => selection.selected);
 const about = computed(() => arranging.about);
 
 function place(part: Part, value: number): void {
@@ -47,20 +46,6 @@ function place(part: Part, value: number): void {
 function toSheetMiddle(): void {
   arranging.pivot = [doc.sheet.width / 2, doc.sheet.height / 2];
 }
-const flip = (way_over: "level" | "upright"): Command => ({
-  kind: "flip_items",
-  items: items.value,
-  way_over,
-  about: about.value,
-});
-const turn = (angle: number): Command => ({
-  kind: "rotate_items",
-  items: items.value,
-  angle,
-  about: about.value,
-});
-const turnIntoOutlines = (): void =>
-  edits.commit({ kind: "convert_to_outlines", items: selection.selected });
 </script>
 
 <template>
@@ -115,10 +100,10 @@ const turnIntoOutlines = (): void =>
       <SpotPicker />
     </span>
     <div class="rest acts">
-      <ActionButton label="Flip ↔" hint="Flip horizontal" :command="flip('level')" />
-      <ActionButton label="Flip ↕" hint="Flip vertical" :command="flip('upright')" />
-      <ActionButton label="↺ 90°" hint="Rotate 90° left" :command="turn(-90)" />
-      <ActionButton label="↻ 90°" hint="Rotate 90° right" :command="turn(90)" />
+      <ActButton act="flip_horizontal" label="Flip ↔" />
+      <ActButton act="flip_vertical" label="Flip ↕" />
+      <ActButton act="rotate_left" label="↺ 90°" />
+      <ActButton act="rotate_right" label="↻ 90°" />
     </div>
     <div class="wide pivot">
       <template v-if="arranging.about !== 'middle'">
@@ -138,14 +123,7 @@ const turnIntoOutlines = (): void =>
       <Checkbox v-model="arranging.grow" binary />
       Scale strokes and corner radii
     </label>
-    <Button
-      v-if="shapes"
-      class="wide"
-      severity="secondary"
-      size="small"
-      label="Convert to outlines"
-      @click="turnIntoOutlines"
-    />
+    <ActButton v-if="shapes" class="wide" act="convert_to_outlines" />
   </section>
 </template>
 

@@ -5,48 +5,34 @@ import Checkbox from "primevue/checkbox";
 import { computed, ref } from "vue";
 import type { Command } from "../../api/types";
 import { useDocument } from "../../stores/board/document";
-import { useSelection } from "../../stores/board/selection";
+import { useSimplifying } from "../../stores/editing/simplifying";
 import { useCatalogue } from "../../stores/display/catalogue";
+import ActButton from "../../fields/ActButton.vue";
 import ActionButton from "../../fields/ActionButton.vue";
 import DialSlider from "../../ui/DialSlider.vue";
 import FoldPart from "../../ui/FoldPart.vue";
 import TypedField from "../../fields/TypedField.vue";
-import { useChosen } from "../../fields/selectedanchors";
+import { useChosen } from "../../stores/editing/selectedanchors";
 import { useSliding } from "../../fields/sliding";
 
 /** Powers of ten of a millimetre between which the dial goes. */
 const [LEAST, MOST] = [-3, 1];
 
 const doc = useDocument();
-const selection = useSelection();
+const simplifying = useSimplifying();
 const catalogue = useCatalogue();
 const unit = computed(() => catalogue.unit(doc.sheet.unit));
 const { stretch } = useChosen();
-const corners = ref(true);
-const extremes = ref(false);
 const count = ref(1);
-/** Sheet units. */
-const tolerance = ref(catalogue.unit("mm").size / 10);
-
-const items = computed(() =>
-  selection.selectedItems.filter((i) => i.type === "outline").map((i) => i.id),
-);
-const command = (within: number): Command => ({
-  kind: "simplify_outlines",
-  items: items.value,
-  tolerance: within,
-  corners: corners.value,
-  extremes: extremes.value,
-});
 const ofPlace = (place: number): number => 10 ** place * catalogue.unit("mm").size;
-const { slid, slide, release } = useSliding((place) => command(ofPlace(place)));
-const within = computed(() => (slid.value === null ? tolerance.value : ofPlace(slid.value)));
+const { slid, slide, release } = useSliding((place) => simplifying.simplify(ofPlace(place)));
+const within = computed(() => (slid.value === null ? simplifying.tolerance : ofPlace(slid.value)));
 const place = computed(() =>
   Math.min(MOST, Math.max(LEAST, Math.log10(within.value / catalogue.unit("mm").size))),
 );
 
 function letGo(): void {
-  tolerance.value = within.value;
+  simplifying.tolerance = within.value;
   release();
 }
 const add = (where: "extremes" | "inflections" | "evenly" | "along"): Command => ({
@@ -58,7 +44,7 @@ const add = (where: "extremes" | "inflections" | "evenly" | "along"): Command =>
 </script>
 
 <template>
-  <FoldPart v-if="items.length > 0" heading="Simplify and add anchors">
+  <FoldPart v-if="simplifying.items.length > 0" heading="Simplify and add anchors">
     <section aria-label="Simplify">
       <span class="label" title="How far the outline may move">Tolerance</span>
       <DialSlider
@@ -75,19 +61,15 @@ const add = (where: "extremes" | "inflections" | "evenly" | "along"): Command =>
         label="Simplify tolerance"
         :value="within"
         :unit="unit"
-        @typed="(v) => (tolerance = Math.abs(v))"
+        @typed="(v) => (simplifying.tolerance = Math.abs(v))"
       />
-      <label class="wide check"><Checkbox v-model="corners" binary /> Keep corners</label>
+      <label class="wide check"
+        ><Checkbox v-model="simplifying.corners" binary /> Keep corners</label
+      >
       <label class="wide check">
-        <Checkbox v-model="extremes" binary /> Keep anchors at extremes
+        <Checkbox v-model="simplifying.extremes" binary /> Keep anchors at extremes
       </label>
-      <ActionButton
-        class="wide"
-        label="Simplify"
-        hint="As few anchors as the tolerance allows"
-        lets
-        :command="command(tolerance)"
-      />
+      <ActButton class="wide" act="simplify" />
       <template v-if="stretch.length > 0">
         <div class="wide acts">
           <ActionButton

@@ -6,7 +6,7 @@ import type { AnchorRef, Command } from "../../api/types";
 import { newId } from "../../api/ids";
 import { useDocument } from "../../stores/board/document";
 import ActionButton from "../../fields/ActionButton.vue";
-import { useChosen } from "../../fields/selectedanchors";
+import { useChosen } from "../../stores/editing/selectedanchors";
 
 type About = NonNullable<Extract<Command, { kind: "make_twins" }>["about"]>;
 

@@ -10,7 +10,7 @@ import { useTools } from "../../tools/tools";
 import { useCatalogue } from "../../stores/display/catalogue";
 import ActionButton from "../../fields/ActionButton.vue";
 import TypedField from "../../fields/TypedField.vue";
-import { useChosen } from "../../fields/selectedanchors";
+import { useChosen } from "../../stores/editing/selectedanchors";
 
 const doc = useDocument();
 const selection = useSelection();

@@ -21,6 +21,9 @@ export const useDisplay = defineStore("display", () => {
   const sizes = ref(remembered("sizes") === "yes");
   watch(sizes, (on) => remember("sizes", on ? "yes" : "no"));
   const marksHidden = ref(false);
+  /** The keyboard shows as a picture; the finder is open. */
+  const help = ref(false);
+  const finder = ref(false);
   /** Curvature shows on what is selected as the teeth of a comb. */
   const comb = ref(false);
   /** The leaf of the dock that is open, and whether the dock is folded. */
@@ -49,6 +52,8 @@ export const useDisplay = defineStore("display", () => {
     loupe,
     sizes,
     marksHidden,
+    help,
+    finder,
     comb,
     leaf,
     folded,

@@ -1,8 +1,8 @@
 // What is chosen on paths: the chosen anchors, the marks of those that are told, the segments
 // between them.
 import { computed } from "vue";
-import type { AnchorMark, AnchorRef, PathFacts } from "../api/types";
-import { useSelection } from "../stores/board/selection";
+import type { AnchorMark, AnchorRef, PathFacts } from "../../api/types";
+import { useSelection } from "../board/selection";
 
 export const refOf = (m: AnchorMark): AnchorRef => [m.item, m.contour, m.index];
 

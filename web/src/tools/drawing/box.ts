@@ -5,7 +5,6 @@ import { newId } from "../../api/ids";
 import type { OpenDrawing } from "../../stores/board/opendrawing";
 import type { Dragging } from "../drag";
 import { aboutMark, dragOfMark } from "../marks";
-import { editItems } from "../editing/select";
 import { far, plus, type ToolContext, type Hint, type Hit, type Pointer, type Tool } from "../tool";
 
 interface Press {
@@ -101,7 +100,7 @@ export class BoxTool implements Tool {
       this.open.selection.select([]);
       return true;
     }
-    return editItems(event, this.open, this.bench);
+    return false;
   }
 
   cancel(): void {

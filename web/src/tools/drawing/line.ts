@@ -2,7 +2,6 @@
 import type { Command, Point } from "../../api/types";
 import { newId } from "../../api/ids";
 import type { OpenDrawing } from "../../stores/board/opendrawing";
-import { editItems } from "../editing/select";
 import { far, plus, type ToolContext, type Hint, type Pointer, type Tool } from "../tool";
 import type { Starts } from "./shape";
 
@@ -57,10 +56,6 @@ export class LineTool implements Tool {
     this.open.selection.select([pressed.item]);
     const aiming = p.shift ? null : { probes: [p.at], start: plus(pressed.p.at, pressed.shift) };
     this.bench.commitAimed(aiming, this.command(p, pressed));
-  }
-
-  key(event: KeyboardEvent): boolean {
-    return editItems(event, this.open, this.bench);
   }
 
   cancel(): void {

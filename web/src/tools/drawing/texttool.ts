@@ -3,7 +3,6 @@ import type { Point } from "../../api/types";
 import type { OpenDrawing } from "../../stores/board/opendrawing";
 import type { Dragging } from "../drag";
 import { aboutMark, dragOfItems, dragOfMark } from "../marks";
-import { editItems } from "../editing/select";
 import { far, type ToolContext, type Hint, type Hit, type Pointer, type Tool } from "../tool";
 
 /** What the tool may do with words. */
@@ -76,7 +75,7 @@ export class TextTool implements Tool {
       this.writing.type();
       return true;
     }
-    return editItems(event, this.open, this.bench);
+    return false;
   }
 
   cancel(): void {

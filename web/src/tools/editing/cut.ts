@@ -2,7 +2,6 @@
 import type { Aiming } from "../../api/types";
 import type { Command, Point } from "../../api/types";
 import type { OpenDrawing } from "../../stores/board/opendrawing";
-import { editItems } from "./select";
 import { thinned } from "../trail";
 import { far, type ToolContext, type Hint, type Hit, type Pointer, type Tool } from "../tool";
 
@@ -83,10 +82,6 @@ export class CutTool implements Tool {
     if (p.hit?.what === "item") {
       this.bench.commit({ kind: "cut_path", item: p.hit.item, at: p.at });
     }
-  }
-
-  key(event: KeyboardEvent): boolean {
-    return editItems(event, this.open, this.bench);
   }
 
   cancel(): void {

@@ -1,7 +1,6 @@
 // Select: pick, move, resize, turn and delete items.
-import type { Command, OrderStep, Point } from "../../api/types";
+import type { Point } from "../../api/types";
 import type { OpenDrawing } from "../../stores/board/opendrawing";
-import { duplicate, group, remove, takeApart } from "../itemcommands";
 import type { Dragging } from "../drag";
 import { aboutMark, dragOfItems, dragOfMark } from "../marks";
 import { far, type ToolContext, type Hint, type Hit, type Pointer, type Tool } from "../tool";
@@ -208,7 +207,7 @@ export class SelectTool implements Tool {
       this.next(event.shiftKey ? -1 : 1);
       return true;
     }
-    return editItems(event, this.open, this.bench);
+    return false;
   }
 
   /** Out of a group, which is then selected; else nothing is selected any more. */
@@ -230,30 +229,4 @@ export class SelectTool implements Tool {
     const to = free[(from + step + free.length) % free.length];
     if (to) this.open.selection.select([to]);
   }
-}
-
-const STEPS: Record<string, readonly [one: OrderStep, all: OrderStep]> = {
-  ArrowUp: ["forward", "front"],
-  ArrowDown: ["backward", "back"],
-};
-
-/** Delete, duplicate, order, group and take apart, in every tool that has items selected. */
-export function editItems(event: KeyboardEvent, open: OpenDrawing, bench: ToolContext): boolean {
-  const items = open.selection.selected;
-  if (items.length === 0) return false;
-  const step = event.altKey ? STEPS[event.key] : undefined;
-  if (step) {
-    bench.commit({ kind: "step_items", items, to: step[event.shiftKey ? 1 : 0] });
-    return true;
-  }
-  const keep = (command: Command): void => bench.commit(command);
-  if (event.key === "Delete" || event.key === "Backspace") {
-    remove(open, keep);
-    return true;
-  }
-  const key = event.ctrlKey || event.metaKey ? event.key.toLowerCase() : "";
-  if (key === "g") (event.shiftKey ? takeApart : group)(open, keep);
-  else if (key === "d") duplicate(open, keep);
-  else return false;
-  return true;
 }

@@ -1,7 +1,5 @@
 // Sweep: drag across regions to fuse them, with Alt to remove them; a click makes one an item.
 import type { Command, Point } from "../../api/types";
-import type { OpenDrawing } from "../../stores/board/opendrawing";
-import { editItems } from "./select";
 import { between } from "../trail";
 import { far, type ToolContext, type Hint, type Pointer, type Tool } from "../tool";
 
@@ -31,7 +29,6 @@ export class SweepTool implements Tool {
   private last: Point = [0, 0];
 
   constructor(
-    private readonly open: OpenDrawing,
     private readonly bench: ToolContext,
     private readonly regions: Regions,
   ) {}
@@ -88,10 +85,6 @@ export class SweepTool implements Tool {
     this.regions.removes(p.alt);
     this.regions.sweep((command) => this.bench.commit(command));
     this.regions.light(null);
-  }
-
-  key(event: KeyboardEvent): boolean {
-    return editItems(event, this.open, this.bench);
   }
 
   cancel(): void {

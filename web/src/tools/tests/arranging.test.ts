@@ -109,10 +109,3 @@ test("the item clicked next is the one in front of which, or behind which, other
   expect(bench.commits).toHaveLength(2);
   expect(board.selected).toEqual(["c"]);
 });
-
-test("Alt and the arrows up and down change the order, with Shift all the way", () => {
-  tool.key(key("ArrowUp", { altKey: true }));
-  expect(bench.last).toEqual({ kind: "step_items", items: ["a"], to: "forward" });
-  tool.key(key("ArrowDown", { altKey: true, shiftKey: true }));
-  expect(bench.last).toEqual({ kind: "step_items", items: ["a"], to: "back" });
-});

@@ -89,7 +89,7 @@ class Asked implements Regions {
 
 test("a sweep takes what the hand goes across, on release and as one edit", () => {
   const regions = new Asked();
-  const tool = new SweepTool(board.asOpen(), bench, regions);
+  const tool = new SweepTool(bench, regions);
   tool.enter();
   tool.hover(at(5, 5));
   expect(regions.lit).toEqual([[5, 5]]);
@@ -106,7 +106,7 @@ test("a sweep takes what the hand goes across, on release and as one edit", () =
 
 test("a fast sweep goes across all that lies between two places of the hand", () => {
   const regions = new Asked();
-  const tool = new SweepTool(board.asOpen(), bench, regions);
+  const tool = new SweepTool(bench, regions);
   tool.down(at(0, 0));
   tool.move(at(300, 0));
   tool.move(at(300, 400));
@@ -120,7 +120,7 @@ test("a fast sweep goes across all that lies between two places of the hand", ()
 
 test("an interrupted sweep takes nothing", () => {
   const regions = new Asked();
-  const tool = new SweepTool(board.asOpen(), bench, regions);
+  const tool = new SweepTool(bench, regions);
   tool.down(at(10, 10));
   tool.move(at(40, 10));
   tool.cancel();

@@ -135,18 +135,6 @@ test("tab goes through the items that can be picked, round and back", () => {
   expect(board.selected).toEqual(["c"]);
 });
 
-test("delete and duplicate act on what is selected and on nothing else", () => {
-  expect(tool.key(key("Delete"))).toBe(false);
-  board.selected = ["a", "b"];
-  tool.key(key("d", { ctrlKey: true }));
-  expect(bench.last).toMatchObject({ kind: "duplicate_items", items: ["a", "b"] });
-  expect(board.selected).toHaveLength(2);
-  expect(board.selected).not.toContain("a");
-  tool.key(key("Delete"));
-  expect(bench.last?.kind).toBe("delete_items");
-  expect(board.selected).toEqual([]);
-});
-
 test("a double click on an item goes on to its anchors", () => {
   tool.double(at(0, 0));
   expect(edited).not.toHaveBeenCalled();

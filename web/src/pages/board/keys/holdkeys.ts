@@ -35,7 +35,8 @@ export function useHeldKeys(): void {
   function down(event: KeyboardEvent): void {
     if (event.key === "Control") tools.borrow(true);
     if (event.key === "Alt") tools.alt = true;
-    if (isTaken(event) || event.ctrlKey || event.metaKey || event.altKey || event.repeat) return;
+    const held = event.ctrlKey || event.metaKey || event.altKey || event.shiftKey;
+    if (isTaken(event) || held || event.repeat) return;
     if (hold(event.key.toLowerCase(), true)) event.preventDefault();
   }
   const up = (event: KeyboardEvent): void => {

@@ -18,6 +18,7 @@ export function usePileKey(): void {
 
   function down(event: KeyboardEvent): void {
     if (event.key.toLowerCase() !== "p" || event.ctrlKey || event.metaKey || event.altKey) return;
+    if (event.shiftKey) return;
     if (isTaken(event)) return;
     const at = tools.pointer;
     if (event.repeat || !at || !PICKS.has(tools.active)) return;

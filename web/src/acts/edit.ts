@@ -1,0 +1,163 @@
+// The clipboard, undo, files; and selecting more.
+import { duplicate, groupsOf, remove } from "../tools/itemcommands";
+import { acts } from "./act";
+import { all, anItem, oneItem, type Need } from "./needs";
+
+/** Tools with which something else is meant by Delete than the items that are selected. */
+const OF_PARTS = new Set([
+  "anchors",
+  "corners",
+  "pen",
+  "flow",
+  "freehand",
+  "brush",
+  "guide",
+  "reference",
+]);
+const itemsMeant: Need = (c) => (OF_PARTS.has(c.tools.active) ? "Take up the Select tool" : null);
+const notDrawing: Need = (c) => (c.tools.drawing ? "Take up the Select tool" : null);
+
+export const EDIT = acts("Edit", {
+  undo: {
+    label: "Undo",
+    words: "back revert mistake",
+    keys: "Ctrl+Z",
+    lacks: (c) => (c.history.undo ? null : "Make an edit"),
+    run: (c) => c.history.go("undo"),
+  },
+  redo: {
+    label: "Redo",
+    words: "forward again",
+    keys: "Ctrl+Shift+Z",
+    otherKeys: "Ctrl+Y",
+    lacks: (c) => (c.history.redo ? null : "Undo an edit"),
+    run: (c) => c.history.go("redo"),
+  },
+  cut_items: {
+    label: "Cut",
+    words: "clipboard move",
+    keys: "Ctrl+X",
+    lacks: anItem,
+    run: (c) => void c.clipboard.cut(),
+  },
+  copy: {
+    label: "Copy",
+    words: "clipboard svg",
+    keys: "Ctrl+C",
+    lacks: anItem,
+    run: (c) => void c.clipboard.copy(),
+  },
+  paste: {
+    label: "Paste here",
+    words: "paste clipboard insert",
+    keys: "Ctrl+V",
+    icon: "M5 3H3.5V13.5H12.5V3H11M5.5 2H10.5V4.5H5.5ZM6 8H10M6 10.5H10",
+    run: (c) => void c.clipboard.pasteAsked(false),
+  },
+  paste_in_place: {
+    label: "Paste in place",
+    words: "clipboard same position",
+    keys: "Ctrl+Shift+V",
+    run: (c) => void c.clipboard.pasteAsked(true),
+  },
+  duplicate: {
+    label: "Duplicate",
+    words: "copy clone twice",
+    keys: "Ctrl+D",
+    icon: "M2.5 2.5H10V10H2.5ZM6 12.5V13.5H13.5V6H12.5",
+    lacks: anItem,
+    run: (c) => duplicate(c, c.edits.commit),
+  },
+  repeat: {
+    label: "Repeat transform",
+    words: "again once more step and repeat",
+    keys: "J",
+    lacks: anItem,
+    run: (c) => c.edits.repeat(),
+  },
+  delete: {
+    label: "Delete",
+    words: "remove erase clear",
+    keys: "Delete",
+    icon: "M3 4.5H13M6 4.5V2.5H10V4.5M4.5 4.5L5 13.5H11L11.5 4.5",
+    lacks: all(anItem, itemsMeant),
+    run: (c) => remove(c, c.edits.commit),
+  },
+  import: {
+    label: "Import…",
+    words: "open place file svg pdf dxf picture image font",
+    icon: "M8 2V9.5M5 7L8 10L11 7M2.5 11V13.5H13.5V11",
+    run: (c) => c.importing.ask(),
+  },
+  export: {
+    label: "Export…",
+    words: "save as download svg pdf png dxf cutter plotter print",
+    run: (c) => void c.exporting.begin(),
+  },
+  export_again: {
+    label: "Export again",
+    words: "save download last settings",
+    keys: "Ctrl+S",
+    run: (c) => void c.exporting.again(),
+  },
+});
+
+export const SELECT = acts("Arrange › Select more", {
+  select_all: {
+    label: "Select all",
+    words: "everything",
+    keys: "Ctrl+A",
+    lacks: notDrawing,
+    run: (c) => c.selection.select(c.container.pickable()),
+  },
+  select_none: {
+    label: "Deselect all",
+    words: "nothing none clear selection",
+    lacks: anItem,
+    run: (c) => c.selection.select([]),
+  },
+  invert_selection: {
+    label: "Invert selection",
+    words: "others inverse opposite rest",
+    keys: "Ctrl+I",
+    lacks: notDrawing,
+    run: (c) => c.selecting.invert(),
+  },
+  select_contents: {
+    label: "Select contents",
+    words: "group inside children",
+    icon: "M2 4.5V2H4.5M11.5 2H14V4.5M14 11.5V14H11.5M4.5 14H2V11.5M5 5H8.5V8.5H5ZM9 9.5H11.5V11.5H9Z",
+    lacks: all(oneItem, (c) => (groupsOf(c).length > 0 ? null : "Select a group")),
+    run: (c) => c.selecting.allIn(groupsOf(c)[0] ?? ""),
+  },
+  same_fill: {
+    label: "Select same fill",
+    words: "similar colour like",
+    lacks: anItem,
+    run: (c) => void c.selecting.same("fill"),
+  },
+  same_stroke: {
+    label: "Select same stroke",
+    words: "similar colour line like",
+    lacks: anItem,
+    run: (c) => void c.selecting.same("stroke"),
+  },
+  same_width: {
+    label: "Select same stroke width",
+    words: "similar weight like",
+    lacks: anItem,
+    run: (c) => void c.selecting.same("width"),
+  },
+  same_type: {
+    label: "Select same type",
+    words: "similar kind shape like",
+    lacks: anItem,
+    run: (c) => void c.selecting.same("kind"),
+  },
+  same_layer: {
+    label: "Select same layer",
+    words: "all in layer",
+    lacks: anItem,
+    run: (c) => void c.selecting.same("layer"),
+  },
+});

@@ -1,0 +1,77 @@
+<script setup lang="ts">
+// The button of an act: its word, with its picture where there is one to show, its hint and its key.
+import Button from "primevue/button";
+import { computed } from "vue";
+import { labelOf, perform } from "../acts/act";
+import { useActContext } from "../acts/context";
+import { spoken } from "../acts/keys";
+import { act as actOf, type ActId } from "../acts/table";
+import { usePreviewed } from "./previewed";
+
+const props = defineProps<{
+  act: ActId;
+  /** A shorter word, where the heading above says the rest. */
+  label?: string;
+  /** With its picture, in a row of small ones. */
+  small?: boolean;
+}>();
+const c = useActContext();
+const it = computed(() => actOf(props.act));
+const label = computed(() => props.label ?? labelOf(it.value, c));
+const missing = computed(() => it.value.lacks(c));
+const title = computed(() => {
+  const { hint, keys } = it.value;
+  const full = props.label === undefined ? "" : labelOf(it.value, c);
+  const said = [missing.value ?? hint ?? full].filter(Boolean).join("");
+  const key = keys ? spoken(keys) : "";
+  return said && key ? `${said} (${key})` : said || key || undefined;
+});
+const { listeners, done } = usePreviewed(() =>
+  missing.value === null ? (it.value.command?.(c) ?? null) : null,
+);
+function click(): void {
+  done();
+  perform(it.value, c);
+}
+</script>
+
+<template>
+  <Button
+    severity="secondary"
+    size="small"
+    :class="{ small, on: it.on?.(c) }"
+    :aria-pressed="it.on ? it.on(c) : undefined"
+    :title="title"
+    :disabled="missing !== null"
+    :data-testid="`act-${act}`"
+    v-on="listeners"
+    @click="click"
+  >
+    <svg v-if="small && it.icon" viewBox="0 0 16 16" width="14" height="14" aria-hidden="true">
+      <path :d="it.icon" />
+    </svg>
+    <span>{{ label }}</span>
+  </Button>
+</template>
+
+<style scoped>
+.small {
+  gap: 5px;
+  padding: 1px 7px;
+  font-size: 12px;
+  white-space: nowrap;
+}
+.on {
+  border-color: var(--active);
+  background: var(--tint);
+  color: var(--active);
+}
+svg {
+  flex: none;
+  fill: none;
+  stroke: currentcolor;
+  stroke-width: 1.4;
+  stroke-linecap: round;
+  stroke-linejoin: round;
+}
+</style>
