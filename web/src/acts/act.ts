@@ -25,6 +25,8 @@ export interface Act {
   readonly otherKeys?: string;
   /** A picture of 16 × 16, drawn in lines. */
   readonly icon?: string;
+  /** The part of the picture that is filled. */
+  readonly solid?: string;
   readonly hint?: string;
   /** What is missing for it, as what to do: "Select two items"; null: it can be done. */
   readonly lacks: (c: ActContext) => string | null;

@@ -13,7 +13,8 @@ const plain = (text: string): string =>
     .normalize("NFD")
     .replace(/\p{Diacritic}/gu, "")
     .toLowerCase();
-const wordsOf = (text: string): string[] =>
+/** The words of a text, without accents, capitals and signs. */
+export const wordsOf = (text: string): string[] =>
   plain(text)
     .split(/[^\p{L}\p{N}]+/u)
     .filter(Boolean);

@@ -2,10 +2,12 @@
 // The dock under the canvas: the Stack, the Colours, the Profile, the Shelf and the Steps; it can be folded.
 import InputText from "primevue/inputtext";
 import { storeToRefs } from "pinia";
-import { ref } from "vue";
+import { computed, ref } from "vue";
 import { useDocument } from "../stores/board/document";
 import { useShelf } from "../stores/library/shelf";
 import { LEAVES, useDisplay, type Leaf } from "../stores/display/display";
+import { DOCK_HEIGHT, usePanels } from "../stores/display/panels";
+import EdgeHandle from "../ui/EdgeHandle.vue";
 import ColoursPanel from "./colours/ColoursPanel.vue";
 import LayersPanel from "./layers/LayersPanel.vue";
 import ProfileBar from "./profile/ProfileBar.vue";
@@ -21,15 +23,40 @@ const measure = ref<Measure>("curvature");
 /** What the Stack is searched for, by name, in all layers and groups. */
 const find = ref("");
 const shelf = useShelf();
+const panels = usePanels();
+const most = computed(() => Math.max(DOCK_HEIGHT.least, Math.round(panels.height * 0.5)));
+const height = computed(() => Math.min(panels.dock, most.value));
+/** In a low window it is folded until a leaf is called. */
+const closed = computed(() => folded.value || (panels.low && !called.value));
+const called = ref(false);
 
 function open(next: Leaf): void {
-  folded.value = next === leaf.value && !folded.value;
+  if (panels.low) called.value = closed.value || next !== leaf.value;
+  folded.value = !panels.low && next === leaf.value && !folded.value;
   leaf.value = next;
+}
+function fold(): void {
+  if (panels.low) called.value = closed.value;
+  folded.value = !panels.low && !folded.value;
 }
 </script>
 
 <template>
-  <section class="dock" :class="{ folded }" aria-label="Dock">
+  <section
+    class="dock"
+    :class="{ folded: closed }"
+    :style="closed ? {} : { height: `${height}px` }"
+    aria-label="Dock"
+  >
+    <EdgeHandle
+      v-if="!closed"
+      label="Height of the dock"
+      side="top"
+      :size="height"
+      v-bind="DOCK_HEIGHT"
+      :most="most"
+      @sized="(size) => (panels.dock = size)"
+    />
     <div class="tabs">
       <div class="leaves" role="tablist" aria-label="Dock panels">
         <button
@@ -38,14 +65,14 @@ function open(next: Leaf): void {
           class="row-button tab"
           :class="{ active: l === leaf }"
           role="tab"
-          :aria-selected="l === leaf && !folded"
+          :aria-selected="l === leaf && !closed"
           :data-testid="`leaf-${l}`"
           @click="open(l)"
         >
           {{ l }}
         </button>
       </div>
-      <template v-if="leaf === 'Layers' && !folded">
+      <template v-if="leaf === 'Layers' && !closed">
         <span class="note"> {{ counted(doc.count, "item") }} · back to front → </span>
         <InputText
           v-model="find"
@@ -58,7 +85,7 @@ function open(next: Leaf): void {
         />
       </template>
       <InputText
-        v-if="leaf === 'Shelf' && !folded"
+        v-if="leaf === 'Shelf' && !closed"
         v-model="shelf.find"
         class="find first"
         size="small"
@@ -67,12 +94,12 @@ function open(next: Leaf): void {
         aria-label="Find on the shelf by name"
         @keydown.esc="shelf.find = ''"
       />
-      <ProfileBar v-if="leaf === 'Profile' && !folded" v-model="measure" />
-      <button class="row-button tab fold" @click="folded = !folded">
-        {{ folded ? "Expand" : "Collapse" }}
+      <ProfileBar v-if="leaf === 'Profile' && !closed" v-model="measure" />
+      <button class="row-button tab fold" @click="fold">
+        {{ closed ? "Expand" : "Collapse" }}
       </button>
     </div>
-    <template v-if="!folded">
+    <template v-if="!closed">
       <LayersPanel v-if="leaf === 'Layers'" :find="find" />
       <ColoursPanel v-else-if="leaf === 'Colours'" />
       <ProfilePanel v-else-if="leaf === 'Profile'" :measure="measure" />

@@ -48,6 +48,7 @@ function click(): void {
     @click="click"
   >
     <svg v-if="small && it.icon" viewBox="0 0 16 16" width="14" height="14" aria-hidden="true">
+      <path v-if="it.solid" class="solid" :d="it.solid" />
       <path :d="it.icon" />
     </svg>
     <span>{{ label }}</span>
@@ -65,6 +66,11 @@ function click(): void {
   border-color: var(--active);
   background: var(--tint);
   color: var(--active);
+}
+.solid {
+  fill: currentcolor;
+  fill-opacity: 0.35;
+  stroke: none;
 }
 svg {
   flex: none;

@@ -31,6 +31,7 @@ const some = computed(() => selection.selected.length > 0);
 
 <style scoped>
 .properties {
+  min-width: 0;
   overflow-y: auto;
   background: var(--panel);
   border-left: 1px solid var(--hairline);

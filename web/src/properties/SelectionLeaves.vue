@@ -58,6 +58,7 @@ const type = computed(() => {
 header {
   padding-bottom: 6px;
 }
+.leaves :deep(.p-tablist-content),
 .leaves :deep(.p-tablist-tab-list) {
   background: transparent;
 }
@@ -66,6 +67,7 @@ header {
   justify-content: center;
   padding: 5px 8px;
   background: transparent;
+  font: inherit;
   font-weight: 500;
 }
 .leaves :deep(.p-tabpanels) {

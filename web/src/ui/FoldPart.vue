@@ -1,6 +1,6 @@
 <script setup lang="ts">
-// A part of the Readout that can be folded: it is as it was left, and folded until its heading is
-// clicked where it is rarely changed.
+// A part of a panel that can be folded: it is as it was left, and folded until its heading is clicked
+// where it is rarely changed. Folded, it says in one line what it holds.
 import { onMounted, ref } from "vue";
 import { remember, remembered } from "../lib/settings";
 
@@ -8,6 +8,8 @@ const props = defineProps<{
   heading: string;
   /** It is open until it is folded. */
   unfolded?: boolean;
+  /** What it holds where that differs from nothing; said while it is folded. */
+  summary?: string;
 }>();
 const emit = defineEmits<{ opened: [on: boolean] }>();
 const key = `unfolded-${props.heading}`;
@@ -23,7 +25,10 @@ onMounted(() => emit("opened", open.value));
 
 <template>
   <details class="fold" :open="open" @toggle="toggled">
-    <summary class="heading">{{ heading }}</summary>
+    <summary class="heading">
+      {{ heading }}
+      <span v-if="summary && !open" class="summary" :title="summary">{{ summary }}</span>
+    </summary>
     <slot v-if="open" />
   </details>
 </template>
@@ -34,7 +39,18 @@ onMounted(() => emit("opened", open.value));
 }
 summary {
   padding: 9px 14px;
+  overflow: hidden;
+  text-overflow: ellipsis;
+  white-space: nowrap;
   cursor: pointer;
+}
+.summary {
+  padding-left: 6px;
+  color: var(--ink);
+  font-size: 12px;
+  font-weight: 400;
+  letter-spacing: 0;
+  text-transform: none;
 }
 .fold :deep(section) {
   border-top: 0;

@@ -5,6 +5,7 @@ import { computed, nextTick, onBeforeUnmount, onMounted, ref, watch } from "vue"
 import { useActContext } from "../../acts/context";
 import { lineFor } from "../../acts/offers";
 import { act } from "../../acts/table";
+import { usePanels } from "../../stores/display/panels";
 import ActButton from "../../fields/ActButton.vue";
 import ContainerPath from "./ContainerPath.vue";
 
@@ -12,6 +13,7 @@ import ContainerPath from "./ContainerPath.vue";
 const MOST = 9;
 
 const c = useActContext();
+const panels = usePanels();
 /** Of what is saved: a preview does not move a button from under the pointer. */
 const offered = computed(() =>
   lineFor(c)
@@ -47,10 +49,26 @@ onBeforeUnmount(() => watcher.disconnect());
 
 <template>
   <div class="line">
+    <button
+      v-if="panels.narrow"
+      class="row-button side"
+      :aria-expanded="panels.over === 'tools'"
+      @click="panels.toggle('tools')"
+    >
+      Tools
+    </button>
     <ContainerPath />
     <div ref="row" class="acts" role="toolbar" aria-label="Actions" data-testid="action-line">
       <ActButton v-for="id in shown.slice(0, room)" :key="id" :act="id" small />
     </div>
+    <button
+      v-if="panels.narrow"
+      class="row-button side"
+      :aria-expanded="panels.over === 'properties'"
+      @click="panels.toggle('properties')"
+    >
+      Properties
+    </button>
   </div>
 </template>
 
@@ -64,6 +82,20 @@ onBeforeUnmount(() => watcher.disconnect());
   background: var(--panel);
   border-bottom: 1px solid var(--hairline);
 }
+.side {
+  flex: none;
+  margin: 0 8px;
+  padding: 1px 8px;
+  border: 1px solid var(--hairline);
+  border-radius: 6px;
+  background: var(--raised);
+  font-size: 12px;
+}
+.side[aria-expanded="true"] {
+  border-color: var(--active);
+  background: var(--tint);
+  color: var(--active);
+}
 .acts {
   display: flex;
   flex: 1;
@@ -75,5 +107,8 @@ onBeforeUnmount(() => watcher.disconnect());
 }
 .acts > * {
   flex: none;
+}
+.acts > :first-child {
+  margin-left: auto;
 }
 </style>

@@ -5,6 +5,7 @@ import { useRoute, useRouter } from "vue-router";
 import { ApiError } from "../../api/client";
 import BoardCanvas from "../../canvas/BoardCanvas.vue";
 import BoardDock from "../../dock/BoardDock.vue";
+import EdgeHandle from "../../ui/EdgeHandle.vue";
 import PropertiesPanel from "../../properties/PropertiesPanel.vue";
 import ExportView from "./export/ExportView.vue";
 import { droppedEntry } from "../../dock/shelf/shelved";
@@ -15,10 +16,12 @@ import { usePerson } from "../../session/person";
 import { disposeDrawingStores } from "../../stores/perdrawing";
 import { useShelf } from "../../stores/library/shelf";
 import { useNotices } from "../../session/notices";
+import { PROPERTIES_WIDTH, usePanels } from "../../stores/display/panels";
 import { useView } from "../../stores/display/view";
 import { useDisplay } from "../../stores/display/display";
 import { useCatalogue } from "../../stores/display/catalogue";
 import FinderView from "./finder/FinderView.vue";
+import { useTools } from "../../tools/tools";
 import ToolList from "./ToolList.vue";
 import KeyboardPicture from "./KeyboardPicture.vue";
 import ProgressNotice from "./ProgressNotice.vue";
@@ -45,6 +48,12 @@ const route = useRoute();
 const placement = usePlacement();
 const shelf = useShelf();
 const view = useView();
+const panels = usePanels();
+const tools = useTools();
+watch(
+  () => tools.name,
+  () => panels.over === "tools" && panels.toggle("tools"),
+);
 const { bring } = useImporting();
 const display = useDisplay();
 useHeldKeys();
@@ -101,12 +110,26 @@ onBeforeUnmount(() => {
 </script>
 
 <template>
-  <div v-if="doc.id === id" class="board">
+  <div
+    v-if="doc.id === id"
+    class="board"
+    :class="{ narrow: panels.narrow, [`over-${panels.over ?? 'none'}`]: true }"
+    :style="{ '--properties-width': `${panels.properties}px` }"
+  >
     <TopBar />
     <ToolList @help="display.help = true" />
     <ActionLine />
     <BoardCanvas @dragover.prevent @drop.prevent="dropped" />
-    <PropertiesPanel />
+    <div class="properties-side">
+      <EdgeHandle
+        label="Width of Properties"
+        side="left"
+        :size="panels.properties"
+        v-bind="PROPERTIES_WIDTH"
+        @sized="(size) => (panels.properties = size)"
+      />
+      <PropertiesPanel />
+    </div>
     <BoardDock />
     <StatusBar />
     <KeyboardPicture v-model="display.help" />
@@ -131,7 +154,7 @@ onBeforeUnmount(() => {
     "tools line properties" 28px
     "tools canvas properties" minmax(0, 1fr)
     "tools dock properties" auto
-    "status status status" 26px / 160px minmax(0, 1fr) 276px;
+    "status status status" 26px / 160px minmax(0, 1fr) var(--properties-width);
   height: 100%;
 }
 .board > :nth-child(1) {
@@ -147,13 +170,39 @@ onBeforeUnmount(() => {
   grid-area: canvas;
 }
 .board > :nth-child(5) {
+  display: grid;
+  position: relative;
   grid-area: properties;
+  min-height: 0;
 }
 .board > :nth-child(6) {
   grid-area: dock;
 }
 .board > :nth-child(7) {
   grid-area: status;
+}
+/* a narrow window, or one at twice the size: panels lie over the canvas while they are called */
+.narrow {
+  grid-template-columns: 0 minmax(0, 1fr) 0;
+}
+.narrow > :nth-child(2),
+.narrow > .properties-side {
+  display: none;
+}
+.over-tools > :nth-child(2),
+.over-properties > .properties-side {
+  position: relative;
+  z-index: 5;
+  display: grid;
+  width: 160px;
+  box-shadow: 0 0 12px rgb(0 0 0 / 25%);
+}
+.over-tools > :nth-child(2) {
+  display: flex;
+}
+.over-properties > .properties-side {
+  justify-self: end;
+  width: min(var(--properties-width), 80vw);
 }
 .opening {
   padding: 80px;

@@ -31,7 +31,6 @@ function go(id: string, index: number): void {
 
 <template>
   <nav class="way" aria-label="Active container">
-    <span class="heading">Drawing in</span>
     <template v-for="({ id, name, mark }, n) in parts" :key="id">
       <span v-if="n > 0" class="on" aria-hidden="true">›</span>
       <button

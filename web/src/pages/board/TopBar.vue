@@ -118,6 +118,7 @@ async function rename(name: string): Promise<void> {
       severity="secondary"
       size="small"
       label="Size preview"
+      class="wide-only"
       title="Actual size and icon sizes, while you draw (6)"
       :aria-pressed="looking.sizes"
       :class="{ on: looking.sizes }"
@@ -126,6 +127,7 @@ async function rename(name: string): Promise<void> {
     <Button
       severity="secondary"
       size="small"
+      class="theme"
       :label="night ? 'Day' : 'Night'"
       @click="toggleNight"
     />
@@ -205,6 +207,23 @@ async function rename(name: string): Promise<void> {
 }
 .space {
   flex: 1;
+}
+/* what the finder has as well gives way in a narrow window */
+@media (width < 1100px) {
+  .wide-only,
+  .find kbd,
+  .step kbd {
+    display: none;
+  }
+}
+@media (width < 900px) {
+  .views,
+  .theme,
+  .step b,
+  .find kbd,
+  .step kbd {
+    display: none;
+  }
 }
 .kept {
   color: var(--quiet);

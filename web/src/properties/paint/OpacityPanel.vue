@@ -11,6 +11,7 @@ import EffectPart from "./EffectPart.vue";
 import FoldPart from "../../ui/FoldPart.vue";
 import OpacityField from "./OpacityField.vue";
 import { usePainted } from "./painted";
+import { ofFinish } from "../summaries";
 import { EFFECTS } from "./effects";
 
 const props = defineProps<{ items: readonly string[] }>();
@@ -43,7 +44,7 @@ const remove = (n: number): void => edits.commit(setting(effects.value.filter((_
 </script>
 
 <template>
-  <FoldPart v-if="finish" heading="Opacity and effects" unfolded>
+  <FoldPart v-if="finish" heading="Opacity and effects" unfolded :summary="ofFinish(finish)">
     <section aria-label="Opacity and effects">
       <OpacityField :items="items" />
       <span class="label">Blend mode</span>

@@ -10,6 +10,7 @@ import ChooseField from "../../ui/ChooseField.vue";
 import DashField from "./DashField.vue";
 import FoldPart from "../../ui/FoldPart.vue";
 import TypedField from "../../fields/TypedField.vue";
+import { ofStroke } from "../summaries";
 import { CAPS, JOINS, PLACINGS } from "./joins";
 import { counted, plural } from "../../lib/intl";
 
@@ -33,7 +34,7 @@ function set(setting: Setting): void {
 </script>
 
 <template>
-  <FoldPart class="wide pen" :heading="heading">
+  <FoldPart class="wide pen" :heading="heading" :summary="ofStroke(paint, catalogue.stroke)">
     <section :aria-label="heading">
       <template v-if="!open">
         <span class="label">Position</span>

@@ -10,6 +10,7 @@ import { useEdits } from "../../stores/board/edits";
 import { usePreview } from "../../stores/board/preview";
 import { useCatalogue } from "../../stores/display/catalogue";
 import PaintRow from "../paint/PaintRow.vue";
+import { ofGrid } from "../summaries";
 import SnappingPanel from "./SnappingPanel.vue";
 import FoldPart from "../../ui/FoldPart.vue";
 import TypedField from "../../fields/TypedField.vue";
@@ -104,7 +105,7 @@ const turn = (): void => set({ width: doc.sheet.height, height: doc.sheet.width 
       @chosen="(colour) => edits.commit({ kind: 'set_sheet_colour', colour })"
     />
   </section>
-  <FoldPart heading="Grid">
+  <FoldPart heading="Grid" :summary="ofGrid(doc.sheet.grid, unit)">
     <section aria-label="Grid">
       <label class="wide check">
         <Checkbox

@@ -130,7 +130,7 @@ const hint = (entry: Entry): string => {
     dismissable-mask
     position="top"
     :show-header="false"
-    :pt="{ root: { 'aria-label': 'Find an action' } }"
+    :pt="{ root: { 'aria-label': 'Find an action' }, mask: { class: 'finder-mask' } }"
     class="finder"
     @hide="hide"
   >
@@ -165,6 +165,7 @@ const hint = (entry: Entry): string => {
           @click="choose(entry)"
         >
           <svg viewBox="0 0 16 16" width="16" height="16" aria-hidden="true">
+            <path v-if="entry.act?.solid" class="solid" :d="entry.act.solid" />
             <path :d="entry.act?.icon ?? ''" />
           </svg>
           <span class="name">
@@ -185,6 +186,7 @@ const hint = (entry: Entry): string => {
 .box {
   display: grid;
   gap: 6px;
+  padding-top: 14px;
   width: min(620px, 90vw);
 }
 .line {
@@ -215,6 +217,11 @@ const hint = (entry: Entry): string => {
   stroke-linecap: round;
   stroke-linejoin: round;
 }
+.solid {
+  fill: currentcolor;
+  fill-opacity: 0.35;
+  stroke: none;
+}
 .name {
   flex: 1 1 auto;
   overflow: hidden;
@@ -240,5 +247,13 @@ const hint = (entry: Entry): string => {
 .none {
   margin: 4px 8px;
   color: var(--quiet);
+}
+</style>
+
+<style>
+/* what an act would do is seen while one types */
+.finder-mask.p-overlay-mask {
+  background: transparent;
+  animation: none;
 }
 </style>

@@ -2,7 +2,7 @@
 // typed becomes rows.
 import { labelOf, perform, type Act } from "../../../acts/act";
 import type { ActContext } from "../../../acts/context";
-import { query, type Findable, type Finder, type Query } from "../../../acts/finding";
+import { query, wordsOf, type Findable, type Finder, type Query } from "../../../acts/finding";
 import { spoken } from "../../../acts/keys";
 import { ACTS } from "../../../acts/table";
 import { shapeActs } from "../../../acts/tools";
@@ -87,13 +87,11 @@ const MOST_ROWS = 60;
 /** Those that take the number that was typed come first; then all that the whole text names. */
 export function rowsFor(text: string, finder: Finder<Entry>, recent: readonly string[]): Found {
   const asked = query(text);
-  const all = finder.find(query(text.replaceAll(/[-−+(]?\d[^\s]*/g, " ")).words, recent);
-  const whole = asked.number === null ? all : finder.find(text.split(/\s+/).map(plainWord), recent);
-  const taking = asked.number === null ? [] : all.filter((e) => e.act?.number);
+  const named = finder.find(asked.words, recent);
+  const whole = asked.number === null ? named : finder.find(wordsOf(text), recent);
+  const taking = asked.number === null ? [] : named.filter((e) => e.act?.number);
   return { query: asked, rows: [...new Set([...taking, ...whole])].slice(0, MOST_ROWS) };
 }
-
-const plainWord = (word: string): string => word.toLowerCase();
 
 /** What a row would do, as the edit that shows it; null: nothing to show. */
 export function previewOf(entry: Entry, c: ActContext, value: number | undefined): Command | null {
