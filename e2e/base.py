@@ -86,6 +86,8 @@ class BrowserTest(LiveServerTestCase):
     keeps_page = True
     page: Page
     kept: ClassVar[Page | None] = None
+    starts_at: ClassVar[str | None] = None
+    """The leaf of Properties that is open from the beginning, instead of the usual one."""
 
     @classmethod
     def setUpClass(cls):
@@ -189,6 +191,13 @@ class BrowserTest(LiveServerTestCase):
     def open(self, row: Drawing) -> None:
         self.row = row
         path = f"/drawings/{row.pk}"
+        if self.starts_at:
+            if not self.page.url.startswith(self.live_server_url):
+                self.page.goto(f"{self.live_server_url}/sign-in")
+            self.page.evaluate(
+                "leaf => ['one', 'several'].map(n => localStorage.setItem(`leaf-of-${n}`, leaf))",
+                self.starts_at,
+            )
         if self.keeps_page and self.page.url.startswith(self.live_server_url):
             self._begin_anew(path)
         else:
@@ -205,6 +214,10 @@ class BrowserTest(LiveServerTestCase):
 
     def tool(self, name: str) -> None:
         self.page.get_by_test_id(f"tool-{name}").click()
+
+    def leaf(self, name: str) -> None:
+        """Open a leaf of Properties."""
+        self.page.get_by_test_id(f"properties-{name}").click()
 
     def spot(self, x: float, y: float) -> tuple[float, float]:
         """Where a place on the sheet is on the page."""

@@ -204,6 +204,8 @@ class PlacingTest(ArrangingTest):
 
 
 class AligningTest(ArrangingTest):
+    starts_at = "Arrange"
+
     def test_by_what_is_seen_with_the_one_clicked_last_shown_before(self):
         self.pick((50, 130))
         self.type_into("Stroke width", "24 px")
@@ -262,6 +264,8 @@ class AligningTest(ArrangingTest):
 
 
 class CopiesTest(ArrangingTest):
+    starts_at = "Arrange"
+
     def setUp(self):
         super().setUp()
         self.core_is_here()
@@ -426,6 +430,8 @@ class ClipboardTest(ArrangingTest):
 
 
 class ChoosingTest(ArrangingTest):
+    starts_at = "Arrange"
+
     def setUp(self):
         super().setUp()
         self.pick((50, 130))

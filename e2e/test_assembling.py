@@ -45,6 +45,8 @@ def scribble(item, count):
 
 
 class AssemblingTest(BrowserTest):
+    starts_at = "Arrange"
+
     def setUp(self):
         super().setUp()
         self.open(self.new_drawing(*badge()))

@@ -223,6 +223,8 @@ class AnchorsTest(BrowserTest):
 
 
 class PaintAndStackTest(BrowserTest):
+    starts_at = "Paint"
+
     def test_fill_stroke_and_width(self):
         self.open(self.new_drawing(rectangle()))
         self.click(100, 130)

@@ -54,6 +54,8 @@ def laid_focus(fill):
 
 
 class PaintTest(BrowserTest):
+    starts_at = "Paint"
+
     def style(self, n=0):
         return self.items()[n].style
 
@@ -355,6 +357,8 @@ class PaintTest(BrowserTest):
 
 
 class SameAsSentOutTest(BrowserTest):
+    starts_at = "Paint"
+
     def test_the_canvas_shows_what_is_sent_out(self):
         """Chromium's picture of the canvas beside resvg's of the file, for a table of styles."""
         radial = Gradient(kind="radial", stops=STOPS, place=AROUND, focus=0.4 - 0.2j)

@@ -60,6 +60,8 @@ class StackTest(BrowserTest):
 
 
 class GroupTest(StackTest):
+    starts_at = "Arrange"
+
     def test_a_group_by_key_is_picked_moved_and_gone_into(self):
         group = self.group()
         self.assertEqual(self.lies(), (group, "c"))

@@ -73,6 +73,7 @@ from buildup.edits.items.placing import MoveAlong, MoveItems, PlaceItems, Rotate
 from buildup.edits.items.repeating import GridOfCopies, RingOfCopies, RowOfCopies
 from buildup.edits.library.libraryplacement import PlaceFromShelf, UnlinkItems, UpdateLinkedCopies
 from buildup.edits.library.links import check_links
+from buildup.edits.naming import with_names
 from buildup.edits.outlines.blend import BlendItems
 from buildup.edits.outlines.cornering import ConvertCorners, DragCorners, SetCorners
 from buildup.edits.outlines.cutting import CropItems, CutItems, CutPath
@@ -320,7 +321,7 @@ def foreseen(drawing: Drawing, command: Command) -> Delta:
     delta = command.delta(drawing)
     if not command.reaches_links:
         check_links(drawing, delta)
-    delta = held_eased(drawing, delta, whole=command.whole)
+    delta = held_eased(drawing, with_names(drawing, delta), whole=command.whole)
     delta = held_on_seams(drawing, delta, whole=command.whole)
     forward = slimmed(drawing, without_empty(drawing, with_contents(drawing, delta)))
     check_in_range(forward.put, forward.patches, forward.sheet)

@@ -114,13 +114,39 @@ class Command:
         """What the step is called, for the designer."""
         raise NotImplementedError
 
+    @property
+    def phrase(self) -> str:
+        """The name as it is put together with what it is done to, which stands for `{item}`."""
+        if self.name.endswith(" item"):
+            return self.name.removesuffix("item") + "{item}"
+        return self.name if self.name.endswith(" items") else self.name + " of {item}"
+
     def title(self, drawing: Drawing) -> str:
-        """The step's name on a drawing: what is done, to what where that is one thing."""
-        ids = getattr(self, "items", None) or (getattr(self, "item", ""),)
-        item = drawing.items.get(ids[0]) if len(ids) == 1 else None
-        if item is None or not self.name.endswith(" item"):
+        """The step's name on a drawing: what is done, and to what: one item by its name.
+
+        What was not there before (a shape that is drawn) is named by the command itself.
+        """
+        return self._titled(drawing, self.phrase)
+
+    def _titled(self, drawing: Drawing, phrase: str) -> str:
+        there = [i for i in self._subjects() if i in drawing.items]
+        if not there:
             return self.name
-        return f"{self.name.removesuffix('item')}{item.name}"
+        what = drawing.items[there[0]].name if len(there) == 1 else f"{len(there)} items"
+        return phrase.replace("{item}", what)
+
+    def _subjects(self) -> tuple[str, ...]:
+        """The items that it names, each once: those that it works on, or whose anchors it does."""
+        found: list[str] = []
+        for name in ("items", "item", "assembly", "symmetry"):
+            value = getattr(self, name, ())
+            found += (value,) if isinstance(value, str) else value
+        for name in ("anchors", "segments"):
+            found += (ref[0] for ref in getattr(self, name, ()))
+        for name in ("anchor", "segment", "first"):
+            if ref := getattr(self, name, None):
+                found.append(ref[0])
+        return tuple(dict.fromkeys(found))
 
     def delta(self, drawing: Drawing) -> Delta:
         """What this command does to a drawing.

@@ -197,5 +197,9 @@ class SetAnchorKind(Command):
     def name(self) -> str:
         return f"Make {self.to}"
 
+    @property
+    def phrase(self) -> str:
+        return f"Make {'anchor' if len(self.anchors) == 1 else 'anchors'} of {{item}} {self.to}"
+
     def delta(self, drawing: Drawing) -> Delta:
         return edited(drawing, self.anchors, lambda contour, i: in_kind(contour, i, self.to))

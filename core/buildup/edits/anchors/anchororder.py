@@ -38,6 +38,12 @@ class LineUp(Command):
     def name(self) -> str:
         return "Align horizontally" if self.way == "level" else "Align vertically"
 
+    @property
+    def phrase(self) -> str:
+        return (
+            f"Align anchors of {{item}} {'horizontally' if self.way == 'level' else 'vertically'}"
+        )
+
     def delta(self, drawing: Drawing) -> Delta:
         _needs(2, self.anchors)
         positions = [anchor_of(drawing, a)[2].at for a in dict.fromkeys(self.anchors)]
@@ -65,6 +71,10 @@ class SpaceAnchors(Command):
     @property
     def name(self) -> str:
         return "Distribute evenly"
+
+    @property
+    def phrase(self) -> str:
+        return "Distribute anchors of {item}"
 
     def delta(self, drawing: Drawing) -> Delta:
         _needs(3, self.anchors)

@@ -1,6 +1,6 @@
 """Assemblies: make one, say what its parts do; outlines put together as one, and taken apart."""
 
-from collections.abc import Mapping, Sequence
+from collections.abc import Sequence
 from dataclasses import dataclass, replace
 from typing import ClassVar, Literal
 
@@ -15,6 +15,7 @@ from buildup.edits.command import Command
 from buildup.edits.items.containers import called
 from buildup.edits.items.newitems import check_contours, check_new, free_id
 from buildup.edits.items.targets import open_items, open_painted, several
+from buildup.edits.naming import OPERATIONS, name_as
 from buildup.edits.symmetry.welds import as_outline
 from buildup.edits.text.textoutlines import spelled
 from buildup.errors import Refusal
@@ -26,14 +27,6 @@ from buildup.messages import refusal
 
 MOST_REGIONS = 2_000
 """Of one partition."""
-
-OPERATIONS: Mapping[Role, str] = {
-    "union": "Union",
-    "difference": "Difference",
-    "intersection": "Intersection",
-    "exclusion": "Symmetric difference",
-}
-"""The trade's name for what comes of it when all parts but the backmost do the same."""
 
 
 def open_assembly(drawing: Drawing, item_id: str) -> Assembly:
@@ -91,7 +84,7 @@ class Assemble(Command):
         tops = tops_of(drawing, self.items)
         made = Assembly(
             id=self.assembly,
-            name=called(drawing, "Assembly", self.called, kind=Assembly),
+            name=called(drawing, OPERATIONS[self.operation], self.called, kind=Assembly),
             operation=self.operation,
             style=style_of(drawing, self.style_of or tops[0]),
         )
@@ -126,6 +119,10 @@ class SetAssembly(Command):
     @property
     def name(self) -> str:
         return OPERATIONS[self.operation]
+
+    @property
+    def phrase(self) -> str:
+        return f"Change {{item}} to {OPERATIONS[self.operation].lower()}"
 
     def delta(self, drawing: Drawing) -> Delta:
         held = [drawing.items[i] for i in drawing.tree.children(self.assembly)]
@@ -201,7 +198,7 @@ class Partition(Command):
             item, form = both[max(region.inside, default=-1)]
             made = Outline(
                 id=new,
-                name=item.name,
+                name=name_as(drawing, item, "Outline"),
                 style=form.style,
                 contours=tuple(contour_of(loop, known) for loop in loops),
             )

@@ -59,6 +59,10 @@ class StrokesToOutlines(Command):
     def name(self) -> str:
         return "Stroke to outline"
 
+    @property
+    def phrase(self) -> str:
+        return "Stroke of {item} to outline"
+
     def delta(self, drawing: Drawing) -> Delta:
         made = _Beside(drawing)
         for item in open_painted(drawing, self.items):

@@ -38,6 +38,10 @@ class SweepRegions(Command):
             return "Delete regions"
         return "Merge regions" if len(self.places) > 1 else "Extract region"
 
+    @property
+    def phrase(self) -> str:
+        return self.name
+
     def delta(self, drawing: Drawing) -> Delta:
         check_new(drawing, self.item)
         taken = sweepable(drawing, open_painted(drawing, self.items), self.gap)

@@ -44,6 +44,10 @@ class SmoothWithBrush(Command):
     def name(self) -> str:
         return "Smooth brush"
 
+    @property
+    def phrase(self) -> str:
+        return "Smooth {item} with brush"
+
     def delta(self, drawing: Drawing) -> Delta:
         _check_reach(self.reach)
         outline = drawing.outline(self.item)
@@ -88,6 +92,10 @@ class PullWithBrush(Command):
     @property
     def name(self) -> str:
         return "Pull with brush"
+
+    @property
+    def phrase(self) -> str:
+        return "Pull {item} with brush"
 
     def delta(self, drawing: Drawing) -> Delta:
         _check_reach(self.reach)

@@ -68,6 +68,10 @@ class FairSegments(Command):
     def name(self) -> str:
         return "Fair"
 
+    @property
+    def phrase(self) -> str:
+        return "Fair {item}"
+
     def delta(self, drawing: Drawing) -> Delta:
         check_tolerance(self.tolerance)
         if not 0.0 <= self.amount <= 1.0:

@@ -38,6 +38,10 @@ class AddTransitionCurves(Command):
     def name(self) -> str:
         return "Add transition curve"
 
+    @property
+    def phrase(self) -> str:
+        return "Add transition curve to {item}"
+
     def delta(self, drawing: Drawing) -> Delta:
         if self.length <= 0.0:
             raise refusal("bad_length.transition")

@@ -141,6 +141,10 @@ class SeparateItems(Command):
     def name(self) -> str:
         return "Separate"
 
+    @property
+    def phrase(self) -> str:
+        return "Separate {item}"
+
     def delta(self, drawing: Drawing) -> Delta:
         found = open_items(drawing, self.items)
         groups = [i for i in found if isinstance(i, Apart)]

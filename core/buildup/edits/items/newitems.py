@@ -10,13 +10,21 @@ from buildup.drawing.model import Drawing
 from buildup.messages import refusal
 
 
-def new_name(drawing: Drawing, label: str, name: str | None) -> str:
-    """The given name, or the label with the next number that no item has in its name."""
+def new_name(drawing: Drawing, label: str, name: str | None, *, number: str = "") -> str:
+    """The given name, or the label with the next number that no item has in its name.
+
+    Args:
+        drawing: where it is to be.
+        label: what it is.
+        name: what it is called, where somebody says that.
+        number: the number that is tried first; empty: how many items there are.
+
+    """
     if name is not None:
         check_name(name)
         return name
     held = drawing.items if isinstance(drawing.items, Items) else Items(drawing.items)
-    first = len(drawing.items) - len(drawing.tree.children()) + 1
+    first = int(number) if number else len(drawing.items) - len(drawing.tree.children()) + 1
     numbered = (f"{label} {number}" for number in itertools.count(first))
     return next(n for n in numbered if all(i.name != n for i in held.naming(n)))
 

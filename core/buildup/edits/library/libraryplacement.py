@@ -196,6 +196,10 @@ class UpdateLinkedCopies(Command):
     def name(self) -> str:
         return "Update linked copies" if self.called is None else f"Change to {self.called}"
 
+    @property
+    def phrase(self) -> str:
+        return self.name
+
     def delta(self, drawing: Drawing) -> Delta:
         clip = known_clip(drawing, self.clip)
         if self.called is not None:

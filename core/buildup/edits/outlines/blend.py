@@ -46,6 +46,10 @@ class BlendItems(Command):
     def name(self) -> str:
         return "Blend"
 
+    @property
+    def phrase(self) -> str:
+        return "Blend {item}"
+
     def delta(self, drawing: Drawing) -> Delta:
         if len(set(self.items)) != 2:
             raise refusal("not_two")

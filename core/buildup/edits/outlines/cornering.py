@@ -187,6 +187,10 @@ class ConvertCorners(Command):
     def name(self) -> str:
         return "Convert corners to anchors"
 
+    @property
+    def phrase(self) -> str:
+        return "Convert corners of {item} to anchors"
+
     def delta(self, drawing: Drawing) -> Delta:
         outlines = [drawing.outline(i) for i in self.items]
         live = [o for o in outlines if any(a.corner for c in o.contours for a in c.anchors)]

@@ -58,6 +58,10 @@ class CutItems(Command):
     def name(self) -> str:
         return "Cut"
 
+    @property
+    def phrase(self) -> str:
+        return "Cut {item}"
+
     def delta(self, drawing: Drawing) -> Delta:
         knife = self._knife()
         around = Box.around(p for s in knife.segments for p in s)

@@ -111,6 +111,10 @@ class CloseOutline(Command):
     def name(self) -> str:
         return "Close outline"
 
+    @property
+    def phrase(self) -> str:
+        return "Close {item}"
+
     def delta(self, drawing: Drawing) -> Delta:
         outline, contour = drawing.contour(self.item, self.contour)
         if contour.closed or len(contour.anchors) < 2:

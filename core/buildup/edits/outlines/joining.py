@@ -28,6 +28,10 @@ class SplitAtAnchors(Command):
     def name(self) -> str:
         return "Split"
 
+    @property
+    def phrase(self) -> str:
+        return "Split {item}"
+
     def delta(self, drawing: Drawing) -> Delta:
         left = []
         for item_id, positions in by_outline(drawing, self.anchors).items():
@@ -91,6 +95,10 @@ class JoinEnds(Command):
     def name(self) -> str:
         return "Join"
 
+    @property
+    def phrase(self) -> str:
+        return "Join ends of {item}"
+
     def delta(self, drawing: Drawing) -> Delta:
         outline, contour = _end_of(drawing, self.first)
         other, second = _end_of(drawing, self.second)
@@ -143,7 +151,7 @@ class ReverseOutlines(Command):
 
     @property
     def name(self) -> str:
-        return "Reverse path" if self.paths else "Reverse"
+        return "Reverse path"
 
     def delta(self, drawing: Drawing) -> Delta:
         outlines = [drawing.outline(i.id) for i in open_items(drawing, self.items)]

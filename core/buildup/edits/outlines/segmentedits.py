@@ -62,6 +62,10 @@ class InsertAnchor(Command):
     def name(self) -> str:
         return "Add anchor"
 
+    @property
+    def phrase(self) -> str:
+        return "Add anchor to {item}"
+
     def delta(self, drawing: Drawing) -> Delta:
         outline = drawing.outline(self.item)
         index, near = segment_near(outline, complex(*self.at))
@@ -87,6 +91,10 @@ class AddAnchors(Command):
     @property
     def name(self) -> str:
         return "Add anchors"
+
+    @property
+    def phrase(self) -> str:
+        return "Add anchors to {item}"
 
     def delta(self, drawing: Drawing) -> Delta:
         if not 1 <= self.count <= MOST_ADDED:
@@ -168,6 +176,10 @@ class StraightenSegments(Command):
     @property
     def name(self) -> str:
         return "Straighten"
+
+    @property
+    def phrase(self) -> str:
+        return "Straighten segment of {item}"
 
     def delta(self, drawing: Drawing) -> Delta:
         put = []

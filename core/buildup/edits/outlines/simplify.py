@@ -36,6 +36,10 @@ class SimplifyOutlines(Command):
     def name(self) -> str:
         return "Simplify"
 
+    @property
+    def phrase(self) -> str:
+        return "Simplify {item}"
+
     def delta(self, drawing: Drawing) -> Delta:
         check_tolerance(self.tolerance)
         if not self.items:

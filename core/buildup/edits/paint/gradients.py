@@ -195,6 +195,10 @@ class AddStop(_OfGradient):
     def name(self) -> str:
         return "Add colour stop"
 
+    @property
+    def phrase(self) -> str:
+        return "Add colour stop to {item}"
+
     def delta(self, drawing: Drawing) -> Delta:
         return self._changed(drawing, self._added)
 

@@ -169,6 +169,10 @@ class AddStroke(Command):
     def name(self) -> str:
         return "Add stroke"
 
+    @property
+    def phrase(self) -> str:
+        return "Add stroke to {item}"
+
     def delta(self, drawing: Drawing) -> Delta:
         def change(style: Style) -> Style:
             widest = max(style.shown, key=lambda s: s.width, default=None)

@@ -156,6 +156,10 @@ class ApplyStyle(Command):
     def name(self) -> str:
         return "Apply style"
 
+    @property
+    def phrase(self) -> str:
+        return "Apply style to {item}"
+
     def delta(self, drawing: Drawing) -> Delta:
         return styled(drawing, self.items, lambda _: self.style)
 

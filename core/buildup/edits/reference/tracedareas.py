@@ -61,6 +61,10 @@ class FitToReference(Command):
     def name(self) -> str:
         return "Fit to reference"
 
+    @property
+    def phrase(self) -> str:
+        return "Fit {item} to reference"
+
     def delta(self, drawing: Drawing) -> Delta:
         if self.reach <= 0.0:
             raise refusal("bad_radius")

@@ -21,6 +21,17 @@ MARKS = {"percent": " %", "angle": "°"}
 """What follows the number of a dial in a sentence."""
 
 
+def dial_label(drawing: Drawing, items: Iterable[str], name: str) -> str:
+    """What a dial is called, in the middle of a sentence: by the first shape that has it."""
+    for item_id in items:
+        item = drawing.items.get(item_id)
+        if isinstance(item, Shape):
+            for dial in shape_kind(item.shape).dials:
+                if dial.name == name:
+                    return dial.label.lower()
+    return name.replace("_", " ")
+
+
 def _shapes(drawing: Drawing, ids: tuple[str, ...], dial: str) -> list[tuple[Shape, Dial]]:
     """The shapes among some items that have a dial of a name, with it.
 
@@ -102,6 +113,11 @@ class SetDial(Command):
     def name(self) -> str:
         return f"Change {self.dial.replace('_', ' ')}"
 
+    def title(self, drawing: Drawing) -> str:
+        return self._titled(
+            drawing, f"Change {dial_label(drawing, self.items, self.dial)} of {{item}}"
+        )
+
     def delta(self, drawing: Drawing) -> Delta:
         put = []
         for shape, dial in _shapes(drawing, self.items, self.dial):
@@ -164,6 +180,11 @@ class DragPeg(Command):
     def name(self) -> str:
         return f"Change {self.dial.replace('_', ' ')}"
 
+    def title(self, drawing: Drawing) -> str:
+        return self._titled(
+            drawing, f"Change {dial_label(drawing, (self.item,), self.dial)} of {{item}}"
+        )
+
     def delta(self, drawing: Drawing) -> Delta:
         ((shape, dial),) = _shapes(drawing, (self.item,), self.dial)
         kind, frame, old = shape_kind(shape.shape), shape.frame, dials_of(shape)
@@ -203,6 +224,10 @@ class SetDials(Command):
     @property
     def name(self) -> str:
         return "Apply dials"
+
+    @property
+    def phrase(self) -> str:
+        return "Apply dials to {item}"
 
     def delta(self, drawing: Drawing) -> Delta:
         kind = shape_kind(self.shape)

@@ -158,6 +158,10 @@ class ChangeShape(Command):
     def name(self) -> str:
         return f"Change to {shape_kind(self.shape).label.lower()}"
 
+    @property
+    def phrase(self) -> str:
+        return f"Change {{item}} to {shape_kind(self.shape).label.lower()}"
+
     def delta(self, drawing: Drawing) -> Delta:
         kind = shape_kind(self.shape)
         return with_word(
@@ -183,6 +187,10 @@ class ConvertToOutlines(Command):
     @property
     def name(self) -> str:
         return "Convert to outlines"
+
+    @property
+    def phrase(self) -> str:
+        return "Convert {item} to outlines"
 
     def delta(self, drawing: Drawing) -> Delta:
         tops = [i.id for i in open_items(drawing, self.items)]

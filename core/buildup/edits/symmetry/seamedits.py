@@ -60,6 +60,10 @@ class SetSeam(Command):
         words = {"smooth": "Smooth at seam", "point": "Point at seam"}
         return words.get(self.to, "Detach from seam")
 
+    @property
+    def phrase(self) -> str:
+        return self.name
+
     def delta(self, drawing: Drawing) -> Delta:
         def seamed(contour: Contour, index: int) -> Anchor:
             anchor = contour.anchors[index]

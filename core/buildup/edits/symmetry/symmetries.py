@@ -14,13 +14,12 @@ from buildup.edits.items.drafts import Draft
 from buildup.edits.items.mirroring import on_the_line
 from buildup.edits.items.newitems import check_new
 from buildup.edits.items.targets import open_items
+from buildup.edits.naming import PATTERNS
 from buildup.forms.contours import item_box
 from buildup.forms.draftpegs import CopyPeg
 from buildup.forms.symmetry.axes import Axis, axis_of, dragged, pegs, settled, with_axis
 from buildup.geometry.boxes import Box
 from buildup.messages import message, refusal
-
-LABELS = {"mirror": "Mirror", "wheel": "Wheel", "kaleidoscope": "Kaleidoscope"}
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -43,7 +42,7 @@ class MakeSymmetry(Draft):
 
     @property
     def name(self) -> str:
-        return f"Create {LABELS[self.pattern].lower()}"
+        return f"Create {PATTERNS[self.pattern].lower()}"
 
     def laid_out(self, drawing: Drawing) -> Self:
         return replace(self, axis=settled(drawing, self.items, self.axis, self.pattern))
@@ -59,7 +58,7 @@ class MakeSymmetry(Draft):
         axis = settled(drawing, self.items, self.axis, self.pattern)
         made = Symmetry(
             id=self.symmetry,
-            name=called(drawing, LABELS[self.pattern], self.called, kind=Symmetry),
+            name=called(drawing, PATTERNS[self.pattern], self.called, kind=Symmetry),
             pattern=self.pattern,
         )
         made = with_axis(made, axis)

@@ -93,6 +93,10 @@ class MakeSymmetric(Command):
     def name(self) -> str:
         return "Make symmetric"
 
+    @property
+    def phrase(self) -> str:
+        return "Make {item} symmetric"
+
     def delta(self, drawing: Drawing) -> Delta:
         outline = drawing.outline(self.item)
         found = balanced(outline.contours, self.axis)

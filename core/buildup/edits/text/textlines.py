@@ -74,6 +74,10 @@ class PutTextOnPath(Command):
     def name(self) -> str:
         return "Set text along path"
 
+    @property
+    def phrase(self) -> str:
+        return "Set {item} along path"
+
     def delta(self, drawing: Drawing) -> Delta:
         check_new(drawing, self.assembly)
         words, line = drawing.open_item(self.item), drawing.open_item(self.line)

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 // The marks of what is selected, on the screen's own scale.
 import { computed } from "vue";
-import type { AnchorMark as Mark, AnchorRef } from "../../api/types";
+import type { AnchorMark as Mark, AnchorRef, Point } from "../../api/types";
 import { useCopies } from "../../stores/board/copies";
 import { useSelection } from "../../stores/board/selection";
 import { useDrafting } from "../../stores/editing/drafting";
@@ -33,11 +33,23 @@ import SymmetryLines from "../marks/SymmetryLines.vue";
 import TroubleMarks from "../marks/TroubleMarks.vue";
 import TwinLines from "../marks/TwinLines.vue";
 import TextPegs from "../pegs/TextPegs.vue";
-import { showInImage } from "../pointer/lens";
+import { usePegShifts } from "../pegs/pegshifts";
+import { anchorsApart } from "../marks/samespot";
+import { showInImage, useLens } from "../pointer/lens";
 
 withDefaults(defineProps<{ /** Not the one in the loupe. */ main?: boolean }>(), { main: true });
 const copies = useCopies();
 const selection = useSelection();
+const shifts = usePegShifts(
+  () => selection.marks.pegs,
+  () => selection.marks.frame,
+  useLens(),
+);
+const lens = useLens();
+/** While something is dragged nothing steps off. */
+const apart = computed(() =>
+  tools.pressing ? new Map<string, Point>() : anchorsApart(marks.value, (at) => lens.toScreen(at)),
+);
 const image = showInImage(() => copies.current);
 const tools = useTools();
 const display = useDisplay();
@@ -125,6 +137,7 @@ const withHandles = computed<Mark[]>(() => {
           :chosen="chosen.has(key(mark))"
           :still="drawing && !kept.has(key(mark))"
           :word="word(mark)"
+          :shift="apart.get(key(mark))"
         />
       </template>
       <template v-if="tools.active === 'corners'">
@@ -145,7 +158,12 @@ const withHandles = computed<Mark[]>(() => {
         <GradientMarks v-if="painting.gradient" />
         <template v-else>
           <FrameMark :frame="selection.marks.frame" />
-          <PegMark v-for="peg in selection.marks.pegs" :key="peg.dial" :peg="peg" />
+          <PegMark
+            v-for="peg in selection.marks.pegs"
+            :key="peg.dial"
+            :peg="peg"
+            :shift="shifts.get(peg.dial)"
+          />
           <OffsetPeg />
           <TextPegs />
           <MiterMarks />

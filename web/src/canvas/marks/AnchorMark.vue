@@ -11,11 +11,17 @@ const props = defineProps<{
   still: boolean;
   /** What a click of the pen would do here. */
   word: string | null;
+  /** Pixels that it steps off another one at the same place. */
+  shift?: Point;
 }>();
 const view = useLens();
 
 const ARM = 9;
-const at = computed(() => view.toScreen(props.mark.at));
+const at = computed<Point>(() => {
+  const [x, y] = view.toScreen(props.mark.at);
+  const [right, down] = props.shift ?? [0, 0];
+  return [x + right, y + down];
+});
 const way = computed<Point>(() => {
   const { on, back } = props.mark;
   return on[0] || on[1] ? on : [-back[0], -back[1]];
@@ -50,6 +56,7 @@ const hit = computed(() => {
     :class="{ chosen }"
     :data-testid="`anchor-${mark.index}`"
   >
+    <path v-if="shift" class="leader" :d="`M0 0L${-shift[0]} ${-shift[1]}`" />
     <circle r="9" fill="transparent" :pointer-events="still ? 'none' : 'all'" :data-hit="hit" />
     <g pointer-events="none">
       <g :transform="turned">
@@ -72,6 +79,12 @@ const hit = computed(() => {
 </template>
 
 <style scoped>
+.leader {
+  fill: none;
+  stroke: var(--mark-ink);
+  stroke-width: 1px;
+  pointer-events: none;
+}
 .halo,
 .body {
   fill: none;

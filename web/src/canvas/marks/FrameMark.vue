@@ -6,6 +6,7 @@ import { useArranging } from "../../stores/editing/arranging";
 import { useTools } from "../../tools/tools";
 import { useView } from "../../stores/display/view";
 import { useLens } from "../pointer/lens";
+import { SIDES, halfOf, restOf } from "./frameplaces";
 import PivotMark from "./PivotMark.vue";
 import { axesOf, spotOf } from "../../core/spots";
 
@@ -15,27 +16,13 @@ const tools = useTools();
 const arranging = useArranging();
 const paper = useView();
 
-const GAP = 7;
 const ARM = 16;
-const SIDES: readonly (readonly [Grip, number, number])[] = [
-  ["nw", -1, -1],
-  ["n", 0, -1],
-  ["ne", 1, -1],
-  ["e", 1, 0],
-  ["se", 1, 1],
-  ["s", 0, 1],
-  ["sw", -1, 1],
-  ["w", -1, 0],
-];
 
 const place = computed(() => {
   const axes = axesOf(props.frame).map((a) => a.join(" "));
   return `matrix(${axes.join(" ")} ${view.toScreen(props.frame.centre).join(" ")})`;
 });
-const half = computed<Point>(() => [
-  (props.frame.width * view.scale) / 2 + GAP,
-  (props.frame.height * view.scale) / 2 + GAP,
-]);
+const half = computed(() => halfOf(props.frame, view));
 const arm = computed(() => Math.min(ARM, half.value[0] * 0.6, half.value[1] * 0.6));
 
 const marks = computed(() =>
@@ -56,18 +43,10 @@ const turnHit = computed(() => JSON.stringify({ what: "turn", at: props.frame.ce
 const turning = computed(() => tools.dragged?.what === "turn");
 const ticks = Array.from({ length: 24 }, (_, i) => i * 15);
 
-/** Pixels from the upper right bracket at which the pivot rests. */
-const REST = 34;
 const pivot = computed(() => arranging.pivot ?? spotOf(props.frame, arranging.spot));
 const pivotAt = computed(() => view.toScreen(pivot.value));
 const pivotSet = computed(() => arranging.about !== "middle" || turning.value);
-/** Where it rests: outside the protractor. */
-const rest = computed<Point>(() => {
-  const [across, down] = axesOf(props.frame);
-  const [x, y] = view.toScreen(props.frame.centre);
-  const [right, up] = [half.value[0] + REST, -half.value[1] - REST];
-  return [x + across[0] * right + down[0] * up, y + across[1] * right + down[1] * up];
-});
+const rest = computed(() => restOf(props.frame, view));
 /** The ticks go around all of the frame. */
 const tickAt = computed(() => {
   const [x, y] = pivotAt.value;

@@ -6,6 +6,7 @@ import type { Point } from "../../api/types";
 import { usePainting } from "../../stores/painting/painting";
 import { useTools } from "../../tools/tools";
 import type { GradientPeg } from "../../tools/tool";
+import { stepsApart } from "./apart";
 import { onScreen, useLens } from "../pointer/lens";
 
 const painting = usePainting();
@@ -22,13 +23,23 @@ const line = computed(() => {
 });
 /** Colours stand beside the line, so that they hide neither it nor what lies below it. */
 const BESIDE = 15;
-const stops = computed(() =>
-  (mark.value?.stops ?? []).map((s, n) => {
+const stops = computed(() => {
+  const [u, v] = line.value?.along ?? [1, 0];
+  const each = (mark.value?.stops ?? []).map((s, n) => {
     const [x, y] = place(s.at);
-    const [u, v] = line.value?.along ?? [1, 0];
-    return { ...s, n, foot: [x, y], head: [x + v * BESIDE, y - u * BESIDE] };
-  }),
-);
+    return { ...s, n, foot: [x, y], head: [x + v * BESIDE, y - u * BESIDE] as Point };
+  });
+  const standing = each.map(({ n, head }) => ({
+    id: String(n),
+    at: head,
+    outward: [v, -u] as Point,
+  }));
+  const off = stepsApart(standing);
+  return each.map((s) => {
+    const [right, down] = off.get(String(s.n)) ?? [0, 0];
+    return { ...s, head: [s.head[0] + right, s.head[1] + down] as Point };
+  });
+});
 const rim = computed(() => mark.value?.rim && onScreen(mark.value.rim, view));
 
 const hit = (peg: GradientPeg | "line", at: Point, stop = 0): string =>

@@ -1,7 +1,9 @@
 <script setup lang="ts">
 // A Bézier handle: a hairline stem ending in a small ring.
 import { computed } from "vue";
-import type { AnchorMark } from "../../api/types";
+import type { AnchorMark, Point } from "../../api/types";
+import { useTools } from "../../tools/tools";
+import { CLEAR } from "./apart";
 import { useLens } from "../pointer/lens";
 
 const props = defineProps<{
@@ -12,10 +14,18 @@ const props = defineProps<{
   still: boolean;
 }>();
 const view = useLens();
+const tools = useTools();
 
 const end = computed(() => props.mark[props.side] ?? props.mark.at);
 const from = computed(() => view.toScreen(props.mark.at));
-const to = computed(() => view.toScreen(end.value));
+/** A handle that is hardly longer than its anchor's mark is wide stands off it, but in a drag. */
+const to = computed<Point>(() => {
+  const [x, y] = view.toScreen(end.value);
+  const [dx, dy] = [x - from.value[0], y - from.value[1]];
+  const long = Math.hypot(dx, dy);
+  if (long >= CLEAR || long < 1e-6 || tools.dragged?.what === "handle") return [x, y];
+  return [from.value[0] + (dx / long) * CLEAR, from.value[1] + (dy / long) * CLEAR];
+});
 const hitOf = (what: "handle" | "stem"): string => {
   const { item, contour, index } = props.mark;
   return JSON.stringify({ what, item, contour, index, side: props.side, at: end.value });

@@ -2,6 +2,7 @@
 // What all pegs look like: a short bar lying across the way it moves, with words while touched.
 import { computed } from "vue";
 import type { Point } from "../../api/types";
+import { PEG_OFF } from "./pegoff";
 import { useLens, useUpright } from "../pointer/lens";
 
 const props = withDefaults(
@@ -13,19 +14,27 @@ const props = withDefaults(
     words: string | null;
     hit: string;
     testid: string;
-    /** Pixels it stands off along its way, so that a dial at 0 leaves the corner's mark free. */
+    /** Pixels it stands off along its way. */
     off?: number;
+    /** Pixels that it steps off what would lie under it, on a leader. */
+    shift?: Point;
     /** Of a symmetry. */
     plum?: boolean;
   }>(),
-  { off: 18 },
+  { off: PEG_OFF, shift: () => [0, 0] },
 );
 const view = useLens();
 const upright = useUpright();
 
 const place = computed<Point>(() => {
   const [x, y] = view.toScreen(props.at);
-  return [x + props.along[0] * props.off, y + props.along[1] * props.off];
+  const [right, down] = props.shift;
+  return [x + props.along[0] * props.off + right, y + props.along[1] * props.off + down];
+});
+/** From where it stands to where it would have stood. */
+const leader = computed(() => {
+  const [x, y] = props.shift;
+  return x === 0 && y === 0 ? null : `M0 0L${-x} ${-y}`;
 });
 const turned = computed(() => {
   const [x, y] = props.along;
@@ -35,6 +44,7 @@ const turned = computed(() => {
 
 <template>
   <g :transform="`translate(${place[0]} ${place[1]})`" :class="{ touched, plum }">
+    <path v-if="leader" class="leader" :d="leader" />
     <g :transform="turned">
       <path class="halo" d="M0 -6V6" />
       <path class="bar" d="M0 -6V6" />
@@ -53,6 +63,12 @@ const turned = computed(() => {
 </template>
 
 <style scoped>
+.leader {
+  fill: none;
+  stroke: var(--mark-active);
+  stroke-width: 1px;
+  pointer-events: none;
+}
 .halo,
 .bar {
   fill: none;

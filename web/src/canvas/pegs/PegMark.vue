@@ -1,14 +1,17 @@
 <script setup lang="ts">
 // A peg of a dial, with the dial's name and value while the pointer is on it.
 import { computed } from "vue";
-import type { PegMark } from "../../api/types";
+import type { PegMark, Point } from "../../api/types";
 import { useDocument } from "../../stores/board/document";
 import { dialText } from "../../lib/numbers";
 import { useTools } from "../../tools/tools";
 import { useCatalogue } from "../../stores/display/catalogue";
 import PegBar from "./PegBar.vue";
 
-const props = defineProps<{ peg: PegMark }>();
+const props = defineProps<{
+  peg: PegMark;
+  /** Pixels that it steps off others. */ shift?: Point;
+}>();
 const tools = useTools();
 const doc = useDocument();
 const catalogue = useCatalogue();
@@ -33,6 +36,7 @@ const hit = computed(() => {
   <PegBar
     :at="peg.at"
     :along="peg.along"
+    :shift="shift"
     :touched="dragged || hovered"
     :words="hovered ? words : null"
     :hit="hit"
