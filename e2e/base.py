@@ -219,6 +219,10 @@ class BrowserTest(LiveServerTestCase):
         """Open a leaf of Properties."""
         self.page.get_by_test_id(f"properties-{name}").click()
 
+    def properties(self):
+        """The panel at the right."""
+        return self.page.get_by_role("complementary", name="Properties")
+
     def spot(self, x: float, y: float) -> tuple[float, float]:
         """Where a place on the sheet is on the page."""
         canvas = self.page.get_by_test_id("canvas")

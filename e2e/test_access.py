@@ -36,6 +36,7 @@ CUT = """() => {
     });
     return [...new Set([...cut, ...beyond])].map((e) => e.textContent.trim().slice(0, 60));
 }"""
+NEXT_FRAME = "() => new Promise((r) => requestAnimationFrame(() => setTimeout(r, 50)))"
 WINDOWS = ((1280, 800), (1024, 700))
 
 
@@ -51,6 +52,7 @@ class AccessTest(BrowserTest):
         for width, height in WINDOWS:
             with self.subTest(f"{view}, {width} × {height}"):
                 self.page.set_viewport_size({"width": width, "height": height})
+                self.page.evaluate(NEXT_FRAME)
                 self.assertEqual(self.page.evaluate(CUT), [])
         self.page.set_viewport_size({"width": WINDOWS[0][0], "height": WINDOWS[0][1]})
 

@@ -53,7 +53,7 @@ class AssemblingTest(BrowserTest):
         self.core_is_here()
 
     def button(self, name):
-        return self.page.get_by_role("button", name=name, exact=True)
+        return self.properties().get_by_role("button", name=name, exact=True)
 
     def press(self, name):
         self.button(name).click()
@@ -241,8 +241,10 @@ class AssemblingTest(BrowserTest):
 
     def test_what_hangs_over_the_sheet_is_cropped(self):
         self.click(110, 170)
+        self.leaf("Paint")
         self.type_into("Stroke colour, typed", "#1B2924")
         self.type_into("Stroke width", "12")
+        self.leaf("Arrange")
         self.drag((110, 170), (10, 170))
         self.settled()
         self.press("Crop to sheet")
@@ -285,24 +287,29 @@ class AssemblingTest(BrowserTest):
     def test_the_outline_of_a_stroke_stays_adjustable(self):
         self.open(self.new_drawing(line_across()))
         self.click(150, 222)
+        self.leaf("Paint")
         self.page.get_by_text("Stroke options", exact=True).click()
         self.choose("Line cap", "Butt")
+        self.leaf("Arrange")
         self.page.get_by_text("Stroke and offset", exact=True).click()
         self.press("Live outline of the stroke")
         made = self.assembly()
         form = self.page.locator(f"[data-drawn='{made.id}'] path[data-item]")
         was = form.get_attribute("d")
+        self.leaf("Form")
         self.type_into("Stroke width of the parts", "20")
         expect(form).not_to_have_attribute("d", was)
         # go in, dash the line, and out again: the form has a contour for each dash
         self.press("Edit contents")
         self.click(150, 222)
+        self.leaf("Paint")
         self.type_into("Dashes and gaps", "30px 15 px")
         self.assertEqual(self.value().items["line"].style.strokes[0].dashes, (30, 15))
         self.assertGreater(len(contours_of(self.value(), made.id)), 3)
 
     def test_a_stroke_lies_inside_or_outside_its_outline(self):
         self.click(110, 170)
+        self.leaf("Paint")
         self.type_into("Stroke colour, typed", "#1B2924")
         self.type_into("Stroke width", "9")
         self.page.get_by_text("Stroke options", exact=True).click()

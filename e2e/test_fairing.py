@@ -130,7 +130,7 @@ class SeeTest(FairTest):
     def test_trouble_spots_one_by_one_by_key(self):
         self.open(self.new_drawing(ring(off=[(0, 0.6), (2, 1.9)])))
         self.page.keyboard.press("3")
-        expect(self.page.get_by_text("Nothing is selected.")).to_be_visible()
+        expect(self.page.get_by_text("Next trouble spot: select an item")).to_be_visible()
         self.click(200, 150)
         self.page.keyboard.press("3")
         rows = self.page.get_by_test_id("trouble")
@@ -310,7 +310,7 @@ class CompareTest(FairTest):
     def test_the_picture_beside_the_drawing_swept_over_it_and_alone(self):
         self.open(self.new_drawing(ring()))
         self.page.keyboard.press("5")
-        expect(self.page.get_by_text("No reference to compare with.")).to_be_visible()
+        expect(self.page.get_by_text("Compare with reference: add a reference")).to_be_visible()
         trace(self.user.pk)
         self.open(Drawing.objects.get(name="Body to trace"))
         compared = self.page.get_by_test_id("compared")

@@ -263,7 +263,7 @@ class AnchorsToolTest(Refining):
         self.assertLess(nearest(bent.segments[:1], 70 + 140j).distance, 1)
         self.assertEqual(bent.segments[1], self.items()[0].contours[0].segments[1])
         self.click(70, 140)
-        self.page.get_by_role("button", name="Straighten").click()
+        self.properties().get_by_role("button", name="Straighten").click()
         self.settled()
         self.assertIsNone(self.contour().anchors[0].out)
 
@@ -335,7 +335,7 @@ class AnchorsToolTest(Refining):
         self.open(self.new_drawing(leaf()))
         self.press("w")
         self.click(300, 150)
-        self.page.get_by_role("button", name="Split here").click()
+        self.properties().get_by_role("button", name="Split here").click()
         self.settled()
         self.assertEqual((self.contour().closed, len(self.contour().anchors)), (False, 3))
         self.press("Control+a")

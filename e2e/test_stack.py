@@ -119,6 +119,7 @@ class GroupTest(StackTest):
 
     def test_hidden_locked_and_faint_hold_for_all_in_it(self):
         group = self.group()
+        self.leaf("Paint")
         self.type_into("Opacity", "40")
         self.assertEqual(self.value().items[group].finish.opacity, 0.4)
         expect(self.page.locator(f"[data-holder='{group}']")).to_have_attribute("opacity", "0.4")
@@ -225,6 +226,7 @@ class LayerTest(StackTest):
         self.settled()
         self.assertEqual(self.lies(top)[-1], "a")
         self.click(150, 130)
+        self.leaf("Arrange")
         self.page.get_by_role("combobox", name="Layer").click()
         self.page.get_by_role("option", name="Layer 2").click()
         self.settled()

@@ -31,7 +31,7 @@ class SymmetryTest(BrowserTest):
         self.settled()
 
     def press(self, name):
-        self.page.get_by_role("button", name=name, exact=True).click()
+        self.properties().get_by_role("button", name=name, exact=True).click()
         self.settled()
 
     def way(self):

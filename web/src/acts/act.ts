@@ -67,9 +67,8 @@ export const labelOf = (act: Act, c: ActContext): string =>
 export function perform(act: Act, c: ActContext, value?: number): boolean {
   const reason = act.lacks(c);
   if (reason !== null) {
-    c.notices.tell(
-      `${labelOf(act, c)}: ${reason.charAt(0).toLowerCase()}${reason.slice(1)} first.`,
-    );
+    const what = reason.charAt(0).toLowerCase() + reason.slice(1);
+    c.notices.tell(`${labelOf(act, c)}: ${what}.`);
     return false;
   }
   if (act.run) act.run(c, value);

@@ -11,7 +11,12 @@ for (const act of ACTS) {
   }
 }
 
-/** Undefined where the key is no act's, or none of its acts can be done. */
+/** Keys with which one leaves something: with nothing to leave they mean nothing. */
+const LEAVES = new Set(["leave_contents"]);
+
+/** Where none of its acts can be done, the first of them, which says why; undefined: no act's key. */
 export function actOfKey(event: KeyboardEvent, c: ActContext): Act | undefined {
-  return byKeys.get(pressed(event))?.find((act) => act.lacks(c) === null);
+  const named = byKeys.get(pressed(event)) ?? [];
+  const possible = named.find((act) => act.lacks(c) === null);
+  return possible ?? named.find((act) => !LEAVES.has(act.id));
 }

@@ -8,6 +8,7 @@ const isShape = (c: ActContext, type = ""): boolean => c.catalogue.shape(type) !
 const convertible: Need = (c) =>
   c.selection.selectedItems.some(
     (i) =>
+      i.words ??
       i.symmetry ??
       i.assembly ??
       c.doc.tree.drawnIn(i.id).some((d) => isShape(c, c.doc.drawable(d)?.type)),
@@ -86,9 +87,6 @@ export const FORM = acts("Form", {
     words: "type words letters wording",
     icon: "M3 4V2.5H13V4M8 2.5V13.5M6 13.5H10",
     lacks: (c) => (c.text.words.length > 0 ? null : "Select a text"),
-    run: (c) => {
-      c.text.focus += 1;
-      c.leaf.current = "Form";
-    },
+    run: (c) => c.text.askForFocus(),
   },
 });

@@ -9,7 +9,7 @@ import { GROUP, ORDER } from "./grouping";
 import { PAINT } from "./paint";
 import { HANDLES, SNAPPING, TOOLS } from "./tools";
 import { BY_NUMBERS, COPIES, TRANSFORM } from "./transform";
-import { DOCK, PROPERTIES, SHEET, VIEW, VIEWS_ACTS } from "./view";
+import { DOCK, PROPERTIES, SETTINGS, SHEET, VIEW, VIEWS_ACTS } from "./view";
 
 const NAMED = {
   ...EDIT,
@@ -32,6 +32,7 @@ const NAMED = {
   ...PAINT,
   ...VIEW,
   ...SHEET,
+  ...SETTINGS,
 };
 export type ActId = keyof typeof NAMED;
 

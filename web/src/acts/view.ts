@@ -143,6 +143,7 @@ export const VIEW = acts("View", {
   },
 });
 
+type Setting = (c: ActContext) => { value: boolean; set: (on: boolean) => void };
 const guide = (c: ActContext, angle: 0 | 90, at?: number): Command => {
   const { width, height } = c.doc.sheet;
   const [x, y] = angle === 0 ? [width / 2, at ?? height / 2] : [at ?? width / 2, height / 2];
@@ -155,6 +156,43 @@ function hideReferences(c: ActContext): void {
     if (u.hidden !== hidden) c.edits.commit({ kind: "set_reference", reference: { ...u, hidden } });
   }
 }
+
+const setting = (label: string, words: string, where: string, of: Setting) => ({
+  label,
+  words,
+  where,
+  on: (c: ActContext) => of(c).value,
+  run: (c: ActContext) => of(c).set(!of(c).value),
+});
+
+export const SETTINGS = acts("Settings", {
+  scale_strokes: setting(
+    "Scale strokes and corner radii",
+    "grow resize width transform",
+    "Form › Position and size",
+    (c) => ({ value: c.arranging.grow, set: (on) => (c.arranging.grow = on) }),
+  ),
+  link_sizes: setting(
+    "Link width and height",
+    "proportion aspect ratio constrain",
+    "Form › Position and size",
+    (c) => ({ value: c.arranging.even, set: (on) => (c.arranging.even = on) }),
+  ),
+  include_strokes: setting(
+    "Include strokes",
+    "align visible bounds",
+    "Arrange › Align and distribute",
+    (c) => ({ value: c.aligning.seen, set: (on) => c.aligning.bySeen(on) }),
+  ),
+  crop_strokes: setting("Crop strokes", "trim outline", "Arrange › Combine", (c) => ({
+    value: c.combining.cropsStrokes,
+    set: (on) => (c.combining.cropsStrokes = on),
+  })),
+  grid: setting("Grid", "squares raster paper lines show", "Sheet › Grid", (c) => ({
+    value: c.doc.sheet.grid.shown,
+    set: (on) => c.edits.commit({ kind: "set_grid", grid: { ...c.doc.sheet.grid, shown: on } }),
+  })),
+});
 
 export const SHEET = acts("Sheet", {
   horizontal_guide: {

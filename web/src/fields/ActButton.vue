@@ -18,6 +18,12 @@ const props = defineProps<{
 const c = useActContext();
 const it = computed(() => actOf(props.act));
 const label = computed(() => props.label ?? labelOf(it.value, c));
+/** A short word stands for the full one, which holds it. */
+const named = computed(() => {
+  const full = labelOf(it.value, c);
+  const short = props.label?.toLowerCase();
+  return short !== undefined && full.toLowerCase().includes(short) ? full : undefined;
+});
 const missing = computed(() => it.value.lacks(c));
 const title = computed(() => {
   const { hint, keys } = it.value;
@@ -42,6 +48,7 @@ function click(): void {
     :class="{ small, on: it.on?.(c) }"
     :aria-pressed="it.on ? it.on(c) : undefined"
     :title="title"
+    :aria-label="named"
     :disabled="missing !== null"
     :data-testid="`act-${act}`"
     v-on="listeners"

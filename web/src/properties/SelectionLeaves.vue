@@ -58,6 +58,7 @@ const type = computed(() => {
 header {
   padding-bottom: 6px;
 }
+.leaves :deep(.p-tablist),
 .leaves :deep(.p-tablist-content),
 .leaves :deep(.p-tablist-tab-list) {
   background: transparent;

@@ -112,7 +112,7 @@ export const useTools = defineDrawingStore("tools", () => {
   const startStyle = (): { style?: Style } =>
     newItems.kept.style ? { style: newItems.kept.style } : {};
   const typeWords = (): void => {
-    lettering.focus += 1;
+    lettering.askForFocus();
   };
   /** A double click goes into what is clicked: words are typed, outlines edited by their anchors. */
   const goInto = (): void => {

@@ -272,6 +272,8 @@ def settled_assemblies(drawing: Drawing, ids: Sequence[str]) -> Delta:
             raise refusal("nothing_left", item_id, name=item.name)
         left = left_of(drawing, item)
         made, held = _settled(drawing, item)
+        if isinstance(made, Outline):
+            made = replace(made, name=name_as(drawing, item, "Outline"))
         if left is not None:  # the group around it has all that
             made = replace(with_finish(made, PLAIN), hidden=False, locked=False, role=None)
         put += (made, *held.put)

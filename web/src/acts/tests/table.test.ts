@@ -94,7 +94,7 @@ test("what is missing is said, and nothing is done", () => {
   const { c: here, log, commits, board } = testContext();
   board.selected = ["a"];
   expect(perform(act("union"), here)).toBe(false);
-  expect(log).toEqual(["tell Union: select two or more items first."]);
+  expect(log).toEqual(["tell Union: select two or more items."]);
   board.selected = ["a", "b"];
   expect(perform(act("union"), here)).toBe(true);
   expect(commits).toEqual([[{ kind: "assemble", operation: "union" }, undefined]]);
@@ -129,8 +129,11 @@ test("keys act on what is selected and on nothing else", () => {
     return it?.id;
   };
   board.selected = [];
-  expect(press("Delete")).toBeUndefined();
-  expect(press("ArrowUp", { altKey: true })).toBeUndefined();
+  press("Delete");
+  press("ArrowUp", { altKey: true });
+  expect(press("Escape")).toBeUndefined(); // nothing to leave, nothing to say
+  expect(commits).toEqual([]);
+  expect(log).toEqual(["tell Delete: select an item.", "tell Bring forward: select an item."]);
   board.selected = ["a", "b"];
   press("d", { ctrlKey: true });
   press("ArrowUp", { altKey: true });
@@ -142,7 +145,10 @@ test("keys act on what is selected and on nothing else", () => {
     { kind: "step_items", to: "back" },
     { kind: "delete_items", items: ["a", "b"] },
   ]);
+  board.selected = ["a", "b"];
   expect(log.at(-1)).toBe("select "); // what is deleted is selected no more
   board.tool = "pen";
-  expect(press("Delete")).toBeUndefined(); // there it takes anchors back
+  press("Delete"); // there anchors are meant
+  expect(log.at(-1)).toBe("tell Delete: take up the Select tool.");
+  expect(commits).toHaveLength(4);
 });

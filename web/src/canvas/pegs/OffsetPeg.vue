@@ -6,6 +6,8 @@ import { useSelection } from "../../stores/board/selection";
 import { dialText } from "../../lib/numbers";
 import { useTools } from "../../tools/tools";
 import { useCatalogue } from "../../stores/display/catalogue";
+import { useLens } from "../pointer/lens";
+import { usePegShifts } from "./pegshifts";
 import PegBar from "./PegBar.vue";
 
 const doc = useDocument();
@@ -15,6 +17,11 @@ const catalogue = useCatalogue();
 
 const one = computed(() => (selection.selected.length === 1 ? selection.selected[0] : undefined));
 const peg = computed(() => (one.value ? doc.drawable(one.value)?.assembly?.peg : null) ?? null);
+const shifts = usePegShifts(
+  () => (peg.value ? [{ dial: "offset", at: peg.value.at, along: peg.value.along }] : []),
+  () => selection.marks.frame,
+  useLens(),
+);
 const touched = computed(() => (tools.dragged ?? tools.hit)?.what === "edge");
 const words = computed(() => {
   if (!peg.value || !touched.value || tools.dragged) return null;
@@ -31,6 +38,7 @@ const hit = computed(() =>
     v-if="peg"
     :at="peg.at"
     :along="peg.along"
+    :shift="shifts.get('offset')"
     :touched="touched"
     :words="words"
     :hit="hit"

@@ -6,6 +6,8 @@ import { useSelection } from "../../stores/board/selection";
 import { dialText } from "../../lib/numbers";
 import { useTools } from "../../tools/tools";
 import { useCatalogue } from "../../stores/display/catalogue";
+import { useLens } from "../pointer/lens";
+import { usePegShifts } from "./pegshifts";
 import PegBar from "./PegBar.vue";
 
 const doc = useDocument();
@@ -14,17 +16,24 @@ const tools = useTools();
 const catalogue = useCatalogue();
 
 const one = computed(() => (selection.selected.length === 1 ? selection.selected[0] : undefined));
+const pegs = computed(() => (one.value ? doc.drawable(one.value)?.words?.pegs : undefined) ?? []);
+const shifts = usePegShifts(
+  () => pegs.value.map(({ name, at, along }) => ({ dial: name, at, along })),
+  () => selection.marks.frame,
+  useLens(),
+);
 const marks = computed(() => {
   const item = one.value;
   const under = tools.dragged ?? tools.hit;
   const unit = catalogue.unit(doc.sheet.unit);
-  return (item ? (doc.drawable(item)?.words?.pegs ?? []) : []).map((peg) => {
+  return pegs.value.map((peg) => {
     const touched = under?.what === "words" && under.setting === peg.name;
     const straight = peg.name === "radius" && peg.value === 0;
     const value = straight ? "straight" : dialText(peg.value, peg.unit, unit);
     return {
       at: peg.at,
       along: peg.along,
+      shift: shifts.value.get(peg.name),
       touched,
       words: touched && !tools.dragged ? `${peg.label} ${value}` : null,
       hit: JSON.stringify({ what: "words", item, setting: peg.name, at: peg.at }),

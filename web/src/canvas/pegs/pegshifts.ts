@@ -1,18 +1,25 @@
 // How far the pegs of a selected shape step off the marks of its frame and each other. While something is
 // dragged they stay as they are.
 import { computed, shallowRef, watch, type ComputedRef } from "vue";
-import type { Frame, PegMark, Point } from "../../api/types";
+import type { Frame, Point } from "../../api/types";
 import { useTools } from "../../tools/tools";
 import { stepsApart, type Standing } from "../marks/apart";
 import { framePlaces } from "../marks/frameplaces";
 import type { Lens } from "../pointer/lens";
 import { PEG_OFF } from "./pegoff";
 
+/** What a peg says of where it stands, on the sheet. */
+interface Peg {
+  readonly dial: string;
+  readonly at: Point;
+  readonly along: Point;
+}
+
 const NONE: ReadonlyMap<string, Point> = new Map();
 
 /** By the peg's dial, in pixels. */
 export function pegShifts(
-  pegs: readonly PegMark[],
+  pegs: readonly Peg[],
   frame: Frame | null,
   lens: Lens,
 ): ReadonlyMap<string, Point> {
@@ -28,7 +35,7 @@ export function pegShifts(
 }
 
 export function usePegShifts(
-  pegs: () => readonly PegMark[],
+  pegs: () => readonly Peg[],
   frame: () => Frame | null,
   lens: Lens,
 ): ComputedRef<ReadonlyMap<string, Point>> {

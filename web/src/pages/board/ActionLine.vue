@@ -48,7 +48,7 @@ onBeforeUnmount(() => watcher.disconnect());
 </script>
 
 <template>
-  <div class="line">
+  <section class="line" aria-label="Action line">
     <button
       v-if="panels.narrow"
       class="row-button side"
@@ -69,7 +69,7 @@ onBeforeUnmount(() => watcher.disconnect());
     >
       Properties
     </button>
-  </div>
+  </section>
 </template>
 
 <style scoped>

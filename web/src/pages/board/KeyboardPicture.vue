@@ -1,67 +1,48 @@
 <script setup lang="ts">
 // The keyboard as a picture: the keys of the tools where they lie, then the others.
 import Dialog from "primevue/dialog";
+import { computed } from "vue";
+import { labelOf } from "../../acts/act";
+import { useActContext } from "../../acts/context";
+import { spoken } from "../../acts/keys";
+import { ACTS } from "../../acts/table";
 import { ROWS } from "../../tools/list";
 import { useTools } from "../../tools/tools";
 import { HELD_KEYS } from "./keys/holdkeys";
 
 const open = defineModel<boolean>({ required: true });
 const LINES = ["1234567890", "QWERTYUIOP", "ASDFGHJKL", "ZXCVBNM"];
+/** Keys that no act has: what they do hangs on what the hand does. */
 const OTHERS: readonly (readonly [string, string])[] = [
   ["Wheel", "zoom at the pointer"],
   ["Shift wheel", "sideways"],
   ["Space", "hold: pan"],
-  ["V", "next view: Work, Wireframe, Print"],
-  ["Shift V", "curvature comb of the selection"],
-  ["5", "compare with the reference: beside, wipe, off"],
-  ["6", "size preview while you draw"],
-  ["2 · 3", "previous, next trouble spot; Enter fixes it"],
-  ["Shift G", "all shapes"],
-  ["+ −", "one more, one fewer: sides, points, teeth"],
-  ["Shift U", "hide or show references"],
   ...HELD_KEYS.map(([key, does]) => [key, `hold: ${does}`] as const),
-  ["0 · 1 · .", "fit sheet, actual size, zoom to selection"],
-  ["Ctrl Z", "undo"],
-  ["Ctrl Shift Z", "redo"],
-  ["Ctrl S", "export again with the last settings"],
-  ["Ctrl A", "select all"],
-  ["Ctrl I", "invert selection"],
-  ["Ctrl D", "duplicate"],
-  ["Ctrl C · X · V", "copy, cut, paste at the pointer"],
-  ["Ctrl Shift V", "paste in place"],
-  ["J", "repeat the last transform"],
   ["P", "select the item below; hold: list all under the pointer"],
-  ["Alt ↑ ↓", "bring forward, send backward; with Shift to front, to back"],
-  ["Ctrl G", "group"],
-  ["Ctrl Shift G", "ungroup, break apart, separate parts"],
   ["Tab", "next item or anchor"],
   ["Ctrl 5", "anchor on a seam: smooth, point, free"],
   ["arrows", "nudge; Shift: ten times as far"],
-  ["Enter", "finish"],
+  ["Enter", "finish; fix the trouble spot"],
   ["Esc", "leave, or cancel a drag"],
-  ["Delete", "delete"],
 ];
-/** What the keys that are no tools do, in the room of a key. */
-const SHORT: Record<string, string> = {
-  V: "next view",
-  "0": "fit sheet",
-  "1": "actual size",
-  "2": "previous trouble",
-  "3": "next trouble",
-  "4": "reference only",
-  "5": "compare",
-  "6": "size preview",
-  L: "loupe",
-  M: "hide marks",
-  N: "no snapping",
-  K: "compare step",
-  J: "repeat",
+const c = useActContext();
+/** Acts with a key that is not in the picture, each with what it is called now. */
+const byKey = computed(() =>
+  ACTS.filter((act) => act.keys !== undefined && act.keys.length > 1 && act.keys !== "Escape").map(
+    (act) => [spoken(act.keys ?? ""), labelOf(act, c)] as const,
+  ),
+);
+const HELD: Record<string, string> = {
+  ...Object.fromEntries(HELD_KEYS),
   P: "item below",
 };
 const tools = useTools();
 
 const tool = (key: string) => ROWS.find((r) => r.key === key);
-const label = (key: string): string => tool(key)?.label ?? SHORT[key] ?? "";
+const label = (key: string): string => {
+  const act = ACTS.find((a) => a.keys === key);
+  return act ? labelOf(act, c) : (HELD[key] ?? "");
+};
 /** What a key is: of a tool, of the tool in the hand, of something else, or nothing yet. */
 const look = (key: string): Record<string, boolean> => ({
   tool: tool(key) !== undefined,
@@ -100,7 +81,7 @@ function take(key: string): void {
       </component>
     </div>
     <dl>
-      <template v-for="[key, does] in OTHERS" :key="key">
+      <template v-for="[key, does] in [...byKey, ...OTHERS]" :key="`${key} ${does}`">
         <dt>
           <kbd>{{ key }}</kbd>
         </dt>
@@ -144,8 +125,9 @@ function take(key: string): void {
 }
 dl {
   display: grid;
-  grid-template-columns: auto 1fr auto 1fr;
-  gap: 6px 12px;
+  grid-template-columns: auto 1fr auto 1fr auto 1fr;
+  gap: 4px 10px;
+  font-size: 12px;
   margin: 16px 0 0;
 }
 dd {

@@ -42,8 +42,9 @@ const missing = computed(() => [...new Set(lettering.words.flatMap((w) => w.mark
 const field = ref<{ $el: HTMLTextAreaElement } | null>(null);
 watch(
   () => [lettering.focus, one.value !== undefined] as const,
-  async ([asked, there], before) => {
-    if (!there || asked === (before?.[0] ?? 0)) return;
+  async ([asked, there]) => {
+    if (!there || asked === lettering.focusGiven) return;
+    lettering.focusGiven = asked;
     await nextTick();
     field.value?.$el.focus();
     field.value?.$el.select();

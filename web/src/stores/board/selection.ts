@@ -12,6 +12,8 @@ export const useSelection = defineDrawingStore("selection", () => {
     marks: selection.marks,
     savedMarks: selection.keptMarks,
     said: selection.said,
+    /** What the tool in the hand shows of it. */
+    shownMarks: selection.shows,
     select: (ids: string[]): void => selection.select(ids),
     within: (start: Point, end: Point, whole: boolean): Promise<string[]> =>
       selection.within(start, end, whole),

@@ -1,4 +1,5 @@
-// Which leaf of Properties is open: for one item and for several apart. Only the user turns it.
+// Which leaf of Properties is open: for one item and for several apart, unless their anchors or corners
+// are meant. Only the user turns it.
 import { computed, ref, watch } from "vue";
 import { remember, remembered } from "../../lib/settings";
 import { useSelection } from "../board/selection";
@@ -20,10 +21,11 @@ export const usePropertiesLeaf = defineDrawingStore("properties-leaf", () => {
   const selection = useSelection();
   const ofOne = kept("leaf-of-one", "Form");
   const ofSeveral = kept("leaf-of-several", "Arrange");
+  const several = computed(() => selection.selected.length > 1 && selection.shownMarks === "frame");
   const current = computed<PropertiesLeaf>({
-    get: () => (selection.selected.length > 1 ? ofSeveral.value : ofOne.value),
+    get: () => (several.value ? ofSeveral.value : ofOne.value),
     set: (leaf) => {
-      (selection.selected.length > 1 ? ofSeveral : ofOne).value = leaf;
+      (several.value ? ofSeveral : ofOne).value = leaf;
     },
   });
   return { current };

@@ -1,4 +1,5 @@
 // Words: the fonts there are, what new words start with, and what is being typed.
+import { usePropertiesLeaf } from "../display/propertiesleaf";
 import { defineDrawingStore } from "../perdrawing";
 import { computed, ref, shallowRef, watch } from "vue";
 import { ApiError, createFromFile, get, post, remove } from "../../api/client";
@@ -88,7 +89,10 @@ export const useText = defineDrawingStore("text", () => {
   const kept = ref<WordStarts>({ ...PLAIN, ...asNow(rememberedAs(KEY, {}, isStarts)) });
   watch(kept, (now) => remember(KEY, JSON.stringify(now)), { deep: true });
   /** It grows by one whenever the text is to be typed. */
+  const leaf = usePropertiesLeaf();
   const focus = ref(0);
+  /** The last such wish that was met. */
+  const focusGiven = ref(0);
   /** What stands in the field, of which items; null: nothing is being typed. */
   const typed = shallowRef<Typed | null>(null);
 
@@ -161,6 +165,12 @@ export const useText = defineDrawingStore("text", () => {
     selection.select([line === null ? item : assembly]);
     edits.commit({ ...command, lettering: { ...lettering, shaped: found } });
     if (line !== null) edits.commit({ kind: "put_text_on_path", item, line, assembly });
+    askForFocus();
+  }
+
+  /** The text is about to be typed: its field, in the leaf Form, takes the focus. */
+  function askForFocus(): void {
+    leaf.current = "Form";
     focus.value += 1;
   }
 
@@ -250,6 +260,8 @@ export const useText = defineDrawingStore("text", () => {
     fonts,
     kept,
     focus,
+    focusGiven,
+    askForFocus,
     typed,
     words,
     load,

@@ -57,11 +57,12 @@ test.each([
   expect(at.log).toEqual([said, said]);
 });
 
-test("Ctrl with another key, or with Select not in the hand, is left to the browser", () => {
+test("Ctrl with another key is left to the browser; what cannot be done says why", () => {
   expect(press("q", { ctrlKey: true })).toBe(false);
-  at.board.tool = "pen";
-  expect(press("a", { ctrlKey: true })).toBe(false);
   expect(at.log).toEqual([]);
+  at.board.tool = "pen";
+  expect(press("a", { ctrlKey: true })).toBe(true);
+  expect(at.log).toEqual(["tell Select all: take up the Select tool."]);
 });
 
 test("plain keys choose tools, views and what is looked at", () => {
@@ -104,7 +105,8 @@ test("+ and - change a count within its range, as one step", () => {
 });
 
 test("a full stop brings what is selected into sight", () => {
-  expect(press(".")).toBe(false);
+  press(".");
+  expect(at.log.splice(0)).toEqual(["tell Zoom to selection: select an item."]);
   at.board.frame = {
     corners: [
       [1, 9],

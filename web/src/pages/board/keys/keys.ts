@@ -30,7 +30,8 @@ export function useBoardKeys(): void {
   function byAct(event: KeyboardEvent): boolean {
     const act = actOfKey(event, c);
     if (!act || BY_CLIPBOARD.has(act.id)) return false;
-    return perform(act, c);
+    perform(act, c); // where it cannot be done it says why: the browser does nothing else with it
+    return true;
   }
 
   function down(event: KeyboardEvent): void {
