@@ -1,0 +1,303 @@
+"""What the hand reaches: the leaves, the action line, the finder, keys; panels and small windows."""
+
+from buildup.drawing.itemtypes import Layer
+from buildup.edits.shapes.shaping import DrawShape
+from playwright.sync_api import expect
+
+from e2e.base import BrowserTest
+
+
+def shape(item, start, to, kind="rectangle", **dials):
+    return DrawShape(item=item, shape=kind, start=start, to=to, called=item, dials=dials)
+
+
+class ReachTest(BrowserTest):
+    def setUp(self):
+        super().setUp()
+        self.open(
+            self.new_drawing(
+                shape("plate", (60.0, 60.0), (160.0, 140.0)),
+                shape("knob", (120.0, 100.0), (220.0, 200.0), "ellipse"),
+            )
+        )
+        self.core_is_here()
+
+    def key(self, keys):
+        self.page.keyboard.press(keys)
+
+    def line(self):
+        return self.page.get_by_role("toolbar", name="Actions")
+
+    def names(self):
+        """Of all items, containers before what they hold."""
+        value = self.value()
+        held = (value.items[i] for i in value.tree.below())
+        return [i.name for i in held if not isinstance(i, Layer)]
+
+    def find(self, text):
+        self.key("Control+k")
+        self.page.get_by_test_id("finder").fill(text)
+        return self.page.get_by_role("listbox", name="Found").get_by_role("option")
+
+    def steps(self):
+        return [s.name for s in self.row.steps.order_by("number")]
+
+
+class LeavesTest(ReachTest):
+    def test_one_item_and_several_have_their_leaves_and_keys_turn_them(self):
+        tab = self.page.get_by_role("tab", selected=True, name="Form")
+        self.click(80, 80)
+        expect(tab).to_be_visible()
+        expect(self.page.get_by_role("textbox", name="Corner radius", exact=True)).to_be_visible()
+        self.key("8")
+        expect(self.page.get_by_label("Fill colour", exact=True)).to_be_visible()
+        self.key("Control+a")
+        expect(self.page.get_by_role("tab", name="Arrange", selected=True)).to_be_visible()
+        self.key("7")
+        expect(self.page.get_by_role("textbox", name="Width", exact=True)).to_be_visible()
+        self.click(80, 80)
+        expect(self.page.get_by_role("tab", name="Paint", selected=True)).to_be_visible()
+        self.page.reload()
+        self.settled()
+        self.key("Control+a")
+        expect(self.page.get_by_role("tab", name="Form", selected=True)).to_be_visible()
+
+    def test_the_most_used_acts_are_seen_without_scrolling(self):
+        self.key("Control+a")
+        seen = self.page.evaluate(
+            """() => [...document.querySelectorAll("[data-testid^=act-]")].filter((e) => {
+                const { left, top, width, height } = e.getBoundingClientRect();
+                const at = document.elementFromPoint(left + width / 2, top + height / 2);
+                return e.contains(at);
+            }).map((e) => e.dataset.testid.slice(4))"""
+        )
+        most = {
+            *("union", "difference", "intersection", "exclusion", "partition", "group"),
+            *("align_left", "align_centre", "align_middle", "align_top"),
+            *("distribute_horizontally", "distribute_vertically"),
+        }
+        self.assertEqual(most - set(seen), set())
+
+    def test_a_folded_section_says_what_it_holds(self):
+        self.click(80, 80)
+        self.key("8")
+        self.page.get_by_role("button", name="Shadow", exact=True).click()
+        self.settled()
+        self.type_into("Opacity", "80")
+        fold = self.page.locator("summary", has_text="Opacity and effects")
+        expect(fold).to_have_text("Opacity and effects")
+        fold.click()
+        expect(fold).to_contain_text("80 %, shadow")
+
+
+class ActionLineTest(ReachTest):
+    def test_what_is_offered_follows_what_is_selected_and_shows_before_it_is_done(self):
+        line = self.line()
+        expect(line.get_by_role("button", name="Import…")).to_be_visible()
+        self.click(80, 80)
+        expect(line.get_by_role("button", name="Convert to outlines")).to_be_visible()
+        self.key("Control+a")
+        union = line.get_by_role("button", name="Union", exact=True)
+        path = self.page.locator("path[data-item]").first
+        was = path.get_attribute("d")
+        union.hover()
+        expect(self.page.locator("path[data-item]").first).not_to_have_attribute("d", was)
+        self.page.mouse.move(640, 500)
+        expect(self.page.locator("path[data-item]").first).to_have_attribute("d", was)
+        union.click()
+        self.settled()
+        self.assertEqual(self.names()[0], "Union 1")
+        self.assertEqual(self.steps()[-1], "Union of 2 items")
+        line.get_by_role("button", name="Edit contents").click()
+        expect(line.get_by_role("button", name="Done with contents")).to_be_visible()
+        self.key("Escape")
+        line.get_by_role("button", name="Convert to outlines").click()
+        self.settled()
+        self.assertEqual(self.names(), ["Outline 1"])
+        self.assertEqual(self.steps()[-1], "Convert Union 1 to outlines")
+        self.key("w")
+        self.page.mouse.click(*self.spot(60, 60))
+        for kind in ("Corner", "Smooth", "Symmetric", "Flowing"):
+            expect(line.get_by_role("button", name=kind, exact=True)).to_be_visible()
+
+    def test_acts_that_have_no_room_are_left_out(self):
+        self.key("Control+a")
+        many = self.line().get_by_role("button").count()
+        self.page.set_viewport_size({"width": 1024, "height": 700})
+        expect(self.line().get_by_role("button")).not_to_have_count(many)
+        self.page.set_viewport_size({"width": 1280, "height": 800})
+        expect(self.line().get_by_role("button")).to_have_count(many)
+
+
+class FinderTest(ReachTest):
+    def test_by_what_the_trade_calls_it_with_reasons_and_recent_ones(self):
+        rows = self.find("weld")
+        expect(rows.first).to_contain_text("Union")
+        expect(rows.first).to_contain_text("Select two or more items")
+        self.key("Enter")  # it cannot be done: nothing is
+        self.assertEqual(len(self.steps()), 2)
+        self.key("Escape")
+        self.key("Control+a")
+        rows = self.find("weld")
+        expect(rows.first).to_contain_text("Shift A")
+        self.key("Enter")
+        self.settled()
+        self.assertEqual(self.steps()[-1], "Union of 2 items")
+        self.key("/")
+        rows = self.page.get_by_role("listbox", name="Found").get_by_role("option")
+        expect(rows.first).to_contain_text("Union")  # it was done last
+        self.page.get_by_test_id("finder").fill("nothing has this name")
+        expect(self.page.get_by_text("Nothing is called that")).to_be_visible()
+
+    def test_a_number_is_shown_while_it_is_typed_and_done_at_once(self):
+        self.click(80, 80)
+        path = self.page.locator("path[data-item=plate]")
+        was = path.get_attribute("d")
+        rows = self.find("rotate 30")
+        expect(rows.first).to_contain_text("Rotate by 30")
+        expect(path).not_to_have_attribute("d", was)
+        self.key("Escape")
+        expect(path).to_have_attribute("d", was)
+        self.find("rotate 30")
+        expect(path).not_to_have_attribute("d", was)
+        self.key("Enter")
+        self.settled()
+        self.assertEqual(self.steps()[-1], "Rotate plate")
+        frame = self.page.get_by_role("textbox", name="Angle", exact=True)
+        expect(frame).to_have_value("30")
+        self.find("copies 4")
+        expect(self.page.locator("path[data-item]")).to_have_count(5)
+        self.key("Enter")
+        self.settled()
+        self.assertEqual(len(self.names()), 5)
+
+    def test_tools_shapes_items_and_settings_are_found_too(self):
+        self.find("fillet")
+        self.key("Escape")
+        self.find("heart")
+        self.key("Enter")
+        self.drag((250, 40), (320, 110))
+        self.assertIn("Heart", self.names()[-1])
+        self.find("eyedropper")
+        self.key("Enter")
+        expect(self.page.get_by_test_id("tool-sample")).to_have_attribute("aria-pressed", "true")
+        rows = self.find("plate")
+        expect(rows.first).to_contain_text("Layers › Layer 1")
+        self.key("Enter")
+        expect(self.page.get_by_role("heading", name="plate")).to_be_visible()
+        rows = self.find("grid")
+        expect(rows.first).to_contain_text("Grid")
+        self.key("Enter")
+        self.settled()
+        self.assertTrue(self.value().sheet.grid.shown)
+
+
+class KeysTest(ReachTest):
+    def test_combining_turning_and_locking_by_key(self):
+        self.key("Control+a")
+        self.key("Shift+d")
+        self.settled()
+        self.assertEqual(self.names()[0], "Intersection 1")
+        self.key("Control+z")
+        self.settled()
+        self.click(80, 80)
+        self.key("Shift+r")
+        self.settled()
+        self.assertEqual(self.steps()[-1], "Rotate plate")
+        self.key("Shift+w")
+        self.settled()
+        self.assertEqual(self.steps()[-1], "Convert plate to outlines")
+        self.key("Shift+l")
+        self.settled()
+        self.assertEqual(self.steps()[-1], "Lock plate")
+
+    def test_what_a_key_cannot_do_it_says(self):
+        self.key("Shift+a")
+        expect(self.page.get_by_text("Union: select two or more items.")).to_be_visible()
+        self.assertEqual(len(self.steps()), 2)
+
+
+class PanelsTest(ReachTest):
+    def box(self, locator):
+        return locator.bounding_box()
+
+    def test_edges_are_dragged_moved_by_keys_and_remembered(self):
+        edge = self.page.get_by_role("separator", name="Width of Properties")
+        at = self.middle(edge)
+        self.drag_from(at, (at[0] - 80, at[1]))
+        self.page.mouse.up()
+        expect(edge).to_have_attribute("aria-valuenow", "356")
+        dock = self.page.get_by_role("separator", name="Height of the dock")
+        dock.focus()
+        self.key("ArrowUp")
+        expect(dock).to_have_attribute("aria-valuenow", "144")
+        self.page.reload()
+        self.settled()
+        self.assertEqual(self.box(self.properties())["width"], 356)
+        self.assertEqual(self.box(self.page.get_by_label("Dock", exact=True))["height"], 144)
+        self.drag_from(self.middle(edge), (200, 300))
+        self.page.mouse.up()
+        expect(edge).to_have_attribute("aria-valuenow", "420")
+        edge.dblclick()
+        expect(edge).to_have_attribute("aria-valuenow", "276")
+
+    def test_nothing_overlaps_in_the_smallest_window(self):
+        self.page.set_viewport_size({"width": 1024, "height": 700})
+        places = [
+            self.page.get_by_label("Tools", exact=True),
+            self.page.get_by_test_id("canvas"),
+            self.properties(),
+            self.page.get_by_label("Dock", exact=True),
+            self.page.get_by_test_id("status"),
+        ]
+        boxes = [self.box(p) for p in places]
+        for n, a in enumerate(boxes):
+            for b in boxes[n + 1 :]:
+                across = min(a["x"] + a["width"], b["x"] + b["width"]) - max(a["x"], b["x"])
+                down = min(a["y"] + a["height"], b["y"] + b["height"]) - max(a["y"], b["y"])
+                self.assertLessEqual(min(across, down), 1)
+
+    def test_at_twice_the_size_the_canvas_keeps_half_of_the_window(self):
+        self.page.set_viewport_size({"width": 640, "height": 400})
+        canvas = self.page.get_by_test_id("canvas")
+        expect(self.properties()).not_to_be_visible()
+        box = self.box(canvas)
+        self.assertGreaterEqual(box["width"] * box["height"], 640 * 400 / 2)
+        wide = self.page.evaluate("document.documentElement.scrollWidth")
+        self.assertLessEqual(wide, 640)
+        self.key("Control+a")
+        self.page.get_by_role("button", name="Properties").click()
+        expect(self.properties().get_by_role("button", name="Union")).to_be_visible()
+        self.page.get_by_role("button", name="Properties").click()
+        expect(self.properties()).not_to_be_visible()
+        self.page.get_by_role("button", name="Tools").click()
+        self.tool("pen")
+        expect(self.page.get_by_test_id("tool-pen")).not_to_be_visible()
+
+
+class MarksTest(BrowserTest):
+    def test_every_mark_of_a_small_gear_can_be_taken(self):
+        self.open(self.new_drawing(shape("gear", (60.0, 60.0), (104.0, 104.0), "gear")))
+        self.core_is_here()
+        self.click(70, 82)
+        marks = self.page.locator("[data-testid^=peg-], [data-testid^=grip-], [data-testid=pivot]")
+        expect(self.page.get_by_test_id("peg-teeth")).to_be_visible()
+        names = [m.get_attribute("data-testid") for m in marks.all()]
+        self.assertGreater(len([n for n in names if n.startswith("peg-")]), 3)
+        taken = self.page.evaluate(
+            """() => [...document.querySelectorAll(
+                "[data-testid^=peg-], [data-testid^=grip-], [data-testid=pivot]"
+            )].map((e) => {
+                const { left, top, width, height } = e.getBoundingClientRect();
+                const at = document.elementFromPoint(left + width / 2, top + height / 2);
+                return at?.closest("[data-testid]")?.dataset.testid;
+            })"""
+        )
+        self.assertEqual(taken, names)
+        peg = self.middle(self.page.get_by_test_id("peg-teeth"))
+        before = self.items()[0].dials["teeth"]
+        self.drag_from(peg, (peg[0] + 30, peg[1] - 30))
+        self.page.mouse.up()
+        self.settled()
+        self.assertNotEqual(self.items()[0].dials["teeth"], before)
+        self.assertTrue(self.row.steps.last().name.startswith("Change teeth of gear"))
