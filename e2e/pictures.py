@@ -159,10 +159,12 @@ class Pictures(BrowserTest):
         with self.held(peg, self.near(peg, -7, 5)):
             self.take()
 
-    def show_gallery(self):
+    def show_finder(self):
         self.look("Knobs and inlays")
-        self.key("Shift+G")
-        expect(self.page.get_by_role("dialog")).to_be_visible()
+        self.at(66, 23)
+        self.key("Control+k")
+        self.page.get_by_test_id("finder").fill("copies 5")
+        expect(self.page.get_by_role("option").first).to_contain_text("Row of copies 5")
         self.take()
         self.key("Escape")
 
@@ -192,7 +194,9 @@ class Pictures(BrowserTest):
         self.settled()
         self.choose("Font", "Zilla Slab Bold")
         self.type_into("Font size", "15")
+        self.leaf("Paint")
         self.type_into("Fill colour, typed", "#FBF7EE")
+        self.leaf("Form")
         self.page.get_by_text("Show the path").click()
         self.settled()
         start = self.middle(self.page.get_by_test_id("peg-start"))
@@ -283,12 +287,14 @@ class Pictures(BrowserTest):
     def show_paint(self):
         self.look("Archtop body")
         self.at(120, 400)
+        self.leaf("Paint")
         self.page.get_by_label("Fill colour", exact=True).click()
         self.page.get_by_test_id("gradient-stop-2").click()
         self.page.get_by_label("Fill colour", exact=True).scroll_into_view_if_needed()
         stop = self.middle(self.page.get_by_test_id("gradient-stop-2"))
         with self.held(stop, self.near(stop, -16, 0)):
             self.take()
+        self.leaf("Form")
 
     def show_trace_pen(self):
         self.reference("pen")

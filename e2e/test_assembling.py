@@ -45,8 +45,6 @@ def scribble(item, count):
 
 
 class AssemblingTest(BrowserTest):
-    starts_at = "Arrange"
-
     def setUp(self):
         super().setUp()
         self.open(self.new_drawing(*badge()))
@@ -192,6 +190,7 @@ class AssemblingTest(BrowserTest):
         (outline,) = self.items()
         self.assertEqual((outline.id, len(outline.contours), outline.rule), ("plate", 3, "evenodd"))
         # or by the way its paths run, one of which is turned round
+        self.leaf("Paint")
         self.choose("Fill rule", "Nonzero")
         self.settled()
         self.assertEqual(self.value().items["plate"].rule, "nonzero")
@@ -257,6 +256,7 @@ class AssemblingTest(BrowserTest):
 
     def test_an_offset_is_dragged_typed_and_follows_its_part(self):
         self.click(110, 170)
+        self.leaf("Arrange")
         self.page.get_by_text("Stroke and offset", exact=True).click()
         self.press("Expand")
         made = self.assembly()
@@ -281,6 +281,7 @@ class AssemblingTest(BrowserTest):
         self.assertAlmostEqual(after.top, box.top + 20, delta=0.01)
         self.page.keyboard.press("Escape")
         expect(self.page.get_by_test_id("peg-offset")).to_have_count(1)
+        self.leaf("Form")
         self.press("Convert to outlines")
         self.assertIsInstance(self.value().items[made.id], Group)
 
@@ -355,13 +356,14 @@ class AssemblingTest(BrowserTest):
         self.open(self.new_drawing(*(scribble(f"s{k}", 190) for k in range(3))))
         self.core_is_here()
         self.page.keyboard.press("Control+a")
+        self.leaf("Arrange")
         self.page.get_by_text("Stroke and offset", exact=True).click()
         self.button("Stroke to outline").hover()
         expect(self.page.get_by_text("takes more than a moment")).to_be_visible()
         self.button("Stroke to outline").click()
         working = self.page.get_by_text("takes a while")
         expect(working).to_be_visible()
-        self.button("Stop").click()
+        self.page.get_by_role("button", name="Stop", exact=True).click()
         expect(working).to_have_count(0)
         expect(self.page.get_by_text("Stopped.")).to_be_visible()
         self.settled()
@@ -391,6 +393,7 @@ class AssemblingTest(BrowserTest):
     def test_a_thick_line_is_outlined_and_stroked_again_and_forms_are_offset(self):
         self.open(self.new_drawing(*badge(), line_across()))
         self.click(150, 222)
+        self.leaf("Arrange")
         self.page.get_by_text("Stroke and offset", exact=True).click()
         self.button("Stroke to outline").hover()
         outlined = self.page.locator("[data-drawn=line] path[data-item]")
@@ -400,7 +403,9 @@ class AssemblingTest(BrowserTest):
         self.assertTrue(made.contours[0].closed)
         self.assertLess(len(made.contours[0].anchors), 20)
         # the new outline is stroked in turn, and that is outlined, too
+        self.leaf("Paint")
         self.type_into("Stroke colour, typed", "#C2410C")
+        self.leaf("Arrange")
         self.press("Stroke to outline")
         self.assertEqual(len(self.items()), 5)
         # grown in two steps, seen before they are made

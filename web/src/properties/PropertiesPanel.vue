@@ -4,6 +4,8 @@
 import { computed } from "vue";
 import { useSelection } from "../stores/board/selection";
 import { useMirroring } from "../stores/editing/mirroring";
+import { PROPERTIES_WIDTH, usePanels } from "../stores/display/panels";
+import EdgeHandle from "../ui/EdgeHandle.vue";
 import MirrorPanel from "./arrange/MirrorPanel.vue";
 import SeamPanel from "./form/SeamPanel.vue";
 import SwatchPanel from "./paint/SwatchPanel.vue";
@@ -13,23 +15,40 @@ import WithoutSelection from "./WithoutSelection.vue";
 
 const selection = useSelection();
 const mirroring = useMirroring();
+const panels = usePanels();
 const some = computed(() => selection.selected.length > 0);
 </script>
 
 <template>
-  <aside class="properties" aria-label="Properties">
-    <MirrorPanel v-if="mirroring.draft" />
-    <template v-else>
-      <SeamPanel />
-      <ToolInHand />
-      <SwatchPanel />
-      <SelectionLeaves v-if="some" />
-      <WithoutSelection v-else />
-    </template>
+  <aside class="side" aria-label="Properties">
+    <EdgeHandle
+      v-if="!panels.narrow"
+      label="Width of Properties"
+      side="left"
+      :size="panels.properties"
+      v-bind="PROPERTIES_WIDTH"
+      @sized="(size) => (panels.properties = size)"
+    />
+    <div class="properties">
+      <MirrorPanel v-if="mirroring.draft" />
+      <template v-else>
+        <SeamPanel />
+        <ToolInHand />
+        <SwatchPanel />
+        <SelectionLeaves v-if="some" />
+        <WithoutSelection v-else />
+      </template>
+    </div>
   </aside>
 </template>
 
 <style scoped>
+.side {
+  position: relative;
+  display: grid;
+  min-width: 0;
+  min-height: 0;
+}
 .properties {
   min-width: 0;
   overflow-y: auto;

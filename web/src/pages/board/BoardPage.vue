@@ -5,7 +5,6 @@ import { useRoute, useRouter } from "vue-router";
 import { ApiError } from "../../api/client";
 import BoardCanvas from "../../canvas/BoardCanvas.vue";
 import BoardDock from "../../dock/BoardDock.vue";
-import EdgeHandle from "../../ui/EdgeHandle.vue";
 import PropertiesPanel from "../../properties/PropertiesPanel.vue";
 import ExportView from "./export/ExportView.vue";
 import { droppedEntry } from "../../dock/shelf/shelved";
@@ -16,7 +15,7 @@ import { usePerson } from "../../session/person";
 import { disposeDrawingStores } from "../../stores/perdrawing";
 import { useShelf } from "../../stores/library/shelf";
 import { useNotices } from "../../session/notices";
-import { PROPERTIES_WIDTH, usePanels } from "../../stores/display/panels";
+import { usePanels } from "../../stores/display/panels";
 import { useView } from "../../stores/display/view";
 import { useDisplay } from "../../stores/display/display";
 import { useCatalogue } from "../../stores/display/catalogue";
@@ -120,16 +119,7 @@ onBeforeUnmount(() => {
     <ToolList @help="display.help = true" />
     <ActionLine />
     <BoardCanvas @dragover.prevent @drop.prevent="dropped" />
-    <div class="properties-side">
-      <EdgeHandle
-        label="Width of Properties"
-        side="left"
-        :size="panels.properties"
-        v-bind="PROPERTIES_WIDTH"
-        @sized="(size) => (panels.properties = size)"
-      />
-      <PropertiesPanel />
-    </div>
+    <PropertiesPanel />
     <BoardDock />
     <StatusBar />
     <KeyboardPicture v-model="display.help" />
@@ -170,10 +160,7 @@ onBeforeUnmount(() => {
   grid-area: canvas;
 }
 .board > :nth-child(5) {
-  display: grid;
-  position: relative;
   grid-area: properties;
-  min-height: 0;
 }
 .board > :nth-child(6) {
   grid-area: dock;
@@ -186,11 +173,11 @@ onBeforeUnmount(() => {
   grid-template-columns: 0 minmax(0, 1fr) 0;
 }
 .narrow > :nth-child(2),
-.narrow > .properties-side {
+.narrow > :nth-child(5) {
   display: none;
 }
 .over-tools > :nth-child(2),
-.over-properties > .properties-side {
+.over-properties > :nth-child(5) {
   position: relative;
   z-index: 5;
   display: grid;
@@ -200,7 +187,7 @@ onBeforeUnmount(() => {
 .over-tools > :nth-child(2) {
   display: flex;
 }
-.over-properties > .properties-side {
+.over-properties > :nth-child(5) {
   justify-self: end;
   width: min(var(--properties-width), 80vw);
 }

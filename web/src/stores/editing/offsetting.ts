@@ -11,8 +11,12 @@ export const useOffsetting = defineDrawingStore("offsetting", () => {
   const selection = useSelection();
   const catalogue = useCatalogue();
 
+  const typed = ref<number | null>(null);
   /** Sheet units, two millimetres to begin with. */
-  const distance = ref(2 * catalogue.unit("mm").size);
+  const distance = computed({
+    get: () => typed.value ?? 2 * catalogue.unit("mm").size,
+    set: (by) => (typed.value = by),
+  });
   const count = ref(1);
   const join = ref<OffsetEffect["join"]>("round");
   /** It stays adjustable. */

@@ -9,8 +9,12 @@ export const useSimplifying = defineDrawingStore("simplifying", () => {
   const selection = useSelection();
   const catalogue = useCatalogue();
 
+  const typed = ref<number | null>(null);
   /** Sheet units, a tenth of a millimetre to begin with. */
-  const tolerance = ref(catalogue.unit("mm").size / 10);
+  const tolerance = computed({
+    get: () => typed.value ?? catalogue.unit("mm").size / 10,
+    set: (within) => (typed.value = within),
+  });
   const corners = ref(true);
   const extremes = ref(false);
   const items = computed(() =>
