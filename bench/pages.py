@@ -10,6 +10,7 @@ from faired import faired_rows
 from large import in_the_large
 from mirrored import mirrored_rows
 from playwright.sync_api import Page, sync_playwright
+from reaching import reaching_rows
 
 FLAGS = ["--no-sandbox", "--disable-gpu", "--disable-background-networking", "--disable-sync"]
 MOVES = 60
@@ -99,6 +100,7 @@ def in_the_browser(server: Server, small: Drawing, middle: Drawing, large: Drawi
         page.wait_for_timeout(8000)  # the index of cues is ready too, as in mid-work
         with_worker = _drag(page)
         shapes = _shape_rows(page, server, all_shapes(server.user.pk))
+        reached = reaching_rows(page, server, large)
         far = in_the_large(page, server, drawing(server.user.pk, 1), large)
         browser.close()
     return [
@@ -108,4 +110,5 @@ def in_the_browser(server: Server, small: Drawing, middle: Drawing, large: Drawi
         Row("pointer to paint while the worker starts", median(painted), p95(painted), None),
         Row("open 2,000 items with 40,000 anchors", median(opened), p95(opened), 2000),
         *far,
+        *reached,
     ]

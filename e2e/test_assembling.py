@@ -271,6 +271,7 @@ class AssemblingTest(BrowserTest):
         self.assertAlmostEqual(
             self.assembly().result.distance, made.result.distance + 20, delta=1.5
         )
+        self.leaf("Form")
         self.type_into("Offset", "-12 px")
         box = box_of(contours_of(self.value(), made.id))
         self.assertAlmostEqual(box.left, 112, delta=0.01)

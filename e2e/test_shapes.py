@@ -203,6 +203,8 @@ class CornerTest(ShapesTest):
         self.assertEqual({a.corner.radius for a in anchors}, {20})
         self.assertEqual([a.corner.style for a in anchors].count("cove"), 1)
         self.page.get_by_role("button", name="Convert corners to anchors").click()
-        expect(self.page.get_by_test_id("undo")).to_contain_text("Convert corners of plate to anchors")
+        expect(self.page.get_by_test_id("undo")).to_contain_text(
+            "Convert corners of plate to anchors"
+        )
         self.settled()
         self.assertEqual(len(self.items()[0].contours[0].anchors), 8)

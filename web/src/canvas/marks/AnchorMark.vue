@@ -100,6 +100,11 @@ const hit = computed(() => {
   stroke: #fff;
   stroke-width: 7px;
 }
+/* what a press would take */
+.anchor:hover .halo {
+  stroke: var(--mark-touched);
+  stroke-opacity: 0.4;
+}
 .body {
   stroke: var(--mark-ink);
   stroke-width: 4px;

@@ -129,7 +129,9 @@ const tickAt = computed(() => {
   stroke: var(--mark-active);
   stroke-width: 1.6px;
 }
-.touched {
+.touched,
+.frame g:hover > .mark,
+.frame g:hover > .arc {
   stroke: var(--mark-touched);
 }
 .tick {

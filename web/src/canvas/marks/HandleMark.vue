@@ -59,7 +59,8 @@ const hitOf = (what: "handle" | "stem"): string => {
   --tone: var(--mark-quiet);
   pointer-events: none;
 }
-.chosen {
+.chosen,
+.handle:hover {
   --tone: var(--mark-touched);
 }
 .halo {
