@@ -167,9 +167,9 @@ class AssemblingTest(BrowserTest):
         (outline,) = self.items()
         self.assertIsInstance(outline, Outline)
         self.assertEqual(outline.contours, loops)
-        expect(
-            self.page.get_by_label("Properties").get_by_role("heading", name=made.name)
-        ).to_be_visible()
+        self.assertEqual((made.name, outline.name), ("Symmetric difference 1", "Outline 1"))
+        expect(self.properties().get_by_role("heading", name="Outline 1")).to_be_visible()
+        self.leaf("Arrange")
         self.press("Break apart")
         self.assertEqual(len(self.items()), len(loops))
         for _ in range(2):
@@ -197,6 +197,7 @@ class AssemblingTest(BrowserTest):
         disc = outline.contours[1]
         self.tool("anchors")
         self.click(disc.anchors[0].at.real, disc.anchors[0].at.imag)
+        self.leaf("Form")
         self.press("Reverse path")
         after = self.value().items["plate"].contours
         self.assertEqual([after[0], after[2]], [outline.contours[0], outline.contours[2]])

@@ -74,7 +74,7 @@ class WordsTest(BrowserTest):
         self.type_into("Start", "50")
         value = self.value()
         self.assertAlmostEqual(value.items[along.id].result.start, 0.5)
-        self.page.get_by_role("button", name="Convert to outlines").click()
+        self.properties().get_by_role("button", name="Convert to outlines").click()
         self.settled()
         names = [i.name for i in self.every()]
         self.assertIn("ffi", names)

@@ -107,6 +107,8 @@ DATABASES["default"]["OPTIONS"] = {
     "connect_timeout": 3,
     "init_command": "SET sql_mode='STRICT_TRANS_TABLES', innodb_lock_wait_timeout=3",
 }
+# Names are in any language: as `bin/database` makes the store, so is the tests' one.
+DATABASES["default"]["TEST"] = {"CHARSET": "utf8mb4", "COLLATION": "utf8mb4_unicode_ci"}
 CACHES = {
     "default": {
         "BACKEND": "django.core.cache.backends.filebased.FileBasedCache",

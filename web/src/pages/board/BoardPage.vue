@@ -187,7 +187,11 @@ onBeforeUnmount(() => {
 .over-tools > :nth-child(2) {
   display: flex;
 }
+.over-tools > :nth-child(2) {
+  grid-area: 3 / 1 / 5 / 3;
+}
 .over-properties > :nth-child(5) {
+  grid-area: 3 / 2 / 5 / 4;
   justify-self: end;
   width: min(var(--properties-width), 80vw);
 }

@@ -38,6 +38,8 @@ const unread = ref("");
 let drafts = false;
 
 watch(open, (on) => {
+  // the next key is the board's, whatever the dialog still shows as it goes
+  if (!on) (document.activeElement as HTMLElement | null)?.blur();
   if (!on) return;
   if (!c.shelf.loaded) void c.shelf.load().then(prepare);
   prepare();
@@ -130,7 +132,10 @@ const hint = (entry: Entry): string => {
     dismissable-mask
     position="top"
     :show-header="false"
-    :pt="{ root: { 'aria-label': 'Find an action' }, mask: { class: 'finder-mask' } }"
+    :pt="{
+      root: { 'aria-label': 'Find an action' },
+      mask: { class: ['finder-mask', { 'finder-gone': !open }] },
+    }"
     class="finder"
     @hide="hide"
   >
@@ -255,5 +260,10 @@ const hint = (entry: Entry): string => {
 .finder-mask.p-overlay-mask {
   background: transparent;
   animation: none;
+}
+/* the next press is the canvas's, whatever still shows of it as it goes */
+.finder-gone,
+.finder-gone * {
+  pointer-events: none !important;
 }
 </style>
