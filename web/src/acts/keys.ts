@@ -2,6 +2,8 @@
 // (`event.code`), so that the left hand finds them on every layout; with Ctrl letters stand for words
 // and go by what they write, like all others.
 
+import { capOf, machineCaps } from "./caps";
+
 /** The parts of a key in the order in which they are written. */
 const MODIFIERS = ["Ctrl", "Alt", "Shift"] as const;
 
@@ -38,5 +40,6 @@ export function spoken(keys: string): string {
   const parts = (sign ? keys.slice(0, -1) : keys).split("+").filter(Boolean);
   const key = sign ?? parts.pop() ?? "";
   const held = MODIFIERS.filter((m) => parts.includes(m));
-  return [...held, CAPS[key] ?? key].join(" ");
+  const cap = CAPS[key] ?? (held.includes("Ctrl") ? key : capOf(key));
+  return machineCaps([...held, cap].join(" "));
 }

@@ -20,6 +20,7 @@ import { useView } from "../../stores/display/view";
 import { useDisplay } from "../../stores/display/display";
 import { useCatalogue } from "../../stores/display/catalogue";
 import FinderView from "./finder/FinderView.vue";
+import { readLayout } from "../../acts/caps";
 import { useTools } from "../../tools/tools";
 import ToolList from "./ToolList.vue";
 import KeyboardPicture from "./KeyboardPicture.vue";
@@ -48,6 +49,7 @@ const placement = usePlacement();
 const shelf = useShelf();
 const view = useView();
 const panels = usePanels();
+void readLayout();
 const tools = useTools();
 watch(
   () => tools.name,

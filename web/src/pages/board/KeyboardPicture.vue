@@ -1,9 +1,11 @@
 <script setup lang="ts">
 // The keyboard as a picture: the keys of the tools where they lie, then the others.
+import { sentence } from "../../lib/intl";
 import Dialog from "primevue/dialog";
 import { computed } from "vue";
 import { labelOf } from "../../acts/act";
 import { useActContext } from "../../acts/context";
+import { capOf, machineCaps } from "../../acts/caps";
 import { spoken } from "../../acts/keys";
 import { ACTS } from "../../acts/table";
 import { ROWS } from "../../tools/list";
@@ -33,8 +35,8 @@ const byKey = computed(() =>
   ),
 );
 const HELD: Record<string, string> = {
-  ...Object.fromEntries(HELD_KEYS),
-  P: "item below",
+  ...Object.fromEntries(HELD_KEYS.map(([key, does]) => [key, sentence(does)])),
+  P: "Item below",
 };
 const tools = useTools();
 
@@ -76,14 +78,14 @@ function take(key: string): void {
         :aria-pressed="tool(key) ? look(key).here : undefined"
         @click="take(key)"
       >
-        <b>{{ key }}</b>
+        <b>{{ capOf(key) }}</b>
         {{ label(key) }}
       </component>
     </div>
     <dl>
       <template v-for="[key, does] in [...byKey, ...OTHERS]" :key="`${key} ${does}`">
         <dt>
-          <kbd>{{ key }}</kbd>
+          <kbd>{{ machineCaps(key) }}</kbd>
         </dt>
         <dd>{{ does }}</dd>
       </template>

@@ -6,6 +6,7 @@ import { useSelection } from "../../stores/board/selection";
 import { useSelecting } from "../../stores/editing/selecting";
 import { useSnapping } from "../../stores/display/snapping";
 import { length } from "../../lib/numbers";
+import { machineCaps } from "../../acts/caps";
 import { useTools } from "../../tools/tools";
 import { useView } from "../../stores/display/view";
 import { useCatalogue } from "../../stores/display/catalogue";
@@ -34,7 +35,7 @@ const place = computed(() => {
       >{{ selecting.beneath }}: hold <kbd>P</kbd> to list
     </span>
     <span v-for="[key, does] in tools.about.hints" :key="key" class="hint">
-      <kbd>{{ key }}</kbd> {{ does }}
+      <kbd>{{ machineCaps(key) }}</kbd> {{ does }}
     </span>
     <span v-if="cues.shown.length > 0" class="hint"><kbd>N</kbd> no snapping</span>
     <span v-if="!tools.about.hints.some(([key]) => key === 'Space')" class="hint"

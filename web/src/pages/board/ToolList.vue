@@ -1,5 +1,6 @@
 <script setup lang="ts">
 // The tools as a list of words with icons, in the order of the work.
+import { spoken } from "../../acts/keys";
 import { useTools } from "../../tools/tools";
 import { computed } from "vue";
 import { useCatalogue } from "../../stores/display/catalogue";
@@ -31,7 +32,7 @@ const other = computed(() =>
           <path :d="row.icon" />
         </svg>
         <span>{{ row.label }}</span>
-        <span class="key">{{ row.key }}</span>
+        <span class="key">{{ spoken(row.key) }}</span>
       </button>
       <template v-if="group.heading === 'Shapes'">
         <button
@@ -49,7 +50,7 @@ const other = computed(() =>
             />
           </svg>
           <span>{{ other ? `${other.label}…` : "All shapes…" }}</span>
-          <span class="key">Shift G</span>
+          <span class="key">{{ spoken("Shift+G") }}</span>
         </button>
       </template>
     </section>

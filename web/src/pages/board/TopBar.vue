@@ -15,6 +15,7 @@ import { night, toggleNight } from "../../theme/night";
 import BrandMark from "../../ui/BrandMark.vue";
 import NameField from "../../ui/NameField.vue";
 import UnsavedEdits from "./UnsavedEdits.vue";
+import { spoken } from "../../acts/keys";
 import { timeOfDay } from "../../lib/intl";
 
 const doc = useDocument();
@@ -71,7 +72,8 @@ async function rename(name: string): Promise<void> {
       :disabled="!history.undo"
       @click="history.go('undo')"
     >
-      <span>Undo</span> <b>{{ history.undo?.name }}</b> <kbd v-if="history.undo">Ctrl Z</kbd>
+      <span>Undo</span> <b>{{ history.undo?.name }}</b>
+      <kbd v-if="history.undo">{{ spoken("Ctrl+Z") }}</kbd>
     </Button>
     <Button
       severity="secondary"
@@ -92,7 +94,8 @@ async function rename(name: string): Promise<void> {
       title="Find any action, tool, shape or item by its name"
       @click="looking.finder = true"
     >
-      <i class="pi pi-search" aria-hidden="true" /> <span>Find</span> <kbd>Ctrl K</kbd>
+      <i class="pi pi-search" aria-hidden="true" /> <span>Find</span>
+      <kbd>{{ spoken("Ctrl+K") }}</kbd>
     </Button>
     <span class="views" role="group" aria-label="View" title="Next view: V">
       <button
