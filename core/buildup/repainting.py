@@ -52,7 +52,7 @@ class Repaint:
     said: str = ""
     """A sentence on what came of it, where that is not plain to see."""
     moved: "Moved | None" = None
-    """Items that show moved as a whole, in a preview of many of them."""
+    """Items that one matrix moves, in a preview of many of them."""
     selects: tuple[str, ...] = ()
     """What is to be selected from here on; nothing: the selection stays as it is."""
 

@@ -29,7 +29,7 @@ class Piece:
 
     Args:
         name: tells it from all others; letters, digits, `-` and `_`.
-        form: its contours and how they are painted; what it shows as a whole says its part.
+        form: its contours and how they are painted; opacity and effects are those of its part.
 
     """
 
@@ -53,12 +53,12 @@ class Round:
 
 @dataclass(frozen=True, slots=True)
 class Part:
-    """What shows as a whole: an item, a container, or a form beside that of an assembly.
+    """What has one opacity: an item, a container, or a form beside that of an assembly.
 
     Args:
         name: as that of a piece.
         item: None for a form beside another one.
-        finish: how it shows as a whole.
+        finish: its opacity, blend mode and effects.
         area: around what its effects are done to, where it was drawn; None: they are done to
             nothing.
         by: the image in which it is seen.

@@ -314,10 +314,10 @@ export const CORNERS = acts("Form › Corner", {
   },
   convert_corners: {
     label: "Convert corners to anchors",
-    words: "expand live corners bake",
+    words: "expand corners bake",
     hint: "Ends the live radius",
     lacks: (c) =>
-      c.selection.marks.paths.some((p) => p.worked) ? null : "Select an outline with live corners",
+      c.selection.marks.paths.some((p) => p.worked) ? null : "Select an outline with rounded corners",
     lets: true,
     command: (c) => ({ kind: "convert_corners", items: c.selection.selected }),
   },

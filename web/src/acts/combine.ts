@@ -92,7 +92,7 @@ export const COMBINE = acts("Arrange › Combine", {
 export const OFFSET = acts("Arrange › Stroke and offset", {
   stroke_to_outline: {
     label: "Stroke to outline",
-    words: "outline stroke expand stroke convert stroke line to shape",
+    words: "expand stroke convert stroke line to shape",
     keys: "Shift+E",
     icon: "M2 11C5 3 11 3 14 11M5 12C6.5 7.5 9.5 7.5 11 12M2 11L5 12M14 11L11 12",
     hint: "Converts the stroke to a filled outline; a fill stays below",
@@ -101,7 +101,7 @@ export const OFFSET = acts("Arrange › Stroke and offset", {
   },
   live_stroke_outline: {
     label: "Live outline of the stroke",
-    words: "outline stroke live adjustable",
+    words: "stroke adjustable live",
     hint: "An outline whose stroke options stay adjustable",
     lacks: framed,
     command: (c) => c.offsetting.outline(true),

@@ -54,7 +54,7 @@ export const FORM = acts("Form", {
   },
   convert_to_outlines: {
     label: "Convert to outlines",
-    words: "expand shape create outlines curves paths flatten text to path bake",
+    words: "expand shape curves paths flatten text to path bake",
     keys: "Shift+W",
     icon: "M2 12L5 4.5H11L14 12ZM1 12H3M13 12H15M4 4.5H6M10 4.5H12",
     lacks: all(anItem, convertible),

@@ -71,7 +71,7 @@ export const PAINT = acts("Paint", {
   add_shadow: { label: "Add shadow", words: "drop shadow effect", ...effect("shadow") },
   add_glow: { label: "Add glow", words: "halo effect", ...effect("glow") },
   add_blur: { label: "Add blur", words: "soften effect", ...effect("blur") },
-  add_feather: { label: "Add feather", words: "soft edge effect", ...effect("feather") },
+  add_feather: { label: "Add feather", words: "fade edges effect", ...effect("feather") },
   use_for_new_items: {
     label: "Use for new items",
     words: "default style start with",

@@ -56,7 +56,7 @@ export const SNAPPING = acts(
       `snap_${kind}`,
       {
         label: `Snap: ${label}`,
-        words: "magnet align cue smart guides",
+        words: "magnet align cue",
         on: (c: ActContext) => !c.snapping.off.has(kind),
         run: (c: ActContext) => c.snapping.turn(kind, c.snapping.off.has(kind)),
       },

@@ -129,7 +129,7 @@ class _Weld:
 
 
 def _in_image(finish: Finish, image: Affine) -> Finish:
-    """How something shows as a whole in an image, where its shadow falls the other way."""
+    """Opacity, blend mode and effects of a copy, in which shadows fall the other way."""
     return replace(finish, effects=tuple(mirrored_effect(e, image) for e in finish.effects))
 
 

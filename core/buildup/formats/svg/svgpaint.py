@@ -33,7 +33,7 @@ from buildup.geometry.transforms import Affine
 
 
 def showing(finish: Finish) -> str:
-    """The attributes of how something shows as a whole, but for its effects."""
+    """The attributes of opacity and blend mode."""
     faint = f' opacity="{short(finish.opacity)}"' if finish.opacity < 1.0 else ""
     mixed = f' style="mix-blend-mode:{finish.blend}"' if finish.blend != "normal" else ""
     return faint + mixed
