@@ -9,6 +9,8 @@ export interface ActNumber {
   unit: "length" | "°" | "%" | "×";
   /** What it would be used for: "Angle". */
   label: string;
+  /** Without one nothing is done. */
+  required?: boolean;
 }
 
 export interface Act {

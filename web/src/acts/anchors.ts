@@ -317,7 +317,9 @@ export const CORNERS = acts("Form › Corner", {
     words: "expand corners bake",
     hint: "Ends the live radius",
     lacks: (c) =>
-      c.selection.marks.paths.some((p) => p.worked) ? null : "Select an outline with rounded corners",
+      c.selection.marks.paths.some((p) => p.worked)
+        ? null
+        : "Select an outline with rounded corners",
     lets: true,
     command: (c) => ({ kind: "convert_corners", items: c.selection.selected }),
   },

@@ -31,7 +31,7 @@ export const PAINT = acts("Paint", {
     label: "Stroke width",
     words: "line weight thickness border outline",
     lacks: anItem,
-    number: { unit: "length", label: "Width" },
+    number: { unit: "length", label: "Width", required: true },
     command: (c, width) => ({
       kind: "set_stroke_width",
       items: items(c),
@@ -49,7 +49,7 @@ export const PAINT = acts("Paint", {
     label: "Opacity",
     words: "transparency alpha see through",
     lacks: anItem,
-    number: { unit: "%", label: "Per cent" },
+    number: { unit: "%", label: "Per cent", required: true },
     command: (c, percent) => ({
       kind: "set_opacity",
       items: items(c),

@@ -8,7 +8,7 @@ import { FORM } from "./form";
 import { GROUP, ORDER } from "./grouping";
 import { PAINT } from "./paint";
 import { HANDLES, SNAPPING, TOOLS } from "./tools";
-import { BY_NUMBERS, COPIES, TRANSFORM } from "./transform";
+import { BY_NUMBERS, COPIES, PLACE, TRANSFORM } from "./transform";
 import { DOCK, PROPERTIES, SETTINGS, SHEET, VIEW, VIEWS_ACTS } from "./view";
 
 const NAMED = {
@@ -19,6 +19,7 @@ const NAMED = {
   ...FORM,
   ...TRANSFORM,
   ...BY_NUMBERS,
+  ...PLACE,
   ...COPIES,
   ...COMBINE,
   ...OFFSET,

@@ -1,6 +1,6 @@
 // Items turned over, rotated, scaled, moved and copied.
 import type { Command } from "../api/types";
-import { acts } from "./act";
+import { acts, type ActNumber } from "./act";
 import type { ActContext } from "./context";
 import { framed } from "./needs";
 
@@ -29,9 +29,6 @@ const scale = (c: ActContext, x: number, y: number): Command => ({
   grow: c.arranging.grow,
   about: c.arranging.about,
 });
-/** One nudge of the arrow keys, where no distance is given. */
-const NUDGE = 1;
-
 export const TRANSFORM = acts("Form › Position and size", {
   flip_horizontal: {
     label: "Flip horizontal",
@@ -72,58 +69,78 @@ export const BY_NUMBERS = acts("Arrange › Move, rotate and scale by", {
     label: "Rotate by",
     words: "turn spin angle degrees",
     lacks: framed,
-    number: { unit: "°", label: "Angle" },
-    command: (c, angle) => rotate(c, angle ?? 15),
+    number: { unit: "°", label: "Angle", required: true },
+    command: (c, angle) => rotate(c, angle ?? 0),
   },
   scale: {
     label: "Scale to",
     words: "resize enlarge reduce size percent zoom",
     lacks: framed,
-    number: { unit: "%", label: "Per cent" },
-    command: (c, percent) => scale(c, (percent ?? 200) / 100, (percent ?? 200) / 100),
+    number: { unit: "%", label: "Per cent", required: true },
+    command: (c, percent) => scale(c, (percent ?? 100) / 100, (percent ?? 100) / 100),
   },
   scale_width: {
     label: "Scale width to",
     words: "resize stretch horizontal percent",
     lacks: framed,
-    number: { unit: "%", label: "Per cent" },
-    command: (c, percent) => scale(c, (percent ?? 200) / 100, 1),
+    number: { unit: "%", label: "Per cent", required: true },
+    command: (c, percent) => scale(c, (percent ?? 100) / 100, 1),
   },
   scale_height: {
     label: "Scale height to",
     words: "resize stretch vertical percent",
     lacks: framed,
-    number: { unit: "%", label: "Per cent" },
-    command: (c, percent) => scale(c, 1, (percent ?? 200) / 100),
+    number: { unit: "%", label: "Per cent", required: true },
+    command: (c, percent) => scale(c, 1, (percent ?? 100) / 100),
   },
   move_right: {
     label: "Move right by",
     words: "shift horizontal x distance",
     lacks: framed,
-    number: { unit: "length", label: "Distance" },
-    command: (c, by) => move(c, by ?? NUDGE, 0),
+    number: { unit: "length", label: "Distance", required: true },
+    command: (c, by) => move(c, by ?? 0, 0),
   },
   move_left: {
     label: "Move left by",
     words: "shift horizontal x distance",
     lacks: framed,
-    number: { unit: "length", label: "Distance" },
-    command: (c, by) => move(c, -(by ?? NUDGE), 0),
+    number: { unit: "length", label: "Distance", required: true },
+    command: (c, by) => move(c, -(by ?? 0), 0),
   },
   move_down: {
     label: "Move down by",
     words: "shift vertical y distance",
     lacks: framed,
-    number: { unit: "length", label: "Distance" },
-    command: (c, by) => move(c, 0, by ?? NUDGE),
+    number: { unit: "length", label: "Distance", required: true },
+    command: (c, by) => move(c, 0, by ?? 0),
   },
   move_up: {
     label: "Move up by",
     words: "shift vertical y distance",
     lacks: framed,
-    number: { unit: "length", label: "Distance" },
-    command: (c, by) => move(c, 0, -(by ?? NUDGE)),
+    number: { unit: "length", label: "Distance", required: true },
+    command: (c, by) => move(c, 0, -(by ?? 0)),
   },
+});
+
+type Part = "x" | "y" | "width" | "height" | "angle";
+const placed = (part: Part, label: string, unit: ActNumber["unit"]) => ({
+  lacks: framed,
+  number: { unit, label, required: true },
+  command: (c: ActContext, value?: number): Command => {
+    const { even, grow, about } = c.arranging;
+    const sized = part === "width" || part === "height" ? { even, grow } : {};
+    const items = c.selection.selected;
+    return { kind: "place_items", items, about, ...sized, [part]: value ?? null } as Command;
+  },
+});
+
+export const PLACE = acts("Form › Position and size", {
+  x: { label: "Position x", words: "left horizontal", ...placed("x", "x", "length") },
+  y: { label: "Position y", words: "top vertical", ...placed("y", "y", "length") },
+  width: { label: "Width", words: "size wide resize", ...placed("width", "Width", "length") },
+  height: { label: "Height", words: "size tall resize", ...placed("height", "Height", "length") },
+  angle: { label: "Angle", words: "rotation turn degrees", ...placed("angle", "Angle", "°") },
 });
 
 type Counted = "row_of_copies" | "ring_of_copies";

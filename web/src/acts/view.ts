@@ -60,7 +60,7 @@ export const VIEW = acts("View", {
   zoom: {
     label: "Zoom to",
     words: "scale per cent magnification",
-    number: { unit: "%", label: "Per cent" },
+    number: { unit: "%", label: "Per cent", required: true },
     run: (c, percent) => c.view.zoomTo((percent ?? 100) / 100),
   },
   comb: {

@@ -128,7 +128,9 @@ export function testContext(): TestContext {
       shape: () => undefined,
       facts: { shapes: [] },
       dial: (_: string, name: string) =>
-        name === "sides" ? { name, unit: "count", least: 3, most: 100 } : { name, unit: "length" },
+        name === "sides"
+          ? { name, label: "Sides", unit: "count", least: 3, most: 100 }
+          : { name, label: "Radius", unit: "length" },
     },
     snapping: { off: new Set() },
     shelf: { entries: [] },

@@ -2,6 +2,7 @@
 import { expect, test, vi } from "vitest";
 vi.mock("../../theme/night", () => ({ night: { value: false }, toggleNight: () => undefined }));
 import { labelOf, perform, type Act } from "../act";
+import { dialActs } from "../dials";
 import { actOfKey } from "../dispatch";
 import { Finder } from "../finding";
 import { spoken } from "../keys";
@@ -106,10 +107,12 @@ test("an act takes a number", () => {
   perform(act("rotate"), here, 30);
   perform(act("move_left"), here, 4);
   perform(act("horizontal_guide"), here, 12);
+  perform(act("width"), here, 50);
   expect(commits.map(([command]) => command)).toMatchObject([
     { kind: "rotate_items", angle: 30 },
     { kind: "move_items", by: [-4, 0] },
     { kind: "add_guide", guide: { y: 12, angle: 0 } },
+    { kind: "place_items", width: 50, about: "middle", grow: false },
   ]);
   perform(act("row_of_copies"), here, 12);
   expect(log).toEqual(["draft row_of_copies", "change [object Object]", "make"]);
@@ -151,4 +154,19 @@ test("keys act on what is selected and on nothing else", () => {
   press("Delete"); // there anchors are meant
   expect(log.at(-1)).toBe("tell Delete: take up the Select tool.");
   expect(commits).toHaveLength(4);
+});
+
+test("the dials of what is selected take a number", () => {
+  const { c: here, board, commits } = testContext();
+  expect(dialActs(here)).toEqual([]);
+  board.dials = [
+    { shape: "star", dial: "sides", value: 3 },
+    { shape: "star", dial: "radius", value: 4 },
+  ];
+  const [sides, radius] = dialActs(here);
+  expect([sides?.number?.unit, radius?.number?.unit]).toEqual(["×", "length"]);
+  if (sides) perform(sides, here, 18);
+  expect(commits).toEqual([
+    [{ kind: "set_dial", items: ["a"], dial: "sides", value: 18 }, undefined],
+  ]);
 });

@@ -90,6 +90,10 @@ async function choose(entry: Entry | undefined): Promise<void> {
   if (!entry || entry.missing() !== null) return;
   if (entry.act?.number && found.value.query.number !== null && value.value === undefined) return;
   const number = entry.act?.number ? value.value : undefined;
+  if (number === undefined && entry.act?.number?.required) {
+    text.value = `${entry.label} `; // it waits for the number
+    return;
+  }
   hide();
   open.value = false;
   await nextTick();

@@ -5,6 +5,7 @@ import type { ActContext } from "../../../acts/context";
 import { query, wordsOf, type Findable, type Finder, type Query } from "../../../acts/finding";
 import { spoken } from "../../../acts/keys";
 import { ACTS } from "../../../acts/table";
+import { dialActs } from "../../../acts/dials";
 import { shapeActs } from "../../../acts/tools";
 import type { Command } from "../../../api/types";
 
@@ -71,7 +72,7 @@ function itemEntries(c: ActContext): Entry[] {
 
 /** All that there is to find now. */
 export const entriesOf = (c: ActContext): Entry[] => [
-  ...[...ACTS, ...shapeActs(c)].map((act) => entryOf(act, c)),
+  ...[...dialActs(c), ...ACTS, ...shapeActs(c)].map((act) => entryOf(act, c)),
   ...shelfEntries(c),
   ...itemEntries(c),
 ];
@@ -95,6 +96,6 @@ export function rowsFor(text: string, finder: Finder<Entry>, recent: readonly st
 
 /** What a row would do, as the edit that shows it; null: nothing to show. */
 export function previewOf(entry: Entry, c: ActContext, value: number | undefined): Command | null {
-  if (entry.missing() !== null) return null;
+  if (entry.missing() !== null || (value === undefined && entry.act?.number?.required)) return null;
   return entry.act?.command?.(c, value) ?? null;
 }
