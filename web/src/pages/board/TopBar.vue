@@ -69,6 +69,7 @@ async function rename(name: string): Promise<void> {
       size="small"
       class="step"
       data-testid="undo"
+      :title="history.undo?.name"
       :disabled="!history.undo"
       @click="history.go('undo')"
     >
@@ -80,6 +81,7 @@ async function rename(name: string): Promise<void> {
       size="small"
       class="step"
       data-testid="redo"
+      :title="history.redo?.name"
       :disabled="!history.redo"
       @click="history.go('redo')"
     >
@@ -185,10 +187,14 @@ async function rename(name: string): Promise<void> {
   text-overflow: ellipsis;
 }
 .step {
+  flex: none;
   margin-left: 4px;
 }
 .step b {
+  overflow: hidden;
+  max-width: 170px;
   font-weight: 600;
+  text-overflow: ellipsis;
 }
 .views {
   display: flex;
@@ -213,6 +219,9 @@ async function rename(name: string): Promise<void> {
 }
 /* what the finder has as well gives way in a narrow window */
 @media (width < 1100px) {
+  .step b {
+    max-width: 110px;
+  }
   .wide-only,
   .find kbd,
   .step kbd {
