@@ -4,7 +4,7 @@ import unittest
 from dataclasses import replace
 
 from buildup.edits.anchors.anchoredits import MoveAnchors, SetAnchorKind
-from buildup.edits.apply import COMMANDS, apply
+from buildup.edits.apply import apply
 from buildup.edits.assemblies.combining import Assemble, SetAssembly
 from buildup.edits.change import updated
 from buildup.edits.items.containers import SeparateItems
@@ -58,12 +58,6 @@ class StepNamesTest(unittest.TestCase):
             SetDial(items=("gone",), dial="inner", value=1.0).title(value), "Change inner"
         )
         self.assertEqual(SetFill(items=("gone",), colour=None).title(value), "Change fill")
-
-    def test_no_phrase_leaves_its_place_open_twice(self):
-        for command in COMMANDS:
-            phrase = command.__dict__.get("phrase")
-            if phrase is not None:
-                self.assertIsInstance(phrase, property, command)
 
 
 class ItemNamesTest(unittest.TestCase):

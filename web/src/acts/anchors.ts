@@ -348,6 +348,7 @@ export const PATHS = acts("Form › Path", {
   close_path: {
     label: "Close path",
     words: "join ends shape",
+    icon: "M8 3A5 5 0 1 0 13 8M10.5 3.8L13 8M8 3h.01M13 8h.01",
     lacks: openPath,
     command: (c) => ({
       kind: "join_ends",

@@ -70,7 +70,7 @@ export const EDIT = acts("Edit", {
   },
   repeat: {
     label: "Repeat transform",
-    words: "again once more step and repeat",
+    words: "again same move rotate scale",
     keys: "J",
     lacks: anItem,
     run: (c) => c.edits.repeat(),

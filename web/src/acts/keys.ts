@@ -7,18 +7,24 @@ import { capOf, machineCaps } from "./caps";
 /** The parts of a key in the order in which they are written. */
 const MODIFIERS = ["Ctrl", "Alt", "Shift"] as const;
 
+/** The letter or digit of a key's place; where Shift makes a sign or a digit of it, that counts. */
+function placeOf(event: KeyboardEvent): string | undefined {
+  const [, row, place] = /^(Key|Digit)(.)$/.exec(event.code) ?? [];
+  return row === "Digit" && event.shiftKey ? undefined : place;
+}
+
 /** What a press is called, as `Ctrl+Shift+G`: the name of the key that an act can have. */
 export function pressed(event: KeyboardEvent): string {
   const control = event.ctrlKey || event.metaKey;
   const typed = event.key === "Backspace" ? "Delete" : event.key;
   const byWord = control && /^[a-z]$/i.test(typed);
-  const place = byWord ? undefined : /^(?:Key|Digit)(.)$/.exec(event.code)?.[1];
+  const place = byWord ? undefined : placeOf(event);
   const key = place ?? typed;
   const sign = key.length === 1 && !/^[a-z0-9]$/i.test(key);
   const held = [
     control ? "Ctrl" : "",
     event.altKey ? "Alt" : "",
-    event.shiftKey && !sign ? "Shift" : "", // a sign is what Shift makes it
+    event.shiftKey && !sign && !/^\d$/.test(key) ? "Shift" : "", // it is what Shift makes it
   ].filter(Boolean);
   return [...held, key.length === 1 ? key.toUpperCase() : key].join("+");
 }

@@ -30,6 +30,7 @@ export const VIEW = acts("View", {
     label: "Fit sheet",
     words: "zoom whole page all everything",
     keys: "0",
+    icon: "M4 2.5H12V13.5H4ZM1.5 4V2H3.5M12.5 2H14.5V4M14.5 12V14H12.5M3.5 14H1.5V12",
     run: (c) => c.view.fitSheet(c.doc.sheet),
   },
   actual_size: {
@@ -112,6 +113,7 @@ export const VIEW = acts("View", {
     label: "All shapes…",
     words: "gallery insert gear heart spiral arrow badge",
     keys: "Shift+G",
+    icon: "M2 2H6.5V6.5H2ZM11.5 2L14 6.5H9ZM2 11.7A2.2 2.2 0 1 0 6.4 11.7A2.2 2.2 0 1 0 2 11.7ZM9 11.7H14M11.5 9.2V14.2",
     run: (c) => {
       c.tools.gallery = true;
     },
@@ -198,12 +200,14 @@ export const SHEET = acts("Sheet", {
   horizontal_guide: {
     label: "Add horizontal guide",
     words: "ruler line level construction",
+    icon: "M2 8H14M4.5 3.5L4.5 5.5M8 3.5V5.5M11.5 3.5V5.5",
     number: { unit: "length", label: "Position" },
     command: (c, at) => guide(c, 0, at),
   },
   vertical_guide: {
     label: "Add vertical guide",
     words: "ruler line upright construction",
+    icon: "M8 2V14M3.5 4.5H5.5M3.5 8H5.5M3.5 11.5H5.5",
     number: { unit: "length", label: "Position" },
     command: (c, at) => guide(c, 90, at),
   },

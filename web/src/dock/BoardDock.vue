@@ -2,7 +2,7 @@
 // The dock under the canvas: the Stack, the Colours, the Profile, the Shelf and the Steps; it can be folded.
 import InputText from "primevue/inputtext";
 import { storeToRefs } from "pinia";
-import { computed, ref } from "vue";
+import { computed, ref, watch } from "vue";
 import { useDocument } from "../stores/board/document";
 import { useShelf } from "../stores/library/shelf";
 import { LEAVES, useDisplay, type Leaf } from "../stores/display/display";
@@ -26,30 +26,30 @@ const shelf = useShelf();
 const panels = usePanels();
 const most = computed(() => Math.max(DOCK_HEIGHT.least, Math.round(panels.height * 0.5)));
 const height = computed(() => Math.min(panels.dock, most.value));
-/** In a low window it is folded until a leaf is called. */
-const closed = computed(() => folded.value || (panels.low && !called.value));
-const called = ref(false);
+/** In a window that gets low it folds away, until one opens a leaf. */
+watch(
+  () => panels.low,
+  (low, before) => {
+    if (low || before) folded.value = low;
+  },
+  { immediate: true },
+);
 
 function open(next: Leaf): void {
-  if (panels.low) called.value = closed.value || next !== leaf.value;
-  folded.value = !panels.low && next === leaf.value && !folded.value;
+  folded.value = next === leaf.value && !folded.value;
   leaf.value = next;
-}
-function fold(): void {
-  if (panels.low) called.value = closed.value;
-  folded.value = !panels.low && !folded.value;
 }
 </script>
 
 <template>
   <section
     class="dock"
-    :class="{ folded: closed }"
-    :style="closed ? {} : { height: `${height}px` }"
+    :class="{ folded }"
+    :style="folded ? {} : { height: `${height}px` }"
     aria-label="Dock"
   >
     <EdgeHandle
-      v-if="!closed"
+      v-if="!folded"
       label="Height of the dock"
       side="top"
       :size="height"
@@ -65,14 +65,14 @@ function fold(): void {
           class="row-button tab"
           :class="{ active: l === leaf }"
           role="tab"
-          :aria-selected="l === leaf && !closed"
+          :aria-selected="l === leaf && !folded"
           :data-testid="`leaf-${l}`"
           @click="open(l)"
         >
           {{ l }}
         </button>
       </div>
-      <template v-if="leaf === 'Layers' && !closed">
+      <template v-if="leaf === 'Layers' && !folded">
         <span class="note"> {{ counted(doc.count, "item") }} · back to front → </span>
         <InputText
           v-model="find"
@@ -85,7 +85,7 @@ function fold(): void {
         />
       </template>
       <InputText
-        v-if="leaf === 'Shelf' && !closed"
+        v-if="leaf === 'Shelf' && !folded"
         v-model="shelf.find"
         class="find first"
         size="small"
@@ -94,12 +94,12 @@ function fold(): void {
         aria-label="Find on the shelf by name"
         @keydown.esc="shelf.find = ''"
       />
-      <ProfileBar v-if="leaf === 'Profile' && !closed" v-model="measure" />
-      <button class="row-button tab fold" @click="fold">
-        {{ closed ? "Expand" : "Collapse" }}
+      <ProfileBar v-if="leaf === 'Profile' && !folded" v-model="measure" />
+      <button class="row-button tab fold" @click="folded = !folded">
+        {{ folded ? "Expand" : "Collapse" }}
       </button>
     </div>
-    <template v-if="!closed">
+    <template v-if="!folded">
       <LayersPanel v-if="leaf === 'Layers'" :find="find" />
       <ColoursPanel v-else-if="leaf === 'Colours'" />
       <ProfilePanel v-else-if="leaf === 'Profile'" :measure="measure" />

@@ -39,7 +39,7 @@ test.each(entries)("$label is found by its label and by each of its words", (ent
   }
 });
 
-test("acts that share a key are never both possible", () => {
+test("few acts share a key, and the one that means less comes later", () => {
   const byKey = new Map<string, Act[]>();
   for (const a of ACTS) if (a.keys) byKey.set(a.keys, [...(byKey.get(a.keys) ?? []), a]);
   const shared = [...byKey.values()].filter((all) => all.length > 1);
@@ -81,10 +81,7 @@ test("what is offered is an act that can be drawn as a small button", () => {
     Object.assign(context.board, { selected, anchors, tool });
     const line = lineFor(context.c);
     expect(line.length).toBeGreaterThan(2);
-    for (const id of line.slice(0, 4)) {
-      const icon = act(id).icon;
-      expect(icon !== undefined || !["paste", "union", "group"].includes(id), id).toBe(true);
-    }
+    for (const id of line) expect(act(id).icon, id).toMatch(/^M/);
     expect(new Set(flat(menuFor(context.c))).size).toBe(flat(menuFor(context.c)).length);
   }
   Object.assign(context.board, { inGroup: true, selected: [], tool: "select" });

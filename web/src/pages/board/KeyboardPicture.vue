@@ -30,9 +30,11 @@ const OTHERS: readonly (readonly [string, string])[] = [
 const c = useActContext();
 /** Acts with a key that is not in the picture, each with what it is called now. */
 const byKey = computed(() =>
-  ACTS.filter((act) => act.keys !== undefined && act.keys.length > 1 && act.keys !== "Escape").map(
-    (act) => [spoken(act.keys ?? ""), labelOf(act, c)] as const,
-  ),
+  ACTS.flatMap((act) => {
+    const keys = act.keys ?? "";
+    const elsewhere = keys === "" || keys === "Escape" || /^[A-Z0-9]$/.test(keys);
+    return elsewhere ? [] : [[spoken(keys), labelOf(act, c)] as const];
+  }),
 );
 const HELD: Record<string, string> = {
   ...Object.fromEntries(HELD_KEYS.map(([key, does]) => [key, sentence(does)])),

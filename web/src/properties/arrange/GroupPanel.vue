@@ -1,5 +1,5 @@
 <script setup lang="ts">
-// Selected items and what holds them: group, take apart, to another layer.
+// Selected items and what holds them: group, ungroup, to another layer.
 import { computed } from "vue";
 import { useActiveContainer } from "../../stores/board/activecontainer";
 import { useDocument } from "../../stores/board/document";

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-// Place, size and angle of what is selected, and what can be done with it as a whole.
+// Position, size and angle of what is selected, turning it over and its pivot.
 import Button from "primevue/button";
 import Checkbox from "primevue/checkbox";
 import { computed } from "vue";

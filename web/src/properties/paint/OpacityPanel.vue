@@ -1,5 +1,5 @@
 <script setup lang="ts">
-// How items show as a whole: how much of them, how they are mixed with what lies below, and effects.
+// Opacity, blend mode and effects of items, or of a layer.
 import { sentence } from "../../lib/intl";
 import { computed } from "vue";
 import type { Command, Effect } from "../../api/types";

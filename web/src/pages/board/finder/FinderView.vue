@@ -29,6 +29,16 @@ const finder = shallowRef(new Finder<Entry>([]));
 const recent = ref(rememberedAs<string[]>(RECENT, [], areIds));
 const found = computed(() => rowsFor(text.value, finder.value, recent.value));
 const rows = computed(() => found.value.rows);
+/** Each as it shows, worked out once. */
+const shown = computed(() =>
+  rows.value.map((entry) => ({
+    entry,
+    missing: entry.missing(),
+    word: wordOf(entry),
+    hint: hint(entry),
+    on: entry.act?.on?.(c) ?? false,
+  })),
+);
 const at = ref(0);
 const active = computed<Entry | undefined>(() => rows.value[at.value]);
 const unit = computed(() => c.catalogue.unit(c.doc.sheet.unit));
@@ -162,14 +172,14 @@ const hint = (entry: Entry): string => {
       <p v-if="unread" class="none" role="alert">{{ unread }}</p>
       <ul v-if="rows.length > 0" id="found" class="rows" role="listbox" aria-label="Found">
         <li
-          v-for="(entry, n) in rows"
+          v-for="({ entry, missing, word, hint: wants, on }, n) in shown"
           :id="`found-${n}`"
           :key="entry.id"
           role="option"
           :aria-selected="n === at"
-          :aria-disabled="entry.missing() !== null"
+          :aria-disabled="missing !== null"
           class="row"
-          :class="{ active: n === at, cannot: entry.missing() !== null }"
+          :class="{ active: n === at, cannot: missing !== null }"
           @pointermove="at = n"
           @click="choose(entry)"
         >
@@ -178,11 +188,11 @@ const hint = (entry: Entry): string => {
             <path :d="entry.act?.icon ?? ''" />
           </svg>
           <span class="name">
-            {{ wordOf(entry) }}
-            <i v-if="hint(entry)">{{ hint(entry) }}</i>
+            {{ word }}
+            <i v-if="wants">{{ wants }}</i>
           </span>
-          <span class="where">{{ entry.missing() ?? entry.where }}</span>
-          <span v-if="entry.act?.on?.(c)" class="state">on</span>
+          <span class="where">{{ missing ?? entry.where }}</span>
+          <span v-if="on" class="state">on</span>
           <kbd v-if="entry.keys">{{ entry.keys }}</kbd>
         </li>
       </ul>

@@ -159,6 +159,14 @@ test("letters go by the place of the key, with Ctrl by what they write", () => {
   expect(at.log).toEqual(["use sweep", "use select", "go undo", "go undo"]);
 });
 
+test("a sign counts as the sign that Shift makes of a digit, and a digit as the digit", () => {
+  press("/", { code: "Digit7", shiftKey: true }); // a German layout
+  expect(at.c.display.finder).toBe(true);
+  press("0", { code: "Digit0", shiftKey: true }); // AZERTY
+  press("à", { code: "Digit0" });
+  expect(at.log).toEqual(["fit sheet [object Object]", "fit sheet [object Object]"]);
+});
+
 test("combining, turning over and locking have keys", () => {
   at.board.selected = ["a", "b"];
   at.board.frame = { corners: [] };
