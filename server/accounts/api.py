@@ -10,11 +10,13 @@ from django.http import HttpRequest, HttpResponse
 from django.middleware.csrf import get_token
 from ninja import Router
 from ninja.errors import HttpError
+from ninja.security import django_auth
 from ninja.utils import check_csrf
 
 from accounts import schema
 from accounts.demoaccount import DEMO_USER
 from accounts.models import User
+from accounts.services.keyboard import keep_keyboard, keyboard_of
 from accounts.services.signinqueue import turn, was_wrong
 
 LONGEST_WORD = 400
@@ -39,7 +41,14 @@ def _me(request: HttpRequest) -> dict[str, Any]:
     name = (user.get_full_name() or user.get_username()) if user.is_authenticated else None
     sign_in, demo = user.get_username(), _demo(request)
     by_demo = demo and sign_in == DEMO_USER
-    return {"id": user.pk, "name": name, "sign_in": sign_in, "demo": demo, "by_demo": by_demo}
+    return {
+        "id": user.pk,
+        "name": name,
+        "sign_in": sign_in,
+        "demo": demo,
+        "by_demo": by_demo,
+        "keyboard": keyboard_of(user) if isinstance(user, User) else None,
+    }
 
 
 def _demo(request: HttpRequest) -> bool:
@@ -92,3 +101,10 @@ def sign_out(request: HttpRequest, response: HttpResponse) -> dict[str, Any]:
     logout(request)
     response.headers["Clear-Site-Data"] = '"cache"'
     return _me(request)
+
+
+@router.put("/me/keyboard", response=schema.Keyboard, auth=django_auth, tags=["session"])
+def put_keyboard(request: HttpRequest, body: schema.Keyboard) -> dict[str, Any]:
+    """Keep the keys that whoever is signed in has given to acts."""
+    user = User.objects.get(pk=request.user.pk)
+    return keep_keyboard(user, keys=body.keys, single_keys=body.single_keys)

@@ -15,6 +15,8 @@ class User(AbstractUser):
     """Bytes that their drawings, pictures and fonts may take."""
     most_drawings = models.PositiveIntegerField(null=True, blank=True)
     """Drawings that they may have, with those in the bin."""
+    keyboard = models.JSONField(default=dict, blank=True)
+    """Keys of their own for acts, and whether single keys act; empty: all as the program has it."""
 
     class Meta(AbstractUser.Meta):
         """The table of before."""

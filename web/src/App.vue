@@ -1,6 +1,9 @@
 <script setup lang="ts">
-import { watch } from "vue";
-import { useRouter } from "vue-router";
+import { nextTick, watch } from "vue";
+import { useRoute, useRouter } from "vue-router";
+import { entitle } from "./lib/pagetitle";
+import { useLastInput } from "./lib/lastinput";
+import HintBubble from "./ui/HintBubble.vue";
 import NoticeBar from "./pages/NoticeBar.vue";
 import SignInAgain from "./pages/SignInAgain.vue";
 import { usePerson } from "./session/person";
@@ -25,13 +28,28 @@ useRouter().beforeEach((to, from) => {
   window.location.assign(to.fullPath);
   return false;
 });
+
+useLastInput();
+/** Whoever goes on to another page is told its name, and is at its beginning. */
+const route = useRoute();
+watch(
+  () => route.path,
+  async () => {
+    entitle(route.meta.title ?? "");
+    await nextTick();
+    if (document.activeElement === document.body) {
+      document.querySelector<HTMLElement>("main")?.focus({ preventScroll: true });
+    }
+  },
+);
 </script>
 
 <template>
   <!-- A page of its own for each address: nothing of one drawing is found in the next. -->
-  <RouterView v-slot="{ Component, route }">
-    <component :is="Component" :key="route.path" />
+  <RouterView v-slot="{ Component, route: shown }">
+    <component :is="Component" :key="shown.path" />
   </RouterView>
   <NoticeBar />
   <SignInAgain />
+  <HintBubble />
 </template>

@@ -12,10 +12,22 @@ import { ApiError, get } from "./api/client";
 import { usePerson } from "./session/person";
 import { useNotices } from "./session/notices";
 
+declare module "vue-router" {
+  interface RouteMeta {
+    /** What the page is called; a drawing's page has the drawing's name. */
+    title?: string;
+  }
+}
+
 const routes: RouteRecordRaw[] = [
-  { path: "/", name: "drawings", component: DrawingsPage },
-  { path: "/bin", name: "bin", component: () => import("./pages/home/BinPage.vue") },
-  { path: "/sign-in", name: "sign-in", component: SignInPage },
+  { path: "/", name: "drawings", component: DrawingsPage, meta: { title: "Drawings" } },
+  {
+    path: "/bin",
+    name: "bin",
+    component: () => import("./pages/home/BinPage.vue"),
+    meta: { title: "Bin" },
+  },
+  { path: "/sign-in", name: "sign-in", component: SignInPage, meta: { title: "Sign in" } },
   {
     path: "/drawings/:id(\\d+)",
     name: "board",

@@ -25,6 +25,7 @@ import { useTroubleSpots } from "../stores/measuring/troublespots";
 import { useNewItems } from "../stores/painting/newitems";
 import { defineDrawingStore } from "../stores/perdrawing";
 import { useClipboard } from "../tools/clipboard";
+import { useCrosshair } from "../tools/crosshair";
 import { useImporting } from "../tools/importing";
 import { useTools } from "../tools/tools";
 
@@ -53,6 +54,7 @@ const made = () => ({
   troubleSpots: useTroubleSpots(),
   newItems: useNewItems(),
   clipboard: useClipboard(),
+  crosshair: useCrosshair(),
   importing: useImporting(),
   tools: useTools(),
 });

@@ -1,6 +1,7 @@
 // The clipboard, undo, files; and selecting more.
 import { duplicate, groupsOf, remove } from "../tools/itemcommands";
 import { acts } from "./act";
+import type { ActContext } from "./context";
 import { all, anItem, oneItem, type Need } from "./needs";
 
 /** Tools with which something else is meant by Delete than the items that are selected. */
@@ -102,7 +103,74 @@ export const EDIT = acts("Edit", {
   },
 });
 
+/** With the Anchors or Corners tool and anchors in sight one goes from anchor to anchor. */
+const anchorsMeant = (c: ActContext): boolean =>
+  ["anchors", "corners"].includes(c.tools.active) && c.selection.allAnchors().length > 0;
+const byTurns =
+  (label: string) =>
+  (c: ActContext): string =>
+    `${label} ${anchorsMeant(c) ? "anchor" : "item"}`;
+
+function step(c: ActContext, by: 1 | -1): void {
+  if (anchorsMeant(c)) {
+    const all = c.selection.allAnchors();
+    const last = c.selection.anchors.at(-1)?.join();
+    const next = nextOf(
+      all,
+      all.findIndex((a) => a.join() === last),
+      by,
+    );
+    c.selection.anchors = next ? [next] : [];
+    return;
+  }
+  const items = c.container.pickable();
+  const next = nextOf(items, items.indexOf(c.selection.selected.at(-1) ?? ""), by);
+  if (next) c.selection.select([next]);
+}
+
+/** The next one of a row, or the one before; from none the first or the last one. */
+function nextOf<T>(row: readonly T[], from: number, by: 1 | -1): T | undefined {
+  return row[from < 0 && by < 0 ? row.length - 1 : (from + by + row.length) % row.length];
+}
+
+const pickable: Need = (c) => (c.container.pickable().length > 0 ? null : "Draw an item");
+const marked: Need = (c) => (c.crosshair.anyMark() ? null : "Select an item with marks");
+
 export const SELECT = acts("Arrange › Select more", {
+  next_item: {
+    label: byTurns("Select next"),
+    words: "tab cycle forward through",
+    keys: "]",
+    lacks: pickable,
+    run: (c) => step(c, 1),
+  },
+  previous_item: {
+    label: byTurns("Select previous"),
+    words: "tab cycle back through",
+    keys: "[",
+    lacks: pickable,
+    run: (c) => step(c, -1),
+  },
+  next_mark: {
+    label: "Go to next mark",
+    words: "peg handle guide stop grip focus keyboard",
+    keys: "}",
+    lacks: marked,
+    run: (c) => c.crosshair.stepMark(1),
+  },
+  previous_mark: {
+    label: "Go to previous mark",
+    words: "peg handle guide stop grip focus keyboard",
+    keys: "{",
+    lacks: marked,
+    run: (c) => c.crosshair.stepMark(-1),
+  },
+  type_position: {
+    label: "Type a position",
+    words: "coordinates exact x y crosshair place keyboard",
+    keys: "=",
+    run: (c) => c.crosshair.ask(),
+  },
   select_all: {
     label: "Select all",
     words: "everything",

@@ -7,15 +7,23 @@ import { capOf, machineCaps } from "./caps";
 /** The parts of a key in the order in which they are written. */
 const MODIFIERS = ["Ctrl", "Alt", "Shift"] as const;
 
-/** The letter or digit of a key's place; where Shift makes a sign or a digit of it, that counts. */
+const BRACKETS: Record<string, readonly [string, string]> = {
+  BracketLeft: ["[", "{"],
+  BracketRight: ["]", "}"],
+};
+
+/** The letter, digit or bracket of a key's place; where Shift makes a sign of a digit, that counts. */
 function placeOf(event: KeyboardEvent): string | undefined {
+  const bracket = BRACKETS[event.code];
+  if (bracket) return /^[[\]{}]$/.test(event.key) ? event.key : bracket[event.shiftKey ? 1 : 0];
   const [, row, place] = /^(Key|Digit)(.)$/.exec(event.code) ?? [];
   return row === "Digit" && event.shiftKey ? undefined : place;
 }
 
 /** What a press is called, as `Ctrl+Shift+G`: the name of the key that an act can have. */
 export function pressed(event: KeyboardEvent): string {
-  const control = event.ctrlKey || event.metaKey;
+  const writes = event.getModifierState?.("AltGraph"); // what it writes counts, as with Shift
+  const control = !writes && (event.ctrlKey || event.metaKey);
   const typed = event.key === "Backspace" ? "Delete" : event.key;
   const byWord = control && /^[a-z]$/i.test(typed);
   const place = byWord ? undefined : placeOf(event);
@@ -23,7 +31,7 @@ export function pressed(event: KeyboardEvent): string {
   const sign = key.length === 1 && !/^[a-z0-9]$/i.test(key);
   const held = [
     control ? "Ctrl" : "",
-    event.altKey ? "Alt" : "",
+    event.altKey && !writes ? "Alt" : "",
     event.shiftKey && !sign && !/^\d$/.test(key) ? "Shift" : "", // it is what Shift makes it
   ].filter(Boolean);
   return [...held, key.length === 1 ? key.toUpperCase() : key].join("+");

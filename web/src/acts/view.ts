@@ -109,6 +109,12 @@ export const VIEW = acts("View", {
     lacks: anItem,
     run: (c) => c.troubleSpots.go(-1),
   },
+  insert_shape: {
+    label: "Insert shape…",
+    words: "draw exact position size numbers type rectangle ellipse polygon star",
+    icon: "M2.5 2.5H9.5V9.5H2.5ZM12 8V15M8.5 11.5H15.5",
+    run: (c) => c.tools.insert(),
+  },
   all_shapes: {
     label: "All shapes…",
     words: "gallery insert gear heart spiral arrow badge",
@@ -133,6 +139,13 @@ export const VIEW = acts("View", {
     otherKeys: "/",
     run: (c) => {
       c.display.finder = true;
+    },
+  },
+  settings: {
+    label: "Settings…",
+    words: "preferences options keyboard keys change hotkeys wheel trackpad",
+    run: (c) => {
+      c.display.settings = true;
     },
   },
   keyboard: {
@@ -189,6 +202,14 @@ export const SETTINGS = acts("Settings", {
   crop_strokes: setting("Crop strokes", "trim outline", "Arrange › Combine", (c) => ({
     value: c.combining.cropsStrokes,
     set: (on) => (c.combining.cropsStrokes = on),
+  })),
+  wheel_zooms: setting("Wheel zooms", "mouse scroll trackpad fingers", "View", (c) => ({
+    value: c.display.wheel === "zoom",
+    set: (on) => (c.display.wheel = on ? "zoom" : "auto"),
+  })),
+  wheel_pans: setting("Wheel pans", "mouse scroll trackpad fingers", "View", (c) => ({
+    value: c.display.wheel === "pan",
+    set: (on) => (c.display.wheel = on ? "pan" : "auto"),
   })),
   grid: setting("Grid", "squares raster paper lines show", "Sheet › Grid", (c) => ({
     value: c.doc.sheet.grid.shown,

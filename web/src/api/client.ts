@@ -69,8 +69,9 @@ async function requestOnce(
   return request("POST", path, body, named);
 }
 
-/** Nobody has answered, or the server was busy. */
-const passing = (problem: ApiError): boolean => problem.status === 0 || problem.status === BUSY;
+/** Nobody has answered, or the server was busy: asked again it may well answer. */
+export const passing = (problem: ApiError): boolean =>
+  problem.status === 0 || problem.status === BUSY;
 
 async function request(
   method: string,

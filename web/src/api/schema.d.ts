@@ -68,6 +68,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/me/keyboard": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Put Keyboard
+         * @description Keep the keys that whoever is signed in has given to acts.
+         */
+        put: operations["put_keyboard"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/library": {
         parameters: {
             query?: never;
@@ -1445,6 +1465,18 @@ export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
         /**
+         * Keyboard
+         * @description The keys that somebody has given to acts.
+         */
+        Keyboard: {
+            /** Keys */
+            keys: {
+                [key: string]: string | null;
+            };
+            /** Single Keys */
+            single_keys: boolean;
+        };
+        /**
          * Me
          * @description Who is signed in, if anybody, and whether the demo's door is open.
          */
@@ -1459,6 +1491,7 @@ export interface components {
             demo: boolean;
             /** By Demo */
             by_demo: boolean;
+            keyboard: components["schemas"]["Keyboard"] | null;
         };
         /**
          * SignIn
@@ -10137,6 +10170,39 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Me"];
+                };
+            };
+            /** @description Problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    put_keyboard: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Keyboard"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Keyboard"];
                 };
             };
             /** @description Problem */

@@ -25,6 +25,9 @@ import SampleGlass from "./pointer/SampleGlass.vue";
 import RulerBars from "./layers/RulerBars.vue";
 import SizePreview from "./layers/SizePreview.vue";
 import ReferenceLayer from "./layers/ReferenceLayer.vue";
+import CrosshairMark from "./pointer/CrosshairMark.vue";
+import PositionPanel from "./pointer/PositionPanel.vue";
+import { useMarksInSight } from "./pointer/marksinsight";
 import { useMoving } from "./pointer/moving";
 import { useCanvasPointer } from "./pointer/pointer";
 
@@ -39,6 +42,9 @@ const comparing = useComparing();
 const swept = computed(() => comparing.way === "swept" && !comparing.alone);
 const hand = useCanvasPointer(svg);
 useMoving(svg);
+useMarksInSight(svg);
+/** A form on the canvas is done with: the keys go to the canvas again. */
+const takeKeys = (): void => svg.value?.focus({ preventScroll: true });
 const printing = computed(() => display.view === "Print");
 const pickable = computed(() =>
   ["select", "anchors", "corners", "cut", "brush", "text"].includes(tools.active),
@@ -57,6 +63,7 @@ onMounted(() => {
     } else view.pan([(view.size[0] - old[0]) / 2, (view.size[1] - old[1]) / 2]);
   });
   if (svg.value) watcher.observe(svg.value);
+  if (document.activeElement === document.body) takeKeys();
 });
 onBeforeUnmount(() => watcher?.disconnect());
 </script>
@@ -66,6 +73,10 @@ onBeforeUnmount(() => watcher?.disconnect());
     <svg
       ref="svg"
       class="surface"
+      tabindex="0"
+      role="application"
+      :aria-label="`Canvas: ${doc.name}`"
+      aria-describedby="canvas-keys"
       data-testid="canvas"
       :style="{ cursor: hand.cursor.value }"
       @pointerdown="hand.down"
@@ -76,7 +87,7 @@ onBeforeUnmount(() => watcher?.disconnect());
       @pointerleave="hand.leave"
       @dblclick="hand.double"
       @wheel.prevent="hand.wheel"
-      @contextmenu.prevent
+      @contextmenu="hand.menu"
     >
       <clipPath id="sheet-edge">
         <rect :width="doc.sheet.width" :height="doc.sheet.height" />
@@ -126,6 +137,7 @@ onBeforeUnmount(() => watcher?.disconnect());
       <CompareLayer v-if="!printing && !swept" />
       <LoupeGlass v-if="display.loupe" />
       <SampleGlass v-if="tools.active === 'sample'" />
+      <CrosshairMark />
       <DragBox v-if="tools.box" :corners="tools.box" />
       <RulerBars />
     </svg>
@@ -134,7 +146,13 @@ onBeforeUnmount(() => watcher?.disconnect());
     <CompareChip v-if="!printing" />
     <PointerBubble />
     <PileList />
-    <ExactPanel />
+    <ExactPanel @left="takeKeys" />
+    <PositionPanel @left="takeKeys" />
+    <p id="canvas-keys" class="unseen">
+      Square brackets go through items and anchors, curly brackets through marks; arrows move them.
+      With a drawing tool, arrows move a crosshair and Enter presses. Ctrl K finds every action,
+      question mark shows all keys, Tab leaves the canvas.
+    </p>
   </main>
 </template>
 
@@ -145,6 +163,10 @@ onBeforeUnmount(() => watcher?.disconnect());
   background: var(--desk);
   min-width: 0;
   min-height: 0;
+}
+.surface:focus-visible {
+  outline: 2px solid var(--active);
+  outline-offset: -2px;
 }
 .surface {
   position: absolute;

@@ -16,6 +16,7 @@ import ShelfPanel from "./shelf/ShelfPanel.vue";
 import HistoryPanel from "./history/HistoryPanel.vue";
 import type { Measure } from "./profile/profile";
 import { counted } from "../lib/intl";
+import { tabAfter } from "../lib/tabkeys";
 
 const doc = useDocument();
 const { leaf, folded } = storeToRefs(useDisplay());
@@ -34,6 +35,17 @@ watch(
   },
   { immediate: true },
 );
+
+const leaves = ref<HTMLElement | null>(null);
+/** Arrows go from leaf to leaf, round; Home and End to the first and the last one. */
+function key(event: KeyboardEvent, n: number): void {
+  const to = tabAfter(event.key, n, LEAVES.length);
+  const next = to === null ? undefined : LEAVES[to];
+  if (!next || to === null) return;
+  event.preventDefault();
+  leaf.value = next;
+  leaves.value?.querySelectorAll<HTMLElement>("[role=tab]")[to]?.focus();
+}
 
 function open(next: Leaf): void {
   folded.value = next === leaf.value && !folded.value;
@@ -58,16 +70,20 @@ function open(next: Leaf): void {
       @sized="(size) => (panels.dock = size)"
     />
     <div class="tabs">
-      <div class="leaves" role="tablist" aria-label="Dock panels">
+      <div ref="leaves" class="leaves" role="tablist" aria-label="Dock panels">
         <button
-          v-for="l in LEAVES"
+          v-for="(l, n) in LEAVES"
+          :id="`dock-tab-${l}`"
           :key="l"
           class="row-button tab"
           :class="{ active: l === leaf }"
           role="tab"
+          :tabindex="l === leaf ? 0 : -1"
           :aria-selected="l === leaf && !folded"
+          :aria-controls="l === leaf && !folded ? 'dock-panel' : undefined"
           :data-testid="`leaf-${l}`"
           @click="open(l)"
+          @keydown="key($event, n)"
         >
           {{ l }}
         </button>
@@ -99,13 +115,19 @@ function open(next: Leaf): void {
         {{ folded ? "Expand" : "Collapse" }}
       </button>
     </div>
-    <template v-if="!folded">
+    <div
+      v-if="!folded"
+      id="dock-panel"
+      class="panel"
+      role="tabpanel"
+      :aria-labelledby="`dock-tab-${leaf}`"
+    >
       <LayersPanel v-if="leaf === 'Layers'" :find="find" />
       <ColoursPanel v-else-if="leaf === 'Colours'" />
       <ProfilePanel v-else-if="leaf === 'Profile'" :measure="measure" />
       <ShelfPanel v-else-if="leaf === 'Shelf'" />
       <HistoryPanel v-else />
-    </template>
+    </div>
   </section>
 </template>
 
@@ -118,6 +140,11 @@ function open(next: Leaf): void {
   min-width: 0;
   background: var(--panel);
   border-top: 1px solid var(--hairline);
+}
+.panel {
+  display: grid;
+  grid-template: minmax(0, 1fr) / minmax(0, 1fr);
+  min-height: 0;
 }
 .folded {
   height: 29px;

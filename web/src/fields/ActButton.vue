@@ -4,7 +4,7 @@ import Button from "primevue/button";
 import { computed } from "vue";
 import { labelOf, perform } from "../acts/act";
 import { useActContext } from "../acts/context";
-import { spoken } from "../acts/keys";
+import { hintOf } from "../acts/keymap";
 import { act as actOf, type ActId } from "../acts/table";
 import { usePreviewed } from "./previewed";
 
@@ -26,10 +26,10 @@ const named = computed(() => {
 });
 const missing = computed(() => it.value.lacks(c));
 const title = computed(() => {
-  const { hint, keys } = it.value;
+  const { hint } = it.value;
   const full = props.label === undefined ? "" : labelOf(it.value, c);
   const said = [missing.value ?? hint ?? full].filter(Boolean).join("");
-  const key = keys ? spoken(keys) : "";
+  const key = hintOf(it.value);
   return said && key ? `${said} (${key})` : said || key || undefined;
 });
 const { listeners, done } = usePreviewed(() =>

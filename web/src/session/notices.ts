@@ -9,6 +9,8 @@ export interface Notice {
 }
 
 const SHOWN_FOR = 8000;
+/** With something to do about it: long enough to come to it by keys. */
+const WITH_ACTION = 20_000;
 
 export const useNotices = defineStore("toast", () => {
   const notices = ref<Notice[]>([]);
@@ -21,7 +23,7 @@ export const useNotices = defineStore("toast", () => {
   function tell(sentence: string, action?: Notice["action"], stays = false): void {
     const notice: Notice = { id: ++last, sentence, ...(action ? { action } : {}) };
     notices.value = [...notices.value.filter((n) => n.sentence !== sentence).slice(-2), notice];
-    if (!stays) window.setTimeout(() => close(notice.id), SHOWN_FOR);
+    if (!stays) window.setTimeout(() => close(notice.id), action ? WITH_ACTION : SHOWN_FOR);
   }
 
   const closeAll = (): void => {

@@ -1,6 +1,6 @@
 // Who is signed in.
 import { defineStore } from "pinia";
-import { ref } from "vue";
+import { ref, shallowRef } from "vue";
 import { get, post, remove } from "../api/client";
 import type { Me } from "../api/types";
 
@@ -13,6 +13,8 @@ export const usePerson = defineStore("person", () => {
   /** It is the demo's own person, who needs no password. */
   const byDemo = ref(false);
   const known = ref(false);
+  /** The keys that they have given to acts. */
+  const keyboard = shallowRef<Me["keyboard"]>(null);
 
   function take(me: Me): void {
     id.value = me.id;
@@ -20,6 +22,7 @@ export const usePerson = defineStore("person", () => {
     signInName.value = me.sign_in;
     demo.value = me.demo;
     byDemo.value = me.by_demo;
+    keyboard.value = me.keyboard;
     known.value = true;
   }
 
@@ -34,5 +37,5 @@ export const usePerson = defineStore("person", () => {
   };
   const signOut = async (): Promise<void> => take(await remove<Me>("/session"));
 
-  return { id, name, signInName, demo, byDemo, known, load, signIn, signInDemo, signOut };
+  return { id, name, signInName, demo, byDemo, known, keyboard, load, signIn, signInDemo, signOut };
 });

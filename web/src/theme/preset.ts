@@ -44,7 +44,7 @@ const scheme = {
   },
   formField: {
     background: "var(--raised)",
-    borderColor: "var(--hairline)",
+    borderColor: "var(--edge)",
     hoverBorderColor: "var(--quiet)",
     focusBorderColor: "var(--active)",
     color: "var(--ink)",
@@ -90,7 +90,7 @@ export const preset = definePreset(Aura, {
       },
     },
     slider: {
-      track: { size: "2px", background: "var(--hairline)" },
+      track: { size: "2px", background: "var(--edge)" },
       handle: {
         width: "6px",
         height: "16px",
@@ -108,11 +108,11 @@ function toggle(): Record<string, string> {
     background: "var(--raised)",
     checkedBackground: "var(--tint)",
     hoverBackground: "var(--tint)",
-    borderColor: "var(--hairline)",
+    borderColor: "var(--edge)",
     color: "var(--quiet)",
     hoverColor: "var(--ink)",
     checkedColor: "var(--ink)",
-    checkedBorderColor: "var(--hairline)",
+    checkedBorderColor: "var(--edge)",
   };
 }
 
@@ -121,9 +121,9 @@ function secondary(): Record<string, string> {
     background: "var(--raised)",
     hoverBackground: "var(--tint)",
     activeBackground: "var(--tint)",
-    borderColor: "var(--hairline)",
-    hoverBorderColor: "var(--hairline)",
-    activeBorderColor: "var(--hairline)",
+    borderColor: "var(--edge)",
+    hoverBorderColor: "var(--edge)",
+    activeBorderColor: "var(--edge)",
     color: "var(--ink)",
     hoverColor: "var(--ink)",
     activeColor: "var(--ink)",

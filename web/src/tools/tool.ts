@@ -97,6 +97,8 @@ export interface Tool {
   word?(hit: Hit | null, alt?: boolean): string | null;
   /** The words beside the pointer while something is dragged, where they are its own. */
   bubble?(unit: UnitFacts): string | null;
+  /** The anchor a press on which closes what is being drawn. */
+  closesAt?(): Hit | null;
   hover?(p: Pointer): void;
   down(p: Pointer): void;
   move(p: Pointer): void;

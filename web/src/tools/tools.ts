@@ -8,6 +8,7 @@ import { FreehandTool } from "./drawing/freehand";
 import { BrushTool } from "./editing/brush";
 import { CutTool } from "./editing/cut";
 import { CornersTool } from "./editing/corners";
+import { EraserTool } from "./editing/eraser";
 import { GuideTool } from "./sheet/guide";
 import { PlaceTool } from "./drawing/placetool";
 import { LineTool } from "./drawing/line";
@@ -179,8 +180,10 @@ export const useTools = defineDrawingStore("tools", () => {
       matching.find(reference, at, besides),
     ),
   };
-  /** The panel for exact values: at which place, for which kind. */
-  const exact = shallowRef<{ at: Point; screen: Point; shape: string } | null>(null);
+  /** The panel for exact values: at which place, for which kind, and whether that is asked as well. */
+  const exact = shallowRef<{ at: Point; screen: Point; shape: string; asks?: boolean } | null>(
+    null,
+  );
   const gallery = ref(false);
   made["placement"] = new PlaceTool(open, bench, {
     kept: () => keeping.hand,
@@ -194,6 +197,7 @@ export const useTools = defineDrawingStore("tools", () => {
     write: (at, line) => void lettering.write(at, line),
     type: typeWords,
   });
+  made["eraser"] = new EraserTool(open, bench, () => active.value === "anchors");
   made["line"] = new LineTool(open, bench, { style: startStyle });
 
   /** A tool by its name; that of a kind of shape is made when it is first taken up. */
@@ -243,6 +247,12 @@ export const useTools = defineDrawingStore("tools", () => {
     return held.value;
   }
 
+  /** The tool that a press of a pen's eraser goes to; Sweep removes regions by itself. */
+  function erasing(): Tool {
+    holding.value = active.value === "sweep" ? "sweep" : "eraser";
+    return held.value;
+  }
+
   function use(next: string): void {
     if (next === name.value) return;
     borrow(false);
@@ -251,6 +261,13 @@ export const useTools = defineDrawingStore("tools", () => {
     exact.value = null;
     name.value = next;
     tool.value.enter?.();
+  }
+
+  /** Ask for a shape by numbers, in the middle of what is in sight. */
+  function insert(): void {
+    const screen: Point = [view.size[0] / 2, view.size[1] / 2];
+    const shape = catalogue.shape(name.value) ? name.value : "rectangle";
+    exact.value = { at: view.toSheet(screen).map(Math.round) as Point, screen, shape, asks: true };
   }
 
   function borrow(on: boolean): void {
@@ -295,7 +312,9 @@ export const useTools = defineDrawingStore("tools", () => {
     handTolerance,
     held,
     pressed,
+    erasing,
     use,
+    insert,
     layNext,
     touch,
   };

@@ -38,7 +38,7 @@ const emit = defineEmits<{ choose: [value: V] }>();
   align-items: center;
   height: 26px;
   padding: 0 6px;
-  border: 1px solid var(--hairline);
+  border: 1px solid var(--edge);
   border-radius: 6px;
   background: var(--raised);
 }

@@ -107,6 +107,7 @@ export function testContext(): TestContext {
       fit: note("fit"),
     },
     display: { comb: false, sizes: false, help: false, finder: false, next: note("next view") },
+    crosshair: { key: () => false, anyMark: () => true, stepMark: note("mark"), ask: note("type") },
     comparing: { possible: true, next: note("compare") },
     selecting: { invert: note("invert"), same: note("same") },
     exporting: { again: note("export again"), begin: note("export") },

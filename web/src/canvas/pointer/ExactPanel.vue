@@ -1,10 +1,13 @@
 <script setup lang="ts">
-// The small panel at the pointer after a click with a shape: exact width and height, then Draw.
+// The small panel after a click with a shape, or where one is inserted by numbers: which shape, its
+// position and size, then Draw.
 import Button from "primevue/button";
 import Checkbox from "primevue/checkbox";
 import { computed, nextTick, ref, watch } from "vue";
 import { newId } from "../../api/ids";
+import type { Point } from "../../api/types";
 import TypedField from "../../fields/TypedField.vue";
+import ChooseField from "../../ui/ChooseField.vue";
 import { useActiveContainer } from "../../stores/board/activecontainer";
 import { useDocument } from "../../stores/board/document";
 import { useEdits } from "../../stores/board/edits";
@@ -13,10 +16,11 @@ import { useNewItems } from "../../stores/painting/newitems";
 import { useTools } from "../../tools/tools";
 import { useView } from "../../stores/display/view";
 import { useCatalogue } from "../../stores/display/catalogue";
+import { besideOn } from "./beside";
 
-const WIDTH = 224;
-const HEIGHT = 160;
+const SIZE: Point = [224, 290];
 
+const emit = defineEmits<{ left: [] }>();
 const container = useActiveContainer();
 const doc = useDocument();
 const edits = useEdits();
@@ -33,33 +37,43 @@ const size = ref<[number, number]>([...newItems.kept.size]);
 /** As wide as typed, in the proportion in which the shape is undistorted. */
 const own = ref(false);
 /** Beside the pointer, kept on the canvas. */
-const place = computed(() => {
-  const [x, y] = tools.exact?.screen ?? [0, 0];
-  const left = Math.min(x + 12, view.size[0] - WIDTH - 8);
-  return { left: `${left}px`, top: `${Math.min(y + 12, view.size[1] - HEIGHT - 8)}px` };
-});
+const place = computed(() => besideOn(tools.exact?.screen ?? [0, 0], view.size, SIZE));
+const at = ref<[number, number]>([0, 0]);
+const left = ref<InstanceType<typeof TypedField> | null>(null);
+const top = ref<InstanceType<typeof TypedField> | null>(null);
+const shape = ref("rectangle");
+const shapes = computed(() =>
+  catalogue.facts.shapes.map((s) => ({ value: s.name, label: s.label })),
+);
 
 watch(
   () => tools.exact,
   async (now) => {
     if (!now) return;
     size.value = [...newItems.kept.size];
-    own.value = !["rectangle", "ellipse"].includes(now.shape);
+    at.value = [...now.at];
+    shape.value = now.shape;
     await nextTick();
     panel.value?.querySelector("input")?.focus();
   },
 );
 
+watch(shape, (now) => {
+  own.value = !["rectangle", "ellipse"].includes(now);
+});
+
 function put(axis: 0 | 1, value: number): void {
   size.value[axis] = Math.max(value, 0.01);
 }
 
+let drawing = false;
 /** The field that has the hand gives up what was typed first. */
 async function draw(): Promise<void> {
-  const exact = tools.exact;
-  if (!exact) return;
-  (document.activeElement as HTMLElement | null)?.blur();
-  await Promise.all([wide.value?.settled(), high.value?.settled()]);
+  if (!tools.exact || drawing) return;
+  drawing = true; // the keys stay in the form until what was typed has been read
+  panel.value?.querySelector("button")?.focus();
+  await Promise.all([left, top, wide, high].map((field) => field.value?.settled()));
+  drawing = false;
   const [width, height] = size.value;
   const item = newId();
   tools.exact = null;
@@ -68,14 +82,20 @@ async function draw(): Promise<void> {
   edits.commit({
     kind: "draw_shape",
     item,
-    shape: exact.shape,
-    start: exact.at,
-    to: [exact.at[0] + width, exact.at[1] + (own.value ? 0 : height)],
+    shape: shape.value,
+    start: [...at.value],
+    to: [at.value[0] + width, at.value[1] + (own.value ? 0 : height)],
     square: own.value,
     container: container.active,
-    dials: newItems.dialsOf(exact.shape),
+    dials: newItems.dialsOf(shape.value),
     ...(newItems.kept.style ? { style: newItems.kept.style } : {}),
   });
+  emit("left");
+}
+
+function leave(): void {
+  tools.exact = null;
+  emit("left");
 }
 </script>
 
@@ -83,14 +103,33 @@ async function draw(): Promise<void> {
   <form
     v-if="tools.exact"
     ref="panel"
-    class="exact"
+    class="canvas-form"
     :style="place"
     aria-label="Exact values"
     @submit.prevent="draw"
-    @keydown.esc.stop="tools.exact = null"
+    @keydown.esc.stop="leave"
     @keydown.enter.prevent="draw"
   >
-    <b>{{ catalogue.shapeLabel(tools.exact.shape) }} offset</b>
+    <b>{{ tools.exact.asks ? "Insert shape" : catalogue.shapeLabel(shape) }}</b>
+    <template v-if="tools.exact.asks">
+      <label>Shape</label>
+      <ChooseField
+        label="Shape to insert"
+        :value="shape"
+        :options="shapes"
+        @chosen="(chosen) => (shape = chosen)"
+      />
+    </template>
+    <label>X</label>
+    <TypedField
+      ref="left"
+      label="Exact X"
+      :value="at[0]"
+      :unit="unit"
+      @typed="(v) => (at[0] = v)"
+    />
+    <label>Y</label>
+    <TypedField ref="top" label="Exact Y" :value="at[1]" :unit="unit" @typed="(v) => (at[1] = v)" />
     <label>Width</label>
     <TypedField
       ref="wide"
@@ -108,36 +147,15 @@ async function draw(): Promise<void> {
       :unit="unit"
       @typed="(v) => put(1, v)"
     />
-    <label class="own"> <Checkbox v-model="own" binary size="small" /> Keep proportions </label>
-    <Button class="draw" type="submit" size="small" label="Draw" />
+    <label class="own all"> <Checkbox v-model="own" binary size="small" /> Keep proportions </label>
+    <Button class="all" type="submit" size="small" label="Draw" />
   </form>
 </template>
 
 <style scoped>
-.exact {
-  position: absolute;
-  z-index: 3;
-  display: grid;
-  grid-template-columns: 56px 1fr;
-  gap: 6px 8px;
-  align-items: center;
-  width: 200px;
-  padding: 10px 12px;
-  border: 1px solid var(--hairline);
-  border-radius: 6px;
-  background: var(--raised);
-}
 .own {
   display: flex;
   gap: 8px;
   align-items: center;
-}
-b,
-.own,
-.draw {
-  grid-column: 1 / -1;
-}
-label {
-  color: var(--quiet);
 }
 </style>

@@ -30,9 +30,12 @@ const tools = {
   tool: { cursor: "crosshair", hover: note("hover"), double: note("double"), goesOn: false },
   held,
   pressed: () => held,
+  erasing: () => held,
 };
 const board = {
   selected: [] as string[],
+  anchors: [] as unknown[],
+  select: (items: string[]) => log.push(`select ${items.join()}`),
   toOriginal: (at: Point) => at,
   takeCopy: (path: number[]) => log.push(`image ${path.join()}`),
 };
@@ -52,12 +55,15 @@ vi.mock("../../stores/board/edits", () => ({ useEdits: () => board }));
 vi.mock("../../stores/board/copies", () => ({ useCopies: () => board }));
 vi.mock("../../tools/tools", () => ({ useTools: () => tools }));
 vi.mock("../../stores/display/view", () => ({ useView: () => view }));
+vi.mock("../../stores/display/display", () => ({ useDisplay: () => ({ wheel: "auto" }) }));
+vi.mock("../../tools/crosshair", () => ({ useCrosshair: () => ({ hide: () => undefined }) }));
 
 /** jsdom has none. */
 class OnePointer extends MouseEvent {
   /** Where it was since the last event. */
   between: MouseEvent[] = [];
   pointerId = 1;
+  pointerType = "mouse";
   getCoalescedEvents(): MouseEvent[] {
     return this.between;
   }
@@ -106,6 +112,7 @@ interface How {
   id?: number;
   alt?: boolean;
   shift?: boolean;
+  kind?: string;
 }
 function at(x: number, y: number, how: How = {}): PointerEvent {
   const event = new OnePointer("pointermove", {
@@ -117,7 +124,10 @@ function at(x: number, y: number, how: How = {}): PointerEvent {
     shiftKey: how.shift ?? false,
   });
   Object.defineProperty(event, "target", { value: document.getElementById(how.on ?? "canvas") });
-  return Object.assign(event, { pointerId: how.id ?? 1 }) as unknown as PointerEvent;
+  return Object.assign(event, {
+    pointerId: how.id ?? 1,
+    pointerType: how.kind ?? "mouse",
+  }) as unknown as PointerEvent;
 }
 const key = (name: "keydown" | "keyup", code: string, of: object = {}): KeyboardEvent => {
   const event = new KeyboardEvent(name, { code, cancelable: true, ...of });
@@ -143,7 +153,7 @@ test("without a press it hovers, and says what lies under it", () => {
   hand.move(at(20, 30, { on: "item", alt: true, shift: true }));
   expect(tools.hit).toEqual({ what: "item", item: "a" });
   expect([last?.alt, last?.shift, last?.trail, tools.alt]).toEqual([true, true, [[10, 15]], true]);
-  hand.leave();
+  hand.leave(at(20, 30));
   expect([tools.pointer, tools.hit]).toEqual([null, null]);
 });
 
@@ -177,7 +187,7 @@ test("the middle button, or Space, moves the sheet; also in the middle of a drag
 test("Esc, an interruption and a window that loses the keys put a drag back", () => {
   for (const end of [
     () => key("keydown", "Escape", { key: "Escape" }),
-    () => hand.cancel(),
+    () => hand.cancel(at(100, 60)),
     () => window.dispatchEvent(new Event("blur")),
   ]) {
     log = [];
@@ -188,7 +198,7 @@ test("Esc, an interruption and a window that loses the keys put a drag back", ()
     expect(tools.pressing).toBe(false);
   }
   log = [];
-  hand.cancel(); // nothing is dragged
+  hand.cancel(at(100, 60)); // nothing is dragged
   expect(log).toEqual([]);
 });
 
@@ -260,4 +270,60 @@ test("the hand over what is selected is in its image; elsewhere it leaves that",
   tools.tool.goesOn = true; // in the middle of an outline
   hand.move(at(20, 30, { on: "item" }));
   expect(log).toEqual(["hover 20,30"]);
+});
+
+const finger = (x: number, y: number, id: number): PointerEvent => at(x, y, { id, kind: "touch" });
+
+test("a second finger takes back what the first one began, and both move and zoom the sheet", () => {
+  hand.down(finger(100, 60, 1));
+  board.selected = ["a"]; // the press has selected something
+  hand.down(finger(200, 60, 2));
+  expect(log).toEqual(["image ", "down 100,60", "cancel", "select "]);
+  hand.move(finger(300, 60, 2));
+  expect(log.slice(4)).toEqual(["pan 50,0", "zoom 200,60 in"]);
+  hand.up(finger(300, 60, 2));
+  hand.up(finger(100, 60, 1));
+  expect(log).toHaveLength(6);
+});
+
+test("a pen that comes down takes the press of the palm back and draws itself", () => {
+  hand.down(finger(300, 250, 1));
+  hand.down(at(100, 60, { id: 2, kind: "pen" }));
+  hand.move(finger(310, 250, 1));
+  hand.move(at(110, 62, { id: 2, kind: "pen" }));
+  hand.up(finger(310, 250, 1));
+  hand.up(at(110, 62, { id: 2, kind: "pen" }));
+  expect(log.filter((l) => !l.startsWith("image"))).toEqual([
+    "down 300,250",
+    "cancel",
+    "down 100,60",
+    "move 110,62",
+    "up 110,62",
+  ]);
+});
+
+test("a finger that rests opens the menu there, and what it pressed is taken back", () => {
+  const opened: string[] = [];
+  const open = (event: MouseEvent): number => opened.push(`${event.clientX},${event.clientY}`);
+  document.elementFromPoint = () => document.getElementById("canvas");
+  window.addEventListener("contextmenu", open);
+  hand.down(finger(100, 60, 1));
+  vi.advanceTimersByTime(600);
+  hand.up(finger(100, 60, 1));
+  expect([log.slice(1), opened]).toEqual([["down 100,60", "cancel"], ["100,60"]]);
+  hand.down(finger(100, 60, 1));
+  hand.move(finger(115, 60, 1)); // it drags
+  vi.advanceTimersByTime(600);
+  hand.up(finger(115, 60, 1));
+  expect(opened).toHaveLength(1);
+  window.removeEventListener("contextmenu", open);
+});
+
+test("the eraser end of a pen meets what is under it all the way", () => {
+  document.elementFromPoint = () => document.getElementById("item");
+  hand.down(at(100, 60, { button: 5, buttons: 32, kind: "pen" }));
+  hand.move(at(110, 60, { buttons: 32, kind: "pen" }));
+  expect([last?.hit, last?.alt]).toEqual([{ what: "item", item: "a" }, true]);
+  hand.up(at(110, 60, { kind: "pen" }));
+  expect(log.at(-1)).toBe("up 110,60");
 });

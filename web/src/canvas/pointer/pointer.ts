@@ -5,11 +5,13 @@ import { isTaken } from "../../lib/focus";
 import { useCopies } from "../../stores/board/copies";
 import { useSelection } from "../../stores/board/selection";
 import { useTools } from "../../tools/tools";
+import { useDisplay } from "../../stores/display/display";
 import { useView } from "../../stores/display/view";
+import { useCrosshair } from "../../tools/crosshair";
 import type { Hit, Pointer } from "../../tools/tool";
+import { Contacts, type Contact, type PointerKind } from "./contacts";
+import { turned } from "./wheel";
 
-const ZOOM_STEP = 1.0015;
-const LINE = 16;
 /** Pixels from the canvas's edge within which a drag moves the sheet on; the rulers are wider. */
 const EDGE = 12;
 const RULER = 20;
@@ -18,6 +20,11 @@ const SCROLL_STEP = 8;
 const SCROLL_EVERY = 30;
 /** The middle button: moves the sheet, also in the middle of a drag. */
 const MIDDLE = 4;
+/** The eraser end of a pen, as one button and among several. */
+const ERASER = 5;
+const ERASERS = 32;
+/** Milliseconds after which a finger or a pen that rests where it went down is the second button. */
+const LONG_PRESS = 550;
 
 /** The marks of what is selected, which show in the image under the hand. */
 const MARKS = new Set<Hit["what"]>([
@@ -34,6 +41,9 @@ const MARKS = new Set<Hit["what"]>([
   "shadow",
 ]);
 
+const kindOf = ({ pointerType }: PointerEvent): PointerKind =>
+  pointerType === "pen" || pointerType === "touch" ? pointerType : "mouse";
+
 export function useCanvasPointer(svg: Ref<SVGSVGElement | null>) {
   const copies = useCopies();
   const selection = useSelection();
@@ -41,7 +51,15 @@ export function useCanvasPointer(svg: Ref<SVGSVGElement | null>) {
   const view = useView();
   const space = ref(false);
   const panning = ref<Point | null>(null);
+  const display = useDisplay();
+  const crosshair = useCrosshair();
+  const contacts = new Contacts();
   let pressed: number | null = null;
+  /** It is pressed with the eraser end of a pen. */
+  let erases = false;
+  /** What was selected before the press. */
+  let before: { items: string[]; anchors: typeof selection.anchors } | null = null;
+  let resting: number | undefined;
   let lastScreen: Point = [0, 0];
   let lastMove: PointerEvent | null = null;
   let scrolling: number | undefined;
@@ -66,23 +84,59 @@ export function useCanvasPointer(svg: Ref<SVGSVGElement | null>) {
     screen: screenOf(event),
     trail: trailOf(event),
     shift: event.shiftKey,
-    alt: event.altKey,
+    alt: event.altKey || erases,
     ctrl: event.ctrlKey || event.metaKey,
     space: space.value,
     hit,
   });
 
+  const contactOf = (event: PointerEvent): Contact => ({
+    id: event.pointerId,
+    kind: kindOf(event),
+    at: screenOf(event),
+  });
+
   function down(event: PointerEvent): void {
-    if (pressed !== null) return;
-    (document.activeElement as HTMLElement | null)?.blur();
+    crosshair.hide();
+    const erasing = event.button === ERASER || (event.buttons & ERASERS) !== 0;
+    if (event.button > 1 && !erasing) return;
+    const what = contacts.down(contactOf(event));
+    if (what === "nothing") return;
+    svg.value?.setPointerCapture(event.pointerId);
+    if (what !== "press") takeBack();
+    if (what === "pinch") return;
+    svg.value?.focus({ preventScroll: true });
+    pressed = event.pointerId;
+    erases = erasing;
+    before = { items: [...selection.selected], anchors: [...selection.anchors] };
     if (event.button === 1 || (event.button === 0 && space.value)) {
       panning.value = screenOf(event);
-    } else if (event.button === 0) void press(event, hitOf(event));
-    else return;
-    pressed = event.pointerId;
+    } else void press(event, hitOf(event));
     tools.pressing = true;
-    svg.value?.setPointerCapture(event.pointerId);
+    if (kindOf(event) !== "mouse" && !erasing) {
+      resting = window.setTimeout(() => longPress(event), LONG_PRESS);
+    }
     tools.touch();
+  }
+
+  /** The press of a finger was none: another finger has come, a pen, or it has rested. */
+  function takeBack(): void {
+    if (pressed === null) return;
+    const was = before;
+    cancel();
+    if (!was) return;
+    if (was.items.join() !== selection.selected.join()) selection.select(was.items);
+    selection.anchors = was.anchors;
+  }
+
+  /** Held at one place it is what the second button is: the menu opens there. */
+  function longPress(event: PointerEvent): void {
+    if (pressed !== event.pointerId || !contacts.rests) return;
+    takeBack();
+    contacts.drop();
+    const { clientX, clientY } = event;
+    const under = document.elementFromPoint(clientX, clientY) ?? svg.value;
+    under?.dispatchEvent(new MouseEvent("contextmenu", { clientX, clientY, bubbles: true }));
   }
 
   async function press(event: PointerEvent, under: Hit | null): Promise<void> {
@@ -95,7 +149,8 @@ export function useCanvasPointer(svg: Ref<SVGSVGElement | null>) {
     tools.dragged = hit;
     lastMove = null;
     scrolling = window.setInterval(scroll, SCROLL_EVERY);
-    tools.pressed(hit).down(pointerOf(event, hit, pressedAt(event, hit)));
+    const tool = erases ? tools.erasing() : tools.pressed(hit);
+    tool.down(pointerOf(event, hit, pressedAt(event, hit)));
     tools.touch();
   }
 
@@ -123,11 +178,24 @@ export function useCanvasPointer(svg: Ref<SVGSVGElement | null>) {
 
   function move(event: PointerEvent): void {
     const screen = screenOf(event);
-    tools.pointer = screen;
-    const before = lastScreen;
+    const moved = contacts.move(contactOf(event));
+    if (moved.what === "nothing") return;
+    if (moved.what === "pinch") {
+      view.pan(moved.by);
+      view.zoomAt(moved.at, moved.zoom);
+      return;
+    }
+    const last = lastScreen;
     lastScreen = screen;
+    if (moved.what === "hover") {
+      // what is under it may have moved, not the hand
+      if (crosshair.place && last[0] === screen[0] && last[1] === screen[1]) return;
+      crosshair.hide();
+    }
+    tools.pointer = screen;
+    if (!contacts.rests) window.clearTimeout(resting);
     if (pressed !== null && !panning.value && event.buttons & MIDDLE) {
-      view.pan([screen[0] - before[0], screen[1] - before[1]]);
+      view.pan([screen[0] - last[0], screen[1] - last[1]]);
       return;
     }
     if (panning.value) {
@@ -141,11 +209,12 @@ export function useCanvasPointer(svg: Ref<SVGSVGElement | null>) {
       tools.hit = hitOf(event);
       followImage(tools.hit);
       tools.tool.hover?.(pointerOf(event, tools.hit));
-    } else if (event.pointerId === pressed) {
-      tools.held.move(pointerOf(event, tools.dragged));
-    }
+    } else tools.held.move(pointerOf(event, erases ? underPointer(event) : tools.dragged));
     tools.touch();
   }
+
+  const underPointer = (event: PointerEvent): Hit | null =>
+    hitUnder(document.elementFromPoint(event.clientX, event.clientY) ?? document.body);
 
   /** A drag that has come to the edge of the canvas moves the sheet on under it. */
   function scroll(): void {
@@ -162,32 +231,52 @@ export function useCanvasPointer(svg: Ref<SVGSVGElement | null>) {
   }
 
   function up(event: PointerEvent): void {
-    if (event.pointerId !== pressed) return;
+    if (!contacts.up(event.pointerId) || pressed === null) return;
+    const erased = erases;
+    ended();
+    if (panning.value) panning.value = null;
+    else tools.held.up(pointerOf(event, erased ? underPointer(event) : tools.dragged));
+    tools.dragged = null;
+    if (kindOf(event) === "touch") tools.hit = null; // a finger hovers over nothing
+    tools.touch();
+  }
+
+  function ended(): void {
     pressed = null;
+    erases = false;
+    before = null;
     tools.pressing = false;
     window.clearInterval(scrolling);
-    if (panning.value) panning.value = null;
-    else tools.held.up(pointerOf(event, tools.dragged));
-    tools.dragged = null;
-    tools.touch();
+    window.clearTimeout(resting);
   }
 
   /** The drag was interrupted: everything goes back. */
   function cancel(): void {
     if (pressed === null) return;
-    pressed = null;
-    tools.pressing = false;
-    window.clearInterval(scrolling);
+    ended();
     if (panning.value) panning.value = null;
     else tools.held.cancel();
     tools.dragged = null;
     tools.touch();
   }
 
-  function leave(): void {
+  /** The browser has taken a pointer away. */
+  function lost(event: PointerEvent): void {
+    if (contacts.up(event.pointerId)) cancel();
+  }
+
+  function leave(event: PointerEvent): void {
+    contacts.left(kindOf(event));
     if (pressed !== null) return;
     tools.pointer = null;
     tools.hit = null;
+  }
+
+  /** The menu of the second button opens; that of a finger has opened already. */
+  function menu(event: MouseEvent): void {
+    event.preventDefault();
+    const kind = event instanceof PointerEvent ? kindOf(event) : "mouse";
+    if (event.isTrusted && kind === "touch") event.stopPropagation();
   }
 
   function double(event: MouseEvent): void {
@@ -197,10 +286,9 @@ export function useCanvasPointer(svg: Ref<SVGSVGElement | null>) {
   }
 
   function wheel(event: WheelEvent): void {
-    const unit = event.deltaMode === WheelEvent.DOM_DELTA_LINE ? LINE : 1;
-    if (event.shiftKey) view.pan([-(event.deltaX + event.deltaY) * unit, 0]);
-    else if (event.altKey) view.pan([0, -event.deltaY * unit]);
-    else view.zoomAt(screenOf(event), ZOOM_STEP ** (-event.deltaY * unit));
+    const by = turned(event, display.wheel);
+    if ("pan" in by) view.pan(by.pan);
+    else view.zoomAt(screenOf(event), by.zoom);
   }
 
   const keyDown = (event: KeyboardEvent): void => {
@@ -214,6 +302,7 @@ export function useCanvasPointer(svg: Ref<SVGSVGElement | null>) {
   /** Keys that are let go elsewhere are not told here. */
   function blur(): void {
     space.value = false;
+    contacts.drop();
     cancel();
   }
   /** Esc in mid-drag puts everything back before the tool or the page hear of it. */
@@ -221,6 +310,7 @@ export function useCanvasPointer(svg: Ref<SVGSVGElement | null>) {
     if (event.key !== "Escape" || pressed === null) return;
     event.stopImmediatePropagation();
     svg.value?.releasePointerCapture(pressed);
+    contacts.drop();
     cancel();
   };
   onMounted(() => {
@@ -234,13 +324,12 @@ export function useCanvasPointer(svg: Ref<SVGSVGElement | null>) {
     window.removeEventListener("keydown", keyDown);
     window.removeEventListener("keyup", keyUp);
     window.removeEventListener("blur", blur);
-    window.clearInterval(scrolling);
-    tools.pressing = false;
+    ended();
   });
 
   const cursor = computed(() => {
     if (panning.value) return "grabbing";
     return space.value ? "grab" : tools.tool.cursor;
   });
-  return { cursor, down, move, up, cancel, lost: cancel, leave, double, wheel };
+  return { cursor, down, move, up, cancel: lost, lost, leave, double, menu, wheel };
 }

@@ -26,10 +26,14 @@ import ToolList from "./ToolList.vue";
 import KeyboardPicture from "./KeyboardPicture.vue";
 import ProgressNotice from "./ProgressNotice.vue";
 import PointerMenu from "./PointerMenu.vue";
+import SettingsView from "./settings/SettingsView.vue";
+import { takeKeymap } from "../../acts/keymap";
 import ShapeGallery from "./ShapeGallery.vue";
 import StatusBar from "./StatusBar.vue";
 import TopBar from "./TopBar.vue";
 import VariationsView from "./VariationsView.vue";
+import LiveRegion from "./LiveRegion.vue";
+import { entitle } from "../../lib/pagetitle";
 import ActionLine from "./ActionLine.vue";
 import { useImporting } from "../../tools/importing";
 import { useHeldKeys } from "./keys/holdkeys";
@@ -50,12 +54,18 @@ const shelf = useShelf();
 const view = useView();
 const panels = usePanels();
 void readLayout();
+watch(
+  () => person.keyboard,
+  (keys) => takeKeymap(keys ?? { keys: {}, single_keys: true }),
+  { immediate: true },
+);
 const tools = useTools();
 watch(
   () => tools.name,
   () => panels.over === "tools" && panels.toggle("tools"),
 );
 const { bring } = useImporting();
+watch(() => doc.name, entitle);
 const display = useDisplay();
 useHeldKeys();
 useBoardKeys();
@@ -126,11 +136,13 @@ onBeforeUnmount(() => {
     <StatusBar />
     <KeyboardPicture v-model="display.help" />
     <FinderView />
+    <SettingsView />
     <ShapeGallery />
     <VariationsView />
     <ExportView />
     <PointerMenu />
     <ProgressNotice />
+    <LiveRegion />
   </div>
   <p v-else class="opening" role="status">
     Opening the drawing…

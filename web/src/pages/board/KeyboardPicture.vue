@@ -1,14 +1,18 @@
 <script setup lang="ts">
 // The keyboard as a picture: the keys of the tools where they lie, then the others.
 import { sentence } from "../../lib/intl";
+import Button from "primevue/button";
 import Dialog from "primevue/dialog";
 import { computed } from "vue";
 import { labelOf } from "../../acts/act";
 import { useActContext } from "../../acts/context";
 import { capOf, machineCaps } from "../../acts/caps";
 import { spoken } from "../../acts/keys";
+import { keyOf, singleKeys } from "../../acts/keymap";
 import { ACTS } from "../../acts/table";
+import { TOOLS } from "../../acts/tools";
 import { ROWS } from "../../tools/list";
+import { useDisplay } from "../../stores/display/display";
 import { useTools } from "../../tools/tools";
 import { HELD_KEYS } from "./keys/holdkeys";
 
@@ -21,7 +25,9 @@ const OTHERS: readonly (readonly [string, string])[] = [
   ["Space", "hold: pan"],
   ...HELD_KEYS.map(([key, does]) => [key, `hold: ${does}`] as const),
   ["P", "select the item below; hold: list all under the pointer"],
-  ["Tab", "next item or anchor"],
+  ["arrows, Enter", "with a drawing tool: move the crosshair, press"],
+  ["Shift Enter", "press and hold: arrows drag, Enter lets go"],
+  ["C", "close the path drawn by keys"],
   ["Ctrl 5", "anchor on a seam: smooth, point, free"],
   ["arrows", "nudge; Shift: ten times as far"],
   ["Enter", "finish; fix the trouble spot"],
@@ -31,7 +37,7 @@ const c = useActContext();
 /** Acts with a key that is not in the picture, each with what it is called now. */
 const byKey = computed(() =>
   ACTS.flatMap((act) => {
-    const keys = act.keys ?? "";
+    const keys = keyOf(act) ?? "";
     const elsewhere = keys === "" || keys === "Escape" || /^[A-Z0-9]$/.test(keys);
     return elsewhere ? [] : [[spoken(keys), labelOf(act, c)] as const];
   }),
@@ -41,10 +47,15 @@ const HELD: Record<string, string> = {
   P: "Item below",
 };
 const tools = useTools();
+const display = useDisplay();
 
-const tool = (key: string) => ROWS.find((r) => r.key === key);
+const tool = (key: string) =>
+  ROWS.find((r) => {
+    const made = TOOLS[`tool_${r.name}`];
+    return made !== undefined && keyOf(made) === key;
+  });
 const label = (key: string): string => {
-  const act = ACTS.find((a) => a.keys === key);
+  const act = ACTS.find((a) => keyOf(a) === key);
   return act ? labelOf(act, c) : (HELD[key] ?? "");
 };
 /** What a key is: of a tool, of the tool in the hand, of something else, or nothing yet. */
@@ -84,6 +95,14 @@ function take(key: string): void {
         {{ label(key) }}
       </component>
     </div>
+    <p v-if="!singleKeys()">Single-key shortcuts are switched off in the settings.</p>
+    <Button
+      size="small"
+      severity="secondary"
+      label="Change keys…"
+      class="change"
+      @click="[open, display.settings] = [false, true]"
+    />
     <dl>
       <template v-for="[key, does] in [...byKey, ...OTHERS]" :key="`${key} ${does}`">
         <dt>

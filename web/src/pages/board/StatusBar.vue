@@ -7,6 +7,8 @@ import { useSelecting } from "../../stores/editing/selecting";
 import { useSnapping } from "../../stores/display/snapping";
 import { length } from "../../lib/numbers";
 import { machineCaps } from "../../acts/caps";
+import { lastInput } from "../../lib/lastinput";
+import { useCrosshair } from "../../tools/crosshair";
 import { useTools } from "../../tools/tools";
 import { useView } from "../../stores/display/view";
 import { useCatalogue } from "../../stores/display/catalogue";
@@ -18,6 +20,19 @@ const selecting = useSelecting();
 const tools = useTools();
 const view = useView();
 const catalogue = useCatalogue();
+
+const crosshair = useCrosshair();
+const FINGERS = [
+  ["two fingers", "pan and zoom"],
+  ["hold", "menu"],
+] as const;
+/** What the keys do, or the fingers where they were used last. */
+const hints = computed(() => {
+  if (crosshair.place) return crosshair.hints;
+  if (lastInput.value === "touch") return FINGERS;
+  return tools.about.hints;
+});
+const byKeys = computed(() => !crosshair.place && lastInput.value !== "touch");
 
 const place = computed(() => {
   if (!tools.pointer) return "";
@@ -31,14 +46,14 @@ const place = computed(() => {
   <footer class="status" data-testid="status">
     <b v-if="tools.about.text">{{ tools.about.text }}</b>
     <span v-if="selection.said" class="said" data-testid="said">{{ selection.said }}</span>
-    <span v-if="selecting.beneath" class="beneath" data-testid="beneath"
+    <span v-if="byKeys && selecting.beneath" class="beneath" data-testid="beneath"
       >{{ selecting.beneath }}: hold <kbd>P</kbd> to list
     </span>
-    <span v-for="[key, does] in tools.about.hints" :key="key" class="hint">
+    <span v-for="[key, does] in hints" :key="key" class="hint">
       <kbd>{{ machineCaps(key) }}</kbd> {{ does }}
     </span>
-    <span v-if="cues.shown.length > 0" class="hint"><kbd>N</kbd> no snapping</span>
-    <span v-if="!tools.about.hints.some(([key]) => key === 'Space')" class="hint"
+    <span v-if="byKeys && cues.shown.length > 0" class="hint"><kbd>N</kbd> no snapping</span>
+    <span v-if="byKeys && !tools.about.hints.some(([key]) => key === 'Space')" class="hint"
       ><kbd>Space</kbd> pan</span
     >
     <span class="place">{{ place }}</span>

@@ -1,14 +1,22 @@
 <script setup lang="ts">
 // The tools as a list of words with icons, in the order of the work.
-import { spoken } from "../../acts/keys";
+import { hintOf } from "../../acts/keymap";
+import { act } from "../../acts/table";
+import { TOOLS } from "../../acts/tools";
 import { useTools } from "../../tools/tools";
 import { computed } from "vue";
+import { useDisplay } from "../../stores/display/display";
 import { useCatalogue } from "../../stores/display/catalogue";
 import { GROUPS, ROWS } from "../../tools/list";
 
 const emit = defineEmits<{ help: [] }>();
 const tools = useTools();
 const catalogue = useCatalogue();
+const display = useDisplay();
+const keyOfTool = (name: string): string => {
+  const tool = TOOLS[`tool_${name}`];
+  return tool ? hintOf(tool) : "";
+};
 /** The shape taken from the gallery, while it is in the hand. */
 const other = computed(() =>
   ROWS.some((r) => r.name === tools.name) ? undefined : catalogue.shape(tools.name),
@@ -32,7 +40,7 @@ const other = computed(() =>
           <path :d="row.icon" />
         </svg>
         <span>{{ row.label }}</span>
-        <span class="key">{{ spoken(row.key) }}</span>
+        <span class="key">{{ keyOfTool(row.name) }}</span>
       </button>
       <template v-if="group.heading === 'Shapes'">
         <button
@@ -50,12 +58,16 @@ const other = computed(() =>
             />
           </svg>
           <span>{{ other ? `${other.label}…` : "All shapes…" }}</span>
-          <span class="key">{{ spoken("Shift+G") }}</span>
+          <span class="key">{{ hintOf(act("all_shapes")) }}</span>
         </button>
       </template>
     </section>
     <button class="row-button row help" @click="emit('help')">
-      <i class="pi pi-th-large" /> <span>Keyboard</span> <span class="key">?</span>
+      <i class="pi pi-th-large" /> <span>Keyboard</span>
+      <span class="key">{{ hintOf(act("keyboard")) }}</span>
+    </button>
+    <button class="row-button row" data-testid="settings" @click="display.settings = true">
+      <i class="pi pi-sliders-h" /> <span>Settings</span>
     </button>
   </nav>
 </template>

@@ -15,7 +15,8 @@ import { night, toggleNight } from "../../theme/night";
 import BrandMark from "../../ui/BrandMark.vue";
 import NameField from "../../ui/NameField.vue";
 import UnsavedEdits from "./UnsavedEdits.vue";
-import { spoken } from "../../acts/keys";
+import { hintOf } from "../../acts/keymap";
+import { act } from "../../acts/table";
 import { timeOfDay } from "../../lib/intl";
 
 const doc = useDocument();
@@ -74,7 +75,7 @@ async function rename(name: string): Promise<void> {
       @click="history.go('undo')"
     >
       <span>Undo</span> <b>{{ history.undo?.name }}</b>
-      <kbd v-if="history.undo">{{ spoken("Ctrl+Z") }}</kbd>
+      <kbd v-if="history.undo">{{ hintOf(act("undo")) }}</kbd>
     </Button>
     <Button
       severity="secondary"
@@ -97,7 +98,7 @@ async function rename(name: string): Promise<void> {
       @click="looking.finder = true"
     >
       <i class="pi pi-search" aria-hidden="true" /> <span>Find</span>
-      <kbd>{{ spoken("Ctrl+K") }}</kbd>
+      <kbd>{{ hintOf(act("finder")) }}</kbd>
     </Button>
     <span class="views" role="group" aria-label="View" title="Next view: V">
       <button
@@ -144,7 +145,7 @@ async function rename(name: string): Promise<void> {
     >
       {{ sync.refused.length }} not saved
     </button>
-    <span class="kept" :class="{ waiting: waits }" data-testid="kept" role="status">
+    <span class="kept" :class="{ waiting: waits }" data-testid="kept">
       <i v-if="doc.state === 'kept' && !doc.deleted" class="pi pi-check" /> {{ kept }}
     </span>
     <Button

@@ -3,7 +3,7 @@
 import type { MenuItem } from "primevue/menuitem";
 import { labelOf, perform } from "../../acts/act";
 import { useActContext } from "../../acts/context";
-import { spoken } from "../../acts/keys";
+import { hintOf } from "../../acts/keymap";
 import { menuFor, type Offer } from "../../acts/offers";
 import { act } from "../../acts/table";
 import { useSelecting } from "../../stores/editing/selecting";
@@ -24,7 +24,7 @@ export function usePointerMenu(): () => MenuItem[] {
       }
       const it = act(offer);
       if (it.lacks(c) !== null) return [];
-      const keys = it.keys ? spoken(it.keys) : "";
+      const keys = hintOf(it);
       return [{ label: labelOf(it, c), keys, command: () => perform(it, c) }];
     });
   }

@@ -67,7 +67,7 @@ onBeforeUnmount(list.leave);
 
 <template>
   <HomeBar />
-  <main class="page">
+  <main class="page" tabindex="-1">
     <div class="top">
       <h1>Bin</h1>
       <RouterLink to="/">Back to drawings</RouterLink>

@@ -124,7 +124,7 @@ watch(
 
 <template>
   <HomeBar />
-  <main class="page" @dragover.prevent @drop.prevent="dropped">
+  <main class="page" tabindex="-1" @dragover.prevent @drop.prevent="dropped">
     <div class="top">
       <h1>
         Drawings <span class="count">{{ count }}</span>

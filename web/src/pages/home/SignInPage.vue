@@ -29,7 +29,7 @@ async function enter(how: () => Promise<void>): Promise<void> {
 </script>
 
 <template>
-  <main class="page">
+  <main class="page" tabindex="-1">
     <form class="card" @submit.prevent="enter(() => person.signIn(name, password))">
       <h1><BrandMark /> Build Up Curve</h1>
       <p class="quiet">Draw and refine outlines until the curve is right.</p>

@@ -4,6 +4,9 @@ import { computed, ref, watch } from "vue";
 import { remember, remembered } from "../../lib/settings";
 
 export const VIEWS = ["Work", "Wireframe", "Print"] as const;
+/** What the wheel does: what it is taken for, or always the one or the other. */
+export const WHEELS = ["auto", "zoom", "pan"] as const;
+export type Wheel = (typeof WHEELS)[number];
 export const HANDLES_SHOWN = [
   ["chosen", "Selected"],
   ["near", "Near"],
@@ -20,10 +23,13 @@ export const useDisplay = defineStore("display", () => {
   /** The drawing shows at its actual size as well, in a window of its own. */
   const sizes = ref(remembered("sizes") === "yes");
   watch(sizes, (on) => remember("sizes", on ? "yes" : "no"));
+  const wheel = ref<Wheel>(WHEELS.find((w) => w === remembered("wheel")) ?? "auto");
+  watch(wheel, (now) => remember("wheel", now));
   const marksHidden = ref(false);
-  /** The keyboard shows as a picture; the finder is open. */
+  /** The keyboard shows as a picture; the finder, the settings are open. */
   const help = ref(false);
   const finder = ref(false);
+  const settings = ref(false);
   /** Curvature shows on what is selected as the teeth of a comb. */
   const comb = ref(false);
   /** The leaf of the dock that is open, and whether the dock is folded. */
@@ -51,9 +57,11 @@ export const useDisplay = defineStore("display", () => {
     view,
     loupe,
     sizes,
+    wheel,
     marksHidden,
     help,
     finder,
+    settings,
     comb,
     leaf,
     folded,

@@ -147,3 +147,18 @@ test("the match is asked for what is kept or dragged, and an answer for others i
   await nextTick();
   expect(matching.refused).toBe("");
 });
+
+test("an answer about the match that was lost is asked for again, one that was refused is not", async () => {
+  vi.useFakeTimers({ toFake: ["setTimeout"] });
+  board.sheet = { references: [{ id: "u", hidden: false, traced_area: { paths: [], pixel: 1 } }] };
+  board.selected = ["a"];
+  await nextTick();
+  open.shift()?.answer(new client.ApiError("busy", "The server is busy.", 503));
+  await vi.advanceTimersByTimeAsync(0);
+  await vi.advanceTimersByTimeAsync(1000);
+  expect(open).toHaveLength(1);
+  open.shift()?.answer({ overlap: 0.9 });
+  await vi.advanceTimersByTimeAsync(1000);
+  expect([matching.mark, open]).toEqual([{ overlap: 0.9 }, []]);
+  vi.useRealTimers();
+});

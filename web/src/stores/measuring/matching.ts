@@ -3,7 +3,7 @@
 import { useCatalogue } from "../display/catalogue";
 import { defineDrawingStore } from "../perdrawing";
 import { computed, ref, shallowRef, watch } from "vue";
-import { ApiError, post } from "../../api/client";
+import { ApiError, passing, post } from "../../api/client";
 import type { Command, FoundForm, MatchMark, Point, Reference } from "../../api/types";
 import { LatestOnly } from "../../lib/latestonly";
 import { useDocument } from "../board/document";
@@ -12,7 +12,8 @@ import { usePreview } from "../board/preview";
 import { useSelection } from "../board/selection";
 import { useNotices } from "../../session/notices";
 
-/** Clicked places that are looked around together; of more the last ones. */
+/** Milliseconds until an answer that was lost is asked for again. */
+const AGAIN = 1000;
 
 interface Seeds {
   reference: string;
@@ -107,6 +108,11 @@ export const useMatching = defineDrawingStore("matching", () => {
     },
   );
 
+  let newestAsked: Asked | null = null;
+  function ask(asked: Asked): void {
+    newestAsked = asked;
+    asking.put(asked);
+  }
   const asking = new LatestOnly<Asked>(async (asked) => {
     try {
       const found = await post<MatchMark>(`/drawings/${doc.id}/queries/match`, asked);
@@ -115,6 +121,7 @@ export const useMatching = defineDrawingStore("matching", () => {
     } catch (problem) {
       if (!(problem instanceof ApiError)) throw problem;
       [mark.value, refused.value] = [null, problem.message];
+      if (passing(problem)) setTimeout(() => newestAsked === asked && ask(asked), AGAIN);
     }
   });
 
@@ -123,10 +130,10 @@ export const useMatching = defineDrawingStore("matching", () => {
       [selection.selected, doc.version, reference.value, preview.previewing, doc.state] as const,
     ([items, , form, command]) => {
       if (!form || items.length === 0) {
-        mark.value = null;
+        newestAsked = mark.value = null;
         refused.value = "";
       } else if (command || doc.state === "kept")
-        asking.put({ items: [...items], reference: form.id, command });
+        ask({ items: [...items], reference: form.id, command });
     },
   );
 

@@ -99,6 +99,14 @@ export class PenTool implements Tool {
     return this.path?.turnedAt === this.count;
   }
 
+  closesAt(): Hit | null {
+    if (!this.drawing || this.count < 2) return null;
+    const first = this.turned ? this.own().at(-1) : this.own()[0];
+    if (!first) return null;
+    const { item, contour, index, at } = first;
+    return { what: "anchor", item, contour, index, at };
+  }
+
   /** The anchor from which the path goes on. */
   private tail(): AnchorMark | undefined {
     return this.turned ? this.own()[0] : this.own().at(-1);

@@ -85,7 +85,7 @@ export class AnchorsTool implements Tool {
           ...(this.onSeam() ? ([["Ctrl 5", "on the seam: smooth, point, free"]] as Hint[]) : []),
           ["Del", "delete and refit"],
           ["Shift Del", "delete without refitting"],
-          ["Tab", "next anchor"],
+          ["[ ]", "previous, next anchor"],
           ["arrows", "nudge"],
         ],
       };
@@ -260,14 +260,6 @@ export class AnchorsTool implements Tool {
     const ctrl = event.ctrlKey || event.metaKey;
     if (ctrl && event.key.toLowerCase() === "a") {
       this.open.selection.anchors = this.open.selection.allAnchors();
-      return true;
-    }
-    const all = event.key === "Tab" ? this.open.selection.allAnchors() : [];
-    if (all.length > 0) {
-      const last = anchors.at(-1);
-      const from = last ? all.findIndex((a) => same(a, last)) : -1;
-      const to = all[(from + (event.shiftKey ? -1 : 1) + all.length) % all.length];
-      this.open.selection.anchors = to ? [to] : [];
       return true;
     }
     if (anchors.length === 0) return false;

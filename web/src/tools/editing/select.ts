@@ -203,10 +203,6 @@ export class SelectTool implements Tool {
       return true;
     }
     if (event.key === "Escape") return this.escape();
-    if (event.key === "Tab" && this.open.container.pickable().length > 0) {
-      this.next(event.shiftKey ? -1 : 1);
-      return true;
-    }
     return false;
   }
 
@@ -220,13 +216,5 @@ export class SelectTool implements Tool {
     if (left === null && this.open.selection.selected.length === 0) return false;
     this.open.selection.select(left === null ? [] : [left]);
     return true;
-  }
-
-  /** Select the next item in the order, or the one before. */
-  private next(step: 1 | -1): void {
-    const free = this.open.container.pickable();
-    const from = free.indexOf(this.open.selection.selected.at(-1) ?? "");
-    const to = free[(from + step + free.length) % free.length];
-    if (to) this.open.selection.select([to]);
   }
 }

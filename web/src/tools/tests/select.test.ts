@@ -1,5 +1,5 @@
 import { beforeEach, expect, test, vi } from "vitest";
-import { FakeBoard, RecordingContext, at, drawable, key } from "./recording";
+import { FakeBoard, RecordingContext, at, key } from "./recording";
 import { SelectTool } from "../editing/select";
 
 let board: FakeBoard;
@@ -125,14 +125,6 @@ test("arrows nudge by a step and by ten, as one step of the history", () => {
     { command: { kind: "move_items", items: ["a"], by: [2, 0] }, merge: true },
     { command: { kind: "move_items", items: ["a"], by: [0, -20] }, merge: true },
   ]);
-});
-
-test("tab goes through the items that can be picked, round and back", () => {
-  board.items.set("b", drawable("b", { locked: true }));
-  const seen = ["Tab", "Tab", "Tab"].map((name) => (tool.key(key(name)), board.selected[0]));
-  expect(seen).toEqual(["a", "c", "a"]);
-  tool.key(key("Tab", { shiftKey: true }));
-  expect(board.selected).toEqual(["c"]);
 });
 
 test("a double click on an item goes on to its anchors", () => {

@@ -3,7 +3,7 @@
 import { labelOf, perform, type Act } from "../../../acts/act";
 import type { ActContext } from "../../../acts/context";
 import { query, wordsOf, type Findable, type Finder, type Query } from "../../../acts/finding";
-import { spoken } from "../../../acts/keys";
+import { hintOf } from "../../../acts/keymap";
 import { ACTS } from "../../../acts/table";
 import { dialActs } from "../../../acts/dials";
 import { shapeActs } from "../../../acts/tools";
@@ -23,7 +23,7 @@ const entryOf = (act: Act, c: ActContext): Entry => ({
   label: labelOf(act, c),
   words: act.words,
   where: act.where,
-  keys: act.keys ? spoken(act.keys) : "",
+  keys: hintOf(act),
   act,
   missing: () => act.lacks(c),
   run: (value) => perform(act, c, value),

@@ -5,6 +5,7 @@ import { useComparing } from "../../../stores/display/comparing";
 import { useSnapping } from "../../../stores/display/snapping";
 import { useDisplay } from "../../../stores/display/display";
 import { useTools } from "../../../tools/tools";
+import { singleKeys } from "../../../acts/keymap";
 import { isTaken } from "../../../lib/focus";
 
 export const HELD_KEYS: readonly (readonly [string, string])[] = [
@@ -36,7 +37,7 @@ export function useHeldKeys(): void {
     if (event.key === "Control") tools.borrow(true);
     if (event.key === "Alt") tools.alt = true;
     const held = event.ctrlKey || event.metaKey || event.altKey || event.shiftKey;
-    if (isTaken(event) || held || event.repeat) return;
+    if (isTaken(event) || held || event.repeat || !singleKeys()) return;
     if (hold(event.key.toLowerCase(), true)) event.preventDefault();
   }
   const up = (event: KeyboardEvent): void => {

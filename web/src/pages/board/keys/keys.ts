@@ -1,4 +1,5 @@
-// The keyboard of the drawing board: what is drafted first, then the tool in the hand, then the acts.
+// The keyboard of the drawing board: what is drafted first, then the crosshair, the tool in the hand, and
+// the acts.
 import { onBeforeUnmount, onMounted } from "vue";
 import { perform } from "../../../acts/act";
 import { useActContext } from "../../../acts/context";
@@ -38,6 +39,7 @@ export function useBoardKeys(): void {
     if (isTaken(event)) return;
     const dealt =
       forDraft(event) ||
+      c.crosshair.key(event) ||
       (c.tools.tool.key?.(event) ?? false) ||
       byAct(event) ||
       (event.key === "Enter" && c.troubleSpots.mend());

@@ -3,6 +3,7 @@
 import { onBeforeUnmount, onMounted, watch } from "vue";
 import { useSelecting } from "../../../stores/editing/selecting";
 import { useTools } from "../../../tools/tools";
+import { singleKeys } from "../../../acts/keymap";
 import { isTaken } from "../../../lib/focus";
 
 /** Milliseconds after which a key is held, and a pointer rests. */
@@ -19,7 +20,7 @@ export function usePileKey(): void {
   function down(event: KeyboardEvent): void {
     if (event.key.toLowerCase() !== "p" || event.ctrlKey || event.metaKey || event.altKey) return;
     if (event.shiftKey) return;
-    if (isTaken(event)) return;
+    if (isTaken(event) || !singleKeys()) return;
     const at = tools.pointer;
     if (event.repeat || !at || !PICKS.has(tools.active)) return;
     event.preventDefault();

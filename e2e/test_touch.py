@@ -1,0 +1,129 @@
+"""Fingers and pens: the real touch and pen events of the browser, sent over its own protocol."""
+
+from playwright.sync_api import expect
+
+from e2e.base import BrowserTest
+from e2e.test_reach import shape
+
+
+class TouchTest(BrowserTest):
+    def setUp(self):
+        super().setUp()
+        self.open(
+            self.new_drawing(
+                shape("plate", (60.0, 60.0), (160.0, 140.0)),
+                shape("knob", (220.0, 100.0), (300.0, 180.0), "ellipse"),
+            )
+        )
+        self.core_is_here()
+        self.protocol = self.context.new_cdp_session(self.page)
+        self.protocol.send(
+            "Emulation.setTouchEmulationEnabled", {"enabled": True, "maxTouchPoints": 5}
+        )
+
+    def tearDown(self):
+        self.protocol.send("Emulation.setTouchEmulationEnabled", {"enabled": False})
+        self.protocol.detach()
+        super().tearDown()
+
+    def touch(self, kind, *fingers):
+        """All fingers that are down, each by its number and place on the sheet."""
+        points = [{"id": n, "x": self.spot(*at)[0], "y": self.spot(*at)[1]} for n, at in fingers]
+        self.raw(kind, points)
+
+    def raw(self, kind, points):
+        self.protocol.send("Input.dispatchTouchEvent", {"type": kind, "touchPoints": points})
+
+    def tap(self, x, y):
+        self.touch("touchStart", (0, (x, y)))
+        self.touch("touchEnd")
+
+    def pen(self, kind, x, y, *, button="none", buttons=0):
+        left, top = self.spot(x, y)
+        self.protocol.send(
+            "Input.dispatchMouseEvent",
+            {
+                "type": kind,
+                "x": left,
+                "y": top,
+                "button": button,
+                "buttons": buttons,
+                "clickCount": 1 if button != "none" else 0,
+                "pointerType": "pen",
+                "force": 0.5,
+            },
+        )
+
+    def transform(self):
+        return self.page.get_by_test_id("canvas").locator("g").first.get_attribute("transform")
+
+    def selected(self):
+        return self.page.get_by_role("complementary", name="Properties").locator("h2").first
+
+    def test_one_finger_drags_what_it_touches(self):
+        self.touch("touchStart", (0, (110, 100)))
+        for x in (120, 140, 160):
+            self.touch("touchMove", (0, (x, 120)))
+        self.touch("touchEnd")
+        self.settled()
+        self.assertAlmostEqual(self.items()[0].frame.place(0j), 160 + 120j, delta=2)
+        expect(self.page.get_by_test_id("status")).to_contain_text("two fingers")
+        self.assertIn("touch", self.page.locator("html").get_attribute("class"))
+
+    def test_two_fingers_move_and_zoom_and_take_the_first_one_back(self):
+        steps = self.row.steps.count()
+        before = self.transform()
+        scale = float(before.rsplit("(", 1)[1].rstrip(")"))
+        (ax, ay), (bx, by) = self.spot(110, 100), self.spot(260, 140)
+        one, two = {"id": 0, "x": ax, "y": ay}, {"id": 1, "x": bx, "y": by}
+        self.raw("touchStart", [one])
+        self.raw("touchStart", [one, two])
+        for n in range(1, 5):
+            two = {**two, "x": bx + 20 * n, "y": by + 5 * n}
+            self.raw("touchMove", [one, two])
+        self.raw("touchEnd", [])
+        self.page.wait_for_function(
+            "was => document.querySelector('[data-testid=canvas] g').getAttribute('transform') !== was",
+            arg=before,
+        )
+        self.assertGreater(float(self.transform().rsplit("(", 1)[1].rstrip(")")), scale * 1.2)
+        self.settled()
+        self.assertEqual(self.row.steps.count(), steps)
+        expect(self.page.get_by_role("tab", name="Form", selected=True)).to_have_count(
+            0
+        )  # nothing selected
+
+    def test_a_whole_outline_by_taps_alone(self):
+        self.page.get_by_test_id("tool-pen").tap() if False else self.tool("pen")
+        for at in ((40, 200), (120, 180), (140, 260)):
+            self.tap(*at)
+            self.settled()
+        self.tap(40, 200)
+        self.settled()
+        new = self.items()[-1]
+        self.assertTrue(new.contours[0].closed)
+        self.assertEqual(len(new.contours[0].anchors), 3)
+
+    def test_a_finger_that_rests_opens_the_menu(self):
+        self.touch("touchStart", (0, (260, 140)))
+        expect(self.page.get_by_role("menuitem", name="Duplicate")).to_be_visible()
+        self.touch("touchEnd")
+        expect(self.selected()).to_have_text("knob")
+
+    def test_a_pen_draws_while_the_palm_rests_and_its_hover_shows_what_a_press_would_do(self):
+        self.tool("freehand")
+        self.pen("mouseMoved", 40, 200)
+        (px, py) = self.spot(200, 280)
+        palm = {"id": 3, "x": px, "y": py, "radiusX": 30, "radiusY": 40}
+        self.raw("touchStart", [palm])
+        self.pen("mousePressed", 40, 200, button="left", buttons=1)
+        for x in range(50, 200, 10):
+            self.pen("mouseMoved", x, 200 + (x % 40), buttons=1)
+            self.raw("touchMove", [{**palm, "x": px + x / 50}])
+        self.pen("mouseReleased", 200, 210, button="left")
+        self.raw("touchEnd", [])
+        self.settled()
+        self.assertEqual(len(self.items()), 3)
+        self.tool("select")
+        self.pen("mouseMoved", 110, 100)
+        expect(self.page.get_by_test_id("status").locator("b")).to_have_text("plate")
