@@ -72,7 +72,7 @@ set_up_python() {
     want=$(cat requirements*.txt | sha256sum | cut -c1-16)
     stamped "python-$1" "$want" && return
     [ -x "$VENV/bin/python" ] || step "Making a Python environment" venv "$(find_python)" -m venv "$VENV"
-    step "Installing the Python packages" pip "$VENV/bin/pip" install -q --disable-pip-version-check -r "$1"
+    step "Installing the Python packages" pip "$VENV/bin/python" -m pip install -q --disable-pip-version-check -r "$1"
     stamp "python-$1" "$want"
     stamp python-requirements.txt "$want"  # the tests' packages include the server's
 }

@@ -1,4 +1,4 @@
-"""Without a mouse: a whole job by keys alone, told to a screen reader as it goes; marks, Tab, titles."""
+"""Without a mouse: a whole job by keys alone, told to a screen reader as it goes."""
 
 from buildup.drawing.itemtypes import Symmetry
 from buildup.drawing.sheet import Guide
@@ -27,7 +27,7 @@ class KeysTest(BrowserTest):
 
     def focused(self):
         return self.page.evaluate(
-            "() => document.activeElement.getAttribute('aria-label') || document.activeElement.innerText"
+            "() => (({ ariaLabel, innerText }) => ariaLabel || innerText)(document.activeElement)"
         )
 
     def go_to(self, x, y):
@@ -177,7 +177,7 @@ class SettingsTest(KeysTest):
         dialog = self.page.get_by_role("dialog", name="Settings")
         dialog.get_by_role("searchbox").fill("duplicate")
         row = dialog.get_by_test_id("key-of-duplicate")
-        key = row.get_by_role("button", name="Key of Duplicate")
+        key = row.get_by_role("button", name="Key of Duplicate: ")
         key.press("Enter")
         key.press("Control+w")
         expect(dialog.get_by_role("alert")).to_contain_text("The browser keeps Ctrl W")

@@ -82,10 +82,8 @@ class TouchTest(BrowserTest):
             two = {**two, "x": bx + 20 * n, "y": by + 5 * n}
             self.raw("touchMove", [one, two])
         self.raw("touchEnd", [])
-        self.page.wait_for_function(
-            "was => document.querySelector('[data-testid=canvas] g').getAttribute('transform') !== was",
-            arg=before,
-        )
+        drawn = self.page.get_by_test_id("canvas").locator("g").first
+        expect(drawn).not_to_have_attribute("transform", before)
         self.assertGreater(float(self.transform().rsplit("(", 1)[1].rstrip(")")), scale * 1.2)
         self.settled()
         self.assertEqual(self.row.steps.count(), steps)
@@ -94,7 +92,7 @@ class TouchTest(BrowserTest):
         )  # nothing selected
 
     def test_a_whole_outline_by_taps_alone(self):
-        self.page.get_by_test_id("tool-pen").tap() if False else self.tool("pen")
+        self.tool("pen")
         for at in ((40, 200), (120, 180), (140, 260)):
             self.tap(*at)
             self.settled()

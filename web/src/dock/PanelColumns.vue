@@ -9,7 +9,7 @@ defineProps<{
   /** What can be done stands in two columns. */
   actsWide?: boolean;
 }>();
-const emit = defineEmits<{ show: [kind: string]; dropped: [kind: string, event: DragEvent] }>();
+const emit = defineEmits<{ show: [kind: string]; dropped: [kind: string] }>();
 const tiles = ref<HTMLElement | null>(null);
 defineExpose({ toFirst: () => tiles.value?.scrollTo({ left: 0 }) });
 </script>
@@ -24,8 +24,8 @@ defineExpose({ toFirst: () => tiles.value?.scrollTo({ left: 0 }) });
         :class="{ active: kind === shown }"
         :title="kind"
         @click="emit('show', kind)"
-        @dragover.prevent
-        @drop.prevent="(e) => emit('dropped', kind, e)"
+        @carry-over.prevent
+        @carry-drop.prevent="emit('dropped', kind)"
       >
         {{ kind }}
       </button>

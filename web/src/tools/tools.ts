@@ -267,7 +267,9 @@ export const useTools = defineDrawingStore("tools", () => {
   function insert(): void {
     const screen: Point = [view.size[0] / 2, view.size[1] / 2];
     const shape = catalogue.shape(name.value) ? name.value : "rectangle";
-    exact.value = { at: view.toSheet(screen).map(Math.round) as Point, screen, shape, asks: true };
+    const { size } = catalogue.unit(doc.sheet.unit);
+    const at = view.toSheet(screen).map((v) => Math.round(v / size) * size) as Point;
+    exact.value = { at, screen, shape, asks: true };
   }
 
   function borrow(on: boolean): void {

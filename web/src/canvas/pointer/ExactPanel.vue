@@ -18,7 +18,7 @@ import { useView } from "../../stores/display/view";
 import { useCatalogue } from "../../stores/display/catalogue";
 import { besideOn } from "./beside";
 
-const SIZE: Point = [224, 290];
+const SIZE: Point = [240, 290];
 
 const emit = defineEmits<{ left: [] }>();
 const container = useActiveContainer();
@@ -148,7 +148,7 @@ function leave(): void {
       @typed="(v) => put(1, v)"
     />
     <label class="own all"> <Checkbox v-model="own" binary size="small" /> Keep proportions </label>
-    <Button class="all" type="submit" size="small" label="Draw" />
+    <Button class="all" type="submit" size="small" :label="tools.exact.asks ? 'Insert' : 'Draw'" />
   </form>
 </template>
 

@@ -72,6 +72,7 @@ class OnePointer extends MouseEvent {
 let hand: ReturnType<typeof useCanvasPointer>;
 let page: { unmount: () => void };
 const captured: number[] = [];
+let stillCaptured = false;
 
 beforeEach(() => {
   vi.useFakeTimers();
@@ -96,6 +97,7 @@ beforeEach(() => {
   const canvas = document.getElementById("canvas") as HTMLElement;
   Object.assign(canvas, {
     setPointerCapture: (id: number) => captured.push(id),
+    hasPointerCapture: () => stillCaptured,
     releasePointerCapture: (id: number) => captured.push(-id),
   });
 });
@@ -326,4 +328,15 @@ test("the eraser end of a pen meets what is under it all the way", () => {
   expect([last?.hit, last?.alt]).toEqual([{ what: "item", item: "a" }, true]);
   hand.up(at(110, 60, { kind: "pen" }));
   expect(log.at(-1)).toBe("up 110,60");
+});
+
+test("a finger whose capture passes from an item to the canvas goes on; one that is lost does not", () => {
+  hand.down(finger(100, 60, 1));
+  stillCaptured = true;
+  hand.lost(finger(100, 60, 1));
+  hand.move(finger(112, 60, 1));
+  expect(log.at(-1)).toBe("move 112,60");
+  stillCaptured = false;
+  hand.lost(finger(112, 60, 1));
+  expect(log.at(-1)).toBe("cancel");
 });

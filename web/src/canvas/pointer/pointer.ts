@@ -265,6 +265,11 @@ export function useCanvasPointer(svg: Ref<SVGSVGElement | null>) {
     if (contacts.up(event.pointerId)) cancel();
   }
 
+  /** A finger is captured by what it touches at first; that it comes to the canvas is no loss. */
+  function captureLost(event: PointerEvent): void {
+    if (!svg.value?.hasPointerCapture(event.pointerId)) lost(event);
+  }
+
   function leave(event: PointerEvent): void {
     contacts.left(kindOf(event));
     if (pressed !== null) return;
@@ -331,5 +336,5 @@ export function useCanvasPointer(svg: Ref<SVGSVGElement | null>) {
     if (panning.value) return "grabbing";
     return space.value ? "grab" : tools.tool.cursor;
   });
-  return { cursor, down, move, up, cancel: lost, lost, leave, double, menu, wheel };
+  return { cursor, down, move, up, cancel: lost, lost: captureLost, leave, double, menu, wheel };
 }

@@ -6,6 +6,7 @@ import { useActiveContainer } from "../../stores/board/activecontainer";
 import { useDocument } from "../../stores/board/document";
 import { useEdits } from "../../stores/board/edits";
 import { useSelection } from "../../stores/board/selection";
+import { carries } from "../../lib/carry";
 import { useCarry } from "./carry";
 import FlagButtons from "./FlagButtons.vue";
 import { spotAt, type Row } from "./rows";
@@ -40,7 +41,7 @@ const rename = (called: string): void =>
   edits.commit({ kind: "rename_item", item: props.row.id, called });
 
 /** The spot that the pointer is over: the card's left part, its right part, a group's middle. */
-function over(event: DragEvent): void {
+function over(event: MouseEvent): void {
   if (carry.items.length === 0 || carry.layers || carry.items.includes(props.row.id)) return;
   event.preventDefault();
   event.stopPropagation();
@@ -62,7 +63,6 @@ function keys(event: KeyboardEvent): void {
     v-if="item"
     class="item"
     role="listitem"
-    draggable="true"
     :class="[
       mark,
       {
@@ -73,8 +73,9 @@ function keys(event: KeyboardEvent): void {
       },
     ]"
     :data-testid="`stack-${item.name}`"
-    @dragstart="carry.take(row.id)"
-    @dragover="over"
+    @pointerdown="carries($event, () => carry.take(row.id))"
+    @carry-over="over"
+    @carry-end="carry.end()"
   >
     <button
       class="row-button tile"

@@ -95,7 +95,7 @@ watch(
   (last) => last && void reveal(last),
 );
 
-function overEnd(event: DragEvent): void {
+function overEnd(event: MouseEvent): void {
   if (carry.items.length === 0 || carry.layers || props.find.trim() !== "") return;
   event.preventDefault();
   const last = doc.tree.in(container.active).at(-1) ?? "";
@@ -111,13 +111,7 @@ function overEnd(event: DragEvent): void {
         : "Nothing here yet. Take the pen or a shape from the tool list."
     }}
   </div>
-  <div
-    v-else
-    class="strip"
-    @dragover="overEnd"
-    @drop.prevent="carry.drop($event.altKey)"
-    @dragend="carry.end()"
-  >
+  <div v-else class="strip" @carry-over="overEnd" @carry-drop.prevent="carry.drop($event.altKey)">
     <VirtualScroller
       ref="scroller"
       :items="rows"

@@ -7,6 +7,7 @@ import { useActiveContainer } from "../../stores/board/activecontainer";
 import { useDocument } from "../../stores/board/document";
 import { useEdits } from "../../stores/board/edits";
 import { useSelection } from "../../stores/board/selection";
+import { carries } from "../../lib/carry";
 import { useCarry } from "./carry";
 import FlagButtons from "./FlagButtons.vue";
 import { frontOf, spotAt, stepped } from "./rows";
@@ -30,7 +31,7 @@ function enter(): void {
 const rename = (called: string): void =>
   edits.commit({ kind: "rename_item", item: props.id, called });
 
-function over(event: DragEvent): void {
+function over(event: MouseEvent): void {
   if (carry.items.length === 0 || carry.items.includes(props.id)) return;
   event.preventDefault();
   event.stopPropagation();
@@ -67,12 +68,11 @@ function keys(event: KeyboardEvent): void {
     v-if="item"
     class="layer"
     :class="[mark, { active, hidden: item.hidden }]"
-    draggable="true"
     :data-testid="`layer-${item.name}`"
-    @dragstart="carry.take(id)"
-    @dragover="over"
-    @drop.prevent="carry.drop($event.altKey)"
-    @dragend="carry.end()"
+    @pointerdown="carries($event, () => carry.take(id))"
+    @carry-over="over"
+    @carry-drop.prevent="carry.drop($event.altKey)"
+    @carry-end="carry.end()"
   >
     <NameField ref="name" v-slot="{ edit }" :name="item.name" label="Layer name" @renamed="rename">
       <button

@@ -13,7 +13,7 @@ import { useCatalogue } from "../../stores/display/catalogue";
 import PanelColumns from "../PanelColumns.vue";
 import ShelfButtons from "./ShelfButtons.vue";
 import ShelfTile from "./ShelfTile.vue";
-import { droppedEntry, foundOn, laidBefore } from "./shelved";
+import { carriedEntry, foundOn, laidBefore } from "./shelved";
 
 const edits = useEdits();
 const selection = useSelection();
@@ -72,8 +72,8 @@ function drop(other: number, on: ShelfEntry): void {
   if (row.some((o) => o.id === other)) void shelf.order(laidBefore(row, other, on.id), false);
 }
 /** Something was dropped on the name of a tray. */
-function toTray(to: string, event: DragEvent): void {
-  const id = droppedEntry(event);
+function toTray(to: string): void {
+  const id = carriedEntry();
   const e = shelf.entries.find((o) => o.id === id);
   if (e && e.tray !== to) void shelf.change(e, { tray: to });
 }

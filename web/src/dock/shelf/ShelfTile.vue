@@ -3,7 +3,8 @@
 import { computed, ref } from "vue";
 import type { ShelfEntry } from "../../api/types";
 import NameField from "../../ui/NameField.vue";
-import { carried, droppedEntry } from "./shelved";
+import { carries } from "../../lib/carry";
+import { carriedEntry, type CarriedEntry } from "./shelved";
 
 const props = defineProps<{ entry: ShelfEntry; chosen: boolean; hint: string }>();
 const emit = defineEmits<{
@@ -29,8 +30,11 @@ function pressed(event: KeyboardEvent): void {
   event.preventDefault();
   event.stopPropagation();
 }
-function dropped(event: DragEvent): void {
-  const other = droppedEntry(event);
+function over(event: Event): void {
+  if (carriedEntry() !== null) event.preventDefault();
+}
+function dropped(): void {
+  const other = carriedEntry();
   if (other !== null) emit("dropped", other);
 }
 </script>
@@ -39,10 +43,9 @@ function dropped(event: DragEvent): void {
   <div
     class="cell"
     role="listitem"
-    draggable="true"
-    @dragstart="(e) => carried(e, entry.id)"
-    @dragover.prevent
-    @drop.prevent.stop="dropped"
+    @pointerdown="carries($event, (): CarriedEntry => ({ entry: entry.id }))"
+    @carry-over="over"
+    @carry-drop.prevent.stop="dropped"
   >
     <button
       class="row-button tile"

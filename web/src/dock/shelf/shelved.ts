@@ -1,15 +1,17 @@
 // Which entries of the shelf show, and in what order they lie.
+import { carried } from "../../lib/carry";
 import type { ShelfEntry } from "../../api/types";
 
-const DRAGGED = "text/x-shelf-entry";
+/** What is carried of the shelf. */
+export interface CarriedEntry {
+  entry: number;
+}
 
-/** A tile is taken along by the pointer. */
-export const carried = (event: DragEvent, entry: number): void =>
-  event.dataTransfer?.setData(DRAGGED, String(entry));
-
-/** The entry that is dropped; null where it is something else. */
-export const droppedEntry = (event: DragEvent): number | null =>
-  Number(event.dataTransfer?.getData(DRAGGED)) || null;
+/** The entry that is carried now; null where it is something else. */
+export function carriedEntry(): number | null {
+  const thing = carried() as Partial<CarriedEntry> | null;
+  return thing?.entry ?? null;
+}
 
 export interface Sought {
   tray: string | undefined;

@@ -7,7 +7,7 @@ import BoardCanvas from "../../canvas/BoardCanvas.vue";
 import BoardDock from "../../dock/BoardDock.vue";
 import PropertiesPanel from "../../properties/PropertiesPanel.vue";
 import ExportView from "./export/ExportView.vue";
-import { droppedEntry } from "../../dock/shelf/shelved";
+import { carriedEntry } from "../../dock/shelf/shelved";
 import { useDocument } from "../../stores/board/document";
 import { useSelection } from "../../stores/board/selection";
 import { usePlacement } from "../../stores/library/placement";
@@ -100,19 +100,19 @@ watch(() => props.id, open, { immediate: true });
 useClipboardKeys((files) => void bring(files));
 usePileKey();
 /** An outline of the shelf that is dropped comes to lie there. */
-function dropped(event: DragEvent): void {
-  const kind = droppedEntry(event);
-  const entry = shelf.entries.find((e) => e.id === kind && e.kind === "outline");
-  if (entry) {
-    const box = (event.currentTarget as HTMLElement)
-      .querySelector("[data-testid=canvas]")
-      ?.getBoundingClientRect();
-    if (!box) return;
-    void placement.drop(entry, view.toSheet([event.clientX - box.left, event.clientY - box.top]));
-    return;
-  }
-  void bring([...(event.dataTransfer?.files ?? [])]);
+const droppable = () =>
+  shelf.entries.find((e) => e.id === carriedEntry() && e.kind === "outline") ?? null;
+function carriedOver(event: Event): void {
+  if (droppable()) event.preventDefault();
 }
+function put(event: MouseEvent): void {
+  const entry = droppable();
+  const canvas = (event.currentTarget as HTMLElement).querySelector("[data-testid=canvas]");
+  const box = canvas?.getBoundingClientRect();
+  if (!entry || !box) return;
+  void placement.drop(entry, view.toSheet([event.clientX - box.left, event.clientY - box.top]));
+}
+const dropped = (event: DragEvent): void => void bring([...(event.dataTransfer?.files ?? [])]);
 onBeforeUnmount(() => {
   left = true;
   doc.close();
@@ -130,7 +130,12 @@ onBeforeUnmount(() => {
     <TopBar />
     <ToolList @help="display.help = true" />
     <ActionLine />
-    <BoardCanvas @dragover.prevent @drop.prevent="dropped" />
+    <BoardCanvas
+      @dragover.prevent
+      @drop.prevent="dropped"
+      @carry-over="carriedOver"
+      @carry-drop.prevent="put"
+    />
     <PropertiesPanel />
     <BoardDock />
     <StatusBar />

@@ -1,0 +1,1 @@
+"""Other browsers than the one all tests run in, where they are installed."""
