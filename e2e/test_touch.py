@@ -125,3 +125,16 @@ class TouchTest(BrowserTest):
         self.tool("select")
         self.pen("mouseMoved", 110, 100)
         expect(self.page.get_by_test_id("status").locator("b")).to_have_text("plate")
+
+    def test_a_card_that_a_finger_rests_on_is_carried_to_another_place(self):
+        card = self.page.get_by_test_id("stack-plate")
+        x, y = self.middle(card)
+        right = self.page.get_by_test_id("stack-knob").bounding_box()
+        to = right["x"] + right["width"] * 0.8
+        self.raw("touchStart", [{"id": 0, "x": x, "y": y - 20}])
+        expect(self.page.locator(".carried-ghost")).to_be_visible()
+        for n in range(1, 6):
+            self.raw("touchMove", [{"id": 0, "x": x + (to - x) * n / 5, "y": y - 20}])
+        self.raw("touchEnd", [])
+        self.settled()
+        self.assertEqual([i.name for i in self.items()], ["knob", "plate"])
