@@ -24,6 +24,7 @@ class TouchTest(BrowserTest):
     def tearDown(self):
         self.protocol.send("Emulation.setTouchEmulationEnabled", {"enabled": False})
         self.protocol.detach()
+        self.page.evaluate("document.documentElement.classList.remove('touch')")
         super().tearDown()
 
     def touch(self, kind, *fingers):
@@ -68,7 +69,7 @@ class TouchTest(BrowserTest):
         self.settled()
         self.assertAlmostEqual(self.items()[0].frame.place(0j), 160 + 120j, delta=2)
         expect(self.page.get_by_test_id("status")).to_contain_text("two fingers")
-        self.assertIn("touch", self.page.locator("html").get_attribute("class"))
+        expect(self.page.locator("html.touch")).to_have_count(1)
 
     def test_two_fingers_move_and_zoom_and_take_the_first_one_back(self):
         steps = self.row.steps.count()
@@ -120,6 +121,7 @@ class TouchTest(BrowserTest):
             self.raw("touchMove", [{**palm, "x": px + x / 50}])
         self.pen("mouseReleased", 200, 210, button="left")
         self.raw("touchEnd", [])
+        expect(self.page.get_by_text("3 items · back to front")).to_be_visible()
         self.settled()
         self.assertEqual(len(self.items()), 3)
         self.tool("select")
@@ -138,3 +140,21 @@ class TouchTest(BrowserTest):
         self.raw("touchEnd", [])
         self.settled()
         self.assertEqual([i.name for i in self.items()], ["knob", "plate"])
+
+    def test_any_act_is_found_and_done_by_taps(self):
+        self.tap(110, 100)
+        self.press("find")
+        self.page.get_by_test_id("finder").fill("flip hor")
+        row = self.page.get_by_role("option").first
+        expect(row).to_contain_text("Flip horizontal")
+        x, y = self.middle(row)
+        self.raw("touchStart", [{"id": 0, "x": x, "y": y}])
+        self.raw("touchEnd", [])
+        self.settled()
+        self.assertIn("Flip", self.row.steps.order_by("-number")[0].name)
+
+    def press(self, name):
+        """A tap on a control."""
+        x, y = self.middle(self.page.get_by_test_id(name))
+        self.raw("touchStart", [{"id": 0, "x": x, "y": y}])
+        self.raw("touchEnd", [])

@@ -64,6 +64,7 @@ defineExpose({ toFirst: () => tiles.value?.scrollTo({ left: 0 }) });
 .kind,
 .acts :deep(.act) {
   overflow: hidden;
+  min-height: 24px;
   padding: 1px 8px;
   text-align: left;
   text-overflow: ellipsis;

@@ -18,11 +18,16 @@ const props = defineProps<{
 const c = useActContext();
 const it = computed(() => actOf(props.act));
 const label = computed(() => props.label ?? labelOf(it.value, c));
-/** A short word stands for the full one, which holds it. */
+/** A short word stands for the full one; a name holds the words that are seen (WCAG 2.5.3). */
 const named = computed(() => {
+  if (props.label === undefined) return undefined;
   const full = labelOf(it.value, c);
-  const short = props.label?.toLowerCase();
-  return short !== undefined && full.toLowerCase().includes(short) ? full : undefined;
+  const words = full.toLowerCase().split(" ");
+  const holds = props.label
+    .toLowerCase()
+    .split(" ")
+    .every((word) => words.includes(word));
+  return holds ? full : `${props.label}: ${full}`;
 });
 const missing = computed(() => it.value.lacks(c));
 const title = computed(() => {

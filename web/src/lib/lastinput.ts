@@ -6,9 +6,18 @@ export type Input = "mouse" | "pen" | "touch" | "keys";
 const last = ref<Input>("mouse");
 export const lastInput = readonly(last);
 
+/** Milliseconds after a press until things change their size: not under the hand that presses them. */
+const SETTLES = 300;
+let settles: number | undefined;
+
 function note(input: Input): void {
   last.value = input;
-  if (input !== "keys") document.documentElement.classList.toggle("touch", input === "touch");
+  if (input === "keys") return;
+  window.clearTimeout(settles);
+  settles = window.setTimeout(
+    () => document.documentElement.classList.toggle("touch", input === "touch"),
+    SETTLES,
+  );
 }
 
 export function useLastInput(): void {

@@ -44,7 +44,7 @@ function keepStyle(): void {
     @show="(kind) => (shows = kind)"
   >
     <template v-if="shows === 'Swatches'">
-      <p v-if="swatches.all.length === 0" class="none">
+      <p v-if="swatches.all.length === 0" class="none" role="listitem">
         No swatches yet. Select something and press “Add its colours”, or import a palette.
       </p>
       <div v-for="s in swatches.all" :key="s.id" class="cell" role="listitem">
@@ -68,7 +68,7 @@ function keepStyle(): void {
       </div>
     </template>
     <template v-else>
-      <p v-if="doc.sheet.styles.length === 0" class="none">
+      <p v-if="doc.sheet.styles.length === 0" class="none" role="listitem">
         No styles yet. Select something and press “Save as style”.
       </p>
       <StyleTile

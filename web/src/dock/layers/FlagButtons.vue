@@ -30,7 +30,11 @@ const edits = useEdits();
 
 <style scoped>
 .flag {
-  padding: 3px 2px;
+  display: grid;
+  place-items: center;
+  width: 24px;
+  height: 24px;
+  padding: 0;
   color: var(--quiet);
 }
 .flag i {

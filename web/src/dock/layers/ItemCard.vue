@@ -109,8 +109,8 @@ function keys(event: KeyboardEvent): void {
       <NameField ref="name" v-slot="{ edit }" :name="item.name" label="Item name" @renamed="rename">
         <span class="name" title="Double click to rename" @dblclick="edit">{{ item.name }}</span>
       </NameField>
-      <FlagButtons :item="item" />
     </div>
+    <div class="flags"><FlagButtons :item="item" /></div>
   </div>
 </template>
 
@@ -140,14 +140,14 @@ function keys(event: KeyboardEvent): void {
   display: block;
   width: 100%;
   height: 60px;
-  padding: 5px;
+  padding: 5px 28px 5px 5px;
   background: var(--tile);
   border: 1px solid var(--hairline);
   border-radius: 6px;
 }
 .chosen .tile {
   border: 2px solid var(--active);
-  padding: 4px;
+  padding: 4px 27px 4px 4px;
 }
 .mirrored:not(.chosen) .tile {
   border-color: var(--construction);
@@ -155,14 +155,27 @@ function keys(event: KeyboardEvent): void {
 .hidden .tile {
   opacity: 0.4;
 }
+.flags {
+  position: absolute;
+  top: 9px;
+  right: 6px;
+  display: grid;
+}
+/* on the tile it is day */
+.flags :deep(.flag:not(:hover, :focus-visible, .on)) {
+  color: #53625b;
+}
+.flags :deep(.flag:is(:hover, :focus-visible, .on)) {
+  color: #0c6b65;
+}
 .opener {
   position: absolute;
-  top: 6px;
-  right: 7px;
+  top: 36px;
+  left: 7px;
   display: grid;
   place-items: center;
-  width: 18px;
-  height: 18px;
+  width: 24px;
+  height: 24px;
   border-radius: 4px;
   background: #d3ebe7;
   color: #0c6b65;

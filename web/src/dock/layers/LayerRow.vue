@@ -95,7 +95,7 @@ function keys(event: KeyboardEvent): void {
   display: flex;
   gap: 2px;
   align-items: center;
-  height: 23px;
+  height: 24px;
   padding: 0 6px 0 10px;
   font-size: 12px;
 }

@@ -110,12 +110,14 @@ li {
 }
 .says {
   overflow: hidden;
+  min-height: 24px;
   padding: 1px 4px;
   text-align: left;
   text-overflow: ellipsis;
   white-space: nowrap;
 }
 li :deep(.p-button) {
+  min-height: 24px;
   padding: 0 7px;
   font-size: 12px;
 }

@@ -94,7 +94,7 @@ function show(to: string, made: number | null): void {
     @show="(t) => show(t, null)"
     @dropped="toTray"
   >
-    <p v-if="shelf.loaded && here.length === 0" class="none">
+    <p v-if="shelf.loaded && here.length === 0" class="none" role="listitem">
       {{
         searching
           ? "Nothing found on the shelf."

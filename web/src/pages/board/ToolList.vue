@@ -82,13 +82,14 @@ const other = computed(() =>
   border-right: 1px solid var(--hairline);
 }
 .heading {
-  margin: 12px 6px 4px;
+  margin: 10px 6px 3px;
   font-size: 10px;
 }
 .row {
   display: flex;
   gap: 8px;
   align-items: center;
+  flex: none;
   width: 100%;
   height: 26px;
   padding: 0 6px;
