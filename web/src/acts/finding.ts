@@ -46,6 +46,8 @@ function match(word: string, label: readonly string[], text: string, others: rea
 
 interface Prepared<T> {
   readonly entry: T;
+  /** All of it in one text: a word that is not in there needs no closer look. */
+  readonly all: string;
   readonly label: readonly string[];
   readonly text: string;
   readonly others: readonly string[];
@@ -59,6 +61,7 @@ export class Finder<T extends Findable> {
   constructor(entries: readonly T[]) {
     this.prepared = entries.map((entry) => ({
       entry,
+      all: plain(`${entry.label} ${entry.words} ${entry.where}`),
       label: wordsOf(entry.label),
       text: plain(entry.label),
       others: wordsOf(entry.words),
@@ -73,6 +76,7 @@ export class Finder<T extends Findable> {
   find(words: readonly string[], recent: readonly string[] = []): T[] {
     const typed = words.join(" ");
     const found = this.prepared.flatMap((p, order) => {
+      if (!words.every((word) => p.all.includes(word))) return [];
       let score = p.text === typed ? WHOLE : 0;
       for (const word of words) {
         const met =
