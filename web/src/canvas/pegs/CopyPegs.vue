@@ -10,6 +10,7 @@ import { useCatalogue } from "../../stores/display/catalogue";
 import DiamondMark from "../marks/DiamondMark.vue";
 import { useLens } from "../pointer/lens";
 import PegBar from "./PegBar.vue";
+import { usePegShifts } from "./pegshifts";
 
 const doc = useDocument();
 const drafting = useDrafting();
@@ -35,6 +36,13 @@ const marks = computed(() => {
     };
   });
 });
+const shifts = usePegShifts(
+  () =>
+    line.value ? [] : drafting.pegs.filter((p) => !free(p)).map((p) => ({ ...p, dial: p.name })),
+  () => null,
+  view,
+  () => drafting.pegs.filter(free).map((p) => p.at),
+);
 </script>
 
 <template>
@@ -51,6 +59,7 @@ const marks = computed(() => {
       v-bind="mark"
       :at="peg.at"
       :along="peg.along"
+      :shift="shifts.get(peg.name)"
       :off="line ? 0 : undefined"
       :plum="line"
     />

@@ -6,7 +6,9 @@ import { useSelection } from "../../stores/board/selection";
 import { dialText } from "../../lib/numbers";
 import { useTools } from "../../tools/tools";
 import { useCatalogue } from "../../stores/display/catalogue";
+import { useLens } from "../pointer/lens";
 import PegBar from "./PegBar.vue";
+import { usePegShifts } from "./pegshifts";
 
 const doc = useDocument();
 const selection = useSelection();
@@ -29,6 +31,13 @@ const pegs = computed(() =>
     ];
   }),
 );
+/** They step off the anchors and each other. */
+const shifts = usePegShifts(
+  () => pegs.value.map(({ key, corner }) => ({ dial: key, at: corner.peg, along: corner.along })),
+  () => null,
+  useLens(),
+  () => selection.marks.anchors.map((m) => m.at),
+);
 </script>
 
 <template>
@@ -37,6 +46,7 @@ const pegs = computed(() =>
     :key="p.key"
     :at="p.corner.peg"
     :along="p.corner.along"
+    :shift="shifts.get(p.key)"
     :touched="p.touched"
     :words="p.words"
     :hit="p.hit"

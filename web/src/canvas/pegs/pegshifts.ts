@@ -15,6 +15,8 @@ interface Peg {
   readonly along: Point;
 }
 
+/** Of more than these none steps off: so many are told apart by zooming in. */
+const MOST = 300;
 const NONE: ReadonlyMap<string, Point> = new Map();
 
 /** By the peg's dial, in pixels. */
@@ -22,8 +24,9 @@ export function pegShifts(
   pegs: readonly Peg[],
   frame: Frame | null,
   lens: Lens,
+  stays: readonly Point[] = [],
 ): ReadonlyMap<string, Point> {
-  if (pegs.length === 0) return NONE;
+  if (pegs.length === 0 || pegs.length > MOST) return NONE;
   const middle = frame ? lens.toScreen(frame.centre) : null;
   const marks = pegs.map((peg): Standing => {
     const [x, y] = lens.toScreen(peg.at);
@@ -31,20 +34,23 @@ export function pegShifts(
     const outward: Point = middle ? [at[0] - middle[0], at[1] - middle[1]] : peg.along;
     return { id: peg.dial, at, outward };
   });
-  return stepsApart(marks, frame ? framePlaces(frame, lens) : []);
+  const framed = frame ? framePlaces(frame, lens) : [];
+  return stepsApart(marks, [...framed, ...stays.map((at) => lens.toScreen(at))]);
 }
 
 export function usePegShifts(
   pegs: () => readonly Peg[],
   frame: () => Frame | null,
   lens: Lens,
+  /** What else is there and keeps its place, on the sheet. */
+  stays: () => readonly Point[] = () => [],
 ): ComputedRef<ReadonlyMap<string, Point>> {
   const tools = useTools();
   const last = shallowRef<ReadonlyMap<string, Point>>(NONE);
   watch(
     () => [pegs(), frame(), lens.transform, tools.dragged] as const,
     () => {
-      if (!tools.dragged) last.value = pegShifts(pegs(), frame(), lens);
+      if (!tools.dragged) last.value = pegShifts(pegs(), frame(), lens, stays());
     },
     { immediate: true },
   );
