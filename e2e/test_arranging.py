@@ -96,10 +96,10 @@ class PlacingTest(ArrangingTest):
         expect(pivot).to_have_attribute("data-set", "true")
         self.lies_at(pivot, (300, 40))
         before = self.middle_of("a")
-        self.press("↻ 90°")
+        self.press("Rotate 90° right")
         self.assertAlmostEqual(self.middle_of("a"), 300 + 40j + (before - 300 - 40j) * 1j)
         self.pick((150, 130))
-        self.press("↺ 90°")  # it has stayed, on another item
+        self.press("Rotate 90° left")  # it has stayed, on another item
         turned = 300 + 40j - (150 + 130j - 300 - 40j) * 1j
         self.assertAlmostEqual(self.middle_of("b"), turned)
         self.press("Reset")
@@ -153,7 +153,7 @@ class PlacingTest(ArrangingTest):
         self.pick((50, 130), (330, 50))
         before = [self.middle_of(i) for i in ("a", "b", "tri")]
         self.leaf("Form")
-        self.press("Flip ↔")
+        self.press("Flip horizontal")
         self.leaf("Arrange")
         after = [self.middle_of(i) for i in ("a", "b", "tri")]
         for one, other in zip(before, after, strict=True):
@@ -237,7 +237,7 @@ class AligningTest(ArrangingTest):
 
     def test_gaps_are_made_equal_and_typed(self):
         self.pick((50, 130), (150, 130), (250, 130), (330, 50))
-        self.press("Distribute horizontally")
+        self.press("Horizontal: Distribute horizontally")
         boxes = [item_box(self.value(), i) for i in ("a", "b", "c", "tri")]
         gaps = [b.left - a.right for a, b in itertools.pairwise(boxes)]
         self.assertAlmostEqual(gaps[0], gaps[1])
@@ -248,7 +248,7 @@ class AligningTest(ArrangingTest):
 
     def test_one_item_goes_to_the_sheet_and_to_a_guide(self):
         self.pick((50, 130))
-        self.press("Align centres")
+        self.press("Centre: Align centres")
         self.assertAlmostEqual(self.middle_of("a").real, 200)
         self.page.mouse.move(300, 75)  # the ruler above
         self.drag_from(self.middle(self.page.get_by_test_id("ruler-across")), self.spot(200, 250))

@@ -3,6 +3,7 @@
 import Button from "primevue/button";
 import { computed } from "vue";
 import { labelOf, perform } from "../acts/act";
+import { wordsOf } from "../acts/finding";
 import { useActContext } from "../acts/context";
 import { hintOf } from "../acts/keymap";
 import { act as actOf, type ActId } from "../acts/table";
@@ -22,11 +23,8 @@ const label = computed(() => props.label ?? labelOf(it.value, c));
 const named = computed(() => {
   if (props.label === undefined) return undefined;
   const full = labelOf(it.value, c);
-  const words = full.toLowerCase().split(" ");
-  const holds = props.label
-    .toLowerCase()
-    .split(" ")
-    .every((word) => words.includes(word));
+  const words = new Set(wordsOf(full));
+  const holds = wordsOf(props.label).every((word) => words.has(word));
   return holds ? full : `${props.label}: ${full}`;
 });
 const missing = computed(() => it.value.lacks(c));

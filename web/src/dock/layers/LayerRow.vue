@@ -7,7 +7,7 @@ import { useActiveContainer } from "../../stores/board/activecontainer";
 import { useDocument } from "../../stores/board/document";
 import { useEdits } from "../../stores/board/edits";
 import { useSelection } from "../../stores/board/selection";
-import { carries } from "../../lib/carry";
+import { carries } from "../../lib/pointercarry";
 import { useCarry } from "./carry";
 import FlagButtons from "./FlagButtons.vue";
 import { frontOf, spotAt, stepped } from "./rows";

@@ -3,7 +3,7 @@
 import { computed, ref } from "vue";
 import type { ShelfEntry } from "../../api/types";
 import NameField from "../../ui/NameField.vue";
-import { carries } from "../../lib/carry";
+import { carries } from "../../lib/pointercarry";
 import { carriedEntry, type CarriedEntry } from "./shelved";
 
 const props = defineProps<{ entry: ShelfEntry; chosen: boolean; hint: string }>();

@@ -1,5 +1,5 @@
 // Which entries of the shelf show, and in what order they lie.
-import { carried } from "../../lib/carry";
+import { carried } from "../../lib/pointercarry";
 import type { ShelfEntry } from "../../api/types";
 
 /** What is carried of the shelf. */

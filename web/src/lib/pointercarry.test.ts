@@ -1,6 +1,6 @@
 // @vitest-environment jsdom
 import { afterEach, beforeEach, expect, test, vi } from "vitest";
-import { carried, carries } from "./carry";
+import { carried, carries } from "./pointercarry";
 
 let log: string[];
 let source: HTMLElement;
