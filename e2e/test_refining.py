@@ -311,15 +311,15 @@ class AnchorsToolTest(Refining):
         self.assertEqual(len(self.contour().anchors), 2)
         self.assertLess(nearest(self.contour().segments, on).distance, 0.5)
 
-    def test_tab_goes_along_the_path_and_numbers_are_typed(self):
+    def test_a_bracket_goes_along_the_path_and_numbers_are_typed(self):
         low = path("low", Anchor(60 + 260j), Anchor(120 + 230j), Anchor(200 + 260j))
         self.open(self.new_drawing(leaf(), low))
         self.press("w")
         self.click(100, 150)
         expect(self.page.get_by_text("Anchor 1 of 2")).to_be_visible()
-        self.press("Tab")
+        self.press("]")
         expect(self.page.get_by_text("Anchor 2 of 2")).to_be_visible()
-        self.press("Shift+Tab")
+        self.press("[")
         self.type_into("Anchor x", "120")
         self.type_into("Handle out length", "50")
         self.type_into("Handle out angle", "90")

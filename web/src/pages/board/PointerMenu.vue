@@ -78,6 +78,7 @@ onBeforeUnmount(() => {
     ref="menu"
     :model="entries"
     data-testid="menu"
+    :pt="{ item: { 'aria-level': undefined } }"
     @before-show="shown = true"
     @hide="shown = false"
   >

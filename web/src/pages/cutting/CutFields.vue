@@ -34,7 +34,7 @@ const fits = computed(() => {
 
 <template>
   <section aria-label="Material">
-    <h3 class="wide heading">Material</h3>
+    <h2 class="wide heading">Material</h2>
     <span class="label">Size</span>
     <TypedField
       label="Sheet width"
@@ -58,7 +58,7 @@ const fits = computed(() => {
     />
   </section>
   <section aria-label="Copies">
-    <h3 class="wide heading">Copies</h3>
+    <h2 class="wide heading">Copies</h2>
     <span class="label">Count</span>
     <TypedField
       class="rest"
@@ -79,7 +79,7 @@ const fits = computed(() => {
     <p class="wide help">In rows from the lower left, at the cutter's origin.</p>
   </section>
   <section aria-label="Blade">
-    <h3 class="wide heading">Blade</h3>
+    <h2 class="wide heading">Blade</h2>
     <template v-for="[key, label] in BLADE" :key="key">
       <span class="label">{{ label }}</span>
       <TypedField
@@ -100,7 +100,7 @@ const fits = computed(() => {
     />
   </section>
   <section aria-label="Weeding">
-    <h3 class="wide heading">Weeding</h3>
+    <h2 class="wide heading">Weeding</h2>
     <label class="wide check">
       <Checkbox
         :model-value="plan.frames"
