@@ -73,8 +73,13 @@ export function perform(act: Act, c: ActContext, value?: number): boolean {
     c.notices.tell(`${labelOf(act, c)}: ${what}.`);
     return false;
   }
+  enact(act, c, value);
+  return true;
+}
+
+/** Do it, for whoever has seen that it can be done. */
+export function enact(act: Act, c: ActContext, value?: number): void {
   if (act.run) act.run(c, value);
   else if (act.command) c.edits.commit(act.command(c, value));
   if (act.lets) c.selection.anchors = [];
-  return true;
 }

@@ -2,7 +2,7 @@
 // The button of an act: its word, with its picture where there is one to show, its hint and its key.
 import Button from "primevue/button";
 import { computed } from "vue";
-import { labelOf, perform } from "../acts/act";
+import { enact, labelOf, perform } from "../acts/act";
 import { wordsOf } from "../acts/finding";
 import { useActContext } from "../acts/context";
 import { hintOf } from "../acts/keymap";
@@ -27,7 +27,8 @@ const named = computed(() => {
   const holds = wordsOf(props.label).every((word) => words.has(word));
   return holds ? full : `${props.label}: ${full}`;
 });
-const missing = computed(() => it.value.lacks(c));
+/** While the button shows what it does, that is what the drawing looks like: nothing is missing. */
+const missing = computed(() => (shows.value ? null : it.value.lacks(c)));
 const title = computed(() => {
   const { hint } = it.value;
   const full = props.label === undefined ? "" : labelOf(it.value, c);
@@ -35,12 +36,14 @@ const title = computed(() => {
   const key = hintOf(it.value);
   return said && key ? `${said} (${key})` : said || key || undefined;
 });
-const { listeners, done } = usePreviewed(() =>
+const { listeners, shows, done } = usePreviewed(() =>
   missing.value === null ? (it.value.command?.(c) ?? null) : null,
 );
 function click(): void {
+  const sure = shows.value;
   done();
-  perform(it.value, c);
+  if (sure) enact(it.value, c);
+  else perform(it.value, c);
 }
 </script>
 

@@ -78,7 +78,7 @@ onBeforeUnmount(() => {
     ref="menu"
     :model="entries"
     data-testid="menu"
-    :pt="{ item: { 'aria-level': undefined } }"
+    :pt="{ item: { 'aria-level': undefined, 'aria-label': undefined } }"
     @before-show="shown = true"
     @hide="shown = false"
   >
@@ -86,7 +86,7 @@ onBeforeUnmount(() => {
       <a v-bind="bound.action" class="entry">
         <span>{{ item.label }}</span>
         <i v-if="hasSubmenu" class="pi pi-angle-right" aria-hidden="true" />
-        <kbd v-else-if="item['keys']">{{ item["keys"] }}</kbd>
+        <kbd v-else-if="item['keys']" aria-hidden="true">{{ item["keys"] }}</kbd>
       </a>
     </template>
   </ContextMenu>
