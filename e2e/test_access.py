@@ -15,7 +15,7 @@ RUN = """async ([looked, off]) => {
     });
     const of = (v) => v.nodes.map((n) => `${n.html.slice(0, 160)} (${n.any[0]?.message ?? ""})`);
     return [
-        ...violations.filter((v) => !off.includes(v.id)).map((v) => `${v.id}: ${of(v).join(" | ")}`),
+        ...violations.filter((v) => !off.includes(v.id)).map((v) => `${v.id}: ${of(v).join("; ")}`),
         ...incomplete.filter((v) => !looked.includes(v.id)).map((v) => `? ${v.id}: ${of(v)[0]}`),
     ];
 }"""
