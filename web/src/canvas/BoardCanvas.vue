@@ -164,6 +164,9 @@ onBeforeUnmount(() => watcher?.disconnect());
   min-width: 0;
   min-height: 0;
 }
+.surface:focus {
+  outline: none;
+}
 .surface:focus-visible {
   outline: 2px solid var(--active);
   outline-offset: -2px;
