@@ -113,7 +113,7 @@ export const useCrosshair = defineDrawingStore("crosshair", () => {
 
   function press(where: Point, hit: Hit | null): void {
     pressed.value = tools.pressing = true;
-    snapping.letGo = true; // steps smaller than what snaps would never leave it
+    snapping.letGo = true; // small steps would be drawn back by what snaps
     tools.dragged = hit;
     tools.pressed(hit).down(pointer(where, hit));
     tools.touch();
@@ -185,7 +185,7 @@ export const useCrosshair = defineDrawingStore("crosshair", () => {
   function arrow(event: KeyboardEvent): boolean {
     const way = ARROWS[event.key];
     if (!way || event.ctrlKey || event.metaKey) return false;
-    if (!mark.value && !(at.value && takesArrows()) && !takesArrows()) return false;
+    if (!mark.value && !takesArrows()) return false;
     if (!place.value) {
       show();
       return true;
