@@ -208,6 +208,14 @@ class BrowserTest(LiveServerTestCase):
     def settled(self) -> None:
         expect(self.page.get_by_test_id("kept")).to_contain_text("Saved")
 
+    def steps_come_to(self, count: int) -> None:
+        """As many steps are stored of the drawing, and no more."""
+        for _ in range(300):
+            if self.row.steps.count() >= count:
+                break
+            self.page.wait_for_timeout(100)
+        self.assertEqual(self.row.steps.count(), count)
+
     def core_is_here(self) -> None:
         """Previews come from the browser's own core."""
         self.page.wait_for_function("() => window.__core?.()", timeout=60_000)

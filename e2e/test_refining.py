@@ -320,6 +320,7 @@ class AnchorsToolTest(Refining):
         self.press("]")
         expect(self.page.get_by_text("Anchor 2 of 2", exact=True)).to_be_visible()
         self.press("[")
+        expect(self.page.get_by_text("Anchor 1 of 2", exact=True)).to_be_visible()
         self.type_into("Anchor x", "120")
         self.type_into("Handle out length", "50")
         self.type_into("Handle out angle", "90")

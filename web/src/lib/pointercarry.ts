@@ -2,6 +2,7 @@
 // A finger lifts it by resting on it, so that it can still scroll. What lies under the pointer hears of
 // it by events that bubble: `carry-over` (prevented: it can be put down there), `carry-drop`; the
 // element it was lifted from hears `carry-end` in every case.
+import { whenRested } from "./resting";
 
 /** Pixels a mouse goes before it carries, and a finger may wander while it rests. */
 const SLACK = 5;
@@ -16,7 +17,7 @@ export const carried = (): unknown => thing;
 class Carry {
   private lifted = false;
   private ghost: HTMLElement | null = null;
-  private readonly rests: number | undefined;
+  private readonly stopsWaiting: (() => void) | undefined;
   private readonly finger: boolean;
 
   constructor(
@@ -25,7 +26,7 @@ class Carry {
     private readonly take: () => unknown,
   ) {
     this.finger = start.pointerType === "touch";
-    if (this.finger) this.rests = window.setTimeout(() => this.lift(start), LIFTS);
+    if (this.finger) this.stopsWaiting = whenRested(LIFTS, () => this.lift(start));
     window.addEventListener("pointermove", this.move);
     window.addEventListener("pointerup", this.up);
     window.addEventListener("pointercancel", this.end);
@@ -96,7 +97,7 @@ class Carry {
   };
 
   private readonly end = (): void => {
-    window.clearTimeout(this.rests);
+    this.stopsWaiting?.();
     window.removeEventListener("pointermove", this.move);
     window.removeEventListener("pointerup", this.up);
     window.removeEventListener("pointercancel", this.end);

@@ -2,6 +2,7 @@
 import { computed, nextTick, onBeforeUnmount, onMounted, ref, type Ref } from "vue";
 import type { Point } from "../../api/types";
 import { isTaken } from "../../lib/focus";
+import { whenRested } from "../../lib/resting";
 import { useCopies } from "../../stores/board/copies";
 import { useSelection } from "../../stores/board/selection";
 import { useTools } from "../../tools/tools";
@@ -59,7 +60,7 @@ export function useCanvasPointer(svg: Ref<SVGSVGElement | null>) {
   let erases = false;
   /** What was selected before the press. */
   let before: { items: string[]; anchors: typeof selection.anchors } | null = null;
-  let resting: number | undefined;
+  let stopResting: (() => void) | undefined;
   let lastScreen: Point = [0, 0];
   let lastMove: PointerEvent | null = null;
   let scrolling: number | undefined;
@@ -114,7 +115,7 @@ export function useCanvasPointer(svg: Ref<SVGSVGElement | null>) {
     } else void press(event, hitOf(event));
     tools.pressing = true;
     if (kindOf(event) !== "mouse" && !erasing) {
-      resting = window.setTimeout(() => longPress(event), LONG_PRESS);
+      stopResting = whenRested(LONG_PRESS, () => longPress(event));
     }
     tools.touch();
   }
@@ -193,7 +194,7 @@ export function useCanvasPointer(svg: Ref<SVGSVGElement | null>) {
       crosshair.hide();
     }
     tools.pointer = screen;
-    if (!contacts.rests) window.clearTimeout(resting);
+    if (!contacts.rests) stopResting?.();
     if (pressed !== null && !panning.value && event.buttons & MIDDLE) {
       view.pan([screen[0] - last[0], screen[1] - last[1]]);
       return;
@@ -247,7 +248,7 @@ export function useCanvasPointer(svg: Ref<SVGSVGElement | null>) {
     before = null;
     tools.pressing = false;
     window.clearInterval(scrolling);
-    window.clearTimeout(resting);
+    stopResting?.();
   }
 
   /** The drag was interrupted: everything goes back. */
