@@ -174,7 +174,7 @@ const hint = (entry: Entry): string => {
         <li
           v-for="({ entry, missing, word, hint: wants, on }, n) in shown"
           :id="`found-${n}`"
-          :key="entry.id"
+          :key="n"
           role="option"
           :aria-selected="n === at"
           :aria-disabled="missing !== null"

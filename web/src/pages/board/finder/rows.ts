@@ -83,7 +83,7 @@ export interface Found {
 }
 
 /** Rows shown at once: more are narrowed down by typing. */
-const MOST_ROWS = 24;
+const MOST_ROWS = 18;
 
 /** Those that take the number that was typed come first; then all that the whole text names. */
 export function rowsFor(text: string, finder: Finder<Entry>, recent: readonly string[]): Found {
