@@ -149,7 +149,13 @@ class FocusTest(KeysTest):
         self.press("]")
         self.told("plate, Rectangle")
         canvas = self.page.get_by_test_id("canvas")
+        self.click(110, 100)
+        self.press("q")  # whoever works by the pointer needs no ring, whatever keys are pressed
+        self.assertEqual(canvas.evaluate("e => getComputedStyle(e).outlineStyle"), "none")
+        canvas.blur()
+        self.press("Tab")
         canvas.focus()
+        self.assertEqual(canvas.evaluate("e => getComputedStyle(e).outlineStyle"), "solid")
         self.press("Tab")
         expect(canvas).not_to_be_focused()
         self.assertNotEqual(self.focused(), "")
@@ -168,6 +174,23 @@ class FocusTest(KeysTest):
         expect(self.page.get_by_role("radio", checked=True)).to_be_focused()
         (plate,) = self.items()
         self.assertEqual(plate.frame.place(0j), 110 + 100j)
+
+    def test_layers_and_items_are_one_stop_each_and_arrows_go_through_them(self):
+        self.open(
+            self.new_drawing(
+                *(shape(f"s{n}", (20.0 + 40 * n, 60.0), (50.0 + 40 * n, 90.0)) for n in range(4))
+            )
+        )
+        strip = self.page.get_by_role("list", name="Items, back to front")
+        expect(strip.locator("button[tabindex='0']")).to_have_count(3)  # item, lock, hide
+        strip.get_by_role("button", name="s0", exact=True).focus()
+        self.press("ArrowRight", "ArrowRight")
+        expect(strip.get_by_role("button", name="s2", exact=True)).to_be_focused()
+        self.press("Tab", "Tab", "Enter")
+        self.steps_come_to(5)
+        self.assertTrue(self.items()[2].hidden)
+        self.press("Tab")
+        self.assertEqual(strip.locator(":focus").count(), 0)
 
 
 class SettingsTest(KeysTest):

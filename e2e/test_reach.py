@@ -1,8 +1,11 @@
 """What the hand reaches: leaves, the action line, the finder, keys; panels and small windows."""
 
 from buildup.drawing.itemtypes import Layer
-from buildup.drawing.paint import Style
+from buildup.drawing.paint import Shadow, Style
+from buildup.drawing.sheet import Guide
+from buildup.edits.paint.styling import SetEffects
 from buildup.edits.shapes.shaping import DrawShape
+from buildup.edits.sheet.guides import AddGuide
 from playwright.sync_api import expect
 
 from e2e.base import BrowserTest
@@ -154,6 +157,24 @@ class FinderTest(ReachTest):
         expect(rows.first).to_contain_text("Union")  # it was done last
         self.page.get_by_test_id("finder").fill("nothing has this name")
         expect(self.page.get_by_text("Nothing is called that")).to_be_visible()
+
+    def test_every_act_of_the_settings_is_found_here(self):
+        self.page.get_by_test_id("settings").click()
+        listed = self.page.get_by_role("list", name="Actions and their keys")
+        expect(listed.get_by_text("Union", exact=True)).to_be_visible()
+        labels = listed.locator("li .label").all_inner_texts()
+        self.assertGreater(len(labels), 150)
+        self.key("Escape")
+        expect(listed).to_have_count(0)
+        rows = self.find("")
+        field = self.page.get_by_test_id("finder")
+        for label in labels:
+            field.fill(label)
+            named = rows.filter(has_text=label)
+            expect(named.first, label).to_be_visible()
+            expect(rows.first).to_have_attribute("aria-selected", "true")
+            if not self.page.get_by_text("Nothing is called that").count():
+                self.assertGreaterEqual(rows.first.bounding_box()["height"], 24, label)
 
     def shows(self, *, wider):
         """The plate shows rotated, and so wider than it is, or as it is."""
@@ -328,3 +349,35 @@ class MarksTest(BrowserTest):
         self.settled()
         self.assertNotEqual(self.items()[0].dials["teeth"], before)
         self.assertTrue(self.row.steps.last().name.startswith("Change teeth of gear"))
+
+    def test_a_shadow_steps_off_the_frame_and_guides_at_one_place_have_grips(self):
+        self.open(
+            self.new_drawing(
+                shape("plate", (60.0, 60.0), (160.0, 140.0)),
+                SetEffects(items=("plate",), effects=(Shadow(by=55 + 45j),)),
+                *(AddGuide(guide=Guide(id=g, x=0, y=220, angle=0)) for g in "ab"),
+            )
+        )
+        self.core_is_here()
+        self.click(110, 100)
+        corner = self.middle(self.page.get_by_test_id("grip-se"))
+        shadow = self.middle(self.page.get_by_test_id("peg-shadow-0"))
+        self.assertGreaterEqual(abs(complex(*shadow) - complex(*corner)), 15)
+        self.drag_from(shadow, (shadow[0] + 40, shadow[1]))
+        self.page.mouse.up()
+        self.steps_come_to(5)
+        (plate,) = self.items()
+        moved = plate.style.finish.effects[0].by - (55 + 45j)
+        scale = self.spot(1, 0)[0] - self.spot(0, 0)[0]
+        self.assertAlmostEqual(moved, 40 / scale, delta=6 / scale)
+        self.tool("guide")
+        grips = self.page.get_by_test_id("guide-grip")
+        expect(grips).to_have_count(2)
+        at = self.middle(grips.last)
+        self.drag_from(at, (at[0], at[1] + 40))
+        self.page.mouse.up()
+        self.steps_come_to(6)
+        first, second = self.value().sheet.guides
+        self.assertEqual(first.y, 220)
+        self.assertGreater(second.y, 235)
+        expect(grips).to_have_count(0)

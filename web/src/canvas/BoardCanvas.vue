@@ -43,6 +43,12 @@ const swept = computed(() => comparing.way === "swept" && !comparing.alone);
 const hand = useCanvasPointer(svg);
 useMoving(svg);
 useMarksInSight(svg);
+/** It was pressed: whoever works by the pointer needs no ring around the canvas. */
+const byPointer = ref(false);
+function press(event: PointerEvent): void {
+  byPointer.value = true;
+  hand.down(event);
+}
 /** A form on the canvas is done with: the keys go to the canvas again. */
 const takeKeys = (): void => svg.value?.focus({ preventScroll: true });
 const printing = computed(() => display.view === "Print");
@@ -73,13 +79,15 @@ onBeforeUnmount(() => watcher?.disconnect());
     <svg
       ref="svg"
       class="surface"
+      :class="{ 'by-pointer': byPointer }"
       tabindex="0"
       role="application"
       :aria-label="`Canvas: ${doc.name}`"
       aria-describedby="canvas-keys"
       data-testid="canvas"
       :style="{ cursor: hand.cursor.value }"
-      @pointerdown="hand.down"
+      @pointerdown="press"
+      @blur="byPointer = false"
       @pointermove="hand.move"
       @pointerup="hand.up"
       @pointercancel="hand.cancel"
@@ -164,7 +172,8 @@ onBeforeUnmount(() => watcher?.disconnect());
   min-width: 0;
   min-height: 0;
 }
-.surface:focus {
+.surface:focus,
+.surface.by-pointer:focus-visible {
   outline: none;
 }
 .surface:focus-visible {

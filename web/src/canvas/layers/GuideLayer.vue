@@ -4,6 +4,7 @@ import { computed } from "vue";
 import type { Guide } from "../../api/types";
 import { useDocument } from "../../stores/board/document";
 import { useTools } from "../../tools/tools";
+import { guideGrips } from "../marks/guidegrips";
 import { useLens } from "../pointer/lens";
 
 const doc = useDocument();
@@ -34,6 +35,18 @@ const place = (g: Guide): string => {
   const [x, y] = view.toScreen([g.x, g.y]);
   return `translate(${x} ${y}) rotate(${g.angle})`;
 };
+/** While one is dragged the others stay as they are. */
+const grips = computed(() => {
+  if (tools.name !== "guide" || tools.pressing) return [];
+  const free = guides.value.filter((g) => !g.locked);
+  const lines = free.map((g) => ({ id: g.id, at: view.toScreen([g.x, g.y]), angle: g.angle }));
+  const places = guideGrips(lines, view.size);
+  return free.flatMap((guide) => {
+    const at = places.get(guide.id);
+    return at ? [{ guide, at }] : [];
+  });
+});
+const touched = (g: Guide): boolean => tools.hit?.what === "guide" && tools.hit.guide === g.id;
 const hit = (g: Guide): string => JSON.stringify({ what: "guide", guide: g.id, at: [g.x, g.y] });
 </script>
 
@@ -48,7 +61,7 @@ const hit = (g: Guide): string => JSON.stringify({ what: "guide", guide: g.id, a
       :key="g.id"
       :transform="place(g)"
       class="guide"
-      :class="{ chosen: doc.aid === g.id }"
+      :class="{ chosen: doc.aid === g.id, touched: grips.length > 0 && touched(g) }"
       :data-testid="`guide-${g.angle}`"
     >
       <path :d="`M${-FAR} 0H${FAR}`" />
@@ -58,6 +71,16 @@ const hit = (g: Guide): string => JSON.stringify({ what: "guide", guide: g.id, a
         :d="`M${-FAR} 0H${FAR}`"
         :data-hit="hit(g)"
       />
+    </g>
+    <g
+      v-for="{ guide, at } in grips"
+      :key="guide.id"
+      :transform="`translate(${at})`"
+      class="grip"
+      :class="{ touched: touched(guide) }"
+    >
+      <path class="diamond" d="M0 -6L6 0L0 6L-6 0Z" />
+      <circle class="grab" r="13" :data-hit="hit(guide)" data-testid="guide-grip" />
     </g>
   </g>
 </template>
@@ -81,6 +104,22 @@ const hit = (g: Guide): string => JSON.stringify({ what: "guide", guide: g.id, a
 }
 .guide.chosen path {
   stroke-width: 2px;
+}
+.aids .diamond {
+  fill: #fff;
+  stroke: var(--mark-construction);
+  stroke-width: 1.5px;
+}
+.touched path {
+  stroke: var(--mark-touched);
+}
+.aids .touched .diamond {
+  stroke: var(--mark-touched);
+}
+.grab {
+  fill: transparent;
+  pointer-events: all;
+  cursor: move;
 }
 .aids .reach {
   stroke: transparent;

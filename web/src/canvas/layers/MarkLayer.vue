@@ -33,7 +33,7 @@ import SymmetryLines from "../marks/SymmetryLines.vue";
 import TroubleMarks from "../marks/TroubleMarks.vue";
 import TwinLines from "../marks/TwinLines.vue";
 import TextPegs from "../pegs/TextPegs.vue";
-import { usePegShifts } from "../pegs/pegshifts";
+import { pegPlaces, usePegShifts } from "../pegs/pegshifts";
 import { anchorsApart } from "../marks/samespot";
 import { showInImage, useLens } from "../pointer/lens";
 
@@ -167,7 +167,7 @@ const withHandles = computed<Mark[]>(() => {
           <OffsetPeg />
           <TextPegs />
           <MiterMarks />
-          <ShadowPegs />
+          <ShadowPegs :stays="pegPlaces(selection.marks.pegs, shifts, lens)" />
         </template>
       </template>
       <InkTrail />

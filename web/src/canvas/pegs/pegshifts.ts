@@ -2,6 +2,7 @@
 // dragged they stay as they are.
 import { computed, shallowRef, watch, type ComputedRef } from "vue";
 import type { Frame, Point } from "../../api/types";
+import { plus } from "../../tools/tool";
 import { useTools } from "../../tools/tools";
 import { stepsApart, type Standing } from "../marks/apart";
 import { framePlaces } from "../marks/frameplaces";
@@ -19,6 +20,18 @@ interface Peg {
 const MOST = 300;
 const NONE: ReadonlyMap<string, Point> = new Map();
 
+/** Where a peg stands on the screen, by itself. */
+function standOf({ at, along }: Peg, lens: Lens): Point {
+  return plus(lens.toScreen(at), [along[0] * PEG_OFF, along[1] * PEG_OFF]);
+}
+
+/** Where the pegs stand on the screen after they have stepped off. */
+export const pegPlaces = (
+  pegs: readonly Peg[],
+  shifts: ReadonlyMap<string, Point>,
+  lens: Lens,
+): Point[] => pegs.map((peg) => plus(standOf(peg, lens), shifts.get(peg.dial) ?? [0, 0]));
+
 /** By the peg's dial, in pixels. */
 export function pegShifts(
   pegs: readonly Peg[],
@@ -29,8 +42,7 @@ export function pegShifts(
   if (pegs.length === 0 || pegs.length > MOST) return NONE;
   const middle = frame ? lens.toScreen(frame.centre) : null;
   const marks = pegs.map((peg): Standing => {
-    const [x, y] = lens.toScreen(peg.at);
-    const at: Point = [x + peg.along[0] * PEG_OFF, y + peg.along[1] * PEG_OFF];
+    const at = standOf(peg, lens);
     const outward: Point = middle ? [at[0] - middle[0], at[1] - middle[1]] : peg.along;
     return { id: peg.dial, at, outward };
   });

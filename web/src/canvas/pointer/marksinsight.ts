@@ -53,11 +53,18 @@ export function useMarksInSight(svg: Ref<SVGSVGElement | null>): void {
     return [{ hit, at: own ? copies.fromOriginal(hit.at) : middleOf(element) }];
   }
 
-  const marks = (): Standing[] =>
-    [...(svg.value?.querySelectorAll("[data-hit]") ?? [])]
-      .filter((element) => !element.closest(".loupe"))
+  const marks = (): Standing[] => {
+    const met = new Set<string>();
+    return [...(svg.value?.querySelectorAll<SVGElement>("[data-hit]") ?? [])]
+      .filter((element) => {
+        const hit = element.dataset["hit"] ?? ""; // one mark can be taken at two elements
+        const first = !met.has(hit) && !element.closest(".loupe");
+        if (first) met.add(hit);
+        return first;
+      })
       .slice(0, MOST)
       .flatMap(standing);
+  };
 
   onMounted(() => crosshair.looksBy({ under, marks }));
 }

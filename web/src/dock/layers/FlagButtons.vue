@@ -3,7 +3,9 @@
 import type { Drawable } from "../../api/types";
 import { useEdits } from "../../stores/board/edits";
 
-defineProps<{ item: Drawable }>();
+withDefaults(defineProps<{ item: Drawable; /** By Tab. */ reached?: boolean }>(), {
+  reached: true,
+});
 const edits = useEdits();
 </script>
 
@@ -11,6 +13,7 @@ const edits = useEdits();
   <button
     class="row-button flag"
     :class="{ on: item.locked }"
+    :tabindex="reached ? 0 : -1"
     :aria-label="item.locked ? `Unlock ${item.name}` : `Lock ${item.name}`"
     :aria-pressed="item.locked"
     @click.stop="edits.commit({ kind: 'lock_items', items: [item.id], locked: !item.locked })"
@@ -20,6 +23,7 @@ const edits = useEdits();
   <button
     class="row-button flag"
     :class="{ on: item.hidden }"
+    :tabindex="reached ? 0 : -1"
     :aria-label="item.hidden ? `Show ${item.name}` : `Hide ${item.name}`"
     :aria-pressed="item.hidden"
     @click.stop="edits.commit({ kind: 'hide_items', items: [item.id], hidden: !item.hidden })"

@@ -13,7 +13,10 @@ import { spotAt, type Row } from "./rows";
 import { ROLES } from "../../acts/roles";
 import SmallDrawing from "../../canvas/paint/SmallDrawing.vue";
 
-const props = defineProps<{ row: Row }>();
+const props = defineProps<{
+  row: Row;
+  /** Tab comes to this card, arrows to the others. */ reached: boolean;
+}>();
 const emit = defineEmits<{
   pick: [event: MouseEvent];
   keys: [event: KeyboardEvent];
@@ -79,6 +82,7 @@ function keys(event: KeyboardEvent): void {
   >
     <button
       class="row-button tile"
+      :tabindex="reached ? 0 : -1"
       :aria-label="item.name"
       :aria-pressed="chosen"
       :title="
@@ -96,6 +100,7 @@ function keys(event: KeyboardEvent): void {
     <button
       v-if="row.holds"
       class="row-button opener"
+      :tabindex="reached ? 0 : -1"
       :aria-label="row.open ? `Collapse ${item.name}` : `Expand ${item.name}`"
       :aria-expanded="row.open"
       @click="emit('open')"
@@ -110,7 +115,7 @@ function keys(event: KeyboardEvent): void {
         <span class="name" title="Double click to rename" @dblclick="edit">{{ item.name }}</span>
       </NameField>
     </div>
-    <div class="flags"><FlagButtons :item="item" /></div>
+    <div class="flags"><FlagButtons :item="item" :reached="reached" /></div>
   </div>
 </template>
 

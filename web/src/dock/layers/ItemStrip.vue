@@ -18,6 +18,10 @@ const selection = useSelection();
 const carry = useCarry();
 const open = ref(new Set<string>());
 const scroller = ref<InstanceType<typeof VirtualScroller> | null>(null);
+/** The cards that are there, by their place in the row; the scroller tells of them once it scrolls. */
+const drawn = ref({ first: 0, last: 8 });
+/** The card the keys were at last. */
+const focused = ref<string | null>(null);
 /** The card from which Shift extends. */
 let from: string | null = null;
 
@@ -31,6 +35,14 @@ const found = computed<Row[]>(() => {
 const rows = computed(() =>
   props.find.trim() === "" ? rowsOf(doc.tree, container.active, open.value) : found.value,
 );
+
+/** The one card that Tab comes to: where the keys were, or what is selected; of those in sight. */
+const reached = computed(() => {
+  const { first, last } = drawn.value;
+  const there = rows.value.slice(first, last).map((r) => r.id);
+  const wished = [focused.value, selection.selected.at(-1)];
+  return wished.find((id) => id && there.includes(id)) ?? there[0] ?? rows.value[0]?.id;
+});
 
 function toggle(id: string): void {
   const next = new Set(open.value);
@@ -120,11 +132,14 @@ function overEnd(event: MouseEvent): void {
       :num-tolerated-items="4"
       :pt="{ content: { role: 'list', 'aria-label': 'Items, back to front' } }"
       class="scroller"
+      @scroll-index-change="drawn = $event"
     >
       <template #item="{ item: row }">
         <ItemCard
           :key="row.id"
           :row="row"
+          :reached="row.id === reached"
+          @focusin="focused = row.id"
           @pick="pick(row.id, $event)"
           @keys="keys(row, $event)"
           @open="toggle(row.id)"

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 // The layers, the front one on top; the one worked in is marked. Cards dropped on one go into it.
-import { computed } from "vue";
+import { computed, ref } from "vue";
 import { newId } from "../../api/ids";
 import { useActiveContainer } from "../../stores/board/activecontainer";
 import { useDocument } from "../../stores/board/document";
@@ -13,6 +13,11 @@ const doc = useDocument();
 const edits = useEdits();
 const selection = useSelection();
 const layers = computed(() => [...doc.tree.in("")].reverse());
+/** The layer the keys were at last. */
+const focused = ref<string | null>(null);
+const reached = computed(() =>
+  focused.value && layers.value.includes(focused.value) ? focused.value : container.layer,
+);
 
 function add(): void {
   const layer = newId();
@@ -25,7 +30,13 @@ function add(): void {
 <template>
   <nav class="layers" aria-label="Layers">
     <ul>
-      <LayerRow v-for="id in layers" :id="id" :key="id" />
+      <LayerRow
+        v-for="id in layers"
+        :id="id"
+        :key="id"
+        :reached="id === reached"
+        @focusin="focused = id"
+      />
     </ul>
     <button class="row-button add" data-testid="add-layer" @click="add">
       <i class="pi pi-plus" aria-hidden="true" /> New layer

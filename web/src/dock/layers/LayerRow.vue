@@ -12,7 +12,10 @@ import { useCarry } from "./carry";
 import FlagButtons from "./FlagButtons.vue";
 import { frontOf, spotAt, stepped } from "./rows";
 
-const props = defineProps<{ id: string }>();
+const props = defineProps<{
+  id: string;
+  /** Tab comes to this layer, arrows to the others. */ reached: boolean;
+}>();
 const container = useActiveContainer();
 const doc = useDocument();
 const edits = useEdits();
@@ -77,6 +80,7 @@ function keys(event: KeyboardEvent): void {
     <NameField ref="name" v-slot="{ edit }" :name="item.name" label="Layer name" @renamed="rename">
       <button
         class="row-button name"
+        :tabindex="reached ? 0 : -1"
         :aria-current="active"
         :title="`${item.name}: click to draw in it, double click to rename`"
         @click="enter"
@@ -86,7 +90,7 @@ function keys(event: KeyboardEvent): void {
         {{ item.name }}
       </button>
     </NameField>
-    <FlagButtons :item="item" />
+    <FlagButtons :item="item" :reached="reached" />
   </li>
 </template>
 
