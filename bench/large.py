@@ -33,6 +33,20 @@ PAINTED = """async ([act]) => {
     return times;
 }"""
 
+PINCHED = """() => {
+    const times = [];
+    window.addEventListener("pointermove", (e) => {
+        if (e.pointerType !== "touch") return;
+        const from = performance.now();
+        requestAnimationFrame(() => {
+            const c = new MessageChannel();
+            c.port1.onmessage = () => times.push(performance.now() - from);
+            c.port2.postMessage(0);
+        });
+    }, true);
+    window.__times = times;
+}"""
+
 MOVED = """() => {
     const times = [];
     let moved = null;
@@ -58,6 +72,30 @@ MOVED = """() => {
 def zoomed(page: Page) -> list[float]:
     """Milliseconds of wheel steps, until they are painted."""
     return page.evaluate(PAINTED, ["zoom"])
+
+
+def pinched(page: Page) -> list[float]:
+    """The same of two fingers, of which one comes and goes."""
+    protocol = page.context.new_cdp_session(page)
+
+    def touch(kind: str, *spots: tuple[float, float]) -> None:
+        points = [{"id": n, "x": x, "y": y} for n, (x, y) in enumerate(spots)]
+        protocol.send("Input.dispatchTouchEvent", {"type": kind, "touchPoints": points})
+
+    protocol.send("Emulation.setTouchEmulationEnabled", {"enabled": True, "maxTouchPoints": 5})
+    box = page.get_by_test_id("canvas").bounding_box()
+    assert box
+    x, y = box["x"] + box["width"] / 2, box["y"] + box["height"] / 2
+    page.evaluate(PINCHED)
+    touch("touchStart", (x - 100, y))
+    touch("touchStart", (x - 100, y), (x + 100, y))
+    for n in range(STEPS):
+        touch("touchMove", (x - 100, y), (x + (130 if n % 2 else 100), y))
+        page.wait_for_timeout(120)
+    touch("touchEnd")
+    protocol.send("Emulation.setTouchEmulationEnabled", {"enabled": False})
+    protocol.detach()
+    return page.evaluate("window.__times")
 
 
 def selected(page: Page) -> float:
@@ -190,6 +228,7 @@ def in_the_large(page: Page, server: Server, empty: Drawing, large: Drawing) -> 
     ready = (time.perf_counter() - start) * 1000
     page.wait_for_timeout(20_000)  # the index of cues is ready, as in mid-work
     big = zoomed(page)
+    fingers = pinched(page)
     all_of_it = selected(page)
     page.wait_for_timeout(1000)
     moves = dragged(page)
@@ -198,6 +237,7 @@ def in_the_large(page: Page, server: Server, empty: Drawing, large: Drawing) -> 
         Row("zoom, an empty drawing", median(small), p95(small), None),
         Row("zoom, 2,000 × 20", median(big), p95(big), None),
         Row("zoom, ratio", median(big) / median(small), p95(big) / p95(small), 1.5, ""),
+        Row("pinch ÷ wheel", median(fingers) / median(big), p95(fingers) / p95(big), 1, ""),
         Row("select all of 2,000", all_of_it, all_of_it, 150),
         Row("drag all of 2,000, pointer to paint", median(moves), p95(moves), 50),
         *far_cues(page),

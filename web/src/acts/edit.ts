@@ -176,7 +176,7 @@ export const SELECT = acts("Arrange › Select more", {
     words: "everything",
     keys: "Ctrl+A",
     lacks: notDrawing,
-    run: (c) => c.selection.select(c.container.pickable()),
+    run: (c) => c.selection.select([...c.container.pickable()]),
   },
   select_none: {
     label: "Deselect all",

@@ -16,6 +16,6 @@ export const useActiveContainer = defineDrawingStore("active-container", () => {
     goTo: (item: string): void => container.goTo(item),
     goInto: (item: string): void => container.goInto(item),
     pickOf: (item: string): string => container.pickOf(item),
-    pickable: (): string[] => container.pickable(),
+    pickable: (): readonly string[] => container.pickable(),
   };
 });

@@ -20,7 +20,20 @@ export class ContainerModel {
   /** Whether one has gone into a group. */
   readonly inGroup = computed(() => this.way.value.length > 1);
 
+  private readonly free = computed(() => {
+    const tree = this.showing.tree.value;
+    const held = this.inGroup.value
+      ? tree.in(this.here.value)
+      : this.showing.layers.flatMap((l) => tree.in(l));
+    return held.filter((i) => this.showing.free(i));
+  });
+
   constructor(private readonly showing: Scene) {}
+
+  /** All that can be picked from here, back to front. */
+  pickable(): readonly string[] {
+    return this.free.value;
+  }
 
   enter(container: string): void {
     this.wanted.value = container;
@@ -57,12 +70,4 @@ export class ContainerModel {
     this.wanted.value = this.showing.tree.value.containerOf(item);
   }
 
-  /** All that can be picked from here, back to front. */
-  pickable(): string[] {
-    const tree = this.showing.tree.value;
-    const held = this.inGroup.value
-      ? tree.in(this.here.value)
-      : this.showing.layers.flatMap((l) => tree.in(l));
-    return held.filter((i) => this.showing.free(i));
-  }
 }
