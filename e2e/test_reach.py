@@ -87,6 +87,24 @@ class LeavesTest(ReachTest):
         }
         self.assertEqual(most - set(seen), set())
 
+    def test_nothing_moves_away_from_under_a_button_that_shows_what_it_does(self):
+        self.click(80, 80)
+        expect(self.page.get_by_test_id("peg-radius")).to_be_visible()
+        for place in (self.properties(), self.line()):
+            button = place.get_by_role("button", name="Convert to outlines")
+            button.hover()
+            expect(self.page.get_by_test_id("peg-radius")).to_have_count(0)  # it shows
+            expect(self.properties().get_by_role("region", name="Dials")).to_be_visible()
+            expect(button).to_be_visible()
+            self.page.mouse.move(600, 600)
+            expect(self.page.get_by_test_id("peg-radius")).to_be_visible()
+        self.properties().get_by_role("button", name="Convert to outlines").hover()
+        expect(self.page.get_by_test_id("peg-radius")).to_have_count(0)
+        self.page.mouse.down()
+        self.page.mouse.up()
+        self.steps_come_to(3)
+        self.assertEqual(self.steps()[-1], "Convert plate to outlines")
+
     def test_a_folded_section_says_what_it_holds(self):
         self.click(80, 80)
         self.key("8")

@@ -7,7 +7,7 @@ import ActButton from "./ActButton.vue";
 
 let at: TestContext;
 const shown: unknown[] = [];
-const preview = { show: (edit: unknown) => shown.push(edit), end: () => shown.push(null) };
+const preview = { offer: (edit: unknown) => shown.push(edit), end: () => shown.push(null) };
 vi.mock("../acts/context", () => ({ useActContext: () => at.c }));
 vi.mock("../theme/night", () => ({ night: ref(false), toggleNight: () => undefined }));
 vi.mock("../stores/board/preview", () => ({ usePreview: () => preview }));

@@ -12,7 +12,11 @@ let log: string[];
 let reads: (text: string) => Promise<number>;
 
 vi.mock("../stores/board/preview", () => ({
-  usePreview: () => ({ show: () => log.push("preview"), end: () => log.push("end") }),
+  usePreview: () => ({
+    offer: () => log.push("preview"),
+    show: () => log.push("preview"),
+    end: () => log.push("end"),
+  }),
 }));
 vi.mock("../stores/board/edits", () => ({
   useEdits: () => ({ commit: () => log.push("commit") }),

@@ -22,7 +22,7 @@ export function usePreviewed(command: () => Command | null): Previewed {
     const edit = command();
     if (!edit) return;
     shows.value = true;
-    preview.show(edit);
+    preview.offer(edit);
   }
   function hide(): void {
     if (shows.value) preview.end();

@@ -31,8 +31,8 @@ const label = computed(() => SPOTS.find(([s]) => s === spot.value)?.[1] ?? "");
 /** Symmetries and assemblies have that button of their own. */
 const shapes = computed(() =>
   selection.selected
-    .filter((s) => !doc.drawable(s)?.symmetry && !doc.drawable(s)?.assembly)
-    .some((s) => doc.tree.drawnIn(s).some((i) => isShape(doc.drawable(i)?.type))),
+    .filter((s) => !doc.saved(s)?.symmetry && !doc.saved(s)?.assembly)
+    .some((s) => doc.savedTree.drawnIn(s).some((i) => isShape(doc.saved(i)?.type))),
 );
 const isShape = (type = ""): boolean => catalogue.shape(type) !== undefined;
 const about = computed(() => arranging.about);

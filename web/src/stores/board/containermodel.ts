@@ -69,5 +69,4 @@ export class ContainerModel {
   goInto(item: string): void {
     this.wanted.value = this.showing.tree.value.containerOf(item);
   }
-
 }

@@ -13,6 +13,9 @@ export const usePreview = defineDrawingStore("preview", () => {
     preview.aim(null, command, selected);
   }
 
+  /** Show what a button would do: the panels stay as they are meanwhile. */
+  const offer = (command: Command): void => preview.offer(command, selection.items.value);
+
   /** The same for what may snap to something first. */
   function aim(
     aiming: Aiming | null,
@@ -34,6 +37,7 @@ export const usePreview = defineDrawingStore("preview", () => {
     /** The edit that is shown while it is made. */
     previewing: preview.command,
     show,
+    offer,
     aim,
     end,
     spread: (command: Draft, spreading: Spreading): void =>

@@ -30,6 +30,8 @@ interface Question {
   selection: string[];
   met?: Met | undefined;
   spreading?: Spreading;
+  /** It is what a button would do. */
+  panelsStay?: boolean;
   turn: number;
 }
 
@@ -48,7 +50,7 @@ export class PreviewModel {
       if (!repaint) return;
       const { command } = question;
       this.showing.preview(repaint, command && "items" in command ? (command.items ?? []) : []);
-      this.choice.show(repaint);
+      this.choice.show(repaint, question.panelsStay);
     } catch (problem) {
       if (!(problem instanceof ApiError)) throw problem;
       if (turn !== this.turn) return;
@@ -75,6 +77,12 @@ export class PreviewModel {
     const aim = this.aimOf(aiming);
     this.command.value = command;
     this.asking.put({ aim, command, selection, met, turn: this.turn });
+  }
+
+  /** Show what a button would do; the panel it stands in stays as it is. */
+  offer(command: Command, selection: string[]): void {
+    this.command.value = command;
+    this.asking.put({ aim: null, command, selection, panelsStay: true, turn: this.turn });
   }
 
   /** Show what a draft comes to. */

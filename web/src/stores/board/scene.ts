@@ -161,6 +161,11 @@ export class Scene {
     return this.before.items.get(id) ?? this.previewed.items.get(id) ?? this.settled(id);
   }
 
+  /** The item as panels tell of it: what is only previewed moves nothing away from under the hand. */
+  steady(id: string): Drawable | undefined {
+    return this.before.items.get(id) ?? this.settled(id) ?? this.previewed.items.get(id);
+  }
+
   /** Whether an item can be picked: neither it nor a container around it is hidden or locked. */
   free(id: string): boolean {
     return [id, ...this.tree.value.above(id)].every((i) => {

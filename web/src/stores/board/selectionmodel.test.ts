@@ -39,7 +39,7 @@ const showing = {
   previewing: false,
   asksWhole: false,
   there: new Set(["a", "b"]),
-  item: (id: string) => (showing.there.has(id) ? { id, name: id } : undefined),
+  steady: (id: string) => (showing.there.has(id) ? { id, name: id } : undefined),
   settled: (id: string) => showing.there.has(id),
 };
 let choice: SelectionModel;
@@ -194,4 +194,28 @@ test("a refusal leaves the marks as they are", async () => {
   asked[1]?.done(marks({ items: ["a"] }));
   await settled();
   expect(choice.marks.value.items).toEqual(["a"]);
+});
+
+test("what a button would do shows on the canvas; the panel it stands in stays as it is", async () => {
+  choice.select(["a"]);
+  const kept = marks({
+    items: ["a"],
+    frame: { x: 1 },
+    dials: [{ dial: "sides" }],
+    paths: [path("a", 5)],
+  });
+  asked[0]?.done(kept);
+  await settled();
+  const outlines = marks({ items: ["a"], frame: { x: 2 }, pegs: [], paths: [path("a", 10)] });
+  const repaint = { selection: outlines, removed: [], moved: null } as unknown as Repaint;
+  choice.show(repaint, true);
+  expect(choice.marks.value).toMatchObject({
+    frame: { x: 2 },
+    dials: kept.dials,
+    paths: kept.paths,
+  });
+  choice.show(repaint);
+  expect(choice.marks.value).toMatchObject({ dials: [], paths: outlines.paths });
+  choice.show({ ...repaint, selection: marks({ items: ["a"] }) }, true);
+  expect(choice.marks.value.frame).toEqual(kept.frame);
 });

@@ -62,7 +62,7 @@ export class SelectionModel {
   /** What the tool in the hand shows of what is selected. */
   readonly shows = shallowRef<ViewRequest["marks"]>("frame");
   readonly drawables = computed(() =>
-    this.items.value.map((i) => this.showing.item(i)).filter((d) => d !== undefined),
+    this.items.value.map((i) => this.showing.steady(i)).filter((d) => d !== undefined),
   );
 
   private readonly asking = new LatestOnly<string[]>(async (selection) => {
@@ -130,16 +130,24 @@ export class SelectionModel {
     this.asking.put(this.items.value);
   }
 
-  /** Show the marks that came with a repaint. */
-  show(repaint: Repaint): void {
+  /**
+   * Show the marks that came with a repaint.
+   *
+   * @param panelsStay what is shown is what a button would do: the panel it stands in stays as it is.
+   */
+  show(repaint: Repaint, panelsStay = false): void {
     const kept = this.keptMarks.value;
     const { frame } = repaint.selection;
     this.said.value = repaint.said ?? "";
     // while it is only shown that they would go, what is done to them stays at hand
     if (this.items.value.some((i) => repaint.removed.includes(i))) return;
-    this.marks.value = repaint.moved
+    const shown = repaint.moved
       ? { ...kept, frame, pegs: [], curves: [] }
       : merged(kept, repaint.selection);
+    const { dials, measures, tolerance, style, paths } = kept;
+    this.marks.value = panelsStay
+      ? { ...shown, frame: frame ?? kept.frame, dials, measures, tolerance, style, paths }
+      : shown;
   }
 
   /** Take the marks that came with an edit on its way. */

@@ -88,7 +88,7 @@ function show(entry: Entry): void {
     return;
   }
   const command = previewOf(entry, c, value.value);
-  if (command) c.preview.show(command);
+  if (command) c.preview.offer(command);
 }
 function hide(): void {
   if (drafts) c.drafting.cancel();
