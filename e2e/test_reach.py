@@ -105,6 +105,27 @@ class LeavesTest(ReachTest):
         self.steps_come_to(3)
         self.assertEqual(self.steps()[-1], "Convert plate to outlines")
 
+    def test_every_button_stays_where_it_is_while_it_shows_what_it_does(self):
+        def stay(leaf):
+            self.leaf(leaf)
+            for button in self.properties().locator("button:enabled:visible").all():
+                button.scroll_into_view_if_needed()
+                before = button.bounding_box()
+                button.hover()
+                self.page.wait_for_timeout(80)  # its answer comes within a few
+                self.assertEqual(button.bounding_box(), before)
+            self.page.mouse.move(600, 600)
+
+        self.key("Control+a")
+        stay("Arrange")
+        self.click(80, 80)
+        self.key("Shift+w")
+        self.steps_come_to(3)
+        self.key("w")
+        self.click(60, 60)
+        expect(self.page.get_by_text("Anchor 1 of 4", exact=True)).to_be_visible()
+        stay("Form")
+
     def test_a_folded_section_says_what_it_holds(self):
         self.click(80, 80)
         self.key("8")

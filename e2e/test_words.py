@@ -65,9 +65,8 @@ class WordsTest(BrowserTest):
         expect(self.page.get_by_label("Text content")).to_be_focused()
         self.page.keyboard.type("Office · 木")
         expect(self.page.get_by_text("Not in this font: 木")).to_be_visible()
-        with self.page.expect_response("**/commands"):
-            self.page.keyboard.press("Control+Enter")
-        self.settled()
+        self.page.keyboard.press("Control+Enter")
+        self.steps_come_to(4)
         (along,) = [i for i in self.every() if isinstance(i, Assembly)]
         self.assertEqual(along.result.lettering.text, "Office · 木")
         self.type_into("Font size", "15")

@@ -17,18 +17,18 @@ const edits = useEdits();
 const selection = useSelection();
 const apart = computed(() => apartOf(open));
 const layers = computed(() =>
-  [...doc.tree.in("")]
+  [...doc.steadyTree.in("")]
     .reverse()
-    .map((value) => ({ value, label: doc.drawable(value)?.name ?? "" })),
+    .map((value) => ({ value, label: doc.steady(value)?.name ?? "" })),
 );
 /** The layer in which all of it lies. */
 const layer = computed(() => {
-  const found = new Set(selection.selected.map((i) => doc.tree.above(i)[0] ?? ""));
+  const found = new Set(selection.selected.map((i) => doc.steadyTree.above(i)[0] ?? ""));
   return found.size === 1 ? [...found][0] : null;
 });
 
 function toLayer(container: string): void {
-  const behind = doc.tree.in(container).at(-1) ?? null;
+  const behind = doc.steadyTree.in(container).at(-1) ?? null;
   edits.commit({ kind: "order_items", items: selection.selected, container, behind });
   containerStore.enter(container);
 }

@@ -12,9 +12,9 @@ const container = useActiveContainer();
 const doc = useDocument();
 const edits = useEdits();
 const selecting = useSelecting();
-const layers = computed(() => doc.tree.in(""));
+const layers = computed(() => doc.steadyTree.in(""));
 const behind = computed(() => layers.value[layers.value.indexOf(container.layer) - 1]);
-const name = (id: string | undefined): string => doc.drawable(id ?? "")?.name ?? "";
+const name = (id: string | undefined): string => doc.steady(id ?? "")?.name ?? "";
 
 function merge(): void {
   if (behind.value === undefined) return;
@@ -29,7 +29,7 @@ function merge(): void {
     <h3 class="wide heading">{{ name(container.layer) }}</h3>
     <div class="wide abreast">
       <Button
-        v-if="doc.tree.in(container.layer).length > 0"
+        v-if="doc.steadyTree.in(container.layer).length > 0"
         severity="secondary"
         size="small"
         label="Select contents"

@@ -16,21 +16,21 @@ const props = defineProps<{ id: string }>();
 const container = useActiveContainer();
 const doc = useDocument();
 const edits = useEdits();
-const mark = computed(() => doc.drawable(props.id)?.assembly ?? null);
+const mark = computed(() => doc.steady(props.id)?.assembly ?? null);
 /** As it is kept: a preview of another operation does not press its button. */
-const operation = computed(() => doc.saved(props.id)?.assembly?.operation ?? null);
+const operation = computed(() => doc.steady(props.id)?.assembly?.operation ?? null);
 const inside = computed(() => container.active === props.id);
 /** From front to back, as they lie on each other; the backmost has nothing below it. */
 const parts = computed(() =>
   [...(mark.value?.parts ?? [])].reverse().map((p, n, all) => ({
     ...p,
-    name: doc.drawable(p.id)?.name ?? "",
+    name: doc.steady(p.id)?.name ?? "",
     backmost: n === all.length - 1,
   })),
 );
 
 /** One alone has nothing to act on. */
-const several = computed(() => doc.savedTree.in(props.id).length > 1);
+const several = computed(() => doc.steadyTree.in(props.id).length > 1);
 
 const become = (role: Role): Command => ({
   kind: "set_assembly",

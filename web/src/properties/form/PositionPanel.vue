@@ -31,8 +31,8 @@ const label = computed(() => SPOTS.find(([s]) => s === spot.value)?.[1] ?? "");
 /** Symmetries and assemblies have that button of their own. */
 const shapes = computed(() =>
   selection.selected
-    .filter((s) => !doc.saved(s)?.symmetry && !doc.saved(s)?.assembly)
-    .some((s) => doc.savedTree.drawnIn(s).some((i) => isShape(doc.saved(i)?.type))),
+    .filter((s) => !doc.steady(s)?.symmetry && !doc.steady(s)?.assembly)
+    .some((s) => doc.steadyTree.drawnIn(s).some((i) => isShape(doc.steady(i)?.type))),
 );
 const isShape = (type = ""): boolean => catalogue.shape(type) !== undefined;
 const about = computed(() => arranging.about);

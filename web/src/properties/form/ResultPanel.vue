@@ -27,10 +27,10 @@ const KINDS: readonly { value: Kind; label: string }[] = [
 const kind = computed<Kind>(() => props.mark.result?.kind ?? "plain");
 const grown = computed(() => (props.mark.result?.kind === "offset" ? props.mark.result : null));
 /** Of the strokes of its parts, where they agree. */
-const parts = computed(() => doc.tree.in(props.id));
+const parts = computed(() => doc.steadyTree.in(props.id));
 const width = computed(() => {
-  const painted = parts.value.flatMap((i) => (doc.paints(i) ? [i] : doc.tree.drawnIn(i)));
-  const found = new Set(painted.map((i) => doc.drawable(i)?.style.strokes[0]?.width));
+  const painted = parts.value.flatMap((i) => (doc.paints(i) ? [i] : doc.steadyTree.drawnIn(i)));
+  const found = new Set(painted.map((i) => doc.steady(i)?.style.strokes[0]?.width));
   return found.size === 1 ? ([...found][0] ?? null) : null;
 });
 

@@ -15,10 +15,10 @@ const selection = useSelection();
 const missing = computed(() => {
   const around = new Set([
     ...container.breadcrumb,
-    ...selection.selected.flatMap((i) => [...doc.tree.above(i), i]),
+    ...selection.selected.flatMap((i) => [...doc.steadyTree.above(i), i]),
   ]);
   return [...around].flatMap((id) => {
-    const ends = doc.drawable(id)?.symmetry?.ends ?? [];
+    const ends = doc.steady(id)?.symmetry?.ends ?? [];
     const count = ends.filter((e) => !e.meets).length;
     return count > 0 ? [{ id, count }] : [];
   });

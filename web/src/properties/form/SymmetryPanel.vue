@@ -20,8 +20,8 @@ const container = useActiveContainer();
 const doc = useDocument();
 const edits = useEdits();
 const catalogue = useCatalogue();
-const mark = computed(() => doc.drawable(props.id)?.symmetry ?? null);
-const empty = computed(() => doc.tree.in(props.id).length === 0);
+const mark = computed(() => doc.steady(props.id)?.symmetry ?? null);
+const empty = computed(() => doc.steadyTree.in(props.id).length === 0);
 const inside = computed(() => container.active === props.id);
 
 /** Right and left of the line, as one looks along it; of an upright line that is left and right. */
@@ -48,14 +48,14 @@ function set(setting: Setting): void {
 }
 /** What comes of it takes its place: the symmetry as a group, or the outlines that lay in it. */
 function weld(): void {
-  const out = doc.tree.containerOf(props.id);
+  const out = doc.steadyTree.containerOf(props.id);
   if (inside.value) container.leave();
   edits.commit({ kind: "convert_to_outlines", items: [props.id] });
   if (container.active === props.id) container.enter(out);
 }
 function paint(on: boolean): void {
-  const [first] = doc.tree.drawnIn(props.id);
-  const style = on ? (first && doc.drawable(first)?.style) || {} : null;
+  const [first] = doc.steadyTree.drawnIn(props.id);
+  const style = on ? (first && doc.steady(first)?.style) || {} : null;
   edits.commit({ kind: "set_second_style", symmetry: props.id, style });
 }
 const behind = computed(() => mark.value?.second?.strokes.slice(0, -1) ?? []);

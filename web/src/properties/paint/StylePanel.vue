@@ -18,7 +18,9 @@ const newItems = useNewItems();
 const painted = usePainted();
 /** Of the first thing painted; a group is painted by what it holds, an assembly as one. */
 const first = computed(() => {
-  const [one] = selection.selected.flatMap((i) => (doc.paints(i) ? [i] : doc.tree.drawnIn(i)));
+  const [one] = selection.selected.flatMap((i) =>
+    doc.paints(i) ? [i] : doc.steadyTree.drawnIn(i),
+  );
   return one === undefined ? undefined : painted(one);
 });
 const style = computed(() => first.value?.style);

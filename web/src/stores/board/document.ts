@@ -139,6 +139,9 @@ export const useDocument = defineDrawingStore("document", () => {
     savedTree: scene.settledTree,
     drawable: (item: string): Drawable | undefined => scene.item(item),
     saved,
+    /** As panels tell of it: without what a button under the pointer would do. */
+    steady: (item: string): Drawable | undefined => scene.steady(item),
+    steadyTree: scene.steadyTree,
     exists: (item: string): boolean => saved(item) !== undefined,
     /** What is painted as one form: what is drawn, or an assembly. */
     paints: (item: string): boolean =>

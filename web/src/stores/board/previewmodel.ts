@@ -49,7 +49,8 @@ export class PreviewModel {
       this.cues.shown = meeting.cues ?? [];
       if (!repaint) return;
       const { command } = question;
-      this.showing.preview(repaint, command && "items" in command ? (command.items ?? []) : []);
+      const items = command && "items" in command ? (command.items ?? []) : [];
+      this.showing.preview(repaint, items, question.panelsStay);
       this.choice.show(repaint, question.panelsStay);
     } catch (problem) {
       if (!(problem instanceof ApiError)) throw problem;

@@ -107,8 +107,12 @@ export class Scene {
     this.queued.add(this.whole(told), this.settledTree.value);
   }
 
-  /** Show a preview of what is done to some items. */
-  preview(told: Repaint, items: readonly string[]): void {
+  /** What is previewed is only what a button would do: panels show the drawing without it. */
+  private readonly offered = shallowRef(false);
+
+  /** Show a preview of what is done to some items, or would be by a button. */
+  preview(told: Repaint, items: readonly string[], offered = false): void {
+    this.offered.value = offered;
     const repaint = this.whole(told);
     this.previewed.replace(repaint, this.settledTree.value);
     this.moved.value = repaint.moved && { items, ...repaint.moved };
@@ -134,6 +138,7 @@ export class Scene {
   endPreview(): void {
     this.previewed.clear();
     this.moved.value = null;
+    this.offered.value = false;
   }
 
   get previewing(): boolean {
@@ -161,10 +166,17 @@ export class Scene {
     return this.before.items.get(id) ?? this.previewed.items.get(id) ?? this.settled(id);
   }
 
-  /** The item as panels tell of it: what is only previewed moves nothing away from under the hand. */
+  /** The item as panels tell of it: what a button shows moves nothing away from under the hand. */
   steady(id: string): Drawable | undefined {
+    if (!this.offered.value) return this.item(id);
     return this.before.items.get(id) ?? this.settled(id) ?? this.previewed.items.get(id);
   }
+
+  /** The tree to go with it. */
+  readonly steadyTree = computed(() => {
+    if (!this.offered.value) return this.tree.value;
+    return this.before.tree.value ?? this.settledTree.value;
+  });
 
   /** Whether an item can be picked: neither it nor a container around it is hidden or locked. */
   free(id: string): boolean {
