@@ -80,7 +80,7 @@ class JobTest(KeysTest):
         self.assertTrue(any(isinstance(i, Symmetry) for i in self.value().items.values()))
 
         self.find("export…")
-        expect(self.page.get_by_role("dialog")).to_be_visible()
+        expect(self.page.get_by_role("dialog", name="Export")).to_be_visible()
         for _ in range(40):
             if self.focused() == "Save":
                 break

@@ -5,6 +5,7 @@ from base64 import b64encode
 import resvg_py
 from buildup.drawing.model import Drawing as Value
 from buildup.formats.svg.svgwrite import svg
+from django.db import IntegrityError
 from references.models import Picture
 
 from drawings import store
@@ -36,7 +37,12 @@ def thumbnail(user_id: int, drawing_id: int) -> tuple[bytes, str]:
         empty = not any(value.is_painted(i) for i in value.tree.below())
         pictures = references(user_id, value) if empty else ""
     png = painted(value, pictures)
-    Thumbnail.objects.update_or_create(drawing=row, defaults={"version": row.version, "png": png})
+    try:
+        Thumbnail.objects.update_or_create(
+            drawing=row, defaults={"version": row.version, "png": png}
+        )
+    except IntegrityError:  # it was deleted for good while it was painted
+        raise unknown_drawing() from None
     return png, row.identity
 
 

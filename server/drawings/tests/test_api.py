@@ -301,6 +301,18 @@ class ApiTest(ApiCase):
         self.client.force_login(self.other)
         self.assertEqual(self.client.get(path).status_code, 404)
 
+    def test_a_drawing_that_is_deleted_while_its_card_is_painted_is_not_found(self):
+        self.send(PLATE)
+
+        def meanwhile(*given):
+            Drawing.objects.filter(pk=self.drawing).delete()
+            return b"a picture of what is gone"
+
+        with mock.patch.object(cards, "painted", meanwhile):
+            answer = self.client.get(f"/api/v1/drawings/{self.drawing}/thumbnail.png")
+        self.assertEqual(answer.status_code, 404)
+        self.assertEqual(answer.json()["code"], "unknown_drawing")
+
     def test_bad_requests_get_a_code_and_a_sentence_and_change_nothing(self):
         self.send(PLATE)
         commands = f"drawings/{self.drawing}/commands"
