@@ -35,7 +35,7 @@ const place = (g: Guide): string => {
   const [x, y] = view.toScreen([g.x, g.y]);
   return `translate(${x} ${y}) rotate(${g.angle})`;
 };
-/** While one is dragged the others stay as they are. */
+/** Of guides that lie on each other; there are none while one is dragged. */
 const grips = computed(() => {
   if (tools.name !== "guide" || tools.pressing) return [];
   const free = guides.value.filter((g) => !g.locked);

@@ -15,7 +15,8 @@ import SmallDrawing from "../../canvas/paint/SmallDrawing.vue";
 
 const props = defineProps<{
   row: Row;
-  /** Tab comes to this card, arrows to the others. */ reached: boolean;
+  /** Tab comes to this card, arrows to the others. */
+  reached: boolean;
 }>();
 const emit = defineEmits<{
   pick: [event: MouseEvent];

@@ -14,7 +14,8 @@ import { frontOf, spotAt, stepped } from "./rows";
 
 const props = defineProps<{
   id: string;
-  /** Tab comes to this layer, arrows to the others. */ reached: boolean;
+  /** Tab comes to this layer, arrows to the others. */
+  reached: boolean;
 }>();
 const container = useActiveContainer();
 const doc = useDocument();
