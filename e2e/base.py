@@ -75,6 +75,10 @@ def free_port() -> int:
         return door.getsockname()[1]
 
 
+PROBE = "**/livez"
+"""What is asked to see whether requests are caught."""
+
+
 class BrowserTest(LiveServerTestCase):
     """A signed-in page; a test fails when the page logs an error or asks another machine.
 
@@ -204,6 +208,21 @@ class BrowserTest(LiveServerTestCase):
             self.page.goto(f"{self.live_server_url}{path}")
         expect(self.page.get_by_test_id("canvas")).to_be_visible()
         self.settled()
+
+    def intercept(self, pattern: str, handler, *, everywhere: bool = False) -> None:
+        """Answer requests in the server's stead, from the next one on.
+
+        On a busy machine a page asks past a route that was only just set, so one is tried first.
+        """
+        target = self.context if everywhere else self.page
+        target.route(pattern, handler)
+        target.route(PROBE, lambda route: route.fulfill(status=200, body="caught"))
+        for page in self.context.pages if everywhere else [self.page]:
+            page.wait_for_function(
+                "url => fetch(url).then(answer => answer.text()).then(text => text === 'caught')",
+                arg=f"{self.live_server_url}/{PROBE.lstrip('*/')}",
+            )
+        target.unroute(PROBE)
 
     def settled(self) -> None:
         expect(self.page.get_by_test_id("kept")).to_contain_text("Saved")

@@ -71,7 +71,7 @@ class CuttingTableTest(BrowserTest):
         width.press("Enter")
         expect(self.page.get_by_test_id("cut")).to_be_enabled()
         looks, said = [], self.page.get_by_text("The cutting table does not answer")
-        self.page.route("**/cutting/checks", lambda route, _: looks.append(route))
+        self.intercept("**/cutting/checks", lambda route, _: looks.append(route))
         with override_settings(CUTTER=("127.0.0.1", 9)):
             self.page.get_by_test_id("cut").click()
             expect(said).to_be_visible()

@@ -46,7 +46,7 @@ class DrawingsTest(BrowserTest):
         field = self.page.get_by_label("Drawing name")
         field.fill("Bridge plate")
         way, asked = "**/api/v1/drawings/*", []
-        self.page.route(way, lambda route, _: asked.append(route))
+        self.intercept(way, lambda route, _: asked.append(route))
         with self.page.expect_request(way):
             field.press("Enter")
         self.page.get_by_label("Duplicate").click()  # while the new name is on its way
@@ -101,7 +101,7 @@ class DrawingsTest(BrowserTest):
             else:
                 route.continue_()
 
-        self.page.route("**/copies", lose)
+        self.intercept("**/copies", lose)
         self.page.get_by_label("Duplicate").first.click()
         expect(self.page.get_by_role("heading", name="Sheet 64 copy")).to_be_visible()
         self.assertEqual((len(lost), Drawing.objects.count()), (1, 66))

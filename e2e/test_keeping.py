@@ -58,7 +58,7 @@ class ConnectionTest(BrowserTest):
             asked.append(route.request.url)
             route.fulfill(status=200, body="")
 
-        self.page.route("**/queries/preview", empty)
+        self.intercept("**/queries/preview", empty)
         self.drag((100, 130), (140, 130))
         self.page.keyboard.press("ArrowDown")
         self.settled()
@@ -73,7 +73,7 @@ class ConnectionTest(BrowserTest):
             else:
                 route.continue_()
 
-        self.page.route("**/commands", nothing)
+        self.intercept("**/commands", nothing)
         self.page.keyboard.press("Shift+ArrowDown")
         expect(self.page.get_by_test_id("kept")).to_contain_text("Not saved yet")
         self.in_the_end_kept()
@@ -116,7 +116,7 @@ class ConnectionTest(BrowserTest):
         self.open(self.new_drawing(rectangle()))
         self.click(100, 130)
         block = "**/commands"
-        self.page.route(block, lambda route: route.abort())
+        self.intercept(block, lambda route: route.abort())
         self.page.keyboard.press("Delete")
         expect(self.page.get_by_test_id("kept")).to_contain_text("Not saved yet")
         self.page.unroute(block)
@@ -131,7 +131,7 @@ class ConnectionTest(BrowserTest):
         card = self.page.get_by_label("Open Trial")
         expect(card).to_be_visible()
         parts, old = "**/assets/BoardPage-*.js", []
-        self.page.route("**/api/v1/me", lambda route: route.abort())
+        self.intercept("**/api/v1/me", lambda route: route.abort())
         self.page.route(parts, lambda route: route.abort())
         card.click()
         expect(self.page.get_by_text("The server cannot be reached")).to_be_visible()
@@ -168,7 +168,7 @@ class ConnectionTest(BrowserTest):
     @contextmanager
     def server_away(self):
         """Nothing of the server is reached by any window."""
-        self.context.route("**/api/v1/**", lambda route: route.abort())
+        self.intercept("**/api/v1/**", lambda route: route.abort(), everywhere=True)
         yield
         self.context.unroute("**/api/v1/**")
 
@@ -243,7 +243,7 @@ class ConnectionTest(BrowserTest):
     def test_the_home_page_says_what_waits_and_sends_it(self):
         self.open(self.new_drawing(rectangle()))
         self.click(100, 130)
-        self.context.route("**/commands", lambda route: route.abort())
+        self.intercept("**/commands", lambda route: route.abort(), everywhere=True)
         self.nudge(2)
         expect(self.page.get_by_test_id("kept")).to_contain_text("· 2")
         self.page.get_by_text("Drawings", exact=True).click()
@@ -311,7 +311,7 @@ class ConnectionTest(BrowserTest):
                 route.fulfill(status=status, body=page)
 
         # from the start: a page that runs already may send past a route that is only just laid
-        self.page.route("**/commands", answered)
+        self.intercept("**/commands", answered)
         self.open(self.new_drawing(rectangle()))
         self.click(100, 130)
         for odd in (200, 403, 422, 500):

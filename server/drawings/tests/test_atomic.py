@@ -188,9 +188,7 @@ class SoundTest(TransactionTestCase):
         file = {"settings": [{**one, "name": f"Knob {n}"} for n in range(30)]}
         statuses = []
 
-        def keep():
-            client = Client()
-            client.force_login(self.user)
+        def keep(client):
             for path, body in (("library/presets", one), ("library/imports", file)) * 3:
                 answer = client.post(
                     f"/api/v1/{path}", json.dumps(body), content_type="application/json"
@@ -198,7 +196,10 @@ class SoundTest(TransactionTestCase):
                 statuses.append(answer.status_code)
             connections.close_all()
 
-        threads = [threading.Thread(target=keep) for _ in range(8)]
+        clients = [Client() for _ in range(8)]
+        for client in clients:  # one after the other: each writes to the row of the same person
+            client.force_login(self.user)
+        threads = [threading.Thread(target=keep, args=(client,)) for client in clients]
         for thread in threads:
             thread.start()
         for thread in threads:
