@@ -1,0 +1,1 @@
+"""Formulas that people type: read, evaluated, renamed. Pure; they know kinds of values only."""

@@ -1,0 +1,113 @@
+"""Many formulas that name each other: their values, and the ways round that are refused."""
+
+from collections.abc import Iterable, Mapping
+from dataclasses import dataclass
+
+from buildup.errors import Refusal
+from buildup.formulas.evaluating import Reader, names_in, value_of
+from buildup.formulas.grammar import Node, parse
+from buildup.formulas.quantities import Quantity
+from buildup.messages import refusal
+
+
+@dataclass(frozen=True, slots=True)
+class Formula:
+    """A formula under a name.
+
+    Args:
+        name: by which others name it.
+        text: as it was typed.
+        unit: in which lengths without a unit were typed.
+
+    """
+
+    name: str
+    text: str
+    unit: str
+
+
+@dataclass(frozen=True, slots=True)
+class Values:
+    """What formulas come to.
+
+    Args:
+        known: by name, of those that come to something.
+        refused: by name, why the others do not.
+
+    """
+
+    known: Mapping[str, Quantity]
+    refused: Mapping[str, Refusal]
+
+
+def evaluated(formulas: Iterable[Formula], *, read: Reader | None = None) -> Values:
+    """The values of formulas that name each other, in whatever order they stand.
+
+    Args:
+        formulas: each name once.
+        read: what is read off items.
+
+    Nothing is raised: a formula that cannot be read, or names one that cannot, is told with its
+    reason. Those that name each other in a circle are all refused, with the way round.
+    """
+    return _Table({f.name: f for f in formulas}, read).values()
+
+
+class _Table:
+    """Depth first, without recursion of Python's own: a chain may be as long as the table."""
+
+    def __init__(self, formulas: Mapping[str, Formula], read: Reader | None) -> None:
+        self.formulas = formulas
+        self.read = read
+        self.known: dict[str, Quantity] = {}
+        self.refused: dict[str, Refusal] = {}
+        self.nodes: dict[str, Node] = {}
+
+    def values(self) -> Values:
+        for name in self.formulas:
+            self._reach(name)
+        return Values(self.known, self.refused)
+
+    def _done(self, name: str) -> bool:
+        return name in self.known or name in self.refused
+
+    def _reach(self, wanted: str) -> None:
+        way = [wanted]
+        while way:
+            name = way[-1]
+            missing = [] if self._done(name) else self._missing(name)
+            if not missing:
+                if not self._done(name):
+                    self._settle(name)
+                way.pop()
+            elif missing[0] in way:
+                self._refuse_circle(way[way.index(missing[0]) :])
+            else:
+                way.append(missing[0])
+
+    def _missing(self, name: str) -> list[str]:
+        """Those it names that are not worked out yet."""
+        try:
+            node = self.nodes.get(name) or parse(self.formulas[name].text)
+        except Refusal as problem:
+            self.refused[name] = problem
+            return []
+        self.nodes[name] = node
+        return [n for n in names_in(node) if n in self.formulas and not self._done(n)]
+
+    def _settle(self, name: str) -> None:
+        node = self.nodes[name]
+        try:
+            for other in names_in(node):
+                if other in self.refused:
+                    raise refusal("bad_formula.follows", name=other)
+            quantity = value_of(node, self.known, unit=self.formulas[name].unit, read=self.read)
+            _ = quantity.kind  # what has no kind is nobody's value
+            self.known[name] = quantity
+        except Refusal as problem:
+            self.refused[name] = problem
+
+    def _refuse_circle(self, circle: list[str]) -> None:
+        for at, name in enumerate(circle):
+            round_ = [*circle[at:], *circle[:at], name]
+            self.refused[name] = refusal("bad_formula.circle", way=" → ".join(round_))
