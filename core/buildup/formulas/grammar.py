@@ -14,10 +14,11 @@ these. Names are letters, digits and underscores of any script, and begin with n
 import re
 from collections.abc import Iterator
 from dataclasses import dataclass
+from functools import lru_cache
 
 from buildup.drawing.units import UNITS
 from buildup.errors import Refusal
-from buildup.formulas.quantities import Kind, Quantity, angle, length
+from buildup.formulas.kinds import ANGLE, LENGTH, PERCENTAGE, Kind, Measured
 from buildup.messages import refusal
 
 LONGEST_FORMULA = 200
@@ -44,10 +45,11 @@ _ANGLES = {"°": 1.0, "deg": 1.0}
 
 @dataclass(frozen=True, slots=True)
 class Typed:
-    """A number as it was typed, and what it is with its unit."""
+    """A number as it was typed, its value with its unit, and what that is measured in."""
 
     number: float
-    quantity: Quantity
+    value: float
+    measured: Measured
 
 
 @dataclass(frozen=True, slots=True)
@@ -87,8 +89,8 @@ class Product:
     """A value, multiplied or divided by others, one after the other."""
 
     first: "Node"
-    rest: tuple[tuple[str, "Node", int], ...]
-    """Of each: `*` or `/`, by what, where the sign stands."""
+    rest: tuple[tuple[str, "Node"], ...]
+    """Of each: `*` or `/`, and by what."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -114,19 +116,20 @@ def parts(node: Node) -> Iterator[Node]:
                 yield from parts(one)
         case Product(first, rest):
             yield from parts(first)
-            for _, one, _ in rest:
+            for _, one in rest:
                 yield from parts(one)
         case _:
             pass
 
 
+@lru_cache(maxsize=4096)
 def parse(text: str) -> Node:
     """The formula that a text is.
 
     Raises:
         Refusal: `bad_formula`, with a sentence that says what is wrong and where.
 
-    >>> parse("=1/8 in").quantity.value, parse("r")
+    >>> parse("=1/8 in").value, parse("r")
     (12.0, Name(name='r', at=0))
     """
     return _Parser(text).whole()
@@ -211,9 +214,8 @@ class _Parser:
 
     def _product(self) -> Node:
         first = self._factor()
-        rest: list[tuple[str, Node, int]] = []
+        rest: list[tuple[str, Node]] = []
         while True:
-            at = self._start()
             sign = self._take("*", "/")
             if not sign:
                 break
@@ -221,7 +223,7 @@ class _Parser:
             if sign == "/" and not rest and (fraction := _fraction(first, other)):
                 first = fraction
             else:
-                rest.append((sign, other, at))
+                rest.append((sign, other))
         return Product(first, tuple(rest)) if rest else first
 
     def _factor(self) -> Node:
@@ -258,15 +260,15 @@ class _Parser:
         group, unit = self._kind()
         if unit in _LENGTHS:
             self._step()
-            return Typed(value, length(value * _LENGTHS[unit]))
+            return Typed(value, value * _LENGTHS[unit], LENGTH)
         if unit in _ANGLES:
             self._step()
-            return Typed(value, angle(value * _ANGLES[unit]))
+            return Typed(value, value * _ANGLES[unit], ANGLE)
         if group == "sign" and unit == "%":
             self._step()
-            return Typed(value, Quantity(value / 100.0, plain=Kind.PERCENTAGE))
+            return Typed(value, value / 100.0, PERCENTAGE)
         plain = Kind.COUNT if value.is_integer() else Kind.NUMBER
-        return Typed(value, Quantity(value, plain=plain, bare=True))
+        return Typed(value, value, Measured(plain=plain, bare=True))
 
     def _name(self, text: str) -> Node:
         at = self._start()
@@ -296,8 +298,7 @@ def _fraction(first: Node, other: Node) -> Typed | None:
     """An eighth of an inch, where `1/8 in` was typed."""
     if not (isinstance(first, Typed) and isinstance(other, Typed)):
         return None
-    over, unit = first.number, other.quantity
-    if not first.quantity.bare or unit.length != 1.0 or other.number == 0.0:
+    if not first.measured.bare or other.measured != LENGTH or other.number == 0.0:
         return None
-    size = unit.value / other.number
-    return Typed(over / other.number, length(over * size / other.number))
+    size = other.value / other.number
+    return Typed(first.number / other.number, first.number * size / other.number, LENGTH)

@@ -1,12 +1,11 @@
 """Many formulas that name each other: their values, and the ways round that are refused."""
 
+from collections import ChainMap
 from collections.abc import Iterable, Mapping
 from dataclasses import dataclass
 
 from buildup.errors import Refusal
-from buildup.formulas.evaluating import Reader, names_in, value_of
-from buildup.formulas.grammar import Node, parse
-from buildup.formulas.quantities import Quantity
+from buildup.formulas.working import Quantity, names_in, worked_out
 from buildup.messages import refusal
 
 
@@ -40,28 +39,29 @@ class Values:
     refused: Mapping[str, Refusal]
 
 
-def evaluated(formulas: Iterable[Formula], *, read: Reader | None = None) -> Values:
+def evaluated(
+    formulas: Iterable[Formula], readings: Mapping[str, Quantity] | None = None
+) -> Values:
     """The values of formulas that name each other, in whatever order they stand.
 
     Args:
         formulas: each name once.
-        read: what is read off items.
+        readings: what is read off items, as `item.what`.
 
     Nothing is raised: a formula that cannot be read, or names one that cannot, is told with its
     reason. Those that name each other in a circle are all refused, with the way round.
     """
-    return _Table({f.name: f for f in formulas}, read).values()
+    return _Table({f.name: f for f in formulas}, readings or {}).values()
 
 
 class _Table:
     """Depth first, without recursion of Python's own: a chain may be as long as the table."""
 
-    def __init__(self, formulas: Mapping[str, Formula], read: Reader | None) -> None:
+    def __init__(self, formulas: Mapping[str, Formula], readings: Mapping[str, Quantity]) -> None:
         self.formulas = formulas
-        self.read = read
         self.known: dict[str, Quantity] = {}
         self.refused: dict[str, Refusal] = {}
-        self.nodes: dict[str, Node] = {}
+        self.given = ChainMap(self.known, dict(readings))
 
     def values(self) -> Values:
         for name in self.formulas:
@@ -88,21 +88,20 @@ class _Table:
     def _missing(self, name: str) -> list[str]:
         """Those it names that are not worked out yet."""
         try:
-            node = self.nodes.get(name) or parse(self.formulas[name].text)
+            named = names_in(self.formulas[name].text)
         except Refusal as problem:
             self.refused[name] = problem
             return []
-        self.nodes[name] = node
-        return [n for n in names_in(node) if n in self.formulas and not self._done(n)]
+        return [n for n in named if n in self.formulas and not self._done(n)]
 
     def _settle(self, name: str) -> None:
-        node = self.nodes[name]
+        formula = self.formulas[name]
         try:
-            for other in names_in(node):
+            for other in names_in(formula.text):
                 if other in self.refused:
                     raise refusal("bad_formula.follows", name=other)
-            quantity = value_of(node, self.known, unit=self.formulas[name].unit, read=self.read)
-            _ = quantity.kind  # what has no kind is nobody's value
+            quantity = worked_out(formula.text, self.given, unit=formula.unit)
+            _ = quantity.measured.kind  # what has no kind is nobody's value
             self.known[name] = quantity
         except Refusal as problem:
             self.refused[name] = problem

@@ -1,4 +1,4 @@
-"""Formulas: their grammar, kinds, functions, order and names; values beside an independent evaluator."""
+"""Formulas: grammar, kinds, functions, order and names; values beside an independent evaluator."""
 
 import itertools
 import math
@@ -6,30 +6,30 @@ import unittest
 
 from asteval import Interpreter
 from buildup.errors import Refusal
-from buildup.formulas.evaluating import is_name, names_in, readings_in, value_of
 from buildup.formulas.functions import FUNCTIONS
-from buildup.formulas.grammar import DEEPEST, LONGEST_FORMULA, parse
+from buildup.formulas.grammar import DEEPEST, LONGEST_FORMULA
+from buildup.formulas.kinds import ANGLE, COUNT, LENGTH, NUMBER, PERCENTAGE, Kind, Measured
 from buildup.formulas.ordering import Formula, evaluated
-from buildup.formulas.quantities import Kind, Quantity, angle, length, number, of_kind
 from buildup.formulas.renaming import items_renamed, renamed
+from buildup.formulas.working import Quantity, is_name, names_in, readings_in, worked_out
 from hypothesis import given
 from hypothesis import strategies as st
 
 MM = 96 / 25.4
 KNOWN = {
-    "r": length(6 * MM),
-    "gap": length(12 * MM),
-    "a": angle(30.0),
-    "n": of_kind(12.0, Kind.COUNT),
-    "half": of_kind(0.5, Kind.PERCENTAGE),
-    "x": number(1.5),
-    "größe": length(10.0),
-    "長さ": length(20.0),
+    "r": Quantity(6 * MM, LENGTH),
+    "gap": Quantity(12 * MM, LENGTH),
+    "a": Quantity(30.0, ANGLE),
+    "n": Quantity(12.0, COUNT),
+    "half": Quantity(0.5, PERCENTAGE),
+    "x": Quantity(1.5, NUMBER),
+    "größe": Quantity(10.0, LENGTH),
+    "長さ": Quantity(20.0, LENGTH),
 }
 
 
 def value(text: str, unit: str = "mm") -> Quantity:
-    return value_of(parse(text), KNOWN, unit=unit)
+    return worked_out(text, KNOWN, unit=unit)
 
 
 class ValueTest(unittest.TestCase):
@@ -82,7 +82,7 @@ class ValueTest(unittest.TestCase):
             with self.subTest(text):
                 found = value(text)
                 self.assertAlmostEqual(found.value, expected, places=9)
-                self.assertIs(found.kind, kind)
+                self.assertIs(found.measured.kind, kind)
 
     def test_a_number_without_a_unit_is_in_the_unit_it_was_typed_in(self):
         self.assertEqual(value("1 + 1 in", "in").value, 192.0)
@@ -128,15 +128,14 @@ class ValueTest(unittest.TestCase):
             value("r * 2 $ 3")
         self.assertIn("“$” at character 7", caught.exception.sentence)
         with self.assertRaises(Refusal):
-            _ = value("r * r * r").kind
+            _ = value("r * r * r").measured.kind
 
     def test_what_is_named_and_read(self):
-        node = parse("body.width / 2 + r - max(gap; r) + pi + f_hole.length")
-        self.assertEqual(names_in(node), ("r", "gap"))
-        self.assertEqual(readings_in(node), (("body", "width"), ("f_hole", "length")))
-        read = {("body", "width"): length(100.0), ("f_hole", "length"): length(50.0)}
-        half = value_of(parse("body.width / 2"), {}, unit="mm", read=lambda i, w: read[i, w])
-        self.assertEqual(half, length(50.0))
+        text = "body.width / 2 + r - max(gap; r) + pi + f_hole.length"
+        self.assertEqual(names_in(text), ("r", "gap"))
+        self.assertEqual(readings_in(text), (("body", "width"), ("f_hole", "length")))
+        given = {"body.width": Quantity(100.0, LENGTH)}
+        self.assertEqual(worked_out("body.width / 2", given, unit="mm"), Quantity(50.0, LENGTH))
 
 
 _FOUND = {
@@ -189,7 +188,7 @@ class OutsideTest(unittest.TestCase):
         failed = bool(self.other.error)
         self.other.error = []
         try:
-            found = value_of(parse(text), {}, unit="px").value
+            found = worked_out(text, {}, unit="px").value
         except Refusal as problem:
             if problem.sentence.startswith(("A formula has", "There are too many")):
                 return
@@ -227,7 +226,7 @@ class OrderTest(unittest.TestCase):
     def test_what_follows_one_without_a_value_says_so(self):
         table = (Formula("a", "1/0", "mm"), Formula("b", "a*2", "mm"), Formula("c", "3", "mm"))
         found = evaluated(table)
-        self.assertEqual(found.known, {"c": Quantity(3.0, plain=Kind.COUNT, bare=True)})
+        self.assertEqual(found.known, {"c": Quantity(3.0, Measured(plain=Kind.COUNT, bare=True))})
         self.assertIn("“a”", found.refused["b"].sentence)
 
     def test_a_chain_as_long_as_the_table(self):
