@@ -6,6 +6,7 @@ Points are complex numbers in sheet units (1 unit = 1 CSS pixel = 1/96 in), y do
 from dataclasses import dataclass
 from typing import Literal
 
+from buildup.contours.follows import Follows
 from buildup.geometry.bezier import Cubic
 from buildup.geometry.coordinates import Coordinates
 
@@ -50,11 +51,13 @@ class Corner:
         radius: sheet units, above 0; of the circle that touches both sides.
         style: arc outward, straight cut, arc inward, square cut-in, S-curve, or a rounding whose
             curvature grows from zero.
+        follows: its radius, where that follows a formula.
 
     """
 
     radius: float
     style: CornerStyle = "round"
+    follows: Follows = ()
 
 
 @dataclass(frozen=True, slots=True)

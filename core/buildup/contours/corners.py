@@ -102,7 +102,7 @@ def radius_reaching(contour: Contour, index: int, position: complex) -> float:
     if _straight(contour, index - 1) and _straight(contour, index):
         return radius / (SOFT if old.style == "soft" else 1.0)
     for _ in range(STEPS):
-        made = replace(anchor, corner=Corner(max(radius, NO_LENGTH), old.style))
+        made = replace(anchor, corner=replace(old, radius=max(radius, NO_LENGTH)))
         anchors = (*contour.anchors[:index], made, *contour.anchors[index + 1 :])
         cut = worked(replace(contour, anchors=anchors)).cuts.get(index)
         got = 0.0 if cut is None else dot(cut[0] - anchor.at, ways[1])

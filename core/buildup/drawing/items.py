@@ -38,10 +38,18 @@ class Items(Mapping[str, Item]):
 
     def naming(self, word: str) -> Iterator[Item]:
         """The items that may have a word as a value, told from the text of those not read."""
-        quoted = json.dumps(word)
+        yield from self.holding(json.dumps(word))
+
+    def holding(self, part: str) -> Iterator[Item]:
+        """The items whose text holds a part, and all that were read already."""
         for item_id, held in self._held.items():
-            if not isinstance(held, str) or quoted in held:
+            if not isinstance(held, str) or part in held:
                 yield self[item_id]
+
+    def names(self) -> Iterator[tuple[str, str]]:
+        """The id and the name of each; what was not read is not read for that."""
+        for item_id, held in self._held.items():
+            yield item_id, _name_in(held) if isinstance(held, str) else held.name
 
     def changed(self, *, put: Iterable[Item], removed: Iterable[str]) -> "Items":
         """The items after some were put and others removed."""
@@ -50,3 +58,15 @@ class Items(Mapping[str, Item]):
         for item_id in removed:
             after._held.pop(item_id, None)
         return after
+
+
+_NAME = '"name": '
+
+
+def _name_in(text: str) -> str:
+    """The name in an item's text: the first of that field, as an item begins with what all have."""
+    start = text.find(_NAME)
+    if start < 0:
+        return ""
+    name, _ = json.JSONDecoder().raw_decode(text, start + len(_NAME))
+    return str(name)

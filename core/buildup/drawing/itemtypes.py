@@ -8,6 +8,7 @@ from dataclasses import dataclass, replace
 from typing import Literal
 
 from buildup.contours.anchors import Contour, Corner, HandStroke
+from buildup.contours.follows import Follows
 from buildup.drawing.paint import MITER_LIMIT, PLAIN, Finish, Join, Style
 from buildup.drawing.text import Lettering
 from buildup.geometry.coordinates import Coordinates
@@ -29,6 +30,7 @@ class ItemBase:
         id: stable, made by whoever draws the item.
         name: what the Stack shows.
         role: what it does in the assembly it lies in, if that is something of its own.
+        follows: its own numbers that follow formulas: dials, position, size, angle, settings.
 
     """
 
@@ -37,6 +39,7 @@ class ItemBase:
     hidden: bool = False
     locked: bool = False
     role: Role | None = None
+    follows: Follows = ()
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)

@@ -9,6 +9,7 @@ from collections.abc import Callable
 from dataclasses import dataclass, replace
 from typing import Literal
 
+from buildup.contours.follows import Follows
 from buildup.geometry.boxes import Box
 from buildup.geometry.coordinates import Coordinates
 from buildup.geometry.tolerances import NO_LENGTH
@@ -81,6 +82,7 @@ class Stop:
     at: float
     colour: Colour
     opacity: float = 1.0
+    follows: Follows = ()
 
 
 LEVEL = Affine(1 + 0j, 1j, 0.5j)
@@ -146,6 +148,7 @@ class Stroke:
     dash_fit: bool = False
     placing: Placing = "centred"
     opacity: float = 1.0
+    follows: Follows = ()
 
     @property
     def shows(self) -> bool:
@@ -164,6 +167,7 @@ class Blur:
 
     kind: Literal["blur"] = "blur"
     radius: float = 4.0
+    follows: Follows = ()
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -177,6 +181,7 @@ class Feather:
 
     kind: Literal["feather"] = "feather"
     radius: float = 4.0
+    follows: Follows = ()
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -196,6 +201,7 @@ class Shadow:
     radius: float = 4.0
     colour: Colour = "#1B2924"
     opacity: float = 0.45
+    follows: Follows = ()
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -213,6 +219,7 @@ class Glow:
     radius: float = 6.0
     colour: Colour = "#FFD9A0"
     opacity: float = 0.9
+    follows: Follows = ()
 
 
 Effect = Blur | Feather | Shadow | Glow

@@ -2,6 +2,8 @@
 
 from dataclasses import dataclass
 
+from buildup.contours.follows import Follows
+from buildup.drawing.measures import Measure, MeasureSet
 from buildup.drawing.paint import Style
 
 
@@ -14,6 +16,7 @@ class Guide:
     y: float
     angle: float = 0.0
     locked: bool = False
+    follows: Follows = ()
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -100,7 +103,10 @@ class Sheet:
     """The area that is sent out, and what helps to draw on it.
 
     Size in sheet units, the unit it is measured in, its colour; guides, grid, references; colours
-    and styles that are saved.
+    and styles that are saved; measures, their sets, and the id of the set that is shown.
+
+    `parametric` says that something in the drawing follows a formula, or did: what follows is
+    looked for only then.
     """
 
     width: float = 793.7007874015748
@@ -113,3 +119,8 @@ class Sheet:
     references: tuple[Reference, ...] = ()
     swatches: tuple[Swatch, ...] = ()
     styles: tuple[SavedStyle, ...] = ()
+    measures: tuple[Measure, ...] = ()
+    measure_sets: tuple[MeasureSet, ...] = ()
+    measure_set: str | None = None
+    parametric: bool = False
+    follows: Follows = ()

@@ -73,6 +73,17 @@ from buildup.edits.items.placing import MoveAlong, MoveItems, PlaceItems, Rotate
 from buildup.edits.items.repeating import GridOfCopies, RingOfCopies, RowOfCopies
 from buildup.edits.library.libraryplacement import PlaceFromShelf, UnlinkItems, UpdateLinkedCopies
 from buildup.edits.library.links import check_links
+from buildup.edits.measures.binding import FollowFormula
+from buildup.edits.measures.followed import followed
+from buildup.edits.measures.measureedits import (
+    AddMeasure,
+    AddMeasureSet,
+    ChangeMeasure,
+    DeleteMeasures,
+    DeleteMeasureSet,
+    RenameMeasureSet,
+    ShowMeasureSet,
+)
 from buildup.edits.naming import with_names
 from buildup.edits.outlines.blend import BlendItems
 from buildup.edits.outlines.cornering import ConvertCorners, DragCorners, SetCorners
@@ -121,7 +132,7 @@ from buildup.edits.reference.references import (
     SetReference,
 )
 from buildup.edits.reference.tracedareas import FitToReference, SetTracedArea
-from buildup.edits.shapes.dials import CopyDials, DragPeg, SetDial, SetDials, SetMeasure
+from buildup.edits.shapes.dials import CopyDials, DragPeg, SetDial, SetDials, SetShapeLength
 from buildup.edits.shapes.shaping import ChangeShape, ConvertToOutlines, DrawLine, DrawShape
 from buildup.edits.sheet.guides import AddGuide, DeleteGuides, HideGuides, MoveGuide, SetGuide
 from buildup.edits.sheet.sheets import SetGrid, SetSheet, SetSheetColour
@@ -186,7 +197,7 @@ COMMANDS: tuple[type[Command], ...] = (
     SetDial,
     SetDials,
     CopyDials,
-    SetMeasure,
+    SetShapeLength,
     DragPeg,
     ConvertToOutlines,
     SetCorners,
@@ -281,6 +292,14 @@ COMMANDS: tuple[type[Command], ...] = (
     SetGuide,
     DeleteGuides,
     HideGuides,
+    FollowFormula,
+    AddMeasure,
+    ChangeMeasure,
+    DeleteMeasures,
+    AddMeasureSet,
+    ShowMeasureSet,
+    RenameMeasureSet,
+    DeleteMeasureSet,
     AddReference,
     DragReference,
     SetReference,
@@ -318,14 +337,20 @@ def foreseen(drawing: Drawing, command: Command) -> Delta:
         Refusal: as `apply`.
 
     """
+    delta = _by_itself(drawing, command)
+    delta = followed(drawing, delta, _by_itself, strict=command.checks_formulas)
+    forward = slimmed(drawing, without_empty(drawing, with_contents(drawing, delta)))
+    check_in_range(forward.put, forward.patches, forward.sheet)
+    return replace(forward, selects=command.selects(drawing.tree, forward))
+
+
+def _by_itself(drawing: Drawing, command: Command) -> Delta:
+    """What a command does, before anything follows it through formulas."""
     delta = command.delta(drawing)
     if not command.reaches_links:
         check_links(drawing, delta)
     delta = held_eased(drawing, with_names(drawing, delta), whole=command.whole)
-    delta = held_on_seams(drawing, delta, whole=command.whole)
-    forward = slimmed(drawing, without_empty(drawing, with_contents(drawing, delta)))
-    check_in_range(forward.put, forward.patches, forward.sheet)
-    return replace(forward, selects=command.selects(drawing.tree, forward))
+    return held_on_seams(drawing, delta, whole=command.whole)
 
 
 def read_command(data: object) -> Command:

@@ -49,6 +49,9 @@ class Command:
     draws_outline: ClassVar[bool] = False
     """It goes on drawing an outline: such steps of one outline are listed as one."""
 
+    checks_formulas: ClassVar[bool] = False
+    """It is an edit of formulas: it is refused where one of them comes to nothing now."""
+
     whole: ClassVar[bool] = False
     """It moves whole items: none of their anchors is pulled back to a seam it lay on."""
 

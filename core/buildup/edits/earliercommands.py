@@ -54,6 +54,7 @@ KINDS: Mapping[str, str] = {
     "follow_kept": "update_linked_copies",
     "set_edge": "set_result",
     "drag_edge": "drag_offset",
+    "set_measure": "set_shape_length",
 }
 """The kinds that had another name, and the one they have now."""
 _REFERENCE = {"underlay": "reference"}
@@ -66,6 +67,7 @@ FIELDS: Mapping[str, Mapping[str, str]] = {
     "fit_to_reference": _REFERENCE,
     "set_traced_area": {**_REFERENCE, "silhouette": "traced_area"},
     "set_result": {"edge": "result"},
+    "set_shape_length": {"measure": "length"},
 }
 """Fields that had another name, by the kind of now."""
 ROLE_FIELDS = frozenset({"operation", "role"})

@@ -122,11 +122,11 @@ def _factor(one: Measured, model: Measured, *, unit: str, verb: str) -> float:
         return unit_of(unit).size
     elif one.bare and model == ANGLE:
         return 1.0
-    raise refusal("bad_formula.kinds", one=_said(model), other=_said(one), verb=verb)
+    raise refusal("bad_formula.kinds", one=said(model), other=said(one), verb=verb)
 
 
-def _said(one: Measured) -> str:
-    """A kind with its article, for a sentence."""
+def said(one: Measured) -> str:
+    """What a value is, with its article, for a sentence."""
     name = one.plain if one.is_plain else _KINDS.get((one.length, one.angle))
     if name is None:
         return "a product of lengths or angles"

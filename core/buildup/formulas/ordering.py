@@ -2,10 +2,10 @@
 
 from collections import ChainMap
 from collections.abc import Iterable, Mapping
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 from buildup.errors import Refusal
-from buildup.formulas.working import Quantity, names_in, worked_out
+from buildup.formulas.working import Quantity, names_in, needs_of, worked_out
 from buildup.messages import refusal
 
 
@@ -40,25 +40,34 @@ class Values:
 
 
 def evaluated(
-    formulas: Iterable[Formula], readings: Mapping[str, Quantity] | None = None
+    formulas: Iterable[Formula],
+    readings: Mapping[str, Quantity] | None = None,
+    unread: Mapping[str, Refusal] | None = None,
 ) -> Values:
     """The values of formulas that name each other, in whatever order they stand.
 
     Args:
         formulas: each name once.
         readings: what is read off items, as `item.what`.
+        unread: why other things cannot be read.
 
     Nothing is raised: a formula that cannot be read, or names one that cannot, is told with its
     reason. Those that name each other in a circle are all refused, with the way round.
     """
-    return _Table({f.name: f for f in formulas}, readings or {}).values()
+    return _Table({f.name: f for f in formulas}, readings or {}, unread or {}).values()
 
 
 class _Table:
     """Depth first, without recursion of Python's own: a chain may be as long as the table."""
 
-    def __init__(self, formulas: Mapping[str, Formula], readings: Mapping[str, Quantity]) -> None:
+    def __init__(
+        self,
+        formulas: Mapping[str, Formula],
+        readings: Mapping[str, Quantity],
+        unread: Mapping[str, Refusal],
+    ) -> None:
         self.formulas = formulas
+        self.unread = unread
         self.known: dict[str, Quantity] = {}
         self.refused: dict[str, Refusal] = {}
         self.given = ChainMap(self.known, dict(readings))
@@ -97,12 +106,14 @@ class _Table:
     def _settle(self, name: str) -> None:
         formula = self.formulas[name]
         try:
-            for other in names_in(formula.text):
+            for other in needs_of(formula.text):
+                if other in self.unread:
+                    raise self.unread[other]
                 if other in self.refused:
                     raise refusal("bad_formula.follows", name=other)
             quantity = worked_out(formula.text, self.given, unit=formula.unit)
             _ = quantity.measured.kind  # what has no kind is nobody's value
-            self.known[name] = quantity
+            self.known[name] = Quantity(quantity.value, replace(quantity.measured, bare=False))
         except Refusal as problem:
             self.refused[name] = problem
 

@@ -15,7 +15,7 @@ from buildup.geometry.angles import degrees_of, direction, dot, unit
 from buildup.geometry.boxes import Box
 from buildup.geometry.transforms import Affine
 from buildup.shapes.cornerdials import corner_of, measured
-from buildup.shapes.kinds import Dial, Dials, Group, Measure, Peg, ShapeKind, sounded
+from buildup.shapes.kinds import Dial, Dials, Group, Peg, ShapeKind, ShapeLength, sounded
 
 StyledPath = Callable[[Dials], tuple[Contour, ...]]
 Spot = Callable[[Dials], complex]
@@ -92,7 +92,7 @@ def fitted_shape(
     dials: tuple[Dial, ...],
     form: StyledPath,
     pegs: tuple[FormPeg, ...] = (),
-    measures: tuple[Measure, ...] = (),
+    lengths: tuple[ShapeLength, ...] = (),
 ) -> ShapeKind:
     """A kind whose form is fitted to its frame."""
 
@@ -147,7 +147,7 @@ def fitted_shape(
         ),
         contours=contours,
         extent=extent,
-        measures=measures,
+        lengths=lengths,
     )
 
 

@@ -116,7 +116,7 @@ class Peg:
 
 
 @dataclass(frozen=True, slots=True)
-class Measure:
+class ShapeLength:
     """A length that a shape has but that is no dial: typing it scales the shape.
 
     Args:
@@ -145,7 +145,7 @@ class ShapeKind:
         contours: the form in a box of some width and height.
         extent: the box of the form before it is fitted to the frame, so that changing a dial keeps
             the scale; None where the form always fills its frame.
-        measures: lengths that can be typed.
+        lengths: those that can be typed.
 
     """
 
@@ -157,7 +157,7 @@ class ShapeKind:
     pegs: tuple[Peg, ...]
     contours: Callable[[float, float, Dials], tuple[Contour, ...]]
     extent: Callable[[Dials], Box] | None = None
-    measures: tuple[Measure, ...] = ()
+    lengths: tuple[ShapeLength, ...] = ()
 
     def dial(self, name: str) -> Dial | None:
         """The dial of a name, if the kind has it."""

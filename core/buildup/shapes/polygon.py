@@ -5,7 +5,7 @@ from buildup.geometry.angles import direction
 from buildup.shapes.cornerdials import CORNER_DIALS
 from buildup.shapes.dialkinds import angle, count, percent
 from buildup.shapes.fitted import around, between, count_around, fitted_shape, polygon
-from buildup.shapes.kinds import Dials, Measure
+from buildup.shapes.kinds import Dials, ShapeLength
 
 
 def _triangle(dials: Dials) -> tuple[Contour, ...]:
@@ -51,5 +51,5 @@ POLYGON = fitted_shape(
     ),
     pegs=(count_around("sides"), around("turn", radius=0.7, offset=-90.0)),
     form=_polygon,
-    measures=(Measure("side", "Side length", _side),),
+    lengths=(ShapeLength("side", "Side length", _side),),
 )

@@ -78,10 +78,10 @@ class DialReading:
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
-class MeasureReading:
+class LengthReading:
     """A length of the selected shape that can be typed."""
 
-    measure: str
+    length: str
     label: str
     value: float
 
@@ -125,7 +125,7 @@ class Selection:
     """Of the anchors that the tool shows and that are in sight."""
     pegs: tuple[PegMark, ...]
     dials: tuple[DialReading, ...]
-    measures: tuple[MeasureReading, ...] = ()
+    lengths: tuple[LengthReading, ...] = ()
     tolerance: float | None = None
     """How far outlines drawn by hand may stay from the stroke; None: there is no stroke."""
     paths: tuple[PathFacts, ...] = ()
@@ -165,7 +165,7 @@ def selection(
         anchors=(),
         pegs=_pegs(items[0]) if len(items) == 1 and isinstance(items[0], Shape) else (),
         dials=_dials(items),
-        measures=_measures(items),
+        lengths=_lengths(items),
         tolerance=_tolerance(items),
         gradients=tuple(gradient_marks(drawing, items)),
         miters=miter_marks(drawing, items),
@@ -326,14 +326,12 @@ def _reach(dial: Dial, shape: Shape, dials: Dials) -> float:
     return dial.most if dial.reach is None else dial.reach(frame.width, frame.height, dials)
 
 
-def _measures(items: Sequence[Item]) -> tuple[MeasureReading, ...]:
+def _lengths(items: Sequence[Item]) -> tuple[LengthReading, ...]:
     shape = items[0] if len(items) == 1 else None
     if not isinstance(shape, Shape):
         return ()
     frame, dials = shape.frame, dials_of(shape)
     return tuple(
-        MeasureReading(
-            measure=m.name, label=m.label, value=m.value(frame.width, frame.height, dials)
-        )
-        for m in shape_kind(shape.shape).measures
+        LengthReading(length=m.name, label=m.label, value=m.value(frame.width, frame.height, dials))
+        for m in shape_kind(shape.shape).lengths
     )

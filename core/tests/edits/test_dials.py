@@ -89,13 +89,13 @@ class ScaleTest(unittest.TestCase):
 
     def test_a_typed_side_scales_the_polygon(self):
         before = drawing(shape("polygon"))
-        after = done(before, kind="set_measure", items=["one"], measure="side", value=25)
-        (reading,) = selection(after, ["one"]).measures
+        after = done(before, kind="set_shape_length", items=["one"], length="side", value=25)
+        (reading,) = selection(after, ["one"]).lengths
         self.assertAlmostEqual(reading.value, 25)
         self.assertAlmostEqual(own_standing(after.items["one"]).centre, 50 + 40j)
         for bad in (0, -4, 1e9):
             with self.assertRaises(Refusal):
-                delta(before, kind="set_measure", items=["one"], measure="side", value=bad)
+                delta(before, kind="set_shape_length", items=["one"], length="side", value=bad)
 
 
 class WordTest(unittest.TestCase):

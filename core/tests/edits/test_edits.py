@@ -81,7 +81,7 @@ EVERY = [
     {"kind": "change_shape", "items": ["plate"], "shape": "polygon"},
     {"kind": "set_dials", "items": ["plate"], "shape": "cross", "dials": {"radius": 7}},
     {"kind": "copy_dials", "source": "hexagon", "items": ["plate"]},
-    {"kind": "set_measure", "items": ["hexagon"], "measure": "side", "value": 30},
+    {"kind": "set_shape_length", "items": ["hexagon"], "length": "side", "value": 30},
     {
         "kind": "set_corners",
         "anchors": [["leaf", 0, 2], ["open", 0, 1]],

@@ -50,7 +50,7 @@ class FigureTest(unittest.TestCase):
             kind = SHAPES["polygon"]
             dials = {**kind.defaults(), "sides": float(sides)}
             box = kind.extent(dials)
-            measured = kind.measures[0].value(100 * box.width, 100 * box.height, dials)
+            measured = kind.lengths[0].value(100 * box.width, 100 * box.height, dials)
             self.assertAlmostEqual(measured, side)
 
     def test_star_polygons(self):

@@ -109,7 +109,8 @@ def _with_corners(
     def made(contour: Contour, index: int) -> Anchor:
         anchor = contour.anchors[index]
         old = anchor.corner or Corner(0.0 if style is None else _first_radius(contour, index))
-        corner = Corner(old.radius if radius is None else radius, style or old.style)
+        size = old.radius if radius is None else radius
+        corner = replace(old, radius=size, style=style or old.style)
         return replace(anchor, corner=corner if corner.radius >= LEAST_RADIUS else None)
 
     delta = edited(drawing, refs, made)
@@ -169,7 +170,7 @@ class DragCorners(Command):
         item, c, i = refs[0]
         contour = sharp.outline(item).contours[c]
         old = contour.anchors[i].corner or Corner(0.0)
-        styled = replace(contour.anchors[i], corner=Corner(old.radius, self.style or old.style))
+        styled = replace(contour.anchors[i], corner=replace(old, style=self.style or old.style))
         anchors = (*contour.anchors[:i], styled, *contour.anchors[i + 1 :])
         radius = radius_reaching(replace(contour, anchors=anchors), i, complex(*self.to))
         return _kept(drawing, _with_corners(sharp, refs, radius, self.style))

@@ -127,21 +127,21 @@ class SetDial(Command):
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
-class SetMeasure(Command):
+class SetShapeLength(Command):
     """Sets a length that a shape has, such as the side of a polygon, by scaling it evenly."""
 
-    merges_by: ClassVar[tuple[str, ...]] = ("items", "measure")
-    kind: Literal["set_measure"] = "set_measure"
+    merges_by: ClassVar[tuple[str, ...]] = ("items", "length")
+    kind: Literal["set_shape_length"] = "set_shape_length"
     items: tuple[str, ...]
     """Which shapes."""
-    measure: str
+    length: str
     """Which length, by its name."""
     value: float
     """What it becomes, in sheet units."""
 
     @property
     def name(self) -> str:
-        return f"Set {self.measure}"
+        return f"Set {self.length}"
 
     def delta(self, drawing: Drawing) -> Delta:
         if self.value < SMALLEST:
@@ -149,9 +149,7 @@ class SetMeasure(Command):
         put = []
         for item in open_items(drawing, self.items):
             kind = shape_kind(item.shape) if isinstance(item, Shape) else None
-            known = (
-                next((m for m in kind.measures if m.name == self.measure), None) if kind else None
-            )
+            known = next((m for m in kind.lengths if m.name == self.length), None) if kind else None
             if not isinstance(item, Shape) or known is None:
                 raise refusal("unknown_dial.length", item.id, name=item.name)
             frame = item.frame

@@ -58,7 +58,7 @@ const first = computed(() => (selection.selected.length > 1 ? selection.selected
       :reading="row.reading"
       :share="share && row.facts.name.startsWith('radius')"
     />
-    <template v-for="m in selection.marks.measures" :key="m.measure">
+    <template v-for="m in selection.marks.lengths" :key="m.length">
       <span class="label">{{ m.label }}</span>
       <TypedField
         :label="m.label"
@@ -67,9 +67,9 @@ const first = computed(() => (selection.selected.length > 1 ? selection.selected
         @typed="
           (v) =>
             edits.commit({
-              kind: 'set_measure',
+              kind: 'set_shape_length',
               items: selection.selected,
-              measure: m.measure,
+              length: m.length,
               value: v,
             })
         "

@@ -23,7 +23,7 @@ const EMPTY = {
   anchors: [],
   pegs: [],
   dials: [],
-  measures: [],
+  lengths: [],
   paths: [],
   curves: [],
   cut: false,

@@ -25,7 +25,7 @@ const NOTHING: Selection = {
   anchors: [],
   pegs: [],
   dials: [],
-  measures: [],
+  lengths: [],
   tolerance: null,
   paths: [],
   cut: false,
@@ -144,9 +144,9 @@ export class SelectionModel {
     const shown = repaint.moved
       ? { ...kept, frame, pegs: [], curves: [] }
       : merged(kept, repaint.selection);
-    const { dials, measures, tolerance, style, paths } = kept;
+    const { dials, lengths, tolerance, style, paths } = kept;
     this.marks.value = panelsStay
-      ? { ...shown, frame: frame ?? kept.frame, dials, measures, tolerance, style, paths }
+      ? { ...shown, frame: frame ?? kept.frame, dials, lengths, tolerance, style, paths }
       : shown;
   }
 

@@ -168,7 +168,7 @@ export class FakeBoard {
     anchors: [],
     pegs: [],
     dials: [],
-    measures: [],
+    lengths: [],
     tolerance: null,
     paths: [],
     cut: false,

@@ -1,0 +1,1 @@
+"""Measures: added, changed, followed and turned."""
